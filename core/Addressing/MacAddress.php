@@ -1,0 +1,75 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Core\Addressing;
+
+use Vorhut\Core\InvalidValue;
+
+/** A 48-bit MAC address (IEEE 802-2014, clause 8), twelve hexadecimal digits inside. */
+final readonly class MacAddress implements \Stringable
+{
+    private function __construct(public string $digits)
+    {
+    }
+
+    /** @throws InvalidValue unless twelve hexadecimal digits remain once separators are dropped */
+    public static function fromString(string $text): self
+    {
+        $digits = strtoupper((string) preg_replace('/[\s:.\-_]+/', '', $text));
+        if (1 !== preg_match('/^[0-9A-F]{12}$/D', $digits)) {
+            $strange = preg_replace('/[0-9A-F]/', '', $digits);
+            throw new InvalidValue($text, 'twelve digits 0 to 9 and A to F, with any separators', '' === $strange ? \sprintf('There are %d digits; read the label again.', \strlen($digits)) : \sprintf('Look at "%s" again: O is often 0, I is 1, S is 5.', $strange));
+        }
+
+        return new self($digits);
+    }
+
+    public static function tryFrom(string $text): ?self
+    {
+        try {
+            return self::fromString($text);
+        } catch (InvalidValue) {
+            return null;
+        }
+    }
+
+    /** The first 24 bits, which IEEE assigns to a maker unless the address is local. */
+    public function oui(): string
+    {
+        return implode('-', str_split(substr($this->digits, 0, 6), 2));
+    }
+
+    /** Group bit: multicast, never the address of one device. */
+    public function isGroup(): bool
+    {
+        return 1 === ($this->firstOctet() & 1);
+    }
+
+    /** Local bit: given by an administrator, not by the maker. */
+    public function isLocal(): bool
+    {
+        return 2 === ($this->firstOctet() & 2);
+    }
+
+    private function firstOctet(): int
+    {
+        return (int) hexdec(substr($this->digits, 0, 2));
+    }
+
+    public function equals(self $other): bool
+    {
+        return $this->digits === $other->digits;
+    }
+
+    public function withColons(): string
+    {
+        return strtolower(implode(':', str_split($this->digits, 2)));
+    }
+
+    /** Hyphens and capitals, the form of IEEE 802. */
+    public function __toString(): string
+    {
+        return implode('-', str_split($this->digits, 2));
+    }
+}

@@ -1,0 +1,20 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Core\Addressing;
+
+/** An address for one interface, and why this one. */
+final readonly class ProposedAddress
+{
+    public function __construct(
+        public string $device,
+        public int $interface,
+        public string $segment,
+        public string $block,
+        public InterfaceAddress $address,
+        public ?Ipv4Address $gateway,
+        public string $reason,
+    ) {
+    }
+}

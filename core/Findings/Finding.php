@@ -1,0 +1,34 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Core\Findings;
+
+use Vorhut\Core\Job\ChangeSet;
+
+/** Something wrong or missing in the plan: the rule, whom it concerns, why it matters, what mends it. */
+final readonly class Finding
+{
+    /** @param list<string> $devices ids of devices and routers */
+    public function __construct(
+        public string $rule,
+        public Severity $severity,
+        public string $title,
+        public string $why,
+        public array $devices,
+        /** What to do, in one sentence. */
+        public string $advice,
+        /** The change that does it, where there is one to apply. */
+        public ?ChangeSet $change = null,
+        public ?string $segment = null,
+        /** The value it is about, such as an address. */
+        public ?string $value = null,
+    ) {
+    }
+
+    /** Stays the same while the fault stays, so that a link to it holds. */
+    public function id(): string
+    {
+        return $this->rule.'-'.substr(hash('xxh128', $this->rule.'|'.$this->segment.'|'.$this->value.'|'.implode('|', $this->devices)), 0, 8);
+    }
+}

@@ -1,0 +1,67 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Core\Findings;
+
+use Vorhut\Core\Addressing\FreeAddresses;
+use Vorhut\Core\Job\Job;
+use Vorhut\Core\Job\Subnet;
+
+/** A job with the look-ups that rules share. */
+final class Plan
+{
+    /** @var list<Seat>|null */
+    private ?array $seats = null;
+
+    /** @var array<int, list<Seat>>|null */
+    private ?array $byAddress = null;
+
+    public function __construct(public readonly Job $job)
+    {
+    }
+
+    /** @return list<Seat> every interface of every device with its segment and subnet */
+    public function seats(): array
+    {
+        if (null === $this->seats) {
+            $this->seats = [];
+            foreach ($this->job->devices as $device) {
+                foreach ($device->interfaces as $index => $interface) {
+                    $segment = $this->job->segments[$interface->segment] ?? null;
+                    $this->seats[] = new Seat($device, $index, $interface, $segment, $segment?->subnetOf($interface->address?->address));
+                }
+            }
+        }
+
+        return $this->seats;
+    }
+
+    /** @return array<int, list<Seat>> seats by address */
+    public function byAddress(): array
+    {
+        if (null === $this->byAddress) {
+            $this->byAddress = [];
+            foreach ($this->seats() as $seat) {
+                if (null !== $seat->interface->address) {
+                    $this->byAddress[$seat->interface->address->address->value][] = $seat;
+                }
+            }
+        }
+
+        return $this->byAddress;
+    }
+
+    /** The next free address beside a wrong one: after it if there is one, else the first in the subnet. */
+    public function nextFree(Subnet $subnet, int $after): ?int
+    {
+        $free = new FreeAddresses($this->job, $subnet);
+        for ($value = $after + 1; $value <= $subnet->prefix->lastHost()->value && $value <= $after + 4096; ++$value) {
+            if ($free->isFree($value)) {
+                return $value;
+            }
+        }
+
+        return $free->scattered(1)[0] ?? null;
+    }
+}

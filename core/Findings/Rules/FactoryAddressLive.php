@@ -1,0 +1,52 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Core\Findings\Rules;
+
+use Vorhut\Core\Findings\Finding;
+use Vorhut\Core\Findings\Plan;
+use Vorhut\Core\Findings\Rule;
+use Vorhut\Core\Findings\Severity;
+
+/** A factory address that somebody here already carries must not meet the live network. */
+final class FactoryAddressLive implements Rule
+{
+    public function id(): string
+    {
+        return 'factory-address-live';
+    }
+
+    public function check(Plan $plan): iterable
+    {
+        $live = [];
+        foreach ($plan->job->routers as $router) {
+            foreach ($router->interfaces as $interface) {
+                if (null !== $interface->address) {
+                    $live[$interface->address->address->value] = [$router->id, $router->name];
+                }
+            }
+        }
+        foreach ($plan->byAddress() as $value => $seats) {
+            $live[$value] ??= [$seats[0]->device->id, $seats[0]->device->name];
+        }
+        foreach ($plan->job->devices as $device) {
+            $factory = $plan->job->profileOf($device)->factory->address;
+            $owner = null === $factory ? null : ($live[$factory->address->value] ?? null);
+            if (null === $factory || null === $owner || $owner[0] === $device->id || !$device->stage->isFactoryState()) {
+                continue;
+            }
+            yield new Finding(
+                $this->id(),
+                Severity::Care,
+                \sprintf('%s leaves the carton with %s, which %s has here', $device->name, $factory->address, $owner[1]),
+                'Plugged into the client\'s switch in its factory state, it takes the address away from the one that works.',
+                [$device->id, $owner[0]],
+                'Give it its address on an isolated bench switch before it meets the network.',
+                null,
+                null,
+                (string) $factory->address,
+            );
+        }
+    }
+}

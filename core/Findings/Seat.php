@@ -1,0 +1,41 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Core\Findings;
+
+use Vorhut\Core\Addressing\InterfaceAddress;
+use Vorhut\Core\Addressing\Ipv4Address;
+use Vorhut\Core\Job\ChangeSet;
+use Vorhut\Core\Job\Collection;
+use Vorhut\Core\Job\Device;
+use Vorhut\Core\Job\Job;
+use Vorhut\Core\Job\NetworkInterface;
+use Vorhut\Core\Job\Segment;
+use Vorhut\Core\Job\Subnet;
+
+/** One interface of one device, where it stands. */
+final readonly class Seat
+{
+    public function __construct(
+        public Device $device,
+        public int $index,
+        public NetworkInterface $interface,
+        public ?Segment $segment,
+        public ?Subnet $subnet,
+    ) {
+    }
+
+    public function moveTo(Job $job, int $address, int $length): ChangeSet
+    {
+        $new = new InterfaceAddress(Ipv4Address::fromInt($address), $length);
+
+        return $this->set($job, ['address' => (string) $new], \sprintf('Gave %s the address %s', $this->device->name, $new->address));
+    }
+
+    /** @param array<string, mixed> $values */
+    public function set(Job $job, array $values, string $title): ChangeSet
+    {
+        return new ChangeSet($title, [$job->editInterface(Collection::Devices, $this->device->id, $this->index, $values)]);
+    }
+}

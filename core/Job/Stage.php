@@ -1,0 +1,38 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Core\Job;
+
+/** How far the work on one device has come. */
+enum Stage: string
+{
+    case Planned = 'planned';
+    case Unpacked = 'unpacked';
+    case Addressed = 'addressed';
+    case SetUp = 'set-up';
+    case AsLeft = 'as-left';
+
+    /** Still holds its factory state: nobody has given it its address yet. */
+    public function isFactoryState(): bool
+    {
+        return self::Planned === $this || self::Unpacked === $this;
+    }
+
+    /** The address is in the unit; planning must not move it any more. */
+    public function isSettled(): bool
+    {
+        return !$this->isFactoryState();
+    }
+
+    public function label(): string
+    {
+        return match ($this) {
+            self::Planned => 'planned',
+            self::Unpacked => 'unpacked',
+            self::Addressed => 'has its address',
+            self::SetUp => 'set up',
+            self::AsLeft => 'as left',
+        };
+    }
+}

@@ -1,0 +1,15 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Core\Proof;
+
+use Vorhut\Core\Job\ChangeSet;
+
+/** A change worth trying. */
+final readonly class Candidate
+{
+    public function __construct(public ChangeSet $change, public string $sentence, public Hands $hands)
+    {
+    }
+}

@@ -1,0 +1,54 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Core\Proof;
+
+use Vorhut\Core\Job\Intent;
+use Vorhut\Core\Job\Job;
+use Vorhut\Core\Reach\Exchange;
+use Vorhut\Core\Reach\Trace;
+
+/** Walks the exchanges of one pair again, this time writing every step down. */
+final readonly class Explainer
+{
+    public function __construct(private Job $job, private Prover $prover)
+    {
+    }
+
+    public function explain(Intent $intent, Pair $wanted): ?Explanation
+    {
+        foreach ($this->prover->intent($intent)->pairs as $prediction) {
+            if ($prediction->pair->key() === $wanted->key()) {
+                return $this->trace($intent, $prediction);
+            }
+        }
+
+        return null;
+    }
+
+    private function trace(Intent $intent, PairPrediction $prediction): Explanation
+    {
+        $exchange = new Exchange($this->prover->network);
+        $parts = [];
+        $deciding = null;
+        foreach ($prediction->leaves as $leaf) {
+            $asker = $this->prover->network->node($leaf->asker);
+            $trace = new Trace();
+            if (null !== $leaf->target && null !== $leaf->service && null !== $asker) {
+                if (str_starts_with($leaf->title, 'sound')) {
+                    $exchange->send($asker, $leaf->target, $leaf->service, $trace);
+                } else {
+                    $exchange->ask($asker, $leaf->target, $leaf->service, null, $trace);
+                }
+            }
+            $part = new ExplainedLeaf($leaf, $trace->steps, TracePath::of($this->job, $this->prover->network, $leaf, $trace->steps));
+            $parts[] = $part;
+            if (null === $deciding && $leaf->decides && ($leaf->cause === $prediction->cause || $prediction->span->holds())) {
+                $deciding = $part;
+            }
+        }
+
+        return new Explanation($intent, $prediction, $parts, $deciding ?? ($parts[0] ?? null));
+    }
+}

@@ -1,0 +1,25 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Core\Proof;
+
+use Vorhut\Core\Addressing\Ipv4Address;
+use Vorhut\Core\Job\Service;
+use Vorhut\Core\Reach\Cause;
+
+/** One exchange an intent needs: who asks whom for what, and whether it works. */
+final readonly class Leaf
+{
+    public function __construct(
+        public string $title,
+        public string $asker,
+        public ?Ipv4Address $target,
+        public ?Service $service,
+        public Span $span,
+        public ?Cause $cause,
+        /** False for a method that failed where another one works. */
+        public bool $decides = true,
+    ) {
+    }
+}

@@ -1,0 +1,30 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Core\Proof;
+
+use Vorhut\Core\Job\ChangeSet;
+
+/** A change that would mend failing intents, tried on a copy of the job. */
+final readonly class Repair
+{
+    public function __construct(
+        public ChangeSet $change,
+        /** The change in one sentence. */
+        public string $sentence,
+        public Hands $hands,
+        /** Pairs that fail before and hold after. */
+        public int $mends,
+        /** Pairs that hold before and fail after. */
+        public int $breaks,
+        /** Of the intents that fail, those that hold afterwards. */
+        public int $intentsMended,
+    ) {
+    }
+
+    public function isWorthwhile(): bool
+    {
+        return $this->mends > $this->breaks;
+    }
+}

@@ -1,0 +1,98 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Core\Proof;
+
+use Vorhut\Core\Job\Job;
+use Vorhut\Core\Reach\Leg;
+use Vorhut\Core\Reach\Network;
+use Vorhut\Core\Reach\TraceStep;
+
+/**
+ * The line a request and its answer draw through segments and routers: who stands on it, what lies between, and how far
+ * each way got. The same for the command line and the drawing.
+ */
+final readonly class TracePath
+{
+    /**
+     * @param list<array{id: string, name: string, router: bool, addresses: list<string>}>    $posts
+     * @param list<array{id: string|null, name: string, vlan: int|null, prefix: string|null}> $between      segment between post n and post n+1
+     * @param int|null                                                                        $requestStops index of the post at which the request stopped; null where it arrived
+     * @param int|null                                                                        $replyStops   index of the post at which the answer stopped; null where it came back or was never sent
+     */
+    private function __construct(
+        public array $posts,
+        public array $between,
+        public ?int $requestStops,
+        public ?int $replyStops,
+        public bool $replied,
+    ) {
+    }
+
+    /** @param list<TraceStep> $steps */
+    public static function of(Job $job, Network $network, Leaf $leaf, array $steps): self
+    {
+        $ids = [$leaf->asker];
+        $between = [];
+        $requestStops = $replyStops = null;
+        $replied = false;
+        foreach ($steps as $step) {
+            if (Leg::Request === $step->leg) {
+                if ($step->at !== $ids[array_key_last($ids)]) {
+                    $ids[] = $step->at;
+                }
+                if (null !== $step->into) {
+                    $between[] = $step->into;
+                }
+                if (!$step->ok && 'nobody-listens' !== $step->rule) {
+                    $requestStops = \count($ids) - 1;
+                }
+            } else {
+                $index = array_search($step->at, $ids, true);
+                if (!$step->ok) {
+                    $replyStops = false === $index ? \count($ids) - 1 : $index;
+                }
+                $replied = $step->ok && $step->at === $leaf->asker;
+            }
+        }
+        $between = \array_slice($between, 0, max(0, \count($ids) - 1));
+        $target = null === $leaf->target ? null : ($network->ownersOf($leaf->target->value)[0] ?? null);
+        $lastId = $ids[array_key_last($ids)];
+        if (null !== $requestStops && $lastId !== $target?->id) {
+            $ids[] = $target->id ?? (string) $leaf->target;
+            $between[] = $target?->ports[0]->segment;
+        }
+
+        return new self(
+            array_map(static fn (string $id): array => self::post($network, $id), $ids),
+            array_map(static fn (?string $id): array => self::segment($job, $id), $between),
+            $requestStops,
+            $replyStops,
+            $replied && null === $replyStops,
+        );
+    }
+
+    /** @return array{id: string, name: string, router: bool, addresses: list<string>} */
+    private static function post(Network $network, string $id): array
+    {
+        $node = $network->node($id);
+        $addresses = [];
+        foreach ($node->ports ?? [] as $port) {
+            foreach ($port->addresses as $address) {
+                $addresses[] = (string) $address;
+            }
+        }
+
+        return ['id' => $id, 'name' => $node->name ?? $id, 'router' => $node->forwards ?? false, 'addresses' => $addresses];
+    }
+
+    /** @return array{id: string|null, name: string, vlan: int|null, prefix: string|null} */
+    private static function segment(Job $job, ?string $id): array
+    {
+        $segment = $job->segments[$id] ?? null;
+        $subnet = $segment->subnets[0] ?? null;
+
+        return ['id' => $id, 'name' => $segment->name ?? 'elsewhere', 'vlan' => $segment?->vlan, 'prefix' => null === $subnet ? null : (string) $subnet->prefix];
+    }
+}

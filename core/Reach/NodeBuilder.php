@@ -1,0 +1,76 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Core\Reach;
+
+use Vorhut\Core\Job\Device;
+use Vorhut\Core\Job\Router;
+use Vorhut\Core\Profile\DeviceProfile;
+use Vorhut\Core\Profile\FindMethod;
+
+/** Makes nodes of the plan's routers and devices. */
+final class NodeBuilder
+{
+    public static function router(Router $router): Node
+    {
+        $ports = [];
+        foreach ($router->interfaces as $index => $interface) {
+            $addresses = null === $interface->address ? $interface->extraAddresses : [$interface->address, ...$interface->extraAddresses];
+            $ports[] = new Port($index, $interface->segment, $interface->segment, $addresses, null, $interface->mac, $interface->masquerade, $interface->mdnsRelay);
+        }
+
+        return new Node(
+            id: $router->id,
+            name: $router->name,
+            ports: $ports,
+            table: new RoutingTable($ports, $router->routes),
+            listens: [],
+            joins: [],
+            forwards: true,
+            rules: $router->rules,
+            defaultAction: $router->defaultAction,
+            stateful: $router->stateful,
+            portForwards: $router->forwards,
+        );
+    }
+
+    public static function device(Device $device, DeviceProfile $profile, Leases $leases): Node
+    {
+        $ports = [];
+        $listens = [];
+        $joins = [];
+        foreach ($device->interfaces as $index => $interface) {
+            $address = $leases->addressOf($interface, $device->id.'/'.$interface->name);
+            $addresses = null === $address ? $interface->extraAddresses : [$address, ...$interface->extraAddresses];
+            $ports[] = new Port($index, $interface->name, $interface->segment, $addresses, $leases->gatewayOf($interface, $address), $interface->mac);
+            array_push($listens, ...($interface->listens ?? $profile->services));
+            foreach ($interface->joins ?? $profile->joins as $group) {
+                $joins[$group->value] = true;
+            }
+            if (null === $interface->joins && self::answersMulticastDns($profile)) {
+                $joins[Shout::MDNS_GROUP] = true;
+            }
+        }
+
+        return new Node(
+            id: $device->id,
+            name: $device->name,
+            ports: $ports,
+            table: new RoutingTable($ports, $device->routes),
+            listens: $listens,
+            joins: $joins,
+        );
+    }
+
+    private static function answersMulticastDns(DeviceProfile $profile): bool
+    {
+        foreach ($profile->answers as $finder) {
+            if (FindMethod::MulticastDns === $finder->method) {
+                return true;
+            }
+        }
+
+        return false;
+    }
+}

@@ -1,0 +1,37 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Core\Reach;
+
+use Vorhut\Core\Job\Protocol;
+
+/** The part of an IPv4 packet on which its way depends. Addresses are integers. */
+final readonly class Packet
+{
+    public function __construct(
+        public int $source,
+        public int $destination,
+        public Protocol $protocol,
+        public ?int $sourcePort,
+        public ?int $port,
+        public int $ttl = 64,
+    ) {
+    }
+
+    public function with(?int $source = null, ?int $destination = null, ?int $sourcePort = null, ?int $port = null): self
+    {
+        return new self($source ?? $this->source, $destination ?? $this->destination, $this->protocol, $sourcePort ?? $this->sourcePort, $port ?? $this->port, $this->ttl);
+    }
+
+    public function onward(): self
+    {
+        return new self($this->source, $this->destination, $this->protocol, $this->sourcePort, $this->port, $this->ttl - 1);
+    }
+
+    /** What the answer looks like; a refused UDP datagram is answered by ICMP (RFC 1122, section 4.1.3.1). */
+    public function answer(bool $refused): self
+    {
+        return new self($this->destination, $this->source, $refused && Protocol::Udp === $this->protocol ? Protocol::Icmp : $this->protocol, $this->port, $this->sourcePort);
+    }
+}

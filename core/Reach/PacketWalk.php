@@ -1,0 +1,138 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Core\Reach;
+
+use Vorhut\Core\Job\FilterAction;
+
+/** Moves one packet from node to node, each deciding with its own table, until it arrives or stops. */
+final readonly class PacketWalk
+{
+    public function __construct(private Network $network, private Sentences $say)
+    {
+    }
+
+    /**
+     * @param Packet    $packet its source is the sender's choice already
+     * @param Port|null $only   the sender is bound to this port
+     */
+    public function run(Node $sender, Packet $packet, Leg $leg, Session $session, ?Trace $trace, ?Port $only = null): Arrival
+    {
+        $node = $sender;
+        $hops = [$sender->id];
+        while (true) {
+            if ($node !== $sender || Leg::Request === $leg) {
+                $packet = $this->translateArriving($node, $packet, $leg, $session, $node === $sender);
+            }
+            if ($node->table->owns($packet->destination)) {
+                $trace?->add($leg, $node, $this->say->arrives($node, $packet), 'own-address');
+
+                return new Arrival($node, $packet, $hops);
+            }
+            if ($node !== $sender) {
+                if (!$node->forwards) {
+                    return $this->stop($packet, $hops, Outcome::NoRoute, $this->say->doesNotForward($node, $packet, $leg), $trace);
+                }
+                if ($packet->ttl <= 1) {
+                    return $this->stop($packet, $hops, Outcome::NoRoute, $this->say->loop($node, $packet, $leg), $trace);
+                }
+                $packet = $packet->onward();
+            }
+            $entry = $node->table->find($packet->destination, $node === $sender ? $only : null);
+            if (null === $entry || null === $entry->port->segment || null !== $node->table->broadcastOf($packet->destination)) {
+                return $this->stop($packet, $hops, Outcome::NoRoute, $this->say->noRoute($node, $packet, $leg, $entry), $trace);
+            }
+            if ($node !== $sender) {
+                $blocked = $this->filter($node, $packet, $leg, $session);
+                if (null !== $blocked) {
+                    return $this->stop($packet, $hops, Outcome::Filtered, $blocked, $trace);
+                }
+                $packet = $this->translateLeaving($node, $packet, $entry, $leg, $session);
+            }
+            $next = $entry->via->value ?? $packet->destination;
+            $answerers = $this->network->answerers($entry->port->segment, $next, $node);
+            if (1 !== \count($answerers)) {
+                return [] === $answerers
+                    ? $this->stop($packet, $hops, Outcome::NoNeighbour, $this->say->noNeighbour($node, $packet, $leg, $entry), $trace)
+                    : $this->stop($packet, $hops, Outcome::Ambiguous, $this->say->twoOwners($node, $next, $answerers, $leg), $trace);
+            }
+            $trace?->add($leg, $node, $this->say->sends($node, $packet, $entry, $node === $sender), null === $entry->via ? 'on-link' : 'next-hop', $this->say->sendValues($entry), $entry->port->segment);
+            $node = $answerers[0];
+            $hops[] = $node->id;
+        }
+    }
+
+    private function filter(Node $router, Packet $packet, Leg $leg, Session $session): ?Cause
+    {
+        if (Leg::Reply === $leg && $router->stateful && isset($session->permitted[$router->id])) {
+            return null;
+        }
+        foreach ($router->rules as $index => $rule) {
+            if ($rule->matches($packet->source, $packet->destination, $packet->protocol, $packet->port)) {
+                if (FilterAction::Deny === $rule->action) {
+                    return $this->say->filtered($router, $packet, $leg, $index);
+                }
+                $session->permitted[$router->id] = true;
+
+                return null;
+            }
+        }
+        if (FilterAction::Deny === $router->defaultAction) {
+            return $this->say->filtered($router, $packet, $leg, null);
+        }
+        $session->permitted[$router->id] = true;
+
+        return null;
+    }
+
+    /** Port forwards for requests; for answers, a masqueraded destination becomes the inside address again. */
+    private function translateArriving(Node $node, Packet $packet, Leg $leg, Session $session, bool $isSender): Packet
+    {
+        if (!$node->forwards || $isSender) {
+            return $packet;
+        }
+        if (Leg::Reply === $leg) {
+            $source = $session->sources[$node->id] ?? null;
+
+            return null !== $source && $source['outside'] === $packet->destination ? $packet->with(destination: $source['inside']) : $packet;
+        }
+        foreach ($node->portForwards as $forward) {
+            if ($forward->interface->value === $packet->destination && $forward->protocol === $packet->protocol && $forward->port === $packet->port) {
+                $session->destinations[$node->id] = ['address' => $packet->destination, 'port' => $packet->port];
+
+                return $packet->with(destination: $forward->to->value, port: $forward->toPort);
+            }
+        }
+
+        return $packet;
+    }
+
+    /** Masquerading for requests; for answers, a forwarded host takes the router's address and port again. */
+    private function translateLeaving(Node $router, Packet $packet, RouteEntry $entry, Leg $leg, Session $session): Packet
+    {
+        if (Leg::Reply === $leg) {
+            $original = $session->destinations[$router->id] ?? null;
+            if (null !== $original) {
+                return $packet->with(source: $original['address'], sourcePort: $original['port']);
+            }
+            if (isset($session->sources[$router->id]) || isset($session->permitted[$router->id])) {
+                return $packet;
+            }
+        }
+        if (!$entry->port->masquerade) {
+            return $packet;
+        }
+        $session->sources[$router->id] = ['inside' => $packet->source, 'outside' => $entry->source->value];
+
+        return $packet->with(source: $entry->source->value);
+    }
+
+    /** @param list<string> $hops */
+    private function stop(Packet $packet, array $hops, Outcome $outcome, Cause $cause, ?Trace $trace): Arrival
+    {
+        $trace?->stop($cause);
+
+        return new Arrival(null, $packet, $hops, $outcome, $cause);
+    }
+}

@@ -1,0 +1,31 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Core\Reach;
+
+use Vorhut\Core\Addressing\InterfaceAddress;
+use Vorhut\Core\Addressing\Ipv4Address;
+use Vorhut\Core\Addressing\MacAddress;
+
+/** A leg of a host or router in a segment, as the engine sees it. */
+final readonly class Port
+{
+    /** @param list<InterfaceAddress> $addresses the first one is the primary */
+    public function __construct(
+        public int $index,
+        public string $name,
+        public ?string $segment,
+        public array $addresses,
+        public ?Ipv4Address $gateway,
+        public ?MacAddress $mac,
+        public bool $masquerade = false,
+        public bool $mdnsRelay = false,
+    ) {
+    }
+
+    public function primary(): ?InterfaceAddress
+    {
+        return $this->addresses[0] ?? null;
+    }
+}

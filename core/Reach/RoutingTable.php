@@ -1,0 +1,133 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Core\Reach;
+
+use Vorhut\Core\Addressing\Ipv4Address;
+use Vorhut\Core\Addressing\Ipv4Prefix;
+use Vorhut\Core\Job\Route;
+
+/**
+ * What one host or router believes: its own prefixes, its routes, its gateway (RFC 1122, section 3.3.1).
+ *
+ * The longest prefix counts; of two alike the one listed first. A gateway that is not on-link, or that is a broadcast
+ * address, is refused, as a kernel refuses it. A gateway equal to an own address makes everything on-link.
+ */
+final class RoutingTable
+{
+    /** @var array<int, array<int, list<RouteEntry>>> by prefix length (long to short) and network */
+    private array $byLength = [];
+
+    /** @var array<string, array{port: Port, gateway: Ipv4Address, why: string}> refused gateways by port name */
+    private array $refused = [];
+
+    /** @var array<int, true> own addresses */
+    private array $own = [];
+
+    /** @var array<int, Ipv4Prefix> broadcast addresses of own prefixes */
+    private array $broadcasts = [];
+
+    /**
+     * @param list<Port>  $ports
+     * @param list<Route> $routes
+     */
+    public function __construct(array $ports, array $routes)
+    {
+        foreach ($ports as $port) {
+            foreach ($port->addresses as $address) {
+                $this->own[$address->address->value] = true;
+                $broadcast = $address->prefix->broadcast();
+                if (null !== $broadcast) {
+                    $this->broadcasts[$broadcast->value] ??= $address->prefix;
+                }
+                $this->add(new RouteEntry($address->prefix, $port, null, $address->address));
+            }
+        }
+        foreach ($routes as $route) {
+            $this->route($route->to, $route->via, $ports);
+        }
+        foreach ($ports as $port) {
+            if (null !== $port->gateway) {
+                $why = $this->route(Ipv4Prefix::fromString('0.0.0.0/0'), $port->gateway, [$port]);
+                if (null !== $why) {
+                    $this->refused[$port->name] = ['port' => $port, 'gateway' => $port->gateway, 'why' => $why];
+                }
+            }
+        }
+        krsort($this->byLength);
+    }
+
+    public function owns(int $address): bool
+    {
+        return isset($this->own[$address]);
+    }
+
+    /** The own prefix for which this is the broadcast address. */
+    public function broadcastOf(int $address): ?Ipv4Prefix
+    {
+        return $this->broadcasts[$address] ?? null;
+    }
+
+    /** @param Port|null $only look only at lines that leave by this port */
+    public function find(int $destination, ?Port $only = null): ?RouteEntry
+    {
+        foreach ($this->byLength as $length => $networks) {
+            $network = 0 === $length ? 0 : $destination >> (32 - $length) << (32 - $length);
+            foreach ($networks[$network] ?? [] as $entry) {
+                if (null === $only || $entry->port === $only) {
+                    return $entry;
+                }
+            }
+        }
+
+        return null;
+    }
+
+    /** @return array{port: Port, gateway: Ipv4Address, why: string}|null the first gateway that was given but refused */
+    public function refusedGateway(): ?array
+    {
+        foreach ($this->refused as $refused) {
+            return $refused;
+        }
+
+        return null;
+    }
+
+    private function add(RouteEntry $entry): void
+    {
+        $this->byLength[$entry->to->length][$entry->to->network][] = $entry;
+    }
+
+    /**
+     * @param list<Port> $ports
+     *
+     * @return string|null why the next hop is refused
+     */
+    private function route(Ipv4Prefix $to, Ipv4Address $via, array $ports): ?string
+    {
+        foreach ($ports as $port) {
+            foreach ($port->addresses as $address) {
+                if ($address->address->equals($via)) {
+                    $this->add(new RouteEntry($to, $port, null, $address->address));
+
+                    return null;
+                }
+            }
+        }
+        foreach ($ports as $port) {
+            foreach ($port->addresses as $address) {
+                if ($address->prefix->contains($via)) {
+                    if (true === $address->prefix->broadcast()?->equals($via)) {
+                        return 'gateway-is-broadcast';
+                    }
+                    $this->add(new RouteEntry($to, $port, $via, $address->address));
+
+                    return null;
+                }
+            }
+        }
+
+        return 'gateway-off-link';
+    }
+}

@@ -1,0 +1,18 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Core\Reach;
+
+/** What routers remember of a request, so that its answer passes a stateful filter and is translated back (RFC 3022). */
+final class Session
+{
+    /** @var array<string, true> routers that permitted the request */
+    public array $permitted = [];
+
+    /** @var array<string, array{inside: int, outside: int}> masqueraded source by router */
+    public array $sources = [];
+
+    /** @var array<string, array{address: int, port: int|null}> address and port as the request first named them, by router */
+    public array $destinations = [];
+}

@@ -1,0 +1,23 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Core\Reach;
+
+/** Collects the steps of one exchange, in order. */
+final class Trace
+{
+    /** @var list<TraceStep> */
+    public array $steps = [];
+
+    /** @param array<string, string> $values */
+    public function add(Leg $leg, Node $at, string $text, string $rule, array $values = [], ?string $into = null): void
+    {
+        $this->steps[] = new TraceStep($leg, $at->id, $text, true, $rule, $values, $into);
+    }
+
+    public function stop(Cause $cause): void
+    {
+        $this->steps[] = new TraceStep($cause->leg, $cause->at, $cause->text, false, $cause->rule, $cause->values);
+    }
+}

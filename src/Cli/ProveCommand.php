@@ -1,0 +1,84 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\App\Cli;
+
+use Symfony\Component\Console\Attribute\AsCommand;
+use Symfony\Component\Console\Helper\Table;
+use Symfony\Component\Console\Input\InputInterface;
+use Symfony\Component\Console\Input\InputOption;
+use Symfony\Component\Console\Output\OutputInterface;
+use Vorhut\Core\Job\Job;
+use Vorhut\Core\JobFile\InvalidFile;
+use Vorhut\Core\JobFile\Json;
+use Vorhut\Core\Proof\Explainer;
+use Vorhut\Core\Proof\Pair;
+use Vorhut\Core\Proof\Prover;
+use Vorhut\Core\Proof\RepairSearch;
+
+#[AsCommand('prove', 'Predicts every intent of the job', help: "Exit code 0: all hold, 1: some fail.\n--trace ID shows the steps of the first pair of that intent that fails.\n--json writes a line per pair.")]
+final class ProveCommand extends JobCommand
+{
+    protected function configure(): void
+    {
+        parent::configure();
+        $this->addOption('trace', null, InputOption::VALUE_REQUIRED, 'Id of the intent whose steps are shown');
+        $this->addOption('all', null, InputOption::VALUE_NONE, 'List the pairs that hold, too');
+    }
+
+    protected function answer(Job $job, InputInterface $input, OutputInterface $output): int
+    {
+        $prover = new Prover($job);
+        $report = $prover->prove();
+        $failing = $report->failing();
+        if (true === $input->getOption('json')) {
+            foreach ($report->intents as $prediction) {
+                foreach ($prediction->pairs as $p) {
+                    $output->writeln(Json::line(['intent' => $prediction->intent->id, 'expect' => $prediction->intent->expect->value, 'from' => $p->pair->from, 'to' => $p->pair->to, 'span' => $p->span->value, 'holds' => $p->span->holds(), 'how' => $p->how, 'cause' => $p->cause]), OutputInterface::OUTPUT_RAW);
+                }
+            }
+
+            return [] === $failing ? self::OK : self::FINDINGS;
+        }
+        $table = new Table($output);
+        $table->setStyle('compact')->setHeaders(['Intent', 'Pairs', 'Predicted', 'Where and why'])->setColumnMaxWidth(0, 44)->setColumnMaxWidth(3, 84);
+        foreach ($report->intents as $prediction) {
+            $fails = $prediction->failing();
+            $table->addRow([$prediction->intent->name, \sprintf('%d', \count($prediction->pairs)), [] === $fails ? $prediction->span()->word() : \sprintf('%d fail', \count($fails)), '']);
+            foreach (true === $input->getOption('all') ? $prediction->pairs : $fails as $p) {
+                $table->addRow(['', '', $p->span->word(), \sprintf('%s > %s: %s', $job->nameOf($p->pair->from), $job->nameOf($p->pair->to), $p->cause->text ?? $p->how)]);
+            }
+        }
+        $table->render();
+        $output->writeln(\sprintf("\n%d intents, %d pairs, %d intents fail.", \count($report->intents), $report->pairCount(), \count($failing)));
+        $trace = $input->getOption('trace');
+        if (\is_string($trace)) {
+            $this->trace($job, $prover, $trace, $output);
+        }
+        $repairs = [] === $failing ? [] : (new RepairSearch($job, $report))->forJob();
+        foreach (\array_slice($repairs, 0, 3) as $index => $repair) {
+            $output->writeln(\sprintf('%s %s: mends %d pairs, breaks %d.', 0 === $index ? 'Smallest change:' : 'Then:           ', $repair->sentence, $repair->mends, $repair->breaks), OutputInterface::OUTPUT_RAW);
+        }
+
+        return [] === $failing ? self::OK : self::FINDINGS;
+    }
+
+    private function trace(Job $job, Prover $prover, string $id, OutputInterface $output): void
+    {
+        $intent = $job->intents[$id] ?? throw InvalidFile::at('--trace', $id, 'the id of an intent: '.implode(', ', array_keys($job->intents)));
+        $prediction = $prover->intent($intent);
+        $pair = ($prediction->failing()[0] ?? $prediction->pairs[0] ?? null)?->pair;
+        $explanation = null === $pair ? null : (new Explainer($job, $prover))->explain($intent, new Pair($pair->from, $pair->to));
+        foreach ($explanation->parts ?? [] as $part) {
+            $output->writeln(['', $part->leaf->title.': '.$part->leaf->span->word()], OutputInterface::OUTPUT_RAW);
+            foreach ($part->steps as $number => $step) {
+                $output->writeln(\sprintf('  %d %-7s %s %s', $number + 1, $step->leg->value, $step->ok ? '·' : '×', $step->text), OutputInterface::OUTPUT_RAW);
+            }
+            if ([] === $part->steps && null !== $part->leaf->cause) {
+                $output->writeln('  × '.$part->leaf->cause->text, OutputInterface::OUTPUT_RAW);
+            }
+        }
+        $output->writeln('');
+    }
+}

@@ -1,0 +1,22 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\App\Job;
+
+use Vorhut\Core\Profile\ProfileLibrary;
+
+/** Reads the device profiles that come with the product. */
+final class ShippedProfiles
+{
+    public static function load(?string $folder = null): ProfileLibrary
+    {
+        $folder ??= \dirname(__DIR__, 2).'/profiles';
+        $texts = [];
+        foreach (glob($folder.'/*.json') ?: [] as $file) {
+            $texts[basename($file)] = (string) file_get_contents($file);
+        }
+
+        return ProfileLibrary::fromJson($texts);
+    }
+}
