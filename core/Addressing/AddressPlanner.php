@@ -29,7 +29,7 @@ final class AddressPlanner
             $subnet = $segment->subnets[0];
             $free = new FreeAddresses($job, $subnet, $request->seen);
             foreach ($blocks as $name => $wants) {
-                self::placeBlock($job, $segment, $subnet, $free, (string) $name, $wants, $request, $proposed, $unplaced);
+                self::placeBlock($job, $segment, $subnet, $free, $name, $wants, $request, $proposed, $unplaced);
             }
         }
 

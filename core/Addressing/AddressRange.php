@@ -56,23 +56,17 @@ final readonly class AddressRange implements \Stringable
     {
         $values = array_values(array_unique(array_map(static fn (Ipv4Address $a): int => $a->value, $addresses)));
         sort($values);
-        $ranges = [];
-        $start = $previous = null;
+        $runs = [];
         foreach ($values as $value) {
-            if (null !== $previous && $value === $previous + 1) {
-                $previous = $value;
-                continue;
+            $last = array_key_last($runs);
+            if (null !== $last && $value === $runs[$last][1] + 1) {
+                $runs[$last][1] = $value;
+            } else {
+                $runs[] = [$value, $value];
             }
-            if (null !== $start && null !== $previous) {
-                $ranges[] = new self(Ipv4Address::fromInt($start), Ipv4Address::fromInt($previous));
-            }
-            $start = $previous = $value;
-        }
-        if (null !== $start && null !== $previous) {
-            $ranges[] = new self(Ipv4Address::fromInt($start), Ipv4Address::fromInt($previous));
         }
 
-        return $ranges;
+        return array_map(static fn (array $run): self => new self(Ipv4Address::fromInt($run[0]), Ipv4Address::fromInt($run[1])), $runs);
     }
 
     public function __toString(): string

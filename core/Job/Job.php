@@ -38,7 +38,6 @@ final readonly class Job
         public array $devices,
         public array $extensions,
         public array $intents,
-        private ProfileLibrary $library,
     ) {
     }
 
@@ -63,32 +62,36 @@ final readonly class Job
             throw new InvalidFile([] === $errors ? [new FileError('$.job', 'nothing', 'an object with the job\'s name')] : $errors);
         }
 
-        return new self($info, $frame, $records, $locations, $segments, $routers, $library->with(array_values($profiles)), $devices, $extensions, $intents, $library);
+        return new self($info, $frame, $records, $locations, $segments, $routers, $library->with(array_values($profiles)), $devices, $extensions, $intents);
     }
 
     /** @throws InvalidFile when a changed record is not well formed */
     public function with(ChangeSet $change): self
     {
         $records = $this->records;
-        $lists = ['locations' => $this->locations, 'segments' => $this->segments, 'routers' => $this->routers, 'devices' => $this->devices, 'extensions' => $this->extensions, 'intents' => $this->intents];
-        $readers = ['locations' => Location::read(...), 'segments' => Segment::read(...), 'routers' => Router::read(...), 'devices' => Device::read(...), 'extensions' => Extension::read(...), 'intents' => Intent::read(...)];
-        $profiles = $this->profiles;
+        $changed = [];
         foreach ($change->edits as $edit) {
-            $key = $edit->collection->value;
             if (null === $edit->after) {
-                unset($records[$key][$edit->id], $lists[$key][$edit->id]);
-                continue;
-            }
-            $records[$key][$edit->id] = $edit->after;
-            $path = \sprintf('%s[%s]', $edit->collection->path(), $edit->id);
-            if (Collection::Profiles === $edit->collection) {
-                $profiles = $profiles->with([self::one($edit->after, $path, DeviceProfile::read(...))]);
+                unset($records[$edit->collection->value][$edit->id]);
             } else {
-                $lists[$key][$edit->id] = self::one($edit->after, $path, $readers[$key]);
+                $records[$edit->collection->value][$edit->id] = $edit->after;
             }
+            $changed[$edit->collection->value][$edit->id] = $edit->after;
         }
+        $of = static fn (Collection $collection): array => $changed[$collection->value] ?? [];
 
-        return new self($this->info, $this->frame, $records, $lists['locations'], $lists['segments'], $lists['routers'], $profiles, $lists['devices'], $lists['extensions'], $lists['intents'], $this->library);
+        return new self(
+            $this->info,
+            $this->frame,
+            $records,
+            self::changed($this->locations, $of(Collection::Locations), Collection::Locations, Location::read(...)),
+            self::changed($this->segments, $of(Collection::Segments), Collection::Segments, Segment::read(...)),
+            self::changed($this->routers, $of(Collection::Routers), Collection::Routers, Router::read(...)),
+            $this->profiles->with(array_values(self::changed([], $of(Collection::Profiles), Collection::Profiles, DeviceProfile::read(...)))),
+            self::changed($this->devices, $of(Collection::Devices), Collection::Devices, Device::read(...)),
+            self::changed($this->extensions, $of(Collection::Extensions), Collection::Extensions, Extension::read(...)),
+            self::changed($this->intents, $of(Collection::Intents), Collection::Intents, Intent::read(...)),
+        );
     }
 
     /** @return array<string, mixed>|null the record as it stands in the file */
@@ -129,7 +132,11 @@ final readonly class Job
         return $this->profiles->get($device->profile);
     }
 
-    /** The place of a device and the places around it, innermost first. @return list<Location> */
+    /**
+     * The place of a device and the places around it, innermost first.
+     *
+     * @return list<Location>
+     */
     public function placesOf(?string $location): array
     {
         $places = [];
@@ -160,6 +167,28 @@ final readonly class Job
         $reader->done();
 
         return $result;
+    }
+
+    /**
+     * @template T
+     *
+     * @param array<string, T>                         $objects
+     * @param array<string, array<string, mixed>|null> $records null removes
+     * @param callable(RecordReader): T                $read
+     *
+     * @return array<string, T>
+     */
+    private static function changed(array $objects, array $records, Collection $collection, callable $read): array
+    {
+        foreach ($records as $id => $record) {
+            if (null === $record) {
+                unset($objects[$id]);
+            } else {
+                $objects[$id] = self::one($record, \sprintf('%s[%s]', $collection->path(), $id), $read);
+            }
+        }
+
+        return $objects;
     }
 
     /**
@@ -197,7 +226,7 @@ final readonly class Job
         foreach ($records[$collection->value] ?? [] as $id => $record) {
             $object = self::guard($record, \sprintf('%s[%d]', $collection->path(), $index++), $read, $errors);
             if (null !== $object) {
-                $result[(string) $id] = $object;
+                $result[$id] = $object;
             }
         }
 

@@ -42,19 +42,19 @@ final readonly class CsvTable
             return [substr($bytes, 3), 'UTF-8'];
         }
         if (str_starts_with($bytes, "\xFF\xFE") || str_starts_with($bytes, "\xFE\xFF")) {
-            return [(string) mb_convert_encoding(substr($bytes, 2), 'UTF-8', "\xFF" === $bytes[0] ? 'UTF-16LE' : 'UTF-16BE'), 'UTF-16'];
+            return [mb_convert_encoding(substr($bytes, 2), 'UTF-8', "\xFF" === $bytes[0] ? 'UTF-16LE' : 'UTF-16BE'), 'UTF-16'];
         }
         if (mb_check_encoding($bytes, 'UTF-8')) {
             return [$bytes, 'UTF-8'];
         }
 
-        return [(string) mb_convert_encoding($bytes, 'UTF-8', 'Windows-1252'), 'Windows-1252'];
+        return [mb_convert_encoding($bytes, 'UTF-8', 'Windows-1252'), 'Windows-1252'];
     }
 
     /** The one of the four that stands most often outside quotes in the first line. */
     private static function separator(string $text): string
     {
-        $line = (string) preg_replace('/"[^"]*"/', '', strtok(ltrim($text, "\n"), "\n") ?: '');
+        $line = (string) preg_replace('/"[^"]*"/', '', explode("\n", ltrim($text, "\n"), 2)[0]);
         $best = ',';
         foreach (["\t", ';', '|'] as $candidate) {
             if (substr_count($line, $candidate) > substr_count($line, $best)) {

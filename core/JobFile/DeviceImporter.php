@@ -127,7 +127,7 @@ final class DeviceImporter
     {
         $given = explode('/', (string) $row->get('address'), 2)[1] ?? $row->get('mask');
         if (null !== $given) {
-            return (int) $row->parse('mask', $given, Ipv4Mask::lengthFrom(...));
+            return $row->parse('mask', $given, Ipv4Mask::lengthFrom(...));
         }
 
         return $ofSubnet ?? ($existing?->interfaces[0] ?? null)?->address?->prefix->length

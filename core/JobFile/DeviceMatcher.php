@@ -31,7 +31,7 @@ final class DeviceMatcher
     /** @var array<string, string> */
     private array $profiles = [];
 
-    /** @var array<string, Segment> */
+    /** @var array<array-key, Segment> */
     private array $segments = [];
 
     public function __construct(private readonly Job $job)

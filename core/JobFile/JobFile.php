@@ -50,11 +50,11 @@ final class JobFile
         } catch (InvalidFile $e) {
             $errors = [...$errors, ...$e->errors];
         }
-        if ([] !== $errors || !isset($job)) {
-            throw new InvalidFile(\array_slice($errors, 0, self::MAX_ERRORS) ?: [new FileError('$', 'nothing', 'a job')]);
+        if ([] !== $errors) {
+            throw new InvalidFile(\array_slice($errors, 0, self::MAX_ERRORS));
         }
 
-        return $job;
+        return $job ?? throw new \LogicException('A job without errors was not read.');
     }
 
     /** The job as a file; what was read and not changed comes back byte for byte. */
@@ -118,8 +118,9 @@ final class JobFile
                 $errors[] = new FileError($path.'.'.$collection->key(), FileError::show($id), 'an id that stands only once in its list', \sprintf('Record %d carries it already.', array_search($id, array_keys($records), true)));
                 continue;
             }
-            /* @var array<string, mixed> $value */
-            $records[$id] = $value;
+            /** @var array<string, mixed> $record */
+            $record = $value;
+            $records[$id] = $record;
         }
 
         return $records;

@@ -112,7 +112,7 @@ final readonly class Candidates
         if ([] === $edits) {
             return null;
         }
-        $names = array_map($this->job->nameOf(...), array_keys($edits));
+        $names = array_map(fn (Edit $edit): string => $this->job->nameOf($edit->id), array_values($edits));
         $who = \count($names) > 3 ? \sprintf('%s and %d more', $names[0], \count($names) - 1) : self::enumerate($names);
         $sentence = \sprintf('%s %s on %s', $verb, $value, $who);
 

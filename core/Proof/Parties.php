@@ -23,7 +23,8 @@ final class Parties
 
     public function __construct(private readonly Job $job, private readonly Network $network)
     {
-        foreach ($job->devices as $id => $device) {
+        foreach ($job->devices as $device) {
+            $id = $device->id;
             $this->index['profile'][$device->profile][] = $id;
             foreach ($job->placesOf($device->location) as $place) {
                 $this->index['location'][$place->id][] = $id;
@@ -97,7 +98,7 @@ final class Parties
         return match ($ref->kind) {
             PartyKind::Device => [$ref->id],
             PartyKind::Profile, PartyKind::Segment, PartyKind::Location => $this->index[$ref->kind->value][$ref->id] ?? [],
-            PartyKind::Extension => array_filter([$this->job->extensions[$ref->id]->device ?? null]),
+            PartyKind::Extension => isset($this->job->extensions[$ref->id]->device) ? [$this->job->extensions[$ref->id]->device] : [],
             PartyKind::Address => [$this->network->ownersOf(Ipv4Address::fromString($ref->id)->value)[0]->id ?? $ref->id],
         };
     }

@@ -26,11 +26,11 @@ final class Network
     {
         $nodes = [];
         $leases = new Leases($job);
-        foreach ($job->routers as $id => $router) {
-            $nodes[$id] = NodeBuilder::router($router);
+        foreach ($job->routers as $router) {
+            $nodes[$router->id] = NodeBuilder::router($router);
         }
-        foreach ($job->devices as $id => $device) {
-            $nodes[$id] = NodeBuilder::device($device, $job->profileOf($device), $leases);
+        foreach ($job->devices as $device) {
+            $nodes[$device->id] = NodeBuilder::device($device, $job->profileOf($device), $leases);
         }
         $this->nodes = $nodes;
         $this->segments = $job->segments;

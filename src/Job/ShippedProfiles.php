@@ -13,7 +13,8 @@ final class ShippedProfiles
     {
         $folder ??= \dirname(__DIR__, 2).'/profiles';
         $texts = [];
-        foreach (glob($folder.'/*.json') ?: [] as $file) {
+        $files = glob($folder.'/*.json');
+        foreach (false === $files ? [] : $files as $file) {
             $texts[basename($file)] = (string) file_get_contents($file);
         }
 

@@ -46,8 +46,8 @@ final class DuplicateAddress implements Rule
                     'Whichever answers first is heard. It works in the morning and not after lunch.',
                     [...array_map(static fn (object $r): string => $r->id, $owners), ...array_map(static fn (Seat $s): string => $s->device->id, $together)],
                     null === $free ? \sprintf('Give %s another address.', $spare->device->name) : \sprintf('Give %s %s, the next free one.', $spare->device->name, Ipv4Address::fromInt($free)),
-                    null === $free || null === $spare->subnet ? null : $spare->moveTo($plan->job, $free, $spare->subnet->prefix->length),
-                    (string) $segment,
+                    null === $free ? null : $spare->moveTo($plan->job, $free, $spare->subnet->prefix->length),
+                    $segment,
                     (string) $address,
                 );
             }

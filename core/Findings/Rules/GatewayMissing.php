@@ -64,7 +64,8 @@ final class GatewayMissing implements Rule
     {
         $homes = [];
         $index = [];
-        foreach ($job->devices as $id => $device) {
+        foreach ($job->devices as $device) {
+            $id = $device->id;
             foreach ($device->interfaces as $interface) {
                 $homes[$id][(string) $interface->segment] = true;
                 $index['segment:'.$interface->segment][$id] = true;

@@ -1,0 +1,69 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\App\Entity;
+
+use Doctrine\DBAL\Types\Types;
+use Doctrine\ORM\Mapping as ORM;
+
+/** A step at the bench, done or taken back, with time and name. The last one for a step counts. */
+#[ORM\Entity]
+#[ORM\Index(columns: ['device_id', 'step'])]
+class BenchRecord
+{
+    #[ORM\Id, ORM\GeneratedValue, ORM\Column]
+    private ?int $id = null; // @phpstan-ignore property.unusedType
+
+    public function __construct(
+        #[ORM\ManyToOne, ORM\JoinColumn(nullable: false, onDelete: 'CASCADE')]
+        private Device $device,
+        #[ORM\Column(length: 30)]
+        private string $step,
+        #[ORM\Column]
+        private bool $done,
+        /** What was read or seen at the unit. */
+        #[ORM\Column(length: 400)]
+        private string $note,
+        #[ORM\ManyToOne, ORM\JoinColumn(onDelete: 'SET NULL')]
+        private ?User $user,
+        #[ORM\Column(type: Types::DATETIME_IMMUTABLE)]
+        private \DateTimeImmutable $at,
+    ) {
+    }
+
+    public function getId(): ?int
+    {
+        return $this->id;
+    }
+
+    public function getDevice(): Device
+    {
+        return $this->device;
+    }
+
+    public function getStep(): string
+    {
+        return $this->step;
+    }
+
+    public function isDone(): bool
+    {
+        return $this->done;
+    }
+
+    public function getNote(): string
+    {
+        return $this->note;
+    }
+
+    public function getUser(): ?User
+    {
+        return $this->user;
+    }
+
+    public function getAt(): \DateTimeImmutable
+    {
+        return $this->at;
+    }
+}

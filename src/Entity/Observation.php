@@ -1,0 +1,78 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\App\Entity;
+
+use Doctrine\DBAL\Types\Types;
+use Doctrine\ORM\Mapping as ORM;
+use Vorhut\Core\Proof\Span;
+
+/** What somebody saw about one pair of an intent. A later one supersedes; both stay. */
+#[ORM\Entity]
+#[ORM\Index(columns: ['job_id', 'intent'])]
+class Observation
+{
+    #[ORM\Id, ORM\GeneratedValue, ORM\Column]
+    private ?int $id = null; // @phpstan-ignore property.unusedType
+
+    public function __construct(
+        #[ORM\ManyToOne, ORM\JoinColumn(nullable: false, onDelete: 'CASCADE')]
+        private StoredJob $job,
+        #[ORM\Column(length: 64)]
+        private string $intent,
+        #[ORM\Column(length: 64)]
+        private string $asker,
+        #[ORM\Column(length: 64)]
+        private string $asked,
+        #[ORM\Column(length: 20, enumType: Span::class)]
+        private Span $span,
+        #[ORM\Column(length: 400)]
+        private string $note,
+        #[ORM\ManyToOne, ORM\JoinColumn(onDelete: 'SET NULL')]
+        private ?User $user,
+        #[ORM\Column(type: Types::DATETIME_IMMUTABLE)]
+        private \DateTimeImmutable $at,
+    ) {
+    }
+
+    public function getId(): ?int
+    {
+        return $this->id;
+    }
+
+    public function getJob(): StoredJob
+    {
+        return $this->job;
+    }
+
+    public function getIntent(): string
+    {
+        return $this->intent;
+    }
+
+    public function getPair(): string
+    {
+        return $this->asker.'>'.$this->asked;
+    }
+
+    public function getSpan(): Span
+    {
+        return $this->span;
+    }
+
+    public function getNote(): string
+    {
+        return $this->note;
+    }
+
+    public function getUser(): ?User
+    {
+        return $this->user;
+    }
+
+    public function getAt(): \DateTimeImmutable
+    {
+        return $this->at;
+    }
+}

@@ -1,0 +1,97 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\App\Entity;
+
+use Doctrine\DBAL\Types\Types;
+use Doctrine\ORM\Mapping as ORM;
+
+/** A job as the database keeps it: the frame of its file here, its records in tables of their own. */
+#[ORM\Entity]
+#[ORM\Table(name: 'job')]
+class StoredJob
+{
+    #[ORM\Id, ORM\GeneratedValue, ORM\Column]
+    private ?int $id = null; // @phpstan-ignore property.unusedType
+
+    /** Counts every change; what was computed for a revision stays right for it. */
+    #[ORM\Column]
+    private int $revision = 1;
+
+    /** False while a large file is still coming in. */
+    #[ORM\Column]
+    private bool $ready = true;
+
+    public function __construct(
+        #[ORM\Column(length: 64, unique: true)]
+        private string $slug,
+        #[ORM\Column(length: 120)]
+        private string $name,
+        #[ORM\Column(length: 200)]
+        private string $client,
+        #[ORM\Column(length: 60)]
+        private string $timezone,
+        /** The file without the content of its lists, as JSON. */
+        #[ORM\Column(type: Types::TEXT, length: 16777215)]
+        private string $frame,
+        #[ORM\Column(type: Types::DATETIME_IMMUTABLE)]
+        private \DateTimeImmutable $createdAt,
+    ) {
+    }
+
+    public function getId(): int
+    {
+        return $this->id ?? throw new \LogicException('The job is not stored yet.');
+    }
+
+    public function getSlug(): string
+    {
+        return $this->slug;
+    }
+
+    public function getName(): string
+    {
+        return $this->name;
+    }
+
+    public function getClient(): string
+    {
+        return $this->client;
+    }
+
+    public function getTimezone(): \DateTimeZone
+    {
+        return new \DateTimeZone('' === $this->timezone ? 'UTC' : $this->timezone);
+    }
+
+    public function getFrame(): string
+    {
+        return $this->frame;
+    }
+
+    public function getRevision(): int
+    {
+        return $this->revision;
+    }
+
+    public function getCreatedAt(): \DateTimeImmutable
+    {
+        return $this->createdAt;
+    }
+
+    public function isReady(): bool
+    {
+        return $this->ready;
+    }
+
+    public function setReady(bool $ready): void
+    {
+        $this->ready = $ready;
+    }
+
+    public function changed(): void
+    {
+        ++$this->revision;
+    }
+}

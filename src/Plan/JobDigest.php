@@ -1,0 +1,97 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\App\Plan;
+
+use Vorhut\Core\Findings\Finding;
+use Vorhut\Core\Job\Job;
+use Vorhut\Core\Job\Stage;
+use Vorhut\Core\Proof\PairPrediction;
+use Vorhut\Core\Proof\ProofReport;
+use Vorhut\Core\Proof\Span;
+
+/** What every page of a job needs to know about it, small enough to keep. */
+final readonly class JobDigest
+{
+    /** Where a finding is shown: the stop of the way at which it is mended. */
+    private const STOPS = [
+        'duplicate-address' => 'networks', 'address-in-dhcp-range' => 'networks', 'network-or-broadcast-address' => 'networks', 'overlapping-subnets' => 'networks',
+        'gateway-unserved' => 'networks', 'snooping-without-querier' => 'networks', 'factory-address-live' => 'bench', 'shared-factory-address' => 'bench',
+    ];
+
+    /**
+     * @param list<Finding>                                                                  $findings
+     * @param array<string, array{span: Span, pairs: int, counts: array<string, int>}>       $intents
+     */
+    private function __construct(
+        public array $findings,
+        public array $intents,
+        public int $pairs,
+        public int $devices,
+        public int $segments,
+        public int $withoutAddress,
+        public int $setUp,
+    ) {
+    }
+
+    /** @param list<Finding> $findings */
+    public static function of(array $findings, ProofReport $proof, Job $job): self
+    {
+        $intents = [];
+        foreach ($proof->intents as $id => $prediction) {
+            $counts = array_count_values(array_map(static fn (PairPrediction $p): string => $p->span->value, $prediction->pairs));
+            arsort($counts);
+            $intents[$id] = ['span' => $prediction->span(), 'pairs' => \count($prediction->pairs), 'counts' => $counts];
+        }
+        $without = $setUp = 0;
+        foreach ($job->devices as $device) {
+            $setUp += (int) (Stage::SetUp === $device->stage || Stage::AsLeft === $device->stage);
+            foreach ($device->interfaces as $interface) {
+                $without += (int) (null === $interface->address && $interface->mode->needsAddress());
+            }
+        }
+
+        return new self($findings, $intents, $proof->pairCount(), \count($job->devices), \count($job->segments), $without, $setUp);
+    }
+
+    public function failingIntents(): int
+    {
+        return \count(array_filter($this->intents, static fn (array $i): bool => $i['span']->fails()));
+    }
+
+    /** @return list<Finding> */
+    public function findingsAt(string $stop): array
+    {
+        return array_values(array_filter($this->findings, static fn (Finding $f): bool => (self::STOPS[$f->rule] ?? 'devices') === $stop));
+    }
+
+    public static function stopOf(Finding $finding): string
+    {
+        return self::STOPS[$finding->rule] ?? 'devices';
+    }
+
+    /** @return array<string, list<Finding>> */
+    public function findingsByDevice(): array
+    {
+        $by = [];
+        foreach ($this->findings as $finding) {
+            foreach ($finding->devices as $id) {
+                $by[$id][] = $finding;
+            }
+        }
+
+        return $by;
+    }
+
+    public function finding(string $id): ?Finding
+    {
+        foreach ($this->findings as $finding) {
+            if ($finding->id() === $id) {
+                return $finding;
+            }
+        }
+
+        return null;
+    }
+}
