@@ -30,7 +30,7 @@ enum Stage: string
         return match ($this) {
             self::Planned => 'planned',
             self::Unpacked => 'unpacked',
-            self::Addressed => 'has its address',
+            self::Addressed => 'addressed',
             self::SetUp => 'set up',
             self::AsLeft => 'as left',
         };

@@ -7,6 +7,7 @@ namespace Vorhut\Core\Proof;
 use Vorhut\Core\Job\Intent;
 use Vorhut\Core\Job\Job;
 use Vorhut\Core\Reach\Exchange;
+use Vorhut\Core\Reach\MediaPath;
 use Vorhut\Core\Reach\Trace;
 
 /** Walks the exchanges of one pair again, this time writing every step down. */
@@ -35,9 +36,10 @@ final readonly class Explainer
         foreach ($prediction->leaves as $leaf) {
             $asker = $this->prover->network->node($leaf->asker);
             $trace = new Trace();
+            $listener = null === $leaf->listener ? null : $this->prover->network->node($leaf->listener);
             if (null !== $leaf->target && null !== $leaf->service && null !== $asker) {
-                if (str_starts_with($leaf->title, 'sound')) {
-                    $exchange->send($asker, $leaf->target, $leaf->service, $trace);
+                if (null !== $listener && null !== $leaf->source && null !== $leaf->media) {
+                    MediaPath::between($this->prover->network, $asker, $leaf->source, $leaf->media, $listener, $leaf->target, $leaf->service, $trace);
                 } else {
                     $exchange->ask($asker, $leaf->target, $leaf->service, null, $trace);
                 }

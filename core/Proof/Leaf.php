@@ -20,6 +20,11 @@ final readonly class Leaf
         public ?Cause $cause,
         /** False for a method that failed where another one works. */
         public bool $decides = true,
+        /** For media: where the asker itself sends from and listens. */
+        public ?Ipv4Address $source = null,
+        public ?Service $media = null,
+        /** For media: who is at the other end. */
+        public ?string $listener = null,
     ) {
     }
 }

@@ -53,7 +53,7 @@ final class PairProver
 
     private function reach(Pair $pair, Service $service): PairPrediction
     {
-        $leaf = $this->ask($pair->from, $pair->to, $service, (string) $service);
+        $leaf = $this->ask($pair->from, $pair->to, $service, \sprintf('%s asks %s by %s', $this->job->nameOf($pair->from), $this->job->nameOf($pair->to), $service));
 
         return new PairPrediction($pair, $leaf->span, $leaf->cause, 'by '.$service, [$leaf]);
     }
@@ -105,7 +105,7 @@ final class PairProver
         if (!$found->span->holds() || null === $service) {
             return $found;
         }
-        $leaf = $this->ask($pair->from, $pair->to, $service, 'opens '.$service);
+        $leaf = $this->ask($pair->from, $pair->to, $service, \sprintf('%s manages %s by %s', $this->job->nameOf($pair->from), $unit->name, $service));
 
         return new PairPrediction($pair, $leaf->span, $leaf->cause, $found->how, [...$found->leaves, $leaf]);
     }
@@ -168,7 +168,7 @@ final class PairProver
         $span = $path->there && $path->back ? Span::Through : ($path->there || $path->back ? Span::OneWay : Span::NotFound);
         $title = Span::OneWay === $span ? \sprintf('sound only from %s to %s', $path->there ? $a->name : $b->name, $path->there ? $b->name : $a->name) : $title;
 
-        return new Leaf($title, $a->id, $addressB, $mediaB, $span, $path->cause);
+        return new Leaf($title, $a->id, $addressB, $mediaB, $span, $path->cause, true, $addressA, $mediaA, $b->id);
     }
 
     private function ask(string $from, string $to, Service $service, string $title): Leaf

@@ -18,6 +18,8 @@ final readonly class Repair
         public int $mends,
         /** Pairs that hold before and fail after. */
         public int $breaks,
+        /** @var array{intent: string, pair: string}|null one of the pairs it mends */
+        public ?array $example,
         /** Of the intents that fail, those that hold afterwards. */
         public int $intentsMended,
     ) {

@@ -63,10 +63,14 @@ final readonly class RepairSearch
     {
         $after = (new Prover($this->job->with($candidate->change)))->prove();
         $mends = $breaks = 0;
+        $example = null;
         $spans = $after->spans();
         foreach ($this->before->spans() as $key => $span) {
             $now = $spans[$key] ?? Span::Untried;
-            $mends += (int) (!$span->holds() && $now->holds());
+            if (!$span->holds() && $now->holds()) {
+                ++$mends;
+                $example ??= array_combine(['intent', 'pair'], explode(' ', $key, 2));
+            }
             $breaks += (int) ($span->holds() && !$now->holds());
         }
         $mended = 0;
@@ -74,7 +78,7 @@ final readonly class RepairSearch
             $mended += (int) (!$prediction->holds() && $after->intents[$id]->holds());
         }
 
-        return new Repair($candidate->change, $candidate->sentence, $candidate->hands, $mends, $breaks, $mended);
+        return new Repair($candidate->change, $candidate->sentence, $candidate->hands, $mends, $breaks, $example, $mended);
     }
 
     /**

@@ -65,7 +65,7 @@ final readonly class TracePath
         }
 
         return new self(
-            array_map(static fn (string $id): array => self::post($network, $id), $ids),
+            array_map(static fn (int $i): array => self::post($network, $ids[$i], [$between[$i - 1] ?? null, $between[$i] ?? null]), array_keys($ids)),
             array_map(static fn (?string $id): array => self::segment($job, $id), $between),
             $requestStops,
             $replyStops,
@@ -73,12 +73,21 @@ final readonly class TracePath
         );
     }
 
-    /** @return array{id: string, name: string, router: bool, addresses: list<string>} */
-    private static function post(Network $network, string $id): array
+    /**
+     * A router shows only the addresses it has in the segments beside it.
+     *
+     * @param array{string|null, string|null} $beside
+     *
+     * @return array{id: string, name: string, router: bool, addresses: list<string>}
+     */
+    private static function post(Network $network, string $id, array $beside): array
     {
         $node = $network->node($id);
         $addresses = [];
         foreach ($node->ports ?? [] as $port) {
+            if (true === $node?->forwards && !\in_array($port->segment, $beside, true)) {
+                continue;
+            }
             foreach ($port->addresses as $address) {
                 $addresses[] = (string) $address;
             }

@@ -1,0 +1,147 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\App\Controller;
+
+use Symfony\Component\HttpFoundation\Request;
+use Symfony\Component\HttpFoundation\Response;
+use Symfony\Component\Routing\Attribute\Route;
+use Symfony\Component\Security\Http\Attribute\IsGranted;
+use Vorhut\App\Drawing\TraceDrawing;
+use Vorhut\App\Entity\Observation;
+use Vorhut\App\Entity\StoredJob;
+use Vorhut\Core\Job\ChangeSet;
+use Vorhut\Core\Job\Collection;
+use Vorhut\Core\Job\Edit;
+use Vorhut\Core\Proof\Explainer;
+use Vorhut\Core\Proof\Pair;
+use Vorhut\Core\Proof\PairPrediction;
+use Vorhut\Core\Proof\Prover;
+use Vorhut\Core\Proof\Repair;
+use Vorhut\Core\Proof\Span;
+
+/** What must and must not be, what the engine says of it and why, and what people saw. */
+final class ProofController extends JobPage
+{
+    private const PAIRS_SHOWN = 40;
+
+    #[Route('/job/{slug}/proof', name: 'proof', methods: ['GET'])]
+    public function index(string $slug, Request $request): Response
+    {
+        $stored = $this->stored($slug);
+        $job = $this->reading->job($stored);
+        $digest = $this->reading->digest($stored);
+        $chosen = $request->query->getString('intent');
+        $example = null;
+        if (!isset($job->intents[$chosen])) {
+            $example = ($this->reading->repairs($stored)[0] ?? null)?->example;
+            $chosen = $example['intent'] ?? '';
+            foreach ('' === $chosen ? $digest->intents : [] as $id => $intent) {
+                if ($intent['span']->fails()) {
+                    $chosen = (string) $id;
+                    break;
+                }
+            }
+        }
+        $values = ['observations' => $this->observations($stored), 'chosen' => $chosen, 'next' => $this->reading->repairs($stored)[0] ?? null, 'pairs' => [], 'pairCount' => 0, 'explanation' => null, 'drawing' => null, 'repairs' => [], 'spans' => self::observable()];
+        if ('' !== $chosen) {
+            $prover = new Prover($job);
+            $prediction = $prover->intent($job->intents[$chosen]);
+            $pairs = $prediction->pairs;
+            usort($pairs, static fn (PairPrediction $a, PairPrediction $b): int => $b->span->fails() <=> $a->span->fails());
+            $wanted = $request->query->getString('pair', $example['pair'] ?? '');
+            $pair = null;
+            foreach ($pairs as $candidate) {
+                if ($candidate->pair->key() === $wanted) {
+                    $pair = $candidate->pair;
+                }
+            }
+            $pair ??= ($pairs[0] ?? null)?->pair;
+            $explanation = null === $pair ? null : (new Explainer($job, $prover))->explain($job->intents[$chosen], $pair);
+            $values = [...$values,
+                'pairs' => \array_slice($pairs, 0, self::PAIRS_SHOWN),
+                'pairCount' => \count($pairs),
+                'explanation' => $explanation,
+                'drawing' => null === $explanation?->deciding ? null : TraceDrawing::of($explanation->deciding),
+                'repairs' => [] === $prediction->failing() ? [] : $this->reading->repairsFor($stored, $chosen),
+            ];
+        }
+
+        return $this->page($stored, 'proof', 'proof/index.html.twig', $values);
+    }
+
+    #[Route('/job/{slug}/proof/repair', name: 'repair', methods: ['POST'])]
+    #[IsGranted('ROLE_TECHNICIAN')]
+    public function repair(string $slug, Request $request): Response
+    {
+        $stored = $this->stored($slug);
+        $intent = $request->request->getString('intent');
+        $sentence = $request->request->getString('repair');
+        $repairs = '' === $intent ? $this->reading->repairs($stored) : $this->reading->repairsFor($stored, $intent);
+        $found = array_values(array_filter($repairs, static fn (Repair $r): bool => $r->sentence === $sentence));
+        if ([] === $found) {
+            $this->addFlash('error', 'That change is not needed any more: the plan has changed in the meantime.');
+
+            return $this->redirectToRoute('proof', ['slug' => $slug, 'intent' => $intent], Response::HTTP_SEE_OTHER);
+        }
+
+        return $this->change($stored, $found[0]->change, 'proof', array_filter(['intent' => $intent, 'pair' => $request->request->getString('pair')], static fn (string $v): bool => '' !== $v));
+    }
+
+    #[Route('/job/{slug}/proof/observe', name: 'observe', methods: ['POST'])]
+    #[IsGranted('ROLE_TECHNICIAN')]
+    public function observe(string $slug, Request $request): Response
+    {
+        $stored = $this->stored($slug);
+        $intent = $request->request->getString('intent');
+        $pair = explode('>', $request->request->getString('pair'), 2);
+        $span = Span::tryFrom($request->request->getString('span'));
+        if (!isset($this->reading->job($stored)->intents[$intent]) || 2 !== \count($pair) || null === $span || !\in_array($span, self::observable(), true)) {
+            $this->addFlash('error', 'Choose what you saw: '.implode(', ', array_map(static fn (Span $s): string => $s->word(), self::observable())).'.');
+        } else {
+            $this->em->persist(new Observation($stored, $intent, $pair[0], $pair[1], $span, mb_substr(trim($request->request->getString('note')), 0, 400), $this->user(), $this->clock->now()));
+            $this->em->flush();
+            $this->addFlash('done', 'Recorded.');
+        }
+
+        return $this->redirectToRoute('proof', ['slug' => $slug, 'intent' => $intent, 'pair' => implode('>', $pair)], Response::HTTP_SEE_OTHER);
+    }
+
+    #[Route('/job/{slug}/proof/intent', name: 'intent_add', methods: ['POST'])]
+    #[IsGranted('ROLE_TECHNICIAN')]
+    public function add(string $slug, Request $request): Response
+    {
+        $stored = $this->stored($slug);
+        $job = $this->reading->job($stored);
+        $text = static fn (string $key): string => trim($request->request->getString($key));
+        $parties = static fn (string $key): array => array_values(array_filter(array_map(trim(...), explode(',', $text($key))), static fn (string $p): bool => '' !== $p));
+        for ($n = \count($job->intents) + 1; isset($job->intents['i-'.$n]); ++$n);
+        $record = ['id' => 'i-'.$n, 'name' => '' === $text('name') ? 'i-'.$n : $text('name'), 'kind' => $text('kind'), 'from' => $parties('from'), 'to' => $parties('to')];
+        if ('' !== $text('service')) {
+            $record['service'] = $text('service');
+        }
+        $record['expect'] = $text('expect');
+
+        return $this->change($stored, new ChangeSet('Added intent '.$record['name'], [new Edit(Collection::Intents, 'i-'.$n, null, $record)]), 'proof', ['intent' => 'i-'.$n]);
+    }
+
+    /** @return array<string, array<string, Observation>> the last one for each intent and pair */
+    private function observations(StoredJob $stored): array
+    {
+        /** @var list<Observation> $all */
+        $all = $this->em->getRepository(Observation::class)->createQueryBuilder('o')->leftJoin('o.user', 'u')->addSelect('u')->where('o.job = :job')->setParameter('job', $stored)->orderBy('o.id')->getQuery()->getResult();
+        $last = [];
+        foreach ($all as $observation) {
+            $last[$observation->getIntent()][$observation->getPair()] = $observation;
+        }
+
+        return $last;
+    }
+
+    /** @return list<Span> what a person can have seen */
+    private static function observable(): array
+    {
+        return [Span::Through, Span::NotFound, Span::NoReply, Span::OneWay, Span::CannotSend, Span::TwoOwners, Span::Fades, Span::KeptApart, Span::Leak];
+    }
+}

@@ -1,0 +1,136 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\App\Drawing;
+
+use Vorhut\Core\Proof\ExplainedLeaf;
+
+/**
+ * A trace to look at: segments as sheets, routers between them, posts for the parties, request above, answer below, the
+ * place where it stops marked with its reason.
+ */
+final readonly class TraceDrawing
+{
+    public const WIDTH = 760;
+    public const HEIGHT = 216;
+    private const REQUEST_Y = 96;
+    private const REPLY_Y = 142;
+
+    /**
+     * @param list<array{x: int, width: int, name: string, sub: string, value: string}> $sheets
+     * @param list<array{x: int, name: string, value: string, anchor: string, router: bool}>            $posts
+     * @param array{from: int, to: int, rest: int|null, stop: int|null, text: string, textX: int, anchor: string}                                   $request
+     * @param array{from: int, to: int, rest: int|null, stop: int|null, text: string, textX: int, anchor: string}|null $reply
+     */
+    private function __construct(
+        public array $sheets,
+        public array $posts,
+        public array $request,
+        public ?array $reply,
+        public string $sentence,
+    ) {
+    }
+
+    public static function of(ExplainedLeaf $part): self
+    {
+        $path = $part->path;
+        $count = \count($path->posts);
+        $margin = 100;
+        $step = $count > 1 ? intdiv(self::WIDTH - 2 * $margin, $count - 1) : 0;
+        $x = static fn (int $index): int => $margin + $step * $index;
+        $posts = [];
+        foreach ($path->posts as $index => $post) {
+            $posts[] = ['x' => $x($index), 'name' => self::shorten($post['name'], $count > 3 ? 20 : 26), 'value' => self::address($post['addresses'], $post['router']), 'anchor' => 'middle', 'router' => $post['router']];
+        }
+        $why = '';
+        foreach ($part->steps as $s) {
+            if (!$s->ok) {
+                $why = self::reason($s->rule);
+            }
+        }
+        $last = $count - 1;
+        $request = self::line($x, 0, $path->requestStops, $last, 'asks, arrives', 'stops here: '.$why);
+        $reply = null;
+        if (null === $path->requestStops && ($path->replied || null !== $path->replyStops)) {
+            $reply = self::line($x, $last, $path->replyStops, 0, 'answers, arrives', 'the answer stops here: '.$why);
+        }
+
+        return new self(self::sheets($part, $x, $step), $posts, $request, $reply, self::sentence($part, $why));
+    }
+
+    /**
+     * @param callable(int): int $x
+     *
+     * @return array{from: int, to: int, rest: int|null, stop: int|null, text: string, textX: int, anchor: string}
+     */
+    private static function line(callable $x, int $from, ?int $stops, int $to, string $good, string $bad): array
+    {
+        if (null === $stops) {
+            return ['from' => $x($from), 'to' => $x($to), 'rest' => null, 'stop' => null, 'text' => $good, 'textX' => intdiv($x($from) + $x($from + ($to <=> $from)), 2), 'anchor' => 'middle'];
+        }
+        $direction = $to >= $from ? 1 : -1;
+        $stop = $x($stops) + 54 * $direction;
+        $room = $direction > 0 ? self::WIDTH - $stop : $stop;
+
+        return ['from' => $x($from), 'to' => $stop, 'rest' => $x($to), 'stop' => $stop, 'text' => $bad, 'textX' => $room > 330 ? $stop + 12 * $direction : ($direction > 0 ? self::WIDTH - 8 : 8), 'anchor' => ($room > 330) === ($direction > 0) ? 'start' : 'end'];
+    }
+
+    /**
+     * @param callable(int): int $x
+     *
+     * @return list<array{x: int, width: int, name: string, sub: string, value: string}>
+     */
+    private static function sheets(ExplainedLeaf $part, callable $x, int $step): array
+    {
+        $sheets = [];
+        $last = \count($part->path->between) - 1;
+        foreach ($part->path->between as $index => $segment) {
+            $from = 0 === $index ? 0 : $x($index) + 6;
+            $to = $index === $last ? self::WIDTH : $x($index + 1) - 6;
+            $sheets[] = ['x' => $from, 'width' => max(20, $to - $from), 'name' => self::shorten($segment['name'], intdiv(max(60, $to - $from), 8)), 'sub' => null === $segment['vlan'] ? '' : 'VLAN '.$segment['vlan'], 'value' => (string) $segment['prefix']];
+        }
+
+        return $sheets;
+    }
+
+    /** @param list<string> $addresses */
+    private static function address(array $addresses, bool $router): string
+    {
+        if (!$router) {
+            return $addresses[0] ?? 'no address';
+        }
+
+        return implode('  ', array_map(static fn (string $a): string => (string) preg_replace('#^\d+\.\d+(\.\d+\.\d+)/.*$#', '$1', $a), \array_slice($addresses, 0, 3)));
+    }
+
+    private static function reason(string $rule): string
+    {
+        return match ($rule) {
+            'gateway-missing' => 'no gateway set',
+            'gateway-off-link' => 'gateway outside its subnet',
+            'gateway-is-broadcast' => 'gateway is a broadcast address',
+            'gateway-silent' => 'gateway does not answer',
+            'mask-too-wide' => 'mask too wide',
+            'filter-rule', 'filter-default' => 'filtered',
+            'two-owners' => 'two units answer',
+            'nobody-there' => 'nobody has that address',
+            'route-missing' => 'no route',
+            'nobody-listens' => 'nobody listens',
+            'not-a-router' => 'it is no router',
+            default => str_replace('-', ' ', $rule),
+        };
+    }
+
+    private static function sentence(ExplainedLeaf $part, string $why): string
+    {
+        $names = array_map(static fn (array $p): string => $p['name'], $part->path->posts);
+
+        return \sprintf('%s: %s. %s%s', implode(', ', $names), $part->leaf->span->word(), '' === $why ? '' : ucfirst($why).'. ', $part->leaf->cause->text ?? '');
+    }
+
+    private static function shorten(string $text, int $length): string
+    {
+        return mb_strlen($text) > $length ? mb_substr($text, 0, $length - 1).'…' : $text;
+    }
+}
