@@ -13,6 +13,7 @@ return (new PhpCsFixer\Config())
         '@Symfony' => true,
         '@Symfony:risky' => true,
         'declare_strict_types' => true,
+        'phpdoc_to_comment' => false,
     ])
     ->setCacheFile(__DIR__.'/var/php-cs-fixer.cache')
     ->setFinder($finder);

@@ -81,7 +81,7 @@ final readonly class Device
     {
         $settings = [];
         foreach ($r->map('settings') as $name => $value) {
-            if (\is_array($value)) {
+            if (\is_array($value) && array_is_list($value)) {
                 $items = [];
                 foreach ($value as $item) {
                     $items[] = \is_scalar($item) ? $item : throw $r->refuse('settings', 'texts, numbers, true, false, null, or lists of them', \sprintf('Look at "%s".', $name));

@@ -25,6 +25,22 @@ final class Json
         }
     }
 
+    /**
+     * @return array<string, mixed>
+     *
+     * @throws InvalidFile unless the text is an object
+     */
+    public static function object(string $text): array
+    {
+        $object = [];
+        $data = self::decode($text);
+        foreach (\is_array($data) ? $data : (array) $data as $key => $value) {
+            $object[(string) $key] = $value;
+        }
+
+        return $object;
+    }
+
     public static function pretty(mixed $data): string
     {
         return json_encode($data, self::FLAGS | \JSON_PRETTY_PRINT)."\n";

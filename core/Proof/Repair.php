@@ -20,8 +20,8 @@ final readonly class Repair
         public int $breaks,
         /** @var array{intent: string, pair: string}|null one of the pairs it mends */
         public ?array $example,
-        /** Of the intents that fail, those that hold afterwards. */
-        public int $intentsMended,
+        /** @var list<string> ids of the intents of which it mends a pair */
+        public array $intents,
     ) {
     }
 

@@ -26,7 +26,7 @@ final readonly class RepairSearch
     {
         $prediction = $this->before->intents[$id] ?? null;
 
-        return null === $prediction ? [] : $this->forPairs($prediction->failing());
+        return null === $prediction ? [] : array_values(array_filter($this->forPairs($prediction->failing()), static fn (Repair $r): bool => \in_array($id, $r->intents, true)));
     }
 
     /** @return list<Repair> for everything that fails in the job, best first */
@@ -64,21 +64,20 @@ final readonly class RepairSearch
         $after = (new Prover($this->job->with($candidate->change)))->prove();
         $mends = $breaks = 0;
         $example = null;
+        $intents = [];
         $spans = $after->spans();
         foreach ($this->before->spans() as $key => $span) {
             $now = $spans[$key] ?? Span::Untried;
             if (!$span->holds() && $now->holds()) {
                 ++$mends;
-                $example ??= array_combine(['intent', 'pair'], explode(' ', $key, 2));
+                [$intent, $pair] = explode(' ', $key, 2);
+                $example ??= ['intent' => $intent, 'pair' => $pair];
+                $intents[$intent] = true;
             }
             $breaks += (int) ($span->holds() && !$now->holds());
         }
-        $mended = 0;
-        foreach ($this->before->intents as $id => $prediction) {
-            $mended += (int) (!$prediction->holds() && $after->intents[$id]->holds());
-        }
 
-        return new Repair($candidate->change, $candidate->sentence, $candidate->hands, $mends, $breaks, $example, $mended);
+        return new Repair($candidate->change, $candidate->sentence, $candidate->hands, $mends, $breaks, $example, array_map(strval(...), array_keys($intents)));
     }
 
     /**

@@ -39,7 +39,7 @@ final readonly class Shout
         $source = $by->primary()->address;
         $heard = [];
         foreach ($this->exchange->network->membersOf($by->segment) as [$node, $at]) {
-            if ($node === $sender || (null !== $group && !isset($node->joins[$group])) || !$node->listensOn(Protocol::Udp, $port) || isset($heard[$node->id])) {
+            if ($node === $sender || [] === $at->addresses || (null !== $group && !isset($node->joins[$group])) || !$node->listensOn(Protocol::Udp, $port) || isset($heard[$node->id])) {
                 continue;
             }
             $answer = $this->exchange->send($node, $source, new Service(Protocol::Udp, $port, $port));

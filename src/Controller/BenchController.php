@@ -81,7 +81,10 @@ final class BenchController extends JobPage
     {
         $laptop = [];
         $laptopText = $request->query->getString('laptop');
-        foreach (array_filter(preg_split('/\s+/', trim($laptopText)) ?: [], static fn (string $s): bool => '' !== $s) as $text) {
+        foreach (explode(' ', (string) preg_replace('/\s+/', ' ', trim($laptopText))) as $text) {
+            if ('' === $text) {
+                continue;
+            }
             try {
                 $laptop[] = LaptopInterface::fromString($text);
             } catch (InvalidValue $e) {

@@ -116,7 +116,10 @@ final class ProofController extends JobPage
         $job = $this->reading->job($stored);
         $text = static fn (string $key): string => trim($request->request->getString($key));
         $parties = static fn (string $key): array => array_values(array_filter(array_map(trim(...), explode(',', $text($key))), static fn (string $p): bool => '' !== $p));
-        for ($n = \count($job->intents) + 1; isset($job->intents['i-'.$n]); ++$n);
+        $n = \count($job->intents) + 1;
+        while (isset($job->intents['i-'.$n])) {
+            ++$n;
+        }
         $record = ['id' => 'i-'.$n, 'name' => '' === $text('name') ? 'i-'.$n : $text('name'), 'kind' => $text('kind'), 'from' => $parties('from'), 'to' => $parties('to')];
         if ('' !== $text('service')) {
             $record['service'] = $text('service');

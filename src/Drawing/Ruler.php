@@ -23,12 +23,12 @@ final readonly class Ruler
     private const NEAR = 30.0;
 
     /**
-     * @param list<array{x: float, label: string|null}>                                             $ticks
-     * @param list<array{x: float, width: float, text: string}>                                     $pools
-     * @param list<array{x: float, width: float, text: string}>                                     $kept
-     * @param list<array{x: float, width: float, done: bool, id: string, title: string}>            $strokes
-     * @param list<array{x: float, row: int, text: string}>                                         $labels
-     * @param list<array{x: float, row: int, text: string, id: string, anchor: string}>             $wedges
+     * @param list<array{x: float, label: string|null}>                                  $ticks
+     * @param list<array{x: float, width: float, text: string}>                          $pools
+     * @param list<array{x: float, width: float, text: string}>                          $kept
+     * @param list<array{x: float, width: float, done: bool, id: string, title: string}> $strokes
+     * @param list<array{x: float, row: int, text: string}>                              $labels
+     * @param list<array{x: float, row: int, text: string, id: string, anchor: string}>  $wedges
      */
     private function __construct(
         public Segment $segment,

@@ -13,14 +13,11 @@ use Vorhut\Core\Proof\ExplainedLeaf;
 final readonly class TraceDrawing
 {
     public const WIDTH = 760;
-    public const HEIGHT = 216;
-    private const REQUEST_Y = 96;
-    private const REPLY_Y = 142;
 
     /**
-     * @param list<array{x: int, width: int, name: string, sub: string, value: string}> $sheets
-     * @param list<array{x: int, name: string, value: string, anchor: string, router: bool}>            $posts
-     * @param array{from: int, to: int, rest: int|null, stop: int|null, text: string, textX: int, anchor: string}                                   $request
+     * @param list<array{x: int, width: int, name: string, sub: string, value: string}>                                $sheets
+     * @param list<array{x: int, name: string, value: string, anchor: string, router: bool}>                           $posts
+     * @param array{from: int, to: int, rest: int|null, stop: int|null, text: string, textX: int, anchor: string}      $request
      * @param array{from: int, to: int, rest: int|null, stop: int|null, text: string, textX: int, anchor: string}|null $reply
      */
     private function __construct(
@@ -86,8 +83,8 @@ final readonly class TraceDrawing
         $sheets = [];
         $last = \count($part->path->between) - 1;
         foreach ($part->path->between as $index => $segment) {
-            $from = 0 === $index ? 0 : $x($index) + 6;
-            $to = $index === $last ? self::WIDTH : $x($index + 1) - 6;
+            $from = 0 === $index ? 0 : $x($index) + 26;
+            $to = $index === $last ? self::WIDTH : $x($index + 1) - 26;
             $sheets[] = ['x' => $from, 'width' => max(20, $to - $from), 'name' => self::shorten($segment['name'], intdiv(max(60, $to - $from), 8)), 'sub' => null === $segment['vlan'] ? '' : 'VLAN '.$segment['vlan'], 'value' => (string) $segment['prefix']];
         }
 

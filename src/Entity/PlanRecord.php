@@ -99,11 +99,7 @@ abstract class PlanRecord
     /** @return array<string, mixed> */
     final public function getRecord(): array
     {
-        $record = Json::decode($this->record);
-        \assert(\is_array($record));
-        /** @var array<string, mixed> $record */
-
-        return $record;
+        return Json::object($this->record);
     }
 
     /** @param array<string, mixed> $record */

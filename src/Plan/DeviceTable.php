@@ -44,7 +44,7 @@ final readonly class DeviceTable
             return [] === array_filter($words, static fn (string $w): bool => !str_contains($text, $w));
         });
         if ('order' !== $sort) {
-            uasort($devices, fn (Device $a, Device $b): int => self::key($a, $sort) <=> self::key($b, $sort));
+            uasort($devices, static fn (Device $a, Device $b): int => self::key($a, $sort) <=> self::key($b, $sort));
         }
 
         return array_values(array_map(static fn (Device $d): string => $d->id, $devices));

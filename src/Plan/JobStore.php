@@ -79,16 +79,11 @@ final class JobStore
             /** @var list<array{slug: string, record: string}> $rows */
             $rows = $this->em->getConnection()->fetchAllAssociative(\sprintf('SELECT slug, record FROM %s WHERE job_id = ? ORDER BY position, id', $table), [$stored->getId()]);
             foreach ($rows as $row) {
-                $record = Json::decode($row['record']);
-                \assert(\is_array($record));
-                /** @var array<string, mixed> $record */
-                $records[$collection->value][$row['slug']] = $record;
+                $records[$collection->value][$row['slug']] = Json::object($row['record']);
             }
         }
-        /** @var array<string, mixed> $frame */
-        $frame = Json::decode($stored->getFrame());
 
-        return Job::fromRecords($frame, $records, $this->library);
+        return Job::fromRecords(Json::object($stored->getFrame()), $records, $this->library);
     }
 
     /** Removes a job and all that belongs to it: what refers goes before what is referred to. */

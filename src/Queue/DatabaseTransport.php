@@ -110,9 +110,11 @@ final class DatabaseTransport implements TransportInterface, MessageCountAwareIn
     /** @param array<string, mixed> $row */
     private function envelope(array $row): Envelope
     {
-        \assert(\is_string($row['headers']) && is_scalar($row['id']));
+        \assert(\is_string($row['headers']) && \is_string($row['body']) && \is_scalar($row['id']));
+        /** @var array<string, string> $headers */
+        $headers = json_decode($row['headers'], true, flags: \JSON_THROW_ON_ERROR);
 
-        return $this->serializer->decode(['body' => $row['body'], 'headers' => json_decode($row['headers'], true, flags: \JSON_THROW_ON_ERROR)])
+        return $this->serializer->decode(['body' => $row['body'], 'headers' => $headers])
             ->with(new TransportMessageIdStamp((string) $row['id']));
     }
 

@@ -1,0 +1,83 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Tests\App;
+
+use Doctrine\ORM\EntityManagerInterface;
+use Symfony\Bundle\FrameworkBundle\Console\Application;
+use Symfony\Bundle\FrameworkBundle\KernelBrowser;
+use Symfony\Bundle\FrameworkBundle\Test\WebTestCase;
+use Symfony\Component\Console\Tester\CommandTester;
+use Symfony\Component\DomCrawler\Crawler;
+use Vorhut\App\Entity\StoredJob;
+use Vorhut\App\Entity\User;
+use Vorhut\App\Plan\JobStore;
+use Vorhut\Core\Job\Job;
+
+/** The application over HTTP with a real database, in which the demo stands. */
+abstract class AppTestCase extends WebTestCase
+{
+    protected const JOB = '/job/kestrel-sound-ferries';
+
+    protected KernelBrowser $client;
+
+    protected function setUp(): void
+    {
+        $this->client = self::createClient();
+        $command = (new Application(self::$kernel ?? throw new \LogicException()))->find('vorhut:demo');
+        (new CommandTester($command))->execute([]);
+        $pool = self::getContainer()->get('cache.rate_limiter');
+        \assert($pool instanceof \Psr\Cache\CacheItemPoolInterface);
+        $pool->clear();
+    }
+
+    protected function as(string $username): void
+    {
+        $this->client->loginUser($this->person($username));
+    }
+
+    protected function person(string $username): User
+    {
+        return $this->em()->getRepository(User::class)->findOneBy(['username' => $username]) ?? throw new \LogicException('no '.$username);
+    }
+
+    protected function em(): EntityManagerInterface
+    {
+        $em = self::getContainer()->get(EntityManagerInterface::class);
+        \assert($em instanceof EntityManagerInterface);
+
+        return $em;
+    }
+
+    protected function stored(string $slug = 'kestrel-sound-ferries'): StoredJob
+    {
+        return $this->em()->getRepository(StoredJob::class)->findOneBy(['slug' => $slug]) ?? throw new \LogicException('no '.$slug);
+    }
+
+    /** The job as it stands in the database now. */
+    protected function job(string $slug = 'kestrel-sound-ferries'): Job
+    {
+        $this->em()->clear();
+        $store = self::getContainer()->get(JobStore::class);
+        \assert($store instanceof JobStore);
+
+        return $store->assemble($this->stored($slug));
+    }
+
+    /** @param array<string, mixed> $values */
+    protected function post(string $path, array $values = []): Crawler
+    {
+        return $this->client->request('POST', $path, ['_token' => 'csrf-token', ...$values], [], ['HTTP_ORIGIN' => 'http://localhost']);
+    }
+
+    protected function code(): int
+    {
+        return $this->client->getResponse()->getStatusCode();
+    }
+
+    protected function body(): string
+    {
+        return (string) $this->client->getResponse()->getContent();
+    }
+}

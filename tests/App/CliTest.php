@@ -1,0 +1,97 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Tests\App;
+
+use PHPUnit\Framework\Attributes\DataProvider;
+use PHPUnit\Framework\TestCase;
+use Symfony\Component\Process\Process;
+use Vorhut\Core\JobFile\Json;
+
+/** The command line as people and scripts call it. */
+final class CliTest extends TestCase
+{
+    private const DEMO = 'demo/kestrel-sound.json';
+
+    /** @return iterable<string, array{list<string>, int, string}> words, exit code, what the output holds */
+    public static function calls(): iterable
+    {
+        yield 'check' => [['check', self::DEMO], 1, '12 findings.'];
+        yield 'check a clean job' => [['check', 'demo/skerry-slip.json'], 0, 'Nothing found.'];
+        yield 'plan' => [['plan', self::DEMO], 0, '10.47.20.25/24'];
+        yield 'plan by something else' => [['plan', self::DEMO, '--by=colour'], 2, 'kind or location'];
+        yield 'first contact' => [['first-contact', self::DEMO, 'berth-4', '--laptop', 'wlan0=192.0.2.17/24'], 0, 'Switch Wi-Fi off'];
+        yield 'first contact of nobody' => [['first-contact', self::DEMO, 'berth-44'], 2, 'berth-44'];
+        yield 'laptop nobody understands' => [['first-contact', self::DEMO, 'berth-4', '--laptop', 'eth0'], 2, 'eth0=10.47.20.250/24'];
+        yield 'prove' => [['prove', self::DEMO, '--trace', 'station-receivers'], 1, '9 intents, 64 pairs, 5 intents fail.'];
+        yield 'prove a clean job' => [['prove', 'demo/skerry-slip.json'], 0, '0 intents fail'];
+        yield 'no such file' => [['check', 'no-such.json'], 2, 'no-such.json'];
+        yield 'no job file' => [['check', 'composer.json'], 2, '$.format'];
+        yield 'no such command' => [['conjure'], 2, 'not defined'];
+        yield 'too many devices' => [['generate', '--devices', '1000000'], 2, 'from 1 to 20000'];
+        yield 'help' => [['reach', '--help'], 0, '"kind":"unicast"'];
+    }
+
+    /** @param list<string> $words */
+    #[DataProvider('calls')]
+    public function testCall(array $words, int $code, string $holds): void
+    {
+        $process = self::vorhut($words);
+        self::assertSame($code, $process->getExitCode(), $process->getErrorOutput());
+        self::assertStringContainsString($holds, $process->getOutput().$process->getErrorOutput());
+        self::assertStringNotContainsString('Stack trace', $process->getOutput().$process->getErrorOutput());
+        self::assertStringNotContainsString('Warning:', $process->getOutput().$process->getErrorOutput());
+    }
+
+    public function testJsonIsALineEach(): void
+    {
+        foreach (['check' => ['rule', 12], 'prove' => ['span', 64], 'plan' => ['address', 3]] as $command => [$key, $count]) {
+            $lines = explode("\n", trim(self::vorhut([$command, self::DEMO, '--json'])->getOutput()));
+            self::assertCount($count, $lines, $command);
+            foreach ($lines as $line) {
+                self::assertArrayHasKey($key, Json::object($line));
+            }
+        }
+        $errors = Json::object(self::vorhut(['check', '-', '--json'], '{"format":"vorhut-job","version":1}')->getOutput());
+        self::assertArrayHasKey('errors', $errors);
+    }
+
+    public function testReachAnswersInTheSameOrderAndGoesOnAfterABadLine(): void
+    {
+        $process = self::vorhut(['reach', self::DEMO], implode("\n", ['{"id":"a","kind":"unicast","from":"berth-1","to":"10.47.10.10","protocol":"icmp"}', '', '{"id":"b","from":"nobody","to":"10.47.10.10"}', 'nonsense', '{"id":"c","kind":"unicast","from":"receiver-3","to":"10.47.10.10","protocol":"udp","port":5060}']));
+        self::assertSame(2, $process->getExitCode());
+        $answers = array_map(Json::object(...), explode("\n", trim($process->getOutput())));
+        self::assertSame(['a', 'b', null, 'c'], array_column($answers, 'id'));
+        self::assertSame('ok', $answers[0]['outcome']);
+        self::assertArrayHasKey('errors', $answers[1]);
+        self::assertSame('no-route', $answers[3]['outcome']);
+    }
+
+    public function testPlanWritesIntoTheFileAndTheSecondTimeNothing(): void
+    {
+        $file = (string) tempnam(sys_get_temp_dir(), 'job');
+        copy(\dirname(__DIR__, 2).'/'.self::DEMO, $file);
+        self::assertSame(0, self::vorhut(['plan', $file, '--write'])->getExitCode());
+        self::assertStringContainsString('"10.47.20.26/24"', (string) file_get_contents($file));
+        self::assertStringContainsString('0 proposed', self::vorhut(['plan', $file])->getOutput());
+        unlink($file);
+    }
+
+    public function testTheGeneratorIsRepeatableAndItsJobsAreGood(): void
+    {
+        $text = self::vorhut(['generate', '--devices', '300', '--seed', '4'])->getOutput();
+        self::assertSame($text, self::vorhut(['generate', '--devices', '300', '--seed', '4'])->getOutput());
+        self::assertNotSame($text, self::vorhut(['generate', '--devices', '300', '--seed', '5'])->getOutput());
+        self::assertSame(1, self::vorhut(['check', '-'], $text)->getExitCode(), 'honest mistakes are in it');
+    }
+
+    /** @param list<string> $words */
+    private static function vorhut(array $words, ?string $input = null): Process
+    {
+        $process = new Process(['php', 'bin/vorhut', ...$words], \dirname(__DIR__, 2), null, $input, 60);
+        $process->run();
+
+        return $process;
+    }
+}

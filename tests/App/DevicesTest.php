@@ -1,0 +1,127 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Tests\App;
+
+use Vorhut\App\Entity\Device;
+use Vorhut\Core\JobFile\JobFile;
+
+final class DevicesTest extends AppTestCase
+{
+    public function testACellIsChangedAndUndone(): void
+    {
+        $this->as('tomas');
+        $before = JobFile::write($this->job());
+        $this->post(self::JOB.'/devices/receiver-3/cell', ['field' => 'gateway', 'value' => '10.47.60.1', 'version' => $this->version('receiver-3')]);
+        self::assertResponseIsSuccessful();
+        self::assertStringContainsString('data-value="10.47.60.1"', $this->body());
+        self::assertSame('10.47.60.1', (string) $this->job()->devices['receiver-3']->interfaces[0]->gateway);
+        $this->client->request('GET', self::JOB.'/devices');
+        $this->client->submitForm('Undo Z');
+        self::assertResponseRedirects(self::JOB.'/devices');
+        self::assertSame($before, JobFile::write($this->job()));
+        $this->client->request('GET', self::JOB);
+        self::assertSelectorTextContains('.why', 'Undid: Changed Gateway of Receiver 3');
+        self::assertSelectorTextContains('.why', 'Tomas Wray');
+    }
+
+    public function testAMistakeIsAnsweredAtTheCellAndNothingIsWritten(): void
+    {
+        $this->as('tomas');
+        $revision = $this->stored()->getRevision();
+        foreach (['address' => '10.47.60.400', 'mac' => '02-47-00-00-60-2G', 'gateway' => 'router', 'segment' => 'nowhere', 'profile' => 'no-such', 'hostname' => 'two words', 'stage' => 'late', 'name' => ''] as $field => $value) {
+            $this->post(self::JOB.'/devices/receiver-3/cell', ['field' => $field, 'value' => $value, 'version' => $this->version('receiver-3')]);
+            self::assertSame('name' === $field ? 200 : 422, $this->code(), $field.': '.$this->body());
+            if ('name' !== $field) {
+                self::assertStringContainsString($value, $this->body());
+                self::assertStringContainsString('allowed is', $this->body());
+            }
+        }
+        $this->em()->clear();
+        self::assertSame($revision + 1, $this->stored()->getRevision(), 'only the emptied name, which falls back to the id');
+        self::assertSame('receiver-3', $this->job()->devices['receiver-3']->name);
+    }
+
+    public function testTwoTechniciansAtOneDevice(): void
+    {
+        $this->as('tomas');
+        $version = $this->version('berth-1');
+        $this->post(self::JOB.'/devices/berth-1/cell', ['field' => 'serial', 'value' => 'KS-20-9999', 'version' => $version]);
+        self::assertResponseIsSuccessful();
+        $this->as('ines');
+        $this->post(self::JOB.'/devices/berth-1/cell', ['field' => 'serial', 'value' => 'KS-20-1111', 'version' => $version]);
+        self::assertSame(409, $this->code());
+        self::assertStringContainsString('Tomas Wray changed Berth 1 camera at', $this->body());
+        self::assertStringContainsString('Your value was not saved', $this->body());
+        self::assertSame('KS-20-9999', $this->job()->devices['berth-1']->serial);
+        // The form beside the table keeps what was typed.
+        $this->post(self::JOB.'/devices/berth-1', ['name' => 'Berth 1 camera', 'serial' => 'KS-20-1111', 'version' => $version]);
+        self::assertSame(422, $this->code());
+        self::assertStringContainsString('value="KS-20-1111"', $this->body());
+    }
+
+    public function testAnUndoThatWouldOverwriteSomebodyIsRefused(): void
+    {
+        $this->as('tomas');
+        $this->post(self::JOB.'/devices/berth-1/cell', ['field' => 'serial', 'value' => 'A', 'version' => $this->version('berth-1')]);
+        $crawler = $this->client->request('GET', self::JOB.'/devices');
+        $undo = $crawler->selectButton('Undo Z')->form();
+        $this->as('ines');
+        $this->post(self::JOB.'/devices/berth-1/cell', ['field' => 'serial', 'value' => 'B', 'version' => $this->version('berth-1')]);
+        $this->as('tomas');
+        $this->client->submit($undo);
+        $this->client->followRedirect();
+        self::assertSelectorTextContains('[role=alert]', 'It was not undone. Ines Aldermoor changed');
+        self::assertSame('B', $this->job()->devices['berth-1']->serial);
+    }
+
+    public function testAddSaveAndRemove(): void
+    {
+        $this->as('tomas');
+        $this->post(self::JOB.'/devices', ['name' => 'Berth 6 camera', 'profile' => 'ptz-camera-rotary', 'segment' => 'video', 'mac' => '02-47-00-00-20-1E']);
+        self::assertResponseRedirects(self::JOB.'/devices?sel=berth-6-camera');
+        $this->client->followRedirect();
+        $this->client->submitForm('Save', ['address' => '10.47.20.30']);
+        self::assertSame('10.47.20.30/24', (string) $this->job()->devices['berth-6-camera']->primaryAddress());
+        $this->post(self::JOB.'/devices/berth-6-camera/remove');
+        self::assertArrayNotHasKey('berth-6-camera', $this->job()->devices);
+        // What an intent or an extension names cannot go.
+        $this->post(self::JOB.'/devices/pbx/remove');
+        $this->client->followRedirect();
+        self::assertSelectorTextContains('[role=alert]', 'There is no device "pbx"');
+        self::assertArrayHasKey('pbx', $this->job()->devices);
+    }
+
+    public function testFilterSortAndFindings(): void
+    {
+        $this->as('vera');
+        $names = fn (string $query): array => $this->client->request('GET', self::JOB.'/devices?'.$query)->filter('tbody td[data-field=name] a')->each(static fn ($a): string => $a->text());
+        self::assertCount(44, $names(''));
+        self::assertSame(['Berth 1 camera', 'Berth 2 camera', 'Berth 3 camera', 'Berth 4 camera', 'Berth 5 camera'], $names('q=berth+video+pier'));
+        self::assertSame(['Customs phone', 'Berth 4 camera', 'Berth 5 camera'], $names('only=unaddressed'));
+        self::assertContains('Receiver 3', $names('only=findings'));
+        self::assertSame('Phone system', $names('sort=address')[0]);
+        self::assertSelectorNotExists('#paste-form');
+        self::assertSelectorExists('[data-cells=read]');
+    }
+
+    public function testAFindingsChangeIsTaken(): void
+    {
+        $this->as('tomas');
+        $crawler = $this->client->request('GET', self::JOB.'/networks');
+        self::assertSelectorTextContains('.why h2', 'Two units on 10.47.50.40');
+        $this->client->submit($crawler->selectButton('Take it A')->form());
+        self::assertResponseRedirects(self::JOB.'/networks');
+        self::assertSame('10.47.50.41/24', (string) $this->job()->devices['horn-spare']->primaryAddress());
+        $this->client->followRedirect();
+        self::assertSelectorTextNotContains('.why', '10.47.50.40:');
+    }
+
+    private function version(string $slug): int
+    {
+        $this->em()->clear();
+
+        return $this->em()->getRepository(Device::class)->findOneBy(['job' => $this->stored(), 'slug' => $slug])?->getVersion() ?? 0;
+    }
+}

@@ -1,0 +1,193 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Tests\App;
+
+use Symfony\Component\Console\Tester\CommandTester;
+use Symfony\Component\HttpFoundation\File\UploadedFile;
+use Vorhut\App\Entity\ImportRun;
+use Vorhut\Core\Findings\Check;
+use Vorhut\Core\JobFile\JobGenerator;
+use Vorhut\Core\JobFile\Json;
+use Vorhut\Tests\Support\Jobs;
+
+final class ListTest extends AppTestCase
+{
+    /** The way of a newcomer: an empty job, one segment, a pasted list with three bad rows, addresses. */
+    public function testFromAnEmptyJobToAddressesWithoutConflict(): void
+    {
+        $this->as('ines');
+        $this->client->request('GET', '/');
+        $this->client->submitForm('Begin', ['name' => 'Ferry office', 'client' => 'Kestrel', 'timezone' => 'Europe/Oslo']);
+        self::assertResponseRedirects('/job/ferry-office/networks');
+        $this->client->followRedirect();
+        $this->client->request('GET', '/job/ferry-office/networks?edit=new');
+        $this->client->submitForm('Save', ['name' => 'Office', 'vlan' => '300', 'prefix' => '10.47.80.0/255.255.255.0', 'gateway' => '10.47.80.1', 'dhcp' => '10.47.80.100-199']);
+        self::assertResponseRedirects('/job/ferry-office/networks');
+        self::assertSame('10.47.80.0/24', (string) $this->job('ferry-office')->segments['office']->subnets[0]->prefix);
+        self::assertSame('10.47.80.1/24', (string) $this->job('ferry-office')->routers['core-router']->interfaces[0]->address);
+
+        $crawler = $this->post('/job/ferry-office/list', ['text' => self::list(40)]);
+        self::assertResponseIsSuccessful();
+        self::assertSelectorTextContains('.next', '37 new');
+        self::assertSelectorTextContains('main', '3 rows to mend');
+        self::assertSame(['line 5, MAC', 'line 18, Kind', 'line 31, VLAN'], $crawler->filter('td[data-label=Line]')->slice(0, 3)->each(static fn ($td): string => $td->text()));
+        self::assertCount(0, $this->job('ferry-office')->devices, 'a preview changes nothing');
+        $this->client->submit($crawler->selectButton('Take over 37 rows T')->form());
+        self::assertResponseRedirects('/job/ferry-office/devices');
+        self::assertCount(37, $this->job('ferry-office')->devices);
+
+        $crawler = $this->client->request('GET', '/job/ferry-office/addresses');
+        self::assertSelectorTextContains('.next', '37 addresses proposed');
+        $this->client->submit($crawler->selectButton('Accept the chosen T')->form());
+        $job = $this->job('ferry-office');
+        self::assertNotNull($job->devices['unit-1']->primaryAddress());
+        self::assertSame([], array_map(static fn ($f): string => $f->title, array_filter(Check::run($job), static fn ($f): bool => 'no-dispatchable-location' !== $f->rule && 'shared-factory-address' !== $f->rule)));
+    }
+
+    public function testOnlyTheChosenAddressesAreAccepted(): void
+    {
+        $this->as('tomas');
+        $this->post(self::JOB.'/addresses', ['by' => 'kind', 'device' => ['berth-5']]);
+        self::assertNull($this->job()->devices['berth-4']->primaryAddress());
+        self::assertSame('10.47.20.26/24', (string) $this->job()->devices['berth-5']->primaryAddress());
+    }
+
+    public function testAListNobodyUnderstandsIsRefusedAndKept(): void
+    {
+        $this->as('tomas');
+        $this->post(self::JOB.'/list', ['text' => "10.47.1.1;02-47\n"]);
+        self::assertSame(422, $this->code());
+        self::assertSelectorTextContains('[role=alert]', 'column names');
+        self::assertSelectorTextContains('textarea[name=text]', '10.47.1.1;02-47');
+    }
+
+    public function testSegmentsKeepWhatWasTypedUntilItIsRight(): void
+    {
+        $this->as('ines');
+        $this->post(self::JOB.'/networks', ['id' => 'video', 'name' => 'Video', 'vlan' => '120', 'prefix' => '10.47.20.7/24', 'gateway' => '10.47.20.1']);
+        self::assertSame(422, $this->code());
+        self::assertSelectorTextContains('form [role=alert]', '10.47.20.0/24');
+        self::assertStringContainsString('value="10.47.20.7/24"', $this->body());
+        $this->post(self::JOB.'/networks', ['id' => 'video', 'name' => 'Video and tide', 'vlan' => '121', 'prefix' => '10.47.20.0/24', 'gateway' => '10.47.20.1']);
+        self::assertSame(121, $this->job()->segments['video']->vlan);
+        // A segment with units in it stays.
+        $this->post(self::JOB.'/networks/video/remove');
+        $this->client->followRedirect();
+        self::assertSelectorExists('[role=alert]');
+        self::assertArrayHasKey('video', $this->job()->segments);
+    }
+
+    public function testAJobFileComesInAndGoesOutAsTheSameBytes(): void
+    {
+        $this->as('ines');
+        $this->upload(Jobs::demoText());
+        self::assertResponseRedirects('/job/kestrel-sound-ferries-2');
+        $this->client->request('GET', '/job/kestrel-sound-ferries-2/export');
+        self::assertSame(Jobs::demoText(), $this->body());
+        self::assertStringContainsString('attachment', (string) $this->client->getResponse()->headers->get('Content-Disposition'));
+    }
+
+    public function testABadJobFileIsRefusedWithPaths(): void
+    {
+        $this->as('ines');
+        $this->upload(str_replace('"vlan": 110', '"vlan": 9999', Jobs::demoText()));
+        self::assertSame(422, $this->code());
+        self::assertSelectorTextContains('table', '$.segments[0].vlan');
+        self::assertSelectorTextContains('table', '9999');
+    }
+
+    public function testALargeFileGoesThroughTheWorker(): void
+    {
+        $this->as('ines');
+        $text = Json::pretty((new JobGenerator(700, 5))->generate());
+        $this->upload($text);
+        self::assertResponseRedirects('/');
+        $this->client->followRedirect();
+        self::assertSelectorTextContains('[role=status]', 'waiting for the worker');
+        $run = $this->em()->getRepository(ImportRun::class)->findOneBy([]) ?? throw new \LogicException();
+        $this->work();
+        $this->client->request('GET', '/jobs/import/'.$run->getId());
+        self::assertSelectorTextContains('[role=status]', 'with 700 devices');
+        $this->client->request('GET', '/job/generated-700-devices/export');
+        self::assertSame($text, $this->body());
+        $this->as('tomas');
+        $this->client->request('GET', '/jobs/import/'.$run->getId());
+        self::assertSame(403, $this->code(), 'another person\'s import');
+    }
+
+    public function testALargeFileThatIsWrongSaysSoAndLeavesNothing(): void
+    {
+        $this->as('ines');
+        $this->upload(str_replace('"dev-699"', '"dev-698"', Json::pretty((new JobGenerator(700, 5))->generate())));
+        $this->work();
+        $this->client->request('GET', '/');
+        self::assertSelectorTextContains('.said.error', '$.devices[699].id');
+        self::assertSelectorTextNotContains('main', 'Generated');
+    }
+
+    public function testALongListGoesThroughTheWorkerToo(): void
+    {
+        $this->as('tomas');
+        $rows = array_map(static fn (int $n): string => \sprintf('Horn X%d;paging-horn;sound', $n), range(1, 450));
+        $this->post(self::JOB.'/list/take', ['text' => "name;kind;segment\n".implode("\n", $rows)]);
+        self::assertSelectorTextContains('[role=status]', 'waiting for the worker');
+        $this->work();
+        self::assertCount(494, $this->job()->devices);
+    }
+
+    public function testPagesCostAHandfulOfQueriesWhateverTheSize(): void
+    {
+        $this->as('ines');
+        $this->upload(Json::pretty((new JobGenerator(600, 9))->generate()));
+        $this->work();
+        $counts = [];
+        foreach ([self::JOB, '/job/generated-600-devices'] as $job) {
+            foreach (['', '/networks', '/devices', '/devices?sel=dev-3', '/bench', '/proof'] as $page) {
+                // The first request computes what the next ones only read.
+                $this->client->request('GET', $job.$page);
+                $counts[$page][] = $this->queries($job.$page);
+            }
+        }
+        foreach ($counts as $page => $numbers) {
+            self::assertLessThanOrEqual(14, max($numbers), $page);
+            self::assertLessThanOrEqual(2, abs($numbers[0] - $numbers[1]), $page.' grows with the job: '.implode(', ', $numbers));
+        }
+    }
+
+    private function queries(string $path): int
+    {
+        $status = fn (): int => (int) $this->em()->getConnection()->fetchNumeric("SHOW SESSION STATUS LIKE 'Com_select'")[1]; // @phpstan-ignore offsetAccess.notFound, cast.int
+        $before = $status();
+        $this->client->request('GET', $path);
+        self::assertResponseIsSuccessful();
+
+        return $status() - $before;
+    }
+
+    private function upload(string $text): void
+    {
+        $file = (string) tempnam(sys_get_temp_dir(), 'job');
+        file_put_contents($file, $text);
+        $this->client->request('POST', '/jobs/import', ['_token' => 'csrf-token'], ['file' => new UploadedFile($file, 'job.json', 'application/json', null, true)], ['HTTP_ORIGIN' => 'http://localhost']);
+    }
+
+    /** Lets the worker do what waits. */
+    private function work(): void
+    {
+        $application = new \Symfony\Bundle\FrameworkBundle\Console\Application(self::$kernel ?? throw new \LogicException());
+        (new CommandTester($application->find('messenger:consume')))->execute(['receivers' => ['long_work'], '--limit' => 1, '--time-limit' => 30]);
+        $this->em()->clear();
+    }
+
+    private static function list(int $rows): string
+    {
+        $lines = ["Device\tKind\tVLAN\tMAC\tSerial"];
+        for ($n = 1; $n <= $rows; ++$n) {
+            $lines[] = implode("\t", ["Unit $n", 17 === $n ? 'ptz-camera' : ($n % 3 ? 'desk-phone-page' : 'paging-horn'), 30 === $n ? '301' : '300', \sprintf('02-47-00-00-80-%02X', $n).(4 === $n ? 'X' : ''), 'KS-80-'.$n]);
+        }
+
+        return implode("\r\n", $lines);
+    }
+}

@@ -1,0 +1,121 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Tests\App;
+
+use Vorhut\App\Entity\BenchRecord;
+use Vorhut\App\Entity\Observation;
+use Vorhut\Core\Job\Stage;
+use Vorhut\Core\JobFile\JobFile;
+use Vorhut\Core\Proof\Prover;
+
+final class ProofAndBenchTest extends AppTestCase
+{
+    public function testTheSuggestedChangeTurnsThePredictionAndUndoTurnsItBack(): void
+    {
+        $this->as('tomas');
+        $before = JobFile::write($this->job());
+        $crawler = $this->client->request('GET', self::JOB.'/proof');
+        self::assertSelectorTextContains('.next', 'Set gateway 10.47.60.1 on Receiver 3 and Receiver 4');
+        self::assertSelectorTextContains('tr.sel', '3 no reply');
+        self::assertSelectorTextContains('.why', 'Receiver 3 must answer 10.47.30.20: outside its own 10.47.60.0/25, and it has no gateway');
+        $this->client->submit($crawler->selectButton('Change the plan A')->form());
+        $this->client->followRedirect();
+        $crawler = $this->client->request('GET', self::JOB.'/proof?intent=station-receivers&pair=mic-station%3Ereceiver-3');
+        self::assertSelectorTextContains('#intent', 'predicted through');
+        self::assertSelectorTextContains('tr.sel', '1 no reply');
+        $this->client->submit($crawler->selectButton('Undo Z')->form());
+        $this->client->followRedirect();
+        self::assertSelectorTextContains('#intent', 'predicted no reply');
+        self::assertSame($before, JobFile::write($this->job()));
+    }
+
+    public function testThePageSaysWhatTheEngineSays(): void
+    {
+        $this->as('vera');
+        $job = $this->job();
+        foreach ((new Prover($job))->prove()->intents as $id => $prediction) {
+            $crawler = $this->client->request('GET', self::JOB.'/proof?intent='.$id);
+            $shown = $crawler->filter('tr.sel .counts')->text();
+            $counts = array_count_values(array_map(static fn ($p): string => $p->span->word(), $prediction->pairs));
+            foreach ($counts as $word => $count) {
+                self::assertStringContainsString($count.' '.$word, $shown, $prediction->intent->name);
+            }
+        }
+        self::assertSelectorNotExists('form[action$="/repair"]');
+    }
+
+    public function testWhatSomebodySawStandsBesideThePredictionAndStays(): void
+    {
+        $this->as('tomas');
+        $see = fn (string $span): mixed => $this->post(self::JOB.'/proof/observe', ['intent' => 'station-receivers', 'pair' => 'mic-station>receiver-3', 'span' => $span, 'note' => 'from the control room']);
+        $see('no-reply');
+        $see('through');
+        self::assertSame(2, $this->em()->getRepository(Observation::class)->count(['intent' => 'station-receivers']), 'both stay');
+        $this->client->request('GET', self::JOB.'/proof?intent=station-receivers&pair=mic-station%3Ereceiver-3');
+        self::assertSelectorTextContains('#intent', 'observed through');
+        self::assertSelectorTextContains('#intent', 'Tomas Wray');
+        self::assertSelectorTextContains('main', 'differs');
+        $see('splendid');
+        $this->client->followRedirect();
+        self::assertSelectorTextContains('[role=alert]', 'Choose what you saw');
+    }
+
+    public function testAnIntentIsAddedOrRefusedWithAdvice(): void
+    {
+        $this->as('tomas');
+        $this->post(self::JOB.'/proof/intent', ['name' => 'Hut camera by station', 'kind' => 'manage', 'from' => 'device:camera-station', 'to' => 'device:hut-camera', 'service' => '', 'expect' => 'must']);
+        $this->client->followRedirect();
+        self::assertSelectorTextContains('tr.sel', '1 through');
+        $this->post(self::JOB.'/proof/intent', ['kind' => 'manage', 'from' => 'device:camera-stations', 'to' => 'device:hut-camera', 'expect' => 'must']);
+        $this->client->followRedirect();
+        self::assertSelectorTextContains('[role=alert]', 'Did you mean "camera-station"?');
+    }
+
+    public function testStepsAreRecordedWithTimeAndNameAndTakenBack(): void
+    {
+        $this->as('tomas');
+        $this->client->request('GET', self::JOB.'/bench');
+        self::assertSelectorTextContains('.next', 'Customs phone is next');
+        $this->client->request('GET', self::JOB.'/bench/berth-4?laptop=wlan0%3D192.0.2.17%2F24&step=contact');
+        self::assertSelectorTextContains('main', '192.0.2.250');
+        self::assertSelectorTextContains('main', 'Switch Wi-Fi off');
+        $this->post(self::JOB.'/bench/berth-5', ['step' => 'unpack', 'read' => 'O2-47-00-00-20-19']);
+        self::assertSame(422, $this->code());
+        self::assertSelectorTextContains('[role=alert]', 'look alike');
+        self::assertSame(Stage::Planned, $this->job()->devices['berth-5']->stage);
+        $this->post(self::JOB.'/bench/berth-5', ['step' => 'unpack', 'read' => '02-47-00-00-20-19']);
+        $this->client->followRedirect();
+        self::assertSelectorTextContains('main', '1 of 6 done · unpacked');
+        self::assertSelectorTextContains('.todo .here', 'Connect and power', 'the next step is up');
+        $this->client->request('GET', self::JOB.'/bench/berth-5?step=unpack');
+        self::assertSelectorTextContains('main', 'Tomas Wray, read: 02-47-00-00-20-19');
+        $this->client->submitForm('Take it back');
+        self::assertSame(Stage::Planned, $this->job()->devices['berth-5']->stage);
+        self::assertSame(2, $this->em()->getRepository(BenchRecord::class)->count([]), 'both stay');
+    }
+
+    public function testJumpFieldFindsByMacInAnyNotation(): void
+    {
+        $this->as('vera');
+        $this->client->request('GET', self::JOB.'/find?q=0247.0000.2015', server: ['HTTP_HX_REQUEST' => 'true']);
+        self::assertSelectorTextContains('a', 'Berth 1 camera');
+        self::assertStringNotContainsString('<html', $this->body());
+        $this->client->request('GET', self::JOB.'/find?q=zeppelin');
+        self::assertSelectorTextContains('main', 'Nothing here is called');
+    }
+
+    public function testAJobIsRemovedOnlyByItsName(): void
+    {
+        $this->as('ines');
+        $this->post(self::JOB.'/remove', ['name' => 'Kestrel']);
+        $this->client->followRedirect();
+        self::assertSelectorTextContains('[role=alert]', 'letter by letter');
+        $this->post(self::JOB.'/remove', ['name' => 'Kestrel Sound Ferries']);
+        self::assertResponseRedirects('/');
+        $this->client->request('GET', self::JOB);
+        self::assertSame(404, $this->code());
+        self::assertSame(5, (int) $this->em()->getConnection()->fetchOne('SELECT COUNT(*) FROM device'), 'the other job keeps its devices'); // @phpstan-ignore cast.int
+    }
+}

@@ -1,0 +1,81 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Tests\Core;
+
+use PHPUnit\Framework\Attributes\DataProvider;
+use PHPUnit\Framework\TestCase;
+
+final class ArchitectureTest extends TestCase
+{
+    /** @return iterable<string, array{string, list<string>}> */
+    public static function layers(): iterable
+    {
+        yield 'core knows only itself' => ['core', ['Vorhut\Core\\']];
+        yield 'field knows core and the event loop' => ['field', ['Vorhut\Core\\', 'Vorhut\Field\\', 'Amp\\', 'Revolt\\', 'Psr\\']];
+    }
+
+    /** @param list<string> $allowed */
+    #[DataProvider('layers')]
+    public function testLayersImportOnlyWhatLiesBelow(string $folder, array $allowed): void
+    {
+        $checked = 0;
+        foreach (self::files($folder) as $file) {
+            foreach (self::namespacesUsed($file) as $name) {
+                // A name without a separator is one of PHP's own.
+                if (str_contains($name, '\\')) {
+                    self::assertTrue([] !== array_filter([...$allowed, 'Random\\'], static fn (string $a): bool => str_starts_with($name.'\\', $a)), \sprintf('%s uses %s', $file, $name));
+                }
+                ++$checked;
+            }
+        }
+        self::assertTrue('core' !== $folder || $checked > 200, 'too few imports were looked at');
+    }
+
+    public function testCoreTouchesNoClockNoFilesNoSockets(): void
+    {
+        foreach (self::files('core') as $file) {
+            $code = (string) file_get_contents($file);
+            self::assertDoesNotMatchRegularExpression('/\b(?<!function )(?:file_get_contents|fopen|fsockopen|stream_socket_\w+|socket_create|time|microtime|date|rand|mt_rand|random_int|new \\\\?DateTimeImmutable|new \\\\?PDO)\s*\(/', $code, $file);
+        }
+    }
+
+    public function testNothingBelowImportsTheApplication(): void
+    {
+        foreach ([...self::files('core'), ...self::files('field')] as $file) {
+            self::assertStringNotContainsString('Vorhut\App', (string) file_get_contents($file), $file);
+        }
+    }
+
+    /** @return list<string> */
+    private static function files(string $folder): array
+    {
+        $files = [];
+        $path = \dirname(__DIR__, 2).'/'.$folder;
+        if (is_dir($path)) {
+            /** @var \SplFileInfo $file */
+            foreach (new \RecursiveIteratorIterator(new \RecursiveDirectoryIterator($path, \FilesystemIterator::SKIP_DOTS)) as $file) {
+                if ('php' === $file->getExtension()) {
+                    $files[] = $file->getPathname();
+                }
+            }
+        }
+
+        return $files;
+    }
+
+    /** @return list<string> */
+    private static function namespacesUsed(string $file): array
+    {
+        $names = [];
+        foreach (\PhpToken::tokenize((string) file_get_contents($file)) as $token) {
+            if ($token->is([\T_NAME_QUALIFIED, \T_NAME_FULLY_QUALIFIED])) {
+                $name = ltrim($token->text, '\\');
+                $names[] = 1 === preg_match('/^(Rules|Cli)\\\\/', $name) ? 'Vorhut\Core\\'.$name : $name;
+            }
+        }
+
+        return $names;
+    }
+}

@@ -1,0 +1,128 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Tests\Core\Findings;
+
+use PHPUnit\Framework\Attributes\DataProvider;
+use PHPUnit\Framework\TestCase;
+use Vorhut\App\Job\ShippedProfiles;
+use Vorhut\Core\Findings\Check;
+use Vorhut\Core\Findings\Finding;
+use Vorhut\Core\Findings\Rule;
+use Vorhut\Core\Job\Job;
+use Vorhut\Core\JobFile\JobFile;
+use Vorhut\Core\JobFile\Json;
+use Vorhut\Tests\Support\Jobs;
+
+final class CheckTest extends TestCase
+{
+    public function testTheDemoHoldsItsPlantedMistakesAndNothingElse(): void
+    {
+        $found = array_map(static fn (Finding $f): string => $f->rule.' '.implode(',', $f->devices).([] === $f->devices ? $f->segment : ''), Check::run(Jobs::demo()));
+        self::assertSame([
+            'duplicate-address horn-pier-b,horn-spare',
+            'mask-differs receiver-2',
+            'gateway-missing receiver-3',
+            'gateway-missing receiver-4',
+            'gateway-elsewhere ticket-6',
+            'address-in-dhcp-range ramp-phone',
+            'two-interfaces-one-subnet recorder',
+            'duplicate-mac horn-7,horn-8',
+            'duplicate-hostname berth-2,hall-camera',
+            'no-dispatchable-location crew-phone',
+            'snooping-without-querier sound',
+            'shared-factory-address berth-4,berth-5',
+        ], $found);
+    }
+
+    public function testTheCleanJobHasNone(): void
+    {
+        self::assertSame([], Check::run(JobFile::read(Jobs::demoText('skerry-slip'), ShippedProfiles::load())));
+    }
+
+    /** Taking every change that is offered leaves no finding that offered one. */
+    public function testOfferedChangesMendWhatTheyAreOfferedFor(): void
+    {
+        $job = Jobs::demo();
+        $offered = 0;
+        foreach (Check::run($job) as $finding) {
+            if (null !== $finding->change) {
+                ++$offered;
+                $left = array_map(static fn (Finding $f): string => $f->id(), Check::run($job->with($finding->change)));
+                self::assertNotContains($finding->id(), $left, $finding->title);
+                self::assertLessThan(12, \count($left), $finding->title.' was traded for another');
+            }
+        }
+        self::assertGreaterThanOrEqual(7, $offered);
+    }
+
+    /** @return iterable<string, array{string, string, string}> rule, device in segment a (10.47.1.0/24, leases .200-.220), and a device that must not be found */
+    public static function singles(): iterable
+    {
+        yield 'outside' => ['address-outside-subnet', '"address":"10.47.9.9/24"', '"address":"10.47.1.9/24"'];
+        yield 'link-local is not outside' => ['mask-differs', '"address":"10.47.1.9/25"', '"address":"169.254.3.4/16"'];
+        yield 'network address' => ['network-or-broadcast-address', '"address":"10.47.1.0/24"', '"address":"10.47.1.254/24"'];
+        yield 'broadcast address' => ['network-or-broadcast-address', '"address":"10.47.1.255/24"', '"address":"10.47.1.1/24","mode":"dhcp"'];
+        yield 'leased' => ['address-in-dhcp-range', '"address":"10.47.1.210/24"', '"address":"10.47.1.210/24","mode":"reserved"'];
+        yield 'wrong gateway' => ['gateway-elsewhere', '"address":"10.47.1.9/24","gateway":"10.47.1.7"', '"address":"10.47.1.9/24","gateway":"10.47.1.9"'];
+        yield 'router\'s address' => ['duplicate-address', '"address":"10.47.1.1/24"', '"address":"10.47.1.2/24"'];
+    }
+
+    #[DataProvider('singles')]
+    public function testRuleFindsAndLeavesAlone(string $rule, string $bad, string $good): void
+    {
+        self::assertContains($rule, self::rules(self::job($bad)));
+        self::assertNotContains($rule, self::rules(self::job($good)));
+    }
+
+    public function testTheSameAddressInTwoSegmentsIsNotADuplicate(): void
+    {
+        $job = Jobs::make(['a' => '10.47.1.0/24', 'b' => '192.168.0.0/24'], ['x' => ['at' => ['a', '169.254.1.1/16']], 'y' => ['at' => ['b', '169.254.1.1/16']]]);
+        self::assertNotContains('duplicate-address', self::rules($job));
+    }
+
+    public function testAFactoryAddressThatIsLiveIsFoundUntilTheUnitHasMoved(): void
+    {
+        $job = static fn (string $stage): Job => Jobs::make(['a' => '192.0.2.0/24'], ['printer' => ['at' => ['a', '192.0.2.80/24'], 'stage' => 'as-left'], 'camera' => ['profile' => 'ptz-camera-rotary', 'at' => ['a', '192.0.2.21/24'], 'stage' => $stage]]);
+        self::assertContains('factory-address-live', self::rules($job('planned')));
+        self::assertNotContains('factory-address-live', self::rules($job('addressed')));
+    }
+
+    public function testAGatewayIsMissedOnlyWhereAnIntentCrosses(): void
+    {
+        $job = /** @param list<array<string, mixed>> $intents */ static fn (array $intents): Job => Jobs::make(Jobs::TWO, ['x' => ['at' => ['a', '10.47.1.10/24']], 'y' => ['at' => ['a', '10.47.1.11/24']], 'z' => ['at' => ['b', '10.47.2.10/24', '10.47.2.1']]], Jobs::ROUTER, $intents);
+        $intent = static fn (string $to, string $expect = 'must'): array => [['id' => 'i', 'kind' => 'reach', 'from' => ['device:x'], 'to' => ['device:'.$to], 'expect' => $expect]];
+        self::assertContains('gateway-missing', self::rules($job($intent('z'))));
+        self::assertNotContains('gateway-missing', self::rules($job($intent('y'))));
+        self::assertNotContains('gateway-missing', self::rules($job($intent('z', 'must-not'))));
+    }
+
+    public function testOverlapsAndUnservedGatewaysOfSegments(): void
+    {
+        $rules = self::rules(Jobs::make(['a' => '10.47.0.0/16', 'b' => '10.47.2.0/24'], []));
+        self::assertContains('overlapping-subnets', $rules);
+        self::assertContains('gateway-unserved', $rules);
+        self::assertNotContains('overlapping-subnets', self::rules(Jobs::make(Jobs::TWO, [])));
+    }
+
+    public function testRuleIdsAreUnique(): void
+    {
+        $ids = array_map(static fn (Rule $r): string => $r->id(), Check::rules());
+        self::assertSame($ids, array_unique($ids));
+        self::assertGreaterThanOrEqual(10, \count($ids));
+    }
+
+    private static function job(string $interface): Job
+    {
+        return JobFile::read('{"format":"vorhut-job","version":1,"job":{"name":"n"},"segments":[{"id":"a","subnets":[{"prefix":"10.47.1.0/24","gateway":"10.47.1.1","dhcp":["10.47.1.200-220"]}]}],"routers":[{"id":"r","interfaces":[{"segment":"a","address":"10.47.1.1/24"}]}],"devices":[{"id":"d","profile":"generic-host","interfaces":[{"segment":"a",'.$interface.'}]}]}', ShippedProfiles::load());
+    }
+
+    /** @return list<string> */
+    private static function rules(Job $job): array
+    {
+        self::assertNotSame('', Json::line($job->frame));
+
+        return array_map(static fn (Finding $f): string => $f->rule, Check::run($job));
+    }
+}

@@ -1,0 +1,111 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Tests\Core\JobFile;
+
+use PHPUnit\Framework\Attributes\DataProvider;
+use PHPUnit\Framework\TestCase;
+use Vorhut\Core\Job\Job;
+use Vorhut\Core\JobFile\DeviceImport;
+use Vorhut\Core\JobFile\DeviceImporter;
+use Vorhut\Core\JobFile\FileError;
+use Vorhut\Core\JobFile\InvalidFile;
+use Vorhut\Tests\Support\Jobs;
+
+final class DeviceImporterTest extends TestCase
+{
+    /** @return iterable<string, array{string}> */
+    public static function sameListInOtherClothes(): iterable
+    {
+        $rows = [['Unit', 'Type', 'VLAN', 'MAC address', 'Serial No.', 'IP'], ['Berth 6, outer', 'ptz-camera-rotary', '120', '02-47-00-00-20-1F', 'KS-1', '10.47.20.40'], ['Hütte "Süd"', 'Paging horn', 'Sound, halls and piers', '024700005050', 'KS-2', '']];
+        $line = static fn (string $separator, bool $always): string => implode("\r\n", array_map(static fn (array $row): string => implode($separator, array_map(static fn (string $f): string => $always || 1 === preg_match('/["'.preg_quote($separator, '/').'\s]/', $f) ? '"'.str_replace('"', '""', $f).'"' : $f, $row)), $rows))."\r\n";
+        yield 'comma' => [$line(',', false)];
+        yield 'semicolon, all quoted' => [$line(';', true)];
+        yield 'tab' => [$line("\t", false)];
+        yield 'bar' => [$line('|', false)];
+        yield 'with a byte order mark' => ["\xEF\xBB\xBF".$line(';', false)];
+        yield 'Windows-1252' => [mb_convert_encoding($line(';', false), 'Windows-1252', 'UTF-8')];
+        yield 'UTF-16' => ["\xFF\xFE".mb_convert_encoding($line("\t", false), 'UTF-16LE', 'UTF-8')];
+    }
+
+    #[DataProvider('sameListInOtherClothes')]
+    public function testAListIsUnderstoodHoweverItIsWritten(string $text): void
+    {
+        $import = $this->read($text);
+        self::assertSame([], array_map(strval(...), $import->errors));
+        $job = Jobs::demo()->with($import->changeSet());
+        self::assertSame('Berth 6, outer', $job->devices['berth-6-outer']->name);
+        self::assertSame('10.47.20.40/24', (string) $job->devices['berth-6-outer']->primaryAddress());
+        self::assertSame('video', $job->devices['berth-6-outer']->interfaces[0]->segment);
+        self::assertSame('Hütte "Süd"', $job->devices['hutte-sud']->name);
+        self::assertSame('paging-horn', $job->devices['hutte-sud']->profile);
+        self::assertSame('02-47-00-00-50-50', (string) $job->devices['hutte-sud']->interfaces[0]->mac);
+    }
+
+    public function testBadRowsAreReportedByLineAndGoodOnesKept(): void
+    {
+        $import = $this->read(<<<'CSV'
+            name,kind,segment,mac,address,mask
+            Good one,paging-horn,sound,02:47:00:00:51:01,,
+            Bad MAC,paging-horn,sound,02:47:00:00:51:O2,,
+
+            Bad kind,paging-hron,sound,,,
+            Bad mask,paging-horn,sound,,10.47.50.99,255.0.255.0
+            Twin,paging-horn,sound,02-47-00-00-51-01,,
+            "Good
+            two",paging-horn,sound,,10.47.50.98,255.255.255.0
+            No name
+            ,paging-horn,sound,,,
+            CSV);
+        self::assertSame(['good-one', 'good-two', 'no-name'], array_map(static fn ($e): string => $e->id, $import->edits));
+        self::assertSame(['line 3, mac', 'line 5, kind', 'line 6, mask', 'line 7, mac', 'line 11, name'], array_map(static fn (FileError $e): string => $e->path, $import->errors));
+        self::assertStringContainsString('O is often 0', (string) $import->errors[0]);
+        self::assertStringContainsString('Line 2 has it already', (string) $import->errors[3]);
+    }
+
+    public function testKnownUnitsAreChangedNotDoubled(): void
+    {
+        $import = $this->read("name;mac;serial;gateway;x\nReceiver three;02-47-00-00-60-22;;10.47.60.1;?\nReceiver 4;;;;\nwho;;KS-20-0021;;\n");
+        self::assertSame([], $import->added());
+        self::assertSame(['receiver-3', 'berth-1'], array_map(static fn ($e): string => $e->id, $import->changed()));
+        self::assertSame(1, $import->unchanged);
+        self::assertSame(['x'], $import->unknown);
+        $job = Jobs::demo()->with($import->changeSet());
+        self::assertSame('Receiver three', $job->devices['receiver-3']->name);
+        self::assertSame('10.47.60.1', (string) $job->devices['receiver-3']->interfaces[0]->gateway);
+        self::assertSame('10.47.60.34/25', (string) $job->devices['receiver-3']->primaryAddress());
+    }
+
+    /** @return iterable<string, array{string, string}> */
+    public static function noLists(): iterable
+    {
+        yield 'nothing' => [" \n ", 'line 1'];
+        yield 'no names' => ["10.47.1.1,02:47:00:00:00:01\n", 'at least "name"'];
+        yield 'open quote' => ["name,kind\n\"Berth,ptz\nand so on\n", 'line 2'];
+    }
+
+    #[DataProvider('noLists')]
+    public function testWhatIsNoListIsSaidSo(string $text, string $word): void
+    {
+        try {
+            $this->read($text);
+            self::fail('accepted');
+        } catch (InvalidFile $e) {
+            self::assertStringContainsString($word, $e->getMessage());
+        }
+    }
+
+    public function testAnAddressWithoutMaskNeedsASubnet(): void
+    {
+        $import = $this->read("name,address\nStranger,198.51.100.7\n");
+        self::assertStringContainsString('Add a column mask', (string) $import->errors[0]);
+    }
+
+    private function read(string $text): DeviceImport
+    {
+        return (new DeviceImporter($this->job ??= Jobs::demo()))->read($text);
+    }
+
+    private ?Job $job = null;
+}

@@ -1,0 +1,170 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Tests\Core\Proof;
+
+use PHPUnit\Framework\TestCase;
+use Vorhut\Core\Job\Job;
+use Vorhut\Core\Proof\Explainer;
+use Vorhut\Core\Proof\Pair;
+use Vorhut\Core\Proof\PairPrediction;
+use Vorhut\Core\Proof\Prover;
+use Vorhut\Core\Proof\Repair;
+use Vorhut\Core\Proof\RepairSearch;
+use Vorhut\Core\Proof\Span;
+use Vorhut\Tests\Support\Jobs;
+
+final class ProofTest extends TestCase
+{
+    /** The demo's story, pair by pair where it fails. */
+    public function testTheDemoFailsWhereItIsMeantTo(): void
+    {
+        $failing = [];
+        foreach ((new Prover(Jobs::demo()))->prove()->failing() as $prediction) {
+            foreach ($prediction->failing() as $p) {
+                $failing[$prediction->intent->id][$p->pair->from.'>'.$p->pair->to] = [$p->span, $p->cause?->rule];
+            }
+        }
+        self::assertCount(10, $failing['guests-receivers']);
+        unset($failing['guests-receivers']);
+        self::assertEquals([
+            'phones-register' => ['customs-phone>pbx' => [Span::CannotSend, 'address-missing']],
+            'control-calls-windows' => ['control-phone-1>ticket-6' => [Span::OneWay, 'gateway-silent']],
+            'station-receivers' => [
+                'mic-station>receiver-2' => [Span::NoReply, 'mask-too-wide'],
+                'mic-station>receiver-3' => [Span::NoReply, 'gateway-missing'],
+                'mic-station>receiver-4' => [Span::NoReply, 'gateway-missing'],
+                'mic-station>receiver-5' => [Span::NotFound, 'not-in-list'],
+            ],
+            'station-cameras' => ['camera-station>berth-4' => [Span::NotFound, 'address-missing'], 'camera-station>berth-5' => [Span::NotFound, 'address-missing']],
+        ], $failing);
+    }
+
+    public function testTheCleanJobHolds(): void
+    {
+        $job = \Vorhut\Core\JobFile\JobFile::read(Jobs::demoText('skerry-slip'), \Vorhut\App\Job\ShippedProfiles::load());
+        self::assertSame([], (new Prover($job))->prove()->failing());
+    }
+
+    public function testTheBestRepairMendsWhatItSaysAndBreaksNothing(): void
+    {
+        $job = Jobs::demo();
+        $before = (new Prover($job))->prove();
+        foreach ((new RepairSearch($job, $before))->forJob() as $repair) {
+            $after = (new Prover($job->with($repair->change)))->prove();
+            $mended = 0;
+            foreach ($before->spans() as $key => $span) {
+                self::assertFalse($span->holds() && !$after->spans()[$key]->holds(), $repair->sentence.' breaks '.$key);
+                $mended += (int) (!$span->holds() && $after->spans()[$key]->holds());
+            }
+            self::assertSame($repair->mends, $mended, $repair->sentence);
+            self::assertSame(0, $repair->breaks);
+        }
+    }
+
+    public function testRepairsAreRankedAndNamed(): void
+    {
+        $repairs = $this->repairs(Jobs::demo(), 'station-receivers');
+        self::assertSame(['Set gateway 10.47.60.1 on Receiver 3 and Receiver 4', 2], [$repairs[0]->sentence, $repairs[0]->mends]);
+        $sentences = array_map(static fn (Repair $r): string => $r->sentence, $repairs);
+        self::assertContains('Set mask 255.255.255.128 (/25) on Receiver 2', $sentences);
+        self::assertContains('Add 10.47.60.36 to the list of Microphone station', $sentences);
+        self::assertSame('Set gateway 10.47.10.1 on Ticket window 6', $this->repairs(Jobs::demo(), 'control-calls-windows')[0]->sentence);
+        self::assertSame([], $this->repairs(Jobs::demo(), 'guests-receivers'), 'no gateway, mask or list entry keeps anybody out');
+    }
+
+    public function testRepairAfterRepairUntilNoneIsLeft(): void
+    {
+        $job = Jobs::demo();
+        $n = 0;
+        while ($n < 10) {
+            $repair = (new RepairSearch($job, (new Prover($job))->prove()))->forJob()[0] ?? null;
+            if (null === $repair) {
+                break;
+            }
+            $job = $job->with($repair->change);
+            ++$n;
+        }
+        self::assertSame(4, $n, 'gateways, mask, list entry, ticket window');
+        $report = (new Prover($job))->prove();
+        self::assertTrue($report->intents['station-receivers']->holds());
+        self::assertTrue($report->intents['control-calls-windows']->holds());
+    }
+
+    public function testTooNarrowAMaskIsMendedByTheMask(): void
+    {
+        $job = Jobs::make(['a' => '10.47.1.0/24'], [
+            'x' => ['at' => ['a', '10.47.1.10/28']],
+            'y' => ['at' => ['a', '10.47.1.99/24']],
+        ], [], [['id' => 'i', 'kind' => 'reach', 'from' => ['device:x'], 'to' => ['device:y']]]);
+        self::assertSame('Set mask 255.255.255.0 (/24) on x', $this->repairs($job, 'i')[0]->sentence);
+    }
+
+    public function testMustNotIsHeldOnlyByWhatStopsTheRequest(): void
+    {
+        $job = static fn (?string $gateway, array $rules): Job => Jobs::make(Jobs::TWO, [
+            'guest' => ['at' => ['a', '10.47.1.10/24', '10.47.1.1']],
+            'pbx' => ['at' => ['b', '10.47.2.10/24', $gateway]],
+        ], ['r' => ['in' => Jobs::ROUTER['r']['in'], 'rules' => $rules]], [['id' => 'i', 'kind' => 'reach', 'from' => ['segment:a'], 'to' => ['device:pbx'], 'service' => 'tcp/443', 'expect' => 'must-not']]);
+        $span = static fn (Job $job): Span => (new Prover($job))->prove()->intents['i']->span();
+        self::assertSame(Span::Leak, $span($job('10.47.2.1', [])), 'open, though nobody listens');
+        self::assertSame(Span::Leak, $span($job(null, [])), 'the request arrives even where the answer is lost');
+        self::assertSame(Span::KeptApart, $span($job('10.47.2.1', [['action' => 'deny', 'from' => '10.47.1.0/24']])));
+    }
+
+    /** Media that the filter lets through one way only; a stateful filter opens the way back by itself. */
+    public function testOneWaySoundNamesItsDirection(): void
+    {
+        $rules = [['action' => 'permit', 'protocol' => 'udp', 'ports' => '5060'], ['action' => 'permit', 'from' => '10.47.1.0/24', 'protocol' => 'udp'], ['action' => 'deny']];
+        $job = static fn (bool $stateful, array $rules): Job => Jobs::make(Jobs::TWO, [
+            'pbx' => ['profile' => 'phone-system', 'at' => ['a', '10.47.1.5/24', '10.47.1.1']],
+            'one' => ['profile' => 'desk-phone-page', 'at' => ['a', '10.47.1.10/24', '10.47.1.1']],
+            'two' => ['profile' => 'desk-phone-page', 'at' => ['b', '10.47.2.10/24', '10.47.2.1']],
+        ], ['r' => ['in' => Jobs::ROUTER['r']['in'], 'rules' => $rules, 'stateful' => $stateful]], [['id' => 'c', 'kind' => 'call', 'from' => ['extension:2001'], 'to' => ['extension:2002']], ['id' => 'd', 'kind' => 'call', 'from' => ['extension:2002'], 'to' => ['extension:2001']]], [['number' => '2001', 'device' => 'one', 'server' => 'pbx'], ['number' => '2002', 'device' => 'two', 'server' => 'pbx']]);
+        $predict = static fn (Job $job, string $id): PairPrediction => (new Prover($job))->prove()->intents[$id]->pairs[0];
+        // With SIP answered from port 5060 to the phone's own port, a stateless filter would lose it: the way back is permitted by source.
+        $open = [['action' => 'permit', 'protocol' => 'udp', 'ports' => '5060,49152'], ...\array_slice($rules, 1)];
+        self::assertSame('sound only from one to two', $predict($job(false, $open), 'c')->how);
+        self::assertSame('sound only from one to two', $predict($job(false, $open), 'd')->how);
+        self::assertSame(Span::Through, $predict($job(true, $rules), 'c')->span);
+        self::assertSame(Span::Through, $predict($job(true, $rules), 'd')->span, 'the answer to what the other one sends passes');
+        self::assertSame(Span::NotFound, $predict($job(true, [['action' => 'permit', 'protocol' => 'udp', 'ports' => '5060'], ['action' => 'deny']]), 'c')->span);
+    }
+
+    public function testACallNeedsExtensions(): void
+    {
+        $job = Jobs::make(Jobs::TWO, ['one' => ['profile' => 'desk-phone-page', 'at' => ['a', '10.47.1.10/24']], 'two' => ['profile' => 'desk-phone-page', 'at' => ['a', '10.47.1.11/24']]], [], [['id' => 'c', 'kind' => 'call', 'from' => ['device:one'], 'to' => ['device:two']]]);
+        self::assertSame('no-extension', (new Prover($job))->prove()->intents['c']->pairs[0]->cause?->rule);
+    }
+
+    public function testAnExplanationHoldsTheStepsAndThePathOfTheDecidingExchange(): void
+    {
+        $job = Jobs::demo();
+        $explanation = (new Explainer($job, new Prover($job)))->explain($job->intents['station-receivers'], new Pair('mic-station', 'receiver-3'));
+        self::assertNotNull($explanation?->deciding);
+        $path = $explanation->deciding->path;
+        self::assertSame(['mic-station', 'core', 'receiver-3'], array_column($path->posts, 'id'));
+        self::assertSame(['Control room', 'Eastholm hut'], array_column($path->between, 'name'));
+        self::assertSame(['10.47.30.1/24', '10.47.60.1/25'], $path->posts[1]['addresses']);
+        self::assertSame([null, 2, false], [$path->requestStops, $path->replyStops, $path->replied]);
+        self::assertFalse($explanation->deciding->steps[3]->ok);
+        $call = (new Explainer($job, new Prover($job)))->explain($job->intents['hut-calls-control'], new Pair('hut-phone', 'control-phone-1'));
+        self::assertCount(4, $call->parts ?? []);
+        self::assertNull((new Explainer($job, new Prover($job)))->explain($job->intents['hut-calls-control'], new Pair('pbx', 'core')));
+    }
+
+    public function testAnEmptyGroupProvesNothing(): void
+    {
+        $job = Jobs::make(Jobs::TWO, ['x' => ['at' => ['a', '10.47.1.10/24']]], [], [['id' => 'i', 'kind' => 'reach', 'from' => ['segment:a'], 'to' => ['segment:b']]]);
+        $prediction = (new Prover($job))->prove()->intents['i'];
+        self::assertFalse($prediction->holds());
+        self::assertSame(Span::Untried, $prediction->span());
+    }
+
+    /** @return list<Repair> */
+    private function repairs(Job $job, string $intent): array
+    {
+        return (new RepairSearch($job, (new Prover($job))->prove()))->forIntent($intent);
+    }
+}
