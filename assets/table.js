@@ -91,6 +91,7 @@
     place.hidden = text === '';
   };
 
+  table.querySelector('tr.sel')?.scrollIntoView({ block: 'center' });
   table.addEventListener('keydown', (event) => {
     const cell = event.target.closest('td.cell');
     if (!cell || event.target !== cell) return;

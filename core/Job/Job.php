@@ -18,14 +18,14 @@ use Vorhut\Core\Profile\ProfileLibrary;
 final readonly class Job
 {
     /**
-     * @param array<string, mixed>                               $frame      the file without the content of its lists
-     * @param array<string, array<string, array<string, mixed>>> $records    by collection and id, in order
-     * @param array<string, Location>                            $locations
-     * @param array<string, Segment>                             $segments
-     * @param array<string, Router>                              $routers
-     * @param array<string, Device>                              $devices
-     * @param array<string, Extension>                           $extensions by number
-     * @param array<string, Intent>                              $intents
+     * @param array<string, mixed>                                  $frame      the file without the content of its lists
+     * @param array<string, array<array-key, array<string, mixed>>> $records    by collection and id, in order
+     * @param array<string, Location>                               $locations
+     * @param array<string, Segment>                                $segments
+     * @param array<string, Router>                                 $routers
+     * @param array<string, Device>                                 $devices
+     * @param array<string, Extension>                              $extensions by number
+     * @param array<string, Intent>                                 $intents
      */
     private function __construct(
         public JobInfo $info,
@@ -42,8 +42,8 @@ final readonly class Job
     }
 
     /**
-     * @param array<string, mixed>                               $frame   the file without the content of its lists
-     * @param array<string, array<string, array<string, mixed>>> $records by collection and id
+     * @param array<string, mixed>                                  $frame   the file without the content of its lists
+     * @param array<string, array<array-key, array<string, mixed>>> $records by collection and id
      *
      * @throws InvalidFile with every error found
      */
@@ -213,9 +213,9 @@ final readonly class Job
     /**
      * @template T
      *
-     * @param array<string, array<string, array<string, mixed>>> $records
-     * @param callable(RecordReader): T                          $read
-     * @param list<FileError>                                    $errors
+     * @param array<string, array<array-key, array<string, mixed>>> $records
+     * @param callable(RecordReader): T                             $read
+     * @param list<FileError>                                       $errors
      *
      * @return array<string, T>
      */
@@ -226,7 +226,7 @@ final readonly class Job
         foreach ($records[$collection->value] ?? [] as $id => $record) {
             $object = self::guard($record, \sprintf('%s[%d]', $collection->path(), $index++), $read, $errors);
             if (null !== $object) {
-                $result[$id] = $object;
+                $result[(string) $id] = $object;
             }
         }
 

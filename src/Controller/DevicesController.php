@@ -139,8 +139,11 @@ final class DevicesController extends JobPage
         $selected = '' === $selected ? $request->query->getString('sel') : $selected;
         $device = $this->reading->job($stored)->devices[$selected] ?? null;
         $filter = trim($request->query->getString('q'));
-        $page = max(1, $request->query->getInt('page', 1));
         $ids = $table->filtered($filter, $request->query->getString('sort', 'order'), '' === $request->query->getString('only') ? null : $request->query->getString('only'));
+
+        // A selected device is shown on the page it stands on.
+        $at = null === $device ? false : array_search($device->id, $ids, true);
+        $page = max(1, $request->query->getInt('page', false === $at ? 1 : intdiv($at, DeviceTable::PAGE) + 1));
 
         return $this->page($stored, 'devices', 'devices/index.html.twig', [
             'rows' => $table->rows(\array_slice($ids, ($page - 1) * DeviceTable::PAGE, DeviceTable::PAGE)),

@@ -53,7 +53,7 @@ final readonly class DeviceTable
     /**
      * @param list<string> $ids
      *
-     * @return list<array{id: string, version: int, values: array<string, string>, shown: array<string, string>, findings: list<Finding>, settled: bool}>
+     * @return list<array{id: string, version: int, values: array<string, string>, shown: array<string, string>, segmentName: string, findings: list<Finding>, settled: bool}>
      */
     public function rows(array $ids): array
     {
@@ -64,12 +64,13 @@ final readonly class DeviceTable
             $shown = $values;
             $shown['profile'] = $this->job->profileOf($device)->name;
             $shown['location'] = $this->job->locations[$device->location]->name ?? '';
-            $shown['segment'] = $this->job->segments[$values['segment']]->name ?? '';
+            $segment = $this->job->segments[$values['segment']] ?? null;
+            $shown['segment'] = (string) ($segment?->vlan ?? $segment?->name);
             $shown['stage'] = $device->stage->label();
             if ('' === $values['address']) {
                 $shown['address'] = 'static' === $values['mode'] || 'reserved' === $values['mode'] ? '' : $values['mode'];
             }
-            $rows[] = ['id' => $id, 'version' => $this->versions[$id] ?? 1, 'values' => $values, 'shown' => $shown, 'findings' => $this->findings[$id] ?? [], 'settled' => $device->stage->isSettled()];
+            $rows[] = ['id' => $id, 'version' => $this->versions[$id] ?? 1, 'values' => $values, 'shown' => $shown, 'segmentName' => $segment->name ?? '', 'findings' => $this->findings[$id] ?? [], 'settled' => $device->stage->isSettled()];
         }
 
         return $rows;

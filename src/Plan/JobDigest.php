@@ -21,8 +21,8 @@ final readonly class JobDigest
     ];
 
     /**
-     * @param list<Finding>                                                            $findings
-     * @param array<string, array{span: Span, pairs: int, counts: array<string, int>}> $intents
+     * @param list<Finding>                                                               $findings
+     * @param array<array-key, array{span: Span, pairs: int, counts: array<string, int>}> $intents
      */
     private function __construct(
         public array $findings,

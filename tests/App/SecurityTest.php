@@ -25,7 +25,7 @@ final class SecurityTest extends AppTestCase
         $this->client->submitForm('Log in', ['_username' => 'ines', '_password' => 'ferry-bell-lamp']);
         $this->client->followRedirect();
         self::assertSelectorTextContains('h1', 'Jobs');
-        self::assertStringNotContainsString('ferry-bell-lamp', (string) $this->em()->getConnection()->fetchOne("SELECT password FROM user_account WHERE username = 'ines'"));
+        self::assertStringNotContainsString('ferry-bell-lamp', $this->person('ines')->getPassword());
     }
 
     public function testSixWrongPasswordsLockTheNameForAMinute(): void

@@ -91,11 +91,10 @@ final class CheckTest extends TestCase
 
     public function testAGatewayIsMissedOnlyWhereAnIntentCrosses(): void
     {
-        $job = /** @param list<array<string, mixed>> $intents */ static fn (array $intents): Job => Jobs::make(Jobs::TWO, ['x' => ['at' => ['a', '10.47.1.10/24']], 'y' => ['at' => ['a', '10.47.1.11/24']], 'z' => ['at' => ['b', '10.47.2.10/24', '10.47.2.1']]], Jobs::ROUTER, $intents);
         $intent = static fn (string $to, string $expect = 'must'): array => [['id' => 'i', 'kind' => 'reach', 'from' => ['device:x'], 'to' => ['device:'.$to], 'expect' => $expect]];
-        self::assertContains('gateway-missing', self::rules($job($intent('z'))));
-        self::assertNotContains('gateway-missing', self::rules($job($intent('y'))));
-        self::assertNotContains('gateway-missing', self::rules($job($intent('z', 'must-not'))));
+        self::assertContains('gateway-missing', self::rules(self::crossing($intent('z'))));
+        self::assertNotContains('gateway-missing', self::rules(self::crossing($intent('y'))));
+        self::assertNotContains('gateway-missing', self::rules(self::crossing($intent('z', 'must-not'))));
     }
 
     public function testOverlapsAndUnservedGatewaysOfSegments(): void
@@ -111,6 +110,12 @@ final class CheckTest extends TestCase
         $ids = array_map(static fn (Rule $r): string => $r->id(), Check::rules());
         self::assertSame($ids, array_unique($ids));
         self::assertGreaterThanOrEqual(10, \count($ids));
+    }
+
+    /** @param list<array<string, mixed>> $intents */
+    private static function crossing(array $intents): Job
+    {
+        return Jobs::make(Jobs::TWO, ['x' => ['at' => ['a', '10.47.1.10/24']], 'y' => ['at' => ['a', '10.47.1.11/24']], 'z' => ['at' => ['b', '10.47.2.10/24', '10.47.2.1']]], Jobs::ROUTER, $intents);
     }
 
     private static function job(string $interface): Job

@@ -101,7 +101,7 @@ final class JobFileTest extends TestCase
     public function testWhatIsNoJobFileIsSaidSo(): void
     {
         foreach (['' => 'JSON', '{"format":"vorhut-job",}' => 'a comma before a closing bracket in line 1', '[]' => 'job file', '{"format":"other"}' => 'vorhut-job', '{"format":"vorhut-job","version":2,"job":{"name":"n"}}' => 'newer', "\xFF\xFE{" => 'UTF-8'] as $text => $word) {
-            self::assertStringContainsString($word, (string) self::errors((string) $text)[0]);
+            self::assertStringContainsString($word, (string) self::errors($text)[0]);
         }
     }
 

@@ -1,0 +1,63 @@
+<?php
+
+declare(strict_types=1);
+
+/*
+ * Times the core on generated jobs: php bench/core.php [devices …]   (default 500 1000 2000 5000)
+ * Each size runs in a process of its own; times are the best of three, memory is the peak.
+ */
+
+use Vorhut\App\Job\ShippedProfiles;
+use Vorhut\Core\Addressing\Ipv4Address;
+use Vorhut\Core\Findings\Check;
+use Vorhut\Core\Job\Service;
+use Vorhut\Core\JobFile\JobFile;
+use Vorhut\Core\JobFile\JobGenerator;
+use Vorhut\Core\JobFile\Json;
+use Vorhut\Core\Proof\Prover;
+use Vorhut\Core\Reach\Exchange;
+use Vorhut\Core\Reach\Network;
+
+require dirname(__DIR__).'/vendor/autoload.php';
+
+if ('--one' !== ($argv[1] ?? '')) {
+    printf("%8s %10s %10s %10s %10s %12s %9s\n", 'devices', 'decode ms', 'read ms', 'check ms', 'prove ms', 'reach/s', 'peak MB');
+    foreach (array_slice($argv, 1) ?: ['500', '1000', '2000', '5000'] as $size) {
+        passthru(sprintf('%s %s --one %d', escapeshellarg(\PHP_BINARY), escapeshellarg(__FILE__), $size));
+    }
+    exit(0);
+}
+
+$devices = (int) $argv[2];
+$text = Json::pretty((new JobGenerator($devices, 3))->generate());
+$library = ShippedProfiles::load();
+$best = static function (callable $work): float {
+    $times = [];
+    for ($n = 0; $n < 3; ++$n) {
+        $start = hrtime(true);
+        $work();
+        $times[] = (hrtime(true) - $start) / 1e6;
+    }
+
+    return min($times);
+};
+$decode = $best(static fn () => json_decode($text, true));
+$read = $best(static fn () => JobFile::read($text, $library));
+$job = JobFile::read($text, $library);
+$check = $best(static fn () => Check::run($job));
+$prove = $best(static fn () => (new Prover($job))->prove());
+$network = new Network($job);
+$exchange = new Exchange($network);
+$nodes = array_values($network->nodes);
+$random = new Random\Randomizer(new Random\Engine\Mt19937(1));
+$queries = [];
+for ($n = 0; $n < 20000; ++$n) {
+    $queries[] = [$nodes[$random->getInt(0, count($nodes) - 1)], Ipv4Address::fromInt($nodes[$random->getInt(0, count($nodes) - 1)]->firstAddress() ?? 0)];
+}
+$icmp = Service::fromString('icmp');
+$ask = $best(static function () use ($queries, $exchange, $icmp): void {
+    foreach ($queries as [$from, $to]) {
+        $exchange->ask($from, $to, $icmp);
+    }
+});
+printf("%8d %10.0f %10.0f %10.0f %10.0f %12.0f %9.0f\n", $devices, $decode, $read, $check, $prove, count($queries) / $ask * 1000, memory_get_peak_usage(true) / 1048576);

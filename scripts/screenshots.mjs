@@ -1,0 +1,30 @@
+// Takes the pictures of docs/screenshots from the running demo: node scripts/screenshots.mjs   (bin/start --fresh first)
+import { chromium } from '@playwright/test';
+
+const base = process.env.BASE_URL ?? `http://127.0.0.1:${process.env.VORHUT_PORT ?? 8047}`;
+const job = '/job/kestrel-sound-ferries';
+const list = ['Name;Kind;VLAN;MAC;Serial', ...Array.from({ length: 8 }, (_, n) => `Quay horn ${n + 1};${n === 3 ? 'paging-hron' : 'paging-horn'};150;02-47-00-00-52-0${n + 1}${n === 6 ? 'O' : ''};KS-52-00${n + 1}`), 'Receiver five;;;02-47-00-00-60-24;'].join('\n');
+const shots = [
+  ['jobs', '/'], ['brief', job], ['networks', `${job}/networks`], ['devices', `${job}/devices`], ['addresses', `${job}/addresses`],
+  ['list', `${job}/list`, { act: async (page) => { await page.fill('textarea[name=text]', list); await page.getByRole('button', { name: 'Show what would change' }).click(); await page.waitForLoadState(); } }],
+  ['bench', `${job}/bench/berth-4?step=contact&laptop=${encodeURIComponent('eth0=10.47.30.9/24 wlan0=192.0.2.17/24,wifi')}`],
+  ['bench-phone', `${job}/bench/berth-3?step=address`, { width: 390, height: 844 }],
+  ['proof', `${job}/proof`, { height: 960 }],
+  ['proof-dark', `${job}/proof?intent=control-calls-windows`, { dark: true, height: 960 }],
+];
+const browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args: ['--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync'] });
+const context = await browser.newContext();
+const page = await context.newPage();
+await page.goto(`${base}/login`);
+await page.fill('[name=_username]', 'ines');
+await page.fill('[name=_password]', 'ferry-bell-lamp');
+await page.click('button[type=submit]');
+for (const [name, path, { width = 1280, height = 800, dark = false, act = null } = {}] of shots) {
+  await page.setViewportSize({ width, height });
+  await page.emulateMedia({ colorScheme: dark ? 'dark' : 'light' });
+  await page.goto(base + path);
+  if (act) await act(page);
+  await page.waitForTimeout(300);
+  await page.screenshot({ path: `docs/screenshots/${name}.png` });
+}
+await browser.close();

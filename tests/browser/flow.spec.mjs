@@ -1,0 +1,116 @@
+import { expect, job, login, test } from './support.mjs';
+
+test('the proof turns with the suggested change and turns back with undo, by keyboard alone', async ({ page }) => {
+  await login(page);
+  await page.goto(`${job}/proof`);
+  const row = page.locator('tr.sel').first();
+  await expect(row).toContainText('3 no reply');
+  await expect(page.locator('.trace')).toHaveAttribute('aria-label', /no gateway set/i);
+  await page.keyboard.press('a');
+  await expect(page.locator('#undo-bar')).toContainText('Set gateway 10.47.60.1 on Receiver 3 and Receiver 4');
+  await page.goto(`${job}/proof?intent=station-receivers&pair=mic-station%3Ereceiver-3`);
+  await expect(page.locator('#intent')).toContainText('predicted');
+  await expect(page.locator('#intent')).toContainText('through');
+  await page.keyboard.press('z');
+  await expect(page.locator('#intent')).toContainText('no reply');
+});
+
+test('cells are edited with arrows and Enter, mistakes are said at the cell, and saved ones change the way', async ({ page }) => {
+  await login(page, 'tomas');
+  await page.goto(`${job}/devices?q=receiver`);
+  const cell = page.locator('tr[data-name="Receiver 3"] td[data-field=gateway]');
+  await cell.click();
+  await expect(page.locator('#why-inner h2')).toHaveText('Receiver 3');
+  await page.keyboard.press('Enter');
+  await page.keyboard.type('10.47.60.300');
+  await page.keyboard.press('Enter');
+  await expect(page.locator('#cell-problem')).toContainText('10.47.60.300');
+  await expect(page.locator('td.cell input')).toHaveValue('10.47.60.300');
+  await page.locator('td.cell input').fill('10.47.60.1');
+  await page.keyboard.press('Enter');
+  await expect(page.locator('#cell-problem')).toBeHidden();
+  await expect(cell).toHaveText('10.47.60.1');
+  await expect(page.locator('#undo-bar')).toContainText('Changed Gateway of Receiver 3');
+  await expect(page.locator('#way')).toContainText('7 findings');
+  await expect(page.locator('tr[data-name="Receiver 4"] td[data-field=gateway]')).toBeFocused();
+  await page.keyboard.press('ArrowLeft');
+  await expect(page.locator('tr[data-name="Receiver 4"] td[data-field=address]')).toBeFocused();
+  await page.keyboard.press('z');
+  await expect(cell).toHaveText('');
+});
+
+test('a list pasted from a spreadsheet is previewed, taken over, addressed and undone', async ({ page, context }) => {
+  await context.grantPermissions(['clipboard-read', 'clipboard-write']);
+  await login(page, 'tomas');
+  await page.goto(`${job}/devices`);
+  await page.evaluate(() => {
+    const data = new DataTransfer();
+    data.setData('text/plain', 'Name\tKind\tSegment\tMAC\nSlip horn 1\tpaging-horn\tsound\t02-47-00-00-51-01\nSlip horn 2\tpaging-horn\tsound\t02-47-00-00-51-O2\n');
+    document.dispatchEvent(new ClipboardEvent('paste', { clipboardData: data, bubbles: true }));
+  });
+  await expect(page.getByRole('heading', { name: 'What would change' })).toBeVisible();
+  await expect(page.locator('.next')).toContainText('1 new');
+  await expect(page.locator('main')).toContainText('line 3, MAC');
+  await page.keyboard.press('t');
+  await expect(page.locator('.next')).toContainText('4 units have no address yet');
+  await page.keyboard.press('p');
+  await expect(page.locator('tbody')).toContainText('Slip horn 1');
+  await page.getByRole('button', { name: 'all' }).click();
+  await expect(page.getByRole('checkbox').first()).not.toBeChecked();
+  await page.getByRole('button', { name: 'all' }).click();
+  await page.keyboard.press('t');
+  await expect(page.locator('main')).not.toContainText('no address yet');
+  await page.keyboard.press('z');
+  await expect(page.locator('.next')).toContainText('4 units have no address yet');
+  await page.goto(`${job}/devices?q=slip`);
+  await page.locator('td[data-field=name] a').click();
+  await page.getByRole('button', { name: 'remove Slip horn 1' }).click();
+});
+
+test('the bench leads through first contact with exact values to copy', async ({ page, context }) => {
+  await context.grantPermissions(['clipboard-read', 'clipboard-write']);
+  await login(page, 'tomas');
+  await page.goto(`${job}/bench`);
+  await page.goto(`${job}/bench/berth-4?step=contact`);
+  await page.keyboard.press('1');
+  await expect(page.locator('#live')).toHaveText('Copied 192.0.2.250');
+  expect(await page.evaluate(() => navigator.clipboard.readText())).toBe('192.0.2.250');
+  await page.getByLabel('Its ports now').fill('wlan0=192.0.2.17/24');
+  await page.getByRole('button', { name: 'Check for clashes' }).click();
+  await expect(page.locator('main')).toContainText('Switch Wi-Fi off');
+  await page.goto(`${job}/bench/berth-5?step=connect`);
+  await page.keyboard.press('w');
+  await expect(page.locator('[data-timer] text')).toHaveText(/^(1:00|0:5\d)$/);
+  await page.keyboard.press('Enter');
+  await expect(page.locator('main')).toContainText('1 of 6 done');
+  await page.goto(`${job}/bench/berth-5?step=connect`);
+  await page.getByRole('button', { name: 'Take it back' }).click();
+});
+
+test('the jump field finds a MAC in any notation and opens it on Enter', async ({ page }) => {
+  await login(page, 'vera');
+  await page.goto(job);
+  await page.keyboard.press('/');
+  await page.keyboard.type('0247.0000.2015');
+  await expect(page.locator('#hits a')).toHaveText(/Berth 1 camera/);
+  await page.keyboard.press('Enter');
+  await expect(page.locator('#why-inner h2')).toHaveText('Berth 1 camera');
+  await page.keyboard.press('g');
+  await page.keyboard.press('p');
+  await expect(page.getByRole('heading', { name: 'Proof' })).toBeVisible();
+  await page.keyboard.press('?');
+  await expect(page.locator('#keys')).toBeVisible();
+  await page.keyboard.press('Escape');
+  await expect(page.locator('#keys')).toBeHidden();
+});
+
+test('a large job file comes in through the worker with progress', async ({ page }) => {
+  await login(page);
+  const devices = Array.from({ length: 900 }, (_, n) => ({ id: `u-${n}`, name: `Unit ${n}`, profile: 'paging-horn', serial: `KS-${n}`, interfaces: [{ name: 'lan', segment: 'a', mode: 'static', address: `10.47.${80 + Math.floor(n / 200)}.${10 + (n % 200)}/20`, gateway: null }], notes: undefined, 'x-pad': 'p'.repeat(200) }));
+  const file = { format: 'vorhut-job', version: 1, job: { name: 'Nine hundred horns' }, segments: [{ id: 'a', subnets: [{ prefix: '10.47.80.0/20' }] }], devices };
+  await page.getByLabel('Job file (.json)').setInputFiles({ name: 'horns.json', mimeType: 'application/json', buffer: Buffer.from(JSON.stringify(file)) });
+  await page.getByRole('button', { name: 'Import' }).click();
+  await expect(page.locator('.said').first()).toContainText('with 900 devices', { timeout: 25_000 });
+  await page.locator('.said a').click();
+  await expect(page.getByRole('heading', { name: 'Nine hundred horns' })).toBeVisible();
+});
