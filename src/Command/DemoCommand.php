@@ -55,7 +55,6 @@ final class DemoCommand extends Command
             }
         }
         $this->em->flush();
-        $lead = $users->findOneBy(['username' => 'ines']);
         foreach (self::JOBS as $file) {
             $job = JobFile::read((string) file_get_contents($this->folder.'/'.$file), $this->library);
             $there = $this->em->getRepository(StoredJob::class)->findOneBy(['name' => $job->info->name]);
@@ -64,7 +63,7 @@ final class DemoCommand extends Command
                 $there = null;
             }
             if (null === $there) {
-                $this->store->create($job, $lead);
+                $this->store->create($job, $users->findOneBy(['username' => 'ines']));
                 $output->writeln(\sprintf('Loaded %s: %d devices, %d segments.', $job->info->name, \count($job->devices), \count($job->segments)));
             }
         }

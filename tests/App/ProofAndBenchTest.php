@@ -4,11 +4,14 @@ declare(strict_types=1);
 
 namespace Vorhut\Tests\App;
 
+use Symfony\Bundle\FrameworkBundle\Console\Application;
+use Symfony\Component\Console\Tester\CommandTester;
 use Vorhut\App\Entity\BenchRecord;
 use Vorhut\App\Entity\Observation;
 use Vorhut\Core\Job\Stage;
 use Vorhut\Core\JobFile\JobFile;
 use Vorhut\Core\Proof\Prover;
+use Vorhut\Tests\Support\Jobs;
 
 final class ProofAndBenchTest extends AppTestCase
 {
@@ -104,6 +107,17 @@ final class ProofAndBenchTest extends AppTestCase
         self::assertStringNotContainsString('<html', $this->body());
         $this->client->request('GET', self::JOB.'/find?q=zeppelin');
         self::assertSelectorTextContains('main', 'Nothing here is called');
+    }
+
+    public function testTheDemoIsLoadedAnewOnlyWhenAsked(): void
+    {
+        $this->as('tomas');
+        $this->post(self::JOB.'/devices/berth-1/cell', ['field' => 'serial', 'value' => 'KS-1', 'version' => 1]);
+        $demo = (new Application(self::$kernel ?? throw new \LogicException()))->find('vorhut:demo');
+        (new CommandTester($demo))->execute([]);
+        self::assertSame('KS-1', $this->job()->devices['berth-1']->serial);
+        (new CommandTester($demo))->execute(['--fresh' => true]);
+        self::assertSame(Jobs::demoText(), JobFile::write($this->job()));
     }
 
     public function testAJobIsRemovedOnlyByItsName(): void
