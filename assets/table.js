@@ -71,6 +71,8 @@
         const now = holder.content.getElementById(part);
         const then = document.getElementById(part);
         if (now && then) then.replaceWith(now);
+        const back = now?.querySelector('input[name=back]');
+        if (back) back.value = window.location.pathname + window.location.search;
       }
       say('Saved');
       focus(cells(fresh)[at]);

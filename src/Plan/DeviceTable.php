@@ -65,7 +65,7 @@ final readonly class DeviceTable
             $shown['profile'] = $this->job->profileOf($device)->name;
             $shown['location'] = $this->job->locations[$device->location]->name ?? '';
             $segment = $this->job->segments[$values['segment']] ?? null;
-            $shown['segment'] = (string) ($segment?->vlan ?? $segment?->name);
+            $shown['segment'] = (string) ($segment->vlan ?? $segment->name ?? '');
             $shown['stage'] = $device->stage->label();
             if ('' === $values['address']) {
                 $shown['address'] = 'static' === $values['mode'] || 'reserved' === $values['mode'] ? '' : $values['mode'];

@@ -21,9 +21,17 @@ final class CliTest extends TestCase
         yield 'check a clean job' => [['check', 'demo/skerry-slip.json'], 0, 'Nothing found.'];
         yield 'plan' => [['plan', self::DEMO], 0, '10.47.20.25/24'];
         yield 'plan by something else' => [['plan', self::DEMO, '--by=colour'], 2, 'kind or location'];
-        yield 'first contact' => [['first-contact', self::DEMO, 'berth-4', '--laptop', 'wlan0=192.0.2.17/24'], 0, 'Switch Wi-Fi off'];
+        yield 'first contact' => [
+            ['first-contact', self::DEMO, 'berth-4', '--laptop', 'wlan0=192.0.2.17/24'],
+            0,
+            'Switch Wi-Fi off',
+        ];
         yield 'first contact of nobody' => [['first-contact', self::DEMO, 'berth-44'], 2, 'berth-44'];
-        yield 'laptop nobody understands' => [['first-contact', self::DEMO, 'berth-4', '--laptop', 'eth0'], 2, 'eth0=10.47.20.250/24'];
+        yield 'laptop nobody understands' => [
+            ['first-contact', self::DEMO, 'berth-4', '--laptop', 'eth0'],
+            2,
+            'eth0=10.47.20.250/24',
+        ];
         yield 'prove' => [['prove', self::DEMO, '--trace', 'station-receivers'], 1, '9 intents, 64 pairs, 5 intents fail.'];
         yield 'prove a clean job' => [['prove', 'demo/skerry-slip.json'], 0, '0 intents fail'];
         yield 'no such file' => [['check', 'no-such.json'], 2, 'no-such.json'];

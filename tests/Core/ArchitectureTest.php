@@ -13,7 +13,10 @@ final class ArchitectureTest extends TestCase
     public static function layers(): iterable
     {
         yield 'core knows only itself' => ['core', ['Vorhut\Core\\']];
-        yield 'field knows core and the event loop' => ['field', ['Vorhut\Core\\', 'Vorhut\Field\\', 'Amp\\', 'Revolt\\', 'Psr\\']];
+        yield 'field knows core and the event loop' => [
+            'field',
+            ['Vorhut\Core\\', 'Vorhut\Field\\', 'Amp\\', 'Revolt\\', 'Psr\\'],
+        ];
     }
 
     /** @param list<string> $allowed */

@@ -114,3 +114,94 @@ test('a large job file comes in through the worker with progress', async ({ page
   await page.locator('.said a').click();
   await expect(page.getByRole('heading', { name: 'Nine hundred horns' })).toBeVisible();
 });
+
+test('two technicians at one cell: the second is told who was first, and keeps what was typed', async ({ page, browser }) => {
+  await login(page, 'tomas');
+  await page.goto(`${job}/devices?q=berth+1`);
+  const other = await (await browser.newContext({ baseURL: new URL(page.url()).origin })).newPage();
+  await login(other, 'ines');
+  await other.goto(`${job}/devices?q=berth+1`);
+  const edit = async (who, text) => {
+    await who.locator('td[data-field=name]').first().click({ position: { x: 2, y: 2 } });
+    await who.keyboard.press('Enter');
+    await who.locator('td.cell input').fill(text);
+    await who.keyboard.press('Enter');
+  };
+  await edit(other, 'Berth one camera');
+  await expect(other.locator('#undo-bar')).toContainText('Changed Name of Berth 1 camera');
+  await edit(page, 'Berth uno camera');
+  await expect(page.locator('#cell-problem')).toContainText('Ines Aldermoor changed Berth one camera at');
+  await expect(page.locator('td.cell input')).toHaveValue('Berth uno camera');
+  await page.keyboard.press('Escape');
+  await expect(page.locator('#cell-problem')).toBeHidden();
+  await other.keyboard.press('z');
+  await expect(other.locator('td[data-field=name]').first()).toContainText('Berth 1 camera');
+  await other.context().close();
+});
+
+test('what somebody saw stands beside the prediction, with name', async ({ page }) => {
+  await login(page, 'tomas');
+  await page.goto(`${job}/proof?intent=hut-calls-control`);
+  await page.getByLabel('Observed').selectOption('one-way');
+  await page.getByLabel('Note').fill('heard nothing in the hut');
+  await page.getByRole('button', { name: 'Record it' }).click();
+  await expect(page.locator('#intent')).toContainText('one way');
+  await expect(page.locator('#intent')).toContainText('Tomas Wray');
+  await expect(page.locator('main')).toContainText('differs');
+});
+
+test('a viewer sees everything and is offered no change', async ({ page }) => {
+  await login(page, 'vera');
+  for (const view of ['', '/networks', '/devices?sel=receiver-3', '/bench/berth-4', '/proof', '/addresses']) {
+    await page.goto(job + view);
+    const offers = await page.locator('main form[method=post], .why form[method=post]').count();
+    expect(offers, view).toBe(0);
+  }
+  await page.goto(`${job}/devices`);
+  await page.locator('td[data-field=address]').first().click();
+  await page.keyboard.press('Enter');
+  await expect(page.locator('td.cell input')).toHaveCount(0);
+});
+
+test('the theme can be switched and stays', async ({ page }) => {
+  await login(page, 'vera');
+  await page.goto(`${job}/networks`);
+  const ground = () => page.evaluate(() => getComputedStyle(document.body).backgroundColor);
+  const light = await ground();
+  await page.getByRole('button', { name: 'light or dark' }).click();
+  const dark = await ground();
+  expect(dark).not.toBe(light);
+  await page.goto(`${job}/devices`);
+  expect(await ground()).toBe(dark);
+});
+
+test('a newcomer begins a job: segment, list, addresses, bench', async ({ page }) => {
+  await login(page);
+  await page.getByLabel('Name', { exact: true }).fill('Harbour office');
+  await page.getByRole('button', { name: 'Begin', exact: true }).click();
+  await expect(page.locator('main')).toContainText('No network yet');
+  await page.getByRole('link', { name: 'Add the first segment' }).click();
+  await page.getByLabel('Name', { exact: true }).fill('Office');
+  await page.getByLabel('Prefix').fill('10.47.81.0/24');
+  await page.getByLabel('Gateway').fill('10.47.82.1');
+  await page.getByRole('button', { name: 'Save' }).click();
+  await expect(page.locator('main [role=alert]')).toContainText('a host address inside 10.47.81.0/24');
+  await expect(page.getByLabel('Prefix')).toHaveValue('10.47.81.0/24');
+  await page.getByLabel('Gateway').fill('10.47.81.1');
+  await page.getByRole('button', { name: 'Save' }).click();
+  await expect(page.locator('svg.ruler')).toBeVisible();
+  await page.keyboard.press('g');
+  await page.keyboard.press('d');
+  await page.getByRole('link', { name: 'Paste a list' }).click();
+  await page.getByLabel('The list').fill('Name,Kind,Segment\nDesk one,desk-phone-page,Office\nDesk two,desk-phone-page,Office\n');
+  await page.getByRole('button', { name: 'Show what would change' }).click();
+  await page.keyboard.press('t');
+  await expect(page.locator('.next')).toContainText('2 units have no address yet');
+  await page.keyboard.press('p');
+  await expect(page.locator('tbody')).toContainText('10.47.81.10/24');
+  await page.keyboard.press('t');
+  await expect(page.locator('#undo-bar')).toContainText('Gave 2 units their addresses');
+  await page.keyboard.press('g');
+  await page.keyboard.press('t');
+  await expect(page.locator('.next')).toContainText('Desk one is next');
+});

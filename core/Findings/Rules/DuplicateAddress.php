@@ -30,7 +30,8 @@ final class DuplicateAddress implements Rule
             }
         }
         foreach ($plan->byAddress() as $value => $seats) {
-            foreach (self::bySegment($seats) as $segment => $together) {
+            foreach (self::bySegment($seats) as $together) {
+                $segment = $together[0]->interface->segment;
                 $owners = $routers[$segment][$value] ?? [];
                 if (\count($together) + \count($owners) < 2) {
                     continue;

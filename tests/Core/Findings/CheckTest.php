@@ -62,10 +62,26 @@ final class CheckTest extends TestCase
     {
         yield 'outside' => ['address-outside-subnet', '"address":"10.47.9.9/24"', '"address":"10.47.1.9/24"'];
         yield 'link-local is not outside' => ['mask-differs', '"address":"10.47.1.9/25"', '"address":"169.254.3.4/16"'];
-        yield 'network address' => ['network-or-broadcast-address', '"address":"10.47.1.0/24"', '"address":"10.47.1.254/24"'];
-        yield 'broadcast address' => ['network-or-broadcast-address', '"address":"10.47.1.255/24"', '"address":"10.47.1.1/24","mode":"dhcp"'];
-        yield 'leased' => ['address-in-dhcp-range', '"address":"10.47.1.210/24"', '"address":"10.47.1.210/24","mode":"reserved"'];
-        yield 'wrong gateway' => ['gateway-elsewhere', '"address":"10.47.1.9/24","gateway":"10.47.1.7"', '"address":"10.47.1.9/24","gateway":"10.47.1.9"'];
+        yield 'network address' => [
+            'network-or-broadcast-address',
+            '"address":"10.47.1.0/24"',
+            '"address":"10.47.1.254/24"',
+        ];
+        yield 'broadcast address' => [
+            'network-or-broadcast-address',
+            '"address":"10.47.1.255/24"',
+            '"address":"10.47.1.1/24","mode":"dhcp"',
+        ];
+        yield 'leased' => [
+            'address-in-dhcp-range',
+            '"address":"10.47.1.210/24"',
+            '"address":"10.47.1.210/24","mode":"reserved"',
+        ];
+        yield 'wrong gateway' => [
+            'gateway-elsewhere',
+            '"address":"10.47.1.9/24","gateway":"10.47.1.7"',
+            '"address":"10.47.1.9/24","gateway":"10.47.1.9"',
+        ];
         yield 'router\'s address' => ['duplicate-address', '"address":"10.47.1.1/24"', '"address":"10.47.1.2/24"'];
     }
 

@@ -57,31 +57,103 @@ final class JobFileTest extends TestCase
         yield 'bad address' => [$device(',"gateway":"10.47.1.300"'), '$.devices[0].interfaces[0].gateway', 'four numbers'];
         yield 'bad mac' => [$device(',"mac":"02:47:00:00:20:1O"'), '$.devices[0].interfaces[0].mac', 'O is often 0'];
         yield 'group mac' => [$device(',"mac":"01:00:5e:00:00:fb"'), '$.devices[0].interfaces[0].mac', 'group address'];
-        yield 'no address' => ['"devices":[{"id":"d","profile":"generic-host","interfaces":[{"segment":"a"}]}]', '$.devices[0].interfaces[0].address', 'null'];
+        yield 'no address' => [
+            '"devices":[{"id":"d","profile":"generic-host","interfaces":[{"segment":"a"}]}]',
+            '$.devices[0].interfaces[0].address',
+            'null',
+        ];
         yield 'no profile' => ['"devices":[{"id":"d"}]', '$.devices[0].profile', 'slug'];
-        yield 'strange profile' => ['"devices":[{"id":"d","profile":"generic-hots"}]', '$.devices[0].profile', 'Did you mean "generic-host"?'];
-        yield 'strange segment' => ['"devices":[{"id":"d","profile":"generic-host","interfaces":[{"segment":"b","address":null}]}]', '$.devices[0].interfaces[0].segment', 'no segment "b"'];
+        yield 'strange profile' => [
+            '"devices":[{"id":"d","profile":"generic-hots"}]',
+            '$.devices[0].profile',
+            'Did you mean "generic-host"?',
+        ];
+        yield 'strange segment' => [
+            '"devices":[{"id":"d","profile":"generic-host","interfaces":[{"segment":"b","address":null}]}]',
+            '$.devices[0].interfaces[0].segment',
+            'no segment "b"',
+        ];
         yield 'bad id' => ['"devices":[{"id":"Berth 1","profile":"generic-host"}]', '$.devices[0].id', 'slug'];
-        yield 'id twice' => ['"devices":[{"id":"d","profile":"generic-host"},{"id":"d","profile":"generic-host"}]', '$.devices[1].id', 'Record 0'];
-        yield 'router and device alike' => ['"routers":[{"id":"d"}],"devices":[{"id":"d","profile":"generic-host"}]', '$.routers[0].id', 'share'];
-        yield 'mask with holes' => ['"routers":[{"id":"r","interfaces":[{"segment":"a","address":"10.47.1.1/255.0.255.0"}]}]', '$.routers[0].interfaces[0].address', 'Nearest masks'];
-        yield 'host bits' => ['"routers":[{"id":"r","routes":[{"to":"10.47.1.9/24","via":"10.47.1.1"}]}]', '$.routers[0].routes[0].to', '10.47.1.0/24'];
-        yield 'bad ports' => ['"routers":[{"id":"r","rules":[{"action":"deny","protocol":"tcp","ports":"80-70"}]}]', '$.routers[0].rules[0].ports', 'rising'];
-        yield 'ports without protocol' => ['"routers":[{"id":"r","rules":[{"action":"deny","ports":"80"}]}]', '$.routers[0].rules[0].ports', 'protocol'];
-        yield 'bad action' => ['"routers":[{"id":"r","rules":[{"action":"drop"}]}]', '$.routers[0].rules[0].action', 'permit, deny'];
+        yield 'id twice' => [
+            '"devices":[{"id":"d","profile":"generic-host"},{"id":"d","profile":"generic-host"}]',
+            '$.devices[1].id',
+            'Record 0',
+        ];
+        yield 'router and device alike' => [
+            '"routers":[{"id":"d"}],"devices":[{"id":"d","profile":"generic-host"}]',
+            '$.routers[0].id',
+            'share',
+        ];
+        yield 'mask with holes' => [
+            '"routers":[{"id":"r","interfaces":[{"segment":"a","address":"10.47.1.1/255.0.255.0"}]}]',
+            '$.routers[0].interfaces[0].address',
+            'Nearest masks',
+        ];
+        yield 'host bits' => [
+            '"routers":[{"id":"r","routes":[{"to":"10.47.1.9/24","via":"10.47.1.1"}]}]',
+            '$.routers[0].routes[0].to',
+            '10.47.1.0/24',
+        ];
+        yield 'bad ports' => [
+            '"routers":[{"id":"r","rules":[{"action":"deny","protocol":"tcp","ports":"80-70"}]}]',
+            '$.routers[0].rules[0].ports',
+            'rising',
+        ];
+        yield 'ports without protocol' => [
+            '"routers":[{"id":"r","rules":[{"action":"deny","ports":"80"}]}]',
+            '$.routers[0].rules[0].ports',
+            'protocol',
+        ];
+        yield 'bad action' => [
+            '"routers":[{"id":"r","rules":[{"action":"drop"}]}]',
+            '$.routers[0].rules[0].action',
+            'permit, deny',
+        ];
         yield 'vlan as text' => ['"segments":[{"id":"a","vlan":"110"}]', '$.segments[0].vlan', 'whole number'];
         yield 'vlan too high' => ['"segments":[{"id":"a","vlan":4095}]', '$.segments[0].vlan', '4094'];
-        yield 'gateway outside' => ['"segments":[{"id":"a","subnets":[{"prefix":"10.47.1.0/24","gateway":"10.47.2.1"}]}]', '$.segments[0].subnets[0].gateway', 'From 10.47.1.1'];
-        yield 'leases outside' => ['"segments":[{"id":"a","subnets":[{"prefix":"10.47.1.0/24","dhcp":["10.47.2.1-9"]}]}]', '$.segments[0].subnets[0].dhcp', 'reaches outside'];
+        yield 'gateway outside' => [
+            '"segments":[{"id":"a","subnets":[{"prefix":"10.47.1.0/24","gateway":"10.47.2.1"}]}]',
+            '$.segments[0].subnets[0].gateway',
+            'From 10.47.1.1',
+        ];
+        yield 'leases outside' => [
+            '"segments":[{"id":"a","subnets":[{"prefix":"10.47.1.0/24","dhcp":["10.47.2.1-9"]}]}]',
+            '$.segments[0].subnets[0].dhcp',
+            'reaches outside',
+        ];
         yield 'list as object' => ['"devices":{}', '$.devices', 'list'];
         yield 'text for a record' => ['"devices":["d"]', '$.devices[0]', 'object'];
-        yield 'intent about nobody' => ['"intents":[{"id":"i","kind":"reach","from":["device:x"],"to":["segment:a"]}]', '$.intents[0].from[0]', 'no device "x"'];
-        yield 'intent without parties' => ['"intents":[{"id":"i","kind":"reach","from":[],"to":["segment:a"]}]', '$.intents[0].from', 'at least one'];
-        yield 'intent of a strange kind' => ['"intents":[{"id":"i","kind":"ping","from":["segment:a"],"to":["segment:a"]}]', '$.intents[0].kind', 'reach'];
+        yield 'intent about nobody' => [
+            '"intents":[{"id":"i","kind":"reach","from":["device:x"],"to":["segment:a"]}]',
+            '$.intents[0].from[0]',
+            'no device "x"',
+        ];
+        yield 'intent without parties' => [
+            '"intents":[{"id":"i","kind":"reach","from":[],"to":["segment:a"]}]',
+            '$.intents[0].from',
+            'at least one',
+        ];
+        yield 'intent of a strange kind' => [
+            '"intents":[{"id":"i","kind":"ping","from":["segment:a"],"to":["segment:a"]}]',
+            '$.intents[0].kind',
+            'reach',
+        ];
         yield 'time zone' => ['"job":{"name":"n","timezone":"Europe/Northpier"}', '$.job.timezone', 'Europe/Oslo'];
-        yield 'places in a circle' => ['"locations":[{"id":"x","within":"y"},{"id":"y","within":"x"}]', '$.locations[0].within', 'circle'];
-        yield 'extension as number' => ['"voice":{"extensions":[{"number":"20x1"}]}', '$.voice.extensions[0].number', 'digits'];
-        yield 'settings with objects' => ['"devices":[{"id":"d","profile":"generic-host","settings":{"a":{"b":1}}}]', '$.devices[0].settings', 'Look at "a"'];
+        yield 'places in a circle' => [
+            '"locations":[{"id":"x","within":"y"},{"id":"y","within":"x"}]',
+            '$.locations[0].within',
+            'circle',
+        ];
+        yield 'extension as number' => [
+            '"voice":{"extensions":[{"number":"20x1"}]}',
+            '$.voice.extensions[0].number',
+            'digits',
+        ];
+        yield 'settings with objects' => [
+            '"devices":[{"id":"d","profile":"generic-host","settings":{"a":{"b":1}}}]',
+            '$.devices[0].settings',
+            'Look at "a"',
+        ];
     }
 
     #[DataProvider('mistakes')]

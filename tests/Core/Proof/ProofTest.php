@@ -37,7 +37,10 @@ final class ProofTest extends TestCase
                 'mic-station>receiver-4' => [Span::NoReply, 'gateway-missing'],
                 'mic-station>receiver-5' => [Span::NotFound, 'not-in-list'],
             ],
-            'station-cameras' => ['camera-station>berth-4' => [Span::NotFound, 'address-missing'], 'camera-station>berth-5' => [Span::NotFound, 'address-missing']],
+            'station-cameras' => [
+                'camera-station>berth-4' => [Span::NotFound, 'address-missing'],
+                'camera-station>berth-5' => [Span::NotFound, 'address-missing'],
+            ],
         ], $failing);
     }
 

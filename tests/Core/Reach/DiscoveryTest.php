@@ -104,8 +104,15 @@ final class DiscoveryTest extends TestCase
         $net = 'a' === $segment ? '10.47.1.' : '10.47.2.';
 
         return Jobs::make(Jobs::TWO, [
-            'station' => ['profile' => 'camera-station', 'at' => ['a', '10.47.1.10/24', '10.47.1.1'], 'settings' => [] === $settings ? new \stdClass() : $settings],
-            'camera' => ['profile' => 'ptz-camera-rotary', 'interfaces' => [['segment' => $segment, 'address' => $net.'80/24', 'gateway' => $net.'1', ...$interface]]],
+            'station' => [
+                'profile' => 'camera-station',
+                'at' => ['a', '10.47.1.10/24', '10.47.1.1'],
+                'settings' => [] === $settings ? new \stdClass() : $settings,
+            ],
+            'camera' => [
+                'profile' => 'ptz-camera-rotary',
+                'interfaces' => [['segment' => $segment, 'address' => $net.'80/24', 'gateway' => $net.'1', ...$interface]],
+            ],
         ], ['r' => ['in' => ['a' => ['address' => '10.47.1.1/24', 'mdnsRelay' => $relay[0]], 'b' => ['address' => '10.47.2.1/24', 'mdnsRelay' => $relay[1]]]]]);
     }
 }

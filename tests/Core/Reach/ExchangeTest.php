@@ -26,37 +26,185 @@ final class ExchangeTest extends TestCase
     /** @return iterable<string, array{0: array<string, array<string, mixed>>, 1: string, 2: string, 3: string, 4: string|null, 5?: array<string, array<string, mixed>>, 6?: string}> hosts, asker, target, outcome, rule, routers, service */
     public static function cases(): iterable
     {
-        yield 'neighbours need no gateway' => [['x' => ['at' => ['a', '10.47.1.10/24']], 'y' => ['at' => ['a', '10.47.1.11/24']]], 'x', '10.47.1.11', 'ok', null];
+        yield 'neighbours need no gateway' => [
+            ['x' => ['at' => ['a', '10.47.1.10/24']], 'y' => ['at' => ['a', '10.47.1.11/24']]],
+            'x',
+            '10.47.1.11',
+            'ok',
+            null,
+        ];
         yield 'across the router' => [['x' => self::A, 'y' => self::B], 'x', '10.47.2.10', 'ok', null];
-        yield 'service that is listened on' => [['x' => self::A, 'y' => self::B], 'x', '10.47.2.10', 'ok', null, Jobs::ROUTER, 'tcp/80'];
-        yield 'service nobody listens on' => [['x' => self::A, 'y' => self::B], 'x', '10.47.2.10', 'refused', 'nobody-listens', Jobs::ROUTER, 'udp/5060'];
-        yield 'sender without gateway' => [['x' => ['at' => ['a', '10.47.1.10/24']], 'y' => self::B], 'x', '10.47.2.10', 'no-route', 'gateway-missing'];
-        yield 'answerer without gateway' => [['x' => self::A, 'y' => ['at' => ['b', '10.47.2.10/24']]], 'x', '10.47.2.10', 'lost-reply', 'gateway-missing'];
-        yield 'gateway outside the own prefix' => [['x' => ['at' => ['a', '10.47.1.10/24', '10.47.9.1']], 'y' => self::B], 'x', '10.47.2.10', 'no-route', 'gateway-off-link'];
-        yield 'gateway is the broadcast address' => [['x' => ['at' => ['a', '10.47.1.10/24', '10.47.1.255']], 'y' => self::B], 'x', '10.47.2.10', 'no-route', 'gateway-is-broadcast'];
-        yield 'nobody is the gateway' => [['x' => ['at' => ['a', '10.47.1.10/24', '10.47.1.2']], 'y' => self::B], 'x', '10.47.2.10', 'no-neighbour', 'gateway-silent'];
-        yield 'the gateway is a host' => [['x' => ['at' => ['a', '10.47.1.10/24', '10.47.1.11']], 'z' => ['at' => ['a', '10.47.1.11/24']], 'y' => self::B], 'x', '10.47.2.10', 'no-route', 'not-a-router'];
-        yield 'mask too wide at the sender' => [['x' => ['at' => ['a', '10.47.1.10/16', '10.47.1.1']], 'y' => self::B], 'x', '10.47.2.10', 'no-neighbour', 'mask-too-wide'];
-        yield 'mask too wide at the answerer' => [['x' => self::A, 'y' => ['at' => ['b', '10.47.2.10/16', '10.47.2.1']]], 'x', '10.47.2.10', 'lost-reply', 'mask-too-wide'];
-        yield 'mask too narrow goes by the gateway and comes back by the same port' => [['x' => ['at' => ['a', '10.47.1.10/28', '10.47.1.1']], 'y' => ['at' => ['a', '10.47.1.99/24']]], 'x', '10.47.1.99', 'ok', null];
-        yield 'mask too narrow and the gateway beyond it' => [['x' => ['at' => ['a', '10.47.1.20/30', '10.47.1.1']], 'y' => ['at' => ['a', '10.47.1.99/24']]], 'x', '10.47.1.99', 'no-route', 'gateway-off-link'];
+        yield 'service that is listened on' => [
+            ['x' => self::A, 'y' => self::B],
+            'x',
+            '10.47.2.10',
+            'ok',
+            null,
+            Jobs::ROUTER,
+            'tcp/80',
+        ];
+        yield 'service nobody listens on' => [
+            ['x' => self::A, 'y' => self::B],
+            'x',
+            '10.47.2.10',
+            'refused',
+            'nobody-listens',
+            Jobs::ROUTER,
+            'udp/5060',
+        ];
+        yield 'sender without gateway' => [
+            ['x' => ['at' => ['a', '10.47.1.10/24']], 'y' => self::B],
+            'x',
+            '10.47.2.10',
+            'no-route',
+            'gateway-missing',
+        ];
+        yield 'answerer without gateway' => [
+            ['x' => self::A, 'y' => ['at' => ['b', '10.47.2.10/24']]],
+            'x',
+            '10.47.2.10',
+            'lost-reply',
+            'gateway-missing',
+        ];
+        yield 'gateway outside the own prefix' => [
+            ['x' => ['at' => ['a', '10.47.1.10/24', '10.47.9.1']], 'y' => self::B],
+            'x',
+            '10.47.2.10',
+            'no-route',
+            'gateway-off-link',
+        ];
+        yield 'gateway is the broadcast address' => [
+            ['x' => ['at' => ['a', '10.47.1.10/24', '10.47.1.255']], 'y' => self::B],
+            'x',
+            '10.47.2.10',
+            'no-route',
+            'gateway-is-broadcast',
+        ];
+        yield 'nobody is the gateway' => [
+            ['x' => ['at' => ['a', '10.47.1.10/24', '10.47.1.2']], 'y' => self::B],
+            'x',
+            '10.47.2.10',
+            'no-neighbour',
+            'gateway-silent',
+        ];
+        yield 'the gateway is a host' => [
+            ['x' => ['at' => ['a', '10.47.1.10/24', '10.47.1.11']], 'z' => ['at' => ['a', '10.47.1.11/24']], 'y' => self::B],
+            'x',
+            '10.47.2.10',
+            'no-route',
+            'not-a-router',
+        ];
+        yield 'mask too wide at the sender' => [
+            ['x' => ['at' => ['a', '10.47.1.10/16', '10.47.1.1']], 'y' => self::B],
+            'x',
+            '10.47.2.10',
+            'no-neighbour',
+            'mask-too-wide',
+        ];
+        yield 'mask too wide at the answerer' => [
+            ['x' => self::A, 'y' => ['at' => ['b', '10.47.2.10/16', '10.47.2.1']]],
+            'x',
+            '10.47.2.10',
+            'lost-reply',
+            'mask-too-wide',
+        ];
+        yield 'mask too narrow goes by the gateway and comes back by the same port' => [
+            ['x' => ['at' => ['a', '10.47.1.10/28', '10.47.1.1']], 'y' => ['at' => ['a', '10.47.1.99/24']]],
+            'x',
+            '10.47.1.99',
+            'ok',
+            null,
+        ];
+        yield 'mask too narrow and the gateway beyond it' => [
+            ['x' => ['at' => ['a', '10.47.1.20/30', '10.47.1.1']], 'y' => ['at' => ['a', '10.47.1.99/24']]],
+            'x',
+            '10.47.1.99',
+            'no-route',
+            'gateway-off-link',
+        ];
         yield 'nobody there' => [['x' => self::A, 'y' => self::B], 'x', '10.47.2.77', 'no-neighbour', 'nobody-there'];
         yield 'nowhere' => [['x' => self::A, 'y' => self::B], 'x', '198.51.100.1', 'no-route', 'route-missing'];
-        yield 'two owners' => [['x' => self::A, 'y' => self::B, 'z' => self::B], 'x', '10.47.2.10', 'ambiguous', 'two-owners'];
-        yield 'the asker is one of two' => [['x' => self::A, 'w' => self::A, 'y' => self::B], 'x', '10.47.2.10', 'ambiguous', 'two-owners'];
+        yield 'two owners' => [
+            ['x' => self::A, 'y' => self::B, 'z' => self::B],
+            'x',
+            '10.47.2.10',
+            'ambiguous',
+            'two-owners',
+        ];
+        yield 'the asker is one of two' => [
+            ['x' => self::A, 'w' => self::A, 'y' => self::B],
+            'x',
+            '10.47.2.10',
+            'ambiguous',
+            'two-owners',
+        ];
         yield 'own address' => [['x' => self::A], 'x', '10.47.1.10', 'ok', null];
         yield 'the router itself' => [['x' => self::A], 'x', '10.47.1.1', 'ok', null];
         yield 'the router\'s far leg' => [['x' => self::A], 'x', '10.47.2.1', 'ok', null];
-        yield 'network unplugged' => [['x' => ['interfaces' => [['segment' => null, 'address' => '10.47.1.10/24']]], 'y' => self::B], 'x', '10.47.1.11', 'no-route', 'not-connected'];
+        yield 'network unplugged' => [
+            ['x' => ['interfaces' => [['segment' => null, 'address' => '10.47.1.10/24']]], 'y' => self::B],
+            'x',
+            '10.47.1.11',
+            'no-route',
+            'not-connected',
+        ];
         yield 'own broadcast address' => [['x' => self::A], 'x', '10.47.1.255', 'no-route', 'destination-is-broadcast'];
         // Gateway equal to the own address: everything is on-link, so a stranger on the same wire is found if it can answer.
-        yield 'own address as gateway, stranger on the wire' => [['x' => ['at' => ['a', '10.47.1.10/24', '10.47.1.10']], 'y' => ['at' => ['a', '10.47.9.9/24', '10.47.9.9']]], 'x', '10.47.9.9', 'ok', null];
-        yield 'own address as gateway, behind a router' => [['x' => ['at' => ['a', '10.47.1.10/24', '10.47.1.10']], 'y' => self::B], 'x', '10.47.2.10', 'no-neighbour', 'mask-too-wide'];
-        yield 'denied' => [['x' => self::A, 'y' => self::B], 'x', '10.47.2.10', 'filtered', 'filter-rule', self::rules([['action' => 'deny', 'from' => '10.47.1.0/24', 'protocol' => 'icmp']])];
-        yield 'first match counts' => [['x' => self::A, 'y' => self::B], 'x', '10.47.2.10', 'ok', null, self::rules([['action' => 'permit', 'protocol' => 'tcp', 'ports' => '70-90'], ['action' => 'deny']]), 'tcp/80'];
-        yield 'default deny' => [['x' => self::A, 'y' => self::B], 'x', '10.47.2.10', 'filtered', 'filter-default', self::rules([], ['defaultAction' => 'deny'])];
-        yield 'the answer to what was permitted passes' => [['x' => self::A, 'y' => self::B], 'x', '10.47.2.10', 'ok', null, self::rules([['action' => 'permit', 'from' => '10.47.1.0/24']], ['defaultAction' => 'deny'])];
-        yield 'unless the filter is stateless' => [['x' => self::A, 'y' => self::B], 'x', '10.47.2.10', 'lost-reply', 'filter-default', self::rules([['action' => 'permit', 'from' => '10.47.1.0/24']], ['defaultAction' => 'deny', 'stateful' => false])];
+        yield 'own address as gateway, stranger on the wire' => [
+            ['x' => ['at' => ['a', '10.47.1.10/24', '10.47.1.10']], 'y' => ['at' => ['a', '10.47.9.9/24', '10.47.9.9']]],
+            'x',
+            '10.47.9.9',
+            'ok',
+            null,
+        ];
+        yield 'own address as gateway, behind a router' => [
+            ['x' => ['at' => ['a', '10.47.1.10/24', '10.47.1.10']], 'y' => self::B],
+            'x',
+            '10.47.2.10',
+            'no-neighbour',
+            'mask-too-wide',
+        ];
+        yield 'denied' => [
+            ['x' => self::A, 'y' => self::B],
+            'x',
+            '10.47.2.10',
+            'filtered',
+            'filter-rule',
+            self::rules([['action' => 'deny', 'from' => '10.47.1.0/24', 'protocol' => 'icmp']]),
+        ];
+        yield 'first match counts' => [
+            ['x' => self::A, 'y' => self::B],
+            'x',
+            '10.47.2.10',
+            'ok',
+            null,
+            self::rules([['action' => 'permit', 'protocol' => 'tcp', 'ports' => '70-90'], ['action' => 'deny']]),
+            'tcp/80',
+        ];
+        yield 'default deny' => [
+            ['x' => self::A, 'y' => self::B],
+            'x',
+            '10.47.2.10',
+            'filtered',
+            'filter-default',
+            self::rules([], ['defaultAction' => 'deny']),
+        ];
+        yield 'the answer to what was permitted passes' => [
+            ['x' => self::A, 'y' => self::B],
+            'x',
+            '10.47.2.10',
+            'ok',
+            null,
+            self::rules([['action' => 'permit', 'from' => '10.47.1.0/24']], ['defaultAction' => 'deny']),
+        ];
+        yield 'unless the filter is stateless' => [
+            ['x' => self::A, 'y' => self::B],
+            'x',
+            '10.47.2.10',
+            'lost-reply',
+            'filter-default',
+            self::rules([['action' => 'permit', 'from' => '10.47.1.0/24']], ['defaultAction' => 'deny', 'stateful' => false]),
+        ];
         yield 'a filter leaves the router\'s own addresses alone' => [['x' => self::A], 'x', '10.47.2.1', 'ok', null, self::rules([], ['defaultAction' => 'deny'])];
     }
 
