@@ -195,6 +195,7 @@ test('a newcomer begins a job: segment, list, addresses, bench', async ({ page }
   await page.getByRole('link', { name: 'Paste a list' }).click();
   await page.getByLabel('The list').fill('Name,Kind,Segment\nDesk one,desk-phone-page,Office\nDesk two,desk-phone-page,Office\n');
   await page.getByRole('button', { name: 'Show what would change' }).click();
+  await expect(page.locator('.next')).toContainText('2 new');
   await page.keyboard.press('t');
   await expect(page.locator('.next')).toContainText('2 units have no address yet');
   await page.keyboard.press('p');
