@@ -1,0 +1,134 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Field\Lab;
+
+use Vorhut\Core\Job\Device;
+use Vorhut\Core\Job\Job;
+use Vorhut\Core\Job\Protocol;
+use Vorhut\Core\Job\Service;
+use Vorhut\Core\Profile\DeviceProfile;
+use Vorhut\Core\Profile\FindMethod;
+use Vorhut\Field\Net\Sockets;
+use Vorhut\Field\Net\TargetGate;
+use Vorhut\Field\StandIn\PageSpeaker;
+use Vorhut\Field\StandIn\PollStandIn;
+use Vorhut\Field\StandIn\RtspSpeaker;
+use Vorhut\Field\StandIn\SilentSpeaker;
+use Vorhut\Field\StandIn\StandIn;
+use Vorhut\Field\StandIn\TcpStandIn;
+
+/** The stand-ins of a job. They always ask the newest plan; only where units or addresses changed are they started anew. */
+final class Lab
+{
+    private LabNetwork $network;
+    private readonly Sockets $sockets;
+
+    /** @var array<string, StandIn> by address, service and device */
+    private array $running = [];
+
+    /** @var array<string, string> why a stand-in did not start */
+    private array $failed = [];
+
+    public function __construct(Job $job, private readonly LabPorts $ports)
+    {
+        $this->network = new LabNetwork($job);
+        $this->sockets = new Sockets(new TargetGate());
+        $this->update($job);
+    }
+
+    /** Follows the plan: what changed is stopped or started, what stayed goes on. */
+    public function update(Job $job): void
+    {
+        $this->network = new LabNetwork($job);
+        $wanted = $this->wanted($job);
+        foreach (array_diff_key($this->running, $wanted) as $key => $standIn) {
+            $standIn->stop();
+            unset($this->running[$key]);
+        }
+        $this->failed = [];
+        foreach (array_diff_key($wanted, $this->running) as $key => $standIn) {
+            try {
+                $standIn->start();
+                $this->running[$key] = $standIn;
+            } catch (\Amp\Socket\SocketException $e) {
+                $this->failed[$key] = $e->getMessage();
+            }
+        }
+    }
+
+    public function stop(): void
+    {
+        foreach ($this->running as $standIn) {
+            $standIn->stop();
+        }
+        $this->running = [];
+    }
+
+    /** @return list<string> address, service and device of each stand-in that runs */
+    public function running(): array
+    {
+        return array_keys($this->running);
+    }
+
+    /** @return array<string, string> */
+    public function failed(): array
+    {
+        return $this->failed;
+    }
+
+    public function addresses(): LabAddresses
+    {
+        return $this->network->addresses;
+    }
+
+    /** @return array<string, StandIn> */
+    private function wanted(Job $job): array
+    {
+        $wanted = [];
+        foreach ($job->devices as $device) {
+            $profile = $job->profileOf($device);
+            foreach ($device->interfaces as $interface) {
+                if (null === $interface->address) {
+                    continue;
+                }
+                $address = (string) $this->network->addresses->toLab($interface->address->address);
+                foreach ($interface->listens ?? $profile->services as $service) {
+                    $standIn = $this->standIn($address, $service, $device, $profile);
+                    if (null !== $standIn) {
+                        // Of two units on one address the first one is there; that is what the wire does, too.
+                        $wanted[$address.' '.$service] ??= $standIn;
+                    }
+                }
+            }
+        }
+
+        return $wanted;
+    }
+
+    private function standIn(string $address, Service $service, Device $device, DeviceProfile $profile): ?StandIn
+    {
+        if (null === $service->firstPort || $service->firstPort !== $service->lastPort) {
+            return null;
+        }
+        $port = $this->ports->toLab($service->firstPort);
+        $network = fn (): LabNetwork => $this->network;
+        if (Protocol::Tcp === $service->protocol) {
+            $speaker = match ($service->firstPort) {
+                80 => new PageSpeaker($device->name),
+                554 => new RtspSpeaker(),
+                default => new SilentSpeaker(),
+            };
+
+            return new TcpStandIn($this->sockets, $address, $port, $service, $network, $speaker);
+        }
+        foreach ($profile->answers as $finder) {
+            if (FindMethod::UnicastList === $finder->method && $service->covers($finder->protocol, $finder->port)) {
+                return new PollStandIn($this->sockets, $address, $port, $service, $network, $device->id);
+            }
+        }
+
+        return null;
+    }
+}

@@ -1,0 +1,14 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Field\Net;
+
+/** A target that may not be contacted: no socket was made. */
+final class RefusedTarget extends \RuntimeException
+{
+    public static function address(string $address): self
+    {
+        return new self(\sprintf('%s is not contacted: only 127.0.0.0/8 is, unless a lead has switched on field mode for the job and confirmed the range.', $address));
+    }
+}

@@ -1,0 +1,60 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Field\Net;
+
+use Amp\Socket\ConnectContext;
+use Amp\Socket\ConnectException;
+use Amp\Socket\DnsSocketConnector;
+use Amp\Socket\InternetAddress;
+use Amp\Socket\ServerSocket;
+use Amp\Socket\Socket;
+use Amp\TimeoutCancellation;
+
+use function Amp\Socket\bindUdpSocket;
+use function Amp\Socket\listen;
+
+/** The only place where sockets are made, each target past the gate first. */
+final readonly class Sockets
+{
+    public function __construct(private TargetGate $gate)
+    {
+    }
+
+    /**
+     * @param string|null $from local address to send from
+     *
+     * @throws RefusedTarget
+     * @throws ConnectException        when nobody accepts
+     * @throws \Amp\CancelledException when the time is over
+     */
+    public function connect(string $address, int $port, float $seconds, ?string $from = null): Socket
+    {
+        $this->gate->check($address);
+        $context = (new ConnectContext())->withConnectTimeout($seconds)->withTcpNoDelay();
+        if (null !== $from) {
+            $this->gate->check($from);
+            $context = $context->withBindTo($from.':0');
+        }
+
+        return (new DnsSocketConnector())->connect(\sprintf('tcp://%s:%d', $address, $port), $context, new TimeoutCancellation($seconds));
+    }
+
+    /** @throws RefusedTarget */
+    public function udp(string $address, int $port = 0): GatedUdp
+    {
+        $this->gate->check($address);
+        $socket = bindUdpSocket(\sprintf('udp://%s:%d', $address, $port));
+
+        return new GatedUdp($socket, $this->gate);
+    }
+
+    /** @throws RefusedTarget */
+    public function listen(string $address, int $port): ServerSocket
+    {
+        $this->gate->check($address);
+
+        return listen(new InternetAddress($address, TargetGate::port($port)));
+    }
+}

@@ -1,0 +1,39 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Field\Net;
+
+use Vorhut\Core\Addressing\Ipv4Address;
+use Vorhut\Core\Addressing\Ipv4Prefix;
+
+/** Says which addresses may be contacted at all. Every socket of field/ is made behind it. */
+final readonly class TargetGate
+{
+    /** @param list<Ipv4Prefix> $confirmed ranges a lead has confirmed for field mode; empty: loopback only */
+    public function __construct(private array $confirmed = [])
+    {
+    }
+
+    /** @return int<1, 65535> */
+    public static function port(int $port): int
+    {
+        return $port >= 1 && $port <= 65535 ? $port : throw new \InvalidArgumentException(\sprintf('%d is no port; allowed are 1 to 65535.', $port));
+    }
+
+    /** @throws RefusedTarget */
+    public function check(string $address): Ipv4Address
+    {
+        $parsed = Ipv4Address::tryFrom($address) ?? throw RefusedTarget::address($address);
+        if ($parsed->isLoopback()) {
+            return $parsed;
+        }
+        foreach ($this->confirmed as $prefix) {
+            if ($prefix->contains($parsed) && !$parsed->isMulticast() && !$parsed->isLimitedBroadcast()) {
+                return $parsed;
+            }
+        }
+
+        throw RefusedTarget::address($address);
+    }
+}

@@ -1,0 +1,112 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Field\Probe;
+
+use Vorhut\Core\Addressing\Ipv4Address;
+use Vorhut\Core\Job\Intent;
+use Vorhut\Core\Job\IntentKind;
+use Vorhut\Core\Job\Job;
+use Vorhut\Core\Job\Protocol;
+use Vorhut\Core\Job\Service;
+use Vorhut\Core\Profile\FindMethod;
+use Vorhut\Core\Proof\Pair;
+use Vorhut\Core\Proof\Parties;
+use Vorhut\Core\Reach\Discovery;
+use Vorhut\Core\Reach\Network;
+
+/** Turns intents into questions that can be asked over the wire. Kinds that cannot be asked yet give none. */
+final readonly class LiveQuestions
+{
+    private Network $network;
+    private Parties $parties;
+
+    public function __construct(private Job $job)
+    {
+        $this->network = new Network($job);
+        $this->parties = new Parties($job, $this->network);
+    }
+
+    /** @return list<LiveQuestion> */
+    public function of(Intent $intent): array
+    {
+        $questions = [];
+        foreach ($this->parties->pairs($intent) as $pair) {
+            array_push($questions, ...$this->ofPair($intent, $pair));
+        }
+
+        return $questions;
+    }
+
+    /** @return list<LiveQuestion> */
+    private function ofPair(Intent $intent, Pair $pair): array
+    {
+        return match ($intent->kind) {
+            IntentKind::Reach => null === $intent->service || Protocol::Tcp !== $intent->service->protocol ? [] : [$this->service($intent, $pair, $intent->service)],
+            IntentKind::Discover => $this->discovery($intent, $pair),
+            IntentKind::Manage => [...$this->discovery($intent, $pair), ...$this->management($intent, $pair)],
+            default => [],
+        };
+    }
+
+    /**
+     * A station asks only the addresses in its list, so a test in its place does the same.
+     *
+     * @return list<LiveQuestion>
+     */
+    private function discovery(Intent $intent, Pair $pair): array
+    {
+        $station = $this->job->devices[$pair->from] ?? null;
+        $unit = $this->job->devices[$pair->to] ?? null;
+        if (null === $station || null === $unit) {
+            return [];
+        }
+        foreach ($this->job->profileOf($station)->finds as $finder) {
+            foreach ($this->job->profileOf($unit)->answers as $answer) {
+                if (FindMethod::UnicastList !== $finder->method || !$finder->meets($answer)) {
+                    continue;
+                }
+                $address = $this->parties->addressOf($pair->to, $pair->from);
+                if (null !== $address && !Discovery::isListed($station, $finder->listSetting, $address)) {
+                    return [$this->question($intent, $pair, null, $finder->port, 'not polled: it is not in the station\'s list')];
+                }
+
+                return [$this->question($intent, $pair, Protocol::Udp === $finder->protocol ? ProbeKind::Poll : ProbeKind::Tcp, $finder->port)];
+            }
+        }
+
+        return [];
+    }
+
+    /** @return list<LiveQuestion> */
+    private function management(Intent $intent, Pair $pair): array
+    {
+        $unit = $this->job->devices[$pair->to] ?? null;
+        $service = null === $unit ? null : $this->job->profileOf($unit)->manage;
+
+        return null === $service || Protocol::Tcp !== $service->protocol ? [] : [$this->service($intent, $pair, $service)];
+    }
+
+    private function service(Intent $intent, Pair $pair, Service $service): LiveQuestion
+    {
+        $port = $service->firstPort ?? 0;
+
+        return $this->question($intent, $pair, match ($port) {
+            80 => ProbeKind::Http,
+            554 => ProbeKind::Rtsp,
+            default => ProbeKind::Tcp,
+        }, $port);
+    }
+
+    private function question(Intent $intent, Pair $pair, ?ProbeKind $kind, int $port, string $unasked = ''): LiveQuestion
+    {
+        $vantage = $this->network->node($pair->from)?->firstAddress();
+        $target = $this->parties->addressOf($pair->to, $pair->from);
+        if ('' === $unasked && (null === $vantage || null === $target)) {
+            $unasked = \sprintf('%s has no address yet', $this->job->nameOf(null === $target ? $pair->to : $pair->from));
+        }
+
+        return new LiveQuestion($intent->id, $pair->from, $pair->to, '' === $unasked ? $kind : null, null === $vantage ? null : Ipv4Address::fromInt($vantage), $target, $port, $unasked);
+    }
+}

@@ -1,0 +1,79 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Field\Probe;
+
+use Vorhut\Core\Addressing\Ipv4Address;
+use Vorhut\Core\Job\Job;
+use Vorhut\Core\Proof\Span;
+
+/** Asks the questions of some intents and tells what became of each pair. */
+final readonly class LiveTest
+{
+    /**
+     * @param \Closure(Ipv4Address): Ipv4Address $address where a planned address is found: in the lab, or itself
+     * @param \Closure(int): int                 $port
+     */
+    public function __construct(
+        private Job $job,
+        private Sweep $sweep,
+        private \Closure $address,
+        private \Closure $port,
+    ) {
+    }
+
+    /**
+     * @param list<string>                                           $intents
+     * @param string|null                                            $vantage only pairs asked from this device
+     * @param \Closure(string, string, Span, string, int, int): bool $onPair  told intent, pair, what was seen, evidence, pairs done and in all; false stops
+     * @param string|null                                            $only    only this pair
+     */
+    public function run(array $intents, \Closure $onPair, ?string $vantage = null, ?string $only = null): void
+    {
+        $pairs = [];
+        $asked = new LiveQuestions($this->job);
+        foreach ($intents as $id) {
+            foreach ($asked->of($this->job->intents[$id]) as $question) {
+                if ((null === $vantage || $vantage === $question->from) && (null === $only || $only === $question->pair())) {
+                    $pairs[$id.' '.$question->pair()][] = $question;
+                }
+            }
+        }
+        $results = $open = $questions = $owners = [];
+        foreach ($pairs as $key => $list) {
+            foreach ($list as $question) {
+                if (null === $question->kind || null === $question->vantage || null === $question->target) {
+                    $results[$key][] = $question->unasked;
+                    continue;
+                }
+                $questions[] = ['kind' => $question->kind, 'target' => (string) ($this->address)($question->target), 'port' => ($this->port)($question->port), 'from' => (string) ($this->address)($question->vantage)];
+                $owners[] = $key;
+                $open[$key] = ($open[$key] ?? 0) + 1;
+            }
+        }
+        $done = 0;
+        $go = true;
+        foreach (array_diff_key($pairs, $open) as $key => $list) {
+            $go = $this->tell($list[0], $results[$key] ?? ['not asked'], ++$done, \count($pairs), $onPair) && $go;
+        }
+        if (!$go) {
+            return;
+        }
+        $this->sweep->run($questions, function (ProbeResult $result, int $number) use (&$results, &$open, &$done, $owners, $pairs, $onPair): bool {
+            $key = $owners[$number];
+            $results[$key][] = $result;
+
+            return 0 !== --$open[$key] || $this->tell($pairs[$key][0], $results[$key], ++$done, \count($pairs), $onPair);
+        });
+    }
+
+    /**
+     * @param non-empty-list<ProbeResult|string>                     $results
+     * @param \Closure(string, string, Span, string, int, int): bool $onPair
+     */
+    private function tell(LiveQuestion $question, array $results, int $done, int $total, \Closure $onPair): bool
+    {
+        return $onPair($question->intent, $question->pair(), LiveAnswer::span($this->job->intents[$question->intent], $results), LiveAnswer::evidence($results), $done, $total);
+    }
+}

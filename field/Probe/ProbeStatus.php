@@ -1,0 +1,18 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Field\Probe;
+
+enum ProbeStatus: string
+{
+    case Answered = 'answered';
+    /** The unit, or its kernel, said that nobody listens there. */
+    case Refused = 'refused';
+    /** A connection was made and closed at once without a byte: something stands there, the service does not answer. */
+    case Closed = 'closed';
+    /** Nothing came until the time was over. */
+    case Silent = 'silent';
+    /** Something answered that does not speak the protocol. */
+    case Strange = 'strange';
+}

@@ -1,0 +1,144 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Field\Probe;
+
+use Amp\ByteStream\StreamException;
+use Amp\CancelledException;
+use Amp\Socket\ConnectException;
+use Amp\Socket\Socket;
+use Amp\TimeoutCancellation;
+use Vorhut\Field\Net\GatedUdp;
+use Vorhut\Field\Net\RefusedTarget;
+use Vorhut\Field\Net\Sockets;
+
+/** Asks one address one thing: bounded in time and bytes, and nothing is changed at the unit. */
+final readonly class Prober
+{
+    private const MOST_BYTES = 16384;
+    /** A service that closes this soon without a byte is taken not to answer. */
+    private const SETTLE_SECONDS = 0.15;
+    private const CONNECTION_REFUSED = 111;
+    private const POLLS = 3;
+
+    public function __construct(private Sockets $sockets, private float $seconds = 2.0)
+    {
+    }
+
+    /**
+     * @param string|null $from address to ask from: the vantage point
+     *
+     * @throws RefusedTarget
+     */
+    public function ask(ProbeKind $kind, string $target, int $port, ?string $from = null): ProbeResult
+    {
+        $start = hrtime(true);
+        try {
+            [$status, $evidence] = match ($kind) {
+                ProbeKind::Tcp => $this->tcp($target, $port, $from),
+                ProbeKind::Http => $this->talk($target, $port, $from, \sprintf("HEAD / HTTP/1.1\r\nHost: %s\r\nConnection: close\r\n\r\n", $target), '#^HTTP/1\.[01] (\d{3})[^\r\n]*#'),
+                ProbeKind::Rtsp => $this->talk($target, $port, $from, \sprintf("OPTIONS rtsp://%s/ RTSP/1.0\r\nCSeq: 1\r\nUser-Agent: vorhut\r\n\r\n", $target), '#^RTSP/1\.0 (\d{3})[^\r\n]*#'),
+                ProbeKind::Poll => $this->poll($target, $port, $from),
+            };
+        } catch (ConnectException $e) {
+            [$status, $evidence] = [self::CONNECTION_REFUSED === $e->getCode() ? ProbeStatus::Refused : ProbeStatus::Silent, []];
+        } catch (CancelledException) {
+            [$status, $evidence] = [ProbeStatus::Silent, []];
+        }
+
+        return new ProbeResult($kind, $target, $port, $status, (hrtime(true) - $start) / 1e6, $evidence);
+    }
+
+    /** @return array{ProbeStatus, array<string, string|int|float>} */
+    private function tcp(string $target, int $port, ?string $from): array
+    {
+        $socket = $this->sockets->connect($target, $port, $this->seconds, $from);
+        try {
+            $first = $socket->read(new TimeoutCancellation(self::SETTLE_SECONDS));
+
+            return [null === $first ? ProbeStatus::Closed : ProbeStatus::Answered, []];
+        } catch (CancelledException) {
+            return [ProbeStatus::Answered, []];
+        } catch (StreamException) {
+            return [ProbeStatus::Closed, []];
+        } finally {
+            $socket->close();
+        }
+    }
+
+    /** @return array{ProbeStatus, array<string, string|int|float>} */
+    private function talk(string $target, int $port, ?string $from, string $request, string $pattern): array
+    {
+        $socket = $this->sockets->connect($target, $port, $this->seconds, $from);
+        try {
+            $socket->write($request);
+            $text = $this->head($socket);
+        } catch (StreamException) {
+            return [ProbeStatus::Closed, []];
+        } finally {
+            $socket->close();
+        }
+        if ('' === $text) {
+            return [ProbeStatus::Closed, []];
+        }
+        if (1 !== preg_match($pattern, $text, $m)) {
+            return [ProbeStatus::Strange, ['first bytes' => mb_scrub(substr($text, 0, 60))]];
+        }
+        $evidence = ['status' => mb_scrub($m[0])];
+        if (1 === preg_match('/^(?:Server|Public):\s*([^\r\n]{1,120})/mi', $text, $h)) {
+            $evidence['says'] = mb_scrub($h[1]);
+        }
+
+        return [ProbeStatus::Answered, $evidence];
+    }
+
+    private function head(Socket $socket): string
+    {
+        $time = new TimeoutCancellation($this->seconds);
+        $text = '';
+        while (\strlen($text) < self::MOST_BYTES && !str_contains($text, "\r\n\r\n") && null !== ($part = $socket->read($time))) {
+            $text .= $part;
+        }
+
+        return $text;
+    }
+
+    /** @return array{ProbeStatus, array<string, string|int|float>} */
+    private function poll(string $target, int $port, ?string $from): array
+    {
+        $socket = $this->sockets->udp($from ?? '127.0.0.1');
+        $nonce = bin2hex(random_bytes(8));
+        try {
+            // Datagrams get lost; the question is put three times within the time.
+            for ($try = 1; $try <= self::POLLS; ++$try) {
+                $socket->send($target, $port, PollMessage::poll($nonce));
+                $device = $this->pollAnswer($socket, $target, $nonce);
+                if (null !== $device) {
+                    return [ProbeStatus::Answered, ['device' => $device]];
+                }
+            }
+
+            return [ProbeStatus::Silent, []];
+        } finally {
+            $socket->close();
+        }
+    }
+
+    private function pollAnswer(GatedUdp $socket, string $target, string $nonce): ?string
+    {
+        try {
+            $time = new TimeoutCancellation($this->seconds / self::POLLS);
+            while (null !== ($datagram = $socket->receive($time))) {
+                $device = PollMessage::deviceOfAnswer($datagram[2], $nonce);
+                if ($datagram[0] === $target && null !== $device) {
+                    return $device;
+                }
+            }
+        } catch (CancelledException) {
+            // Nothing in this part of the time.
+        }
+
+        return null;
+    }
+}

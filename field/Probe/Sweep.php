@@ -1,0 +1,48 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Field\Probe;
+
+use Amp\Sync\LocalSemaphore;
+
+use function Amp\async;
+use function Amp\Future\await;
+
+/** Asks many addresses at once, never more than so many sockets open. */
+final readonly class Sweep
+{
+    /** The event loop's select holds 1024 descriptors at most; a margin is kept for everything else. */
+    public const MOST_SOCKETS = 900;
+
+    public function __construct(private Prober $prober, private int $sockets = self::MOST_SOCKETS)
+    {
+    }
+
+    /**
+     * @param list<array{kind: ProbeKind, target: string, port: int, from: string|null}> $questions
+     * @param \Closure(ProbeResult, int): bool                                           $onResult  told each result and its question's number, false stops the sweep
+     */
+    public function run(array $questions, \Closure $onResult): void
+    {
+        $semaphore = new LocalSemaphore(max(1, min($this->sockets, self::MOST_SOCKETS)));
+        $go = true;
+        $futures = [];
+        foreach ($questions as $number => $question) {
+            $lock = $semaphore->acquire();
+            if (!$go) {
+                $lock->release();
+                break;
+            }
+            $futures[] = async(function () use ($question, $number, $lock, $onResult, &$go): void {
+                try {
+                    $result = $this->prober->ask($question['kind'], $question['target'], $question['port'], $question['from']);
+                    $go = $onResult($result, $number) && $go;
+                } finally {
+                    $lock->release();
+                }
+            });
+        }
+        await($futures);
+    }
+}

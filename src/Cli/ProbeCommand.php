@@ -1,0 +1,102 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\App\Cli;
+
+use Symfony\Component\Console\Attribute\AsCommand;
+use Symfony\Component\Console\Input\InputInterface;
+use Symfony\Component\Console\Input\InputOption;
+use Symfony\Component\Console\Output\OutputInterface;
+use Vorhut\Core\InvalidValue;
+use Vorhut\Core\Job\Job;
+use Vorhut\Core\JobFile\Json;
+use Vorhut\Core\Proof\Span;
+use Vorhut\Field\Lab\LabAddresses;
+use Vorhut\Field\Lab\LabPorts;
+use Vorhut\Field\Net\RefusedTarget;
+use Vorhut\Field\Net\Sockets;
+use Vorhut\Field\Net\TargetGate;
+use Vorhut\Field\Probe\LiveTest;
+use Vorhut\Field\Probe\ProbeKind;
+use Vorhut\Field\Probe\Prober;
+use Vorhut\Field\Probe\Sweep;
+
+#[AsCommand('probe', 'Tests the intents of a job live against its lab, a JSON line per pair', help: "Run bin/vorhut lab JOB first.\n  probe JOB --from mic-station\n  probe JOB --target 127.47.60.32 --kind poll --port 2202\nOnly 127.0.0.0/8 is ever contacted. Exit code 1: something that must answer did not, or the other way round.")]
+final class ProbeCommand extends JobCommand
+{
+    protected function configure(): void
+    {
+        parent::configure();
+        $this->addOption('from', null, InputOption::VALUE_REQUIRED, 'Vantage: only what this device asks');
+        $this->addOption('intent', null, InputOption::VALUE_REQUIRED, 'Only this intent');
+        $this->addOption('target', null, InputOption::VALUE_REQUIRED, 'Ask this address instead of the intents');
+        $this->addOption('kind', null, InputOption::VALUE_REQUIRED, 'tcp, http, rtsp or poll', 'tcp');
+        $this->addOption('port', null, InputOption::VALUE_REQUIRED, 'Port; default by kind');
+        $this->addOption('timeout', null, InputOption::VALUE_REQUIRED, 'Seconds to wait for an answer, 0.1 to 30', '2');
+    }
+
+    protected function answer(Job $job, InputInterface $input, OutputInterface $output): int
+    {
+        $timeout = self::text($input, 'timeout');
+        if (!is_numeric($timeout) || $timeout < 0.1 || $timeout > 30) {
+            throw new InvalidValue((string) $timeout, 'seconds from 0.1 to 30', 'Such as --timeout=2.');
+        }
+        $prober = new Prober(new Sockets(new TargetGate()), (float) $timeout);
+        $target = self::text($input, 'target');
+        try {
+            return null === $target ? $this->intents($job, $input, $output, $prober) : $this->one($input, $output, $prober, $target);
+        } catch (RefusedTarget $e) {
+            throw new InvalidValue($target ?? 'target', 'an address of 127.0.0.0/8', $e->getMessage());
+        }
+    }
+
+    private function one(InputInterface $input, OutputInterface $output, Prober $prober, string $target): int
+    {
+        $given = self::text($input, 'kind') ?? '';
+        $kind = ProbeKind::tryFrom($given) ?? throw new InvalidValue($given, 'tcp, http, rtsp or poll', 'Such as --kind=http.');
+        $port = self::text($input, 'port') ?? (string) $kind->defaultPort();
+        if (1 !== preg_match('/^\d{1,5}$/D', $port) || (int) $port < 1 || (int) $port > 65535) {
+            throw new InvalidValue($port, 'a port from 1 to 65535', 'Such as --port=80.');
+        }
+        $result = $prober->ask($kind, $target, (int) $port);
+        $output->writeln(Json::line($result), OutputInterface::OUTPUT_RAW);
+
+        return 'answered' === $result->status->value ? self::OK : self::FINDINGS;
+    }
+
+    private function intents(Job $job, InputInterface $input, OutputInterface $output, Prober $prober): int
+    {
+        $intent = self::text($input, 'intent');
+        if (null !== $intent && !isset($job->intents[$intent])) {
+            throw new InvalidValue($intent, 'the id of an intent: '.implode(', ', array_keys($job->intents)), 'Look into the job file.');
+        }
+        $vantage = self::text($input, 'from');
+        if (null !== $vantage && !isset($job->devices[$vantage])) {
+            throw new InvalidValue($vantage, 'the id of a device in this job', 'Such as mic-station.');
+        }
+        $addresses = new LabAddresses($job);
+        $ports = new LabPorts(0 === posix_geteuid());
+        $code = self::OK;
+        (new LiveTest($job, new Sweep($prober), $addresses->toLab(...), $ports->toLab(...)))->run(
+            null === $intent ? array_map(strval(...), array_keys($job->intents)) : [$intent],
+            static function (string $id, string $pair, Span $seen, string $evidence) use ($output, &$code): bool {
+                [$from, $to] = explode('>', $pair, 2);
+                $output->writeln(Json::line(['intent' => $id, 'from' => $from, 'to' => $to, 'seen' => $seen->value, 'holds' => $seen->holds(), 'vantage' => $from, 'evidence' => $evidence]), OutputInterface::OUTPUT_RAW);
+                $code = $seen->holds() ? $code : self::FINDINGS;
+
+                return true;
+            },
+            $vantage,
+        );
+
+        return $code;
+    }
+
+    private static function text(InputInterface $input, string $option): ?string
+    {
+        $value = $input->getOption($option);
+
+        return \is_string($value) ? $value : null;
+    }
+}
