@@ -19,4 +19,18 @@ final readonly class PairPrediction
         public array $leaves,
     ) {
     }
+
+    /**
+     * Whether an observation speaks against this prediction. A request that arrives while its answer is lost cannot be seen
+     * by whoever sent it, so silence does not speak against a leak of that kind.
+     */
+    public function contradicts(Span $observed): bool
+    {
+        return $observed->holds() !== $this->span->holds() && !(Span::KeptApart === $observed && $this->isLeakWithoutAnswer());
+    }
+
+    public function isLeakWithoutAnswer(): bool
+    {
+        return Span::Leak === $this->span && [] !== $this->leaves && Span::NoReply === $this->leaves[0]->span;
+    }
 }

@@ -11,6 +11,7 @@ use Symfony\Component\Security\Http\Attribute\IsGranted;
 use Vorhut\App\Drawing\TraceDrawing;
 use Vorhut\App\Entity\Observation;
 use Vorhut\App\Entity\StoredJob;
+use Vorhut\App\Entity\TestRun;
 use Vorhut\Core\Job\ChangeSet;
 use Vorhut\Core\Job\Collection;
 use Vorhut\Core\Job\Edit;
@@ -44,7 +45,7 @@ final class ProofController extends JobPage
                 }
             }
         }
-        $values = ['observations' => $this->observations($stored), 'chosen' => $chosen, 'next' => $this->reading->repairs($stored)[0] ?? null, 'pairs' => [], 'pairCount' => 0, 'explanation' => null, 'drawing' => null, 'repairs' => [], 'spans' => self::observable()];
+        $values = ['run' => $this->em->getRepository(TestRun::class)->findOneBy(['job' => $stored], ['id' => 'DESC']), 'observations' => $this->observations($stored), 'chosen' => $chosen, 'next' => $this->reading->repairs($stored)[0] ?? null, 'pairs' => [], 'pairCount' => 0, 'explanation' => null, 'drawing' => null, 'repairs' => [], 'spans' => self::observable()];
         if ('' !== $chosen) {
             $prover = new Prover($job);
             $prediction = $prover->intent($job->intents[$chosen]);

@@ -33,6 +33,11 @@ class Observation
         private ?User $user,
         #[ORM\Column(type: Types::DATETIME_IMMUTABLE)]
         private \DateTimeImmutable $at,
+        /** The device it was seen from, for a live test. */
+        #[ORM\Column(length: 64, nullable: true)]
+        private ?string $vantage = null,
+        #[ORM\Column(type: Types::TEXT, length: 4294967295, nullable: true)]
+        private ?string $evidence = null,
     ) {
     }
 
@@ -69,6 +74,16 @@ class Observation
     public function getUser(): ?User
     {
         return $this->user;
+    }
+
+    public function getVantage(): ?string
+    {
+        return $this->vantage;
+    }
+
+    public function getEvidence(): ?string
+    {
+        return $this->evidence;
     }
 
     public function getAt(): \DateTimeImmutable

@@ -5,10 +5,12 @@ declare(strict_types=1);
 namespace Vorhut\Tests\Field;
 
 use PHPUnit\Framework\TestCase;
+use Vorhut\App\Job\ShippedProfiles;
 use Vorhut\Core\Addressing\Ipv4Address;
 use Vorhut\Core\Job\ChangeSet;
 use Vorhut\Core\Job\Collection;
 use Vorhut\Core\Job\Job;
+use Vorhut\Core\JobFile\JobFile;
 use Vorhut\Core\Proof\Prover;
 use Vorhut\Core\Proof\Span;
 use Vorhut\Field\Lab\Lab;
@@ -29,7 +31,7 @@ use function Amp\async;
 /** Real sockets on loopback, against the lab of the demo job. */
 final class LabTest extends TestCase
 {
-    private const STATION = '127.47.30.20';
+    private const STATION = '127.147.30.20';
     private static ?Lab $lab = null;
 
     public static function tearDownAfterClass(): void
@@ -41,59 +43,60 @@ final class LabTest extends TestCase
     public function testUnitsAnswerOnlyWhereRequestAndAnswerGetThrough(): void
     {
         $this->lab();
-        self::assertSame(ProbeStatus::Answered, $this->ask(ProbeKind::Poll, '127.47.60.32', 2202)->status);
-        self::assertSame('receiver-1', $this->ask(ProbeKind::Poll, '127.47.60.32', 2202)->evidence['device']);
-        self::assertSame(ProbeStatus::Silent, $this->ask(ProbeKind::Poll, '127.47.60.34', 2202)->status, 'it has no gateway');
-        self::assertSame(ProbeStatus::Answered, $this->ask(ProbeKind::Poll, '127.47.60.34', 2202, '127.47.60.32')->status, 'a neighbour gets its answer');
-        self::assertSame(ProbeStatus::Closed, $this->ask(ProbeKind::Http, '127.47.60.34', 80)->status);
-        self::assertSame(ProbeStatus::Closed, $this->ask(ProbeKind::Tcp, '127.47.60.34', 80)->status);
-        self::assertSame(ProbeStatus::Closed, $this->ask(ProbeKind::Http, '127.47.60.32', 80, '127.0.0.1')->status, 'who is not in the plan stands outside it');
+        self::assertSame(ProbeStatus::Answered, $this->ask(ProbeKind::Poll, '127.147.60.32', 2202)->status);
+        self::assertSame('receiver-1', $this->ask(ProbeKind::Poll, '127.147.60.32', 2202)->evidence['device']);
+        self::assertSame(ProbeStatus::Silent, $this->ask(ProbeKind::Poll, '127.147.60.34', 2202)->status, 'it has no gateway');
+        self::assertSame(ProbeStatus::Answered, $this->ask(ProbeKind::Poll, '127.147.60.34', 2202, '127.147.60.32')->status, 'a neighbour gets its answer');
+        self::assertSame(ProbeStatus::Closed, $this->ask(ProbeKind::Http, '127.147.60.34', 80)->status);
+        self::assertSame(ProbeStatus::Closed, $this->ask(ProbeKind::Tcp, '127.147.60.34', 80)->status);
+        self::assertSame(ProbeStatus::Closed, $this->ask(ProbeKind::Http, '127.147.60.32', 80, '127.0.0.1')->status, 'who is not in the plan stands outside it');
     }
 
     public function testProbesSpeakTheirProtocols(): void
     {
         $this->lab();
-        $page = $this->ask(ProbeKind::Http, '127.47.20.21', 80);
+        $page = $this->ask(ProbeKind::Http, '127.147.20.21', 80);
         self::assertSame(['status' => 'HTTP/1.1 200 OK', 'says' => 'stand-in'], $page->evidence);
-        $rtsp = $this->ask(ProbeKind::Rtsp, '127.47.20.21', 554);
+        $rtsp = $this->ask(ProbeKind::Rtsp, '127.147.20.21', 554);
         self::assertSame(['status' => 'RTSP/1.0 200 OK', 'says' => 'OPTIONS'], $rtsp->evidence);
-        self::assertSame(ProbeStatus::Answered, $this->ask(ProbeKind::Tcp, '127.47.10.10', 443)->status);
-        self::assertSame(ProbeStatus::Refused, $this->ask(ProbeKind::Tcp, '127.47.10.10', 4430)->status);
-        self::assertContains($this->ask(ProbeKind::Rtsp, '127.47.20.21', 80)->status, [ProbeStatus::Strange, ProbeStatus::Answered], 'a page answers RTSP with an error of its own');
-        self::assertSame(ProbeStatus::Strange, $this->ask(ProbeKind::Rtsp, '127.47.20.21', 80)->status);
+        self::assertSame(ProbeStatus::Answered, $this->ask(ProbeKind::Tcp, '127.147.10.10', 443)->status);
+        self::assertSame(ProbeStatus::Refused, $this->ask(ProbeKind::Tcp, '127.147.10.10', 4430)->status);
+        self::assertContains($this->ask(ProbeKind::Rtsp, '127.147.20.21', 80)->status, [ProbeStatus::Strange, ProbeStatus::Answered], 'a page answers RTSP with an error of its own');
+        self::assertSame(ProbeStatus::Strange, $this->ask(ProbeKind::Rtsp, '127.147.20.21', 80)->status);
     }
 
     /** What the engine predicts and what the lab shows are the same story, for every pair that can be asked. */
     public function testPredictedAndObservedAgree(): void
     {
         $this->lab();
-        $predicted = (new Prover(Jobs::demo()))->prove();
-        $seen = self::liveTest(Jobs::demo());
+        $predicted = (new Prover(self::demo()))->prove();
+        $seen = self::liveTest(self::demo());
+        $compared = 0;
         self::assertCount(42, $seen);
         foreach ($predicted->intents as $id => $prediction) {
             foreach ($prediction->pairs as $pair) {
                 $observed = $seen[$id.' '.$pair->pair->key()] ?? null;
-                if (null === $observed || 'the request gets there; only its answer is lost' === $pair->how) {
-                    // What is delivered without an answer cannot be seen from outside.
-                    continue;
+                if (null !== $observed) {
+                    self::assertFalse($pair->contradicts($observed), $id.' '.$pair->pair->key());
+                    ++$compared;
                 }
-                self::assertSame($pair->span->holds(), $observed->holds(), $id.' '.$pair->pair->key());
             }
         }
+        self::assertSame(42, $compared);
     }
 
     public function testTheLabFollowsThePlan(): void
     {
         $lab = $this->lab();
-        $job = Jobs::demo();
-        $mended = $job->with(new ChangeSet('', [$job->editInterface(Collection::Devices, 'receiver-3', 0, ['gateway' => '10.47.60.1'])]));
+        $job = self::demo();
+        $mended = $job->with(new ChangeSet('', [$job->editInterface(Collection::Devices, 'receiver-3', 0, ['gateway' => '10.147.60.1'])]));
         $lab->update($mended);
-        self::assertSame(ProbeStatus::Answered, $this->ask(ProbeKind::Poll, '127.47.60.34', 2202)->status);
-        $lab->update($mended->with(new ChangeSet('', [$mended->editInterface(Collection::Devices, 'receiver-3', 0, ['address' => '10.47.60.99/25'])])));
-        self::assertSame(ProbeStatus::Answered, $this->ask(ProbeKind::Poll, '127.47.60.99', 2202)->status, 'it moved');
-        self::assertContains($this->ask(ProbeKind::Tcp, '127.47.60.34', 80)->status, [ProbeStatus::Refused], 'and is gone from where it was');
+        self::assertSame(ProbeStatus::Answered, $this->ask(ProbeKind::Poll, '127.147.60.34', 2202)->status);
+        $lab->update($mended->with(new ChangeSet('', [$mended->editInterface(Collection::Devices, 'receiver-3', 0, ['address' => '10.147.60.99/25'])])));
+        self::assertSame(ProbeStatus::Answered, $this->ask(ProbeKind::Poll, '127.147.60.99', 2202)->status, 'it moved');
+        self::assertContains($this->ask(ProbeKind::Tcp, '127.147.60.34', 80)->status, [ProbeStatus::Refused], 'and is gone from where it was');
         $lab->update($job);
-        self::assertSame(ProbeStatus::Silent, $this->ask(ProbeKind::Poll, '127.47.60.34', 2202)->status);
+        self::assertSame(ProbeStatus::Silent, $this->ask(ProbeKind::Poll, '127.147.60.34', 2202)->status);
     }
 
     public function testASweepFindsWhoIsThereAndCanBeStopped(): void
@@ -101,7 +104,7 @@ final class LabTest extends TestCase
         $this->lab();
         $questions = [];
         for ($host = 30; $host < 50; ++$host) {
-            $questions[] = ['kind' => ProbeKind::Poll, 'target' => '127.47.60.'.$host, 'port' => 2202, 'from' => '127.47.60.48'];
+            $questions[] = ['kind' => ProbeKind::Poll, 'target' => '127.147.60.'.$host, 'port' => 2202, 'from' => '127.147.60.48'];
         }
         $found = [];
         (new Sweep($this->prober()))->run($questions, static function (ProbeResult $result) use (&$found): bool {
@@ -128,29 +131,29 @@ final class LabTest extends TestCase
         $random = new \Random\Randomizer(new \Random\Engine\Mt19937(7));
         $udp = $sockets->udp(self::STATION);
         for ($n = 0; $n < 2000; ++$n) {
-            $udp->send('127.47.60.32', 2202, 0 === $n % 3 ? 'POLL '.$random->getBytes(9) : $random->getBytes($random->getInt(1, 1200)));
+            $udp->send('127.147.60.32', 2202, 0 === $n % 3 ? 'POLL '.$random->getBytes(9) : $random->getBytes($random->getInt(1, 1200)));
         }
         $udp->close();
         foreach (["\x00\xFF\r\n\r\n", "GET / HTTP/9.9\r\n\r\n", "OPTIONS * RTSP/1.0\r\nCSeq: x\r\n\r\n", str_repeat('A', 40000), "HEAD / HTTP/1.1\r\n"] as $bytes) {
             foreach ([80, 554] as $port) {
-                $socket = $sockets->connect('127.47.20.21', $port, 1.0, self::STATION);
+                $socket = $sockets->connect('127.147.20.21', $port, 1.0, self::STATION);
                 async(static function () use ($socket, $bytes): void {
                     $socket->write($bytes);
                 })->ignore();
                 $socket->close();
             }
         }
-        self::assertSame(ProbeStatus::Answered, $this->ask(ProbeKind::Poll, '127.47.60.32', 2202)->status);
-        self::assertSame(ProbeStatus::Answered, $this->ask(ProbeKind::Http, '127.47.20.21', 80)->status);
-        self::assertSame(ProbeStatus::Answered, $this->ask(ProbeKind::Rtsp, '127.47.20.21', 554)->status);
+        self::assertSame(ProbeStatus::Answered, $this->ask(ProbeKind::Poll, '127.147.60.32', 2202)->status);
+        self::assertSame(ProbeStatus::Answered, $this->ask(ProbeKind::Http, '127.147.20.21', 80)->status);
+        self::assertSame(ProbeStatus::Answered, $this->ask(ProbeKind::Rtsp, '127.147.20.21', 554)->status);
     }
 
     public function testAPortThatIsTakenIsReportedAndTheOthersRun(): void
     {
         $lab = $this->lab();
-        $second = new Lab(Jobs::demo(), new LabPorts(0 === posix_geteuid()));
+        $second = new Lab(self::demo(), new LabPorts(0 === posix_geteuid()));
         $tcp = array_filter($lab->running(), static fn (string $standIn): bool => str_contains($standIn, 'tcp/'));
-        self::assertSame(array_values($tcp), array_keys($second->failed()), 'Linux lets two programs share a UDP port, not a TCP one');
+        self::assertEqualsCanonicalizing(array_values($tcp), array_keys($second->failed()), 'Linux lets two programs share a UDP port, not a TCP one');
         $second->stop();
     }
 
@@ -163,22 +166,28 @@ final class LabTest extends TestCase
         ]);
         $addresses = new LabAddresses($job);
         $seen = [];
-        foreach (['172.16.1.44', '172.17.1.44', '10.255.254.9', '10.47.1.2'] as $planned) {
+        foreach (['172.16.1.44', '172.17.1.44', '10.255.254.9', '10.147.1.2'] as $planned) {
             $lab = $addresses->toLab(Ipv4Address::fromString($planned));
             self::assertTrue($lab->isLoopback());
             self::assertSame($planned, (string) $addresses->toPlanned($lab));
             self::assertArrayNotHasKey((string) $lab, $seen);
             $seen[(string) $lab] = true;
         }
-        self::assertSame('127.47.1.2', (string) $addresses->toLab(Ipv4Address::fromString('10.47.1.2')));
+        self::assertSame('127.147.1.2', (string) $addresses->toLab(Ipv4Address::fromString('10.147.1.2')));
         self::assertSame(['172.16.1.0/24' => '127.255.253.0/24', '172.17.1.0/24' => '127.255.252.0/24'], $addresses->table(), 'the block a planned 10.x needs is left alone');
         $this->expectException(\OutOfBoundsException::class);
         $addresses->toLab(Ipv4Address::fromString('192.0.2.1'));
     }
 
+    /** The demo one network further, so that a lab that runs on this machine is not in the way. */
+    private static function demo(): Job
+    {
+        return JobFile::read(str_replace('10.47.', '10.147.', Jobs::demoText()), ShippedProfiles::load());
+    }
+
     private function lab(): Lab
     {
-        self::$lab ??= new Lab(Jobs::demo(), new LabPorts(0 === posix_geteuid()));
+        self::$lab ??= new Lab(self::demo(), new LabPorts(0 === posix_geteuid()));
         self::assertNotSame([], self::$lab->running(), implode(', ', self::$lab->failed()));
 
         return self::$lab;

@@ -1,0 +1,79 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\App\Command;
+
+use Doctrine\ORM\EntityManagerInterface;
+use Revolt\EventLoop;
+use Symfony\Component\Console\Attribute\AsCommand;
+use Symfony\Component\Console\Command\Command;
+use Symfony\Component\Console\Input\InputArgument;
+use Symfony\Component\Console\Input\InputInterface;
+use Symfony\Component\Console\Output\OutputInterface;
+use Vorhut\App\Entity\StoredJob;
+use Vorhut\App\Plan\JobStore;
+use Vorhut\Field\Lab\Lab;
+use Vorhut\Field\Lab\LabPorts;
+
+#[AsCommand('vorhut:lab', 'Runs the stand-ins of a stored job until it is ended, and follows its plan')]
+final class LabCommand extends Command
+{
+    private const LOOK_EVERY = 1.0;
+
+    public function __construct(private readonly EntityManagerInterface $em, private readonly JobStore $store)
+    {
+        parent::__construct();
+    }
+
+    protected function configure(): void
+    {
+        $this->addArgument('job', InputArgument::REQUIRED, 'The job\'s name in its address');
+    }
+
+    protected function execute(InputInterface $input, OutputInterface $output): int
+    {
+        $stored = $this->em->getRepository(StoredJob::class)->findOneBy(['slug' => $input->getArgument('job')]);
+        if (null === $stored) {
+            $output->writeln('There is no such job.');
+
+            return self::FAILURE;
+        }
+        $id = $stored->getId();
+        $revision = $stored->getRevision();
+        $lab = new Lab($this->store->assemble($stored), new LabPorts(0 === posix_geteuid()));
+        $this->report($lab, $output);
+        $stop = EventLoop::getSuspension();
+        $watch = EventLoop::repeat(self::LOOK_EVERY, function () use ($id, &$revision, $lab, $output, $stop): void {
+            $now = $this->em->getConnection()->fetchOne('SELECT revision FROM job WHERE id = ?', [$id]);
+            if (false === $now) {
+                $output->writeln('The job is gone.');
+                $stop->resume();
+            } elseif (is_numeric($now) && (int) $now !== $revision) {
+                $revision = (int) $now;
+                $this->em->clear();
+                $lab->update($this->store->assemble($this->em->find(StoredJob::class, $id) ?? throw new \LogicException('gone')));
+                $this->report($lab, $output);
+            }
+        });
+        foreach ([\SIGINT, \SIGTERM] as $signal) {
+            EventLoop::onSignal($signal, static function (string $callback) use ($stop): void {
+                EventLoop::cancel($callback);
+                $stop->resume();
+            });
+        }
+        $stop->suspend();
+        EventLoop::cancel($watch);
+        $lab->stop();
+
+        return self::SUCCESS;
+    }
+
+    private function report(Lab $lab, OutputInterface $output): void
+    {
+        $output->writeln(\sprintf('%d stand-ins run.', \count($lab->running())));
+        foreach ($lab->failed() as $standIn => $why) {
+            $output->writeln(\sprintf('Could not start %s: %s', $standIn, $why), OutputInterface::OUTPUT_RAW);
+        }
+    }
+}

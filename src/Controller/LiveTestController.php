@@ -1,0 +1,66 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\App\Controller;
+
+use Symfony\Component\HttpFoundation\Request;
+use Symfony\Component\HttpFoundation\Response;
+use Symfony\Component\Messenger\MessageBusInterface;
+use Symfony\Component\Routing\Attribute\Route;
+use Symfony\Component\Security\Http\Attribute\IsGranted;
+use Vorhut\App\Entity\TestRun;
+use Vorhut\App\Message\RunLiveTest;
+
+/** Live tests: asked for, watched, stopped. The worker does them. */
+final class LiveTestController extends JobPage
+{
+    #[Route('/job/{slug}/tests', name: 'test_start', methods: ['POST'])]
+    #[IsGranted('ROLE_TECHNICIAN')]
+    public function start(string $slug, Request $request, MessageBusInterface $bus): Response
+    {
+        $stored = $this->stored($slug);
+        $text = static function (string $key) use ($request): ?string {
+            $value = $request->request->getString($key);
+
+            return '' === $value ? null : mb_substr($value, 0, 140);
+        };
+        $intent = $text('intent');
+        if (null !== $intent && !isset($this->reading->job($stored)->intents[$intent])) {
+            throw $this->createNotFoundException(\sprintf('There is no intent "%s".', $intent));
+        }
+        $run = new TestRun($stored, $this->user(), $this->clock->now(), $intent, $text('pair'));
+        $this->em->persist($run);
+        $this->em->flush();
+        $bus->dispatch(new RunLiveTest($run->getId()));
+
+        return $this->redirectToRoute('proof', array_filter(['slug' => $slug, 'intent' => $intent, 'pair' => $text('pair')], static fn (?string $v): bool => null !== $v), Response::HTTP_SEE_OTHER);
+    }
+
+    #[Route('/job/{slug}/tests/{id}', name: 'test_progress', requirements: ['id' => '\d+'], methods: ['GET'])]
+    public function progress(string $slug, TestRun $run): Response
+    {
+        $this->mustBelong($slug, $run);
+
+        // Once it is over the page is shown anew, with what was seen.
+        return $this->render('proof/_run.html.twig', ['stored' => $run->getJob(), 'run' => $run], new Response(headers: $run->isOver() ? ['HX-Refresh' => 'true'] : []));
+    }
+
+    #[Route('/job/{slug}/tests/{id}/stop', name: 'test_stop', requirements: ['id' => '\d+'], methods: ['POST'])]
+    #[IsGranted('ROLE_TECHNICIAN')]
+    public function stop(string $slug, TestRun $run): Response
+    {
+        $this->mustBelong($slug, $run);
+        $run->cancel();
+        $this->em->flush();
+
+        return $this->redirectToRoute('proof', ['slug' => $slug], Response::HTTP_SEE_OTHER);
+    }
+
+    private function mustBelong(string $slug, TestRun $run): void
+    {
+        if ($run->getJob()->getSlug() !== $slug) {
+            throw $this->createNotFoundException('There is no such test in this job.');
+        }
+    }
+}

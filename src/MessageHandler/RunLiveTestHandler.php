@@ -1,0 +1,69 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\App\MessageHandler;
+
+use Doctrine\ORM\EntityManagerInterface;
+use Psr\Clock\ClockInterface;
+use Symfony\Component\Messenger\Attribute\AsMessageHandler;
+use Vorhut\App\Entity\Observation;
+use Vorhut\App\Entity\TestRun;
+use Vorhut\App\Message\RunLiveTest;
+use Vorhut\App\Plan\JobStore;
+use Vorhut\Core\Proof\Prover;
+use Vorhut\Core\Proof\Span;
+use Vorhut\Field\Lab\LabAddresses;
+use Vorhut\Field\Lab\LabPorts;
+use Vorhut\Field\Net\Sockets;
+use Vorhut\Field\Net\TargetGate;
+use Vorhut\Field\Probe\LiveTest;
+use Vorhut\Field\Probe\Prober;
+use Vorhut\Field\Probe\Sweep;
+
+/** Asks the lab, writes every pair down as an observation with its evidence, and stops when it is told to. */
+#[AsMessageHandler]
+final class RunLiveTestHandler
+{
+    private const SECONDS = 2.0;
+
+    public function __construct(
+        private readonly EntityManagerInterface $em,
+        private readonly JobStore $store,
+        private readonly ClockInterface $clock,
+    ) {
+    }
+
+    public function __invoke(RunLiveTest $message): void
+    {
+        $run = $this->em->find(TestRun::class, $message->run);
+        if (null === $run || $run->isOver()) {
+            return;
+        }
+        $run->begin();
+        $this->em->flush();
+        $job = $this->store->assemble($run->getJob());
+        $wanted = $run->getIntent();
+        $intents = null === $wanted ? array_map(strval(...), array_keys($job->intents)) : array_values(array_intersect([$wanted], array_map(strval(...), array_keys($job->intents))));
+        $predicted = [];
+        foreach ((new Prover($job))->prove()->intents as $prediction) {
+            foreach ($prediction->pairs as $pair) {
+                $predicted[$prediction->intent->id.' '.$pair->pair->key()] = $pair;
+            }
+        }
+        $ports = new LabPorts(0 === posix_geteuid());
+        $test = new LiveTest($job, new Sweep(new Prober(new Sockets(new TargetGate()), self::SECONDS)), (new LabAddresses($job))->toLab(...), $ports->toLab(...));
+        $test->run($intents, function (string $intent, string $pair, Span $seen, string $evidence, int $done, int $total) use ($run, $predicted): bool {
+            [$from, $to] = explode('>', $pair, 2);
+            $this->em->persist(new Observation($run->getJob(), $intent, $from, $to, $seen, 'live test', $run->getUser(), $this->clock->now(), $from, $evidence));
+            $before = $predicted[$intent.' '.$pair] ?? null;
+            $run->saw($seen->holds(), true === $before?->contradicts($seen), $done, $total);
+            $this->em->flush();
+            $this->em->refresh($run);
+
+            return !$run->isCancelled();
+        }, null, $run->getPair());
+        $run->finish(0 === $run->getTotal() ? 'Nothing here can be asked live yet.' : '');
+        $this->em->flush();
+    }
+}

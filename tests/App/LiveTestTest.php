@@ -1,0 +1,87 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Tests\App;
+
+use Symfony\Bundle\FrameworkBundle\Console\Application;
+use Symfony\Component\Console\Tester\CommandTester;
+use Vorhut\App\Entity\Observation;
+use Vorhut\App\Entity\TestRun;
+
+/** The live test through the application. No lab runs here: what is asked on loopback is refused, which is an answer too. */
+final class LiveTestTest extends AppTestCase
+{
+    public function testAPairIsAskedByTheWorkerAndWrittenDownWithItsEvidence(): void
+    {
+        $this->as('tomas');
+        $this->client->request('GET', self::JOB.'/proof?intent=guests-phone-system&pair=guest-1%3Epbx');
+        $this->client->submitForm('Test this pair live L');
+        $this->client->followRedirect();
+        self::assertSelectorTextContains('[role=status]', 'waiting for the worker');
+        $this->work();
+        $seen = $this->em()->getRepository(Observation::class)->findAll();
+        self::assertCount(1, $seen);
+        self::assertSame('guest-1>pbx', $seen[0]->getPair());
+        self::assertSame('guest-1', $seen[0]->getVantage());
+        self::assertMatchesRegularExpression('/^tcp 127\.47\.10\.10:\d+ \w+ in [\d.]+ ms$/', (string) $seen[0]->getEvidence());
+        $this->client->request('GET', self::JOB.'/proof?intent=guests-phone-system&pair=guest-1%3Epbx');
+        self::assertSelectorTextContains('.why', 'live from Ticket office tablet');
+        self::assertSelectorTextContains('[role=status]', '1 pairs asked in the lab');
+    }
+
+    public function testALaterTestSupersedesAndBothStay(): void
+    {
+        $this->as('tomas');
+        foreach ([1, 2] as $time) {
+            $this->post(self::JOB.'/tests', ['intent' => 'guests-phone-system', 'pair' => 'guest-1>pbx']);
+            $this->work();
+            self::assertSame($time, $this->em()->getRepository(Observation::class)->count([]));
+        }
+        $crawler = $this->client->request('GET', self::JOB.'/proof?intent=guests-phone-system');
+        self::assertSame('1 of 1 hold', trim($crawler->filter('tr.sel td[data-label=Observed]')->first()->text()));
+    }
+
+    public function testAStoppedTestAsksNobody(): void
+    {
+        $this->as('tomas');
+        $this->post(self::JOB.'/tests');
+        $run = $this->em()->getRepository(TestRun::class)->findOneBy([]) ?? throw new \LogicException();
+        $this->post(self::JOB.'/tests/'.$run->getId().'/stop');
+        $this->work();
+        self::assertSame(0, $this->em()->getRepository(Observation::class)->count([]));
+        $this->client->request('GET', self::JOB.'/tests/'.$run->getId());
+        self::assertSelectorTextContains('[role=status]', 'stopped');
+        self::assertSame('true', $this->client->getResponse()->headers->get('HX-Refresh'));
+    }
+
+    public function testWhatCannotBeAskedYetIsSaidSo(): void
+    {
+        $this->as('tomas');
+        $this->post(self::JOB.'/tests', ['intent' => 'phones-register']);
+        $this->work();
+        $this->client->request('GET', self::JOB.'/proof');
+        self::assertSelectorTextContains('[role=status]', 'Nothing here can be asked live yet');
+    }
+
+    public function testOnlyTechniciansTestAndOnlyThisJobsTests(): void
+    {
+        $this->as('vera');
+        $this->post(self::JOB.'/tests');
+        self::assertSame(403, $this->code());
+        $this->as('tomas');
+        $this->post(self::JOB.'/tests', ['intent' => 'no-such']);
+        self::assertSame(404, $this->code());
+        $this->post(self::JOB.'/tests');
+        $run = $this->em()->getRepository(TestRun::class)->findOneBy([]) ?? throw new \LogicException();
+        $this->client->request('GET', '/job/skerry-slip/tests/'.$run->getId());
+        self::assertSame(404, $this->code());
+    }
+
+    private function work(): void
+    {
+        $application = new Application(self::$kernel ?? throw new \LogicException());
+        (new CommandTester($application->find('messenger:consume')))->execute(['receivers' => ['long_work'], '--limit' => 1, '--time-limit' => 30]);
+        $this->em()->clear();
+    }
+}
