@@ -10,12 +10,14 @@ use Vorhut\Core\Job\Protocol;
 use Vorhut\Core\Job\Service;
 use Vorhut\Core\Profile\DeviceProfile;
 use Vorhut\Core\Profile\FindMethod;
+use Vorhut\Core\Profile\SipRole;
 use Vorhut\Field\Net\Sockets;
 use Vorhut\Field\Net\TargetGate;
 use Vorhut\Field\StandIn\PageSpeaker;
 use Vorhut\Field\StandIn\PollStandIn;
 use Vorhut\Field\StandIn\RtspSpeaker;
 use Vorhut\Field\StandIn\SilentSpeaker;
+use Vorhut\Field\StandIn\SipStandIn;
 use Vorhut\Field\StandIn\StandIn;
 use Vorhut\Field\StandIn\TcpStandIn;
 
@@ -23,6 +25,7 @@ use Vorhut\Field\StandIn\TcpStandIn;
 final class Lab
 {
     private LabNetwork $network;
+    private LabSip $sip;
     private readonly Sockets $sockets;
 
     /** @var array<string, StandIn> by address, service and device */
@@ -33,7 +36,6 @@ final class Lab
 
     public function __construct(Job $job, private readonly LabPorts $ports)
     {
-        $this->network = new LabNetwork($job);
         $this->sockets = new Sockets(new TargetGate());
         $this->update($job);
     }
@@ -42,6 +44,7 @@ final class Lab
     public function update(Job $job): void
     {
         $this->network = new LabNetwork($job);
+        $this->sip = new LabSip($job, $this->network, $this->sockets);
         $wanted = $this->wanted($job);
         foreach (array_diff_key($this->running, $wanted) as $key => $standIn) {
             $standIn->stop();
@@ -122,6 +125,9 @@ final class Lab
             };
 
             return new TcpStandIn($this->sockets, $address, $port, $service, $network, $speaker);
+        }
+        if (LabSip::PORT === $service->firstPort && null !== $profile->sipRole) {
+            return new SipStandIn($device, SipRole::Server === $profile->sipRole, fn (): LabSip => $this->sip);
         }
         foreach ($profile->answers as $finder) {
             if (FindMethod::UnicastList === $finder->method && $service->covers($finder->protocol, $finder->port)) {

@@ -6,9 +6,12 @@ namespace Vorhut\Field\Lab;
 
 use Vorhut\Core\Addressing\Ipv4Address;
 use Vorhut\Core\Job\Job;
+use Vorhut\Core\Job\Protocol;
 use Vorhut\Core\Job\Service;
 use Vorhut\Core\Reach\Exchange;
+use Vorhut\Core\Reach\MediaPath;
 use Vorhut\Core\Reach\Network;
+use Vorhut\Core\Reach\Node;
 
 /** The planned topology between loopback addresses: whether a request and its answer would get through. */
 final class LabNetwork
@@ -19,10 +22,30 @@ final class LabNetwork
     /** @var array<string, bool> */
     private array $known = [];
 
-    public function __construct(Job $job)
+    public function __construct(private readonly Job $job)
     {
         $this->addresses = new LabAddresses($job);
         $this->exchange = new Exchange(new Network($job));
+    }
+
+    /** The address a device has or is leased. */
+    public function addressOf(string $device): ?Ipv4Address
+    {
+        $address = $this->exchange->network->node($device)?->firstAddress();
+
+        return null === $address ? null : Ipv4Address::fromInt($address);
+    }
+
+    /** Whether a SIP datagram gets there: as a request, or as the answer to one. */
+    public function hearsSip(string $fromLab, string $toLab): bool
+    {
+        return $this->known['sip '.$fromLab.'>'.$toLab] ??= $this->delivers($fromLab, $toLab) || $this->answers($toLab, $fromLab, self::sip());
+    }
+
+    /** Whether sound gets there, as the planned media ports of both ends and the filters between them allow. */
+    public function hearsMedia(string $fromLab, string $toLab): bool
+    {
+        return $this->known['media '.$fromLab.'>'.$toLab] ??= $this->media($fromLab, $toLab);
     }
 
     /** A sender that is nobody in the plan stands outside it and gets no answer. */
@@ -30,13 +53,49 @@ final class LabNetwork
     {
         $key = $fromLab.'>'.$toLab.' '.$service;
 
-        return $this->known[$key] ??= $this->decide(Ipv4Address::fromString($fromLab), Ipv4Address::fromString($toLab), $service);
+        return $this->known[$key] ??= $this->decide($fromLab, $toLab, $service);
     }
 
-    private function decide(Ipv4Address $from, Ipv4Address $to, Service $service): bool
+    private static function sip(): Service
     {
-        $asker = $this->exchange->network->ownersOf($this->addresses->toPlanned($from)->value)[0] ?? null;
+        return new Service(Protocol::Udp, 5060, 5060);
+    }
 
-        return null !== $asker && $this->exchange->ask($asker, $this->addresses->toPlanned($to), $service)->isOk();
+    private function delivers(string $fromLab, string $toLab): bool
+    {
+        $asker = $this->ownerOf($fromLab);
+
+        return null !== $asker && $this->exchange->ask($asker, $this->planned($toLab), self::sip())->delivered;
+    }
+
+    private function media(string $fromLab, string $toLab): bool
+    {
+        $from = $this->ownerOf($fromLab);
+        $to = $this->ownerOf($toLab);
+        $services = [];
+        foreach ([$from, $to] as $node) {
+            $device = $this->job->devices[$node?->id] ?? null;
+            $services[] = null === $device ? null : $this->job->profileOf($device)->media;
+        }
+
+        return null !== $from && null !== $to && isset($services[0], $services[1])
+            && MediaPath::between($this->exchange->network, $from, $this->planned($fromLab), $services[0], $to, $this->planned($toLab), $services[1])->there;
+    }
+
+    private function ownerOf(string $lab): ?Node
+    {
+        return $this->exchange->network->ownersOf($this->planned($lab)->value)[0] ?? null;
+    }
+
+    private function planned(string $lab): Ipv4Address
+    {
+        return $this->addresses->toPlanned(Ipv4Address::fromString($lab));
+    }
+
+    private function decide(string $fromLab, string $toLab, Service $service): bool
+    {
+        $asker = $this->ownerOf($fromLab);
+
+        return null !== $asker && $this->exchange->ask($asker, $this->planned($toLab), $service)->isOk();
     }
 }

@@ -13,6 +13,11 @@ final readonly class LabPorts
     {
     }
 
+    public static function ofThisUser(): self
+    {
+        return new self(0 === posix_geteuid());
+    }
+
     public function toLab(int $port): int
     {
         return $port < 1024 && !$this->privileged ? $port + self::SHIFT : $port;

@@ -15,7 +15,11 @@ final readonly class GatedUdp
     {
     }
 
-    /** @throws RefusedTarget */
+    /**
+     * @throws RefusedTarget
+     * @throws \Amp\Socket\SocketException     when the kernel refuses it
+     * @throws \Amp\ByteStream\ClosedException once closed
+     */
     public function send(string $address, int $port, string $data): void
     {
         $this->gate->check($address);
@@ -32,6 +36,11 @@ final readonly class GatedUdp
         [$from, $data] = $received;
 
         return [$from->getAddress(), $from->getPort(), $data];
+    }
+
+    public function port(): int
+    {
+        return $this->socket->getAddress()->getPort();
     }
 
     public function close(): void

@@ -28,6 +28,7 @@ final class LiveAnswer
                 return match ($status) {
                     null => Span::NotFound,
                     ProbeStatus::Refused, ProbeStatus::Strange => Span::NoListener,
+                    ProbeStatus::OneWay => Span::OneWay,
                     default => Span::NoReply,
                 };
             }

@@ -45,6 +45,8 @@ final readonly class LiveQuestions
         return match ($intent->kind) {
             IntentKind::Reach => null === $intent->service || Protocol::Tcp !== $intent->service->protocol ? [] : [$this->service($intent, $pair, $intent->service)],
             IntentKind::Discover => $this->discovery($intent, $pair),
+            IntentKind::Register => [$this->question($intent, $pair, ProbeKind::Register, 5060)],
+            IntentKind::Call => [$this->question($intent, $pair, ProbeKind::Call, 5060)],
             IntentKind::Manage => [...$this->discovery($intent, $pair), ...$this->management($intent, $pair)],
             default => [],
         };

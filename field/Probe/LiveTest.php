@@ -20,6 +20,7 @@ final readonly class LiveTest
         private Sweep $sweep,
         private \Closure $address,
         private \Closure $port,
+        private SipProber $sip,
     ) {
     }
 
@@ -40,11 +41,15 @@ final readonly class LiveTest
                 }
             }
         }
-        $results = $open = $questions = $owners = [];
+        $results = $open = $questions = $owners = $spoken = [];
         foreach ($pairs as $key => $list) {
             foreach ($list as $question) {
                 if (null === $question->kind || null === $question->vantage || null === $question->target) {
                     $results[$key][] = $question->unasked;
+                    continue;
+                }
+                if (ProbeKind::Register === $question->kind || ProbeKind::Call === $question->kind) {
+                    $spoken[$key] = $question;
                     continue;
                 }
                 $questions[] = ['kind' => $question->kind, 'target' => (string) ($this->address)($question->target), 'port' => ($this->port)($question->port), 'from' => (string) ($this->address)($question->vantage)];
@@ -54,18 +59,27 @@ final readonly class LiveTest
         }
         $done = 0;
         $go = true;
-        foreach (array_diff_key($pairs, $open) as $key => $list) {
+        foreach (array_diff_key($pairs, $open, $spoken) as $key => $list) {
             $go = $this->tell($list[0], $results[$key] ?? ['not asked'], ++$done, \count($pairs), $onPair) && $go;
         }
         if (!$go) {
             return;
         }
-        $this->sweep->run($questions, function (ProbeResult $result, int $number) use (&$results, &$open, &$done, $owners, $pairs, $onPair): bool {
+        $stopped = false;
+        $this->sweep->run($questions, function (ProbeResult $result, int $number) use (&$results, &$open, &$done, &$stopped, $owners, $pairs, $onPair): bool {
             $key = $owners[$number];
             $results[$key][] = $result;
 
-            return 0 !== --$open[$key] || $this->tell($pairs[$key][0], $results[$key], ++$done, \count($pairs), $onPair);
+            $stopped = 0 === --$open[$key] && !$this->tell($pairs[$key][0], $results[$key], ++$done, \count($pairs), $onPair);
+
+            return !$stopped;
         });
+        // Calls one after the other: an extension that calls is not to be rung by another test at the same time.
+        foreach ($stopped ? [] : $spoken as $question) {
+            if (!$this->tell($question, [$this->sip->ask($question)], ++$done, \count($pairs), $onPair)) {
+                return;
+            }
+        }
     }
 
     /**

@@ -11,6 +11,10 @@ enum ProbeKind: string
     case Http = 'http';
     case Rtsp = 'rtsp';
     case Poll = 'poll';
+    /** Registers the asker's extension at its phone system. */
+    case Register = 'register';
+    /** One short call with sound both ways. */
+    case Call = 'call';
 
     public function defaultPort(): int
     {
@@ -18,6 +22,7 @@ enum ProbeKind: string
             self::Tcp, self::Http => 80,
             self::Rtsp => 554,
             self::Poll => 2202,
+            self::Register, self::Call => 5060,
         };
     }
 }

@@ -7,6 +7,8 @@ namespace Vorhut\Field\Probe;
 enum ProbeStatus: string
 {
     case Answered = 'answered';
+    /** Sound got through one way only. */
+    case OneWay = 'one-way';
     /** The unit, or its kernel, said that nobody listens there. */
     case Refused = 'refused';
     /** A connection was made and closed at once without a byte: something stands there, the service does not answer. */

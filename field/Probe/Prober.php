@@ -40,6 +40,7 @@ final readonly class Prober
                 ProbeKind::Http => $this->talk($target, $port, $from, \sprintf("HEAD / HTTP/1.1\r\nHost: %s\r\nConnection: close\r\n\r\n", $target), '#^HTTP/1\.[01] (\d{3})[^\r\n]*#'),
                 ProbeKind::Rtsp => $this->talk($target, $port, $from, \sprintf("OPTIONS rtsp://%s/ RTSP/1.0\r\nCSeq: 1\r\nUser-Agent: vorhut\r\n\r\n", $target), '#^RTSP/1\.0 (\d{3})[^\r\n]*#'),
                 ProbeKind::Poll => $this->poll($target, $port, $from),
+                ProbeKind::Register, ProbeKind::Call => throw new \LogicException('The SIP prober asks these.'),
             };
         } catch (ConnectException $e) {
             [$status, $evidence] = [self::CONNECTION_REFUSED === $e->getCode() ? ProbeStatus::Refused : ProbeStatus::Silent, []];

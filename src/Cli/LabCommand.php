@@ -21,7 +21,7 @@ final class LabCommand extends JobCommand
 {
     protected function answer(Job $job, InputInterface $input, OutputInterface $output): int
     {
-        $ports = new LabPorts(0 === posix_geteuid());
+        $ports = LabPorts::ofThisUser();
         $lab = new Lab($job, $ports);
         if (true === $input->getOption('json')) {
             $output->writeln(Json::line(['running' => $lab->running(), 'failed' => (object) $lab->failed(), 'blocks' => (object) $lab->addresses()->table()]), OutputInterface::OUTPUT_RAW);

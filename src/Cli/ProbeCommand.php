@@ -12,15 +12,12 @@ use Vorhut\Core\InvalidValue;
 use Vorhut\Core\Job\Job;
 use Vorhut\Core\JobFile\Json;
 use Vorhut\Core\Proof\Span;
-use Vorhut\Field\Lab\LabAddresses;
-use Vorhut\Field\Lab\LabPorts;
 use Vorhut\Field\Net\RefusedTarget;
 use Vorhut\Field\Net\Sockets;
 use Vorhut\Field\Net\TargetGate;
-use Vorhut\Field\Probe\LiveTest;
+use Vorhut\Field\Probe\LabTest;
 use Vorhut\Field\Probe\ProbeKind;
 use Vorhut\Field\Probe\Prober;
-use Vorhut\Field\Probe\Sweep;
 
 #[AsCommand('probe', 'Tests the intents of a job live against its lab, a JSON line per pair', help: "Run bin/vorhut lab JOB first.\n  probe JOB --from mic-station\n  probe JOB --target 127.47.60.32 --kind poll --port 2202\nOnly 127.0.0.0/8 is ever contacted. Exit code 1: something that must answer did not, or the other way round.")]
 final class ProbeCommand extends JobCommand
@@ -45,7 +42,7 @@ final class ProbeCommand extends JobCommand
         $prober = new Prober(new Sockets(new TargetGate()), (float) $timeout);
         $target = self::text($input, 'target');
         try {
-            return null === $target ? $this->intents($job, $input, $output, $prober) : $this->one($input, $output, $prober, $target);
+            return null === $target ? $this->intents($job, $input, $output, (float) $timeout) : $this->one($input, $output, $prober, $target);
         } catch (RefusedTarget $e) {
             throw new InvalidValue($target ?? 'target', 'an address of 127.0.0.0/8', $e->getMessage());
         }
@@ -54,7 +51,8 @@ final class ProbeCommand extends JobCommand
     private function one(InputInterface $input, OutputInterface $output, Prober $prober, string $target): int
     {
         $given = self::text($input, 'kind') ?? '';
-        $kind = ProbeKind::tryFrom($given) ?? throw new InvalidValue($given, 'tcp, http, rtsp or poll', 'Such as --kind=http.');
+        $kind = \in_array($given, ['register', 'call'], true) ? null : ProbeKind::tryFrom($given);
+        $kind ?? throw new InvalidValue($given, 'tcp, http, rtsp or poll', 'Such as --kind=http.');
         $port = self::text($input, 'port') ?? (string) $kind->defaultPort();
         if (1 !== preg_match('/^\d{1,5}$/D', $port) || (int) $port < 1 || (int) $port > 65535) {
             throw new InvalidValue($port, 'a port from 1 to 65535', 'Such as --port=80.');
@@ -65,7 +63,7 @@ final class ProbeCommand extends JobCommand
         return 'answered' === $result->status->value ? self::OK : self::FINDINGS;
     }
 
-    private function intents(Job $job, InputInterface $input, OutputInterface $output, Prober $prober): int
+    private function intents(Job $job, InputInterface $input, OutputInterface $output, float $seconds): int
     {
         $intent = self::text($input, 'intent');
         if (null !== $intent && !isset($job->intents[$intent])) {
@@ -75,10 +73,8 @@ final class ProbeCommand extends JobCommand
         if (null !== $vantage && !isset($job->devices[$vantage])) {
             throw new InvalidValue($vantage, 'the id of a device in this job', 'Such as mic-station.');
         }
-        $addresses = new LabAddresses($job);
-        $ports = new LabPorts(0 === posix_geteuid());
         $code = self::OK;
-        (new LiveTest($job, new Sweep($prober), $addresses->toLab(...), $ports->toLab(...)))->run(
+        LabTest::of($job, $seconds)->run(
             null === $intent ? array_map(strval(...), array_keys($job->intents)) : [$intent],
             static function (string $id, string $pair, Span $seen, string $evidence) use ($output, &$code): bool {
                 [$from, $to] = explode('>', $pair, 2);

@@ -41,7 +41,7 @@ final class LabCommand extends Command
         }
         $id = $stored->getId();
         $revision = $stored->getRevision();
-        $lab = new Lab($this->store->assemble($stored), new LabPorts(0 === posix_geteuid()));
+        $lab = new Lab($this->store->assemble($stored), LabPorts::ofThisUser());
         $this->report($lab, $output);
         $stop = EventLoop::getSuspension();
         $watch = EventLoop::repeat(self::LOOK_EVERY, function () use ($id, &$revision, $lab, $output, $stop): void {

@@ -13,13 +13,7 @@ use Vorhut\App\Message\RunLiveTest;
 use Vorhut\App\Plan\JobStore;
 use Vorhut\Core\Proof\Prover;
 use Vorhut\Core\Proof\Span;
-use Vorhut\Field\Lab\LabAddresses;
-use Vorhut\Field\Lab\LabPorts;
-use Vorhut\Field\Net\Sockets;
-use Vorhut\Field\Net\TargetGate;
-use Vorhut\Field\Probe\LiveTest;
-use Vorhut\Field\Probe\Prober;
-use Vorhut\Field\Probe\Sweep;
+use Vorhut\Field\Probe\LabTest;
 
 /** Asks the lab, writes every pair down as an observation with its evidence, and stops when it is told to. */
 #[AsMessageHandler]
@@ -51,9 +45,7 @@ final class RunLiveTestHandler
                 $predicted[$prediction->intent->id.' '.$pair->pair->key()] = $pair;
             }
         }
-        $ports = new LabPorts(0 === posix_geteuid());
-        $test = new LiveTest($job, new Sweep(new Prober(new Sockets(new TargetGate()), self::SECONDS)), (new LabAddresses($job))->toLab(...), $ports->toLab(...));
-        $test->run($intents, function (string $intent, string $pair, Span $seen, string $evidence, int $done, int $total) use ($run, $predicted): bool {
+        LabTest::of($job, self::SECONDS)->run($intents, function (string $intent, string $pair, Span $seen, string $evidence, int $done, int $total) use ($run, $predicted): bool {
             [$from, $to] = explode('>', $pair, 2);
             $this->em->persist(new Observation($run->getJob(), $intent, $from, $to, $seen, 'live test', $run->getUser(), $this->clock->now(), $from, $evidence));
             $before = $predicted[$intent.' '.$pair] ?? null;

@@ -58,7 +58,8 @@ final class LiveTestTest extends AppTestCase
     public function testWhatCannotBeAskedYetIsSaidSo(): void
     {
         $this->as('tomas');
-        $this->post(self::JOB.'/tests', ['intent' => 'phones-register']);
+        $this->post(self::JOB.'/proof/intent', ['name' => 'Ping', 'kind' => 'reach', 'from' => 'device:berth-1', 'to' => 'device:pbx', 'expect' => 'must']);
+        $this->post(self::JOB.'/tests', ['intent' => 'i-10']);
         $this->work();
         $this->client->request('GET', self::JOB.'/proof');
         self::assertSelectorTextContains('[role=status]', 'Nothing here can be asked live yet');

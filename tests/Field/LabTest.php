@@ -18,7 +18,7 @@ use Vorhut\Field\Lab\LabAddresses;
 use Vorhut\Field\Lab\LabPorts;
 use Vorhut\Field\Net\Sockets;
 use Vorhut\Field\Net\TargetGate;
-use Vorhut\Field\Probe\LiveTest;
+use Vorhut\Field\Probe\LabTest as LiveLab;
 use Vorhut\Field\Probe\ProbeKind;
 use Vorhut\Field\Probe\Prober;
 use Vorhut\Field\Probe\ProbeResult;
@@ -72,7 +72,7 @@ final class LabTest extends TestCase
         $predicted = (new Prover(self::demo()))->prove();
         $seen = self::liveTest(self::demo());
         $compared = 0;
-        self::assertCount(42, $seen);
+        self::assertCount(64, $seen);
         foreach ($predicted->intents as $id => $prediction) {
             foreach ($prediction->pairs as $pair) {
                 $observed = $seen[$id.' '.$pair->pair->key()] ?? null;
@@ -82,7 +82,7 @@ final class LabTest extends TestCase
                 }
             }
         }
-        self::assertSame(42, $compared);
+        self::assertSame(64, $compared);
     }
 
     public function testTheLabFollowsThePlan(): void
@@ -151,7 +151,7 @@ final class LabTest extends TestCase
     public function testAPortThatIsTakenIsReportedAndTheOthersRun(): void
     {
         $lab = $this->lab();
-        $second = new Lab(self::demo(), new LabPorts(0 === posix_geteuid()));
+        $second = new Lab(self::demo(), LabPorts::ofThisUser());
         $tcp = array_filter($lab->running(), static fn (string $standIn): bool => str_contains($standIn, 'tcp/'));
         self::assertEqualsCanonicalizing(array_values($tcp), array_keys($second->failed()), 'Linux lets two programs share a UDP port, not a TCP one');
         $second->stop();
@@ -187,7 +187,7 @@ final class LabTest extends TestCase
 
     private function lab(): Lab
     {
-        self::$lab ??= new Lab(self::demo(), new LabPorts(0 === posix_geteuid()));
+        self::$lab ??= new Lab(self::demo(), LabPorts::ofThisUser());
         self::assertNotSame([], self::$lab->running(), implode(', ', self::$lab->failed()));
 
         return self::$lab;
@@ -197,9 +197,7 @@ final class LabTest extends TestCase
     private static function liveTest(Job $job): array
     {
         $seen = [];
-        $ports = new LabPorts(0 === posix_geteuid());
-        $test = new LiveTest($job, new Sweep(new Prober(new Sockets(new TargetGate()), 0.4)), (new LabAddresses($job))->toLab(...), $ports->toLab(...));
-        $test->run(array_keys($job->intents), static function (string $intent, string $pair, Span $span, string $evidence, int $done, int $total) use (&$seen): bool {
+        LiveLab::of($job, 0.6)->run(array_keys($job->intents), static function (string $intent, string $pair, Span $span, string $evidence, int $done, int $total) use (&$seen): bool {
             self::assertNotSame('', $evidence);
             self::assertLessThanOrEqual($total, $done);
             $seen[$intent.' '.$pair] = $span;
@@ -217,6 +215,6 @@ final class LabTest extends TestCase
 
     private function ask(ProbeKind $kind, string $target, int $port, string $from = self::STATION): ProbeResult
     {
-        return $this->prober()->ask($kind, $target, (new LabPorts(0 === posix_geteuid()))->toLab($port), $from);
+        return $this->prober()->ask($kind, $target, LabPorts::ofThisUser()->toLab($port), $from);
     }
 }

@@ -1,0 +1,119 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Field\Sip;
+
+use Revolt\EventLoop;
+
+/** A request on its way (RFC 3261, section 17.1): sent again until something comes back, given up after 64·T1. */
+final class ClientTransaction
+{
+    private ?string $again = null;
+    private string $limit = '';
+    private float $interval = SipEndpoint::T1;
+    private bool $over = false;
+    private bool $provisional = false;
+
+    /**
+     * @param \Closure(SipMessage): void $onResponse
+     * @param \Closure(): void           $forget
+     */
+    public function __construct(
+        private readonly SipEndpoint $endpoint,
+        public readonly SipMessage $request,
+        public readonly string $host,
+        public readonly int $port,
+        private readonly \Closure $onResponse,
+        private readonly \Closure $forget,
+    ) {
+    }
+
+    public function start(): void
+    {
+        $this->endpoint->send($this->request, $this->host, $this->port);
+        $this->schedule();
+        $this->limit = EventLoop::delay(64 * SipEndpoint::T1, function (): void {
+            $this->end();
+            ($this->onResponse)($this->request->reply(408, 'Request Timeout', SipEndpoint::token()));
+        });
+    }
+
+    public function take(SipMessage $response): void
+    {
+        $invite = 'INVITE' === $this->request->method;
+        if ($response->status < 200) {
+            $this->provisional = true;
+            // An INVITE that was heard is not sent again; it may ring for long (timer C, section 16.6).
+            if ($invite && !$this->over) {
+                $this->stopTimers();
+                $this->limit = EventLoop::delay(180, fn () => $this->end());
+            }
+        } elseif ($invite && $response->status >= 300) {
+            $this->endpoint->send($this->ack($response), $this->host, $this->port);
+        }
+        if ($this->over) {
+            return;
+        }
+        if ($response->status >= 200) {
+            $this->over = true;
+            $this->stopTimers();
+            // Lingers to meet answers that come again: 32 s for an INVITE, T4 for others, and not at all after a 2xx.
+            EventLoop::unreference(EventLoop::delay($invite ? ($response->status < 300 ? 0 : 32) : 5, $this->forget));
+        }
+        ($this->onResponse)($response);
+    }
+
+    /** Section 9.1: only once something was heard; same branch, same number. */
+    public function cancel(): void
+    {
+        if ($this->over || !$this->provisional) {
+            return;
+        }
+        $cancel = SipMessage::request('CANCEL', $this->request->uri, [
+            ['Via', (string) $this->request->first('Via')],
+            ['Max-Forwards', '70'],
+            ['From', (string) $this->request->first('From')],
+            ['To', (string) $this->request->first('To')],
+            ['Call-ID', (string) $this->request->first('Call-ID')],
+            ['CSeq', $this->request->sequence().' CANCEL'],
+        ]);
+        $this->endpoint->ask($cancel, $this->host, $this->port, static function (): void {});
+    }
+
+    public function end(): void
+    {
+        $this->over = true;
+        $this->stopTimers();
+        ($this->forget)();
+    }
+
+    /** The ACK of a final answer that is no 2xx belongs to the transaction (section 17.1.1.3). */
+    private function ack(SipMessage $response): SipMessage
+    {
+        return SipMessage::request('ACK', $this->request->uri, [
+            ['Via', (string) $this->request->first('Via')],
+            ['Max-Forwards', '70'],
+            ['From', (string) $this->request->first('From')],
+            ['To', (string) $response->first('To')],
+            ['Call-ID', (string) $this->request->first('Call-ID')],
+            ['CSeq', $this->request->sequence().' ACK'],
+            ...array_map(static fn (string $r): array => ['Route', $r], $this->request->all('Route')),
+        ]);
+    }
+
+    private function schedule(): void
+    {
+        $this->again = EventLoop::delay($this->interval, function (): void {
+            $this->endpoint->send($this->request, $this->host, $this->port);
+            $this->interval = 'INVITE' === $this->request->method ? 2 * $this->interval : min(2 * $this->interval, SipEndpoint::T2);
+            $this->schedule();
+        });
+    }
+
+    private function stopTimers(): void
+    {
+        EventLoop::cancel((string) $this->again);
+        EventLoop::cancel($this->limit);
+    }
+}

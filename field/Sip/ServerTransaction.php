@@ -1,0 +1,79 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Field\Sip;
+
+use Revolt\EventLoop;
+
+/** A request that came in, and its answers (RFC 3261, section 17.2). */
+final class ServerTransaction
+{
+    private ?SipMessage $last = null;
+    private string $again = '';
+    private float $interval = SipEndpoint::T1;
+
+    public function __construct(
+        private readonly SipEndpoint $endpoint,
+        public readonly SipMessage $request,
+        public readonly string $host,
+        public readonly int $port,
+    ) {
+    }
+
+    /** The final answer to an INVITE is sent again until it is acknowledged; a 2xx too, which its maker sees to. */
+    public function respond(SipMessage $response): void
+    {
+        if (null !== $this->last && $this->last->status >= 200) {
+            return;
+        }
+        $this->last = $response;
+        $this->endpoint->send($response, $this->host, $this->port);
+        if ('INVITE' === $this->request->method && $response->status >= 300) {
+            $this->schedule(64 * SipEndpoint::T1);
+        }
+    }
+
+    public function isAnswered(): bool
+    {
+        return null !== $this->last && $this->last->status >= 200;
+    }
+
+    /** The same request came once more. */
+    public function again(): void
+    {
+        if (null !== $this->last) {
+            $this->endpoint->send($this->last, $this->host, $this->port);
+        }
+    }
+
+    /** Sends the 2xx again until end() says that its ACK has come (section 13.3.1.4). */
+    public function repeat(): void
+    {
+        $this->schedule(64 * SipEndpoint::T1);
+    }
+
+    public function acknowledge(): void
+    {
+        $this->end();
+    }
+
+    public function end(): void
+    {
+        EventLoop::cancel($this->again);
+        $this->interval = \INF;
+    }
+
+    private function schedule(float $left): void
+    {
+        if ($left <= 0 || \INF === $this->interval) {
+            return;
+        }
+        $this->again = EventLoop::delay($this->interval, function () use ($left): void {
+            $this->again();
+            $waited = $this->interval;
+            $this->interval = min(2 * $this->interval, SipEndpoint::T2);
+            $this->schedule($left - $waited);
+        });
+    }
+}

@@ -1,0 +1,166 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Field\Sip;
+
+use Revolt\EventLoop;
+use Vorhut\Field\Net\GatedUdp;
+
+use function Amp\async;
+
+/**
+ * One UDP port that speaks SIP: keeps transactions (RFC 3261, section 17), sends again what may be lost, answers again what
+ * was asked again. Bytes that are no SIP are dropped, requests that are malformed but addressed get 400 where possible.
+ */
+final class SipEndpoint
+{
+    /** Round-trip estimate and its limit, seconds (section 17.1.1.1). */
+    public const T1 = 0.5;
+    public const T2 = 4.0;
+    public const MAGIC = 'z9hG4bK';
+
+    /** @var array<string, ClientTransaction> */
+    private array $clients = [];
+
+    /** @var array<string, ServerTransaction> */
+    private array $servers = [];
+
+    /** @var \Closure(ServerTransaction): void */
+    private \Closure $onRequest;
+
+    /** @var \Closure(SipMessage): void */
+    private \Closure $onAck;
+
+    /** @var \Closure(SipMessage): void */
+    private \Closure $onStray;
+
+    /** @param (\Closure(string): bool)|null $admits whether datagrams from an address get here at all; null: all do */
+    public function __construct(
+        private readonly GatedUdp $socket,
+        public readonly string $address,
+        public readonly int $port,
+        private readonly ?\Closure $admits = null,
+    ) {
+        $this->onRequest = static function (ServerTransaction $t): void { $t->respond($t->request->reply(501, 'Not Implemented', self::token())); };
+        $this->onAck = static function (SipMessage $ack): void {};
+        $this->onStray = static function (SipMessage $response): void {};
+    }
+
+    /**
+     * @param \Closure(ServerTransaction): void $onRequest
+     * @param (\Closure(SipMessage): void)|null $onAck     an ACK of a 2xx
+     * @param (\Closure(SipMessage): void)|null $onStray   a response no transaction waits for
+     */
+    public function listen(\Closure $onRequest, ?\Closure $onAck = null, ?\Closure $onStray = null): void
+    {
+        $this->onRequest = $onRequest;
+        $this->onAck = $onAck ?? $this->onAck;
+        $this->onStray = $onStray ?? $this->onStray;
+        async(function (): void {
+            while (null !== ($datagram = $this->socket->receive())) {
+                if (null === $this->admits || ($this->admits)($datagram[0])) {
+                    $this->take($datagram[2], $datagram[0], $datagram[1]);
+                }
+            }
+        })->ignore();
+    }
+
+    public function close(): void
+    {
+        foreach ([...$this->clients, ...$this->servers] as $transaction) {
+            $transaction->end();
+        }
+        $this->clients = $this->servers = [];
+        $this->socket->close();
+    }
+
+    /** A Via of this endpoint with a branch of its own. */
+    public function via(?string $branch = null): string
+    {
+        return \sprintf('SIP/2.0/UDP %s:%d;branch=%s;rport', $this->address, $this->port, $branch ?? self::MAGIC.self::token());
+    }
+
+    /** @param \Closure(SipMessage): void $onResponse every response; 408 when none came */
+    public function ask(SipMessage $request, string $host, int $port, \Closure $onResponse): ClientTransaction
+    {
+        $key = $request->branch().' '.$request->method;
+        $transaction = new ClientTransaction($this, $request, $host, $port, $onResponse, function () use ($key): void { unset($this->clients[$key]); });
+        $this->clients[$key] = $transaction;
+        $transaction->start();
+
+        return $transaction;
+    }
+
+    /** Sends once, without a transaction: an ACK of a 2xx, or a response passed on. */
+    public function send(SipMessage $message, string $host, int $port): void
+    {
+        try {
+            $this->socket->send($host, $port, (string) $message);
+        } catch (\Amp\Socket\SocketException|\Amp\ByteStream\ClosedException) {
+            // Lost like any datagram; whoever waits for an answer asks again.
+        }
+    }
+
+    public static function token(): string
+    {
+        return bin2hex(random_bytes(8));
+    }
+
+    private function take(string $bytes, string $host, int $port): void
+    {
+        if ('' === trim($bytes)) {
+            return;
+        }
+        try {
+            $message = SipMessage::parse($bytes);
+        } catch (SipError) {
+            return;
+        }
+        if (null === $message->method) {
+            $client = $this->clients[$message->branch().' '.$message->cseqMethod()] ?? null;
+            null === $client ? ($this->onStray)($message) : $client->take($message);
+
+            return;
+        }
+        $message = self::received($message, $host, $port);
+        $ack = 'ACK' === $message->method;
+        $key = $message->branch().' '.strtok((string) $message->first('Via'), ';').' '.($ack ? 'INVITE' : $message->method);
+        $server = $this->servers[$key] ?? null;
+        if (null !== $server) {
+            $ack ? $server->acknowledge() : $server->again();
+        } elseif ($ack) {
+            ($this->onAck)($message);
+        } else {
+            $this->servers[$key] = $server = new ServerTransaction($this, $message, $host, self::answerPort($message, $port));
+            EventLoop::unreference(EventLoop::delay(64 * self::T1, function () use ($key): void { unset($this->servers[$key]); }));
+            ($this->onRequest)($server);
+        }
+    }
+
+    /** The server transaction of the INVITE that a CANCEL means (section 9.2). */
+    public function cancelled(SipMessage $cancel): ?ServerTransaction
+    {
+        return $this->servers[$cancel->branch().' '.strtok((string) $cancel->first('Via'), ';').' INVITE'] ?? null;
+    }
+
+    /** With rport answers go where the request came from, else to the port its Via names (RFC 3581, section 4). */
+    private static function answerPort(SipMessage $request, int $port): int
+    {
+        $via = (string) $request->first('Via');
+        if (null !== SipMessage::parameter($via, 'rport')) {
+            return $port;
+        }
+
+        return 1 === preg_match('#^SIP/2\.0/UDP\s+[^;:\s]+(?::(\d{1,5}))?#', $via, $m) ? (int) ($m[1] ?? '5060') : $port;
+    }
+
+    /** Section 18.2.1 and RFC 3581: where the request really came from. */
+    private static function received(SipMessage $request, string $host, int $port): SipMessage
+    {
+        $vias = $request->all('Via');
+        $vias[0] = (string) preg_replace('/;\s*rport(?=;|$)/i', ';rport='.$port, $vias[0]).';received='.$host;
+
+        return $request->with('Via', $vias);
+    }
+}

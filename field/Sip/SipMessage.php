@@ -1,0 +1,182 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Field\Sip;
+
+/** A SIP request or response (RFC 3261, section 7): start line, headers in order, body. Immutable. */
+final readonly class SipMessage
+{
+    private const MOST_BYTES = 65535;
+    private const MOST_HEADERS = 200;
+    /** Compact forms, section 7.3.3. */
+    private const COMPACT = ['i' => 'call-id', 'm' => 'contact', 'e' => 'content-encoding', 'l' => 'content-length', 'c' => 'content-type', 'f' => 'from', 's' => 'subject', 'k' => 'supported', 't' => 'to', 'v' => 'via'];
+
+    /** @param list<array{string, string}> $headers name as given and value */
+    private function __construct(
+        public ?string $method,
+        public string $uri,
+        public int $status,
+        public string $reason,
+        public array $headers,
+        public string $body,
+    ) {
+    }
+
+    /** @param list<array{string, string}> $headers */
+    public static function request(string $method, string $uri, array $headers, string $body = ''): self
+    {
+        return new self($method, $uri, 0, '', $headers, $body);
+    }
+
+    /** An answer with what section 8.2.6.2 copies from the request; a tag is added to To unless there is one. */
+    public function reply(int $status, string $reason, string $tag = '', string $body = '', string ...$more): self
+    {
+        $headers = [];
+        foreach (['Via', 'From', 'To', 'Call-ID', 'CSeq'] as $name) {
+            foreach ($this->all($name) as $value) {
+                $headers[] = [$name, 'To' === $name && '' !== $tag && !str_contains(strtolower($value), ';tag=') ? $value.';tag='.$tag : $value];
+            }
+        }
+        foreach ($more as $name => $value) {
+            $headers[] = [str_replace('_', '-', (string) $name), $value];
+        }
+
+        return new self(null, '', $status, $reason, $headers, $body);
+    }
+
+    /** @throws SipError */
+    public static function parse(string $bytes): self
+    {
+        if (\strlen($bytes) > self::MOST_BYTES) {
+            throw new SipError('longer than a datagram');
+        }
+        $end = strpos($bytes, "\r\n\r\n");
+        $head = false === $end ? rtrim($bytes, "\r\n") : substr($bytes, 0, $end);
+        $body = false === $end ? '' : substr($bytes, $end + 4);
+        // A line that begins with a blank goes on with the one before (section 7.3.1).
+        $lines = explode("\r\n", (string) preg_replace("/\r\n[ \t]+/", ' ', ltrim($head, "\r\n")));
+        $start = array_shift($lines);
+        if (\count($lines) > self::MOST_HEADERS) {
+            throw new SipError('too many headers');
+        }
+        $headers = [];
+        foreach ($lines as $line) {
+            if (1 !== preg_match('/^([A-Za-z0-9.!%*_+`\'~-]{1,64})[ \t]*:[ \t]*(.*)$/sD', $line, $m)) {
+                throw new SipError('a line that is no header');
+            }
+            $headers[] = [$m[1], rtrim($m[2])];
+        }
+        if (1 === preg_match('#^SIP/2\.0 ([1-6]\d\d) ?(.{0,200})$#D', $start, $m)) {
+            $message = new self(null, '', (int) $m[1], $m[2], $headers, $body);
+        } elseif (1 === preg_match('#^([A-Z]{1,32}) (\S{1,1000}) SIP/2\.0$#D', $start, $m)) {
+            $message = new self($m[1], $m[2], 0, '', $headers, $body);
+        } else {
+            throw new SipError('a first line that is neither request nor status');
+        }
+
+        return $message->checked();
+    }
+
+    /** The first value of a header, whatever its case or form. */
+    public function first(string $name): ?string
+    {
+        return $this->all($name)[0] ?? null;
+    }
+
+    /** @return list<string> every value, lists taken apart at their commas */
+    public function all(string $name): array
+    {
+        $wanted = strtolower($name);
+        $values = [];
+        foreach ($this->headers as [$given, $value]) {
+            $given = strtolower($given);
+            if ((self::COMPACT[$given] ?? $given) === $wanted) {
+                array_push($values, ...(\in_array($wanted, ['via', 'contact', 'route', 'record-route'], true) ? self::split($value) : [$value]));
+            }
+        }
+
+        return $values;
+    }
+
+    /** @param list<string> $values none removes the header */
+    public function with(string $name, array $values): self
+    {
+        $wanted = strtolower($name);
+        $headers = array_values(array_filter($this->headers, static fn (array $h): bool => (self::COMPACT[strtolower($h[0])] ?? strtolower($h[0])) !== $wanted));
+        $new = array_map(static fn (string $value): array => [$name, $value], $values);
+
+        return new self($this->method, $this->uri, $this->status, $this->reason, 'via' === $wanted ? [...$new, ...$headers] : [...$headers, ...$new], $this->body);
+    }
+
+    public function withUri(string $uri): self
+    {
+        return new self($this->method, $uri, $this->status, $this->reason, $this->headers, $this->body);
+    }
+
+    public function sequence(): int
+    {
+        return (int) strtok((string) $this->first('CSeq'), ' ');
+    }
+
+    /** The method a response answers, or the request's own. */
+    public function cseqMethod(): string
+    {
+        return $this->method ?? trim((string) strstr((string) $this->first('CSeq'), ' '));
+    }
+
+    public function tag(string $header): ?string
+    {
+        return self::parameter((string) $this->first($header), 'tag');
+    }
+
+    public function branch(): string
+    {
+        return self::parameter((string) $this->first('Via'), 'branch') ?? '';
+    }
+
+    public static function parameter(string $value, string $name): ?string
+    {
+        return 1 === preg_match('/;\s*'.preg_quote($name, '/').'\s*=\s*("[^"]*"|[^;,\s>]+)/i', (string) preg_replace('/<[^>]*>/', '', $value), $m) ? trim($m[1], '"') : null;
+    }
+
+    public function __toString(): string
+    {
+        $lines = [null === $this->method ? \sprintf('SIP/2.0 %d %s', $this->status, $this->reason) : \sprintf('%s %s SIP/2.0', $this->method, $this->uri)];
+        foreach ($this->with('Content-Length', [(string) \strlen($this->body)])->headers as [$name, $value]) {
+            $lines[] = $name.': '.$value;
+        }
+
+        return implode("\r\n", $lines)."\r\n\r\n".$this->body;
+    }
+
+    /** What every message must have (section 8.1.1), and no more body than was announced (section 18.3). */
+    private function checked(): self
+    {
+        foreach (['Via', 'From', 'To', 'Call-ID', 'CSeq'] as $name) {
+            if (null === $this->first($name) || '' === $this->first($name)) {
+                throw new SipError('no '.$name);
+            }
+        }
+        if (1 !== preg_match('/^\d{1,10}\s+([A-Z]{1,32})$/D', (string) $this->first('CSeq'), $m) || (null !== $this->method && $m[1] !== $this->method)) {
+            throw new SipError('a CSeq that does not fit');
+        }
+        $length = $this->first('Content-Length');
+        if (null === $length) {
+            return $this;
+        }
+        if (1 !== preg_match('/^\d{1,9}$/D', $length) || (int) $length > \strlen($this->body)) {
+            throw new SipError('a body shorter than announced');
+        }
+
+        return new self($this->method, $this->uri, $this->status, $this->reason, $this->headers, substr($this->body, 0, (int) $length));
+    }
+
+    /** @return list<string> */
+    private static function split(string $value): array
+    {
+        $parts = preg_split('/,(?=(?:[^"<>]|"[^"]*"|<[^>]*>)*$)/', $value);
+
+        return array_map(trim(...), false === $parts ? [$value] : $parts);
+    }
+}

@@ -1,0 +1,232 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Tests\Field;
+
+use Amp\Future;
+use Amp\TimeoutCancellation;
+use PHPUnit\Framework\TestCase;
+use Vorhut\Field\Net\GatedUdp;
+use Vorhut\Field\Net\Sockets;
+use Vorhut\Field\Net\TargetGate;
+use Vorhut\Field\Rtp\RtpStream;
+use Vorhut\Field\Sip\ClientTransaction;
+use Vorhut\Field\Sip\Digest;
+use Vorhut\Field\Sip\PhoneSystem;
+use Vorhut\Field\Sip\Sdp;
+use Vorhut\Field\Sip\ServerTransaction;
+use Vorhut\Field\Sip\SipEndpoint;
+use Vorhut\Field\Sip\SipMessage;
+use Vorhut\Field\Sip\UserAgent;
+
+use function Amp\delay;
+
+/** A phone system and phones over real sockets on loopback. */
+final class SipCallTest extends TestCase
+{
+    private const SYSTEM = '127.199.0.1';
+    private const PORT = 15060;
+
+    private Sockets $sockets;
+
+    /** @var list<UserAgent|PhoneSystem|GatedUdp> */
+    private array $open = [];
+
+    protected function setUp(): void
+    {
+        $this->sockets = new Sockets(new TargetGate());
+        $this->system();
+    }
+
+    protected function tearDown(): void
+    {
+        foreach ($this->open as $thing) {
+            $thing instanceof GatedUdp ? $thing->close() : $thing->stop();
+        }
+        $this->open = [];
+    }
+
+    public function testARealCallWithSoundBothWays(): void
+    {
+        [$a, $b] = [$this->phone('2001'), $this->phone('2002')];
+        self::assertSame([200, 200], [$this->wait($a->register()), $this->wait($b->register())]);
+        self::assertSame(200, $this->wait($a->call('2002')));
+        delay(0.3);
+        $call = $a->calls()[0];
+        self::assertGreaterThan(8, $call->media->received);
+        self::assertGreaterThan(8, $b->calls()[0]->media->received);
+        self::assertSame(200, $this->wait($a->hangUp($call)));
+        self::assertSame([], $b->calls());
+        // And the other way round, hung up by the one who was called.
+        self::assertSame(200, $this->wait($b->call('2001')));
+        self::assertSame(200, $this->wait($a->hangUp($a->calls()[0])));
+        self::assertSame([], $b->calls());
+    }
+
+    public function testWhatGoesWrongIsSaidByItsNumber(): void
+    {
+        $a = $this->phone('2001');
+        self::assertSame(403, $this->wait($this->phone('2002', 'wrong')->register()));
+        self::assertSame(404, $this->wait($this->phone('2999')->register()), 'not an extension');
+        self::assertSame(200, $this->wait($a->register()));
+        self::assertSame(404, $this->wait($a->call('2998')), 'nobody has that number');
+        self::assertSame(480, $this->wait($a->call('2003')), 'not registered');
+        $busy = $this->phone('2003', most: 0);
+        $strange = $this->phone('2004', payloads: [18]);
+        $this->wait($busy->register());
+        $this->wait($strange->register());
+        self::assertSame(486, $this->wait($a->call('2003')));
+        self::assertSame(488, $this->wait($a->call('2004')), 'no codec in common');
+        $this->wait($strange->register(0));
+        self::assertSame(480, $this->wait($a->call('2004')), 'it has signed off');
+        self::assertSame([], $a->calls());
+    }
+
+    /** Every datagram lost once: requests and answers are sent again and the call stands all the same. */
+    public function testLossIsMadeGood(): void
+    {
+        $seen = 0;
+        $a = $this->phone('2005', admits: static function () use (&$seen): bool {
+            return 0 === ++$seen % 2;
+        });
+        $b = $this->phone('2006');
+        self::assertSame([200, 200], [$this->wait($a->register(), 8), $this->wait($b->register())]);
+        self::assertSame(200, $this->wait($a->call('2006'), 8));
+        self::assertSame(200, $this->wait($a->hangUp($a->calls()[0]), 8));
+        self::assertSame([], $b->calls());
+    }
+
+    public function testManyCallsAtOnceLoseNothing(): void
+    {
+        $calls = [];
+        for ($n = 0; $n < 20; ++$n) {
+            $caller = $this->phone((string) (2100 + 2 * $n));
+            $callee = $this->phone((string) (2101 + 2 * $n));
+            $calls[] = \Amp\async(function () use ($caller, $callee, $n): int {
+                $this->wait($caller->register());
+                $this->wait($callee->register());
+
+                return $this->wait($caller->call((string) (2101 + 2 * $n)));
+            });
+        }
+        self::assertSame(array_fill(0, 20, 200), Future\await($calls));
+    }
+
+    /** Section 9: a call that rings is cancelled; the phone system passes it on and the caller hears 487. */
+    public function testARingingCallIsCancelled(): void
+    {
+        $heard = [];
+        $ringer = $this->endpoint('127.199.0.77');
+        $ringer->listen(static function (ServerTransaction $t) use (&$heard, $ringer): void {
+            $heard[] = $t->request->method;
+            if ('INVITE' === $t->request->method) {
+                $t->respond($t->request->reply(180, 'Ringing', 'r'));
+
+                return;
+            }
+            $t->respond($t->request->reply(200, 'OK', 'r'));
+            $invite = $ringer->cancelled($t->request);
+            $invite?->respond($invite->request->reply(487, 'Request Terminated', 'r'));
+        });
+        self::assertContains(200, $this->signed($ringer, 'REGISTER', '2007', '2007')['statuses']);
+        $caller = $this->endpoint('127.199.0.78');
+        $caller->listen(static function (): void {});
+        $call = $this->signed($caller, 'INVITE', '2001', '2007');
+        self::assertContains(180, $call['statuses']);
+        $call['transaction']->cancel();
+        delay(0.2);
+        self::assertContains(487, $call['log']->getArrayCopy());
+        self::assertSame(['INVITE', 'CANCEL'], $heard);
+    }
+
+    public function testThePhoneSystemOutlivesNonsense(): void
+    {
+        $socket = $this->open[] = $this->sockets->udp('127.199.0.90');
+        $random = new \Random\Randomizer(new \Random\Engine\Mt19937(3));
+        $good = "REGISTER sip:x SIP/2.0\r\nVia: SIP/2.0/UDP 127.199.0.90;branch=z9hG4bKq\r\nFrom: <sip:2001@x>;tag=1\r\nTo: <sip:2001@x>\r\nCall-ID: c\r\nCSeq: 1 REGISTER\r\n\r\n";
+        for ($n = 0; $n < 3000; ++$n) {
+            $bytes = 0 === $n % 2 ? $random->getBytes($random->getInt(1, 900)) : substr_replace($good, $random->getBytes(3), $random->getInt(0, \strlen($good) - 4), 3);
+            $socket->send(self::SYSTEM, self::PORT, $bytes);
+            if (0 === $n % 100) {
+                delay(0.005);
+            }
+        }
+        $socket->send(self::SYSTEM, self::PORT, str_replace("Call-ID: c\r\n", "Call-ID: c\r\nX-Long: ".str_repeat('y', 30000)."\r\n", $good));
+        delay(0.1);
+        self::assertSame(200, $this->wait($this->phone('2001')->register()));
+    }
+
+    private function system(): void
+    {
+        $secrets = [];
+        foreach ([...range(2001, 2007), ...range(2100, 2140)] as $number) {
+            $secrets[(string) $number] = 'lab-'.$number;
+        }
+        $system = $this->open[] = new PhoneSystem(new SipEndpoint($this->sockets->udp(self::SYSTEM, self::PORT), self::SYSTEM, self::PORT), $secrets);
+        $system->start();
+    }
+
+    /**
+     * @param list<int>                     $payloads
+     * @param (\Closure(string): bool)|null $admits
+     */
+    private function phone(string $number, ?string $password = null, int $most = 1, array $payloads = [Sdp::PCMU, Sdp::PCMA], ?\Closure $admits = null): UserAgent
+    {
+        $address = '127.199.1.'.((int) $number % 250 + 1);
+        $phone = $this->open[] = new UserAgent(
+            $this->endpoint($address, $admits),
+            $number,
+            $password ?? 'lab-'.$number,
+            self::SYSTEM,
+            self::PORT,
+            fn (): RtpStream => new RtpStream($this->sockets->udp($address)),
+            static fn (RtpStream $media): Sdp => new Sdp($address, $media->port, $payloads),
+            $most,
+        );
+        $phone->start();
+
+        return $phone;
+    }
+
+    /** @param (\Closure(string): bool)|null $admits */
+    private function endpoint(string $address, ?\Closure $admits = null): SipEndpoint
+    {
+        $socket = $this->sockets->udp($address);
+
+        return new SipEndpoint($socket, $address, $socket->port(), $admits);
+    }
+
+    /**
+     * A request by hand, proven when asked to.
+     *
+     * @return array{transaction: ClientTransaction, statuses: list<int>, log: \ArrayObject<int, int>}
+     */
+    private function signed(SipEndpoint $endpoint, string $method, string $user, string $to): array
+    {
+        $uri = \sprintf('sip:%s@%s:%d', 'REGISTER' === $method ? '' : $to, self::SYSTEM, self::PORT);
+        $uri = str_replace('sip:@', 'sip:', $uri);
+        /** @var \ArrayObject<int, int> $log */
+        $log = new \ArrayObject();
+        $proof = [];
+        for ($try = 1;; ++$try) {
+            $challenge = null;
+            $headers = [['Via', $endpoint->via()], ['Max-Forwards', '70'], ['From', \sprintf('<sip:%s@%s>;tag=t', $user, self::SYSTEM)], ['To', \sprintf('<sip:%s@%s>', $to, self::SYSTEM)], ['Call-ID', 'by-hand-'.$method], ['CSeq', $try.' '.$method], ['Contact', \sprintf('<sip:%s@%s:%d>', $user, $endpoint->address, $endpoint->port)], ...$proof];
+            $transaction = $endpoint->ask(SipMessage::request($method, $uri, $headers, (string) new Sdp($endpoint->address, 4000, [0])), self::SYSTEM, self::PORT, static function (SipMessage $answer) use ($log, &$challenge): void {
+                $log[] = $answer->status;
+                $challenge = $answer->first('WWW-Authenticate') ?? $answer->first('Proxy-Authenticate');
+            });
+            delay(0.15);
+            if (null === $challenge || [] !== $proof) {
+                return ['transaction' => $transaction, 'statuses' => array_values($log->getArrayCopy()), 'log' => $log];
+            }
+            $proof = [['REGISTER' === $method ? 'Authorization' : 'Proxy-Authorization', (string) Digest::answer($challenge, $user, 'lab-'.$user, $method, $uri, 'c')]];
+        }
+    }
+
+    /** @param Future<int> $future */
+    private function wait(Future $future, float $seconds = 3): int
+    {
+        return $future->await(new TimeoutCancellation($seconds));
+    }
+}
