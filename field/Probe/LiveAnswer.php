@@ -40,6 +40,6 @@ final class LiveAnswer
     /** @param list<ProbeResult|string> $results */
     public static function evidence(array $results): string
     {
-        return implode('; ', array_map(static fn (ProbeResult|string $r): string => \is_string($r) ? $r : trim(\sprintf('%s %s:%d %s in %.1f ms %s', $r->kind->value, $r->target, $r->port, $r->status->value, $r->milliseconds, implode(' ', $r->evidence))), $results));
+        return implode('; ', array_map(static fn (ProbeResult|string $r): string => \is_string($r) ? $r : trim(\sprintf('%s %s:%d %s in %.1f ms %s', $r->kind->value, $r->target, $r->port, $r->status->value, $r->milliseconds, implode(', ', array_map(static fn (string $name, string|int|float $value): string => $name.': '.$value, array_keys($r->evidence), $r->evidence)))), $results));
     }
 }

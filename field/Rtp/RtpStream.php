@@ -54,6 +54,12 @@ final class RtpStream
         });
     }
 
+    /** Stops sending; what is under way still counts. */
+    public function pause(): void
+    {
+        EventLoop::cancel($this->timer);
+    }
+
     public function close(): void
     {
         EventLoop::cancel($this->timer);

@@ -4,13 +4,16 @@ declare(strict_types=1);
 
 namespace Vorhut\App\Controller;
 
+use Symfony\Component\HttpFoundation\File\UploadedFile;
 use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\Messenger\MessageBusInterface;
 use Symfony\Component\Routing\Attribute\Route;
 use Symfony\Component\Security\Http\Attribute\IsGranted;
+use Vorhut\App\Entity\Observation;
 use Vorhut\App\Entity\TestRun;
 use Vorhut\App\Message\RunLiveTest;
+use Vorhut\App\Plan\ProbeFile;
 
 /** Live tests: asked for, watched, stopped. The worker does them. */
 final class LiveTestController extends JobPage
@@ -35,6 +38,26 @@ final class LiveTestController extends JobPage
         $bus->dispatch(new RunLiveTest($run->getId()));
 
         return $this->redirectToRoute('proof', array_filter(['slug' => $slug, 'intent' => $intent, 'pair' => $text('pair')], static fn (?string $v): bool => null !== $v), Response::HTTP_SEE_OTHER);
+    }
+
+    /** Results of the command-line probe, made at another vantage point. */
+    #[Route('/job/{slug}/tests/import', name: 'test_import', methods: ['POST'], priority: 1)]
+    #[IsGranted('ROLE_TECHNICIAN')]
+    public function import(string $slug, Request $request): Response
+    {
+        $stored = $this->stored($slug);
+        $upload = $request->files->get('file');
+        $file = ProbeFile::read($this->reading->job($stored), $upload instanceof UploadedFile && $upload->isValid() ? $upload->getContent() : '');
+        foreach ($file->seen as $seen) {
+            $this->em->persist(new Observation($stored, $seen['intent'], $seen['from'], $seen['to'], $seen['span'], 'probe file', $this->user(), $this->clock->now(), $seen['vantage'], $seen['evidence']));
+        }
+        $this->em->flush();
+        foreach (\array_slice($file->errors, 0, 10) as $error) {
+            $this->addFlash('error', (string) $error);
+        }
+        $this->addFlash([] === $file->seen ? 'error' : 'done', [] === $file->seen ? 'The file held nothing that could be taken over. Choose what bin/vorhut probe wrote.' : \sprintf('%d observations taken over, %d lines refused.', \count($file->seen), \count($file->errors)));
+
+        return $this->redirectToRoute('proof', ['slug' => $slug], Response::HTTP_SEE_OTHER);
     }
 
     #[Route('/job/{slug}/tests/{id}', name: 'test_progress', requirements: ['id' => '\d+'], methods: ['GET'])]

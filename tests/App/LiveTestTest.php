@@ -6,6 +6,7 @@ namespace Vorhut\Tests\App;
 
 use Symfony\Bundle\FrameworkBundle\Console\Application;
 use Symfony\Component\Console\Tester\CommandTester;
+use Symfony\Component\HttpFoundation\File\UploadedFile;
 use Vorhut\App\Entity\Observation;
 use Vorhut\App\Entity\TestRun;
 
@@ -63,6 +64,28 @@ final class LiveTestTest extends AppTestCase
         $this->work();
         $this->client->request('GET', self::JOB.'/proof');
         self::assertSelectorTextContains('[role=status]', 'Nothing here can be asked live yet');
+    }
+
+    public function testAProbeFileIsTakenOverAndBadLinesAreNamed(): void
+    {
+        $this->as('tomas');
+        $file = (string) tempnam(sys_get_temp_dir(), 'probe');
+        file_put_contents($file, implode("\n", [
+            '{"intent":"hut-calls-control","from":"hut-phone","to":"codec","seen":"one-way","holds":false,"vantage":"hut-phone","evidence":"call 127.47.30.50:5060 one-way"}',
+            '{"intent":"hut-calls-control","from":"hut-phone","to":"nobody","seen":"through"}',
+            '{"intent":"hut-calls-control","from":"hut-phone","to":"codec","seen":"splendid"}',
+            'nonsense',
+        ]));
+        $this->client->request('POST', self::JOB.'/tests/import', ['_token' => 'csrf-token'], ['file' => new UploadedFile($file, 'far.ndjson', null, null, true)], ['HTTP_ORIGIN' => 'http://localhost']);
+        $this->client->followRedirect();
+        $said = implode(' ', $this->client->getCrawler()->filter('.said')->each(static fn ($p): string => $p->text()));
+        foreach (['1 observations taken over, 3 lines refused', 'line 2, to', 'line 3, seen', 'line 4'] as $text) {
+            self::assertStringContainsString($text, $said);
+        }
+        $this->client->request('GET', self::JOB.'/proof?intent=hut-calls-control&pair=hut-phone%3Ecodec');
+        self::assertSelectorTextContains('#intent', 'observed one way');
+        self::assertSelectorTextContains('.why', 'call 127.47.30.50:5060 one-way');
+        self::assertSelectorTextContains('.why', 'not as planned');
     }
 
     public function testOnlyTechniciansTestAndOnlyThisJobsTests(): void
