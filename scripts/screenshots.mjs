@@ -9,7 +9,7 @@ const shots = [
   ['list', `${job}/list`, { act: async (page) => { await page.fill('textarea[name=text]', list); await page.getByRole('button', { name: 'Show what would change' }).click(); await page.waitForLoadState(); } }],
   ['bench', `${job}/bench/berth-4?step=contact&laptop=${encodeURIComponent('eth0=10.47.30.9/24 wlan0=192.0.2.17/24,wifi')}`],
   ['bench-phone', `${job}/bench/berth-3?step=address`, { width: 390, height: 844 }],
-  ['proof', `${job}/proof`, { height: 960 }],
+  ['proof', `${job}/proof`, { height: 960, act: async (page) => { await page.keyboard.press('t'); await page.locator('.said', { hasText: 'as predicted' }).waitFor({ timeout: 60000 }); await page.goto(`${base}${job}/proof`); } }],
   ['proof-dark', `${job}/proof?intent=control-calls-windows`, { dark: true, height: 960 }],
 ];
 const browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args: ['--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync'] });

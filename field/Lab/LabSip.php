@@ -56,11 +56,12 @@ final readonly class LabSip
 
     /**
      * @param int              $port 0 for any free one
+     * @param float            $ring seconds it rings before it answers
      * @param \Closure(): self $now
      *
      * @return UserAgent|null none for a device without extension or address
      */
-    public function agent(Device $device, int $port, \Closure $now, int $most = 1): ?UserAgent
+    public function agent(Device $device, int $port, \Closure $now, float $ring = 0.0): ?UserAgent
     {
         $extension = $this->extensionOf($device);
         $server = $this->job->devices[$extension?->server] ?? null;
@@ -81,7 +82,8 @@ final readonly class LabSip
             self::PORT,
             $media,
             static fn (RtpStream $stream): Sdp => new Sdp($address, $stream->port, [Sdp::PCMU, Sdp::PCMA]),
-            $most,
+            1,
+            $ring,
         );
     }
 

@@ -6,6 +6,7 @@ namespace Vorhut\Field\Sip;
 
 use Amp\DeferredFuture;
 use Amp\Future;
+use Revolt\EventLoop;
 use Vorhut\Field\Rtp\RtpStream;
 
 /** A SIP phone without hands: registers, calls, is called, sends and counts sound (RFC 3261, RFC 3264). */
@@ -29,6 +30,7 @@ final class UserAgent
         private readonly \Closure $media,
         private readonly \Closure $describe,
         private readonly int $most = 1,
+        private readonly float $ring = 0.0,
     ) {
     }
 
@@ -119,6 +121,12 @@ final class UserAgent
 
     private function answer(ServerTransaction $t): void
     {
+        $standing = $this->calls[(string) $t->request->first('Call-ID')] ?? null;
+        if (null !== $standing && null !== $t->request->tag('To')) {
+            $this->offeredAgain($t, $standing);
+
+            return;
+        }
         $tag = SipEndpoint::token();
         $offer = Sdp::parse($t->request->body);
         if (null === $offer) {
@@ -139,16 +147,44 @@ final class UserAgent
 
             return;
         }
+        $this->ring($t, $offer, $answer, $media, $tag);
+    }
+
+    private function ring(ServerTransaction $t, Sdp $offer, Sdp $answer, RtpStream $media, string $tag): void
+    {
         $routes = $t->request->all('Record-Route');
         $ringing = $t->request->reply(180, 'Ringing', $tag, '', Contact: '<'.$this->contact().'>');
         $t->respond($ringing->with('Record-Route', $routes));
         $ok = $t->request->reply(200, 'OK', $tag, (string) $answer, Contact: '<'.$this->contact().'>', Content_Type: 'application/sdp')->with('Record-Route', $routes);
         $call = new Call((string) $t->request->first('Call-ID'), (string) $ok->first('To'), (string) $t->request->first('From'), (string) (SipUri::tryFrom((string) $t->request->first('Contact')) ?? ''), $routes, $media, $t);
-        $call->established = true;
         $this->calls[$call->id] = $call;
-        $t->respond($ok);
+        $pickUp = static function () use ($call, $t, $ok, $media, $offer): void {
+            if (!$t->isAnswered()) {
+                $call->established = true;
+                $t->respond($ok);
+                $t->repeat();
+                $media->sendTo($offer->address, $offer->port);
+            }
+        };
+        $this->ring > 0 ? EventLoop::delay($this->ring, $pickUp) : $pickUp();
+    }
+
+    /** A new offer within a call (section 14.2): answered with the stream that flows already. */
+    private function offeredAgain(ServerTransaction $t, Call $call): void
+    {
+        $offer = Sdp::parse($t->request->body);
+        $answer = null === $offer ? ($this->describe)($call->media) : ($this->describe)($call->media)->answerTo($offer);
+        if (null === $answer) {
+            $t->respond($t->request->reply(488, 'Not Acceptable Here'));
+
+            return;
+        }
+        $call->incoming = $t;
+        $t->respond($t->request->reply(200, 'OK', '', (string) $answer, Contact: '<'.$this->contact().'>', Content_Type: 'application/sdp'));
         $t->repeat();
-        $media->sendTo($offer->address, $offer->port);
+        if (null !== $offer) {
+            $call->media->sendTo($offer->address, $offer->port);
+        }
     }
 
     private function ended(ServerTransaction $t): void
@@ -161,11 +197,18 @@ final class UserAgent
         $t->respond(null === $call ? $t->request->reply(481, 'Call/Transaction Does Not Exist', SipEndpoint::token()) : $t->request->reply(200, 'OK'));
     }
 
-    /** A call is answered at once here, so a CANCEL always comes too late for it (section 9.2). */
+    /** Section 9.2: what still rings is let go; for what was answered it comes too late. */
     private function cancelled(ServerTransaction $t): void
     {
         $invite = $this->endpoint->cancelled($t->request);
         $t->respond(null === $invite ? $t->request->reply(481, 'Call/Transaction Does Not Exist', SipEndpoint::token()) : $t->request->reply(200, 'OK', SipEndpoint::token()));
+        if (null === $invite || $invite->isAnswered()) {
+            return;
+        }
+        $call = $this->calls[(string) $t->request->first('Call-ID')] ?? null;
+        $call?->media->close();
+        unset($this->calls[(string) $t->request->first('Call-ID')]);
+        $invite->respond($invite->request->reply(487, 'Request Terminated', null === $call ? SipEndpoint::token() : (string) SipMessage::parameter($call->local, 'tag')));
     }
 
     /**

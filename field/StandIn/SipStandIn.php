@@ -17,6 +17,8 @@ final class SipStandIn implements StandIn
 {
     private const REGISTER_EVERY = 1800;
     private const TRY_AGAIN = 5;
+    /** Seconds until it is picked up: time enough to cancel. */
+    private const RING = 1.5;
     private PhoneSystem|UserAgent|null $speaker = null;
 
     /** @param \Closure(): LabSip $lab the plan as it stands now */
@@ -33,7 +35,7 @@ final class SipStandIn implements StandIn
 
             return;
         }
-        $agent = $this->speaker = $lab->agent($this->device, LabSip::PORT, $this->lab);
+        $agent = $this->speaker = $lab->agent($this->device, LabSip::PORT, $this->lab, self::RING);
         if (null === $agent) {
             return;
         }

@@ -18,6 +18,7 @@ use Vorhut\Field\Sip\Sdp;
 use Vorhut\Field\Sip\ServerTransaction;
 use Vorhut\Field\Sip\SipEndpoint;
 use Vorhut\Field\Sip\SipMessage;
+use Vorhut\Field\Sip\SipUri;
 use Vorhut\Field\Sip\UserAgent;
 
 use function Amp\delay;
@@ -140,6 +141,43 @@ final class SipCallTest extends TestCase
         self::assertSame(['INVITE', 'CANCEL'], $heard);
     }
 
+    public function testAPhoneThatRingsLetsACancelledCallGo(): void
+    {
+        $phone = $this->phone('2002', ring: 1.0);
+        self::assertSame(200, $this->wait($phone->register()));
+        $caller = $this->endpoint('127.199.0.79');
+        $caller->listen(static function (): void {});
+        $call = $this->signed($caller, 'INVITE', '2001', '2002');
+        self::assertSame([407, 100, 180], $call['statuses']);
+        self::assertCount(1, $phone->calls());
+        $call['transaction']->cancel();
+        delay(0.2);
+        self::assertSame(487, array_values($call['log']->getArrayCopy())[3] ?? null);
+        self::assertSame([], $phone->calls());
+        delay(1.0);
+        self::assertCount(4, $call['log'], 'and does not answer afterwards');
+    }
+
+    /** Section 14: the same call is offered anew, and goes on. */
+    public function testANewOfferInACallIsAnswered(): void
+    {
+        $phone = $this->phone('2002');
+        $this->wait($phone->register());
+        $caller = $this->endpoint('127.199.0.80');
+        $caller->listen(static function (): void {});
+        $first = $this->signed($caller, 'INVITE', '2001', '2002');
+        self::assertContains(200, $first['statuses']);
+        $standing = $phone->calls()[0];
+        $again = SipMessage::request('INVITE', $phone->calls()[0]->remote, [['Via', $caller->via()], ['Max-Forwards', '70'], ['From', $standing->remote], ['To', $standing->local], ['Call-ID', $standing->id], ['CSeq', '9 INVITE'], ['Contact', '<sip:2001@127.199.0.80>']], (string) new Sdp('127.199.0.80', 4002, [Sdp::PCMA]))->withUri(\sprintf('sip:2002@%s:%d', $first['contact']->host, $first['contact']->port));
+        $answers = [];
+        $caller->ask($again, $first['contact']->host, $first['contact']->port, static function (SipMessage $answer) use (&$answers): void {
+            $answers[] = [$answer->status, Sdp::parse($answer->body)?->payloads];
+        });
+        delay(0.15);
+        self::assertSame([[200, [Sdp::PCMA]]], $answers);
+        self::assertCount(1, $phone->calls());
+    }
+
     public function testThePhoneSystemOutlivesNonsense(): void
     {
         $socket = $this->open[] = $this->sockets->udp('127.199.0.90');
@@ -171,7 +209,7 @@ final class SipCallTest extends TestCase
      * @param list<int>                     $payloads
      * @param (\Closure(string): bool)|null $admits
      */
-    private function phone(string $number, ?string $password = null, int $most = 1, array $payloads = [Sdp::PCMU, Sdp::PCMA], ?\Closure $admits = null): UserAgent
+    private function phone(string $number, ?string $password = null, int $most = 1, array $payloads = [Sdp::PCMU, Sdp::PCMA], ?\Closure $admits = null, float $ring = 0.0): UserAgent
     {
         $address = '127.199.1.'.((int) $number % 250 + 1);
         $phone = $this->open[] = new UserAgent(
@@ -183,6 +221,7 @@ final class SipCallTest extends TestCase
             fn (): RtpStream => new RtpStream($this->sockets->udp($address)),
             static fn (RtpStream $media): Sdp => new Sdp($address, $media->port, $payloads),
             $most,
+            $ring,
         );
         $phone->start();
 
@@ -200,7 +239,7 @@ final class SipCallTest extends TestCase
     /**
      * A request by hand, proven when asked to.
      *
-     * @return array{transaction: ClientTransaction, statuses: list<int>, log: \ArrayObject<int, int>}
+     * @return array{transaction: ClientTransaction, statuses: list<int>, log: \ArrayObject<int, int>, contact: SipUri}
      */
     private function signed(SipEndpoint $endpoint, string $method, string $user, string $to): array
     {
@@ -209,16 +248,18 @@ final class SipCallTest extends TestCase
         /** @var \ArrayObject<int, int> $log */
         $log = new \ArrayObject();
         $proof = [];
+        $contact = new SipUri('', self::SYSTEM, self::PORT);
         for ($try = 1;; ++$try) {
             $challenge = null;
             $headers = [['Via', $endpoint->via()], ['Max-Forwards', '70'], ['From', \sprintf('<sip:%s@%s>;tag=t', $user, self::SYSTEM)], ['To', \sprintf('<sip:%s@%s>', $to, self::SYSTEM)], ['Call-ID', 'by-hand-'.$method], ['CSeq', $try.' '.$method], ['Contact', \sprintf('<sip:%s@%s:%d>', $user, $endpoint->address, $endpoint->port)], ...$proof];
-            $transaction = $endpoint->ask(SipMessage::request($method, $uri, $headers, (string) new Sdp($endpoint->address, 4000, [0])), self::SYSTEM, self::PORT, static function (SipMessage $answer) use ($log, &$challenge): void {
+            $transaction = $endpoint->ask(SipMessage::request($method, $uri, $headers, (string) new Sdp($endpoint->address, 4000, [0])), self::SYSTEM, self::PORT, static function (SipMessage $answer) use ($log, &$challenge, &$contact): void {
                 $log[] = $answer->status;
+                $contact = SipUri::tryFrom((string) $answer->first('Contact')) ?? $contact;
                 $challenge = $answer->first('WWW-Authenticate') ?? $answer->first('Proxy-Authenticate');
             });
             delay(0.15);
             if (null === $challenge || [] !== $proof) {
-                return ['transaction' => $transaction, 'statuses' => array_values($log->getArrayCopy()), 'log' => $log];
+                return ['transaction' => $transaction, 'statuses' => array_values($log->getArrayCopy()), 'log' => $log, 'contact' => $contact];
             }
             $proof = [['REGISTER' === $method ? 'Authorization' : 'Proxy-Authorization', (string) Digest::answer($challenge, $user, 'lab-'.$user, $method, $uri, 'c')]];
         }
