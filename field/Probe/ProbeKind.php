@@ -11,6 +11,8 @@ enum ProbeKind: string
     case Http = 'http';
     case Rtsp = 'rtsp';
     case Poll = 'poll';
+    /** SIP OPTIONS, which every agent answers (RFC 3261, section 11). */
+    case Sip = 'sip';
     /** Registers the asker's extension at its phone system. */
     case Register = 'register';
     /** One short call with sound both ways. */
@@ -22,7 +24,7 @@ enum ProbeKind: string
             self::Tcp, self::Http => 80,
             self::Rtsp => 554,
             self::Poll => 2202,
-            self::Register, self::Call => 5060,
+            self::Sip, self::Register, self::Call => 5060,
         };
     }
 }

@@ -6,12 +6,15 @@ namespace Vorhut\Field\Probe;
 
 use Amp\ByteStream\StreamException;
 use Amp\CancelledException;
+use Amp\DeferredFuture;
 use Amp\Socket\ConnectException;
 use Amp\Socket\Socket;
 use Amp\TimeoutCancellation;
 use Vorhut\Field\Net\GatedUdp;
 use Vorhut\Field\Net\RefusedTarget;
 use Vorhut\Field\Net\Sockets;
+use Vorhut\Field\Sip\SipEndpoint;
+use Vorhut\Field\Sip\SipMessage;
 
 /** Asks one address one thing: bounded in time and bytes, and nothing is changed at the unit. */
 final readonly class Prober
@@ -40,6 +43,7 @@ final readonly class Prober
                 ProbeKind::Http => $this->talk($target, $port, $from, \sprintf("HEAD / HTTP/1.1\r\nHost: %s\r\nConnection: close\r\n\r\n", $target), '#^HTTP/1\.[01] (\d{3})[^\r\n]*#'),
                 ProbeKind::Rtsp => $this->talk($target, $port, $from, \sprintf("OPTIONS rtsp://%s/ RTSP/1.0\r\nCSeq: 1\r\nUser-Agent: vorhut\r\n\r\n", $target), '#^RTSP/1\.0 (\d{3})[^\r\n]*#'),
                 ProbeKind::Poll => $this->poll($target, $port, $from),
+                ProbeKind::Sip => $this->sip($target, $port, $from),
                 ProbeKind::Register, ProbeKind::Call => throw new \LogicException('The SIP prober asks these.'),
             };
         } catch (ConnectException $e) {
@@ -123,6 +127,38 @@ final readonly class Prober
             return [ProbeStatus::Silent, []];
         } finally {
             $socket->close();
+        }
+    }
+
+    /** @return array{ProbeStatus, array<string, string|int|float>} */
+    private function sip(string $target, int $port, ?string $from): array
+    {
+        $from ??= '127.0.0.1';
+        $socket = $this->sockets->udp($from);
+        $endpoint = new SipEndpoint($socket, $from, $socket->port());
+        /** @var DeferredFuture<SipMessage> $answer */
+        $answer = new DeferredFuture();
+        try {
+            $endpoint->listen(static function (): void {});
+            $request = SipMessage::request('OPTIONS', \sprintf('sip:%s:%d', $target, $port), [
+                ['Via', $endpoint->via()],
+                ['Max-Forwards', '70'],
+                ['From', \sprintf('<sip:probe@%s>;tag=%s', $from, SipEndpoint::token())],
+                ['To', \sprintf('<sip:%s>', $target)],
+                ['Call-ID', SipEndpoint::token()],
+                ['CSeq', '1 OPTIONS'],
+                ['Accept', 'application/sdp'],
+            ]);
+            $endpoint->ask($request, $target, $port, static function (SipMessage $response) use ($answer): void {
+                if ($response->status >= 200 && !$answer->isComplete()) {
+                    $answer->complete($response);
+                }
+            });
+            $response = $answer->getFuture()->await(new TimeoutCancellation($this->seconds));
+
+            return [ProbeStatus::Answered, ['status' => $response->status.' '.$response->reason, 'allows' => mb_scrub(substr((string) $response->first('Allow'), 0, 120))]];
+        } finally {
+            $endpoint->close();
         }
     }
 

@@ -12,6 +12,7 @@ use Vorhut\Core\InvalidValue;
 use Vorhut\Core\Job\Job;
 use Vorhut\Core\JobFile\Json;
 use Vorhut\Core\Proof\Span;
+use Vorhut\Field\Lab\LabNetwork;
 use Vorhut\Field\Net\RefusedTarget;
 use Vorhut\Field\Net\Sockets;
 use Vorhut\Field\Net\TargetGate;
@@ -19,7 +20,7 @@ use Vorhut\Field\Probe\LabTest;
 use Vorhut\Field\Probe\ProbeKind;
 use Vorhut\Field\Probe\Prober;
 
-#[AsCommand('probe', 'Tests the intents of a job live against its lab, a JSON line per pair', help: "Run bin/vorhut lab JOB first.\n  probe JOB --from mic-station\n  probe JOB --target 127.47.60.32 --kind poll --port 2202\nOnly 127.0.0.0/8 is ever contacted. Exit code 1: something that must answer did not, or the other way round.")]
+#[AsCommand('probe', 'Tests the intents of a job live against its lab, a JSON line per pair', help: "Run bin/vorhut lab JOB first.\n  probe JOB --from mic-station\n  probe JOB --from mic-station --target 127.47.60.32 --kind poll\nOnly 127.0.0.0/8 is ever contacted. Exit code 1: something that must answer did not, or the other way round.")]
 final class ProbeCommand extends JobCommand
 {
     protected function configure(): void
@@ -28,7 +29,7 @@ final class ProbeCommand extends JobCommand
         $this->addOption('from', null, InputOption::VALUE_REQUIRED, 'Vantage: only what this device asks');
         $this->addOption('intent', null, InputOption::VALUE_REQUIRED, 'Only this intent');
         $this->addOption('target', null, InputOption::VALUE_REQUIRED, 'Ask this address instead of the intents');
-        $this->addOption('kind', null, InputOption::VALUE_REQUIRED, 'tcp, http, rtsp or poll', 'tcp');
+        $this->addOption('kind', null, InputOption::VALUE_REQUIRED, 'tcp, http, rtsp, sip or poll', 'tcp');
         $this->addOption('port', null, InputOption::VALUE_REQUIRED, 'Port; default by kind');
         $this->addOption('timeout', null, InputOption::VALUE_REQUIRED, 'Seconds to wait for an answer, 0.1 to 30', '2');
     }
@@ -42,22 +43,28 @@ final class ProbeCommand extends JobCommand
         $prober = new Prober(new Sockets(new TargetGate()), (float) $timeout);
         $target = self::text($input, 'target');
         try {
-            return null === $target ? $this->intents($job, $input, $output, (float) $timeout) : $this->one($input, $output, $prober, $target);
+            return null === $target ? $this->intents($job, $input, $output, (float) $timeout) : $this->one($job, $input, $output, $prober, $target);
         } catch (RefusedTarget $e) {
             throw new InvalidValue($target ?? 'target', 'an address of 127.0.0.0/8', $e->getMessage());
         }
     }
 
-    private function one(InputInterface $input, OutputInterface $output, Prober $prober, string $target): int
+    private function one(Job $job, InputInterface $input, OutputInterface $output, Prober $prober, string $target): int
     {
         $given = self::text($input, 'kind') ?? '';
         $kind = \in_array($given, ['register', 'call'], true) ? null : ProbeKind::tryFrom($given);
-        $kind ?? throw new InvalidValue($given, 'tcp, http, rtsp or poll', 'Such as --kind=http.');
+        $kind ?? throw new InvalidValue($given, 'tcp, http, rtsp, sip or poll', 'Such as --kind=http.');
         $port = self::text($input, 'port') ?? (string) $kind->defaultPort();
         if (1 !== preg_match('/^\d{1,5}$/D', $port) || (int) $port < 1 || (int) $port > 65535) {
             throw new InvalidValue($port, 'a port from 1 to 65535', 'Such as --port=80.');
         }
-        $result = $prober->ask($kind, $target, (int) $port);
+        $vantage = self::text($input, 'from');
+        $network = new LabNetwork($job);
+        $from = null === $vantage ? null : $network->addressOf($vantage);
+        if (null !== $vantage && null === $from) {
+            throw new InvalidValue($vantage, 'the id of a device with an address', 'Such as mic-station.');
+        }
+        $result = $prober->ask($kind, $target, (int) $port, null === $from ? null : (string) $network->addresses->toLab($from));
         $output->writeln(Json::line($result), OutputInterface::OUTPUT_RAW);
 
         return 'answered' === $result->status->value ? self::OK : self::FINDINGS;

@@ -61,6 +61,9 @@ final class LabTest extends TestCase
         self::assertSame(['status' => 'RTSP/1.0 200 OK', 'says' => 'OPTIONS'], $rtsp->evidence);
         self::assertSame(ProbeStatus::Answered, $this->ask(ProbeKind::Tcp, '127.147.10.10', 443)->status);
         self::assertSame(ProbeStatus::Refused, $this->ask(ProbeKind::Tcp, '127.147.10.10', 4430)->status);
+        self::assertSame('200 OK', $this->ask(ProbeKind::Sip, '127.147.10.10', 5060)->evidence['status']);
+        self::assertStringContainsString('INVITE', (string) $this->ask(ProbeKind::Sip, '127.147.60.48', 5060)->evidence['allows'], 'the hut phone, across subnets');
+        self::assertSame(ProbeStatus::Silent, $this->ask(ProbeKind::Sip, '127.147.10.10', 5060, '127.147.90.50')->status, 'guests are filtered');
         self::assertContains($this->ask(ProbeKind::Rtsp, '127.147.20.21', 80)->status, [ProbeStatus::Strange, ProbeStatus::Answered], 'a page answers RTSP with an error of its own');
         self::assertSame(ProbeStatus::Strange, $this->ask(ProbeKind::Rtsp, '127.147.20.21', 80)->status);
     }

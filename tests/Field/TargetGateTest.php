@@ -58,7 +58,7 @@ final class TargetGateTest extends TestCase
             static fn () => $sockets->listen('0.0.0.0', 8000),
             static fn () => $udp->send('192.0.2.1', 5060, 'x'),
         ];
-        foreach ([ProbeKind::Tcp, ProbeKind::Http, ProbeKind::Rtsp, ProbeKind::Poll] as $kind) {
+        foreach ([ProbeKind::Tcp, ProbeKind::Http, ProbeKind::Rtsp, ProbeKind::Poll, ProbeKind::Sip] as $kind) {
             $ways[] = static fn () => (new Prober($sockets, 0.1))->ask($kind, '192.0.2.1', 80);
         }
         foreach ($ways as $number => $way) {
