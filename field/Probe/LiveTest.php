@@ -4,23 +4,17 @@ declare(strict_types=1);
 
 namespace Vorhut\Field\Probe;
 
-use Vorhut\Core\Addressing\Ipv4Address;
 use Vorhut\Core\Job\Job;
 use Vorhut\Core\Proof\Span;
 
 /** Asks the questions of some intents and tells what became of each pair. */
 final readonly class LiveTest
 {
-    /**
-     * @param \Closure(Ipv4Address): Ipv4Address $address where a planned address is found: in the lab, or itself
-     * @param \Closure(int): int                 $port
-     */
     public function __construct(
         private Job $job,
         private Sweep $sweep,
-        private \Closure $address,
-        private \Closure $port,
-        private SipProber $sip,
+        private Place $place,
+        private ?SipProber $sip,
     ) {
     }
 
@@ -48,11 +42,16 @@ final readonly class LiveTest
                     $results[$key][] = $question->unasked;
                     continue;
                 }
-                if (ProbeKind::Register === $question->kind || ProbeKind::Call === $question->kind) {
-                    $spoken[$key] = $question;
+                $target = $this->place->target($question->target);
+                if (null === $target) {
+                    $results[$key][] = \sprintf('%s was not asked: it lies outside the confirmed ranges', $question->target);
                     continue;
                 }
-                $questions[] = ['kind' => $question->kind, 'target' => (string) ($this->address)($question->target), 'port' => ($this->port)($question->port), 'from' => (string) ($this->address)($question->vantage)];
+                if (ProbeKind::Register === $question->kind || ProbeKind::Call === $question->kind) {
+                    null === $this->sip ? $results[$key][] = 'not asked: calls are tested in the lab only' : $spoken[$key] = $question;
+                    continue;
+                }
+                $questions[] = ['kind' => $question->kind, 'target' => (string) $target, 'port' => $this->place->port($question->port), 'from' => $this->place->from($question->vantage)];
                 $owners[] = $key;
                 $open[$key] = ($open[$key] ?? 0) + 1;
             }
@@ -76,7 +75,7 @@ final readonly class LiveTest
         });
         // Calls one after the other: an extension that calls is not to be rung by another test at the same time.
         foreach ($stopped ? [] : $spoken as $question) {
-            if (!$this->tell($question, [$this->sip->ask($question)], ++$done, \count($pairs), $onPair)) {
+            if (!$this->tell($question, [$this->sip?->ask($question) ?? 'not asked'], ++$done, \count($pairs), $onPair)) {
                 return;
             }
         }

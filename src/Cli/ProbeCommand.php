@@ -16,7 +16,7 @@ use Vorhut\Field\Lab\LabNetwork;
 use Vorhut\Field\Net\RefusedTarget;
 use Vorhut\Field\Net\Sockets;
 use Vorhut\Field\Net\TargetGate;
-use Vorhut\Field\Probe\LabTest;
+use Vorhut\Field\Probe\LiveTests;
 use Vorhut\Field\Probe\ProbeKind;
 use Vorhut\Field\Probe\Prober;
 
@@ -81,7 +81,7 @@ final class ProbeCommand extends JobCommand
             throw new InvalidValue($vantage, 'the id of a device in this job', 'Such as mic-station.');
         }
         $code = self::OK;
-        LabTest::of($job, $seconds)->run(
+        LiveTests::inTheLab($job, $seconds)->run(
             null === $intent ? array_map(strval(...), array_keys($job->intents)) : [$intent],
             static function (string $id, string $pair, Span $seen, string $evidence) use ($output, &$code): bool {
                 [$from, $to] = explode('>', $pair, 2);

@@ -111,6 +111,6 @@ abstract class JobPage extends AbstractController
         }
         $change = $this->em->getRepository(Change::class)->findOneBy(['job' => $stored, 'user' => $user], ['id' => 'DESC']);
 
-        return null !== $change && null === $change->getUndoneBy() && $change->getAt() > $this->clock->now()->modify(self::UNDO_FOR) ? $change : null;
+        return null !== $change && $change->getRecords() > 0 && null === $change->getUndoneBy() && $change->getAt() > $this->clock->now()->modify(self::UNDO_FOR) ? $change : null;
     }
 }

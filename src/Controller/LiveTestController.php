@@ -32,7 +32,13 @@ final class LiveTestController extends JobPage
         if (null !== $intent && !isset($this->reading->job($stored)->intents[$intent])) {
             throw $this->createNotFoundException(\sprintf('There is no intent "%s".', $intent));
         }
-        $run = new TestRun($stored, $this->user(), $this->clock->now(), $intent, $text('pair'));
+        $onSite = $request->request->getBoolean('onSite');
+        if ($onSite && [] === $stored->getFieldRanges()) {
+            $this->addFlash('error', 'Field mode is off: only the lab on 127.0.0.0/8 is contacted. A lead switches it on in the brief.');
+
+            return $this->redirectToRoute('proof', ['slug' => $slug], Response::HTTP_SEE_OTHER);
+        }
+        $run = new TestRun($stored, $this->user(), $this->clock->now(), $intent, $text('pair'), $onSite);
         $this->em->persist($run);
         $this->em->flush();
         $bus->dispatch(new RunLiveTest($run->getId()));

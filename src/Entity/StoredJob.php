@@ -6,6 +6,7 @@ namespace Vorhut\App\Entity;
 
 use Doctrine\DBAL\Types\Types;
 use Doctrine\ORM\Mapping as ORM;
+use Vorhut\Core\Addressing\Ipv4Prefix;
 
 /** A job as the database keeps it: the frame of its file here, its records in tables of their own. */
 #[ORM\Entity]
@@ -22,6 +23,10 @@ class StoredJob
     /** False while a large file is still coming in. */
     #[ORM\Column]
     private bool $ready = true;
+
+    /** Confirmed ranges as text, a comma between; empty: field mode is off. */
+    #[ORM\Column(length: 400)]
+    private string $fieldRanges = '';
 
     public function __construct(
         #[ORM\Column(length: 64, unique: true)]
@@ -88,6 +93,18 @@ class StoredJob
     public function setReady(bool $ready): void
     {
         $this->ready = $ready;
+    }
+
+    /** @return list<Ipv4Prefix> what live tests may contact besides loopback */
+    public function getFieldRanges(): array
+    {
+        return '' === $this->fieldRanges ? [] : array_map(Ipv4Prefix::fromString(...), explode(',', $this->fieldRanges));
+    }
+
+    /** @param list<Ipv4Prefix> $ranges none switches field mode off */
+    public function setFieldRanges(array $ranges): void
+    {
+        $this->fieldRanges = implode(',', array_map(strval(...), $ranges));
     }
 
     public function changed(): void

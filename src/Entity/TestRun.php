@@ -48,6 +48,9 @@ class TestRun
         private ?string $intent = null,
         #[ORM\Column(length: 140, nullable: true)]
         private ?string $pair = null,
+        /** Real units are asked from this machine, instead of the lab. */
+        #[ORM\Column]
+        private bool $onSite = false,
     ) {
     }
 
@@ -79,6 +82,11 @@ class TestRun
     public function getPair(): ?string
     {
         return $this->pair;
+    }
+
+    public function isOnSite(): bool
+    {
+        return $this->onSite;
     }
 
     public function getDone(): int

@@ -13,7 +13,7 @@ use Vorhut\App\Message\RunLiveTest;
 use Vorhut\App\Plan\JobStore;
 use Vorhut\Core\Proof\Prover;
 use Vorhut\Core\Proof\Span;
-use Vorhut\Field\Probe\LabTest;
+use Vorhut\Field\Probe\LiveTests;
 
 /** Asks the lab, writes every pair down as an observation with its evidence, and stops when it is told to. */
 #[AsMessageHandler]
@@ -45,9 +45,11 @@ final class RunLiveTestHandler
                 $predicted[$prediction->intent->id.' '.$pair->pair->key()] = $pair;
             }
         }
-        LabTest::of($job, self::SECONDS)->run($intents, function (string $intent, string $pair, Span $seen, string $evidence, int $done, int $total) use ($run, $predicted): bool {
+        $ranges = $run->getJob()->getFieldRanges();
+        $test = $run->isOnSite() ? LiveTests::onSite($job, $ranges, self::SECONDS) : LiveTests::inTheLab($job, self::SECONDS);
+        $test->run($intents, function (string $intent, string $pair, Span $seen, string $evidence, int $done, int $total) use ($run, $predicted): bool {
             [$from, $to] = explode('>', $pair, 2);
-            $this->em->persist(new Observation($run->getJob(), $intent, $from, $to, $seen, 'live test', $run->getUser(), $this->clock->now(), $from, $evidence));
+            $this->em->persist(new Observation($run->getJob(), $intent, $from, $to, $seen, 'live test', $run->getUser(), $this->clock->now(), $run->isOnSite() ? 'this-machine' : $from, $evidence));
             $before = $predicted[$intent.' '.$pair] ?? null;
             $run->saw($seen->holds(), true === $before?->contradicts($seen), $done, $total);
             $this->em->flush();

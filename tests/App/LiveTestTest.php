@@ -66,6 +66,49 @@ final class LiveTestTest extends AppTestCase
         self::assertSelectorTextContains('[role=status]', 'Nothing here can be asked live yet');
     }
 
+    public function testFieldModeIsALeadsSwitchWithConfirmedRangesAndAJournalEntry(): void
+    {
+        $this->as('tomas');
+        $this->post(self::JOB.'/field-mode', ['ranges' => '203.0.113.0/28', 'confirmed' => '1']);
+        self::assertSame(403, $this->code());
+        $this->post(self::JOB.'/tests', ['onSite' => '1']);
+        $this->client->followRedirect();
+        self::assertSelectorTextContains('[role=alert]', 'Field mode is off');
+        self::assertSame(0, $this->em()->getRepository(TestRun::class)->count([]));
+        $this->as('ines');
+        foreach (['' => 'one to 12', '10.0.0.0/8' => '/16 or longer', '224.0.0.0/24' => 'unicast', '10.47.60.9/25' => '10.47.60.0/25'] as $ranges => $word) {
+            $this->post(self::JOB.'/field-mode', ['ranges' => $ranges, 'confirmed' => '1']);
+            $this->client->followRedirect();
+            self::assertSelectorTextContains('[role=alert]', $word);
+        }
+        $this->post(self::JOB.'/field-mode', ['ranges' => '203.0.113.0/28']);
+        $this->client->followRedirect();
+        self::assertSelectorTextContains('[role=alert]', 'owner of these networks has agreed');
+        $this->post(self::JOB.'/field-mode', ['ranges' => '203.0.113.0/28', 'confirmed' => '1']);
+        $this->client->followRedirect();
+        self::assertSelectorTextContains('.why', 'Switched field mode on for 203.0.113.0/28');
+    }
+
+    /** No address of the demo lies in the confirmed range, so nothing at all is contacted, and every pair says so. */
+    public function testOnTheSiteNothingOutsideTheConfirmedRangesIsAsked(): void
+    {
+        $this->as('ines');
+        $this->post(self::JOB.'/field-mode', ['ranges' => '203.0.113.0/28', 'confirmed' => '1']);
+        $this->client->request('GET', self::JOB.'/proof');
+        self::assertSelectorTextContains('main', 'real units in 203.0.113.0/28 would be asked');
+        $this->post(self::JOB.'/tests', ['onSite' => '1', 'intent' => 'station-cameras']);
+        $this->work();
+        $seen = $this->em()->getRepository(Observation::class)->findAll();
+        self::assertCount(7, $seen);
+        foreach ($seen as $observation) {
+            self::assertSame('this-machine', $observation->getVantage());
+            self::assertMatchesRegularExpression('/outside the confirmed ranges|no address yet/', (string) $observation->getEvidence());
+        }
+        $this->post(self::JOB.'/field-mode', ['off' => '1']);
+        $this->client->request('GET', self::JOB.'/proof');
+        self::assertSelectorTextNotContains('main', 'real units');
+    }
+
     public function testAProbeFileIsTakenOverAndBadLinesAreNamed(): void
     {
         $this->as('tomas');

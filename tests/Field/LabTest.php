@@ -18,7 +18,7 @@ use Vorhut\Field\Lab\LabAddresses;
 use Vorhut\Field\Lab\LabPorts;
 use Vorhut\Field\Net\Sockets;
 use Vorhut\Field\Net\TargetGate;
-use Vorhut\Field\Probe\LabTest as LiveLab;
+use Vorhut\Field\Probe\LiveTests;
 use Vorhut\Field\Probe\ProbeKind;
 use Vorhut\Field\Probe\Prober;
 use Vorhut\Field\Probe\ProbeResult;
@@ -200,7 +200,7 @@ final class LabTest extends TestCase
     private static function liveTest(Job $job): array
     {
         $seen = [];
-        LiveLab::of($job, 0.6)->run(array_keys($job->intents), static function (string $intent, string $pair, Span $span, string $evidence, int $done, int $total) use (&$seen): bool {
+        LiveTests::inTheLab($job, 0.6)->run(array_keys($job->intents), static function (string $intent, string $pair, Span $span, string $evidence, int $done, int $total) use (&$seen): bool {
             self::assertNotSame('', $evidence);
             self::assertLessThanOrEqual($total, $done);
             $seen[$intent.' '.$pair] = $span;

@@ -1,0 +1,35 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Field\Probe;
+
+use Vorhut\Core\Addressing\Ipv4Prefix;
+use Vorhut\Core\Job\Job;
+use Vorhut\Field\Lab\LabNetwork;
+use Vorhut\Field\Lab\LabPorts;
+use Vorhut\Field\Lab\LabSip;
+use Vorhut\Field\Net\Sockets;
+use Vorhut\Field\Net\TargetGate;
+
+/** Puts live tests together: in the lab nothing but loopback is contacted, on site nothing but what was confirmed. */
+final class LiveTests
+{
+    public static function inTheLab(Job $job, float $seconds = 2.0): LiveTest
+    {
+        $sockets = new Sockets(new TargetGate());
+        $network = new LabNetwork($job);
+
+        return new LiveTest($job, new Sweep(new Prober($sockets, $seconds)), new InTheLab($network->addresses, LabPorts::ofThisUser()), new SipProber($job, new LabSip($job, $network, $sockets), $seconds));
+    }
+
+    /**
+     * The same questions to real units, in field mode.
+     *
+     * @param list<Ipv4Prefix> $confirmed
+     */
+    public static function onSite(Job $job, array $confirmed, float $seconds = 2.0): LiveTest
+    {
+        return new LiveTest($job, new Sweep(new Prober(new Sockets(new TargetGate($confirmed)), $seconds)), new OnSite($confirmed), null);
+    }
+}

@@ -1,0 +1,38 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Field\Probe;
+
+use Vorhut\Core\Addressing\Ipv4Address;
+use Vorhut\Core\Addressing\Ipv4Prefix;
+
+/** On a real site, from this machine, and only within the confirmed ranges. */
+final readonly class OnSite implements Place
+{
+    /** @param list<Ipv4Prefix> $confirmed */
+    public function __construct(private array $confirmed)
+    {
+    }
+
+    public function target(Ipv4Address $planned): ?Ipv4Address
+    {
+        foreach ($this->confirmed as $prefix) {
+            if ($prefix->contains($planned)) {
+                return $planned;
+            }
+        }
+
+        return null;
+    }
+
+    public function port(int $planned): int
+    {
+        return $planned;
+    }
+
+    public function from(Ipv4Address $vantage): null
+    {
+        return null;
+    }
+}
