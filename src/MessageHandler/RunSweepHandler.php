@@ -1,0 +1,78 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\App\MessageHandler;
+
+use Doctrine\ORM\EntityManagerInterface;
+use Symfony\Component\Messenger\Attribute\AsMessageHandler;
+use Vorhut\App\Entity\SweepRun;
+use Vorhut\App\Message\RunSweep;
+use Vorhut\App\Plan\JobStore;
+use Vorhut\Core\Addressing\Ipv4Address;
+use Vorhut\Field\Lab\LabNetwork;
+use Vorhut\Field\Lab\LabPorts;
+use Vorhut\Field\Net\Sockets;
+use Vorhut\Field\Net\TargetGate;
+use Vorhut\Field\Probe\ProbeKind;
+use Vorhut\Field\Probe\Prober;
+use Vorhut\Field\Probe\ProbeResult;
+use Vorhut\Field\Probe\ProbeStatus;
+use Vorhut\Field\Probe\Sweep;
+
+/** Asks each address for a page, a stream, the poll and SIP, in the lab. */
+#[AsMessageHandler]
+final class RunSweepHandler
+{
+    private const KINDS = [ProbeKind::Http, ProbeKind::Rtsp, ProbeKind::Poll, ProbeKind::Sip];
+    private const SECONDS = 1.5;
+    private const REPORT_EVERY = 50;
+
+    public function __construct(private readonly EntityManagerInterface $em, private readonly JobStore $store)
+    {
+    }
+
+    public function __invoke(RunSweep $message): void
+    {
+        $run = $this->em->find(SweepRun::class, $message->run);
+        if (null === $run || $run->isOver()) {
+            return;
+        }
+        $network = new LabNetwork($this->store->assemble($run->getJob()));
+        $vantage = $network->addressOf($run->getVantage());
+        $from = null === $vantage ? null : (string) $network->addresses->toLab($vantage);
+        $questions = $planned = [];
+        foreach ($run->getAddresses() as $address) {
+            foreach (self::KINDS as $kind) {
+                try {
+                    $target = (string) $network->addresses->toLab(Ipv4Address::fromString($address));
+                } catch (\OutOfBoundsException) {
+                    // A network the plan does not know has no place in the lab.
+                    continue;
+                }
+                $questions[] = ['kind' => $kind, 'target' => $target, 'port' => LabPorts::ofThisUser()->toLab($kind->defaultPort()), 'from' => $from];
+                $planned[] = $address;
+            }
+        }
+        $answers = [];
+        $done = 0;
+        $run->progress(0);
+        $this->em->flush();
+        (new Sweep(new Prober(new Sockets(new TargetGate()), self::SECONDS)))->run($questions, function (ProbeResult $result, int $number) use ($run, $planned, &$answers, &$done): bool {
+            if (ProbeStatus::Answered === $result->status) {
+                $answers[$planned[$number]][] = trim($result->kind->value.' '.($result->evidence['device'] ?? $result->evidence['says'] ?? ''));
+            }
+            if (0 === ++$done % self::REPORT_EVERY) {
+                $run->progress(intdiv($done, \count(self::KINDS)));
+                $this->em->flush();
+                $this->em->refresh($run);
+            }
+
+            return !$run->isCancelled();
+        });
+        uksort($answers, static fn (string $a, string $b): int => Ipv4Address::fromString($a)->value <=> Ipv4Address::fromString($b)->value);
+        $run->progress(intdiv($done, \count(self::KINDS)));
+        $run->finish($answers);
+        $this->em->flush();
+    }
+}

@@ -1,0 +1,94 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Tests\App;
+
+use PHPUnit\Framework\Attributes\DataProvider;
+use Symfony\Bundle\FrameworkBundle\Console\Application;
+use Symfony\Component\Console\Tester\CommandTester;
+use Vorhut\App\Entity\SweepRun;
+use Vorhut\App\Plan\SweepList;
+use Vorhut\Core\InvalidValue;
+
+final class SweepTest extends AppTestCase
+{
+    public function testASweepRunsInTheWorkerAndIsShownBesideThePlan(): void
+    {
+        $this->as('tomas');
+        $this->post(self::JOB.'/sweep', ['addresses' => '10.47.60.32-10.47.60.38', 'vantage' => 'mic-station']);
+        self::assertResponseRedirects(self::JOB.'/sweep');
+        $this->client->followRedirect();
+        self::assertSelectorTextContains('[role=status]', 'waiting for the worker');
+        $this->work();
+        $this->client->request('GET', self::JOB.'/sweep');
+        self::assertSelectorTextContains('[role=status]', '7 addresses');
+        self::assertSelectorTextContains('tbody', 'Receiver 1');
+    }
+
+    /** The verdicts, whoever runs a lab on this machine or none. */
+    public function testAnswersAreComparedWithThePlanAndSilentOnesDropped(): void
+    {
+        $run = $this->sweep(['10.47.60.32', '10.47.60.33', '10.47.60.34', '10.47.60.99', '10.47.60.100']);
+        $run->finish(['10.47.60.32' => ['http stand-in', 'poll receiver-1'], '10.47.60.33' => ['poll receiver-9'], '10.47.60.99' => ['http =cmd']]);
+        $this->em()->flush();
+        self::assertSame(['as planned', 'another unit', 'planned, silent', 'unknown here', 'free'], array_column(SweepList::rows($this->job(), $this->em()->find(SweepRun::class, $run->getId()) ?? $run), 'verdict'));
+        $this->as('tomas');
+        $this->client->request('GET', self::JOB.'/sweep/'.$run->getId().'.csv');
+        self::assertStringContainsString('"10.47.60.32","Receiver 1","http stand-in · poll receiver-1","as planned"', $this->body());
+        $list = $this->body();
+        $this->post(self::JOB.'/sweep/'.$run->getId().'/clean-up');
+        $crawler = $this->client->request('GET', self::JOB.'/sweep');
+        self::assertCount(3, $crawler->filter('tbody tr'));
+        self::assertCount(5, SweepList::read($list), 'an exported list can be imported');
+    }
+
+    public function testAStoppedSweepAsksNobody(): void
+    {
+        $run = $this->sweep(['10.47.60.32']);
+        $this->as('tomas');
+        $this->post(self::JOB.'/sweep/'.$run->getId().'/stop');
+        $this->client->followRedirect();
+        self::assertSelectorTextContains('[role=status]', 'stopped');
+        $this->as('vera');
+        $this->post(self::JOB.'/sweep', ['addresses' => '10.47.60.1', 'vantage' => 'mic-station']);
+        self::assertSame(403, $this->code());
+    }
+
+    /** @return iterable<string, array{string, int|null}> text, and how many addresses it means */
+    public static function lists(): iterable
+    {
+        yield 'prefix' => ['10.47.60.0/25', 126];
+        yield 'short range' => ['10.47.60.1-9', 9];
+        yield 'a CSV column' => ["name,address\nA,10.47.60.1\nB,10.47.60.2\nB,10.47.60.2\n", 2];
+        yield 'too many' => ['10.47.0.0/16', null];
+        yield 'nothing' => ['the hut', null];
+        yield 'falling' => ['10.47.60.9-10.47.60.1', null];
+    }
+
+    #[DataProvider('lists')]
+    public function testListsAreRead(string $text, ?int $count): void
+    {
+        if (null === $count) {
+            $this->expectException(InvalidValue::class);
+        }
+        self::assertCount($count ?? 0, SweepList::read($text));
+    }
+
+    /** @param list<string> $addresses */
+    private function sweep(array $addresses): SweepRun
+    {
+        $run = new SweepRun($this->stored(), $this->person('tomas'), new \DateTimeImmutable(), implode(',', $addresses), 'mic-station');
+        $this->em()->persist($run);
+        $this->em()->flush();
+
+        return $run;
+    }
+
+    private function work(): void
+    {
+        $application = new Application(self::$kernel ?? throw new \LogicException());
+        (new CommandTester($application->find('messenger:consume')))->execute(['receivers' => ['long_work'], '--limit' => 1, '--time-limit' => 30]);
+        $this->em()->clear();
+    }
+}
