@@ -7,6 +7,7 @@ const list = ['Name;Kind;VLAN;MAC;Serial', ...Array.from({ length: 8 }, (_, n) =
 const shots = [
   ['jobs', '/'], ['brief', job], ['networks', `${job}/networks`], ['devices', `${job}/devices`], ['addresses', `${job}/addresses`],
   ['list', `${job}/list`, { act: async (page) => { await page.fill('textarea[name=text]', list); await page.getByRole('button', { name: 'Show what would change' }).click(); await page.waitForLoadState(); } }],
+  ['sweep', `${job}/sweep`, { act: async (page) => { await page.fill('[name=addresses]', '10.47.60.30-10.47.60.50'); await page.selectOption('[name=vantage]', 'mic-station'); await page.getByRole('button', { name: 'Look who answers' }).click(); await page.locator('table').waitFor({ timeout: 20000 }); } }],
   ['bench', `${job}/bench/berth-4?step=contact&laptop=${encodeURIComponent('eth0=10.47.30.9/24 wlan0=192.0.2.17/24,wifi')}`],
   ['bench-phone', `${job}/bench/berth-3?step=address`, { width: 390, height: 844 }],
   ['proof', `${job}/proof`, { height: 960, act: async (page) => { await page.keyboard.press('t'); await page.locator('.said', { hasText: 'as predicted' }).waitFor({ timeout: 60000 }); await page.goto(`${base}${job}/proof`); } }],
