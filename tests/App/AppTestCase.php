@@ -71,6 +71,14 @@ abstract class AppTestCase extends WebTestCase
         return $this->client->request('POST', $path, ['_token' => 'csrf-token', ...$values], [], ['HTTP_ORIGIN' => 'http://localhost']);
     }
 
+    /** Lets the worker do the next thing that waits. */
+    protected function work(): void
+    {
+        $application = new Application(self::$kernel ?? throw new \LogicException());
+        (new CommandTester($application->find('messenger:consume')))->execute(['receivers' => ['long_work'], '--limit' => 1, '--time-limit' => 30]);
+        $this->em()->clear();
+    }
+
     protected function code(): int
     {
         return $this->client->getResponse()->getStatusCode();

@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace Vorhut\Tests\App;
 
-use Symfony\Component\Console\Tester\CommandTester;
 use Symfony\Component\HttpFoundation\File\UploadedFile;
 use Vorhut\App\Entity\ImportRun;
 use Vorhut\Core\Findings\Check;
@@ -175,14 +174,6 @@ final class ListTest extends AppTestCase
         $file = (string) tempnam(sys_get_temp_dir(), 'job');
         file_put_contents($file, $text);
         $this->client->request('POST', '/jobs/import', ['_token' => 'csrf-token'], ['file' => new UploadedFile($file, 'job.json', 'application/json', null, true)], ['HTTP_ORIGIN' => 'http://localhost']);
-    }
-
-    /** Lets the worker do what waits. */
-    private function work(): void
-    {
-        $application = new \Symfony\Bundle\FrameworkBundle\Console\Application(self::$kernel ?? throw new \LogicException());
-        (new CommandTester($application->find('messenger:consume')))->execute(['receivers' => ['long_work'], '--limit' => 1, '--time-limit' => 30]);
-        $this->em()->clear();
     }
 
     private static function list(int $rows): string

@@ -4,8 +4,6 @@ declare(strict_types=1);
 
 namespace Vorhut\Tests\App;
 
-use Symfony\Bundle\FrameworkBundle\Console\Application;
-use Symfony\Component\Console\Tester\CommandTester;
 use Symfony\Component\HttpFoundation\File\UploadedFile;
 use Vorhut\App\Entity\Observation;
 use Vorhut\App\Entity\TestRun;
@@ -143,12 +141,5 @@ final class LiveTestTest extends AppTestCase
         $run = $this->em()->getRepository(TestRun::class)->findOneBy([]) ?? throw new \LogicException();
         $this->client->request('GET', '/job/skerry-slip/tests/'.$run->getId());
         self::assertSame(404, $this->code());
-    }
-
-    private function work(): void
-    {
-        $application = new Application(self::$kernel ?? throw new \LogicException());
-        (new CommandTester($application->find('messenger:consume')))->execute(['receivers' => ['long_work'], '--limit' => 1, '--time-limit' => 30]);
-        $this->em()->clear();
     }
 }

@@ -5,8 +5,6 @@ declare(strict_types=1);
 namespace Vorhut\Tests\App;
 
 use PHPUnit\Framework\Attributes\DataProvider;
-use Symfony\Bundle\FrameworkBundle\Console\Application;
-use Symfony\Component\Console\Tester\CommandTester;
 use Vorhut\App\Entity\SweepRun;
 use Vorhut\App\Plan\SweepList;
 use Vorhut\Core\InvalidValue;
@@ -83,12 +81,5 @@ final class SweepTest extends AppTestCase
         $this->em()->flush();
 
         return $run;
-    }
-
-    private function work(): void
-    {
-        $application = new Application(self::$kernel ?? throw new \LogicException());
-        (new CommandTester($application->find('messenger:consume')))->execute(['receivers' => ['long_work'], '--limit' => 1, '--time-limit' => 30]);
-        $this->em()->clear();
     }
 }

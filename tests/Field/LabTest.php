@@ -102,6 +102,28 @@ final class LabTest extends TestCase
         self::assertSame(ProbeStatus::Silent, $this->ask(ProbeKind::Poll, '127.147.60.34', 2202)->status);
     }
 
+    /** The gateway of the far phone is taken away: prediction and lab turn together, and turn back with it. */
+    public function testACallAcrossSubnetsTurnsWithThePlan(): void
+    {
+        $lab = $this->lab();
+        $job = self::demo();
+        [$span, $evidence] = self::farCall($job);
+        self::assertSame(Span::Through, $span);
+        self::assertMatchesRegularExpression('/RTP there: [3-6]\d, RTP back: [3-6]\d/', $evidence);
+
+        $cut = $job->with(new ChangeSet('', [$job->editInterface(Collection::Devices, 'hut-phone', 0, ['gateway' => null])]));
+        $lab->update($cut);
+        $predicted = (new Prover($cut))->prove()->intents['hut-calls-control']->pairs[0];
+        self::assertSame('gateway-missing', $predicted->cause?->rule);
+        [$span, $evidence] = self::farCall($cut);
+        self::assertFalse($span->holds());
+        self::assertFalse($predicted->contradicts($span));
+        self::assertStringContainsString('REGISTER Hut phone: no answer', $evidence, 'it breaks where the engine says');
+
+        $lab->update($job);
+        self::assertSame(Span::Through, self::farCall($job)[0]);
+    }
+
     public function testASweepFindsWhoIsThereAndCanBeStopped(): void
     {
         $this->lab();
@@ -180,6 +202,21 @@ final class LabTest extends TestCase
         self::assertSame(['172.16.1.0/24' => '127.255.253.0/24', '172.17.1.0/24' => '127.255.252.0/24'], $addresses->table(), 'the block a planned 10.x needs is left alone');
         $this->expectException(\OutOfBoundsException::class);
         $addresses->toLab(Ipv4Address::fromString('192.0.2.1'));
+    }
+
+    /** @return array{Span, string} what a live call from the hut to the control room shows */
+    private static function farCall(Job $job): array
+    {
+        $spans = $evidences = [];
+        LiveTests::inTheLab($job, 0.8)->run(['hut-calls-control'], static function (string $intent, string $pair, Span $span, string $evidence) use (&$spans, &$evidences): bool {
+            $spans[] = $span;
+            $evidences[] = $evidence;
+
+            return true;
+        }, null, 'hut-phone>control-phone-1');
+        self::assertCount(1, $spans);
+
+        return [$spans[0] ?? Span::Untried, $evidences[0] ?? ''];
     }
 
     /** The demo one network further, so that a lab that runs on this machine is not in the way. */

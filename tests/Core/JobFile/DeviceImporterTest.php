@@ -4,9 +4,12 @@ declare(strict_types=1);
 
 namespace Vorhut\Tests\Core\JobFile;
 
+use Eris\Generators;
+use Eris\TestTrait;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
 use Vorhut\Core\Job\Job;
+use Vorhut\Core\JobFile\CsvTable;
 use Vorhut\Core\JobFile\DeviceImport;
 use Vorhut\Core\JobFile\DeviceImporter;
 use Vorhut\Core\JobFile\FileError;
@@ -15,6 +18,8 @@ use Vorhut\Tests\Support\Jobs;
 
 final class DeviceImporterTest extends TestCase
 {
+    use TestTrait;
+
     /** @return iterable<string, array{string}> */
     public static function sameListInOtherClothes(): iterable
     {
@@ -41,6 +46,26 @@ final class DeviceImporterTest extends TestCase
         self::assertSame('Hütte "Süd"', $job->devices['hutte-sud']->name);
         self::assertSame('paging-horn', $job->devices['hutte-sud']->profile);
         self::assertSame('02-47-00-00-50-50', (string) $job->devices['hutte-sud']->interfaces[0]->mac);
+    }
+
+    /** Whatever stands in the fields, a table written by the rules is read as it was. */
+    public function testTablesComeBackAsTheyWereWritten(): void
+    {
+        $field = Generators::map(static fn (array $parts): string => trim(implode('', $parts)), Generators::vector(4, Generators::elements('a', ' ', '"', ';', ',', "\t", "\n", 'é', '|', '10.47.1.1')));
+        $this->limitTo(150)->forAll(Generators::vector(3, Generators::vector(3, $field)), Generators::elements(',', ';', "\t", '|'))->then(static function (array $rows, string $separator): void {
+            $text = implode($separator, ['name', 'kind', 'serial'])."\n";
+            $expected = [];
+            /** @var list<list<string>> $rows */
+            foreach ($rows as $row) {
+                $text .= implode($separator, array_map(static fn (string $f): string => '"'.str_replace('"', '""', $f).'"', $row))."\n";
+                if ([''] !== array_values(array_unique($row))) {
+                    $expected[] = $row;
+                }
+            }
+            $table = CsvTable::parse($text);
+            self::assertSame($separator, $table->separator);
+            self::assertSame($expected, array_values($table->rows));
+        });
     }
 
     public function testBadRowsAreReportedByLineAndGoodOnesKept(): void
