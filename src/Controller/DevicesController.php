@@ -58,7 +58,7 @@ final class DevicesController extends JobPage
         }
         $rows = $this->table($stored)->rows([$id]);
 
-        return $this->render('devices/_answer.html.twig', [...$this->frame($stored, 'devices'), 'row' => $rows[0] ?? null]);
+        return $this->render('devices/_answer.html.twig', [...$this->frame($stored, 'devices'), 'columns' => DeviceTable::COLUMNS, 'row' => $rows[0] ?? null]);
     }
 
     /** All fields at once, from the form beside the table; works without JavaScript. */
@@ -146,6 +146,7 @@ final class DevicesController extends JobPage
         $page = max(1, $request->query->getInt('page', false === $at ? 1 : intdiv($at, DeviceTable::PAGE) + 1));
 
         return $this->page($stored, 'devices', 'devices/index.html.twig', [
+            'columns' => DeviceTable::COLUMNS,
             'rows' => $table->rows(\array_slice($ids, ($page - 1) * DeviceTable::PAGE, DeviceTable::PAGE)),
             'total' => \count($ids),
             'pages' => (int) ceil(\count($ids) / DeviceTable::PAGE),

@@ -12,6 +12,8 @@ use Vorhut\Core\Job\Job;
 final readonly class DeviceTable
 {
     public const PAGE = 100;
+    /** Heading by field, in the order of the table. */
+    public const COLUMNS = ['name' => 'Name', 'profile' => 'Kind', 'location' => 'Place', 'segment' => 'VLAN', 'address' => 'Address', 'gateway' => 'Gateway', 'mac' => 'MAC', 'stage' => 'Stage'];
 
     /**
      * @param array<string, list<Finding>> $findings by device

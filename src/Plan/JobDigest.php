@@ -66,11 +66,6 @@ final readonly class JobDigest
         return array_values(array_filter($this->findings, static fn (Finding $f): bool => (self::STOPS[$f->rule] ?? 'devices') === $stop));
     }
 
-    public static function stopOf(Finding $finding): string
-    {
-        return self::STOPS[$finding->rule] ?? 'devices';
-    }
-
     /** @return array<string, list<Finding>> */
     public function findingsByDevice(): array
     {

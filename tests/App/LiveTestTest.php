@@ -38,7 +38,9 @@ final class LiveTestTest extends AppTestCase
             self::assertSame($time, $this->em()->getRepository(Observation::class)->count([]));
         }
         $crawler = $this->client->request('GET', self::JOB.'/proof?intent=guests-phone-system');
-        self::assertSame('1 of 1 hold', trim($crawler->filter('tr.sel td[data-label=Observed]')->first()->text()));
+        // Whether it holds depends on what stands on this machine's loopback; that the pair counts once does not.
+        $latest = $this->em()->getRepository(Observation::class)->findOneBy([], ['id' => 'DESC']);
+        self::assertSame(\sprintf('%d of 1 hold', (int) $latest?->getSpan()->holds()), trim($crawler->filter('tr.sel td[data-label=Observed]')->first()->text()));
     }
 
     public function testAStoppedTestAsksNobody(): void
