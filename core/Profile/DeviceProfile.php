@@ -91,6 +91,17 @@ final readonly class DeviceProfile
     }
 
     /** A phone from which somebody may dial an emergency number. */
+    public function answersBy(FindMethod $method): bool
+    {
+        foreach ($this->answers as $finder) {
+            if ($method === $finder->method) {
+                return true;
+            }
+        }
+
+        return false;
+    }
+
     public function isPhone(): bool
     {
         return Family::Phone === $this->family;

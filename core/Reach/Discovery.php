@@ -59,6 +59,19 @@ final class Discovery
         return false;
     }
 
+    /** Whether a question to 224.0.0.251 gets there: within a segment, or repeated by a relay into another one (RFC 6762). */
+    public function hearsMulticastDns(Node $asker, Node $unit): bool
+    {
+        $from = array_filter(array_map(static fn (Port $p): ?string => $p->segment, $asker->ports), static fn (?string $s): bool => null !== $s);
+        foreach ($unit->ports as $port) {
+            if (null !== $port->segment && [] !== $port->addresses && isset($unit->joins[Shout::MDNS_GROUP]) && (\in_array($port->segment, $from, true) || $this->relayed(array_values($from), $port->segment))) {
+                return true;
+            }
+        }
+
+        return false;
+    }
+
     private function by(Finder $finder, Device $station, Device $unit, Ipv4Address $address): MethodResult
     {
         return match ($finder->method) {
@@ -99,14 +112,8 @@ final class Discovery
 
     private function byMulticastDns(Finder $finder, Device $station, Device $unit): MethodResult
     {
-        $stationSegments = self::segments($station);
-        foreach ($this->node($unit)->ports as $port) {
-            if (null === $port->segment || [] === $port->addresses || !isset($this->node($unit)->joins[Shout::MDNS_GROUP])) {
-                continue;
-            }
-            if (\in_array($port->segment, $stationSegments, true) || $this->relayed($stationSegments, $port->segment)) {
-                return new MethodResult($finder, true, null);
-            }
+        if ($this->hearsMulticastDns($this->node($station), $this->node($unit))) {
+            return new MethodResult($finder, true, null);
         }
 
         return new MethodResult($finder, false, new Cause($station->id, 'multicast-dns-stays', ['group' => '224.0.0.251'], \sprintf('%s asks 224.0.0.251, which no router passes on and no relay repeats; %s stands in another segment', $station->name, $unit->name)));
@@ -131,19 +138,6 @@ final class Discovery
         }
 
         return false;
-    }
-
-    /** @return list<string> */
-    private static function segments(Device $device): array
-    {
-        $segments = [];
-        foreach ($device->interfaces as $interface) {
-            if (null !== $interface->segment) {
-                $segments[] = $interface->segment;
-            }
-        }
-
-        return $segments;
     }
 
     private function node(Device $device): Node

@@ -48,7 +48,7 @@ final class NodeBuilder
             foreach ($interface->joins ?? $profile->joins as $group) {
                 $joins[$group->value] = true;
             }
-            if (null === $interface->joins && self::answersMulticastDns($profile)) {
+            if (null === $interface->joins && $profile->answersBy(FindMethod::MulticastDns)) {
                 $joins[Shout::MDNS_GROUP] = true;
             }
         }
@@ -61,16 +61,5 @@ final class NodeBuilder
             listens: $listens,
             joins: $joins,
         );
-    }
-
-    private static function answersMulticastDns(DeviceProfile $profile): bool
-    {
-        foreach ($profile->answers as $finder) {
-            if (FindMethod::MulticastDns === $finder->method) {
-                return true;
-            }
-        }
-
-        return false;
     }
 }

@@ -11,8 +11,10 @@ use Vorhut\Core\Job\Service;
 use Vorhut\Core\Profile\DeviceProfile;
 use Vorhut\Core\Profile\FindMethod;
 use Vorhut\Core\Profile\SipRole;
+use Vorhut\Field\Dns\ServiceBook;
 use Vorhut\Field\Net\Sockets;
 use Vorhut\Field\Net\TargetGate;
+use Vorhut\Field\StandIn\DnsSdStandIn;
 use Vorhut\Field\StandIn\PageSpeaker;
 use Vorhut\Field\StandIn\PollStandIn;
 use Vorhut\Field\StandIn\RtspSpeaker;
@@ -97,7 +99,11 @@ final class Lab
                     continue;
                 }
                 $address = (string) $this->network->addresses->toLab($interface->address->address);
-                foreach ($interface->listens ?? $profile->services as $service) {
+                $services = $interface->listens ?? $profile->services;
+                if ($profile->answersBy(FindMethod::MulticastDns)) {
+                    $wanted[$address.' udp/'.DnsSdStandIn::PORT] ??= new DnsSdStandIn($this->sockets, $address, new ServiceBook($device->name, $device->hostname ?? $device->id, (string) $interface->address->address, $services), fn (string $from): bool => $this->network->hearsMulticastDns($from, $address));
+                }
+                foreach ($services as $service) {
                     $standIn = $this->standIn($address, $service, $device, $profile);
                     if (null !== $standIn) {
                         // Of two units on one address the first one is there; that is what the wire does, too.

@@ -8,6 +8,7 @@ use Vorhut\Core\Addressing\Ipv4Address;
 use Vorhut\Core\Job\Job;
 use Vorhut\Core\Job\Protocol;
 use Vorhut\Core\Job\Service;
+use Vorhut\Core\Reach\Discovery;
 use Vorhut\Core\Reach\Exchange;
 use Vorhut\Core\Reach\MediaPath;
 use Vorhut\Core\Reach\Network;
@@ -39,13 +40,22 @@ final class LabNetwork
     /** Whether a SIP datagram gets there: as a request, or as the answer to one. */
     public function hearsSip(string $fromLab, string $toLab): bool
     {
-        return $this->known['sip '.$fromLab.'>'.$toLab] ??= $this->delivers($fromLab, $toLab) || $this->answers($toLab, $fromLab, self::sip());
+        return $this->known['sip '.$fromLab.'>'.$toLab] ??= $this->isBench($fromLab) || $this->delivers($fromLab, $toLab) || $this->answers($toLab, $fromLab, self::sip());
     }
 
     /** Whether sound gets there, as the planned media ports of both ends and the filters between them allow. */
     public function hearsMedia(string $fromLab, string $toLab): bool
     {
-        return $this->known['media '.$fromLab.'>'.$toLab] ??= $this->media($fromLab, $toLab);
+        return $this->known['media '.$fromLab.'>'.$toLab] ??= $this->isBench($fromLab) || $this->media($fromLab, $toLab);
+    }
+
+    /** Whether a question by multicast DNS gets there: asked directly in the lab, it is answered only then. */
+    public function hearsMulticastDns(string $fromLab, string $toLab): bool
+    {
+        $from = $this->ownerOf($fromLab);
+        $to = $this->ownerOf($toLab);
+
+        return null !== $from && null !== $to && (new Discovery($this->job, $this->exchange))->hearsMulticastDns($from, $to);
     }
 
     /** A sender that is nobody in the plan stands outside it and gets no answer. */
@@ -54,6 +64,12 @@ final class LabNetwork
         $key = $fromLab.'>'.$toLab.' '.$service;
 
         return $this->known[$key] ??= $this->decide($fromLab, $toLab, $service);
+    }
+
+    /** 127.0.0.0/24, as far as the plan leaves it free, is the bench: whoever speaks SIP from there stands beside the unit. */
+    private function isBench(string $lab): bool
+    {
+        return str_starts_with($lab, '127.0.0.') && null === $this->ownerOf($lab);
     }
 
     private static function sip(): Service

@@ -17,8 +17,7 @@ final readonly class GatedUdp
 
     /**
      * @throws RefusedTarget
-     * @throws \Amp\Socket\SocketException     when the kernel refuses it
-     * @throws \Amp\ByteStream\ClosedException once closed
+     * @throws \Amp\Socket\SocketException when the kernel refuses it
      */
     public function send(string $address, int $port, string $data): void
     {

@@ -7,6 +7,11 @@ namespace Vorhut\Field\Net;
 /** A target that may not be contacted: no socket was made. */
 final class RefusedTarget extends \RuntimeException
 {
+    public static function port(int $port): self
+    {
+        return new self(\sprintf('%d is no port; allowed are 1 to 65535.', $port));
+    }
+
     public static function address(string $address): self
     {
         return new self(\sprintf('%s is not contacted: only 127.0.0.0/8 is, unless a lead has switched on field mode for the job and confirmed the range.', $address));

@@ -22,6 +22,12 @@ final readonly class Sockets
     {
     }
 
+    /** @throws RefusedTarget */
+    public function check(string $address): void
+    {
+        $this->gate->check($address);
+    }
+
     /**
      * @param string|null $from local address to send from
      *

@@ -15,10 +15,14 @@ final readonly class TargetGate
     {
     }
 
-    /** @return int<1, 65535> */
+    /**
+     * @return int<1, 65535>
+     *
+     * @throws RefusedTarget
+     */
     public static function port(int $port): int
     {
-        return $port >= 1 && $port <= 65535 ? $port : throw new \InvalidArgumentException(\sprintf('%d is no port; allowed are 1 to 65535.', $port));
+        return $port >= 1 && $port <= 65535 ? $port : throw RefusedTarget::port($port);
     }
 
     /** @throws RefusedTarget */

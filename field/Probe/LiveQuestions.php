@@ -53,7 +53,8 @@ final readonly class LiveQuestions
     }
 
     /**
-     * A station asks only the addresses in its list, so a test in its place does the same.
+     * A station asks only the addresses in its list, so a test in its place does the same; what is not listed is asked for its
+     * services.
      *
      * @return list<LiveQuestion>
      */
@@ -64,21 +65,24 @@ final readonly class LiveQuestions
         if (null === $station || null === $unit) {
             return [];
         }
+        $shared = [];
         foreach ($this->job->profileOf($station)->finds as $finder) {
             foreach ($this->job->profileOf($unit)->answers as $answer) {
-                if (FindMethod::UnicastList !== $finder->method || !$finder->meets($answer)) {
-                    continue;
+                if ($finder->meets($answer)) {
+                    $shared[$finder->method->value] ??= $finder;
                 }
-                $address = $this->parties->addressOf($pair->to, $pair->from);
-                if (null !== $address && !Discovery::isListed($station, $finder->listSetting, $address)) {
-                    return [$this->question($intent, $pair, null, $finder->port, 'not polled: it is not in the station\'s list')];
-                }
-
-                return [$this->question($intent, $pair, Protocol::Udp === $finder->protocol ? ProbeKind::Poll : ProbeKind::Tcp, $finder->port)];
             }
         }
+        $list = $shared[FindMethod::UnicastList->value] ?? null;
+        $address = $this->parties->addressOf($pair->to, $pair->from);
+        if (null !== $list && (null === $address || Discovery::isListed($station, $list->listSetting, $address))) {
+            return [$this->question($intent, $pair, Protocol::Udp === $list->protocol ? ProbeKind::Poll : ProbeKind::Tcp, $list->port)];
+        }
+        if (isset($shared[FindMethod::MulticastDns->value])) {
+            return [$this->question($intent, $pair, ProbeKind::DnsSd, ProbeKind::DnsSd->defaultPort())];
+        }
 
-        return [];
+        return null === $list || [] !== array_diff_key($shared, [FindMethod::UnicastList->value => 0]) ? [] : [$this->question($intent, $pair, null, $list->port, 'not polled: it is not in the station\'s list')];
     }
 
     /** @return list<LiveQuestion> */

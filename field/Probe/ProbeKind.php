@@ -13,6 +13,8 @@ enum ProbeKind: string
     case Poll = 'poll';
     /** SIP OPTIONS, which every agent answers (RFC 3261, section 11). */
     case Sip = 'sip';
+    /** Service discovery, asked directly (RFC 6763). */
+    case DnsSd = 'dns-sd';
     /** Registers the asker's extension at its phone system. */
     case Register = 'register';
     /** One short call with sound both ways. */
@@ -24,6 +26,7 @@ enum ProbeKind: string
             self::Tcp, self::Http => 80,
             self::Rtsp => 554,
             self::Poll => 2202,
+            self::DnsSd => 5353,
             self::Sip, self::Register, self::Call => 5060,
         };
     }

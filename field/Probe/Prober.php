@@ -10,6 +10,10 @@ use Amp\DeferredFuture;
 use Amp\Socket\ConnectException;
 use Amp\Socket\Socket;
 use Amp\TimeoutCancellation;
+use Vorhut\Field\Dns\DnsError;
+use Vorhut\Field\Dns\DnsMessage;
+use Vorhut\Field\Dns\DnsRecord;
+use Vorhut\Field\Dns\ServiceBook;
 use Vorhut\Field\Net\GatedUdp;
 use Vorhut\Field\Net\RefusedTarget;
 use Vorhut\Field\Net\Sockets;
@@ -36,6 +40,7 @@ final readonly class Prober
      */
     public function ask(ProbeKind $kind, string $target, int $port, ?string $from = null): ProbeResult
     {
+        $this->sockets->check($target);
         $start = hrtime(true);
         try {
             [$status, $evidence] = match ($kind) {
@@ -44,6 +49,7 @@ final readonly class Prober
                 ProbeKind::Rtsp => $this->talk($target, $port, $from, \sprintf("OPTIONS rtsp://%s/ RTSP/1.0\r\nCSeq: 1\r\nUser-Agent: vorhut\r\n\r\n", $target), '#^RTSP/1\.0 (\d{3})[^\r\n]*#'),
                 ProbeKind::Poll => $this->poll($target, $port, $from),
                 ProbeKind::Sip => $this->sip($target, $port, $from),
+                ProbeKind::DnsSd => $this->dnsSd($target, $port, $from),
                 ProbeKind::Register, ProbeKind::Call => throw new \LogicException('The SIP prober asks these.'),
             };
         } catch (ConnectException $e) {
@@ -160,6 +166,64 @@ final readonly class Prober
         } finally {
             $endpoint->close();
         }
+    }
+
+    /**
+     * What services there are, then where the first of them is (RFC 6763, sections 9 and 4).
+     *
+     * @return array{ProbeStatus, array<string, string|int|float>}
+     */
+    private function dnsSd(string $target, int $port, ?string $from): array
+    {
+        $socket = $this->sockets->udp($from ?? '127.0.0.1');
+        try {
+            $services = [];
+            foreach ($this->dnsAnswer($socket, $target, $port, ServiceBook::ENUMERATION)->records ?? [] as $record) {
+                if (DnsRecord::PTR === $record->type && $record->isNamed(ServiceBook::ENUMERATION)) {
+                    $services[] = $record->target;
+                }
+            }
+            if ([] === $services) {
+                return [ProbeStatus::Silent, []];
+            }
+            $evidence = ['services' => mb_scrub(implode(' ', array_map(static fn (array $s): string => implode('.', $s), \array_slice($services, 0, 8))))];
+            foreach ($this->dnsAnswer($socket, $target, $port, $services[0])->records ?? [] as $record) {
+                if (DnsRecord::PTR === $record->type) {
+                    $evidence['instance'] = mb_scrub($record->target[0] ?? '');
+                } elseif (DnsRecord::SRV === $record->type) {
+                    $evidence['host'] = mb_scrub(implode('.', $record->target)).':'.$record->port;
+                }
+            }
+
+            return [ProbeStatus::Answered, $evidence];
+        } finally {
+            $socket->close();
+        }
+    }
+
+    /** @param list<string> $name */
+    private function dnsAnswer(GatedUdp $socket, string $target, int $port, array $name): ?DnsMessage
+    {
+        $id = random_int(1, 0xFFFF);
+        try {
+            $socket->send($target, $port, (string) new DnsMessage($id, false, [new DnsRecord($name, DnsRecord::PTR)]));
+            $time = new TimeoutCancellation($this->seconds / 2);
+            while (null !== ($datagram = $socket->receive($time))) {
+                try {
+                    $message = DnsMessage::parse($datagram[2]);
+                } catch (DnsError) {
+                    // Not what was asked for; the answer may still come.
+                    continue;
+                }
+                if ($datagram[0] === $target && $message->isResponse && $message->id === $id) {
+                    return $message;
+                }
+            }
+        } catch (CancelledException) {
+            // Nothing within this part of the time.
+        }
+
+        return null;
     }
 
     private function pollAnswer(GatedUdp $socket, string $target, string $nonce): ?string

@@ -6,6 +6,7 @@ namespace Vorhut\Field\Rtp;
 
 use Revolt\EventLoop;
 use Vorhut\Field\Net\GatedUdp;
+use Vorhut\Field\Net\RefusedTarget;
 
 use function Amp\async;
 
@@ -48,8 +49,11 @@ final class RtpStream
             try {
                 $this->socket->send($address, $port, $header.$this->payload);
                 ++$this->sent;
-            } catch (\Amp\Socket\SocketException|\Amp\ByteStream\ClosedException) {
+            } catch (\Amp\Socket\SocketException) {
                 // The other side is gone; the call's end will say so.
+            } catch (RefusedTarget) {
+                // The other side named an address or port that is never contacted: it gets nothing.
+                $this->pause();
             }
         });
     }

@@ -11,6 +11,8 @@ final class Call
 {
     public int $sequence = 1;
     public bool $established = false;
+    /** Our offer went out in the 2xx; the answer comes with the ACK (RFC 3264, section 4). */
+    public bool $awaitsAnswer = false;
 
     /** @param list<string> $routes */
     public function __construct(

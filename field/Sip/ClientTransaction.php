@@ -31,7 +31,12 @@ final class ClientTransaction
 
     public function start(): void
     {
-        $this->endpoint->send($this->request, $this->host, $this->port);
+        if (!$this->endpoint->send($this->request, $this->host, $this->port)) {
+            $this->end();
+            ($this->onResponse)($this->request->reply(503, 'Service Unavailable', SipEndpoint::token()));
+
+            return;
+        }
         $this->schedule();
         $this->limit = EventLoop::delay(64 * SipEndpoint::T1, function (): void {
             $this->end();

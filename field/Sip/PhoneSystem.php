@@ -8,6 +8,8 @@ namespace Vorhut\Field\Sip;
 final class PhoneSystem
 {
     private const NONCES = 500;
+    /** What is passed on grows by a Via and a Record-Route and must still fit a datagram. */
+    private const MOST_BODY = 60000;
 
     /** @var array<string, array<string, array{uri: SipUri, until: float}>> contacts by extension, newest last */
     private array $bindings = [];
@@ -51,7 +53,12 @@ final class PhoneSystem
             return;
         }
         $target = SipUri::tryFrom($request->uri);
-        if (null === $target) {
+        $required = [...$request->all('Proxy-Require'), ...('REGISTER' === $request->method ? $request->all('Require') : [])];
+        if ([] !== $required) {
+            $t->respond($request->reply(420, 'Bad Extension', SipEndpoint::token(), '', Unsupported: implode(', ', $required)));
+        } elseif (\strlen($request->body) > self::MOST_BODY) {
+            $t->respond($request->reply(513, 'Message Too Large', SipEndpoint::token()));
+        } elseif (null === $target) {
             $t->respond($request->reply(416, 'Unsupported URI Scheme', SipEndpoint::token()));
         } elseif ('REGISTER' === $request->method) {
             $this->register($t);

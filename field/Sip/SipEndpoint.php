@@ -6,6 +6,7 @@ namespace Vorhut\Field\Sip;
 
 use Revolt\EventLoop;
 use Vorhut\Field\Net\GatedUdp;
+use Vorhut\Field\Net\RefusedTarget;
 
 use function Amp\async;
 
@@ -92,14 +93,18 @@ final class SipEndpoint
         return $transaction;
     }
 
-    /** Sends once, without a transaction: an ACK of a 2xx, or a response passed on. */
-    public function send(SipMessage $message, string $host, int $port): void
+    /** Sends once, without a transaction: an ACK of a 2xx, or a response passed on. False: that address is never contacted. */
+    public function send(SipMessage $message, string $host, int $port): bool
     {
         try {
             $this->socket->send($host, $port, (string) $message);
-        } catch (\Amp\Socket\SocketException|\Amp\ByteStream\ClosedException) {
+        } catch (\Amp\Socket\SocketException) {
             // Lost like any datagram; whoever waits for an answer asks again.
+        } catch (RefusedTarget) {
+            return false;
         }
+
+        return true;
     }
 
     public static function token(): string
@@ -114,7 +119,12 @@ final class SipEndpoint
         }
         try {
             $message = SipMessage::parse($bytes);
-        } catch (SipError) {
+        } catch (SipError $e) {
+            $refusal = null === $e->request ? null : $e->refusal();
+            if (null !== $refusal) {
+                $this->send($refusal, $host, self::answerPort($e->request, $port));
+            }
+
             return;
         }
         if (null === $message->method) {
@@ -133,9 +143,21 @@ final class SipEndpoint
             ($this->onAck)($message);
         } else {
             $this->servers[$key] = $server = new ServerTransaction($this, $message, $host, self::answerPort($message, $port));
-            EventLoop::unreference(EventLoop::delay(64 * self::T1, function () use ($key): void { unset($this->servers[$key]); }));
+            $this->forgetLater($key, $server);
             ($this->onRequest)($server);
         }
+    }
+
+    /** Kept for 64·T1 after its final answer (timers H and J); an INVITE may ring until timer C ends it. */
+    private function forgetLater(string $key, ServerTransaction $server, int $turns = 7): void
+    {
+        EventLoop::unreference(EventLoop::delay(64 * self::T1, function () use ($key, $server, $turns): void {
+            if ($server->isAnswered() || $turns <= 0) {
+                unset($this->servers[$key]);
+            } else {
+                $this->forgetLater($key, $server, $turns - 1);
+            }
+        }));
     }
 
     /** The server transaction of the INVITE that a CANCEL means (section 9.2). */

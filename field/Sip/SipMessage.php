@@ -9,6 +9,7 @@ final readonly class SipMessage
 {
     private const MOST_BYTES = 65535;
     private const MOST_HEADERS = 200;
+    private const MOST_URI = 1000;
     /** Compact forms, section 7.3.3. */
     private const COMPACT = ['i' => 'call-id', 'm' => 'contact', 'e' => 'content-encoding', 'l' => 'content-length', 'c' => 'content-type', 'f' => 'from', 's' => 'subject', 'k' => 'supported', 't' => 'to', 'v' => 'via'];
 
@@ -57,25 +58,42 @@ final readonly class SipMessage
         // A line that begins with a blank goes on with the one before (section 7.3.1).
         $lines = explode("\r\n", (string) preg_replace("/\r\n[ \t]+/", ' ', ltrim($head, "\r\n")));
         $start = array_shift($lines);
-        if (\count($lines) > self::MOST_HEADERS) {
-            throw new SipError('too many headers');
-        }
         $headers = [];
-        foreach ($lines as $line) {
-            if (1 !== preg_match('/^([A-Za-z0-9.!%*_+`\'~-]{1,64})[ \t]*:[ \t]*(.*)$/sD', $line, $m)) {
-                throw new SipError('a line that is no header');
+        $wrong = \count($lines) > self::MOST_HEADERS ? 'too many headers' : null;
+        foreach (\array_slice($lines, 0, self::MOST_HEADERS) as $line) {
+            if (1 === preg_match('/^([A-Za-z0-9.!%*_+`\'~-]{1,64})[ \t]*:[ \t]*(.*)$/sD', $line, $m)) {
+                $headers[] = [$m[1], rtrim($m[2])];
+            } else {
+                $wrong ??= 'a line that is no header';
             }
-            $headers[] = [$m[1], rtrim($m[2])];
         }
-        if (1 === preg_match('#^SIP/2\.0 ([1-6]\d\d) ?(.{0,200})$#D', $start, $m)) {
-            $message = new self(null, '', (int) $m[1], $m[2], $headers, $body);
-        } elseif (1 === preg_match('#^([A-Z]{1,32}) (\S{1,1000}) SIP/2\.0$#D', $start, $m)) {
-            $message = new self($m[1], $m[2], 0, '', $headers, $body);
-        } else {
-            throw new SipError('a first line that is neither request nor status');
+        $message = self::begin($start, $headers, $body);
+        if (null !== $wrong) {
+            throw new SipError($wrong, null === $message->method ? null : $message);
         }
 
         return $message->checked();
+    }
+
+    /**
+     * @param list<array{string, string}> $headers
+     *
+     * @throws SipError
+     */
+    private static function begin(string $start, array $headers, string $body): self
+    {
+        if (1 === preg_match('#^SIP/2\.0 ([1-6]\d\d) ?(.{0,200})$#D', $start, $m)) {
+            return new self(null, '', (int) $m[1], $m[2], $headers, $body);
+        }
+        if (1 !== preg_match('#^([A-Z]{1,32}) (\S+) SIP/(\d{1,3}\.\d{1,3})$#D', $start, $m)) {
+            throw new SipError('a first line that is neither request nor status');
+        }
+        $message = new self($m[1], $m[2], 0, '', $headers, $body);
+        if ('2.0' !== $m[3]) {
+            throw new SipError('only SIP/2.0 is spoken here', $message, 505);
+        }
+
+        return \strlen($m[2]) <= self::MOST_URI ? $message : throw new SipError(\sprintf('at most %d bytes', self::MOST_URI), $message, 414);
     }
 
     /** The first value of a header, whatever its case or form. */
@@ -153,30 +171,39 @@ final readonly class SipMessage
     /** What every message must have (section 8.1.1), and no more body than was announced (section 18.3). */
     private function checked(): self
     {
+        $request = null === $this->method ? null : $this;
         foreach (['Via', 'From', 'To', 'Call-ID', 'CSeq'] as $name) {
             if (null === $this->first($name) || '' === $this->first($name)) {
-                throw new SipError('no '.$name);
+                throw new SipError('no '.$name, $request);
             }
         }
         if (1 !== preg_match('/^\d{1,10}\s+([A-Z]{1,32})$/D', (string) $this->first('CSeq'), $m) || (null !== $this->method && $m[1] !== $this->method)) {
-            throw new SipError('a CSeq that does not fit');
+            throw new SipError('a CSeq that does not fit', $request);
         }
         $length = $this->first('Content-Length');
         if (null === $length) {
             return $this;
         }
         if (1 !== preg_match('/^\d{1,9}$/D', $length) || (int) $length > \strlen($this->body)) {
-            throw new SipError('a body shorter than announced');
+            throw new SipError('a body shorter than announced', $request);
         }
 
         return new self($this->method, $this->uri, $this->status, $this->reason, $this->headers, substr($this->body, 0, (int) $length));
     }
 
-    /** @return list<string> */
+    /** @return list<string> parts between commas that stand neither in quotes nor in angle brackets */
     private static function split(string $value): array
     {
-        $parts = preg_split('/,(?=(?:[^"<>]|"[^"]*"|<[^>]*>)*$)/', $value);
+        preg_match_all('/"(?:[^"\\\\]|\\\\.)*+"|<[^>]*+>|[^,"<]++|./s', $value, $pieces);
+        $parts = [''];
+        foreach ($pieces[0] as $piece) {
+            if (',' === $piece) {
+                $parts[] = '';
+            } else {
+                $parts[array_key_last($parts)] .= $piece;
+            }
+        }
 
-        return array_map(trim(...), false === $parts ? [$value] : $parts);
+        return array_map(trim(...), $parts);
     }
 }

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Vorhut\Field\Sip;
 
-/** A SIP URI (RFC 3261, section 19.1), as far as numeric hosts go. */
+/** A SIP URI (RFC 3261, section 19.1). Names as hosts are read, but nothing is ever sent to one. */
 final readonly class SipUri implements \Stringable
 {
     public function __construct(public string $user, public string $host, public int $port = 5060)
@@ -15,7 +15,7 @@ final readonly class SipUri implements \Stringable
     public static function tryFrom(string $text): ?self
     {
         $inner = 1 === preg_match('/<([^>]*)>/', $text, $m) ? $m[1] : (string) strtok($text, ';');
-        if (1 !== preg_match('/^sip:(?:([^@:;?\s]{1,64})@)?(\d{1,3}(?:\.\d{1,3}){3})(?::(\d{1,5}))?(?:;[^\s?]*)?$/iD', trim($inner), $m)) {
+        if (1 !== preg_match('/^sip:(?:([^@:;?\s]{1,64})@)?([a-z0-9](?:[a-z0-9.-]{0,253}[a-z0-9])?)(?::(\d{1,5}))?(?:[;?]\S*)?$/iD', trim($inner), $m)) {
             return null;
         }
         $port = (int) ($m[3] ?? 5060);

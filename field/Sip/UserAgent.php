@@ -36,10 +36,7 @@ final class UserAgent
 
     public function start(): void
     {
-        $this->endpoint->listen($this->take(...), function (SipMessage $ack): void {
-            $call = $this->calls[(string) $ack->first('Call-ID')] ?? null;
-            $call?->incoming?->end();
-        });
+        $this->endpoint->listen($this->take(...), $this->acknowledged(...));
     }
 
     public function stop(): void
@@ -80,7 +77,7 @@ final class UserAgent
             $call->established = true;
             $this->calls[$id] = $call;
             $this->sendInDialog($call, 'ACK', $call->sequence);
-            $media->sendTo($sdp->address, $sdp->port);
+            self::sound($call, $sdp);
 
             return 200;
         });
@@ -110,6 +107,12 @@ final class UserAgent
 
     private function take(ServerTransaction $t): void
     {
+        $required = $t->request->all('Require');
+        if ([] !== $required && 'CANCEL' !== $t->request->method) {
+            $t->respond($t->request->reply(420, 'Bad Extension', SipEndpoint::token(), '', Unsupported: implode(', ', $required)));
+
+            return;
+        }
         match ($t->request->method) {
             'OPTIONS' => $t->respond($t->request->reply(200, 'OK', SipEndpoint::token(), '', Allow: 'INVITE, ACK, CANCEL, BYE, OPTIONS', Accept: 'application/sdp')),
             'INVITE' => $this->answer($t),
@@ -129,7 +132,7 @@ final class UserAgent
         }
         $tag = SipEndpoint::token();
         $offer = Sdp::parse($t->request->body);
-        if (null === $offer) {
+        if (null === $offer && '' !== trim($t->request->body)) {
             $t->respond($t->request->reply(488, 'Not Acceptable Here', $tag));
 
             return;
@@ -140,7 +143,8 @@ final class UserAgent
             return;
         }
         $media = ($this->media)();
-        $answer = ($this->describe)($media)->answerTo($offer);
+        $own = ($this->describe)($media);
+        $answer = null === $offer ? $own : $own->answerTo($offer);
         if (null === $answer) {
             $media->close();
             $t->respond($t->request->reply(488, 'Not Acceptable Here', $tag));
@@ -150,20 +154,21 @@ final class UserAgent
         $this->ring($t, $offer, $answer, $media, $tag);
     }
 
-    private function ring(ServerTransaction $t, Sdp $offer, Sdp $answer, RtpStream $media, string $tag): void
+    private function ring(ServerTransaction $t, ?Sdp $offer, Sdp $answer, RtpStream $media, string $tag): void
     {
         $routes = $t->request->all('Record-Route');
         $ringing = $t->request->reply(180, 'Ringing', $tag, '', Contact: '<'.$this->contact().'>');
         $t->respond($ringing->with('Record-Route', $routes));
         $ok = $t->request->reply(200, 'OK', $tag, (string) $answer, Contact: '<'.$this->contact().'>', Content_Type: 'application/sdp')->with('Record-Route', $routes);
         $call = new Call((string) $t->request->first('Call-ID'), (string) $ok->first('To'), (string) $t->request->first('From'), (string) (SipUri::tryFrom((string) $t->request->first('Contact')) ?? ''), $routes, $media, $t);
+        $call->awaitsAnswer = null === $offer;
         $this->calls[$call->id] = $call;
-        $pickUp = static function () use ($call, $t, $ok, $media, $offer): void {
+        $pickUp = static function () use ($call, $t, $ok, $offer): void {
             if (!$t->isAnswered()) {
                 $call->established = true;
                 $t->respond($ok);
                 $t->repeat();
-                $media->sendTo($offer->address, $offer->port);
+                self::sound($call, $offer);
             }
         };
         $this->ring > 0 ? EventLoop::delay($this->ring, $pickUp) : $pickUp();
@@ -180,10 +185,30 @@ final class UserAgent
             return;
         }
         $call->incoming = $t;
+        $call->awaitsAnswer = null === $offer;
         $t->respond($t->request->reply(200, 'OK', '', (string) $answer, Contact: '<'.$this->contact().'>', Content_Type: 'application/sdp'));
         $t->repeat();
-        if (null !== $offer) {
-            $call->media->sendTo($offer->address, $offer->port);
+        self::sound($call, $offer);
+    }
+
+    /** The ACK of a 2xx, which may bring the answer to our own offer. */
+    private function acknowledged(SipMessage $ack): void
+    {
+        $call = $this->calls[(string) $ack->first('Call-ID')] ?? null;
+        $call?->incoming?->end();
+        if (true === $call?->awaitsAnswer) {
+            $call->awaitsAnswer = false;
+            self::sound($call, Sdp::parse($ack->body));
+        }
+    }
+
+    /** Sound flows to where the other side listens, and nowhere while it does not. */
+    private static function sound(Call $call, ?Sdp $other): void
+    {
+        if (null !== $other && !$other->listens()) {
+            $call->media->pause();
+        } elseif (null !== $other) {
+            $call->media->sendTo($other->address, $other->port);
         }
     }
 

@@ -29,7 +29,7 @@ final class ProbeCommand extends JobCommand
         $this->addOption('from', null, InputOption::VALUE_REQUIRED, 'Vantage: only what this device asks');
         $this->addOption('intent', null, InputOption::VALUE_REQUIRED, 'Only this intent');
         $this->addOption('target', null, InputOption::VALUE_REQUIRED, 'Ask this address instead of the intents');
-        $this->addOption('kind', null, InputOption::VALUE_REQUIRED, 'tcp, http, rtsp, sip or poll', 'tcp');
+        $this->addOption('kind', null, InputOption::VALUE_REQUIRED, 'tcp, http, rtsp, sip, poll or dns-sd', 'tcp');
         $this->addOption('port', null, InputOption::VALUE_REQUIRED, 'Port; default by kind');
         $this->addOption('timeout', null, InputOption::VALUE_REQUIRED, 'Seconds to wait for an answer, 0.1 to 30', '2');
     }
@@ -53,7 +53,7 @@ final class ProbeCommand extends JobCommand
     {
         $given = self::text($input, 'kind') ?? '';
         $kind = \in_array($given, ['register', 'call'], true) ? null : ProbeKind::tryFrom($given);
-        $kind ?? throw new InvalidValue($given, 'tcp, http, rtsp, sip or poll', 'Such as --kind=http.');
+        $kind ?? throw new InvalidValue($given, 'tcp, http, rtsp, sip, poll or dns-sd', 'Such as --kind=http.');
         $port = self::text($input, 'port') ?? (string) $kind->defaultPort();
         if (1 !== preg_match('/^\d{1,5}$/D', $port) || (int) $port < 1 || (int) $port > 65535) {
             throw new InvalidValue($port, 'a port from 1 to 65535', 'Such as --port=80.');

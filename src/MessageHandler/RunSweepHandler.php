@@ -20,11 +20,11 @@ use Vorhut\Field\Probe\ProbeResult;
 use Vorhut\Field\Probe\ProbeStatus;
 use Vorhut\Field\Probe\Sweep;
 
-/** Asks each address for a page, a stream, the poll and SIP, in the lab. */
+/** Asks each address for a page, a stream, the poll, SIP and its services, in the lab. */
 #[AsMessageHandler]
 final class RunSweepHandler
 {
-    private const KINDS = [ProbeKind::Http, ProbeKind::Rtsp, ProbeKind::Poll, ProbeKind::Sip];
+    private const KINDS = [ProbeKind::Http, ProbeKind::Rtsp, ProbeKind::Poll, ProbeKind::Sip, ProbeKind::DnsSd];
     private const SECONDS = 1.5;
     private const REPORT_EVERY = 50;
 

@@ -11,6 +11,7 @@ use Symfony\Component\Messenger\Envelope;
 use Symfony\Component\Messenger\Exception\MessageDecodingFailedException;
 use Symfony\Component\Messenger\Stamp\DelayStamp;
 use Symfony\Component\Messenger\Stamp\TransportMessageIdStamp;
+use Symfony\Component\Messenger\Transport\Receiver\KeepaliveReceiverInterface;
 use Symfony\Component\Messenger\Transport\Receiver\ListableReceiverInterface;
 use Symfony\Component\Messenger\Transport\Receiver\MessageCountAwareInterface;
 use Symfony\Component\Messenger\Transport\Serialization\SerializerInterface;
@@ -19,11 +20,12 @@ use Symfony\Component\Messenger\Transport\TransportInterface;
 /**
  * Messages in a table of the own database: workers take them with FOR UPDATE SKIP LOCKED, so that each goes to one.
  *
- * A message whose worker died is delivered again after an hour.
+ * While a worker is busy with a message it says so every few seconds (--keepalive); a message nothing was heard of for half
+ * a minute is delivered again.
  */
-final class DatabaseTransport implements TransportInterface, MessageCountAwareInterface, ListableReceiverInterface
+final class DatabaseTransport implements TransportInterface, KeepaliveReceiverInterface, MessageCountAwareInterface, ListableReceiverInterface
 {
-    private const REDELIVER_AFTER = '-1 hour';
+    private const REDELIVER_AFTER = '-30 seconds';
 
     public function __construct(
         private readonly Connection $connection,
@@ -84,6 +86,11 @@ final class DatabaseTransport implements TransportInterface, MessageCountAwareIn
     public function reject(Envelope $envelope): void
     {
         $this->ack($envelope);
+    }
+
+    public function keepalive(Envelope $envelope, ?int $seconds = null): void
+    {
+        $this->connection->update('queue_message', ['delivered_at' => $this->clock->now()], ['id' => self::id($envelope)], ['delivered_at' => Types::DATETIME_IMMUTABLE]);
     }
 
     public function getMessageCount(): int

@@ -49,10 +49,21 @@ final class QueueTest extends AppTestCase
     {
         $this->queue->send(new Envelope(new RunImport(4)));
         self::assertSame(4, self::number($this->next()));
-        $this->clock->sleep(1800);
+        $this->clock->sleep(29);
         self::assertNull($this->next());
-        $this->clock->sleep(1801);
+        $this->clock->sleep(2);
         self::assertSame(4, self::number($this->next()));
+    }
+
+    public function testAMessageItsWorkerIsBusyWithStaysThere(): void
+    {
+        $this->queue->send(new Envelope(new RunImport(4)));
+        $busy = $this->next() ?? throw new \LogicException();
+        for ($i = 0; $i < 4; ++$i) {
+            $this->clock->sleep(20);
+            $this->queue->keepalive($busy);
+            self::assertNull($this->next());
+        }
     }
 
     public function testQueuesDoNotMix(): void

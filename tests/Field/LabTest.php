@@ -13,6 +13,9 @@ use Vorhut\Core\Job\Job;
 use Vorhut\Core\JobFile\JobFile;
 use Vorhut\Core\Proof\Prover;
 use Vorhut\Core\Proof\Span;
+use Vorhut\Field\Dns\DnsMessage;
+use Vorhut\Field\Dns\DnsRecord;
+use Vorhut\Field\Dns\ServiceBook;
 use Vorhut\Field\Lab\Lab;
 use Vorhut\Field\Lab\LabAddresses;
 use Vorhut\Field\Lab\LabPorts;
@@ -27,6 +30,7 @@ use Vorhut\Field\Probe\Sweep;
 use Vorhut\Tests\Support\Jobs;
 
 use function Amp\async;
+use function Amp\delay;
 
 /** Real sockets on loopback, against the lab of the demo job. */
 final class LabTest extends TestCase
@@ -64,6 +68,11 @@ final class LabTest extends TestCase
         self::assertSame('200 OK', $this->ask(ProbeKind::Sip, '127.147.10.10', 5060)->evidence['status']);
         self::assertStringContainsString('INVITE', (string) $this->ask(ProbeKind::Sip, '127.147.60.48', 5060)->evidence['allows'], 'the hut phone, across subnets');
         self::assertSame(ProbeStatus::Silent, $this->ask(ProbeKind::Sip, '127.147.10.10', 5060, '127.147.90.50')->status, 'guests are filtered');
+        $services = $this->ask(ProbeKind::DnsSd, '127.147.20.21', 5353, '127.147.20.22');
+        self::assertSame(ProbeStatus::Answered, $services->status);
+        self::assertSame('_http._tcp.local _rtsp._tcp.local', $services->evidence['services']);
+        self::assertStringEndsWith('.local:80', (string) $services->evidence['host']);
+        self::assertSame(ProbeStatus::Silent, $this->ask(ProbeKind::DnsSd, '127.147.20.21', 5353, '127.147.10.10')->status, 'another segment, and no relay');
         self::assertContains($this->ask(ProbeKind::Rtsp, '127.147.20.21', 80)->status, [ProbeStatus::Strange, ProbeStatus::Answered], 'a page answers RTSP with an error of its own');
         self::assertSame(ProbeStatus::Strange, $this->ask(ProbeKind::Rtsp, '127.147.20.21', 80)->status);
     }
@@ -148,29 +157,68 @@ final class LabTest extends TestCase
         self::assertLessThan(8, $asked);
     }
 
-    /** Nonsense costs a stand-in nothing: it goes on serving. */
+    /** Ten thousand pieces of nonsense at each kind of UDP port, hundreds at TCP ones: they go on serving. */
     public function testMalformedInputStopsNobody(): void
     {
         $this->lab();
         $sockets = new Sockets(new TargetGate());
         $random = new \Random\Randomizer(new \Random\Engine\Mt19937(7));
-        $udp = $sockets->udp(self::STATION);
-        for ($n = 0; $n < 2000; ++$n) {
-            $udp->send('127.147.60.32', 2202, 0 === $n % 3 ? 'POLL '.$random->getBytes(9) : $random->getBytes($random->getInt(1, 1200)));
-        }
-        $udp->close();
-        foreach (["\x00\xFF\r\n\r\n", "GET / HTTP/9.9\r\n\r\n", "OPTIONS * RTSP/1.0\r\nCSeq: x\r\n\r\n", str_repeat('A', 40000), "HEAD / HTTP/1.1\r\n"] as $bytes) {
-            foreach ([80, 554] as $port) {
-                $socket = $sockets->connect('127.147.20.21', $port, 1.0, self::STATION);
-                async(static function () use ($socket, $bytes): void {
-                    $socket->write($bytes);
-                })->ignore();
-                $socket->close();
+        $good = [
+            2202 => 'POLL 0123456789abcdef',
+            5060 => "INVITE sip:2001@127.147.10.10 SIP/2.0\r\nVia: SIP/2.0/UDP 127.147.30.20:9;branch=z9hG4bKq\r\nFrom: <sip:2001@x>;tag=1\r\nTo: <sip:2001@x>\r\nCall-ID: c\r\nCSeq: 1 INVITE\r\nContact: <sip:a@192.0.2.1>\r\nContent-Length: 60\r\n\r\nv=0\r\nc=IN IP4 192.0.2.1\r\nm=audio 0 RTP/AVP 0\r\na=sendrecv\r\n",
+            5353 => (string) new DnsMessage(7, false, [new DnsRecord(ServiceBook::ENUMERATION, DnsRecord::PTR), new DnsRecord(['a', 'b'], 255)]),
+        ];
+        foreach (['127.147.60.32' => 2202, '127.147.10.10' => 5060, '127.147.60.48' => 5060, '127.147.20.21' => 5353] as $target => $port) {
+            $udp = $sockets->udp(self::STATION);
+            for ($n = 0; $n < 10000; ++$n) {
+                $bytes = match ($n % 3) {
+                    0 => $random->getBytes($random->getInt(1, 1200)),
+                    1 => substr_replace($good[$port], $random->getBytes(2), $random->getInt(0, \strlen($good[$port]) - 3), 2),
+                    default => substr($good[$port], 0, $random->getInt(1, \strlen($good[$port]))),
+                };
+                $udp->send($target, $port, $bytes);
+                if (0 === $n % 100) {
+                    delay(0.001);
+                }
             }
+            $udp->close();
         }
+        $page = "HEAD / HTTP/1.1\r\nHost: x\r\n\r\n";
+        for ($n = 0; $n < 400; ++$n) {
+            $bytes = 0 === $n % 2 ? $random->getBytes(300) : substr_replace($page, $random->getBytes(2), $random->getInt(0, \strlen($page) - 3), 2);
+            $socket = $sockets->connect('127.147.20.21', LabPorts::ofThisUser()->toLab(0 === $n % 3 ? 554 : 80), 1.0, self::STATION);
+            async(static fn () => $socket->write($bytes))->ignore();
+            $socket->close();
+        }
+        delay(0.2);
         self::assertSame(ProbeStatus::Answered, $this->ask(ProbeKind::Poll, '127.147.60.32', 2202)->status);
+        self::assertSame(ProbeStatus::Answered, $this->ask(ProbeKind::Sip, '127.147.10.10', 5060)->status);
+        self::assertSame(ProbeStatus::Answered, $this->ask(ProbeKind::Sip, '127.147.60.48', 5060)->status);
+        self::assertSame(ProbeStatus::Answered, $this->ask(ProbeKind::DnsSd, '127.147.20.21', 5353, '127.147.20.22')->status);
         self::assertSame(ProbeStatus::Answered, $this->ask(ProbeKind::Http, '127.147.20.21', 80)->status);
         self::assertSame(ProbeStatus::Answered, $this->ask(ProbeKind::Rtsp, '127.147.20.21', 554)->status);
+    }
+
+    /** A probe hears nothing but what answers it. */
+    public function testNonsenseInAnswersStopsNoProbe(): void
+    {
+        $sockets = new Sockets(new TargetGate());
+        $random = new \Random\Randomizer(new \Random\Engine\Mt19937(8));
+        foreach ([ProbeKind::Poll, ProbeKind::Sip, ProbeKind::DnsSd] as $kind) {
+            $hostile = $sockets->udp('127.199.9.9');
+            async(static function () use ($hostile, $random): void {
+                while (null !== ($datagram = $hostile->receive())) {
+                    for ($n = 0; $n < 10000; ++$n) {
+                        $hostile->send($datagram[0], $datagram[1], 0 === $n % 2 ? $random->getBytes($random->getInt(1, 500)) : substr_replace($datagram[2], $random->getBytes(2), $random->getInt(0, \strlen($datagram[2]) - 1), 2));
+                        if (0 === $n % 100) {
+                            delay(0.001);
+                        }
+                    }
+                }
+            })->ignore();
+            self::assertSame(ProbeStatus::Silent, $this->prober()->ask($kind, '127.199.9.9', $hostile->port(), self::STATION)->status);
+            $hostile->close();
+        }
     }
 
     public function testAPortThatIsTakenIsReportedAndTheOthersRun(): void

@@ -178,12 +178,56 @@ final class SipCallTest extends TestCase
         self::assertCount(1, $phone->calls());
     }
 
+    /** RFC 3264, section 4: without an offer the phone offers, and the ACK brings the answer. */
+    public function testACallWithoutOfferGetsOne(): void
+    {
+        $phone = $this->phone('2002');
+        $this->wait($phone->register());
+        $caller = $this->endpoint('127.199.0.81');
+        $caller->listen(static function (): void {});
+        $call = $this->signed($caller, 'INVITE', '2001', '2002', body: '');
+        self::assertContains(200, $call['statuses']);
+        $standing = $phone->calls()[0];
+        $media = new RtpStream($this->sockets->udp('127.199.0.81'));
+        $headers = [['Via', $caller->via()], ['Max-Forwards', '70'], ['From', $standing->remote], ['To', $standing->local], ['Call-ID', $standing->id], ['CSeq', '2 ACK']];
+        $caller->send(SipMessage::request('ACK', (string) $call['contact'], $headers, (string) new Sdp('127.199.0.81', $media->port, [Sdp::PCMU])), $call['contact']->host, $call['contact']->port);
+        delay(0.3);
+        self::assertGreaterThan(5, $media->received);
+        $media->close();
+    }
+
+    /** Sections 8.2.2.3, 8.2.1 and 21.4: extensions nobody knows, long and broken requests are refused by number, hostile contacts are never rung. */
+    public function testWhatCannotBeServedIsRefused(): void
+    {
+        $caller = $this->endpoint('127.199.0.82');
+        $caller->listen(static function (): void {});
+        $ask = static function (string $method, string $uri, array $more, string $body = '') use ($caller): int {
+            $status = 0;
+            $caller->ask(SipMessage::request($method, $uri, [['Via', $caller->via()], ['Max-Forwards', '70'], ['From', '<sip:2001@x>;tag=x'], ['To', '<sip:2001@x>'], ['Call-ID', SipEndpoint::token()], ['CSeq', '1 '.$method], ...$more], $body), self::SYSTEM, self::PORT, static function (SipMessage $answer) use (&$status): void {
+                $status = $answer->status;
+            });
+            delay(0.1);
+
+            return $status;
+        };
+        self::assertSame(420, $ask('REGISTER', 'sip:x', [['Require', 'nothing-known']]));
+        self::assertSame(420, $ask('INVITE', 'sip:2002@x', [['Proxy-Require', 'nothing-known']]));
+        self::assertSame(414, $ask('OPTIONS', 'sip:'.str_repeat('9', 2000).'@x', []));
+        self::assertSame(513, $ask('INVITE', 'sip:2002@x', [], str_repeat('v', 61000)));
+        self::assertSame(401, $ask('REGISTER', 'sip:x', [['X-Long', str_repeat('y', 60000)]]), 'long, but sound');
+        self::assertSame(401, $ask('REGISTER', 'sip:x', [['Contact', implode(', ', array_fill(0, 3000, '<sip:a@x>'))]]));
+        self::assertSame(400, $ask('OPTIONS', 'sip:x', [['X y', 'no header']]));
+        self::assertSame([401, 200], $this->signed($caller, 'REGISTER', '2002', '2002', '<sip:2002@192.0.2.1>')['statuses']);
+        $call = $this->signed($caller, 'INVITE', '2001', '2002');
+        self::assertContains(503, $call['statuses'], 'nothing was sent to 192.0.2.1');
+    }
+
     public function testThePhoneSystemOutlivesNonsense(): void
     {
         $socket = $this->open[] = $this->sockets->udp('127.199.0.90');
         $random = new \Random\Randomizer(new \Random\Engine\Mt19937(3));
         $good = "REGISTER sip:x SIP/2.0\r\nVia: SIP/2.0/UDP 127.199.0.90;branch=z9hG4bKq\r\nFrom: <sip:2001@x>;tag=1\r\nTo: <sip:2001@x>\r\nCall-ID: c\r\nCSeq: 1 REGISTER\r\n\r\n";
-        for ($n = 0; $n < 3000; ++$n) {
+        for ($n = 0; $n < 10000; ++$n) {
             $bytes = 0 === $n % 2 ? $random->getBytes($random->getInt(1, 900)) : substr_replace($good, $random->getBytes(3), $random->getInt(0, \strlen($good) - 4), 3);
             $socket->send(self::SYSTEM, self::PORT, $bytes);
             if (0 === $n % 100) {
@@ -241,7 +285,7 @@ final class SipCallTest extends TestCase
      *
      * @return array{transaction: ClientTransaction, statuses: list<int>, log: \ArrayObject<int, int>, contact: SipUri}
      */
-    private function signed(SipEndpoint $endpoint, string $method, string $user, string $to): array
+    private function signed(SipEndpoint $endpoint, string $method, string $user, string $to, ?string $at = null, ?string $body = null): array
     {
         $uri = \sprintf('sip:%s@%s:%d', 'REGISTER' === $method ? '' : $to, self::SYSTEM, self::PORT);
         $uri = str_replace('sip:@', 'sip:', $uri);
@@ -251,8 +295,8 @@ final class SipCallTest extends TestCase
         $contact = new SipUri('', self::SYSTEM, self::PORT);
         for ($try = 1;; ++$try) {
             $challenge = null;
-            $headers = [['Via', $endpoint->via()], ['Max-Forwards', '70'], ['From', \sprintf('<sip:%s@%s>;tag=t', $user, self::SYSTEM)], ['To', \sprintf('<sip:%s@%s>', $to, self::SYSTEM)], ['Call-ID', 'by-hand-'.$method], ['CSeq', $try.' '.$method], ['Contact', \sprintf('<sip:%s@%s:%d>', $user, $endpoint->address, $endpoint->port)], ...$proof];
-            $transaction = $endpoint->ask(SipMessage::request($method, $uri, $headers, (string) new Sdp($endpoint->address, 4000, [0])), self::SYSTEM, self::PORT, static function (SipMessage $answer) use ($log, &$challenge, &$contact): void {
+            $headers = [['Via', $endpoint->via()], ['Max-Forwards', '70'], ['From', \sprintf('<sip:%s@%s>;tag=t', $user, self::SYSTEM)], ['To', \sprintf('<sip:%s@%s>', $to, self::SYSTEM)], ['Call-ID', 'by-hand-'.$method], ['CSeq', $try.' '.$method], ['Contact', $at ?? \sprintf('<sip:%s@%s:%d>', $user, $endpoint->address, $endpoint->port)], ...$proof];
+            $transaction = $endpoint->ask(SipMessage::request($method, $uri, $headers, $body ?? (string) new Sdp($endpoint->address, 4000, [0])), self::SYSTEM, self::PORT, static function (SipMessage $answer) use ($log, &$challenge, &$contact): void {
                 $log[] = $answer->status;
                 $contact = SipUri::tryFrom((string) $answer->first('Contact')) ?? $contact;
                 $challenge = $answer->first('WWW-Authenticate') ?? $answer->first('Proxy-Authenticate');

@@ -1,0 +1,82 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Field\Dns;
+
+use Vorhut\Core\Job\Service;
+
+/** What one unit tells of its services: enumeration, instances, where they are (RFC 6763, sections 4, 5, 6, 9 and 12). */
+final readonly class ServiceBook
+{
+    public const ENUMERATION = ['_services', '_dns-sd', '_udp', 'local'];
+    /** Registered names of the services units offer (RFC 6335). */
+    private const TYPES = ['tcp/80' => '_http', 'tcp/443' => '_https', 'tcp/554' => '_rtsp', 'udp/5060' => '_sip', 'udp/123' => '_ntp'];
+
+    /** @param list<Service> $services */
+    public function __construct(private string $name, private string $host, private string $address, private array $services)
+    {
+    }
+
+    /** The answer to a query, or null where nothing is asked that this unit has. */
+    public function answer(DnsMessage $query): ?DnsMessage
+    {
+        $all = $this->records();
+        $records = [];
+        foreach ($query->questions as $question) {
+            foreach ($all as $record) {
+                if ($record->isNamed($question->name) && \in_array($question->type, [$record->type, DnsRecord::ANY], true)) {
+                    array_push($records, $record, ...$this->besides($record, $all));
+                }
+            }
+        }
+
+        return [] === $records ? null : new DnsMessage($query->id, true, $query->questions, array_values(array_unique($records, \SORT_REGULAR)));
+    }
+
+    /** @return list<DnsRecord> */
+    private function records(): array
+    {
+        $host = [$this->host, 'local'];
+        $records = [new DnsRecord($host, DnsRecord::A, [$this->address])];
+        foreach ($this->services as $service) {
+            $type = self::TYPES[(string) $service] ?? null;
+            if (null === $type) {
+                continue;
+            }
+            $kind = [$type, '_'.$service->protocol->value, 'local'];
+            $instance = [mb_strcut($this->name, 0, 63), ...$kind];
+            array_push(
+                $records,
+                new DnsRecord(self::ENUMERATION, DnsRecord::PTR, $kind),
+                new DnsRecord($kind, DnsRecord::PTR, $instance),
+                new DnsRecord($instance, DnsRecord::SRV, $host, $service->firstPort ?? 0),
+                new DnsRecord($instance, DnsRecord::TXT),
+            );
+        }
+
+        return $records;
+    }
+
+    /**
+     * Section 12: what will be asked next comes along.
+     *
+     * @param list<DnsRecord> $all
+     *
+     * @return list<DnsRecord>
+     */
+    private function besides(DnsRecord $record, array $all): array
+    {
+        if (DnsRecord::PTR !== $record->type && DnsRecord::SRV !== $record->type || $record->isNamed(self::ENUMERATION)) {
+            return [];
+        }
+        $more = [];
+        foreach ($all as $other) {
+            if (DnsRecord::PTR !== $other->type && $other->isNamed($record->target)) {
+                array_push($more, $other, ...$this->besides($other, $all));
+            }
+        }
+
+        return $more;
+    }
+}
