@@ -46,12 +46,18 @@ final class LabAddresses
     /** The loopback address that stands for a planned one. */
     public function toLab(Ipv4Address $planned): Ipv4Address
     {
+        return $this->find($planned) ?? throw new \OutOfBoundsException(\sprintf('%s is not planned, so it has no lab address.', $planned));
+    }
+
+    /** The same, or null for an address of a network nobody planned. */
+    public function find(Ipv4Address $planned): ?Ipv4Address
+    {
         if (10 === $planned->value >> 24) {
             return Ipv4Address::fromInt(127 << 24 | ($planned->value & 0xFFFFFF));
         }
-        $block = $this->blocks[$planned->value >> 8] ?? throw new \OutOfBoundsException(\sprintf('%s is not planned, so it has no lab address.', $planned));
+        $block = $this->blocks[$planned->value >> 8] ?? null;
 
-        return Ipv4Address::fromInt($block << 8 | $planned->lastOctet());
+        return null === $block ? null : Ipv4Address::fromInt($block << 8 | $planned->lastOctet());
     }
 
     public function toPlanned(Ipv4Address $lab): Ipv4Address

@@ -37,6 +37,11 @@ final readonly class GatedUdp
         return [$from->getAddress(), $from->getPort(), $data];
     }
 
+    public function address(): string
+    {
+        return $this->socket->getAddress()->getAddress();
+    }
+
     public function port(): int
     {
         return $this->socket->getAddress()->getPort();

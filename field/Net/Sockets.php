@@ -10,6 +10,7 @@ use Amp\Socket\DnsSocketConnector;
 use Amp\Socket\InternetAddress;
 use Amp\Socket\ServerSocket;
 use Amp\Socket\Socket;
+use Amp\Socket\SocketException;
 use Amp\TimeoutCancellation;
 
 use function Amp\Socket\bindUdpSocket;
@@ -54,6 +55,27 @@ final readonly class Sockets
         $socket = bindUdpSocket(\sprintf('udp://%s:%d', $address, $port));
 
         return new GatedUdp($socket, $this->gate);
+    }
+
+    /**
+     * A socket to ask a target from: bound to the given address, or to the one this machine itself would use. Finding that
+     * out sends nothing.
+     *
+     * @throws RefusedTarget
+     */
+    public function udpToward(string $target, ?string $from): GatedUdp
+    {
+        $this->gate->check($target);
+        if (null !== $from) {
+            return $this->udp($from);
+        }
+        $toward = stream_socket_client(\sprintf('udp://%s:9', $target));
+        $own = false === $toward ? false : stream_socket_get_name($toward, false);
+        if (false === $own) {
+            throw new SocketException(\sprintf('This machine has no way to %s.', $target));
+        }
+
+        return new GatedUdp(bindUdpSocket(\sprintf('udp://%s:0', strtok($own, ':'))), $this->gate);
     }
 
     /** @throws RefusedTarget */

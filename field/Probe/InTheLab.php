@@ -15,9 +15,9 @@ final readonly class InTheLab implements Place
     {
     }
 
-    public function target(Ipv4Address $planned): Ipv4Address
+    public function target(Ipv4Address $planned): ?Ipv4Address
     {
-        return $this->addresses->toLab($planned);
+        return $this->addresses->find($planned);
     }
 
     public function port(int $planned): int

@@ -44,7 +44,7 @@ final readonly class LiveTest
                 }
                 $target = $this->place->target($question->target);
                 if (null === $target) {
-                    $results[$key][] = \sprintf('%s was not asked: it lies outside the confirmed ranges', $question->target);
+                    $results[$key][] = \sprintf('%s was not asked: it has no place in the lab, or lies outside the confirmed ranges', $question->target);
                     continue;
                 }
                 if (ProbeKind::Register === $question->kind || ProbeKind::Call === $question->kind) {

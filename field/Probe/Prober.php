@@ -9,6 +9,7 @@ use Amp\CancelledException;
 use Amp\DeferredFuture;
 use Amp\Socket\ConnectException;
 use Amp\Socket\Socket;
+use Amp\Socket\SocketException;
 use Amp\TimeoutCancellation;
 use Vorhut\Field\Dns\DnsError;
 use Vorhut\Field\Dns\DnsMessage;
@@ -54,7 +55,7 @@ final readonly class Prober
             };
         } catch (ConnectException $e) {
             [$status, $evidence] = [self::CONNECTION_REFUSED === $e->getCode() ? ProbeStatus::Refused : ProbeStatus::Silent, []];
-        } catch (CancelledException) {
+        } catch (CancelledException|SocketException) {
             [$status, $evidence] = [ProbeStatus::Silent, []];
         }
 
@@ -118,7 +119,7 @@ final readonly class Prober
     /** @return array{ProbeStatus, array<string, string|int|float>} */
     private function poll(string $target, int $port, ?string $from): array
     {
-        $socket = $this->sockets->udp($from ?? '127.0.0.1');
+        $socket = $this->sockets->udpToward($target, $from);
         $nonce = bin2hex(random_bytes(8));
         try {
             // Datagrams get lost; the question is put three times within the time.
@@ -139,8 +140,8 @@ final readonly class Prober
     /** @return array{ProbeStatus, array<string, string|int|float>} */
     private function sip(string $target, int $port, ?string $from): array
     {
-        $from ??= '127.0.0.1';
-        $socket = $this->sockets->udp($from);
+        $socket = $this->sockets->udpToward($target, $from);
+        $from = $socket->address();
         $endpoint = new SipEndpoint($socket, $from, $socket->port());
         /** @var DeferredFuture<SipMessage> $answer */
         $answer = new DeferredFuture();
@@ -175,7 +176,7 @@ final readonly class Prober
      */
     private function dnsSd(string $target, int $port, ?string $from): array
     {
-        $socket = $this->sockets->udp($from ?? '127.0.0.1');
+        $socket = $this->sockets->udpToward($target, $from);
         try {
             $services = [];
             foreach ($this->dnsAnswer($socket, $target, $port, ServiceBook::ENUMERATION)->records ?? [] as $record) {

@@ -6,6 +6,7 @@ namespace Vorhut\App\Command;
 
 use Doctrine\ORM\EntityManagerInterface;
 use Revolt\EventLoop;
+use Symfony\Component\Clock\ClockInterface;
 use Symfony\Component\Console\Attribute\AsCommand;
 use Symfony\Component\Console\Command\Command;
 use Symfony\Component\Console\Input\InputArgument;
@@ -21,7 +22,7 @@ final class LabCommand extends Command
 {
     private const LOOK_EVERY = 1.0;
 
-    public function __construct(private readonly EntityManagerInterface $em, private readonly JobStore $store)
+    public function __construct(private readonly EntityManagerInterface $em, private readonly JobStore $store, private readonly ClockInterface $clock)
     {
         parent::__construct();
     }
@@ -33,12 +34,7 @@ final class LabCommand extends Command
 
     protected function execute(InputInterface $input, OutputInterface $output): int
     {
-        $stored = $this->em->getRepository(StoredJob::class)->findOneBy(['slug' => $input->getArgument('job')]);
-        if (null === $stored) {
-            $output->writeln('There is no such job.');
-
-            return self::FAILURE;
-        }
+        $stored = $this->await($input, $output);
         $id = $stored->getId();
         $revision = $stored->getRevision();
         $lab = new Lab($this->store->assemble($stored), LabPorts::ofThisUser());
@@ -67,6 +63,21 @@ final class LabCommand extends Command
         $lab->stop();
 
         return self::SUCCESS;
+    }
+
+    /** The job may come, or come back, while this runs. */
+    private function await(InputInterface $input, OutputInterface $output): StoredJob
+    {
+        for ($said = false;; $said = true) {
+            $stored = $this->em->getRepository(StoredJob::class)->findOneBy(['slug' => $input->getArgument('job')]);
+            if (null !== $stored) {
+                return $stored;
+            }
+            if (!$said) {
+                $output->writeln('There is no such job yet; waiting for it.');
+            }
+            $this->clock->sleep(self::LOOK_EVERY);
+        }
     }
 
     private function report(Lab $lab, OutputInterface $output): void

@@ -14,7 +14,11 @@ use Vorhut\App\Entity\StoredJob;
 use Vorhut\App\Entity\SweepRun;
 use Vorhut\App\Message\RunSweep;
 use Vorhut\App\Plan\SweepList;
+use Vorhut\Core\Addressing\Ipv4Address;
 use Vorhut\Core\InvalidValue;
+use Vorhut\Field\Lab\LabAddresses;
+use Vorhut\Field\Net\RefusedTarget;
+use Vorhut\Field\Net\TargetGate;
 
 /** Who answers at a range or list of addresses, beside what the plan says about them. */
 final class SweepController extends JobPage
@@ -35,10 +39,8 @@ final class SweepController extends JobPage
         $vantage = $request->request->getString('vantage');
         try {
             $addresses = SweepList::read($typed);
-            if (!isset($this->reading->job($stored)->devices[$vantage])) {
-                throw new InvalidValue($vantage, 'a device of this job to ask from', 'Choose the vantage point.');
-            }
-        } catch (InvalidValue $e) {
+            $this->check($stored, $addresses, $vantage, $request->request->getBoolean('onSite'));
+        } catch (InvalidValue|RefusedTarget $e) {
             return $this->show($stored, mb_scrub($typed), $e->getMessage());
         }
         $run = new SweepRun($stored, $this->user(), $this->clock->now(), implode(',', $addresses), $vantage);
@@ -74,6 +76,29 @@ final class SweepController extends JobPage
         $this->mustBelong($slug, $run);
 
         return new Response(SweepList::write($this->reading->job($run->getJob()), $run), headers: ['Content-Type' => 'text/csv; charset=utf-8', 'Content-Disposition' => \sprintf('attachment; filename="sweep-%d.csv"', $run->getId())]);
+    }
+
+    /**
+     * @param list<string> $addresses
+     *
+     * @throws InvalidValue
+     * @throws RefusedTarget nothing is even tried where it may not be
+     */
+    private function check(StoredJob $stored, array $addresses, string $vantage, bool $ticked): void
+    {
+        $job = $this->reading->job($stored);
+        $onSite = SweepRun::ON_SITE === $vantage;
+        if (!$onSite && !isset($job->devices[$vantage])) {
+            throw new InvalidValue($vantage, 'a device of this job to ask from', 'Choose the vantage point.');
+        }
+        if ($onSite && !$ticked) {
+            throw new InvalidValue('no tick', 'a tick that you are on the site and may do this', 'Real units would be asked.');
+        }
+        $gate = new TargetGate($onSite ? $stored->getFieldRanges() : []);
+        $lab = new LabAddresses($job);
+        foreach ($addresses as $address) {
+            $gate->check($onSite ? $address : (string) ($lab->find(Ipv4Address::fromString($address)) ?? $address));
+        }
     }
 
     private function show(StoredJob $stored, string $typed = '', string $error = ''): Response

@@ -12,6 +12,9 @@ use Vorhut\Core\JobFile\Json;
 #[ORM\Entity]
 class SweepRun
 {
+    /** The vantage of a sweep of real units, in field mode. */
+    public const ON_SITE = 'this-machine';
+
     #[ORM\Id, ORM\GeneratedValue, ORM\Column]
     private ?int $id = null; // @phpstan-ignore property.unusedType
 
@@ -62,6 +65,11 @@ class SweepRun
     public function getCreatedAt(): \DateTimeImmutable
     {
         return $this->createdAt;
+    }
+
+    public function isOnSite(): bool
+    {
+        return self::ON_SITE === $this->vantage;
     }
 
     public function getVantage(): string

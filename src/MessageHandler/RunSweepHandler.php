@@ -14,13 +14,15 @@ use Vorhut\Field\Lab\LabNetwork;
 use Vorhut\Field\Lab\LabPorts;
 use Vorhut\Field\Net\Sockets;
 use Vorhut\Field\Net\TargetGate;
+use Vorhut\Field\Probe\InTheLab;
+use Vorhut\Field\Probe\OnSite;
 use Vorhut\Field\Probe\ProbeKind;
 use Vorhut\Field\Probe\Prober;
 use Vorhut\Field\Probe\ProbeResult;
 use Vorhut\Field\Probe\ProbeStatus;
 use Vorhut\Field\Probe\Sweep;
 
-/** Asks each address for a page, a stream, the poll, SIP and its services, in the lab. */
+/** Asks each address for a page, a stream, the poll, SIP and its services, in the lab or, in field mode, on the site. */
 #[AsMessageHandler]
 final class RunSweepHandler
 {
@@ -39,26 +41,25 @@ final class RunSweepHandler
             return;
         }
         $network = new LabNetwork($this->store->assemble($run->getJob()));
+        $ranges = $run->isOnSite() ? $run->getJob()->getFieldRanges() : [];
+        $place = $run->isOnSite() ? new OnSite($ranges) : new InTheLab($network->addresses, LabPorts::ofThisUser());
         $vantage = $network->addressOf($run->getVantage());
-        $from = null === $vantage ? null : (string) $network->addresses->toLab($vantage);
+        $from = null === $vantage ? null : $place->from($vantage);
         $questions = $planned = [];
         foreach ($run->getAddresses() as $address) {
             foreach (self::KINDS as $kind) {
-                try {
-                    $target = (string) $network->addresses->toLab(Ipv4Address::fromString($address));
-                } catch (\OutOfBoundsException) {
-                    // A network the plan does not know has no place in the lab.
-                    continue;
+                $target = $place->target(Ipv4Address::fromString($address));
+                if (null !== $target) {
+                    $questions[] = ['kind' => $kind, 'target' => (string) $target, 'port' => $place->port($kind->defaultPort()), 'from' => $from];
+                    $planned[] = $address;
                 }
-                $questions[] = ['kind' => $kind, 'target' => $target, 'port' => LabPorts::ofThisUser()->toLab($kind->defaultPort()), 'from' => $from];
-                $planned[] = $address;
             }
         }
         $answers = [];
         $done = 0;
         $run->progress(0);
         $this->em->flush();
-        (new Sweep(new Prober(new Sockets(new TargetGate()), self::SECONDS)))->run($questions, function (ProbeResult $result, int $number) use ($run, $planned, &$answers, &$done): bool {
+        (new Sweep(new Prober(new Sockets(new TargetGate($ranges)), self::SECONDS)))->run($questions, function (ProbeResult $result, int $number) use ($run, $planned, &$answers, &$done): bool {
             if (ProbeStatus::Answered === $result->status) {
                 $answers[$planned[$number]][] = trim($result->kind->value.' '.($result->evidence['device'] ?? $result->evidence['says'] ?? ''));
             }

@@ -39,7 +39,7 @@ final class CliTest extends TestCase
         yield 'no such command' => [['conjure'], 2, 'not defined'];
         yield 'too many devices' => [['generate', '--devices', '1000000'], 2, 'from 1 to 20000'];
         yield 'a target that is never contacted' => [['probe', self::DEMO, '--target', '192.0.2.1'], 2, '192.0.2.1 is not contacted'];
-        yield 'a probe nobody knows' => [['probe', self::DEMO, '--target', '127.0.0.1', '--kind', 'smoke'], 2, 'tcp, http, rtsp, sip or poll'];
+        yield 'a probe nobody knows' => [['probe', self::DEMO, '--target', '127.0.0.1', '--kind', 'smoke'], 2, 'tcp, http, rtsp, sip, poll or dns-sd'];
         yield 'a vantage nobody knows' => [['probe', self::DEMO, '--from', 'nobody'], 2, 'mic-station'];
         yield 'help' => [['reach', '--help'], 0, '"kind":"unicast"'];
     }

@@ -7,6 +7,7 @@ namespace Vorhut\Tests\App;
 use PHPUnit\Framework\Attributes\DataProvider;
 use Vorhut\App\Entity\SweepRun;
 use Vorhut\App\Plan\SweepList;
+use Vorhut\Core\Addressing\Ipv4Prefix;
 use Vorhut\Core\InvalidValue;
 
 final class SweepTest extends AppTestCase
@@ -39,6 +40,24 @@ final class SweepTest extends AppTestCase
         $crawler = $this->client->request('GET', self::JOB.'/sweep');
         self::assertCount(3, $crawler->filter('tbody tr'));
         self::assertCount(5, SweepList::read($list), 'an exported list can be imported');
+    }
+
+    public function testOnlyTheLabOrConfirmedRangesAreAsked(): void
+    {
+        $this->as('tomas');
+        $ask = function (string $address, string $vantage, string $tick = ''): string {
+            $this->post(self::JOB.'/sweep', ['addresses' => $address, 'vantage' => $vantage, 'onSite' => $tick]);
+
+            return 303 === $this->code() ? 'begun' : $this->client->getCrawler()->filter('[role=alert]')->text();
+        };
+        self::assertStringContainsString('192.0.2.1 is not contacted: only 127.0.0.0/8 is', $ask('192.0.2.1', 'mic-station'));
+        self::assertStringContainsString('is not contacted', $ask('10.47.60.1', 'this-machine', '1'), 'field mode is off');
+        $this->stored()->setFieldRanges([Ipv4Prefix::fromString('10.47.60.0/25')]);
+        $this->em()->flush();
+        self::assertStringContainsString('a tick that you are on the site', $ask('10.47.60.1', 'this-machine'));
+        self::assertStringContainsString('10.47.61.1 is not contacted', $ask('10.47.60.1 10.47.61.1', 'this-machine', '1'));
+        self::assertSame([], $this->em()->getRepository(SweepRun::class)->findAll());
+        self::assertSame('begun', $ask('10.47.60.1', 'this-machine', '1'));
     }
 
     public function testAStoppedSweepAsksNobody(): void

@@ -201,22 +201,13 @@ final class SipCallTest extends TestCase
     {
         $caller = $this->endpoint('127.199.0.82');
         $caller->listen(static function (): void {});
-        $ask = static function (string $method, string $uri, array $more, string $body = '') use ($caller): int {
-            $status = 0;
-            $caller->ask(SipMessage::request($method, $uri, [['Via', $caller->via()], ['Max-Forwards', '70'], ['From', '<sip:2001@x>;tag=x'], ['To', '<sip:2001@x>'], ['Call-ID', SipEndpoint::token()], ['CSeq', '1 '.$method], ...$more], $body), self::SYSTEM, self::PORT, static function (SipMessage $answer) use (&$status): void {
-                $status = $answer->status;
-            });
-            delay(0.1);
-
-            return $status;
-        };
-        self::assertSame(420, $ask('REGISTER', 'sip:x', [['Require', 'nothing-known']]));
-        self::assertSame(420, $ask('INVITE', 'sip:2002@x', [['Proxy-Require', 'nothing-known']]));
-        self::assertSame(414, $ask('OPTIONS', 'sip:'.str_repeat('9', 2000).'@x', []));
-        self::assertSame(513, $ask('INVITE', 'sip:2002@x', [], str_repeat('v', 61000)));
-        self::assertSame(401, $ask('REGISTER', 'sip:x', [['X-Long', str_repeat('y', 60000)]]), 'long, but sound');
-        self::assertSame(401, $ask('REGISTER', 'sip:x', [['Contact', implode(', ', array_fill(0, 3000, '<sip:a@x>'))]]));
-        self::assertSame(400, $ask('OPTIONS', 'sip:x', [['X y', 'no header']]));
+        self::assertSame(420, $this->statusOf($caller, 'REGISTER', 'sip:x', [['Require', 'nothing-known']]));
+        self::assertSame(420, $this->statusOf($caller, 'INVITE', 'sip:2002@x', [['Proxy-Require', 'nothing-known']]));
+        self::assertSame(414, $this->statusOf($caller, 'OPTIONS', 'sip:'.str_repeat('9', 2000).'@x', []));
+        self::assertSame(513, $this->statusOf($caller, 'INVITE', 'sip:2002@x', [], str_repeat('v', 61000)));
+        self::assertSame(401, $this->statusOf($caller, 'REGISTER', 'sip:x', [['X-Long', str_repeat('y', 60000)]]), 'long, but sound');
+        self::assertSame(401, $this->statusOf($caller, 'REGISTER', 'sip:x', [['Contact', implode(', ', array_fill(0, 3000, '<sip:a@x>'))]]));
+        self::assertSame(400, $this->statusOf($caller, 'OPTIONS', 'sip:x', [['X y', 'no header']]));
         self::assertSame([401, 200], $this->signed($caller, 'REGISTER', '2002', '2002', '<sip:2002@192.0.2.1>')['statuses']);
         $call = $this->signed($caller, 'INVITE', '2001', '2002');
         self::assertContains(503, $call['statuses'], 'nothing was sent to 192.0.2.1');
@@ -307,6 +298,19 @@ final class SipCallTest extends TestCase
             }
             $proof = [['REGISTER' === $method ? 'Authorization' : 'Proxy-Authorization', (string) Digest::answer($challenge, $user, 'lab-'.$user, $method, $uri, 'c')]];
         }
+    }
+
+    /** @param list<array{string, string}> $more */
+    private function statusOf(SipEndpoint $caller, string $method, string $uri, array $more, string $body = ''): int
+    {
+        $status = 0;
+        $headers = [['Via', $caller->via()], ['Max-Forwards', '70'], ['From', '<sip:2001@x>;tag=x'], ['To', '<sip:2001@x>'], ['Call-ID', SipEndpoint::token()], ['CSeq', '1 '.$method], ...$more];
+        $caller->ask(SipMessage::request($method, $uri, $headers, $body), self::SYSTEM, self::PORT, static function (SipMessage $answer) use (&$status): void {
+            $status = $answer->status;
+        });
+        delay(0.1);
+
+        return $status;
     }
 
     /** @param Future<int> $future */
