@@ -38,7 +38,7 @@ final readonly class Exchange
         $receiver = $there->receiver;
         $refused = !$receiver->listensOn($there->packet->protocol, $there->packet->port);
         $back = $this->walk->run($receiver, $there->packet->answer($refused), Leg::Reply, $session, $trace);
-        if ($back->receiver === $asker && $back->packet->source === $target->value) {
+        if ($back->receiver === $asker && ($back->packet->isError || $back->packet->source === $target->value)) {
             return new Verdict(true, true, [$receiver->id], $refused ? Outcome::Refused : Outcome::Ok, $refused ? $this->refusal($receiver, $service, $trace) : null, $there->hops);
         }
         $cause = $back->cause;

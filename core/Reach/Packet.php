@@ -16,22 +16,26 @@ final readonly class Packet
         public ?int $sourcePort,
         public ?int $port,
         public int $ttl = 64,
+        /** A refusal (ICMP destination unreachable, RFC 792): it carries the packet it is about, and is known by that. */
+        public bool $isError = false,
     ) {
     }
 
     public function with(?int $source = null, ?int $destination = null, ?int $sourcePort = null, ?int $port = null): self
     {
-        return new self($source ?? $this->source, $destination ?? $this->destination, $this->protocol, $sourcePort ?? $this->sourcePort, $port ?? $this->port, $this->ttl);
+        return new self($source ?? $this->source, $destination ?? $this->destination, $this->protocol, $sourcePort ?? $this->sourcePort, $port ?? $this->port, $this->ttl, $this->isError);
     }
 
     public function onward(): self
     {
-        return new self($this->source, $this->destination, $this->protocol, $this->sourcePort, $this->port, $this->ttl - 1);
+        return new self($this->source, $this->destination, $this->protocol, $this->sourcePort, $this->port, $this->ttl - 1, $this->isError);
     }
 
     /** What the answer looks like; a refused UDP datagram is answered by ICMP (RFC 1122, section 4.1.3.1). */
     public function answer(bool $refused): self
     {
-        return new self($this->destination, $this->source, $refused && Protocol::Udp === $this->protocol ? Protocol::Icmp : $this->protocol, $this->port, $this->sourcePort);
+        return $refused && Protocol::Udp === $this->protocol
+            ? new self($this->destination, $this->source, Protocol::Icmp, null, null, isError: true)
+            : new self($this->destination, $this->source, $this->protocol, $this->port, $this->sourcePort);
     }
 }

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Vorhut\Core\Reach;
 
 use Vorhut\Core\Job\FilterAction;
+use Vorhut\Core\Job\Protocol;
 
 /** Moves one packet from node to node, each deciding with its own table, until it arrives or stops. */
 final readonly class PacketWalk
@@ -39,6 +40,12 @@ final readonly class PacketWalk
                 }
                 $packet = $packet->onward();
             }
+            $heard = Leg::Reply === $leg && $node === $sender ? $this->heardAsBroadcast($node, $packet) : null;
+            if (null !== $heard) {
+                $trace?->add($leg, $heard, $this->say->arrives($heard, $packet), 'heard-as-broadcast');
+
+                return new Arrival($heard, $packet, [...$hops, $heard->id]);
+            }
             $entry = $node->table->find($packet->destination, $node === $sender ? $only : null);
             if (null === $entry || null === $entry->port->segment || null !== $node->table->broadcastOf($packet->destination)) {
                 return $this->stop($packet, $hops, Outcome::NoRoute, $this->say->noRoute($node, $packet, $leg, $entry), $trace);
@@ -61,6 +68,17 @@ final readonly class PacketWalk
             $node = $answerers[0];
             $hops[] = $node->id;
         }
+    }
+
+    /**
+     * To an address that the answering stack takes for a broadcast, programs may not answer, but the stack itself does: echo
+     * replies and refusals go out as a broadcast, which the asker hears in the same segment.
+     */
+    private function heardAsBroadcast(Node $node, Packet $packet): ?Node
+    {
+        $port = Protocol::Icmp === $packet->protocol ? $node->table->broadcastPort($packet->destination) : null;
+
+        return null === $port?->segment ? null : ($this->network->answerers($port->segment, $packet->destination, $node)[0] ?? null);
     }
 
     private function filter(Node $router, Packet $packet, Leg $leg, Session $session): ?Cause
@@ -120,7 +138,7 @@ final readonly class PacketWalk
                 return $packet;
             }
         }
-        if (!$entry->port->masquerade) {
+        if (!$entry->port->masquerade || $packet->isError) {
             return $packet;
         }
         $session->sources[$router->id] = ['inside' => $packet->source, 'outside' => $entry->source->value];

@@ -25,7 +25,7 @@ final class RoutingTable
     /** @var array<int, true> own addresses */
     private array $own = [];
 
-    /** @var array<int, Ipv4Prefix> broadcast addresses of own prefixes */
+    /** @var array<int, array{Ipv4Prefix, Port}> broadcast addresses of own prefixes */
     private array $broadcasts = [];
 
     /**
@@ -39,7 +39,7 @@ final class RoutingTable
                 $this->own[$address->address->value] = true;
                 $broadcast = $address->prefix->broadcast();
                 if (null !== $broadcast) {
-                    $this->broadcasts[$broadcast->value] ??= $address->prefix;
+                    $this->broadcasts[$broadcast->value] ??= [$address->prefix, $port];
                 }
                 $this->add(new RouteEntry($address->prefix, $port, null, $address->address));
             }
@@ -66,7 +66,13 @@ final class RoutingTable
     /** The own prefix for which this is the broadcast address. */
     public function broadcastOf(int $address): ?Ipv4Prefix
     {
-        return $this->broadcasts[$address] ?? null;
+        return $this->broadcasts[$address][0] ?? null;
+    }
+
+    /** The port by which a datagram to that broadcast address leaves. */
+    public function broadcastPort(int $address): ?Port
+    {
+        return $this->broadcasts[$address][1] ?? null;
     }
 
     /** @param Port|null $only look only at lines that leave by this port */

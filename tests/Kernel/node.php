@@ -1,0 +1,142 @@
+<?php
+
+declare(strict_types=1);
+
+/*
+ * One host or router in a network namespace of its own: takes its configuration and questions as JSON lines on standard
+ * input, echoes datagrams, and tells what it heard. Started by conductor.php; never run outside a namespace.
+ */
+fwrite(\STDOUT, "ready\n");
+stream_set_blocking(\STDIN, false);
+/** @var list<array{socket: \Socket, answers: bool}> $servers */
+$servers = [];
+/** @var array<string, \Socket> $asked */
+$asked = [];
+$heard = $errors = $answered = [];
+$buffer = '';
+
+$run = static function (array $command, string $input): string {
+    $process = proc_open($command, [['pipe', 'r'], ['pipe', 'w'], ['pipe', 'w']], $pipes);
+    if (false === $process) {
+        return 'cannot run '.$command[0];
+    }
+    fwrite($pipes[0], $input);
+    fclose($pipes[0]);
+    $output = stream_get_contents($pipes[1]).stream_get_contents($pipes[2]);
+    proc_close($process);
+
+    return trim($output);
+};
+$bind = static function (string $address, int $port): \Socket {
+    $socket = socket_create(\AF_INET, \SOCK_DGRAM, \SOL_UDP) ?: throw new RuntimeException('no socket');
+    socket_set_option($socket, \SOL_SOCKET, \SO_REUSEADDR, 1);
+    socket_bind($socket, $address, $port) || throw new RuntimeException("cannot bind $address:$port");
+
+    return $socket;
+};
+$setUp = static function (array $c) use (&$servers, $run, $bind): array {
+    $problems = [];
+    // Each line by itself: what the kernel refuses of it is part of the answer.
+    foreach ($c['ip'] as $line) {
+        $said = $run(['ip', '-batch', '-'], $line."\n");
+        if ('' !== $said) {
+            $problems[] = $line.': '.strtok($said, "\n");
+        }
+    }
+    foreach ($c['sysctl'] as $name => $value) {
+        file_put_contents('/proc/sys/net/ipv4/'.$name, (string) $value);
+    }
+    if ('' !== $c['nft']) {
+        $said = $run(['nft', '-f', '-'], $c['nft']);
+        if ('' !== $said) {
+            $problems[] = 'nft: '.$said;
+        }
+    }
+    foreach ($c['unicast'] as [$address, $port]) {
+        try {
+            $servers[] = ['socket' => $bind($address, $port), 'answers' => true];
+        } catch (RuntimeException $e) {
+            $problems[] = $e->getMessage();
+        }
+    }
+    foreach ($c['anybody'] as $port) {
+        $socket = $bind('0.0.0.0', $port);
+        foreach ($c['joins'] as [$group, $interface]) {
+            socket_set_option($socket, \IPPROTO_IP, \MCAST_JOIN_GROUP, ['group' => $group, 'interface' => $interface]);
+        }
+        socket_set_option($socket, \SOL_SOCKET, \SO_BROADCAST, 1);
+        $servers[] = ['socket' => $socket, 'answers' => true];
+    }
+
+    return $problems;
+};
+// An echo request (RFC 792) that carries the question's id.
+$echo = static function (string $id): string {
+    $packet = pack('CCnnn', 8, 0, 0, crc32($id) & 0xFFFF, 1).str_pad($id, 16, "\0");
+    $sum = array_sum((array) unpack('n*', $packet));
+    while ($sum >> 16) {
+        $sum = ($sum & 0xFFFF) + ($sum >> 16);
+    }
+
+    return substr_replace($packet, pack('n', ~$sum & 0xFFFF), 2, 2);
+};
+$ask = static function (array $q) use (&$asked, &$errors, $echo): void {
+    $socket = ($q['icmp'] ? socket_create(\AF_INET, \SOCK_RAW, 1) : socket_create(\AF_INET, \SOCK_DGRAM, \SOL_UDP)) ?: throw new RuntimeException('no socket');
+    if (null !== $q['device']) {
+        socket_set_option($socket, \SOL_SOCKET, \SO_BINDTODEVICE, $q['device']);
+    }
+    socket_set_option($socket, \SOL_SOCKET, \SO_BROADCAST, $q['shout'] ? 1 : 0);
+    if (isset($q['ttl'])) {
+        socket_set_option($socket, \IPPROTO_IP, \IP_MULTICAST_TTL, $q['ttl']);
+        if (null !== $q['device']) {
+            socket_set_option($socket, \IPPROTO_IP, \IP_MULTICAST_IF, $q['device']);
+        }
+    }
+    $data = $q['icmp'] ? $echo($q['id']) : $q['id'];
+    $good = $q['shout']
+        ? @socket_sendto($socket, $data, strlen($data), 0, $q['to'], $q['port'])
+        : @socket_connect($socket, $q['to'], $q['icmp'] ? 0 : $q['port']) && @socket_write($socket, $data);
+    if (false === $good) {
+        $errors[$q['id']] = socket_last_error($socket);
+    }
+    $asked[$q['id']] = $socket;
+};
+
+while (true) {
+    $read = fread(\STDIN, 65536);
+    if (feof(\STDIN)) {
+        exit(0);
+    }
+    $buffer .= $read;
+    while (false !== ($end = strpos($buffer, "\n"))) {
+        $command = json_decode(substr($buffer, 0, $end), true, flags: \JSON_THROW_ON_ERROR);
+        $buffer = substr($buffer, $end + 1);
+        if (isset($command['setUp'])) {
+            fwrite(\STDOUT, json_encode($setUp($command['setUp']))."\n");
+        } elseif (isset($command['ask'])) {
+            $ask($command['ask']);
+        } else {
+            foreach ($asked as $id => $socket) {
+                while (false !== @socket_recvfrom($socket, $data, 2000, \MSG_DONTWAIT, $from, $port)) {
+                    // A raw socket sees the whole packet, and every ICMP packet that comes.
+                    $reply = 'E' === $data[0] && "\0" === ($data[20] ?? '') ? 'to '.rtrim(substr($data, 28), "\0") : $data;
+                    if ('to '.$id === $reply) {
+                        $answered[] = [(string) $id, $reply, $from];
+                    }
+                }
+                $code = socket_last_error($socket);
+                if (\SOCKET_EAGAIN !== $code && 0 !== $code) {
+                    $errors[$id] ??= $code;
+                }
+            }
+            fwrite(\STDOUT, json_encode(['heard' => $heard, 'errors' => (object) $errors, 'answered' => $answered])."\n");
+        }
+    }
+    foreach ($servers as $server) {
+        while (false !== @socket_recvfrom($server['socket'], $data, 2000, \MSG_DONTWAIT, $from, $port)) {
+            $heard[] = [$data, $from];
+            @socket_sendto($server['socket'], 'to '.$data, strlen($data) + 3, 0, $from, $port);
+        }
+    }
+    usleep(2000);
+}
