@@ -38,7 +38,7 @@ final class Network
             foreach ($node->ports as $port) {
                 foreach ($port->addresses as $address) {
                     $value = $address->address->value;
-                    if (!\in_array($node, $this->owners[$value] ?? [], true)) {
+                    if ($node->table->owns($value) && !\in_array($node, $this->owners[$value] ?? [], true)) {
                         $this->owners[$value][] = $node;
                     }
                 }

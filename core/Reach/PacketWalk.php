@@ -23,15 +23,19 @@ final readonly class PacketWalk
         $node = $sender;
         $hops = [$sender->id];
         while (true) {
-            if ($node !== $sender || Leg::Request === $leg) {
-                $packet = $this->translateArriving($node, $packet, $leg, $session, $node === $sender);
+            $arrived = \count($hops) > 1;
+            if ($arrived) {
+                $packet = $this->translateArriving($node, $packet, $leg, $session);
+            }
+            if ($arrived && $node->table->owns($packet->source)) {
+                return $this->stop($packet, $hops, Outcome::NoRoute, $this->say->ownSource($node, $packet, $leg), $trace);
             }
             if ($node->table->owns($packet->destination)) {
                 $trace?->add($leg, $node, $this->say->arrives($node, $packet), 'own-address');
 
                 return new Arrival($node, $packet, $hops);
             }
-            if ($node !== $sender) {
+            if ($arrived) {
                 if (!$node->forwards) {
                     return $this->stop($packet, $hops, Outcome::NoRoute, $this->say->doesNotForward($node, $packet, $leg), $trace);
                 }
@@ -40,17 +44,17 @@ final readonly class PacketWalk
                 }
                 $packet = $packet->onward();
             }
-            $heard = Leg::Reply === $leg && $node === $sender ? $this->heardAsBroadcast($node, $packet) : null;
+            $heard = Leg::Reply === $leg && !$arrived ? $this->heardAsBroadcast($node, $packet) : null;
             if (null !== $heard) {
                 $trace?->add($leg, $heard, $this->say->arrives($heard, $packet), 'heard-as-broadcast');
 
                 return new Arrival($heard, $packet, [...$hops, $heard->id]);
             }
-            $entry = $node->table->find($packet->destination, $node === $sender ? $only : null);
+            $entry = $node->table->find($packet->destination, $arrived ? null : $only);
             if (null === $entry || null === $entry->port->segment || null !== $node->table->broadcastOf($packet->destination)) {
                 return $this->stop($packet, $hops, Outcome::NoRoute, $this->say->noRoute($node, $packet, $leg, $entry), $trace);
             }
-            if ($node !== $sender) {
+            if ($arrived) {
                 $blocked = $this->filter($node, $packet, $leg, $session);
                 if (null !== $blocked) {
                     return $this->stop($packet, $hops, Outcome::Filtered, $blocked, $trace);
@@ -64,7 +68,7 @@ final readonly class PacketWalk
                     ? $this->stop($packet, $hops, Outcome::NoNeighbour, $this->say->noNeighbour($node, $packet, $leg, $entry), $trace)
                     : $this->stop($packet, $hops, Outcome::Ambiguous, $this->say->twoOwners($node, $next, $answerers, $leg), $trace);
             }
-            $trace?->add($leg, $node, $this->say->sends($node, $packet, $entry, $node === $sender), null === $entry->via ? 'on-link' : 'next-hop', $this->say->sendValues($entry), $entry->port->segment);
+            $trace?->add($leg, $node, $this->say->sends($node, $packet, $entry, !$arrived), null === $entry->via ? 'on-link' : 'next-hop', $this->say->sendValues($entry), $entry->port->segment);
             $node = $answerers[0];
             $hops[] = $node->id;
         }
@@ -83,7 +87,7 @@ final readonly class PacketWalk
 
     private function filter(Node $router, Packet $packet, Leg $leg, Session $session): ?Cause
     {
-        if (Leg::Reply === $leg && $router->stateful && isset($session->permitted[$router->id])) {
+        if (Leg::Reply === $leg && $router->stateful && isset($session->seen[$router->id])) {
             return null;
         }
         foreach ($router->rules as $index => $rule) {
@@ -91,23 +95,19 @@ final readonly class PacketWalk
                 if (FilterAction::Deny === $rule->action) {
                     return $this->say->filtered($router, $packet, $leg, $index);
                 }
-                $session->permitted[$router->id] = true;
-
                 return null;
             }
         }
         if (FilterAction::Deny === $router->defaultAction) {
             return $this->say->filtered($router, $packet, $leg, null);
         }
-        $session->permitted[$router->id] = true;
-
         return null;
     }
 
     /** Port forwards for requests; for answers, a masqueraded destination becomes the inside address again. */
-    private function translateArriving(Node $node, Packet $packet, Leg $leg, Session $session, bool $isSender): Packet
+    private function translateArriving(Node $node, Packet $packet, Leg $leg, Session $session): Packet
     {
-        if (!$node->forwards || $isSender) {
+        if (!$node->forwards) {
             return $packet;
         }
         if (Leg::Reply === $leg) {
@@ -134,11 +134,14 @@ final readonly class PacketWalk
             if (null !== $original) {
                 return $packet->with(source: $original['address'], sourcePort: $original['port']);
             }
-            if (isset($session->sources[$router->id]) || isset($session->permitted[$router->id])) {
+            // An answer whose question went another way counts as new; only a datagram is translated then.
+            if (isset($session->seen[$router->id]) || Protocol::Udp !== $packet->protocol) {
                 return $packet;
             }
+        } else {
+            $session->seen[$router->id] = true;
         }
-        if (!$entry->port->masquerade || $packet->isError) {
+        if (!$entry->port->masquerade) {
             return $packet;
         }
         $session->sources[$router->id] = ['inside' => $packet->source, 'outside' => $entry->source->value];

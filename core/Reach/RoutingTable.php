@@ -36,9 +36,13 @@ final class RoutingTable
     {
         foreach ($ports as $port) {
             foreach ($port->addresses as $address) {
+                if (isset($this->broadcasts[$address->address->value])) {
+                    // What an earlier prefix takes for its broadcast cannot be an own address any more.
+                    continue;
+                }
                 $this->own[$address->address->value] = true;
                 $broadcast = $address->prefix->broadcast();
-                if (null !== $broadcast) {
+                if (null !== $broadcast && !isset($this->own[$broadcast->value])) {
                     $this->broadcasts[$broadcast->value] ??= [$address->prefix, $port];
                 }
                 $this->add(new RouteEntry($address->prefix, $port, null, $address->address));
@@ -121,19 +125,22 @@ final class RoutingTable
                 }
             }
         }
+        $best = null;
         foreach ($ports as $port) {
             foreach ($port->addresses as $address) {
-                if ($address->prefix->contains($via)) {
-                    if (true === $address->prefix->broadcast()?->equals($via)) {
-                        return 'gateway-is-broadcast';
-                    }
-                    $this->add(new RouteEntry($to, $port, $via, $address->address));
-
-                    return null;
+                if ($address->prefix->contains($via) && (null === $best || $address->prefix->length > $best[1]->prefix->length)) {
+                    $best = [$port, $address];
                 }
             }
         }
+        if (null === $best) {
+            return 'gateway-off-link';
+        }
+        if (isset($this->broadcasts[$via->value]) && true === $best[1]->prefix->broadcast()?->equals($via)) {
+            return 'gateway-is-broadcast';
+        }
+        $this->add(new RouteEntry($to, $best[0], $via, $best[1]->address));
 
-        return 'gateway-off-link';
+        return null;
     }
 }

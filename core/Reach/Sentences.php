@@ -107,6 +107,11 @@ final readonly class Sentences
         return new Cause($node->id, 'not-a-router', ['destination' => self::ip($packet->destination)], \sprintf('%s got a packet for %s, but it is no router and drops it', $node->name, self::ip($packet->destination)), $leg);
     }
 
+    public function ownSource(Node $node, Packet $packet, Leg $leg): Cause
+    {
+        return new Cause($node->id, 'own-source', ['source' => self::ip($packet->source)], \sprintf('%s gets a packet that bears its own address %s as sender, and throws it away', $node->name, self::ip($packet->source)), $leg);
+    }
+
     public function loop(Node $node, Packet $packet, Leg $leg): Cause
     {
         return new Cause($node->id, 'routing-loop', ['destination' => self::ip($packet->destination)], \sprintf('Routers hand the packet for %s round in a circle; %s drops it when its time to live is over', self::ip($packet->destination), $node->name), $leg);

@@ -7,8 +7,8 @@ namespace Vorhut\Core\Reach;
 /** What routers remember of a request, so that its answer passes a stateful filter and is translated back (RFC 3022). */
 final class Session
 {
-    /** @var array<string, true> routers that permitted the request */
-    public array $permitted = [];
+    /** @var array<string, true> routers that passed the request on and remember it */
+    public array $seen = [];
 
     /** @var array<string, array{inside: int, outside: int}> masqueraded source by router */
     public array $sources = [];

@@ -15,6 +15,8 @@ final class RandomJobs
     private Randomizer $random;
     /** @var array<string, true> */
     private array $used = [];
+    /** @var array<string, true> */
+    private array $hosts = [];
 
     public function __construct(int $seed)
     {
@@ -36,9 +38,6 @@ final class RandomJobs
             }
             $routers['r'.$r] = ['in' => $in];
         }
-        foreach ($routers as $id => $router) {
-            $routers[$id] += $this->policy($routers, $id);
-        }
         $hosts = [];
         for ($h = 0, $n = $this->random->getInt(3, 6); $h < $n; ++$h) {
             $interfaces = [];
@@ -46,6 +45,9 @@ final class RandomJobs
                 $interfaces[] = $this->port('e'.$i, $ids, $routers);
             }
             $hosts['h'.$h] = ['interfaces' => $interfaces] + ($this->chance(15) ? ['routes' => [$this->route($routers)]] : []);
+        }
+        foreach ($routers as $id => $router) {
+            $routers[$id] += $this->policy($routers, $id);
         }
 
         return Jobs::make($segments, $hosts, $routers);
@@ -55,7 +57,7 @@ final class RandomJobs
     private function routerPort(int $segment, int $router): array
     {
         return ['address' => $this->fresh($segment, 1 + $router).'/'.$this->oneOf([24, 24, 24, 24, 25, 23])]
-            + ($this->chance(12) ? ['masquerade' => true] : [])
+            + ($this->chance(25) ? ['masquerade' => true] : [])
             + ($this->chance(15) ? ['extraAddresses' => [\sprintf('10.48.%d.%d/24', $segment, 1 + $router)]] : []);
     }
 
@@ -67,11 +69,14 @@ final class RandomJobs
     private function policy(array $routers, string $own): array
     {
         $policy = ['routes' => []];
-        unset($routers[$own]);
-        for ($i = 0, $n = $this->random->getInt(0, 3); $i < $n && [] !== $routers; ++$i) {
-            $policy['routes'][] = $this->route($routers);
+        $others = array_diff_key($routers, [$own => true]);
+        for ($i = 0, $n = $this->random->getInt(0, 3); $i < $n && [] !== $others; ++$i) {
+            $policy['routes'][] = $this->route($others);
         }
-        if ($this->chance(35)) {
+        if ($this->chance(25)) {
+            $policy['forwards'] = [['interface' => $this->addressOf([$own => $routers[$own]]), 'protocol' => 'udp', 'port' => $this->oneOf([7000, 5060]), 'to' => $this->oneOf(array_keys($this->hosts)), 'toPort' => $this->oneOf([7000, 5060])]];
+        }
+        if ($this->chance(50)) {
             for ($i = 0, $n = $this->random->getInt(1, 3); $i < $n; ++$i) {
                 $policy['rules'][] = ['action' => $this->oneOf(['permit', 'deny']), 'from' => $this->prefix(), 'to' => $this->prefix(), 'protocol' => 'udp', 'ports' => $this->oneOf(['7000', '5060', '5000-5100', '1-65535', '7000,7009', '32768-60999'])];
             }
@@ -104,6 +109,7 @@ final class RandomJobs
         $base = $this->chance(90) ? $number : $this->random->getInt(0, 3);
         $host = $this->chance(85) ? $this->random->getInt(4, 250) : $this->oneOf([0, 255, 127, 128, 64, 63]);
         $address = $this->fresh($base, $host);
+        $this->hosts[$address] = true;
         $length = $this->chance(65) ? 24 : $this->oneOf([23, 22, 16, 25, 26, 30, 31, 32, 8]);
         $gateway = match (true) {
             $this->chance(55) => \sprintf('10.47.%d.%d', $number, $this->random->getInt(1, 3)),
