@@ -90,7 +90,6 @@ final readonly class DeviceProfile
         );
     }
 
-    /** A phone from which somebody may dial an emergency number. */
     public function answersBy(FindMethod $method): bool
     {
         foreach ($this->answers as $finder) {
@@ -102,6 +101,7 @@ final readonly class DeviceProfile
         return false;
     }
 
+    /** A phone from which somebody may dial an emergency number. */
     public function isPhone(): bool
     {
         return Family::Phone === $this->family;

@@ -25,8 +25,8 @@ final readonly class Finder
 
         return new self(
             $method,
-            $r->enum('protocol', Protocol::class, Protocol::Udp),
-            $r->integer('port', 1, 65535, FindMethod::MulticastDns === $method ? 5353 : null) ?? throw $r->refuse('port', 'a port from 1 to 65535', 'This value is required for this method.'),
+            $r->enum('protocol', Protocol::class, \in_array($method, [FindMethod::DhcpOptions, FindMethod::Name], true) ? Protocol::Tcp : Protocol::Udp),
+            $r->integer('port', 1, 65535, $method->defaultPort()) ?? throw $r->refuse('port', 'a port from 1 to 65535', 'This value is required for this method.'),
             $r->string('listSetting', 'poll-list', 60),
         );
     }

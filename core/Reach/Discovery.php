@@ -7,8 +7,10 @@ namespace Vorhut\Core\Reach;
 use Vorhut\Core\Addressing\AddressRange;
 use Vorhut\Core\Addressing\Ipv4Address;
 use Vorhut\Core\InvalidValue;
+use Vorhut\Core\Job\AddressMode;
 use Vorhut\Core\Job\Device;
 use Vorhut\Core\Job\Job;
+use Vorhut\Core\Job\Protocol;
 use Vorhut\Core\Job\Service;
 use Vorhut\Core\Profile\Finder;
 use Vorhut\Core\Profile\FindMethod;
@@ -16,14 +18,22 @@ use Vorhut\Core\Profile\FindMethod;
 /** Whether a station finds a unit, by which of the methods both of them speak, and else why not. */
 final class Discovery
 {
+    /** Queries and announcements are sent with room for some routers. */
+    private const TTL = 4;
+
     /** @var array<string, array<string, Heard>> receivers of a broadcast, by station, its port and the UDP port */
     private array $broadcasts = [];
 
+    /** @var array<string, MulticastResult> by sender, its port, group and UDP port */
+    private array $groups = [];
+
     private readonly Shout $shout;
+    private readonly Multicast $multicast;
 
     public function __construct(private readonly Job $job, private readonly Exchange $exchange)
     {
         $this->shout = new Shout($exchange);
+        $this->multicast = new Multicast($exchange);
     }
 
     /** @return list<MethodResult> every method both sides speak, in the station's order; empty where there is none */
@@ -62,9 +72,10 @@ final class Discovery
     /** Whether a question to 224.0.0.251 gets there: within a segment, or repeated by a relay into another one (RFC 6762). */
     public function hearsMulticastDns(Node $asker, Node $unit): bool
     {
-        $from = array_filter(array_map(static fn (Port $p): ?string => $p->segment, $asker->ports), static fn (?string $s): bool => null !== $s);
+        $group = FindMethod::MulticastDns->group()->value ?? 0;
+        $from = self::segments($asker);
         foreach ($unit->ports as $port) {
-            if (null !== $port->segment && [] !== $port->addresses && isset($unit->joins[Shout::MDNS_GROUP]) && (\in_array($port->segment, $from, true) || $this->relayed(array_values($from), $port->segment))) {
+            if (null !== $port->segment && [] !== $port->addresses && isset($port->joins[$group]) && (\in_array($port->segment, $from, true) || $this->relayed($from, $port->segment))) {
                 return true;
             }
         }
@@ -76,28 +87,34 @@ final class Discovery
     {
         return match ($finder->method) {
             FindMethod::UnicastList => $this->byList($finder, $station, $unit, $address),
-            FindMethod::Broadcast => $this->byBroadcast($finder, $station, $unit),
+            FindMethod::Broadcast, FindMethod::DirectedBroadcast => $this->byBroadcast($finder, $station, $unit, $address),
             FindMethod::MulticastDns => $this->byMulticastDns($finder, $station, $unit),
+            FindMethod::LinkLayer => $this->byLinkLayer($finder, $station, $unit),
+            FindMethod::Registrar => $this->byCalling($finder, $station, $unit),
+            FindMethod::DhcpOptions => $this->byLease($finder, $station, $unit),
+            FindMethod::Name => $this->byName($finder, $station, $unit, $address),
+            default => $this->byGroup($finder, $station, $unit),
         };
     }
 
     private function byList(Finder $finder, Device $station, Device $unit, Ipv4Address $address): MethodResult
     {
         if (!self::isListed($station, $finder->listSetting, $address)) {
-            return new MethodResult($finder, false, new Cause($station->id, 'not-in-list', ['setting' => $finder->listSetting, 'address' => (string) $address], \sprintf('%s polls only the addresses in its list, and %s of %s is not among them', $station->name, $address, $unit->name)));
+            return self::no($finder, $station, 'not-in-list', ['setting' => $finder->listSetting, 'address' => (string) $address], \sprintf('%s polls only the addresses in its list, and %s of %s is not among them', $station->name, $address, $unit->name));
         }
-        $verdict = $this->exchange->ask($this->node($station), $address, new Service($finder->protocol, $finder->port, $finder->port));
 
-        return new MethodResult($finder, $verdict->isOk(), $verdict->cause, $verdict);
+        return $this->asked($finder, $station, $address);
     }
 
-    private function byBroadcast(Finder $finder, Device $station, Device $unit): MethodResult
+    private function byBroadcast(Finder $finder, Device $station, Device $unit, Ipv4Address $address): MethodResult
     {
+        $directed = FindMethod::DirectedBroadcast === $finder->method;
         foreach ($this->node($station)->ports as $port) {
-            $key = $station->id.'/'.$port->index.'/'.$finder->port;
+            $to = $directed ? $this->directed($unit, $address) : Ipv4Address::fromInt(0xFFFFFFFF);
+            $key = $station->id.'/'.$port->index.'/'.$finder->port.'/'.$to;
             if (!isset($this->broadcasts[$key])) {
                 $this->broadcasts[$key] = [];
-                foreach ($this->shout->broadcast($this->node($station), $finder->port, $port) as $heard) {
+                foreach ($this->shout->broadcast($this->node($station), $to, $finder->port, $port) as $heard) {
                     $this->broadcasts[$key][$heard->node->id] = $heard;
                 }
             }
@@ -106,8 +123,11 @@ final class Discovery
                 return new MethodResult($finder, $heard->replyArrives, $heard->cause);
             }
         }
+        if ($this->meet($station, $unit)) {
+            return self::no($finder, $unit, 'deaf-to-broadcast', ['port' => (string) $finder->port], \sprintf('%s does not hear %s on port %d', $unit->name, $directed ? 'this broadcast, as its mask is another,' : 'broadcasts', $finder->port));
+        }
 
-        return new MethodResult($finder, false, new Cause($station->id, 'broadcast-stays', ['port' => (string) $finder->port], \sprintf('%s shouts by broadcast, which stays in its own segment; %s stands in another', $station->name, $unit->name)));
+        return self::no($finder, $station, 'broadcast-stays', ['port' => (string) $finder->port], \sprintf('%s shouts by broadcast, which %s; %s stands in another', $station->name, $directed ? 'no router passes into another segment' : 'stays in its own segment', $unit->name));
     }
 
     private function byMulticastDns(Finder $finder, Device $station, Device $unit): MethodResult
@@ -116,7 +136,129 @@ final class Discovery
             return new MethodResult($finder, true, null);
         }
 
-        return new MethodResult($finder, false, new Cause($station->id, 'multicast-dns-stays', ['group' => '224.0.0.251'], \sprintf('%s asks 224.0.0.251, which no router passes on and no relay repeats; %s stands in another segment', $station->name, $unit->name)));
+        return self::no($finder, $station, 'multicast-dns-stays', ['group' => '224.0.0.251'], \sprintf('%s asks 224.0.0.251, which no router passes on and no relay repeats; %s stands in another segment', $station->name, $unit->name));
+    }
+
+    /** A question to a group that the unit joined, answered by unicast; or an announcement by the unit that the station hears. */
+    private function byGroup(Finder $finder, Device $station, Device $unit): MethodResult
+    {
+        $announced = $finder->method->isAnnounced();
+        [$sender, $receiver] = $announced ? [$unit, $station] : [$station, $unit];
+        $group = $finder->method->group() ?? throw new \LogicException('A method without group.');
+        $stop = null;
+        foreach ($this->node($sender)->ports as $port) {
+            $result = $this->groups[$sender->id.'/'.$port->index.'/'.$group.'/'.$finder->port] ??= $this->multicast->send($this->node($sender), $group, $finder->port, self::TTL, $port, true);
+            $heard = $result->heard[$receiver->id] ?? null;
+            if (null !== $heard) {
+                return new MethodResult($finder, $announced || $heard->replyArrives, $announced ? null : $heard->cause, fades: $heard->expires);
+            }
+            foreach (self::segments($this->node($receiver)) as $segment) {
+                $stop ??= $result->stops[$segment] ?? null;
+            }
+        }
+        if (null !== $stop) {
+            return new MethodResult($finder, false, $stop);
+        }
+        if ($this->meet($station, $unit)) {
+            return self::no($finder, $receiver, 'not-joined', ['group' => (string) $group], \sprintf('%s has not joined %s', $receiver->name, $group));
+        }
+
+        return self::no($finder, $sender, 'multicast-stays', ['group' => (string) $group], \sprintf('%s sends to %s, which no router passes on towards %s', $sender->name, $group, $receiver->name));
+    }
+
+    private function byLinkLayer(Finder $finder, Device $station, Device $unit): MethodResult
+    {
+        return $this->meet($station, $unit)
+            ? new MethodResult($finder, true, null)
+            : self::no($finder, $station, 'link-layer-stays', [], \sprintf('Link-layer discovery goes one hop, and %s and %s stand in different segments', $station->name, $unit->name));
+    }
+
+    private function byCalling(Finder $finder, Device $station, Device $unit): MethodResult
+    {
+        $address = $this->node($station)->firstAddress();
+
+        return null === $address
+            ? self::no($finder, $station, 'address-missing', [], \sprintf('%s has no address yet', $station->name))
+            : $this->asked($finder, $unit, Ipv4Address::fromInt($address));
+    }
+
+    private function byLease(Finder $finder, Device $station, Device $unit): MethodResult
+    {
+        foreach ($unit->interfaces as $interface) {
+            if (AddressMode::Dhcp === $interface->mode || AddressMode::Reserved === $interface->mode) {
+                return $this->byCalling($finder, $station, $unit);
+            }
+        }
+
+        return self::no($finder, $unit, 'not-leased', [], \sprintf('%s has a fixed address and asks no DHCP server, so nobody tells it of %s', $unit->name, $station->name));
+    }
+
+    /** By DNS where the station's segment names a server that answers it, else by multicast DNS (RFC 6762, section 3). */
+    private function byName(Finder $finder, Device $station, Device $unit, Ipv4Address $address): MethodResult
+    {
+        if (null === $unit->hostname) {
+            return self::no($finder, $unit, 'no-hostname', [], \sprintf('%s has no host name', $unit->name));
+        }
+        $cause = null;
+        foreach (self::segments($this->node($station)) as $segment) {
+            foreach ($this->job->segments[$segment]->dns ?? [] as $server) {
+                $verdict = $this->exchange->ask($this->node($station), $server, new Service(Protocol::Udp, 53, 53));
+                if ($verdict->isOk()) {
+                    return $this->asked($finder, $station, $address);
+                }
+                $cause ??= $verdict->cause;
+            }
+        }
+        if ($this->hearsMulticastDns($this->node($station), $this->node($unit))) {
+            return $this->asked($finder, $station, $address);
+        }
+
+        return null !== $cause ? new MethodResult($finder, false, $cause) : self::no($finder, $station, 'no-name-server', ['hostname' => $unit->hostname], \sprintf('%s knows no DNS server, and multicast DNS does not reach %s', $station->name, $unit->name));
+    }
+
+    private function asked(Finder $finder, Device $asker, Ipv4Address $address): MethodResult
+    {
+        $verdict = $this->exchange->ask($this->node($asker), $address, new Service($finder->protocol, $finder->port, $finder->port));
+
+        return new MethodResult($finder, $verdict->isOk(), $verdict->cause, $verdict);
+    }
+
+    /** @param array<string, string> $values */
+    private static function no(Finder $finder, Device $at, string $rule, array $values, string $text): MethodResult
+    {
+        return new MethodResult($finder, false, new Cause($at->id, $rule, $values, $text));
+    }
+
+    private function meet(Device $a, Device $b): bool
+    {
+        return [] !== array_intersect(self::segments($this->node($a)), self::segments($this->node($b)));
+    }
+
+    /** The broadcast address of the subnet that the plan has the unit in, else of its own prefix. */
+    private function directed(Device $unit, Ipv4Address $address): Ipv4Address
+    {
+        foreach ($unit->interfaces as $interface) {
+            if (true === $interface->address?->address->equals($address)) {
+                $subnet = ($this->job->segments[$interface->segment] ?? null)?->subnetOf($address);
+
+                return ($subnet->prefix ?? $interface->address->prefix)->broadcast() ?? Ipv4Address::fromInt(0xFFFFFFFF);
+            }
+        }
+
+        return Ipv4Address::fromInt(0xFFFFFFFF);
+    }
+
+    /** @return list<string> */
+    private static function segments(Node $node): array
+    {
+        $segments = [];
+        foreach ($node->ports as $port) {
+            if (null !== $port->segment) {
+                $segments[] = $port->segment;
+            }
+        }
+
+        return $segments;
     }
 
     /**

@@ -14,6 +14,8 @@ final readonly class MethodResult
         public bool $works,
         public ?Cause $cause,
         public ?Verdict $verdict = null,
+        /** It works until group memberships have aged out. */
+        public bool $fades = false,
     ) {
     }
 }

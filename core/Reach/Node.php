@@ -16,7 +16,6 @@ final readonly class Node
     /**
      * @param list<Port>        $ports
      * @param list<Service>     $listens
-     * @param array<int, true>  $joins        multicast groups
      * @param list<FilterRule>  $rules
      * @param list<PortForward> $portForwards
      */
@@ -26,7 +25,6 @@ final readonly class Node
         public array $ports,
         public RoutingTable $table,
         public array $listens,
-        public array $joins,
         public bool $forwards = false,
         public array $rules = [],
         public FilterAction $defaultAction = FilterAction::Permit,
@@ -48,6 +46,14 @@ final readonly class Node
         }
 
         return false;
+    }
+
+    /** Whether a datagram to a group it joined finds a program: one that joins and names no port listens where the group is sent. */
+    public function listensToGroup(int $port): bool
+    {
+        $udp = array_filter($this->listens, static fn (Service $s): bool => Protocol::Udp === $s->protocol);
+
+        return [] === $udp || $this->listensOn(Protocol::Udp, $port);
     }
 
     public function port(string $name): ?Port

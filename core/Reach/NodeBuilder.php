@@ -5,9 +5,9 @@ declare(strict_types=1);
 namespace Vorhut\Core\Reach;
 
 use Vorhut\Core\Job\Device;
+use Vorhut\Core\Job\NetworkInterface;
 use Vorhut\Core\Job\Router;
 use Vorhut\Core\Profile\DeviceProfile;
-use Vorhut\Core\Profile\FindMethod;
 
 /** Makes nodes of the plan's routers and devices. */
 final class NodeBuilder
@@ -17,7 +17,7 @@ final class NodeBuilder
         $ports = [];
         foreach ($router->interfaces as $index => $interface) {
             $addresses = null === $interface->address ? $interface->extraAddresses : [$interface->address, ...$interface->extraAddresses];
-            $ports[] = new Port($index, $interface->segment, $interface->segment, $addresses, null, $interface->mac, $interface->masquerade, $interface->mdnsRelay);
+            $ports[] = new Port($index, $interface->segment, $interface->segment, $addresses, null, $interface->mac, $interface->masquerade, $interface->mdnsRelay, [], $interface->multicast);
         }
 
         return new Node(
@@ -26,7 +26,6 @@ final class NodeBuilder
             ports: $ports,
             table: new RoutingTable($ports, $router->routes),
             listens: [],
-            joins: [],
             forwards: true,
             rules: $router->rules,
             defaultAction: $router->defaultAction,
@@ -39,18 +38,11 @@ final class NodeBuilder
     {
         $ports = [];
         $listens = [];
-        $joins = [];
         foreach ($device->interfaces as $index => $interface) {
             $address = $leases->addressOf($interface, $device->id.'/'.$interface->name);
             $addresses = null === $address ? $interface->extraAddresses : [$address, ...$interface->extraAddresses];
-            $ports[] = new Port($index, $interface->name, $interface->segment, $addresses, $leases->gatewayOf($interface, $address), $interface->mac);
             array_push($listens, ...($interface->listens ?? $profile->services));
-            foreach ($interface->joins ?? $profile->joins as $group) {
-                $joins[$group->value] = true;
-            }
-            if (null === $interface->joins && $profile->answersBy(FindMethod::MulticastDns)) {
-                $joins[Shout::MDNS_GROUP] = true;
-            }
+            $ports[] = new Port($index, $interface->name, $interface->segment, $addresses, $leases->gatewayOf($interface, $address), $interface->mac, joins: self::joins($interface, $profile));
         }
 
         return new Node(
@@ -59,7 +51,36 @@ final class NodeBuilder
             ports: $ports,
             table: new RoutingTable($ports, $device->routes),
             listens: $listens,
-            joins: $joins,
         );
+    }
+
+    /**
+     * The groups given, or those of the profile with the ones its discovery needs.
+     *
+     * @return array<int, true>
+     */
+    private static function joins(NetworkInterface $interface, DeviceProfile $profile): array
+    {
+        $joins = [];
+        foreach ($interface->joins ?? $profile->joins as $group) {
+            $joins[$group->value] = true;
+        }
+        if (null !== $interface->joins) {
+            return $joins;
+        }
+        foreach ($profile->answers as $finder) {
+            $group = $finder->method->isAnnounced() ? null : $finder->method->group();
+            if (null !== $group) {
+                $joins[$group->value] = true;
+            }
+        }
+        foreach ($profile->finds as $finder) {
+            $group = $finder->method->isAnnounced() ? $finder->method->group() : null;
+            if (null !== $group) {
+                $joins[$group->value] = true;
+            }
+        }
+
+        return $joins;
     }
 }

@@ -4,14 +4,16 @@ declare(strict_types=1);
 
 namespace Vorhut\Core\Reach;
 
-use Vorhut\Core\Job\FilterAction;
 use Vorhut\Core\Job\Protocol;
 
 /** Moves one packet from node to node, each deciding with its own table, until it arrives or stops. */
 final readonly class PacketWalk
 {
+    private Filter $filter;
+
     public function __construct(private Network $network, private Sentences $say)
     {
+        $this->filter = new Filter($say);
     }
 
     /**
@@ -55,7 +57,8 @@ final readonly class PacketWalk
                 return $this->stop($packet, $hops, Outcome::NoRoute, $this->say->noRoute($node, $packet, $leg, $entry), $trace);
             }
             if ($arrived) {
-                $blocked = $this->filter($node, $packet, $leg, $session);
+                $remembered = Leg::Reply === $leg && $node->stateful && isset($session->seen[$node->id]);
+                $blocked = $remembered ? null : $this->filter->stops($node, $packet, $leg);
                 if (null !== $blocked) {
                     return $this->stop($packet, $hops, Outcome::Filtered, $blocked, $trace);
                 }
@@ -83,25 +86,6 @@ final readonly class PacketWalk
         $port = Protocol::Icmp === $packet->protocol ? $node->table->broadcastPort($packet->destination) : null;
 
         return null === $port?->segment ? null : ($this->network->answerers($port->segment, $packet->destination, $node)[0] ?? null);
-    }
-
-    private function filter(Node $router, Packet $packet, Leg $leg, Session $session): ?Cause
-    {
-        if (Leg::Reply === $leg && $router->stateful && isset($session->seen[$router->id])) {
-            return null;
-        }
-        foreach ($router->rules as $index => $rule) {
-            if ($rule->matches($packet->source, $packet->destination, $packet->protocol, $packet->port)) {
-                if (FilterAction::Deny === $rule->action) {
-                    return $this->say->filtered($router, $packet, $leg, $index);
-                }
-                return null;
-            }
-        }
-        if (FilterAction::Deny === $router->defaultAction) {
-            return $this->say->filtered($router, $packet, $leg, null);
-        }
-        return null;
     }
 
     /** Port forwards for requests; for answers, a masqueraded destination becomes the inside address again. */

@@ -11,7 +11,10 @@ use Vorhut\Core\Addressing\MacAddress;
 /** A leg of a host or router in a segment, as the engine sees it. */
 final readonly class Port
 {
-    /** @param list<InterfaceAddress> $addresses the first one is the primary */
+    /**
+     * @param list<InterfaceAddress> $addresses the first one is the primary
+     * @param array<int, true>       $joins     multicast groups
+     */
     public function __construct(
         public int $index,
         public string $name,
@@ -21,6 +24,9 @@ final readonly class Port
         public ?MacAddress $mac,
         public bool $masquerade = false,
         public bool $mdnsRelay = false,
+        public array $joins = [],
+        /** Routers only: groups are passed on between such ports. */
+        public bool $multicast = false,
     ) {
     }
 

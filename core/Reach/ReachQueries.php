@@ -18,11 +18,13 @@ final class ReachQueries
 {
     private readonly Exchange $exchange;
     private readonly Shout $shout;
+    private readonly Multicast $multicast;
 
     public function __construct(Job $job)
     {
         $this->exchange = new Exchange(new Network($job));
         $this->shout = new Shout($this->exchange);
+        $this->multicast = new Multicast($this->exchange);
     }
 
     /**
@@ -80,25 +82,44 @@ final class ReachQueries
     /** @return array<string, mixed> */
     private function broadcast(RecordReader $r, Node $node, ?Port $port): array
     {
-        if (!$this->address($r, 'to')->isLimitedBroadcast()) {
-            throw $r->refuse('to', '255.255.255.255', 'Directed broadcast is not answered yet.');
-        }
-        $heard = $this->shout->broadcast($node, $this->port($r), $port);
+        $to = $this->address($r, 'to');
+        $number = $this->port($r);
+        $cause = $this->mute($node, $port, $to);
+        $heard = null === $cause ? $this->shout->broadcast($node, $to, $number, $port) : [];
 
-        return ['receivers' => array_map(static fn (Heard $h): array => ['device' => $h->node->id, 'replyArrives' => $h->replyArrives], $heard), 'outcome' => 'ok'];
+        return ['receivers' => array_map(static fn (Heard $h): array => ['device' => $h->node->id, 'replyArrives' => $h->replyArrives], $heard), ...self::outcome($cause)];
     }
 
     /** @return array<string, mixed> */
     private function multicast(RecordReader $r, Node $node, ?Port $port): array
     {
         $group = $this->address($r, 'group');
-        $r->integer('ttl', 1, 255);
-        if (!$group->isLinkLocalMulticast()) {
-            throw $r->refuse('group', 'a group of 224.0.0.0/24', 'Groups that routers may pass on are not answered yet.');
+        $ttl = $r->integer('ttl', 1, 255, 1) ?? 1;
+        $number = $this->port($r);
+        if (!$group->isMulticast()) {
+            throw $r->refuse('group', 'a group from 224.0.0.0 to 239.255.255.255');
         }
-        $heard = $this->shout->linkLocalMulticast($node, $group, $this->port($r), $port);
+        $cause = $this->mute($node, $port, $group);
+        $heard = null === $cause ? $this->multicast->send($node, $group, $number, $ttl, $port)->heard : [];
 
-        return ['receivers' => array_map(static fn (Heard $h): array => ['device' => $h->node->id, 'expires' => false], $heard), 'outcome' => 'ok'];
+        return ['receivers' => array_map(static fn (Heard $h): array => ['device' => $h->node->id, 'expires' => $h->expires], array_values($heard)), ...self::outcome($cause)];
+    }
+
+    /** Why a sender cannot send to everybody at all. */
+    private function mute(Node $node, ?Port $port, Ipv4Address $to): ?Cause
+    {
+        $by = $port ?? Shout::outOf($node, $to->value);
+        if (null === $by?->segment) {
+            return new Cause($node->id, 'not-connected', [], \sprintf('%s is not connected to a segment', $node->name));
+        }
+
+        return null === $by->primary() ? new Cause($node->id, 'address-missing', [], \sprintf('%s has no address yet', $node->name)) : null;
+    }
+
+    /** @return array<string, mixed> */
+    private static function outcome(?Cause $cause): array
+    {
+        return null === $cause ? ['outcome' => Outcome::Ok->value] : ['outcome' => Outcome::NoRoute->value, 'cause' => $cause];
     }
 
     private function address(RecordReader $r, string $key): Ipv4Address

@@ -25,7 +25,7 @@ final class RoutingTable
     /** @var array<int, true> own addresses */
     private array $own = [];
 
-    /** @var array<int, array{Ipv4Prefix, Port}> broadcast addresses of own prefixes */
+    /** @var array<int, array{Ipv4Prefix, Port, Ipv4Address}> broadcast addresses of own prefixes */
     private array $broadcasts = [];
 
     /**
@@ -43,7 +43,7 @@ final class RoutingTable
                 $this->own[$address->address->value] = true;
                 $broadcast = $address->prefix->broadcast();
                 if (null !== $broadcast && !isset($this->own[$broadcast->value])) {
-                    $this->broadcasts[$broadcast->value] ??= [$address->prefix, $port];
+                    $this->broadcasts[$broadcast->value] ??= [$address->prefix, $port, $address->address];
                 }
                 $this->add(new RouteEntry($address->prefix, $port, null, $address->address));
             }
@@ -77,6 +77,12 @@ final class RoutingTable
     public function broadcastPort(int $address): ?Port
     {
         return $this->broadcasts[$address][1] ?? null;
+    }
+
+    /** The address it is sent from. */
+    public function broadcastSource(int $address): ?Ipv4Address
+    {
+        return $this->broadcasts[$address][2] ?? null;
     }
 
     /** @param Port|null $only look only at lines that leave by this port */

@@ -129,6 +129,18 @@ final readonly class Sentences
         return new Cause($router->id, 'filter-rule', [...$values, 'rule' => (string) ($rule + 1)], \sprintf('%s stops %s from %s to %s by its rule %d: %s', $router->name, $service, $values['from'], $values['to'], $rule + 1, $router->rules[$rule]), $leg);
     }
 
+    public function multicastNotRouted(Node $router, Packet $packet, Port $in, Port $out): Cause
+    {
+        $group = self::ip($packet->destination);
+
+        return new Cause($router->id, 'multicast-not-routed', ['group' => $group, 'in' => (string) $in->segment, 'out' => (string) $out->segment], \sprintf('%s does not pass %s on from %s to %s', $router->name, $group, $this->network->segmentName($in->segment), $this->network->segmentName($out->segment)));
+    }
+
+    public function ttlSpent(Node $router, Packet $packet, Port $out): Cause
+    {
+        return new Cause($router->id, 'ttl-spent', ['group' => self::ip($packet->destination), 'ttl' => (string) $packet->ttl], \sprintf('%s would pass %s on to %s, but its time to live is spent: send with a higher one', $router->name, self::ip($packet->destination), $this->network->segmentName($out->segment)));
+    }
+
     public function wrongSource(Node $sender, Packet $answer, int $asked): Cause
     {
         return new Cause($sender->id, 'answer-from-elsewhere', ['asked' => self::ip($asked), 'answered' => self::ip($answer->source)], \sprintf('%s asked %s but the answer comes from %s, so it is thrown away', $sender->name, self::ip($asked), self::ip($answer->source)), Leg::Reply);

@@ -8,50 +8,57 @@ use Vorhut\Core\Addressing\Ipv4Address;
 use Vorhut\Core\Job\Protocol;
 use Vorhut\Core\Job\Service;
 
-/** Datagrams to everybody who cares in a segment: limited broadcast (RFC 919) and link-local multicast (RFC 1112). */
+/** Datagrams to everybody in a segment (RFC 919, RFC 922), each receiver judged by its own mask and its way back. */
 final readonly class Shout
 {
-    public const MDNS_GROUP = 0xE00000FB;
-
     public function __construct(private Exchange $exchange)
     {
     }
 
-    /** @return list<Heard> limited broadcast: everybody in the segment that listens, whatever its subnet */
-    public function broadcast(Node $sender, int $port, ?Port $by = null): array
+    /**
+     * Limited broadcast is heard by everybody in the segment, whatever its subnet. Directed broadcast is heard by those whose own
+     * mask makes it one, and only if the sender stands in that segment: routers do not pass it on (RFC 2644).
+     *
+     * @param Port|null $by the sender is bound to this port
+     *
+     * @return list<Heard>
+     */
+    public function broadcast(Node $sender, Ipv4Address $to, int $port, ?Port $by = null): array
     {
-        return $this->receivers($sender, $port, $by, null);
-    }
-
-    /** @return list<Heard> a group of 224.0.0.0/24: everybody in the segment that joined and listens, snooped or not */
-    public function linkLocalMulticast(Node $sender, Ipv4Address $group, int $port, ?Port $by = null): array
-    {
-        return $this->receivers($sender, $port, $by, $group->value);
-    }
-
-    /** @return list<Heard> */
-    private function receivers(Node $sender, int $port, ?Port $by, ?int $group): array
-    {
-        $by ??= $this->firstPort($sender);
+        $limited = $to->isLimitedBroadcast();
+        $by = $limited ? ($by ?? self::outOf($sender, $to->value)) : $sender->table->broadcastPort($to->value);
         if (null === $by?->segment || null === $by->primary()) {
-            return [];
+            return $limited ? [] : $this->unicast($sender, $to, $port);
         }
-        $source = $by->primary()->address;
+        $source = ($limited ? null : $sender->table->broadcastSource($to->value)) ?? $by->primary()->address;
         $heard = [];
         foreach ($this->exchange->network->membersOf($by->segment) as [$node, $at]) {
-            if ($node === $sender || [] === $at->addresses || (null !== $group && !isset($node->joins[$group])) || !$node->listensOn(Protocol::Udp, $port) || isset($heard[$node->id])) {
+            if ($node === $sender || [] === $at->addresses || isset($heard[$node->id]) || $node->table->owns($source->value) || !$node->listensOn(Protocol::Udp, $port)) {
                 continue;
             }
-            $answer = $this->exchange->send($node, $source, new Service(Protocol::Udp, $port, $port));
-            $arrives = $answer->delivered && $answer->by === [$sender->id];
-            $heard[$node->id] = new Heard($node, $arrives, $arrives ? null : $answer->cause);
+            if ($limited || null !== $node->table->broadcastOf($to->value) || $node->table->owns($to->value)) {
+                $heard[$node->id] = $this->heard($sender, $node, $source, $port);
+            }
         }
 
         return array_values($heard);
     }
 
-    private function firstPort(Node $sender): ?Port
+    public function heard(Node $sender, Node $node, Ipv4Address $source, int $port, bool $expires = false): Heard
     {
+        $answer = $this->exchange->send($node, $source, new Service(Protocol::Udp, $port, $port));
+        $arrives = $answer->delivered && $answer->by === [$sender->id];
+
+        return new Heard($node, $arrives, $arrives ? null : $answer->cause, $expires);
+    }
+
+    /** The port by which a datagram to everybody leaves: where the route leads, else the first that is connected. */
+    public static function outOf(Node $sender, int $to): ?Port
+    {
+        $routed = $sender->table->find($to)?->port;
+        if (null !== $routed?->segment) {
+            return $routed;
+        }
         foreach ($sender->ports as $port) {
             if (null !== $port->segment && [] !== $port->addresses) {
                 return $port;
@@ -59,5 +66,18 @@ final readonly class Shout
         }
 
         return null;
+    }
+
+    /**
+     * What the sender does not know for a broadcast goes like any other datagram.
+     *
+     * @return list<Heard>
+     */
+    private function unicast(Node $sender, Ipv4Address $to, int $port): array
+    {
+        $verdict = $this->exchange->ask($sender, $to, new Service(Protocol::Udp, $port, $port));
+        $owner = $this->exchange->network->node($verdict->by[0] ?? '');
+
+        return null === $owner || $owner === $sender || Outcome::Refused === $verdict->outcome || !$owner->listensOn(Protocol::Udp, $port) ? [] : [new Heard($owner, $verdict->replied, $verdict->cause)];
     }
 }

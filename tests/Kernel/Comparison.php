@@ -9,8 +9,11 @@ use Vorhut\Core\Job\Job;
 use Vorhut\Core\Job\Protocol;
 use Vorhut\Core\Job\Service;
 use Vorhut\Core\Reach\Exchange;
+use Vorhut\Core\Reach\Heard;
+use Vorhut\Core\Reach\Multicast;
 use Vorhut\Core\Reach\Network;
 use Vorhut\Core\Reach\Outcome;
+use Vorhut\Core\Reach\Shout;
 use Vorhut\Core\Reach\Verdict;
 
 /** Asks the engine and the kernel the same questions and lists where they differ. */
@@ -25,32 +28,99 @@ final class Comparison
     /** @var array<string, int> */
     public array $outcomes = [];
 
-    public function unicast(Job $job, string $title): void
+    public function run(Job $job, string $title): void
     {
         $exchange = new Exchange(new Network($job));
-        $verdicts = $questions = $texts = [];
+        $unicast = $this->unicast($exchange, $title);
+        $everybody = $this->toEverybody($job, $exchange, $title);
+        $seen = KernelLab::ask($job, [...array_column($unicast, 0), ...array_column($everybody, 0)]);
+        foreach ($unicast as [$question, $verdict, $text]) {
+            $forwards = $exchange->network->nodes[$verdict->by[0] ?? '']->forwards ?? false;
+            $ping = isset($question['icmp']);
+            $this->compare($text, $verdict, $seen[$question['id']], $ping || (!$forwards && KernelLab::NOBODY !== $question['port']), Ipv4Address::fromString($question['to']), !$ping);
+        }
+        foreach ($everybody as [$question, $heard, $text]) {
+            $this->compareAll($text, $heard, $seen[$question['id']], $question['from'], 1 === \count($exchange->network->nodes[$question['from']]->ports));
+        }
+    }
+
+    /** @return list<array{array{id: string, from: string, to: string, port: int, icmp?: bool}, Verdict, string}> */
+    private function unicast(Exchange $exchange, string $title): array
+    {
+        $all = [];
         foreach ($exchange->network->nodes as $node) {
             foreach ($exchange->network->nodes as $other) {
                 foreach ($other->ports as $port) {
                     foreach ($port->addresses as $address) {
-                        $ping = 'p'.\count($questions);
-                        $verdicts[$ping] = $exchange->ask($node, $address->address, new Service(Protocol::Icmp));
-                        $questions[] = ['id' => $ping, 'from' => $node->id, 'to' => (string) $address->address, 'port' => KernelLab::NOBODY, 'icmp' => true];
-                        $texts[$ping] = \sprintf('%s: %s to %s (%s) icmp', $title, $node->id, $address->address, $other->id);
-                        foreach ([KernelLab::PORTS[\count($questions) % 3 % 2], ...(0 === \count($questions) % 5 ? [KernelLab::NOBODY] : [])] as $number) {
-                            $id = 'q'.\count($questions);
-                            $verdicts[$id] = $exchange->ask($node, $address->address, new Service(Protocol::Udp, $number, $number));
-                            $questions[] = ['id' => $id, 'from' => $node->id, 'to' => (string) $address->address, 'port' => $number];
-                            $texts[$id] = \sprintf('%s: %s to %s (%s) udp/%d', $title, $node->id, $address->address, $other->id, $number);
+                        $n = \count($all);
+                        $text = \sprintf('%s: %s to %s (%s)', $title, $node->id, $address->address, $other->id);
+                        $all[] = [['id' => 'p'.$n, 'from' => $node->id, 'to' => (string) $address->address, 'port' => KernelLab::NOBODY, 'icmp' => true], $exchange->ask($node, $address->address, new Service(Protocol::Icmp)), $text.' icmp'];
+                        foreach ([KernelLab::PORTS[$n % 3 % 2], ...(0 === $n % 5 ? [KernelLab::NOBODY] : [])] as $number) {
+                            $all[] = [['id' => 'q'.\count($all), 'from' => $node->id, 'to' => (string) $address->address, 'port' => $number], $exchange->ask($node, $address->address, new Service(Protocol::Udp, $number, $number)), $text.' udp/'.$number];
                         }
                     }
                 }
             }
         }
-        $seen = KernelLab::ask($job, $questions);
-        foreach ($questions as $question) {
-            $forwards = $exchange->network->nodes[$verdicts[$question['id']]->by[0] ?? '']->forwards ?? false;
-            $this->compare($texts[$question['id']], $verdicts[$question['id']], $seen[$question['id']], isset($question['icmp']) || (!$forwards && KernelLab::NOBODY !== $question['port']), Ipv4Address::fromString($question['to']), !isset($question['icmp']));
+
+        return $all;
+    }
+
+    /**
+     * Broadcasts, limited and directed, and groups, each from every port of every device. Routers pass no groups on here.
+     *
+     * @return list<array{array{id: string, from: string, to: string, port: int, device: string|null, shout: bool, ttl?: int}, list<Heard>, string}>
+     */
+    private function toEverybody(Job $job, Exchange $exchange, string $title): array
+    {
+        $shout = new Shout($exchange);
+        $multicast = new Multicast($exchange);
+        $all = [];
+        foreach ($job->devices as $device) {
+            $node = $exchange->network->nodes[$device->id];
+            foreach ($node->ports as $i => $port) {
+                if (null === $port->primary()) {
+                    continue;
+                }
+                $targets = ['255.255.255.255', '239.192.1.1', '224.0.0.200'];
+                foreach (['10.47.0.255', '10.47.1.255', '10.47.255.255', '10.47.1.127'] as $directed) {
+                    if (null !== $node->table->broadcastPort(Ipv4Address::fromString($directed)->value)) {
+                        $targets[] = $directed;
+                    }
+                }
+                foreach ($targets as $to) {
+                    $address = Ipv4Address::fromString($to);
+                    $group = $address->isMulticast();
+                    $heard = $group ? array_values($multicast->send($node, $address, KernelLab::EVERYBODY, 1, $port)->heard) : $shout->broadcast($node, $address, KernelLab::EVERYBODY, $port);
+                    $all[] = [
+                        ['id' => 'e'.\count($all), 'from' => $device->id, 'to' => $to, 'port' => KernelLab::EVERYBODY, 'device' => $group || $address->isLimitedBroadcast() ? 'e'.$i : null, 'shout' => true] + ($group ? ['ttl' => 1] : []),
+                        $heard,
+                        \sprintf('%s: %s/%s to %s', $title, $device->id, $port->name, $to),
+                    ];
+                }
+            }
+        }
+
+        return $all;
+    }
+
+    /**
+     * @param list<Heard>                                                                        $heard
+     * @param array{by: list<string>, replied: list<string>, error: int, problems: list<string>} $seen
+     * @param bool                                                                               $single a socket bound to one of two ports hears no answers by the other
+     */
+    private function compareAll(string $text, array $heard, array $seen, string $from, bool $single): void
+    {
+        $expected = array_map(static fn (Heard $h): string => $h->node->id, $heard);
+        $observed = array_values(array_diff($seen['by'], [$from]));
+        sort($expected);
+        sort($observed);
+        $count = \count(array_filter($heard, static fn (Heard $h): bool => $h->replyArrives));
+        // Who has two ports in the segment hears and answers twice; who hears itself answers itself.
+        $answers = \count(array_unique($seen['replied']));
+        ++$this->compared;
+        if ($expected !== $observed || ($single && !\in_array($from, $seen['by'], true) && $count !== $answers)) {
+            $this->differences[] = \sprintf("%s\n  predicted %s, %d answers\n  observed  %s, %d answers, error %d", $text, implode(' ', $expected), $count, implode(' ', $observed), $answers, $seen['error']);
         }
     }
 

@@ -39,7 +39,7 @@ final class KernelLab
      *
      * @return array<string, array{by: list<string>, replied: list<string>, error: int, problems: list<string>}> by question
      */
-    public static function ask(Job $job, array $questions, float $wait = 0.6): array
+    public static function ask(Job $job, array $questions, float $wait = 0.4): array
     {
         $plan = ['segments' => [], 'nodes' => [], 'questions' => [], 'settle' => 0.05, 'wait' => $wait];
         $bridges = [];
@@ -95,7 +95,7 @@ final class KernelLab
     }
 
     /**
-     * @param list<array{id: string, from: string}>                                                                                                                                   $questions
+     * @param list<array{id: string, from: string}>                                                                                                                       $questions
      * @param array<string, array{heard: list<array{string, string}>, errors: array<string, int>, answered: list<array{string, string, string}>, problems: list<string>}> $told
      *
      * @return array<string, array{by: list<string>, replied: list<string>, error: int, problems: list<string>}>
@@ -166,9 +166,9 @@ final class KernelLab
 
     /**
      * @param array<string, array{segment: string|null, addresses: list<InterfaceAddress>, gateway: Ipv4Address|null}> $ports
-     * @param list<Route>                                                                                               $routes
-     * @param list<array{string, string}>                                                                               $joins
-     * @param array<string, int>                                                                                        $sysctl
+     * @param list<Route>                                                                                              $routes
+     * @param list<array{string, string}>                                                                              $joins
+     * @param array<string, int>                                                                                       $sysctl
      *
      * @return array<string, mixed>
      */

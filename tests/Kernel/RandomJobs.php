@@ -26,15 +26,16 @@ final class RandomJobs
     public function job(): Job
     {
         $segments = [];
-        for ($s = 0, $n = $this->random->getInt(1, 4); $s < $n; ++$s) {
-            $segments['s'.$s] = \sprintf('10.47.%d.0/24', $s);
+        $count = $this->random->getInt(1, 4);
+        for ($s = 0; $s < $count; ++$s) {
+            $segments['s'.$s] = ['prefix' => \sprintf('10.47.%d.0/24', $s), 'snooping' => $this->chance(50), 'querier' => $this->chance(50)];
         }
         $ids = array_keys($segments);
         $routers = [];
         for ($r = 0, $n = $this->random->getInt(1, 3); $r < $n; ++$r) {
             $in = [];
-            foreach ($this->random->pickArrayKeys($segments, min(\count($segments), $this->random->getInt(1, 3))) as $key) {
-                $in[$key] = $this->routerPort((int) substr((string) $key, 1), $r);
+            foreach ($this->random->pickArrayKeys(range(0, $count - 1), min($count, $this->random->getInt(1, 3))) as $key) {
+                $in['s'.$key] = $this->routerPort($key, $r);
             }
             $routers['r'.$r] = ['in' => $in];
         }
@@ -46,11 +47,12 @@ final class RandomJobs
             }
             $hosts['h'.$h] = ['interfaces' => $interfaces] + ($this->chance(15) ? ['routes' => [$this->route($routers)]] : []);
         }
-        foreach ($routers as $id => $router) {
-            $routers[$id] += $this->policy($routers, $id);
+        $policies = [];
+        foreach (array_keys($routers) as $id) {
+            $policies[$id] = $this->policy($routers, $id);
         }
 
-        return Jobs::make($segments, $hosts, $routers);
+        return Jobs::make($segments, $hosts, array_merge_recursive($routers, $policies));
     }
 
     /** @return array<string, mixed> */
@@ -120,7 +122,7 @@ final class RandomJobs
             default => \sprintf('10.47.%d.%d', $base, $this->random->getInt(4, 250)),
         };
 
-        return ['name' => $name, 'segment' => $segment, 'address' => $address.'/'.$length, 'gateway' => $gateway, 'listens' => ['udp/7000', 'udp/5060', 'udp/7001']]
+        return ['name' => $name, 'segment' => $segment, 'address' => $address.'/'.$length, 'gateway' => $gateway, 'listens' => ['udp/7000', 'udp/5060', 'udp/7001'], 'joins' => $this->oneOf([[], ['239.192.1.1'], ['224.0.0.200', '239.192.1.1'], ['224.0.0.200']])]
             + ($this->chance(10) ? ['extraAddresses' => [$this->fresh($this->random->getInt(0, 3), $this->random->getInt(4, 250)).'/24']] : []);
     }
 
@@ -135,7 +137,7 @@ final class RandomJobs
         $all = [];
         foreach ($routers as $router) {
             foreach ($router['in'] as $port) {
-                $all[] = (string) strtok((string) $port['address'], '/');
+                $all[] = (string) strtok(\is_string($port['address']) ? $port['address'] : '', '/');
             }
         }
 
@@ -153,6 +155,7 @@ final class RandomJobs
         return $address;
     }
 
+    /** @phpstan-impure */
     private function chance(int $percent): bool
     {
         return $this->random->getInt(1, 100) <= $percent;
@@ -161,7 +164,7 @@ final class RandomJobs
     /**
      * @template T
      *
-     * @param non-empty-list<T> $choices
+     * @param list<T> $choices not empty
      *
      * @return T
      */

@@ -8,9 +8,9 @@ declare(strict_types=1);
  */
 fwrite(\STDOUT, "ready\n");
 stream_set_blocking(\STDIN, false);
-/** @var list<array{socket: \Socket, answers: bool}> $servers */
+/** @var list<array{socket: Socket, answers: bool}> $servers */
 $servers = [];
-/** @var array<string, \Socket> $asked */
+/** @var array<string, Socket> $asked */
 $asked = [];
 $heard = $errors = $answered = [];
 $buffer = '';
@@ -27,7 +27,7 @@ $run = static function (array $command, string $input): string {
 
     return trim($output);
 };
-$bind = static function (string $address, int $port): \Socket {
+$bind = static function (string $address, int $port): Socket {
     $socket = socket_create(\AF_INET, \SOCK_DGRAM, \SOL_UDP) ?: throw new RuntimeException('no socket');
     socket_set_option($socket, \SOL_SOCKET, \SO_REUSEADDR, 1);
     socket_bind($socket, $address, $port) || throw new RuntimeException("cannot bind $address:$port");
@@ -36,12 +36,10 @@ $bind = static function (string $address, int $port): \Socket {
 };
 $setUp = static function (array $c) use (&$servers, $run, $bind): array {
     $problems = [];
-    // Each line by itself: what the kernel refuses of it is part of the answer.
-    foreach ($c['ip'] as $line) {
-        $said = $run(['ip', '-batch', '-'], $line."\n");
-        if ('' !== $said) {
-            $problems[] = $line.': '.strtok($said, "\n");
-        }
+    // What the kernel refuses is part of the answer; the rest goes on.
+    $said = $run(['ip', '-force', '-batch', '-'], implode("\n", $c['ip'])."\n");
+    if ('' !== $said) {
+        $problems[] = $said;
     }
     foreach ($c['sysctl'] as $name => $value) {
         file_put_contents('/proc/sys/net/ipv4/'.$name, (string) $value);

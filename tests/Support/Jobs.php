@@ -13,17 +13,20 @@ use Vorhut\Core\JobFile\Json;
 final class Jobs
 {
     /**
-     * @param array<string, string>               $segments   prefix by segment id; its gateway is the first host
-     * @param array<string, array<string, mixed>> $hosts      device record by id; "at" is [segment, address/length, gateway]
-     * @param array<string, array<string, mixed>> $routers    router record by id; "in" is address/length by segment
-     * @param list<array<string, mixed>>          $intents
-     * @param list<array<string, mixed>>          $extensions
+     * @param array<string, string|array<string, mixed>> $segments   prefix by segment id; its gateway is the first host; "prefix" and more where it is a record
+     * @param array<string, array<string, mixed>>        $hosts      device record by id; "at" is [segment, address/length, gateway]
+     * @param array<string, array<string, mixed>>        $routers    router record by id; "in" is address/length by segment
+     * @param list<array<string, mixed>>                 $intents
+     * @param list<array<string, mixed>>                 $extensions
      */
     public static function make(array $segments, array $hosts, array $routers = [], array $intents = [], array $extensions = []): Job
     {
         $data = ['format' => 'vorhut-job', 'version' => 1, 'job' => ['name' => 'Test'], 'segments' => [], 'routers' => [], 'devices' => [], 'voice' => ['extensions' => $extensions], 'intents' => $intents];
-        foreach ($segments as $id => $prefix) {
-            $data['segments'][] = ['id' => $id, 'subnets' => [['prefix' => $prefix, 'gateway' => self::first($prefix)]]];
+        foreach ($segments as $id => $segment) {
+            $more = \is_array($segment) ? $segment : [];
+            $prefix = \is_array($segment) && \is_string($segment['prefix'] ?? null) ? $segment['prefix'] : (\is_string($segment) ? $segment : '');
+            unset($more['prefix']);
+            $data['segments'][] = ['id' => $id, 'subnets' => [['prefix' => $prefix, 'gateway' => self::first($prefix)]]] + $more;
         }
         foreach ($routers as $id => $router) {
             $interfaces = [];

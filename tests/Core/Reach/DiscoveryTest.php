@@ -63,7 +63,7 @@ final class DiscoveryTest extends TestCase
     public function testQueriesThatCannotBeUnderstoodAreRefused(): void
     {
         $queries = new ReachQueries(Jobs::demo());
-        foreach (['{"from":"nobody","to":"10.47.1.1"}' => 'nobody', '{"from":"berth-1/wan","to":"10.47.1.1"}' => 'lan', '{"from":"berth-1","to":"10.47"}' => '$.to', '{"from":"berth-1","to":"10.47.1.1","protocol":"tcp"}' => '$.port', '{"from":"berth-1","to":"224.0.0.1"}' => 'unicast', '{"from":"berth-1","to":"10.47.1.1","prot":"tcp"}' => '$.prot', '{' => 'JSON', '{"kind":"multicast","from":"berth-1","group":"239.1.1.1","port":5}' => '224.0.0.0/24'] as $line => $word) {
+        foreach (['{"from":"nobody","to":"10.47.1.1"}' => 'nobody', '{"from":"berth-1/wan","to":"10.47.1.1"}' => 'lan', '{"from":"berth-1","to":"10.47"}' => '$.to', '{"from":"berth-1","to":"10.47.1.1","protocol":"tcp"}' => '$.port', '{"from":"berth-1","to":"224.0.0.1"}' => 'unicast', '{"from":"berth-1","to":"10.47.1.1","prot":"tcp"}' => '$.prot', '{' => 'JSON', '{"kind":"multicast","from":"berth-1","group":"10.47.1.1","port":5}' => '239.255.255.255'] as $line => $word) {
             try {
                 $queries->answer($line);
                 self::fail('accepted '.$line);

@@ -1,0 +1,18 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Core\Reach;
+
+/** How far a datagram to a group comes. */
+final readonly class MulticastResult
+{
+    /**
+     * @param string|null          $from  the segment it is sent into; null where the sender has none
+     * @param array<string, Heard> $heard by node
+     * @param array<string, Cause> $stops why it did not get into a segment, as far as a router had a say in it
+     */
+    public function __construct(public ?string $from, public array $heard, public array $stops)
+    {
+    }
+}

@@ -1,0 +1,90 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Tests\Kernel;
+
+use PHPUnit\Framework\Attributes\DataProvider;
+use PHPUnit\Framework\TestCase;
+use Vorhut\Core\Job\Job;
+use Vorhut\Tests\Support\Jobs;
+
+/** The engine's verdicts beside those of this machine's kernel, on topologies made in namespaces. */
+final class KernelTest extends TestCase
+{
+    private const LISTENS = ['listens' => ['udp/7000', 'udp/5060', 'udp/7001']];
+
+    protected function setUp(): void
+    {
+        $missing = KernelLab::missing();
+        if (null !== $missing) {
+            fwrite(\STDERR, "\n*** NOT COMPARED WITH A KERNEL: $missing ***\n");
+            self::markTestSkipped('Not compared with a kernel: '.$missing);
+        }
+    }
+
+    /** @return iterable<string, array{array<string, array<string, mixed>>, array<string, array<string, mixed>>}> hosts and routers */
+    public static function slips(): iterable
+    {
+        $two = Jobs::ROUTER;
+        $far = ['far' => ['at' => ['b', '10.47.2.20/24', '10.47.2.1']]];
+        foreach (['none' => null, 'right' => '10.47.1.1', 'its own address' => '10.47.1.20', 'off-link' => '10.47.9.1', 'network address' => '10.47.1.0', 'broadcast address' => '10.47.1.255', 'nobody there' => '10.47.1.77', 'a host' => '10.47.1.30'] as $what => $gateway) {
+            yield 'gateway: '.$what => [['near' => ['at' => ['a', '10.47.1.20/24', $gateway]], 'other' => ['at' => ['a', '10.47.1.30/24', '10.47.1.1']]] + $far, $two];
+        }
+        foreach (['too short' => '/16', 'too long' => '/28', 'thirty' => '/30', 'thirty-one' => '/31', 'thirty-two' => '/32'] as $what => $mask) {
+            yield 'mask: '.$what => [['near' => ['at' => ['a', '10.47.1.20'.$mask, '10.47.1.1']], 'other' => ['at' => ['a', '10.47.1.130/24', '10.47.1.1']], 'next' => ['at' => ['a', '10.47.1.21'.$mask]]] + $far, $two];
+        }
+        foreach (['network address' => '10.47.1.0', 'broadcast address' => '10.47.1.255'] as $what => $address) {
+            yield 'a unit on the '.$what => [['near' => ['at' => ['a', $address.'/24', '10.47.1.1']], 'other' => ['at' => ['a', '10.47.1.30/24', '10.47.1.1']]] + $far, $two];
+        }
+        yield 'link-local beside static' => [['near' => ['at' => ['a', '169.254.7.7/16']], 'other' => ['at' => ['a', '10.47.1.30/24', '10.47.1.1'], 'if' => ['extraAddresses' => ['169.254.9.9/16']]]] + $far, $two];
+        yield 'two ports in one subnet' => [['near' => ['interfaces' => [['name' => 'e0', 'segment' => 'a', 'address' => '10.47.1.20/24', 'gateway' => '10.47.1.1'], ['name' => 'e1', 'segment' => 'b', 'address' => '10.47.1.21/24']]]] + $far, $two];
+        yield 'answers by the other port' => [['near' => ['interfaces' => [['name' => 'e0', 'segment' => 'a', 'address' => '10.47.1.20/24', 'gateway' => '10.47.1.1'], ['name' => 'e1', 'segment' => 'b', 'address' => '10.47.2.21/24']]]] + $far, $two];
+        yield 'routers in a circle' => [['near' => ['at' => ['a', '10.47.1.20/24', '10.47.1.1']]] + $far, ['r' => ['in' => ['a' => '10.47.1.1/24'], 'routes' => [['to' => '0.0.0.0/0', 'via' => '10.47.1.2']]], 'q' => ['in' => ['a' => '10.47.1.2/24'], 'routes' => [['to' => '0.0.0.0/0', 'via' => '10.47.1.1']]]]];
+        yield 'no way back' => [['near' => ['at' => ['a', '10.47.1.20/24', '10.47.1.1']]] + $far, ['r' => ['in' => ['a' => '10.47.1.1/24', 'c' => '10.47.3.1/24'], 'routes' => [['to' => '10.47.2.0/24', 'via' => '10.47.3.2']]], 'q' => ['in' => ['b' => '10.47.2.1/24', 'c' => '10.47.3.2/24']]]];
+        foreach ([true, false] as $stateful) {
+            yield 'one way permitted, '.($stateful ? 'stateful' : 'stateless') => [['near' => ['at' => ['a', '10.47.1.20/24', '10.47.1.1']]] + $far, ['r' => $two['r'] + ['rules' => [['action' => 'permit', 'from' => '10.47.1.0/24', 'to' => 'any', 'protocol' => 'udp', 'ports' => '7000-7100']], 'defaultAction' => 'deny', 'stateful' => $stateful]]];
+        }
+        yield 'masquerade and a forward' => [['near' => ['at' => ['a', '10.47.1.20/24', '10.47.1.1']], 'far' => ['at' => ['b', '10.47.2.20/24', null]]], ['r' => ['in' => ['a' => '10.47.1.1/24', 'b' => ['address' => '10.47.2.1/24', 'masquerade' => true]], 'forwards' => [['interface' => '10.47.2.1', 'protocol' => 'udp', 'port' => 7000, 'to' => '10.47.1.20', 'toPort' => 5060]]]]];
+    }
+
+    /**
+     * @param array<string, array<string, mixed>> $hosts
+     * @param array<string, array<string, mixed>> $routers
+     */
+    #[DataProvider('slips')]
+    public function testEverySlipEndsAsInAKernel(array $hosts, array $routers): void
+    {
+        foreach ($hosts as $id => $host) {
+            if (isset($host['at'])) {
+                $more = $host['if'] ?? [];
+                $hosts[$id]['if'] = self::LISTENS + (\is_array($more) ? $more : []);
+            } elseif (\is_array($host['interfaces'])) {
+                $hosts[$id]['interfaces'] = array_map(static fn (mixed $i): array => (\is_array($i) ? $i : []) + self::LISTENS, $host['interfaces']);
+            }
+        }
+        $this->compare(Jobs::make(Jobs::TWO + ['c' => '10.47.3.0/24'], $hosts, $routers), (string) $this->dataName());
+    }
+
+    /** @return iterable<string, array{int}> the first ones always, the last ones new each time */
+    public static function seeds(): iterable
+    {
+        foreach ([...range(1, 12), 27, 29, 38, 74, 116, 154, random_int(1000, 1 << 30), random_int(1000, 1 << 30), random_int(1000, 1 << 30)] as $seed) {
+            yield 'seed '.$seed => [$seed];
+        }
+    }
+
+    #[DataProvider('seeds')]
+    public function testRandomTopologiesEndAsInAKernel(int $seed): void
+    {
+        $this->compare((new RandomJobs($seed))->job(), 'seed '.$seed);
+    }
+
+    private function compare(Job $job, string $title): void
+    {
+        $comparison = new Comparison();
+        $comparison->run($job, $title);
+        self::assertSame([], $comparison->differences, implode("\n", $comparison->differences));
+        self::assertGreaterThan(5, $comparison->compared);
+    }
+}
