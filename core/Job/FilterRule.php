@@ -31,15 +31,6 @@ final readonly class FilterRule implements \Stringable
         return new self($r->enum('action', FilterAction::class), $prefix('from'), $prefix('to'), $protocol, $ports);
     }
 
-    /** Addresses as integers: this runs for every packet at every router. */
-    public function matches(int $from, int $to, Protocol $protocol, ?int $port): bool
-    {
-        return (Protocol::Any === $this->protocol || $this->protocol === $protocol)
-            && (null === $this->from || $this->from->holds($from))
-            && (null === $this->to || $this->to->holds($to))
-            && $this->ports->contains($port);
-    }
-
     public function __toString(): string
     {
         return trim(\sprintf('%s %s to %s %s %s', $this->action->value, $this->from ?? 'any', $this->to ?? 'any', Protocol::Any === $this->protocol ? '' : $this->protocol->value, implode(',', array_map(static fn (array $p): string => $p[0] === $p[1] ? (string) $p[0] : $p[0].'-'.$p[1], $this->ports->ranges))));

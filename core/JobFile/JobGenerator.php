@@ -10,7 +10,8 @@ use Random\Randomizer;
 /**
  * Makes job files of any size for measurements: the same file for the same numbers, with a share of honest mistakes.
  *
- * One segment holds about sixty devices; about fourteen segments share a router, and routers meet in a transit segment.
+ * One segment holds about sixty devices; about fourteen segments share a router, and routers meet in a transit segment. There is
+ * a filter rule for every 25 devices and an intent, most of them between groups, for every 17.
  */
 final class JobGenerator
 {
@@ -82,10 +83,30 @@ final class JobGenerator
             if ($routers > 1) {
                 $interfaces[] = ['segment' => 'transit', 'address' => '10.255.255.'.($r + 1).'/24'];
             }
-            $list[] = ['id' => 'router-'.$r, 'name' => 'Router '.$r, 'interfaces' => $interfaces, 'routes' => $routes, 'rules' => [['action' => 'deny', 'from' => 'any', 'to' => 'any', 'protocol' => 'tcp', 'ports' => '23']]];
+            $list[] = ['id' => 'router-'.$r, 'name' => 'Router '.$r, 'interfaces' => $interfaces, 'routes' => $routes, 'rules' => [...$this->rules($count, $routers), ['action' => 'deny', 'from' => 'any', 'to' => 'any', 'protocol' => 'tcp', 'ports' => '23']]];
         }
 
         return $list;
+    }
+
+    /** @return list<array<string, mixed>> one router's share: most of them about a segment and a service, some about parts of it */
+    private function rules(int $segments, int $routers): array
+    {
+        $rules = [];
+        $share = max(0, intdiv(intdiv($this->devices, 25), $routers) - 1);
+        for ($n = 0; $n < $share; ++$n) {
+            $from = self::net($this->random->getInt(0, $segments - 1));
+            $to = self::net($this->random->getInt(0, $segments - 1));
+            $rules[] = [
+                'action' => 0 === $n % 3 ? 'deny' : 'permit',
+                'from' => 0 === $n % 7 ? $from.'.0/25' : $from.'.0/24',
+                'to' => 0 === $n % 5 ? 'any' : $to.'.0/24',
+                'protocol' => ['tcp', 'udp'][$n % 2],
+                'ports' => ['80,443', '5060,16384-32767', '554', '1-1024'][$n % 4],
+            ];
+        }
+
+        return $rules;
     }
 
     /** @return list<array<string, mixed>> */
@@ -142,8 +163,16 @@ final class JobGenerator
             $intents[] = ['id' => 'find-receivers', 'name' => 'Station finds every receiver', 'kind' => 'manage', 'from' => ['device:dev-0'], 'to' => ['profile:mic-receiver'], 'expect' => 'must'];
             $intents[] = ['id' => 'register-all', 'name' => 'Phones register', 'kind' => 'register', 'from' => ['profile:desk-phone-page'], 'to' => ['device:dev-1'], 'expect' => 'must'];
         }
-        for ($s = 1; $s < $count; $s += 4) {
-            $intents[] = ['id' => 'no-telnet-'.$s, 'name' => \sprintf('Nobody in segment %d opens port 23 in segment 0', $s), 'kind' => 'reach', 'from' => ['segment:seg-'.$s], 'to' => ['device:dev-0'], 'service' => 'tcp/23', 'expect' => 'must-not'];
+        $many = intdiv($this->devices, 17);
+        for ($n = \count($intents); $n < $many; ++$n) {
+            $from = $n % $count;
+            $to = ($n * 7 + 1) % $count;
+            $intents[] = match ($n % 6) {
+                0 => ['id' => 'no-telnet-'.$n, 'name' => \sprintf('Nobody in segment %d opens port 23 in segment %d', $from, $to), 'kind' => 'reach', 'from' => ['segment:seg-'.$from], 'to' => ['segment:seg-'.$to], 'service' => 'tcp/23', 'expect' => 'must-not'],
+                1 => ['id' => 'pages-'.$n, 'name' => \sprintf('Segment %d opens the pages of the cameras', $from), 'kind' => 'reach', 'from' => ['segment:seg-'.$from], 'to' => ['profile:ptz-camera-rotary'], 'service' => 'tcp/80', 'expect' => 'must'],
+                2 => ['id' => 'calls-'.$n, 'name' => \sprintf('Extension %d calls %d', 2000 + $n % 100, 2000 + ($n + 1) % 100), 'kind' => 'call', 'from' => ['extension:'.(2000 + $n % 100)], 'to' => ['extension:'.(2000 + ($n + 1) % 100)], 'expect' => 'must'],
+                default => ['id' => 'echo-'.$n, 'name' => \sprintf('Segment %d reaches segment %d', $from, $to), 'kind' => 'reach', 'from' => ['segment:seg-'.$from], 'to' => ['segment:seg-'.$to], 'service' => 'icmp', 'expect' => 'must'],
+            };
         }
 
         return $intents;

@@ -19,13 +19,7 @@ final readonly class Explainer
 
     public function explain(Intent $intent, Pair $wanted): ?Explanation
     {
-        foreach ($this->prover->intent($intent)->pairs as $prediction) {
-            if ($prediction->pair->key() === $wanted->key()) {
-                return $this->trace($intent, $prediction);
-            }
-        }
-
-        return null;
+        return $this->prover->has($intent, $wanted) ? $this->trace($intent, $this->prover->pair($intent, $wanted)) : null;
     }
 
     private function trace(Intent $intent, PairPrediction $prediction): Explanation

@@ -6,27 +6,93 @@ namespace Vorhut\Core\Proof;
 
 use Vorhut\Core\Job\Intent;
 
-/** One intent with every pair it stands for. */
+/** One intent with every pair it stands for, alike ones together; single pairs are predicted when somebody looks at them. */
 final readonly class IntentPrediction
 {
-    /** @param list<PairPrediction> $pairs */
-    public function __construct(public Intent $intent, public array $pairs)
+    /** @param list<PairGroup> $groups */
+    public function __construct(public Intent $intent, public array $groups, private Prover $prover)
     {
+    }
+
+    public function count(): int
+    {
+        return array_sum(array_map(static fn (PairGroup $g): int => $g->count, $this->groups));
+    }
+
+    /** @return array<string, int> pairs by span, most frequent first */
+    public function counts(): array
+    {
+        $counts = [];
+        foreach ($this->groups as $group) {
+            $counts[$group->span->value] = ($counts[$group->span->value] ?? 0) + $group->count;
+        }
+        arsort($counts);
+
+        return $counts;
     }
 
     public function span(): Span
     {
-        return Span::worst(...array_map(static fn (PairPrediction $p): Span => $p->span, $this->pairs));
+        return Span::worst(...array_map(static fn (PairGroup $g): Span => $g->span, $this->groups));
     }
 
-    /** @return list<PairPrediction> */
-    public function failing(): array
+    public function failingCount(): int
     {
-        return array_values(array_filter($this->pairs, static fn (PairPrediction $p): bool => $p->span->fails()));
+        return array_sum(array_map(static fn (PairGroup $g): int => $g->span->fails() ? $g->count : 0, $this->groups));
     }
 
     public function holds(): bool
     {
-        return [] !== $this->pairs && [] === array_filter($this->pairs, static fn (PairPrediction $p): bool => !$p->span->holds());
+        return [] !== $this->groups && [] === array_filter($this->groups, static fn (PairGroup $g): bool => !$g->span->holds());
+    }
+
+    /** @return list<PairPrediction> every pair, in the order of its parties */
+    public function pairs(): array
+    {
+        return array_map(fn (Pair $pair): PairPrediction => $this->prover->pair($this->intent, $pair), [...$this->prover->pairsOf($this->intent)]);
+    }
+
+    /** @return list<PairPrediction> the pairs that fail, at most so many */
+    public function failing(int $most = \PHP_INT_MAX): array
+    {
+        return $this->those(static fn (PairGroup $g): bool => $g->span->fails(), $most);
+    }
+
+    /** @return list<PairPrediction> failing pairs first, at most so many */
+    public function first(int $most): array
+    {
+        $failing = $this->failing($most);
+
+        return [...$failing, ...$this->those(static fn (PairGroup $g): bool => !$g->span->fails(), $most - \count($failing))];
+    }
+
+    /** @return iterable<PairPrediction> failing pairs in which each unit concerned is looked at at least once */
+    public function witnesses(): iterable
+    {
+        foreach ($this->groups as $group) {
+            foreach ($group->span->fails() ? $group->witnesses() : [] as $pair) {
+                yield $this->prover->pair($this->intent, $pair);
+            }
+        }
+    }
+
+    /**
+     * @param callable(PairGroup): bool $which
+     *
+     * @return list<PairPrediction>
+     */
+    private function those(callable $which, int $most): array
+    {
+        $pairs = [];
+        foreach (array_filter($this->groups, $which) as $group) {
+            foreach ($group->pairs() as $pair) {
+                if (\count($pairs) >= $most) {
+                    return $pairs;
+                }
+                $pairs[] = $this->prover->pair($this->intent, $pair);
+            }
+        }
+
+        return $pairs;
     }
 }

@@ -11,6 +11,7 @@ use Vorhut\Core\Job\IntentKind;
 use Vorhut\Core\Job\Job;
 use Vorhut\Core\Job\Protocol;
 use Vorhut\Core\Job\Service;
+use Vorhut\Core\Profile\FindMethod;
 use Vorhut\Core\Reach\Cause;
 use Vorhut\Core\Reach\Discovery;
 use Vorhut\Core\Reach\Exchange;
@@ -49,6 +50,38 @@ final class PairProver
             IntentKind::Call => $this->call($pair),
             IntentKind::Stream, IntentKind::Page => new PairPrediction($pair, Span::Untried, null, 'this kind is not predicted yet', []),
         };
+    }
+
+    /**
+     * A station's list tells apart units that the network does not.
+     *
+     * @param non-empty-list<string> $to
+     *
+     * @return array<string, non-empty-list<string>>
+     */
+    public function apart(Intent $intent, string $from, array $to): array
+    {
+        $station = IntentKind::Discover === $intent->kind || IntentKind::Manage === $intent->kind ? $this->parties->device($from) : null;
+        if (null === $station) {
+            return ['' => $to];
+        }
+        $lists = [];
+        foreach ($this->job->profileOf($station)->finds as $finder) {
+            if (FindMethod::UnicastList === $finder->method) {
+                $lists[] = $finder->listSetting;
+            }
+        }
+        $parts = [];
+        foreach ($to as $id) {
+            $address = $this->parties->addressOf($id, $from);
+            $part = '';
+            foreach ($lists as $setting) {
+                $part .= null !== $address && $this->discovery->isInList($station, $setting, $address) ? '1' : '0';
+            }
+            $parts['l'.$part][] = $id;
+        }
+
+        return $parts;
     }
 
     private function reach(Pair $pair, Service $service): PairPrediction

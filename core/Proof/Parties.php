@@ -40,14 +40,26 @@ final class Parties
     /** @return iterable<Pair> every asker with every asked, nobody with itself */
     public function pairs(Intent $intent): iterable
     {
-        $asked = $this->all($intent->to);
-        foreach ($this->all($intent->from) as $from) {
+        $asked = $this->asked($intent);
+        foreach ($this->askers($intent) as $from) {
             foreach ($asked as $to) {
                 if ($from !== $to) {
                     yield new Pair($from, $to);
                 }
             }
         }
+    }
+
+    /** @return list<string> */
+    public function askers(Intent $intent): array
+    {
+        return $this->all($intent->from);
+    }
+
+    /** @return list<string> */
+    public function asked(Intent $intent): array
+    {
+        return $this->all($intent->to);
     }
 
     public function device(string $id): ?Device

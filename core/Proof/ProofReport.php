@@ -15,24 +15,11 @@ final readonly class ProofReport
     /** @return list<IntentPrediction> */
     public function failing(): array
     {
-        return array_values(array_filter($this->intents, static fn (IntentPrediction $p): bool => [] !== $p->failing()));
+        return array_values(array_filter($this->intents, static fn (IntentPrediction $p): bool => $p->failingCount() > 0));
     }
 
     public function pairCount(): int
     {
-        return array_sum(array_map(static fn (IntentPrediction $p): int => \count($p->pairs), $this->intents));
-    }
-
-    /** @return array<string, Span> by intent and pair */
-    public function spans(): array
-    {
-        $spans = [];
-        foreach ($this->intents as $id => $prediction) {
-            foreach ($prediction->pairs as $pair) {
-                $spans[$id.' '.$pair->pair->key()] = $pair->span;
-            }
-        }
-
-        return $spans;
+        return array_sum(array_map(static fn (IntentPrediction $p): int => $p->count(), $this->intents));
     }
 }

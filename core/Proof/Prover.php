@@ -10,18 +10,26 @@ use Vorhut\Core\Job\Job;
 use Vorhut\Core\Reach\Exchange;
 use Vorhut\Core\Reach\Network;
 
-/** Predicts the intents of a job: expands each to its pairs and asks the engine about every exchange a pair needs. */
+/**
+ * Predicts the intents of a job: expands each to its parties and asks the engine about every exchange a pair needs. Parties that
+ * are alike share the answer.
+ */
 final class Prover
 {
     public readonly Network $network;
     private readonly Parties $parties;
     private readonly PairProver $pairs;
+    private readonly Likeness $likeness;
+
+    /** @var array<string, Span> */
+    private array $known = [];
 
     public function __construct(private readonly Job $job)
     {
         $this->network = new Network($job);
         $this->parties = new Parties($job, $this->network);
         $this->pairs = new PairProver($job, new Exchange($this->network), $this->parties);
+        $this->likeness = new Likeness($job, $this->network);
     }
 
     public function prove(): ProofReport
@@ -31,13 +39,67 @@ final class Prover
 
     public function intent(Intent $intent): IntentPrediction
     {
-        $pairs = [];
-        foreach ($this->parties->pairs($intent) as $pair) {
-            $prediction = $this->pairs->predict($intent, $pair);
-            $pairs[] = Expectation::Must === $intent->expect ? $prediction : self::reversed($prediction);
+        $groups = [];
+        $what = $intent->kind->value.' '.$intent->service.' '.$intent->expect->value;
+        $asked = $this->alike($this->parties->asked($intent), fn (string $id): string => $this->likeness->ofAsked($id, $intent));
+        foreach ($this->alike($this->parties->askers($intent), fn (string $id): string => $this->likeness->ofAsker($id, $intent)) as $fromClass => $from) {
+            foreach ($asked as $toClass => $all) {
+                foreach ($this->pairs->apart($intent, $from[0], $all) as $part => $to) {
+                    // Only who stands in the same place can be on both sides.
+                    $both = strtok($fromClass, ' ') === strtok($toClass, ' ') ? \count(array_intersect_key(array_flip($from), array_flip($to))) : 0;
+                    $count = \count($from) * \count($to) - $both;
+                    if ($count > 0) {
+                        $groups[] = new PairGroup($this->known[$what.' '.$fromClass.' '.$toClass.' '.$part] ??= $this->pair($intent, self::example($from, $to))->span, $from, $to, $count);
+                    }
+                }
+            }
         }
 
-        return new IntentPrediction($intent, $pairs);
+        return new IntentPrediction($intent, $groups, $this);
+    }
+
+    public function pair(Intent $intent, Pair $pair): PairPrediction
+    {
+        $prediction = $this->pairs->predict($intent, $pair);
+
+        return Expectation::Must === $intent->expect ? $prediction : self::reversed($prediction);
+    }
+
+    /** Whether the pair belongs to the intent. */
+    public function has(Intent $intent, Pair $pair): bool
+    {
+        return $pair->from !== $pair->to && \in_array($pair->from, $this->parties->askers($intent), true) && \in_array($pair->to, $this->parties->asked($intent), true);
+    }
+
+    /** @return iterable<Pair> */
+    public function pairsOf(Intent $intent): iterable
+    {
+        return $this->parties->pairs($intent);
+    }
+
+    /**
+     * @param list<string>             $ids
+     * @param \Closure(string): string $class
+     *
+     * @return array<string, non-empty-list<string>>
+     */
+    private function alike(array $ids, \Closure $class): array
+    {
+        $classes = [];
+        foreach ($ids as $id) {
+            $classes['c'.$class($id)][] = $id;
+        }
+
+        return $classes;
+    }
+
+    /**
+     * @param non-empty-list<string> $from
+     * @param non-empty-list<string> $to
+     */
+    private static function example(array $from, array $to): Pair
+    {
+        return new Pair($from[0] === $to[0] && !isset($to[1]) ? $from[1] ?? $from[0] : $from[0], $from[0] === $to[0] ? $to[1] ?? $to[0] : $to[0]);
     }
 
     /** For what must not be: delivered is a leak, even where the answer is lost or nobody listens. */

@@ -27,6 +27,9 @@ final class Discovery
     /** @var array<string, MulticastResult> by sender, its port, group and UDP port */
     private array $groups = [];
 
+    /** @var array<string, list<AddressRange>> by station and setting */
+    private array $lists = [];
+
     private readonly Shout $shout;
     private readonly Multicast $multicast;
 
@@ -56,17 +59,28 @@ final class Discovery
     /** Whether the address is among those the station polls. */
     public static function isListed(Device $station, string $setting, Ipv4Address $address): bool
     {
-        foreach ($station->settingList($setting) as $entry) {
-            try {
-                if (AddressRange::fromString($entry)->contains($address)) {
-                    return true;
-                }
-            } catch (InvalidValue) {
-                // A name or a typing mistake: it does not cover the address.
+        foreach (self::ranges($station, $setting) as $range) {
+            if ($range->contains($address)) {
+                return true;
             }
         }
 
         return false;
+    }
+
+    /** @return list<AddressRange> */
+    private static function ranges(Device $station, string $setting): array
+    {
+        $ranges = [];
+        foreach ($station->settingList($setting) as $entry) {
+            try {
+                $ranges[] = AddressRange::fromString($entry);
+            } catch (InvalidValue) {
+                // A name or a typing mistake: it covers no address.
+            }
+        }
+
+        return $ranges;
     }
 
     /** Whether a question to 224.0.0.251 gets there: within a segment, or repeated by a relay into another one (RFC 6762). */
@@ -76,6 +90,18 @@ final class Discovery
         $from = self::segments($asker);
         foreach ($unit->ports as $port) {
             if (null !== $port->segment && [] !== $port->addresses && isset($port->joins[$group]) && (\in_array($port->segment, $from, true) || $this->relayed($from, $port->segment))) {
+                return true;
+            }
+        }
+
+        return false;
+    }
+
+    /** The same as isListed, for many questions about one station. */
+    public function isInList(Device $station, string $setting, Ipv4Address $address): bool
+    {
+        foreach ($this->lists[$station->id.' '.$setting] ??= self::ranges($station, $setting) as $range) {
+            if ($range->contains($address)) {
                 return true;
             }
         }
@@ -99,7 +125,7 @@ final class Discovery
 
     private function byList(Finder $finder, Device $station, Device $unit, Ipv4Address $address): MethodResult
     {
-        if (!self::isListed($station, $finder->listSetting, $address)) {
+        if (!$this->isInList($station, $finder->listSetting, $address)) {
             return self::no($finder, $station, 'not-in-list', ['setting' => $finder->listSetting, 'address' => (string) $address], \sprintf('%s polls only the addresses in its list, and %s of %s is not among them', $station->name, $address, $unit->name));
         }
 

@@ -38,7 +38,8 @@ final class Network
             foreach ($node->ports as $port) {
                 foreach ($port->addresses as $address) {
                     $value = $address->address->value;
-                    if ($node->table->owns($value) && !\in_array($node, $this->owners[$value] ?? [], true)) {
+                    $only = 1 === \count($node->ports) && 1 === \count($port->addresses);
+                    if ($only || $node->table->owns($value) && !\in_array($node, $this->owners[$value] ?? [], true)) {
                         $this->owners[$value][] = $node;
                     }
                 }
@@ -78,8 +79,12 @@ final class Network
      */
     public function answerers(string $segment, int $address, Node $asker): array
     {
+        $owners = $this->owners[$address] ?? [];
+        if (1 === \count($owners)) {
+            return $owners[0] !== $asker && $owners[0]->hasPortIn($segment) ? $owners : [];
+        }
         $answerers = [];
-        foreach ($this->owners[$address] ?? [] as $node) {
+        foreach ($owners as $node) {
             if ($node !== $asker && $node->hasPortIn($segment)) {
                 $answerers[] = $node;
             }

@@ -22,6 +22,8 @@ final class RoutingTable
     /** @var array<string, array{port: Port, gateway: Ipv4Address, why: string}> refused gateways by port name */
     private array $refused = [];
 
+    private bool $built = false;
+
     /** @var array<int, true> own addresses */
     private array $own = [];
 
@@ -32,9 +34,15 @@ final class RoutingTable
      * @param list<Port>  $ports
      * @param list<Route> $routes
      */
-    public function __construct(array $ports, array $routes)
+    public function __construct(private readonly array $ports, private readonly array $routes)
     {
-        foreach ($ports as $port) {
+    }
+
+    /** Made when first asked: of thousands of hosts only a few are ever looked into. */
+    private function build(): void
+    {
+        $this->built = true;
+        foreach ($this->ports as $port) {
             foreach ($port->addresses as $address) {
                 if (isset($this->broadcasts[$address->address->value])) {
                     // What an earlier prefix takes for its broadcast cannot be an own address any more.
@@ -48,10 +56,10 @@ final class RoutingTable
                 $this->add(new RouteEntry($address->prefix, $port, null, $address->address));
             }
         }
-        foreach ($routes as $route) {
-            $this->route($route->to, $route->via, $ports);
+        foreach ($this->routes as $route) {
+            $this->route($route->to, $route->via, $this->ports);
         }
-        foreach ($ports as $port) {
+        foreach ($this->ports as $port) {
             if (null !== $port->gateway) {
                 $why = $this->route(Ipv4Prefix::fromString('0.0.0.0/0'), $port->gateway, [$port]);
                 if (null !== $why) {
@@ -64,30 +72,49 @@ final class RoutingTable
 
     public function owns(int $address): bool
     {
+        if (!$this->built) {
+            $this->build();
+        }
+
         return isset($this->own[$address]);
     }
 
     /** The own prefix for which this is the broadcast address. */
     public function broadcastOf(int $address): ?Ipv4Prefix
     {
+        if (!$this->built) {
+            $this->build();
+        }
+
         return $this->broadcasts[$address][0] ?? null;
     }
 
     /** The port by which a datagram to that broadcast address leaves. */
     public function broadcastPort(int $address): ?Port
     {
+        if (!$this->built) {
+            $this->build();
+        }
+
         return $this->broadcasts[$address][1] ?? null;
     }
 
     /** The address it is sent from. */
     public function broadcastSource(int $address): ?Ipv4Address
     {
+        if (!$this->built) {
+            $this->build();
+        }
+
         return $this->broadcasts[$address][2] ?? null;
     }
 
     /** @param Port|null $only look only at lines that leave by this port */
     public function find(int $destination, ?Port $only = null): ?RouteEntry
     {
+        if (!$this->built) {
+            $this->build();
+        }
         foreach ($this->byLength as $length => $networks) {
             $network = 0 === $length ? 0 : $destination >> (32 - $length) << (32 - $length);
             foreach ($networks[$network] ?? [] as $entry) {
@@ -103,6 +130,9 @@ final class RoutingTable
     /** @return array{port: Port, gateway: Ipv4Address, why: string}|null the first gateway that was given but refused */
     public function refusedGateway(): ?array
     {
+        if (!$this->built) {
+            $this->build();
+        }
         foreach ($this->refused as $refused) {
             return $refused;
         }
@@ -134,7 +164,7 @@ final class RoutingTable
         $best = null;
         foreach ($ports as $port) {
             foreach ($port->addresses as $address) {
-                if ($address->prefix->contains($via) && (null === $best || $address->prefix->length > $best[1]->prefix->length)) {
+                if (isset($this->own[$address->address->value]) && $address->prefix->contains($via) && (null === $best || $address->prefix->length > $best[1]->prefix->length)) {
                     $best = [$port, $address];
                 }
             }

@@ -41,7 +41,7 @@ final class RunLiveTestHandler
         $intents = null === $wanted ? array_map(strval(...), array_keys($job->intents)) : array_values(array_intersect([$wanted], array_map(strval(...), array_keys($job->intents))));
         $predicted = [];
         foreach ((new Prover($job))->prove()->intents as $prediction) {
-            foreach ($prediction->pairs as $pair) {
+            foreach ($prediction->pairs() as $pair) {
                 $predicted[$prediction->intent->id.' '.$pair->pair->key()] = $pair;
             }
         }

@@ -41,7 +41,7 @@ final class ProofAndBenchTest extends AppTestCase
         foreach ((new Prover($job))->prove()->intents as $id => $prediction) {
             $crawler = $this->client->request('GET', self::JOB.'/proof?intent='.$id);
             $shown = $crawler->filter('tr.sel .counts')->text();
-            $counts = array_count_values(array_map(static fn ($p): string => $p->span->word(), $prediction->pairs));
+            $counts = array_count_values(array_map(static fn ($p): string => $p->span->word(), $prediction->pairs()));
             foreach ($counts as $word => $count) {
                 self::assertStringContainsString($count.' '.$word, $shown, $prediction->intent->name);
             }

@@ -86,7 +86,7 @@ final class LabTest extends TestCase
         $compared = 0;
         self::assertCount(64, $seen);
         foreach ($predicted->intents as $id => $prediction) {
-            foreach ($prediction->pairs as $pair) {
+            foreach ($prediction->pairs() as $pair) {
                 $observed = $seen[$id.' '.$pair->pair->key()] ?? null;
                 if (null !== $observed) {
                     self::assertFalse($pair->contradicts($observed), $id.' '.$pair->pair->key());
@@ -122,7 +122,7 @@ final class LabTest extends TestCase
 
         $cut = $job->with(new ChangeSet('', [$job->editInterface(Collection::Devices, 'hut-phone', 0, ['gateway' => null])]));
         $lab->update($cut);
-        $predicted = (new Prover($cut))->prove()->intents['hut-calls-control']->pairs[0];
+        $predicted = (new Prover($cut))->prove()->intents['hut-calls-control']->pairs()[0];
         self::assertSame('gateway-missing', $predicted->cause?->rule);
         [$span, $evidence] = self::farCall($cut);
         self::assertFalse($span->holds());

@@ -62,7 +62,6 @@ $setUp = static function (array $c) use (&$servers, $run, $bind): array {
         foreach ($c['joins'] as [$group, $interface]) {
             socket_set_option($socket, \IPPROTO_IP, \MCAST_JOIN_GROUP, ['group' => $group, 'interface' => $interface]);
         }
-        socket_set_option($socket, \SOL_SOCKET, \SO_BROADCAST, 1);
         $servers[] = ['socket' => $socket, 'answers' => true];
     }
 

@@ -125,7 +125,7 @@ final class ProofTest extends TestCase
             'one' => ['profile' => 'desk-phone-page', 'at' => ['a', '10.47.1.10/24', '10.47.1.1']],
             'two' => ['profile' => 'desk-phone-page', 'at' => ['b', '10.47.2.10/24', '10.47.2.1']],
         ], ['r' => ['in' => Jobs::ROUTER['r']['in'], 'rules' => $rules, 'stateful' => $stateful]], [['id' => 'c', 'kind' => 'call', 'from' => ['extension:2001'], 'to' => ['extension:2002']], ['id' => 'd', 'kind' => 'call', 'from' => ['extension:2002'], 'to' => ['extension:2001']]], [['number' => '2001', 'device' => 'one', 'server' => 'pbx'], ['number' => '2002', 'device' => 'two', 'server' => 'pbx']]);
-        $predict = static fn (Job $job, string $id): PairPrediction => (new Prover($job))->prove()->intents[$id]->pairs[0];
+        $predict = static fn (Job $job, string $id): PairPrediction => (new Prover($job))->prove()->intents[$id]->pairs()[0];
         // With SIP answered from port 5060 to the phone's own port, a stateless filter would lose it: the way back is permitted by source.
         $open = [['action' => 'permit', 'protocol' => 'udp', 'ports' => '5060,49152'], ...\array_slice($rules, 1)];
         self::assertSame('sound only from one to two', $predict($job(false, $open), 'c')->how);
@@ -138,7 +138,7 @@ final class ProofTest extends TestCase
     public function testACallNeedsExtensions(): void
     {
         $job = Jobs::make(Jobs::TWO, ['one' => ['profile' => 'desk-phone-page', 'at' => ['a', '10.47.1.10/24']], 'two' => ['profile' => 'desk-phone-page', 'at' => ['a', '10.47.1.11/24']]], [], [['id' => 'c', 'kind' => 'call', 'from' => ['device:one'], 'to' => ['device:two']]]);
-        self::assertSame('no-extension', (new Prover($job))->prove()->intents['c']->pairs[0]->cause?->rule);
+        self::assertSame('no-extension', (new Prover($job))->prove()->intents['c']->pairs()[0]->cause?->rule);
     }
 
     public function testAnExplanationHoldsTheStepsAndThePathOfTheDecidingExchange(): void
