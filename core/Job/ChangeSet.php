@@ -12,6 +12,18 @@ final readonly class ChangeSet
     {
     }
 
+    /** This change and then another one that was made on its outcome, as one. */
+    public function then(self $next): self
+    {
+        $edits = [];
+        foreach ([...$this->edits, ...$next->edits] as $edit) {
+            $key = $edit->collection->value.' '.$edit->id;
+            $edits[$key] = isset($edits[$key]) ? new Edit($edit->collection, $edit->id, $edits[$key]->before, $edit->after) : $edit;
+        }
+
+        return new self($this->title.'; '.$next->title, array_values($edits));
+    }
+
     public function isEmpty(): bool
     {
         return [] === $this->edits;

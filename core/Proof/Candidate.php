@@ -9,7 +9,12 @@ use Vorhut\Core\Job\ChangeSet;
 /** A change worth trying. */
 final readonly class Candidate
 {
-    public function __construct(public ChangeSet $change, public string $sentence, public Hands $hands)
-    {
+    public function __construct(
+        public ChangeSet $change,
+        public string $sentence,
+        public Hands $hands,
+        /** What to ask the client's network administrator for. */
+        public string $request = '',
+    ) {
     }
 }

@@ -49,7 +49,15 @@ final readonly class IntentPrediction
     /** @return list<PairPrediction> every pair, in the order of its parties */
     public function pairs(): array
     {
-        return array_map(fn (Pair $pair): PairPrediction => $this->prover->pair($this->intent, $pair), [...$this->prover->pairsOf($this->intent)]);
+        return [...$this->each()];
+    }
+
+    /** @return \Generator<int, PairPrediction> the same, one at a time */
+    public function each(): \Generator
+    {
+        foreach ($this->prover->pairsOf($this->intent) as $pair) {
+            yield $this->prover->pair($this->intent, $pair);
+        }
     }
 
     /** @return list<PairPrediction> the pairs that fail, at most so many */

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Vorhut\Core\Proof;
 
+use Vorhut\Core\Addressing\Ipv4Address;
 use Vorhut\Core\Job\Expectation;
 use Vorhut\Core\Job\Intent;
 use Vorhut\Core\Job\Job;
@@ -63,6 +64,23 @@ final class Prover
         $prediction = $this->pairs->predict($intent, $pair);
 
         return Expectation::Must === $intent->expect ? $prediction : self::reversed($prediction);
+    }
+
+    /** The address a party has or is leased. */
+    public function addressOf(string $id): ?Ipv4Address
+    {
+        $address = $this->network->node($id)?->firstAddress();
+
+        return null === $address ? null : Ipv4Address::fromInt($address);
+    }
+
+    /** @return list<string> the way of the first request of a pair */
+    public function hops(PairPrediction $prediction): array
+    {
+        $leaf = $prediction->leaves[0] ?? null;
+        $asker = $this->network->node($leaf->asker ?? '');
+
+        return null === $leaf?->target || null === $leaf->service || null === $asker ? [] : (new Exchange($this->network))->ask($asker, $leaf->target, $leaf->service)->hops;
     }
 
     /** Whether the pair belongs to the intent. */

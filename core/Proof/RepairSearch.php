@@ -4,21 +4,22 @@ declare(strict_types=1);
 
 namespace Vorhut\Core\Proof;
 
+use Vorhut\Core\Job\Expectation;
 use Vorhut\Core\Job\Job;
-use Vorhut\Core\Reach\Cause;
 
 /**
- * Looks for the smallest change that mends failing pairs: candidates from their causes, each tried on a copy of the job
- * with every intent predicted anew, the one that mends most and breaks least first.
+ * Looks for the smallest change that mends failing pairs: candidates from their causes, each tried on a copy of the job with every
+ * intent predicted anew. Single changes first; where none helps, two together.
  */
-final readonly class RepairSearch
+final class RepairSearch
 {
-    private const MAX_CANDIDATES = 8;
-    private Candidates $candidates;
+    private const MOST_SINGLE = 12;
+    private const MOST_FIRST = 4;
+    private const MOST_WITNESSES = 600;
+    private const MOST_NAMED = 6;
 
-    public function __construct(private Job $job, private ProofReport $before)
+    public function __construct(private readonly Job $job, private readonly ProofReport $before)
     {
-        $this->candidates = new Candidates($job);
     }
 
     /** @return list<Repair> for one intent, best first */
@@ -26,100 +27,168 @@ final readonly class RepairSearch
     {
         $prediction = $this->before->intents[$id] ?? null;
 
-        return null === $prediction ? [] : array_values(array_filter($this->forPairs($prediction->failing()), static fn (Repair $r): bool => \in_array($id, $r->intents, true)));
+        return null === $prediction ? [] : array_values(array_filter($this->search([$prediction]), static fn (Repair $r): bool => ($r->intents[$id]['mends'] ?? 0) > 0));
     }
 
     /** @return list<Repair> for everything that fails in the job, best first */
     public function forJob(): array
     {
-        $pairs = [];
-        foreach ($this->before->intents as $prediction) {
-            array_push($pairs, ...$prediction->failing());
-        }
-
-        return $this->forPairs($pairs);
-    }
-
-    /**
-     * @param list<PairPrediction> $pairs
-     *
-     * @return list<Repair>
-     */
-    public function forPairs(array $pairs): array
-    {
-        $repairs = [];
-        foreach ($this->tryable($pairs) as $candidate) {
-            $repair = $this->tried($candidate);
-            if ($repair->isWorthwhile()) {
-                $repairs[] = $repair;
-            }
-        }
-        usort($repairs, static fn (Repair $a, Repair $b): int => [$b->mends - $b->breaks, $a->breaks, \count($a->change->edits), $a->sentence] <=> [$a->mends - $a->breaks, $b->breaks, \count($b->change->edits), $b->sentence]);
-
-        return $repairs;
+        return $this->search(array_values($this->before->intents));
     }
 
     public function tried(Candidate $candidate): Repair
     {
-        $after = (new Prover($this->job->with($candidate->change)))->prove();
-        $mends = $breaks = 0;
-        $example = null;
-        $intents = [];
-        $spans = $after->spans();
-        foreach ($this->before->spans() as $key => $span) {
-            $now = $spans[$key] ?? Span::Untried;
-            if (!$span->holds() && $now->holds()) {
-                ++$mends;
-                [$intent, $pair] = explode(' ', $key, 2);
-                $example ??= ['intent' => $intent, 'pair' => $pair];
-                $intents[$intent] = true;
-            }
-            $breaks += (int) ($span->holds() && !$now->holds());
-        }
+        $turned = new Difference($this->before, (new Prover($this->job->with($candidate->change)))->prove());
 
-        return new Repair($candidate->change, $candidate->sentence, $candidate->hands, $mends, $breaks, $example, array_map(strval(...), array_keys($intents)));
+        return new Repair($candidate->change, $candidate->sentence, $candidate->hands, $this->requestText($candidate, $turned), $turned->mends, $turned->breaks, $turned->example, $turned->intents, $turned->leaks);
     }
 
     /**
-     * All devices with the same kind of fault in one candidate, then one by one, each only once.
+     * @param list<IntentPrediction> $predictions
      *
-     * @param list<PairPrediction> $pairs
+     * @return list<Repair>
+     */
+    private function search(array $predictions): array
+    {
+        $candidates = $this->candidates($this->job, $predictions);
+        $repairs = $this->worthwhile(\array_slice($candidates, 0, self::MOST_SINGLE));
+        if ([] === $repairs) {
+            $repairs = $this->worthwhile($this->doubled($candidates, $predictions));
+        }
+        if ([] === $repairs) {
+            $repairs = $this->worthwhile($this->moves($predictions));
+        }
+        usort($repairs, Repair::compare(...));
+
+        return $repairs;
+    }
+
+    /**
+     * @param list<Candidate> $candidates
+     *
+     * @return list<Repair>
+     */
+    private function worthwhile(array $candidates): array
+    {
+        return array_values(array_filter(array_map($this->tried(...), $candidates), static fn (Repair $r): bool => $r->isWorthwhile()));
+    }
+
+    /**
+     * What would have to be changed after a first change that helps nothing by itself.
+     *
+     * @param list<Candidate>        $candidates
+     * @param list<IntentPrediction> $predictions
      *
      * @return list<Candidate>
      */
-    private function tryable(array $pairs): array
+    private function doubled(array $candidates, array $predictions): array
     {
-        $groups = [];
-        $single = [];
-        foreach ($pairs as $pair) {
-            foreach (self::causes($pair) as $cause) {
-                $group = $cause->rule.('not-in-list' === $cause->rule ? ' '.$cause->at : '');
-                $groups[$group][] = $cause;
-                $single[$cause->rule.' '.$cause->at][] = $cause;
-            }
-        }
-        $candidates = [];
-        foreach ([...array_values($groups), ...array_values($single)] as $causes) {
-            foreach ([$this->candidates->forCauses($causes), $this->candidates->maskInstead($causes[0])] as $candidate) {
-                if (null !== $candidate) {
-                    $candidates[$candidate->sentence] ??= $candidate;
+        $pairs = [];
+        foreach (\array_slice($candidates, 0, self::MOST_FIRST) as $first) {
+            $job = $this->job->with($first->change);
+            $prover = new Prover($job);
+            $then = array_map(static fn (IntentPrediction $p): IntentPrediction => $prover->intent($p->intent), $predictions);
+            foreach (\array_slice($this->candidates($job, $then), 0, self::MOST_FIRST) as $second) {
+                if ($second->sentence !== $first->sentence) {
+                    $sentence = $first->sentence.', and '.lcfirst($second->sentence);
+                    $request = trim($first->request."\n".$second->request);
+                    $pairs[$sentence] = new Candidate($first->change->then($second->change), $sentence, Hands::Client === $first->hands ? $first->hands : $second->hands, $request);
                 }
             }
         }
 
-        return \array_slice(array_values($candidates), 0, self::MAX_CANDIDATES);
+        return array_values($pairs);
     }
 
-    /** @return list<Cause> the deciding cause and those of the exchanges that were tried beside it */
-    private static function causes(PairPrediction $pair): array
+    /**
+     * @param list<IntentPrediction> $predictions
+     *
+     * @return list<Candidate>
+     */
+    private function moves(array $predictions): array
     {
-        $causes = null === $pair->cause ? [] : [$pair->cause];
-        foreach ($pair->leaves as $leaf) {
-            if (null !== $leaf->cause && !\in_array($leaf->cause, $causes, true)) {
-                $causes[] = $leaf->cause;
+        $moves = [];
+        foreach ($predictions as $prediction) {
+            foreach (Expectation::Must === $prediction->intent->expect ? $prediction->failing(self::MOST_FIRST) : [] as $pair) {
+                if (\in_array($pair->cause?->rule, ['broadcast-stays', 'multicast-stays', 'multicast-not-routed', 'multicast-dns-stays', 'link-layer-stays'], true)) {
+                    $moves[] = (new UnitCandidates($this->job))->move($pair->pair);
+                }
             }
         }
 
-        return $causes;
+        return array_values(array_filter($moves, static fn (?Candidate $c): bool => null !== $c));
+    }
+
+    /**
+     * All units with the same kind of fault in one candidate, then one by one, each only once.
+     *
+     * @param list<IntentPrediction> $predictions
+     *
+     * @return list<Candidate>
+     */
+    private function candidates(Job $job, array $predictions): array
+    {
+        $routers = new RouterCandidates($job);
+        $sources = [new UnitCandidates($job), $routers];
+        $prover = new Prover($job);
+        $groups = $single = $leaks = [];
+        $looked = 0;
+        foreach ($predictions as $prediction) {
+            foreach ($prediction->witnesses() as $pair) {
+                if (++$looked > self::MOST_WITNESSES) {
+                    break 2;
+                }
+                if (Span::Leak === $pair->span) {
+                    $leaks[] = $routers->denial($pair, $prover->hops($pair), $prover->addressOf($pair->pair->from));
+                    continue;
+                }
+                foreach (Fault::of($pair) as $fault) {
+                    $at = \in_array($fault->cause->rule, ['not-in-list', 'filter-rule', 'filter-default', 'multicast-not-routed', 'two-owners'], true) ? ' '.$fault->cause->at : '';
+                    $groups[$fault->cause->rule.$at][] = $fault;
+                    $single[$fault->cause->rule.' '.$fault->cause->at][] = $fault;
+                }
+            }
+        }
+        $candidates = [];
+        foreach ([...array_values($groups), ...array_values($single)] as $faults) {
+            foreach ($sources as $source) {
+                foreach ($source->candidates($faults) as $candidate) {
+                    $candidates[$candidate->sentence] ??= $candidate;
+                }
+            }
+        }
+        foreach ($leaks as $candidate) {
+            if (null !== $candidate) {
+                $candidates[$candidate->sentence] ??= $candidate;
+            }
+        }
+
+        return array_values($candidates);
+    }
+
+    private function requestText(Candidate $candidate, Difference $turned): string
+    {
+        if ('' === $candidate->request) {
+            return '';
+        }
+        $names = [];
+        foreach ($turned->intents as $id => $counts) {
+            if ($counts['mends'] > 0 && \count($names) < self::MOST_NAMED) {
+                $names[] = '  '.($this->job->intents[$id]->name ?? $id);
+            }
+        }
+        $kept = $turned->mendsMustNot === $turned->mends;
+
+        return \sprintf(
+            "For %s, %s\n\n%s:\n%s\n\n%s %d connection%s %s. Please tell us when it is done; we then test it.",
+            $this->job->info->name,
+            $candidate->request,
+            $kept ? 'It keeps apart what must not meet' : 'It is needed for',
+            implode("\n", $names),
+            $kept ? 'Until then' : 'Without it',
+            $turned->mends,
+            1 === $turned->mends ? '' : 's',
+            $kept ? (1 === $turned->mends ? 'is open' : 'are open') : 'of the plan cannot work',
+        );
     }
 }

@@ -120,7 +120,7 @@ final readonly class Sentences
     public function filtered(Node $router, Packet $packet, Leg $leg, ?int $rule): Cause
     {
         $service = $packet->protocol->value.(null === $packet->port ? '' : ' port '.$packet->port);
-        $values = ['from' => self::ip($packet->source), 'to' => self::ip($packet->destination), 'service' => $service];
+        $values = ['from' => self::ip($packet->source), 'to' => self::ip($packet->destination), 'service' => $service, 'protocol' => $packet->protocol->value] + (null === $packet->port ? [] : ['port' => (string) $packet->port]);
         if (null === $rule) {
             return new Cause($router->id, 'filter-default', $values, \sprintf('%s permits nothing that no rule names, and none names %s from %s to %s', $router->name, $service, $values['from'], $values['to']), $leg);
         }

@@ -15,11 +15,12 @@ use Vorhut\Core\JobFile\Json;
 use Vorhut\Core\Proof\Explainer;
 use Vorhut\Core\Proof\Pair;
 use Vorhut\Core\Proof\Prover;
-use Vorhut\Core\Proof\RepairSearch;
 
 #[AsCommand('prove', 'Predicts every intent of the job', help: "Exit code 0: all hold, 1: some fail.\n--trace ID shows the steps of the first pair of that intent that fails.\n--json writes a line per pair.")]
 final class ProveCommand extends JobCommand
 {
+    private const SHOWN = 20;
+
     protected function configure(): void
     {
         parent::configure();
@@ -34,7 +35,7 @@ final class ProveCommand extends JobCommand
         $failing = $report->failing();
         if (true === $input->getOption('json')) {
             foreach ($report->intents as $prediction) {
-                foreach ($prediction->pairs as $p) {
+                foreach ($prediction->each() as $p) {
                     $output->writeln(Json::line(['intent' => $prediction->intent->id, 'expect' => $prediction->intent->expect->value, 'from' => $p->pair->from, 'to' => $p->pair->to, 'span' => $p->span->value, 'holds' => $p->span->holds(), 'how' => $p->how, 'cause' => $p->cause]), OutputInterface::OUTPUT_RAW);
                 }
             }
@@ -44,10 +45,14 @@ final class ProveCommand extends JobCommand
         $table = new Table($output);
         $table->setStyle('compact')->setHeaders(['Intent', 'Pairs', 'Predicted', 'Where and why'])->setColumnMaxWidth(0, 44)->setColumnMaxWidth(3, 84);
         foreach ($report->intents as $prediction) {
-            $fails = $prediction->failing();
-            $table->addRow([$prediction->intent->name, \sprintf('%d', \count($prediction->pairs)), [] === $fails ? $prediction->span()->word() : \sprintf('%d fail', \count($fails)), '']);
-            foreach (true === $input->getOption('all') ? $prediction->pairs : $fails as $p) {
+            $fails = $prediction->failingCount();
+            $table->addRow([$prediction->intent->name, (string) $prediction->count(), 0 === $fails ? $prediction->span()->word() : \sprintf('%d fail', $fails), '']);
+            $shown = true === $input->getOption('all') ? $prediction->pairs() : $prediction->failing(self::SHOWN);
+            foreach ($shown as $p) {
                 $table->addRow(['', '', $p->span->word(), \sprintf('%s > %s: %s', $job->nameOf($p->pair->from), $job->nameOf($p->pair->to), $p->cause->text ?? $p->how)]);
+            }
+            if ($fails > \count($shown)) {
+                $table->addRow(['', '', '', \sprintf('and %d more; --all lists them', $fails - \count($shown))]);
             }
         }
         $table->render();
@@ -56,9 +61,8 @@ final class ProveCommand extends JobCommand
         if (\is_string($trace)) {
             $this->trace($job, $prover, $trace, $output);
         }
-        $repairs = [] === $failing ? [] : (new RepairSearch($job, $report))->forJob();
-        foreach (\array_slice($repairs, 0, 3) as $index => $repair) {
-            $output->writeln(\sprintf('%s %s: mends %d pairs, breaks %d.', 0 === $index ? 'Smallest change:' : 'Then:           ', $repair->sentence, $repair->mends, $repair->breaks), OutputInterface::OUTPUT_RAW);
+        if ([] !== $failing) {
+            $output->writeln('bin/vorhut repair with the same file looks for the smallest changes.', OutputInterface::OUTPUT_RAW);
         }
 
         return [] === $failing ? self::OK : self::FINDINGS;
@@ -68,7 +72,7 @@ final class ProveCommand extends JobCommand
     {
         $intent = $job->intents[$id] ?? throw InvalidFile::at('--trace', $id, 'the id of an intent: '.implode(', ', array_keys($job->intents)));
         $prediction = $prover->intent($intent);
-        $pair = ($prediction->failing()[0] ?? $prediction->pairs[0] ?? null)?->pair;
+        $pair = ($prediction->first(1)[0] ?? null)?->pair;
         $explanation = null === $pair ? null : (new Explainer($job, $prover))->explain($intent, new Pair($pair->from, $pair->to));
         foreach ($explanation->parts ?? [] as $part) {
             $output->writeln(['', $part->leaf->title.': '.$part->leaf->span->word()], OutputInterface::OUTPUT_RAW);

@@ -17,7 +17,6 @@ use Vorhut\Core\Job\Collection;
 use Vorhut\Core\Job\Edit;
 use Vorhut\Core\Proof\Explainer;
 use Vorhut\Core\Proof\Pair;
-use Vorhut\Core\Proof\PairPrediction;
 use Vorhut\Core\Proof\Prover;
 use Vorhut\Core\Proof\Repair;
 use Vorhut\Core\Proof\Span;
@@ -49,23 +48,16 @@ final class ProofController extends JobPage
         if ('' !== $chosen) {
             $prover = new Prover($job);
             $prediction = $prover->intent($job->intents[$chosen]);
-            $pairs = $prediction->pairs;
-            usort($pairs, static fn (PairPrediction $a, PairPrediction $b): int => $b->span->fails() <=> $a->span->fails());
-            $wanted = $request->query->getString('pair', $example['pair'] ?? '');
-            $pair = null;
-            foreach ($pairs as $candidate) {
-                if ($candidate->pair->key() === $wanted) {
-                    $pair = $candidate->pair;
-                }
-            }
-            $pair ??= ($pairs[0] ?? null)?->pair;
+            $pairs = $prediction->first(self::PAIRS_SHOWN);
+            $wanted = explode('>', $request->query->getString('pair', $example['pair'] ?? ''), 2);
+            $pair = isset($wanted[1]) && $prover->has($job->intents[$chosen], new Pair($wanted[0], $wanted[1])) ? new Pair($wanted[0], $wanted[1]) : ($pairs[0] ?? null)?->pair;
             $explanation = null === $pair ? null : (new Explainer($job, $prover))->explain($job->intents[$chosen], $pair);
             $values = [...$values,
-                'pairs' => \array_slice($pairs, 0, self::PAIRS_SHOWN),
-                'pairCount' => \count($pairs),
+                'pairs' => $pairs,
+                'pairCount' => $prediction->count(),
                 'explanation' => $explanation,
                 'drawing' => null === $explanation?->deciding ? null : TraceDrawing::of($explanation->deciding),
-                'repairs' => [] === $prediction->failing() ? [] : $this->reading->repairsFor($stored, $chosen),
+                'repairs' => 0 === $prediction->failingCount() ? [] : $this->reading->repairsFor($stored, $chosen),
             ];
         }
 

@@ -7,7 +7,6 @@ namespace Vorhut\App\Plan;
 use Vorhut\Core\Findings\Finding;
 use Vorhut\Core\Job\Job;
 use Vorhut\Core\Job\Stage;
-use Vorhut\Core\Proof\PairPrediction;
 use Vorhut\Core\Proof\ProofReport;
 use Vorhut\Core\Proof\Span;
 
@@ -40,9 +39,7 @@ final readonly class JobDigest
     {
         $intents = [];
         foreach ($proof->intents as $id => $prediction) {
-            $counts = array_count_values(array_map(static fn (PairPrediction $p): string => $p->span->value, $prediction->pairs));
-            arsort($counts);
-            $intents[$id] = ['span' => $prediction->span(), 'pairs' => \count($prediction->pairs), 'counts' => $counts];
+            $intents[$id] = ['span' => $prediction->span(), 'pairs' => $prediction->count(), 'counts' => $prediction->counts()];
         }
         $without = $setUp = 0;
         foreach ($job->devices as $device) {

@@ -9,6 +9,7 @@ use Vorhut\Core\Job\Job;
 use Vorhut\Core\Proof\Explainer;
 use Vorhut\Core\Proof\Pair;
 use Vorhut\Core\Proof\PairPrediction;
+use Vorhut\Core\Proof\ProofReport;
 use Vorhut\Core\Proof\Prover;
 use Vorhut\Core\Proof\Repair;
 use Vorhut\Core\Proof\RepairSearch;
@@ -50,19 +51,20 @@ final class ProofTest extends TestCase
         self::assertSame([], (new Prover($job))->prove()->failing());
     }
 
-    public function testTheBestRepairMendsWhatItSaysAndBreaksNothing(): void
+    public function testARepairMendsAndBreaksWhatItSays(): void
     {
         $job = Jobs::demo();
         $before = (new Prover($job))->prove();
         foreach ((new RepairSearch($job, $before))->forJob() as $repair) {
             $after = (new Prover($job->with($repair->change)))->prove();
             $mended = 0;
-            foreach ($before->spans() as $key => $span) {
-                self::assertFalse($span->holds() && !$after->spans()[$key]->holds(), $repair->sentence.' breaks '.$key);
-                $mended += (int) (!$span->holds() && $after->spans()[$key]->holds());
+            $broken = 0;
+            $now = self::spans($after);
+            foreach (self::spans($before) as $key => $span) {
+                $broken += (int) ($span->holds() && !$now[$key]->holds());
+                $mended += (int) (!$span->holds() && $now[$key]->holds());
             }
-            self::assertSame($repair->mends, $mended, $repair->sentence);
-            self::assertSame(0, $repair->breaks);
+            self::assertSame([$repair->mends, $repair->breaks], [$mended, $broken], $repair->sentence);
         }
     }
 
@@ -80,19 +82,17 @@ final class ProofTest extends TestCase
     public function testRepairAfterRepairUntilNoneIsLeft(): void
     {
         $job = Jobs::demo();
-        $n = 0;
-        while ($n < 10) {
+        $done = [];
+        while (\count($done) < 12) {
             $repair = (new RepairSearch($job, (new Prover($job))->prove()))->forJob()[0] ?? null;
             if (null === $repair) {
                 break;
             }
+            $done[] = $repair->sentence;
             $job = $job->with($repair->change);
-            ++$n;
         }
-        self::assertSame(4, $n, 'gateways, mask, list entry, ticket window');
-        $report = (new Prover($job))->prove();
-        self::assertTrue($report->intents['station-receivers']->holds());
-        self::assertTrue($report->intents['control-calls-windows']->holds());
+        self::assertSame([], (new Prover($job))->prove()->failing(), implode(', ', $done));
+        self::assertLessThan(12, \count($done));
     }
 
     public function testTooNarrowAMaskIsMendedByTheMask(): void
@@ -166,6 +166,19 @@ final class ProofTest extends TestCase
     }
 
     /** @return list<Repair> */
+    /** @return array<string, Span> every pair by itself */
+    private static function spans(ProofReport $report): array
+    {
+        $spans = [];
+        foreach ($report->intents as $id => $prediction) {
+            foreach ($prediction->each() as $pair) {
+                $spans[$id.' '.$pair->pair->key()] = $pair->span;
+            }
+        }
+
+        return $spans;
+    }
+
     private function repairs(Job $job, string $intent): array
     {
         return (new RepairSearch($job, (new Prover($job))->prove()))->forIntent($intent);

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Vorhut\Core\Proof;
 
 use Vorhut\Core\Addressing\AddressRange;
+use Vorhut\Core\Addressing\FreeAddresses;
 use Vorhut\Core\Addressing\InterfaceAddress;
 use Vorhut\Core\Addressing\Ipv4Address;
 use Vorhut\Core\Job\ChangeSet;
@@ -15,30 +16,27 @@ use Vorhut\Core\Job\Job;
 use Vorhut\Core\Job\Subnet;
 use Vorhut\Core\Reach\Cause;
 
-/** What could be changed about a cause: a gateway, a mask, an entry in a station's list. */
-final readonly class Candidates
+/** What can be changed at the units themselves: a gateway, a mask, an address, an entry in a station's list. */
+final readonly class UnitCandidates implements CandidateSource
 {
     public function __construct(private Job $job)
     {
     }
 
-    /**
-     * @param non-empty-list<Cause> $causes of one kind, on different devices
-     */
-    public function forCauses(array $causes): ?Candidate
+    public function candidates(array $faults): array
     {
-        return match ($causes[0]->rule) {
-            'gateway-missing', 'gateway-off-link', 'gateway-is-broadcast', 'gateway-silent', 'not-a-router' => $this->gateways($causes),
-            'mask-too-wide' => $this->masks($causes),
-            'not-in-list' => $this->listEntries($causes),
-            default => null,
-        };
-    }
+        $causes = array_map(static fn (Fault $f): Cause => $f->cause, $faults);
 
-    /** A mask that is too narrow shows up as a missing or off-link gateway. */
-    public function maskInstead(Cause $cause): ?Candidate
-    {
-        return \in_array($cause->rule, ['gateway-missing', 'gateway-off-link'], true) ? $this->masks([$cause]) : null;
+        return array_values(array_filter(match ($causes[0]->rule) {
+            'gateway-missing', 'gateway-off-link', 'gateway-is-broadcast' => [$this->gateways($causes), $this->masks($causes)],
+            'gateway-silent', 'not-a-router' => [$this->gateways($causes)],
+            'mask-too-wide' => [$this->masks($causes), $this->newAddress($faults[0]->pair->to)],
+            'not-in-list' => [$this->listEntries($causes)],
+            'address-missing' => [$this->newAddress($causes[0]->at)],
+            'two-owners' => [$this->newAddress(self::secondOwner($causes[0]))],
+            'own-source', 'destination-is-broadcast' => [$this->masks($causes), $this->newAddress($faults[0]->pair->from), $this->newAddress($faults[0]->pair->to)],
+            default => [],
+        }, static fn (?Candidate $c): bool => null !== $c));
     }
 
     /** @param non-empty-list<Cause> $causes */
@@ -104,6 +102,54 @@ final readonly class Candidates
         $what = implode(' and ', $ranges);
 
         return new Candidate(new ChangeSet(\sprintf('Add %s to the list of %s', $what, $station->name), [$edit]), \sprintf('Add %s to the list of %s', $what, $station->name), Hands::Us);
+    }
+
+    /** A free address of the subnet the unit's segment has, with its mask and gateway. */
+    private function newAddress(?string $id): ?Candidate
+    {
+        $device = $this->job->devices[$id] ?? null;
+        foreach ($device->interfaces ?? [] as $index => $interface) {
+            foreach ($this->job->segments[$interface->segment]->subnets ?? [] as $subnet) {
+                $free = (new FreeAddresses($this->job, $subnet))->scattered(1)[0] ?? null;
+                if (null !== $free && null !== $device && (null !== $interface->address || $interface->mode->needsAddress())) {
+                    return $this->readdressed($device, $index, $free, $subnet, \sprintf('Give %s the address %s', $device->name, Ipv4Address::fromInt($free)), []);
+                }
+            }
+        }
+
+        return null;
+    }
+
+    /** The unit into the station's segment, where it is heard: the last resort, since somebody has to pull a cable. */
+    public function move(Pair $pair): ?Candidate
+    {
+        $unit = $this->job->devices[$pair->to] ?? null;
+        $station = $this->job->devices[$pair->from] ?? null;
+        $segment = $this->job->segments[$station?->interfaces[0]->segment ?? ''] ?? null;
+        foreach ($segment->subnets ?? [] as $subnet) {
+            $free = (new FreeAddresses($this->job, $subnet))->scattered(1)[0] ?? null;
+            if (null !== $unit && null !== $segment && null !== $free && 1 === \count($unit->interfaces) && $unit->interfaces[0]->segment !== $segment->id) {
+                return $this->readdressed($unit, 0, $free, $subnet, \sprintf('Move %s to %s, address %s', $unit->name, $segment->name, Ipv4Address::fromInt($free)), ['segment' => $segment->id]);
+            }
+        }
+
+        return null;
+    }
+
+    /** @param array<string, mixed> $more */
+    private function readdressed(Device $device, int $interface, int $address, Subnet $subnet, string $sentence, array $more): Candidate
+    {
+        $edit = $this->job->editInterface(Collection::Devices, $device->id, $interface, $more + [
+            'address' => (string) new InterfaceAddress(Ipv4Address::fromInt($address), $subnet->prefix->length),
+            'gateway' => null === $subnet->gateway ? null : (string) $subnet->gateway,
+        ]);
+
+        return new Candidate(new ChangeSet($sentence, [$edit]), $sentence, Hands::Us);
+    }
+
+    private static function secondOwner(Cause $cause): ?string
+    {
+        return explode(', ', $cause->values['owners'] ?? '')[1] ?? null;
     }
 
     /** @param array<string, Edit> $edits by device */
