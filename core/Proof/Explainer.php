@@ -8,6 +8,7 @@ use Vorhut\Core\Job\Intent;
 use Vorhut\Core\Job\Job;
 use Vorhut\Core\Reach\Exchange;
 use Vorhut\Core\Reach\MediaPath;
+use Vorhut\Core\Reach\Multicast;
 use Vorhut\Core\Reach\Trace;
 
 /** Walks the exchanges of one pair again, this time writing every step down. */
@@ -32,7 +33,10 @@ final readonly class Explainer
             $trace = new Trace();
             $listener = null === $leaf->listener ? null : $this->prover->network->node($leaf->listener);
             if (null !== $leaf->target && null !== $leaf->service && null !== $asker) {
-                if (null !== $listener && null !== $leaf->source && null !== $leaf->media) {
+                if (null !== $listener && $leaf->target->isMulticast()) {
+                    $multicast = new Multicast($exchange);
+                    $multicast->explain($asker, $leaf->target, $multicast->send($asker, $leaf->target, $leaf->service->firstPort ?? 0, OneWayMedia::TTL), $listener, $leaf->cause, $trace);
+                } elseif (null !== $listener && null !== $leaf->source && null !== $leaf->media) {
                     MediaPath::between($this->prover->network, $asker, $leaf->source, $leaf->media, $listener, $leaf->target, $leaf->service, $trace);
                 } else {
                     $exchange->ask($asker, $leaf->target, $leaf->service, null, $trace);

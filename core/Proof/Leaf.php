@@ -23,7 +23,7 @@ final readonly class Leaf
         /** For media: where the asker itself sends from and listens. */
         public ?Ipv4Address $source = null,
         public ?Service $media = null,
-        /** For media: who is at the other end. */
+        /** For media and groups: who is at the other end. */
         public ?string $listener = null,
     ) {
     }

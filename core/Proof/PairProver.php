@@ -21,6 +21,7 @@ use Vorhut\Core\Reach\MediaPath;
 final class PairProver
 {
     private readonly Discovery $discovery;
+    private readonly OneWayMedia $oneWay;
 
     /** @var array<string, Leaf> */
     private array $asked = [];
@@ -34,6 +35,7 @@ final class PairProver
         private readonly Parties $parties,
     ) {
         $this->discovery = new Discovery($job, $exchange);
+        $this->oneWay = new OneWayMedia($job, $exchange, $parties);
         foreach ($job->extensions as $extension) {
             $this->extensionsOf[(string) $extension->device][] = $extension;
         }
@@ -48,7 +50,8 @@ final class PairProver
             IntentKind::Discover => $this->discover($pair),
             IntentKind::Manage => $this->manage($pair),
             IntentKind::Call => $this->call($pair),
-            IntentKind::Stream, IntentKind::Page => new PairPrediction($pair, Span::Untried, null, 'this kind is not predicted yet', []),
+            IntentKind::Stream => $this->stream($pair),
+            IntentKind::Page => $this->page($pair),
         };
     }
 
@@ -108,16 +111,18 @@ final class PairProver
         }
         $works = null;
         foreach ($results as $result) {
-            $works ??= $result->works ? $result : null;
+            $works = null === $works || ($works->fades && !$result->fades) ? ($result->works ? $result : $works) : $works;
         }
         $leaves = [];
         foreach ($results as $result) {
             $service = new Service($result->finder->protocol, $result->finder->port, $result->finder->port);
-            $span = $result->works ? Span::Through : (null === $result->verdict ? Span::NotFound : Span::ofVerdict($result->verdict));
+            $span = $result->works ? ($result->fades ? Span::Fades : Span::Through) : (null === $result->verdict ? Span::NotFound : Span::ofVerdict($result->verdict));
             $leaves[] = new Leaf($result->finder->method->label(), $station->id, null === $result->verdict ? null : $address, $service, $span, $result->cause, null === $works || $result === $works);
         }
         if (null !== $works) {
-            return new PairPrediction($pair, Span::Through, null, $works->finder->method->label(), $leaves);
+            $cause = $works->fades ? OneWayMedia::fading($this->job, $unit, $works->finder->method->group()) : null;
+
+            return new PairPrediction($pair, $works->fades ? Span::Fades : Span::Through, $cause, $works->finder->method->label(), $leaves);
         }
         // The method that got furthest is the one worth mending: one that was tried over the network before one that stays at home.
         $furthest = $leaves[0];
@@ -159,14 +164,68 @@ final class PairProver
             }
         }
         \assert(null !== $caller && null !== $callee);
+        $signalling = self::chained($pair, $leaves);
+        if (!$signalling->span->holds()) {
+            return $signalling;
+        }
+        $media = $this->media($caller, $callee);
+
+        return new PairPrediction($pair, $media->span, $media->cause, Span::Through === $media->span ? 'sound both ways' : $media->title, [...$leaves, $media]);
+    }
+
+    /**
+     * A source that waits to be asked (RTSP) is asked first; then its media go one way: to the groups the receiver joined, else to its
+     * address.
+     */
+    private function stream(Pair $pair): PairPrediction
+    {
+        $source = $this->parties->device($pair->from);
+        $receiver = $this->parties->device($pair->to);
+        if (null === $source || null === $receiver) {
+            return self::impossible($pair, new Cause($pair->from, 'not-a-device', [], 'A stream is between two devices; one of these is none'));
+        }
+        $leaves = [];
+        $rtsp = new Service(Protocol::Tcp, 554, 554);
+        $groups = $this->oneWay->groupsOf($receiver);
+        if ([] === $groups && $this->exchange->network->nodes[$source->id]->listensOn(Protocol::Tcp, 554)) {
+            $leaves[] = $this->ask($receiver->id, $source->id, $rtsp, \sprintf('%s asks %s for the stream', $receiver->name, $source->name));
+        }
+        $leaves[] = $this->oneWay->media($source, $receiver, $groups);
+
+        return self::chained($pair, $leaves);
+    }
+
+    /** Announcements to the groups the horn joined; else a call whose sound only has to go one way. */
+    private function page(Pair $pair): PairPrediction
+    {
+        $console = $this->parties->device($pair->from);
+        $horn = $this->parties->device($pair->to);
+        $groups = null === $horn ? [] : $this->oneWay->groupsOf($horn);
+        if (null !== $console && null !== $horn && [] !== $groups) {
+            return self::chained($pair, [$this->oneWay->media($console, $horn, $groups)]);
+        }
+        $call = $this->call($pair);
+        if (Span::OneWay !== $call->span || null === $console || null === $horn) {
+            return $call;
+        }
+
+        return self::chained($pair, [...\array_slice($call->leaves, 0, -1), $this->oneWay->media($console, $horn, [])]);
+    }
+
+    /**
+     * The first exchange that fails decides.
+     *
+     * @param non-empty-list<Leaf> $leaves
+     */
+    private static function chained(Pair $pair, array $leaves): PairPrediction
+    {
         foreach ($leaves as $leaf) {
             if (!$leaf->span->holds()) {
                 return new PairPrediction($pair, $leaf->span, $leaf->cause, $leaf->title, $leaves);
             }
         }
-        $media = $this->media($caller, $callee);
 
-        return new PairPrediction($pair, $media->span, $media->cause, Span::Through === $media->span ? 'sound both ways' : $media->title, [...$leaves, $media]);
+        return new PairPrediction($pair, Span::Through, null, $leaves[array_key_last($leaves)]->title, $leaves);
     }
 
     private function media(Device $a, Device $b): Leaf

@@ -38,7 +38,7 @@ final readonly class Multicast
             return new MulticastResult(null, [], []);
         }
         $heard = [];
-        $stops = [];
+        $stops = $via = [];
         $reached = [$by->segment => true];
         $queue = [[$by->segment, $ttl]];
         while (null !== ($next = array_shift($queue))) {
@@ -57,6 +57,7 @@ final readonly class Multicast
                     $stop = $this->stop($node, $at, $out, new Packet($source->value, $group->value, Protocol::Udp, $port, $port, $left));
                     if (null === $stop) {
                         $reached[$out->segment] = true;
+                        $via[$out->segment] = [$node, $segment];
                         $queue[] = [$out->segment, $left - 1];
                     } else {
                         $stops[$out->segment] ??= $stop;
@@ -65,7 +66,30 @@ final readonly class Multicast
             }
         }
 
-        return new MulticastResult($by->segment, $heard, array_diff_key($stops, $reached));
+        return new MulticastResult($by->segment, $heard, array_diff_key($stops, $reached), $via);
+    }
+
+    /** The steps by which a group reaches a receiver, or where it stops on the way there. */
+    public function explain(Node $sender, Ipv4Address $group, MulticastResult $result, Node $receiver, ?Cause $cause, Trace $trace): void
+    {
+        $target = null;
+        foreach ($receiver->ports as $port) {
+            $target ??= null !== $port->segment && ($port->segment === $result->from || isset($result->via[$port->segment])) ? $port->segment : null;
+        }
+        $path = [];
+        for ($segment = $target; null !== $segment && isset($result->via[$segment]); $segment = $result->via[$segment][1]) {
+            array_unshift($path, [$result->via[$segment][0], $segment]);
+        }
+        $trace->add(Leg::Request, $sender, $this->say->sendsToGroup($sender, $group, $result->from), 'group', ['group' => (string) $group], $result->from);
+        foreach ($path as [$router, $into]) {
+            $trace->add(Leg::Request, $router, $this->say->passesGroup($router, $group, $into), 'group', ['group' => (string) $group], $into);
+        }
+        if (isset($result->heard[$receiver->id])) {
+            $trace->add(Leg::Request, $receiver, $this->say->hearsGroup($receiver, $group), 'joined', ['group' => (string) $group]);
+        }
+        if (null !== $cause) {
+            $trace->stop($cause);
+        }
     }
 
     /** Snooping without a querier forgets who joined. */

@@ -129,6 +129,21 @@ final readonly class Sentences
         return new Cause($router->id, 'filter-rule', [...$values, 'rule' => (string) ($rule + 1)], \sprintf('%s stops %s from %s to %s by its rule %d: %s', $router->name, $service, $values['from'], $values['to'], $rule + 1, $router->rules[$rule]), $leg);
     }
 
+    public function sendsToGroup(Node $sender, Ipv4Address $group, ?string $segment): string
+    {
+        return \sprintf('%s sends to %s in %s', $sender->name, $group, $this->network->segmentName($segment));
+    }
+
+    public function passesGroup(Node $router, Ipv4Address $group, string $segment): string
+    {
+        return \sprintf('%s passes %s on to %s', $router->name, $group, $this->network->segmentName($segment));
+    }
+
+    public function hearsGroup(Node $node, Ipv4Address $group): string
+    {
+        return \sprintf('%s has joined %s and receives it', $node->name, $group);
+    }
+
     public function multicastNotRouted(Node $router, Packet $packet, Port $in, Port $out): Cause
     {
         $group = self::ip($packet->destination);

@@ -55,7 +55,7 @@ final class RepairCommand extends JobCommand
         foreach (\array_slice($repairs, 0, self::SHOWN) as $number => $repair) {
             $output->writeln(['', \sprintf('%d  %s', $number + 1, $repair->sentence), \sprintf('   fails before %d, after %d: mends %d, breaks %d%s. %s.', $fails, $fails - $repair->mends + $repair->breaks, $repair->mends, $repair->breaks, $repair->leaks > 0 ? ' that must not be' : '', $repair->hands->label())], OutputInterface::OUTPUT_RAW);
             foreach ($repair->intents as $id => $turned) {
-                $output->writeln(\sprintf('   %s: %s', $job->intents[$id]->name ?? $id, implode(', ', array_filter([$turned['mends'] > 0 ? $turned['mends'].' mended' : '', $turned['breaks'] > 0 ? $turned['breaks'].' broken' : '']))), OutputInterface::OUTPUT_RAW);
+                $output->writeln(\sprintf('   %s: %s', $job->intents[$id]->name ?? $id, implode(', ', array_filter([$turned['mends'] > 0 ? $turned['mends'].' mended' : '', $turned['breaks'] > 0 ? $turned['breaks'].' broken' : ''], static fn (string $s): bool => '' !== $s))), OutputInterface::OUTPUT_RAW);
             }
             if (Hands::Client === $repair->hands) {
                 $output->writeln('   | '.str_replace("\n", "\n   | ", $repair->request), OutputInterface::OUTPUT_RAW);

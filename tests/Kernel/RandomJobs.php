@@ -47,12 +47,12 @@ final class RandomJobs
             }
             $hosts['h'.$h] = ['interfaces' => $interfaces] + ($this->chance(15) ? ['routes' => [$this->route($routers)]] : []);
         }
-        $policies = [];
-        foreach (array_keys($routers) as $id) {
-            $policies[$id] = $this->policy($routers, $id);
+        $all = [];
+        foreach ($routers as $id => $router) {
+            $all[$id] = $router + $this->policy($routers, $id);
         }
 
-        return Jobs::make($segments, $hosts, array_merge_recursive($routers, $policies));
+        return Jobs::make($segments, $hosts, $all);
     }
 
     /** @return array<string, mixed> */

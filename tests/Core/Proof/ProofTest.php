@@ -7,6 +7,7 @@ namespace Vorhut\Tests\Core\Proof;
 use PHPUnit\Framework\TestCase;
 use Vorhut\Core\Job\Job;
 use Vorhut\Core\Proof\Explainer;
+use Vorhut\Core\Proof\Hands;
 use Vorhut\Core\Proof\Pair;
 use Vorhut\Core\Proof\PairPrediction;
 use Vorhut\Core\Proof\ProofReport;
@@ -76,7 +77,9 @@ final class ProofTest extends TestCase
         self::assertContains('Set mask 255.255.255.128 (/25) on Receiver 2', $sentences);
         self::assertContains('Add 10.47.60.36 to the list of Microphone station', $sentences);
         self::assertSame('Set gateway 10.47.10.1 on Ticket window 6', $this->repairs(Jobs::demo(), 'control-calls-windows')[0]->sentence);
-        self::assertSame([], $this->repairs(Jobs::demo(), 'guests-receivers'), 'no gateway, mask or list entry keeps anybody out');
+        $denial = $this->repairs(Jobs::demo(), 'guests-receivers')[0];
+        self::assertSame(['On Core router deny tcp port 80 from 10.47.90.0/24 to 10.47.60.0/25', Hands::Client], [$denial->sentence, $denial->hands]);
+        self::assertStringContainsString("please add to Core router, before its rule 1:\n  deny tcp port 80 from 10.47.90.0/24 to 10.47.60.0/25", $denial->request);
     }
 
     public function testRepairAfterRepairUntilNoneIsLeft(): void
@@ -165,7 +168,6 @@ final class ProofTest extends TestCase
         self::assertSame(Span::Untried, $prediction->span());
     }
 
-    /** @return list<Repair> */
     /** @return array<string, Span> every pair by itself */
     private static function spans(ProofReport $report): array
     {
@@ -179,6 +181,7 @@ final class ProofTest extends TestCase
         return $spans;
     }
 
+    /** @return list<Repair> */
     private function repairs(Job $job, string $intent): array
     {
         return (new RepairSearch($job, (new Prover($job))->prove()))->forIntent($intent);
