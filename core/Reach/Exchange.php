@@ -27,8 +27,8 @@ final readonly class Exchange
     public function ask(Node $asker, Ipv4Address $target, Service $service, ?Port $by = null, ?Trace $trace = null): Verdict
     {
         $port = Protocol::Icmp === $service->protocol ? null : $service->firstPort;
-        $entry = $asker->table->find($target->value, $by);
-        $source = $asker->table->owns($target->value) ? $target->value : ($entry?->source->value ?? $asker->firstAddress() ?? 0);
+        $entry = null === $by || $asker->table->owns($target->value) ? $asker->table->decide($target->value) : $asker->table->find($target->value, $by) ?? false;
+        $source = \is_bool($entry) ? ($entry ? $target->value : $asker->firstAddress() ?? 0) : $entry->source->value;
         $request = new Packet($source, $target->value, $service->protocol, null === $port ? null : self::ASKER_PORT, $port);
         $session = new Session();
         $there = $this->walk->run($asker, $request, Leg::Request, $session, $trace, $by);

@@ -13,9 +13,6 @@ use Vorhut\Core\Job\Service;
 /** A host or a router: the same kind of thing, but that a router passes on what is not its own. */
 final readonly class Node
 {
-    /** @var array<array-key, true> */
-    private array $segments;
-
     /**
      * @param list<Port>        $ports
      * @param list<Service>     $listens
@@ -34,13 +31,6 @@ final readonly class Node
         public bool $stateful = true,
         public array $portForwards = [],
     ) {
-        $segments = [];
-        foreach ($ports as $port) {
-            if (null !== $port->segment) {
-                $segments[$port->segment] = true;
-            }
-        }
-        $this->segments = $segments;
     }
 
     /** ICMP echo is answered by every stack; TCP and UDP only where somebody listens. */
@@ -90,6 +80,12 @@ final readonly class Node
 
     public function hasPortIn(string $segment): bool
     {
-        return isset($this->segments[$segment]);
+        foreach ($this->ports as $port) {
+            if ($port->segment === $segment) {
+                return true;
+            }
+        }
+
+        return false;
     }
 }

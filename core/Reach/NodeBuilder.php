@@ -41,7 +41,8 @@ final class NodeBuilder
         foreach ($device->interfaces as $index => $interface) {
             $address = $leases->addressOf($interface, $device->id.'/'.$interface->name);
             $addresses = null === $address ? $interface->extraAddresses : [$address, ...$interface->extraAddresses];
-            array_push($listens, ...($interface->listens ?? $profile->services));
+            $more = $interface->listens ?? $profile->services;
+            $listens = [] === $listens ? $more : [...$listens, ...$more];
             $ports[] = new Port($index, $interface->name, $interface->segment, $addresses, $leases->gatewayOf($interface, $address), $interface->mac, joins: self::joins($interface, $profile));
         }
 

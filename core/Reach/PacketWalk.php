@@ -27,12 +27,15 @@ final readonly class PacketWalk
         while (true) {
             $arrived = \count($hops) > 1;
             if ($arrived) {
-                $packet = $this->translateArriving($node, $packet, $leg, $session);
+                if ($node->forwards && ([] !== $node->portForwards || [] !== $session->sources)) {
+                    $packet = $this->translateArriving($node, $packet, $leg, $session);
+                }
+                if ($node->table->owns($packet->source)) {
+                    return $this->stop($packet, $hops, Outcome::NoRoute, $this->say->ownSource($node, $packet, $leg), $trace);
+                }
             }
-            if ($arrived && $node->table->owns($packet->source)) {
-                return $this->stop($packet, $hops, Outcome::NoRoute, $this->say->ownSource($node, $packet, $leg), $trace);
-            }
-            if ($node->table->owns($packet->destination)) {
+            $entry = $arrived || null === $only ? $node->table->decide($packet->destination) : $this->bound($node, $packet, $only);
+            if (true === $entry) {
                 $trace?->add($leg, $node, $this->say->arrives($node, $packet), 'own-address');
 
                 return new Arrival($node, $packet, $hops);
@@ -41,20 +44,19 @@ final readonly class PacketWalk
                 if (!$node->forwards) {
                     return $this->stop($packet, $hops, Outcome::NoRoute, $this->say->doesNotForward($node, $packet, $leg), $trace);
                 }
-                if ($packet->ttl <= 1) {
+                if (\count($hops) > Packet::TTL) {
                     return $this->stop($packet, $hops, Outcome::NoRoute, $this->say->loop($node, $packet, $leg), $trace);
                 }
-                $packet = $packet->onward();
             }
-            $heard = Leg::Reply === $leg && !$arrived ? $this->heardAsBroadcast($node, $packet) : null;
-            if (null !== $heard) {
-                $trace?->add($leg, $heard, $this->say->arrives($heard, $packet), 'heard-as-broadcast');
+            if (false === $entry || null === $entry->port->segment) {
+                $heard = Leg::Reply === $leg && !$arrived ? $this->heardAsBroadcast($node, $packet) : null;
+                if (null !== $heard) {
+                    $trace?->add($leg, $heard, $this->say->arrives($heard, $packet), 'heard-as-broadcast');
 
-                return new Arrival($heard, $packet, [...$hops, $heard->id]);
-            }
-            $entry = $node->table->find($packet->destination, $arrived ? null : $only);
-            if (null === $entry || null === $entry->port->segment || null !== $node->table->broadcastOf($packet->destination)) {
-                return $this->stop($packet, $hops, Outcome::NoRoute, $this->say->noRoute($node, $packet, $leg, $entry), $trace);
+                    return new Arrival($heard, $packet, [...$hops, $heard->id]);
+                }
+
+                return $this->stop($packet, $hops, Outcome::NoRoute, $this->say->noRoute($node, $packet, $leg, false === $entry ? null : $entry), $trace);
             }
             if ($arrived) {
                 $remembered = Leg::Reply === $leg && $node->stateful && isset($session->seen[$node->id]);
@@ -77,6 +79,16 @@ final readonly class PacketWalk
         }
     }
 
+    /** A sender bound to a port: only what leaves by it. */
+    private function bound(Node $node, Packet $packet, Port $only): RouteEntry|bool
+    {
+        if ($node->table->owns($packet->destination)) {
+            return true;
+        }
+
+        return null !== $node->table->broadcastOf($packet->destination) ? false : $node->table->find($packet->destination, $only) ?? false;
+    }
+
     /**
      * To an address that the answering stack takes for a broadcast, programs may not answer, but the stack itself does: echo
      * replies and refusals go out as a broadcast, which the asker hears in the same segment.
@@ -91,9 +103,6 @@ final readonly class PacketWalk
     /** Port forwards for requests; for answers, a masqueraded destination becomes the inside address again. */
     private function translateArriving(Node $node, Packet $packet, Leg $leg, Session $session): Packet
     {
-        if (!$node->forwards) {
-            return $packet;
-        }
         if (Leg::Reply === $leg) {
             $source = $session->sources[$node->id] ?? null;
 

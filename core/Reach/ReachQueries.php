@@ -16,9 +16,17 @@ use Vorhut\Core\JobFile\RecordReader;
 /** Answers reach queries, a JSON object each, as the job file's description defines them. */
 final class ReachQueries
 {
+    private const PLAIN = ['id' => 0, 'kind' => 0, 'from' => 0, 'to' => 0, 'protocol' => 0, 'port' => 0];
+
     private readonly Exchange $exchange;
     private readonly Shout $shout;
     private readonly Multicast $multicast;
+
+    /** @var array<string, Ipv4Address|null> asked for before */
+    private array $targets = [];
+
+    /** @var array<string, Service> */
+    private array $services = [];
 
     public function __construct(Job $job)
     {
@@ -28,12 +36,18 @@ final class ReachQueries
     }
 
     /**
+     * @param mixed $decoded the line's value, where it is at hand
+     *
      * @return array<string, mixed> the verdict
      *
      * @throws InvalidFile for a query that cannot be understood
      */
-    public function answer(string $line): array
+    public function answer(string $line, mixed $decoded = null): array
     {
+        $quick = $this->quick($decoded ?? json_decode($line, true));
+        if (null !== $quick) {
+            return $quick;
+        }
         $r = RecordReader::over(Json::decode($line), '$');
         $r->present('id');
         $kind = $r->string('kind', 'unicast');
@@ -47,6 +61,32 @@ final class ReachQueries
         $r->done();
 
         return $answer;
+    }
+
+    /**
+     * A unicast query with nothing unusual about it, which most are; null for all others, which are read with care.
+     *
+     * @return array<string, mixed>|null
+     */
+    private function quick(mixed $query): ?array
+    {
+        if (!\is_array($query) || [] !== array_diff_key($query, self::PLAIN) || 'unicast' !== ($query['kind'] ?? 'unicast') || !\is_string($query['from'] ?? null) || !\is_string($query['to'] ?? null)) {
+            return null;
+        }
+        $protocol = Protocol::tryFrom(\is_string($query['protocol'] ?? 'icmp') ? $query['protocol'] ?? 'icmp' : '');
+        $port = $query['port'] ?? null;
+        $node = $this->exchange->network->node($query['from']);
+        $target = $this->targets[$query['to']] ??= Ipv4Address::tryFrom($query['to']);
+        if (null === $protocol) {
+            return null;
+        }
+        $plain = Protocol::Icmp === $protocol ? null === $port : (Protocol::Tcp === $protocol || Protocol::Udp === $protocol) && \is_int($port) && $port >= 1 && $port <= 65535;
+        if (!$plain || null === $node || null === $target || $target->isMulticast() || $target->isLimitedBroadcast()) {
+            return null;
+        }
+        $verdict = $this->exchange->ask($node, $target, $this->services[$protocol->value.$port] ??= new Service($protocol, $port, $port));
+
+        return self::told($verdict);
     }
 
     /** @return array{Node, Port|null} */
@@ -76,6 +116,12 @@ final class ReachQueries
         }
         $verdict = $this->exchange->ask($node, $target, new Service($protocol, $number, $number), $port);
 
+        return self::told($verdict);
+    }
+
+    /** @return array<string, mixed> */
+    private static function told(Verdict $verdict): array
+    {
         return ['delivered' => $verdict->delivered, 'replied' => $verdict->replied, 'by' => $verdict->by, 'outcome' => $verdict->outcome->value, 'cause' => $verdict->cause, 'hops' => $verdict->hops];
     }
 

@@ -22,7 +22,11 @@ final class RoutingTable
     /** @var array<string, array{port: Port, gateway: Ipv4Address, why: string}> refused gateways by port name */
     private array $refused = [];
 
+    private readonly ?PlainHost $plain;
     private bool $built = false;
+
+    /** @var array<int, RouteEntry|bool> by destination */
+    private array $decided = [];
 
     /** @var array<int, true> own addresses */
     private array $own = [];
@@ -36,6 +40,13 @@ final class RoutingTable
      */
     public function __construct(private readonly array $ports, private readonly array $routes)
     {
+        $this->plain = 1 === \count($ports) && [] === $routes && 1 === \count($ports[0]->addresses) ? new PlainHost($ports[0]) : null;
+    }
+
+    /** 0.0.0.0/0 */
+    public static function everything(): Ipv4Prefix
+    {
+        return Ipv4Prefix::fromString('0.0.0.0/0');
     }
 
     /** Made when first asked: of thousands of hosts only a few are ever looked into. */
@@ -61,7 +72,7 @@ final class RoutingTable
         }
         foreach ($this->ports as $port) {
             if (null !== $port->gateway) {
-                $why = $this->route(Ipv4Prefix::fromString('0.0.0.0/0'), $port->gateway, [$port]);
+                $why = $this->route(self::everything(), $port->gateway, [$port]);
                 if (null !== $why) {
                     $this->refused[$port->name] = ['port' => $port, 'gateway' => $port->gateway, 'why' => $why];
                 }
@@ -72,6 +83,9 @@ final class RoutingTable
 
     public function owns(int $address): bool
     {
+        if (null !== $this->plain) {
+            return $this->plain->address === $address;
+        }
         if (!$this->built) {
             $this->build();
         }
@@ -107,6 +121,20 @@ final class RoutingTable
         }
 
         return $this->broadcasts[$address][2] ?? null;
+    }
+
+    /** The line by which a packet leaves; true for an own address, false where it cannot be sent. Remembered, as most is asked often. */
+    public function decide(int $destination): RouteEntry|bool
+    {
+        if (null !== $this->plain) {
+            return $this->plain->decide($destination);
+        }
+
+        return $this->decided[$destination] ??= match (true) {
+            $this->owns($destination) => true,
+            isset($this->broadcasts[$destination]) => false,
+            default => $this->find($destination) ?? false,
+        };
     }
 
     /** @param Port|null $only look only at lines that leave by this port */

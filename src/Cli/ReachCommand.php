@@ -27,6 +27,7 @@ final class ReachCommand extends JobCommand
         $queries = new ReachQueries($job);
         $code = self::OK;
         $stdin = fopen('php://stdin', 'r');
+        $answers = '';
         while (false !== $stdin && false !== ($line = fgets($stdin))) {
             $line = trim($line);
             if ('' === $line) {
@@ -35,13 +36,19 @@ final class ReachCommand extends JobCommand
             $decoded = json_decode($line, true);
             $id = \is_array($decoded) ? ($decoded['id'] ?? null) : null;
             try {
-                $answer = ['id' => $id, ...$queries->answer($line)];
+                $answer = ['id' => $id, ...$queries->answer($line, $decoded)];
             } catch (InvalidFile $e) {
                 $answer = ['id' => $id, 'errors' => array_map(static fn (FileError $error): array => get_object_vars($error), $e->errors)];
                 $code = self::BAD_INPUT;
             }
-            $output->writeln(Json::line($answer), OutputInterface::OUTPUT_RAW);
+            $answers .= Json::line($answer)."\n";
+            // Whoever asks line by line gets each answer at once; a whole file's are written in parts.
+            if (0 === stream_get_meta_data($stdin)['unread_bytes']) {
+                $output->write($answers, false, OutputInterface::OUTPUT_RAW);
+                $answers = '';
+            }
         }
+        $output->write($answers, false, OutputInterface::OUTPUT_RAW);
 
         return $code;
     }
