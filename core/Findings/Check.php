@@ -27,6 +27,9 @@ final class Check
             new Rules\NoDispatchableLocation(),
             new Rules\GatewayUnserved(),
             new Rules\SnoopingWithoutQuerier(),
+            new Rules\GroupsShareMac(),
+            new Rules\LinkLocalRouted(),
+            new Rules\ReturnRouteMissing(),
             new Rules\FactoryAddressLive(),
             new Rules\SharedFactoryAddress(),
         ];

@@ -66,12 +66,16 @@ final readonly class IntentPrediction
         return $this->those(static fn (PairGroup $g): bool => $g->span->fails(), $most);
     }
 
-    /** @return list<PairPrediction> failing pairs first, at most so many */
-    public function first(int $most): array
+    /**
+     * @param (callable(Pair): bool)|null $wanted only these
+     *
+     * @return list<PairPrediction> failing pairs first, at most so many
+     */
+    public function first(int $most, ?callable $wanted = null): array
     {
-        $failing = $this->failing($most);
+        $failing = $this->those(static fn (PairGroup $g): bool => $g->span->fails(), $most, $wanted);
 
-        return [...$failing, ...$this->those(static fn (PairGroup $g): bool => !$g->span->fails(), $most - \count($failing))];
+        return [...$failing, ...$this->those(static fn (PairGroup $g): bool => !$g->span->fails(), $most - \count($failing), $wanted)];
     }
 
     /** @return iterable<PairPrediction> failing pairs in which each unit concerned is looked at at least once */
@@ -85,11 +89,12 @@ final readonly class IntentPrediction
     }
 
     /**
-     * @param callable(PairGroup): bool $which
+     * @param callable(PairGroup): bool   $which
+     * @param (callable(Pair): bool)|null $wanted
      *
      * @return list<PairPrediction>
      */
-    private function those(callable $which, int $most): array
+    private function those(callable $which, int $most, ?callable $wanted = null): array
     {
         $pairs = [];
         foreach (array_filter($this->groups, $which) as $group) {
@@ -97,7 +102,9 @@ final readonly class IntentPrediction
                 if (\count($pairs) >= $most) {
                     return $pairs;
                 }
-                $pairs[] = $this->prover->pair($this->intent, $pair);
+                if (null === $wanted || $wanted($pair)) {
+                    $pairs[] = $this->prover->pair($this->intent, $pair);
+                }
             }
         }
 

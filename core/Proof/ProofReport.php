@@ -18,6 +18,11 @@ final readonly class ProofReport
         return array_values(array_filter($this->intents, static fn (IntentPrediction $p): bool => $p->failingCount() > 0));
     }
 
+    public function failingCount(): int
+    {
+        return array_sum(array_map(static fn (IntentPrediction $p): int => $p->failingCount(), $this->intents));
+    }
+
     public function pairCount(): int
     {
         return array_sum(array_map(static fn (IntentPrediction $p): int => $p->count(), $this->intents));

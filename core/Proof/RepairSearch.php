@@ -13,12 +13,13 @@ use Vorhut\Core\Job\Job;
  */
 final class RepairSearch
 {
-    private const MOST_SINGLE = 12;
+    public const MOST_SINGLE = 12;
     private const MOST_FIRST = 4;
     private const MOST_WITNESSES = 600;
     private const MOST_NAMED = 6;
 
-    public function __construct(private readonly Job $job, private readonly ProofReport $before)
+    /** @param int $most changes tried one by one; where these are fewer than usual, none are tried together */
+    public function __construct(private readonly Job $job, private readonly ProofReport $before, private readonly int $most = self::MOST_SINGLE)
     {
     }
 
@@ -51,8 +52,8 @@ final class RepairSearch
     private function search(array $predictions): array
     {
         $candidates = $this->candidates($this->job, $predictions);
-        $repairs = $this->worthwhile(\array_slice($candidates, 0, self::MOST_SINGLE));
-        if ([] === $repairs) {
+        $repairs = $this->worthwhile(\array_slice($candidates, 0, $this->most));
+        if ([] === $repairs && $this->most >= self::MOST_SINGLE) {
             $repairs = $this->worthwhile($this->doubled($candidates, $predictions));
         }
         if ([] === $repairs) {

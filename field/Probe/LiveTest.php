@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Vorhut\Field\Probe;
 
 use Vorhut\Core\Job\Job;
+use Vorhut\Core\Proof\Pair;
 use Vorhut\Core\Proof\Span;
 
 /** Asks the questions of some intents and tells what became of each pair. */
@@ -22,15 +23,15 @@ final readonly class LiveTest
      * @param list<string>                                           $intents
      * @param string|null                                            $vantage only pairs asked from this device
      * @param \Closure(string, string, Span, string, int, int): bool $onPair  told intent, pair, what was seen, evidence, pairs done and in all; false stops
-     * @param string|null                                            $only    only this pair
+     * @param (\Closure(Pair): bool)|null                            $only    only these pairs
      */
-    public function run(array $intents, \Closure $onPair, ?string $vantage = null, ?string $only = null): void
+    public function run(array $intents, \Closure $onPair, ?string $vantage = null, ?\Closure $only = null): void
     {
         $pairs = [];
         $asked = new LiveQuestions($this->job);
         foreach ($intents as $id) {
             foreach ($asked->of($this->job->intents[$id]) as $question) {
-                if ((null === $vantage || $vantage === $question->from) && (null === $only || $only === $question->pair())) {
+                if ((null === $vantage || $vantage === $question->from) && (null === $only || $only(new Pair($question->from, $question->to)))) {
                     $pairs[$id.' '.$question->pair()][] = $question;
                 }
             }

@@ -13,6 +13,7 @@ use Symfony\Component\Security\Http\Attribute\IsGranted;
 use Vorhut\App\Entity\Observation;
 use Vorhut\App\Entity\TestRun;
 use Vorhut\App\Message\RunLiveTest;
+use Vorhut\App\Plan\Cell;
 use Vorhut\App\Plan\ProbeFile;
 
 /** Live tests: asked for, watched, stopped. The worker does them. */
@@ -38,12 +39,13 @@ final class LiveTestController extends JobPage
 
             return $this->redirectToRoute('proof', ['slug' => $slug], Response::HTTP_SEE_OTHER);
         }
-        $run = new TestRun($stored, $this->user(), $this->clock->now(), $intent, $text('pair'), $onSite);
+        $cell = Cell::ofRequest($request);
+        $run = new TestRun($stored, $this->user(), $this->clock->now(), $intent, $text('pair'), $onSite, null === $cell ? null : (string) $cell);
         $this->em->persist($run);
         $this->em->flush();
         $bus->dispatch(new RunLiveTest($run->getId()));
 
-        return $this->redirectToRoute('proof', array_filter(['slug' => $slug, 'intent' => $intent, 'pair' => $text('pair')], static fn (?string $v): bool => null !== $v), Response::HTTP_SEE_OTHER);
+        return $this->redirectToRoute('proof', array_filter(['slug' => $slug, 'intent' => $intent, 'pair' => $text('pair')] + ($cell?->query() ?? []), static fn (?string $v): bool => null !== $v), Response::HTTP_SEE_OTHER);
     }
 
     /** Results of the command-line probe, made at another vantage point. */

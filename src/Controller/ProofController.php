@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Vorhut\App\Controller;
 
+use Symfony\Component\HttpFoundation\InputBag;
 use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\Routing\Attribute\Route;
@@ -12,14 +13,23 @@ use Vorhut\App\Drawing\TraceDrawing;
 use Vorhut\App\Entity\Observation;
 use Vorhut\App\Entity\StoredJob;
 use Vorhut\App\Entity\TestRun;
+use Vorhut\App\Plan\Cell;
+use Vorhut\Core\InvalidValue;
 use Vorhut\Core\Job\ChangeSet;
 use Vorhut\Core\Job\Collection;
 use Vorhut\Core\Job\Edit;
+use Vorhut\Core\JobFile\InvalidFile;
+use Vorhut\Core\Proof\Axis;
+use Vorhut\Core\Proof\Candidate;
 use Vorhut\Core\Proof\Explainer;
+use Vorhut\Core\Proof\Hands;
+use Vorhut\Core\Proof\IntentPrediction;
 use Vorhut\Core\Proof\Pair;
 use Vorhut\Core\Proof\Prover;
 use Vorhut\Core\Proof\Repair;
+use Vorhut\Core\Proof\RepairSearch;
 use Vorhut\Core\Proof\Span;
+use Vorhut\Core\Proof\WhatIf;
 
 /** What must and must not be, what the engine says of it and why, and what people saw. */
 final class ProofController extends JobPage
@@ -44,17 +54,25 @@ final class ProofController extends JobPage
                 }
             }
         }
-        $values = ['run' => $this->em->getRepository(TestRun::class)->findOneBy(['job' => $stored], ['id' => 'DESC']), 'observations' => $this->observations($stored), 'chosen' => $chosen, 'next' => $this->reading->repairs($stored)[0] ?? null, 'pairs' => [], 'pairCount' => 0, 'explanation' => null, 'drawing' => null, 'repairs' => [], 'spans' => self::observable()];
+        $cell = Cell::ofRequest($request);
+        $axis = $cell->axis ?? Axis::tryFrom($request->query->getString('axis')) ?? Axis::Kind;
+        $matrix = $digest->matrices[$axis->value];
+        $cellIntents = null === $cell ? null : array_filter(array_map(static fn (IntentPrediction $p): array => $matrix->within($job, $p, $cell->row, $cell->column), $this->reading->proof($stored)->intents), static fn (array $c): bool => [] !== $c);
+        if (null !== $cellIntents && !isset($cellIntents[$chosen])) {
+            $chosen = array_key_first(array_filter($cellIntents, static fn (array $c): bool => [] !== array_filter(array_keys($c), static fn (string $s): bool => Span::from($s)->fails()))) ?? array_key_first($cellIntents) ?? '';
+            $example = null;
+        }
+        $values = ['matrix' => $matrix, 'axes' => Axis::cases(), 'cell' => $cell, 'cellIntents' => $cellIntents, 'run' => $this->em->getRepository(TestRun::class)->findOneBy(['job' => $stored], ['id' => 'DESC']), 'observations' => $this->observations($stored), 'chosen' => $chosen, 'next' => $this->reading->repairs($stored)[0] ?? null, 'pairs' => [], 'pairCount' => 0, 'explanation' => null, 'drawing' => null, 'repairs' => [], 'failing' => $digest->failingPairs(), 'spans' => self::observable()];
         if ('' !== $chosen) {
             $prover = new Prover($job);
             $prediction = $prover->intent($job->intents[$chosen]);
-            $pairs = $prediction->first(self::PAIRS_SHOWN);
+            $pairs = $prediction->first(self::PAIRS_SHOWN, null === $cell ? null : static fn (Pair $p): bool => $matrix->holds($job, $p, $cell->row, $cell->column));
             $wanted = explode('>', $request->query->getString('pair', $example['pair'] ?? ''), 2);
             $pair = isset($wanted[1]) && $prover->has($job->intents[$chosen], new Pair($wanted[0], $wanted[1])) ? new Pair($wanted[0], $wanted[1]) : ($pairs[0] ?? null)?->pair;
             $explanation = null === $pair ? null : (new Explainer($job, $prover))->explain($job->intents[$chosen], $pair);
             $values = [...$values,
                 'pairs' => $pairs,
-                'pairCount' => $prediction->count(),
+                'pairCount' => null === $cell ? $prediction->count() : array_sum($cellIntents[$chosen] ?? []),
                 'explanation' => $explanation,
                 'drawing' => null === $explanation?->deciding ? null : TraceDrawing::of($explanation->deciding),
                 'repairs' => 0 === $prediction->failingCount() ? [] : $this->reading->repairsFor($stored, $chosen),
@@ -62,6 +80,43 @@ final class ProofController extends JobPage
         }
 
         return $this->page($stored, 'proof', 'proof/index.html.twig', $values);
+    }
+
+    /** A change that is tried on a copy: which intents turn, before anything is kept. */
+    #[Route('/job/{slug}/proof/what-if', name: 'what_if', methods: ['GET'])]
+    public function whatIf(string $slug, Request $request): Response
+    {
+        $stored = $this->stored($slug);
+        $tried = $error = null;
+        if ('' !== $request->query->getString('on')) {
+            try {
+                $change = $this->typed($stored, $request->query);
+                $tried = (new RepairSearch($this->reading->job($stored), $this->reading->proof($stored)))->tried(new Candidate($change, $change->title, Hands::Us));
+            } catch (InvalidValue $e) {
+                $error = $e->getMessage();
+            } catch (InvalidFile $e) {
+                $error = implode(' ', array_map(self::sentence(...), $e->errors));
+            }
+        }
+
+        return $this->page($stored, 'proof', 'proof/what-if.html.twig', [
+            'tried' => $tried, 'error' => $error, 'fields' => WhatIf::FIELDS, 'failing' => $this->reading->proof($stored)->failingCount(),
+            'on' => $request->query->getString('on'), 'field' => $request->query->getString('field'), 'value' => $request->query->getString('value'),
+        ], null === $error ? 200 : Response::HTTP_UNPROCESSABLE_ENTITY);
+    }
+
+    #[Route('/job/{slug}/proof/what-if', name: 'what_if_keep', methods: ['POST'])]
+    #[IsGranted('ROLE_TECHNICIAN')]
+    public function keep(string $slug, Request $request): Response
+    {
+        $stored = $this->stored($slug);
+        try {
+            return $this->change($stored, $this->typed($stored, $request->request), 'proof');
+        } catch (InvalidValue $e) {
+            $this->addFlash('error', $e->getMessage());
+
+            return $this->redirectToRoute('what_if', ['slug' => $slug], Response::HTTP_SEE_OTHER);
+        }
     }
 
     #[Route('/job/{slug}/proof/repair', name: 'repair', methods: ['POST'])]
@@ -120,6 +175,16 @@ final class ProofController extends JobPage
         $record['expect'] = $text('expect');
 
         return $this->change($stored, new ChangeSet('Added intent '.$record['name'], [new Edit(Collection::Intents, 'i-'.$n, null, $record)]), 'proof', ['intent' => 'i-'.$n]);
+    }
+
+    /**
+     * @param InputBag<string>|InputBag<bool|float|int|string> $input
+     *
+     * @throws InvalidValue
+     */
+    private function typed(StoredJob $stored, InputBag $input): ChangeSet
+    {
+        return (new WhatIf($this->reading->job($stored)))->change($input->getString('on'), $input->getString('field'), $input->getString('value'));
     }
 
     /** @return array<string, array<string, Observation>> the last one for each intent and pair */

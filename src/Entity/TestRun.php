@@ -6,6 +6,7 @@ namespace Vorhut\App\Entity;
 
 use Doctrine\DBAL\Types\Types;
 use Doctrine\ORM\Mapping as ORM;
+use Vorhut\App\Plan\Cell;
 
 /** A live test on its way: what is asked, how far it is, whether somebody wants it to stop. */
 #[ORM\Entity]
@@ -51,6 +52,9 @@ class TestRun
         /** Real units are asked from this machine, instead of the lab. */
         #[ORM\Column]
         private bool $onSite = false,
+        /** A cell of the matrix: axis, row and column, one to a line. */
+        #[ORM\Column(length: 300, nullable: true)]
+        private ?string $cell = null,
     ) {
     }
 
@@ -72,6 +76,11 @@ class TestRun
     public function getCreatedAt(): \DateTimeImmutable
     {
         return $this->createdAt;
+    }
+
+    public function getCell(): ?Cell
+    {
+        return null === $this->cell ? null : Cell::tryFrom($this->cell);
     }
 
     public function getIntent(): ?string

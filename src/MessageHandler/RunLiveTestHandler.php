@@ -10,7 +10,10 @@ use Symfony\Component\Messenger\Attribute\AsMessageHandler;
 use Vorhut\App\Entity\Observation;
 use Vorhut\App\Entity\TestRun;
 use Vorhut\App\Message\RunLiveTest;
+use Vorhut\App\Plan\JobReading;
 use Vorhut\App\Plan\JobStore;
+use Vorhut\Core\Job\Job;
+use Vorhut\Core\Proof\Pair;
 use Vorhut\Core\Proof\Prover;
 use Vorhut\Core\Proof\Span;
 use Vorhut\Field\Probe\LiveTests;
@@ -24,6 +27,7 @@ final class RunLiveTestHandler
     public function __construct(
         private readonly EntityManagerInterface $em,
         private readonly JobStore $store,
+        private readonly JobReading $reading,
         private readonly ClockInterface $clock,
     ) {
     }
@@ -39,25 +43,32 @@ final class RunLiveTestHandler
         $job = $this->store->assemble($run->getJob());
         $wanted = $run->getIntent();
         $intents = null === $wanted ? array_map(strval(...), array_keys($job->intents)) : array_values(array_intersect([$wanted], array_map(strval(...), array_keys($job->intents))));
-        $predicted = [];
-        foreach ((new Prover($job))->prove()->intents as $prediction) {
-            foreach ($prediction->pairs() as $pair) {
-                $predicted[$prediction->intent->id.' '.$pair->pair->key()] = $pair;
-            }
-        }
+        $prover = new Prover($job);
         $ranges = $run->getJob()->getFieldRanges();
         $test = $run->isOnSite() ? LiveTests::onSite($job, $ranges, self::SECONDS) : LiveTests::inTheLab($job, self::SECONDS);
-        $test->run($intents, function (string $intent, string $pair, Span $seen, string $evidence, int $done, int $total) use ($run, $predicted): bool {
+        $test->run($intents, function (string $intent, string $pair, Span $seen, string $evidence, int $done, int $total) use ($run, $prover, $job): bool {
             [$from, $to] = explode('>', $pair, 2);
             $this->em->persist(new Observation($run->getJob(), $intent, $from, $to, $seen, 'live test', $run->getUser(), $this->clock->now(), $run->isOnSite() ? 'this-machine' : $from, $evidence));
-            $before = $predicted[$intent.' '.$pair] ?? null;
-            $run->saw($seen->holds(), true === $before?->contradicts($seen), $done, $total);
+            $run->saw($seen->holds(), $prover->pair($job->intents[$intent], new Pair($from, $to))->contradicts($seen), $done, $total);
             $this->em->flush();
             $this->em->refresh($run);
 
             return !$run->isCancelled();
-        }, null, $run->getPair());
+        }, null, $this->only($run, $job));
         $run->finish(0 === $run->getTotal() ? 'Nothing here can be asked live yet.' : '');
         $this->em->flush();
+    }
+
+    /** @return (\Closure(Pair): bool)|null one pair, the pairs of a cell, or all */
+    private function only(TestRun $run, Job $job): ?\Closure
+    {
+        $pair = $run->getPair();
+        $cell = $run->getCell();
+        if (null !== $pair) {
+            return static fn (Pair $p): bool => $p->key() === $pair;
+        }
+        $matrix = null === $cell ? null : $this->reading->digest($run->getJob())->matrices[$cell->axis->value];
+
+        return null === $matrix ? null : static fn (Pair $p): bool => $matrix->holds($job, $p, $cell->row, $cell->column);
     }
 }

@@ -7,6 +7,8 @@ namespace Vorhut\App\Plan;
 use Vorhut\Core\Findings\Finding;
 use Vorhut\Core\Job\Job;
 use Vorhut\Core\Job\Stage;
+use Vorhut\Core\Proof\Axis;
+use Vorhut\Core\Proof\Matrix;
 use Vorhut\Core\Proof\ProofReport;
 use Vorhut\Core\Proof\Span;
 
@@ -16,7 +18,7 @@ final readonly class JobDigest
     /** Where a finding is shown: the stop of the way at which it is mended. */
     private const STOPS = [
         'duplicate-address' => 'networks', 'address-in-dhcp-range' => 'networks', 'network-or-broadcast-address' => 'networks', 'overlapping-subnets' => 'networks',
-        'gateway-unserved' => 'networks', 'snooping-without-querier' => 'networks', 'factory-address-live' => 'bench', 'shared-factory-address' => 'bench',
+        'gateway-unserved' => 'networks', 'snooping-without-querier' => 'networks', 'groups-share-mac' => 'networks', 'link-local-routed' => 'networks', 'return-route-missing' => 'networks', 'factory-address-live' => 'bench', 'shared-factory-address' => 'bench',
     ];
 
     /**
@@ -31,6 +33,8 @@ final readonly class JobDigest
         public int $segments,
         public int $withoutAddress,
         public int $setUp,
+        /** @var array<string, Matrix> by axis */
+        public array $matrices,
     ) {
     }
 
@@ -41,6 +45,10 @@ final readonly class JobDigest
         foreach ($proof->intents as $id => $prediction) {
             $intents[$id] = ['span' => $prediction->span(), 'pairs' => $prediction->count(), 'counts' => $prediction->counts()];
         }
+        $matrices = [];
+        foreach (Axis::cases() as $axis) {
+            $matrices[$axis->value] = Matrix::of($job, $proof, $axis);
+        }
         $without = $setUp = 0;
         foreach ($job->devices as $device) {
             $setUp += (int) (Stage::SetUp === $device->stage || Stage::AsLeft === $device->stage);
@@ -49,7 +57,19 @@ final readonly class JobDigest
             }
         }
 
-        return new self($findings, $intents, $proof->pairCount(), \count($job->devices), \count($job->segments), $without, $setUp);
+        return new self($findings, $intents, $proof->pairCount(), \count($job->devices), \count($job->segments), $without, $setUp, $matrices);
+    }
+
+    public function failingPairs(): int
+    {
+        $failing = 0;
+        foreach ($this->intents as $intent) {
+            foreach ($intent['counts'] as $span => $count) {
+                $failing += Span::from($span)->fails() ? $count : 0;
+            }
+        }
+
+        return $failing;
     }
 
     public function failingIntents(): int

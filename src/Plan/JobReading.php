@@ -16,11 +16,15 @@ use Vorhut\Core\Proof\RepairSearch;
 /** A stored job as pages read it: assembled once a request, its findings and predictions computed once a revision. */
 final class JobReading
 {
-    /** Beyond this many pairs the search for repairs looks at one intent at a time. */
-    private const PAIRS_FOR_REPAIRS = 1500;
+    /** Beyond this many devices repairs are looked for one intent at a time, and fewer of them are tried. */
+    private const LARGE = 1000;
+    private const FEW = 3;
 
     /** @var array<string, Job> */
     private array $jobs = [];
+
+    /** @var array<string, ProofReport> */
+    private array $proofs = [];
 
     public function __construct(
         private readonly JobStore $store,
@@ -37,7 +41,7 @@ final class JobReading
     {
         return $this->cache->get('digest-'.self::key($stored), fn (): JobDigest => JobDigest::of(
             Check::run($this->job($stored)),
-            (new Prover($this->job($stored)))->prove(),
+            $this->proof($stored),
             $this->job($stored),
         ));
     }
@@ -45,7 +49,7 @@ final class JobReading
     /** @return list<Repair> the changes that would mend most, best first */
     public function repairs(StoredJob $stored): array
     {
-        if ($this->digest($stored)->pairs > self::PAIRS_FOR_REPAIRS || 0 === $this->digest($stored)->failingIntents()) {
+        if ($this->isLarge($stored) || 0 === $this->digest($stored)->failingIntents()) {
             return [];
         }
 
@@ -55,12 +59,17 @@ final class JobReading
     /** @return list<Repair> for one intent */
     public function repairsFor(StoredJob $stored, string $intent): array
     {
-        return $this->cache->get('repairs-'.self::key($stored).'-'.hash('xxh128', $intent), fn (): array => (new RepairSearch($this->job($stored), $this->proof($stored)))->forIntent($intent));
+        return $this->cache->get('repairs-'.self::key($stored).'-'.hash('xxh128', $intent), fn (): array => (new RepairSearch($this->job($stored), $this->proof($stored), $this->isLarge($stored) ? self::FEW : RepairSearch::MOST_SINGLE))->forIntent($intent));
     }
 
-    private function proof(StoredJob $stored): ProofReport
+    public function proof(StoredJob $stored): ProofReport
     {
-        return (new Prover($this->job($stored)))->prove();
+        return $this->proofs[self::key($stored)] ??= (new Prover($this->job($stored)))->prove();
+    }
+
+    private function isLarge(StoredJob $stored): bool
+    {
+        return $this->digest($stored)->devices > self::LARGE;
     }
 
     private static function key(StoredJob $stored): string

@@ -11,6 +11,7 @@ use Vorhut\Core\Job\ChangeSet;
 use Vorhut\Core\Job\Collection;
 use Vorhut\Core\Job\Job;
 use Vorhut\Core\JobFile\JobFile;
+use Vorhut\Core\Proof\Pair;
 use Vorhut\Core\Proof\Prover;
 use Vorhut\Core\Proof\Span;
 use Vorhut\Field\Dns\DnsMessage;
@@ -261,7 +262,7 @@ final class LabTest extends TestCase
             $evidences[] = $evidence;
 
             return true;
-        }, null, 'hut-phone>control-phone-1');
+        }, null, static fn (Pair $pair): bool => 'hut-phone>control-phone-1' === $pair->key());
         self::assertCount(1, $spans);
 
         return [$spans[0], implode(' ', $evidences)];

@@ -32,6 +32,7 @@ final class CheckTest extends TestCase
             'duplicate-hostname berth-2,hall-camera',
             'no-dispatchable-location crew-phone',
             'snooping-without-querier sound',
+            'return-route-missing slip-router',
             'shared-factory-address berth-4,berth-5',
         ], $found);
     }
@@ -51,7 +52,7 @@ final class CheckTest extends TestCase
                 ++$offered;
                 $left = array_map(static fn (Finding $f): string => $f->id(), Check::run($job->with($finding->change)));
                 self::assertNotContains($finding->id(), $left, $finding->title);
-                self::assertLessThan(12, \count($left), $finding->title.' was traded for another');
+                self::assertLessThan(13, \count($left), $finding->title.' was traded for another');
             }
         }
         self::assertGreaterThanOrEqual(7, $offered);

@@ -29,7 +29,8 @@ final class ProofTest extends TestCase
             }
         }
         self::assertCount(10, $failing['guests-receivers']);
-        unset($failing['guests-receivers']);
+        self::assertSame(array_fill(0, 8, [Span::Fades, 'memberships-fade']), array_values($failing['announcements']));
+        unset($failing['guests-receivers'], $failing['announcements']);
         self::assertEquals([
             'phones-register' => ['customs-phone>pbx' => [Span::CannotSend, 'address-missing']],
             'control-calls-windows' => ['control-phone-1>ticket-6' => [Span::OneWay, 'gateway-silent']],
@@ -42,7 +43,9 @@ final class ProofTest extends TestCase
             'station-cameras' => [
                 'camera-station>berth-4' => [Span::NotFound, 'address-missing'],
                 'camera-station>berth-5' => [Span::NotFound, 'address-missing'],
+                'camera-station>slip-camera' => [Span::NoReply, 'route-missing'],
             ],
+            'slip-calls-hall' => ['slip-phone>waiting-phone' => [Span::NotFound, 'filter-default']],
         ], $failing);
     }
 

@@ -1,0 +1,90 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Core\Findings\Rules;
+
+use Vorhut\Core\Addressing\Ipv4Prefix;
+use Vorhut\Core\Findings\Finding;
+use Vorhut\Core\Findings\Plan;
+use Vorhut\Core\Findings\Rule;
+use Vorhut\Core\Findings\Severity;
+use Vorhut\Core\Job\ChangeSet;
+use Vorhut\Core\Job\Collection;
+use Vorhut\Core\Job\Job;
+use Vorhut\Core\Job\Router;
+use Vorhut\Core\Proof\RouteFinder;
+use Vorhut\Core\Reach\Network;
+
+/** A router that others reach its subnets through, but that has no way back to theirs. */
+final class ReturnRouteMissing implements Rule
+{
+    public function id(): string
+    {
+        return 'return-route-missing';
+    }
+
+    public function check(Plan $plan): iterable
+    {
+        if (\count($plan->job->routers) < 2) {
+            return;
+        }
+        $network = new Network($plan->job);
+        $missing = [];
+        foreach ($plan->job->routers as $router) {
+            foreach ($this->hides($router, $network) ? [] : $router->routes as $route) {
+                $next = $network->ownersOf($route->via->value)[0] ?? null;
+                $other = $plan->job->routers[$next->id ?? ''] ?? null;
+                if (null === $next || null === $other || $other === $router) {
+                    continue;
+                }
+                foreach ($router->interfaces as $interface) {
+                    if (null !== $interface->address && !$interface->masquerade && null === $next->table->find($interface->address->address->value)) {
+                        $missing[$other->id][(string) $interface->address->prefix] = $interface->address->prefix;
+                    }
+                }
+            }
+        }
+        foreach ($missing as $id => $prefixes) {
+            yield $this->finding($plan->job, $plan->job->routers[$id], $prefixes);
+        }
+    }
+
+    /** @param non-empty-array<string, Ipv4Prefix> $prefixes */
+    private function finding(Job $job, Router $router, array $prefixes): Finding
+    {
+        $routes = [];
+        foreach ($prefixes as $prefix) {
+            $via = (new RouteFinder($job))->nextHop($router, $prefix);
+            if (null !== $via) {
+                $routes[] = ['to' => (string) $prefix, 'via' => (string) $via];
+            }
+        }
+        $names = implode(' and ', \array_slice(array_keys($prefixes), 0, 2)).(\count($prefixes) > 2 ? \sprintf(' and %d more', \count($prefixes) - 2) : '');
+        $own = array_values((array) ($job->record(Collection::Routers, $router->id)['routes'] ?? []));
+
+        return new Finding(
+            $this->id(),
+            Severity::Wrong,
+            \sprintf('%s has no way back to %s', $router->name, $names),
+            'Others reach its subnets, but answers to these prefixes have no route: what is asked from there is answered into nowhere.',
+            [$router->id],
+            [] === $routes ? \sprintf('Add routes to %s on it.', $names) : \sprintf('Add the route %s via %s on it%s.', $routes[0]['to'], $routes[0]['via'], \count($routes) > 1 ? \sprintf(', and %d more', \count($routes) - 1) : ''),
+            [] === $routes ? null : new ChangeSet(\sprintf('Added the way back to %s on %s', $names, $router->name), [$job->edit(Collection::Routers, $router->id, ['routes' => [...$own, ...$routes]])]),
+            null,
+            implode(' ', array_keys($prefixes)),
+        );
+    }
+
+    /** Whoever masquerades towards its neighbours needs no way back beyond itself. */
+    private function hides(Router $router, Network $network): bool
+    {
+        foreach ($router->routes as $route) {
+            if (true === $network->node($router->id)?->table->find($route->via->value)?->port->masquerade) {
+                return true;
+            }
+        }
+
+        return false;
+    }
+}

@@ -1,0 +1,39 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Core\Proof;
+
+use Vorhut\Core\Job\Job;
+
+/** What the parties of intents are put together by, to be seen at a glance. */
+enum Axis: string
+{
+    case Kind = 'kind';
+    case Segment = 'segment';
+    case Place = 'place';
+
+    public function label(): string
+    {
+        return match ($this) {
+            self::Kind => 'by kind',
+            self::Segment => 'by segment',
+            self::Place => 'by location',
+        };
+    }
+
+    /** The group a party stands in: an id, and the name it is shown with. */
+    public function groupOf(Job $job, string $party): string
+    {
+        $device = $job->devices[$party] ?? null;
+        if (null === $device) {
+            return isset($job->routers[$party]) ? 'Routers' : $party;
+        }
+
+        return match ($this) {
+            self::Kind => $job->profileOf($device)->plural,
+            self::Segment => $job->segments[$device->interfaces[0]->segment ?? '']->name ?? 'Not connected',
+            self::Place => $job->placesOf($device->location)[0]->name ?? 'No location',
+        };
+    }
+}

@@ -1,0 +1,129 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Core\Proof;
+
+use Vorhut\Core\Job\Job;
+
+/** Askers against asked, in groups: how many pairs of each outcome, whatever the size of the job. */
+final readonly class Matrix
+{
+    public const REST = 'All others';
+    /** More rows or columns than these are put together. */
+    private const MOST = 12;
+
+    /**
+     * @param list<string>                                     $rows    groups of askers, those with the most failing pairs first where some are put together
+     * @param list<string>                                     $columns groups of the asked
+     * @param array<string, array<string, array<string, int>>> $cells   pairs by row, column and span
+     */
+    private function __construct(public Axis $axis, public array $rows, public array $columns, public array $cells)
+    {
+    }
+
+    public static function of(Job $job, ProofReport $proof, Axis $axis): self
+    {
+        /** @var array<array-key, array<array-key, array<string, int>>> $cells names may look like numbers */
+        $cells = [];
+        $failing = ['row' => [], 'column' => []];
+        foreach ($proof->intents as $prediction) {
+            foreach (self::tally($job, $prediction, $axis) as [$row, $column, $span, $count]) {
+                $cells[$row][$column][$span->value] = ($cells[$row][$column][$span->value] ?? 0) + $count;
+                $bad = $span->fails() ? $count : 0;
+                $failing['row'][$row] = ($failing['row'][$row] ?? 0) + $bad;
+                $failing['column'][$column] = ($failing['column'][$column] ?? 0) + $bad;
+            }
+        }
+        $rows = self::most($failing['row']);
+        $columns = self::most($failing['column']);
+        $kept = [];
+        foreach ($cells as $row => $line) {
+            $row = \in_array((string) $row, $rows, true) ? (string) $row : self::REST;
+            foreach ($line as $column => $spans) {
+                $column = \in_array((string) $column, $columns, true) ? (string) $column : self::REST;
+                foreach ($spans as $span => $count) {
+                    $kept[$row][$column][$span] = ($kept[$row][$column][$span] ?? 0) + $count;
+                }
+            }
+        }
+
+        return new self($axis, $rows, $columns, $kept);
+    }
+
+    /** @return array<string, int> pairs of one intent in one cell, by span */
+    public function within(Job $job, IntentPrediction $prediction, string $row, string $column): array
+    {
+        $counts = [];
+        foreach (self::tally($job, $prediction, $this->axis) as [$r, $c, $span, $count]) {
+            if ($this->covers($this->rows, $row, $r) && $this->covers($this->columns, $column, $c)) {
+                $counts[$span->value] = ($counts[$span->value] ?? 0) + $count;
+            }
+        }
+        arsort($counts);
+
+        return $counts;
+    }
+
+    /** Whether a pair belongs to a cell. */
+    public function holds(Job $job, Pair $pair, string $row, string $column): bool
+    {
+        return $this->covers($this->rows, $row, $this->axis->groupOf($job, $pair->from)) && $this->covers($this->columns, $column, $this->axis->groupOf($job, $pair->to));
+    }
+
+    /** @param list<string> $shown */
+    private function covers(array $shown, string $wanted, string $group): bool
+    {
+        return self::REST === $wanted ? !\in_array($group, $shown, true) || $group === $wanted : $group === $wanted;
+    }
+
+    /** @return iterable<array{string, string, Span, int}> row, column, span and pairs */
+    private static function tally(Job $job, IntentPrediction $prediction, Axis $axis): iterable
+    {
+        foreach ($prediction->groups as $group) {
+            $from = self::grouped($job, $group->from, $axis);
+            $to = self::grouped($job, $group->to, $axis);
+            foreach ($from as $row => $askers) {
+                foreach ($to as $column => $asked) {
+                    $count = \count($askers) * \count($asked) - \count(array_intersect_key($askers, $asked));
+                    if ($count > 0) {
+                        yield [(string) $row, (string) $column, $group->span, $count];
+                    }
+                }
+            }
+        }
+    }
+
+    /**
+     * @param list<string> $ids
+     *
+     * @return array<array-key, array<string, true>>
+     */
+    private static function grouped(Job $job, array $ids, Axis $axis): array
+    {
+        $groups = [];
+        foreach ($ids as $id) {
+            $groups[$axis->groupOf($job, $id)][$id] = true;
+        }
+
+        return $groups;
+    }
+
+    /**
+     * @param array<array-key, int> $failing
+     *
+     * @return list<string>
+     */
+    private static function most(array $failing): array
+    {
+        $names = array_map(strval(...), array_keys($failing));
+        if (\count($names) <= self::MOST) {
+            natcasesort($names);
+
+            return array_values($names);
+        }
+        arsort($failing);
+
+        return [...array_map(strval(...), \array_slice(array_keys($failing), 0, self::MOST - 1)), self::REST];
+    }
+}
