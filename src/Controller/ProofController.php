@@ -45,7 +45,7 @@ final class ProofController extends JobPage
         $chosen = $request->query->getString('intent');
         $example = null;
         if (!isset($job->intents[$chosen])) {
-            $example = ($this->reading->repairs($stored)[0] ?? null)?->example;
+            $example = $this->next($stored)?->example;
             $chosen = $example['intent'] ?? '';
             foreach ('' === $chosen ? $digest->intents : [] as $id => $intent) {
                 if ($intent['span']->fails()) {
@@ -62,7 +62,7 @@ final class ProofController extends JobPage
             $chosen = array_key_first(array_filter($cellIntents, static fn (array $c): bool => [] !== array_filter(array_keys($c), static fn (string $s): bool => Span::from($s)->fails()))) ?? array_key_first($cellIntents) ?? '';
             $example = null;
         }
-        $values = ['matrix' => $matrix, 'axes' => Axis::cases(), 'cell' => $cell, 'cellIntents' => $cellIntents, 'run' => $this->em->getRepository(TestRun::class)->findOneBy(['job' => $stored], ['id' => 'DESC']), 'observations' => $this->observations($stored), 'chosen' => $chosen, 'next' => $this->reading->repairs($stored)[0] ?? null, 'pairs' => [], 'pairCount' => 0, 'explanation' => null, 'drawing' => null, 'repairs' => [], 'failing' => $digest->failingPairs(), 'spans' => self::observable()];
+        $values = ['matrix' => $matrix, 'axes' => Axis::cases(), 'cell' => $cell, 'cellIntents' => $cellIntents, 'run' => $this->em->getRepository(TestRun::class)->findOneBy(['job' => $stored], ['id' => 'DESC']), 'observations' => $this->observations($stored), 'chosen' => $chosen, 'next' => $this->next($stored), 'pairs' => [], 'pairCount' => 0, 'explanation' => null, 'drawing' => null, 'repairs' => [], 'failing' => $digest->failingPairs(), 'spans' => self::observable()];
         if ('' !== $chosen) {
             $prover = new Prover($job);
             $prediction = $prover->intent($job->intents[$chosen]);
@@ -175,6 +175,19 @@ final class ProofController extends JobPage
         $record['expect'] = $text('expect');
 
         return $this->change($stored, new ChangeSet('Added intent '.$record['name'], [new Edit(Collection::Intents, 'i-'.$n, null, $record)]), 'proof', ['intent' => 'i-'.$n]);
+    }
+
+    /** What to do next: the best of what is ours to do, else of what the client has to. */
+    private function next(StoredJob $stored): ?Repair
+    {
+        $repairs = $this->reading->repairs($stored);
+        foreach ($repairs as $repair) {
+            if (Hands::Us === $repair->hands) {
+                return $repair;
+            }
+        }
+
+        return $repairs[0] ?? null;
     }
 
     /**

@@ -10,6 +10,7 @@ use Vorhut\App\Entity\ImportRun;
 use Vorhut\App\Message\RunImport;
 use Vorhut\App\Plan\EditConflict;
 use Vorhut\App\Plan\JobEditor;
+use Vorhut\App\Plan\JobReading;
 use Vorhut\App\Plan\JobStore;
 use Vorhut\Core\JobFile\DeviceImporter;
 use Vorhut\Core\JobFile\InvalidFile;
@@ -24,6 +25,7 @@ final class RunImportHandler
         private readonly EntityManagerInterface $em,
         private readonly JobStore $store,
         private readonly JobEditor $editor,
+        private readonly JobReading $reading,
         private readonly ProfileLibrary $library,
     ) {
     }
@@ -65,6 +67,7 @@ final class RunImportHandler
             $run->progress($done, $total);
             $this->em->flush();
         }, $stored);
+        $this->reading->digest($stored);
         $run->finish(\sprintf('%s is here, with %d devices.', $job->info->name, \count($job->devices)));
     }
 

@@ -97,7 +97,7 @@ final class DevicesTest extends AppTestCase
     {
         $this->as('vera');
         $names = fn (string $query): array => $this->client->request('GET', self::JOB.'/devices?'.$query)->filter('tbody td[data-field=name] a')->each(static fn ($a): string => $a->text());
-        self::assertCount(44, $names(''));
+        self::assertCount(47, $names(''));
         self::assertSame(['Berth 1 camera', 'Berth 2 camera', 'Berth 3 camera', 'Berth 4 camera', 'Berth 5 camera'], $names('q=berth+video+pier'));
         self::assertSame(['Customs phone', 'Berth 4 camera', 'Berth 5 camera'], $names('only=unaddressed'));
         self::assertContains('Receiver 3', $names('only=findings'));

@@ -29,17 +29,17 @@ final class JobEditorTest extends AppTestCase
         $job = $this->job();
         $before = JobFile::write($job);
         $change = $this->apply(new ChangeSet('Added a landing', [
-            new Edit(Collection::Locations, 'slip', null, ['id' => 'slip', 'name' => 'Slip', 'dispatch' => 'Slip road 1']),
-            new Edit(Collection::Segments, 'slip', null, ['id' => 'slip', 'name' => 'Slip', 'subnets' => [['prefix' => '10.47.95.0/24', 'gateway' => '10.47.95.1']]]),
-            $job->edit(Collection::Routers, 'core', ['interfaces' => [...self::interfaces($job), ['segment' => 'slip', 'address' => '10.47.95.1/24']]]),
+            new Edit(Collection::Locations, 'fourth', null, ['id' => 'fourth', 'name' => 'Slip', 'dispatch' => 'Slip road 1']),
+            new Edit(Collection::Segments, 'fourth', null, ['id' => 'fourth', 'name' => 'Slip', 'subnets' => [['prefix' => '10.47.95.0/24', 'gateway' => '10.47.95.1']]]),
+            $job->edit(Collection::Routers, 'core', ['interfaces' => [...self::interfaces($job), ['segment' => 'fourth', 'address' => '10.47.95.1/24']]]),
             new Edit(Collection::Profiles, 'own', null, ['id' => 'own', 'family' => 'phone', 'factory' => ['mode' => 'dhcp'], 'services' => ['udp/5060']]),
-            new Edit(Collection::Devices, 'slip-phone', null, ['id' => 'slip-phone', 'profile' => 'own', 'location' => 'slip', 'interfaces' => [['segment' => 'slip', 'address' => '10.47.95.9/24', 'gateway' => '10.47.95.1']]]),
-            new Edit(Collection::Extensions, '2999', null, ['number' => '2999', 'device' => 'slip-phone', 'server' => 'pbx']),
-            new Edit(Collection::Intents, 'slip', null, ['id' => 'slip', 'kind' => 'register', 'from' => ['device:slip-phone'], 'to' => ['device:pbx']]),
+            new Edit(Collection::Devices, 'fourth-phone', null, ['id' => 'fourth-phone', 'profile' => 'own', 'location' => 'fourth', 'interfaces' => [['segment' => 'fourth', 'address' => '10.47.95.9/24', 'gateway' => '10.47.95.1']]]),
+            new Edit(Collection::Extensions, '2999', null, ['number' => '2999', 'device' => 'fourth-phone', 'server' => 'pbx']),
+            new Edit(Collection::Intents, 'fourth', null, ['id' => 'fourth', 'kind' => 'register', 'from' => ['device:fourth-phone'], 'to' => ['device:pbx']]),
         ]));
         $after = $this->job();
-        self::assertSame('Slip road 1', $after->placesOf($after->devices['slip-phone']->location)[0]->dispatch);
-        self::assertContains('slip-phone', array_column($after->extensions, 'device'));
+        self::assertSame('Slip road 1', $after->placesOf($after->devices['fourth-phone']->location)[0]->dispatch);
+        self::assertContains('fourth-phone', array_column($after->extensions, 'device'));
         $this->editor()->undo($this->em()->find(Change::class, $change) ?? throw new \LogicException(), $this->person('ines'));
         self::assertSame($before, JobFile::write($this->job()));
         self::assertSame(0, $this->em()->getRepository(DevicePort::class)->count(['address' => 0x0A2F5F09]), 'its port went with it');
@@ -48,11 +48,11 @@ final class JobEditorTest extends AppTestCase
     public function testRemovingAndUndoingBringsTheRecordBack(): void
     {
         $job = $this->job();
-        $record = $job->record(Collection::Devices, 'horn-8');
-        $change = $this->apply(new ChangeSet('Removed a horn', [new Edit(Collection::Devices, 'horn-8', $record, null)]));
-        self::assertArrayNotHasKey('horn-8', $this->job()->devices);
+        $record = $job->record(Collection::Devices, 'horn-spare');
+        $change = $this->apply(new ChangeSet('Removed a horn', [new Edit(Collection::Devices, 'horn-spare', $record, null)]));
+        self::assertArrayNotHasKey('horn-spare', $this->job()->devices);
         $this->editor()->undo($this->em()->find(Change::class, $change) ?? throw new \LogicException(), $this->person('ines'));
-        self::assertEquals($record, $this->job()->record(Collection::Devices, 'horn-8'));
+        self::assertEquals($record, $this->job()->record(Collection::Devices, 'horn-spare'));
     }
 
     public function testNothingIsWrittenWhenOneOfManyIsWrong(): void
@@ -124,11 +124,11 @@ final class JobEditorTest extends AppTestCase
         \assert($reading instanceof JobReading);
         $states = static fn (JobDigest $digest): array => array_map(static fn (array $stop): array => [$stop['state'], $stop['done'], $stop['findings']], array_column(Way::of($digest), null, 'id'));
         self::assertSame([
-            'brief' => ['12 findings in all', true, 0],
-            'networks' => ['6 segments', true, 3],
-            'devices' => ['44, 3 without address', false, 8],
-            'bench' => ['32 of 44 set up', false, 1],
-            'proof' => ['5 of 9 fail', false, 0],
+            'brief' => ['13 findings in all', true, 0],
+            'networks' => ['8 segments', true, 4],
+            'devices' => ['47, 3 without address', false, 8],
+            'bench' => ['35 of 47 set up', false, 1],
+            'proof' => ['7 of 11 fail', false, 0],
         ], $states($reading->digest($this->stored())));
         self::assertSame([
             'brief' => ['nothing open', true, 0],

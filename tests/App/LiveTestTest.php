@@ -60,7 +60,7 @@ final class LiveTestTest extends AppTestCase
     {
         $this->as('tomas');
         $this->post(self::JOB.'/proof/intent', ['name' => 'Ping', 'kind' => 'reach', 'from' => 'device:berth-1', 'to' => 'device:pbx', 'expect' => 'must']);
-        $this->post(self::JOB.'/tests', ['intent' => 'i-10']);
+        $this->post(self::JOB.'/tests', ['intent' => 'i-12']);
         $this->work();
         $this->client->request('GET', self::JOB.'/proof');
         self::assertSelectorTextContains('[role=status]', 'Nothing here can be asked live yet');
@@ -99,7 +99,7 @@ final class LiveTestTest extends AppTestCase
         $this->post(self::JOB.'/tests', ['onSite' => '1', 'intent' => 'station-cameras']);
         $this->work();
         $seen = $this->em()->getRepository(Observation::class)->findAll();
-        self::assertCount(7, $seen);
+        self::assertCount(8, $seen);
         foreach ($seen as $observation) {
             self::assertSame('this-machine', $observation->getVantage());
             self::assertMatchesRegularExpression('/outside the confirmed ranges|no address yet/', (string) $observation->getEvidence());

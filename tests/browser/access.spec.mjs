@@ -1,7 +1,7 @@
 import AxeBuilder from '@axe-core/playwright';
 import { expect, job, login, test } from './support.mjs';
 
-const views = ['/', job, `${job}/networks`, `${job}/networks?edit=video`, `${job}/devices?sel=receiver-3`, `${job}/list`, `${job}/addresses`, `${job}/bench`, `${job}/bench/berth-4?step=contact`, `${job}/proof`, `${job}/sweep`, `${job}/find?q=horn`];
+const views = ['/', job, `${job}/networks`, `${job}/networks?edit=video`, `${job}/devices?sel=receiver-3`, `${job}/list`, `${job}/addresses`, `${job}/bench`, `${job}/bench/berth-4?step=contact`, `${job}/proof`, `${job}/proof?axis=segment&row=Skerry+Slip&column=Voice,+Northpier`, `${job}/proof/what-if?on=segment:sound&field=querier&value=yes`, `${job}/sweep`, `${job}/find?q=horn`];
 
 for (const scheme of ['light', 'dark']) {
   test(`no view has a serious accessibility fault, ${scheme}`, async ({ page }) => {

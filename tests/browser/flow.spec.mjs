@@ -62,7 +62,7 @@ test('a list pasted from a spreadsheet is previewed, taken over, addressed and u
   await expect(page.locator('main')).not.toContainText('no address yet');
   await page.keyboard.press('z');
   await expect(page.locator('.next')).toContainText('4 units have no address yet');
-  await page.goto(`${job}/devices?q=slip`);
+  await page.goto(`${job}/devices?q=slip+horn`);
   await page.locator('td[data-field=name] a').click();
   await page.getByRole('button', { name: 'remove Slip horn 1' }).click();
 });

@@ -24,6 +24,10 @@ test('what is predicted is what the lab shows, and both turn with the plan', asy
   await expect(page.getByRole('status').filter({ hasText: 'Live test' })).toContainText('all as predicted', { timeout: 40_000 });
   await expect(page.locator('.differs, b.care')).toHaveCount(0);
 
+  await page.goto(`${lab}/proof?axis=kind&row=Stations&column=Receivers`);
+  await page.keyboard.press('e');
+  await expect(page.getByRole('status').filter({ hasText: 'Live test' })).toContainText('7 pairs asked', { timeout: 20_000 });
+
   const pair = `${lab}/proof?intent=hut-calls-control&pair=${encodeURIComponent('hut-phone>control-phone-1')}`;
   await page.goto(pair);
   await expect(page.locator('#why-inner')).toContainText(/RTP there: [1-9]\d*, RTP back: [1-9]\d*/);

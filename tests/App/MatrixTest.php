@@ -1,0 +1,105 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Tests\App;
+
+use PHPUnit\Framework\Attributes\DataProvider;
+use Symfony\Component\DomCrawler\Crawler;
+use Vorhut\App\Entity\TestRun;
+use Vorhut\Core\Proof\Axis;
+use Vorhut\Core\Proof\Matrix;
+use Vorhut\Core\Proof\Prover;
+
+/** Proof seen from above: groups against groups, a cell, what if, and what to ask the client. */
+final class MatrixTest extends AppTestCase
+{
+    private const CELL = ['axis' => 'kind', 'row' => 'Stations', 'column' => 'Receivers'];
+
+    public function testEveryPairStandsInACellOnEachAxis(): void
+    {
+        $report = (new Prover($this->job()))->prove();
+        foreach (Axis::cases() as $axis) {
+            $matrix = Matrix::of($this->job(), $report, $axis);
+            $sum = 0;
+            foreach ($matrix->cells as $row => $line) {
+                foreach ($line as $column => $spans) {
+                    self::assertContains($row, $matrix->rows);
+                    self::assertContains($column, $matrix->columns);
+                    $sum += array_sum($spans);
+                }
+            }
+            self::assertSame($report->pairCount(), $sum, $axis->value);
+        }
+    }
+
+    public function testACellOpensItsIntentsAndNoOthers(): void
+    {
+        $this->as('vera');
+        $page = $this->client->request('GET', self::JOB.'/proof');
+        self::assertCount(11, $page->filter('table.intents tbody tr'));
+        $link = $page->filter('.matrix a')->reduce(static fn (Crawler $a): bool => str_contains((string) $a->attr('title'), 'Stations to Receivers'))->link();
+        $page = $this->client->click($link);
+        self::assertSame(['Microphone station finds and manages the receivers'], $page->filter('table.intents tbody th a')->each(static fn (Crawler $a): string => $a->text()));
+        self::assertSelectorTextContains('.matrix td.here', '4');
+        self::assertSelectorNotExists('form[action$="/tests"]', 'a viewer tests nothing');
+    }
+
+    public function testACellIsTestedByItself(): void
+    {
+        $this->as('tomas');
+        $this->post(self::JOB.'/tests', self::CELL);
+        $this->work();
+        $run = $this->em()->getRepository(TestRun::class)->findOneBy([], ['id' => 'DESC']);
+        self::assertSame(7, $run?->getTotal());
+    }
+
+    public function testWhatIfShowsWhatTurnsAndKeepsNothing(): void
+    {
+        $this->as('vera');
+        $try = ['on' => 'router:core', 'field' => 'rule', 'value' => 'deny tcp port 80 from 10.47.90.0/24 to any'];
+        $before = $this->stored()->getRevision();
+        $this->client->request('GET', self::JOB.'/proof/what-if?'.http_build_query($try));
+        self::assertSelectorTextContains('.next', '28 pairs fail now, 18 would: mends 10, breaks 0');
+        self::assertSelectorTextContains('tbody', 'Guests keep out of the receivers');
+        self::assertSelectorNotExists('form[action$="what-if"][method=post]');
+        self::assertSame($before, $this->stored()->getRevision());
+        $this->post(self::JOB.'/proof/what-if', $try);
+        self::assertSame(403, $this->code());
+        $this->as('tomas');
+        $this->post(self::JOB.'/proof/what-if', $try);
+        self::assertSame($before + 1, $this->stored()->getRevision());
+        self::assertSame('10.47.90.0/24', (string) $this->job()->routers['core']->rules[0]->from);
+    }
+
+    /** @return iterable<string, array{string, string, string, string}> */
+    public static function slips(): iterable
+    {
+        yield 'a rule nobody understands' => ['router:core', 'rule', 'open everything', 'permit udp port 5060'];
+        yield 'ports upside down' => ['router:core', 'rule', 'permit udp port 9-5', 'rising ranges'];
+        yield 'a route without next hop' => ['router:core', 'route', '10.47.0.0/16', 'via 10.47.1.2'];
+        yield 'a device that is not there' => ['device:nobody', 'gateway', '10.47.1.1', 'device, router or segment'];
+        yield 'another kind of thing' => ['segment:sound', 'gateway', '10.47.1.1', 'querier, snooping'];
+        yield 'no address' => ['device:receiver-3', 'gateway', '10.47.60.300', '0 to 255'];
+        yield 'neither yes nor no' => ['segment:sound', 'querier', 'perhaps', 'yes or no'];
+    }
+
+    #[DataProvider('slips')]
+    public function testASlipIsSaidWithWhatIsAllowed(string $on, string $field, string $value, string $says): void
+    {
+        $this->as('tomas');
+        $this->client->request('GET', self::JOB.'/proof/what-if?'.http_build_query(['on' => $on, 'field' => $field, 'value' => $value]));
+        self::assertSame(422, $this->code());
+        self::assertSelectorTextContains('[role=alert]', $says);
+        self::assertInputValueSame('value', $value, 'nothing typed is lost');
+    }
+
+    public function testTheClientsShareComesAsARequestReadyToSend(): void
+    {
+        $this->as('tomas');
+        $page = $this->client->request('GET', self::JOB.'/proof?intent=slip-calls-hall');
+        $text = (string) $page->filter('[data-copy][data-key=c]')->attr('data-copy');
+        self::assertStringContainsString("please add to Slip router, after its other rules:\n  permit udp port 11000 from 10.47.70.0/26 to 10.47.10.0/24", $text);
+        self::assertStringContainsString('Skerry Slip calls the waiting hall', $text);
+    }
+}
