@@ -45,7 +45,7 @@ final readonly class TracePath
                 if (null !== $step->into) {
                     $between[] = $step->into;
                 }
-                if (!$step->ok && 'nobody-listens' !== $step->rule) {
+                if (!$step->ok && !\in_array($step->rule, ['nobody-listens', 'memberships-fade'], true)) {
                     $requestStops = \count($ids) - 1;
                 }
             } else {
@@ -57,7 +57,8 @@ final readonly class TracePath
             }
         }
         $between = \array_slice($between, 0, max(0, \count($ids) - 1));
-        $target = null === $leaf->target ? null : ($network->ownersOf($leaf->target->value)[0] ?? null);
+        $owner = null === $leaf->target ? null : ($network->ownersOf($leaf->target->value)[0] ?? null);
+        $target = true === $leaf->target?->isMulticast() ? $network->node((string) $leaf->listener) : $owner;
         $lastId = $ids[array_key_last($ids)];
         if (null !== $requestStops && $lastId !== $target?->id) {
             $ids[] = $target->id ?? (string) $leaf->target;

@@ -35,7 +35,9 @@ final readonly class MediaPath
             return new self(true, $back->receiver === $a, $back->cause);
         }
         $session = new Session();
-        $back = $walk->run($b, $in, Leg::Request, $session, $trace);
+        $other = new Trace();
+        $back = $walk->run($b, $in, Leg::Request, $session, $other);
+        $trace?->addOtherWay($other);
         if ($back->receiver !== $a) {
             return new self(false, false, $there->cause);
         }

@@ -16,6 +16,14 @@ final class Trace
         $this->steps[] = new TraceStep($leg, $at->id, $text, true, $rule, $values, $into);
     }
 
+    /** What was sent the other way of its own accord, shown where an answer would be. */
+    public function addOtherWay(self $other): void
+    {
+        foreach ($other->steps as $s) {
+            $this->steps[] = new TraceStep(Leg::Reply, $s->at, $s->text, $s->ok, $s->rule, $s->values, $s->into);
+        }
+    }
+
     public function stop(Cause $cause): void
     {
         $this->steps[] = new TraceStep($cause->leg, $cause->at, $cause->text, false, $cause->rule, $cause->values);

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Vorhut\App\Drawing;
 
 use Vorhut\Core\Proof\ExplainedLeaf;
+use Vorhut\Core\Proof\Span;
 
 /**
  * A trace to look at: segments as sheets, routers between them, posts for the parties, request above, answer below, the
@@ -47,7 +48,8 @@ final readonly class TraceDrawing
             }
         }
         $last = $count - 1;
-        $request = self::line($x, 0, $path->requestStops, $last, 'asks, arrives', 'stops here: '.$why);
+        $fades = Span::Fades === $part->leaf->span;
+        $request = self::line($x, 0, $path->requestStops, $last, $fades ? 'arrives now, fades after about 260 s' : 'asks, arrives', 'stops here: '.$why);
         $reply = null;
         if (null === $path->requestStops && ($path->replied || null !== $path->replyStops)) {
             $reply = self::line($x, $last, $path->replyStops, 0, 'answers, arrives', 'the answer stops here: '.$why);
@@ -114,6 +116,8 @@ final readonly class TraceDrawing
             'nobody-there' => 'nobody has that address',
             'route-missing' => 'no route',
             'nobody-listens' => 'nobody listens',
+            'memberships-fade' => 'it fades',
+            'multicast-not-routed' => 'multicast is not routed',
             'not-a-router' => 'it is no router',
             default => str_replace('-', ' ', $rule),
         };

@@ -85,7 +85,7 @@ final class LabTest extends TestCase
         $predicted = (new Prover(self::demo()))->prove();
         $seen = self::liveTest(self::demo());
         $compared = 0;
-        self::assertCount(64, $seen);
+        self::assertCount(67, $seen);
         foreach ($predicted->intents as $id => $prediction) {
             foreach ($prediction->pairs() as $pair) {
                 $observed = $seen[$id.' '.$pair->pair->key()] ?? null;
@@ -95,7 +95,7 @@ final class LabTest extends TestCase
                 }
             }
         }
-        self::assertSame(64, $compared);
+        self::assertSame(67, $compared);
     }
 
     public function testTheLabFollowsThePlan(): void
