@@ -19,7 +19,10 @@ use Vorhut\Core\Proof\Prover;
 #[AsCommand('prove', 'Predicts every intent of the job', help: "Exit code 0: all hold, 1: some fail.\n--trace ID shows the steps of the first pair of that intent that fails.\n--json writes a line per pair.")]
 final class ProveCommand extends JobCommand
 {
-    private const SHOWN = 20;
+    /** Failing pairs listed in all, and of one intent at most and at least. */
+    private const LISTED = 150;
+    private const MOST = 20;
+    private const LEAST = 1;
 
     protected function configure(): void
     {
@@ -44,10 +47,11 @@ final class ProveCommand extends JobCommand
         }
         $table = new Table($output);
         $table->setStyle('compact')->setHeaders(['Intent', 'Pairs', 'Predicted', 'Where and why'])->setColumnMaxWidth(0, 44)->setColumnMaxWidth(3, 84);
+        $most = max(self::LEAST, min(self::MOST, intdiv(self::LISTED, max(1, \count($failing)))));
         foreach ($report->intents as $prediction) {
             $fails = $prediction->failingCount();
             $table->addRow([$prediction->intent->name, (string) $prediction->count(), 0 === $fails ? $prediction->span()->word() : \sprintf('%d fail', $fails), '']);
-            $shown = true === $input->getOption('all') ? $prediction->pairs() : $prediction->failing(self::SHOWN);
+            $shown = true === $input->getOption('all') ? $prediction->pairs() : $prediction->failing($most);
             foreach ($shown as $p) {
                 $table->addRow(['', '', $p->span->word(), \sprintf('%s > %s: %s', $job->nameOf($p->pair->from), $job->nameOf($p->pair->to), $p->cause->text ?? $p->how)]);
             }

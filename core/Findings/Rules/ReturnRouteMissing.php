@@ -14,7 +14,8 @@ use Vorhut\Core\Job\Collection;
 use Vorhut\Core\Job\Job;
 use Vorhut\Core\Job\Router;
 use Vorhut\Core\Proof\RouteFinder;
-use Vorhut\Core\Reach\Network;
+use Vorhut\Core\Reach\NodeBuilder;
+use Vorhut\Core\Reach\RoutingTable;
 
 /** A router that others reach its subnets through, but that has no way back to theirs. */
 final class ReturnRouteMissing implements Rule
@@ -29,17 +30,24 @@ final class ReturnRouteMissing implements Rule
         if (\count($plan->job->routers) < 2) {
             return;
         }
-        $network = new Network($plan->job);
-        $missing = [];
+        $tables = $owners = $missing = $looked = [];
         foreach ($plan->job->routers as $router) {
-            foreach ($this->hides($router, $network) ? [] : $router->routes as $route) {
-                $next = $network->ownersOf($route->via->value)[0] ?? null;
-                $other = $plan->job->routers[$next->id ?? ''] ?? null;
-                if (null === $next || null === $other || $other === $router) {
+            $tables[$router->id] = NodeBuilder::router($router)->table;
+            foreach ($router->interfaces as $interface) {
+                foreach ([...(null === $interface->address ? [] : [$interface->address]), ...$interface->extraAddresses] as $address) {
+                    $owners[$address->address->value] ??= $router;
+                }
+            }
+        }
+        foreach ($plan->job->routers as $router) {
+            foreach (self::hides($router, $tables[$router->id]) ? [] : $router->routes as $route) {
+                $other = $owners[$route->via->value] ?? $router;
+                if ($other === $router || isset($looked[$router->id][$other->id])) {
                     continue;
                 }
+                $looked[$router->id][$other->id] = true;
                 foreach ($router->interfaces as $interface) {
-                    if (null !== $interface->address && !$interface->masquerade && null === $next->table->find($interface->address->address->value)) {
+                    if (null !== $interface->address && !$interface->masquerade && null === $tables[$other->id]->find($interface->address->address->value)) {
                         $missing[$other->id][(string) $interface->address->prefix] = $interface->address->prefix;
                     }
                 }
@@ -77,10 +85,10 @@ final class ReturnRouteMissing implements Rule
     }
 
     /** Whoever masquerades towards its neighbours needs no way back beyond itself. */
-    private function hides(Router $router, Network $network): bool
+    private static function hides(Router $router, RoutingTable $table): bool
     {
         foreach ($router->routes as $route) {
-            if (true === $network->node($router->id)?->table->find($route->via->value)?->port->masquerade) {
+            if (true === $table->find($route->via->value)?->port->masquerade) {
                 return true;
             }
         }
