@@ -11,6 +11,7 @@ const shots = [
   ['bench', `${job}/bench/berth-4?step=contact&laptop=${encodeURIComponent('eth0=10.47.30.9/24 wlan0=192.0.2.17/24,wifi')}`],
   ['bench-phone', `${job}/bench/berth-3?step=address`, { width: 390, height: 844 }],
   ['proof', `${job}/proof`, { height: 960, act: async (page) => { await page.keyboard.press('t'); await page.locator('.said', { hasText: 'as predicted' }).waitFor({ timeout: 60000 }); await page.goto(`${base}${job}/proof`); } }],
+  ['what-if', `${job}/proof/what-if?on=router:core&field=rule&value=${encodeURIComponent('deny tcp port 80 from 10.47.90.0/24 to 10.47.60.0/25')}`],
   ['proof-dark', `${job}/proof?intent=control-calls-windows`, { dark: true, height: 960 }],
 ];
 const browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args: ['--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync'] });
