@@ -120,7 +120,8 @@ final class PairProver
             $leaves[] = new Leaf($result->finder->method->label(), $station->id, null === $result->verdict ? null : $address, $service, $span, $result->cause, null === $works || $result === $works);
         }
         if (null !== $works) {
-            $cause = $works->fades ? OneWayMedia::fading($this->job, $unit, $works->finder->method->group()) : null;
+            $hears = $works->finder->method->isAnnounced() ? $station : $unit;
+            $cause = $works->fades ? OneWayMedia::fading($this->job, $hears, $works->finder->method->group()) : null;
 
             return new PairPrediction($pair, $works->fades ? Span::Fades : Span::Through, $cause, $works->finder->method->label(), $leaves);
         }

@@ -39,6 +39,11 @@ final class CliTest extends TestCase
         yield 'no such command' => [['conjure'], 2, 'not defined'];
         yield 'too many devices' => [['generate', '--devices', '1000000'], 2, 'from 1 to 20000'];
         yield 'a target that is never contacted' => [['probe', self::DEMO, '--target', '192.0.2.1'], 2, '192.0.2.1 is not contacted'];
+        yield 'a site nobody confirmed' => [['probe', self::DEMO, '--on-site', '203.0.113.0/28'], 2, '--confirmed'];
+        yield 'a site far too wide' => [['probe', self::DEMO, '--on-site', '10.0.0.0/8', '--confirmed'], 2, '/16 or longer'];
+        yield 'beyond the site' => [['probe', self::DEMO, '--on-site', '203.0.113.0/28', '--confirmed', '--target', '192.0.2.1'], 2, '192.0.2.1 is not contacted'];
+        yield 'repairs of nothing' => [['repair', self::DEMO, '--intent', 'nothing'], 2, 'hut-calls-control'];
+        yield 'repairs' => [['repair', self::DEMO, '--intent', 'announcements'], 1, 'please switch on the IGMP querier'];
         yield 'a probe nobody knows' => [['probe', self::DEMO, '--target', '127.0.0.1', '--kind', 'smoke'], 2, 'tcp, http, rtsp, sip, poll or dns-sd'];
         yield 'a vantage nobody knows' => [['probe', self::DEMO, '--from', 'nobody'], 2, 'mic-station'];
         yield 'help' => [['reach', '--help'], 0, '"kind":"unicast"'];

@@ -1,0 +1,82 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Tests\Core\Reach;
+
+use PHPUnit\Framework\Attributes\DataProvider;
+use PHPUnit\Framework\TestCase;
+use Vorhut\App\Job\ShippedProfiles;
+use Vorhut\Core\JobFile\JobFile;
+use Vorhut\Core\JobFile\Json;
+use Vorhut\Core\Proof\Prover;
+use Vorhut\Core\Proof\Span;
+use Vorhut\Core\Reach\Leg;
+use Vorhut\Tests\Support\Jobs;
+
+/** Every way of discovery: within a segment, across a plain router, and across one that is set for it. */
+final class FindMethodsTest extends TestCase
+{
+    private const ROUTED = ['multicast' => true, 'mdnsRelay' => true];
+
+    /** @return iterable<string, array{string, Span, Span, Span}> in the segment, across, across with multicast routing and relay */
+    public static function methods(): iterable
+    {
+        yield 'broadcast' => ['broadcast', Span::Through, Span::NotFound, Span::NotFound];
+        yield 'directed broadcast' => ['directed-broadcast', Span::Through, Span::NotFound, Span::NotFound];
+        yield 'multicast DNS' => ['multicast-dns', Span::Through, Span::NotFound, Span::Through];
+        yield 'simple service discovery' => ['service-discovery', Span::Through, Span::NotFound, Span::Through];
+        yield 'web-service discovery' => ['web-service-discovery', Span::Through, Span::NotFound, Span::Through];
+        yield 'universe discovery' => ['universe-discovery', Span::Through, Span::NotFound, Span::Through];
+        yield 'session announcement' => ['session-announcement', Span::Through, Span::NotFound, Span::Through];
+        yield 'link layer' => ['link-layer', Span::Through, Span::NotFound, Span::NotFound];
+        yield 'registrar' => ['registrar', Span::Through, Span::Through, Span::Through];
+        yield 'name' => ['by-name', Span::Through, Span::NotFound, Span::Through];
+    }
+
+    #[DataProvider('methods')]
+    public function testHowFarAMethodReaches(string $method, Span $near, Span $across, Span $helped): void
+    {
+        self::assertSame($near, $this->find($method, 'a', []));
+        self::assertSame($across, $this->find($method, 'b', []));
+        self::assertSame($helped, $this->find($method, 'b', self::ROUTED));
+    }
+
+    /** What is announced fades where the station listens, what is asked fades where the unit does. */
+    public function testWhereSnoopingForgetsTheListener(): void
+    {
+        foreach (['universe-discovery' => ['a', 'b'], 'service-discovery' => ['b', 'a']] as $method => [$listens, $asks]) {
+            self::assertSame(Span::Fades, $this->find($method, 'b', self::ROUTED, $listens), $method);
+            self::assertSame(Span::Through, $this->find($method, 'b', self::ROUTED, $asks), $method);
+        }
+    }
+
+    /** @param array<string, bool> $flags of both router ports */
+    private function find(string $method, string $segment, array $flags, ?string $snoops = null): Span
+    {
+        $net = 'a' === $segment ? 1 : 2;
+        $segments = [];
+        foreach (['a' => 1, 'b' => 2] as $id => $n) {
+            $segments[$id] = ['prefix' => \sprintf('10.47.%d.0/24', $n), 'snooping' => $id === $snoops];
+        }
+        $job = Jobs::make($segments, [
+            'station' => ['at' => ['a', '10.47.1.10/24', '10.47.1.1']],
+            'unit' => ['hostname' => 'unit', 'at' => [$segment, \sprintf('10.47.%d.20/24', $net), \sprintf('10.47.%d.1', $net)]],
+        ], ['r' => ['in' => ['a' => ['address' => '10.47.1.1/24'] + $flags, 'b' => ['address' => '10.47.2.1/24'] + $flags]]], [['id' => 'i', 'kind' => 'discover', 'from' => ['device:station'], 'to' => ['device:unit']]]);
+        $finder = ['method' => $method] + (\in_array($method, ['broadcast', 'directed-broadcast'], true) ? ['port' => 6000] : []);
+        $profile = static fn (string $id, array $more): array => ['id' => $id, 'family' => 'computer', 'factory' => ['mode' => 'dhcp'], 'services' => ['tcp/80', 'udp/5060', 'udp/6000'], ...$more];
+        // By name the unit has to be heard by multicast DNS, as no DNS server is named.
+        $answers = 'by-name' === $method ? [$finder, ['method' => 'multicast-dns']] : [$finder];
+        $data = Json::object(JobFile::write($job));
+        $data['profiles'] = [$profile('finds', ['finds' => [$finder]]), $profile('answers', ['answers' => $answers])];
+        foreach ((array) $data['devices'] as $n => $device) {
+            \assert(\is_array($device) && \is_array($data['devices']));
+            $data['devices'][$n] = ['profile' => 'station' === $device['id'] ? 'finds' : 'answers'] + $device;
+        }
+        $prediction = (new Prover(JobFile::read(Json::line($data), ShippedProfiles::load())))->prove()->intents['i']->pairs()[0];
+        self::assertSame($prediction->span->holds(), null === $prediction->cause);
+        self::assertSame(Leg::Request, $prediction->cause->leg ?? Leg::Request);
+
+        return $prediction->span;
+    }
+}
