@@ -35,7 +35,7 @@ final class KernelLab
     }
 
     /**
-     * @param list<array{id: string, from: string, to: string, port: int, device?: string|null, icmp?: bool, shout?: bool, ttl?: int}> $questions
+     * @param list<array{id: string, from: string, to: string, port: int, device?: string|null, icmp?: bool, tcp?: bool, shout?: bool, ttl?: int}> $questions
      *
      * @return array<string, array{by: list<string>, replied: list<string>, error: int, problems: list<string>}> by question
      */

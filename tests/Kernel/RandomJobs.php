@@ -80,7 +80,7 @@ final class RandomJobs
         }
         if ($this->chance(50)) {
             for ($i = 0, $n = $this->random->getInt(1, 3); $i < $n; ++$i) {
-                $policy['rules'][] = ['action' => $this->oneOf(['permit', 'deny']), 'from' => $this->prefix(), 'to' => $this->prefix(), 'protocol' => 'udp', 'ports' => $this->oneOf(['7000', '5060', '5000-5100', '1-65535', '7000,7009', '32768-60999'])];
+                $policy['rules'][] = ['action' => $this->oneOf(['permit', 'deny']), 'from' => $this->prefix(), 'to' => $this->prefix(), 'protocol' => $this->oneOf(['udp', 'udp', 'tcp']), 'ports' => $this->oneOf(['7000', '5060', '5000-5100', '1-65535', '7000,7009', '32768-60999'])];
             }
             $policy += ['defaultAction' => $this->oneOf(['permit', 'permit', 'deny']), 'stateful' => $this->chance(60)];
         }
@@ -122,7 +122,7 @@ final class RandomJobs
             default => \sprintf('10.47.%d.%d', $base, $this->random->getInt(4, 250)),
         };
 
-        return ['name' => $name, 'segment' => $segment, 'address' => $address.'/'.$length, 'gateway' => $gateway, 'listens' => ['udp/7000', 'udp/5060', 'udp/7001'], 'joins' => $this->oneOf([[], ['239.192.1.1'], ['224.0.0.200', '239.192.1.1'], ['224.0.0.200']])]
+        return ['name' => $name, 'segment' => $segment, 'address' => $address.'/'.$length, 'gateway' => $gateway, 'listens' => ['udp/7000', 'udp/5060', 'udp/7001', 'tcp/7000', 'tcp/5060'], 'joins' => $this->oneOf([[], ['239.192.1.1'], ['224.0.0.200', '239.192.1.1'], ['224.0.0.200']])]
             + ($this->chance(10) ? ['extraAddresses' => [$this->fresh($this->random->getInt(0, 3), $this->random->getInt(4, 250)).'/24']] : []);
     }
 

@@ -12,6 +12,10 @@ stream_set_blocking(\STDIN, false);
 $servers = [];
 /** @var array<string, Socket> $asked */
 $asked = [];
+/** @var list<Socket> $listeners */
+$listeners = [];
+/** @var array<string, Socket> $connecting */
+$connecting = [];
 $heard = $errors = $answered = [];
 $buffer = '';
 
@@ -34,7 +38,7 @@ $bind = static function (string $address, int $port): Socket {
 
     return $socket;
 };
-$setUp = static function (array $c) use (&$servers, $run, $bind): array {
+$setUp = static function (array $c) use (&$servers, &$listeners, $run, $bind): array {
     $problems = [];
     // What the kernel refuses is part of the answer; the rest goes on.
     $said = $run(['ip', '-force', '-batch', '-'], implode("\n", $c['ip'])."\n");
@@ -53,6 +57,9 @@ $setUp = static function (array $c) use (&$servers, $run, $bind): array {
     foreach ($c['unicast'] as [$address, $port]) {
         try {
             $servers[] = ['socket' => $bind($address, $port), 'answers' => true];
+            $listener = socket_create(\AF_INET, \SOCK_STREAM, \SOL_TCP) ?: throw new RuntimeException('no socket');
+            socket_bind($listener, $address, $port) && socket_listen($listener, 64) && socket_set_nonblock($listener);
+            $listeners[] = $listener;
         } catch (RuntimeException $e) {
             $problems[] = $e->getMessage();
         }
@@ -77,7 +84,17 @@ $echo = static function (string $id): string {
 
     return substr_replace($packet, pack('n', ~$sum & 0xFFFF), 2, 2);
 };
-$ask = static function (array $q) use (&$asked, &$errors, $echo): void {
+$ask = static function (array $q) use (&$asked, &$connecting, &$errors, $echo): void {
+    if ($q['tcp'] ?? false) {
+        $socket = socket_create(\AF_INET, \SOCK_STREAM, \SOL_TCP) ?: throw new RuntimeException('no socket');
+        socket_set_nonblock($socket);
+        if (!@socket_connect($socket, $q['to'], $q['port']) && !in_array($code = socket_last_error($socket), [\SOCKET_EINPROGRESS, 0], true)) {
+            $errors[$q['id']] = $code;
+        }
+        $connecting[$q['id']] = $socket;
+
+        return;
+    }
     $socket = ($q['icmp'] ? socket_create(\AF_INET, \SOCK_RAW, 1) : socket_create(\AF_INET, \SOCK_DGRAM, \SOL_UDP)) ?: throw new RuntimeException('no socket');
     if (null !== $q['device']) {
         socket_set_option($socket, \SOL_SOCKET, \SO_BINDTODEVICE, $q['device']);
@@ -126,6 +143,14 @@ while (true) {
                     $errors[$id] ??= $code;
                 }
             }
+            foreach ($connecting as $id => $socket) {
+                $code = socket_get_option($socket, \SOL_SOCKET, \SO_ERROR);
+                if (0 !== $code) {
+                    $errors[$id] ??= $code;
+                } elseif (@socket_getpeername($socket, $peer, $port)) {
+                    $answered[] = [(string) $id, 'to '.$id, $peer];
+                }
+            }
             fwrite(\STDOUT, json_encode(['heard' => $heard, 'errors' => (object) $errors, 'answered' => $answered])."\n");
         }
     }
@@ -133,6 +158,11 @@ while (true) {
         while (false !== @socket_recvfrom($server['socket'], $data, 2000, \MSG_DONTWAIT, $from, $port)) {
             $heard[] = [$data, $from];
             @socket_sendto($server['socket'], 'to '.$data, strlen($data) + 3, 0, $from, $port);
+        }
+    }
+    foreach ($listeners as $listener) {
+        while (false !== ($accepted = @socket_accept($listener))) {
+            $kept[] = $accepted;
         }
     }
     usleep(2000);
