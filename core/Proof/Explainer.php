@@ -7,8 +7,10 @@ namespace Vorhut\Core\Proof;
 use Vorhut\Core\Job\Intent;
 use Vorhut\Core\Job\Job;
 use Vorhut\Core\Reach\Exchange;
+use Vorhut\Core\Reach\Leg;
 use Vorhut\Core\Reach\MediaPath;
 use Vorhut\Core\Reach\Multicast;
+use Vorhut\Core\Reach\Node;
 use Vorhut\Core\Reach\Trace;
 
 /** Walks the exchanges of one pair again, this time writing every step down. */
@@ -42,6 +44,9 @@ final readonly class Explainer
                     $exchange->ask($asker, $leaf->target, $leaf->service, null, $trace);
                 }
             }
+            if (null === $leaf->target && null !== $listener && null !== $asker) {
+                self::meeting($leaf, $asker, $listener, $trace);
+            }
             $part = new ExplainedLeaf($leaf, $trace->steps, TracePath::of($this->job, $this->prover->network, $leaf, $trace->steps));
             $parts[] = $part;
             if (null === $deciding && $leaf->decides && ($leaf->cause === $prediction->cause || $prediction->span->holds())) {
@@ -50,5 +55,20 @@ final readonly class Explainer
         }
 
         return new Explanation($intent, $prediction, $parts, $deciding ?? ($parts[0] ?? null));
+    }
+
+    /** A way of finding that is no single exchange: a call to everybody, or a list that does not hold the unit. */
+    private static function meeting(Leaf $leaf, Node $station, Node $unit, Trace $trace): void
+    {
+        if (null !== $leaf->cause && !$leaf->span->holds() && Span::Fades !== $leaf->span) {
+            $trace->stop($leaf->cause);
+
+            return;
+        }
+        $trace->add(Leg::Request, $station, \sprintf('%s looks for %s %s', $station->name, $unit->name, $leaf->title), 'found', [], $unit->ports[0]->segment ?? null);
+        $trace->add(Leg::Request, $unit, \sprintf('%s is heard', $unit->name), 'found');
+        if (null !== $leaf->cause) {
+            $trace->stop($leaf->cause);
+        }
     }
 }

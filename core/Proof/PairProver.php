@@ -117,7 +117,7 @@ final class PairProver
         foreach ($results as $result) {
             $service = new Service($result->finder->protocol, $result->finder->port, $result->finder->port);
             $span = $result->works ? ($result->fades ? Span::Fades : Span::Through) : (null === $result->verdict ? Span::NotFound : Span::ofVerdict($result->verdict));
-            $leaves[] = new Leaf($result->finder->method->label(), $station->id, null === $result->verdict ? null : $address, $service, $span, $result->cause, null === $works || $result === $works);
+            $leaves[] = new Leaf($result->finder->method->label(), $station->id, null === $result->verdict ? null : $address, $service, $span, $result->cause, null === $works || $result === $works, listener: null === $result->verdict ? $unit->id : null);
         }
         if (null !== $works) {
             $hears = $works->finder->method->isAnnounced() ? $station : $unit;

@@ -18,12 +18,14 @@ final readonly class TracePath
     /**
      * @param list<array{id: string, name: string, router: bool, addresses: list<string>}>    $posts
      * @param list<array{id: string|null, name: string, vlan: int|null, prefix: string|null}> $between      segment between post n and post n+1
+     * @param array{id: string|null, name: string, vlan: int|null, prefix: string|null}|null  $apart        the asker's own segment, where nothing left it for that of the asked
      * @param int|null                                                                        $requestStops index of the post at which the request stopped; null where it arrived
      * @param int|null                                                                        $replyStops   index of the post at which the answer stopped; null where it came back or was never sent
      */
     private function __construct(
         public array $posts,
         public array $between,
+        public ?array $apart,
         public ?int $requestStops,
         public ?int $replyStops,
         public bool $replied,
@@ -58,16 +60,19 @@ final readonly class TracePath
         }
         $between = \array_slice($between, 0, max(0, \count($ids) - 1));
         $owner = null === $leaf->target ? null : ($network->ownersOf($leaf->target->value)[0] ?? null);
-        $target = true === $leaf->target?->isMulticast() ? $network->node((string) $leaf->listener) : $owner;
+        $target = null === $leaf->target || $leaf->target->isMulticast() ? $network->node((string) $leaf->listener) : $owner;
         $lastId = $ids[array_key_last($ids)];
         if (null !== $requestStops && $lastId !== $target?->id) {
             $ids[] = $target->id ?? (string) $leaf->target;
             $between[] = $target?->ports[0]->segment;
         }
 
+        $home = $network->node($leaf->asker)?->ports[0]->segment ?? null;
+
         return new self(
             array_map(static fn (int $i): array => self::post($network, $ids[$i], [$between[$i - 1] ?? null, $between[$i] ?? null]), array_keys($ids)),
             array_map(static fn (?string $id): array => self::segment($job, $id), $between),
+            0 === $requestStops && [$home] !== $between ? self::segment($job, $home) : null,
             $requestStops,
             $replyStops,
             $replied && null === $replyStops,

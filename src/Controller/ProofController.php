@@ -18,6 +18,7 @@ use Vorhut\Core\InvalidValue;
 use Vorhut\Core\Job\ChangeSet;
 use Vorhut\Core\Job\Collection;
 use Vorhut\Core\Job\Edit;
+use Vorhut\Core\Job\Intent;
 use Vorhut\Core\JobFile\InvalidFile;
 use Vorhut\Core\Proof\Axis;
 use Vorhut\Core\Proof\Candidate;
@@ -35,6 +36,8 @@ use Vorhut\Core\Proof\WhatIf;
 final class ProofController extends JobPage
 {
     private const PAIRS_SHOWN = 40;
+    /** Of the changes for an intent so many are tried on the pair one looks at. */
+    private const REPAIRS_TRIED = 6;
 
     #[Route('/job/{slug}/proof', name: 'proof', methods: ['GET'])]
     public function index(string $slug, Request $request): Response
@@ -74,8 +77,8 @@ final class ProofController extends JobPage
                 'pairs' => $pairs,
                 'pairCount' => null === $cell ? $prediction->count() : array_sum($cellIntents[$chosen] ?? []),
                 'explanation' => $explanation,
-                'drawing' => null === $explanation?->deciding ? null : TraceDrawing::of($explanation->deciding),
-                'repairs' => 0 === $prediction->failingCount() ? [] : $this->reading->repairsFor($stored, $chosen),
+                'drawing' => null === $explanation?->deciding ? null : TraceDrawing::of($explanation->deciding, Span::Leak === $explanation->prediction->span),
+                'repairs' => 0 === $prediction->failingCount() || null === $pair ? [] : $this->helpful($stored, $job->intents[$chosen], $pair),
             ];
         }
 
@@ -175,6 +178,22 @@ final class ProofController extends JobPage
         $record['expect'] = $text('expect');
 
         return $this->change($stored, new ChangeSet('Added intent '.$record['name'], [new Edit(Collection::Intents, 'i-'.$n, null, $record)]), 'proof', ['intent' => 'i-'.$n]);
+    }
+
+    /**
+     * The changes for an intent, those that mend the pair one looks at first.
+     *
+     * @return list<Repair>
+     */
+    private function helpful(StoredJob $stored, Intent $intent, Pair $pair): array
+    {
+        $mends = $others = [];
+        foreach ($this->reading->repairsFor($stored, $intent->id) as $number => $repair) {
+            $helps = $number < self::REPAIRS_TRIED && (new Prover($this->reading->job($stored)->with($repair->change)))->pair($intent, $pair)->span->holds();
+            $helps ? $mends[] = $repair : $others[] = $repair;
+        }
+
+        return [...$mends, ...$others];
     }
 
     /** What to do next: the best of what is ours to do, else of what the client has to. */

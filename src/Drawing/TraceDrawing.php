@@ -27,10 +27,12 @@ final readonly class TraceDrawing
         public array $request,
         public ?array $reply,
         public string $sentence,
+        /** What gets through must not. */
+        public bool $leak,
     ) {
     }
 
-    public static function of(ExplainedLeaf $part): self
+    public static function of(ExplainedLeaf $part, bool $leak = false): self
     {
         $path = $part->path;
         $count = \count($path->posts);
@@ -55,7 +57,7 @@ final readonly class TraceDrawing
             $reply = self::line($x, $last, $path->replyStops, 0, 'answers, arrives', 'the answer stops here: '.$why);
         }
 
-        return new self(self::sheets($part, $x, $step), $posts, $request, $reply, self::sentence($part, $why));
+        return new self(self::sheets($part, $x, $step), $posts, $request, $reply, self::sentence($part, $why), $leak);
     }
 
     /**
@@ -83,10 +85,13 @@ final readonly class TraceDrawing
     private static function sheets(ExplainedLeaf $part, callable $x, int $step): array
     {
         $sheets = [];
-        $last = \count($part->path->between) - 1;
-        foreach ($part->path->between as $index => $segment) {
-            $from = 0 === $index ? 0 : $x($index) + 26;
-            $to = $index === $last ? self::WIDTH : $x($index + 1) - 26;
+        $segments = null === $part->path->apart ? $part->path->between : [$part->path->apart, ...$part->path->between];
+        $last = \count($segments) - 1;
+        // Where nothing left the asker's segment no router stands between: the gap is halfway.
+        $edge = static fn (int $index): int => null === $part->path->apart ? $x($index) : ($index > 1 ? $x($index - 1) : intdiv($x(0) + $x(1), 2));
+        foreach ($segments as $index => $segment) {
+            $from = 0 === $index ? 0 : $edge($index) + 26;
+            $to = $index === $last ? self::WIDTH : $edge($index + 1) - 26;
             $sheets[] = ['x' => $from, 'width' => max(20, $to - $from), 'name' => self::shorten($segment['name'], intdiv(max(60, $to - $from), 8)), 'sub' => null === $segment['vlan'] ? '' : 'VLAN '.$segment['vlan'], 'value' => (string) $segment['prefix']];
         }
 
@@ -118,6 +123,8 @@ final readonly class TraceDrawing
             'nobody-listens' => 'nobody listens',
             'memberships-fade' => 'it fades',
             'multicast-not-routed' => 'multicast is not routed',
+            'not-in-list' => 'not in its list',
+            'broadcast-stays', 'multicast-stays', 'multicast-dns-stays' => 'stays in its segment',
             'not-a-router' => 'it is no router',
             default => str_replace('-', ' ', $rule),
         };
