@@ -3,7 +3,8 @@
 declare(strict_types=1);
 
 /*
- * Times the core on generated jobs: php bench/core.php [devices …]   (default 500 1000 2000 5000)
+ * Times the core on generated jobs: php bench/core.php [devices …]   (default 500 1000 2000 5000 10000)
+ * With --same-network first, every size (1 000 and more) has the 82 segments and 294 intents of 5 000 devices.
  * Each size runs in a process of its own; times are the best of three, memory is the peak.
  */
 
@@ -21,15 +22,19 @@ use Vorhut\Core\Reach\Network;
 require dirname(__DIR__).'/vendor/autoload.php';
 
 if ('--one' !== ($argv[1] ?? '')) {
+    $same = '--same-network' === ($argv[1] ?? '');
+    if ($same) {
+        array_splice($argv, 1, 1);
+    }
     printf("%8s %10s %10s %10s %10s %12s %9s\n", 'devices', 'decode ms', 'read ms', 'check ms', 'prove ms', 'reach/s', 'peak MB');
-    foreach (array_slice($argv, 1) ?: ['500', '1000', '2000', '5000'] as $size) {
-        passthru(sprintf('%s %s --one %d', escapeshellarg(\PHP_BINARY), escapeshellarg(__FILE__), $size));
+    foreach (array_slice($argv, 1) ?: ['500', '1000', '2000', '5000', '10000'] as $size) {
+        passthru(sprintf('%s %s --one %d %d', escapeshellarg(\PHP_BINARY), escapeshellarg(__FILE__), $size, $same));
     }
     exit(0);
 }
 
 $devices = (int) $argv[2];
-$text = Json::pretty((new JobGenerator($devices, 3))->generate());
+$text = Json::pretty(('1' === $argv[3] ? new JobGenerator($devices, 3, 82, 294) : new JobGenerator($devices, 3))->generate());
 $library = ShippedProfiles::load();
 $best = static function (callable $work): float {
     $times = [];

@@ -20,7 +20,11 @@ final class JobGenerator
 
     private readonly Randomizer $random;
 
-    public function __construct(private readonly int $devices, private readonly int $seed)
+    /**
+     * @param int|null $segments as many as the devices need, unless given
+     * @param int|null $intents  one for every 17 devices, unless given
+     */
+    public function __construct(private readonly int $devices, private readonly int $seed, private readonly ?int $segments = null, private readonly ?int $intents = null)
     {
         $this->random = new Randomizer(new Mt19937($seed));
     }
@@ -28,7 +32,7 @@ final class JobGenerator
     /** @return array<string, mixed> */
     public function generate(): array
     {
-        $count = max(1, (int) ceil($this->devices / self::PER_SEGMENT));
+        $count = $this->segments ?? max(1, (int) ceil($this->devices / self::PER_SEGMENT));
         $routers = max(1, (int) ceil($count / self::SEGMENTS_PER_ROUTER));
 
         return [
@@ -163,7 +167,7 @@ final class JobGenerator
             $intents[] = ['id' => 'find-receivers', 'name' => 'Station finds every receiver', 'kind' => 'manage', 'from' => ['device:dev-0'], 'to' => ['profile:mic-receiver'], 'expect' => 'must'];
             $intents[] = ['id' => 'register-all', 'name' => 'Phones register', 'kind' => 'register', 'from' => ['profile:desk-phone-page'], 'to' => ['device:dev-1'], 'expect' => 'must'];
         }
-        $many = intdiv($this->devices, 17);
+        $many = $this->intents ?? intdiv($this->devices, 17);
         for ($n = \count($intents); $n < $many; ++$n) {
             $from = $n % $count;
             $to = ($n * 7 + 1) % $count;
