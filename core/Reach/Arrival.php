@@ -14,6 +14,8 @@ final readonly class Arrival
         public array $hops,
         public ?Outcome $failure = null,
         public ?Cause $cause = null,
+        /** The segment it came in from; null where it never left its sender. */
+        public ?string $through = null,
     ) {
     }
 }

@@ -27,7 +27,7 @@ final readonly class Exchange
     public function ask(Node $asker, Ipv4Address $target, Service $service, ?Port $by = null, ?Trace $trace = null): Verdict
     {
         $port = Protocol::Icmp === $service->protocol ? null : $service->firstPort;
-        $entry = null === $by || $asker->table->owns($target->value) ? $asker->table->decide($target->value) : $asker->table->find($target->value, $by) ?? false;
+        $entry = null === $by || $asker->table->owns($target->value) ? $asker->table->decide($target->value) : $asker->table->findBy($target->value, $by) ?? false;
         $source = \is_bool($entry) ? ($entry ? $target->value : $asker->firstAddress() ?? 0) : $entry->source->value;
         $request = new Packet($source, $target->value, $service->protocol, null === $port ? null : self::ASKER_PORT, $port);
         $session = new Session();
@@ -38,11 +38,16 @@ final readonly class Exchange
         $receiver = $there->receiver;
         $refused = !$receiver->listensOn($there->packet->protocol, $there->packet->port);
         $back = $this->walk->run($receiver, $there->packet->answer($refused), Leg::Reply, $session, $trace);
-        if ($back->receiver === $asker && ($back->packet->isError || $back->packet->source === $target->value)) {
+        // Whoever is bound to a port hears nothing by another one.
+        $home = null === $by || null === $back->through || $back->through === $by->segment;
+        if ($home && $back->receiver === $asker && ($back->packet->isError || $back->packet->source === $target->value)) {
             return new Verdict(true, true, [$receiver->id], $refused ? Outcome::Refused : Outcome::Ok, $refused ? $this->refusal($receiver, $service, $trace) : null, $there->hops);
         }
         $cause = $back->cause;
-        if (null === $cause) {
+        if (null === $cause && !$home) {
+            $cause = $this->say->wrongPort($asker, $by, $back);
+            $trace?->stop($cause);
+        } elseif (null === $cause) {
             $cause = $this->say->wrongSource($asker, $back->packet, $target->value);
             $trace?->stop($cause);
         }

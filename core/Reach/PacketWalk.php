@@ -24,6 +24,7 @@ final readonly class PacketWalk
     {
         $node = $sender;
         $hops = [$sender->id];
+        $through = null;
         while (true) {
             $arrived = \count($hops) > 1;
             if ($arrived) {
@@ -38,7 +39,7 @@ final readonly class PacketWalk
             if (true === $entry) {
                 $trace?->add($leg, $node, $this->say->arrives($node, $packet), 'own-address');
 
-                return new Arrival($node, $packet, $hops);
+                return new Arrival($node, $packet, $hops, through: $through);
             }
             if ($arrived) {
                 if (!$node->forwards) {
@@ -53,7 +54,7 @@ final readonly class PacketWalk
                 if (null !== $heard) {
                     $trace?->add($leg, $heard, $this->say->arrives($heard, $packet), 'heard-as-broadcast');
 
-                    return new Arrival($heard, $packet, [...$hops, $heard->id]);
+                    return new Arrival($heard, $packet, [...$hops, $heard->id], through: $node->table->broadcastPort($packet->destination)?->segment);
                 }
 
                 return $this->stop($packet, $hops, Outcome::NoRoute, $this->say->noRoute($node, $packet, $leg, false === $entry ? null : $entry), $trace);
@@ -76,17 +77,18 @@ final readonly class PacketWalk
             $trace?->add($leg, $node, $this->say->sends($node, $packet, $entry, !$arrived), null === $entry->via ? 'on-link' : 'next-hop', $this->say->sendValues($entry), $entry->port->segment);
             $node = $answerers[0];
             $hops[] = $node->id;
+            $through = $entry->port->segment;
         }
     }
 
-    /** A sender bound to a port: only what leaves by it. */
+    /** A sender bound to a port: what no route by it leads to, its stack looks for on the segment. */
     private function bound(Node $node, Packet $packet, Port $only): RouteEntry|bool
     {
         if ($node->table->owns($packet->destination)) {
             return true;
         }
 
-        return null !== $node->table->broadcastOf($packet->destination) ? false : $node->table->find($packet->destination, $only) ?? false;
+        return $node->table->broadcastPort($packet->destination) === $only ? false : $node->table->findBy($packet->destination, $only) ?? false;
     }
 
     /**

@@ -155,6 +155,14 @@ final class RoutingTable
         return null;
     }
 
+    /** The line by one port; where none leads there, a stack that is bound to the port takes the destination for on-link. */
+    public function findBy(int $destination, Port $port): ?RouteEntry
+    {
+        $own = $port->primary();
+
+        return $this->find($destination, $port) ?? (null === $own ? null : new RouteEntry(self::everything(), $port, null, $own->address));
+    }
+
     /** @return array{port: Port, gateway: Ipv4Address, why: string}|null the first gateway that was given but refused */
     public function refusedGateway(): ?array
     {

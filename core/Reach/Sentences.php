@@ -156,6 +156,11 @@ final readonly class Sentences
         return new Cause($router->id, 'ttl-spent', ['group' => self::ip($packet->destination), 'ttl' => (string) $packet->ttl], \sprintf('%s would pass %s on to %s, but its time to live is spent: send with a higher one', $router->name, self::ip($packet->destination), $this->network->segmentName($out->segment)));
     }
 
+    public function wrongPort(Node $asker, Port $bound, Arrival $back): Cause
+    {
+        return new Cause($asker->id, 'answer-by-another-port', ['port' => $bound->name, 'segment' => (string) $back->through], \sprintf('%s asks by its port %s, but the answer comes in from %s', $asker->name, $bound->name, $this->network->segmentName($back->through)), Leg::Reply);
+    }
+
     public function wrongSource(Node $sender, Packet $answer, int $asked): Cause
     {
         return new Cause($sender->id, 'answer-from-elsewhere', ['asked' => self::ip($asked), 'answered' => self::ip($answer->source)], \sprintf('%s asked %s but the answer comes from %s, so it is thrown away', $sender->name, self::ip($asked), self::ip($answer->source)), Leg::Reply);

@@ -13,6 +13,7 @@ use Vorhut\Core\Reach\Heard;
 use Vorhut\Core\Reach\Multicast;
 use Vorhut\Core\Reach\Network;
 use Vorhut\Core\Reach\Outcome;
+use Vorhut\Core\Reach\Port;
 use Vorhut\Core\Reach\Shout;
 use Vorhut\Core\Reach\Verdict;
 
@@ -46,7 +47,7 @@ final class Comparison
         }
     }
 
-    /** @return list<array{array{id: string, from: string, to: string, port: int, icmp?: bool, tcp?: bool}, Verdict, string}> */
+    /** @return list<array{array{id: string, from: string, to: string, port: int, icmp?: bool, tcp?: bool, device?: string}, Verdict, string}> */
     private function unicast(Exchange $exchange, string $title): array
     {
         $all = [];
@@ -62,6 +63,20 @@ final class Comparison
                         foreach ([KernelLab::PORTS[$n % 3 % 2], ...(0 === $n % 5 ? [KernelLab::NOBODY] : [])] as $number) {
                             $all[] = [['id' => 'q'.\count($all), 'from' => $node->id, 'to' => (string) $address->address, 'port' => $number], $exchange->ask($node, $address->address, new Service(Protocol::Udp, $number, $number)), $text.' udp/'.$number];
                         }
+                    }
+                }
+            }
+        }
+
+        foreach ($exchange->network->nodes as $node) {
+            // With two ports in one segment it is chance by which of them an answer comes in.
+            $segments = array_unique(array_map(static fn (Port $p): ?string => $p->segment, $node->ports));
+            foreach ($node->forwards || \count($node->ports) < 2 || \count($segments) < \count($node->ports) ? [] : $node->ports as $i => $port) {
+                foreach ($exchange->network->nodes as $other) {
+                    $address = $other === $node ? null : $other->firstAddress();
+                    if (null !== $address && null !== $port->primary()) {
+                        $target = Ipv4Address::fromInt($address);
+                        $all[] = [['id' => 'b'.\count($all), 'from' => $node->id, 'to' => (string) $target, 'port' => KernelLab::PORTS[0], 'device' => 'e'.$i], $exchange->ask($node, $target, new Service(Protocol::Udp, KernelLab::PORTS[0], KernelLab::PORTS[0]), $port), \sprintf('%s: %s bound to %s to %s (%s) udp', $title, $node->id, $port->name, $target, $other->id)];
                     }
                 }
             }
