@@ -11,16 +11,14 @@ use Vorhut\Core\Job\IntentKind;
 use Vorhut\Core\Job\Job;
 use Vorhut\Core\Job\Protocol;
 use Vorhut\Core\Job\Service;
-use Vorhut\Core\Profile\FindMethod;
 use Vorhut\Core\Reach\Cause;
-use Vorhut\Core\Reach\Discovery;
 use Vorhut\Core\Reach\Exchange;
 use Vorhut\Core\Reach\MediaPath;
 
 /** Takes one pair of an intent apart into the exchanges it needs, and judges it by them. */
 final class PairProver
 {
-    private readonly Discovery $discovery;
+    public readonly FoundPairs $finding;
     private readonly OneWayMedia $oneWay;
 
     /** @var array<string, Leaf> */
@@ -34,7 +32,7 @@ final class PairProver
         private readonly Exchange $exchange,
         private readonly Parties $parties,
     ) {
-        $this->discovery = new Discovery($job, $exchange);
+        $this->finding = new FoundPairs($job, $exchange, $parties);
         $this->oneWay = new OneWayMedia($job, $exchange, $parties);
         foreach ($job->extensions as $extension) {
             $this->extensionsOf[(string) $extension->device][] = $extension;
@@ -47,44 +45,12 @@ final class PairProver
             IntentKind::Reach => $this->reach($pair, $intent->service ?? new Service(Protocol::Icmp)),
             IntentKind::Time => $this->reach($pair, new Service(Protocol::Udp, 123, 123)),
             IntentKind::Register => $this->reach($pair, new Service(Protocol::Udp, 5060, 5060)),
-            IntentKind::Discover => $this->discover($pair),
+            IntentKind::Discover => $this->finding->predict($pair),
             IntentKind::Manage => $this->manage($pair),
             IntentKind::Call => $this->call($pair),
             IntentKind::Stream => $this->stream($pair),
             IntentKind::Page => $this->page($pair),
         };
-    }
-
-    /**
-     * A station's list tells apart units that the network does not.
-     *
-     * @param non-empty-list<string> $to
-     *
-     * @return array<string, non-empty-list<string>>
-     */
-    public function apart(Intent $intent, string $from, array $to): array
-    {
-        $station = IntentKind::Discover === $intent->kind || IntentKind::Manage === $intent->kind ? $this->parties->device($from) : null;
-        if (null === $station) {
-            return ['' => $to];
-        }
-        $lists = [];
-        foreach ($this->job->profileOf($station)->finds as $finder) {
-            if (FindMethod::UnicastList === $finder->method) {
-                $lists[] = $finder->listSetting;
-            }
-        }
-        $parts = [];
-        foreach ($to as $id) {
-            $address = $this->parties->addressOf($id, $from);
-            $part = '';
-            foreach ($lists as $setting) {
-                $part .= null !== $address && $this->discovery->isInList($station, $setting, $address) ? '1' : '0';
-            }
-            $parts['l'.$part][] = $id;
-        }
-
-        return $parts;
     }
 
     private function reach(Pair $pair, Service $service): PairPrediction
@@ -94,51 +60,9 @@ final class PairProver
         return new PairPrediction($pair, $leaf->span, $leaf->cause, 'by '.$service, [$leaf]);
     }
 
-    private function discover(Pair $pair): PairPrediction
-    {
-        $station = $this->parties->device($pair->from);
-        $unit = $this->parties->device($pair->to);
-        $address = $this->parties->addressOf($pair->to, $pair->from);
-        if (null === $station || null === $unit) {
-            return self::impossible($pair, new Cause($pair->from, 'not-a-device', [], 'Discovery is between two devices; one of these is none'));
-        }
-        if (null === $address) {
-            return self::impossible($pair, new Cause($unit->id, 'address-missing', [], \sprintf('%s has no address yet', $unit->name)));
-        }
-        $results = $this->discovery->find($station, $unit, $address);
-        if ([] === $results) {
-            return self::impossible($pair, new Cause($station->id, 'no-common-method', [], \sprintf('%s and %s speak no discovery method in common', $station->name, $unit->name)));
-        }
-        $works = null;
-        foreach ($results as $result) {
-            $works = null === $works || ($works->fades && !$result->fades) ? ($result->works ? $result : $works) : $works;
-        }
-        $leaves = [];
-        foreach ($results as $result) {
-            $service = new Service($result->finder->protocol, $result->finder->port, $result->finder->port);
-            $span = $result->works ? ($result->fades ? Span::Fades : Span::Through) : (null === $result->verdict ? Span::NotFound : Span::ofVerdict($result->verdict));
-            $leaves[] = new Leaf($result->finder->method->label(), $station->id, null === $result->verdict ? null : $address, $service, $span, $result->cause, null === $works || $result === $works, listener: null === $result->verdict ? $unit->id : null);
-        }
-        if (null !== $works) {
-            $hears = $works->finder->method->isAnnounced() ? $station : $unit;
-            $cause = $works->fades ? OneWayMedia::fading($this->job, $hears, $works->finder->method->group()) : null;
-
-            return new PairPrediction($pair, $works->fades ? Span::Fades : Span::Through, $cause, $works->finder->method->label(), $leaves);
-        }
-        // The method that got furthest is the one worth mending: one that was tried over the network before one that stays at home.
-        $furthest = $leaves[0];
-        foreach ($leaves as $leaf) {
-            if (null === $furthest->target && (null !== $leaf->target || 'not-in-list' === $leaf->cause?->rule)) {
-                $furthest = $leaf;
-            }
-        }
-
-        return new PairPrediction($pair, $furthest->span, $furthest->cause, $furthest->title, $leaves);
-    }
-
     private function manage(Pair $pair): PairPrediction
     {
-        $found = $this->discover($pair);
+        $found = $this->finding->predict($pair);
         $unit = $this->parties->device($pair->to);
         $service = null === $unit ? null : $this->job->profileOf($unit)->manage;
         if (!$found->span->holds() || null === $service) {

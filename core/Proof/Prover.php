@@ -45,7 +45,7 @@ final class Prover
         $asked = $this->alike($this->parties->asked($intent), fn (string $id): string => $this->likeness->ofAsked($id, $intent));
         foreach ($this->alike($this->parties->askers($intent), fn (string $id): string => $this->likeness->ofAsker($id, $intent)) as $fromClass => $from) {
             foreach ($asked as $toClass => $all) {
-                foreach ($this->pairs->apart($intent, $from[0], $all) as $part => $to) {
+                foreach ($this->pairs->finding->apart($intent, $from[0], $all) as $part => $to) {
                     // Only who stands in the same place can be on both sides.
                     $both = strtok($fromClass, ' ') === strtok($toClass, ' ') ? \count(array_intersect_key(array_flip($from), array_flip($to))) : 0;
                     $count = \count($from) * \count($to) - $both;

@@ -4,9 +4,7 @@ declare(strict_types=1);
 
 namespace Vorhut\Core\Reach;
 
-use Vorhut\Core\Addressing\AddressRange;
 use Vorhut\Core\Addressing\Ipv4Address;
-use Vorhut\Core\InvalidValue;
 use Vorhut\Core\Job\AddressMode;
 use Vorhut\Core\Job\Device;
 use Vorhut\Core\Job\Job;
@@ -27,14 +25,13 @@ final class Discovery
     /** @var array<string, MulticastResult> by sender, its port, group and UDP port */
     private array $groups = [];
 
-    /** @var array<string, list<AddressRange>> by station and setting */
-    private array $lists = [];
-
+    public readonly PollLists $lists;
     private readonly Shout $shout;
     private readonly Multicast $multicast;
 
     public function __construct(private readonly Job $job, private readonly Exchange $exchange)
     {
+        $this->lists = new PollLists();
         $this->shout = new Shout($exchange);
         $this->multicast = new Multicast($exchange);
     }
@@ -56,33 +53,6 @@ final class Discovery
         return $results;
     }
 
-    /** Whether the address is among those the station polls. */
-    public static function isListed(Device $station, string $setting, Ipv4Address $address): bool
-    {
-        foreach (self::ranges($station, $setting) as $range) {
-            if ($range->contains($address)) {
-                return true;
-            }
-        }
-
-        return false;
-    }
-
-    /** @return list<AddressRange> */
-    private static function ranges(Device $station, string $setting): array
-    {
-        $ranges = [];
-        foreach ($station->settingList($setting) as $entry) {
-            try {
-                $ranges[] = AddressRange::fromString($entry);
-            } catch (InvalidValue) {
-                // A name or a typing mistake: it covers no address.
-            }
-        }
-
-        return $ranges;
-    }
-
     /** Whether a question to 224.0.0.251 gets there: within a segment, or repeated by a relay into another one (RFC 6762). */
     public function hearsMulticastDns(Node $asker, Node $unit): bool
     {
@@ -90,18 +60,6 @@ final class Discovery
         $from = self::segments($asker);
         foreach ($unit->ports as $port) {
             if (null !== $port->segment && [] !== $port->addresses && isset($port->joins[$group]) && (\in_array($port->segment, $from, true) || $this->relayed($from, $port->segment))) {
-                return true;
-            }
-        }
-
-        return false;
-    }
-
-    /** The same as isListed, for many questions about one station. */
-    public function isInList(Device $station, string $setting, Ipv4Address $address): bool
-    {
-        foreach ($this->lists[$station->id.' '.$setting] ??= self::ranges($station, $setting) as $range) {
-            if ($range->contains($address)) {
                 return true;
             }
         }
@@ -125,7 +83,7 @@ final class Discovery
 
     private function byList(Finder $finder, Device $station, Device $unit, Ipv4Address $address): MethodResult
     {
-        if (!$this->isInList($station, $finder->listSetting, $address)) {
+        if (!$this->lists->hold($station, $finder->listSetting, $address)) {
             return self::no($finder, $station, 'not-in-list', ['setting' => $finder->listSetting, 'address' => (string) $address], \sprintf('%s polls only the addresses in its list, and %s of %s is not among them', $station->name, $address, $unit->name));
         }
 

@@ -13,19 +13,21 @@ use Vorhut\Core\Job\Service;
 use Vorhut\Core\Profile\FindMethod;
 use Vorhut\Core\Proof\Pair;
 use Vorhut\Core\Proof\Parties;
-use Vorhut\Core\Reach\Discovery;
 use Vorhut\Core\Reach\Network;
+use Vorhut\Core\Reach\PollLists;
 
 /** Turns intents into questions that can be asked over the wire. Kinds that cannot be asked yet give none. */
 final readonly class LiveQuestions
 {
     private Network $network;
     private Parties $parties;
+    private PollLists $lists;
 
     public function __construct(private Job $job)
     {
         $this->network = new Network($job);
         $this->parties = new Parties($job, $this->network);
+        $this->lists = new PollLists();
     }
 
     /** @return list<LiveQuestion> */
@@ -75,7 +77,7 @@ final readonly class LiveQuestions
         }
         $list = $shared[FindMethod::UnicastList->value] ?? null;
         $address = $this->parties->addressOf($pair->to, $pair->from);
-        if (null !== $list && (null === $address || Discovery::isListed($station, $list->listSetting, $address))) {
+        if (null !== $list && (null === $address || $this->lists->hold($station, $list->listSetting, $address))) {
             return [$this->question($intent, $pair, Protocol::Udp === $list->protocol ? ProbeKind::Poll : ProbeKind::Tcp, $list->port)];
         }
         if (isset($shared[FindMethod::MulticastDns->value])) {
