@@ -14,11 +14,15 @@ use Vorhut\App\Entity\Observation;
 use Vorhut\App\Entity\TestRun;
 use Vorhut\App\Message\RunLiveTest;
 use Vorhut\App\Plan\Cell;
+use Vorhut\App\Plan\JobDigest;
 use Vorhut\App\Plan\ProbeFile;
 
 /** Live tests: asked for, watched, stopped. The worker does them. */
 final class LiveTestController extends JobPage
 {
+    /** A live test asks each pair by itself, in minutes and not in hours. */
+    private const MOST_PAIRS = 5000;
+
     #[Route('/job/{slug}/tests', name: 'test_start', methods: ['POST'])]
     #[IsGranted('ROLE_TECHNICIAN')]
     public function start(string $slug, Request $request, MessageBusInterface $bus): Response
@@ -40,12 +44,27 @@ final class LiveTestController extends JobPage
             return $this->redirectToRoute('proof', ['slug' => $slug], Response::HTTP_SEE_OTHER);
         }
         $cell = Cell::ofRequest($request);
+        $pairs = null !== $text('pair') ? 1 : $this->pairs($this->reading->digest($stored), $intent, $cell);
+        if ($pairs > self::MOST_PAIRS) {
+            $this->addFlash('error', \sprintf('%s pairs are too many to ask at once; at most %s are. Open a cell or an intent with fewer.', number_format($pairs, 0, '.', ' '), number_format(self::MOST_PAIRS, 0, '.', ' ')));
+
+            return $this->redirectToRoute('proof', ['slug' => $slug] + ($cell?->query() ?? []), Response::HTTP_SEE_OTHER);
+        }
         $run = new TestRun($stored, $this->user(), $this->clock->now(), $intent, $text('pair'), $onSite, null === $cell ? null : (string) $cell);
         $this->em->persist($run);
         $this->em->flush();
         $bus->dispatch(new RunLiveTest($run->getId()));
 
         return $this->redirectToRoute('proof', array_filter(['slug' => $slug, 'intent' => $intent, 'pair' => $text('pair')] + ($cell?->query() ?? []), static fn (?string $v): bool => null !== $v), Response::HTTP_SEE_OTHER);
+    }
+
+    private function pairs(JobDigest $digest, ?string $intent, ?Cell $cell): int
+    {
+        return match (true) {
+            null !== $intent => $digest->intents[$intent]['pairs'] ?? 0,
+            null !== $cell => array_sum($digest->matrices[$cell->axis->value]->cells[$cell->row][$cell->column] ?? []),
+            default => $digest->pairs,
+        };
     }
 
     /** Results of the command-line probe, made at another vantage point. */

@@ -43,6 +43,11 @@ final class RunLiveTestHandler
         $job = $this->store->assemble($run->getJob());
         $wanted = $run->getIntent();
         $intents = null === $wanted ? array_map(strval(...), array_keys($job->intents)) : array_values(array_intersect([$wanted], array_map(strval(...), array_keys($job->intents))));
+        $cell = $run->getCell();
+        if (null !== $cell) {
+            $matrix = $this->reading->digest($run->getJob())->matrices[$cell->axis->value];
+            $intents = array_values(array_filter($intents, fn (string $id): bool => [] !== $matrix->within($job, $this->reading->proof($run->getJob())->intents[$id], $cell->row, $cell->column)));
+        }
         $prover = new Prover($job);
         $ranges = $run->getJob()->getFieldRanges();
         $test = $run->isOnSite() ? LiveTests::onSite($job, $ranges, self::SECONDS) : LiveTests::inTheLab($job, self::SECONDS);

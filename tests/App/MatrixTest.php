@@ -7,6 +7,10 @@ namespace Vorhut\Tests\App;
 use PHPUnit\Framework\Attributes\DataProvider;
 use Symfony\Component\DomCrawler\Crawler;
 use Vorhut\App\Entity\TestRun;
+use Vorhut\App\Plan\JobEditor;
+use Vorhut\Core\Job\ChangeSet;
+use Vorhut\Core\Job\Collection;
+use Vorhut\Core\Job\Edit;
 use Vorhut\Core\Proof\Axis;
 use Vorhut\Core\Proof\Matrix;
 use Vorhut\Core\Proof\Prover;
@@ -52,6 +56,23 @@ final class MatrixTest extends AppTestCase
         $this->work();
         $run = $this->em()->getRepository(TestRun::class)->findOneBy([], ['id' => 'DESC']);
         self::assertSame(7, $run?->getTotal());
+    }
+
+    public function testTooManyPairsAreNotAskedAtOnce(): void
+    {
+        $edits = [];
+        for ($n = 0; $n < 80; ++$n) {
+            $edits[] = new Edit(Collection::Devices, 'extra-'.$n, null, ['id' => 'extra-'.$n, 'profile' => 'generic-host', 'interfaces' => [['segment' => 'guests', 'address' => null]]]);
+        }
+        $edits[] = new Edit(Collection::Intents, 'all', null, ['id' => 'all', 'kind' => 'reach', 'from' => ['segment:guests'], 'to' => ['segment:guests'], 'service' => 'tcp/80']);
+        $editor = self::getContainer()->get(JobEditor::class);
+        \assert($editor instanceof JobEditor);
+        $editor->apply($this->stored(), new ChangeSet('Many', $edits), $this->person('tomas'));
+        $this->as('tomas');
+        $this->post(self::JOB.'/tests', ['intent' => 'all']);
+        $this->client->followRedirect();
+        self::assertSelectorTextContains('main', '6 642 pairs are too many to ask at once; at most 5 000 are');
+        self::assertSame([], $this->em()->getRepository(TestRun::class)->findAll());
     }
 
     public function testWhatIfShowsWhatTurnsAndKeepsNothing(): void
