@@ -7,13 +7,17 @@ namespace Vorhut\Field\Probe;
 use Amp\Sync\LocalSemaphore;
 
 use function Amp\async;
+use function Amp\delay;
 use function Amp\Future\await;
 
-/** Asks many addresses at once, never more than so many sockets open. */
+/** Asks many addresses at once, never more than so many sockets open nor so many questions a second. */
 final readonly class Sweep
 {
     /** The event loop's select holds 1024 descriptors at most; a margin is kept for everything else. */
     public const MOST_SOCKETS = 900;
+    /** Questions begun at once, and seconds until the next ones are: 10 000 a second at most. */
+    private const BURST = 500;
+    private const PAUSE = 0.05;
 
     public function __construct(private Prober $prober, private int $sockets = self::MOST_SOCKETS)
     {
@@ -33,6 +37,9 @@ final readonly class Sweep
             if (!$go) {
                 $lock->release();
                 break;
+            }
+            if ($number > 0 && 0 === $number % self::BURST) {
+                delay(self::PAUSE);
             }
             $futures[] = async(function () use ($question, $number, $lock, $onResult, &$go): void {
                 try {

@@ -25,8 +25,11 @@ test('what is predicted is what the lab shows, and both turn with the plan', asy
   await expect(page.locator('.differs, b.care')).toHaveCount(0);
 
   await page.goto(`${lab}/proof?axis=kind&row=Stations&column=Receivers`);
-  await page.keyboard.press('e');
+  await page.keyboard.press('i');
   await expect(page.getByRole('status').filter({ hasText: 'Live test' })).toContainText('7 pairs asked', { timeout: 20_000 });
+  await page.goto(`${lab}/proof?axis=kind&row=Desk+phones&column=Horns`);
+  await page.keyboard.press('e');
+  await expect(page.getByRole('status').filter({ hasText: 'Live test' })).toContainText('1 pair asked', { timeout: 20_000 });
 
   const pair = `${lab}/proof?intent=hut-calls-control&pair=${encodeURIComponent('hut-phone>control-phone-1')}`;
   await page.goto(pair);
