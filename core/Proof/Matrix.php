@@ -52,6 +52,14 @@ final readonly class Matrix
         return new self($axis, $rows, $columns, $kept);
     }
 
+    /** Null where nobody has anything to ask. */
+    public function cell(string $row, string $column): ?MatrixCell
+    {
+        $counts = $this->cells[$row][$column] ?? [];
+
+        return [] === $counts ? null : MatrixCell::of($counts);
+    }
+
     /** @return array<string, int> pairs of one intent in one cell, by span */
     public function within(Job $job, IntentPrediction $prediction, string $row, string $column): array
     {

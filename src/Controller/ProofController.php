@@ -18,7 +18,6 @@ use Vorhut\Core\InvalidValue;
 use Vorhut\Core\Job\ChangeSet;
 use Vorhut\Core\Job\Collection;
 use Vorhut\Core\Job\Edit;
-use Vorhut\Core\Job\Intent;
 use Vorhut\Core\JobFile\InvalidFile;
 use Vorhut\Core\Proof\Axis;
 use Vorhut\Core\Proof\Candidate;
@@ -36,8 +35,6 @@ use Vorhut\Core\Proof\WhatIf;
 final class ProofController extends JobPage
 {
     private const PAIRS_SHOWN = 40;
-    /** Of the changes for an intent so many are tried on the pair one looks at. */
-    private const REPAIRS_TRIED = 6;
 
     #[Route('/job/{slug}/proof', name: 'proof', methods: ['GET'])]
     public function index(string $slug, Request $request): Response
@@ -48,7 +45,7 @@ final class ProofController extends JobPage
         $chosen = $request->query->getString('intent');
         $example = null;
         if (!isset($job->intents[$chosen])) {
-            $example = $this->next($stored)?->example;
+            $example = $this->reading->next($stored)?->example;
             $chosen = $example['intent'] ?? '';
             foreach ('' === $chosen ? $digest->intents : [] as $id => $intent) {
                 if ($intent['span']->fails()) {
@@ -65,7 +62,7 @@ final class ProofController extends JobPage
             $chosen = array_key_first(array_filter($cellIntents, static fn (array $c): bool => [] !== array_filter(array_keys($c), static fn (string $s): bool => Span::from($s)->fails()))) ?? array_key_first($cellIntents) ?? '';
             $example = null;
         }
-        $values = ['matrix' => $matrix, 'axes' => Axis::cases(), 'cell' => $cell, 'cellIntents' => $cellIntents, 'run' => $this->em->getRepository(TestRun::class)->findOneBy(['job' => $stored], ['id' => 'DESC']), 'observations' => $this->observations($stored), 'chosen' => $chosen, 'next' => $this->next($stored), 'pairs' => [], 'pairCount' => 0, 'explanation' => null, 'drawing' => null, 'repairs' => [], 'failing' => $digest->failingPairs(), 'spans' => self::observable()];
+        $values = ['matrix' => $matrix, 'axes' => Axis::cases(), 'cell' => $cell, 'cellIntents' => $cellIntents, 'run' => $this->em->getRepository(TestRun::class)->findOneBy(['job' => $stored], ['id' => 'DESC']), 'observations' => $this->observations($stored), 'chosen' => $chosen, 'next' => $this->reading->next($stored), 'pairs' => [], 'pairCount' => 0, 'explanation' => null, 'drawing' => null, 'repairs' => [], 'failing' => $digest->failingPairs(), 'spans' => self::observable()];
         if ('' !== $chosen) {
             $prover = new Prover($job);
             $prediction = $prover->intent($job->intents[$chosen]);
@@ -78,7 +75,7 @@ final class ProofController extends JobPage
                 'pairCount' => null === $cell ? $prediction->count() : array_sum($cellIntents[$chosen] ?? []),
                 'explanation' => $explanation,
                 'drawing' => null === $explanation?->deciding ? null : TraceDrawing::of($explanation->deciding, Span::Leak === $explanation->prediction->span),
-                'repairs' => 0 === $prediction->failingCount() || null === $pair ? [] : $this->helpful($stored, $job->intents[$chosen], $pair),
+                'repairs' => 0 === $prediction->failingCount() || null === $pair ? [] : $this->reading->repairsForPair($stored, $job->intents[$chosen], $pair),
             ];
         }
 
@@ -178,35 +175,6 @@ final class ProofController extends JobPage
         $record['expect'] = $text('expect');
 
         return $this->change($stored, new ChangeSet('Added intent '.$record['name'], [new Edit(Collection::Intents, 'i-'.$n, null, $record)]), 'proof', ['intent' => 'i-'.$n]);
-    }
-
-    /**
-     * The changes for an intent, those that mend the pair one looks at first.
-     *
-     * @return list<Repair>
-     */
-    private function helpful(StoredJob $stored, Intent $intent, Pair $pair): array
-    {
-        $mends = $others = [];
-        foreach ($this->reading->repairsFor($stored, $intent->id) as $number => $repair) {
-            $helps = $number < self::REPAIRS_TRIED && (new Prover($this->reading->job($stored)->with($repair->change)))->pair($intent, $pair)->span->holds();
-            $helps ? $mends[] = $repair : $others[] = $repair;
-        }
-
-        return [...$mends, ...$others];
-    }
-
-    /** What to do next: the best of what is ours to do, else of what the client has to. */
-    private function next(StoredJob $stored): ?Repair
-    {
-        $repairs = $this->reading->repairs($stored);
-        foreach ($repairs as $repair) {
-            if (Hands::Us === $repair->hands) {
-                return $repair;
-            }
-        }
-
-        return $repairs[0] ?? null;
     }
 
     /**

@@ -1,0 +1,23 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Core\Proof;
+
+/** What one cell says at a glance: how many pairs, how many of them fail, and the most frequent outcome of either sort. */
+final readonly class MatrixCell
+{
+    /** @param array<string, int> $counts pairs by span */
+    private function __construct(public array $counts, public int $total, public int $failing, public Span $span)
+    {
+    }
+
+    /** @param non-empty-array<string, int> $counts */
+    public static function of(array $counts): self
+    {
+        arsort($counts);
+        $bad = array_filter($counts, static fn (string $span): bool => Span::from($span)->fails(), \ARRAY_FILTER_USE_KEY);
+
+        return new self($counts, array_sum($counts), array_sum($bad), Span::from(array_key_first([] === $bad ? $counts : $bad)));
+    }
+}
