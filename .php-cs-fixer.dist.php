@@ -3,7 +3,8 @@
 declare(strict_types=1);
 
 $finder = PhpCsFixer\Finder::create()
-    ->in(array_filter([__DIR__.'/core', __DIR__.'/src', __DIR__.'/tests', __DIR__.'/config', __DIR__.'/public', __DIR__.'/migrations', __DIR__.'/bench', __DIR__.'/field'], is_dir(...)))
+    ->in(__DIR__)
+    ->exclude(['assets', 'bin', 'node_modules', 'scripts', 'templates', 'var', 'vendor'])
     ->append([__DIR__.'/bin/vorhut', __DIR__.'/bin/console'])
     ->notPath('reference.php');
 
@@ -13,7 +14,10 @@ return (new PhpCsFixer\Config())
         '@Symfony' => true,
         '@Symfony:risky' => true,
         'declare_strict_types' => true,
+        'phpdoc_align' => ['align' => 'left'],
+        'operator_linebreak' => ['position' => 'beginning'],
         'phpdoc_to_comment' => false,
+        'single_line_throw' => false,
     ])
     ->setCacheFile(__DIR__.'/var/php-cs-fixer.cache')
     ->setFinder($finder);

@@ -1,91 +1,167 @@
 // Keys, copying, themes and the small state of pages. Everything here only makes quicker what links and forms do already.
 (() => {
-  const token = 'csrf-token';
-  const store = {
-    get: (key) => { try { return localStorage.getItem(key); } catch { return null; } },
-    set: (key, value) => { try { localStorage.setItem(key, value); } catch { /* private window: the choice lasts for this page */ } },
-  };
-  const theme = store.get('theme');
-  if (theme) document.documentElement.dataset.theme = theme;
-
-  const say = (text) => { const live = document.getElementById('live'); if (live) live.textContent = text; };
-  window.vorhut = { token, say };
-
-  const isTyping = (el) => el && (el.isContentEditable || /^(INPUT|TEXTAREA|SELECT)$/.test(el.tagName));
-
-  document.addEventListener('click', async (event) => {
-    const copy = event.target.closest('[data-copy]');
-    if (copy) {
-      const value = copy.dataset.copy;
-      try { await navigator.clipboard.writeText(value); } catch {
-        const area = document.createElement('textarea');
-        area.value = value; document.body.append(area); area.select(); document.execCommand('copy'); area.remove();
-      }
-      copy.classList.add('copied');
-      say(`Copied ${value}`);
-      setTimeout(() => copy.classList.remove('copied'), 1500);
-    }
-    if (event.target.closest('[data-theme-switch]')) {
-      const dark = getComputedStyle(document.documentElement).colorScheme.includes('dark');
-      document.documentElement.dataset.theme = dark ? 'light' : 'dark';
-      store.set('theme', document.documentElement.dataset.theme);
-    }
-    if (event.target.closest('[data-keys-switch]')) toggleKeys();
-  });
-
-  const toggleKeys = () => { const keys = document.getElementById('keys'); if (keys) { keys.hidden = !keys.hidden; } };
-
-  let leader = 0;
-  document.addEventListener('keydown', (event) => {
-    if (event.ctrlKey || event.metaKey || event.altKey) return;
-    const hits = document.getElementById('hits');
-    if (event.key === 'Escape') {
-      const keys = document.getElementById('keys');
-      if (keys && !keys.hidden) { keys.hidden = true; return; }
-      if (hits && hits.childElementCount) { hits.replaceChildren(); return; }
-      if (isTyping(document.activeElement) && !document.activeElement.closest('td.cell')) { document.activeElement.blur(); return; }
-      const why = document.getElementById('why-inner');
-      if (why && why.dataset.empty) { why.innerHTML = ''; }
-      return;
-    }
-    if (hits && hits.contains(document.activeElement) || document.activeElement?.id === 'jump') {
-      const links = [document.getElementById('jump'), ...hits.querySelectorAll('a')];
-      const at = links.indexOf(document.activeElement);
-      if (event.key === 'ArrowDown' && links[at + 1]) { event.preventDefault(); links[at + 1].focus(); }
-      if (event.key === 'ArrowUp' && links[at - 1]) { event.preventDefault(); links[at - 1].focus(); }
-      return;
-    }
-    if (isTyping(document.activeElement)) return;
-    if (event.key === '/') { const jump = document.getElementById('jump'); if (jump) { event.preventDefault(); jump.focus(); jump.select(); } return; }
-    if (event.key === '?') { toggleKeys(); return; }
-    if (event.key === '.') { const first = document.querySelector('#why-inner a, #why-inner button, #why-inner input, #why-inner select'); if (first) { event.preventDefault(); first.focus(); } return; }
-    if (event.key === 'g') { leader = Date.now(); return; }
-    const wanted = Date.now() - leader < 1500 ? `g ${event.key}` : event.key;
-    leader = 0;
-    const target = [...document.querySelectorAll('[data-key]')].find((el) => el.dataset.key === wanted && el.offsetParent !== null);
-    if (target) { event.preventDefault(); target.click(); }
-  });
-
-  // The first hit of the jump field opens on Enter.
-  document.addEventListener('submit', (event) => {
-    if (!event.target.matches('.jump')) return;
-    const first = document.querySelector('#hits a');
-    if (first) { event.preventDefault(); first.click(); }
-  });
-
-  // A clock that runs down while a unit restarts.
-  for (const timer of document.querySelectorAll('[data-timer]')) {
-    const button = timer.querySelector('button');
-    const text = timer.querySelector('text');
-    const ring = timer.querySelector('.run');
-    const total = Number(timer.dataset.timer);
-    let end = 0;
-    const draw = () => {
-      const left = Math.max(0, Math.ceil((end - Date.now()) / 1000));
-      text.textContent = `${Math.floor(left / 60)}:${String(left % 60).padStart(2, '0')}`;
-      ring.setAttribute('stroke-dashoffset', String(245 * (1 - left / total)));
-      if (left > 0) setTimeout(draw, 250); else say('Time is over: it should be back.');
+    const token = 'csrf-token';
+    const store = {
+        get: (key) => {
+            try {
+                return localStorage.getItem(key);
+            } catch {
+                return null;
+            }
+        },
+        set: (key, value) => {
+            try {
+                localStorage.setItem(key, value);
+            } catch {
+                /* private window: the choice lasts for this page */
+            }
+        },
     };
-    button.addEventListener('click', () => { end = Date.now() + total * 1000; button.hidden = true; draw(); });
-  }
+    const theme = store.get('theme');
+    if (theme) document.documentElement.dataset.theme = theme;
+
+    const say = (text) => {
+        const live = document.getElementById('live');
+        if (live) live.textContent = text;
+    };
+    window.vorhut = { token, say };
+
+    const isTyping = (el) => el && (el.isContentEditable || /^(INPUT|TEXTAREA|SELECT)$/.test(el.tagName));
+
+    document.addEventListener('click', async (event) => {
+        const copy = event.target.closest('[data-copy]');
+        if (copy) {
+            const value = copy.dataset.copy;
+            try {
+                await navigator.clipboard.writeText(value);
+            } catch {
+                const area = document.createElement('textarea');
+                area.value = value;
+                document.body.append(area);
+                area.select();
+                document.execCommand('copy');
+                area.remove();
+            }
+            copy.classList.add('copied');
+            say(`Copied ${value}`);
+            setTimeout(() => copy.classList.remove('copied'), 1500);
+        }
+        if (event.target.closest('[data-theme-switch]')) {
+            const chosen = document.documentElement.dataset.theme;
+            const dark = chosen ? chosen === 'dark' : matchMedia('(prefers-color-scheme: dark)').matches;
+            document.documentElement.dataset.theme = dark ? 'light' : 'dark';
+            store.set('theme', document.documentElement.dataset.theme);
+        }
+        if (event.target.closest('[data-keys-switch]')) toggleKeys();
+    });
+
+    const toggleKeys = () => {
+        const keys = document.getElementById('keys');
+        if (keys) {
+            keys.hidden = !keys.hidden;
+        }
+    };
+
+    let leader = 0;
+    document.addEventListener('keydown', (event) => {
+        if (event.ctrlKey || event.metaKey || event.altKey) return;
+        const hits = document.getElementById('hits');
+        if (event.key === 'Escape') {
+            const keys = document.getElementById('keys');
+            if (keys && !keys.hidden) {
+                keys.hidden = true;
+                return;
+            }
+            if (hits && hits.childElementCount) {
+                hits.replaceChildren();
+                return;
+            }
+            if (isTyping(document.activeElement) && !document.activeElement.closest('td.cell')) {
+                document.activeElement.blur();
+                return;
+            }
+            const why = document.getElementById('why-inner');
+            if (why && why.dataset.empty) {
+                why.innerHTML = '';
+            }
+            return;
+        }
+        if ((hits && hits.contains(document.activeElement)) || document.activeElement?.id === 'jump') {
+            const links = [document.getElementById('jump'), ...hits.querySelectorAll('a')];
+            const at = links.indexOf(document.activeElement);
+            if (event.key === 'ArrowDown' && links[at + 1]) {
+                event.preventDefault();
+                links[at + 1].focus();
+            }
+            if (event.key === 'ArrowUp' && links[at - 1]) {
+                event.preventDefault();
+                links[at - 1].focus();
+            }
+            return;
+        }
+        if (isTyping(document.activeElement)) return;
+        if (event.key === '/') {
+            const jump = document.getElementById('jump');
+            if (jump) {
+                event.preventDefault();
+                jump.focus();
+                jump.select();
+            }
+            return;
+        }
+        if (event.key === '?') {
+            toggleKeys();
+            return;
+        }
+        if (event.key === '.') {
+            const first = document.querySelector('#why-inner a, #why-inner button, #why-inner input, #why-inner select');
+            if (first) {
+                event.preventDefault();
+                first.focus();
+            }
+            return;
+        }
+        if (event.key === 'g') {
+            leader = Date.now();
+            return;
+        }
+        const wanted = Date.now() - leader < 1500 ? `g ${event.key}` : event.key;
+        leader = 0;
+        const target = [...document.querySelectorAll('[data-key]')].find((el) => el.dataset.key === wanted && el.offsetParent !== null);
+        if (target) {
+            event.preventDefault();
+            target.click();
+        }
+    });
+
+    // The first hit of the jump field opens on Enter.
+    document.addEventListener('submit', (event) => {
+        if (!event.target.matches('.jump')) return;
+        const first = document.querySelector('#hits a');
+        if (first) {
+            event.preventDefault();
+            first.click();
+        }
+    });
+
+    // A clock that runs down while a unit restarts.
+    for (const timer of document.querySelectorAll('[data-timer]')) {
+        const button = timer.querySelector('button');
+        const text = timer.querySelector('text');
+        const ring = timer.querySelector('.run');
+        const total = Number(timer.dataset.timer);
+        let end = 0;
+        const draw = () => {
+            const left = Math.max(0, Math.ceil((end - Date.now()) / 1000));
+            text.textContent = `${Math.floor(left / 60)}:${String(left % 60).padStart(2, '0')}`;
+            ring.setAttribute('stroke-dashoffset', String(245 * (1 - left / total)));
+            if (left > 0) setTimeout(draw, 250);
+            else say('Time is over: it should be back.');
+        };
+        button.addEventListener('click', () => {
+            end = Date.now() + total * 1000;
+            button.hidden = true;
+            draw();
+        });
+    }
 })();

@@ -1,121 +1,161 @@
 // The table of devices: arrows move, Enter edits and saves, Esc leaves, a pasted list opens its preview.
 (() => {
-  const table = document.querySelector('[data-cells]');
-  if (!table) return;
-  const { token, say } = window.vorhut;
-  const editable = table.dataset.cells === 'edit';
+    const table = document.querySelector('[data-cells]');
+    if (!table) return;
+    const { token, say } = window.vorhut;
+    const editable = table.dataset.cells === 'edit';
 
-  const cells = (row) => [...row.querySelectorAll('td.cell')];
-  const focus = (cell) => {
-    if (!cell) return;
-    table.querySelector('td.cell[tabindex="0"]')?.setAttribute('tabindex', '-1');
-    cell.setAttribute('tabindex', '0');
-    cell.focus();
-  };
-  const move = (cell, rows, columns) => {
-    const row = cell.parentElement;
-    const at = cells(row).indexOf(cell);
-    let target = row;
-    for (let n = Math.abs(rows); n > 0 && target; n -= 1) target = rows > 0 ? target.nextElementSibling : target.previousElementSibling;
-    if (target) focus(cells(target)[Math.min(Math.max(at + columns, 0), cells(target).length - 1)]);
-  };
-
-  const show = (row) => {
-    table.querySelectorAll('tr.sel').forEach((r) => r.classList.remove('sel'));
-    row.classList.add('sel');
-    window.htmx.ajax('GET', row.dataset.why, { target: '#why-inner', swap: 'innerHTML' });
-  };
-
-  const edit = (cell) => {
-    if (!editable || cell.querySelector('input,select')) return;
-    const old = cell.innerHTML;
-    const options = document.getElementById(`options-${cell.dataset.field}`);
-    const input = options ? document.createElement('select') : document.createElement('input');
-    if (options) input.append(options.content.cloneNode(true));
-    input.value = cell.dataset.value;
-    input.setAttribute('aria-label', `${cell.dataset.label} of ${cell.parentElement.dataset.name}`);
-    cell.replaceChildren(input);
-    input.focus();
-    if (input.select) input.select();
-    let over = false;
-    const leave = (html) => { over = true; if (html !== undefined) cell.innerHTML = html; };
-    const save = async (rows, columns) => {
-      if (over) return;
-      if (input.value === cell.dataset.value) { leave(old); move(cell, rows, columns); return; }
-      over = true;
-      const row = cell.parentElement;
-      const body = new URLSearchParams({ _token: token, field: cell.dataset.field, value: input.value, version: row.dataset.version });
-      let answer;
-      try {
-        answer = await fetch(row.dataset.save, { method: 'POST', body, headers: { 'HX-Request': 'true' } });
-      } catch {
-        over = false; cell.classList.add('bad'); problem('The server did not answer. Your value stands in the cell; press Enter to try again.'); return;
-      }
-      const text = await answer.text();
-      if (!answer.ok) {
-        over = false;
-        cell.classList.add('bad');
-        input.setAttribute('aria-invalid', 'true');
-        input.focus();
-        problem(answer.status === 403 ? 'You may look at this job but not change it.' : text);
-        return;
-      }
-      problem('');
-      const at = cells(row).indexOf(cell);
-      const holder = document.createElement('template');
-      holder.innerHTML = text;
-      const fresh = holder.content.querySelector('tr');
-      fresh.classList.add('sel');
-      row.replaceWith(fresh);
-      for (const part of ['way', 'undo-bar']) {
-        const now = holder.content.getElementById(part);
-        const then = document.getElementById(part);
-        if (now && then) then.replaceWith(now);
-        const back = now?.querySelector('input[name=back]');
-        if (back) back.value = window.location.pathname + window.location.search;
-      }
-      say('Saved');
-      focus(cells(fresh)[at]);
-      move(cells(fresh)[at], rows, columns);
-      show(fresh);
+    const cells = (row) => [...row.querySelectorAll('td.cell')];
+    const focus = (cell) => {
+        if (!cell) return;
+        table.querySelector('td.cell[tabindex="0"]')?.setAttribute('tabindex', '-1');
+        cell.setAttribute('tabindex', '0');
+        cell.focus();
     };
-    input.addEventListener('keydown', (event) => {
-      event.stopPropagation();
-      if (event.key === 'Enter') { event.preventDefault(); save(event.shiftKey ? -1 : 1, 0); }
-      if (event.key === 'Tab') { event.preventDefault(); save(0, event.shiftKey ? -1 : 1); }
-      if (event.key === 'Escape') { leave(old); cell.classList.remove('bad'); problem(''); focus(cell); }
+    const move = (cell, rows, columns) => {
+        const row = cell.parentElement;
+        const at = cells(row).indexOf(cell);
+        let target = row;
+        for (let n = Math.abs(rows); n > 0 && target; n -= 1) target = rows > 0 ? target.nextElementSibling : target.previousElementSibling;
+        if (target) focus(cells(target)[Math.min(Math.max(at + columns, 0), cells(target).length - 1)]);
+    };
+
+    const show = (row) => {
+        table.querySelectorAll('tr.sel').forEach((r) => r.classList.remove('sel'));
+        row.classList.add('sel');
+        window.htmx.ajax('GET', row.dataset.why, { target: '#why-inner', swap: 'innerHTML' });
+    };
+
+    const edit = (cell) => {
+        if (!editable || cell.querySelector('input,select')) return;
+        const old = cell.innerHTML;
+        const options = document.getElementById(`options-${cell.dataset.field}`);
+        const input = options ? document.createElement('select') : document.createElement('input');
+        if (options) input.append(options.content.cloneNode(true));
+        input.value = cell.dataset.value;
+        input.setAttribute('aria-label', `${cell.dataset.label} of ${cell.parentElement.dataset.name}`);
+        cell.replaceChildren(input);
+        input.focus();
+        if (input.select) input.select();
+        let over = false;
+        const leave = (html) => {
+            over = true;
+            if (html !== undefined) cell.innerHTML = html;
+        };
+        const save = async (rows, columns) => {
+            if (over) return;
+            if (input.value === cell.dataset.value) {
+                leave(old);
+                move(cell, rows, columns);
+                return;
+            }
+            over = true;
+            const row = cell.parentElement;
+            const body = new URLSearchParams({
+                _token: token,
+                field: cell.dataset.field,
+                value: input.value,
+                version: row.dataset.version,
+            });
+            let answer;
+            try {
+                answer = await fetch(row.dataset.save, { method: 'POST', body, headers: { 'HX-Request': 'true' } });
+            } catch {
+                over = false;
+                cell.classList.add('bad');
+                problem('The server did not answer. Your value stands in the cell; press Enter to try again.');
+                return;
+            }
+            const text = await answer.text();
+            if (!answer.ok) {
+                over = false;
+                cell.classList.add('bad');
+                input.setAttribute('aria-invalid', 'true');
+                input.focus();
+                problem(answer.status === 403 ? 'You may look at this job but not change it.' : text);
+                return;
+            }
+            problem('');
+            const at = cells(row).indexOf(cell);
+            const holder = document.createElement('template');
+            holder.innerHTML = text;
+            const fresh = holder.content.querySelector('tr');
+            fresh.classList.add('sel');
+            row.replaceWith(fresh);
+            for (const part of ['way', 'undo-bar']) {
+                const now = holder.content.getElementById(part);
+                const then = document.getElementById(part);
+                if (now && then) then.replaceWith(now);
+                const back = now?.querySelector('input[name=back]');
+                if (back) back.value = window.location.pathname + window.location.search;
+            }
+            say('Saved');
+            focus(cells(fresh)[at]);
+            move(cells(fresh)[at], rows, columns);
+            show(fresh);
+        };
+        input.addEventListener('keydown', (event) => {
+            event.stopPropagation();
+            if (event.key === 'Enter') {
+                event.preventDefault();
+                save(event.shiftKey ? -1 : 1, 0);
+            }
+            if (event.key === 'Tab') {
+                event.preventDefault();
+                save(0, event.shiftKey ? -1 : 1);
+            }
+            if (event.key === 'Escape') {
+                leave(old);
+                cell.classList.remove('bad');
+                problem('');
+                focus(cell);
+            }
+        });
+    };
+
+    const problem = (text) => {
+        const place = document.getElementById('cell-problem');
+        place.textContent = text;
+        place.hidden = text === '';
+    };
+
+    table.querySelector('tr.sel')?.scrollIntoView({ block: 'center' });
+    table.addEventListener('keydown', (event) => {
+        const cell = event.target.closest('td.cell');
+        if (!cell || event.target !== cell) return;
+        const moves = { ArrowDown: [1, 0], ArrowUp: [-1, 0], ArrowRight: [0, 1], ArrowLeft: [0, -1] };
+        if (moves[event.key]) {
+            event.preventDefault();
+            move(cell, ...moves[event.key]);
+            return;
+        }
+        if (event.key === 'Enter' || event.key === 'F2') {
+            event.preventDefault();
+            edit(cell);
+            return;
+        }
+        if (event.key === ' ') {
+            event.preventDefault();
+            show(cell.parentElement);
+        }
     });
-  };
-
-  const problem = (text) => {
-    const place = document.getElementById('cell-problem');
-    place.textContent = text;
-    place.hidden = text === '';
-  };
-
-  table.querySelector('tr.sel')?.scrollIntoView({ block: 'center' });
-  table.addEventListener('keydown', (event) => {
-    const cell = event.target.closest('td.cell');
-    if (!cell || event.target !== cell) return;
-    const moves = { ArrowDown: [1, 0], ArrowUp: [-1, 0], ArrowRight: [0, 1], ArrowLeft: [0, -1] };
-    if (moves[event.key]) { event.preventDefault(); move(cell, ...moves[event.key]); return; }
-    if (event.key === 'Enter' || event.key === 'F2') { event.preventDefault(); edit(cell); return; }
-    if (event.key === ' ') { event.preventDefault(); show(cell.parentElement); }
-  });
-  table.addEventListener('dblclick', (event) => { const cell = event.target.closest('td.cell'); if (cell) edit(cell); });
-  table.addEventListener('click', (event) => {
-    const cell = event.target.closest('td.cell');
-    if (!cell || event.target.closest('input,select,a,button')) return;
-    focus(cell);
-    show(cell.parentElement);
-  });
-  document.addEventListener('paste', (event) => {
-    if (/^(INPUT|TEXTAREA|SELECT)$/.test(document.activeElement?.tagName ?? '')) return;
-    const text = event.clipboardData?.getData('text/plain') ?? '';
-    const form = document.getElementById('paste-form');
-    if (!form || !/\n|\t/.test(text)) return;
-    event.preventDefault();
-    form.querySelector('textarea').value = text;
-    form.submit();
-  });
+    table.addEventListener('dblclick', (event) => {
+        const cell = event.target.closest('td.cell');
+        if (cell) edit(cell);
+    });
+    table.addEventListener('click', (event) => {
+        const cell = event.target.closest('td.cell');
+        if (!cell || event.target.closest('input,select,a,button')) return;
+        focus(cell);
+        show(cell.parentElement);
+    });
+    document.addEventListener('paste', (event) => {
+        if (/^(INPUT|TEXTAREA|SELECT)$/.test(document.activeElement?.tagName ?? '')) return;
+        const text = event.clipboardData?.getData('text/plain') ?? '';
+        const form = document.getElementById('paste-form');
+        if (!form || !/\n|\t/.test(text)) return;
+        event.preventDefault();
+        form.querySelector('textarea').value = text;
+        form.submit();
+    });
 })();

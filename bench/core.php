@@ -2,22 +2,22 @@
 
 declare(strict_types=1);
 
+use Vorhut\App\Jobs\ShippedProfiles;
+use Vorhut\Core\Exchange\JobFile;
+use Vorhut\Core\Exchange\JobGenerator;
+use Vorhut\Core\Findings\Check;
+use Vorhut\Core\Net\Ipv4Address;
+use Vorhut\Core\Net\Service;
+use Vorhut\Core\Proof\Prover;
+use Vorhut\Core\Reach\Node\Network;
+use Vorhut\Core\Reach\Walk\Exchange;
+use Vorhut\Core\Record\Json;
+
 /*
  * Times the core on generated jobs: php bench/core.php [devices …]   (default 500 1000 2000 5000 10000)
  * With --same-network first, every size (1 000 and more) has the 82 segments and 294 intents of 5 000 devices.
  * Each size runs in a process of its own; times are the best of three, memory is the peak.
  */
-
-use Vorhut\App\Job\ShippedProfiles;
-use Vorhut\Core\Addressing\Ipv4Address;
-use Vorhut\Core\Findings\Check;
-use Vorhut\Core\Job\Service;
-use Vorhut\Core\JobFile\JobFile;
-use Vorhut\Core\JobFile\JobGenerator;
-use Vorhut\Core\JobFile\Json;
-use Vorhut\Core\Proof\Prover;
-use Vorhut\Core\Reach\Exchange;
-use Vorhut\Core\Reach\Network;
 
 require dirname(__DIR__).'/vendor/autoload.php';
 
@@ -57,7 +57,10 @@ $nodes = array_values($network->nodes);
 $random = new Random\Randomizer(new Random\Engine\Mt19937(1));
 $queries = [];
 for ($n = 0; $n < 20000; ++$n) {
-    $queries[] = [$nodes[$random->getInt(0, count($nodes) - 1)], Ipv4Address::fromInt($nodes[$random->getInt(0, count($nodes) - 1)]->firstAddress() ?? 0)];
+    $queries[] = [
+        $nodes[$random->getInt(0, count($nodes) - 1)],
+        Ipv4Address::fromInt($nodes[$random->getInt(0, count($nodes) - 1)]->firstAddress() ?? 0),
+    ];
 }
 $icmp = Service::fromString('icmp');
 $ask = $best(static function () use ($queries, $exchange, $icmp): void {
@@ -65,4 +68,13 @@ $ask = $best(static function () use ($queries, $exchange, $icmp): void {
         $exchange->ask($from, $to, $icmp);
     }
 });
-printf("%8d %10.0f %10.0f %10.0f %10.0f %12.0f %9.0f\n", $devices, $decode, $read, $check, $prove, count($queries) / $ask * 1000, memory_get_peak_usage(true) / 1048576);
+printf(
+    "%8d %10.0f %10.0f %10.0f %10.0f %12.0f %9.0f\n",
+    $devices,
+    $decode,
+    $read,
+    $check,
+    $prove,
+    (count($queries) / $ask) * 1000,
+    memory_get_peak_usage(true) / 1048576,
+);

@@ -1,20 +1,66 @@
 // Takes the pictures of docs/screenshots from the running demo: node scripts/screenshots.mjs   (bin/start --fresh first)
 import { chromium } from '@playwright/test';
+import config from '../playwright.config.mjs';
 
 const base = process.env.BASE_URL ?? `http://127.0.0.1:${process.env.VORHUT_PORT ?? 8047}`;
 const job = '/job/kestrel-sound-ferries';
-const list = ['Name;Kind;VLAN;MAC;Serial', ...Array.from({ length: 8 }, (_, n) => `Quay horn ${n + 1};${n === 3 ? 'paging-hron' : 'paging-horn'};150;02-47-00-00-52-0${n + 1}${n === 6 ? 'O' : ''};KS-52-00${n + 1}`), 'Receiver five;;;02-47-00-00-60-24;'].join('\n');
+const rule = 'deny tcp port 80 from 10.47.90.0/24 to 10.47.60.0/25';
+const list = [
+    'Name;Kind;VLAN;MAC;Serial',
+    ...Array.from({ length: 8 }, (_, n) => {
+        const kind = n === 3 ? 'paging-hron' : 'paging-horn';
+        return `Quay horn ${n + 1};${kind};150;02-47-00-00-52-0${n + 1}${n === 6 ? 'O' : ''};KS-52-00${n + 1}`;
+    }),
+    'Receiver five;;;02-47-00-00-60-24;',
+].join('\n');
 const shots = [
-  ['jobs', '/'], ['brief', job], ['networks', `${job}/networks`], ['devices', `${job}/devices`], ['addresses', `${job}/addresses`],
-  ['list', `${job}/list`, { act: async (page) => { await page.fill('textarea[name=text]', list); await page.getByRole('button', { name: 'Show what would change' }).click(); await page.waitForLoadState(); } }],
-  ['sweep', `${job}/sweep`, { act: async (page) => { await page.fill('[name=addresses]', '10.47.60.30-10.47.60.50'); await page.selectOption('[name=vantage]', 'mic-station'); await page.getByRole('button', { name: 'Look who answers' }).click(); await page.locator('table').waitFor({ timeout: 20000 }); } }],
-  ['bench', `${job}/bench/berth-4?step=contact&laptop=${encodeURIComponent('eth0=10.47.30.9/24 wlan0=192.0.2.17/24,wifi')}`],
-  ['bench-phone', `${job}/bench/berth-3?step=address`, { width: 390, height: 844 }],
-  ['proof', `${job}/proof`, { height: 960, act: async (page) => { await page.keyboard.press('t'); await page.locator('.said', { hasText: 'as predicted' }).waitFor({ timeout: 60000 }); await page.goto(`${base}${job}/proof`); } }],
-  ['what-if', `${job}/proof/what-if?on=router:core&field=rule&value=${encodeURIComponent('deny tcp port 80 from 10.47.90.0/24 to 10.47.60.0/25')}`],
-  ['proof-dark', `${job}/proof?intent=control-calls-windows`, { dark: true, height: 960 }],
+    ['jobs', '/'],
+    ['brief', job],
+    ['records', `${job}/records/routers/core`],
+    ['networks', `${job}/networks`],
+    ['devices', `${job}/devices`],
+    ['addresses', `${job}/addresses`],
+    [
+        'list',
+        `${job}/list`,
+        {
+            act: async (page) => {
+                await page.fill('textarea[name=text]', list);
+                await page.getByRole('button', { name: 'Show what would change' }).click();
+                await page.waitForLoadState();
+            },
+        },
+    ],
+    [
+        'sweep',
+        `${job}/sweep`,
+        {
+            act: async (page) => {
+                await page.fill('[name=addresses]', '10.47.60.30-10.47.60.50');
+                await page.selectOption('[name=vantage]', 'mic-station');
+                await page.getByRole('button', { name: 'Look who answers' }).click();
+                await page.locator('table').waitFor({ timeout: 20000 });
+            },
+        },
+    ],
+    ['bench', `${job}/bench/berth-4?step=contact&laptop=${encodeURIComponent('eth0=10.47.30.9/24 wlan0=192.0.2.17/24,wifi')}`],
+    ['bench-phone', `${job}/bench/berth-3?step=address`, { width: 390, height: 844 }],
+    [
+        'proof',
+        `${job}/proof`,
+        {
+            height: 960,
+            act: async (page) => {
+                await page.keyboard.press('t');
+                await page.locator('.said', { hasText: 'as predicted' }).waitFor({ timeout: 60000 });
+                await page.goto(`${base}${job}/proof`);
+            },
+        },
+    ],
+    ['what-if', `${job}/proof/what-if?on=router:core&field=rule&value=${encodeURIComponent(rule)}`],
+    ['proof-dark', `${job}/proof?intent=control-calls-windows`, { dark: true, height: 960 }],
 ];
-const browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args: ['--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync'] });
+const browser = await chromium.launch(config.use.launchOptions);
 const context = await browser.newContext();
 const page = await context.newPage();
 await page.goto(`${base}/login`);
@@ -22,11 +68,11 @@ await page.fill('[name=_username]', 'ines');
 await page.fill('[name=_password]', 'ferry-bell-lamp');
 await page.click('button[type=submit]');
 for (const [name, path, { width = 1280, height = 800, dark = false, act = null } = {}] of shots) {
-  await page.setViewportSize({ width, height });
-  await page.emulateMedia({ colorScheme: dark ? 'dark' : 'light' });
-  await page.goto(base + path);
-  if (act) await act(page);
-  await page.waitForTimeout(300);
-  await page.screenshot({ path: `docs/screenshots/${name}.png` });
+    await page.setViewportSize({ width, height });
+    await page.emulateMedia({ colorScheme: dark ? 'dark' : 'light' });
+    await page.goto(base + path);
+    if (act) await act(page);
+    await page.waitForTimeout(300);
+    await page.screenshot({ path: `docs/screenshots/${name}.png` });
 }
 await browser.close();

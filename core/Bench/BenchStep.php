@@ -10,8 +10,8 @@ use Vorhut\Core\Job\Stage;
 final readonly class BenchStep
 {
     /**
-     * @param list<string>                          $do     in this order
-     * @param array<string, string>                 $values exact values, by label
+     * @param list<string> $do in this order
+     * @param array<string, string> $values exact values, by label
      * @param list<array{risk: string, do: string}> $risks
      */
     public function __construct(
@@ -30,5 +30,13 @@ final readonly class BenchStep
         /** Seconds to wait before the unit is back. */
         public int $wait = 0,
     ) {
+    }
+
+    /** How far the unit is once the step is done, or taken back: done moves it on only, taking back puts it before the step. */
+    public function stageAfter(Stage $now, bool $done): Stage
+    {
+        $stage = $done ? $this->stage : $this->stage?->before();
+
+        return null !== $stage && $done === $stage->isBeyond($now) ? $stage : $now;
     }
 }

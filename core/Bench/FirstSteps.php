@@ -4,16 +4,14 @@ declare(strict_types=1);
 
 namespace Vorhut\Core\Bench;
 
-use Vorhut\Core\Addressing\FirstContactPlan;
-use Vorhut\Core\Addressing\FirstContactPlanner;
-use Vorhut\Core\Addressing\Ipv4Address;
-use Vorhut\Core\Addressing\LaptopInterface;
-use Vorhut\Core\Addressing\MacAddress;
-use Vorhut\Core\Addressing\MacReading;
 use Vorhut\Core\InvalidValue;
 use Vorhut\Core\Job\Device;
 use Vorhut\Core\Job\Job;
 use Vorhut\Core\Job\Stage;
+use Vorhut\Core\Net\Ipv4Address;
+use Vorhut\Core\Net\MacAddress;
+use Vorhut\Core\Net\MacReading;
+use Vorhut\Core\Profile\DeviceProfile;
 
 /** From the carton to the new address: the steps for one unit, made from its profile and the plan. */
 final class FirstSteps
@@ -28,17 +26,96 @@ final class FirstSteps
         $plan = (new FirstContactPlanner($job, $laptop))->plan($device);
         $profile = $job->profileOf($device);
         $interface = $device->interfaces[0] ?? null;
-        $identity = array_filter(['Serial' => $device->serial, 'MAC' => null === $interface?->mac ? null : (string) $interface->mac], \is_string(...));
+        $identity = array_filter(
+            ['Serial' => $device->serial, 'MAC' => null === $interface?->mac ? null : (string) $interface->mac],
+            \is_string(...),
+        );
         $typed = array_diff_key($plan->unit, ['Open' => '']);
 
         return [
-            new BenchStep('unpack', 'Unpack and check off', 'What is missing or wrong is found now, not on the ladder.', [...array_map(static fn (string $a): string => $a.' in the box.', $profile->accessories), 'No damage; serial and MAC on the sticker are those below.'], $identity, [], 'All there', null === $interface?->mac ? null : 'mac', Stage::Unpacked),
-            new BenchStep('connect', 'Connect and power', 'Cables first, power last.', self::connecting($plan), [], array_map(static fn (string $c): array => ['risk' => $c, 'do' => ''], $profile->cautions), 'It is up', wait: $profile->bootSeconds + $profile->factory->afterSeconds),
-            new BenchStep('contact', $plan->technique->title(), $plan->why, [], [...$plan->laptop, ...array_intersect_key($plan->unit, ['Open' => ''])], $plan->risks, 'It answers'),
-            new BenchStep('password', 'A password of its own', 'The default password is known to everybody.', ['' === $profile->login ? 'Log in.' : \sprintf('Log in: %s.', lcfirst($profile->login)), 'Set a new password and keep it in the vault. A certificate warning at the first login is expected.'], [], [], 'Password set'),
-            new BenchStep('address', 'Give it its address', '' === $profile->menuPath ? 'Type all of them, then save once.' : \sprintf('At %s. Type all of them, then save once: it restarts and is gone from where it was.', $profile->menuPath), [], $typed, [], 'It answers at the new address', null === $interface?->address ? null : 'address', Stage::Addressed, $profile->rebootSeconds),
-            new BenchStep('back', 'Put the laptop back', 'A laptop left in the factory subnet finds the wrong unit next time.', $plan->wayBack, [], [], 'Laptop is back'),
+            new BenchStep(
+                'unpack',
+                'Unpack and check off',
+                'What is missing or wrong is found now, not on the ladder.',
+                [
+                    ...array_map(static fn (string $a): string => $a.' in the box.', $profile->accessories),
+                    'No damage; serial and MAC on the sticker are those below.',
+                ],
+                $identity,
+                [],
+                'All there',
+                null === $interface?->mac ? null : 'mac',
+                Stage::Unpacked,
+            ),
+            self::connect($plan, $profile),
+            new BenchStep(
+                'contact',
+                $plan->technique->title(),
+                $plan->why,
+                [],
+                [...$plan->laptop, ...array_intersect_key($plan->unit, ['Open' => ''])],
+                $plan->risks,
+                'It answers',
+            ),
+            new BenchStep(
+                'password',
+                'A password of its own',
+                'The default password is known to everybody.',
+                [
+                    '' === $profile->login ? 'Log in.' : \sprintf('Log in: %s.', lcfirst($profile->login)),
+                    'Set a new password and keep it in the vault. A certificate warning at the first login is expected.',
+                ],
+                [],
+                [],
+                'Password set',
+            ),
+            self::address($device, $profile, $typed),
+            new BenchStep(
+                'back',
+                'Put the laptop back',
+                'A laptop left in the factory subnet finds the wrong unit next time.',
+                $plan->wayBack,
+                [],
+                [],
+                'Laptop is back',
+            ),
         ];
+    }
+
+    private static function connect(FirstContactPlan $plan, DeviceProfile $profile): BenchStep
+    {
+        return new BenchStep(
+            'connect',
+            'Connect and power',
+            'Cables first, power last.',
+            self::connecting($plan),
+            [],
+            array_map(static fn (string $c): array => ['risk' => $c, 'do' => ''], $profile->cautions),
+            'It is up',
+            wait: $profile->bootSeconds + $profile->factory->afterSeconds,
+        );
+    }
+
+    /** @param array<string, string> $typed */
+    private static function address(Device $device, DeviceProfile $profile, array $typed): BenchStep
+    {
+        return new BenchStep(
+            'address',
+            'Give it its address',
+            '' === $profile->menuPath
+                ? 'Type all of them, then save once.'
+                : \sprintf(
+                    'At %s. Type all of them, then save once: it restarts and is gone from where it was.',
+                    $profile->menuPath,
+                ),
+            [],
+            $typed,
+            [],
+            'It answers at the new address',
+            null === ($device->interfaces[0] ?? null)?->address ? null : 'address',
+            Stage::Addressed,
+            $profile->rebootSeconds,
+        );
     }
 
     /**
@@ -52,16 +129,32 @@ final class FirstSteps
         if ('' === trim($read) || null === $step->check || null === $interface) {
             return;
         }
-        if ('address' === $step->check && null !== $interface->address && !Ipv4Address::fromString(trim($read))->equals($interface->address->address)) {
-            throw new InvalidValue($read, \sprintf('the planned address %s', $interface->address->address), 'Look again; if the unit really has another one, give it the planned one or change the plan.');
+        if (
+            'address' === $step->check
+            && null !== $interface->address
+            && !Ipv4Address::fromString(trim($read))->equals($interface->address->address)
+        ) {
+            throw new InvalidValue(
+                $read,
+                \sprintf('the planned address %s', $interface->address->address),
+                'Look again; if the unit really has another one, give it the planned one or change the plan.',
+            );
         }
         if ('mac' === $step->check && null !== $interface->mac) {
             $alike = MacReading::candidates($read, [$interface->mac]);
             if ([] === $alike) {
-                throw new InvalidValue($read, \sprintf('the planned MAC %s', $interface->mac), 'This is another unit, or the plan has the wrong MAC. Read the label again.');
+                throw new InvalidValue(
+                    $read,
+                    \sprintf('the planned MAC %s', $interface->mac),
+                    'This is another unit, or the plan has the wrong MAC. Read the label again.',
+                );
             }
             if (null === MacAddress::tryFrom($read) || !MacAddress::fromString($read)->equals($interface->mac)) {
-                throw new InvalidValue($read, \sprintf('the planned MAC %s', $interface->mac), 'It differs only in characters that look alike; read those again.');
+                throw new InvalidValue(
+                    $read,
+                    \sprintf('the planned MAC %s', $interface->mac),
+                    'It differs only in characters that look alike; read those again.',
+                );
             }
         }
     }

@@ -4,35 +4,30 @@ declare(strict_types=1);
 
 namespace Vorhut\Core\Findings;
 
+use Vorhut\Core\Classes;
 use Vorhut\Core\Job\Job;
 
-/** Runs every rule over a job. */
+/** Runs every rule over a job: the classes of the folders beside this one, a folder for each trade. */
 final class Check
 {
+    /** @var list<Rule>|null */
+    private static ?array $rules = null;
+
     /** @return list<Rule> in the order in which their findings are shown */
     public static function rules(): array
     {
-        return [
-            new Rules\DuplicateAddress(),
-            new Rules\NetworkOrBroadcast(),
-            new Rules\OutsideSubnet(),
-            new Rules\MaskDiffers(),
-            new Rules\GatewayMissing(),
-            new Rules\GatewayElsewhere(),
-            new Rules\InLeasedRange(),
-            new Rules\TwoInterfacesOneSubnet(),
-            new Rules\OverlappingSubnets(),
-            new Rules\DuplicateMac(),
-            new Rules\DuplicateHostname(),
-            new Rules\NoDispatchableLocation(),
-            new Rules\GatewayUnserved(),
-            new Rules\SnoopingWithoutQuerier(),
-            new Rules\GroupsShareMac(),
-            new Rules\LinkLocalRouted(),
-            new Rules\ReturnRouteMissing(),
-            new Rules\FactoryAddressLive(),
-            new Rules\SharedFactoryAddress(),
-        ];
+        if (null === self::$rules) {
+            $rules = [];
+            foreach ((array) glob(__DIR__.'/*', \GLOB_ONLYDIR) as $folder) {
+                foreach (Classes::in((string) $folder, __NAMESPACE__.'\\'.basename((string) $folder), Rule::class) as $class) {
+                    $rules[] = new $class();
+                }
+            }
+            usort($rules, static fn (Rule $a, Rule $b): int => $a->about()->place <=> $b->about()->place);
+            self::$rules = $rules;
+        }
+
+        return self::$rules;
     }
 
     /** @return list<Finding> */

@@ -9,9 +9,14 @@ use Vorhut\Core\Job\ChangeSet;
 /** Something wrong or missing in the plan: the rule, whom it concerns, why it matters, what mends it. */
 final readonly class Finding
 {
+    public string $rule;
+    public Stop $stop;
+    /** A few words for a drawing. */
+    public string $short;
+
     /** @param list<string> $devices ids of devices and routers */
     public function __construct(
-        public string $rule,
+        About $about,
         public Severity $severity,
         public string $title,
         public string $why,
@@ -23,12 +28,25 @@ final readonly class Finding
         public ?string $segment = null,
         /** The value it is about, such as an address. */
         public ?string $value = null,
+        ?string $short = null,
     ) {
+        $this->rule = $about->id;
+        $this->stop = $about->stop;
+        $this->short = $short ?? $about->short();
     }
 
     /** Stays the same while the fault stays, so that a link to it holds. */
     public function id(): string
     {
-        return $this->rule.'-'.substr(hash('xxh128', $this->rule.'|'.$this->segment.'|'.$this->value.'|'.implode('|', $this->devices)), 0, 8);
+        return $this->rule
+            .'-'
+            .substr(
+                hash(
+                    'xxh128',
+                    $this->rule.'|'.$this->segment.'|'.$this->value.'|'.implode('|', $this->devices),
+                ),
+                0,
+                8,
+            );
     }
 }

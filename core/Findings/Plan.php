@@ -4,9 +4,9 @@ declare(strict_types=1);
 
 namespace Vorhut\Core\Findings;
 
-use Vorhut\Core\Addressing\FreeAddresses;
 use Vorhut\Core\Job\Job;
 use Vorhut\Core\Job\Subnet;
+use Vorhut\Core\Planning\FreeAddresses;
 
 /** A job with the look-ups that rules share. */
 final class Plan

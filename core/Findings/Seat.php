@@ -4,15 +4,14 @@ declare(strict_types=1);
 
 namespace Vorhut\Core\Findings;
 
-use Vorhut\Core\Addressing\InterfaceAddress;
-use Vorhut\Core\Addressing\Ipv4Address;
 use Vorhut\Core\Job\ChangeSet;
-use Vorhut\Core\Job\Collection;
 use Vorhut\Core\Job\Device;
 use Vorhut\Core\Job\Job;
 use Vorhut\Core\Job\NetworkInterface;
 use Vorhut\Core\Job\Segment;
 use Vorhut\Core\Job\Subnet;
+use Vorhut\Core\Net\InterfaceAddress;
+use Vorhut\Core\Net\Ipv4Address;
 
 /** One interface of one device, where it stands. */
 final readonly class Seat
@@ -36,6 +35,6 @@ final readonly class Seat
     /** @param array<string, mixed> $values */
     public function set(Job $job, array $values, string $title): ChangeSet
     {
-        return new ChangeSet($title, [$job->editInterface(Collection::Devices, $this->device->id, $this->index, $values)]);
+        return new ChangeSet($title, [$job->editInterface(Device::class, $this->device->id, $this->index, $values)]);
     }
 }

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Vorhut\Core\Job;
 
+use Vorhut\Core\Record\Json;
+
 /** A change with a name: edits that are applied together, or undone together. */
 final readonly class ChangeSet
 {
@@ -17,16 +19,25 @@ final readonly class ChangeSet
     {
         $edits = [];
         foreach ([...$this->edits, ...$next->edits] as $edit) {
-            $key = $edit->collection->value.' '.$edit->id;
-            $edits[$key] = isset($edits[$key]) ? new Edit($edit->collection, $edit->id, $edits[$key]->before, $edit->after) : $edit;
+            $key = $edit->type.' '.$edit->id;
+            $edits[$key] = isset($edits[$key])
+                ? new Edit($edit->type, $edit->id, $edits[$key]->before, $edit->after, $edit->behind)
+                : $edit;
         }
 
         return new self($this->title.'; '.$next->title, array_values($edits));
     }
 
+    /** Tells whether an offer is still the one that somebody was shown. */
+    public function fingerprint(): string
+    {
+        return hash('xxh128', Json::line(array_map(static fn (Edit $e): array => [$e->list(), $e->id, $e->after], $this->edits)));
+    }
+
+    /** Whether everything is as it would be already. */
     public function isEmpty(): bool
     {
-        return [] === $this->edits;
+        return [] === array_filter($this->edits, static fn (Edit $e): bool => Json::line($e->before) !== Json::line($e->after));
     }
 
     public function reversed(string $title): self
@@ -34,12 +45,16 @@ final readonly class ChangeSet
         return new self($title, array_reverse(array_map(static fn (Edit $e): Edit => $e->reversed(), $this->edits)));
     }
 
-    /** @return list<string> ids of the changed records of one collection */
-    public function ids(Collection $collection): array
+    /**
+     * @param class-string $type the value object of a list
+     *
+     * @return list<string> ids of its changed records
+     */
+    public function ids(string $type): array
     {
         $ids = [];
         foreach ($this->edits as $edit) {
-            if ($edit->collection === $collection) {
+            if ($edit->type === $type) {
                 $ids[] = $edit->id;
             }
         }

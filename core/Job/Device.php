@@ -4,47 +4,65 @@ declare(strict_types=1);
 
 namespace Vorhut\Core\Job;
 
-use Vorhut\Core\Addressing\InterfaceAddress;
-use Vorhut\Core\JobFile\RecordReader;
+use Vorhut\Core\Net\InterfaceAddress;
+use Vorhut\Core\Record\Field\Choice;
+use Vorhut\Core\Record\Field\Name;
+use Vorhut\Core\Record\Field\Records;
+use Vorhut\Core\Record\Field\Refers;
+use Vorhut\Core\Record\Field\Settings;
+use Vorhut\Core\Record\Field\Slug;
+use Vorhut\Core\Record\Field\Text;
 
 /** One unit to be provisioned. */
 final readonly class Device
 {
+    private const ID = ['id', 'device id', 'key'];
+    private const NAME = ['name', 'device', 'device name', 'unit', 'description', 'label', 'bezeichnung', 'nom'];
+    private const KIND = ['profile', 'kind', 'type', 'model', 'device type', 'device profile'];
+    private const PLACE = ['location', 'place', 'room', 'site', 'where'];
+    private const SERIAL = ['serial', 'serial no', 'serial number', 'sn', 's n'];
+    private const HOSTNAME = ['hostname', 'host name', 'host', 'dns name'];
+    private const STAGE = ['stage', 'state', 'status'];
+    /** RFC 1123, section 2.1. */
+    private const LABEL = '/^[a-zA-Z0-9](?:[a-zA-Z0-9-]*[a-zA-Z0-9])?$/D';
+
     /**
-     * @param list<NetworkInterface>                  $interfaces
-     * @param list<Route>                             $routes
+     * @param list<NetworkInterface> $interfaces
+     * @param list<Route> $routes
      * @param array<string, scalar|list<scalar>|null> $settings
      */
     public function __construct(
+        #[Slug(columns: self::ID)]
         public string $id,
+        #[Name(columns: self::NAME)]
         public string $name,
+        #[Refers('profiles', 'profile', 'Kind', self::KIND, required: true)]
         public string $profile,
+        #[Refers('locations', 'location', 'Place', self::PLACE)]
         public ?string $location,
+        #[Text('Serial', self::SERIAL, max: 80, technical: true)]
         public ?string $serial,
+        #[Text(
+            'Host name',
+            self::HOSTNAME,
+            max: 63,
+            pattern: self::LABEL,
+            says: 'letters, digits and hyphens, 1 to 63 of them (RFC 1123, section 2.1)',
+            advice: 'Begin and end with a letter or digit.',
+            technical: true,
+        )]
         public ?string $hostname,
+        #[Records(NetworkInterface::class, 'Interfaces')]
         public array $interfaces,
+        #[Records(Route::class, 'Routes')]
         public array $routes,
+        #[Settings('Settings')]
         public array $settings,
+        #[Text('Firmware', ['firmware', 'version', 'fw'], max: 60)]
         public ?string $firmware,
+        #[Choice(Stage::class, 'Stage', self::STAGE, default: Stage::Planned)]
         public Stage $stage,
     ) {
-    }
-
-    public static function read(RecordReader $r): self
-    {
-        return new self(
-            $r->id(),
-            $r->name($r->id()),
-            $r->id('profile'),
-            $r->reference('location'),
-            $r->text('serial', 80),
-            self::hostname($r),
-            $r->records('interfaces', NetworkInterface::read(...)),
-            $r->records('routes', Route::read(...)),
-            self::settings($r),
-            $r->text('firmware', 60),
-            $r->enum('stage', Stage::class, Stage::Planned),
-        );
     }
 
     public function primaryAddress(): ?InterfaceAddress
@@ -64,36 +82,5 @@ final readonly class Device
         $value = $this->settings[$name] ?? [];
 
         return array_map(strval(...), \is_array($value) ? $value : [$value]);
-    }
-
-    private static function hostname(RecordReader $r): ?string
-    {
-        $name = $r->text('hostname', 63);
-        if (null !== $name && 1 !== preg_match('/^[a-zA-Z0-9](?:[a-zA-Z0-9-]*[a-zA-Z0-9])?$/D', $name)) {
-            throw $r->refuse('hostname', 'letters, digits and hyphens, 1 to 63 of them (RFC 1123, section 2.1)', 'Begin and end with a letter or digit.');
-        }
-
-        return $name;
-    }
-
-    /** @return array<string, scalar|list<scalar>|null> */
-    private static function settings(RecordReader $r): array
-    {
-        $settings = [];
-        foreach ($r->map('settings') as $name => $value) {
-            if (\is_array($value) && array_is_list($value)) {
-                $items = [];
-                foreach ($value as $item) {
-                    $items[] = \is_scalar($item) ? $item : throw $r->refuse('settings', 'texts, numbers, true, false, null, or lists of them', \sprintf('Look at "%s".', $name));
-                }
-                $settings[$name] = $items;
-            } elseif (null === $value || \is_scalar($value)) {
-                $settings[$name] = $value;
-            } else {
-                throw $r->refuse('settings', 'texts, numbers, true, false, null, or lists of them', \sprintf('Look at "%s".', $name));
-            }
-        }
-
-        return $settings;
     }
 }

@@ -4,35 +4,44 @@ declare(strict_types=1);
 
 namespace Vorhut\Core\Job;
 
-use Vorhut\Core\Addressing\Ipv4Prefix;
-use Vorhut\Core\JobFile\RecordReader;
+use Vorhut\Core\Net\Ipv4Prefix;
+use Vorhut\Core\Net\PortSet;
+use Vorhut\Core\Net\Protocol;
+use Vorhut\Core\Record\Checked;
+use Vorhut\Core\Record\Field\Choice;
+use Vorhut\Core\Record\Field\Parsed;
+use Vorhut\Core\Record\Given;
 
 /** One line of a router's filter. Null for a prefix means any. Ports are those of the destination. */
-final readonly class FilterRule implements \Stringable
+final readonly class FilterRule implements \Stringable, Checked
 {
     public function __construct(
+        #[Choice(FilterAction::class, 'Action', required: true)]
         public FilterAction $action,
+        #[Parsed(Ipv4Prefix::class, 'From', none: 'any')]
         public ?Ipv4Prefix $from,
+        #[Parsed(Ipv4Prefix::class, 'To', none: 'any')]
         public ?Ipv4Prefix $to,
+        #[Choice(Protocol::class, 'Protocol', default: Protocol::Any)]
         public Protocol $protocol,
+        #[Parsed(PortSet::class, 'Ports', default: 'any')]
         public PortSet $ports,
     ) {
     }
 
-    public static function read(RecordReader $r): self
+    public function check(Given $given): void
     {
-        $prefix = static fn (string $key): ?Ipv4Prefix => 'any' === $r->string($key, 'any') ? null : $r->parsed($key, Ipv4Prefix::fromString(...));
-        $protocol = $r->enum('protocol', Protocol::class, Protocol::Any);
-        $ports = $r->parsed('ports', PortSet::fromString(...)) ?? PortSet::any();
-        if ([] !== $ports->ranges && Protocol::Tcp !== $protocol && Protocol::Udp !== $protocol) {
-            throw $r->refuse('ports', 'ports only where the protocol is tcp or udp', 'Name the protocol, or leave the ports out.');
+        if ([] !== $this->ports->ranges && Protocol::Tcp !== $this->protocol && Protocol::Udp !== $this->protocol) {
+            throw $given->refuse('ports', 'ports only where the protocol is tcp or udp', 'Name the protocol, or leave the ports out.');
         }
-
-        return new self($r->enum('action', FilterAction::class), $prefix('from'), $prefix('to'), $protocol, $ports);
     }
 
     public function __toString(): string
     {
-        return trim(\sprintf('%s %s to %s %s %s', $this->action->value, $this->from ?? 'any', $this->to ?? 'any', Protocol::Any === $this->protocol ? '' : $this->protocol->value, implode(',', array_map(static fn (array $p): string => $p[0] === $p[1] ? (string) $p[0] : $p[0].'-'.$p[1], $this->ports->ranges))));
+        $protocol = Protocol::Any === $this->protocol ? '' : $this->protocol->value;
+        $from = $this->from ?? 'any';
+        $to = $this->to ?? 'any';
+
+        return trim(\sprintf('%s %s to %s %s %s', $this->action->value, $from, $to, $protocol, $this->ports));
     }
 }

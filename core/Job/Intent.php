@@ -4,40 +4,53 @@ declare(strict_types=1);
 
 namespace Vorhut\Core\Job;
 
-use Vorhut\Core\JobFile\RecordReader;
+use Vorhut\Core\Net\Service;
+use Vorhut\Core\Record\Checked;
+use Vorhut\Core\Record\Conditional;
+use Vorhut\Core\Record\Field\Choice;
+use Vorhut\Core\Record\Field\Name;
+use Vorhut\Core\Record\Field\OneOf;
+use Vorhut\Core\Record\Field\Parsed;
+use Vorhut\Core\Record\Field\Slug;
+use Vorhut\Core\Record\Given;
 
 /** A statement to be proven: from each of these parties to each of those. */
-final readonly class Intent
+final readonly class Intent implements Checked, Conditional
 {
     /**
+     * @param string $kind one of IntentKinds
      * @param non-empty-list<PartyRef> $from
      * @param non-empty-list<PartyRef> $to
      */
     public function __construct(
+        #[Slug]
         public string $id,
+        #[Name('In a sentence')]
         public string $name,
-        public IntentKind $kind,
+        #[OneOf(IntentKinds::class, 'Kind')]
+        public string $kind,
+        #[Parties('From')]
         public array $from,
+        #[Parties('To')]
         public array $to,
+        #[Parsed(Service::class, 'Service')]
         public ?Service $service,
+        #[Choice(Expectation::class, 'It', default: Expectation::Must)]
         public Expectation $expect,
     ) {
     }
 
-    public static function read(RecordReader $r): self
+    public function check(Given $given): void
     {
-        $id = $r->id();
-        $kind = $r->enum('kind', IntentKind::class);
-        $from = $r->parsedList('from', PartyRef::fromString(...));
-        $to = $r->parsedList('to', PartyRef::fromString(...));
-        if ([] === $from || [] === $to) {
-            throw $r->refuse([] === $from ? 'from' : 'to', 'a list with at least one party', 'Such as ["device:station"].');
+        foreach (['from' => $this->from, 'to' => $this->to] as $key => $parties) {
+            if ([] === $parties) { // @phpstan-ignore identical.alwaysFalse (this is what makes it true)
+                throw $given->refuse($key, 'a list with at least one party', 'Such as ["device:station"].');
+            }
         }
-        $service = $r->parsed('service', Service::fromString(...));
-        if (null !== $service && IntentKind::Reach !== $kind) {
-            throw $r->refuse('service', 'a service only for intents of kind reach', 'Other kinds know their ports from the profiles.');
-        }
+    }
 
-        return new self($id, $r->name($id), $kind, $from, $to, $service, $r->enum('expect', Expectation::class, Expectation::Must));
+    public static function conditions(): array
+    {
+        return ['required' => ['from', 'to'], 'properties' => ['from' => ['minItems' => 1], 'to' => ['minItems' => 1]]];
     }
 }

@@ -4,11 +4,11 @@ declare(strict_types=1);
 
 namespace Vorhut\Core\Job;
 
-use Vorhut\Core\JobFile\FileError;
-use Vorhut\Core\JobFile\InvalidFile;
-use Vorhut\Core\JobFile\RecordReader;
 use Vorhut\Core\Profile\DeviceProfile;
 use Vorhut\Core\Profile\ProfileLibrary;
+use Vorhut\Core\Record\FileError;
+use Vorhut\Core\Record\InvalidFile;
+use Vorhut\Core\Record\RecordType;
 
 /**
  * The whole plan of one installation, immutable. Every service reads it; a ChangeSet makes a new one from it.
@@ -17,114 +17,179 @@ use Vorhut\Core\Profile\ProfileLibrary;
  */
 final readonly class Job
 {
+    /** @var array<array-key, Location> */
+    public array $locations;
+
+    /** @var array<array-key, Segment> */
+    public array $segments;
+
+    /** @var array<array-key, Router> */
+    public array $routers;
+
+    /** @var array<array-key, Device> */
+    public array $devices;
+
+    /** @var array<array-key, Extension> by number */
+    public array $extensions;
+
+    /** @var array<array-key, Intent> */
+    public array $intents;
+
     /**
-     * @param array<string, mixed>                                  $frame      the file without the content of its lists
-     * @param array<string, array<array-key, array<string, mixed>>> $records    by collection and id, in order
-     * @param array<string, Location>                               $locations
-     * @param array<string, Segment>                                $segments
-     * @param array<string, Router>                                 $routers
-     * @param array<string, Device>                                 $devices
-     * @param array<string, Extension>                              $extensions by number
-     * @param array<string, Intent>                                 $intents
+     * @param array<string, mixed> $frame the file without the content of its lists
+     * @param array<string, array<array-key, array<string, mixed>>> $records by list and id, in order
+     * @param array<class-string, array<array-key, object>> $objects the same, read
+     * @param ProfileLibrary $profiles shipped ones and the job's own
      */
     private function __construct(
         public JobInfo $info,
         public array $frame,
         public array $records,
-        public array $locations,
-        public array $segments,
-        public array $routers,
+        private array $objects,
+        private ProfileLibrary $shipped,
         public ProfileLibrary $profiles,
-        public array $devices,
-        public array $extensions,
-        public array $intents,
     ) {
+        $this->locations = $this->all(Location::class);
+        $this->segments = $this->all(Segment::class);
+        $this->routers = $this->all(Router::class);
+        $this->devices = $this->all(Device::class);
+        $this->extensions = $this->all(Extension::class);
+        $this->intents = $this->all(Intent::class);
     }
 
     /**
-     * @param array<string, mixed>                                  $frame   the file without the content of its lists
-     * @param array<string, array<array-key, array<string, mixed>>> $records by collection and id
+     * @param array<string, mixed> $frame the file without the content of its lists
+     * @param array<string, array<array-key, array<string, mixed>>> $records by list and id
      *
      * @throws InvalidFile with every error found
      */
     public static function fromRecords(array $frame, array $records, ProfileLibrary $library): self
     {
-        $errors = [];
-        $info = self::guard($frame['job'] ?? [], '$.job', JobInfo::read(...), $errors);
-        $profiles = self::all($records, Collection::Profiles, DeviceProfile::read(...), $errors);
-        $locations = self::all($records, Collection::Locations, Location::read(...), $errors);
-        $segments = self::all($records, Collection::Segments, Segment::read(...), $errors);
-        $routers = self::all($records, Collection::Routers, Router::read(...), $errors);
-        $devices = self::all($records, Collection::Devices, Device::read(...), $errors);
-        $extensions = self::all($records, Collection::Extensions, Extension::read(...), $errors);
-        $intents = self::all($records, Collection::Intents, Intent::read(...), $errors);
+        $errors = $objects = [];
+        $info = null;
+        try {
+            $info = RecordType::of(JobInfo::class)->read($frame['job'] ?? []);
+        } catch (InvalidFile $e) {
+            $errors = $e->under('$.job')->errors;
+        }
+        foreach (Lists::all() as $list) {
+            $objects[$list->type] = self::readAll($list, $records[$list->name] ?? [], $errors);
+        }
         if ([] !== $errors || null === $info) {
             throw new InvalidFile([] === $errors ? [new FileError('$.job', 'nothing', 'an object with the job\'s name')] : $errors);
         }
 
-        return new self($info, $frame, $records, $locations, $segments, $routers, $library->with(array_values($profiles)), $devices, $extensions, $intents);
+        return new self($info, $frame, $records, $objects, $library, self::library($library, $objects));
     }
 
     /** @throws InvalidFile when a changed record is not well formed */
     public function with(ChangeSet $change): self
     {
         $records = $this->records;
-        $changed = [];
+        $objects = $this->objects;
         foreach ($change->edits as $edit) {
+            $list = Lists::of($edit->type);
+            $before = $records[$list->name] ?? [];
             if (null === $edit->after) {
-                unset($records[$edit->collection->value][$edit->id]);
-            } else {
-                $records[$edit->collection->value][$edit->id] = $edit->after;
+                unset($records[$list->name][$edit->id], $objects[$edit->type][$edit->id]);
+                continue;
             }
-            $changed[$edit->collection->value][$edit->id] = $edit->after;
+            try {
+                $object = $list->type()->read($edit->after);
+            } catch (InvalidFile $e) {
+                throw $e->under(\sprintf('%s[%s]', $list->path(), $edit->id));
+            }
+            if (null === $edit->behind || isset($before[$edit->id])) {
+                $records[$list->name][$edit->id] = $edit->after;
+                $objects[$edit->type][$edit->id] = $object;
+            } else {
+                $records[$list->name] = Place::behind($before, $edit->behind, $edit->id, $edit->after);
+                $objects[$edit->type] = Place::behind($objects[$edit->type] ?? [], $edit->behind, $edit->id, $object);
+            }
         }
-        $of = static fn (Collection $collection): array => $changed[$collection->value] ?? [];
+        $own = $change->ids(DeviceProfile::class);
+        $profiles = [] === $own ? $this->profiles : self::library($this->shipped, $objects);
 
-        return new self(
-            $this->info,
-            $this->frame,
-            $records,
-            self::changed($this->locations, $of(Collection::Locations), Collection::Locations, Location::read(...)),
-            self::changed($this->segments, $of(Collection::Segments), Collection::Segments, Segment::read(...)),
-            self::changed($this->routers, $of(Collection::Routers), Collection::Routers, Router::read(...)),
-            $this->profiles->with(array_values(self::changed([], $of(Collection::Profiles), Collection::Profiles, DeviceProfile::read(...)))),
-            self::changed($this->devices, $of(Collection::Devices), Collection::Devices, Device::read(...)),
-            self::changed($this->extensions, $of(Collection::Extensions), Collection::Extensions, Extension::read(...)),
-            self::changed($this->intents, $of(Collection::Intents), Collection::Intents, Intent::read(...)),
-        );
+        return new self($this->info, $this->frame, $records, $objects, $this->shipped, $profiles);
     }
 
-    /** @return array<string, mixed>|null the record as it stands in the file */
-    public function record(Collection $collection, string $id): ?array
+    /**
+     * The objects of a list by id.
+     *
+     * @template T of object
+     *
+     * @param class-string<T> $type
+     *
+     * @return array<array-key, T> by id
+     */
+    public function all(string $type): array
     {
-        return $this->records[$collection->value][$id] ?? null;
+        /** @var array<string, T> $objects */
+        $objects = $this->objects[$type] ?? [];
+
+        return $objects;
+    }
+
+    /**
+     * @param class-string $type the value object of a list
+     *
+     * @return array<string, mixed>|null the record as it stands in the file
+     */
+    public function record(string $type, string $id): ?array
+    {
+        return $this->records[Lists::of($type)->name][$id] ?? null;
     }
 
     /**
      * An edit of one record: the given keys replaced, the others left.
      *
+     * @param class-string $type the value object of its list
      * @param array<string, mixed> $values
      */
-    public function edit(Collection $collection, string $id, array $values): Edit
+    public function edit(string $type, string $id, array $values): Edit
     {
-        $before = $this->record($collection, $id);
+        $before = $this->record($type, $id);
 
-        return new Edit($collection, $id, $before, [...($before ?? []), ...$values]);
+        return new Edit($type, $id, $before, [...($before ?? []), ...$values]);
     }
 
     /**
      * An edit of one interface of a device or router.
      *
+     * @param class-string<Device|Router> $type
      * @param array<string, mixed> $values
      */
-    public function editInterface(Collection $collection, string $id, int $index, array $values): Edit
+    public function editInterface(string $type, string $id, int $index, array $values): Edit
     {
-        $interfaces = $this->record($collection, $id)['interfaces'] ?? [];
+        $interfaces = $this->record($type, $id)['interfaces'] ?? [];
         $interfaces = \is_array($interfaces) ? array_values($interfaces) : [];
         $interface = $interfaces[$index] ?? [];
         $interfaces[$index] = [...(\is_array($interface) ? $interface : []), ...$values];
 
-        return $this->edit($collection, $id, ['interfaces' => $interfaces]);
+        return $this->edit($type, $id, ['interfaces' => $interfaces]);
+    }
+
+    /**
+     * The same change, each removed record with the one it stands behind, so that it can go back there.
+     *
+     * @throws InvalidFile
+     */
+    public function placed(ChangeSet $change): ChangeSet
+    {
+        $ids = [];
+        $edits = [];
+        foreach ($change->edits as $edit) {
+            $list = $edit->list();
+            $ids[$list] ??= array_keys($this->records[$list] ?? []);
+            if (null === $edit->after) {
+                $at = array_search($edit->id, array_map(strval(...), $ids[$list]), true);
+                $edit = $edit->behind(false === $at ? null : (string) ($ids[$list][$at - 1] ?? ''));
+                array_splice($ids[$list], (int) $at, false === $at ? 0 : 1);
+            }
+            $edits[] = $edit;
+        }
+
+        return new ChangeSet($change->title, $edits);
     }
 
     public function profileOf(Device $device): DeviceProfile
@@ -154,82 +219,34 @@ final readonly class Job
     }
 
     /**
-     * @template T
+     * @param array<array-key, array<string, mixed>> $records
+     * @param list<FileError> $errors
      *
-     * @param callable(RecordReader): T $read
-     *
-     * @return T
+     * @return array<array-key, object>
      */
-    private static function one(mixed $record, string $path, callable $read): mixed
+    private static function readAll(RecordList $list, array $records, array &$errors): array
     {
-        $reader = RecordReader::over($record, $path);
-        $result = $read($reader);
-        $reader->done();
-
-        return $result;
-    }
-
-    /**
-     * @template T
-     *
-     * @param array<string, T>                         $objects
-     * @param array<string, array<string, mixed>|null> $records null removes
-     * @param callable(RecordReader): T                $read
-     *
-     * @return array<string, T>
-     */
-    private static function changed(array $objects, array $records, Collection $collection, callable $read): array
-    {
+        $objects = [];
+        $type = $list->type();
+        $index = 0;
         foreach ($records as $id => $record) {
-            if (null === $record) {
-                unset($objects[$id]);
-            } else {
-                $objects[$id] = self::one($record, \sprintf('%s[%s]', $collection->path(), $id), $read);
+            try {
+                $objects[$id] = $type->read($record);
+            } catch (InvalidFile $e) {
+                array_push($errors, ...$e->under(\sprintf('%s[%d]', $list->path(), $index))->errors);
             }
+            ++$index;
         }
 
         return $objects;
     }
 
-    /**
-     * @template T
-     *
-     * @param callable(RecordReader): T $read
-     * @param list<FileError>           $errors
-     *
-     * @return T|null
-     */
-    private static function guard(mixed $record, string $path, callable $read, array &$errors): mixed
+    /** @param array<class-string, array<array-key, object>> $objects */
+    private static function library(ProfileLibrary $shipped, array $objects): ProfileLibrary
     {
-        try {
-            return self::one($record, $path, $read);
-        } catch (InvalidFile $e) {
-            array_push($errors, ...$e->errors);
+        /** @var array<array-key, DeviceProfile> $own */
+        $own = $objects[DeviceProfile::class] ?? [];
 
-            return null;
-        }
-    }
-
-    /**
-     * @template T
-     *
-     * @param array<string, array<array-key, array<string, mixed>>> $records
-     * @param callable(RecordReader): T                             $read
-     * @param list<FileError>                                       $errors
-     *
-     * @return array<string, T>
-     */
-    private static function all(array $records, Collection $collection, callable $read, array &$errors): array
-    {
-        $result = [];
-        $index = 0;
-        foreach ($records[$collection->value] ?? [] as $id => $record) {
-            $object = self::guard($record, \sprintf('%s[%d]', $collection->path(), $index++), $read, $errors);
-            if (null !== $object) {
-                $result[(string) $id] = $object;
-            }
-        }
-
-        return $result;
+        return $shipped->with(array_values($own));
     }
 }

@@ -4,30 +4,30 @@ declare(strict_types=1);
 
 namespace Vorhut\Core\Job;
 
-use Vorhut\Core\JobFile\RecordReader;
+use Vorhut\Core\Record\Checked;
+use Vorhut\Core\Record\Field\Name;
+use Vorhut\Core\Record\Field\Text;
+use Vorhut\Core\Record\Given;
 
 /** What the job is, and for whom. */
-final readonly class JobInfo
+final readonly class JobInfo implements Checked
 {
     public function __construct(
+        #[Name(insteadOf: null)]
         public string $name,
+        #[Text('Client', max: 200, default: '')]
         public string $client,
+        #[Text('Time zone', max: 60, default: 'UTC')]
         public string $timezone,
+        #[Text('Notes', max: 20000, default: '')]
         public string $notes,
     ) {
     }
 
-    public static function read(RecordReader $r): self
+    public function check(Given $given): void
     {
-        $name = $r->string('name', null, 120);
-        if ('' === trim($name)) {
-            throw $r->refuse('name', 'a name of 1 to 120 characters', 'This value is required.');
+        if (!\in_array($this->timezone, \DateTimeZone::listIdentifiers(\DateTimeZone::ALL_WITH_BC), true)) {
+            throw $given->refuse('timezone', 'a name of the time zone database', 'Such as Europe/Oslo.');
         }
-        $timezone = $r->string('timezone', 'UTC', 60);
-        if (!\in_array($timezone, \DateTimeZone::listIdentifiers(\DateTimeZone::ALL_WITH_BC), true)) {
-            throw $r->refuse('timezone', 'a name of the time zone database', 'Such as Europe/Oslo.');
-        }
-
-        return new self($name, $r->string('client', '', 200), $timezone, $r->string('notes', '', 20000));
     }
 }

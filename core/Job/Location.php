@@ -4,22 +4,25 @@ declare(strict_types=1);
 
 namespace Vorhut\Core\Job;
 
-use Vorhut\Core\JobFile\RecordReader;
+use Vorhut\Core\Record\Field\Name;
+use Vorhut\Core\Record\Field\Refers;
+use Vorhut\Core\Record\Field\Slug;
+use Vorhut\Core\Record\Field\Text;
 
 /** A place, inside another or at the top; may carry the address told to an emergency centre. */
 final readonly class Location
 {
     public function __construct(
+        #[Slug]
         public string $id,
+        #[Name]
         public string $name,
+        #[Refers('locations', 'location', 'Within')]
         public ?string $within,
+        #[Text('Kind of place', max: 40, default: 'room')]
         public string $kind,
+        #[Text('Address told to helpers', max: 400)]
         public ?string $dispatch,
     ) {
-    }
-
-    public static function read(RecordReader $r): self
-    {
-        return new self($r->id(), $r->name($r->id()), $r->reference('within'), $r->string('kind', 'room', 40), $r->text('dispatch', 400));
     }
 }

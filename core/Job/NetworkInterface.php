@@ -4,83 +4,77 @@ declare(strict_types=1);
 
 namespace Vorhut\Core\Job;
 
-use Vorhut\Core\Addressing\InterfaceAddress;
-use Vorhut\Core\Addressing\Ipv4Address;
-use Vorhut\Core\Addressing\MacAddress;
-use Vorhut\Core\InvalidValue;
-use Vorhut\Core\JobFile\RecordReader;
+use Vorhut\Core\Net\InterfaceAddress;
+use Vorhut\Core\Net\Ipv4Address;
+use Vorhut\Core\Net\MacAddress;
+use Vorhut\Core\Net\Service;
+use Vorhut\Core\Record\Checked;
+use Vorhut\Core\Record\Conditional;
+use Vorhut\Core\Record\Field\Choice;
+use Vorhut\Core\Record\Field\Parsed;
+use Vorhut\Core\Record\Field\ParsedList;
+use Vorhut\Core\Record\Field\Refers;
+use Vorhut\Core\Record\Field\Text;
+use Vorhut\Core\Record\Given;
 
 /** A network port of a device, with the address, mask and gateway the device itself is given. */
-final readonly class NetworkInterface
+final readonly class NetworkInterface implements Checked, Conditional
 {
+    private const MAC = ['mac', 'mac address', 'macaddress', 'ethernet address', 'hardware address', 'hw address'];
+    private const SEGMENT = ['segment', 'vlan', 'network', 'lan', 'vlan id', 'net'];
+    private const MODE = ['mode', 'address mode', 'addressing', 'ip mode'];
+    private const ADDRESS = ['address', 'ip', 'ip address', 'ipaddress', 'ipv4', 'ipv4 address'];
+    private const GATEWAY = ['gateway', 'gw', 'default gateway', 'router'];
+
     /**
      * @param list<InterfaceAddress> $extraAddresses
-     * @param list<Ipv4Address>|null $joins          multicast groups; null: what the profile says
-     * @param list<Service>|null     $listens        null: what the profile says
+     * @param list<Ipv4Address>|null $joins multicast groups; null: what the profile says
+     * @param list<Service>|null $listens null: what the profile says
      */
     public function __construct(
+        #[Text('Port', max: 40, default: 'lan')]
         public string $name,
+        #[Parsed(MacAddress::class, 'MAC', self::MAC, by: 'ofUnit')]
         public ?MacAddress $mac,
+        #[Refers('segments', 'segment', 'Segment', self::SEGMENT)]
         public ?string $segment,
+        #[Choice(AddressMode::class, 'Mode', self::MODE, default: AddressMode::Static)]
         public AddressMode $mode,
+        #[Parsed(InterfaceAddress::class, 'Address', self::ADDRESS, by: 'ofUnit')]
         public ?InterfaceAddress $address,
-        public ?Ipv4Address $gateway,
+        #[ParsedList(InterfaceAddress::class, 'Further addresses')]
         public array $extraAddresses,
+        #[Parsed(Ipv4Address::class, 'Gateway', self::GATEWAY)]
+        public ?Ipv4Address $gateway,
+        #[ParsedList(Ipv4Address::class, 'Joins groups', by: 'group', orNothing: true)]
         public ?array $joins,
+        #[ParsedList(Service::class, 'Listens on', orNothing: true)]
         public ?array $listens,
     ) {
     }
 
-    public static function read(RecordReader $r): self
+    public function check(Given $given): void
     {
-        $mode = $r->enum('mode', AddressMode::class, AddressMode::Static);
-        $address = $r->parsed('address', self::address(...));
-        if (null === $address && $mode->needsAddress() && !$r->present('address')) {
-            throw $r->refuse('address', 'an address with prefix length, such as 10.47.20.21/24', 'Write null where the address is still to be planned.');
+        if (null === $this->address && $this->mode->needsAddress() && !$given->has('address')) {
+            throw $given->refuse(
+                'address',
+                'an address with prefix length, such as 10.47.20.21/24',
+                'Write null where the address is still to be planned.',
+            );
         }
-        if (!$r->present('segment')) {
-            throw $r->refuse('segment', 'the id of a segment', 'Write null where it is not connected yet.');
+        if (!$given->has('segment')) {
+            throw $given->refuse('segment', 'the id of a segment', 'Write null where it is not connected yet.');
         }
-        $group = static function (string $text): Ipv4Address {
-            $address = Ipv4Address::fromString($text);
-
-            return $address->isMulticast() ? $address : throw new InvalidValue($text, 'a multicast group from 224.0.0.0 to 239.255.255.255', 'Plan groups in 239.192.0.0/14.');
-        };
-
-        return new self(
-            $r->string('name', 'lan', 40),
-            $r->parsed('mac', self::mac(...)),
-            $r->reference('segment'),
-            $mode,
-            $address,
-            $r->parsed('gateway', Ipv4Address::fromString(...)),
-            $r->parsedList('extraAddresses', InterfaceAddress::fromString(...)),
-            self::given($r, 'joins') ? $r->parsedList('joins', $group) : null,
-            self::given($r, 'listens') ? $r->parsedList('listens', Service::fromString(...)) : null,
-        );
     }
 
-    /** @throws InvalidValue also for addresses that no unit can carry */
-    private static function address(string $text): InterfaceAddress
+    public static function conditions(): array
     {
-        $address = InterfaceAddress::fromString($text);
-        if ($address->address->isMulticast() || $address->address->isLoopback() || 0 === $address->address->value >> 24 || $address->address->isLimitedBroadcast()) {
-            throw new InvalidValue($text, 'a unicast address outside 0.0.0.0/8, 127.0.0.0/8 and 224.0.0.0/3', 'Give the unit an address of its segment\'s subnet.');
-        }
+        $leased = [AddressMode::Dhcp->value, AddressMode::LinkLocal->value];
 
-        return $address;
-    }
-
-    /** @throws InvalidValue also for a group address */
-    private static function mac(string $text): MacAddress
-    {
-        $mac = MacAddress::fromString($text);
-
-        return $mac->isGroup() ? throw new InvalidValue($text, 'the MAC address of one unit; this one is a group address', 'The second digit of a unit\'s MAC is even; read the label again.') : $mac;
-    }
-
-    private static function given(RecordReader $r, string $key): bool
-    {
-        return $r->present($key) && $r->has($key);
+        return [
+            'required' => ['segment'],
+            'if' => ['required' => ['mode'], 'properties' => ['mode' => ['enum' => $leased]]],
+            'else' => ['required' => ['address']],
+        ];
     }
 }

@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace Vorhut\Core\Job;
 
-use Vorhut\Core\Addressing\Ipv4Address;
 use Vorhut\Core\InvalidValue;
+use Vorhut\Core\Net\Ipv4Address;
 
 /** A party or group of parties of an intent: "device:station", "segment:guests", "extension:2001", "address:10.47.10.9". */
 final readonly class PartyRef implements \Stringable
@@ -20,7 +20,11 @@ final readonly class PartyRef implements \Stringable
         $parts = explode(':', $text, 2);
         $kind = PartyKind::tryFrom($parts[0]);
         if (null === $kind || '' === ($parts[1] ?? '')) {
-            throw new InvalidValue($text, 'device:, profile:, segment:, location:, extension: or address: with what follows', 'Such as device:station.');
+            throw new InvalidValue(
+                $text,
+                'device:, profile:, segment:, location:, extension: or address: with what follows',
+                'Such as device:station.',
+            );
         }
         if (PartyKind::Address === $kind) {
             Ipv4Address::fromString($parts[1]);

@@ -4,35 +4,35 @@ declare(strict_types=1);
 
 namespace Vorhut\Core\Job;
 
-use Vorhut\Core\Addressing\Ipv4Address;
-use Vorhut\Core\JobFile\RecordReader;
+use Vorhut\Core\Net\Ipv4Address;
+use Vorhut\Core\Net\Protocol;
+use Vorhut\Core\Record\Checked;
+use Vorhut\Core\Record\Field\Choice;
+use Vorhut\Core\Record\Field\Parsed;
+use Vorhut\Core\Record\Field\WholeNumber;
+use Vorhut\Core\Record\Given;
 
 /** What arrives at this address and port of the router is handed to a host inside (RFC 3022). */
-final readonly class PortForward
+final readonly class PortForward implements Checked
 {
     public function __construct(
+        #[Parsed(Ipv4Address::class, 'At', required: true, says: 'the router\'s outside address')]
         public Ipv4Address $interface,
+        #[Choice(Protocol::class, 'Protocol', required: true)]
         public Protocol $protocol,
+        #[WholeNumber(1, 65535, 'Port', required: true)]
         public int $port,
+        #[Parsed(Ipv4Address::class, 'To', required: true, says: 'the address of the host inside')]
         public Ipv4Address $to,
+        #[WholeNumber(1, 65535, 'Its port', like: 'port')]
         public int $toPort,
     ) {
     }
 
-    public static function read(RecordReader $r): self
+    public function check(Given $given): void
     {
-        $protocol = $r->enum('protocol', Protocol::class);
-        if (Protocol::Tcp !== $protocol && Protocol::Udp !== $protocol) {
-            throw $r->refuse('protocol', 'tcp or udp');
+        if (Protocol::Tcp !== $this->protocol && Protocol::Udp !== $this->protocol) {
+            throw $given->refuse('protocol', 'tcp or udp');
         }
-        $port = $r->integer('port', 1, 65535) ?? throw $r->refuse('port', 'a port from 1 to 65535', 'This value is required.');
-
-        return new self(
-            $r->parsed('interface', Ipv4Address::fromString(...)) ?? throw $r->refuse('interface', 'the router\'s outside address', 'This value is required.'),
-            $protocol,
-            $port,
-            $r->parsed('to', Ipv4Address::fromString(...)) ?? throw $r->refuse('to', 'the address of the host inside', 'This value is required.'),
-            $r->integer('toPort', 1, 65535, $port) ?? $port,
-        );
     }
 }

@@ -4,40 +4,38 @@ declare(strict_types=1);
 
 namespace Vorhut\Core\Job;
 
-use Vorhut\Core\JobFile\RecordReader;
+use Vorhut\Core\Record\Field\Choice;
+use Vorhut\Core\Record\Field\Flag;
+use Vorhut\Core\Record\Field\Name;
+use Vorhut\Core\Record\Field\Records;
+use Vorhut\Core\Record\Field\Slug;
 
 /** A layer-3 device that joins segments. */
 final readonly class Router
 {
     /**
      * @param list<RouterInterface> $interfaces
-     * @param list<Route>           $routes
-     * @param list<FilterRule>      $rules      in order, first match counts
-     * @param list<PortForward>     $forwards
+     * @param list<Route> $routes
+     * @param list<FilterRule> $rules in order, first match counts
+     * @param list<PortForward> $forwards
      */
     public function __construct(
+        #[Slug]
         public string $id,
+        #[Name]
         public string $name,
+        #[Records(RouterInterface::class, 'Interfaces')]
         public array $interfaces,
+        #[Records(Route::class, 'Static routes')]
         public array $routes,
+        #[Records(FilterRule::class, 'Filter rules')]
         public array $rules,
+        #[Choice(FilterAction::class, 'What no rule names', default: FilterAction::Permit)]
         public FilterAction $defaultAction,
+        #[Flag('remembers what it permitted', default: true)]
         public bool $stateful,
+        #[Records(PortForward::class, 'Port forwards')]
         public array $forwards,
     ) {
-    }
-
-    public static function read(RecordReader $r): self
-    {
-        return new self(
-            $r->id(),
-            $r->name($r->id()),
-            $r->records('interfaces', RouterInterface::read(...)),
-            $r->records('routes', Route::read(...)),
-            $r->records('rules', FilterRule::read(...)),
-            $r->enum('defaultAction', FilterAction::class, FilterAction::Permit),
-            $r->flag('stateful', true),
-            $r->records('forwards', PortForward::read(...)),
-        );
     }
 }

@@ -4,41 +4,40 @@ declare(strict_types=1);
 
 namespace Vorhut\Core\Job;
 
-use Vorhut\Core\Addressing\Ipv4Address;
-use Vorhut\Core\JobFile\RecordReader;
+use Vorhut\Core\Net\Ipv4Address;
+use Vorhut\Core\Record\Field\Flag;
+use Vorhut\Core\Record\Field\Name;
+use Vorhut\Core\Record\Field\ParsedList;
+use Vorhut\Core\Record\Field\Records;
+use Vorhut\Core\Record\Field\Slug;
+use Vorhut\Core\Record\Field\WholeNumber;
 
 /** One layer-2 broadcast domain, usually a VLAN (IEEE 802.1Q id 1 to 4094). */
 final readonly class Segment
 {
     /**
-     * @param list<Subnet>      $subnets
+     * @param list<Subnet> $subnets
      * @param list<Ipv4Address> $dns
      * @param list<Ipv4Address> $ntp
      */
     public function __construct(
+        #[Slug]
         public string $id,
+        #[Name]
         public string $name,
+        #[WholeNumber(1, 4094, 'VLAN')]
         public ?int $vlan,
+        #[Records(Subnet::class, 'Subnets')]
         public array $subnets,
+        #[ParsedList(Ipv4Address::class, 'DNS')]
         public array $dns,
+        #[ParsedList(Ipv4Address::class, 'Time servers')]
         public array $ntp,
+        #[Flag('switches snoop multicast')]
         public bool $snooping,
+        #[Flag('somebody queries')]
         public bool $querier,
     ) {
-    }
-
-    public static function read(RecordReader $r): self
-    {
-        return new self(
-            $r->id(),
-            $r->name($r->id()),
-            $r->integer('vlan', 1, 4094),
-            $r->records('subnets', Subnet::read(...)),
-            $r->parsedList('dns', Ipv4Address::fromString(...)),
-            $r->parsedList('ntp', Ipv4Address::fromString(...)),
-            $r->flag('snooping', false),
-            $r->flag('querier', false),
-        );
     }
 
     /** The subnet that holds the address; the first one where several do. */

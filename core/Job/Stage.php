@@ -4,8 +4,10 @@ declare(strict_types=1);
 
 namespace Vorhut\Core\Job;
 
+use Vorhut\Core\Record\Field\Labelled;
+
 /** How far the work on one device has come. */
-enum Stage: string
+enum Stage: string implements Labelled
 {
     case Planned = 'planned';
     case Unpacked = 'unpacked';
@@ -23,6 +25,21 @@ enum Stage: string
     public function isSettled(): bool
     {
         return !$this->isFactoryState();
+    }
+
+    public function isBeyond(self $other): bool
+    {
+        return $this->rank() > $other->rank();
+    }
+
+    public function before(): self
+    {
+        return self::cases()[max(0, $this->rank() - 1)];
+    }
+
+    private function rank(): int
+    {
+        return (int) array_search($this, self::cases(), true);
     }
 
     public function label(): string

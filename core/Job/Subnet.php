@@ -4,48 +4,50 @@ declare(strict_types=1);
 
 namespace Vorhut\Core\Job;
 
-use Vorhut\Core\Addressing\AddressRange;
-use Vorhut\Core\Addressing\Ipv4Address;
-use Vorhut\Core\Addressing\Ipv4Prefix;
-use Vorhut\Core\JobFile\RecordReader;
+use Vorhut\Core\Net\AddressRange;
+use Vorhut\Core\Net\Ipv4Address;
+use Vorhut\Core\Net\Ipv4Prefix;
+use Vorhut\Core\Record\Checked;
+use Vorhut\Core\Record\Field\Parsed;
+use Vorhut\Core\Record\Field\ParsedList;
+use Vorhut\Core\Record\Given;
 
 /** A prefix in use on a segment, with its gateway, leased and reserved ranges. */
-final readonly class Subnet
+final readonly class Subnet implements Checked
 {
     /**
-     * @param list<AddressRange> $dhcp     handed out by a DHCP server
+     * @param list<AddressRange> $dhcp handed out by a DHCP server
      * @param list<AddressRange> $reserved kept free on purpose
      */
     public function __construct(
+        #[Parsed(Ipv4Prefix::class, 'Prefix', required: true, says: 'a prefix such as 10.47.10.0/24')]
         public Ipv4Prefix $prefix,
+        #[Parsed(Ipv4Address::class, 'Gateway')]
         public ?Ipv4Address $gateway,
+        #[ParsedList(AddressRange::class, 'Leased ranges')]
         public array $dhcp,
+        #[ParsedList(AddressRange::class, 'Reserved ranges')]
         public array $reserved,
     ) {
     }
 
-    public static function read(RecordReader $r): self
+    public function check(Given $given): void
     {
-        $prefix = $r->parsed('prefix', Ipv4Prefix::fromString(...));
-        if (null === $prefix) {
-            throw $r->refuse('prefix', 'a prefix such as 10.47.10.0/24', 'This value is required.');
+        if (null !== $this->gateway && !$this->prefix->isHostAddress($this->gateway)) {
+            throw $given->refuse(
+                'gateway',
+                \sprintf('a host address inside %s', $this->prefix),
+                \sprintf('From %s to %s.', $this->prefix->firstHost(), $this->prefix->lastHost()),
+            );
         }
-        $gateway = $r->parsed('gateway', Ipv4Address::fromString(...));
-        if (null !== $gateway && !$prefix->isHostAddress($gateway)) {
-            throw $r->refuse('gateway', \sprintf('a host address inside %s', $prefix), \sprintf('From %s to %s.', $prefix->firstHost(), $prefix->lastHost()));
-        }
-        $inside = static function (string $key) use ($r, $prefix): array {
-            $ranges = $r->parsedList($key, AddressRange::fromString(...));
+        foreach (['dhcp' => $this->dhcp, 'reserved' => $this->reserved] as $key => $ranges) {
             foreach ($ranges as $i => $range) {
-                if (!$prefix->contains($range->first) || !$prefix->contains($range->last)) {
-                    throw $r->refuse($key, \sprintf('ranges inside %s', $prefix), \sprintf('Range %d, %s, reaches outside.', $i + 1, $range));
+                if (!$this->prefix->contains($range->first) || !$this->prefix->contains($range->last)) {
+                    $advice = \sprintf('Range %d, %s, reaches outside.', $i + 1, $range);
+                    throw $given->refuse($key, \sprintf('ranges inside %s', $this->prefix), $advice);
                 }
             }
-
-            return $ranges;
-        };
-
-        return new self($prefix, $gateway, $inside('dhcp'), $inside('reserved'));
+        }
     }
 
     public function leases(Ipv4Address $address): bool

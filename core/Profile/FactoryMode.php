@@ -13,4 +13,10 @@ enum FactoryMode: string
     case DhcpThenStatic = 'dhcp-then-static';
     case LinkLocal = 'link-local';
     case None = 'none';
+
+    /** Ends with an address that the maker chose. */
+    public function isFixed(): bool
+    {
+        return self::Static === $this || self::DhcpThenStatic === $this;
+    }
 }

@@ -4,29 +4,45 @@ declare(strict_types=1);
 
 namespace Vorhut\Core\Profile;
 
-use Vorhut\Core\Addressing\InterfaceAddress;
-use Vorhut\Core\JobFile\RecordReader;
+use Vorhut\Core\Net\InterfaceAddress;
+use Vorhut\Core\Record\Checked;
+use Vorhut\Core\Record\Conditional;
+use Vorhut\Core\Record\Field\Choice;
+use Vorhut\Core\Record\Field\Parsed;
+use Vorhut\Core\Record\Field\WholeNumber;
+use Vorhut\Core\Record\Given;
 
 /** The address a unit wakes up with, and after how long. */
-final readonly class FactoryState
+final readonly class FactoryState implements Checked, Conditional
 {
     public function __construct(
+        #[Choice(FactoryMode::class, 'Mode', required: true)]
         public FactoryMode $mode,
+        #[Parsed(InterfaceAddress::class, 'Address')]
         public ?InterfaceAddress $address,
+        #[WholeNumber(0, 3600, 'Seconds until it has it', default: 0)]
         public int $afterSeconds,
     ) {
     }
 
-    public static function read(RecordReader $r): self
+    public function check(Given $given): void
     {
-        $mode = $r->enum('mode', FactoryMode::class);
-        $address = $r->parsed('address', InterfaceAddress::fromString(...));
-        if (null === $address && (FactoryMode::Static === $mode || FactoryMode::DhcpThenStatic === $mode)) {
-            throw $r->refuse('address', 'the address with prefix length the unit has in its factory state', 'This value is required for this mode.');
+        if (null === $this->address && $this->mode->isFixed()) {
+            throw $given->refuse(
+                'address',
+                'the address with prefix length the unit has in its factory state',
+                'This value is required for this mode.',
+            );
         }
-        $state = new self($mode, $address, $r->integer('afterSeconds', 0, 3600, 0) ?? 0);
-        $r->done();
+    }
 
-        return $state;
+    public static function conditions(): array
+    {
+        $fixed = [FactoryMode::Static->value, FactoryMode::DhcpThenStatic->value];
+
+        return [
+            'if' => ['properties' => ['mode' => ['enum' => $fixed]]],
+            'then' => ['required' => ['address']],
+        ];
     }
 }

@@ -4,7 +4,8 @@ declare(strict_types=1);
 
 namespace Vorhut\Core\Profile;
 
-use Vorhut\Core\Addressing\Ipv4Address;
+use Vorhut\Core\Net\Ipv4Address;
+use Vorhut\Core\Net\Protocol;
 
 /** Ways in which a station finds units. */
 enum FindMethod: string
@@ -75,6 +76,11 @@ enum FindMethod: string
             self::DhcpOptions, self::Name => 80,
             default => null,
         };
+    }
+
+    public function defaultProtocol(): Protocol
+    {
+        return self::DhcpOptions === $this || self::Name === $this ? Protocol::Tcp : Protocol::Udp;
     }
 
     /** Who listens to the group: the unit to questions, or the station to announcements. */

@@ -4,31 +4,41 @@ declare(strict_types=1);
 
 namespace Vorhut\Core\Profile;
 
-use Vorhut\Core\Job\Protocol;
-use Vorhut\Core\JobFile\RecordReader;
+use Vorhut\Core\Net\Protocol;
+use Vorhut\Core\Record\Completed;
+use Vorhut\Core\Record\Field\Choice;
+use Vorhut\Core\Record\Field\Text;
+use Vorhut\Core\Record\Field\WholeNumber;
 
 /** One discovery method as a unit answers it, or as a station uses it. */
-final readonly class Finder
+final readonly class Finder implements Completed
 {
     public function __construct(
+        #[Choice(FindMethod::class, 'Method', required: true)]
         public FindMethod $method,
+        #[Choice(Protocol::class, 'Protocol')]
         public Protocol $protocol,
+        #[WholeNumber(0, 65535, 'Port', required: true)]
         public int $port,
         /** The station's setting that holds the addresses it polls. */
+        #[Text('Setting with its list', max: 60, default: 'poll-list')]
         public string $listSetting,
     ) {
     }
 
-    public static function read(RecordReader $r): self
+    /** Protocol and port are the method's own where a standard names them. */
+    public static function complete(array $record): array
     {
-        $method = $r->enum('method', FindMethod::class);
+        $method = FindMethod::tryFrom(\is_string($record['method'] ?? null) ? $record['method'] : '');
+        $record['protocol'] ??= ($method?->defaultProtocol() ?? Protocol::Udp)->value;
+        $record['port'] ??= $method?->defaultPort();
 
-        return new self(
-            $method,
-            $r->enum('protocol', Protocol::class, \in_array($method, [FindMethod::DhcpOptions, FindMethod::Name], true) ? Protocol::Tcp : Protocol::Udp),
-            $r->integer('port', 1, 65535, $method->defaultPort()) ?? throw $r->refuse('port', 'a port from 1 to 65535', 'This value is required for this method.'),
-            $r->string('listSetting', 'poll-list', 60),
-        );
+        return $record;
+    }
+
+    public static function completed(): array
+    {
+        return ['protocol', 'port'];
     }
 
     public function meets(self $other): bool

@@ -4,9 +4,9 @@ declare(strict_types=1);
 
 namespace Vorhut\Core\Profile;
 
-use Vorhut\Core\JobFile\InvalidFile;
-use Vorhut\Core\JobFile\Json;
-use Vorhut\Core\JobFile\RecordReader;
+use Vorhut\Core\Record\InvalidFile;
+use Vorhut\Core\Record\Json;
+use Vorhut\Core\Record\RecordType;
 
 /** Profiles by id: the shipped ones, with a job's own in front. */
 final readonly class ProfileLibrary
@@ -17,7 +17,7 @@ final readonly class ProfileLibrary
     }
 
     /**
-     * @param iterable<string, string> $files JSON texts by file name, each an object or a list of objects
+     * @param iterable<array-key, string> $files JSON texts by file name, each an object or a list of objects
      *
      * @throws InvalidFile
      */
@@ -25,9 +25,11 @@ final readonly class ProfileLibrary
     {
         $profiles = [];
         foreach ($files as $name => $json) {
-            $reader = RecordReader::over(Json::decode($json), $name);
-            $profile = DeviceProfile::read($reader);
-            $reader->done();
+            try {
+                $profile = RecordType::of(DeviceProfile::class)->read(Json::decode($json));
+            } catch (InvalidFile $e) {
+                throw $e->under((string) $name);
+            }
             $profiles[$profile->id] = $profile;
         }
         ksort($profiles);
@@ -63,7 +65,7 @@ final readonly class ProfileLibrary
         return array_map(strval(...), array_keys($this->profiles));
     }
 
-    /** @return array<string, DeviceProfile> */
+    /** @return array<array-key, DeviceProfile> by id */
     public function all(): array
     {
         return $this->profiles;

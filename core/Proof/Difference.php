@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Vorhut\Core\Proof;
 
+use Vorhut\Core\Intent\Pair;
 use Vorhut\Core\Job\Expectation;
 
 /** What turns between two predictions of the same intents, counted in pairs without looking at each of them. */

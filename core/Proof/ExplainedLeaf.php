@@ -4,7 +4,8 @@ declare(strict_types=1);
 
 namespace Vorhut\Core\Proof;
 
-use Vorhut\Core\Reach\TraceStep;
+use Vorhut\Core\Intent\Leaf;
+use Vorhut\Core\Reach\Walk\TraceStep;
 
 /** One exchange with its steps and the path they took. */
 final readonly class ExplainedLeaf

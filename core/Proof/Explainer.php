@@ -4,14 +4,19 @@ declare(strict_types=1);
 
 namespace Vorhut\Core\Proof;
 
+use Vorhut\Core\Intent\Leaf;
+use Vorhut\Core\Intent\OneWayMedia;
+use Vorhut\Core\Intent\Pair;
+use Vorhut\Core\Intent\PairPrediction;
+use Vorhut\Core\Intent\Span;
 use Vorhut\Core\Job\Intent;
 use Vorhut\Core\Job\Job;
-use Vorhut\Core\Reach\Exchange;
-use Vorhut\Core\Reach\Leg;
-use Vorhut\Core\Reach\MediaPath;
-use Vorhut\Core\Reach\Multicast;
-use Vorhut\Core\Reach\Node;
-use Vorhut\Core\Reach\Trace;
+use Vorhut\Core\Reach\Cause\Leg;
+use Vorhut\Core\Reach\Group\Multicast;
+use Vorhut\Core\Reach\Node\Node;
+use Vorhut\Core\Reach\Walk\Exchange;
+use Vorhut\Core\Reach\Walk\MediaPath;
+use Vorhut\Core\Reach\Walk\Trace;
 
 /** Walks the exchanges of one pair again, this time writing every step down. */
 final readonly class Explainer
@@ -37,9 +42,25 @@ final readonly class Explainer
             if (null !== $leaf->target && null !== $leaf->service && null !== $asker) {
                 if (null !== $listener && $leaf->target->isMulticast()) {
                     $multicast = new Multicast($exchange);
-                    $multicast->explain($asker, $leaf->target, $multicast->send($asker, $leaf->target, $leaf->service->firstPort ?? 0, OneWayMedia::TTL), $listener, $leaf->cause, $trace);
+                    $multicast->explain(
+                        $asker,
+                        $leaf->target,
+                        $multicast->send($asker, $leaf->target, $leaf->service->firstPort ?? 0, OneWayMedia::TTL),
+                        $listener,
+                        $leaf->cause,
+                        $trace,
+                    );
                 } elseif (null !== $listener && null !== $leaf->source && null !== $leaf->media) {
-                    MediaPath::between($this->prover->network, $asker, $leaf->source, $leaf->media, $listener, $leaf->target, $leaf->service, $trace);
+                    MediaPath::between(
+                        $this->prover->network,
+                        $asker,
+                        $leaf->source,
+                        $leaf->media,
+                        $listener,
+                        $leaf->target,
+                        $leaf->service,
+                        $trace,
+                    );
                 } else {
                     $exchange->ask($asker, $leaf->target, $leaf->service, null, $trace);
                 }
@@ -65,7 +86,14 @@ final readonly class Explainer
 
             return;
         }
-        $trace->add(Leg::Request, $station, \sprintf('%s looks for %s %s', $station->name, $unit->name, $leaf->title), 'found', [], $unit->ports[0]->segment ?? null);
+        $trace->add(
+            Leg::Request,
+            $station,
+            \sprintf('%s looks for %s %s', $station->name, $unit->name, $leaf->title),
+            'found',
+            [],
+            $unit->ports[0]->segment ?? null,
+        );
         $trace->add(Leg::Request, $unit, \sprintf('%s is heard', $unit->name), 'found');
         if (null !== $leaf->cause) {
             $trace->stop($leaf->cause);

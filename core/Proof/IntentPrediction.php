@@ -4,6 +4,9 @@ declare(strict_types=1);
 
 namespace Vorhut\Core\Proof;
 
+use Vorhut\Core\Intent\Pair;
+use Vorhut\Core\Intent\PairPrediction;
+use Vorhut\Core\Intent\Span;
 use Vorhut\Core\Job\Intent;
 
 /** One intent with every pair it stands for, alike ones together; single pairs are predicted when somebody looks at them. */
@@ -89,7 +92,7 @@ final readonly class IntentPrediction
     }
 
     /**
-     * @param callable(PairGroup): bool   $which
+     * @param callable(PairGroup): bool $which
      * @param (callable(Pair): bool)|null $wanted
      *
      * @return list<PairPrediction>

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Vorhut\Core\Proof;
 
+use Vorhut\Core\Intent\Pair;
+use Vorhut\Core\Intent\Span;
 use Vorhut\Core\Job\Job;
 
 /** Askers against asked, in groups: how many pairs of each outcome, whatever the size of the job. */
@@ -15,9 +17,9 @@ final readonly class Matrix
     private const MOST_COLUMNS = 8;
 
     /**
-     * @param list<string>                                     $rows    groups of askers, those with the most failing pairs first where some are put together
-     * @param list<string>                                     $columns groups of the asked
-     * @param array<string, array<string, array<string, int>>> $cells   pairs by row, column and span
+     * @param list<string> $rows groups of askers, those with the most failing pairs first where some are put together
+     * @param list<string> $columns groups of the asked
+     * @param array<string, array<string, array<string, int>>> $cells pairs by row, column and span
      */
     private function __construct(public Axis $axis, public array $rows, public array $columns, public array $cells)
     {
@@ -77,7 +79,8 @@ final readonly class Matrix
     /** Whether a pair belongs to a cell. */
     public function holds(Job $job, Pair $pair, string $row, string $column): bool
     {
-        return $this->covers($this->rows, $row, $this->axis->groupOf($job, $pair->from)) && $this->covers($this->columns, $column, $this->axis->groupOf($job, $pair->to));
+        return $this->covers($this->rows, $row, $this->axis->groupOf($job, $pair->from))
+            && $this->covers($this->columns, $column, $this->axis->groupOf($job, $pair->to));
     }
 
     /** @param list<string> $shown */

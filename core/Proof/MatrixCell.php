@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Vorhut\Core\Proof;
 
+use Vorhut\Core\Intent\Span;
+
 /** What one cell says at a glance: how many pairs, how many of them fail, and the most frequent outcome of either sort. */
 final readonly class MatrixCell
 {

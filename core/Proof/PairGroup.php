@@ -4,13 +4,16 @@ declare(strict_types=1);
 
 namespace Vorhut\Core\Proof;
 
+use Vorhut\Core\Intent\Pair;
+use Vorhut\Core\Intent\Span;
+
 /** Pairs of one intent that fare alike, because both sides are alike to the network. */
 final readonly class PairGroup
 {
     /**
      * @param non-empty-list<string> $from
      * @param non-empty-list<string> $to
-     * @param int                    $count pairs, nobody with itself
+     * @param int $count pairs, nobody with itself
      */
     public function __construct(public Span $span, public array $from, public array $to, public int $count)
     {

@@ -7,7 +7,7 @@ namespace Vorhut\Core\Proof;
 /** Every intent of a job, predicted. */
 final readonly class ProofReport
 {
-    /** @param array<string, IntentPrediction> $intents by id */
+    /** @param array<array-key, IntentPrediction> $intents by id */
     public function __construct(public array $intents)
     {
     }

@@ -4,12 +4,18 @@ declare(strict_types=1);
 
 namespace Vorhut\Core\Proof;
 
-use Vorhut\Core\Addressing\Ipv4Address;
+use Vorhut\Core\Intent\Engine;
+use Vorhut\Core\Intent\Likeness;
+use Vorhut\Core\Intent\Pair;
+use Vorhut\Core\Intent\PairPrediction;
+use Vorhut\Core\Intent\Parties;
+use Vorhut\Core\Intent\Span;
 use Vorhut\Core\Job\Expectation;
 use Vorhut\Core\Job\Intent;
 use Vorhut\Core\Job\Job;
-use Vorhut\Core\Reach\Exchange;
-use Vorhut\Core\Reach\Network;
+use Vorhut\Core\Net\Ipv4Address;
+use Vorhut\Core\Reach\Node\Network;
+use Vorhut\Core\Reach\Walk\Exchange;
 
 /**
  * Predicts the intents of a job: expands each to its parties and asks the engine about every exchange a pair needs. Parties that
@@ -19,7 +25,7 @@ final class Prover
 {
     public readonly Network $network;
     private readonly Parties $parties;
-    private readonly PairProver $pairs;
+    private readonly Engine $engine;
     private readonly Likeness $likeness;
 
     /** @var array<string, Span> */
@@ -29,7 +35,7 @@ final class Prover
     {
         $this->network = new Network($job);
         $this->parties = new Parties($job, $this->network);
-        $this->pairs = new PairProver($job, new Exchange($this->network), $this->parties);
+        $this->engine = new Engine($job, new Exchange($this->network), $this->parties);
         $this->likeness = new Likeness($job, $this->network);
     }
 
@@ -41,16 +47,34 @@ final class Prover
     public function intent(Intent $intent): IntentPrediction
     {
         $groups = [];
-        $what = $intent->kind->value.' '.$intent->service.' '.$intent->expect->value;
-        $asked = $this->alike($this->parties->asked($intent), fn (string $id): string => $this->likeness->ofAsked($id, $intent));
-        foreach ($this->alike($this->parties->askers($intent), fn (string $id): string => $this->likeness->ofAsker($id, $intent)) as $fromClass => $from) {
+        $what = $intent->kind.' '.$intent->service.' '.$intent->expect->value;
+        $asked = $this->alike(
+            $this->parties->asked($intent),
+            fn (string $id): string => $this->likeness->ofAsked($id, $intent),
+        );
+        foreach (
+            $this->alike(
+                $this->parties->askers($intent),
+                fn (string $id): string => $this->likeness->ofAsker($id, $intent),
+            ) as $fromClass => $from
+        ) {
             foreach ($asked as $toClass => $all) {
-                foreach ($this->pairs->finding->apart($intent, $from[0], $all) as $part => $to) {
+                foreach ($this->engine->finding->apart($intent, $from[0], $all) as $part => $to) {
                     // Only who stands in the same place can be on both sides.
-                    $both = strtok($fromClass, ' ') === strtok($toClass, ' ') ? \count(array_intersect_key(array_flip($from), array_flip($to))) : 0;
+                    $both = strtok($fromClass, ' ') === strtok($toClass, ' ')
+                        ? \count(array_intersect_key(array_flip($from), array_flip($to)))
+                        : 0;
                     $count = \count($from) * \count($to) - $both;
                     if ($count > 0) {
-                        $groups[] = new PairGroup($this->known[$what.' '.$fromClass.' '.$toClass.' '.$part] ??= $this->pair($intent, self::example($from, $to))->span, $from, $to, $count);
+                        $groups[] = new PairGroup(
+                            $this->known[$what.' '.$fromClass.' '.$toClass.' '.$part] ??= $this->pair(
+                                $intent,
+                                self::example($from, $to),
+                            )->span,
+                            $from,
+                            $to,
+                            $count,
+                        );
                     }
                 }
             }
@@ -61,7 +85,7 @@ final class Prover
 
     public function pair(Intent $intent, Pair $pair): PairPrediction
     {
-        $prediction = $this->pairs->predict($intent, $pair);
+        $prediction = $this->engine->predict($intent, $pair);
 
         return Expectation::Must === $intent->expect ? $prediction : self::reversed($prediction);
     }
@@ -80,13 +104,17 @@ final class Prover
         $leaf = $prediction->leaves[0] ?? null;
         $asker = $this->network->node($leaf->asker ?? '');
 
-        return null === $leaf?->target || null === $leaf->service || null === $asker ? [] : (new Exchange($this->network))->ask($asker, $leaf->target, $leaf->service)->hops;
+        return null === $leaf?->target || null === $leaf->service || null === $asker
+            ? []
+            : (new Exchange($this->network))->ask($asker, $leaf->target, $leaf->service)->hops;
     }
 
     /** Whether the pair belongs to the intent. */
     public function has(Intent $intent, Pair $pair): bool
     {
-        return $pair->from !== $pair->to && \in_array($pair->from, $this->parties->askers($intent), true) && \in_array($pair->to, $this->parties->asked($intent), true);
+        return $pair->from !== $pair->to
+            && \in_array($pair->from, $this->parties->askers($intent), true)
+            && \in_array($pair->to, $this->parties->asked($intent), true);
     }
 
     /** @return iterable<Pair> */
@@ -96,7 +124,7 @@ final class Prover
     }
 
     /**
-     * @param list<string>             $ids
+     * @param list<string> $ids
      * @param \Closure(string): string $class
      *
      * @return array<string, non-empty-list<string>>
@@ -117,16 +145,19 @@ final class Prover
      */
     private static function example(array $from, array $to): Pair
     {
-        return new Pair($from[0] === $to[0] && !isset($to[1]) ? $from[1] ?? $from[0] : $from[0], $from[0] === $to[0] ? $to[1] ?? $to[0] : $to[0]);
+        return new Pair(
+            $from[0] === $to[0] && !isset($to[1]) ? $from[1] ?? $from[0] : $from[0],
+            $from[0] === $to[0] ? $to[1] ?? $to[0] : $to[0],
+        );
     }
 
     /** For what must not be: delivered is a leak, even where the answer is lost or nobody listens. */
     private static function reversed(PairPrediction $p): PairPrediction
     {
         $span = match ($p->span) {
-            Span::Through, Span::NoReply, Span::NoListener, Span::OneWay, Span::Fades, Span::TwoOwners => Span::Leak,
+            Span::Through, Span::NoReply, Span::NoListener, Span::OneWay, Span::Fades, Span::TwoOwners, Span::Leak => Span::Leak,
+            Span::CannotSend, Span::Filtered, Span::NotFound, Span::KeptApart => Span::KeptApart,
             Span::Untried => Span::Untried,
-            default => Span::KeptApart,
         };
 
         if (Span::Leak !== $span) {

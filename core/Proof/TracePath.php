@@ -4,10 +4,11 @@ declare(strict_types=1);
 
 namespace Vorhut\Core\Proof;
 
+use Vorhut\Core\Intent\Leaf;
 use Vorhut\Core\Job\Job;
-use Vorhut\Core\Reach\Leg;
-use Vorhut\Core\Reach\Network;
-use Vorhut\Core\Reach\TraceStep;
+use Vorhut\Core\Reach\Cause\Leg;
+use Vorhut\Core\Reach\Node\Network;
+use Vorhut\Core\Reach\Walk\TraceStep;
 
 /**
  * The line a request and its answer draw through segments and routers: who stands on it, what lies between, and how far
@@ -16,11 +17,16 @@ use Vorhut\Core\Reach\TraceStep;
 final readonly class TracePath
 {
     /**
-     * @param list<array{id: string, name: string, router: bool, addresses: list<string>}>    $posts
-     * @param list<array{id: string|null, name: string, vlan: int|null, prefix: string|null}> $between      segment between post n and post n+1
-     * @param array{id: string|null, name: string, vlan: int|null, prefix: string|null}|null  $apart        the asker's own segment, where nothing left it for that of the asked
-     * @param int|null                                                                        $requestStops index of the post at which the request stopped; null where it arrived
-     * @param int|null                                                                        $replyStops   index of the post at which the answer stopped; null where it came back or was never sent
+     * @param list<array{id: string, name: string, router: bool, addresses: list<string>}> $posts
+     * @param list<array{id: string|null, name: string, vlan: int|null, prefix: string|null}> $between segment between post n and post n+1
+     * @param array{
+     *     id: string|null,
+     *     name: string,
+     *     vlan: int|null,
+     *     prefix: string|null,
+     * }|null $apart the asker's own segment, where nothing left it for that of the asked
+     * @param int|null $requestStops index of the post at which the request stopped; null where it arrived
+     * @param int|null $replyStops index of the post at which the answer stopped; null where it came back or was never sent
      */
     private function __construct(
         public array $posts,
@@ -47,7 +53,7 @@ final readonly class TracePath
                 if (null !== $step->into) {
                     $between[] = $step->into;
                 }
-                if (!$step->ok && !\in_array($step->rule, ['nobody-listens', 'memberships-fade'], true)) {
+                if (!$step->ok && true !== $step->cause?->rule->isAfterArrival()) {
                     $requestStops = \count($ids) - 1;
                 }
             } else {
@@ -70,7 +76,13 @@ final readonly class TracePath
         $home = $network->node($leaf->asker)?->ports[0]->segment ?? null;
 
         return new self(
-            array_map(static fn (int $i): array => self::post($network, $ids[$i], [$between[$i - 1] ?? null, $between[$i] ?? null]), array_keys($ids)),
+            array_map(
+                static fn (int $i): array => self::post($network, $ids[$i], [
+                    $between[$i - 1] ?? null,
+                    $between[$i] ?? null,
+                ]),
+                array_keys($ids),
+            ),
             array_map(static fn (?string $id): array => self::segment($job, $id), $between),
             0 === $requestStops && [$home] !== $between ? self::segment($job, $home) : null,
             $requestStops,
@@ -108,6 +120,11 @@ final readonly class TracePath
         $segment = $job->segments[$id] ?? null;
         $subnet = $segment->subnets[0] ?? null;
 
-        return ['id' => $id, 'name' => $segment->name ?? 'elsewhere', 'vlan' => $segment?->vlan, 'prefix' => null === $subnet ? null : (string) $subnet->prefix];
+        return [
+            'id' => $id,
+            'name' => $segment->name ?? 'elsewhere',
+            'vlan' => $segment?->vlan,
+            'prefix' => null === $subnet ? null : (string) $subnet->prefix,
+        ];
     }
 }

@@ -4,14 +4,27 @@ declare(strict_types=1);
 
 namespace Vorhut\Core\Reach;
 
-use Vorhut\Core\Addressing\Ipv4Address;
-use Vorhut\Core\InvalidValue;
 use Vorhut\Core\Job\Job;
-use Vorhut\Core\Job\Protocol;
-use Vorhut\Core\Job\Service;
-use Vorhut\Core\JobFile\InvalidFile;
-use Vorhut\Core\JobFile\Json;
-use Vorhut\Core\JobFile\RecordReader;
+use Vorhut\Core\Net\Ipv4Address;
+use Vorhut\Core\Net\Protocol;
+use Vorhut\Core\Net\Service;
+use Vorhut\Core\Reach\Cause\Cause;
+use Vorhut\Core\Reach\Cause\CauseRule;
+use Vorhut\Core\Reach\Group\Heard;
+use Vorhut\Core\Reach\Group\Multicast;
+use Vorhut\Core\Reach\Group\Shout;
+use Vorhut\Core\Reach\Node\Network;
+use Vorhut\Core\Reach\Node\Node;
+use Vorhut\Core\Reach\Node\Port;
+use Vorhut\Core\Reach\Query\BroadcastQuery;
+use Vorhut\Core\Reach\Query\MulticastQuery;
+use Vorhut\Core\Reach\Query\UnicastQuery;
+use Vorhut\Core\Reach\Walk\Exchange;
+use Vorhut\Core\Reach\Walk\Outcome;
+use Vorhut\Core\Reach\Walk\Verdict;
+use Vorhut\Core\Record\InvalidFile;
+use Vorhut\Core\Record\Json;
+use Vorhut\Core\Record\RecordType;
 
 /** Answers reach queries, a JSON object each, as the job file's description defines them. */
 final class ReachQueries
@@ -48,19 +61,26 @@ final class ReachQueries
         if (null !== $quick) {
             return $quick;
         }
-        $r = RecordReader::over(Json::decode($line), '$');
-        $r->present('id');
-        $kind = $r->string('kind', 'unicast');
-        [$node, $port] = $this->asker($r);
-        $answer = match ($kind) {
-            'unicast' => $this->unicast($r, $node, $port),
-            'broadcast' => $this->broadcast($r, $node, $port),
-            'multicast' => $this->multicast($r, $node, $port),
-            default => throw $r->refuse('kind', 'unicast, broadcast or multicast'),
-        };
-        $r->done();
+        try {
+            return $this->carefully(RecordType::named(Json::decode($line)));
+        } catch (InvalidFile $e) {
+            throw str_starts_with($e->errors[0]->path, '$') ? $e : $e->under('$');
+        }
+    }
 
-        return $answer;
+    /**
+     * @param array<array-key, mixed> $query
+     *
+     * @return array<string, mixed>
+     */
+    private function carefully(array $query): array
+    {
+        return match ($query['kind'] ?? 'unicast') {
+            'unicast' => $this->unicast(RecordType::of(UnicastQuery::class)->read($query)),
+            'broadcast' => $this->broadcast(RecordType::of(BroadcastQuery::class)->read($query)),
+            'multicast' => $this->multicast(RecordType::of(MulticastQuery::class)->read($query)),
+            default => throw InvalidFile::at('.kind', $query['kind'], 'unicast, broadcast or multicast'),
+        };
     }
 
     /**
@@ -70,7 +90,13 @@ final class ReachQueries
      */
     private function quick(mixed $query): ?array
     {
-        if (!\is_array($query) || [] !== array_diff_key($query, self::PLAIN) || 'unicast' !== ($query['kind'] ?? 'unicast') || !\is_string($query['from'] ?? null) || !\is_string($query['to'] ?? null)) {
+        if (
+            !\is_array($query)
+            || [] !== array_diff_key($query, self::PLAIN)
+            || 'unicast' !== ($query['kind'] ?? 'unicast')
+            || !\is_string($query['from'] ?? null)
+            || !\is_string($query['to'] ?? null)
+        ) {
             return null;
         }
         $protocol = Protocol::tryFrom(\is_string($query['protocol'] ?? 'icmp') ? $query['protocol'] ?? 'icmp' : '');
@@ -80,7 +106,12 @@ final class ReachQueries
         if (null === $protocol) {
             return null;
         }
-        $plain = Protocol::Icmp === $protocol ? null === $port : (Protocol::Tcp === $protocol || Protocol::Udp === $protocol) && \is_int($port) && $port >= 1 && $port <= 65535;
+        $plain = Protocol::Icmp === $protocol
+            ? null === $port
+            : (Protocol::Tcp === $protocol || Protocol::Udp === $protocol)
+                && \is_int($port)
+                && $port >= 1
+                && $port <= 65535;
         if (!$plain || null === $node || null === $target || $target->isMulticast() || $target->isLimitedBroadcast()) {
             return null;
         }
@@ -90,65 +121,65 @@ final class ReachQueries
     }
 
     /** @return array{Node, Port|null} */
-    private function asker(RecordReader $r): array
+    private function asker(string $from): array
     {
-        $from = $r->string('from');
         $parts = explode('/', $from, 2);
-        $node = $this->exchange->network->node($parts[0]) ?? throw $r->refuse('from', 'the id of a device or router of the job', \sprintf('There is no "%s".', $parts[0]));
-        if (!isset($parts[1])) {
-            return [$node, null];
+        $node = $this->exchange->network->node($parts[0]);
+        if (null === $node) {
+            $advice = \sprintf('There is no "%s".', $parts[0]);
+            throw InvalidFile::at('.from', $from, 'the id of a device or router of the job', $advice);
+        }
+        $port = isset($parts[1]) ? $node->port($parts[1]) : null;
+        if (isset($parts[1]) && null === $port) {
+            $names = implode(', ', array_map(static fn (Port $p): string => $p->name, $node->ports));
+            throw InvalidFile::at('.from', $from, \sprintf('one of the ports of %s: %s', $node->id, $names), 'Write DEVICE/PORT.');
         }
 
-        return [$node, $node->port($parts[1]) ?? throw $r->refuse('from', \sprintf('one of the ports of %s: %s', $node->id, implode(', ', array_map(static fn (Port $p): string => $p->name, $node->ports))), 'Write DEVICE/PORT.')];
+        return [$node, $port];
     }
 
     /** @return array<string, mixed> */
-    private function unicast(RecordReader $r, Node $node, ?Port $port): array
+    private function unicast(UnicastQuery $query): array
     {
-        $target = $this->address($r, 'to');
-        if ($target->isMulticast() || $target->isLimitedBroadcast()) {
-            throw $r->refuse('to', 'a unicast address', 'Ask with kind broadcast or multicast.');
-        }
-        $protocol = $r->enum('protocol', Protocol::class, Protocol::Icmp);
-        $number = $r->integer('port', 1, 65535);
-        if (Protocol::Any === $protocol || (Protocol::Icmp !== $protocol && null === $number)) {
-            throw $r->refuse(Protocol::Any === $protocol ? 'protocol' : 'port', Protocol::Any === $protocol ? 'icmp, tcp or udp' : 'a port from 1 to 65535', 'tcp and udp need a port.');
-        }
-        $verdict = $this->exchange->ask($node, $target, new Service($protocol, $number, $number), $port);
+        [$node, $port] = $this->asker($query->from);
+        $service = new Service($query->protocol, $query->port, $query->port);
 
-        return self::told($verdict);
+        return self::told($this->exchange->ask($node, $query->to, $service, $port));
     }
 
     /** @return array<string, mixed> */
     private static function told(Verdict $verdict): array
     {
-        return ['delivered' => $verdict->delivered, 'replied' => $verdict->replied, 'by' => $verdict->by, 'outcome' => $verdict->outcome->value, 'cause' => $verdict->cause, 'hops' => $verdict->hops];
+        return [
+            'delivered' => $verdict->delivered,
+            'replied' => $verdict->replied,
+            'by' => $verdict->by,
+            'outcome' => $verdict->outcome->value,
+            'cause' => $verdict->cause,
+            'hops' => $verdict->hops,
+        ];
     }
 
     /** @return array<string, mixed> */
-    private function broadcast(RecordReader $r, Node $node, ?Port $port): array
+    private function broadcast(BroadcastQuery $query): array
     {
-        $to = $this->address($r, 'to');
-        $number = $this->port($r);
-        $cause = $this->mute($node, $port, $to);
-        $heard = null === $cause ? $this->shout->broadcast($node, $to, $number, $port) : [];
+        [$node, $port] = $this->asker($query->from);
+        $cause = $this->mute($node, $port, $query->to);
+        $heard = null === $cause ? $this->shout->broadcast($node, $query->to, $query->port, $port) : [];
+        $tell = static fn (Heard $h): array => ['device' => $h->node->id, 'replyArrives' => $h->replyArrives];
 
-        return ['receivers' => array_map(static fn (Heard $h): array => ['device' => $h->node->id, 'replyArrives' => $h->replyArrives], $heard), ...self::outcome($cause)];
+        return ['receivers' => array_map($tell, $heard), ...self::outcome($cause)];
     }
 
     /** @return array<string, mixed> */
-    private function multicast(RecordReader $r, Node $node, ?Port $port): array
+    private function multicast(MulticastQuery $query): array
     {
-        $group = $this->address($r, 'group');
-        $ttl = $r->integer('ttl', 1, 255, 1) ?? 1;
-        $number = $this->port($r);
-        if (!$group->isMulticast()) {
-            throw $r->refuse('group', 'a group from 224.0.0.0 to 239.255.255.255');
-        }
-        $cause = $this->mute($node, $port, $group);
-        $heard = null === $cause ? $this->multicast->send($node, $group, $number, $ttl, $port)->heard : [];
+        [$node, $port] = $this->asker($query->from);
+        $cause = $this->mute($node, $port, $query->group);
+        $heard = null === $cause ? $this->multicast->send($node, $query->group, $query->port, $query->ttl, $port)->heard : [];
+        $tell = static fn (Heard $h): array => ['device' => $h->node->id, 'expires' => $h->expires];
 
-        return ['receivers' => array_map(static fn (Heard $h): array => ['device' => $h->node->id, 'expires' => $h->expires], array_values($heard)), ...self::outcome($cause)];
+        return ['receivers' => array_map($tell, array_values($heard)), ...self::outcome($cause)];
     }
 
     /** Why a sender cannot send to everybody at all. */
@@ -156,29 +187,15 @@ final class ReachQueries
     {
         $by = $port ?? Shout::outOf($node, $to->value);
         if (null === $by?->segment) {
-            return new Cause($node->id, 'not-connected', [], \sprintf('%s is not connected to a segment', $node->name));
+            return CauseRule::NotConnected->at($node->id, words: ['who' => $node->name, 'how' => ' to a segment']);
         }
 
-        return null === $by->primary() ? new Cause($node->id, 'address-missing', [], \sprintf('%s has no address yet', $node->name)) : null;
+        return null === $by->primary() ? CauseRule::AddressMissing->at($node->id, words: ['who' => $node->name]) : null;
     }
 
     /** @return array<string, mixed> */
     private static function outcome(?Cause $cause): array
     {
         return null === $cause ? ['outcome' => Outcome::Ok->value] : ['outcome' => Outcome::NoRoute->value, 'cause' => $cause];
-    }
-
-    private function address(RecordReader $r, string $key): Ipv4Address
-    {
-        try {
-            return Ipv4Address::fromString($r->string($key));
-        } catch (InvalidValue $e) {
-            throw $r->refuse($key, $e->allowed, $e->advice);
-        }
-    }
-
-    private function port(RecordReader $r): int
-    {
-        return $r->integer('port', 1, 65535) ?? throw $r->refuse('port', 'a port from 1 to 65535', 'This value is required.');
     }
 }

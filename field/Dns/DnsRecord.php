@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Vorhut\Field\Dns;
 
-use Vorhut\Core\Addressing\Ipv4Address;
+use Vorhut\Core\Net\Ipv4Address;
 
 /** A question, or a record of one of the types that service discovery needs (RFC 6763, sections 4 to 6). */
 final readonly class DnsRecord
@@ -18,9 +18,9 @@ final readonly class DnsRecord
     private const TTL = [self::A => 120, self::SRV => 120, self::PTR => 4500, self::TXT => 4500];
 
     /**
-     * @param list<string> $name   labels
+     * @param list<string> $name labels
      * @param list<string> $target PTR, SRV: labels; TXT: its strings; A: the address alone
-     * @param int          $port   SRV only
+     * @param int $port SRV only
      */
     public function __construct(public array $name, public int $type, public array $target = [], public int $port = 0)
     {
@@ -32,7 +32,9 @@ final readonly class DnsRecord
         $data = match ($this->type) {
             self::A => pack('N', Ipv4Address::fromString($this->target[0])->value),
             self::SRV => pack('nnn', 0, 0, $this->port).self::packName($this->target),
-            self::TXT => [] === $this->target ? "\0" : implode('', array_map(static fn (string $s): string => \chr(\strlen($s)).$s, $this->target)),
+            self::TXT => [] === $this->target
+                ? "\0"
+                : implode('', array_map(static fn (string $s): string => \chr(\strlen($s)).$s, $this->target)),
             default => self::packName($this->target),
         };
 
@@ -45,7 +47,9 @@ final readonly class DnsRecord
         $bytes = '';
         foreach ($labels as $label) {
             $length = \strlen($label);
-            $bytes .= $length >= 1 && $length <= 63 ? \chr($length).$label : throw new DnsError(\sprintf('"%s" is no label of 1 to 63 bytes', $label));
+            $bytes .= $length >= 1 && $length <= 63
+                ? \chr($length).$label
+                : throw new DnsError(\sprintf('"%s" is no label of 1 to 63 bytes', $label));
         }
 
         return \strlen($bytes) < 255 ? $bytes."\0" : throw new DnsError('a name longer than 255 bytes');

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Vorhut\Field\Dns;
 
-use Vorhut\Core\Job\Service;
+use Vorhut\Core\Net\Service;
 
 /** What one unit tells of its services: enumeration, instances, where they are (RFC 6763, sections 4, 5, 6, 9 and 12). */
 final readonly class ServiceBook
@@ -31,7 +31,9 @@ final readonly class ServiceBook
             }
         }
 
-        return [] === $records ? null : new DnsMessage($query->id, true, $query->questions, array_values(array_unique($records, \SORT_REGULAR)));
+        return [] === $records
+            ? null
+            : new DnsMessage($query->id, true, $query->questions, array_values(array_unique($records, \SORT_REGULAR)));
     }
 
     /** @return list<DnsRecord> */

@@ -4,11 +4,11 @@ declare(strict_types=1);
 
 namespace Vorhut\Field\Lab;
 
-use Vorhut\Core\Addressing\Ipv4Address;
-use Vorhut\Core\Job\Job;
+use Vorhut\Core\Net\Ipv4Address;
+use Vorhut\Core\Reach\Node\Network;
 
 /**
- * Planned addresses as loopback addresses and back: 10.a.b.c is 127.a.b.c; any other /24 gets a free block of 127.0.0.0/8
+ * Planned and leased addresses as loopback addresses and back: 10.a.b.c is 127.a.b.c; any other /24 gets a free block of 127.0.0.0/8
  * from the top, which no planned 10.x needs.
  */
 final class LabAddresses
@@ -16,24 +16,26 @@ final class LabAddresses
     /** @var array<int, int> lab /24 by planned /24, both as the upper 24 bits */
     private array $blocks = [];
 
-    public function __construct(Job $job)
+    public function __construct(Network $network)
     {
         $used = [];
         $foreign = [];
-        foreach ($job->devices as $device) {
-            foreach ($device->interfaces as $interface) {
-                $value = $interface->address?->address->value;
-                if (null === $value) {
-                    continue;
-                }
-                if (10 === $value >> 24) {
-                    $used[$value >> 8 & 0xFFFF] = true;
-                } else {
-                    $foreign[$value >> 8] = true;
+        // Units before routers, so that a router more does not move the units' blocks.
+        foreach ([false, true] as $routers) {
+            $blocks = [];
+            foreach ($network->nodes as $node) {
+                foreach ($node->forwards === $routers ? $node->ports : [] as $port) {
+                    $value = $port->primary()?->address->value;
+                    if (null !== $value && 10 === $value >> 24) {
+                        $used[$value >> 8 & 0xFFFF] = true;
+                    } elseif (null !== $value) {
+                        $blocks[$value >> 8] = true;
+                    }
                 }
             }
+            ksort($blocks);
+            $foreign += $blocks;
         }
-        ksort($foreign);
         $next = 0xFFFE;
         foreach (array_keys($foreign) as $block) {
             while (isset($used[$next])) {
@@ -43,7 +45,11 @@ final class LabAddresses
         }
     }
 
-    /** The loopback address that stands for a planned one. */
+    /**
+     * The loopback address that stands for a planned or leased one.
+     *
+     * @throws \OutOfBoundsException for an address of a network nobody stands in
+     */
     public function toLab(Ipv4Address $planned): Ipv4Address
     {
         return $this->find($planned) ?? throw new \OutOfBoundsException(\sprintf('%s is not planned, so it has no lab address.', $planned));

@@ -4,15 +4,15 @@ declare(strict_types=1);
 
 namespace Vorhut\Field\Lab;
 
-use Vorhut\Core\Addressing\Ipv4Address;
 use Vorhut\Core\Job\Job;
-use Vorhut\Core\Job\Protocol;
-use Vorhut\Core\Job\Service;
-use Vorhut\Core\Reach\Discovery;
-use Vorhut\Core\Reach\Exchange;
-use Vorhut\Core\Reach\MediaPath;
-use Vorhut\Core\Reach\Network;
-use Vorhut\Core\Reach\Node;
+use Vorhut\Core\Net\Ipv4Address;
+use Vorhut\Core\Net\Protocol;
+use Vorhut\Core\Net\Service;
+use Vorhut\Core\Reach\Find\Discovery;
+use Vorhut\Core\Reach\Node\Network;
+use Vorhut\Core\Reach\Node\Node;
+use Vorhut\Core\Reach\Walk\Exchange;
+use Vorhut\Core\Reach\Walk\MediaPath;
 
 /** The planned topology between loopback addresses: whether a request and its answer would get through. */
 final class LabNetwork
@@ -25,8 +25,9 @@ final class LabNetwork
 
     public function __construct(private readonly Job $job)
     {
-        $this->addresses = new LabAddresses($job);
-        $this->exchange = new Exchange(new Network($job));
+        $network = new Network($job);
+        $this->addresses = new LabAddresses($network);
+        $this->exchange = new Exchange($network);
     }
 
     /** The address a device has or is leased. */
@@ -37,10 +38,19 @@ final class LabNetwork
         return null === $address ? null : Ipv4Address::fromInt($address);
     }
 
+    /** The address that one of a device's interfaces has or is leased. */
+    public function addressAt(string $device, int $interface): ?Ipv4Address
+    {
+        return ($this->exchange->network->node($device)->ports[$interface] ?? null)?->primary()?->address;
+    }
+
     /** Whether a SIP datagram gets there: as a request, or as the answer to one. */
     public function hearsSip(string $fromLab, string $toLab): bool
     {
-        return $this->known['sip '.$fromLab.'>'.$toLab] ??= $this->isBench($fromLab) || $this->delivers($fromLab, $toLab) || $this->answers($toLab, $fromLab, self::sip());
+        return $this->known['sip '.$fromLab.'>'.$toLab] ??=
+            $this->isBench($fromLab)
+            || $this->delivers($fromLab, $toLab)
+            || $this->answers($toLab, $fromLab, self::sip());
     }
 
     /** Whether sound gets there, as the planned media ports of both ends and the filters between them allow. */
@@ -94,8 +104,18 @@ final class LabNetwork
             $services[] = null === $device ? null : $this->job->profileOf($device)->media;
         }
 
-        return null !== $from && null !== $to && isset($services[0], $services[1])
-            && MediaPath::between($this->exchange->network, $from, $this->planned($fromLab), $services[0], $to, $this->planned($toLab), $services[1])->there;
+        return null !== $from
+            && null !== $to
+            && isset($services[0], $services[1])
+            && MediaPath::between(
+                $this->exchange->network,
+                $from,
+                $this->planned($fromLab),
+                $services[0],
+                $to,
+                $this->planned($toLab),
+                $services[1],
+            )->there;
     }
 
     private function ownerOf(string $lab): ?Node

@@ -55,8 +55,8 @@ final readonly class LabSip
     }
 
     /**
-     * @param int              $port 0 for any free one
-     * @param float            $ring seconds it rings before it answers
+     * @param int $port 0 for any free one
+     * @param float $ring seconds it rings before it answers
      * @param \Closure(): self $now
      *
      * @return UserAgent|null none for a device without extension or address
@@ -71,7 +71,10 @@ final readonly class LabSip
             return null;
         }
         $media = function () use ($address, $now): RtpStream {
-            return new RtpStream($this->sockets->udp($address), static fn (string $from): bool => $now()->network->hearsMedia($from, $address));
+            return new RtpStream(
+                $this->sockets->udp($address),
+                static fn (string $from): bool => $now()->network->hearsMedia($from, $address),
+            );
         };
 
         return new UserAgent(
@@ -99,6 +102,11 @@ final readonly class LabSip
     {
         $socket = $this->sockets->udp($address, $port);
 
-        return new SipEndpoint($socket, $address, $socket->port(), static fn (string $from): bool => $now()->network->hearsSip($from, $address));
+        return new SipEndpoint(
+            $socket,
+            $address,
+            $socket->port(),
+            static fn (string $from): bool => $now()->network->hearsSip($from, $address),
+        );
     }
 }

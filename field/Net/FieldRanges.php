@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace Vorhut\Field\Net;
 
-use Vorhut\Core\Addressing\Ipv4Prefix;
 use Vorhut\Core\InvalidValue;
+use Vorhut\Core\Net\Ipv4Prefix;
 
 /** The ranges of field mode: named one by one, and confirmed by somebody who may. */
 final class FieldRanges
@@ -27,12 +27,20 @@ final class FieldRanges
             }
             $range = Ipv4Prefix::fromString(trim($text));
             if ($range->length < self::WIDEST || $range->network >> 28 >= 14) {
-                throw new InvalidValue($text, \sprintf('unicast prefixes of /%d or longer', self::WIDEST), 'Name just the subnets whose owner has agreed.');
+                throw new InvalidValue(
+                    $text,
+                    \sprintf('unicast prefixes of /%d or longer', self::WIDEST),
+                    'Name just the subnets whose owner has agreed.',
+                );
             }
             $ranges[] = $range;
         }
         if ([] === $ranges || \count($ranges) > self::MOST) {
-            throw new InvalidValue($typed, \sprintf('one to %d prefixes such as 10.47.60.0/25', self::MOST), 'A comma or a new line between them.');
+            throw new InvalidValue(
+                $typed,
+                \sprintf('one to %d prefixes such as 10.47.60.0/25', self::MOST),
+                'A comma or a new line between them.',
+            );
         }
         if (!$confirmed) {
             throw new InvalidValue('not confirmed', 'a tick, or --confirmed, that the owner of these networks has agreed', 'Ask first.');

@@ -14,6 +14,11 @@ final class RefusedTarget extends \RuntimeException
 
     public static function address(string $address): self
     {
-        return new self(\sprintf('%s is not contacted: only 127.0.0.0/8 is, unless a lead has switched on field mode for the job and confirmed the range.', $address));
+        return new self(
+            \sprintf(
+                '%s is not contacted: only 127.0.0.0/8 is, unless a lead has switched on field mode for the job and confirmed the range.',
+                $address,
+            ),
+        );
     }
 }

@@ -33,7 +33,7 @@ final readonly class Sockets
      * @param string|null $from local address to send from
      *
      * @throws RefusedTarget
-     * @throws ConnectException        when nobody accepts
+     * @throws ConnectException when nobody accepts
      * @throws \Amp\CancelledException when the time is over
      */
     public function connect(string $address, int $port, float $seconds, ?string $from = null): Socket

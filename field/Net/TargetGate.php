@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace Vorhut\Field\Net;
 
-use Vorhut\Core\Addressing\Ipv4Address;
-use Vorhut\Core\Addressing\Ipv4Prefix;
+use Vorhut\Core\Net\Ipv4Address;
+use Vorhut\Core\Net\Ipv4Prefix;
 
 /** Says which addresses may be contacted at all. Every socket of field/ is made behind it. */
 final readonly class TargetGate

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Vorhut\Field\Probe;
 
-use Vorhut\Core\Addressing\Ipv4Address;
+use Vorhut\Core\Net\Ipv4Address;
 use Vorhut\Field\Lab\LabAddresses;
 use Vorhut\Field\Lab\LabPorts;
 
@@ -25,8 +25,10 @@ final readonly class InTheLab implements Place
         return $this->ports->toLab($planned);
     }
 
-    public function from(Ipv4Address $vantage): string
+    public function from(Ipv4Address $vantage): ?string
     {
-        return (string) $this->addresses->toLab($vantage);
+        $lab = $this->addresses->find($vantage);
+
+        return null === $lab ? null : (string) $lab;
     }
 }

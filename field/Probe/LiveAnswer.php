@@ -4,9 +4,9 @@ declare(strict_types=1);
 
 namespace Vorhut\Field\Probe;
 
+use Vorhut\Core\Intent\Span;
 use Vorhut\Core\Job\Expectation;
 use Vorhut\Core\Job\Intent;
-use Vorhut\Core\Proof\Span;
 
 /** What the answers to a pair's questions say together. */
 final class LiveAnswer
@@ -21,7 +21,14 @@ final class LiveAnswer
     {
         $statuses = array_map(static fn (ProbeResult|string $r): ?ProbeStatus => $r instanceof ProbeResult ? $r->status : null, $results);
         if (Expectation::MustNot === $intent->expect) {
-            return [] === array_intersect(array_map(static fn (?ProbeStatus $s): string => $s->value ?? '', $statuses), ['answered', 'refused', 'strange']) ? Span::KeptApart : Span::Leak;
+            return []
+                === array_intersect(array_map(static fn (?ProbeStatus $s): string => $s->value ?? '', $statuses), [
+                    'answered',
+                    'refused',
+                    'strange',
+                ])
+                ? Span::KeptApart
+                : Span::Leak;
         }
         foreach ($statuses as $status) {
             if (ProbeStatus::Answered !== $status) {
@@ -40,6 +47,31 @@ final class LiveAnswer
     /** @param list<ProbeResult|string> $results */
     public static function evidence(array $results): string
     {
-        return implode('; ', array_map(static fn (ProbeResult|string $r): string => \is_string($r) ? $r : trim(\sprintf('%s %s:%d %s in %.1f ms %s', $r->kind->value, $r->target, $r->port, $r->status->value, $r->milliseconds, implode(', ', array_map(static fn (string $name, string|int|float $value): string => $name.': '.$value, array_keys($r->evidence), $r->evidence)))), $results));
+        return implode(
+            '; ',
+            array_map(
+                static fn (ProbeResult|string $r): string => \is_string($r)
+                    ? $r
+                    : trim(
+                        \sprintf(
+                            '%s %s:%d %s in %.1f ms %s',
+                            $r->kind->value,
+                            $r->target,
+                            $r->port,
+                            $r->status->value,
+                            $r->milliseconds,
+                            implode(
+                                ', ',
+                                array_map(
+                                    static fn (string $name, string|int|float $value): string => $name.': '.$value,
+                                    array_keys($r->evidence),
+                                    $r->evidence,
+                                ),
+                            ),
+                        ),
+                    ),
+                $results,
+            ),
+        );
     }
 }

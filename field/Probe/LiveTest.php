@@ -4,9 +4,13 @@ declare(strict_types=1);
 
 namespace Vorhut\Field\Probe;
 
+use Vorhut\Core\Intent\Asking;
+use Vorhut\Core\Intent\LiveQuestion;
+use Vorhut\Core\Intent\Pair;
+use Vorhut\Core\Intent\ProbeKind;
+use Vorhut\Core\Intent\Span;
 use Vorhut\Core\Job\Job;
-use Vorhut\Core\Proof\Pair;
-use Vorhut\Core\Proof\Span;
+use Vorhut\Core\Reach\Node\Network;
 
 /** Asks the questions of some intents and tells what became of each pair. */
 final readonly class LiveTest
@@ -20,18 +24,21 @@ final readonly class LiveTest
     }
 
     /**
-     * @param list<string>                                           $intents
-     * @param string|null                                            $vantage only pairs asked from this device
-     * @param \Closure(string, string, Span, string, int, int): bool $onPair  told intent, pair, what was seen, evidence, pairs done and in all; false stops
-     * @param (\Closure(Pair): bool)|null                            $only    only these pairs
+     * @param list<string> $intents
+     * @param string|null $vantage only pairs asked from this device
+     * @param \Closure(string, string, Span, string, int, int): bool $onPair told intent, pair, what was seen, evidence, done, total
+     * @param (\Closure(Pair): bool)|null $only only these pairs
      */
     public function run(array $intents, \Closure $onPair, ?string $vantage = null, ?\Closure $only = null): void
     {
         $pairs = [];
-        $asked = new LiveQuestions($this->job);
+        $asked = new Asking($this->job, new Network($this->job));
         foreach ($intents as $id) {
             foreach ($asked->of($this->job->intents[$id]) as $question) {
-                if ((null === $vantage || $vantage === $question->from) && (null === $only || $only(new Pair($question->from, $question->to)))) {
+                if (
+                    (null === $vantage || $vantage === $question->from)
+                    && (null === $only || $only(new Pair($question->from, $question->to)))
+                ) {
                     $pairs[$id.' '.$question->pair()][] = $question;
                 }
             }
@@ -45,14 +52,22 @@ final readonly class LiveTest
                 }
                 $target = $this->place->target($question->target);
                 if (null === $target) {
-                    $results[$key][] = \sprintf('%s was not asked: it has no place in the lab, or lies outside the confirmed ranges', $question->target);
+                    $results[$key][] = \sprintf(
+                        '%s was not asked: it has no place in the lab, or lies outside the confirmed ranges',
+                        $question->target,
+                    );
                     continue;
                 }
                 if (ProbeKind::Register === $question->kind || ProbeKind::Call === $question->kind) {
                     null === $this->sip ? $results[$key][] = 'not asked: calls are tested in the lab only' : $spoken[$key] = $question;
                     continue;
                 }
-                $questions[] = ['kind' => $question->kind, 'target' => (string) $target, 'port' => $this->place->port($question->port), 'from' => $this->place->from($question->vantage)];
+                $questions[] = [
+                    'kind' => $question->kind,
+                    'target' => (string) $target,
+                    'port' => $this->place->port($question->port),
+                    'from' => $this->place->from($question->vantage),
+                ];
                 $owners[] = $key;
                 $open[$key] = ($open[$key] ?? 0) + 1;
             }
@@ -66,7 +81,15 @@ final readonly class LiveTest
             return;
         }
         $stopped = false;
-        $this->sweep->run($questions, function (ProbeResult $result, int $number) use (&$results, &$open, &$done, &$stopped, $owners, $pairs, $onPair): bool {
+        $this->sweep->run($questions, function (ProbeResult $result, int $number) use (
+            &$results,
+            &$open,
+            &$done,
+            &$stopped,
+            $owners,
+            $pairs,
+            $onPair,
+        ): bool {
             $key = $owners[$number];
             $results[$key][] = $result;
 
@@ -83,11 +106,18 @@ final readonly class LiveTest
     }
 
     /**
-     * @param non-empty-list<ProbeResult|string>                     $results
+     * @param non-empty-list<ProbeResult|string> $results
      * @param \Closure(string, string, Span, string, int, int): bool $onPair
      */
     private function tell(LiveQuestion $question, array $results, int $done, int $total, \Closure $onPair): bool
     {
-        return $onPair($question->intent, $question->pair(), LiveAnswer::span($this->job->intents[$question->intent], $results), LiveAnswer::evidence($results), $done, $total);
+        return $onPair(
+            $question->intent,
+            $question->pair(),
+            LiveAnswer::span($this->job->intents[$question->intent], $results),
+            LiveAnswer::evidence($results),
+            $done,
+            $total,
+        );
     }
 }

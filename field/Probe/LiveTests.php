@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace Vorhut\Field\Probe;
 
-use Vorhut\Core\Addressing\Ipv4Prefix;
 use Vorhut\Core\Job\Job;
+use Vorhut\Core\Net\Ipv4Prefix;
 use Vorhut\Field\Lab\LabNetwork;
 use Vorhut\Field\Lab\LabPorts;
 use Vorhut\Field\Lab\LabSip;
@@ -20,7 +20,12 @@ final class LiveTests
         $sockets = new Sockets(new TargetGate());
         $network = new LabNetwork($job);
 
-        return new LiveTest($job, new Sweep(new Prober($sockets, $seconds)), new InTheLab($network->addresses, LabPorts::ofThisUser()), new SipProber($job, new LabSip($job, $network, $sockets), $seconds));
+        return new LiveTest(
+            $job,
+            new Sweep(new Prober($sockets, $seconds)),
+            new InTheLab($network->addresses, LabPorts::ofThisUser()),
+            new SipProber($job, new LabSip($job, $network, $sockets), $seconds),
+        );
     }
 
     /**

@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace Vorhut\Field\Probe;
 
-use Vorhut\Core\Addressing\Ipv4Address;
-use Vorhut\Core\Addressing\Ipv4Prefix;
+use Vorhut\Core\Net\Ipv4Address;
+use Vorhut\Core\Net\Ipv4Prefix;
 
 /** On a real site, from this machine, and only within the confirmed ranges. */
 final readonly class OnSite implements Place

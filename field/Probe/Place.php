@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Vorhut\Field\Probe;
 
-use Vorhut\Core\Addressing\Ipv4Address;
+use Vorhut\Core\Net\Ipv4Address;
 
 /** Where a live test happens: how planned addresses are found there, and from where they are asked. */
 interface Place

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Vorhut\Field\Probe;
 
+use Vorhut\Core\Intent\ProbeKind;
+
 /** What became of one question to one address. */
 final readonly class ProbeResult implements \JsonSerializable
 {
@@ -22,6 +24,13 @@ final readonly class ProbeResult implements \JsonSerializable
     /** @return array<string, mixed> */
     public function jsonSerialize(): array
     {
-        return ['probe' => $this->kind->value, 'target' => $this->target, 'port' => $this->port, 'status' => $this->status->value, 'ms' => round($this->milliseconds, 1), 'evidence' => (object) $this->evidence];
+        return [
+            'probe' => $this->kind->value,
+            'target' => $this->target,
+            'port' => $this->port,
+            'status' => $this->status->value,
+            'ms' => round($this->milliseconds, 1),
+            'evidence' => (object) $this->evidence,
+        ];
     }
 }

@@ -11,6 +11,7 @@ use Amp\Socket\ConnectException;
 use Amp\Socket\Socket;
 use Amp\Socket\SocketException;
 use Amp\TimeoutCancellation;
+use Vorhut\Core\Intent\ProbeKind;
 use Vorhut\Field\Dns\DnsError;
 use Vorhut\Field\Dns\DnsMessage;
 use Vorhut\Field\Dns\DnsRecord;
@@ -18,6 +19,7 @@ use Vorhut\Field\Dns\ServiceBook;
 use Vorhut\Field\Net\GatedUdp;
 use Vorhut\Field\Net\RefusedTarget;
 use Vorhut\Field\Net\Sockets;
+use Vorhut\Field\Poll\PollMessage;
 use Vorhut\Field\Sip\SipEndpoint;
 use Vorhut\Field\Sip\SipMessage;
 
@@ -46,8 +48,20 @@ final readonly class Prober
         try {
             [$status, $evidence] = match ($kind) {
                 ProbeKind::Tcp => $this->tcp($target, $port, $from),
-                ProbeKind::Http => $this->talk($target, $port, $from, \sprintf("HEAD / HTTP/1.1\r\nHost: %s\r\nConnection: close\r\n\r\n", $target), '#^HTTP/1\.[01] (\d{3})[^\r\n]*#'),
-                ProbeKind::Rtsp => $this->talk($target, $port, $from, \sprintf("OPTIONS rtsp://%s/ RTSP/1.0\r\nCSeq: 1\r\nUser-Agent: vorhut\r\n\r\n", $target), '#^RTSP/1\.0 (\d{3})[^\r\n]*#'),
+                ProbeKind::Http => $this->talk(
+                    $target,
+                    $port,
+                    $from,
+                    \sprintf("HEAD / HTTP/1.1\r\nHost: %s\r\nConnection: close\r\n\r\n", $target),
+                    '#^HTTP/1\.[01] (\d{3})[^\r\n]*#',
+                ),
+                ProbeKind::Rtsp => $this->talk(
+                    $target,
+                    $port,
+                    $from,
+                    \sprintf("OPTIONS rtsp://%s/ RTSP/1.0\r\nCSeq: 1\r\nUser-Agent: vorhut\r\n\r\n", $target),
+                    '#^RTSP/1\.0 (\d{3})[^\r\n]*#',
+                ),
                 ProbeKind::Poll => $this->poll($target, $port, $from),
                 ProbeKind::Sip => $this->sip($target, $port, $from),
                 ProbeKind::DnsSd => $this->dnsSd($target, $port, $from),
@@ -163,7 +177,13 @@ final readonly class Prober
             });
             $response = $answer->getFuture()->await(new TimeoutCancellation($this->seconds));
 
-            return [ProbeStatus::Answered, ['status' => $response->status.' '.$response->reason, 'allows' => mb_scrub(substr((string) $response->first('Allow'), 0, 120))]];
+            return [
+                ProbeStatus::Answered,
+                [
+                    'status' => $response->status.' '.$response->reason,
+                    'allows' => mb_scrub(substr((string) $response->first('Allow'), 0, 120)),
+                ],
+            ];
         } finally {
             $endpoint->close();
         }
@@ -187,7 +207,14 @@ final readonly class Prober
             if ([] === $services) {
                 return [ProbeStatus::Silent, []];
             }
-            $evidence = ['services' => mb_scrub(implode(' ', array_map(static fn (array $s): string => implode('.', $s), \array_slice($services, 0, 8))))];
+            $evidence = [
+                'services' => mb_scrub(
+                    implode(
+                        ' ',
+                        array_map(static fn (array $s): string => implode('.', $s), \array_slice($services, 0, 8)),
+                    ),
+                ),
+            ];
             foreach ($this->dnsAnswer($socket, $target, $port, $services[0])->records ?? [] as $record) {
                 if (DnsRecord::PTR === $record->type) {
                     $evidence['instance'] = mb_scrub($record->target[0] ?? '');

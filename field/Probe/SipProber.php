@@ -7,6 +7,8 @@ namespace Vorhut\Field\Probe;
 use Amp\CancelledException;
 use Amp\Future;
 use Amp\TimeoutCancellation;
+use Vorhut\Core\Intent\LiveQuestion;
+use Vorhut\Core\Intent\ProbeKind;
 use Vorhut\Core\Job\Device;
 use Vorhut\Core\Job\Job;
 use Vorhut\Field\Lab\LabSip;
@@ -29,11 +31,20 @@ final readonly class SipProber
         $start = hrtime(true);
         $from = $this->job->devices[$question->from] ?? null;
         $to = $this->job->devices[$question->to] ?? null;
-        [$status, $evidence] = null === $from || null === $to
-            ? [ProbeStatus::Silent, ['why' => 'one of them is no device']]
-            : (ProbeKind::Register === $question->kind ? $this->register($from) : $this->call($from, $to));
+        [$status, $evidence] = match (true) {
+            null === $from || null === $to => [ProbeStatus::Silent, ['why' => 'one of them is no device']],
+            ProbeKind::Register === $question->kind => $this->register($from),
+            default => $this->call($from, $to),
+        };
 
-        return new ProbeResult($question->kind ?? ProbeKind::Call, (string) $question->target, $question->port, $status, (hrtime(true) - $start) / 1e6, $evidence);
+        return new ProbeResult(
+            $question->kind ?? ProbeKind::Call,
+            (string) $question->target,
+            $question->port,
+            $status,
+            (hrtime(true) - $start) / 1e6,
+            $evidence,
+        );
     }
 
     /** @return array{ProbeStatus, array<string, string|int|float>} */
@@ -87,7 +98,13 @@ final readonly class SipProber
                 $this->within($agent->register(0));
             }
 
-            return [$there > 0 && $back > 0 ? ProbeStatus::Answered : ($there + $back > 0 ? ProbeStatus::OneWay : ProbeStatus::Silent), $evidence];
+            $heard = match (true) {
+                $there > 0 && $back > 0 => ProbeStatus::Answered,
+                $there + $back > 0 => ProbeStatus::OneWay,
+                default => ProbeStatus::Silent,
+            };
+
+            return [$heard, $evidence];
         } finally {
             $a?->stop();
             $b?->stop();

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Vorhut\Field\Probe;
 
 use Amp\Sync\LocalSemaphore;
+use Vorhut\Core\Intent\ProbeKind;
 
 use function Amp\async;
 use function Amp\delay;
@@ -25,7 +26,7 @@ final readonly class Sweep
 
     /**
      * @param list<array{kind: ProbeKind, target: string, port: int, from: string|null}> $questions
-     * @param \Closure(ProbeResult, int): bool                                           $onResult  told each result and its question's number, false stops the sweep
+     * @param \Closure(ProbeResult, int): bool $onResult told each result and its question's number, false stops the sweep
      */
     public function run(array $questions, \Closure $onResult): void
     {

@@ -17,7 +17,7 @@ final class ClientTransaction
 
     /**
      * @param \Closure(SipMessage): void $onResponse
-     * @param \Closure(): void           $forget
+     * @param \Closure(): void $forget
      */
     public function __construct(
         private readonly SipEndpoint $endpoint,

@@ -13,13 +13,25 @@ final class Digest
     }
 
     /** The Authorization or Proxy-Authorization value that answers a challenge. */
-    public static function answer(string $challenge, string $user, #[\SensitiveParameter] string $password, string $method, string $uri, string $cnonce): ?string
-    {
+    public static function answer(
+        string $challenge,
+        string $user,
+        #[\SensitiveParameter] string $password,
+        string $method,
+        string $uri,
+        string $cnonce,
+    ): ?string {
         $c = self::fields($challenge);
         if (!isset($c['realm'], $c['nonce']) || !isset(self::hashes()[strtoupper($c['algorithm'] ?? 'MD5')])) {
             return null;
         }
-        $values = ['username' => $user, 'realm' => $c['realm'], 'nonce' => $c['nonce'], 'uri' => $uri, 'algorithm' => $c['algorithm'] ?? 'MD5'];
+        $values = [
+            'username' => $user,
+            'realm' => $c['realm'],
+            'nonce' => $c['nonce'],
+            'uri' => $uri,
+            'algorithm' => $c['algorithm'] ?? 'MD5',
+        ];
         if (str_contains($c['qop'] ?? '', 'auth')) {
             $values += ['qop' => 'auth', 'nc' => '00000001', 'cnonce' => $cnonce];
         }
@@ -37,8 +49,14 @@ final class Digest
     {
         $a = self::fields($answer);
 
-        return isset($a['username'], $a['realm'], $a['nonce'], $a['uri'], $a['response'], self::hashes()[strtoupper($a['algorithm'] ?? 'MD5')])
-            && hash_equals(self::response($a, $password, $method), strtolower($a['response']));
+        return isset(
+            $a['username'],
+            $a['realm'],
+            $a['nonce'],
+            $a['uri'],
+            $a['response'],
+            self::hashes()[strtoupper($a['algorithm'] ?? 'MD5')],
+        ) && hash_equals(self::response($a, $password, $method), strtolower($a['response']));
     }
 
     /** @return array<string, string> */

@@ -63,10 +63,22 @@ final class PhoneSystem
         } elseif ('REGISTER' === $request->method) {
             $this->register($t);
         } elseif ('OPTIONS' === $request->method && '' === $target->user) {
-            $t->respond($request->reply(200, 'OK', SipEndpoint::token(), '', Allow: 'INVITE, ACK, CANCEL, BYE, OPTIONS, REGISTER', Accept: 'application/sdp'));
+            $t->respond(
+                $request->reply(
+                    200,
+                    'OK',
+                    SipEndpoint::token(),
+                    '',
+                    Allow: 'INVITE, ACK, CANCEL, BYE, OPTIONS, REGISTER',
+                    Accept: 'application/sdp',
+                ),
+            );
         } elseif (null !== $request->tag('To')) {
             $this->inDialog($t);
-        } elseif ('INVITE' === $request->method && !$this->authenticated($t, 'Proxy-Authorization', 407, 'Proxy Authentication Required', 'Proxy_Authenticate')) {
+        } elseif (
+            'INVITE' === $request->method
+            && !$this->authenticated($t, 'Proxy-Authorization', 407, 'Proxy Authentication Required', 'Proxy_Authenticate')
+        ) {
             return;
         } else {
             $this->route($t, $target);
@@ -100,22 +112,52 @@ final class PhoneSystem
             }
         }
         $ok = $t->request->reply(200, 'OK', SipEndpoint::token());
-        $t->respond($ok->with('Contact', array_map(static fn (array $b): string => \sprintf('<%s>;expires=%d', $b['uri'], max(1, $b['until'] - hrtime(true) / 1e9)), array_values($this->live($user)))));
+        $t->respond(
+            $ok->with(
+                'Contact',
+                array_map(
+                    static fn (array $b): string => \sprintf(
+                        '<%s>;expires=%d',
+                        $b['uri'],
+                        max(1, $b['until'] - hrtime(true) / 1e9),
+                    ),
+                    array_values($this->live($user)),
+                ),
+            ),
+        );
     }
 
-    private function authenticated(ServerTransaction $t, string $header, int $status, string $reason, string $challenge, ?string $must = null): bool
-    {
+    private function authenticated(
+        ServerTransaction $t,
+        string $header,
+        int $status,
+        string $reason,
+        string $challenge,
+        ?string $must = null,
+    ): bool {
         $answer = (string) $t->request->first($header);
         $fields = Digest::fields($answer);
         $user = $fields['username'] ?? '';
         if ('' === $answer || !isset($this->nonces[$fields['nonce'] ?? ''])) {
             $nonce = SipEndpoint::token();
             $this->nonces = \array_slice([...$this->nonces, $nonce => true], -self::NONCES, null, true);
-            $t->respond($t->request->reply($status, $reason, SipEndpoint::token(), '', ...[$challenge => Digest::challenge($this->realm, $nonce)]));
+            $t->respond(
+                $t->request->reply(
+                    $status,
+                    $reason,
+                    SipEndpoint::token(),
+                    '',
+                    ...[$challenge => Digest::challenge($this->realm, $nonce)],
+                ),
+            );
 
             return false;
         }
-        if ((null !== $must && $must !== $user) || !isset($this->secrets[$user]) || !Digest::proves($answer, $this->secrets[$user], (string) $t->request->method)) {
+        if (
+            (null !== $must && $must !== $user)
+            || !isset($this->secrets[$user])
+            || !Digest::proves($answer, $this->secrets[$user], (string) $t->request->method)
+        ) {
             $t->respond($t->request->reply(403, 'Forbidden', SipEndpoint::token()));
 
             return false;
@@ -138,7 +180,10 @@ final class PhoneSystem
         }
         $contact = $live[array_key_last($live)]['uri'];
         $request = $t->request->withUri((string) $contact)->with('Proxy-Authorization', []);
-        $request = $request->with('Record-Route', [\sprintf('<sip:%s:%d;lr>', $this->endpoint->address, $this->endpoint->port), ...$request->all('Record-Route')]);
+        $request = $request->with('Record-Route', [
+            \sprintf('<sip:%s:%d;lr>', $this->endpoint->address, $this->endpoint->port),
+            ...$request->all('Record-Route'),
+        ]);
         $this->forward($t, $request, $contact);
     }
 
@@ -167,8 +212,12 @@ final class PhoneSystem
 
     private function forward(ServerTransaction $t, SipMessage $request, SipUri $next): void
     {
-        $onward = $request->with('Max-Forwards', [(string) ((int) ($request->first('Max-Forwards') ?? '70') - 1)])->with('Via', [$this->endpoint->via(), ...$request->all('Via')]);
-        $this->forwarded[$t] = $this->endpoint->ask($onward, $next->host, $next->port, static function (SipMessage $response) use ($t): void {
+        $onward = $request
+            ->with('Max-Forwards', [(string) ((int) ($request->first('Max-Forwards') ?? '70') - 1)])
+            ->with('Via', [$this->endpoint->via(), ...$request->all('Via')]);
+        $this->forwarded[$t] = $this->endpoint->ask($onward, $next->host, $next->port, static function (
+            SipMessage $response,
+        ) use ($t): void {
             if (408 === $response->status) {
                 $t->respond($t->request->reply(408, 'Request Timeout', SipEndpoint::token()));
             } elseif (100 !== $response->status) {
@@ -203,9 +252,17 @@ final class PhoneSystem
     private function passResponse(SipMessage $response): void
     {
         $vias = $response->all('Via');
-        if (str_contains($vias[0] ?? '', $this->endpoint->address.':'.$this->endpoint->port) && isset($vias[1]) && 1 === preg_match('#^SIP/2\.0/UDP\s+([\d.]+)(?::(\d+))?#', $vias[1], $m)) {
+        if (
+            str_contains($vias[0] ?? '', $this->endpoint->address.':'.$this->endpoint->port)
+            && isset($vias[1])
+            && 1 === preg_match('#^SIP/2\.0/UDP\s+([\d.]+)(?::(\d+))?#', $vias[1], $m)
+        ) {
             $port = SipMessage::parameter($vias[1], 'rport') ?? ($m[2] ?? '5060');
-            $this->endpoint->send($response->with('Via', \array_slice($vias, 1)), SipMessage::parameter($vias[1], 'received') ?? $m[1], (int) $port);
+            $this->endpoint->send(
+                $response->with('Via', \array_slice($vias, 1)),
+                SipMessage::parameter($vias[1], 'received') ?? $m[1],
+                (int) $port,
+            );
         }
     }
 

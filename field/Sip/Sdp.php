@@ -12,8 +12,8 @@ final readonly class Sdp implements \Stringable
     private const MOST_MEDIA = 20;
 
     /**
-     * @param list<int>    $payloads static payload types, preferred first (RFC 3551)
-     * @param list<string> $others   every media line in the offer's order, '' where the audio stands; the others are declined
+     * @param list<int> $payloads static payload types, preferred first (RFC 3551)
+     * @param list<string> $others every media line in the offer's order, '' where the audio stands; the others are declined
      */
     public function __construct(
         public string $address,
@@ -37,7 +37,10 @@ final readonly class Sdp implements \Stringable
                 [$audio, $port, $payloads] = [$part, (int) $media[1], array_map(intval(...), explode(' ', trim($media[2])))];
                 $others[] = '';
             } else {
-                $others[] = 1 === preg_match('/^m=([a-z]{1,20}) \d{1,5}(?:\/\d+)? (\S{1,40}(?: \S{1,40}){1,40})\s*$/m', $part, $m) ? $m[1].' 0 '.$m[2] : 'application 0 RTP/AVP 0';
+                $others[] = 1
+                    === preg_match('/^m=([a-z]{1,20}) \d{1,5}(?:\/\d+)? (\S{1,40}(?: \S{1,40}){1,40})\s*$/m', $part, $m)
+                        ? $m[1].' 0 '.$m[2]
+                        : 'application 0 RTP/AVP 0';
             }
         }
         $address = '/^c=IN IP4 (\d{1,3}(?:\.\d{1,3}){3})\s*$/m';

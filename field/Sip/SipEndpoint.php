@@ -43,15 +43,17 @@ final class SipEndpoint
         public readonly int $port,
         private readonly ?\Closure $admits = null,
     ) {
-        $this->onRequest = static function (ServerTransaction $t): void { $t->respond($t->request->reply(501, 'Not Implemented', self::token())); };
+        $this->onRequest = static function (ServerTransaction $t): void {
+            $t->respond($t->request->reply(501, 'Not Implemented', self::token()));
+        };
         $this->onAck = static function (SipMessage $ack): void {};
         $this->onStray = static function (SipMessage $response): void {};
     }
 
     /**
      * @param \Closure(ServerTransaction): void $onRequest
-     * @param (\Closure(SipMessage): void)|null $onAck     an ACK of a 2xx
-     * @param (\Closure(SipMessage): void)|null $onStray   a response no transaction waits for
+     * @param (\Closure(SipMessage): void)|null $onAck an ACK of a 2xx
+     * @param (\Closure(SipMessage): void)|null $onStray a response no transaction waits for
      */
     public function listen(\Closure $onRequest, ?\Closure $onAck = null, ?\Closure $onStray = null): void
     {
@@ -86,7 +88,9 @@ final class SipEndpoint
     public function ask(SipMessage $request, string $host, int $port, \Closure $onResponse): ClientTransaction
     {
         $key = $request->branch().' '.$request->method;
-        $transaction = new ClientTransaction($this, $request, $host, $port, $onResponse, function () use ($key): void { unset($this->clients[$key]); });
+        $transaction = new ClientTransaction($this, $request, $host, $port, $onResponse, function () use ($key): void {
+            unset($this->clients[$key]);
+        });
         $this->clients[$key] = $transaction;
         $transaction->start();
 

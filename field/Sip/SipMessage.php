@@ -11,7 +11,18 @@ final readonly class SipMessage
     private const MOST_HEADERS = 200;
     private const MOST_URI = 1000;
     /** Compact forms, section 7.3.3. */
-    private const COMPACT = ['i' => 'call-id', 'm' => 'contact', 'e' => 'content-encoding', 'l' => 'content-length', 'c' => 'content-type', 'f' => 'from', 's' => 'subject', 'k' => 'supported', 't' => 'to', 'v' => 'via'];
+    private const COMPACT = [
+        'i' => 'call-id',
+        'm' => 'contact',
+        'e' => 'content-encoding',
+        'l' => 'content-length',
+        'c' => 'content-type',
+        'f' => 'from',
+        's' => 'subject',
+        'k' => 'supported',
+        't' => 'to',
+        'v' => 'via',
+    ];
 
     /** @param list<array{string, string}> $headers name as given and value */
     private function __construct(
@@ -36,7 +47,12 @@ final readonly class SipMessage
         $headers = [];
         foreach (['Via', 'From', 'To', 'Call-ID', 'CSeq'] as $name) {
             foreach ($this->all($name) as $value) {
-                $headers[] = [$name, 'To' === $name && '' !== $tag && !str_contains(strtolower($value), ';tag=') ? $value.';tag='.$tag : $value];
+                $headers[] = [
+                    $name,
+                    'To' === $name && '' !== $tag && !str_contains(strtolower($value), ';tag=')
+                        ? $value.';tag='.$tag
+                        : $value,
+                ];
             }
         }
         foreach ($more as $name => $value) {
@@ -93,7 +109,9 @@ final readonly class SipMessage
             throw new SipError('only SIP/2.0 is spoken here', $message, 505);
         }
 
-        return \strlen($m[2]) <= self::MOST_URI ? $message : throw new SipError(\sprintf('at most %d bytes', self::MOST_URI), $message, 414);
+        return \strlen($m[2]) <= self::MOST_URI
+            ? $message
+            : throw new SipError(\sprintf('at most %d bytes', self::MOST_URI), $message, 414);
     }
 
     /** The first value of a header, whatever its case or form. */
@@ -110,7 +128,12 @@ final readonly class SipMessage
         foreach ($this->headers as [$given, $value]) {
             $given = strtolower($given);
             if ((self::COMPACT[$given] ?? $given) === $wanted) {
-                array_push($values, ...(\in_array($wanted, ['via', 'contact', 'route', 'record-route'], true) ? self::split($value) : [$value]));
+                array_push(
+                    $values,
+                    ...\in_array($wanted, ['via', 'contact', 'route', 'record-route'], true)
+                        ? self::split($value)
+                        : [$value],
+                );
             }
         }
 
@@ -121,10 +144,22 @@ final readonly class SipMessage
     public function with(string $name, array $values): self
     {
         $wanted = strtolower($name);
-        $headers = array_values(array_filter($this->headers, static fn (array $h): bool => (self::COMPACT[strtolower($h[0])] ?? strtolower($h[0])) !== $wanted));
+        $headers = array_values(
+            array_filter(
+                $this->headers,
+                static fn (array $h): bool => (self::COMPACT[strtolower($h[0])] ?? strtolower($h[0])) !== $wanted,
+            ),
+        );
         $new = array_map(static fn (string $value): array => [$name, $value], $values);
 
-        return new self($this->method, $this->uri, $this->status, $this->reason, 'via' === $wanted ? [...$new, ...$headers] : [...$headers, ...$new], $this->body);
+        return new self(
+            $this->method,
+            $this->uri,
+            $this->status,
+            $this->reason,
+            'via' === $wanted ? [...$new, ...$headers] : [...$headers, ...$new],
+            $this->body,
+        );
     }
 
     public function withUri(string $uri): self
@@ -155,12 +190,23 @@ final readonly class SipMessage
 
     public static function parameter(string $value, string $name): ?string
     {
-        return 1 === preg_match('/;\s*'.preg_quote($name, '/').'\s*=\s*("[^"]*"|[^;,\s>]+)/i', (string) preg_replace('/<[^>]*>/', '', $value), $m) ? trim($m[1], '"') : null;
+        return 1
+            === preg_match(
+                '/;\s*'.preg_quote($name, '/').'\s*=\s*("[^"]*"|[^;,\s>]+)/i',
+                (string) preg_replace('/<[^>]*>/', '', $value),
+                $m,
+            )
+            ? trim($m[1], '"')
+            : null;
     }
 
     public function __toString(): string
     {
-        $lines = [null === $this->method ? \sprintf('SIP/2.0 %d %s', $this->status, $this->reason) : \sprintf('%s %s SIP/2.0', $this->method, $this->uri)];
+        $lines = [
+            null === $this->method
+                ? \sprintf('SIP/2.0 %d %s', $this->status, $this->reason)
+                : \sprintf('%s %s SIP/2.0', $this->method, $this->uri),
+        ];
         foreach ($this->with('Content-Length', [(string) \strlen($this->body)])->headers as [$name, $value]) {
             $lines[] = $name.': '.$value;
         }
@@ -177,7 +223,10 @@ final readonly class SipMessage
                 throw new SipError('no '.$name, $request);
             }
         }
-        if (1 !== preg_match('/^\d{1,10}\s+([A-Z]{1,32})$/D', (string) $this->first('CSeq'), $m) || (null !== $this->method && $m[1] !== $this->method)) {
+        if (
+            1 !== preg_match('/^\d{1,10}\s+([A-Z]{1,32})$/D', (string) $this->first('CSeq'), $m)
+            || (null !== $this->method && $m[1] !== $this->method)
+        ) {
             throw new SipError('a CSeq that does not fit', $request);
         }
         $length = $this->first('Content-Length');

@@ -15,7 +15,14 @@ final readonly class SipUri implements \Stringable
     public static function tryFrom(string $text): ?self
     {
         $inner = 1 === preg_match('/<([^>]*)>/', $text, $m) ? $m[1] : (string) strtok($text, ';');
-        if (1 !== preg_match('/^sip:(?:([^@:;?\s]{1,64})@)?([a-z0-9](?:[a-z0-9.-]{0,253}[a-z0-9])?)(?::(\d{1,5}))?(?:[;?]\S*)?$/iD', trim($inner), $m)) {
+        if (
+            1
+            !== preg_match(
+                '/^sip:(?:([^@:;?\s]{1,64})@)?([a-z0-9](?:[a-z0-9.-]{0,253}[a-z0-9])?)(?::(\d{1,5}))?(?:[;?]\S*)?$/iD',
+                trim($inner),
+                $m,
+            )
+        ) {
             return null;
         }
         $port = (int) ($m[3] ?? 5060);
@@ -25,6 +32,11 @@ final readonly class SipUri implements \Stringable
 
     public function __toString(): string
     {
-        return \sprintf('sip:%s%s%s', '' === $this->user ? '' : rawurlencode($this->user).'@', $this->host, 5060 === $this->port ? '' : ':'.$this->port);
+        return \sprintf(
+            'sip:%s%s%s',
+            '' === $this->user ? '' : rawurlencode($this->user).'@',
+            $this->host,
+            5060 === $this->port ? '' : ':'.$this->port,
+        );
     }
 }

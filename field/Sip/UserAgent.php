@@ -17,9 +17,9 @@ final class UserAgent
     private int $sequence = 0;
 
     /**
-     * @param \Closure(): RtpStream    $media    a stream on a port of its own
+     * @param \Closure(): RtpStream $media a stream on a port of its own
      * @param \Closure(RtpStream): Sdp $describe what that stream offers
-     * @param int                      $most     calls at a time; one more is busy
+     * @param int $most calls at a time; one more is busy
      */
     public function __construct(
         private readonly SipEndpoint $endpoint,
@@ -52,7 +52,13 @@ final class UserAgent
     public function register(int $seconds = 3600): Future
     {
         $uri = \sprintf('sip:%s:%d', $this->server, $this->serverPort);
-        $headers = [['From', $this->from()], ['To', $this->of($this->user)], ['Call-ID', SipEndpoint::token()], ['Contact', '<'.$this->contact().'>'], ['Expires', (string) $seconds]];
+        $headers = [
+            ['From', $this->from()],
+            ['To', $this->of($this->user)],
+            ['Call-ID', SipEndpoint::token()],
+            ['Contact', '<'.$this->contact().'>'],
+            ['Expires', (string) $seconds],
+        ];
 
         return $this->authenticated('REGISTER', $uri, $headers, '')->map(static fn (SipMessage $answer): int => $answer->status);
     }
@@ -63,16 +69,34 @@ final class UserAgent
         $media = ($this->media)();
         $id = SipEndpoint::token();
         $from = $this->from();
-        $headers = [['From', $from], ['To', $this->of($number)], ['Call-ID', $id], ['Contact', '<'.$this->contact().'>'], ['Content-Type', 'application/sdp']];
+        $headers = [
+            ['From', $from],
+            ['To', $this->of($number)],
+            ['Call-ID', $id],
+            ['Contact', '<'.$this->contact().'>'],
+            ['Content-Type', 'application/sdp'],
+        ];
 
-        return $this->authenticated('INVITE', \sprintf('sip:%s@%s:%d', $number, $this->server, $this->serverPort), $headers, (string) ($this->describe)($media))->map(function (SipMessage $answer) use ($media, $id, $from): int {
+        return $this->authenticated(
+            'INVITE',
+            \sprintf('sip:%s@%s:%d', $number, $this->server, $this->serverPort),
+            $headers,
+            (string) ($this->describe)($media),
+        )->map(function (SipMessage $answer) use ($media, $id, $from): int {
             $sdp = Sdp::parse($answer->body);
             if (200 !== $answer->status || null === $sdp) {
                 $media->close();
 
                 return 200 === $answer->status ? 488 : $answer->status;
             }
-            $call = new Call($id, $from, (string) $answer->first('To'), (string) (SipUri::tryFrom((string) $answer->first('Contact')) ?? $answer->first('Contact')), array_reverse($answer->all('Record-Route')), $media);
+            $call = new Call(
+                $id,
+                $from,
+                (string) $answer->first('To'),
+                (string) (SipUri::tryFrom((string) $answer->first('Contact')) ?? $answer->first('Contact')),
+                array_reverse($answer->all('Record-Route')),
+                $media,
+            );
             $call->sequence = $answer->sequence();
             $call->established = true;
             $this->calls[$id] = $call;
@@ -114,11 +138,28 @@ final class UserAgent
             return;
         }
         match ($t->request->method) {
-            'OPTIONS' => $t->respond($t->request->reply(200, 'OK', SipEndpoint::token(), '', Allow: 'INVITE, ACK, CANCEL, BYE, OPTIONS', Accept: 'application/sdp')),
+            'OPTIONS' => $t->respond(
+                $t->request->reply(
+                    200,
+                    'OK',
+                    SipEndpoint::token(),
+                    '',
+                    Allow: 'INVITE, ACK, CANCEL, BYE, OPTIONS',
+                    Accept: 'application/sdp',
+                ),
+            ),
             'INVITE' => $this->answer($t),
             'BYE' => $this->ended($t),
             'CANCEL' => $this->cancelled($t),
-            default => $t->respond($t->request->reply(405, 'Method Not Allowed', SipEndpoint::token(), '', Allow: 'INVITE, ACK, CANCEL, BYE, OPTIONS')),
+            default => $t->respond(
+                $t->request->reply(
+                    405,
+                    'Method Not Allowed',
+                    SipEndpoint::token(),
+                    '',
+                    Allow: 'INVITE, ACK, CANCEL, BYE, OPTIONS',
+                ),
+            ),
         };
     }
 
@@ -159,8 +200,25 @@ final class UserAgent
         $routes = $t->request->all('Record-Route');
         $ringing = $t->request->reply(180, 'Ringing', $tag, '', Contact: '<'.$this->contact().'>');
         $t->respond($ringing->with('Record-Route', $routes));
-        $ok = $t->request->reply(200, 'OK', $tag, (string) $answer, Contact: '<'.$this->contact().'>', Content_Type: 'application/sdp')->with('Record-Route', $routes);
-        $call = new Call((string) $t->request->first('Call-ID'), (string) $ok->first('To'), (string) $t->request->first('From'), (string) (SipUri::tryFrom((string) $t->request->first('Contact')) ?? ''), $routes, $media, $t);
+        $ok = $t->request
+            ->reply(
+                200,
+                'OK',
+                $tag,
+                (string) $answer,
+                Contact: '<'.$this->contact().'>',
+                Content_Type: 'application/sdp',
+            )
+            ->with('Record-Route', $routes);
+        $call = new Call(
+            (string) $t->request->first('Call-ID'),
+            (string) $ok->first('To'),
+            (string) $t->request->first('From'),
+            (string) (SipUri::tryFrom((string) $t->request->first('Contact')) ?? ''),
+            $routes,
+            $media,
+            $t,
+        );
         $call->awaitsAnswer = null === $offer;
         $this->calls[$call->id] = $call;
         $pickUp = static function () use ($call, $t, $ok, $offer): void {
@@ -186,7 +244,16 @@ final class UserAgent
         }
         $call->incoming = $t;
         $call->awaitsAnswer = null === $offer;
-        $t->respond($t->request->reply(200, 'OK', '', (string) $answer, Contact: '<'.$this->contact().'>', Content_Type: 'application/sdp'));
+        $t->respond(
+            $t->request->reply(
+                200,
+                'OK',
+                '',
+                (string) $answer,
+                Contact: '<'.$this->contact().'>',
+                Content_Type: 'application/sdp',
+            ),
+        );
         $t->repeat();
         self::sound($call, $offer);
     }
@@ -219,21 +286,35 @@ final class UserAgent
         $call?->media->close();
         $call?->incoming?->end();
         unset($this->calls[$id]);
-        $t->respond(null === $call ? $t->request->reply(481, 'Call/Transaction Does Not Exist', SipEndpoint::token()) : $t->request->reply(200, 'OK'));
+        $t->respond(
+            null === $call
+                ? $t->request->reply(481, 'Call/Transaction Does Not Exist', SipEndpoint::token())
+                : $t->request->reply(200, 'OK'),
+        );
     }
 
     /** Section 9.2: what still rings is let go; for what was answered it comes too late. */
     private function cancelled(ServerTransaction $t): void
     {
         $invite = $this->endpoint->cancelled($t->request);
-        $t->respond(null === $invite ? $t->request->reply(481, 'Call/Transaction Does Not Exist', SipEndpoint::token()) : $t->request->reply(200, 'OK', SipEndpoint::token()));
+        $t->respond(
+            null === $invite
+                ? $t->request->reply(481, 'Call/Transaction Does Not Exist', SipEndpoint::token())
+                : $t->request->reply(200, 'OK', SipEndpoint::token()),
+        );
         if (null === $invite || $invite->isAnswered()) {
             return;
         }
         $call = $this->calls[(string) $t->request->first('Call-ID')] ?? null;
         $call?->media->close();
         unset($this->calls[(string) $t->request->first('Call-ID')]);
-        $invite->respond($invite->request->reply(487, 'Request Terminated', null === $call ? SipEndpoint::token() : (string) SipMessage::parameter($call->local, 'tag')));
+        $invite->respond(
+            $invite->request->reply(
+                487,
+                'Request Terminated',
+                null === $call ? SipEndpoint::token() : (string) SipMessage::parameter($call->local, 'tag'),
+            ),
+        );
     }
 
     /**
@@ -244,13 +325,36 @@ final class UserAgent
     private function authenticated(string $method, string $uri, array $headers, string $body, bool $again = true): Future
     {
         $deferred = new DeferredFuture();
-        $request = SipMessage::request($method, $uri, [['Via', $this->endpoint->via()], ['Max-Forwards', '70'], ...$headers, ['CSeq', ++$this->sequence.' '.$method]], $body);
-        $this->endpoint->ask($request, $this->server, $this->serverPort, function (SipMessage $answer) use ($deferred, $method, $uri, $headers, $body, $again): void {
+        $request = SipMessage::request(
+            $method,
+            $uri,
+            [
+                ['Via', $this->endpoint->via()],
+                ['Max-Forwards', '70'],
+                ...$headers,
+                ['CSeq', ++$this->sequence.' '.$method],
+            ],
+            $body,
+        );
+        $this->endpoint->ask($request, $this->server, $this->serverPort, function (SipMessage $answer) use (
+            $deferred,
+            $method,
+            $uri,
+            $headers,
+            $body,
+            $again,
+        ): void {
             $challenge = $answer->first(401 === $answer->status ? 'WWW-Authenticate' : 'Proxy-Authenticate');
             if ($again && \in_array($answer->status, [401, 407], true) && null !== $challenge) {
                 $proof = Digest::answer($challenge, $this->user, $this->password, $method, $uri, SipEndpoint::token());
                 if (null !== $proof) {
-                    $this->authenticated($method, $uri, [...$headers, [401 === $answer->status ? 'Authorization' : 'Proxy-Authorization', $proof]], $body, false)->map($deferred->complete(...));
+                    $this->authenticated(
+                        $method,
+                        $uri,
+                        [...$headers, [401 === $answer->status ? 'Authorization' : 'Proxy-Authorization', $proof]],
+                        $body,
+                        false,
+                    )->map($deferred->complete(...));
 
                     return;
                 }
@@ -272,7 +376,15 @@ final class UserAgent
     /** @return array{SipMessage, SipUri} the request and where it goes first */
     private function inDialog(Call $call, string $method, int $sequence): array
     {
-        $request = SipMessage::request($method, $call->target, [['Via', $this->endpoint->via()], ['Max-Forwards', '70'], ['From', $call->local], ['To', $call->remote], ['Call-ID', $call->id], ['CSeq', $sequence.' '.$method], ...array_map(static fn (string $r): array => ['Route', $r], $call->routes)]);
+        $request = SipMessage::request($method, $call->target, [
+            ['Via', $this->endpoint->via()],
+            ['Max-Forwards', '70'],
+            ['From', $call->local],
+            ['To', $call->remote],
+            ['Call-ID', $call->id],
+            ['CSeq', $sequence.' '.$method],
+            ...array_map(static fn (string $r): array => ['Route', $r], $call->routes),
+        ]);
 
         return [$request, SipUri::tryFrom($call->routes[0] ?? $call->target) ?? new SipUri('', $this->server, $this->serverPort)];
     }

@@ -21,6 +21,11 @@ final readonly class PageSpeaker implements TextSpeaker
         }
         $body = htmlspecialchars($this->name)."\n";
 
-        return \sprintf("HTTP/1.1 200 OK\r\nServer: stand-in\r\nContent-Type: text/html; charset=utf-8\r\nContent-Length: %d\r\nConnection: close\r\n\r\n%s", \strlen($body), 'GET' === $m[1] ? $body : '');
+        return \sprintf(
+            "HTTP/1.1 200 OK\r\nServer: stand-in\r\nContent-Type: text/html; charset=utf-8\r\nContent-Length: "
+            ."%d\r\nConnection: close\r\n\r\n%s",
+            \strlen($body),
+            'GET' === $m[1] ? $body : '',
+        );
     }
 }

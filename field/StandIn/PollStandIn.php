@@ -4,11 +4,11 @@ declare(strict_types=1);
 
 namespace Vorhut\Field\StandIn;
 
-use Vorhut\Core\Job\Service;
+use Vorhut\Core\Net\Service;
 use Vorhut\Field\Lab\LabNetwork;
 use Vorhut\Field\Net\GatedUdp;
 use Vorhut\Field\Net\Sockets;
-use Vorhut\Field\Probe\PollMessage;
+use Vorhut\Field\Poll\PollMessage;
 
 use function Amp\async;
 

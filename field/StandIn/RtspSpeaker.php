@@ -12,7 +12,10 @@ final class RtspSpeaker implements TextSpeaker
         if (!str_contains($received, "\r\n\r\n")) {
             return null;
         }
-        if (1 !== preg_match('#^([A-Z_]{1,20}) \S{1,2000} RTSP/1\.0\r\n#', $received, $request) || 1 !== preg_match('/^CSeq:\s*(\d{1,9})\s*$/mi', $received, $sequence)) {
+        if (
+            1 !== preg_match('#^([A-Z_]{1,20}) \S{1,2000} RTSP/1\.0\r\n#', $received, $request)
+            || 1 !== preg_match('/^CSeq:\s*(\d{1,9})\s*$/mi', $received, $sequence)
+        ) {
             return "RTSP/1.0 400 Bad Request\r\n\r\n";
         }
         $status = 'OPTIONS' === $request[1] ? "200 OK\r\nPublic: OPTIONS" : '501 Not Implemented';

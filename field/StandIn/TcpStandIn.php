@@ -7,7 +7,7 @@ namespace Vorhut\Field\StandIn;
 use Amp\Socket\ServerSocket;
 use Amp\Socket\Socket;
 use Amp\TimeoutCancellation;
-use Vorhut\Core\Job\Service;
+use Vorhut\Core\Net\Service;
 use Vorhut\Field\Lab\LabNetwork;
 use Vorhut\Field\Net\Sockets;
 

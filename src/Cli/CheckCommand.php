@@ -10,9 +10,13 @@ use Symfony\Component\Console\Input\InputInterface;
 use Symfony\Component\Console\Output\OutputInterface;
 use Vorhut\Core\Findings\Check;
 use Vorhut\Core\Job\Job;
-use Vorhut\Core\JobFile\Json;
+use Vorhut\Core\Record\Json;
 
-#[AsCommand('check', 'Lists what is wrong or missing in the plan', help: 'Runs every rule over a job file. Exit code 0: nothing found, 1: findings, 2: the file could not be read.')]
+#[AsCommand(
+    'check',
+    'Lists what is wrong or missing in the plan',
+    help: 'Runs every rule over a job file. Exit code 0: nothing found, 1: findings, 2: the file could not be read.',
+),]
 final class CheckCommand extends JobCommand
 {
     protected function answer(Job $job, InputInterface $input, OutputInterface $output): int
@@ -20,7 +24,20 @@ final class CheckCommand extends JobCommand
         $findings = Check::run($job);
         if (true === $input->getOption('json')) {
             foreach ($findings as $f) {
-                $output->writeln(Json::line(['id' => $f->id(), 'rule' => $f->rule, 'severity' => $f->severity->value, 'title' => $f->title, 'why' => $f->why, 'devices' => $f->devices, 'segment' => $f->segment, 'value' => $f->value, 'advice' => $f->advice]), OutputInterface::OUTPUT_RAW);
+                $output->writeln(
+                    Json::line([
+                        'id' => $f->id(),
+                        'rule' => $f->rule,
+                        'severity' => $f->severity->value,
+                        'title' => $f->title,
+                        'why' => $f->why,
+                        'devices' => $f->devices,
+                        'segment' => $f->segment,
+                        'value' => $f->value,
+                        'advice' => $f->advice,
+                    ]),
+                    OutputInterface::OUTPUT_RAW,
+                );
             }
         } elseif ([] === $findings) {
             $output->writeln('Nothing found.');

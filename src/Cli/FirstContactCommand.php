@@ -9,20 +9,29 @@ use Symfony\Component\Console\Input\InputArgument;
 use Symfony\Component\Console\Input\InputInterface;
 use Symfony\Component\Console\Input\InputOption;
 use Symfony\Component\Console\Output\OutputInterface;
-use Vorhut\Core\Addressing\FirstContactPlanner;
-use Vorhut\Core\Addressing\LaptopInterface;
+use Vorhut\Core\Bench\FirstContactPlanner;
+use Vorhut\Core\Bench\LaptopInterface;
 use Vorhut\Core\Job\Job;
-use Vorhut\Core\JobFile\InvalidFile;
-use Vorhut\Core\JobFile\Json;
+use Vorhut\Core\Record\InvalidFile;
+use Vorhut\Core\Record\Json;
 
-#[AsCommand('first-contact', 'Says how to reach a unit in its factory state, and the way back', help: "Describe the laptop's ports so that clashes are found:\n  --laptop eth0=10.47.20.250/24 --laptop wlan0=192.0.2.17/24,wifi")]
+#[AsCommand(
+    'first-contact',
+    'Says how to reach a unit in its factory state, and the way back',
+    help: "Describe the laptop's ports so that clashes are found:\n  --laptop eth0=10.47.20.250/24 --laptop wlan0=192.0.2.17/24,wifi",
+),]
 final class FirstContactCommand extends JobCommand
 {
     protected function configure(): void
     {
         parent::configure();
         $this->addArgument('device', InputArgument::REQUIRED | InputArgument::IS_ARRAY, 'Device ids');
-        $this->addOption('laptop', null, InputOption::VALUE_REQUIRED | InputOption::VALUE_IS_ARRAY, 'A port of the laptop and its addresses');
+        $this->addOption(
+            'laptop',
+            null,
+            InputOption::VALUE_REQUIRED | InputOption::VALUE_IS_ARRAY,
+            'A port of the laptop and its addresses',
+        );
     }
 
     protected function answer(Job $job, InputInterface $input, OutputInterface $output): int
@@ -30,20 +39,55 @@ final class FirstContactCommand extends JobCommand
         $laptop = array_map(LaptopInterface::fromString(...), self::texts($input->getOption('laptop')));
         $planner = new FirstContactPlanner($job, $laptop);
         foreach (self::texts($input->getArgument('device')) as $id) {
-            $device = $job->devices[$id] ?? throw InvalidFile::at('device', $id, 'the id of a device in this job', 'List them with: vorhut check, or look into the job file.');
+            $device = $job->devices[$id]
+            ?? throw InvalidFile::at(
+                'device',
+                $id,
+                'the id of a device in this job',
+                'List them with: vorhut check, or look into the job file.',
+            );
             $plan = $planner->plan($device);
             if (true === $input->getOption('json')) {
-                $output->writeln(Json::line(['device' => $id, 'technique' => $plan->technique->value, 'why' => $plan->why, 'others' => $plan->others, 'laptop' => (object) $plan->laptop, 'unit' => (object) $plan->unit, 'order' => $plan->order, 'risks' => $plan->risks, 'wayBack' => $plan->wayBack]), OutputInterface::OUTPUT_RAW);
+                $output->writeln(
+                    Json::line([
+                        'device' => $id,
+                        'technique' => $plan->technique->value,
+                        'why' => $plan->why,
+                        'others' => $plan->others,
+                        'laptop' => (object) $plan->laptop,
+                        'unit' => (object) $plan->unit,
+                        'order' => $plan->order,
+                        'risks' => $plan->risks,
+                        'wayBack' => $plan->wayBack,
+                    ]),
+                    OutputInterface::OUTPUT_RAW,
+                );
                 continue;
             }
-            $output->writeln([$device->name, str_repeat('=', mb_strlen($device->name)), $plan->technique->title().'. '.$plan->why, ''], OutputInterface::OUTPUT_RAW);
+            $output->writeln(
+                [
+                    $device->name,
+                    str_repeat('=', mb_strlen($device->name)),
+                    $plan->technique->title().'. '.$plan->why,
+                    '',
+                ],
+                OutputInterface::OUTPUT_RAW,
+            );
             self::values($output, 'On the laptop', $plan->laptop);
             self::values($output, 'Into the unit', $plan->unit);
             self::steps($output, 'In this order', $plan->order);
             self::steps($output, 'Beware', array_map(static fn (array $risk): string => $risk['risk'].' '.$risk['do'], $plan->risks));
             self::steps($output, 'The way back', $plan->wayBack);
             if ([] !== $plan->others) {
-                $output->writeln(['Also possible: '.implode('; ', array_map(static fn ($t): string => lcfirst($t->title()), $plan->others)).'.', ''], OutputInterface::OUTPUT_RAW);
+                $output->writeln(
+                    [
+                        'Also possible: '
+                        .implode('; ', array_map(static fn ($t): string => lcfirst($t->title()), $plan->others))
+                        .'.',
+                        '',
+                    ],
+                    OutputInterface::OUTPUT_RAW,
+                );
             }
         }
 

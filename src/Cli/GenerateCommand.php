@@ -9,9 +9,9 @@ use Symfony\Component\Console\Command\Command;
 use Symfony\Component\Console\Input\InputInterface;
 use Symfony\Component\Console\Input\InputOption;
 use Symfony\Component\Console\Output\OutputInterface;
+use Vorhut\Core\Exchange\JobGenerator;
 use Vorhut\Core\InvalidValue;
-use Vorhut\Core\JobFile\JobGenerator;
-use Vorhut\Core\JobFile\Json;
+use Vorhut\Core\Record\Json;
 
 #[AsCommand('generate', 'Writes a job file of any size to standard output, for measurements')]
 final class GenerateCommand extends Command
@@ -41,8 +41,17 @@ final class GenerateCommand extends Command
     private static function number(InputInterface $input, string $option, int $min, int $max): int
     {
         $given = $input->getOption($option);
-        if (!\is_string($given) || 1 !== preg_match('/^\d{1,9}$/D', $given) || (int) $given < $min || (int) $given > $max) {
-            throw new InvalidValue(\is_string($given) ? $given : '', \sprintf('a whole number from %d to %d', $min, $max), \sprintf('Such as --%s=%d.', $option, min($max, 500)));
+        if (
+            !\is_string($given)
+            || 1 !== preg_match('/^\d{1,9}$/D', $given)
+            || (int) $given < $min
+            || (int) $given > $max
+        ) {
+            throw new InvalidValue(
+                \is_string($given) ? $given : '',
+                \sprintf('a whole number from %d to %d', $min, $max),
+                \sprintf('Such as --%s=%d.', $option, min($max, 500)),
+            );
         }
 
         return (int) $given;

@@ -10,13 +10,13 @@ use Symfony\Component\Console\Input\InputInterface;
 use Symfony\Component\Console\Input\InputOption;
 use Symfony\Component\Console\Output\ConsoleOutputInterface;
 use Symfony\Component\Console\Output\OutputInterface;
-use Vorhut\App\Job\ShippedProfiles;
+use Vorhut\App\Jobs\ShippedProfiles;
+use Vorhut\Core\Exchange\JobFile;
 use Vorhut\Core\InvalidValue;
 use Vorhut\Core\Job\Job;
-use Vorhut\Core\JobFile\FileError;
-use Vorhut\Core\JobFile\InvalidFile;
-use Vorhut\Core\JobFile\JobFile;
-use Vorhut\Core\JobFile\Json;
+use Vorhut\Core\Record\FileError;
+use Vorhut\Core\Record\InvalidFile;
+use Vorhut\Core\Record\Json;
 
 /** A command that reads a job file. Exit code 0: ok, 1: findings or failed intents, 2: bad input. */
 abstract class JobCommand extends Command
@@ -41,7 +41,15 @@ abstract class JobCommand extends Command
             return $this->answer(JobFile::read(self::contents($file), ShippedProfiles::load()), $input, $output);
         } catch (InvalidFile $e) {
             if (true === $input->getOption('json')) {
-                $output->writeln(Json::line(['errors' => array_map(static fn (FileError $error): array => get_object_vars($error), $e->errors)]), OutputInterface::OUTPUT_RAW);
+                $output->writeln(
+                    Json::line([
+                        'errors' => array_map(
+                            static fn (FileError $error): array => get_object_vars($error),
+                            $e->errors,
+                        ),
+                    ]),
+                    OutputInterface::OUTPUT_RAW,
+                );
             } else {
                 foreach ($e->errors as $error) {
                     $errors->writeln((string) $error, OutputInterface::OUTPUT_RAW);

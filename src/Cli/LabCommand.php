@@ -8,15 +8,20 @@ use Revolt\EventLoop;
 use Symfony\Component\Console\Attribute\AsCommand;
 use Symfony\Component\Console\Input\InputInterface;
 use Symfony\Component\Console\Output\OutputInterface;
-use Vorhut\App\Job\ShippedProfiles;
+use Vorhut\App\Jobs\ShippedProfiles;
+use Vorhut\Core\Exchange\JobFile;
 use Vorhut\Core\Job\Job;
-use Vorhut\Core\JobFile\InvalidFile;
-use Vorhut\Core\JobFile\JobFile;
-use Vorhut\Core\JobFile\Json;
-use Vorhut\Field\Lab\Lab;
+use Vorhut\Core\Record\InvalidFile;
+use Vorhut\Core\Record\Json;
 use Vorhut\Field\Lab\LabPorts;
+use Vorhut\Field\StandIn\Lab;
 
-#[AsCommand('lab', 'Runs the stand-ins of a job on loopback until it is ended', help: "Planned 10.a.b.c is 127.a.b.c; other networks get a block of their own, shown at the start.\nA change of the job file is followed within two seconds.")]
+#[AsCommand(
+    'lab',
+    'Runs the stand-ins of a job on loopback until it is ended',
+    help: "Planned 10.a.b.c is 127.a.b.c; other networks get a block of their own, shown at the start.\nA "
+        .'change of the job file is followed within two seconds.',
+),]
 final class LabCommand extends JobCommand
 {
     protected function answer(Job $job, InputInterface $input, OutputInterface $output): int
@@ -24,7 +29,14 @@ final class LabCommand extends JobCommand
         $ports = LabPorts::ofThisUser();
         $lab = new Lab($job, $ports);
         if (true === $input->getOption('json')) {
-            $output->writeln(Json::line(['running' => $lab->running(), 'failed' => (object) $lab->failed(), 'blocks' => (object) $lab->addresses()->table()]), OutputInterface::OUTPUT_RAW);
+            $output->writeln(
+                Json::line([
+                    'running' => $lab->running(),
+                    'failed' => (object) $lab->failed(),
+                    'blocks' => (object) $lab->addresses()->table(),
+                ]),
+                OutputInterface::OUTPUT_RAW,
+            );
         } else {
             $output->writeln(\sprintf('%d stand-ins run; 10.a.b.c is 127.a.b.c.', \count($lab->running())));
             foreach ($lab->addresses()->table() as $planned => $at) {

@@ -9,16 +9,21 @@ use Symfony\Component\Console\Helper\Table;
 use Symfony\Component\Console\Input\InputInterface;
 use Symfony\Component\Console\Input\InputOption;
 use Symfony\Component\Console\Output\OutputInterface;
-use Vorhut\Core\Addressing\AddressPlanner;
-use Vorhut\Core\Addressing\BlockBy;
-use Vorhut\Core\Addressing\PlanRequest;
+use Vorhut\Core\Exchange\JobFile;
 use Vorhut\Core\InvalidValue;
 use Vorhut\Core\Job\Job;
-use Vorhut\Core\JobFile\InvalidFile;
-use Vorhut\Core\JobFile\JobFile;
-use Vorhut\Core\JobFile\Json;
+use Vorhut\Core\Planning\AddressPlanner;
+use Vorhut\Core\Planning\BlockBy;
+use Vorhut\Core\Planning\PlanRequest;
+use Vorhut\Core\Record\InvalidFile;
+use Vorhut\Core\Record\Json;
 
-#[AsCommand('plan', 'Proposes an address for every interface that needs one', help: 'What has an address already never moves. With --write the job file is rewritten with the proposed addresses. Exit code 1: some interface found no place.')]
+#[AsCommand(
+    'plan',
+    'Proposes an address for every interface that needs one',
+    help: 'What has an address already never moves. With --write the job file is rewritten with the proposed '
+        .'addresses. Exit code 1: some interface found no place.',
+),]
 final class PlanCommand extends JobCommand
 {
     protected function configure(): void
@@ -38,10 +43,28 @@ final class PlanCommand extends JobCommand
         $proposal = AddressPlanner::propose($job, new PlanRequest($by));
         if (true === $input->getOption('json')) {
             foreach ($proposal->addresses as $p) {
-                $output->writeln(Json::line(['device' => $p->device, 'interface' => $p->interface, 'segment' => $p->segment, 'address' => (string) $p->address, 'gateway' => null === $p->gateway ? null : (string) $p->gateway, 'reason' => $p->reason]), OutputInterface::OUTPUT_RAW);
+                $output->writeln(
+                    Json::line([
+                        'device' => $p->device,
+                        'interface' => $p->interface,
+                        'segment' => $p->segment,
+                        'address' => (string) $p->address,
+                        'gateway' => null === $p->gateway ? null : (string) $p->gateway,
+                        'reason' => $p->reason,
+                    ]),
+                    OutputInterface::OUTPUT_RAW,
+                );
             }
             foreach ($proposal->unplaced as $u) {
-                $output->writeln(Json::line(['device' => $u->device, 'interface' => $u->interface, 'address' => null, 'reason' => $u->reason]), OutputInterface::OUTPUT_RAW);
+                $output->writeln(
+                    Json::line([
+                        'device' => $u->device,
+                        'interface' => $u->interface,
+                        'address' => null,
+                        'reason' => $u->reason,
+                    ]),
+                    OutputInterface::OUTPUT_RAW,
+                );
             }
         } else {
             $table = new Table($output);

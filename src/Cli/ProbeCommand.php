@@ -8,21 +8,29 @@ use Symfony\Component\Console\Attribute\AsCommand;
 use Symfony\Component\Console\Input\InputInterface;
 use Symfony\Component\Console\Input\InputOption;
 use Symfony\Component\Console\Output\OutputInterface;
-use Vorhut\Core\Addressing\Ipv4Prefix;
+use Vorhut\Core\Intent\ProbeKind;
+use Vorhut\Core\Intent\Span;
 use Vorhut\Core\InvalidValue;
 use Vorhut\Core\Job\Job;
-use Vorhut\Core\JobFile\Json;
-use Vorhut\Core\Proof\Span;
+use Vorhut\Core\Net\Ipv4Prefix;
+use Vorhut\Core\Record\Json;
 use Vorhut\Field\Lab\LabNetwork;
 use Vorhut\Field\Net\FieldRanges;
 use Vorhut\Field\Net\RefusedTarget;
 use Vorhut\Field\Net\Sockets;
 use Vorhut\Field\Net\TargetGate;
 use Vorhut\Field\Probe\LiveTests;
-use Vorhut\Field\Probe\ProbeKind;
 use Vorhut\Field\Probe\Prober;
 
-#[AsCommand('probe', 'Tests the intents of a job live against its lab, a JSON line per pair', help: "Run bin/vorhut lab JOB first.\n  probe JOB --from mic-station\n  probe JOB --from mic-station --target 127.47.60.32 --kind poll\nOnly 127.0.0.0/8 is ever contacted, unless --on-site names ranges and --confirmed says that you may:\n  probe JOB --from hut-phone --on-site 10.47.60.0/25 --confirmed\nThen real units are asked from this machine, which stands where the vantage says. Exit code 1: something that must answer did not, or the other way round.")]
+#[AsCommand(
+    'probe',
+    'Tests the intents of a job live against its lab, a JSON line per pair',
+    help: "Run bin/vorhut lab JOB first.\n  probe JOB --from mic-station\n  probe JOB --from mic-station "
+        ."--target 127.47.60.32 --kind poll\nOnly 127.0.0.0/8 is ever contacted, unless --on-site names ranges "
+        ."and --confirmed says that you may:\n  probe JOB --from hut-phone --on-site 10.47.60.0/25 --confirmed\n"
+        .'Then real units are asked from this machine, which stands where the vantage says. Exit code 1: '
+        .'something that must answer did not, or the other way round.',
+),]
 final class ProbeCommand extends JobCommand
 {
     protected function configure(): void
@@ -33,7 +41,12 @@ final class ProbeCommand extends JobCommand
         $this->addOption('target', null, InputOption::VALUE_REQUIRED, 'Ask this address instead of the intents');
         $this->addOption('kind', null, InputOption::VALUE_REQUIRED, 'tcp, http, rtsp, sip, poll or dns-sd', 'tcp');
         $this->addOption('port', null, InputOption::VALUE_REQUIRED, 'Port; default by kind');
-        $this->addOption('on-site', null, InputOption::VALUE_REQUIRED | InputOption::VALUE_IS_ARRAY, 'Field mode: ask real units in this prefix');
+        $this->addOption(
+            'on-site',
+            null,
+            InputOption::VALUE_REQUIRED | InputOption::VALUE_IS_ARRAY,
+            'Field mode: ask real units in this prefix',
+        );
         $this->addOption('confirmed', null, InputOption::VALUE_NONE, 'You are on the site and may ask there');
         $this->addOption('timeout', null, InputOption::VALUE_REQUIRED, 'Seconds to wait for an answer, 0.1 to 30', '2');
     }
@@ -45,13 +58,24 @@ final class ProbeCommand extends JobCommand
             throw new InvalidValue((string) $timeout, 'seconds from 0.1 to 30', 'Such as --timeout=2.');
         }
         $named = $input->getOption('on-site');
-        $ranges = \is_array($named) && [] !== $named ? FieldRanges::read(implode(',', array_filter($named, is_string(...))), true === $input->getOption('confirmed')) : [];
+        $ranges = \is_array($named) && [] !== $named
+            ? FieldRanges::read(
+                implode(',', array_filter($named, is_string(...))),
+                true === $input->getOption('confirmed'),
+            )
+            : [];
         $prober = new Prober(new Sockets(new TargetGate($ranges)), (float) $timeout);
         $target = self::text($input, 'target');
         try {
-            return null === $target ? $this->intents($job, $input, $output, (float) $timeout, $ranges) : $this->one($job, $input, $output, $prober, $target);
+            return null === $target
+                ? $this->intents($job, $input, $output, (float) $timeout, $ranges)
+                : $this->one($job, $input, $output, $prober, $target);
         } catch (RefusedTarget $e) {
-            throw new InvalidValue($target ?? 'target', [] === $ranges ? 'an address of 127.0.0.0/8' : 'an address of '.implode(', ', $ranges), $e->getMessage());
+            throw new InvalidValue(
+                $target ?? 'target',
+                [] === $ranges ? 'an address of 127.0.0.0/8' : 'an address of '.implode(', ', $ranges),
+                $e->getMessage(),
+            );
         }
     }
 
@@ -70,7 +94,14 @@ final class ProbeCommand extends JobCommand
         if (null !== $vantage && null === $from) {
             throw new InvalidValue($vantage, 'the id of a device with an address', 'Such as mic-station.');
         }
-        $result = $prober->ask($kind, $target, (int) $port, null === $from || [] !== (array) $input->getOption('on-site') ? null : (string) $network->addresses->toLab($from));
+        $result = $prober->ask(
+            $kind,
+            $target,
+            (int) $port,
+            null === $from || [] !== (array) $input->getOption('on-site')
+                ? null
+                : (string) $network->addresses->toLab($from),
+        );
         $output->writeln(Json::line($result), OutputInterface::OUTPUT_RAW);
 
         return 'answered' === $result->status->value ? self::OK : self::FINDINGS;
@@ -93,7 +124,18 @@ final class ProbeCommand extends JobCommand
             null === $intent ? array_map(strval(...), array_keys($job->intents)) : [$intent],
             static function (string $id, string $pair, Span $seen, string $evidence) use ($output, &$code): bool {
                 [$from, $to] = explode('>', $pair, 2);
-                $output->writeln(Json::line(['intent' => $id, 'from' => $from, 'to' => $to, 'seen' => $seen->value, 'holds' => $seen->holds(), 'vantage' => $from, 'evidence' => $evidence]), OutputInterface::OUTPUT_RAW);
+                $output->writeln(
+                    Json::line([
+                        'intent' => $id,
+                        'from' => $from,
+                        'to' => $to,
+                        'seen' => $seen->value,
+                        'holds' => $seen->holds(),
+                        'vantage' => $from,
+                        'evidence' => $evidence,
+                    ]),
+                    OutputInterface::OUTPUT_RAW,
+                );
                 $code = $seen->holds() ? $code : self::FINDINGS;
 
                 return true;

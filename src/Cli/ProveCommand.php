@@ -9,14 +9,19 @@ use Symfony\Component\Console\Helper\Table;
 use Symfony\Component\Console\Input\InputInterface;
 use Symfony\Component\Console\Input\InputOption;
 use Symfony\Component\Console\Output\OutputInterface;
+use Vorhut\Core\Intent\Pair;
 use Vorhut\Core\Job\Job;
-use Vorhut\Core\JobFile\InvalidFile;
-use Vorhut\Core\JobFile\Json;
 use Vorhut\Core\Proof\Explainer;
-use Vorhut\Core\Proof\Pair;
 use Vorhut\Core\Proof\Prover;
+use Vorhut\Core\Record\InvalidFile;
+use Vorhut\Core\Record\Json;
 
-#[AsCommand('prove', 'Predicts every intent of the job', help: "Exit code 0: all hold, 1: some fail.\n--trace ID shows the steps of the first pair of that intent that fails.\n--json writes a line per pair.")]
+#[AsCommand(
+    'prove',
+    'Predicts every intent of the job',
+    help: "Exit code 0: all hold, 1: some fail.\n--trace ID shows the steps of the first pair of that intent "
+        ."that fails.\n--json writes a line per pair.",
+),]
 final class ProveCommand extends JobCommand
 {
     /** Failing pairs listed in all, and of one intent at most and at least. */
@@ -39,28 +44,66 @@ final class ProveCommand extends JobCommand
         if (true === $input->getOption('json')) {
             foreach ($report->intents as $prediction) {
                 foreach ($prediction->each() as $p) {
-                    $output->writeln(Json::line(['intent' => $prediction->intent->id, 'expect' => $prediction->intent->expect->value, 'from' => $p->pair->from, 'to' => $p->pair->to, 'span' => $p->span->value, 'holds' => $p->span->holds(), 'how' => $p->how, 'cause' => $p->cause]), OutputInterface::OUTPUT_RAW);
+                    $output->writeln(
+                        Json::line([
+                            'intent' => $prediction->intent->id,
+                            'expect' => $prediction->intent->expect->value,
+                            'from' => $p->pair->from,
+                            'to' => $p->pair->to,
+                            'span' => $p->span->value,
+                            'holds' => $p->span->holds(),
+                            'how' => $p->how,
+                            'cause' => $p->cause,
+                        ]),
+                        OutputInterface::OUTPUT_RAW,
+                    );
                 }
             }
 
             return [] === $failing ? self::OK : self::FINDINGS;
         }
         $table = new Table($output);
-        $table->setStyle('compact')->setHeaders(['Intent', 'Pairs', 'Predicted', 'Where and why'])->setColumnMaxWidth(0, 44)->setColumnMaxWidth(3, 84);
+        $table
+            ->setStyle('compact')
+            ->setHeaders(['Intent', 'Pairs', 'Predicted', 'Where and why'])
+            ->setColumnMaxWidth(0, 44)
+            ->setColumnMaxWidth(3, 84);
         $most = max(self::LEAST, min(self::MOST, intdiv(self::LISTED, max(1, \count($failing)))));
         foreach ($report->intents as $prediction) {
             $fails = $prediction->failingCount();
-            $table->addRow([$prediction->intent->name, (string) $prediction->count(), 0 === $fails ? $prediction->span()->word() : \sprintf('%d fail', $fails), '']);
+            $table->addRow([
+                $prediction->intent->name,
+                (string) $prediction->count(),
+                0 === $fails ? $prediction->span()->word() : \sprintf('%d fail', $fails),
+                '',
+            ]);
             $shown = true === $input->getOption('all') ? $prediction->pairs() : $prediction->failing($most);
             foreach ($shown as $p) {
-                $table->addRow(['', '', $p->span->word(), \sprintf('%s > %s: %s', $job->nameOf($p->pair->from), $job->nameOf($p->pair->to), $p->cause->text ?? $p->how)]);
+                $table->addRow([
+                    '',
+                    '',
+                    $p->span->word(),
+                    \sprintf(
+                        '%s > %s: %s',
+                        $job->nameOf($p->pair->from),
+                        $job->nameOf($p->pair->to),
+                        $p->cause->text ?? $p->how,
+                    ),
+                ]);
             }
             if ($fails > \count($shown)) {
                 $table->addRow(['', '', '', \sprintf('and %d more; --all lists them', $fails - \count($shown))]);
             }
         }
         $table->render();
-        $output->writeln(\sprintf("\n%d intents, %d pairs, %d intents fail.", \count($report->intents), $report->pairCount(), \count($failing)));
+        $output->writeln(
+            \sprintf(
+                "\n%d intents, %d pairs, %d intents fail.",
+                \count($report->intents),
+                $report->pairCount(),
+                \count($failing),
+            ),
+        );
         $trace = $input->getOption('trace');
         if (\is_string($trace)) {
             $this->trace($job, $prover, $trace, $output);
@@ -74,14 +117,18 @@ final class ProveCommand extends JobCommand
 
     private function trace(Job $job, Prover $prover, string $id, OutputInterface $output): void
     {
-        $intent = $job->intents[$id] ?? throw InvalidFile::at('--trace', $id, 'the id of an intent: '.implode(', ', array_keys($job->intents)));
+        $intent = $job->intents[$id]
+        ?? throw InvalidFile::at('--trace', $id, 'the id of an intent: '.implode(', ', array_keys($job->intents)));
         $prediction = $prover->intent($intent);
         $pair = ($prediction->first(1)[0] ?? null)?->pair;
         $explanation = null === $pair ? null : (new Explainer($job, $prover))->explain($intent, new Pair($pair->from, $pair->to));
         foreach ($explanation->parts ?? [] as $part) {
             $output->writeln(['', $part->leaf->title.': '.$part->leaf->span->word()], OutputInterface::OUTPUT_RAW);
             foreach ($part->steps as $number => $step) {
-                $output->writeln(\sprintf('  %d %-7s %s %s', $number + 1, $step->leg->value, $step->ok ? '·' : '×', $step->text), OutputInterface::OUTPUT_RAW);
+                $output->writeln(
+                    \sprintf('  %d %-7s %s %s', $number + 1, $step->leg->value, $step->ok ? '·' : '×', $step->text),
+                    OutputInterface::OUTPUT_RAW,
+                );
             }
             if ([] === $part->steps && null !== $part->leaf->cause) {
                 $output->writeln('  × '.$part->leaf->cause->text, OutputInterface::OUTPUT_RAW);

@@ -8,10 +8,10 @@ use Symfony\Component\Console\Attribute\AsCommand;
 use Symfony\Component\Console\Input\InputInterface;
 use Symfony\Component\Console\Output\OutputInterface;
 use Vorhut\Core\Job\Job;
-use Vorhut\Core\JobFile\FileError;
-use Vorhut\Core\JobFile\InvalidFile;
-use Vorhut\Core\JobFile\Json;
 use Vorhut\Core\Reach\ReachQueries;
+use Vorhut\Core\Record\FileError;
+use Vorhut\Core\Record\InvalidFile;
+use Vorhut\Core\Record\Json;
 
 #[AsCommand('reach', 'Answers reach queries from standard input, one JSON object a line', help: <<<'TXT'
     Queries and verdicts are NDJSON, in the same order:

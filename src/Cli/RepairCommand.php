@@ -9,14 +9,18 @@ use Symfony\Component\Console\Input\InputInterface;
 use Symfony\Component\Console\Input\InputOption;
 use Symfony\Component\Console\Output\OutputInterface;
 use Vorhut\Core\Job\Job;
-use Vorhut\Core\JobFile\InvalidFile;
-use Vorhut\Core\JobFile\Json;
-use Vorhut\Core\Proof\Hands;
 use Vorhut\Core\Proof\Prover;
-use Vorhut\Core\Proof\Repair;
-use Vorhut\Core\Proof\RepairSearch;
+use Vorhut\Core\Record\InvalidFile;
+use Vorhut\Core\Record\Json;
+use Vorhut\Core\Repair\Hands;
+use Vorhut\Core\Repair\Repair;
+use Vorhut\Core\Repair\RepairSearch;
 
-#[AsCommand('repair', 'Finds the smallest changes that mend failing intents', help: "Exit code 0: nothing fails, 1: some intents fail.\nNothing is written; --json writes a line per change, best first.")]
+#[AsCommand(
+    'repair',
+    'Finds the smallest changes that mend failing intents',
+    help: "Exit code 0: nothing fails, 1: some intents fail.\nNothing is written; --json writes a line per change, best first.",
+),]
 final class RepairCommand extends JobCommand
 {
     private const SHOWN = 6;
@@ -36,10 +40,24 @@ final class RepairCommand extends JobCommand
         $before = (new Prover($job))->prove();
         $search = new RepairSearch($job, $before);
         $repairs = \is_string($intent) ? $search->forIntent($intent) : $search->forJob();
-        $fails = \is_string($intent) ? $before->intents[$intent]->failingCount() : array_sum(array_map(static fn ($p): int => $p->failingCount(), $before->intents));
+        $fails = \is_string($intent)
+            ? $before->intents[$intent]->failingCount()
+            : array_sum(array_map(static fn ($p): int => $p->failingCount(), $before->intents));
         if (true === $input->getOption('json')) {
             foreach ($repairs as $repair) {
-                $output->writeln(Json::line(['change' => $repair->sentence, 'by' => $repair->hands->value, 'mends' => $repair->mends, 'breaks' => $repair->breaks, 'leaks' => $repair->leaks, 'failsBefore' => $fails, 'intents' => (object) $repair->intents, 'request' => $repair->request]), OutputInterface::OUTPUT_RAW);
+                $output->writeln(
+                    Json::line([
+                        'change' => $repair->sentence,
+                        'by' => $repair->hands->value,
+                        'mends' => $repair->mends,
+                        'breaks' => $repair->breaks,
+                        'leaks' => $repair->leaks,
+                        'failsBefore' => $fails,
+                        'intents' => (object) $repair->intents,
+                        'request' => $repair->request,
+                    ]),
+                    OutputInterface::OUTPUT_RAW,
+                );
             }
         } else {
             $this->show($job, $repairs, $fails, $output);
@@ -51,11 +69,51 @@ final class RepairCommand extends JobCommand
     /** @param list<Repair> $repairs */
     private function show(Job $job, array $repairs, int $fails, OutputInterface $output): void
     {
-        $output->writeln(0 === $fails ? 'Nothing fails.' : \sprintf('%d pairs fail.%s', $fails, [] === $repairs ? ' No change of one or two steps that Vorhut knows mends them.' : ''), OutputInterface::OUTPUT_RAW);
+        $output->writeln(
+            0 === $fails
+                ? 'Nothing fails.'
+                : \sprintf(
+                    '%d pairs fail.%s',
+                    $fails,
+                    [] === $repairs ? ' No change of one or two steps that Vorhut knows mends them.' : '',
+                ),
+            OutputInterface::OUTPUT_RAW,
+        );
         foreach (\array_slice($repairs, 0, self::SHOWN) as $number => $repair) {
-            $output->writeln(['', \sprintf('%d  %s', $number + 1, $repair->sentence), \sprintf('   fails before %d, after %d: mends %d, breaks %d%s. %s.', $fails, $fails - $repair->mends + $repair->breaks, $repair->mends, $repair->breaks, $repair->leaks > 0 ? ' that must not be' : '', $repair->hands->label())], OutputInterface::OUTPUT_RAW);
+            $output->writeln(
+                [
+                    '',
+                    \sprintf('%d  %s', $number + 1, $repair->sentence),
+                    \sprintf(
+                        '   fails before %d, after %d: mends %d, breaks %d%s. %s.',
+                        $fails,
+                        $fails - $repair->mends + $repair->breaks,
+                        $repair->mends,
+                        $repair->breaks,
+                        $repair->leaks > 0 ? ' that must not be' : '',
+                        $repair->hands->label(),
+                    ),
+                ],
+                OutputInterface::OUTPUT_RAW,
+            );
             foreach ($repair->intents as $id => $turned) {
-                $output->writeln(\sprintf('   %s: %s', $job->intents[$id]->name ?? $id, implode(', ', array_filter([$turned['mends'] > 0 ? $turned['mends'].' mended' : '', $turned['breaks'] > 0 ? $turned['breaks'].' broken' : ''], static fn (string $s): bool => '' !== $s))), OutputInterface::OUTPUT_RAW);
+                $output->writeln(
+                    \sprintf(
+                        '   %s: %s',
+                        $job->intents[$id]->name ?? $id,
+                        implode(
+                            ', ',
+                            array_filter(
+                                [
+                                    $turned['mends'] > 0 ? $turned['mends'].' mended' : '',
+                                    $turned['breaks'] > 0 ? $turned['breaks'].' broken' : '',
+                                ],
+                                static fn (string $s): bool => '' !== $s,
+                            ),
+                        ),
+                    ),
+                    OutputInterface::OUTPUT_RAW,
+                );
             }
             if (Hands::Client === $repair->hands) {
                 $output->writeln('   | '.str_replace("\n", "\n   | ", $repair->request), OutputInterface::OUTPUT_RAW);

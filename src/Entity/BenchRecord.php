@@ -16,8 +16,8 @@ class BenchRecord
     private ?int $id = null; // @phpstan-ignore property.unusedType
 
     public function __construct(
-        #[ORM\ManyToOne, ORM\JoinColumn(nullable: false, onDelete: 'CASCADE')]
-        private Device $device,
+        #[ORM\ManyToOne, ORM\JoinColumn(nullable: false, onDelete: 'CASCADE')] // @phpstan-ignore property.onlyWritten
+        private PlanRecord $device,
         #[ORM\Column(length: 30)]
         private string $step,
         #[ORM\Column]
@@ -35,11 +35,6 @@ class BenchRecord
     public function getId(): ?int
     {
         return $this->id;
-    }
-
-    public function getDevice(): Device
-    {
-        return $this->device;
     }
 
     public function getStep(): string

@@ -6,7 +6,9 @@ namespace Vorhut\App\Entity;
 
 use Doctrine\DBAL\Types\Types;
 use Doctrine\ORM\Mapping as ORM;
-use Vorhut\App\Plan\StoredEdits;
+use Vorhut\App\Jobs\StoredEdits;
+use Vorhut\Core\Exchange\JobFile;
+use Vorhut\Core\Exchange\Upcasters;
 use Vorhut\Core\Job\ChangeSet;
 
 /** One entry of a job's journal: who changed what, when. Never altered, only marked as undone. */
@@ -30,6 +32,10 @@ class Change
     /** The edits as JSON, before and after each. */
     #[ORM\Column(type: Types::TEXT, length: 4294967295)]
     private string $edits;
+
+    /** The version of the job file whose shape the edits have. */
+    #[ORM\Column(type: Types::SMALLINT)]
+    private int $shape = JobFile::VERSION;
 
     public function __construct(
         #[ORM\ManyToOne, ORM\JoinColumn(nullable: false, onDelete: 'CASCADE')]
@@ -75,9 +81,9 @@ class Change
         return $this->records;
     }
 
-    public function toChangeSet(): ChangeSet
+    public function toChangeSet(Upcasters $upcasters): ChangeSet
     {
-        return new ChangeSet($this->title, StoredEdits::decode($this->edits));
+        return new ChangeSet($this->title, StoredEdits::decode($this->edits, $upcasters, $this->shape));
     }
 
     public function getUndoneBy(): ?self

@@ -6,7 +6,7 @@ namespace Vorhut\App\Entity;
 
 use Doctrine\DBAL\Types\Types;
 use Doctrine\ORM\Mapping as ORM;
-use Vorhut\Core\Proof\Span;
+use Vorhut\Core\Intent\Span;
 
 /** What somebody saw about one pair of an intent. A later one supersedes; both stay. */
 #[ORM\Entity]

@@ -6,7 +6,7 @@ namespace Vorhut\App\Entity;
 
 use Doctrine\DBAL\Types\Types;
 use Doctrine\ORM\Mapping as ORM;
-use Vorhut\Core\Addressing\Ipv4Prefix;
+use Vorhut\Core\Net\Ipv4Prefix;
 
 /** A job as the database keeps it: the frame of its file here, its records in tables of their own. */
 #[ORM\Entity]

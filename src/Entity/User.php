@@ -8,7 +8,7 @@ use Doctrine\DBAL\Types\Types;
 use Doctrine\ORM\Mapping as ORM;
 use Symfony\Component\Security\Core\User\PasswordAuthenticatedUserInterface;
 use Symfony\Component\Security\Core\User\UserInterface;
-use Vorhut\App\Security\Role;
+use Vorhut\App\People\Role;
 
 /** Somebody who works on jobs. */
 #[ORM\Entity]

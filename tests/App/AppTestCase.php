@@ -12,7 +12,7 @@ use Symfony\Component\Console\Tester\CommandTester;
 use Symfony\Component\DomCrawler\Crawler;
 use Vorhut\App\Entity\StoredJob;
 use Vorhut\App\Entity\User;
-use Vorhut\App\Plan\JobStore;
+use Vorhut\App\Jobs\PlanRecords;
 use Vorhut\Core\Job\Job;
 
 /** The application over HTTP with a real database, in which the demo stands. */
@@ -27,7 +27,7 @@ abstract class AppTestCase extends WebTestCase
         $this->client = self::createClient();
         $command = (new Application(self::$kernel ?? throw new \LogicException()))->find('vorhut:demo');
         (new CommandTester($command))->execute([]);
-        $pool = self::getContainer()->get('cache.rate_limiter');
+        $pool = self::getContainer()->get('login_attempts');
         \assert($pool instanceof \Psr\Cache\CacheItemPoolInterface);
         $pool->clear();
     }
@@ -59,23 +59,46 @@ abstract class AppTestCase extends WebTestCase
     protected function job(string $slug = 'kestrel-sound-ferries'): Job
     {
         $this->em()->clear();
-        $store = self::getContainer()->get(JobStore::class);
-        \assert($store instanceof JobStore);
+        $records = self::getContainer()->get(PlanRecords::class);
+        \assert($records instanceof PlanRecords);
 
-        return $store->assemble($this->stored($slug));
+        return $records->read($this->stored($slug))->job;
     }
 
-    /** @param array<string, mixed> $values */
+    /**
+     * Sends a form as a page made just now would.
+     *
+     * @param array<string, mixed> $values
+     */
     protected function post(string $path, array $values = []): Crawler
     {
-        return $this->client->request('POST', $path, ['_token' => 'csrf-token', ...$values], [], ['HTTP_ORIGIN' => 'http://localhost']);
+        $values = ['_token' => 'csrf-token', 'version' => $this->version(), ...$values];
+
+        return $this->client->request('POST', $path, $values, [], ['HTTP_ORIGIN' => 'http://localhost']);
+    }
+
+    /** The demo job's revision now. */
+    protected function version(): int
+    {
+        return $this->number('SELECT revision FROM job WHERE slug = ?', 'kestrel-sound-ferries');
+    }
+
+    protected function number(string $sql, string ...$values): int
+    {
+        $number = $this->em()->getConnection()->fetchOne($sql, array_values($values));
+
+        return is_numeric($number) ? (int) $number : throw new \LogicException($sql);
     }
 
     /** Lets the worker do the next thing that waits. */
     protected function work(): void
     {
         $application = new Application(self::$kernel ?? throw new \LogicException());
-        (new CommandTester($application->find('messenger:consume')))->execute(['receivers' => ['long_work'], '--limit' => 1, '--time-limit' => 30]);
+        (new CommandTester($application->find('messenger:consume')))->execute([
+            'receivers' => ['long_work'],
+            '--limit' => 1,
+            '--time-limit' => 30,
+        ]);
         $this->em()->clear();
     }
 

@@ -7,7 +7,7 @@ namespace Vorhut\Tests\App;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
 use Symfony\Component\Process\Process;
-use Vorhut\Core\JobFile\Json;
+use Vorhut\Core\Record\Json;
 
 /** The command line as people and scripts call it. */
 final class CliTest extends TestCase
@@ -40,11 +40,27 @@ final class CliTest extends TestCase
         yield 'too many devices' => [['generate', '--devices', '1000000'], 2, 'from 1 to 20000'];
         yield 'a target that is never contacted' => [['probe', self::DEMO, '--target', '192.0.2.1'], 2, '192.0.2.1 is not contacted'];
         yield 'a site nobody confirmed' => [['probe', self::DEMO, '--on-site', '203.0.113.0/28'], 2, '--confirmed'];
-        yield 'a site far too wide' => [['probe', self::DEMO, '--on-site', '10.0.0.0/8', '--confirmed'], 2, '/16 or longer'];
-        yield 'beyond the site' => [['probe', self::DEMO, '--on-site', '203.0.113.0/28', '--confirmed', '--target', '192.0.2.1'], 2, '192.0.2.1 is not contacted'];
+        yield 'a site far too wide' => [
+            ['probe', self::DEMO, '--on-site', '10.0.0.0/8', '--confirmed'],
+            2,
+            '/16 or longer',
+        ];
+        yield 'beyond the site' => [
+            ['probe', self::DEMO, '--on-site', '203.0.113.0/28', '--confirmed', '--target', '192.0.2.1'],
+            2,
+            '192.0.2.1 is not contacted',
+        ];
         yield 'repairs of nothing' => [['repair', self::DEMO, '--intent', 'nothing'], 2, 'hut-calls-control'];
-        yield 'repairs' => [['repair', self::DEMO, '--intent', 'announcements'], 1, 'please switch on the IGMP querier'];
-        yield 'a probe nobody knows' => [['probe', self::DEMO, '--target', '127.0.0.1', '--kind', 'smoke'], 2, 'tcp, http, rtsp, sip, poll or dns-sd'];
+        yield 'repairs' => [
+            ['repair', self::DEMO, '--intent', 'announcements'],
+            1,
+            'please switch on the IGMP querier',
+        ];
+        yield 'a probe nobody knows' => [
+            ['probe', self::DEMO, '--target', '127.0.0.1', '--kind', 'smoke'],
+            2,
+            'tcp, http, rtsp, sip, poll or dns-sd',
+        ];
         yield 'a vantage nobody knows' => [['probe', self::DEMO, '--from', 'nobody'], 2, 'mic-station'];
         yield 'help' => [['reach', '--help'], 0, '"kind":"unicast"'];
     }
@@ -62,7 +78,8 @@ final class CliTest extends TestCase
 
     public function testJsonIsALineEach(): void
     {
-        foreach (['check' => ['rule', 13], 'prove' => ['span', 75], 'repair' => ['change', 11], 'plan' => ['address', 3]] as $command => [$key, $count]) {
+        $expected = ['check' => ['rule', 13], 'prove' => ['span', 75], 'repair' => ['change', 11], 'plan' => ['address', 3]];
+        foreach ($expected as $command => [$key, $count]) {
             $lines = explode("\n", trim(self::vorhut([$command, self::DEMO, '--json'])->getOutput()));
             self::assertCount($count, $lines, $command);
             foreach ($lines as $line) {
@@ -75,7 +92,16 @@ final class CliTest extends TestCase
 
     public function testReachAnswersInTheSameOrderAndGoesOnAfterABadLine(): void
     {
-        $process = self::vorhut(['reach', self::DEMO], implode("\n", ['{"id":"a","kind":"unicast","from":"berth-1","to":"10.47.10.10","protocol":"icmp"}', '', '{"id":"b","from":"nobody","to":"10.47.10.10"}', 'nonsense', '{"id":"c","kind":"unicast","from":"receiver-3","to":"10.47.10.10","protocol":"udp","port":5060}']));
+        $process = self::vorhut(
+            ['reach', self::DEMO],
+            implode("\n", [
+                '{"id":"a","kind":"unicast","from":"berth-1","to":"10.47.10.10","protocol":"icmp"}',
+                '',
+                '{"id":"b","from":"nobody","to":"10.47.10.10"}',
+                'nonsense',
+                '{"id":"c","kind":"unicast","from":"receiver-3","to":"10.47.10.10","protocol":"udp","port":5060}',
+            ]),
+        );
         self::assertSame(2, $process->getExitCode());
         $answers = array_map(Json::object(...), explode("\n", trim($process->getOutput())));
         self::assertSame(['a', 'b', null, 'c'], array_column($answers, 'id'));

@@ -4,8 +4,7 @@ declare(strict_types=1);
 
 namespace Vorhut\Tests\App;
 
-use Vorhut\App\Entity\Device;
-use Vorhut\Core\JobFile\JobFile;
+use Vorhut\Core\Exchange\JobFile;
 
 final class DevicesTest extends AppTestCase
 {
@@ -13,7 +12,7 @@ final class DevicesTest extends AppTestCase
     {
         $this->as('tomas');
         $before = JobFile::write($this->job());
-        $this->post(self::JOB.'/devices/receiver-3/cell', ['field' => 'gateway', 'value' => '10.47.60.1', 'version' => $this->version('receiver-3')]);
+        $this->post(self::JOB.'/devices/receiver-3/cell', ['field' => 'gateway', 'value' => '10.47.60.1', 'version' => $this->version()]);
         self::assertResponseIsSuccessful();
         self::assertStringContainsString('data-value="10.47.60.1"', $this->body());
         self::assertSame('10.47.60.1', (string) $this->job()->devices['receiver-3']->interfaces[0]->gateway);
@@ -30,8 +29,23 @@ final class DevicesTest extends AppTestCase
     {
         $this->as('tomas');
         $revision = $this->stored()->getRevision();
-        foreach (['address' => '10.47.60.400', 'mac' => '02-47-00-00-60-2G', 'gateway' => 'router', 'segment' => 'nowhere', 'profile' => 'no-such', 'hostname' => 'two words', 'stage' => 'late', 'name' => ''] as $field => $value) {
-            $this->post(self::JOB.'/devices/receiver-3/cell', ['field' => $field, 'value' => $value, 'version' => $this->version('receiver-3')]);
+        foreach (
+            [
+                'address' => '10.47.60.400',
+                'mac' => '02-47-00-00-60-2G',
+                'gateway' => 'router',
+                'segment' => 'nowhere',
+                'profile' => 'no-such',
+                'hostname' => 'two words',
+                'stage' => 'late',
+                'name' => '',
+            ] as $field => $value
+        ) {
+            $this->post(self::JOB.'/devices/receiver-3/cell', [
+                'field' => $field,
+                'value' => $value,
+                'version' => $this->version(),
+            ]);
             self::assertSame('name' === $field ? 200 : 422, $this->code(), $field.': '.$this->body());
             if ('name' !== $field) {
                 self::assertStringContainsString($value, $this->body());
@@ -46,7 +60,7 @@ final class DevicesTest extends AppTestCase
     public function testTwoTechniciansAtOneDevice(): void
     {
         $this->as('tomas');
-        $version = $this->version('berth-1');
+        $version = $this->version();
         $this->post(self::JOB.'/devices/berth-1/cell', ['field' => 'serial', 'value' => 'KS-20-9999', 'version' => $version]);
         self::assertResponseIsSuccessful();
         $this->as('ines');
@@ -64,11 +78,11 @@ final class DevicesTest extends AppTestCase
     public function testAnUndoThatWouldOverwriteSomebodyIsRefused(): void
     {
         $this->as('tomas');
-        $this->post(self::JOB.'/devices/berth-1/cell', ['field' => 'serial', 'value' => 'A', 'version' => $this->version('berth-1')]);
+        $this->post(self::JOB.'/devices/berth-1/cell', ['field' => 'serial', 'value' => 'A', 'version' => $this->version()]);
         $crawler = $this->client->request('GET', self::JOB.'/devices');
         $undo = $crawler->selectButton('Undo Z')->form();
         $this->as('ines');
-        $this->post(self::JOB.'/devices/berth-1/cell', ['field' => 'serial', 'value' => 'B', 'version' => $this->version('berth-1')]);
+        $this->post(self::JOB.'/devices/berth-1/cell', ['field' => 'serial', 'value' => 'B', 'version' => $this->version()]);
         $this->as('tomas');
         $this->client->submit($undo);
         $this->client->followRedirect();
@@ -79,7 +93,12 @@ final class DevicesTest extends AppTestCase
     public function testAddSaveAndRemove(): void
     {
         $this->as('tomas');
-        $this->post(self::JOB.'/devices', ['name' => 'Berth 6 camera', 'profile' => 'ptz-camera-rotary', 'segment' => 'video', 'mac' => '02-47-00-00-20-1E']);
+        $this->post(self::JOB.'/devices', [
+            'name' => 'Berth 6 camera',
+            'profile' => 'ptz-camera-rotary',
+            'segment' => 'video',
+            'mac' => '02-47-00-00-20-1E',
+        ]);
         self::assertResponseRedirects(self::JOB.'/devices?sel=berth-6-camera');
         $this->client->followRedirect();
         $this->client->submitForm('Save', ['address' => '10.47.20.30']);
@@ -96,9 +115,15 @@ final class DevicesTest extends AppTestCase
     public function testFilterSortAndFindings(): void
     {
         $this->as('vera');
-        $names = fn (string $query): array => $this->client->request('GET', self::JOB.'/devices?'.$query)->filter('tbody td[data-field=name] a')->each(static fn ($a): string => $a->text());
+        $names = fn (string $query): array => $this->client
+            ->request('GET', self::JOB.'/devices?'.$query)
+            ->filter('tbody td[data-field=name] a')
+            ->each(static fn ($a): string => $a->text());
         self::assertCount(47, $names(''));
-        self::assertSame(['Berth 1 camera', 'Berth 2 camera', 'Berth 3 camera', 'Berth 4 camera', 'Berth 5 camera'], $names('q=berth+video+pier'));
+        self::assertSame(
+            ['Berth 1 camera', 'Berth 2 camera', 'Berth 3 camera', 'Berth 4 camera', 'Berth 5 camera'],
+            $names('q=berth+video+pier'),
+        );
         self::assertSame(['Customs phone', 'Berth 4 camera', 'Berth 5 camera'], $names('only=unaddressed'));
         self::assertContains('Receiver 3', $names('only=findings'));
         self::assertSame('Phone system', $names('sort=address')[0]);
@@ -116,12 +141,5 @@ final class DevicesTest extends AppTestCase
         self::assertSame('10.47.50.41/24', (string) $this->job()->devices['horn-spare']->primaryAddress());
         $this->client->followRedirect();
         self::assertSelectorTextNotContains('.why', '10.47.50.40:');
-    }
-
-    private function version(string $slug): int
-    {
-        $this->em()->clear();
-
-        return $this->em()->getRepository(Device::class)->findOneBy(['job' => $this->stored(), 'slug' => $slug])?->getVersion() ?? 0;
     }
 }

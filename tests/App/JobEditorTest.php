@@ -4,22 +4,32 @@ declare(strict_types=1);
 
 namespace Vorhut\Tests\App;
 
+use Doctrine\DBAL\Exception\ForeignKeyConstraintViolationException;
 use Vorhut\App\Entity\Change;
-use Vorhut\App\Entity\DevicePort;
-use Vorhut\App\Plan\EditConflict;
-use Vorhut\App\Plan\JobDigest;
-use Vorhut\App\Plan\JobEditor;
-use Vorhut\App\Plan\JobReading;
-use Vorhut\App\Plan\JobStore;
-use Vorhut\App\Plan\Way;
+use Vorhut\App\Entity\PlanRecord;
+use Vorhut\App\Jobs\EditConflict;
+use Vorhut\App\Jobs\JobDigest;
+use Vorhut\App\Jobs\JobEditor;
+use Vorhut\App\Jobs\JobReading;
+use Vorhut\App\Jobs\JobStore;
+use Vorhut\App\Jobs\StoredEdits;
+use Vorhut\App\Jobs\Way;
+use Vorhut\Core\Exchange\JobFile;
+use Vorhut\Core\Exchange\Upcaster;
+use Vorhut\Core\Exchange\Upcasters;
 use Vorhut\Core\Job\ChangeSet;
-use Vorhut\Core\Job\Collection;
+use Vorhut\Core\Job\Device;
 use Vorhut\Core\Job\Edit;
+use Vorhut\Core\Job\Extension;
+use Vorhut\Core\Job\Intent;
 use Vorhut\Core\Job\Job;
-use Vorhut\Core\JobFile\InvalidFile;
-use Vorhut\Core\JobFile\JobFile;
-use Vorhut\Core\JobFile\Json;
+use Vorhut\Core\Job\Location;
+use Vorhut\Core\Job\Router;
+use Vorhut\Core\Job\Segment;
+use Vorhut\Core\Profile\DeviceProfile;
 use Vorhut\Core\Profile\ProfileLibrary;
+use Vorhut\Core\Record\InvalidFile;
+use Vorhut\Core\Record\Json;
 
 /** Change sets against the real database: whole or not at all, and reversible. */
 final class JobEditorTest extends AppTestCase
@@ -28,31 +38,173 @@ final class JobEditorTest extends AppTestCase
     {
         $job = $this->job();
         $before = JobFile::write($job);
-        $change = $this->apply(new ChangeSet('Added a landing', [
-            new Edit(Collection::Locations, 'fourth', null, ['id' => 'fourth', 'name' => 'Slip', 'dispatch' => 'Slip road 1']),
-            new Edit(Collection::Segments, 'fourth', null, ['id' => 'fourth', 'name' => 'Slip', 'subnets' => [['prefix' => '10.47.95.0/24', 'gateway' => '10.47.95.1']]]),
-            $job->edit(Collection::Routers, 'core', ['interfaces' => [...self::interfaces($job), ['segment' => 'fourth', 'address' => '10.47.95.1/24']]]),
-            new Edit(Collection::Profiles, 'own', null, ['id' => 'own', 'family' => 'phone', 'factory' => ['mode' => 'dhcp'], 'services' => ['udp/5060']]),
-            new Edit(Collection::Devices, 'fourth-phone', null, ['id' => 'fourth-phone', 'profile' => 'own', 'location' => 'fourth', 'interfaces' => [['segment' => 'fourth', 'address' => '10.47.95.9/24', 'gateway' => '10.47.95.1']]]),
-            new Edit(Collection::Extensions, '2999', null, ['number' => '2999', 'device' => 'fourth-phone', 'server' => 'pbx']),
-            new Edit(Collection::Intents, 'fourth', null, ['id' => 'fourth', 'kind' => 'register', 'from' => ['device:fourth-phone'], 'to' => ['device:pbx']]),
-        ]));
+        $change = $this->apply(
+            new ChangeSet('Added a landing', [
+                new Edit(Location::class, 'fourth', null, [
+                    'id' => 'fourth',
+                    'name' => 'Slip',
+                    'dispatch' => 'Slip road 1',
+                ]),
+                new Edit(Segment::class, 'fourth', null, [
+                    'id' => 'fourth',
+                    'name' => 'Slip',
+                    'subnets' => [['prefix' => '10.47.95.0/24', 'gateway' => '10.47.95.1']],
+                ]),
+                $job->edit(Router::class, 'core', [
+                    'interfaces' => [...self::interfaces($job), ['segment' => 'fourth', 'address' => '10.47.95.1/24']],
+                ]),
+                new Edit(DeviceProfile::class, 'own', null, [
+                    'id' => 'own',
+                    'family' => 'phone',
+                    'factory' => ['mode' => 'dhcp'],
+                    'services' => ['udp/5060'],
+                ]),
+                new Edit(Device::class, 'fourth-phone', null, [
+                    'id' => 'fourth-phone',
+                    'profile' => 'own',
+                    'location' => 'fourth',
+                    'interfaces' => [['segment' => 'fourth', 'address' => '10.47.95.9/24', 'gateway' => '10.47.95.1']],
+                ]),
+                new Edit(Extension::class, '2999', null, [
+                    'number' => '2999',
+                    'device' => 'fourth-phone',
+                    'server' => 'pbx',
+                ]),
+                new Edit(Intent::class, 'fourth', null, [
+                    'id' => 'fourth',
+                    'kind' => 'register',
+                    'from' => ['device:fourth-phone'],
+                    'to' => ['device:pbx'],
+                ]),
+            ]),
+        );
         $after = $this->job();
         self::assertSame('Slip road 1', $after->placesOf($after->devices['fourth-phone']->location)[0]->dispatch);
         self::assertContains('fourth-phone', array_column($after->extensions, 'device'));
         $this->editor()->undo($this->em()->find(Change::class, $change) ?? throw new \LogicException(), $this->person('ines'));
         self::assertSame($before, JobFile::write($this->job()));
-        self::assertSame(0, $this->em()->getRepository(DevicePort::class)->count(['address' => 0x0A2F5F09]), 'its port went with it');
+        self::assertSame(0, $this->em()->getRepository(PlanRecord::class)->count(['slug' => 'fourth-phone']), 'its record went with it');
     }
 
-    public function testRemovingAndUndoingBringsTheRecordBack(): void
+    /** One, two side by side in either order, two apart: each comes back to where it stood. */
+    public function testRemovingAndUndoingBringsRecordsBackToTheirPlace(): void
     {
         $job = $this->job();
-        $record = $job->record(Collection::Devices, 'horn-spare');
-        $change = $this->apply(new ChangeSet('Removed a horn', [new Edit(Collection::Devices, 'horn-spare', $record, null)]));
-        self::assertArrayNotHasKey('horn-spare', $this->job()->devices);
-        $this->editor()->undo($this->em()->find(Change::class, $change) ?? throw new \LogicException(), $this->person('ines'));
-        self::assertEquals($record, $this->job()->record(Collection::Devices, 'horn-spare'));
+        $before = JobFile::write($job);
+        foreach ([['horn-spare'], ['berth-5', 'hall-camera'], ['hall-camera', 'berth-5'], ['receiver-1', 'horn-spare']] as $some) {
+            $edits = array_map(static fn (string $id): Edit => new Edit(Device::class, $id, $job->record(Device::class, $id), null), $some);
+            $change = $this->apply(new ChangeSet('Removed', $edits));
+            self::assertCount(\count($job->devices) - \count($edits), $this->job()->devices);
+            $this->editor()->undo($this->em()->find(Change::class, $change) ?? throw new \LogicException(), $this->person('ines'));
+            self::assertSame($before, JobFile::write($this->job()), implode(', ', $some));
+        }
+    }
+
+    /** Whatever is added, removed and undone: the database keeps the order that the core has. */
+    public function testTheDatabaseAndTheCoreAgreeOnTheOrder(): void
+    {
+        mt_srand(7);
+        $journal = [];
+        for ($n = 0; $n < 40; ++$n) {
+            $job = $this->job();
+            if (0 === $n % 3 && [] !== $journal) {
+                $entry = $this->em()->find(Change::class, array_pop($journal)) ?? throw new \LogicException();
+                $expected = $job->with($entry->toChangeSet(Upcasters::shipped())->reversed('Back'));
+                $this->editor()->undo($entry, $this->person('ines'));
+            } else {
+                $free = array_values(
+                    array_filter(
+                        array_keys($job->devices),
+                        static fn (int|string $id): bool => str_starts_with((string) $id, 'ticket-1')
+                            || str_starts_with((string) $id, 'new-')
+                            || str_starts_with((string) $id, 'horn-s'),
+                    ),
+                );
+                shuffle($free);
+                $edits = array_map(
+                    static fn (int|string $id): Edit => new Edit(
+                        Device::class,
+                        (string) $id,
+                        $job->record(Device::class, (string) $id),
+                        null,
+                    ),
+                    \array_slice($free, 0, mt_rand(0, 2)),
+                );
+                for ($new = mt_rand(0, 3); $new > 0; --$new) {
+                    $id = 'new-'.$n.'-'.$new;
+                    $edits[] = new Edit(Device::class, $id, null, ['id' => $id, 'profile' => 'generic-host']);
+                }
+                $edits = array_values(array_filter($edits, static fn (Edit $e): bool => 'ticket-1' !== $e->id));
+                $change = new ChangeSet('Change '.$n, $edits);
+                $expected = $job->with($change);
+                $journal[] = $this->apply($change);
+            }
+            self::assertSame(array_keys($expected->devices), array_keys($this->job()->devices), 'change '.$n);
+        }
+    }
+
+    /** An entry of a time when serials had another name can still be undone. */
+    public function testAnEntryOfAnEarlierShapeIsUndone(): void
+    {
+        $job = $this->job();
+        $edit = $job->edit(Device::class, 'berth-1', ['serial' => 'KS-20-1111']);
+        $id = $this->apply(new ChangeSet('Changed', [$edit]));
+        $rename = static fn (?array $record): array => array_combine(str_replace('serial', 'sn', array_keys($record ?? [])), $record ?? []);
+        $old = Json::line([['devices', 'berth-1', $rename($edit->before), $rename($edit->after)]]);
+        $this->em()->getConnection()->executeStatement('UPDATE journal SET edits = ?, shape = 0 WHERE id = ?', [$old, $id]);
+        $upcaster = new class implements Upcaster {
+            public function list(): string
+            {
+                return 'devices';
+            }
+
+            public function version(): int
+            {
+                return 1;
+            }
+
+            public function raise(array $record): array
+            {
+                return array_combine(str_replace('sn', 'serial', array_map(strval(...), array_keys($record))), $record);
+            }
+        };
+        $change = $this->em()->find(Change::class, $id)?->toChangeSet(new Upcasters([$upcaster]));
+        self::assertNotNull($change);
+        self::assertEquals([$edit], $change->edits);
+        $this->apply($change->reversed('Back'));
+        self::assertSame($job->devices['berth-1']->serial, $this->job()->devices['berth-1']->serial);
+    }
+
+    /** The journal as the version before this wrote it. */
+    public function testAJournalOfTheVersionBeforeIsUndone(): void
+    {
+        $dump = (string) file_get_contents(__DIR__.'/data/before-one-table.sql');
+        self::assertSame(1, preg_match("/INTO `journal` .* VALUES \\(1,'[^']*',1,'((?:[^'\\\\]|\\\\.)*)'/", $dump, $match));
+        $edits = StoredEdits::decode(stripcslashes($match[1]), Upcasters::shipped(), 1);
+        $change = new ChangeSet('Changed', $edits);
+        $job = $this->job();
+        self::assertSame('KS-20-1111', $job->with($change)->devices['berth-1']->serial);
+        self::assertSame(JobFile::write($job), JobFile::write($job->with($change)->with($change->reversed('Back'))));
+    }
+
+    /** Whatever goes past the editor: the database itself keeps what others name, in any job, and takes along what nobody does. */
+    public function testTheDatabaseKeepsReferencesWhole(): void
+    {
+        $this->job();
+        $connection = $this->em()->getConnection();
+        $remove = static fn (string $list, string $slug): int|string => $connection->executeStatement(
+            'DELETE FROM plan_record WHERE list = ? AND slug = ?',
+            [$list, $slug],
+        );
+        self::assertSame(1, $remove('devices', 'horn-spare'));
+        foreach ([['locations', 'pier'], ['segments', 'video'], ['devices', 'pbx'], ['devices', 'mic-station']] as [$list, $slug]) {
+            try {
+                $remove($list, $slug);
+                self::fail($slug.' is gone');
+            } catch (ForeignKeyConstraintViolationException) {
+                self::assertSame(1, $this->number('SELECT COUNT(*) FROM plan_record WHERE list = ? AND slug = ?', $list, $slug));
+            }
+        }
     }
 
     public function testNothingIsWrittenWhenOneOfManyIsWrong(): void
@@ -66,8 +218,8 @@ final class JobEditorTest extends AppTestCase
         ] as $values) {
             try {
                 $this->apply(new ChangeSet('', [
-                    $job->edit(Collection::Devices, 'berth-1', ['name' => 'Changed']),
-                    $job->editInterface(Collection::Devices, 'berth-2', 0, $values),
+                    $job->edit(Device::class, 'berth-1', ['name' => 'Changed']),
+                    $job->editInterface(Device::class, 'berth-2', 0, $values),
                 ]));
                 self::fail('accepted');
             } catch (InvalidFile $e) {
@@ -81,8 +233,8 @@ final class JobEditorTest extends AppTestCase
     public function testAnEditOfSomethingThatLooksDifferentByNowIsAConflict(): void
     {
         $job = $this->job();
-        $stale = $job->edit(Collection::Devices, 'berth-1', ['serial' => 'A']);
-        $this->apply(new ChangeSet('First', [$job->edit(Collection::Devices, 'berth-1', ['serial' => 'B'])]));
+        $stale = $job->edit(Device::class, 'berth-1', ['serial' => 'A']);
+        $this->apply(new ChangeSet('First', [$job->edit(Device::class, 'berth-1', ['serial' => 'B'])]));
         try {
             $this->apply(new ChangeSet('Second', [$stale]));
             self::fail('overwrote');
@@ -91,7 +243,7 @@ final class JobEditorTest extends AppTestCase
         }
         $this->expectException(EditConflict::class);
         $this->expectExceptionMessage('not there any more');
-        $this->apply(new ChangeSet('Third', [new Edit(Collection::Devices, 'ghost', ['id' => 'ghost', 'profile' => 'generic-host'], null)]));
+        $this->apply(new ChangeSet('Third', [new Edit(Device::class, 'ghost', ['id' => 'ghost', 'profile' => 'generic-host'], null)]));
     }
 
     public function testIdsThatLookLikeNumbersStayTexts(): void
@@ -112,7 +264,19 @@ final class JobEditorTest extends AppTestCase
         $store->create(JobFile::read($text, $library), $this->person('ines'));
         self::assertSame($text, JobFile::write($this->job('numbers')));
         $this->as('ines');
-        foreach (['', '/networks', '/devices?sel=42', '/bench', '/bench/42', '/proof', '/proof?intent=1', '/find?q=2001', '/addresses'] as $page) {
+        foreach (
+            [
+                '',
+                '/networks',
+                '/devices?sel=42',
+                '/bench',
+                '/bench/42',
+                '/proof',
+                '/proof?intent=1',
+                '/find?q=2001',
+                '/addresses',
+            ] as $page
+        ) {
             $this->client->request('GET', '/job/numbers'.$page);
             self::assertResponseIsSuccessful($page);
         }
@@ -122,28 +286,37 @@ final class JobEditorTest extends AppTestCase
     {
         $reading = self::getContainer()->get(JobReading::class);
         \assert($reading instanceof JobReading);
-        $states = static fn (JobDigest $digest): array => array_map(static fn (array $stop): array => [$stop['state'], $stop['done'], $stop['findings']], array_column(Way::of($digest), null, 'id'));
-        self::assertSame([
-            'brief' => ['13 findings in all', true, 0],
-            'networks' => ['8 segments', true, 4],
-            'devices' => ['47, 3 without address', false, 8],
-            'bench' => ['35 of 47 set up', false, 1],
-            'proof' => ['7 of 11 fail', false, 0],
-        ], $states($reading->digest($this->stored())));
-        self::assertSame([
-            'brief' => ['nothing open', true, 0],
-            'networks' => ['2 segments', true, 0],
-            'devices' => ['5', true, 0],
-            'bench' => ['5 of 5 set up', true, 0],
-            'proof' => ['all 3 hold', true, 0],
-        ], $states($reading->digest($this->stored('skerry-slip'))));
+        $states = static fn (JobDigest $digest): array => array_map(
+            static fn (array $stop): array => [$stop['state'], $stop['done'], $stop['findings']],
+            array_column(Way::of($digest), null, 'id'),
+        );
+        self::assertSame(
+            [
+                'brief' => ['13 findings in all', true, 0],
+                'networks' => ['8 segments', true, 4],
+                'devices' => ['47, 3 without address', false, 8],
+                'bench' => ['35 of 47 set up', false, 1],
+                'proof' => ['7 of 11 fail', false, 0],
+            ],
+            $states($reading->digest($this->stored())),
+        );
+        self::assertSame(
+            [
+                'brief' => ['nothing open', true, 0],
+                'networks' => ['2 segments', true, 0],
+                'devices' => ['5', true, 0],
+                'bench' => ['5 of 5 set up', true, 0],
+                'proof' => ['all 3 hold', true, 0],
+            ],
+            $states($reading->digest($this->stored('skerry-slip'))),
+        );
     }
 
     /** Applies as the lead and answers the journal entry's id. */
-    private function apply(ChangeSet $change): int
+    private function apply(ChangeSet $change, ?int $seen = null): int
     {
         $this->em()->clear();
-        $entry = $this->editor()->apply($this->stored(), $change, $this->person('ines'))->getId();
+        $entry = $this->editor()->apply($this->stored(), $change, $this->person('ines'), $seen ?? $this->version())->getId();
         $this->em()->clear();
 
         return $entry;
@@ -160,7 +333,7 @@ final class JobEditorTest extends AppTestCase
     /** @return list<mixed> */
     private static function interfaces(Job $job): array
     {
-        $interfaces = $job->record(Collection::Routers, 'core')['interfaces'] ?? [];
+        $interfaces = $job->record(Router::class, 'core')['interfaces'] ?? [];
 
         return \is_array($interfaces) ? array_values($interfaces) : [];
     }

@@ -6,9 +6,9 @@ namespace Vorhut\Tests\App;
 
 use Symfony\Component\HttpFoundation\File\UploadedFile;
 use Vorhut\App\Entity\ImportRun;
+use Vorhut\Core\Exchange\JobGenerator;
 use Vorhut\Core\Findings\Check;
-use Vorhut\Core\JobFile\JobGenerator;
-use Vorhut\Core\JobFile\Json;
+use Vorhut\Core\Record\Json;
 use Vorhut\Tests\Support\Jobs;
 
 final class ListTest extends AppTestCase
@@ -22,7 +22,13 @@ final class ListTest extends AppTestCase
         self::assertResponseRedirects('/job/ferry-office/networks');
         $this->client->followRedirect();
         $this->client->request('GET', '/job/ferry-office/networks?edit=new');
-        $this->client->submitForm('Save', ['name' => 'Office', 'vlan' => '300', 'prefix' => '10.47.80.0/255.255.255.0', 'gateway' => '10.47.80.1', 'dhcp' => '10.47.80.100-199']);
+        $this->client->submitForm('Save', [
+            'name' => 'Office',
+            'vlan' => '300',
+            'prefix' => '10.47.80.0/255.255.255.0',
+            'gateway' => '10.47.80.1',
+            'dhcp' => '10.47.80.100-199',
+        ]);
         self::assertResponseRedirects('/job/ferry-office/networks');
         self::assertSame('10.47.80.0/24', (string) $this->job('ferry-office')->segments['office']->subnets[0]->prefix);
         self::assertSame('10.47.80.1/24', (string) $this->job('ferry-office')->routers['core-router']->interfaces[0]->address);
@@ -31,7 +37,10 @@ final class ListTest extends AppTestCase
         self::assertResponseIsSuccessful();
         self::assertSelectorTextContains('.next', '37 new');
         self::assertSelectorTextContains('main', '3 rows to mend');
-        self::assertSame(['line 5, MAC', 'line 18, Kind', 'line 31, VLAN'], $crawler->filter('td[data-label=Line]')->slice(0, 3)->each(static fn ($td): string => $td->text()));
+        self::assertSame(
+            ['line 5, MAC', 'line 18, Kind', 'line 31, VLAN'],
+            $crawler->filter('td[data-label=Line]')->slice(0, 3)->each(static fn ($td): string => $td->text()),
+        );
         self::assertCount(0, $this->job('ferry-office')->devices, 'a preview changes nothing');
         $this->client->submit($crawler->selectButton('Take over 37 rows T')->form());
         self::assertResponseRedirects('/job/ferry-office/devices');
@@ -42,7 +51,17 @@ final class ListTest extends AppTestCase
         $this->client->submit($crawler->selectButton('Accept the chosen T')->form());
         $job = $this->job('ferry-office');
         self::assertNotNull($job->devices['unit-1']->primaryAddress());
-        self::assertSame([], array_map(static fn ($f): string => $f->title, array_filter(Check::run($job), static fn ($f): bool => 'no-dispatchable-location' !== $f->rule && 'shared-factory-address' !== $f->rule)));
+        self::assertSame(
+            [],
+            array_map(
+                static fn ($f): string => $f->title,
+                array_filter(
+                    Check::run($job),
+                    static fn ($f): bool => 'no-dispatchable-location' !== $f->rule
+                        && 'shared-factory-address' !== $f->rule,
+                ),
+            ),
+        );
     }
 
     public function testOnlyTheChosenAddressesAreAccepted(): void
@@ -65,11 +84,23 @@ final class ListTest extends AppTestCase
     public function testSegmentsKeepWhatWasTypedUntilItIsRight(): void
     {
         $this->as('ines');
-        $this->post(self::JOB.'/networks', ['id' => 'video', 'name' => 'Video', 'vlan' => '120', 'prefix' => '10.47.20.7/24', 'gateway' => '10.47.20.1']);
+        $this->post(self::JOB.'/networks', [
+            'id' => 'video',
+            'name' => 'Video',
+            'vlan' => '120',
+            'prefix' => '10.47.20.7/24',
+            'gateway' => '10.47.20.1',
+        ]);
         self::assertSame(422, $this->code());
         self::assertSelectorTextContains('form [role=alert]', '10.47.20.0/24');
         self::assertStringContainsString('value="10.47.20.7/24"', $this->body());
-        $this->post(self::JOB.'/networks', ['id' => 'video', 'name' => 'Video and tide', 'vlan' => '121', 'prefix' => '10.47.20.0/24', 'gateway' => '10.47.20.1']);
+        $this->post(self::JOB.'/networks', [
+            'id' => 'video',
+            'name' => 'Video and tide',
+            'vlan' => '121',
+            'prefix' => '10.47.20.0/24',
+            'gateway' => '10.47.20.1',
+        ]);
         self::assertSame(121, $this->job()->segments['video']->vlan);
         // A segment with units in it stays.
         $this->post(self::JOB.'/networks/video/remove');
@@ -107,12 +138,12 @@ final class ListTest extends AppTestCase
         self::assertSelectorTextContains('[role=status]', 'waiting for the worker');
         $run = $this->em()->getRepository(ImportRun::class)->findOneBy([]) ?? throw new \LogicException();
         $this->work();
-        $this->client->request('GET', '/jobs/import/'.$run->getId());
+        $this->client->request('GET', '/runs/'.$run->getId());
         self::assertSelectorTextContains('[role=status]', 'with 700 devices');
         $this->client->request('GET', '/job/generated-700-devices/export');
         self::assertSame($text, $this->body());
         $this->as('tomas');
-        $this->client->request('GET', '/jobs/import/'.$run->getId());
+        $this->client->request('GET', '/runs/'.$run->getId());
         self::assertSame(403, $this->code(), 'another person\'s import');
     }
 
@@ -173,14 +204,26 @@ final class ListTest extends AppTestCase
     {
         $file = (string) tempnam(sys_get_temp_dir(), 'job');
         file_put_contents($file, $text);
-        $this->client->request('POST', '/jobs/import', ['_token' => 'csrf-token'], ['file' => new UploadedFile($file, 'job.json', 'application/json', null, true)], ['HTTP_ORIGIN' => 'http://localhost']);
+        $this->client->request(
+            'POST',
+            '/jobs/import',
+            ['_token' => 'csrf-token'],
+            ['file' => new UploadedFile($file, 'job.json', 'application/json', null, true)],
+            ['HTTP_ORIGIN' => 'http://localhost'],
+        );
     }
 
     private static function list(int $rows): string
     {
         $lines = ["Device\tKind\tVLAN\tMAC\tSerial"];
         for ($n = 1; $n <= $rows; ++$n) {
-            $lines[] = implode("\t", ["Unit $n", 17 === $n ? 'ptz-camera' : (0 === $n % 3 ? 'paging-horn' : 'desk-phone-page'), 30 === $n ? '301' : '300', \sprintf('02-47-00-00-80-%02X', $n).(4 === $n ? 'X' : ''), 'KS-80-'.$n]);
+            $lines[] = implode("\t", [
+                "Unit $n",
+                17 === $n ? 'ptz-camera' : (0 === $n % 3 ? 'paging-horn' : 'desk-phone-page'),
+                30 === $n ? '301' : '300',
+                \sprintf('02-47-00-00-80-%02X', $n).(4 === $n ? 'X' : ''),
+                'KS-80-'.$n,
+            ]);
         }
 
         return implode("\r\n", $lines);

@@ -39,8 +39,13 @@ final class LiveTestTest extends AppTestCase
         }
         $crawler = $this->client->request('GET', self::JOB.'/proof?intent=guests-phone-system');
         // Whether it holds depends on what stands on this machine's loopback; that the pair counts once does not.
-        $latest = $this->em()->getRepository(Observation::class)->findOneBy([], ['id' => 'DESC']);
-        self::assertSame(\sprintf('%d of 1 hold', (int) $latest?->getSpan()->holds()), trim($crawler->filter('tr.sel td[data-label=Observed]')->first()->text()));
+        $latest = $this->em()
+            ->getRepository(Observation::class)
+            ->findOneBy([], ['id' => 'DESC']);
+        self::assertSame(
+            \sprintf('%d of 1 hold', (int) $latest?->getSpan()->holds()),
+            trim($crawler->filter('tr.sel td[data-label=Observed]')->first()->text()),
+        );
     }
 
     public function testAStoppedTestAsksNobody(): void
@@ -48,10 +53,10 @@ final class LiveTestTest extends AppTestCase
         $this->as('tomas');
         $this->post(self::JOB.'/tests');
         $run = $this->em()->getRepository(TestRun::class)->findOneBy([]) ?? throw new \LogicException();
-        $this->post(self::JOB.'/tests/'.$run->getId().'/stop');
+        $this->post(self::JOB.'/runs/'.$run->getId().'/stop');
         $this->work();
         self::assertSame(0, $this->em()->getRepository(Observation::class)->count([]));
-        $this->client->request('GET', self::JOB.'/tests/'.$run->getId());
+        $this->client->request('GET', self::JOB.'/runs/'.$run->getId());
         self::assertSelectorTextContains('[role=status]', 'stopped');
         self::assertSame('true', $this->client->getResponse()->headers->get('HX-Refresh'));
     }
@@ -59,7 +64,13 @@ final class LiveTestTest extends AppTestCase
     public function testWhatCannotBeAskedYetIsSaidSo(): void
     {
         $this->as('tomas');
-        $this->post(self::JOB.'/proof/intent', ['name' => 'Ping', 'kind' => 'reach', 'from' => 'device:berth-1', 'to' => 'device:pbx', 'expect' => 'must']);
+        $this->post(self::JOB.'/proof/intent', [
+            'name' => 'Ping',
+            'kind' => 'reach',
+            'from' => 'device:berth-1',
+            'to' => 'device:pbx',
+            'expect' => 'must',
+        ]);
         $this->post(self::JOB.'/tests', ['intent' => 'i-12']);
         $this->work();
         $this->client->request('GET', self::JOB.'/proof');
@@ -76,7 +87,14 @@ final class LiveTestTest extends AppTestCase
         self::assertSelectorTextContains('[role=alert]', 'Field mode is off');
         self::assertSame(0, $this->em()->getRepository(TestRun::class)->count([]));
         $this->as('ines');
-        foreach (['' => 'one to 12', '10.0.0.0/8' => '/16 or longer', '224.0.0.0/24' => 'unicast', '10.47.60.9/25' => '10.47.60.0/25'] as $ranges => $word) {
+        foreach (
+            [
+                '' => 'one to 12',
+                '10.0.0.0/8' => '/16 or longer',
+                '224.0.0.0/24' => 'unicast',
+                '10.47.60.9/25' => '10.47.60.0/25',
+            ] as $ranges => $word
+        ) {
             $this->post(self::JOB.'/field-mode', ['ranges' => $ranges, 'confirmed' => '1']);
             $this->client->followRedirect();
             self::assertSelectorTextContains('[role=alert]', $word);
@@ -113,13 +131,23 @@ final class LiveTestTest extends AppTestCase
     {
         $this->as('tomas');
         $file = (string) tempnam(sys_get_temp_dir(), 'probe');
-        file_put_contents($file, implode("\n", [
-            '{"intent":"hut-calls-control","from":"hut-phone","to":"codec","seen":"one-way","holds":false,"vantage":"hut-phone","evidence":"call 127.47.30.50:5060 one-way"}',
-            '{"intent":"hut-calls-control","from":"hut-phone","to":"nobody","seen":"through"}',
-            '{"intent":"hut-calls-control","from":"hut-phone","to":"codec","seen":"splendid"}',
-            'nonsense',
-        ]));
-        $this->client->request('POST', self::JOB.'/tests/import', ['_token' => 'csrf-token'], ['file' => new UploadedFile($file, 'far.ndjson', null, null, true)], ['HTTP_ORIGIN' => 'http://localhost']);
+        file_put_contents(
+            $file,
+            implode("\n", [
+                '{"intent":"hut-calls-control","from":"hut-phone","to":"codec","seen":"one-way","holds":false,'
+                .'"vantage":"hut-phone","evidence":"call 127.47.30.50:5060 one-way"}',
+                '{"intent":"hut-calls-control","from":"hut-phone","to":"nobody","seen":"through"}',
+                '{"intent":"hut-calls-control","from":"hut-phone","to":"codec","seen":"splendid"}',
+                'nonsense',
+            ]),
+        );
+        $this->client->request(
+            'POST',
+            self::JOB.'/tests/import',
+            ['_token' => 'csrf-token'],
+            ['file' => new UploadedFile($file, 'far.ndjson', null, null, true)],
+            ['HTTP_ORIGIN' => 'http://localhost'],
+        );
         $this->client->followRedirect();
         $said = implode(' ', $this->client->getCrawler()->filter('.said')->each(static fn ($p): string => $p->text()));
         foreach (['1 observations taken over, 3 lines refused', 'line 2, to', 'line 3, seen', 'line 4'] as $text) {
@@ -141,7 +169,7 @@ final class LiveTestTest extends AppTestCase
         self::assertSame(404, $this->code());
         $this->post(self::JOB.'/tests');
         $run = $this->em()->getRepository(TestRun::class)->findOneBy([]) ?? throw new \LogicException();
-        $this->client->request('GET', '/job/skerry-slip/tests/'.$run->getId());
+        $this->client->request('GET', '/job/skerry-slip/runs/'.$run->getId());
         self::assertSame(404, $this->code());
     }
 }

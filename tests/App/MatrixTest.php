@@ -7,10 +7,11 @@ namespace Vorhut\Tests\App;
 use PHPUnit\Framework\Attributes\DataProvider;
 use Symfony\Component\DomCrawler\Crawler;
 use Vorhut\App\Entity\TestRun;
-use Vorhut\App\Plan\JobEditor;
+use Vorhut\App\Jobs\JobEditor;
 use Vorhut\Core\Job\ChangeSet;
-use Vorhut\Core\Job\Collection;
+use Vorhut\Core\Job\Device;
 use Vorhut\Core\Job\Edit;
+use Vorhut\Core\Job\Intent;
 use Vorhut\Core\Proof\Axis;
 use Vorhut\Core\Proof\Matrix;
 use Vorhut\Core\Proof\Prover;
@@ -42,9 +43,15 @@ final class MatrixTest extends AppTestCase
         $this->as('vera');
         $page = $this->client->request('GET', self::JOB.'/proof');
         self::assertCount(11, $page->filter('table.intents tbody tr'));
-        $link = $page->filter('.matrix a')->reduce(static fn (Crawler $a): bool => str_contains((string) $a->attr('title'), 'Stations to Receivers'))->link();
+        $link = $page
+            ->filter('.matrix a')
+            ->reduce(static fn (Crawler $a): bool => str_contains((string) $a->attr('title'), 'Stations to Receivers'))
+            ->link();
         $page = $this->client->click($link);
-        self::assertSame(['Microphone station finds and manages the receivers'], $page->filter('table.intents tbody th a')->each(static fn (Crawler $a): string => $a->text()));
+        self::assertSame(
+            ['Microphone station finds and manages the receivers'],
+            $page->filter('table.intents tbody th a')->each(static fn (Crawler $a): string => $a->text()),
+        );
         self::assertSelectorTextContains('.matrix td.here', '4');
         self::assertSelectorNotExists('form[action$="/tests"]', 'a viewer tests nothing');
     }
@@ -62,12 +69,22 @@ final class MatrixTest extends AppTestCase
     {
         $edits = [];
         for ($n = 0; $n < 80; ++$n) {
-            $edits[] = new Edit(Collection::Devices, 'extra-'.$n, null, ['id' => 'extra-'.$n, 'profile' => 'generic-host', 'interfaces' => [['segment' => 'guests', 'address' => null]]]);
+            $edits[] = new Edit(Device::class, 'extra-'.$n, null, [
+                'id' => 'extra-'.$n,
+                'profile' => 'generic-host',
+                'interfaces' => [['segment' => 'guests', 'address' => null]],
+            ]);
         }
-        $edits[] = new Edit(Collection::Intents, 'all', null, ['id' => 'all', 'kind' => 'reach', 'from' => ['segment:guests'], 'to' => ['segment:guests'], 'service' => 'tcp/80']);
+        $edits[] = new Edit(Intent::class, 'all', null, [
+            'id' => 'all',
+            'kind' => 'reach',
+            'from' => ['segment:guests'],
+            'to' => ['segment:guests'],
+            'service' => 'tcp/80',
+        ]);
         $editor = self::getContainer()->get(JobEditor::class);
         \assert($editor instanceof JobEditor);
-        $editor->apply($this->stored(), new ChangeSet('Many', $edits), $this->person('tomas'));
+        $editor->apply($this->stored(), new ChangeSet('Many', $edits), $this->person('tomas'), 1);
         $this->as('tomas');
         $this->post(self::JOB.'/tests', ['intent' => 'all']);
         $this->client->followRedirect();
@@ -120,7 +137,10 @@ final class MatrixTest extends AppTestCase
         $this->as('tomas');
         $page = $this->client->request('GET', self::JOB.'/proof?intent=slip-calls-hall');
         $text = (string) $page->filter('[data-copy][data-key=c]')->attr('data-copy');
-        self::assertStringContainsString("please add to Slip router, after its other rules:\n  permit udp port 11000 from 10.47.70.0/26 to 10.47.10.0/24", $text);
+        self::assertStringContainsString(
+            "please add to Slip router, after its other rules:\n  permit udp port 11000 from 10.47.70.0/26 to 10.47.10.0/24",
+            $text,
+        );
         self::assertStringContainsString('Skerry Slip calls the waiting hall', $text);
     }
 }

@@ -8,8 +8,8 @@ use Symfony\Bundle\FrameworkBundle\Console\Application;
 use Symfony\Component\Console\Tester\CommandTester;
 use Vorhut\App\Entity\BenchRecord;
 use Vorhut\App\Entity\Observation;
+use Vorhut\Core\Exchange\JobFile;
 use Vorhut\Core\Job\Stage;
-use Vorhut\Core\JobFile\JobFile;
 use Vorhut\Core\Proof\Prover;
 use Vorhut\Tests\Support\Jobs;
 
@@ -22,7 +22,10 @@ final class ProofAndBenchTest extends AppTestCase
         $crawler = $this->client->request('GET', self::JOB.'/proof');
         self::assertSelectorTextContains('.next', 'Set gateway 10.47.60.1 on Receiver 3 and Receiver 4');
         self::assertSelectorTextContains('tr.sel', '3 no reply');
-        self::assertSelectorTextContains('.why', 'Receiver 3 must answer 10.47.30.20: outside its own 10.47.60.0/25, and it has no gateway');
+        self::assertSelectorTextContains(
+            '.why',
+            'Receiver 3 must answer 10.47.30.20: outside its own 10.47.60.0/25, and it has no gateway',
+        );
         $this->client->submit($crawler->selectButton('Change the plan A')->form());
         $this->client->followRedirect();
         $crawler = $this->client->request('GET', self::JOB.'/proof?intent=station-receivers&pair=mic-station%3Ereceiver-3');
@@ -52,7 +55,12 @@ final class ProofAndBenchTest extends AppTestCase
     public function testWhatSomebodySawStandsBesideThePredictionAndStays(): void
     {
         $this->as('tomas');
-        $see = fn (string $span): mixed => $this->post(self::JOB.'/proof/observe', ['intent' => 'station-receivers', 'pair' => 'mic-station>receiver-3', 'span' => $span, 'note' => 'from the control room']);
+        $see = fn (string $span): mixed => $this->post(self::JOB.'/proof/observe', [
+            'intent' => 'station-receivers',
+            'pair' => 'mic-station>receiver-3',
+            'span' => $span,
+            'note' => 'from the control room',
+        ]);
         $see('no-reply');
         $see('through');
         self::assertSame(2, $this->em()->getRepository(Observation::class)->count(['intent' => 'station-receivers']), 'both stay');
@@ -68,10 +76,22 @@ final class ProofAndBenchTest extends AppTestCase
     public function testAnIntentIsAddedOrRefusedWithAdvice(): void
     {
         $this->as('tomas');
-        $this->post(self::JOB.'/proof/intent', ['name' => 'Hut camera by station', 'kind' => 'manage', 'from' => 'device:camera-station', 'to' => 'device:hut-camera', 'service' => '', 'expect' => 'must']);
+        $this->post(self::JOB.'/proof/intent', [
+            'name' => 'Hut camera by station',
+            'kind' => 'manage',
+            'from' => 'device:camera-station',
+            'to' => 'device:hut-camera',
+            'service' => '',
+            'expect' => 'must',
+        ]);
         $this->client->followRedirect();
         self::assertSelectorTextContains('tr.sel', '1 through');
-        $this->post(self::JOB.'/proof/intent', ['kind' => 'manage', 'from' => 'device:camera-stations', 'to' => 'device:hut-camera', 'expect' => 'must']);
+        $this->post(self::JOB.'/proof/intent', [
+            'kind' => 'manage',
+            'from' => 'device:camera-stations',
+            'to' => 'device:hut-camera',
+            'expect' => 'must',
+        ]);
         $this->client->followRedirect();
         self::assertSelectorTextContains('[role=alert]', 'Did you mean "camera-station"?');
     }
@@ -130,6 +150,10 @@ final class ProofAndBenchTest extends AppTestCase
         self::assertResponseRedirects('/');
         $this->client->request('GET', self::JOB);
         self::assertSame(404, $this->code());
-        self::assertSame(5, (int) $this->em()->getConnection()->fetchOne('SELECT COUNT(*) FROM device'), 'the other job keeps its devices'); // @phpstan-ignore cast.int
+        self::assertSame(
+            5,
+            $this->number('SELECT COUNT(*) FROM plan_record WHERE list = ?', 'devices'),
+            'the other job keeps its devices',
+        );
     }
 }

@@ -4,98 +4,160 @@ declare(strict_types=1);
 
 namespace Vorhut\Tests\App;
 
-use Symfony\Component\Clock\MockClock;
+use Doctrine\DBAL\Connection;
+use Symfony\Component\Messenger\Bridge\Doctrine\Transport\DoctrineTransport;
 use Symfony\Component\Messenger\Envelope;
-use Symfony\Component\Messenger\Exception\MessageDecodingFailedException;
-use Symfony\Component\Messenger\Stamp\DelayStamp;
-use Symfony\Component\Messenger\Transport\Serialization\PhpSerializer;
-use Vorhut\App\Message\RunImport;
-use Vorhut\App\Queue\DatabaseTransport;
+use Vorhut\App\Entity\ImportRun;
+use Vorhut\App\Entity\RunStatus;
+use Vorhut\App\Jobs\JobStore;
+use Vorhut\App\Runs\DoRun;
+use Vorhut\App\Runs\DoRunHandler;
+use Vorhut\Core\Exchange\JobFile;
+use Vorhut\Tests\Support\Jobs;
 
+/** The worker's queue: what happens to a message when its worker dies, and to a run when something breaks. */
 final class QueueTest extends AppTestCase
 {
-    private MockClock $clock;
-    private DatabaseTransport $queue;
-
-    protected function setUp(): void
+    public function testAMessageIsTextWithARunsNumberOnAConnectionOfItsOwn(): void
     {
-        parent::setUp();
-        $this->clock = new MockClock('2026-11-23 10:00:00');
-        $this->queue = new DatabaseTransport($this->em()->getConnection(), $this->clock, new PhpSerializer(), 'test');
-    }
-
-    public function testMessagesComeInOrderOnceAndGoWhenDone(): void
-    {
-        $this->queue->send(new Envelope(new RunImport(1)));
-        $this->queue->send(new Envelope(new RunImport(2)));
-        $first = $this->next();
-        self::assertSame(1, self::number($first));
-        self::assertSame(2, self::number($second = $this->next()));
-        self::assertNull($this->next(), 'both are out with a worker');
-        $this->queue->ack($first ?? throw new \LogicException());
-        $this->queue->reject($second ?? throw new \LogicException());
-        self::assertSame(0, $this->queue->getMessageCount());
-    }
-
-    public function testADelayedMessageWaits(): void
-    {
-        $this->queue->send(new Envelope(new RunImport(3), [new DelayStamp(5000)]));
-        self::assertNull($this->next());
-        $this->clock->sleep(6);
-        self::assertSame(3, self::number($this->next()));
+        $this->queue()->send(new Envelope(new DoRun(4)));
+        $row = $this->connection()->fetchAssociative('SELECT body FROM messenger_messages');
+        self::assertSame(['body' => '{"run":4}'], $row);
+        self::assertNotSame($this->em()->getConnection(), $this->connection());
     }
 
     public function testAMessageWhoseWorkerDiedComesAgain(): void
     {
-        $this->queue->send(new Envelope(new RunImport(4)));
-        self::assertSame(4, self::number($this->next()));
-        $this->clock->sleep(29);
-        self::assertNull($this->next());
-        $this->clock->sleep(2);
-        self::assertSame(4, self::number($this->next()));
+        $this->queue()->send(new Envelope(new DoRun(4)));
+        self::assertSame(4, $this->next());
+        $this->age(29);
+        self::assertNull($this->next(), 'another worker may still be at it');
+        $this->age(2);
+        self::assertSame(4, $this->next());
     }
 
     public function testAMessageItsWorkerIsBusyWithStaysThere(): void
     {
-        $this->queue->send(new Envelope(new RunImport(4)));
-        $busy = $this->next() ?? throw new \LogicException();
-        for ($i = 0; $i < 4; ++$i) {
-            $this->clock->sleep(20);
-            $this->queue->keepalive($busy);
-            self::assertNull($this->next());
+        $this->queue()->send(new Envelope(new DoRun(4)));
+        foreach ($this->queue()->get() as $busy) {
+            for ($n = 0; $n < 3; ++$n) {
+                $this->age(20);
+                $this->queue()->keepalive($busy);
+                self::assertNull($this->next());
+            }
         }
+        self::assertSame(3, $n ?? 0);
     }
 
-    public function testQueuesDoNotMix(): void
+    public function testARunThatBreaksEndsWithASentenceAndCanBeDoneAgain(): void
     {
-        (new DatabaseTransport($this->em()->getConnection(), $this->clock, new PhpSerializer(), 'other'))->send(new Envelope(new RunImport(5)));
-        self::assertNull($this->next());
+        $run = $this->import('{"not": "a job"}');
+        $this->handle($run);
+        $run = $this->reread($run);
+        self::assertSame(RunStatus::Failed, $run->getStatus());
+        self::assertStringContainsString('$.format', $run->getMessage());
+        $this->as('ines');
+        $this->client->request('GET', '/');
+        self::assertSelectorTextContains('.said.error', '$.format');
+        $this->post('/runs/'.$run->getId().'/again');
+        self::assertSame(RunStatus::Waiting, $this->reread($run)->getStatus());
     }
 
-    public function testWhatCannotBeUnderstoodIsTakenOutAndSaidSo(): void
+    /** What nobody thought of: here the table it needs is not there. */
+    public function testAnErrorNobodyExpectedEndsTheRunToo(): void
     {
-        $this->em()->getConnection()->insert('queue_message', ['queue' => 'test', 'body' => 'gibberish', 'headers' => '[]', 'created_at' => '2026-11-23 09:00:00', 'available_at' => '2026-11-23 09:00:00']);
-        try {
-            $this->next();
-            self::fail('decoded');
-        } catch (MessageDecodingFailedException) {
-            self::assertSame(0, $this->queue->getMessageCount());
+        $run = $this->import('');
+        $this->em()->getConnection()->executeStatement('UPDATE run SET task = ? WHERE id = ?', ['{"text": 7}', $run->getId()]);
+        $this->em()->clear();
+        $this->handle($run);
+        self::assertSame(RunStatus::Failed, $this->reread($run)->getStatus());
+        self::assertNotSame('', $this->reread($run)->getMessage());
+    }
+
+    /** Half of the job is there already, from the worker that died. */
+    public function testAnImportWhoseWorkerDiedBeginsAnew(): void
+    {
+        $run = $this->import(Jobs::demoText());
+        $store = self::getContainer()->get(JobStore::class);
+        \assert($store instanceof JobStore);
+        $half = $store->create(Jobs::demo(), null);
+        $half->setReady(false);
+        $run->begin();
+        $run->attachTo($half);
+        $this->em()->flush();
+        $this->handle($run);
+        $run = $this->reread($run);
+        self::assertSame(RunStatus::Done, $run->getStatus());
+        self::assertSame('Kestrel Sound Ferries is here, with 47 devices.', $run->getMessage());
+        self::assertSame(Jobs::demoText(), JobFile::write($this->job($run->getJob()->getSlug())));
+        self::assertSame(3, $this->number('SELECT COUNT(*) FROM job'), 'the two of the demo and this one');
+    }
+
+    public function testAWorkerThatDiesThreeTimesAtOneRunIsNotSentAtItAgain(): void
+    {
+        $run = $this->import('{}');
+        for ($n = 0; $n < 3; ++$n) {
+            self::assertTrue($run->begin());
         }
+        $this->em()->flush();
+        $this->handle($run);
+        self::assertSame(RunStatus::Failed, $run->getStatus());
+        self::assertStringContainsString('ended three times', $run->getMessage());
     }
 
-    private function next(): ?Envelope
+    private function import(string $text): ImportRun
     {
-        foreach ($this->queue->get() as $envelope) {
-            return $envelope;
+        $run = ImportRun::ofJobFile($this->person('ines'), $text, new \DateTimeImmutable());
+        $this->em()->persist($run);
+        $this->em()->flush();
+
+        return $run;
+    }
+
+    private function handle(ImportRun $run): void
+    {
+        $handler = self::getContainer()->get(DoRunHandler::class);
+        \assert($handler instanceof DoRunHandler);
+        $handler(new DoRun($run->getId()));
+    }
+
+    private function reread(ImportRun $run): ImportRun
+    {
+        $this->em()->clear();
+
+        return $this->em()->find(ImportRun::class, $run->getId()) ?? throw new \LogicException('gone');
+    }
+
+    /** Lets the messages that are out with a worker grow older. */
+    private function age(int $seconds): void
+    {
+        $this->connection()->executeStatement('UPDATE messenger_messages SET delivered_at = delivered_at - INTERVAL ? SECOND', [$seconds]);
+    }
+
+    private function next(): ?int
+    {
+        foreach ($this->queue()->get() as $envelope) {
+            $message = $envelope->getMessage();
+
+            return $message instanceof DoRun ? $message->run : null;
         }
 
         return null;
     }
 
-    private static function number(?Envelope $envelope): ?int
+    private function queue(): DoctrineTransport
     {
-        $message = $envelope?->getMessage();
+        $queue = self::getContainer()->get('messenger.transport.long_work');
+        \assert($queue instanceof DoctrineTransport);
 
-        return $message instanceof RunImport ? $message->run : null;
+        return $queue;
+    }
+
+    private function connection(): Connection
+    {
+        $connection = self::getContainer()->get('doctrine.dbal.queue_connection');
+        \assert($connection instanceof Connection);
+
+        return $connection;
     }
 }

@@ -5,6 +5,17 @@ declare(strict_types=1);
 namespace Vorhut\Tests\App;
 
 use PHPUnit\Framework\Attributes\DataProvider;
+use Symfony\Component\HttpFoundation\Request;
+use Symfony\Component\HttpFoundation\RequestStack;
+use Symfony\Component\Security\Core\Exception\BadCredentialsException;
+use Symfony\Component\Security\Core\Exception\TooManyLoginAttemptsAuthenticationException;
+use Symfony\Component\Security\Http\Authenticator\AuthenticatorInterface;
+use Symfony\Component\Security\Http\Authenticator\Passport\Badge\UserBadge;
+use Symfony\Component\Security\Http\Authenticator\Passport\Passport;
+use Symfony\Component\Security\Http\Authenticator\Passport\SelfValidatingPassport;
+use Symfony\Component\Security\Http\Event\CheckPassportEvent;
+use Symfony\Component\Security\Http\Event\LoginFailureEvent;
+use Vorhut\App\People\LoginThrottle;
 
 final class SecurityTest extends AppTestCase
 {
@@ -36,6 +47,29 @@ final class SecurityTest extends AppTestCase
             $this->client->followRedirect();
         }
         self::assertSelectorTextContains('[role=alert]', 'Wait a minute');
+        $this->client->submitForm('Log in', ['_username' => 'tomas', '_password' => 'ferry-bell-lamp']);
+        $this->client->followRedirect();
+        self::assertSelectorTextContains('[role=alert]', 'Wait a minute', 'even the right one');
+        $this->client->submitForm('Log in', ['_username' => 'ines', '_password' => 'ferry-bell-lamp']);
+        $this->client->followRedirect();
+        self::assertSelectorTextContains('h1', 'Jobs', 'another name has not failed');
+    }
+
+    public function testManyNamesFromOnePlaceLockThePlace(): void
+    {
+        $throttle = self::getContainer()->get(LoginThrottle::class);
+        $requests = self::getContainer()->get(RequestStack::class);
+        \assert($throttle instanceof LoginThrottle && $requests instanceof RequestStack);
+        $requests->push(new Request(server: ['REMOTE_ADDR' => '127.0.0.9']));
+        $authenticator = self::createStub(AuthenticatorInterface::class);
+        $try = static fn (string $name): Passport => new SelfValidatingPassport(new UserBadge($name));
+        $failure = new BadCredentialsException();
+        for ($n = 0; $n < 25; ++$n) {
+            $throttle->refuse(new CheckPassportEvent($authenticator, $try('name-'.$n)));
+            $throttle->count(new LoginFailureEvent($failure, $authenticator, new Request(), null, 'main', $try('name-'.$n)));
+        }
+        $this->expectException(TooManyLoginAttemptsAuthenticationException::class);
+        $throttle->refuse(new CheckPassportEvent($authenticator, $try('somebody')));
     }
 
     public function testPagesCarryStrictHeaders(): void
@@ -47,9 +81,20 @@ final class SecurityTest extends AppTestCase
         self::assertStringContainsString("default-src 'none'", $policy);
         self::assertStringContainsString("script-src 'self'", $policy);
         self::assertStringNotContainsString('unsafe', $policy);
-        self::assertSame(['nosniff', 'DENY', 'same-origin'], [$headers->get('X-Content-Type-Options'), $headers->get('X-Frame-Options'), $headers->get('Referrer-Policy')]);
+        self::assertSame(
+            ['nosniff', 'DENY', 'same-origin'],
+            [
+                $headers->get('X-Content-Type-Options'),
+                $headers->get('X-Frame-Options'),
+                $headers->get('Referrer-Policy'),
+            ],
+        );
         self::assertStringContainsString('no-store', (string) $headers->get('Cache-Control'));
-        self::assertDoesNotMatchRegularExpression('/<[^>]+\s(?:style|on\w+)=/', $this->body(), 'inline styles and handlers are blocked by the policy');
+        self::assertDoesNotMatchRegularExpression(
+            '/<[^>]+\s(?:style|on\w+)=/',
+            $this->body(),
+            'inline styles and handlers are blocked by the policy',
+        );
         self::assertDoesNotMatchRegularExpression('/<script(?![^>]*\ssrc=)/', $this->body());
     }
 
@@ -92,7 +137,13 @@ final class SecurityTest extends AppTestCase
         $revision = $this->stored()->getRevision();
         $this->client->request('POST', $path, $values);
         self::assertSame(403, $this->code(), 'without a token');
-        $this->client->request('POST', $path, ['_token' => 'csrf-token', ...$values], [], ['HTTP_ORIGIN' => 'https://elsewhere.example.net', 'HTTP_REFERER' => 'https://elsewhere.example.net/']);
+        $this->client->request(
+            'POST',
+            $path,
+            ['_token' => 'csrf-token', ...$values],
+            [],
+            ['HTTP_ORIGIN' => 'https://elsewhere.example.net', 'HTTP_REFERER' => 'https://elsewhere.example.net/'],
+        );
         self::assertSame(403, $this->code(), 'from another origin');
         $this->em()->clear();
         self::assertSame($revision, $this->stored()->getRevision());

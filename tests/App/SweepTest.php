@@ -6,9 +6,9 @@ namespace Vorhut\Tests\App;
 
 use PHPUnit\Framework\Attributes\DataProvider;
 use Vorhut\App\Entity\SweepRun;
-use Vorhut\App\Plan\SweepList;
-use Vorhut\Core\Addressing\Ipv4Prefix;
+use Vorhut\App\Live\SweepList;
 use Vorhut\Core\InvalidValue;
+use Vorhut\Core\Net\Ipv4Prefix;
 
 final class SweepTest extends AppTestCase
 {
@@ -29,9 +29,20 @@ final class SweepTest extends AppTestCase
     public function testAnswersAreComparedWithThePlanAndSilentOnesDropped(): void
     {
         $run = $this->sweep(['10.47.60.32', '10.47.60.33', '10.47.60.34', '10.47.60.99', '10.47.60.100']);
-        $run->finish(['10.47.60.32' => ['http stand-in', 'poll receiver-1'], '10.47.60.33' => ['poll receiver-9'], '10.47.60.99' => ['http =cmd']]);
+        $run->keep([
+            '10.47.60.32' => ['http stand-in', 'poll receiver-1'],
+            '10.47.60.33' => ['poll receiver-9'],
+            '10.47.60.99' => ['http =cmd'],
+        ]);
+        $run->finish();
         $this->em()->flush();
-        self::assertSame(['as planned', 'another unit', 'planned, silent', 'unknown here', 'free'], array_column(SweepList::rows($this->job(), $this->em()->find(SweepRun::class, $run->getId()) ?? $run), 'verdict'));
+        self::assertSame(
+            ['as planned', 'another unit', 'planned, silent', 'unknown here', 'free'],
+            array_column(
+                SweepList::rows($this->job(), $this->em()->find(SweepRun::class, $run->getId()) ?? $run),
+                'verdict',
+            ),
+        );
         $this->as('tomas');
         $this->client->request('GET', self::JOB.'/sweep/'.$run->getId().'.csv');
         self::assertStringContainsString('"10.47.60.32","Receiver 1","http stand-in · poll receiver-1","as planned"', $this->body());
@@ -64,7 +75,7 @@ final class SweepTest extends AppTestCase
     {
         $run = $this->sweep(['10.47.60.32']);
         $this->as('tomas');
-        $this->post(self::JOB.'/sweep/'.$run->getId().'/stop');
+        $this->post(self::JOB.'/runs/'.$run->getId().'/stop');
         $this->client->followRedirect();
         self::assertSelectorTextContains('[role=status]', 'stopped');
         $this->as('vera');
@@ -95,7 +106,7 @@ final class SweepTest extends AppTestCase
     /** @param list<string> $addresses */
     private function sweep(array $addresses): SweepRun
     {
-        $run = new SweepRun($this->stored(), $this->person('tomas'), new \DateTimeImmutable(), implode(',', $addresses), 'mic-station');
+        $run = SweepRun::over($this->stored(), $this->person('tomas'), new \DateTimeImmutable(), $addresses, 'mic-station');
         $this->em()->persist($run);
         $this->em()->flush();
 

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Vorhut\Tests\Core;
 
 use PHPUnit\Framework\Attributes\DataProvider;
+use PHPUnit\Framework\Attributes\TestWith;
 use PHPUnit\Framework\TestCase;
 
 final class ArchitectureTest extends TestCase
@@ -13,9 +14,9 @@ final class ArchitectureTest extends TestCase
     public static function layers(): iterable
     {
         yield 'core knows only itself' => ['core', ['Vorhut\Core\\']];
-        yield 'field knows core and the event loop' => [
+        yield 'field knows core, the event loop and DNS' => [
             'field',
-            ['Vorhut\Core\\', 'Vorhut\Field\\', 'Amp\\', 'Revolt\\', 'Psr\\'],
+            ['Vorhut\Core\\', 'Vorhut\Field\\', 'Amp\\', 'Revolt\\', 'Psr\\', 'LibDNS\\'],
         ];
     }
 
@@ -28,7 +29,14 @@ final class ArchitectureTest extends TestCase
             foreach (self::namespacesUsed($file) as $name) {
                 // A name without a separator is one of PHP's own.
                 if (str_contains($name, '\\')) {
-                    self::assertTrue([] !== array_filter([...$allowed, 'Random\\'], static fn (string $a): bool => str_starts_with($name.'\\', $a)), \sprintf('%s uses %s', $file, $name));
+                    self::assertTrue(
+                        []
+                            !== array_filter(
+                                [...$allowed, 'Random\\'],
+                                static fn (string $a): bool => str_starts_with($name.'\\', $a),
+                            ),
+                        \sprintf('%s uses %s', $file, $name),
+                    );
                 }
                 ++$checked;
             }
@@ -40,8 +48,41 @@ final class ArchitectureTest extends TestCase
     {
         foreach (self::files('core') as $file) {
             $code = (string) file_get_contents($file);
-            self::assertDoesNotMatchRegularExpression('/\b(?<!function )(?:file_get_contents|fopen|fsockopen|stream_socket_\w+|socket_create|time|microtime|date|rand|mt_rand|random_int|new \\\\?DateTimeImmutable|new \\\\?PDO)\s*\(/', $code, $file);
+            self::assertDoesNotMatchRegularExpression(
+                '/\b(?<!function '
+                .')(?:file_get_contents|fopen|fsockopen|stream_socket_\w+|socket_create|time|microtime|date|rand|mt_rand|random_int|new '
+                .'\\\\?DateTimeImmutable|new \\\\?PDO)\s*\(/',
+                $code,
+                $file,
+            );
         }
+    }
+
+    /** A folder may use another one, or the other way round, never both, by whatever detour. */
+    #[TestWith(['core'])]
+    #[TestWith(['field'])]
+    #[TestWith(['core/Reach'])]
+    public function testFoldersDoNotUseEachOtherInACircle(string $place): void
+    {
+        $base = 'Vorhut\\'.str_replace('/', '\\', ucfirst($place)).'\\';
+        $uses = [];
+        foreach (self::files($place) as $file) {
+            $class = 'Vorhut\\'.str_replace('/', '\\', ucfirst(substr($file, \strlen(\dirname(__DIR__, 2)) + 1, -4)));
+            $own = self::folder($class, $base);
+            foreach (self::namespacesUsed($file) as $name) {
+                $other = self::folder($name, $base);
+                if ('' !== $own && '' !== $other && $own !== $other) {
+                    $uses[$own][$other] = true;
+                }
+            }
+        }
+        self::assertNotSame([], $uses);
+        // What uses nothing that is left is taken away, until nothing is left or only circles are.
+        do {
+            $before = \count($uses);
+            $uses = array_filter($uses, static fn (array $others): bool => [] !== array_intersect_key($others, $uses));
+        } while (\count($uses) < $before);
+        self::assertSame([], array_map(array_keys(...), $uses), 'these use each other in a circle');
     }
 
     public function testNothingBelowImportsTheApplication(): void
@@ -49,6 +90,14 @@ final class ArchitectureTest extends TestCase
         foreach ([...self::files('core'), ...self::files('field')] as $file) {
             self::assertStringNotContainsString('Vorhut\App', (string) file_get_contents($file), $file);
         }
+    }
+
+    /** The folder below a namespace that a class lies in, at whatever depth; empty for one that lies in none of them. */
+    private static function folder(string $class, string $base): string
+    {
+        $inside = str_starts_with($class, $base) ? substr($class, \strlen($base)) : '';
+
+        return str_contains($inside, '\\') ? explode('\\', $inside)[0] : '';
     }
 
     /** @return list<string> */
@@ -75,7 +124,7 @@ final class ArchitectureTest extends TestCase
         foreach (\PhpToken::tokenize((string) file_get_contents($file)) as $token) {
             if ($token->is([\T_NAME_QUALIFIED, \T_NAME_FULLY_QUALIFIED])) {
                 $name = ltrim($token->text, '\\');
-                $names[] = 1 === preg_match('/^(Rules|Cli)\\\\/', $name) ? 'Vorhut\Core\\'.$name : $name;
+                $names[] = $name;
             }
         }
 

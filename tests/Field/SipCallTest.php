@@ -168,7 +168,20 @@ final class SipCallTest extends TestCase
         $first = $this->signed($caller, 'INVITE', '2001', '2002');
         self::assertContains(200, $first['statuses']);
         $standing = $phone->calls()[0];
-        $again = SipMessage::request('INVITE', $phone->calls()[0]->remote, [['Via', $caller->via()], ['Max-Forwards', '70'], ['From', $standing->remote], ['To', $standing->local], ['Call-ID', $standing->id], ['CSeq', '9 INVITE'], ['Contact', '<sip:2001@127.199.0.80>']], (string) new Sdp('127.199.0.80', 4002, [Sdp::PCMA]))->withUri(\sprintf('sip:2002@%s:%d', $first['contact']->host, $first['contact']->port));
+        $again = SipMessage::request(
+            'INVITE',
+            $phone->calls()[0]->remote,
+            [
+                ['Via', $caller->via()],
+                ['Max-Forwards', '70'],
+                ['From', $standing->remote],
+                ['To', $standing->local],
+                ['Call-ID', $standing->id],
+                ['CSeq', '9 INVITE'],
+                ['Contact', '<sip:2001@127.199.0.80>'],
+            ],
+            (string) new Sdp('127.199.0.80', 4002, [Sdp::PCMA]),
+        )->withUri(\sprintf('sip:2002@%s:%d', $first['contact']->host, $first['contact']->port));
         $answers = [];
         $caller->ask($again, $first['contact']->host, $first['contact']->port, static function (SipMessage $answer) use (&$answers): void {
             $answers[] = [$answer->status, Sdp::parse($answer->body)?->payloads];
@@ -189,14 +202,33 @@ final class SipCallTest extends TestCase
         self::assertContains(200, $call['statuses']);
         $standing = $phone->calls()[0];
         $media = new RtpStream($this->sockets->udp('127.199.0.81'));
-        $headers = [['Via', $caller->via()], ['Max-Forwards', '70'], ['From', $standing->remote], ['To', $standing->local], ['Call-ID', $standing->id], ['CSeq', '2 ACK']];
-        $caller->send(SipMessage::request('ACK', (string) $call['contact'], $headers, (string) new Sdp('127.199.0.81', $media->port, [Sdp::PCMU])), $call['contact']->host, $call['contact']->port);
+        $headers = [
+            ['Via', $caller->via()],
+            ['Max-Forwards', '70'],
+            ['From', $standing->remote],
+            ['To', $standing->local],
+            ['Call-ID', $standing->id],
+            ['CSeq', '2 ACK'],
+        ];
+        $caller->send(
+            SipMessage::request(
+                'ACK',
+                (string) $call['contact'],
+                $headers,
+                (string) new Sdp('127.199.0.81', $media->port, [Sdp::PCMU]),
+            ),
+            $call['contact']->host,
+            $call['contact']->port,
+        );
         delay(0.3);
         self::assertGreaterThan(5, $media->received);
         $media->close();
     }
 
-    /** Sections 8.2.2.3, 8.2.1 and 21.4: extensions nobody knows, long and broken requests are refused by number, hostile contacts are never rung. */
+    /**
+     * Sections 8.2.2.3, 8.2.1 and 21.4: extensions nobody knows, long and broken requests are refused by number, hostile
+     * contacts are never rung.
+     */
     public function testWhatCannotBeServedIsRefused(): void
     {
         $caller = $this->endpoint('127.199.0.82');
@@ -205,8 +237,17 @@ final class SipCallTest extends TestCase
         self::assertSame(420, $this->statusOf($caller, 'INVITE', 'sip:2002@x', [['Proxy-Require', 'nothing-known']]));
         self::assertSame(414, $this->statusOf($caller, 'OPTIONS', 'sip:'.str_repeat('9', 2000).'@x', []));
         self::assertSame(513, $this->statusOf($caller, 'INVITE', 'sip:2002@x', [], str_repeat('v', 61000)));
-        self::assertSame(401, $this->statusOf($caller, 'REGISTER', 'sip:x', [['X-Long', str_repeat('y', 60000)]]), 'long, but sound');
-        self::assertSame(401, $this->statusOf($caller, 'REGISTER', 'sip:x', [['Contact', implode(', ', array_fill(0, 3000, '<sip:a@x>'))]]));
+        self::assertSame(
+            401,
+            $this->statusOf($caller, 'REGISTER', 'sip:x', [['X-Long', str_repeat('y', 60000)]]),
+            'long, but sound',
+        );
+        self::assertSame(
+            401,
+            $this->statusOf($caller, 'REGISTER', 'sip:x', [
+                ['Contact', implode(', ', array_fill(0, 3000, '<sip:a@x>'))],
+            ]),
+        );
         self::assertSame(400, $this->statusOf($caller, 'OPTIONS', 'sip:x', [['X y', 'no header']]));
         self::assertSame([401, 200], $this->signed($caller, 'REGISTER', '2002', '2002', '<sip:2002@192.0.2.1>')['statuses']);
         $call = $this->signed($caller, 'INVITE', '2001', '2002');
@@ -217,15 +258,22 @@ final class SipCallTest extends TestCase
     {
         $socket = $this->open[] = $this->sockets->udp('127.199.0.90');
         $random = new \Random\Randomizer(new \Random\Engine\Mt19937(3));
-        $good = "REGISTER sip:x SIP/2.0\r\nVia: SIP/2.0/UDP 127.199.0.90;branch=z9hG4bKq\r\nFrom: <sip:2001@x>;tag=1\r\nTo: <sip:2001@x>\r\nCall-ID: c\r\nCSeq: 1 REGISTER\r\n\r\n";
+        $good = "REGISTER sip:x SIP/2.0\r\nVia: SIP/2.0/UDP 127.199.0.90;branch=z9hG4bKq\r\nFrom: "
+            ."<sip:2001@x>;tag=1\r\nTo: <sip:2001@x>\r\nCall-ID: c\r\nCSeq: 1 REGISTER\r\n\r\n";
         for ($n = 0; $n < 10000; ++$n) {
-            $bytes = 0 === $n % 2 ? $random->getBytes($random->getInt(1, 900)) : substr_replace($good, $random->getBytes(3), $random->getInt(0, \strlen($good) - 4), 3);
+            $bytes = 0 === $n % 2
+                ? $random->getBytes($random->getInt(1, 900))
+                : substr_replace($good, $random->getBytes(3), $random->getInt(0, \strlen($good) - 4), 3);
             $socket->send(self::SYSTEM, self::PORT, $bytes);
             if (0 === $n % 100) {
                 delay(0.005);
             }
         }
-        $socket->send(self::SYSTEM, self::PORT, str_replace("Call-ID: c\r\n", "Call-ID: c\r\nX-Long: ".str_repeat('y', 30000)."\r\n", $good));
+        $socket->send(
+            self::SYSTEM,
+            self::PORT,
+            str_replace("Call-ID: c\r\n", "Call-ID: c\r\nX-Long: ".str_repeat('y', 30000)."\r\n", $good),
+        );
         delay(0.1);
         self::assertSame(200, $this->wait($this->phone('2001')->register()));
     }
@@ -236,17 +284,26 @@ final class SipCallTest extends TestCase
         foreach ([...range(2001, 2007), ...range(2100, 2140)] as $number) {
             $secrets[(string) $number] = 'lab-'.$number;
         }
-        $system = $this->open[] = new PhoneSystem(new SipEndpoint($this->sockets->udp(self::SYSTEM, self::PORT), self::SYSTEM, self::PORT), $secrets);
+        $system = $this->open[] = new PhoneSystem(
+            new SipEndpoint($this->sockets->udp(self::SYSTEM, self::PORT), self::SYSTEM, self::PORT),
+            $secrets,
+        );
         $system->start();
     }
 
     /**
-     * @param list<int>                     $payloads
+     * @param list<int> $payloads
      * @param (\Closure(string): bool)|null $admits
      */
-    private function phone(string $number, ?string $password = null, int $most = 1, array $payloads = [Sdp::PCMU, Sdp::PCMA], ?\Closure $admits = null, float $ring = 0.0): UserAgent
-    {
-        $address = '127.199.1.'.((int) $number % 250 + 1);
+    private function phone(
+        string $number,
+        ?string $password = null,
+        int $most = 1,
+        array $payloads = [Sdp::PCMU, Sdp::PCMA],
+        ?\Closure $admits = null,
+        float $ring = 0.0,
+    ): UserAgent {
+        $address = '127.199.1.'.(((int) $number % 250) + 1);
         $phone = $this->open[] = new UserAgent(
             $this->endpoint($address, $admits),
             $number,
@@ -276,8 +333,14 @@ final class SipCallTest extends TestCase
      *
      * @return array{transaction: ClientTransaction, statuses: list<int>, log: \ArrayObject<int, int>, contact: SipUri}
      */
-    private function signed(SipEndpoint $endpoint, string $method, string $user, string $to, ?string $at = null, ?string $body = null): array
-    {
+    private function signed(
+        SipEndpoint $endpoint,
+        string $method,
+        string $user,
+        string $to,
+        ?string $at = null,
+        ?string $body = null,
+    ): array {
         $uri = \sprintf('sip:%s@%s:%d', 'REGISTER' === $method ? '' : $to, self::SYSTEM, self::PORT);
         $uri = str_replace('sip:@', 'sip:', $uri);
         /** @var \ArrayObject<int, int> $log */
@@ -286,17 +349,41 @@ final class SipCallTest extends TestCase
         $contact = new SipUri('', self::SYSTEM, self::PORT);
         for ($try = 1;; ++$try) {
             $challenge = null;
-            $headers = [['Via', $endpoint->via()], ['Max-Forwards', '70'], ['From', \sprintf('<sip:%s@%s>;tag=t', $user, self::SYSTEM)], ['To', \sprintf('<sip:%s@%s>', $to, self::SYSTEM)], ['Call-ID', 'by-hand-'.$method], ['CSeq', $try.' '.$method], ['Contact', $at ?? \sprintf('<sip:%s@%s:%d>', $user, $endpoint->address, $endpoint->port)], ...$proof];
-            $transaction = $endpoint->ask(SipMessage::request($method, $uri, $headers, $body ?? (string) new Sdp($endpoint->address, 4000, [0])), self::SYSTEM, self::PORT, static function (SipMessage $answer) use ($log, &$challenge, &$contact): void {
-                $log[] = $answer->status;
-                $contact = SipUri::tryFrom((string) $answer->first('Contact')) ?? $contact;
-                $challenge = $answer->first('WWW-Authenticate') ?? $answer->first('Proxy-Authenticate');
-            });
+            $headers = [
+                ['Via', $endpoint->via()],
+                ['Max-Forwards', '70'],
+                ['From', \sprintf('<sip:%s@%s>;tag=t', $user, self::SYSTEM)],
+                ['To', \sprintf('<sip:%s@%s>', $to, self::SYSTEM)],
+                ['Call-ID', 'by-hand-'.$method],
+                ['CSeq', $try.' '.$method],
+                ['Contact', $at ?? \sprintf('<sip:%s@%s:%d>', $user, $endpoint->address, $endpoint->port)],
+                ...$proof,
+            ];
+            $transaction = $endpoint->ask(
+                SipMessage::request($method, $uri, $headers, $body ?? (string) new Sdp($endpoint->address, 4000, [0])),
+                self::SYSTEM,
+                self::PORT,
+                static function (SipMessage $answer) use ($log, &$challenge, &$contact): void {
+                    $log[] = $answer->status;
+                    $contact = SipUri::tryFrom((string) $answer->first('Contact')) ?? $contact;
+                    $challenge = $answer->first('WWW-Authenticate') ?? $answer->first('Proxy-Authenticate');
+                },
+            );
             delay(0.15);
             if (null === $challenge || [] !== $proof) {
-                return ['transaction' => $transaction, 'statuses' => array_values($log->getArrayCopy()), 'log' => $log, 'contact' => $contact];
+                return [
+                    'transaction' => $transaction,
+                    'statuses' => array_values($log->getArrayCopy()),
+                    'log' => $log,
+                    'contact' => $contact,
+                ];
             }
-            $proof = [['REGISTER' === $method ? 'Authorization' : 'Proxy-Authorization', (string) Digest::answer($challenge, $user, 'lab-'.$user, $method, $uri, 'c')]];
+            $proof = [
+                [
+                    'REGISTER' === $method ? 'Authorization' : 'Proxy-Authorization',
+                    (string) Digest::answer($challenge, $user, 'lab-'.$user, $method, $uri, 'c'),
+                ],
+            ];
         }
     }
 
@@ -304,8 +391,18 @@ final class SipCallTest extends TestCase
     private function statusOf(SipEndpoint $caller, string $method, string $uri, array $more, string $body = ''): int
     {
         $status = 0;
-        $headers = [['Via', $caller->via()], ['Max-Forwards', '70'], ['From', '<sip:2001@x>;tag=x'], ['To', '<sip:2001@x>'], ['Call-ID', SipEndpoint::token()], ['CSeq', '1 '.$method], ...$more];
-        $caller->ask(SipMessage::request($method, $uri, $headers, $body), self::SYSTEM, self::PORT, static function (SipMessage $answer) use (&$status): void {
+        $headers = [
+            ['Via', $caller->via()],
+            ['Max-Forwards', '70'],
+            ['From', '<sip:2001@x>;tag=x'],
+            ['To', '<sip:2001@x>'],
+            ['Call-ID', SipEndpoint::token()],
+            ['CSeq', '1 '.$method],
+            ...$more,
+        ];
+        $caller->ask(SipMessage::request($method, $uri, $headers, $body), self::SYSTEM, self::PORT, static function (
+            SipMessage $answer,
+        ) use (&$status): void {
             $status = $answer->status;
         });
         delay(0.1);

@@ -7,13 +7,13 @@ namespace Vorhut\Tests\Field;
 use Eris\Generators;
 use Eris\TestTrait;
 use PHPUnit\Framework\TestCase;
-use Vorhut\Core\Addressing\Ipv4Address;
-use Vorhut\Core\Addressing\Ipv4Prefix;
+use Vorhut\Core\Intent\ProbeKind;
+use Vorhut\Core\Net\Ipv4Address;
+use Vorhut\Core\Net\Ipv4Prefix;
 use Vorhut\Field\Net\RefusedTarget;
 use Vorhut\Field\Net\Sockets;
 use Vorhut\Field\Net\TargetGate;
-use Vorhut\Field\Probe\PollMessage;
-use Vorhut\Field\Probe\ProbeKind;
+use Vorhut\Field\Poll\PollMessage;
 use Vorhut\Field\Probe\Prober;
 
 /** Without field mode nothing but loopback is ever contacted: refused before a socket exists. */
@@ -24,8 +24,11 @@ final class TargetGateTest extends TestCase
     public function testOnlyLoopbackPasses(): void
     {
         $gate = new TargetGate();
-        $this->forAll(Generators::choose(0, 255), Generators::choose(0, 0xFFFFFF))->then(static function (int $first, int $rest) use ($gate): void {
-            $address = (string) Ipv4Address::fromInt($first << 24 | $rest);
+        $this->forAll(Generators::choose(0, 255), Generators::choose(0, 0xFFFFFF))->then(static function (
+            int $first,
+            int $rest,
+        ) use ($gate): void {
+            $address = (string) Ipv4Address::fromInt(($first << 24) | $rest);
             try {
                 $gate->check($address);
                 self::assertSame(127, $first);
@@ -37,7 +40,20 @@ final class TargetGateTest extends TestCase
 
     public function testNamesAndTricksAreRefused(): void
     {
-        foreach (['localhost', 'example.net', '127.1', '0x7f.0.0.1', '::1', '127.0.0.1.example.net', '127.0.0.1 ', '', '224.0.0.251', '255.255.255.255'] as $text) {
+        foreach (
+            [
+                'localhost',
+                'example.net',
+                '127.1',
+                '0x7f.0.0.1',
+                '::1',
+                '127.0.0.1.example.net',
+                '127.0.0.1 ',
+                '',
+                '224.0.0.251',
+                '255.255.255.255',
+            ] as $text
+        ) {
             try {
                 (new TargetGate())->check($text);
                 self::fail('passed '.$text);
@@ -75,11 +91,18 @@ final class TargetGateTest extends TestCase
     /** Nothing in field/ makes a socket but Sockets, which has a gate. */
     public function testNobodyElseMakesSockets(): void
     {
-        $folder = new \RecursiveIteratorIterator(new \RecursiveDirectoryIterator(\dirname(__DIR__, 2).'/field', \FilesystemIterator::SKIP_DOTS));
+        $folder = new \RecursiveIteratorIterator(
+            new \RecursiveDirectoryIterator(\dirname(__DIR__, 2).'/field', \FilesystemIterator::SKIP_DOTS),
+        );
         /** @var \SplFileInfo $file */
         foreach ($folder as $file) {
             if ('Sockets.php' !== $file->getFilename()) {
-                self::assertDoesNotMatchRegularExpression('/\b(?:bindUdpSocket|DnsSocketConnector|Amp\\\\Socket\\\\(?:connect|listen)|stream_socket_\w+|socket_create|fsockopen|curl_init)\b/', (string) file_get_contents($file->getPathname()), $file->getPathname());
+                self::assertDoesNotMatchRegularExpression(
+                    '/\b(?:bindUdpSocket|DnsSocketConnector|Amp\\\\Socket\\\\(?:connect|listen)|stream_socket_\w+'
+                    .'|socket_create|fsockopen|curl_init)\b/',
+                    (string) file_get_contents($file->getPathname()),
+                    $file->getPathname(),
+                );
             }
         }
     }
@@ -97,7 +120,10 @@ final class TargetGateTest extends TestCase
         $nonce = '0123456789abcdef';
         self::assertSame($nonce, PollMessage::nonceOfPoll(PollMessage::poll($nonce)));
         self::assertSame('receiver-1', PollMessage::deviceOfAnswer(PollMessage::here($nonce, 'receiver-1'), $nonce));
-        self::assertNull(PollMessage::deviceOfAnswer(PollMessage::here('fedcba9876543210', 'receiver-1'), $nonce), 'the answer to another poll');
+        self::assertNull(
+            PollMessage::deviceOfAnswer(PollMessage::here('fedcba9876543210', 'receiver-1'), $nonce),
+            'the answer to another poll',
+        );
         $this->forAll(Generators::string())->then(static function (string $bytes): void {
             self::assertNull(PollMessage::nonceOfPoll($bytes));
         });

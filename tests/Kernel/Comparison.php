@@ -4,18 +4,18 @@ declare(strict_types=1);
 
 namespace Vorhut\Tests\Kernel;
 
-use Vorhut\Core\Addressing\Ipv4Address;
 use Vorhut\Core\Job\Job;
-use Vorhut\Core\Job\Protocol;
-use Vorhut\Core\Job\Service;
-use Vorhut\Core\Reach\Exchange;
-use Vorhut\Core\Reach\Heard;
-use Vorhut\Core\Reach\Multicast;
-use Vorhut\Core\Reach\Network;
-use Vorhut\Core\Reach\Outcome;
-use Vorhut\Core\Reach\Port;
-use Vorhut\Core\Reach\Shout;
-use Vorhut\Core\Reach\Verdict;
+use Vorhut\Core\Net\Ipv4Address;
+use Vorhut\Core\Net\Protocol;
+use Vorhut\Core\Net\Service;
+use Vorhut\Core\Reach\Group\Heard;
+use Vorhut\Core\Reach\Group\Multicast;
+use Vorhut\Core\Reach\Group\Shout;
+use Vorhut\Core\Reach\Node\Network;
+use Vorhut\Core\Reach\Node\Port;
+use Vorhut\Core\Reach\Walk\Exchange;
+use Vorhut\Core\Reach\Walk\Outcome;
+use Vorhut\Core\Reach\Walk\Verdict;
 
 /** Asks the engine and the kernel the same questions and lists where they differ. */
 final class Comparison
@@ -40,14 +40,33 @@ final class Comparison
             // Of these only the answer can be seen.
             $ping = isset($question['icmp']) || isset($question['tcp']);
             $refuses = isset($question['tcp']) && ($forwards || KernelLab::NOBODY === $question['port']);
-            $this->compare($text, $verdict, $seen[$question['id']], !$refuses && ($ping || (!$forwards && KernelLab::NOBODY !== $question['port'])), Ipv4Address::fromString($question['to']), !$ping);
+            $this->compare(
+                $text,
+                $verdict,
+                $seen[$question['id']],
+                !$refuses && ($ping || (!$forwards && KernelLab::NOBODY !== $question['port'])),
+                Ipv4Address::fromString($question['to']),
+                !$ping,
+            );
         }
         foreach ($everybody as [$question, $heard, $text]) {
-            $this->compareAll($text, $heard, $seen[$question['id']], $question['from'], 1 === \count($exchange->network->nodes[$question['from']]->ports));
+            $this->compareAll(
+                $text,
+                $heard,
+                $seen[$question['id']],
+                $question['from'],
+                1 === \count($exchange->network->nodes[$question['from']]->ports),
+            );
         }
     }
 
-    /** @return list<array{array{id: string, from: string, to: string, port: int, icmp?: bool, tcp?: bool, device?: string}, Verdict, string}> */
+    /**
+     * @return list<array{
+     *     array{id: string, from: string, to: string, port: int, icmp?: bool, tcp?: bool, device?: string},
+     *     Verdict,
+     *     string,
+     * }>
+     */
     private function unicast(Exchange $exchange, string $title): array
     {
         $all = [];
@@ -57,11 +76,42 @@ final class Comparison
                     foreach ($port->addresses as $address) {
                         $n = \count($all);
                         $text = \sprintf('%s: %s to %s (%s)', $title, $node->id, $address->address, $other->id);
-                        $all[] = [['id' => 'p'.$n, 'from' => $node->id, 'to' => (string) $address->address, 'port' => KernelLab::NOBODY, 'icmp' => true], $exchange->ask($node, $address->address, new Service(Protocol::Icmp)), $text.' icmp'];
+                        $all[] = [
+                            [
+                                'id' => 'p'.$n,
+                                'from' => $node->id,
+                                'to' => (string) $address->address,
+                                'port' => KernelLab::NOBODY,
+                                'icmp' => true,
+                            ],
+                            $exchange->ask($node, $address->address, new Service(Protocol::Icmp)),
+                            $text.' icmp',
+                        ];
                         $number = 0 === $n % 4 ? KernelLab::NOBODY : KernelLab::PORTS[$n % 2];
-                        $all[] = [['id' => 't'.$n, 'from' => $node->id, 'to' => (string) $address->address, 'port' => $number, 'tcp' => true], $exchange->ask($node, $address->address, new Service(Protocol::Tcp, $number, $number)), $text.' tcp/'.$number];
-                        foreach ([KernelLab::PORTS[$n % 3 % 2], ...(0 === $n % 5 ? [KernelLab::NOBODY] : [])] as $number) {
-                            $all[] = [['id' => 'q'.\count($all), 'from' => $node->id, 'to' => (string) $address->address, 'port' => $number], $exchange->ask($node, $address->address, new Service(Protocol::Udp, $number, $number)), $text.' udp/'.$number];
+                        $all[] = [
+                            [
+                                'id' => 't'.$n,
+                                'from' => $node->id,
+                                'to' => (string) $address->address,
+                                'port' => $number,
+                                'tcp' => true,
+                            ],
+                            $exchange->ask($node, $address->address, new Service(Protocol::Tcp, $number, $number)),
+                            $text.' tcp/'.$number,
+                        ];
+                        foreach (
+                            [KernelLab::PORTS[($n % 3) % 2], ...0 === $n % 5 ? [KernelLab::NOBODY] : []] as $number
+                        ) {
+                            $all[] = [
+                                [
+                                    'id' => 'q'.\count($all),
+                                    'from' => $node->id,
+                                    'to' => (string) $address->address,
+                                    'port' => $number,
+                                ],
+                                $exchange->ask($node, $address->address, new Service(Protocol::Udp, $number, $number)),
+                                $text.' udp/'.$number,
+                            ];
                         }
                     }
                 }
@@ -71,12 +121,38 @@ final class Comparison
         foreach ($exchange->network->nodes as $node) {
             // With two ports in one segment it is chance by which of them an answer comes in.
             $segments = array_unique(array_map(static fn (Port $p): ?string => $p->segment, $node->ports));
-            foreach ($node->forwards || \count($node->ports) < 2 || \count($segments) < \count($node->ports) ? [] : $node->ports as $i => $port) {
+            foreach (
+                $node->forwards || \count($node->ports) < 2 || \count($segments) < \count($node->ports)
+                    ? []
+                    : $node->ports as $i => $port
+            ) {
                 foreach ($exchange->network->nodes as $other) {
                     $address = $other === $node ? null : $other->firstAddress();
                     if (null !== $address && null !== $port->primary()) {
                         $target = Ipv4Address::fromInt($address);
-                        $all[] = [['id' => 'b'.\count($all), 'from' => $node->id, 'to' => (string) $target, 'port' => KernelLab::PORTS[0], 'device' => 'e'.$i], $exchange->ask($node, $target, new Service(Protocol::Udp, KernelLab::PORTS[0], KernelLab::PORTS[0]), $port), \sprintf('%s: %s bound to %s to %s (%s) udp', $title, $node->id, $port->name, $target, $other->id)];
+                        $all[] = [
+                            [
+                                'id' => 'b'.\count($all),
+                                'from' => $node->id,
+                                'to' => (string) $target,
+                                'port' => KernelLab::PORTS[0],
+                                'device' => 'e'.$i,
+                            ],
+                            $exchange->ask(
+                                $node,
+                                $target,
+                                new Service(Protocol::Udp, KernelLab::PORTS[0], KernelLab::PORTS[0]),
+                                $port,
+                            ),
+                            \sprintf(
+                                '%s: %s bound to %s to %s (%s) udp',
+                                $title,
+                                $node->id,
+                                $port->name,
+                                $target,
+                                $other->id,
+                            ),
+                        ];
                     }
                 }
             }
@@ -88,7 +164,11 @@ final class Comparison
     /**
      * Broadcasts, limited and directed, and groups, each from every port of every device. Routers pass no groups on here.
      *
-     * @return list<array{array{id: string, from: string, to: string, port: int, device: string|null, shout: bool, ttl?: int}, list<Heard>, string}>
+     * @return list<array{
+     *     array{id: string, from: string, to: string, port: int, device: string|null, shout: bool, ttl?: int},
+     *     list<Heard>,
+     *     string,
+     * }>
      */
     private function toEverybody(Job $job, Exchange $exchange, string $title): array
     {
@@ -110,9 +190,18 @@ final class Comparison
                 foreach ($targets as $to) {
                     $address = Ipv4Address::fromString($to);
                     $group = $address->isMulticast();
-                    $heard = $group ? array_values($multicast->send($node, $address, KernelLab::EVERYBODY, 1, $port)->heard) : $shout->broadcast($node, $address, KernelLab::EVERYBODY, $port);
+                    $heard = $group
+                        ? array_values($multicast->send($node, $address, KernelLab::EVERYBODY, 1, $port)->heard)
+                        : $shout->broadcast($node, $address, KernelLab::EVERYBODY, $port);
                     $all[] = [
-                        ['id' => 'e'.\count($all), 'from' => $device->id, 'to' => $to, 'port' => KernelLab::EVERYBODY, 'device' => $group || $address->isLimitedBroadcast() ? 'e'.$i : null, 'shout' => true] + ($group ? ['ttl' => 1] : []),
+                        [
+                            'id' => 'e'.\count($all),
+                            'from' => $device->id,
+                            'to' => $to,
+                            'port' => KernelLab::EVERYBODY,
+                            'device' => $group || $address->isLimitedBroadcast() ? 'e'.$i : null,
+                            'shout' => true,
+                        ] + ($group ? ['ttl' => 1] : []),
                         $heard,
                         \sprintf('%s: %s/%s to %s', $title, $device->id, $port->name, $to),
                     ];
@@ -124,9 +213,9 @@ final class Comparison
     }
 
     /**
-     * @param list<Heard>                                                                        $heard
+     * @param list<Heard> $heard
      * @param array{by: list<string>, replied: list<string>, error: int, problems: list<string>} $seen
-     * @param bool                                                                               $single a socket bound to one of two ports hears no answers by the other
+     * @param bool $single a socket bound to one of two ports hears no answers by the other
      */
     private function compareAll(string $text, array $heard, array $seen, string $from, bool $single): void
     {
@@ -139,7 +228,15 @@ final class Comparison
         $answers = \count(array_unique($seen['replied']));
         ++$this->compared;
         if ($expected !== $observed || ($single && !\in_array($from, $seen['by'], true) && $count !== $answers)) {
-            $this->differences[] = \sprintf("%s\n  predicted %s, %d answers\n  observed  %s, %d answers, error %d", $text, implode(' ', $expected), $count, implode(' ', $observed), $answers, $seen['error']);
+            $this->differences[] = \sprintf(
+                "%s\n  predicted %s, %d answers\n  observed  %s, %d answers, error %d",
+                $text,
+                implode(' ', $expected),
+                $count,
+                implode(' ', $observed),
+                $answers,
+                $seen['error'],
+            );
         }
     }
 
@@ -168,7 +265,15 @@ final class Comparison
             $observed['cannot send'] = false;
         }
         if ($predicted !== $observed) {
-            $this->differences[] = \sprintf("%s\n  predicted %s %s\n  observed  %s error %d %s", $text, json_encode($predicted), $verdict->cause->text ?? $verdict->outcome->value, json_encode($observed), $seen['error'], implode('; ', $seen['problems']));
+            $this->differences[] = \sprintf(
+                "%s\n  predicted %s %s\n  observed  %s error %d %s",
+                $text,
+                json_encode($predicted),
+                $verdict->cause->text ?? $verdict->outcome->value,
+                json_encode($observed),
+                $seen['error'],
+                implode('; ', $seen['problems']),
+            );
         }
     }
 }

@@ -4,14 +4,14 @@ declare(strict_types=1);
 
 namespace Vorhut\Tests\Kernel;
 
-use Vorhut\Core\Addressing\InterfaceAddress;
-use Vorhut\Core\Addressing\Ipv4Address;
 use Vorhut\Core\Job\FilterAction;
 use Vorhut\Core\Job\FilterRule;
 use Vorhut\Core\Job\Job;
-use Vorhut\Core\Job\Protocol;
 use Vorhut\Core\Job\Route;
 use Vorhut\Core\Job\Router;
+use Vorhut\Core\Net\InterfaceAddress;
+use Vorhut\Core\Net\Ipv4Address;
+use Vorhut\Core\Net\Protocol;
 
 /** A job's topology in namespaces of this machine's kernel, each node configured as the job says, and asked for real. */
 final class KernelLab
@@ -29,13 +29,39 @@ final class KernelLab
                 return 'there is no '.$command.' command';
             }
         }
-        exec(implode(' ', array_map(escapeshellarg(...), [...self::inside(), 'ip', 'link', 'add', 'name', 'b0', 'type', 'bridge'])).' 2>&1', $output, $code);
+        exec(
+            implode(
+                ' ',
+                array_map(escapeshellarg(...), [
+                    ...self::inside(),
+                    'ip',
+                    'link',
+                    'add',
+                    'name',
+                    'b0',
+                    'type',
+                    'bridge',
+                ]),
+            ).' 2>&1',
+            $output,
+            $code,
+        );
 
         return 0 === $code ? null : 'namespaces are forbidden here: '.implode(' ', $output);
     }
 
     /**
-     * @param list<array{id: string, from: string, to: string, port: int, device?: string|null, icmp?: bool, tcp?: bool, shout?: bool, ttl?: int}> $questions
+     * @param list<array{
+     *     id: string,
+     *     from: string,
+     *     to: string,
+     *     port: int,
+     *     device?: string|null,
+     *     icmp?: bool,
+     *     tcp?: bool,
+     *     shout?: bool,
+     *     ttl?: int,
+     * }> $questions
      *
      * @return array<string, array{by: list<string>, replied: list<string>, error: int, problems: list<string>}> by question
      */
@@ -45,7 +71,11 @@ final class KernelLab
         $bridges = [];
         foreach ($job->segments as $segment) {
             $bridges[$segment->id] = 'b'.\count($bridges);
-            $plan['segments'][] = ['bridge' => $bridges[$segment->id], 'snooping' => (int) $segment->snooping, 'querier' => (int) $segment->querier];
+            $plan['segments'][] = [
+                'bridge' => $bridges[$segment->id],
+                'snooping' => (int) $segment->snooping,
+                'querier' => (int) $segment->querier,
+            ];
         }
         foreach ($job->routers as $router) {
             $plan['nodes'][$router->id] = self::router($router, $bridges);
@@ -53,7 +83,14 @@ final class KernelLab
         foreach ($job->devices as $device) {
             $ports = $joins = [];
             foreach ($device->interfaces as $i => $interface) {
-                $ports['e'.$i] = ['segment' => $bridges[$interface->segment ?? ''] ?? null, 'addresses' => [...(null === $interface->address ? [] : [$interface->address]), ...$interface->extraAddresses], 'gateway' => $interface->gateway];
+                $ports['e'.$i] = [
+                    'segment' => $bridges[$interface->segment ?? ''] ?? null,
+                    'addresses' => [
+                        ...null === $interface->address ? [] : [$interface->address],
+                        ...$interface->extraAddresses,
+                    ],
+                    'gateway' => $interface->gateway,
+                ];
                 foreach ($interface->joins ?? [] as $group) {
                     $joins[] = [(string) $group, 'e'.$i];
                 }
@@ -76,11 +113,22 @@ final class KernelLab
     /**
      * @param array<string, mixed> $plan
      *
-     * @return array<string, array{heard: list<array{string, string}>, errors: array<string, int>, answered: list<array{string, string, string}>, problems: list<string>}>
+     * @return array<string, array{
+     *     heard: list<array{string, string}>,
+     *     errors: array<string, int>,
+     *     answered: list<array{string, string, string}>,
+     *     problems: list<string>,
+     * }>
      */
     private static function run(array $plan): array
     {
-        $process = proc_open([...self::inside(), \PHP_BINARY, __DIR__.'/conductor.php'], [['pipe', 'r'], ['pipe', 'w'], \STDERR], $pipes, null, ['PATH' => getenv('PATH').':/usr/sbin:/sbin']);
+        $process = proc_open(
+            [...self::inside(), \PHP_BINARY, __DIR__.'/conductor.php'],
+            [['pipe', 'r'], ['pipe', 'w'], \STDERR],
+            $pipes,
+            null,
+            ['PATH' => getenv('PATH').':/usr/sbin:/sbin'],
+        );
         if (false === $process) {
             throw new \RuntimeException('The namespaces could not be made.');
         }
@@ -88,15 +136,27 @@ final class KernelLab
         fclose($pipes[0]);
         $text = (string) stream_get_contents($pipes[1]);
         proc_close($process);
-        /** @var array<string, array{heard: list<array{string, string}>, errors: array<string, int>, answered: list<array{string, string, string}>, problems: list<string>}> $result */
+        /**
+         * @var array<string, array{
+         *     heard: list<array{string, string}>,
+         *     errors: array<string, int>,
+         *     answered: list<array{string, string, string}>,
+         *     problems: list<string>,
+         * }> $result
+         */
         $result = json_decode($text, true, flags: \JSON_THROW_ON_ERROR);
 
         return $result;
     }
 
     /**
-     * @param list<array{id: string, from: string}>                                                                                                                       $questions
-     * @param array<string, array{heard: list<array{string, string}>, errors: array<string, int>, answered: list<array{string, string, string}>, problems: list<string>}> $told
+     * @param list<array{id: string, from: string}> $questions
+     * @param array<string, array{
+     *     heard: list<array{string, string}>,
+     *     errors: array<string, int>,
+     *     answered: list<array{string, string, string}>,
+     *     problems: list<string>,
+     * }> $told
      *
      * @return array<string, array{by: list<string>, replied: list<string>, error: int, problems: list<string>}>
      */
@@ -116,7 +176,12 @@ final class KernelLab
                     $replied[] = $source;
                 }
             }
-            $result[$id] = ['by' => array_values($heard[$id] ?? []), 'replied' => $replied, 'error' => $told[$from]['errors'][$id] ?? 0, 'problems' => $told[$from]['problems']];
+            $result[$id] = [
+                'by' => array_values($heard[$id] ?? []),
+                'replied' => $replied,
+                'error' => $told[$from]['errors'][$id] ?? 0,
+                'problems' => $told[$from]['problems'],
+            ];
         }
 
         return $result;
@@ -132,13 +197,27 @@ final class KernelLab
         $ports = [];
         $nat = '';
         foreach ($router->interfaces as $i => $interface) {
-            $ports['e'.$i] = ['segment' => $bridges[$interface->segment] ?? null, 'addresses' => [...(null === $interface->address ? [] : [$interface->address]), ...$interface->extraAddresses], 'gateway' => null];
+            $ports['e'.$i] = [
+                'segment' => $bridges[$interface->segment] ?? null,
+                'addresses' => [
+                    ...null === $interface->address ? [] : [$interface->address],
+                    ...$interface->extraAddresses,
+                ],
+                'gateway' => null,
+            ];
             if ($interface->masquerade) {
                 $nat .= "add rule ip v out oifname \"e$i\" masquerade\n";
             }
         }
         foreach ($router->forwards as $forward) {
-            $nat .= \sprintf("add rule ip v in ip daddr %s %s dport %d dnat to %s:%d\n", $forward->interface, $forward->protocol->value, $forward->port, $forward->to, $forward->toPort);
+            $nat .= \sprintf(
+                "add rule ip v in ip daddr %s %s dport %d dnat to %s:%d\n",
+                $forward->interface,
+                $forward->protocol->value,
+                $forward->port,
+                $forward->to,
+                $forward->toPort,
+            );
         }
         $rules = $router->stateful ? "add rule ip v f ct state established,related accept\n" : '';
         foreach ($router->rules as $rule) {
@@ -147,18 +226,33 @@ final class KernelLab
         $policy = FilterAction::Deny === $router->defaultAction ? 'drop' : 'accept';
         $nft = "add table ip v\nadd chain ip v f { type filter hook forward priority 0; policy $policy; }\n$rules";
         if ('' !== $nat) {
-            $nft .= "add chain ip v in { type nat hook prerouting priority -100; }\nadd chain ip v out { type nat hook postrouting priority 100; }\n$nat";
+            $nft .= "add chain ip v in { type nat hook prerouting priority -100; }\nadd chain ip v out { type nat hook "
+                ."postrouting priority 100; }\n$nat";
         }
 
-        return self::node($ports, $router->routes, [], ['ip_forward' => 1], [] === $router->rules && 'accept' === $policy && '' === $nat ? '' : $nft);
+        return self::node(
+            $ports,
+            $router->routes,
+            [],
+            ['ip_forward' => 1],
+            [] === $router->rules && 'accept' === $policy && '' === $nat ? '' : $nft,
+        );
     }
 
     private static function rule(FilterRule $rule): string
     {
         $match = (null === $rule->from ? '' : ' ip saddr '.$rule->from).(null === $rule->to ? '' : ' ip daddr '.$rule->to);
         if (Protocol::Any !== $rule->protocol) {
-            $ports = implode(', ', array_map(static fn (array $r): string => $r[0] === $r[1] ? (string) $r[0] : $r[0].'-'.$r[1], $rule->ports->ranges));
-            $match .= '' === $ports ? ' ip protocol '.$rule->protocol->value : \sprintf(' %s dport { %s }', $rule->protocol->value, $ports);
+            $ports = implode(
+                ', ',
+                array_map(
+                    static fn (array $r): string => $r[0] === $r[1] ? (string) $r[0] : $r[0].'-'.$r[1],
+                    $rule->ports->ranges,
+                ),
+            );
+            $match .= '' === $ports
+                ? ' ip protocol '.$rule->protocol->value
+                : \sprintf(' %s dport { %s }', $rule->protocol->value, $ports);
         }
 
         return \sprintf("add rule ip v f%s %s\n", $match, FilterAction::Deny === $rule->action ? 'drop' : 'accept');
@@ -166,9 +260,9 @@ final class KernelLab
 
     /**
      * @param array<string, array{segment: string|null, addresses: list<InterfaceAddress>, gateway: Ipv4Address|null}> $ports
-     * @param list<Route>                                                                                              $routes
-     * @param list<array{string, string}>                                                                              $joins
-     * @param array<string, int>                                                                                       $sysctl
+     * @param list<Route> $routes
+     * @param list<array{string, string}> $joins
+     * @param array<string, int> $sysctl
      *
      * @return array<string, mixed>
      */
@@ -198,6 +292,21 @@ final class KernelLab
             }
         }
 
-        return ['ports' => array_map(static fn (array $p): ?string => $p['segment'], $ports), 'setUp' => ['ip' => $ip, 'sysctl' => $sysctl + ['ip_forward' => 0, 'icmp_ratemask' => 0, 'icmp_msgs_per_sec' => 100000, 'icmp_msgs_burst' => 100000], 'nft' => $nft, 'unicast' => $unicast, 'anybody' => $listens ? [self::EVERYBODY] : [], 'joins' => $joins]];
+        return [
+            'ports' => array_map(static fn (array $p): ?string => $p['segment'], $ports),
+            'setUp' => [
+                'ip' => $ip,
+                'sysctl' => $sysctl + [
+                    'ip_forward' => 0,
+                    'icmp_ratemask' => 0,
+                    'icmp_msgs_per_sec' => 100000,
+                    'icmp_msgs_burst' => 100000,
+                ],
+                'nft' => $nft,
+                'unicast' => $unicast,
+                'anybody' => $listens ? [self::EVERYBODY] : [],
+                'joins' => $joins,
+            ],
+        ];
     }
 }

@@ -28,24 +28,133 @@ final class KernelTest extends TestCase
     {
         $two = Jobs::ROUTER;
         $far = ['far' => ['at' => ['b', '10.47.2.20/24', '10.47.2.1']]];
-        foreach (['none' => null, 'right' => '10.47.1.1', 'its own address' => '10.47.1.20', 'off-link' => '10.47.9.1', 'network address' => '10.47.1.0', 'broadcast address' => '10.47.1.255', 'nobody there' => '10.47.1.77', 'a host' => '10.47.1.30'] as $what => $gateway) {
-            yield 'gateway: '.$what => [['near' => ['at' => ['a', '10.47.1.20/24', $gateway]], 'other' => ['at' => ['a', '10.47.1.30/24', '10.47.1.1']]] + $far, $two];
+        foreach (
+            [
+                'none' => null,
+                'right' => '10.47.1.1',
+                'its own address' => '10.47.1.20',
+                'off-link' => '10.47.9.1',
+                'network address' => '10.47.1.0',
+                'broadcast address' => '10.47.1.255',
+                'nobody there' => '10.47.1.77',
+                'a host' => '10.47.1.30',
+            ] as $what => $gateway
+        ) {
+            yield 'gateway: '.$what => [
+                [
+                    'near' => ['at' => ['a', '10.47.1.20/24', $gateway]],
+                    'other' => ['at' => ['a', '10.47.1.30/24', '10.47.1.1']],
+                ] + $far,
+                $two,
+            ];
         }
-        foreach (['too short' => '/16', 'too long' => '/28', 'thirty' => '/30', 'thirty-one' => '/31', 'thirty-two' => '/32'] as $what => $mask) {
-            yield 'mask: '.$what => [['near' => ['at' => ['a', '10.47.1.20'.$mask, '10.47.1.1']], 'other' => ['at' => ['a', '10.47.1.130/24', '10.47.1.1']], 'next' => ['at' => ['a', '10.47.1.21'.$mask]]] + $far, $two];
+        foreach (
+            ['too short' => '/16', 'too long' => '/28', 'thirty' => '/30', 'thirty-one' => '/31', 'thirty-two' => '/32'] as $what => $mask
+        ) {
+            yield 'mask: '.$what => [
+                [
+                    'near' => ['at' => ['a', '10.47.1.20'.$mask, '10.47.1.1']],
+                    'other' => ['at' => ['a', '10.47.1.130/24', '10.47.1.1']],
+                    'next' => ['at' => ['a', '10.47.1.21'.$mask]],
+                ] + $far,
+                $two,
+            ];
         }
         foreach (['network address' => '10.47.1.0', 'broadcast address' => '10.47.1.255'] as $what => $address) {
-            yield 'a unit on the '.$what => [['near' => ['at' => ['a', $address.'/24', '10.47.1.1']], 'other' => ['at' => ['a', '10.47.1.30/24', '10.47.1.1']]] + $far, $two];
+            yield 'a unit on the '.$what => [
+                [
+                    'near' => ['at' => ['a', $address.'/24', '10.47.1.1']],
+                    'other' => ['at' => ['a', '10.47.1.30/24', '10.47.1.1']],
+                ] + $far,
+                $two,
+            ];
         }
-        yield 'link-local beside static' => [['near' => ['at' => ['a', '169.254.7.7/16']], 'other' => ['at' => ['a', '10.47.1.30/24', '10.47.1.1'], 'if' => ['extraAddresses' => ['169.254.9.9/16']]]] + $far, $two];
-        yield 'two ports in one subnet' => [['near' => ['interfaces' => [['name' => 'e0', 'segment' => 'a', 'address' => '10.47.1.20/24', 'gateway' => '10.47.1.1'], ['name' => 'e1', 'segment' => 'b', 'address' => '10.47.1.21/24']]]] + $far, $two];
-        yield 'answers by the other port' => [['near' => ['interfaces' => [['name' => 'e0', 'segment' => 'a', 'address' => '10.47.1.20/24', 'gateway' => '10.47.1.1'], ['name' => 'e1', 'segment' => 'b', 'address' => '10.47.2.21/24']]]] + $far, $two];
-        yield 'routers in a circle' => [['near' => ['at' => ['a', '10.47.1.20/24', '10.47.1.1']]] + $far, ['r' => ['in' => ['a' => '10.47.1.1/24'], 'routes' => [['to' => '0.0.0.0/0', 'via' => '10.47.1.2']]], 'q' => ['in' => ['a' => '10.47.1.2/24'], 'routes' => [['to' => '0.0.0.0/0', 'via' => '10.47.1.1']]]]];
-        yield 'no way back' => [['near' => ['at' => ['a', '10.47.1.20/24', '10.47.1.1']]] + $far, ['r' => ['in' => ['a' => '10.47.1.1/24', 'c' => '10.47.3.1/24'], 'routes' => [['to' => '10.47.2.0/24', 'via' => '10.47.3.2']]], 'q' => ['in' => ['b' => '10.47.2.1/24', 'c' => '10.47.3.2/24']]]];
+        yield 'link-local beside static' => [
+            [
+                'near' => ['at' => ['a', '169.254.7.7/16']],
+                'other' => [
+                    'at' => ['a', '10.47.1.30/24', '10.47.1.1'],
+                    'if' => ['extraAddresses' => ['169.254.9.9/16']],
+                ],
+            ] + $far,
+            $two,
+        ];
+        yield 'two ports in one subnet' => [
+            [
+                'near' => [
+                    'interfaces' => [
+                        ['name' => 'e0', 'segment' => 'a', 'address' => '10.47.1.20/24', 'gateway' => '10.47.1.1'],
+                        ['name' => 'e1', 'segment' => 'b', 'address' => '10.47.1.21/24'],
+                    ],
+                ],
+            ] + $far,
+            $two,
+        ];
+        yield 'answers by the other port' => [
+            [
+                'near' => [
+                    'interfaces' => [
+                        ['name' => 'e0', 'segment' => 'a', 'address' => '10.47.1.20/24', 'gateway' => '10.47.1.1'],
+                        ['name' => 'e1', 'segment' => 'b', 'address' => '10.47.2.21/24'],
+                    ],
+                ],
+            ] + $far,
+            $two,
+        ];
+        yield 'routers in a circle' => [
+            ['near' => ['at' => ['a', '10.47.1.20/24', '10.47.1.1']]] + $far,
+            [
+                'r' => ['in' => ['a' => '10.47.1.1/24'], 'routes' => [['to' => '0.0.0.0/0', 'via' => '10.47.1.2']]],
+                'q' => ['in' => ['a' => '10.47.1.2/24'], 'routes' => [['to' => '0.0.0.0/0', 'via' => '10.47.1.1']]],
+            ],
+        ];
+        yield 'no way back' => [
+            ['near' => ['at' => ['a', '10.47.1.20/24', '10.47.1.1']]] + $far,
+            [
+                'r' => [
+                    'in' => ['a' => '10.47.1.1/24', 'c' => '10.47.3.1/24'],
+                    'routes' => [['to' => '10.47.2.0/24', 'via' => '10.47.3.2']],
+                ],
+                'q' => ['in' => ['b' => '10.47.2.1/24', 'c' => '10.47.3.2/24']],
+            ],
+        ];
         foreach ([true, false] as $stateful) {
-            yield 'one way permitted, '.($stateful ? 'stateful' : 'stateless') => [['near' => ['at' => ['a', '10.47.1.20/24', '10.47.1.1']]] + $far, ['r' => $two['r'] + ['rules' => [['action' => 'permit', 'from' => '10.47.1.0/24', 'to' => 'any', 'protocol' => 'udp', 'ports' => '7000-7100']], 'defaultAction' => 'deny', 'stateful' => $stateful]]];
+            yield 'one way permitted, '.($stateful ? 'stateful' : 'stateless') => [
+                ['near' => ['at' => ['a', '10.47.1.20/24', '10.47.1.1']]] + $far,
+                [
+                    'r' => $two['r'] + [
+                        'rules' => [
+                            [
+                                'action' => 'permit',
+                                'from' => '10.47.1.0/24',
+                                'to' => 'any',
+                                'protocol' => 'udp',
+                                'ports' => '7000-7100',
+                            ],
+                        ],
+                        'defaultAction' => 'deny',
+                        'stateful' => $stateful,
+                    ],
+                ],
+            ];
         }
-        yield 'masquerade and a forward' => [['near' => ['at' => ['a', '10.47.1.20/24', '10.47.1.1']], 'far' => ['at' => ['b', '10.47.2.20/24', null]]], ['r' => ['in' => ['a' => '10.47.1.1/24', 'b' => ['address' => '10.47.2.1/24', 'masquerade' => true]], 'forwards' => [['interface' => '10.47.2.1', 'protocol' => 'udp', 'port' => 7000, 'to' => '10.47.1.20', 'toPort' => 5060]]]]];
+        yield 'masquerade and a forward' => [
+            ['near' => ['at' => ['a', '10.47.1.20/24', '10.47.1.1']], 'far' => ['at' => ['b', '10.47.2.20/24', null]]],
+            [
+                'r' => [
+                    'in' => ['a' => '10.47.1.1/24', 'b' => ['address' => '10.47.2.1/24', 'masquerade' => true]],
+                    'forwards' => [
+                        [
+                            'interface' => '10.47.2.1',
+                            'protocol' => 'udp',
+                            'port' => 7000,
+                            'to' => '10.47.1.20',
+                            'toPort' => 5060,
+                        ],
+                    ],
+                ],
+            ],
+        ];
     }
 
     /**
@@ -60,7 +169,10 @@ final class KernelTest extends TestCase
                 $more = $host['if'] ?? [];
                 $hosts[$id]['if'] = self::LISTENS + (\is_array($more) ? $more : []);
             } elseif (\is_array($host['interfaces'])) {
-                $hosts[$id]['interfaces'] = array_map(static fn (mixed $i): array => (\is_array($i) ? $i : []) + self::LISTENS, $host['interfaces']);
+                $hosts[$id]['interfaces'] = array_map(
+                    static fn (mixed $i): array => (\is_array($i) ? $i : []) + self::LISTENS,
+                    $host['interfaces'],
+                );
             }
         }
         $this->compare(Jobs::make(Jobs::TWO + ['c' => '10.47.3.0/24'], $hosts, $routers), (string) $this->dataName());

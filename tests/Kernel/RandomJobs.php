@@ -28,7 +28,11 @@ final class RandomJobs
         $segments = [];
         $count = $this->random->getInt(1, 4);
         for ($s = 0; $s < $count; ++$s) {
-            $segments['s'.$s] = ['prefix' => \sprintf('10.47.%d.0/24', $s), 'snooping' => $this->chance(50), 'querier' => $this->chance(50)];
+            $segments['s'.$s] = [
+                'prefix' => \sprintf('10.47.%d.0/24', $s),
+                'snooping' => $this->chance(50),
+                'querier' => $this->chance(50),
+            ];
         }
         $ids = array_keys($segments);
         $routers = [];
@@ -76,11 +80,25 @@ final class RandomJobs
             $policy['routes'][] = $this->route($others);
         }
         if ($this->chance(25)) {
-            $policy['forwards'] = [['interface' => $this->addressOf([$own => $routers[$own]]), 'protocol' => 'udp', 'port' => $this->oneOf([7000, 5060]), 'to' => $this->oneOf(array_keys($this->hosts)), 'toPort' => $this->oneOf([7000, 5060])]];
+            $policy['forwards'] = [
+                [
+                    'interface' => $this->addressOf([$own => $routers[$own]]),
+                    'protocol' => 'udp',
+                    'port' => $this->oneOf([7000, 5060]),
+                    'to' => $this->oneOf(array_keys($this->hosts)),
+                    'toPort' => $this->oneOf([7000, 5060]),
+                ],
+            ];
         }
         if ($this->chance(50)) {
             for ($i = 0, $n = $this->random->getInt(1, 3); $i < $n; ++$i) {
-                $policy['rules'][] = ['action' => $this->oneOf(['permit', 'deny']), 'from' => $this->prefix(), 'to' => $this->prefix(), 'protocol' => $this->oneOf(['udp', 'udp', 'tcp']), 'ports' => $this->oneOf(['7000', '5060', '5000-5100', '1-65535', '7000,7009', '32768-60999'])];
+                $policy['rules'][] = [
+                    'action' => $this->oneOf(['permit', 'deny']),
+                    'from' => $this->prefix(),
+                    'to' => $this->prefix(),
+                    'protocol' => $this->oneOf(['udp', 'udp', 'tcp']),
+                    'ports' => $this->oneOf(['7000', '5060', '5000-5100', '1-65535', '7000,7009', '32768-60999']),
+                ];
             }
             $policy += ['defaultAction' => $this->oneOf(['permit', 'permit', 'deny']), 'stateful' => $this->chance(60)];
         }
@@ -95,11 +113,22 @@ final class RandomJobs
      */
     private function route(array $routers): array
     {
-        return ['to' => $this->oneOf(['0.0.0.0/0', '10.47.0.0/16', '10.47.1.0/24', '10.47.2.0/24', '10.47.3.0/25', '10.47.0.9/32', '10.48.0.0/16']), 'via' => $this->addressOf($routers)];
+        return [
+            'to' => $this->oneOf([
+                '0.0.0.0/0',
+                '10.47.0.0/16',
+                '10.47.1.0/24',
+                '10.47.2.0/24',
+                '10.47.3.0/25',
+                '10.47.0.9/32',
+                '10.48.0.0/16',
+            ]),
+            'via' => $this->addressOf($routers),
+        ];
     }
 
     /**
-     * @param list<string>                                                     $segments
+     * @param list<string> $segments
      * @param array<string, array{in: array<array-key, array<string, mixed>>}> $routers
      *
      * @return array<string, mixed>
@@ -122,8 +151,21 @@ final class RandomJobs
             default => \sprintf('10.47.%d.%d', $base, $this->random->getInt(4, 250)),
         };
 
-        return ['name' => $name, 'segment' => $segment, 'address' => $address.'/'.$length, 'gateway' => $gateway, 'listens' => ['udp/7000', 'udp/5060', 'udp/7001', 'tcp/7000', 'tcp/5060'], 'joins' => $this->oneOf([[], ['239.192.1.1'], ['224.0.0.200', '239.192.1.1'], ['224.0.0.200']])]
-            + ($this->chance(10) ? ['extraAddresses' => [$this->fresh($this->random->getInt(0, 3), $this->random->getInt(4, 250)).'/24']] : []);
+        return [
+            'name' => $name,
+            'segment' => $segment,
+            'address' => $address.'/'.$length,
+            'gateway' => $gateway,
+            'listens' => ['udp/7000', 'udp/5060', 'udp/7001', 'tcp/7000', 'tcp/5060'],
+            'joins' => $this->oneOf([[], ['239.192.1.1'], ['224.0.0.200', '239.192.1.1'], ['224.0.0.200']]),
+        ]
+            + ($this->chance(10)
+                ? [
+                    'extraAddresses' => [
+                        $this->fresh($this->random->getInt(0, 3), $this->random->getInt(4, 250)).'/24',
+                    ],
+                ]
+                : []);
     }
 
     private function prefix(): string

@@ -9,7 +9,12 @@ declare(strict_types=1);
 $plan = json_decode((string) fgets(\STDIN), true, flags: \JSON_THROW_ON_ERROR);
 $lines = ['link set lo up'];
 foreach ($plan['segments'] as $segment) {
-    $lines[] = sprintf('link add %s type bridge mcast_snooping %d mcast_querier %d', $segment['bridge'], $segment['snooping'], $segment['querier']);
+    $lines[] = sprintf(
+        'link add %s type bridge mcast_snooping %d mcast_querier %d',
+        $segment['bridge'],
+        $segment['snooping'],
+        $segment['querier'],
+    );
     $lines[] = 'link set '.$segment['bridge'].' up';
 }
 $nodes = [];

@@ -88,14 +88,19 @@ $ask = static function (array $q) use (&$asked, &$connecting, &$errors, $echo): 
     if ($q['tcp'] ?? false) {
         $socket = socket_create(\AF_INET, \SOCK_STREAM, \SOL_TCP) ?: throw new RuntimeException('no socket');
         socket_set_nonblock($socket);
-        if (!@socket_connect($socket, $q['to'], $q['port']) && !in_array($code = socket_last_error($socket), [\SOCKET_EINPROGRESS, 0], true)) {
+        $connected = @socket_connect($socket, $q['to'], $q['port']);
+        $code = socket_last_error($socket);
+        if (!$connected && !in_array($code, [\SOCKET_EINPROGRESS, 0], true)) {
             $errors[$q['id']] = $code;
         }
         $connecting[$q['id']] = $socket;
 
         return;
     }
-    $socket = ($q['icmp'] ? socket_create(\AF_INET, \SOCK_RAW, 1) : socket_create(\AF_INET, \SOCK_DGRAM, \SOL_UDP)) ?: throw new RuntimeException('no socket');
+    $socket = $q['icmp'] ? socket_create(\AF_INET, \SOCK_RAW, 1) : socket_create(\AF_INET, \SOCK_DGRAM, \SOL_UDP);
+    if (false === $socket) {
+        throw new RuntimeException('no socket');
+    }
     if (null !== $q['device']) {
         socket_set_option($socket, \SOL_SOCKET, \SO_BINDTODEVICE, $q['device']);
     }

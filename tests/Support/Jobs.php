@@ -4,27 +4,45 @@ declare(strict_types=1);
 
 namespace Vorhut\Tests\Support;
 
-use Vorhut\App\Job\ShippedProfiles;
+use Vorhut\App\Jobs\ShippedProfiles;
+use Vorhut\Core\Exchange\JobFile;
 use Vorhut\Core\Job\Job;
-use Vorhut\Core\JobFile\JobFile;
-use Vorhut\Core\JobFile\Json;
+use Vorhut\Core\Record\Json;
 
 /** Small jobs for tests, in few words. */
 final class Jobs
 {
     /**
-     * @param array<string, string|array<string, mixed>> $segments   prefix by segment id; its gateway is the first host; "prefix" and more where it is a record
-     * @param array<string, array<string, mixed>>        $hosts      device record by id; "at" is [segment, address/length, gateway]
-     * @param array<string, array<string, mixed>>        $routers    router record by id; "in" is address/length by segment
-     * @param list<array<string, mixed>>                 $intents
-     * @param list<array<string, mixed>>                 $extensions
+     * @param array<string, string|array<string, mixed>> $segments prefix by segment id, its gateway the first host; or a record with it
+     * @param array<string, array<string, mixed>> $hosts device record by id; "at" is [segment, address/length, gateway]
+     * @param array<string, array<string, mixed>> $routers router record by id; "in" is address/length by segment
+     * @param list<array<string, mixed>> $intents
+     * @param list<array<string, mixed>> $extensions
      */
-    public static function make(array $segments, array $hosts, array $routers = [], array $intents = [], array $extensions = []): Job
-    {
-        $data = ['format' => 'vorhut-job', 'version' => 1, 'job' => ['name' => 'Test'], 'segments' => [], 'routers' => [], 'devices' => [], 'voice' => ['extensions' => $extensions], 'intents' => $intents];
+    public static function make(
+        array $segments,
+        array $hosts,
+        array $routers = [],
+        array $intents = [],
+        array $extensions = [],
+    ): Job {
+        $data = [
+            'format' => 'vorhut-job',
+            'version' => 1,
+            'job' => ['name' => 'Test'],
+            'segments' => [],
+            'routers' => [],
+            'devices' => [],
+            'voice' => ['extensions' => $extensions],
+            'intents' => $intents,
+        ];
         foreach ($segments as $id => $segment) {
             $more = \is_array($segment) ? $segment : [];
-            $prefix = \is_array($segment) && \is_string($segment['prefix'] ?? null) ? $segment['prefix'] : (\is_string($segment) ? $segment : '');
+            $prefix = \is_array($segment) && \is_string($segment['prefix'] ?? null)
+                ? $segment['prefix']
+                : (\is_string($segment)
+                    ? $segment
+                    : '');
             unset($more['prefix']);
             $data['segments'][] = ['id' => $id, 'subnets' => [['prefix' => $prefix, 'gateway' => self::first($prefix)]]] + $more;
         }
@@ -40,7 +58,10 @@ final class Jobs
             $at = $host['at'] ?? null;
             unset($host['at']);
             if (\is_array($at)) {
-                $host['interfaces'] = [['segment' => $at[0], 'address' => $at[1], 'gateway' => $at[2] ?? null] + self::map($host['if'] ?? [])];
+                $host['interfaces'] = [
+                    ['segment' => $at[0], 'address' => $at[1], 'gateway' => $at[2] ?? null]
+                    + self::map($host['if'] ?? []),
+                ];
             }
             unset($host['if']);
             $data['devices'][] = ['id' => $id, 'profile' => 'generic-host', ...$host];

@@ -1,67 +1,99 @@
 import AxeBuilder from '@axe-core/playwright';
 import { expect, job, login, test } from './support.mjs';
 
-const views = ['/', job, `${job}/networks`, `${job}/networks?edit=video`, `${job}/devices?sel=receiver-3`, `${job}/list`, `${job}/addresses`, `${job}/bench`, `${job}/bench/berth-4?step=contact`, `${job}/proof`, `${job}/proof?axis=segment&row=Skerry+Slip&column=Voice,+Northpier`, `${job}/proof/what-if?on=segment:sound&field=querier&value=yes`, `${job}/sweep`, `${job}/find?q=horn`];
+const views = [
+    '/',
+    job,
+    `${job}/networks`,
+    `${job}/networks?edit=video`,
+    `${job}/devices?sel=receiver-3`,
+    `${job}/list`,
+    `${job}/addresses`,
+    `${job}/bench`,
+    `${job}/bench/berth-4?step=contact`,
+    `${job}/proof`,
+    `${job}/proof?axis=segment&row=Skerry+Slip&column=Voice,+Northpier`,
+    `${job}/proof/what-if?on=segment:sound&field=querier&value=yes`,
+    `${job}/sweep`,
+    `${job}/find?q=horn`,
+    `${job}/records/routers/core`,
+    `${job}/records/locations/+`,
+];
 
 for (const scheme of ['light', 'dark']) {
-  test(`no view has a serious accessibility fault, ${scheme}`, async ({ page }) => {
-    test.setTimeout(90_000);
-    await page.emulateMedia({ colorScheme: scheme });
-    await page.goto('/login');
-    const faults = [];
-    const look = async (view) => {
-      const result = await new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'best-practice']).analyze();
-      faults.push(...result.violations.filter((v) => ['serious', 'critical'].includes(v.impact)).map((v) => `${view}: ${v.id} ${v.nodes[0].html} ${v.nodes[0].any[0]?.message ?? ''}`));
-    };
-    await look('/login');
-    await login(page);
-    for (const view of views) {
-      await page.goto(view);
-      await look(view);
-    }
-    expect(faults).toEqual([]);
-  });
+    test(`no view has a serious accessibility fault, ${scheme}`, async ({ page }) => {
+        test.setTimeout(90_000);
+        await page.emulateMedia({ colorScheme: scheme });
+        await page.goto('/login');
+        const faults = [];
+        const look = async (view) => {
+            const result = await new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'best-practice']).analyze();
+            faults.push(
+                ...result.violations
+                    .filter((v) => ['serious', 'critical'].includes(v.impact))
+                    .map((v) => `${view}: ${v.id} ${v.nodes[0].html} ${v.nodes[0].any[0]?.message ?? ''}`),
+            );
+        };
+        await look('/login');
+        await login(page);
+        for (const view of views) {
+            await page.goto(view);
+            await look(view);
+        }
+        expect(faults).toEqual([]);
+    });
 }
 
 test('no view scrolls sideways at 1280, 1000 and 390 px', async ({ page }) => {
-  await login(page);
-  const wide = [];
-  for (const width of [1280, 1000, 390]) {
-    await page.setViewportSize({ width, height: 844 });
-    for (const view of views) {
-      await page.goto(view);
-      const over = await page.evaluate(() => document.documentElement.scrollWidth - window.innerWidth);
-      if (over > 0) wide.push(`${view} at ${width}: ${over} px`);
+    await login(page);
+    const wide = [];
+    for (const width of [1280, 1000, 390]) {
+        await page.setViewportSize({ width, height: 844 });
+        for (const view of views) {
+            await page.goto(view);
+            const over = await page.evaluate(() => document.documentElement.scrollWidth - window.innerWidth);
+            if (over > 0) wide.push(`${view} at ${width}: ${over} px`);
+        }
     }
-  }
-  expect(wide).toEqual([]);
+    expect(wide).toEqual([]);
 });
 
 test('bench targets are thumb-sized at 390 px', async ({ page }) => {
-  await login(page);
-  await page.setViewportSize({ width: 390, height: 844 });
-  await page.goto(`${job}/bench/berth-3?step=address`);
-  const small = await page.evaluate(() => [...document.querySelectorAll('.bench button, .bench .todo .here a')].filter((b) => b.offsetParent && b.getBoundingClientRect().height < 44).map((b) => b.textContent.trim()));
-  expect(small).toEqual([]);
+    await login(page);
+    await page.setViewportSize({ width: 390, height: 844 });
+    await page.goto(`${job}/bench/berth-3?step=address`);
+    const small = await page.evaluate(() =>
+        [...document.querySelectorAll('.bench button, .bench .todo .here a')]
+            .filter((b) => b.offsetParent && b.getBoundingClientRect().height < 44)
+            .map((b) => b.textContent.trim()),
+    );
+    expect(small).toEqual([]);
 });
 
 test('labels on a ruler do not overlap', async ({ page }) => {
-  await login(page);
-  await page.goto(`${job}/networks`);
-  const overlaps = await page.evaluate(() => [...document.querySelectorAll('svg.ruler')].flatMap((svg) => {
-    const boxes = [...svg.querySelectorAll('text:not(.q)')].map((t) => [t.textContent, t.getBoundingClientRect()]);
-    return boxes.flatMap(([a, x], i) => boxes.slice(i + 1).filter(([, y]) => x.left < y.right && y.left < x.right && x.top < y.bottom - 2 && y.top < x.bottom - 2).map(([b]) => `${a} / ${b}`));
-  }));
-  expect(overlaps).toEqual([]);
+    await login(page);
+    await page.goto(`${job}/networks`);
+    const overlaps = await page.evaluate(() =>
+        [...document.querySelectorAll('svg.ruler')].flatMap((svg) => {
+            const boxes = [...svg.querySelectorAll('text:not(.q)')].map((t) => [t.textContent, t.getBoundingClientRect()]);
+            return boxes.flatMap(([a, x], i) =>
+                boxes
+                    .slice(i + 1)
+                    .filter(([, y]) => x.left < y.right && y.left < x.right && x.top < y.bottom - 2 && y.top < x.bottom - 2)
+                    .map(([b]) => `${a} / ${b}`),
+            );
+        }),
+    );
+    expect(overlaps).toEqual([]);
 });
 
 test('reading works without JavaScript', async ({ browser }) => {
-  const context = await browser.newContext({ javaScriptEnabled: false });
-  const page = await context.newPage();
-  await login(page, 'vera');
-  await page.goto(`${job}/proof`);
-  await expect(page.locator('tr.sel').first()).toContainText('no reply');
-  await page.goto(`${job}/devices?sel=receiver-3`);
-  await expect(page.locator('.why')).toContainText('Receiver 3 has no gateway');
-  await context.close();
+    const context = await browser.newContext({ javaScriptEnabled: false });
+    const page = await context.newPage();
+    await login(page, 'vera');
+    await page.goto(`${job}/proof`);
+    await expect(page.locator('tr.sel').first()).toContainText('no reply');
+    await page.goto(`${job}/devices?sel=receiver-3`);
+    await expect(page.locator('.why')).toContainText('Receiver 3 has no gateway');
+    await context.close();
 });

@@ -1,208 +1,237 @@
 import { expect, job, login, test } from './support.mjs';
 
 test('the proof turns with the suggested change and turns back with undo, by keyboard alone', async ({ page }) => {
-  await login(page);
-  await page.goto(`${job}/proof`);
-  const row = page.locator('tr.sel').first();
-  await expect(row).toContainText('3 no reply');
-  await expect(page.locator('.trace')).toHaveAttribute('aria-label', /no gateway set/i);
-  await page.keyboard.press('a');
-  await expect(page.locator('#undo-bar')).toContainText('Set gateway 10.47.60.1 on Receiver 3 and Receiver 4');
-  await page.goto(`${job}/proof?intent=station-receivers&pair=mic-station%3Ereceiver-3`);
-  await expect(page.locator('#intent')).toContainText('predicted');
-  await expect(page.locator('#intent')).toContainText('through');
-  await page.keyboard.press('z');
-  await expect(page.locator('#intent')).toContainText('no reply');
+    await login(page);
+    await page.goto(`${job}/proof`);
+    const row = page.locator('tr.sel').first();
+    await expect(row).toContainText('3 no reply');
+    await expect(page.locator('.trace')).toHaveAttribute('aria-label', /no gateway set/i);
+    await page.keyboard.press('a');
+    await expect(page.locator('#undo-bar')).toContainText('Set gateway 10.47.60.1 on Receiver 3 and Receiver 4');
+    await page.goto(`${job}/proof?intent=station-receivers&pair=mic-station%3Ereceiver-3`);
+    await expect(page.locator('#intent')).toContainText('predicted');
+    await expect(page.locator('#intent')).toContainText('through');
+    await page.keyboard.press('z');
+    await expect(page.locator('#intent')).toContainText('no reply');
 });
 
 test('cells are edited with arrows and Enter, mistakes are said at the cell, and saved ones change the way', async ({ page }) => {
-  await login(page, 'tomas');
-  await page.goto(`${job}/devices?q=receiver`);
-  const cell = page.locator('tr[data-name="Receiver 3"] td[data-field=gateway]');
-  await cell.click();
-  await expect(page.locator('#why-inner h2')).toHaveText('Receiver 3');
-  await page.keyboard.press('Enter');
-  await page.keyboard.type('10.47.60.300');
-  await page.keyboard.press('Enter');
-  await expect(page.locator('#cell-problem')).toContainText('10.47.60.300');
-  await expect(page.locator('td.cell input')).toHaveValue('10.47.60.300');
-  await page.locator('td.cell input').fill('10.47.60.1');
-  await page.keyboard.press('Enter');
-  await expect(page.locator('#cell-problem')).toBeHidden();
-  await expect(cell).toHaveText('10.47.60.1');
-  await expect(page.locator('#undo-bar')).toContainText('Changed Gateway of Receiver 3');
-  await expect(page.locator('#way')).toContainText('7 findings');
-  await expect(page.locator('tr[data-name="Receiver 4"] td[data-field=gateway]')).toBeFocused();
-  await page.keyboard.press('ArrowLeft');
-  await expect(page.locator('tr[data-name="Receiver 4"] td[data-field=address]')).toBeFocused();
-  await page.keyboard.press('z');
-  await expect(cell).toHaveText('');
+    await login(page, 'tomas');
+    await page.goto(`${job}/devices?q=receiver`);
+    const cell = page.locator('tr[data-name="Receiver 3"] td[data-field=gateway]');
+    await cell.click();
+    await expect(page.locator('#why-inner h2')).toHaveText('Receiver 3');
+    await page.keyboard.press('Enter');
+    await page.keyboard.type('10.47.60.300');
+    await page.keyboard.press('Enter');
+    await expect(page.locator('#cell-problem')).toContainText('10.47.60.300');
+    await expect(page.locator('td.cell input')).toHaveValue('10.47.60.300');
+    await page.locator('td.cell input').fill('10.47.60.1');
+    await page.keyboard.press('Enter');
+    await expect(page.locator('#cell-problem')).toBeHidden();
+    await expect(cell).toHaveText('10.47.60.1');
+    await expect(page.locator('#undo-bar')).toContainText('Changed Gateway of Receiver 3');
+    await expect(page.locator('#way')).toContainText('7 findings');
+    await expect(page.locator('tr[data-name="Receiver 4"] td[data-field=gateway]')).toBeFocused();
+    await page.keyboard.press('ArrowLeft');
+    await expect(page.locator('tr[data-name="Receiver 4"] td[data-field=address]')).toBeFocused();
+    await page.keyboard.press('z');
+    await expect(cell).toHaveText('');
 });
 
 test('a list pasted from a spreadsheet is previewed, taken over, addressed and undone', async ({ page, context }) => {
-  await context.grantPermissions(['clipboard-read', 'clipboard-write']);
-  await login(page, 'tomas');
-  await page.goto(`${job}/devices`);
-  await page.evaluate(() => {
-    const data = new DataTransfer();
-    data.setData('text/plain', 'Name\tKind\tSegment\tMAC\nSlip horn 1\tpaging-horn\tsound\t02-47-00-00-51-01\nSlip horn 2\tpaging-horn\tsound\t02-47-00-00-51-O2\n');
-    document.dispatchEvent(new ClipboardEvent('paste', { clipboardData: data, bubbles: true }));
-  });
-  await expect(page.getByRole('heading', { name: 'What would change' })).toBeVisible();
-  await expect(page.locator('.next')).toContainText('1 new');
-  await expect(page.locator('main')).toContainText('line 3, MAC');
-  await page.keyboard.press('t');
-  await expect(page.locator('.next')).toContainText('4 units have no address yet');
-  await page.keyboard.press('p');
-  await expect(page.locator('tbody')).toContainText('Slip horn 1');
-  await page.getByRole('button', { name: 'all' }).click();
-  await expect(page.getByRole('checkbox').first()).not.toBeChecked();
-  await page.getByRole('button', { name: 'all' }).click();
-  await page.keyboard.press('t');
-  await expect(page.locator('main')).not.toContainText('no address yet');
-  await page.keyboard.press('z');
-  await expect(page.locator('.next')).toContainText('4 units have no address yet');
-  await page.goto(`${job}/devices?q=slip+horn`);
-  await page.locator('td[data-field=name] a').click();
-  await page.getByRole('button', { name: 'remove Slip horn 1' }).click();
+    await context.grantPermissions(['clipboard-read', 'clipboard-write']);
+    await login(page, 'tomas');
+    await page.goto(`${job}/devices`);
+    await page.evaluate(() => {
+        const data = new DataTransfer();
+        data.setData(
+            'text/plain',
+            [
+                'Name\tKind\tSegment\tMAC',
+                'Slip horn 1\tpaging-horn\tsound\t02-47-00-00-51-01',
+                'Slip horn 2\tpaging-horn\tsound\t02-47-00-00-51-O2',
+                '',
+            ].join('\n'),
+        );
+        document.dispatchEvent(new ClipboardEvent('paste', { clipboardData: data, bubbles: true }));
+    });
+    await expect(page.getByRole('heading', { name: 'What would change' })).toBeVisible();
+    await expect(page.locator('.next')).toContainText('1 new');
+    await expect(page.locator('main')).toContainText('line 3, MAC');
+    await page.keyboard.press('t');
+    await expect(page.locator('.next')).toContainText('4 units have no address yet');
+    await page.keyboard.press('p');
+    await expect(page.locator('tbody')).toContainText('Slip horn 1');
+    await page.getByRole('button', { name: 'all' }).click();
+    await expect(page.getByRole('checkbox').first()).not.toBeChecked();
+    await page.getByRole('button', { name: 'all' }).click();
+    await page.keyboard.press('t');
+    await expect(page.locator('main')).not.toContainText('no address yet');
+    await page.keyboard.press('z');
+    await expect(page.locator('.next')).toContainText('4 units have no address yet');
+    await page.goto(`${job}/devices?q=slip+horn`);
+    await page.locator('td[data-field=name] a').click();
+    await page.getByRole('button', { name: 'remove Slip horn 1' }).click();
 });
 
 test('the bench leads through first contact with exact values to copy', async ({ page, context }) => {
-  await context.grantPermissions(['clipboard-read', 'clipboard-write']);
-  await login(page, 'tomas');
-  await page.goto(`${job}/bench`);
-  await page.goto(`${job}/bench/berth-4?step=contact`);
-  await page.keyboard.press('1');
-  await expect(page.locator('#live')).toHaveText('Copied 192.0.2.250');
-  expect(await page.evaluate(() => navigator.clipboard.readText())).toBe('192.0.2.250');
-  await page.getByLabel('Its ports now').fill('wlan0=192.0.2.17/24');
-  await page.getByRole('button', { name: 'Check for clashes' }).click();
-  await expect(page.locator('main')).toContainText('Switch Wi-Fi off');
-  await page.goto(`${job}/bench/berth-5?step=connect`);
-  await page.keyboard.press('w');
-  await expect(page.locator('[data-timer] text')).toHaveText(/^(1:00|0:5\d)$/);
-  await page.keyboard.press('Enter');
-  await expect(page.locator('main')).toContainText('1 of 6 done');
-  await page.goto(`${job}/bench/berth-5?step=connect`);
-  await page.getByRole('button', { name: 'Take it back' }).click();
+    await context.grantPermissions(['clipboard-read', 'clipboard-write']);
+    await login(page, 'tomas');
+    await page.goto(`${job}/bench`);
+    await page.goto(`${job}/bench/berth-4?step=contact`);
+    await page.keyboard.press('1');
+    await expect(page.locator('#live')).toHaveText('Copied 192.0.2.250');
+    expect(await page.evaluate(() => navigator.clipboard.readText())).toBe('192.0.2.250');
+    await page.getByLabel('Its ports now').fill('wlan0=192.0.2.17/24');
+    await page.getByRole('button', { name: 'Check for clashes' }).click();
+    await expect(page.locator('main')).toContainText('Switch Wi-Fi off');
+    await page.goto(`${job}/bench/berth-5?step=connect`);
+    await page.keyboard.press('w');
+    await expect(page.locator('[data-timer] text')).toHaveText(/^(1:00|0:5\d)$/);
+    await page.keyboard.press('Enter');
+    await expect(page.locator('main')).toContainText('1 of 6 done');
+    await page.goto(`${job}/bench/berth-5?step=connect`);
+    await page.getByRole('button', { name: 'Take it back' }).click();
 });
 
 test('the jump field finds a MAC in any notation and opens it on Enter', async ({ page }) => {
-  await login(page, 'vera');
-  await page.goto(job);
-  await page.keyboard.press('/');
-  await page.keyboard.type('0247.0000.2015');
-  await expect(page.locator('#hits a')).toHaveText(/Berth 1 camera/);
-  await page.keyboard.press('Enter');
-  await expect(page.locator('#why-inner h2')).toHaveText('Berth 1 camera');
-  await page.keyboard.press('g');
-  await page.keyboard.press('p');
-  await expect(page.getByRole('heading', { name: 'Proof' })).toBeVisible();
-  await page.keyboard.press('?');
-  await expect(page.locator('#keys')).toBeVisible();
-  await page.keyboard.press('Escape');
-  await expect(page.locator('#keys')).toBeHidden();
+    await login(page, 'vera');
+    await page.goto(job);
+    await page.keyboard.press('/');
+    await page.keyboard.type('0247.0000.2015');
+    await expect(page.locator('#hits a')).toHaveText(/Berth 1 camera/);
+    await page.keyboard.press('Enter');
+    await expect(page.locator('#why-inner h2')).toHaveText('Berth 1 camera');
+    await page.keyboard.press('g');
+    await page.keyboard.press('p');
+    await expect(page.getByRole('heading', { name: 'Proof' })).toBeVisible();
+    await page.keyboard.press('?');
+    await expect(page.locator('#keys')).toBeVisible();
+    await page.keyboard.press('Escape');
+    await expect(page.locator('#keys')).toBeHidden();
 });
 
 test('a large job file comes in through the worker with progress', async ({ page }) => {
-  await login(page);
-  const devices = Array.from({ length: 900 }, (_, n) => ({ id: `u-${n}`, name: `Unit ${n}`, profile: 'paging-horn', serial: `KS-${n}`, interfaces: [{ name: 'lan', segment: 'a', mode: 'static', address: `10.47.${80 + Math.floor(n / 200)}.${10 + (n % 200)}/20`, gateway: null }], notes: undefined, 'x-pad': 'p'.repeat(200) }));
-  const file = { format: 'vorhut-job', version: 1, job: { name: 'Nine hundred horns' }, segments: [{ id: 'a', subnets: [{ prefix: '10.47.80.0/20' }] }], devices };
-  await page.getByLabel('Job file (.json)').setInputFiles({ name: 'horns.json', mimeType: 'application/json', buffer: Buffer.from(JSON.stringify(file)) });
-  await page.getByRole('button', { name: 'Import' }).click();
-  await expect(page.locator('.said').first()).toContainText('with 900 devices', { timeout: 25_000 });
-  await page.locator('.said a').click();
-  await expect(page.getByRole('heading', { name: 'Nine hundred horns' })).toBeVisible();
+    await login(page);
+    const devices = Array.from({ length: 900 }, (_, n) => ({
+        id: `u-${n}`,
+        name: `Unit ${n}`,
+        profile: 'paging-horn',
+        serial: `KS-${n}`,
+        interfaces: [
+            { name: 'lan', segment: 'a', mode: 'static', address: `10.47.${80 + Math.floor(n / 200)}.${10 + (n % 200)}/20`, gateway: null },
+        ],
+        notes: undefined,
+        'x-pad': 'p'.repeat(200),
+    }));
+    const file = {
+        format: 'vorhut-job',
+        version: 1,
+        job: { name: 'Nine hundred horns' },
+        segments: [{ id: 'a', subnets: [{ prefix: '10.47.80.0/20' }] }],
+        devices,
+    };
+    await page
+        .getByLabel('Job file (.json)')
+        .setInputFiles({ name: 'horns.json', mimeType: 'application/json', buffer: Buffer.from(JSON.stringify(file)) });
+    await page.getByRole('button', { name: 'Import' }).click();
+    await expect(page.locator('.said').first()).toContainText('with 900 devices', { timeout: 25_000 });
+    await page.locator('.said a').click();
+    await expect(page.getByRole('heading', { name: 'Nine hundred horns' })).toBeVisible();
 });
 
 test('two technicians at one cell: the second is told who was first, and keeps what was typed', async ({ page, browser }) => {
-  await login(page, 'tomas');
-  await page.goto(`${job}/devices?q=berth+1`);
-  const other = await (await browser.newContext({ baseURL: new URL(page.url()).origin })).newPage();
-  await login(other, 'ines');
-  await other.goto(`${job}/devices?q=berth+1`);
-  const edit = async (who, text) => {
-    await who.locator('td[data-field=name]').first().click({ position: { x: 2, y: 2 } });
-    await who.keyboard.press('Enter');
-    await who.locator('td.cell input').fill(text);
-    await who.keyboard.press('Enter');
-  };
-  await edit(other, 'Berth one camera');
-  await expect(other.locator('#undo-bar')).toContainText('Changed Name of Berth 1 camera');
-  await edit(page, 'Berth uno camera');
-  await expect(page.locator('#cell-problem')).toContainText('Ines Aldermoor changed Berth one camera at');
-  await expect(page.locator('td.cell input')).toHaveValue('Berth uno camera');
-  await page.keyboard.press('Escape');
-  await expect(page.locator('#cell-problem')).toBeHidden();
-  await other.keyboard.press('z');
-  await expect(other.locator('td[data-field=name]').first()).toContainText('Berth 1 camera');
-  await other.context().close();
+    await login(page, 'tomas');
+    await page.goto(`${job}/devices?q=berth+1`);
+    const other = await (await browser.newContext({ baseURL: new URL(page.url()).origin })).newPage();
+    await login(other, 'ines');
+    await other.goto(`${job}/devices?q=berth+1`);
+    const edit = async (who, text) => {
+        await who
+            .locator('td[data-field=name]')
+            .first()
+            .click({ position: { x: 2, y: 2 } });
+        await who.keyboard.press('Enter');
+        await who.locator('td.cell input').fill(text);
+        await who.keyboard.press('Enter');
+    };
+    await edit(other, 'Berth one camera');
+    await expect(other.locator('#undo-bar')).toContainText('Changed Name of Berth 1 camera');
+    await edit(page, 'Berth uno camera');
+    await expect(page.locator('#cell-problem')).toContainText('Ines Aldermoor changed Berth one camera at');
+    await expect(page.locator('td.cell input')).toHaveValue('Berth uno camera');
+    await page.keyboard.press('Escape');
+    await expect(page.locator('#cell-problem')).toBeHidden();
+    await other.keyboard.press('z');
+    await expect(other.locator('td[data-field=name]').first()).toContainText('Berth 1 camera');
+    await other.context().close();
 });
 
 test('what somebody saw stands beside the prediction, with name', async ({ page }) => {
-  await login(page, 'tomas');
-  await page.goto(`${job}/proof?intent=hut-calls-control`);
-  await page.getByLabel('Observed').selectOption('one-way');
-  await page.getByLabel('Note').fill('heard nothing in the hut');
-  await page.getByRole('button', { name: 'Record it' }).click();
-  await expect(page.locator('#intent')).toContainText('one way');
-  await expect(page.locator('#intent')).toContainText('Tomas Wray');
-  await expect(page.locator('main')).toContainText('differs');
+    await login(page, 'tomas');
+    await page.goto(`${job}/proof?intent=hut-calls-control`);
+    await page.getByLabel('Observed').selectOption('one-way');
+    await page.getByLabel('Note').fill('heard nothing in the hut');
+    await page.getByRole('button', { name: 'Record it' }).click();
+    await expect(page.locator('#intent')).toContainText('one way');
+    await expect(page.locator('#intent')).toContainText('Tomas Wray');
+    await expect(page.locator('main')).toContainText('differs');
 });
 
 test('a viewer sees everything and is offered no change', async ({ page }) => {
-  await login(page, 'vera');
-  for (const view of ['', '/networks', '/devices?sel=receiver-3', '/bench/berth-4', '/proof', '/addresses']) {
-    await page.goto(job + view);
-    const offers = await page.locator('main form[method=post], .why form[method=post]').count();
-    expect(offers, view).toBe(0);
-  }
-  await page.goto(`${job}/devices`);
-  await page.locator('td[data-field=address]').first().click();
-  await page.keyboard.press('Enter');
-  await expect(page.locator('td.cell input')).toHaveCount(0);
+    await login(page, 'vera');
+    for (const view of ['', '/networks', '/devices?sel=receiver-3', '/bench/berth-4', '/proof', '/addresses']) {
+        await page.goto(job + view);
+        const offers = await page.locator('main form[method=post], .why form[method=post]').count();
+        expect(offers, view).toBe(0);
+    }
+    await page.goto(`${job}/devices`);
+    await page.locator('td[data-field=address]').first().click();
+    await page.keyboard.press('Enter');
+    await expect(page.locator('td.cell input')).toHaveCount(0);
 });
 
 test('the theme can be switched and stays', async ({ page }) => {
-  await login(page, 'vera');
-  await page.goto(`${job}/networks`);
-  const ground = () => page.evaluate(() => getComputedStyle(document.body).backgroundColor);
-  const light = await ground();
-  await page.getByRole('button', { name: 'light or dark' }).click();
-  const dark = await ground();
-  expect(dark).not.toBe(light);
-  await page.goto(`${job}/devices`);
-  expect(await ground()).toBe(dark);
+    await login(page, 'vera');
+    await page.goto(`${job}/networks`);
+    const ground = () => page.evaluate(() => getComputedStyle(document.body).backgroundColor);
+    const light = await ground();
+    await page.getByRole('button', { name: 'light or dark' }).click();
+    const dark = await ground();
+    expect(dark).not.toBe(light);
+    await page.goto(`${job}/devices`);
+    expect(await ground()).toBe(dark);
 });
 
 test('a newcomer begins a job: segment, list, addresses, bench', async ({ page }) => {
-  await login(page);
-  await page.getByLabel('Name', { exact: true }).fill('Harbour office');
-  await page.getByRole('button', { name: 'Begin', exact: true }).click();
-  await expect(page.locator('main')).toContainText('No network yet');
-  await page.getByRole('link', { name: 'Add the first segment' }).click();
-  await page.getByLabel('Name', { exact: true }).fill('Office');
-  await page.getByLabel('Prefix').fill('10.47.81.0/24');
-  await page.getByLabel('Gateway').fill('10.47.82.1');
-  await page.getByRole('button', { name: 'Save' }).click();
-  await expect(page.locator('main [role=alert]')).toContainText('a host address inside 10.47.81.0/24');
-  await expect(page.getByLabel('Prefix')).toHaveValue('10.47.81.0/24');
-  await page.getByLabel('Gateway').fill('10.47.81.1');
-  await page.getByRole('button', { name: 'Save' }).click();
-  await expect(page.locator('svg.ruler')).toBeVisible();
-  await page.keyboard.press('g');
-  await page.keyboard.press('d');
-  await page.getByRole('link', { name: 'Paste a list' }).click();
-  await page.getByLabel('The list').fill('Name,Kind,Segment\nDesk one,desk-phone-page,Office\nDesk two,desk-phone-page,Office\n');
-  await page.getByRole('button', { name: 'Show what would change' }).click();
-  await expect(page.locator('.next')).toContainText('2 new');
-  await page.keyboard.press('t');
-  await expect(page.locator('.next')).toContainText('2 units have no address yet');
-  await page.keyboard.press('p');
-  await expect(page.locator('tbody')).toContainText('10.47.81.10/24');
-  await page.keyboard.press('t');
-  await expect(page.locator('#undo-bar')).toContainText('Gave 2 units their addresses');
-  await page.keyboard.press('g');
-  await page.keyboard.press('t');
-  await expect(page.locator('.next')).toContainText('Desk one is next');
+    await login(page);
+    await page.getByLabel('Name', { exact: true }).fill('Harbour office');
+    await page.getByRole('button', { name: 'Begin', exact: true }).click();
+    await expect(page.locator('main')).toContainText('No network yet');
+    await page.getByRole('link', { name: 'Add the first segment' }).click();
+    await page.getByLabel('Name', { exact: true }).fill('Office');
+    await page.getByLabel('Prefix').fill('10.47.81.0/24');
+    await page.getByLabel('Gateway').fill('10.47.82.1');
+    await page.getByRole('button', { name: 'Save' }).click();
+    await expect(page.locator('main [role=alert]')).toContainText('a host address inside 10.47.81.0/24');
+    await expect(page.getByLabel('Prefix')).toHaveValue('10.47.81.0/24');
+    await page.getByLabel('Gateway').fill('10.47.81.1');
+    await page.getByRole('button', { name: 'Save' }).click();
+    await expect(page.locator('svg.ruler')).toBeVisible();
+    await page.keyboard.press('g');
+    await page.keyboard.press('d');
+    await page.getByRole('link', { name: 'Paste a list' }).click();
+    await page.getByLabel('The list').fill('Name,Kind,Segment\nDesk one,desk-phone-page,Office\nDesk two,desk-phone-page,Office\n');
+    await page.getByRole('button', { name: 'Show what would change' }).click();
+    await expect(page.locator('.next')).toContainText('2 new');
+    await page.keyboard.press('t');
+    await expect(page.locator('.next')).toContainText('2 units have no address yet');
+    await page.keyboard.press('p');
+    await expect(page.locator('tbody')).toContainText('10.47.81.10/24');
+    await page.keyboard.press('t');
+    await expect(page.locator('#undo-bar')).toContainText('Gave 2 units their addresses');
+    await page.keyboard.press('g');
+    await page.keyboard.press('t');
+    await expect(page.locator('.next')).toContainText('Desk one is next');
 });

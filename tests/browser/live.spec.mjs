@@ -5,48 +5,50 @@ const lab = '/job/the-lab';
 
 /** The demo two networks further, so that a lab that runs on this machine is not in the way. */
 function shifted() {
-  const file = JSON.parse(readFileSync('demo/kestrel-sound.json', 'utf8').replaceAll('10.47.', '10.149.'));
-  return Buffer.from(JSON.stringify({ ...file, job: { ...file.job, name: 'The lab' } }));
+    const file = JSON.parse(readFileSync('demo/kestrel-sound.json', 'utf8').replaceAll('10.47.', '10.149.'));
+    return Buffer.from(JSON.stringify({ ...file, job: { ...file.job, name: 'The lab' } }));
 }
 
 test('what is predicted is what the lab shows, and both turn with the plan', async ({ page }) => {
-  test.setTimeout(90_000);
-  await login(page);
-  await page.getByLabel('Job file (.json)').setInputFiles({ name: 'lab.json', mimeType: 'application/json', buffer: shifted() });
-  await page.getByRole('button', { name: 'Import' }).click();
-  await expect(page.getByRole('heading', { name: 'The lab' }).or(page.locator('.said a').first())).toBeVisible();
-  await expect.poll(() => readFileSync('var/test-lab/worker.log', 'utf8'), { timeout: 15_000 }).toMatch(/[1-9]\d+ stand-ins run/);
+    test.setTimeout(90_000);
+    await login(page);
+    await page.getByLabel('Job file (.json)').setInputFiles({ name: 'lab.json', mimeType: 'application/json', buffer: shifted() });
+    await page.getByRole('button', { name: 'Import' }).click();
+    await expect(page.getByRole('heading', { name: 'The lab' }).or(page.locator('.said a').first())).toBeVisible();
+    await expect.poll(() => readFileSync('var/test-lab/worker.log', 'utf8'), { timeout: 15_000 }).toMatch(/[1-9]\d+ stand-ins run/);
 
-  await page.goto(`${lab}/proof`);
-  await page.keyboard.press('t');
-  await expect(page.locator('.said progress')).toBeVisible();
-  await page.reload();
-  await expect(page.getByRole('status').filter({ hasText: 'Live test' })).toContainText('all as predicted', { timeout: 40_000 });
-  await expect(page.locator('.differs, b.care')).toHaveCount(0);
+    await page.goto(`${lab}/proof`);
+    await page.keyboard.press('t');
+    await expect(page.locator('.said progress')).toBeVisible();
+    await page.reload();
+    await expect(page.getByRole('status').filter({ hasText: 'Live test' })).toContainText('all as predicted', { timeout: 40_000 });
+    await expect(page.locator('.differs, b.care')).toHaveCount(0);
 
-  await page.goto(`${lab}/proof?axis=kind&row=Stations&column=Receivers`);
-  await page.keyboard.press('i');
-  await expect(page.getByRole('status').filter({ hasText: 'Live test' })).toContainText('7 pairs asked', { timeout: 20_000 });
-  await page.goto(`${lab}/proof?axis=kind&row=Desk+phones&column=Horns`);
-  await page.keyboard.press('e');
-  await expect(page.getByRole('status').filter({ hasText: 'Live test' })).toContainText('1 pair asked', { timeout: 20_000 });
+    await page.goto(`${lab}/proof?axis=kind&row=Stations&column=Receivers`);
+    await page.keyboard.press('i');
+    await expect(page.getByRole('status').filter({ hasText: 'Live test' })).toContainText('7 pairs asked', { timeout: 20_000 });
+    await page.goto(`${lab}/proof?axis=kind&row=Desk+phones&column=Horns`);
+    await page.keyboard.press('e');
+    await expect(page.getByRole('status').filter({ hasText: 'Live test' })).toContainText('1 pair asked', { timeout: 20_000 });
 
-  const pair = `${lab}/proof?intent=hut-calls-control&pair=${encodeURIComponent('hut-phone>control-phone-1')}`;
-  await page.goto(pair);
-  await expect(page.locator('#why-inner')).toContainText(/RTP there: [1-9]\d*, RTP back: [1-9]\d*/);
+    const pair = `${lab}/proof?intent=hut-calls-control&pair=${encodeURIComponent('hut-phone>control-phone-1')}`;
+    await page.goto(pair);
+    await expect(page.locator('#why-inner')).toContainText(/RTP there: [1-9]\d*, RTP back: [1-9]\d*/);
 
-  await page.goto(`${lab}/devices?q=hut`);
-  const gateway = page.locator('tr[data-name="Hut phone"] td[data-field=gateway]');
-  await gateway.click();
-  await page.keyboard.press('Enter');
-  await page.locator('td.cell input').fill('');
-  await page.keyboard.press('Enter');
-  await expect(page.locator('#undo-bar')).toContainText('Hut phone');
-  await expect.poll(() => readFileSync('var/test-lab/worker.log', 'utf8').match(/stand-ins run/g)?.length, { timeout: 10_000 }).toBeGreaterThan(1);
-  await page.goto(pair);
-  await expect(page.locator('#why-inner h2').first()).toContainText('it has no gateway');
-  await page.keyboard.press('l');
-  await expect(page.getByRole('status').filter({ hasText: 'Live test' })).toContainText('1 pair asked', { timeout: 20_000 });
-  await expect(page.locator('#why-inner')).toContainText('REGISTER Hut phone: no answer');
-  await expect(page.locator('tr.sel b.care')).toHaveCount(0);
+    await page.goto(`${lab}/devices?q=hut`);
+    const gateway = page.locator('tr[data-name="Hut phone"] td[data-field=gateway]');
+    await gateway.click();
+    await page.keyboard.press('Enter');
+    await page.locator('td.cell input').fill('');
+    await page.keyboard.press('Enter');
+    await expect(page.locator('#undo-bar')).toContainText('Hut phone');
+    await expect
+        .poll(() => readFileSync('var/test-lab/worker.log', 'utf8').match(/stand-ins run/g)?.length, { timeout: 10_000 })
+        .toBeGreaterThan(1);
+    await page.goto(pair);
+    await expect(page.locator('#why-inner h2').first()).toContainText('it has no gateway');
+    await page.keyboard.press('l');
+    await expect(page.getByRole('status').filter({ hasText: 'Live test' })).toContainText('1 pair asked', { timeout: 20_000 });
+    await expect(page.locator('#why-inner')).toContainText('REGISTER Hut phone: no answer');
+    await expect(page.locator('tr.sel b.care')).toHaveCount(0);
 });

@@ -1,38 +1,40 @@
 import { expect, job, login, test } from './support.mjs';
 
 test('from the matrix to a cell, its trace, and the request to the client, by one key', async ({ page, context }) => {
-  await context.grantPermissions(['clipboard-read', 'clipboard-write']);
-  await login(page, 'tomas');
-  await page.goto(`${job}/proof`);
-  await page.getByRole('link', { name: 'by segment' }).click();
-  await expect(page.locator('.matrix')).toContainText('Skerry Slip');
-  await page.locator('.matrix a[title^="Skerry Slip to Voice"]').click();
-  await expect(page.locator('table.intents tbody tr')).toHaveCount(2);
-  await expect(page.locator('tr.sel')).toContainText('Skerry Slip calls the waiting hall');
-  await expect(page.locator('#why-inner h2').first()).toContainText('Slip router permits nothing that no rule names');
-  await expect(page.locator('.trace')).toBeVisible();
-  await page.keyboard.press('c');
-  await expect.poll(() => page.evaluate(() => navigator.clipboard.readText())).toContain('permit udp port 11000 from 10.47.70.0/26 to 10.47.10.0/24');
+    await context.grantPermissions(['clipboard-read', 'clipboard-write']);
+    await login(page, 'tomas');
+    await page.goto(`${job}/proof`);
+    await page.getByRole('link', { name: 'by segment' }).click();
+    await expect(page.locator('.matrix')).toContainText('Skerry Slip');
+    await page.locator('.matrix a[title^="Skerry Slip to Voice"]').click();
+    await expect(page.locator('table.intents tbody tr')).toHaveCount(2);
+    await expect(page.locator('tr.sel')).toContainText('Skerry Slip calls the waiting hall');
+    await expect(page.locator('#why-inner h2').first()).toContainText('Slip router permits nothing that no rule names');
+    await expect(page.locator('.trace')).toBeVisible();
+    await page.keyboard.press('c');
+    await expect
+        .poll(() => page.evaluate(() => navigator.clipboard.readText()))
+        .toContain('permit udp port 11000 from 10.47.70.0/26 to 10.47.10.0/24');
 });
 
 test('a change is tried, kept and undone by keyboard alone', async ({ page }) => {
-  await login(page, 'tomas');
-  await page.goto(`${job}/proof`);
-  await page.keyboard.press('w');
-  await expect(page.getByRole('heading', { name: 'What if' })).toBeVisible();
-  await page.getByLabel('Try on').fill('segment:sound');
-  await page.locator('select[name=field]').selectOption('querier');
-  await page.getByLabel('Becomes').fill('perhaps');
-  await page.keyboard.press('Enter');
-  await expect(page.getByRole('alert')).toContainText('yes or no');
-  await page.getByLabel('Becomes').fill('yes');
-  await page.keyboard.press('Enter');
-  await expect(page.locator('.next')).toContainText('mends 8, breaks 0');
-  await page.locator('h1').click();
-  await page.keyboard.press('k');
-  await expect(page.locator('#undo-bar')).toContainText('IGMP querier');
-  await expect(page.locator('.matrix a[title^="Computers to Horns"]')).toContainText('8');
-  await expect(page.locator('.matrix a[title*="8 through"]').first()).toBeVisible();
-  await page.keyboard.press('z');
-  await expect(page.locator('.matrix a[title*="8 fades"]').first()).toBeVisible();
+    await login(page, 'tomas');
+    await page.goto(`${job}/proof`);
+    await page.keyboard.press('w');
+    await expect(page.getByRole('heading', { name: 'What if' })).toBeVisible();
+    await page.getByLabel('Try on').fill('segment:sound');
+    await page.locator('select[name=field]').selectOption('querier');
+    await page.getByLabel('Becomes').fill('perhaps');
+    await page.keyboard.press('Enter');
+    await expect(page.getByRole('alert')).toContainText('yes or no');
+    await page.getByLabel('Becomes').fill('yes');
+    await page.keyboard.press('Enter');
+    await expect(page.locator('.next')).toContainText('mends 8, breaks 0');
+    await page.locator('h1').click();
+    await page.keyboard.press('k');
+    await expect(page.locator('#undo-bar')).toContainText('IGMP querier');
+    await expect(page.locator('.matrix a[title^="Computers to Horns"]')).toContainText('8');
+    await expect(page.locator('.matrix a[title*="8 through"]').first()).toBeVisible();
+    await page.keyboard.press('z');
+    await expect(page.locator('.matrix a[title*="8 fades"]').first()).toBeVisible();
 });

@@ -4,22 +4,26 @@ export const job = '/job/kestrel-sound-ferries';
 
 /** A page that fails its test on any message of the console, error, blocked resource or failed request. */
 export const test = base.extend({
-  page: async ({ page }, use) => {
-    const problems = [];
-    page.on('console', (message) => { if (['error', 'warning'].includes(message.type()) && !/status of (4\d\d)/.test(message.text())) problems.push(message.text()); });
-    page.on('pageerror', (error) => problems.push(error.message));
-    page.on('requestfailed', (request) => { if (!/ERR_ABORTED/.test(request.failure()?.errorText ?? '')) problems.push(`${request.url()} ${request.failure()?.errorText}`); });
-    await use(page);
-    expect(problems).toEqual([]);
-  },
+    page: async ({ page }, use) => {
+        const problems = [];
+        page.on('console', (message) => {
+            if (['error', 'warning'].includes(message.type()) && !/status of (4\d\d)/.test(message.text())) problems.push(message.text());
+        });
+        page.on('pageerror', (error) => problems.push(error.message));
+        page.on('requestfailed', (request) => {
+            if (!/ERR_ABORTED/.test(request.failure()?.errorText ?? '')) problems.push(`${request.url()} ${request.failure()?.errorText}`);
+        });
+        await use(page);
+        expect(problems).toEqual([]);
+    },
 });
 
 export async function login(page, name = 'ines') {
-  await page.goto('/login');
-  await page.getByLabel('Name').fill(name);
-  await page.getByLabel('Password').fill('ferry-bell-lamp');
-  await page.getByRole('button', { name: 'Log in' }).click();
-  await expect(page.getByRole('heading', { name: 'Jobs', exact: true })).toBeVisible();
+    await page.goto('/login');
+    await page.getByLabel('Name').fill(name);
+    await page.getByLabel('Password').fill('ferry-bell-lamp');
+    await page.getByRole('button', { name: 'Log in' }).click();
+    await expect(page.getByRole('heading', { name: 'Jobs', exact: true })).toBeVisible();
 }
 
 export { expect };

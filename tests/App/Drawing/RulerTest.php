@@ -7,10 +7,11 @@ namespace Vorhut\Tests\App\Drawing;
 use Eris\Generators;
 use Eris\TestTrait;
 use PHPUnit\Framework\TestCase;
-use Vorhut\App\Drawing\LabelShelf;
-use Vorhut\App\Drawing\Ruler;
+use Vorhut\App\Networks\LabelShelf;
+use Vorhut\App\Networks\Ruler;
 use Vorhut\Core\Findings\Check;
 use Vorhut\Core\Job\Job;
+use Vorhut\Core\Job\Segment;
 use Vorhut\Tests\Support\Jobs;
 
 final class RulerTest extends TestCase
@@ -36,6 +37,11 @@ final class RulerTest extends TestCase
         self::assertContains('Horns 8', $texts);
         self::assertContains('Receivers 2', $texts);
         self::assertContains('Horn, pier B', $texts);
+        $ruler = $this->ruler(Jobs::demo(), 'sound');
+        foreach ([...$ruler->labels, ...$ruler->wedges] as $label) {
+            self::assertSame(-35 - 14 * $label['row'], $label['y'], 'a row above the other');
+            self::assertGreaterThanOrEqual($ruler->top, $label['y'] - 11, 'inside the drawing');
+        }
     }
 
     public function testConflictsAreWedgesThatLeadToTheirFinding(): void
@@ -76,7 +82,7 @@ final class RulerTest extends TestCase
     {
         $job = Jobs::make([], []);
         self::assertSame([], Ruler::all($job, []));
-        $segment = $job->with(new \Vorhut\Core\Job\ChangeSet('', [new \Vorhut\Core\Job\Edit(\Vorhut\Core\Job\Collection::Segments, 's', null, ['id' => 's'])]));
+        $segment = $job->with(new \Vorhut\Core\Job\ChangeSet('', [new \Vorhut\Core\Job\Edit(Segment::class, 's', null, ['id' => 's'])]));
         self::assertNull(Ruler::all($segment, [])[0]->subnet);
     }
 

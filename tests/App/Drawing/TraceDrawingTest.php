@@ -6,10 +6,11 @@ namespace Vorhut\Tests\App\Drawing;
 
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
-use Vorhut\App\Drawing\TraceDrawing;
+use Vorhut\App\Proof\TraceDrawing;
+use Vorhut\App\Proof\TraceLeg;
+use Vorhut\Core\Intent\Pair;
 use Vorhut\Core\Job\Job;
 use Vorhut\Core\Proof\Explainer;
-use Vorhut\Core\Proof\Pair;
 use Vorhut\Core\Proof\Prover;
 use Vorhut\Tests\Support\Jobs;
 
@@ -33,9 +34,27 @@ final class TraceDrawingTest extends TestCase
     public function testWhatWorksGoesThereAndBack(): void
     {
         $drawing = $this->draw(Jobs::demo(), 'phones-register', 'hut-phone', 'pbx');
-        self::assertSame([$drawing->posts[0]['x'], $drawing->posts[2]['x']], [$drawing->request['from'], $drawing->request['to']]);
-        self::assertSame([$drawing->posts[2]['x'], $drawing->posts[0]['x']], [$drawing->reply['from'] ?? null, $drawing->reply['to'] ?? null]);
-        self::assertNull($drawing->request['stop'] ?? $drawing->reply['stop'] ?? null);
+        self::assertSame(
+            [$drawing->posts[0]['x'], $drawing->posts[2]['x']],
+            [$drawing->request['from'], $drawing->request['to']],
+        );
+        self::assertSame(
+            [$drawing->posts[2]['x'], $drawing->posts[0]['x']],
+            [$drawing->reply['from'] ?? null, $drawing->reply['to'] ?? null],
+        );
+        self::assertNull($drawing->request['stop'] ?? ($drawing->reply['stop'] ?? null));
+    }
+
+    /** What gets through and must not is drawn as bad as what does not and must. */
+    public function testALeakIsDrawnAsBad(): void
+    {
+        $draw = fn (bool $leak): TraceDrawing => $this->draw(Jobs::demo(), 'phones-register', 'hut-phone', 'pbx', $leak);
+        $tones = static fn (bool $leak): array => array_column($draw($leak)->legs, 'tone');
+        self::assertSame(['good', 'good'], $tones(false));
+        self::assertSame(['bad', 'bad'], $tones(true));
+        $lost = $this->draw(Jobs::demo(), 'station-receivers', 'mic-station', 'receiver-3')->legs;
+        $drawn = array_map(static fn (TraceLeg $leg): array => [$leg->tone, '' !== $leg->wall], $lost);
+        self::assertSame([['good', false], ['bad', true]], $drawn);
     }
 
     public function testARequestThatStopsHasNoAnswerAndStillShowsWhereItWanted(): void
@@ -58,20 +77,23 @@ final class TraceDrawingTest extends TestCase
     #[DataProvider('starts')]
     public function testASenderThatCannotSendStopsAtHome(string $address, string $text): void
     {
-        $job = Jobs::make(Jobs::TWO, ['x' => ['at' => ['a', $address]], 'y' => ['at' => ['b', '10.47.2.10/24', '10.47.2.1']]], Jobs::ROUTER, [
-            ['id' => 'i', 'kind' => 'reach', 'from' => ['device:x'], 'to' => ['device:y']],
-        ]);
+        $job = Jobs::make(
+            Jobs::TWO,
+            ['x' => ['at' => ['a', $address]], 'y' => ['at' => ['b', '10.47.2.10/24', '10.47.2.1']]],
+            Jobs::ROUTER,
+            [['id' => 'i', 'kind' => 'reach', 'from' => ['device:x'], 'to' => ['device:y']]],
+        );
         $drawing = $this->draw($job, 'i', 'x', 'y');
         self::assertSame($text, $drawing->request['text']);
         self::assertSame(['x', 'y'], array_column($drawing->posts, 'name'));
         self::assertLessThan(($drawing->posts[0]['x'] + $drawing->posts[1]['x']) / 2, $drawing->request['stop']);
     }
 
-    private function draw(Job $job, string $intent, string $from, string $to): TraceDrawing
+    private function draw(Job $job, string $intent, string $from, string $to, bool $leak = false): TraceDrawing
     {
         $explanation = (new Explainer($job, new Prover($job)))->explain($job->intents[$intent], new Pair($from, $to));
         self::assertNotNull($explanation?->deciding);
 
-        return TraceDrawing::of($explanation->deciding);
+        return TraceDrawing::of($explanation->deciding, $leak);
     }
 }

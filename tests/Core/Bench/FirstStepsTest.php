@@ -9,8 +9,8 @@ use PHPUnit\Framework\TestCase;
 use Vorhut\Core\Bench\BenchStep;
 use Vorhut\Core\Bench\FirstSteps;
 use Vorhut\Core\InvalidValue;
-use Vorhut\Core\Job\JobSearch;
 use Vorhut\Core\Job\Stage;
+use Vorhut\Core\Search\JobSearch;
 use Vorhut\Tests\Support\Jobs;
 
 final class FirstStepsTest extends TestCase
@@ -19,8 +19,21 @@ final class FirstStepsTest extends TestCase
     {
         $job = Jobs::demo();
         $steps = FirstSteps::of($job, $job->devices['berth-3']);
-        self::assertSame(['unpack', 'connect', 'contact', 'password', 'address', 'back'], array_map(static fn (BenchStep $s): string => $s->id, $steps));
-        self::assertSame(['Name' => 'berth-3', 'Address' => '10.47.20.23', 'Mask' => '255.255.255.0 (/24)', 'Gateway' => '10.47.20.1', 'DNS' => '10.47.1.53', 'Time server' => '10.47.1.123'], $steps[4]->values);
+        self::assertSame(
+            ['unpack', 'connect', 'contact', 'password', 'address', 'back'],
+            array_map(static fn (BenchStep $s): string => $s->id, $steps),
+        );
+        self::assertSame(
+            [
+                'Name' => 'berth-3',
+                'Address' => '10.47.20.23',
+                'Mask' => '255.255.255.0 (/24)',
+                'Gateway' => '10.47.20.1',
+                'DNS' => '10.47.1.53',
+                'Time server' => '10.47.1.123',
+            ],
+            $steps[4]->values,
+        );
         self::assertSame([Stage::Addressed, 90], [$steps[4]->stage, $steps[4]->wait]);
         self::assertArrayHasKey('Open', $steps[2]->values);
         self::assertArrayNotHasKey('Open', $steps[4]->values);

@@ -6,35 +6,44 @@ namespace Vorhut\Tests\Core\Findings;
 
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
-use Vorhut\App\Job\ShippedProfiles;
+use Vorhut\App\Jobs\ShippedProfiles;
+use Vorhut\Core\Exchange\JobFile;
 use Vorhut\Core\Findings\Check;
 use Vorhut\Core\Findings\Finding;
 use Vorhut\Core\Findings\Rule;
 use Vorhut\Core\Job\Job;
-use Vorhut\Core\JobFile\JobFile;
-use Vorhut\Core\JobFile\Json;
+use Vorhut\Core\Record\Json;
 use Vorhut\Tests\Support\Jobs;
 
 final class CheckTest extends TestCase
 {
     public function testTheDemoHoldsItsPlantedMistakesAndNothingElse(): void
     {
-        $found = array_map(static fn (Finding $f): string => $f->rule.' '.implode(',', $f->devices).([] === $f->devices ? $f->segment : ''), Check::run(Jobs::demo()));
-        self::assertSame([
-            'duplicate-address horn-pier-b,horn-spare',
-            'mask-differs receiver-2',
-            'gateway-missing receiver-3',
-            'gateway-missing receiver-4',
-            'gateway-elsewhere ticket-6',
-            'address-in-dhcp-range ramp-phone',
-            'two-interfaces-one-subnet recorder',
-            'duplicate-mac horn-7,horn-8',
-            'duplicate-hostname berth-2,hall-camera',
-            'no-dispatchable-location crew-phone',
-            'snooping-without-querier sound',
-            'return-route-missing slip-router',
-            'shared-factory-address berth-4,berth-5',
-        ], $found);
+        $found = array_map(
+            static fn (Finding $f): string => $f->rule
+                .' '
+                .implode(',', $f->devices)
+                .([] === $f->devices ? $f->segment : ''),
+            Check::run(Jobs::demo()),
+        );
+        self::assertSame(
+            [
+                'duplicate-address horn-pier-b,horn-spare',
+                'mask-differs receiver-2',
+                'gateway-missing receiver-3',
+                'gateway-missing receiver-4',
+                'gateway-elsewhere ticket-6',
+                'address-in-dhcp-range ramp-phone',
+                'two-interfaces-one-subnet recorder',
+                'duplicate-mac horn-7,horn-8',
+                'duplicate-hostname berth-2,hall-camera',
+                'no-dispatchable-location crew-phone',
+                'snooping-without-querier sound',
+                'return-route-missing slip-router',
+                'shared-factory-address berth-4,berth-5',
+            ],
+            $found,
+        );
     }
 
     public function testTheCleanJobHasNone(): void
@@ -58,7 +67,11 @@ final class CheckTest extends TestCase
         self::assertGreaterThanOrEqual(7, $offered);
     }
 
-    /** @return iterable<string, array{string, string, string}> rule, device in segment a (10.47.1.0/24, leases .200-.220), and a device that must not be found */
+    /**
+     * Rule, device in segment a (10.47.1.0/24, leases .200-.220), and a device that must not be found.
+     *
+     * @return iterable<string, array{string, string, string}>
+     */
     public static function singles(): iterable
     {
         yield 'outside' => ['address-outside-subnet', '"address":"10.47.9.9/24"', '"address":"10.47.1.9/24"'];
@@ -95,20 +108,31 @@ final class CheckTest extends TestCase
 
     public function testTheSameAddressInTwoSegmentsIsNotADuplicate(): void
     {
-        $job = Jobs::make(['a' => '10.47.1.0/24', 'b' => '192.168.0.0/24'], ['x' => ['at' => ['a', '169.254.1.1/16']], 'y' => ['at' => ['b', '169.254.1.1/16']]]);
+        $job = Jobs::make(
+            ['a' => '10.47.1.0/24', 'b' => '192.168.0.0/24'],
+            ['x' => ['at' => ['a', '169.254.1.1/16']], 'y' => ['at' => ['b', '169.254.1.1/16']]],
+        );
         self::assertNotContains('duplicate-address', self::rules($job));
     }
 
     public function testAFactoryAddressThatIsLiveIsFoundUntilTheUnitHasMoved(): void
     {
-        $job = static fn (string $stage): Job => Jobs::make(['a' => '192.0.2.0/24'], ['printer' => ['at' => ['a', '192.0.2.80/24'], 'stage' => 'as-left'], 'camera' => ['profile' => 'ptz-camera-rotary', 'at' => ['a', '192.0.2.21/24'], 'stage' => $stage]]);
+        $job = static fn (string $stage): Job => Jobs::make(
+            ['a' => '192.0.2.0/24'],
+            [
+                'printer' => ['at' => ['a', '192.0.2.80/24'], 'stage' => 'as-left'],
+                'camera' => ['profile' => 'ptz-camera-rotary', 'at' => ['a', '192.0.2.21/24'], 'stage' => $stage],
+            ],
+        );
         self::assertContains('factory-address-live', self::rules($job('planned')));
         self::assertNotContains('factory-address-live', self::rules($job('addressed')));
     }
 
     public function testAGatewayIsMissedOnlyWhereAnIntentCrosses(): void
     {
-        $intent = static fn (string $to, string $expect = 'must'): array => [['id' => 'i', 'kind' => 'reach', 'from' => ['device:x'], 'to' => ['device:'.$to], 'expect' => $expect]];
+        $intent = static fn (string $to, string $expect = 'must'): array => [
+            ['id' => 'i', 'kind' => 'reach', 'from' => ['device:x'], 'to' => ['device:'.$to], 'expect' => $expect],
+        ];
         self::assertContains('gateway-missing', self::rules(self::crossing($intent('z'))));
         self::assertNotContains('gateway-missing', self::rules(self::crossing($intent('y'))));
         self::assertNotContains('gateway-missing', self::rules(self::crossing($intent('z', 'must-not'))));
@@ -124,7 +148,7 @@ final class CheckTest extends TestCase
 
     public function testRuleIdsAreUnique(): void
     {
-        $ids = array_map(static fn (Rule $r): string => $r->id(), Check::rules());
+        $ids = array_map(static fn (Rule $r): string => $r->about()->id, Check::rules());
         self::assertSame($ids, array_unique($ids));
         self::assertGreaterThanOrEqual(10, \count($ids));
     }
@@ -132,12 +156,29 @@ final class CheckTest extends TestCase
     /** @param list<array<string, mixed>> $intents */
     private static function crossing(array $intents): Job
     {
-        return Jobs::make(Jobs::TWO, ['x' => ['at' => ['a', '10.47.1.10/24']], 'y' => ['at' => ['a', '10.47.1.11/24']], 'z' => ['at' => ['b', '10.47.2.10/24', '10.47.2.1']]], Jobs::ROUTER, $intents);
+        return Jobs::make(
+            Jobs::TWO,
+            [
+                'x' => ['at' => ['a', '10.47.1.10/24']],
+                'y' => ['at' => ['a', '10.47.1.11/24']],
+                'z' => ['at' => ['b', '10.47.2.10/24', '10.47.2.1']],
+            ],
+            Jobs::ROUTER,
+            $intents,
+        );
     }
 
     private static function job(string $interface): Job
     {
-        return JobFile::read('{"format":"vorhut-job","version":1,"job":{"name":"n"},"segments":[{"id":"a","subnets":[{"prefix":"10.47.1.0/24","gateway":"10.47.1.1","dhcp":["10.47.1.200-220"]}]}],"routers":[{"id":"r","interfaces":[{"segment":"a","address":"10.47.1.1/24"}]}],"devices":[{"id":"d","profile":"generic-host","interfaces":[{"segment":"a",'.$interface.'}]}]}', ShippedProfiles::load());
+        return JobFile::read(
+            '{"format":"vorhut-job","version":1,"job":{"name":"n"},"segments":[{"id":"a",'
+            .'"subnets":[{"prefix":"10.47.1.0/24","gateway":"10.47.1.1","dhcp":["10.47.1.200-220"]}]}],'
+            .'"routers":[{"id":"r","interfaces":[{"segment":"a","address":"10.47.1.1/24"}]}],"devices":[{"id":"d",'
+            .'"profile":"generic-host","interfaces":[{"segment":"a",'
+                .$interface
+                .'}]}]}',
+            ShippedProfiles::load(),
+        );
     }
 
     /** @return list<string> */

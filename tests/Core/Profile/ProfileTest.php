@@ -7,14 +7,14 @@ namespace Vorhut\Tests\Core\Profile;
 use Opis\JsonSchema\Validator;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
-use Vorhut\App\Job\ShippedProfiles;
-use Vorhut\Core\JobFile\FileError;
-use Vorhut\Core\JobFile\InvalidFile;
-use Vorhut\Core\JobFile\JobFile;
-use Vorhut\Core\JobFile\Json;
+use Vorhut\App\Jobs\ShippedProfiles;
+use Vorhut\Core\Exchange\JobFile;
 use Vorhut\Core\Profile\Family;
 use Vorhut\Core\Profile\ProfileLibrary;
 use Vorhut\Core\Profile\SipRole;
+use Vorhut\Core\Record\FileError;
+use Vorhut\Core\Record\InvalidFile;
+use Vorhut\Core\Record\Json;
 
 final class ProfileTest extends TestCase
 {
@@ -24,7 +24,17 @@ final class ProfileTest extends TestCase
     {
         $library = ShippedProfiles::load();
         $families = array_map(static fn (string $id): Family => $library->get($id)->family, $library->ids());
-        foreach ([Family::Phone, Family::PhoneSystem, Family::Camera, Family::RoomSystem, Family::Audio, Family::Station, Family::Network] as $family) {
+        foreach (
+            [
+                Family::Phone,
+                Family::PhoneSystem,
+                Family::Camera,
+                Family::RoomSystem,
+                Family::Audio,
+                Family::Station,
+                Family::Network,
+            ] as $family
+        ) {
             self::assertContains($family, $families, $family->value);
         }
         self::assertSame(SipRole::Server, $library->get('phone-system')->sipRole);
@@ -72,7 +82,7 @@ final class ProfileTest extends TestCase
             $asked = array_filter([$profile->manage, $profile->media], static fn ($s): bool => null !== $s);
             foreach ($profile->answers as $finder) {
                 if ('multicast-dns' !== $finder->method->value) {
-                    $asked[] = new \Vorhut\Core\Job\Service($finder->protocol, $finder->port, $finder->port);
+                    $asked[] = new \Vorhut\Core\Net\Service($finder->protocol, $finder->port, $finder->port);
                 }
             }
             foreach ($asked as $service) {
@@ -118,7 +128,9 @@ final class ProfileTest extends TestCase
 
     public function testAJobsOwnProfileStandsInFrontOfTheShippedOne(): void
     {
-        $own = '{"format":"vorhut-job","version":1,"job":{"name":"n"},"profiles":[{"id":"ptz-camera-rotary","name":"Odd camera","family":"camera","factory":{"mode":"none"}}],"devices":[{"id":"c","profile":"ptz-camera-rotary"}]}';
+        $own = '{"format":"vorhut-job","version":1,"job":{"name":"n"},"profiles":[{"id":"ptz-camera-rotary",'
+            .'"name":"Odd camera","family":"camera","factory":{"mode":"none"}}],"devices":[{"id":"c",'
+            .'"profile":"ptz-camera-rotary"}]}';
         $job = JobFile::read($own, ShippedProfiles::load());
         self::assertSame('Odd camera', $job->profileOf($job->devices['c'])->name);
         self::assertNotSame('Odd camera', ShippedProfiles::load()->get('ptz-camera-rotary')->name);
@@ -142,8 +154,16 @@ final class ProfileTest extends TestCase
     {
         $validator = new Validator();
         $resolver = $validator->resolver() ?? throw new \LogicException('no resolver');
-        $resolver->registerFile('https://vorhut.example.net/schema/profile.schema.json', \dirname(__DIR__, 3).'/schema/profile.schema.json');
+        $resolver->registerFile(
+            'https://vorhut.example.net/schema/profile.schema.json',
+            \dirname(__DIR__, 3).'/schema/profile.schema.json',
+        );
 
-        return $validator->validate(json_decode($text, false, 64, \JSON_THROW_ON_ERROR), 'https://vorhut.example.net/schema/profile.schema.json')->isValid();
+        return $validator
+            ->validate(
+                json_decode($text, false, 64, \JSON_THROW_ON_ERROR),
+                'https://vorhut.example.net/schema/profile.schema.json',
+            )
+            ->isValid();
     }
 }

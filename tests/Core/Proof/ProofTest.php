@@ -5,16 +5,16 @@ declare(strict_types=1);
 namespace Vorhut\Tests\Core\Proof;
 
 use PHPUnit\Framework\TestCase;
+use Vorhut\Core\Intent\Pair;
+use Vorhut\Core\Intent\PairPrediction;
+use Vorhut\Core\Intent\Span;
 use Vorhut\Core\Job\Job;
 use Vorhut\Core\Proof\Explainer;
-use Vorhut\Core\Proof\Hands;
-use Vorhut\Core\Proof\Pair;
-use Vorhut\Core\Proof\PairPrediction;
 use Vorhut\Core\Proof\ProofReport;
 use Vorhut\Core\Proof\Prover;
-use Vorhut\Core\Proof\Repair;
-use Vorhut\Core\Proof\RepairSearch;
-use Vorhut\Core\Proof\Span;
+use Vorhut\Core\Repair\Hands;
+use Vorhut\Core\Repair\Repair;
+use Vorhut\Core\Repair\RepairSearch;
 use Vorhut\Tests\Support\Jobs;
 
 final class ProofTest extends TestCase
@@ -25,7 +25,7 @@ final class ProofTest extends TestCase
         $failing = [];
         foreach ((new Prover(Jobs::demo()))->prove()->failing() as $prediction) {
             foreach ($prediction->failing() as $p) {
-                $failing[$prediction->intent->id][$p->pair->from.'>'.$p->pair->to] = [$p->span, $p->cause?->rule];
+                $failing[$prediction->intent->id][$p->pair->from.'>'.$p->pair->to] = [$p->span, $p->cause?->rule->value];
             }
         }
         self::assertCount(10, $failing['guests-receivers']);
@@ -51,7 +51,7 @@ final class ProofTest extends TestCase
 
     public function testTheCleanJobHolds(): void
     {
-        $job = \Vorhut\Core\JobFile\JobFile::read(Jobs::demoText('skerry-slip'), \Vorhut\App\Job\ShippedProfiles::load());
+        $job = \Vorhut\Core\Exchange\JobFile::read(Jobs::demoText('skerry-slip'), \Vorhut\App\Jobs\ShippedProfiles::load());
         self::assertSame([], (new Prover($job))->prove()->failing());
     }
 
@@ -81,8 +81,14 @@ final class ProofTest extends TestCase
         self::assertContains('Add 10.47.60.36 to the list of Microphone station', $sentences);
         self::assertSame('Set gateway 10.47.10.1 on Ticket window 6', $this->repairs(Jobs::demo(), 'control-calls-windows')[0]->sentence);
         $denial = $this->repairs(Jobs::demo(), 'guests-receivers')[0];
-        self::assertSame(['On Core router deny tcp port 80 from 10.47.90.0/24 to 10.47.60.0/25', Hands::Client], [$denial->sentence, $denial->hands]);
-        self::assertStringContainsString("please add to Core router, before its rule 1:\n  deny tcp port 80 from 10.47.90.0/24 to 10.47.60.0/25", $denial->request);
+        self::assertSame(
+            ['On Core router deny tcp port 80 from 10.47.90.0/24 to 10.47.60.0/25', Hands::Client],
+            [$denial->sentence, $denial->hands],
+        );
+        self::assertStringContainsString(
+            "please add to Core router, before its rule 1:\n  deny tcp port 80 from 10.47.90.0/24 to 10.47.60.0/25",
+            $denial->request,
+        );
     }
 
     public function testRepairAfterRepairUntilNoneIsLeft(): void
@@ -112,10 +118,24 @@ final class ProofTest extends TestCase
 
     public function testMustNotIsHeldOnlyByWhatStopsTheRequest(): void
     {
-        $job = static fn (?string $gateway, array $rules): Job => Jobs::make(Jobs::TWO, [
-            'guest' => ['at' => ['a', '10.47.1.10/24', '10.47.1.1']],
-            'pbx' => ['at' => ['b', '10.47.2.10/24', $gateway]],
-        ], ['r' => ['in' => Jobs::ROUTER['r']['in'], 'rules' => $rules]], [['id' => 'i', 'kind' => 'reach', 'from' => ['segment:a'], 'to' => ['device:pbx'], 'service' => 'tcp/443', 'expect' => 'must-not']]);
+        $job = static fn (?string $gateway, array $rules): Job => Jobs::make(
+            Jobs::TWO,
+            [
+                'guest' => ['at' => ['a', '10.47.1.10/24', '10.47.1.1']],
+                'pbx' => ['at' => ['b', '10.47.2.10/24', $gateway]],
+            ],
+            ['r' => ['in' => Jobs::ROUTER['r']['in'], 'rules' => $rules]],
+            [
+                [
+                    'id' => 'i',
+                    'kind' => 'reach',
+                    'from' => ['segment:a'],
+                    'to' => ['device:pbx'],
+                    'service' => 'tcp/443',
+                    'expect' => 'must-not',
+                ],
+            ],
+        );
         $span = static fn (Job $job): Span => (new Prover($job))->prove()->intents['i']->span();
         self::assertSame(Span::Leak, $span($job('10.47.2.1', [])), 'open, though nobody listens');
         self::assertSame(Span::Leak, $span($job(null, [])), 'the request arrives even where the answer is lost');
@@ -125,32 +145,71 @@ final class ProofTest extends TestCase
     /** Media that the filter lets through one way only; a stateful filter opens the way back by itself. */
     public function testOneWaySoundNamesItsDirection(): void
     {
-        $rules = [['action' => 'permit', 'protocol' => 'udp', 'ports' => '5060'], ['action' => 'permit', 'from' => '10.47.1.0/24', 'protocol' => 'udp'], ['action' => 'deny']];
-        $job = static fn (bool $stateful, array $rules): Job => Jobs::make(Jobs::TWO, [
-            'pbx' => ['profile' => 'phone-system', 'at' => ['a', '10.47.1.5/24', '10.47.1.1']],
-            'one' => ['profile' => 'desk-phone-page', 'at' => ['a', '10.47.1.10/24', '10.47.1.1']],
-            'two' => ['profile' => 'desk-phone-page', 'at' => ['b', '10.47.2.10/24', '10.47.2.1']],
-        ], ['r' => ['in' => Jobs::ROUTER['r']['in'], 'rules' => $rules, 'stateful' => $stateful]], [['id' => 'c', 'kind' => 'call', 'from' => ['extension:2001'], 'to' => ['extension:2002']], ['id' => 'd', 'kind' => 'call', 'from' => ['extension:2002'], 'to' => ['extension:2001']]], [['number' => '2001', 'device' => 'one', 'server' => 'pbx'], ['number' => '2002', 'device' => 'two', 'server' => 'pbx']]);
-        $predict = static fn (Job $job, string $id): PairPrediction => (new Prover($job))->prove()->intents[$id]->pairs()[0];
+        $rules = [
+            ['action' => 'permit', 'protocol' => 'udp', 'ports' => '5060'],
+            ['action' => 'permit', 'from' => '10.47.1.0/24', 'protocol' => 'udp'],
+            ['action' => 'deny'],
+        ];
+        $job = static fn (bool $stateful, array $rules): Job => Jobs::make(
+            Jobs::TWO,
+            [
+                'pbx' => ['profile' => 'phone-system', 'at' => ['a', '10.47.1.5/24', '10.47.1.1']],
+                'one' => ['profile' => 'desk-phone-page', 'at' => ['a', '10.47.1.10/24', '10.47.1.1']],
+                'two' => ['profile' => 'desk-phone-page', 'at' => ['b', '10.47.2.10/24', '10.47.2.1']],
+            ],
+            ['r' => ['in' => Jobs::ROUTER['r']['in'], 'rules' => $rules, 'stateful' => $stateful]],
+            [
+                ['id' => 'c', 'kind' => 'call', 'from' => ['extension:2001'], 'to' => ['extension:2002']],
+                ['id' => 'd', 'kind' => 'call', 'from' => ['extension:2002'], 'to' => ['extension:2001']],
+            ],
+            [
+                ['number' => '2001', 'device' => 'one', 'server' => 'pbx'],
+                ['number' => '2002', 'device' => 'two', 'server' => 'pbx'],
+            ],
+        );
+        $predict = static fn (Job $job, string $id): PairPrediction => (new Prover($job))
+            ->prove()
+            ->intents[$id]->pairs()[0];
         // With SIP answered from port 5060 to the phone's own port, a stateless filter would lose it: the way back is permitted by source.
         $open = [['action' => 'permit', 'protocol' => 'udp', 'ports' => '5060,49152'], ...\array_slice($rules, 1)];
         self::assertSame('sound only from one to two', $predict($job(false, $open), 'c')->how);
         self::assertSame('sound only from one to two', $predict($job(false, $open), 'd')->how);
         self::assertSame(Span::Through, $predict($job(true, $rules), 'c')->span);
-        self::assertSame(Span::Through, $predict($job(true, $rules), 'd')->span, 'the answer to what the other one sends passes');
-        self::assertSame(Span::NotFound, $predict($job(true, [['action' => 'permit', 'protocol' => 'udp', 'ports' => '5060'], ['action' => 'deny']]), 'c')->span);
+        self::assertSame(
+            Span::Through,
+            $predict($job(true, $rules), 'd')->span,
+            'the answer to what the other one sends passes',
+        );
+        self::assertSame(
+            Span::NotFound,
+            $predict(
+                $job(true, [['action' => 'permit', 'protocol' => 'udp', 'ports' => '5060'], ['action' => 'deny']]),
+                'c',
+            )->span,
+        );
     }
 
     public function testACallNeedsExtensions(): void
     {
-        $job = Jobs::make(Jobs::TWO, ['one' => ['profile' => 'desk-phone-page', 'at' => ['a', '10.47.1.10/24']], 'two' => ['profile' => 'desk-phone-page', 'at' => ['a', '10.47.1.11/24']]], [], [['id' => 'c', 'kind' => 'call', 'from' => ['device:one'], 'to' => ['device:two']]]);
-        self::assertSame('no-extension', (new Prover($job))->prove()->intents['c']->pairs()[0]->cause?->rule);
+        $job = Jobs::make(
+            Jobs::TWO,
+            [
+                'one' => ['profile' => 'desk-phone-page', 'at' => ['a', '10.47.1.10/24']],
+                'two' => ['profile' => 'desk-phone-page', 'at' => ['a', '10.47.1.11/24']],
+            ],
+            [],
+            [['id' => 'c', 'kind' => 'call', 'from' => ['device:one'], 'to' => ['device:two']]],
+        );
+        self::assertSame('no-extension', (new Prover($job))->prove()->intents['c']->pairs()[0]->cause?->rule->value);
     }
 
     public function testAnExplanationHoldsTheStepsAndThePathOfTheDecidingExchange(): void
     {
         $job = Jobs::demo();
-        $explanation = (new Explainer($job, new Prover($job)))->explain($job->intents['station-receivers'], new Pair('mic-station', 'receiver-3'));
+        $explanation = (new Explainer($job, new Prover($job)))->explain(
+            $job->intents['station-receivers'],
+            new Pair('mic-station', 'receiver-3'),
+        );
         self::assertNotNull($explanation?->deciding);
         $path = $explanation->deciding->path;
         self::assertSame(['mic-station', 'core', 'receiver-3'], array_column($path->posts, 'id'));
@@ -158,14 +217,22 @@ final class ProofTest extends TestCase
         self::assertSame(['10.47.30.1/24', '10.47.60.1/25'], $path->posts[1]['addresses']);
         self::assertSame([null, 2, false], [$path->requestStops, $path->replyStops, $path->replied]);
         self::assertFalse($explanation->deciding->steps[3]->ok);
-        $call = (new Explainer($job, new Prover($job)))->explain($job->intents['hut-calls-control'], new Pair('hut-phone', 'control-phone-1'));
+        $call = (new Explainer($job, new Prover($job)))->explain(
+            $job->intents['hut-calls-control'],
+            new Pair('hut-phone', 'control-phone-1'),
+        );
         self::assertCount(4, $call->parts ?? []);
         self::assertNull((new Explainer($job, new Prover($job)))->explain($job->intents['hut-calls-control'], new Pair('pbx', 'core')));
     }
 
     public function testAnEmptyGroupProvesNothing(): void
     {
-        $job = Jobs::make(Jobs::TWO, ['x' => ['at' => ['a', '10.47.1.10/24']]], [], [['id' => 'i', 'kind' => 'reach', 'from' => ['segment:a'], 'to' => ['segment:b']]]);
+        $job = Jobs::make(
+            Jobs::TWO,
+            ['x' => ['at' => ['a', '10.47.1.10/24']]],
+            [],
+            [['id' => 'i', 'kind' => 'reach', 'from' => ['segment:a'], 'to' => ['segment:b']]],
+        );
         $prediction = (new Prover($job))->prove()->intents['i'];
         self::assertFalse($prediction->holds());
         self::assertSame(Span::Untried, $prediction->span());

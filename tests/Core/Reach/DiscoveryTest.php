@@ -6,13 +6,13 @@ namespace Vorhut\Tests\Core\Reach;
 
 use PHPUnit\Framework\TestCase;
 use Vorhut\Core\Job\Job;
-use Vorhut\Core\JobFile\InvalidFile;
-use Vorhut\Core\JobFile\Json;
-use Vorhut\Core\Reach\Discovery;
-use Vorhut\Core\Reach\Exchange;
-use Vorhut\Core\Reach\MethodResult;
-use Vorhut\Core\Reach\Network;
+use Vorhut\Core\Reach\Find\Discovery;
+use Vorhut\Core\Reach\Find\MethodResult;
+use Vorhut\Core\Reach\Node\Network;
 use Vorhut\Core\Reach\ReachQueries;
+use Vorhut\Core\Reach\Walk\Exchange;
+use Vorhut\Core\Record\InvalidFile;
+use Vorhut\Core\Record\Json;
 use Vorhut\Tests\Support\Jobs;
 
 final class DiscoveryTest extends TestCase
@@ -53,9 +53,22 @@ final class DiscoveryTest extends TestCase
     {
         $queries = new ReachQueries(Jobs::demo());
         $unicast = $queries->answer('{"id":1,"kind":"unicast","from":"mic-station","to":"10.47.60.34","protocol":"udp","port":2202}');
-        self::assertSame([true, false, ['receiver-3'], 'lost-reply', ['mic-station', 'core', 'receiver-3']], [$unicast['delivered'], $unicast['replied'], $unicast['by'], $unicast['outcome'], $unicast['hops']]);
+        self::assertSame(
+            [true, false, ['receiver-3'], 'lost-reply', ['mic-station', 'core', 'receiver-3']],
+            [$unicast['delivered'], $unicast['replied'], $unicast['by'], $unicast['outcome'], $unicast['hops']],
+        );
         self::assertSame('gateway-missing', Json::object(Json::line($unicast['cause']))['rule']);
-        self::assertSame(['receivers' => [['device' => 'berth-1', 'replyArrives' => true], ['device' => 'berth-2', 'replyArrives' => true], ['device' => 'berth-3', 'replyArrives' => true]], 'outcome' => 'ok'], $queries->answer('{"id":2,"kind":"broadcast","from":"hall-camera/lan","to":"255.255.255.255","port":52100}'));
+        self::assertSame(
+            [
+                'receivers' => [
+                    ['device' => 'berth-1', 'replyArrives' => true],
+                    ['device' => 'berth-2', 'replyArrives' => true],
+                    ['device' => 'berth-3', 'replyArrives' => true],
+                ],
+                'outcome' => 'ok',
+            ],
+            $queries->answer('{"id":2,"kind":"broadcast","from":"hall-camera/lan","to":"255.255.255.255","port":52100}'),
+        );
         $heard = $queries->answer('{"id":3,"kind":"multicast","from":"recorder/lan","group":"224.0.0.251","port":80}');
         self::assertSame([], $heard['receivers'], 'nobody listens for UDP on port 80');
     }
@@ -63,7 +76,17 @@ final class DiscoveryTest extends TestCase
     public function testQueriesThatCannotBeUnderstoodAreRefused(): void
     {
         $queries = new ReachQueries(Jobs::demo());
-        foreach (['{"from":"nobody","to":"10.47.1.1"}' => 'nobody', '{"from":"berth-1/wan","to":"10.47.1.1"}' => 'lan', '{"from":"berth-1","to":"10.47"}' => '$.to', '{"from":"berth-1","to":"10.47.1.1","protocol":"tcp"}' => '$.port', '{"from":"berth-1","to":"224.0.0.1"}' => 'unicast', '{"from":"berth-1","to":"10.47.1.1","prot":"tcp"}' => '$.prot', '{' => 'JSON', '{"kind":"multicast","from":"berth-1","group":"10.47.1.1","port":5}' => '239.255.255.255'] as $line => $word) {
+        $slips = [
+            '{"from":"nobody","to":"10.47.1.1"}' => 'nobody',
+            '{"from":"berth-1/wan","to":"10.47.1.1"}' => 'lan',
+            '{"from":"berth-1","to":"10.47"}' => '$.to',
+            '{"from":"berth-1","to":"10.47.1.1","protocol":"tcp"}' => '$.port',
+            '{"from":"berth-1","to":"224.0.0.1"}' => 'unicast',
+            '{"from":"berth-1","to":"10.47.1.1","prot":"tcp"}' => '$.prot',
+            '{' => 'JSON',
+            '{"kind":"multicast","from":"berth-1","group":"10.47.1.1","port":5}' => '239.255.255.255',
+        ];
+        foreach ($slips as $line => $word) {
             try {
                 $queries->answer($line);
                 self::fail('accepted '.$line);
@@ -79,7 +102,8 @@ final class DiscoveryTest extends TestCase
         $network = new Network($job);
         $address = $job->devices['camera']->primaryAddress()->address ?? throw new \LogicException();
         $results = [];
-        foreach ((new Discovery($job, new Exchange($network)))->find($job->devices['station'], $job->devices['camera'], $address) as $result) {
+        $discovery = new Discovery($job, new Exchange($network));
+        foreach ($discovery->find($job->devices['station'], $job->devices['camera'], $address) as $result) {
             $results[$result->finder->method->value] = self::cause($result);
         }
         ksort($results);
@@ -91,12 +115,12 @@ final class DiscoveryTest extends TestCase
     {
         self::assertSame($result->works, null === $result->cause);
 
-        return $result->cause?->rule;
+        return $result->cause?->rule->value;
     }
 
     /**
      * @param array<string, mixed> $settings
-     * @param array{bool, bool}    $relay
+     * @param array{bool, bool} $relay
      * @param array<string, mixed> $interface
      */
     private static function job(string $segment, array $settings, array $relay = [false, false], array $interface = []): Job
@@ -113,6 +137,13 @@ final class DiscoveryTest extends TestCase
                 'profile' => 'ptz-camera-rotary',
                 'interfaces' => [['segment' => $segment, 'address' => $net.'80/24', 'gateway' => $net.'1', ...$interface]],
             ],
-        ], ['r' => ['in' => ['a' => ['address' => '10.47.1.1/24', 'mdnsRelay' => $relay[0]], 'b' => ['address' => '10.47.2.1/24', 'mdnsRelay' => $relay[1]]]]]);
+        ], [
+            'r' => [
+                'in' => [
+                    'a' => ['address' => '10.47.1.1/24', 'mdnsRelay' => $relay[0]],
+                    'b' => ['address' => '10.47.2.1/24', 'mdnsRelay' => $relay[1]],
+                ],
+            ],
+        ]);
     }
 }

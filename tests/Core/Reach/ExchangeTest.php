@@ -6,15 +6,15 @@ namespace Vorhut\Tests\Core\Reach;
 
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
-use Vorhut\Core\Addressing\Ipv4Address;
 use Vorhut\Core\Job\Job;
-use Vorhut\Core\Job\Service;
-use Vorhut\Core\Reach\Exchange;
-use Vorhut\Core\Reach\Leg;
-use Vorhut\Core\Reach\Network;
-use Vorhut\Core\Reach\Outcome;
-use Vorhut\Core\Reach\Trace;
-use Vorhut\Core\Reach\Verdict;
+use Vorhut\Core\Net\Ipv4Address;
+use Vorhut\Core\Net\Service;
+use Vorhut\Core\Reach\Cause\Leg;
+use Vorhut\Core\Reach\Node\Network;
+use Vorhut\Core\Reach\Walk\Exchange;
+use Vorhut\Core\Reach\Walk\Outcome;
+use Vorhut\Core\Reach\Walk\Trace;
+use Vorhut\Core\Reach\Walk\Verdict;
 use Vorhut\Tests\Support\Jobs;
 
 /** Requests and answers over small topologies, each as a kernel with the same configuration would treat them. */
@@ -23,7 +23,17 @@ final class ExchangeTest extends TestCase
     private const A = ['at' => ['a', '10.47.1.10/24', '10.47.1.1']];
     private const B = ['at' => ['b', '10.47.2.10/24', '10.47.2.1'], 'if' => ['listens' => ['tcp/80']]];
 
-    /** @return iterable<string, array{0: array<string, array<string, mixed>>, 1: string, 2: string, 3: string, 4: string|null, 5?: array<string, array<string, mixed>>, 6?: string}> hosts, asker, target, outcome, rule, routers, service */
+    /**
+     * @return iterable<string, array{
+     *     0: array<string, array<string, mixed>>,
+     *     1: string,
+     *     2: string,
+     *     3: string,
+     *     4: string|null,
+     *     5?: array<string, array<string, mixed>>,
+     *     6?: string,
+     * }> hosts, asker, target, outcome, rule, routers, service
+     */
     public static function cases(): iterable
     {
         yield 'neighbours need no gateway' => [
@@ -205,7 +215,14 @@ final class ExchangeTest extends TestCase
             'filter-default',
             self::rules([['action' => 'permit', 'from' => '10.47.1.0/24']], ['defaultAction' => 'deny', 'stateful' => false]),
         ];
-        yield 'a filter leaves the router\'s own addresses alone' => [['x' => self::A], 'x', '10.47.2.1', 'ok', null, self::rules([], ['defaultAction' => 'deny'])];
+        yield 'a filter leaves the router\'s own addresses alone' => [
+            ['x' => self::A],
+            'x',
+            '10.47.2.1',
+            'ok',
+            null,
+            self::rules([], ['defaultAction' => 'deny']),
+        ];
     }
 
     /**
@@ -213,10 +230,17 @@ final class ExchangeTest extends TestCase
      * @param array<string, array<string, mixed>> $routers
      */
     #[DataProvider('cases')]
-    public function testVerdict(array $hosts, string $from, string $to, string $outcome, ?string $rule, array $routers = Jobs::ROUTER, string $service = 'icmp'): void
-    {
+    public function testVerdict(
+        array $hosts,
+        string $from,
+        string $to,
+        string $outcome,
+        ?string $rule,
+        array $routers = Jobs::ROUTER,
+        string $service = 'icmp',
+    ): void {
         $verdict = self::ask(Jobs::make(Jobs::TWO, $hosts, $routers), $from, $to, $service);
-        self::assertSame([$outcome, $rule], [$verdict->outcome->value, $verdict->cause?->rule], $verdict->cause->text ?? '');
+        self::assertSame([$outcome, $rule], [$verdict->outcome->value, $verdict->cause?->rule->value], $verdict->cause->text ?? '');
         if ('ambiguous' !== $outcome) {
             self::assertSame(\in_array($outcome, ['ok', 'refused', 'lost-reply'], true), $verdict->delivered);
         }
@@ -229,42 +253,104 @@ final class ExchangeTest extends TestCase
         $near = ['in' => ['a' => '10.47.1.1/24', 't' => '10.47.5.1/29'], 'routes' => [['to' => '10.47.2.0/24', 'via' => '10.47.5.2']]];
         $far = ['in' => ['b' => '10.47.2.1/24', 't' => '10.47.5.2/29']];
         $forgotten = self::ask(Jobs::make($segments, $hosts, ['near' => $near, 'far' => $far]), 'x', '10.47.2.10');
-        self::assertSame([Outcome::LostReply, 'route-missing', 'far'], [$forgotten->outcome, $forgotten->cause?->rule, $forgotten->cause?->at]);
+        self::assertSame(
+            [Outcome::LostReply, 'route-missing', 'far'],
+            [$forgotten->outcome, $forgotten->cause?->rule->value, $forgotten->cause?->at],
+        );
         self::assertSame(['x', 'near', 'far', 'y'], $forgotten->hops);
-        $whole = self::ask(Jobs::make($segments, $hosts, ['near' => $near, 'far' => [...$far, 'routes' => [['to' => '10.47.0.0/16', 'via' => '10.47.5.1']]]]), 'x', '10.47.2.10');
+        $whole = self::ask(
+            Jobs::make($segments, $hosts, [
+                'near' => $near,
+                'far' => [...$far, 'routes' => [['to' => '10.47.0.0/16', 'via' => '10.47.5.1']]],
+            ]),
+            'x',
+            '10.47.2.10',
+        );
         self::assertTrue($whole->isOk());
-        $circle = self::ask(Jobs::make($segments, $hosts, ['near' => [...$near, 'routes' => [['to' => '0.0.0.0/0', 'via' => '10.47.5.2']]], 'far' => [...$far, 'routes' => [['to' => '0.0.0.0/0', 'via' => '10.47.5.1']]]]), 'x', '203.0.113.9');
-        self::assertSame('routing-loop', $circle->cause?->rule);
+        $circle = self::ask(
+            Jobs::make($segments, $hosts, [
+                'near' => [...$near, 'routes' => [['to' => '0.0.0.0/0', 'via' => '10.47.5.2']]],
+                'far' => [...$far, 'routes' => [['to' => '0.0.0.0/0', 'via' => '10.47.5.1']]],
+            ]),
+            'x',
+            '203.0.113.9',
+        );
+        self::assertSame('routing-loop', $circle->cause?->rule->value);
     }
 
     public function testTheLongestPrefixWins(): void
     {
         $segments = ['a' => '10.47.1.0/24', 't' => '10.47.5.0/29', 'b' => '10.47.2.0/24'];
-        $routers = ['near' => ['in' => ['a' => '10.47.1.1/24', 't' => '10.47.5.1/29'], 'routes' => [['to' => '10.47.0.0/16', 'via' => '10.47.5.6'], ['to' => '10.47.2.0/24', 'via' => '10.47.5.2']]], 'far' => ['in' => ['b' => '10.47.2.1/24', 't' => '10.47.5.2/29'], 'routes' => [['to' => '0.0.0.0/0', 'via' => '10.47.5.1']]]];
-        self::assertTrue(self::ask(Jobs::make($segments, ['x' => self::A, 'y' => self::B], $routers), 'x', '10.47.2.10')->isOk());
+        $routers = [
+            'near' => [
+                'in' => ['a' => '10.47.1.1/24', 't' => '10.47.5.1/29'],
+                'routes' => [
+                    ['to' => '10.47.0.0/16', 'via' => '10.47.5.6'],
+                    ['to' => '10.47.2.0/24', 'via' => '10.47.5.2'],
+                ],
+            ],
+            'far' => [
+                'in' => ['b' => '10.47.2.1/24', 't' => '10.47.5.2/29'],
+                'routes' => [['to' => '0.0.0.0/0', 'via' => '10.47.5.1']],
+            ],
+        ];
+        self::assertTrue(
+            self::ask(Jobs::make($segments, ['x' => self::A, 'y' => self::B], $routers), 'x', '10.47.2.10')->isOk(),
+        );
     }
 
     /** A weak host (RFC 1122, section 3.3.4.2) answers on any port for any of its addresses. */
     public function testAHostWithTwoPortsAnswersByItsOwnTable(): void
     {
-        $two = ['interfaces' => [['name' => 'one', 'segment' => 'a', 'address' => '10.47.1.20/24'], ['name' => 'two', 'segment' => 'b', 'address' => '10.47.2.20/24', 'gateway' => '10.47.2.1']]];
-        $job = Jobs::make(Jobs::TWO, ['x' => self::A, 'w' => $two, 's' => ['at' => ['a', '10.47.1.30/24', '10.47.1.30']]], Jobs::ROUTER);
+        $two = [
+            'interfaces' => [
+                ['name' => 'one', 'segment' => 'a', 'address' => '10.47.1.20/24'],
+                ['name' => 'two', 'segment' => 'b', 'address' => '10.47.2.20/24', 'gateway' => '10.47.2.1'],
+            ],
+        ];
+        $job = Jobs::make(
+            Jobs::TWO,
+            ['x' => self::A, 'w' => $two, 's' => ['at' => ['a', '10.47.1.30/24', '10.47.1.30']]],
+            Jobs::ROUTER,
+        );
         // Reached by way of the router at its far address, it answers from its near port: the source stays right.
         self::assertTrue(self::ask($job, 'x', '10.47.2.20')->isOk());
         // Asked over the wire for the address of its other port, it answers ARP.
         self::assertTrue(self::ask($job, 's', '10.47.2.20')->isOk());
-        $bound = (new Exchange($network = new Network($job)))->ask($network->nodes['w'], Ipv4Address::fromString('10.47.1.10'), Service::fromString('icmp'), $network->nodes['w']->port('two'));
+        $bound = (new Exchange($network = new Network($job)))->ask(
+            $network->nodes['w'],
+            Ipv4Address::fromString('10.47.1.10'),
+            Service::fromString('icmp'),
+            $network->nodes['w']->port('two'),
+        );
         self::assertSame(['w', 'r', 'x'], $bound->hops);
     }
 
     public function testMasqueradingLetsOutAndOnlyAForwardLetsIn(): void
     {
         $segments = ['in' => '10.47.1.0/24', 'out' => '198.51.100.0/24'];
-        $hosts = ['x' => ['at' => ['in', '10.47.1.10/24', '10.47.1.1'], 'if' => ['listens' => ['tcp/443']]], 'y' => ['at' => ['out', '198.51.100.9/24'], 'if' => ['listens' => ['tcp/443']]]];
-        $router = ['interfaces' => [['segment' => 'in', 'address' => '10.47.1.1/24'], ['segment' => 'out', 'address' => '198.51.100.2/24', 'masquerade' => true]], 'forwards' => [['interface' => '198.51.100.2', 'protocol' => 'tcp', 'port' => 8443, 'to' => '10.47.1.10', 'toPort' => 443]]];
+        $hosts = [
+            'x' => ['at' => ['in', '10.47.1.10/24', '10.47.1.1'], 'if' => ['listens' => ['tcp/443']]],
+            'y' => ['at' => ['out', '198.51.100.9/24'], 'if' => ['listens' => ['tcp/443']]],
+        ];
+        $router = [
+            'interfaces' => [
+                ['segment' => 'in', 'address' => '10.47.1.1/24'],
+                ['segment' => 'out', 'address' => '198.51.100.2/24', 'masquerade' => true],
+            ],
+            'forwards' => [
+                [
+                    'interface' => '198.51.100.2',
+                    'protocol' => 'tcp',
+                    'port' => 8443,
+                    'to' => '10.47.1.10',
+                    'toPort' => 443,
+                ],
+            ],
+        ];
         $job = Jobs::make($segments, $hosts, ['r' => $router]);
         self::assertTrue(self::ask($job, 'x', '198.51.100.9', 'tcp/443')->isOk(), 'the far side answers the router, which hands it on');
-        self::assertSame('gateway-missing', self::ask($job, 'y', '10.47.1.10', 'tcp/443')->cause?->rule);
+        self::assertSame('gateway-missing', self::ask($job, 'y', '10.47.1.10', 'tcp/443')->cause?->rule->value);
         $forwarded = self::ask($job, 'y', '198.51.100.2', 'tcp/8443');
         self::assertTrue($forwarded->isOk(), $forwarded->cause->text ?? '');
         self::assertSame(['x'], $forwarded->by);
@@ -272,12 +358,40 @@ final class ExchangeTest extends TestCase
 
     public function testLeasedAndLinkLocalUnitsTakePart(): void
     {
-        $segments = [['id' => 'a', 'subnets' => [['prefix' => '10.47.1.0/24', 'gateway' => '10.47.1.1', 'dhcp' => ['10.47.1.100-10.47.1.101']]]]];
+        $segments = [
+            [
+                'id' => 'a',
+                'subnets' => [
+                    ['prefix' => '10.47.1.0/24', 'gateway' => '10.47.1.1', 'dhcp' => ['10.47.1.100-10.47.1.101']],
+                ],
+            ],
+        ];
         $leased = ['mode' => 'dhcp', 'segment' => 'a'];
-        $job = \Vorhut\Core\JobFile\JobFile::read(\Vorhut\Core\JobFile\Json::line(['format' => 'vorhut-job', 'version' => 1, 'job' => ['name' => 'x'], 'segments' => $segments, 'routers' => [['id' => 'r', 'interfaces' => [['segment' => 'a', 'address' => '10.47.1.1/24']]]], 'devices' => [
-            ['id' => 'one', 'profile' => 'generic-host', 'interfaces' => [$leased]], ['id' => 'two', 'profile' => 'generic-host', 'interfaces' => [$leased]], ['id' => 'three', 'profile' => 'generic-host', 'interfaces' => [$leased]],
-            ['id' => 'll-1', 'profile' => 'generic-host', 'interfaces' => [['mode' => 'link-local', 'segment' => 'a']]], ['id' => 'll-2', 'profile' => 'generic-host', 'interfaces' => [['mode' => 'link-local', 'segment' => 'a']]],
-        ]]), \Vorhut\App\Job\ShippedProfiles::load());
+        $job = \Vorhut\Core\Exchange\JobFile::read(
+            \Vorhut\Core\Record\Json::line([
+                'format' => 'vorhut-job',
+                'version' => 1,
+                'job' => ['name' => 'x'],
+                'segments' => $segments,
+                'routers' => [['id' => 'r', 'interfaces' => [['segment' => 'a', 'address' => '10.47.1.1/24']]]],
+                'devices' => [
+                    ['id' => 'one', 'profile' => 'generic-host', 'interfaces' => [$leased]],
+                    ['id' => 'two', 'profile' => 'generic-host', 'interfaces' => [$leased]],
+                    ['id' => 'three', 'profile' => 'generic-host', 'interfaces' => [$leased]],
+                    [
+                        'id' => 'll-1',
+                        'profile' => 'generic-host',
+                        'interfaces' => [['mode' => 'link-local', 'segment' => 'a']],
+                    ],
+                    [
+                        'id' => 'll-2',
+                        'profile' => 'generic-host',
+                        'interfaces' => [['mode' => 'link-local', 'segment' => 'a']],
+                    ],
+                ],
+            ]),
+            \Vorhut\App\Jobs\ShippedProfiles::load(),
+        );
         $network = new Network($job);
         self::assertSame('10.47.1.100/24', (string) $network->nodes['one']->ports[0]->primary());
         self::assertNull($network->nodes['three']->firstAddress(), 'the range holds two');
@@ -290,7 +404,13 @@ final class ExchangeTest extends TestCase
         $job = Jobs::make(Jobs::TWO, ['x' => self::A, 'y' => ['at' => ['b', '10.47.2.10/24']]], Jobs::ROUTER);
         $network = new Network($job);
         $trace = new Trace();
-        (new Exchange($network))->ask($network->nodes['x'], Ipv4Address::fromString('10.47.2.10'), Service::fromString('icmp'), null, $trace);
+        (new Exchange($network))->ask(
+            $network->nodes['x'],
+            Ipv4Address::fromString('10.47.2.10'),
+            Service::fromString('icmp'),
+            null,
+            $trace,
+        );
         self::assertSame(['x', 'r', 'y', 'y'], array_column($trace->steps, 'at'));
         self::assertSame([true, true, true, false], array_column($trace->steps, 'ok'));
         self::assertSame([Leg::Request, Leg::Request, Leg::Request, Leg::Reply], array_column($trace->steps, 'leg'));
@@ -300,7 +420,7 @@ final class ExchangeTest extends TestCase
 
     /**
      * @param list<array<string, mixed>> $rules
-     * @param array<string, mixed>       $more
+     * @param array<string, mixed> $more
      *
      * @return array<string, array<string, mixed>>
      */

@@ -6,12 +6,12 @@ namespace Vorhut\Tests\Core\Reach;
 
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
-use Vorhut\App\Job\ShippedProfiles;
-use Vorhut\Core\JobFile\JobFile;
-use Vorhut\Core\JobFile\Json;
+use Vorhut\App\Jobs\ShippedProfiles;
+use Vorhut\Core\Exchange\JobFile;
+use Vorhut\Core\Intent\Span;
 use Vorhut\Core\Proof\Prover;
-use Vorhut\Core\Proof\Span;
-use Vorhut\Core\Reach\Leg;
+use Vorhut\Core\Reach\Cause\Leg;
+use Vorhut\Core\Record\Json;
 use Vorhut\Tests\Support\Jobs;
 
 /** Every way of discovery: within a segment, across a plain router, and across one that is set for it. */
@@ -59,12 +59,34 @@ final class FindMethodsTest extends TestCase
         foreach (['a' => 1, 'b' => 2] as $id => $n) {
             $segments[$id] = ['prefix' => \sprintf('10.47.%d.0/24', $n), 'snooping' => $id === $snoops];
         }
-        $job = Jobs::make($segments, [
-            'station' => ['at' => ['a', '10.47.1.10/24', '10.47.1.1']],
-            'unit' => ['hostname' => 'unit', 'at' => [$segment, \sprintf('10.47.%d.20/24', $net), \sprintf('10.47.%d.1', $net)]],
-        ], ['r' => ['in' => ['a' => ['address' => '10.47.1.1/24'] + $flags, 'b' => ['address' => '10.47.2.1/24'] + $flags]]], [['id' => 'i', 'kind' => 'discover', 'from' => ['device:station'], 'to' => ['device:unit']]]);
-        $finder = ['method' => $method] + (\in_array($method, ['broadcast', 'directed-broadcast'], true) ? ['port' => 6000] : []);
-        $profile = static fn (string $id, array $more): array => ['id' => $id, 'family' => 'computer', 'factory' => ['mode' => 'dhcp'], 'services' => ['tcp/80', 'udp/5060', 'udp/6000'], ...$more];
+        $job = Jobs::make(
+            $segments,
+            [
+                'station' => ['at' => ['a', '10.47.1.10/24', '10.47.1.1']],
+                'unit' => [
+                    'hostname' => 'unit',
+                    'at' => [$segment, \sprintf('10.47.%d.20/24', $net), \sprintf('10.47.%d.1', $net)],
+                ],
+            ],
+            [
+                'r' => [
+                    'in' => [
+                        'a' => ['address' => '10.47.1.1/24'] + $flags,
+                        'b' => ['address' => '10.47.2.1/24'] + $flags,
+                    ],
+                ],
+            ],
+            [['id' => 'i', 'kind' => 'discover', 'from' => ['device:station'], 'to' => ['device:unit']]],
+        );
+        $finder = ['method' => $method]
+            + (\in_array($method, ['broadcast', 'directed-broadcast'], true) ? ['port' => 6000] : []);
+        $profile = static fn (string $id, array $more): array => [
+            'id' => $id,
+            'family' => 'computer',
+            'factory' => ['mode' => 'dhcp'],
+            'services' => ['tcp/80', 'udp/5060', 'udp/6000'],
+            ...$more,
+        ];
         // By name the unit has to be heard by multicast DNS, as no DNS server is named.
         $answers = 'by-name' === $method ? [$finder, ['method' => 'multicast-dns']] : [$finder];
         $data = Json::object(JobFile::write($job));

@@ -15,21 +15,38 @@ final class MulticastTest extends TestCase
 {
     private const GROUP = '239.192.1.1';
 
-    /** @return iterable<string, array{array<string, mixed>, array<string, mixed>, int, array<string, bool>}> segment b, router ports' flags, ttl, who hears and whether it expires */
+    /**
+     * @return iterable<string, array{
+     *     array<string, mixed>,
+     *     array<string, mixed>,
+     *     int,
+     *     array<string, bool>,
+     * }> segment b, router ports' flags, ttl, who hears and whether it expires
+     */
     public static function ways(): iterable
     {
         $routed = ['multicast' => true];
         yield 'routed, with room to live' => [['querier' => true], $routed, 2, ['near' => false, 'far' => false]];
         yield 'routed, time to live spent' => [['querier' => true], $routed, 1, ['near' => false]];
         yield 'not routed' => [[], [], 9, ['near' => false]];
-        yield 'snooping without querier over there' => [['snooping' => true], $routed, 2, ['near' => false, 'far' => true]];
-        yield 'snooping with querier over there' => [['snooping' => true, 'querier' => true], $routed, 2, ['near' => false, 'far' => false]];
+        yield 'snooping without querier over there' => [
+            ['snooping' => true],
+            $routed,
+            2,
+            ['near' => false, 'far' => true],
+        ];
+        yield 'snooping with querier over there' => [
+            ['snooping' => true, 'querier' => true],
+            $routed,
+            2,
+            ['near' => false, 'far' => false],
+        ];
     }
 
     /**
      * @param array<string, mixed> $segment
      * @param array<string, mixed> $flags
-     * @param array<string, bool>  $expected
+     * @param array<string, bool> $expected
      */
     #[DataProvider('ways')]
     public function testHowFarAGroupComes(array $segment, array $flags, int $ttl, array $expected): void
@@ -41,13 +58,31 @@ final class MulticastTest extends TestCase
     {
         $rules = ['rules' => [['action' => 'deny', 'from' => 'any', 'to' => '239.192.0.0/14']]];
         self::assertSame(['near' => false], self::heard(self::job([], ['multicast' => true], $rules), 4));
-        self::assertSame(['near' => false, 'far' => false], self::heard(self::job([], ['multicast' => true], ['rules' => [['action' => 'deny', 'from' => 'any', 'to' => '239.255.0.0/16']]]), 4));
+        self::assertSame(
+            ['near' => false, 'far' => false],
+            self::heard(
+                self::job(
+                    [],
+                    ['multicast' => true],
+                    ['rules' => [['action' => 'deny', 'from' => 'any', 'to' => '239.255.0.0/16']]],
+                ),
+                4,
+            ),
+        );
     }
 
     public function testLinkLocalGroupsStayAndNeverExpire(): void
     {
-        $job = Jobs::make(['a' => ['prefix' => '10.47.1.0/24', 'snooping' => true]], ['mic' => ['at' => ['a', '10.47.1.10/24']], 'near' => ['at' => ['a', '10.47.1.11/24'], 'if' => ['joins' => ['224.0.0.251']]]]);
-        $answer = (new ReachQueries($job))->answer('{"id":1,"kind":"multicast","from":"mic","group":"224.0.0.251","port":5353,"ttl":255}');
+        $job = Jobs::make(
+            ['a' => ['prefix' => '10.47.1.0/24', 'snooping' => true]],
+            [
+                'mic' => ['at' => ['a', '10.47.1.10/24']],
+                'near' => ['at' => ['a', '10.47.1.11/24'], 'if' => ['joins' => ['224.0.0.251']]],
+            ],
+        );
+        $answer = (new ReachQueries($job))->answer(
+            '{"id":1,"kind":"multicast","from":"mic","group":"224.0.0.251","port":5353,"ttl":255}',
+        );
         self::assertSame([['device' => 'near', 'expires' => false]], $answer['receivers']);
     }
 
@@ -90,7 +125,9 @@ final class MulticastTest extends TestCase
     /** @return array<string, bool> */
     private static function heard(Job $job, int $ttl): array
     {
-        $receivers = (new ReachQueries($job))->answer(\sprintf('{"id":1,"kind":"multicast","from":"mic","group":"%s","port":5004,"ttl":%d}', self::GROUP, $ttl))['receivers'];
+        $receivers = (new ReachQueries($job))->answer(
+            \sprintf('{"id":1,"kind":"multicast","from":"mic","group":"%s","port":5004,"ttl":%d}', self::GROUP, $ttl),
+        )['receivers'];
         \assert(\is_array($receivers));
         $heard = [];
         foreach ($receivers as $receiver) {

@@ -7,12 +7,12 @@ namespace Vorhut\Tests\Core\Reach;
 use Eris\Generators;
 use Eris\TestTrait;
 use PHPUnit\Framework\TestCase;
-use Vorhut\Core\Addressing\InterfaceAddress;
-use Vorhut\Core\Addressing\Ipv4Address;
-use Vorhut\Core\Addressing\Ipv4Prefix;
 use Vorhut\Core\Job\Route;
-use Vorhut\Core\Reach\Port;
-use Vorhut\Core\Reach\RoutingTable;
+use Vorhut\Core\Net\InterfaceAddress;
+use Vorhut\Core\Net\Ipv4Address;
+use Vorhut\Core\Net\Ipv4Prefix;
+use Vorhut\Core\Reach\Node\Port;
+use Vorhut\Core\Reach\Node\RoutingTable;
 
 final class RoutingTableTest extends TestCase
 {
@@ -72,7 +72,7 @@ final class RoutingTableTest extends TestCase
             self::port(2, 'three', ['10.47.3.10/24'], '10.47.3.1'),
         ], []);
         self::assertSame('two', $table->find(self::ip('198.51.100.1'))?->port->name);
-        self::assertSame('gateway-off-link', $table->refusedGateway()['why'] ?? null);
+        self::assertSame('gateway-off-link', $table->refusedGateway()['why']->value ?? null);
     }
 
     /** RFC 3021: the other end of a /31 is a neighbour, and neither end is a broadcast address. */
@@ -84,7 +84,7 @@ final class RoutingTableTest extends TestCase
         self::assertNull($pair->broadcastOf(self::ip('192.0.2.5')));
         $single = new RoutingTable([self::port(0, 'wan', ['192.0.2.4/32'], '192.0.2.5')], []);
         self::assertNull($single->find(self::ip('192.0.2.5')));
-        self::assertSame('gateway-off-link', $single->refusedGateway()['why'] ?? null);
+        self::assertSame('gateway-off-link', $single->refusedGateway()['why']->value ?? null);
     }
 
     /** @param list<string> $addresses */

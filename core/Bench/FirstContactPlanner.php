@@ -1,0 +1,279 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Core\Bench;
+
+use Vorhut\Core\Job\Device;
+use Vorhut\Core\Job\Job;
+use Vorhut\Core\Job\NetworkInterface;
+use Vorhut\Core\Net\InterfaceAddress;
+use Vorhut\Core\Net\Ipv4Address;
+use Vorhut\Core\Net\Ipv4Prefix;
+use Vorhut\Core\Planning\FreeAddresses;
+use Vorhut\Core\Profile\DeviceProfile;
+use Vorhut\Core\Profile\FactoryMode;
+use Vorhut\Core\Profile\GatewayPolicy;
+use Vorhut\Core\Profile\WayIn;
+
+/** Plans first contact with one unit from its factory state, the laptop's ports and the job's live subnets. */
+final readonly class FirstContactPlanner
+{
+    /** @param list<LaptopInterface> $laptop the first one that is wired is used */
+    public function __construct(private Job $job, private array $laptop = [])
+    {
+    }
+
+    public function plan(Device $device): FirstContactPlan
+    {
+        $profile = $this->job->profileOf($device);
+        $techniques = self::techniques($profile);
+        $technique = $techniques[0];
+        $interface = $device->interfaces[0] ?? null;
+        $factory = $profile->factory->address;
+        $alias = Technique::AddAddress === $technique && null !== $factory ? $this->laptopAddressNear($factory) : null;
+        $newSide = $this->laptopAddressBeside($interface);
+
+        return new FirstContactPlan(
+            $device->id,
+            $technique,
+            self::why($profile, $technique),
+            \array_slice($techniques, 1),
+            $this->laptopValues($technique, $alias, $newSide),
+            $this->unitValues($device, $profile, $interface, $technique),
+            $this->order($device, $profile, $technique, $alias, $newSide),
+            (new FirstContactRisks($this->job, $this->laptop))->of($device, $profile, $technique),
+            $this->wayBack($interface, $technique, $alias, $newSide),
+        );
+    }
+
+    /** @return non-empty-list<Technique> */
+    private static function techniques(DeviceProfile $profile): array
+    {
+        $overNetwork = match ($profile->factory->mode) {
+            FactoryMode::Static, FactoryMode::DhcpThenStatic => [Technique::AddAddress],
+            FactoryMode::Dhcp => [Technique::BenchLease],
+            FactoryMode::DhcpThenLinkLocal => [Technique::LinkLocal, Technique::BenchLease],
+            FactoryMode::LinkLocal => [Technique::LinkLocal],
+            FactoryMode::None => [],
+        };
+        $hasPage = \in_array(WayIn::Page, $profile->waysIn, true) || \in_array(WayIn::SecurePage, $profile->waysIn, true);
+        $atUnit = [] !== array_filter($profile->waysIn, static fn (WayIn $w): bool => $w->isAtTheUnit()) ? [Technique::AtTheUnit] : [];
+        $byName = \in_array(WayIn::LabelName, $profile->waysIn, true) ? [Technique::LabelName] : [];
+        $all = $hasPage ? [...$overNetwork, ...$byName, ...$atUnit] : [...$atUnit, ...$byName];
+
+        return [] === $all ? [Technique::AtTheUnit] : $all;
+    }
+
+    private static function why(DeviceProfile $profile, Technique $technique): string
+    {
+        $state = $profile->factory;
+
+        return match ($technique) {
+            Technique::AddAddress => FactoryMode::DhcpThenStatic === $state->mode
+                ? \sprintf(
+                    'With no server to ask it takes %s after %d s, the same on every unit; the laptop needs an address beside it.',
+                    $state->address,
+                    $state->afterSeconds,
+                )
+                : \sprintf('It leaves the carton with %s; the laptop needs an address beside it.', $state->address),
+            Technique::BenchLease => 'It waits for a lease; a server on the bench switch shows at once which address it took.',
+            Technique::LinkLocal => \sprintf(
+                'With no server to ask it takes an address of 169.254.0.0/16 after %d s (RFC 3927); a laptop on the '
+                .'same switch does the same.',
+                $state->afterSeconds,
+            ),
+            Technique::AtTheUnit => 'Its values are entered with hands on the unit, so no network is needed.',
+            Technique::LabelName => 'Its label carries a name it answers to on its own segment.',
+        };
+    }
+
+    /** High in the factory prefix, not the unit's, no other kind's factory address, not planned, not the laptop's already. */
+    private function laptopAddressNear(InterfaceAddress $factory): InterfaceAddress
+    {
+        $avoid = [];
+        foreach ($this->job->profiles->all() as $profile) {
+            if (null !== $profile->factory->address) {
+                $avoid[$profile->factory->address->address->value] = true;
+            }
+        }
+
+        return $this->highFree($factory->prefix, $avoid);
+    }
+
+    private function laptopAddressBeside(?NetworkInterface $interface): ?InterfaceAddress
+    {
+        $address = $interface?->address;
+        if (null === $interface || null === $address) {
+            return null;
+        }
+        foreach ($this->laptop as $port) {
+            foreach ($port->addresses as $own) {
+                if ($own->prefix->contains($address->address)) {
+                    return null;
+                }
+            }
+        }
+        $subnet = ($this->job->segments[$interface->segment] ?? null)?->subnetOf($address->address);
+        if (null === $subnet) {
+            return $this->highFree($address->prefix, []);
+        }
+        $free = new FreeAddresses($this->job, $subnet);
+        for ($value = $subnet->prefix->lastHost()->value - 4; $value > $subnet->prefix->network; --$value) {
+            if ($free->isFree($value)) {
+                return new InterfaceAddress(Ipv4Address::fromInt($value), $subnet->prefix->length);
+            }
+        }
+
+        return $this->highFree($address->prefix, []);
+    }
+
+    /** @param array<int, true> $avoid */
+    private function highFree(Ipv4Prefix $prefix, array $avoid): InterfaceAddress
+    {
+        foreach ($this->job->devices as $device) {
+            foreach ($device->interfaces as $interface) {
+                if (null !== $interface->address) {
+                    $avoid[$interface->address->address->value] = true;
+                }
+            }
+        }
+        foreach ($this->laptop as $port) {
+            foreach ($port->addresses as $own) {
+                $avoid[$own->address->value] = true;
+            }
+        }
+        $top = max($prefix->firstHost()->value, $prefix->lastHost()->value - 4);
+        for ($value = $top; $value >= $prefix->firstHost()->value; --$value) {
+            if (!isset($avoid[$value])) {
+                return new InterfaceAddress(Ipv4Address::fromInt($value), $prefix->length);
+            }
+        }
+
+        return new InterfaceAddress($prefix->lastHost(), $prefix->length);
+    }
+
+    /** @return array<string, string> */
+    private function laptopValues(Technique $technique, ?InterfaceAddress $alias, ?InterfaceAddress $newSide): array
+    {
+        $values = [];
+        if (null !== $alias) {
+            $values = [
+                'Address on the cable port' => (string) $alias->address,
+                'Mask' => \sprintf('%s (/%d)', $alias->prefix->dottedMask(), $alias->prefix->length),
+                'Gateway' => 'leave blank',
+            ];
+        }
+        if (null !== $newSide && Technique::AtTheUnit !== $technique) {
+            $values['And for afterwards'] = (string) $newSide;
+        }
+
+        return $values;
+    }
+
+    /** @return array<string, string> */
+    private function unitValues(Device $device, DeviceProfile $profile, ?NetworkInterface $interface, Technique $technique): array
+    {
+        $values = [];
+        $page = \in_array(WayIn::SecurePage, $profile->waysIn, true) ? 'https' : 'http';
+        if (Technique::AddAddress === $technique && null !== $profile->factory->address) {
+            $values['Open'] = \sprintf('%s://%s/', $page, $profile->factory->address->address);
+        }
+        if (null !== $device->hostname) {
+            $values['Name'] = $device->hostname;
+        }
+        $address = $interface?->address;
+        if (null === $address) {
+            return $values;
+        }
+        $values['Address'] = (string) $address->address;
+        $values['Mask'] = \sprintf('%s (/%d)', $address->prefix->dottedMask(), $address->prefix->length);
+        $values['Gateway'] = match (true) {
+            null !== $interface->gateway => (string) $interface->gateway,
+            GatewayPolicy::OwnAddressWhenLocal === $profile->gatewayPolicy => (string) $address->address,
+            default => 'leave blank',
+        };
+        $segment = $this->job->segments[$interface->segment] ?? null;
+        $named = null === $segment ? [] : ['DNS' => $segment->dns, 'Time server' => $segment->ntp];
+        foreach ($named as $label => $servers) {
+            if ([] !== $servers) {
+                $values[$label] = implode(', ', array_map(strval(...), $servers));
+            }
+        }
+
+        return $values;
+    }
+
+    /** @return list<string> */
+    private function order(
+        Device $device,
+        DeviceProfile $profile,
+        Technique $technique,
+        ?InterfaceAddress $alias,
+        ?InterfaceAddress $newSide,
+    ): array {
+        $order = [];
+        $twins = FirstContactRisks::twins($this->job, $device, $profile);
+        if ([] !== $twins) {
+            $order[] = \sprintf(
+                'Keep %s without power: %s the same factory address.',
+                implode(', ', \array_slice($twins, 0, 3))
+                    .(\count($twins) > 3 ? \sprintf(' and %d more', \count($twins) - 3) : ''),
+                1 === \count($twins) ? 'it has' : 'they have',
+            );
+        }
+        $order[] = Technique::BenchLease === $technique
+            ? 'Connect the unit and the laptop to the bench switch, with the bench server on.'
+            : 'Connect the unit and the laptop to the bench switch and nothing else.';
+        $order[] = \sprintf(
+            'Power the unit and wait about %d s. %s',
+            $profile->bootSeconds + $profile->factory->afterSeconds,
+            $profile->readySign,
+        );
+        if (null !== $alias) {
+            $order[] = \sprintf('Add %s to the laptop\'s cable port, without a gateway.', $alias);
+        }
+        $order[] = match ($technique) {
+            Technique::AddAddress => 'Clear the laptop\'s neighbour cache, then open the unit\'s page.',
+            Technique::BenchLease => 'Read the unit\'s address in the bench server\'s list by its MAC, then open its page.',
+            Technique::LinkLocal => 'Set the laptop\'s cable port to automatic, wait for its own 169.254 address, find the unit by its '
+                .'MAC, then open its page.',
+            Technique::LabelName => 'Open the name on the label in the browser.',
+            Technique::AtTheUnit => \sprintf('At the unit open: %s.', '' === $profile->menuPath ? 'network settings' : $profile->menuPath),
+        };
+        if ('' !== $profile->login) {
+            $order[] = \sprintf('Log in (%s) and set a password of its own.', lcfirst($profile->login));
+        }
+        if (Technique::AtTheUnit !== $technique && '' !== $profile->menuPath) {
+            $order[] = \sprintf('Go to %s.', $profile->menuPath);
+        }
+        $order[] = \sprintf(
+            'Type name, address, mask and gateway, then save once. It restarts, about %d s, and is gone from where it was.',
+            $profile->rebootSeconds,
+        );
+        $order[] = null === $newSide
+            ? 'Log in at the new address and check the values.'
+            : \sprintf('Add %s to the laptop, log in at the new address and check the values.', $newSide);
+
+        return $order;
+    }
+
+    /** @return list<string> */
+    private function wayBack(
+        ?NetworkInterface $interface,
+        Technique $technique,
+        ?InterfaceAddress $alias,
+        ?InterfaceAddress $newSide,
+    ): array {
+        $back = [];
+        if (null !== $interface?->address) {
+            $back[] = \sprintf('Log in at %s once more, from the unit\'s own segment.', $interface->address->address);
+        }
+        foreach (array_filter([$alias, Technique::AtTheUnit === $technique ? null : $newSide]) as $added) {
+            $back[] = \sprintf('Remove %s from the laptop.', $added);
+        }
+        $back[] = 'Put the laptop\'s cable port back to automatic and switch Wi-Fi on again.';
+
+        return $back;
+    }
+}

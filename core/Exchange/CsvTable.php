@@ -1,0 +1,127 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Core\Exchange;
+
+use Vorhut\Core\Record\InvalidFile;
+
+/**
+ * Text with columns, as a spreadsheet exports or copies it (RFC 4180 and its habits): comma, semicolon, tab or bar
+ * between fields, quotes around those that need them, UTF-8, UTF-16 or Windows-1252.
+ */
+final readonly class CsvTable
+{
+    /**
+     * @param list<string> $header
+     * @param array<int, list<string>> $rows fields by the line their row begins at, first line 1
+     */
+    private function __construct(public array $header, public array $rows, public string $separator, public string $encoding)
+    {
+    }
+
+    /** @throws InvalidFile when there is no text at all, or a quote is never closed */
+    public static function parse(string $bytes): self
+    {
+        [$text, $encoding] = self::decode($bytes);
+        $text = str_replace(["\r\n", "\r"], "\n", $text);
+        if ('' === trim($text)) {
+            throw InvalidFile::at('line 1', '', 'a first line with column names, then a line per device', 'Paste or choose a list.');
+        }
+        $separator = self::separator($text);
+        $rows = self::split($text, $separator);
+        $first = array_key_first($rows);
+        $header = array_map(trim(...), $rows[$first] ?? []);
+        unset($rows[$first]);
+
+        return new self($header, $rows, $separator, $encoding);
+    }
+
+    /** @return array{string, string} */
+    private static function decode(string $bytes): array
+    {
+        if (str_starts_with($bytes, "\xEF\xBB\xBF")) {
+            return [substr($bytes, 3), 'UTF-8'];
+        }
+        if (str_starts_with($bytes, "\xFF\xFE") || str_starts_with($bytes, "\xFE\xFF")) {
+            return [mb_convert_encoding(substr($bytes, 2), 'UTF-8', "\xFF" === $bytes[0] ? 'UTF-16LE' : 'UTF-16BE'), 'UTF-16'];
+        }
+        if (mb_check_encoding($bytes, 'UTF-8')) {
+            return [$bytes, 'UTF-8'];
+        }
+
+        return [mb_convert_encoding($bytes, 'UTF-8', 'Windows-1252'), 'Windows-1252'];
+    }
+
+    /** The one of the four that stands most often outside quotes in the first line. */
+    private static function separator(string $text): string
+    {
+        $line = (string) preg_replace('/"[^"]*"/', '', explode("\n", ltrim($text, "\n"), 2)[0]);
+        $best = ',';
+        foreach (["\t", ';', '|'] as $candidate) {
+            if (substr_count($line, $candidate) > substr_count($line, $best)) {
+                $best = $candidate;
+            }
+        }
+
+        return $best;
+    }
+
+    /** @return array<int, list<string>> */
+    private static function split(string $text, string $separator): array
+    {
+        $rows = [];
+        $row = [];
+        $field = '';
+        $quoted = false;
+        $line = $start = $opened = 1;
+        $length = \strlen($text);
+        for ($i = 0; $i < $length; ++$i) {
+            $char = $text[$i];
+            if ("\n" === $char) {
+                ++$line;
+            }
+            if ($quoted) {
+                if ('"' !== $char) {
+                    $field .= $char;
+                } elseif ('"' === ($text[$i + 1] ?? '')) {
+                    $field .= '"';
+                    ++$i;
+                } else {
+                    $quoted = false;
+                }
+            } elseif ('"' === $char && '' === trim($field)) {
+                $quoted = true;
+                $opened = $line;
+                $field = '';
+            } elseif ($separator === $char) {
+                $row[] = trim($field);
+                $field = '';
+            } elseif ("\n" === $char) {
+                $row[] = trim($field);
+                if ([''] !== array_values(array_unique($row))) {
+                    $rows[$start] = $row;
+                }
+                $row = [];
+                $field = '';
+                $start = $line;
+            } else {
+                $field .= $char;
+            }
+        }
+        if ($quoted) {
+            throw InvalidFile::at(
+                \sprintf('line %d', $opened),
+                mb_strimwidth($field, 0, 30, '…'),
+                'a closing quote for every opening one',
+                'Close the quote in this line.',
+            );
+        }
+        $row[] = trim($field);
+        if ([''] !== array_values(array_unique($row))) {
+            $rows[$start] = $row;
+        }
+
+        return $rows;
+    }
+}

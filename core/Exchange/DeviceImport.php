@@ -1,0 +1,50 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Core\Exchange;
+
+use Vorhut\Core\Job\ChangeSet;
+use Vorhut\Core\Job\Edit;
+use Vorhut\Core\Record\FileError;
+
+/** What a device list would change in a job, row by row, before anything is changed. */
+final readonly class DeviceImport
+{
+    /**
+     * @param list<Edit> $edits
+     * @param array<string, int> $lines line of the list by device id
+     * @param list<FileError> $errors
+     * @param list<string> $unknown columns nobody knows
+     * @param int $unchanged rows that say what is known already
+     */
+    public function __construct(
+        public array $edits,
+        public array $lines,
+        public array $errors,
+        public array $unknown,
+        public int $unchanged,
+        public string $encoding,
+    ) {
+    }
+
+    /** @return list<Edit> */
+    public function added(): array
+    {
+        return array_values(array_filter($this->edits, static fn (Edit $e): bool => null === $e->before));
+    }
+
+    /** @return list<Edit> */
+    public function changed(): array
+    {
+        return array_values(array_filter($this->edits, static fn (Edit $e): bool => null !== $e->before));
+    }
+
+    public function changeSet(): ChangeSet
+    {
+        return new ChangeSet(
+            \sprintf('Took over a list: %d new, %d changed', \count($this->added()), \count($this->changed())),
+            $this->edits,
+        );
+    }
+}

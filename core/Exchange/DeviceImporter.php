@@ -1,0 +1,173 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Core\Exchange;
+
+use Vorhut\Core\Job\Device;
+use Vorhut\Core\Job\Edit;
+use Vorhut\Core\Job\Job;
+use Vorhut\Core\Job\NetworkInterface;
+use Vorhut\Core\Net\InterfaceAddress;
+use Vorhut\Core\Net\Ipv4Address;
+use Vorhut\Core\Net\Ipv4Mask;
+use Vorhut\Core\Net\MacAddress;
+use Vorhut\Core\Record\Field\Choice;
+use Vorhut\Core\Record\Field\Refers;
+use Vorhut\Core\Record\InvalidFile;
+use Vorhut\Core\Record\RecordType;
+
+/** Reads a device list against a job: bad rows are reported with their line, good ones kept. */
+final class DeviceImporter
+{
+    private readonly DeviceMatcher $matcher;
+
+    public function __construct(private readonly Job $job)
+    {
+        $this->matcher = new DeviceMatcher($job);
+    }
+
+    /** @throws InvalidFile when the text is no list with a column that names devices */
+    public function read(string $text): DeviceImport
+    {
+        $table = CsvTable::parse($text);
+        [$columns, $unknown] = DeviceColumns::recognise($table->header);
+        if (!isset($columns['name']) && !isset($columns['id'])) {
+            throw InvalidFile::at(
+                'line 1',
+                implode(', ', $table->header),
+                'a line of column names with at least "name" in it',
+                'Others are kind, segment, MAC, serial, address, mask, gateway, place, host name.',
+            );
+        }
+        $edits = $lines = $errors = [];
+        $unchanged = 0;
+        foreach ($table->rows as $line => $fields) {
+            $row = new CsvRow($line, $columns, $table->header, $fields);
+            try {
+                $edit = $this->edit($row);
+                if ($edit->before === $edit->after) {
+                    ++$unchanged;
+                    continue;
+                }
+                $edits[$edit->id] = $edit;
+                $lines[$edit->id] = $line;
+            } catch (InvalidFile $e) {
+                array_push($errors, ...$e->errors);
+            }
+        }
+
+        return new DeviceImport(array_values($edits), $lines, $errors, $unknown, $unchanged, $table->encoding);
+    }
+
+    private function edit(CsvRow $row): Edit
+    {
+        $name = $row->get('name') ?? $row->get('id') ?? throw $row->refuse('name', 'a name', 'Every row needs one.');
+        $mac = $row->parsed('mac', MacAddress::ofUnit(...));
+        $existing = $this->matcher->existing($row, $name, $mac);
+        $values = ['name' => $name] + $this->values($row, Device::class);
+        if (null === $existing) {
+            $values += ['profile' => 'generic-host'];
+        }
+        $id = $existing->id ?? $this->matcher->newId($row, $name);
+        $before = null === $existing ? null : $this->job->record(Device::class, $id);
+        $after = $before ?? ['id' => $id, 'interfaces' => [], 'settings' => new \stdClass()] + RecordType::of(Device::class)->blank();
+        $after = [...$after, ...$values];
+        $after['interfaces'] = $this->interfaces($row, $existing, $before, $mac);
+        $this->verify($row, $after);
+        $this->matcher->claim($row, $id, $mac);
+
+        return new Edit(Device::class, $id, $before, $after);
+    }
+
+    /**
+     * What the row says about fields that lists have a column for.
+     *
+     * @param class-string $class
+     *
+     * @return array<string, mixed>
+     */
+    private function values(CsvRow $row, string $class): array
+    {
+        $values = [];
+        foreach (RecordType::of($class)->fields as $key => $field) {
+            $text = [] === $field->columns || 'id' === $key || 'name' === $key ? null : $row->get($key);
+            if (null === $text) {
+                continue;
+            }
+            $values[$key] = match (true) {
+                $field instanceof Refers => $this->matcher->named($row, $key, $field->list),
+                $field instanceof Choice => isset($field->options()[strtolower($text)])
+                    ? strtolower($text)
+                    : throw $row->refuse($key, $field->allowed()),
+                default => $field->typed($text),
+            };
+        }
+
+        return $values;
+    }
+
+    /**
+     * @param array<string, mixed>|null $before
+     *
+     * @return list<mixed>
+     */
+    private function interfaces(CsvRow $row, ?Device $existing, ?array $before, ?MacAddress $mac): array
+    {
+        $list = $before['interfaces'] ?? [];
+        $interfaces = \is_array($list) ? array_values($list) : [];
+        $first = $interfaces[0] ?? ['name' => 'lan'] + RecordType::of(NetworkInterface::class)->blank();
+        $first = [...(\is_array($first) ? $first : []), ...$this->values($row, NetworkInterface::class)];
+        if (null !== $mac) {
+            $first['mac'] = $mac->withColons();
+        }
+        $address = $row->parsed('address', static fn (string $text): Ipv4Address => Ipv4Address::fromString(explode('/', $text)[0]));
+        $segment = $this->matcher->segment($row, $address);
+        if (null !== $segment) {
+            $first['segment'] = $segment->id;
+        }
+        if (null !== $address) {
+            $length = $this->maskLength($row, $existing, $segment?->subnetOf($address)?->prefix->length);
+            $first['address'] = (string) new InterfaceAddress($address, $length);
+        }
+        $gateway = $row->parsed('gateway', Ipv4Address::fromString(...));
+        if (null !== $gateway) {
+            $first['gateway'] = (string) $gateway;
+        }
+        $interfaces[0] = $first;
+
+        return $interfaces;
+    }
+
+    private function maskLength(CsvRow $row, ?Device $existing, ?int $ofSubnet): int
+    {
+        $given = explode('/', (string) $row->get('address'), 2)[1] ?? $row->get(DeviceColumns::MASK);
+        if (null !== $given) {
+            return $row->parse(DeviceColumns::MASK, $given, Ipv4Mask::lengthFrom(...));
+        }
+
+        return $ofSubnet
+            ?? (($existing?->interfaces[0] ?? null)?->address?->prefix->length
+                ?? throw $row->refuse(
+                    'address',
+                    'an address with its mask, or one inside a subnet of its segment',
+                    'Add a column mask, write /24 behind it, or plan the segment first.',
+                ));
+    }
+
+    /**
+     * The whole record through the same reader as a job file.
+     *
+     * @param array<string, mixed> $record
+     */
+    private function verify(CsvRow $row, array $record): void
+    {
+        try {
+            RecordType::of(Device::class)->read($record);
+        } catch (InvalidFile $e) {
+            $error = $e->errors[0];
+            $column = ltrim((string) preg_replace('/^.*[.\]]/', '', $error->path), '.');
+            throw $row->refuseGiven($column, $error->given, $error->allowed, $error->advice);
+        }
+    }
+}

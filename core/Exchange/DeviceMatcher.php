@@ -1,0 +1,158 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Core\Exchange;
+
+use Vorhut\Core\Job\Device;
+use Vorhut\Core\Job\Job;
+use Vorhut\Core\Job\Lists;
+use Vorhut\Core\Job\Segment;
+use Vorhut\Core\Net\Ipv4Address;
+use Vorhut\Core\Net\MacAddress;
+use Vorhut\Core\Record\Field\Slug;
+use Vorhut\Core\Record\FileError;
+
+/** Finds what a row of a list means in the job: which device, profile, place and segment. */
+final class DeviceMatcher
+{
+    /** @var array<string, Device> */
+    private array $byMac = [];
+
+    /** @var array<string, Device> */
+    private array $bySerial = [];
+
+    /** @var array<string, Device> */
+    private array $byName = [];
+
+    /** @var array<string, int> line by id, MAC or serial that a row has claimed */
+    private array $claimed = [];
+
+    /** @var array<string, array<array-key, string>> ids by list and by what people call a record in it */
+    private array $names = [];
+
+    public function __construct(private readonly Job $job)
+    {
+        foreach ($job->devices as $device) {
+            $this->byName[mb_strtolower($device->name)] = $device;
+            if (null !== $device->serial) {
+                $this->bySerial[$device->serial] = $device;
+            }
+            foreach ($device->interfaces as $interface) {
+                if (null !== $interface->mac) {
+                    $this->byMac[$interface->mac->digits] = $device;
+                }
+            }
+        }
+    }
+
+    /** The device the row speaks of: by id, MAC, serial or name, in this order. */
+    public function existing(CsvRow $row, string $name, ?MacAddress $mac): ?Device
+    {
+        $serial = $row->get('serial');
+
+        return $this->job->devices[$row->get('id') ?? ''] ?? (null === $mac ? null : $this->byMac[$mac->digits] ?? null)
+            ?? (null === $serial ? null : $this->bySerial[$serial] ?? null) ?? $this->byName[mb_strtolower($name)] ?? null;
+    }
+
+    /** The id of the record that a column names by its id or its name. */
+    public function named(CsvRow $row, string $column, string $list): ?string
+    {
+        $given = $row->get($column);
+        if (null === $given) {
+            return null;
+        }
+        $known = $this->names[$list] ??= $this->names($list);
+        $id = $known[mb_strtolower($given)] ?? null;
+        if (null !== $id) {
+            return $id;
+        }
+        $what = 'profiles' === $list ? 'a device profile' : \sprintf('a %s of this job', Lists::named($list)->one);
+        $ids = \array_slice(array_values(array_unique($known)), 0, 12);
+        throw [] === $ids ? $row->refuse($column, $what, 'This job has none yet; add it first or leave the field empty.') : $row->refuse(
+            $column,
+            $what.': '.implode(', ', $ids),
+            'Write its id or its name.',
+        );
+    }
+
+    /** The segment named by id, name or VLAN number; else the only one whose subnet holds the address. */
+    public function segment(CsvRow $row, ?Ipv4Address $address): ?Segment
+    {
+        $named = $this->named($row, 'segment', 'segments');
+        if (null !== $named || null === $address) {
+            return $this->job->segments[$named] ?? null;
+        }
+        foreach ($this->job->segments as $candidate) {
+            if (null !== $candidate->subnetOf($address)) {
+                return $candidate;
+            }
+        }
+
+        return null;
+    }
+
+    public function newId(CsvRow $row, string $name): string
+    {
+        $given = $row->get('id');
+        if (null !== $given) {
+            return Slug::is($given)
+                ? $given
+                : throw $row->refuse('id', 'a slug of small letters, digits, dots and hyphens', 'Such as berth-1.');
+        }
+        $ascii = transliterator_transliterate('Any-Latin; Latin-ASCII; Lower()', $name);
+        $slug = substr(trim((string) preg_replace('/[^a-z0-9]+/', '-', false === $ascii ? '' : $ascii), '-'), 0, 56);
+        $slug = '' === $slug ? 'unit' : trim($slug, '-');
+        $id = $slug;
+        for ($n = 2; isset($this->job->devices[$id]) || isset($this->job->routers[$id]) || isset($this->claimed['id '.$id]); ++$n) {
+            $id = $slug.'-'.$n;
+        }
+
+        return $id;
+    }
+
+    /** Refuses a row that speaks of the same unit as an earlier one. */
+    public function claim(CsvRow $row, string $id, ?MacAddress $mac): void
+    {
+        $claims = ['id' => $id, 'mac' => null === $mac ? null : (string) $mac, 'serial' => $row->get('serial')];
+        foreach ($claims as $column => $value) {
+            if (null === $value) {
+                continue;
+            }
+            $line = $this->claimed[$column.' '.$value] ?? null;
+            if (null !== $line) {
+                throw $row->refuseGiven(
+                    'id' === $column ? 'name' : $column,
+                    FileError::show($value),
+                    'a value that stands only once in the list',
+                    \sprintf('Line %d has it already.', $line),
+                );
+            }
+        }
+        foreach ($claims as $column => $value) {
+            if (null !== $value) {
+                $this->claimed[$column.' '.$value] = $row->line;
+            }
+        }
+    }
+
+    /** @return array<array-key, string> */
+    private function names(string $list): array
+    {
+        $names = [];
+        $records = 'profiles' === $list ? $this->job->profiles->all() : $this->job->all(Lists::named($list)->type);
+        foreach ($records as $id => $record) {
+            if (isset($record->name) && \is_string($record->name)) {
+                $names[mb_strtolower($record->name)] = (string) $id;
+            }
+            if ($record instanceof Segment && null !== $record->vlan) {
+                $names[(string) $record->vlan] = $names['vlan '.$record->vlan] = (string) $id;
+            }
+        }
+        foreach (array_keys($records) as $id) {
+            $names[(string) $id] = (string) $id;
+        }
+
+        return $names;
+    }
+}

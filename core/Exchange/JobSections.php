@@ -1,0 +1,54 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Core\Exchange;
+
+use Vorhut\Core\Job\Lists;
+use Vorhut\Core\Job\RecordList;
+
+/** Which lists stand where in a job file, and in which order. */
+final class JobSections
+{
+    /** Lists whose records later versions describe, with their place: kept as they come. */
+    private const LATER = ['voice' => ['trunks' => 91, 'routes' => 92], '' => ['flows' => 100, 'pairings' => 110]];
+
+    /** @return array<string, array<string, RecordList|null>> lists by section and name, in order; null for one that is only kept */
+    public static function all(): array
+    {
+        $sections = ['' => []];
+        foreach (self::places() as $section => $places) {
+            foreach (array_keys($places) as $name) {
+                $sections[$section][$name] = Lists::all()[$name] ?? null;
+            }
+        }
+
+        return $sections;
+    }
+
+    /** @return list<string> the keys of the file itself, in order */
+    public static function rootKeys(): array
+    {
+        $places = ['format' => 0, 'version' => 1, 'job' => 2];
+        foreach (self::places() as $section => $lists) {
+            $places += '' === $section ? $lists : [$section => min($lists)];
+        }
+        asort($places);
+
+        return array_keys($places);
+    }
+
+    /** @return array<string, non-empty-array<string, int>> place by section and list, in order */
+    private static function places(): array
+    {
+        $places = self::LATER;
+        foreach (Lists::all() as $list) {
+            $places[$list->section][$list->name] = $list->place;
+        }
+        foreach (array_keys($places) as $section) {
+            asort($places[$section]);
+        }
+
+        return $places;
+    }
+}

@@ -1,0 +1,87 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Core\Exchange;
+
+use Vorhut\Core\Intent\Kinds;
+use Vorhut\Core\Job\Job;
+use Vorhut\Core\Job\Lists;
+use Vorhut\Core\Record\FileError;
+use Vorhut\Core\Record\Nearest;
+use Vorhut\Core\Record\Reference;
+
+/** Checks that what a job's records name exists in the job, and what else no single record shows. */
+final class References
+{
+    /** @return list<FileError> */
+    public static function check(Job $job): array
+    {
+        $errors = [];
+        foreach (Lists::all() as $list) {
+            $type = $list->type();
+            $index = 0;
+            foreach ($job->records[$list->name] ?? [] as $record) {
+                foreach ($type->references($record) as $reference) {
+                    if (!self::exists($job, $reference)) {
+                        $errors[] = self::missing($job, $reference->under(\sprintf('%s[%d]', $list->path(), $index)));
+                    }
+                }
+                ++$index;
+            }
+            array_push($errors, ...$list->check($job));
+        }
+
+        return [...$errors, ...self::services($job)];
+    }
+
+    private static function exists(Job $job, Reference $reference): bool
+    {
+        foreach ($reference->lists as $list) {
+            if (isset($job->records[$list][$reference->id]) || ('profiles' === $list && $job->profiles->has($reference->id))) {
+                return true;
+            }
+        }
+
+        return false;
+    }
+
+    private static function missing(Job $job, Reference $reference): FileError
+    {
+        $known = [];
+        foreach ($reference->lists as $list) {
+            array_push($known, ...('profiles' === $list ? $job->profiles->ids() : array_keys($job->records[$list] ?? [])));
+        }
+        $near = Nearest::to($reference->id, $known, max(2, intdiv(\strlen($reference->id), 3)));
+
+        return new FileError(
+            $reference->path,
+            FileError::show($reference->shown ?? $reference->id),
+            \sprintf('the id of a %s in this job', $reference->what),
+            \sprintf(
+                'There is no %s "%s".%s',
+                $reference->what,
+                $reference->id,
+                null === $near ? '' : \sprintf(' Did you mean "%s"?', $near),
+            ),
+        );
+    }
+
+    /** @return list<FileError> */
+    private static function services(Job $job): array
+    {
+        $errors = [];
+        foreach (array_values($job->intents) as $index => $intent) {
+            if (null !== $intent->service && !Kinds::of($intent)->takesService()) {
+                $errors[] = new FileError(
+                    \sprintf('$.intents[%d].service', $index),
+                    FileError::show((string) $intent->service),
+                    'a service only for intents of kind reach',
+                    'Other kinds know their ports from the profiles.',
+                );
+            }
+        }
+
+        return $errors;
+    }
+}

@@ -1,0 +1,27 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Core\Findings;
+
+/** What is known of a rule before it has looked at anything. */
+final readonly class About
+{
+    /**
+     * @param string $id a slug
+     * @param int $place where its findings stand among the others, from the top
+     * @param string $short a few words for a drawing; '' for its id in words
+     */
+    public function __construct(
+        public string $id,
+        public int $place,
+        public Stop $stop = Stop::Devices,
+        private string $short = '',
+    ) {
+    }
+
+    public function short(): string
+    {
+        return '' === $this->short ? str_replace('-', ' ', $this->id) : $this->short;
+    }
+}

@@ -1,0 +1,54 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Core\Findings\Bench;
+
+use Vorhut\Core\Findings\About;
+use Vorhut\Core\Findings\Finding;
+use Vorhut\Core\Findings\Plan;
+use Vorhut\Core\Findings\Rule;
+use Vorhut\Core\Findings\Severity;
+use Vorhut\Core\Findings\Stop;
+
+/** A factory address that somebody here already carries must not meet the live network. */
+final class FactoryAddressLive implements Rule
+{
+    public function about(): About
+    {
+        return new About('factory-address-live', 180, Stop::Bench);
+    }
+
+    public function check(Plan $plan): iterable
+    {
+        $live = [];
+        foreach ($plan->job->routers as $router) {
+            foreach ($router->interfaces as $interface) {
+                if (null !== $interface->address) {
+                    $live[$interface->address->address->value] = [$router->id, $router->name];
+                }
+            }
+        }
+        foreach ($plan->byAddress() as $value => $seats) {
+            $live[$value] ??= [$seats[0]->device->id, $seats[0]->device->name];
+        }
+        foreach ($plan->job->devices as $device) {
+            $factory = $plan->job->profileOf($device)->factory->address;
+            $owner = null === $factory ? null : ($live[$factory->address->value] ?? null);
+            if (null === $factory || null === $owner || $owner[0] === $device->id || !$device->stage->isFactoryState()) {
+                continue;
+            }
+            yield new Finding(
+                $this->about(),
+                Severity::Care,
+                \sprintf('%s leaves the carton with %s, which %s has here', $device->name, $factory->address, $owner[1]),
+                'Plugged into the client\'s switch in its factory state, it takes the address away from the one that works.',
+                [$device->id, $owner[0]],
+                'Give it its address on an isolated bench switch before it meets the network.',
+                null,
+                null,
+                (string) $factory->address,
+            );
+        }
+    }
+}

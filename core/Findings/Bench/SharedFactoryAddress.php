@@ -1,0 +1,55 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Core\Findings\Bench;
+
+use Vorhut\Core\Findings\About;
+use Vorhut\Core\Findings\Finding;
+use Vorhut\Core\Findings\Plan;
+use Vorhut\Core\Findings\Rule;
+use Vorhut\Core\Findings\Severity;
+use Vorhut\Core\Findings\Stop;
+use Vorhut\Core\Job\Device;
+
+/** Units that leave the carton with one and the same fixed address must be powered one at a time. */
+final class SharedFactoryAddress implements Rule
+{
+    public function about(): About
+    {
+        return new About('shared-factory-address', 190, Stop::Bench);
+    }
+
+    public function check(Plan $plan): iterable
+    {
+        $groups = [];
+        foreach ($plan->job->devices as $device) {
+            $factory = $plan->job->profileOf($device)->factory;
+            if (null !== $factory->address && $device->stage->isFactoryState()) {
+                $groups[(string) $factory->address->address][] = $device;
+            }
+        }
+        foreach ($groups as $address => $devices) {
+            if (\count($devices) > 1) {
+                $names = array_map(static fn (Device $d): string => $d->name, $devices);
+                yield new Finding(
+                    $this->about(),
+                    Severity::Care,
+                    \sprintf(
+                        '%s leave the carton with %s',
+                        \count($names) > 3
+                            ? \sprintf('%s, %s and %d more', $names[0], $names[1], \count($names) - 2)
+                            : implode(' and ', $names),
+                        $address,
+                    ),
+                    'Two of them powered on one switch fight for the address, and the laptop talks to either.',
+                    array_map(static fn (Device $d): string => $d->id, $devices),
+                    'On the bench power one, give it its address, wait until it answers there, then the next.',
+                    null,
+                    null,
+                    $address,
+                );
+            }
+        }
+    }
+}

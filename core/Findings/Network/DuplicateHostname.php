@@ -1,0 +1,54 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Core\Findings\Network;
+
+use Vorhut\Core\Findings\About;
+use Vorhut\Core\Findings\Finding;
+use Vorhut\Core\Findings\Plan;
+use Vorhut\Core\Findings\Rule;
+use Vorhut\Core\Findings\Severity;
+use Vorhut\Core\Job\ChangeSet;
+use Vorhut\Core\Job\Device;
+
+/** A host name leads to one unit. */
+final class DuplicateHostname implements Rule
+{
+    public function about(): About
+    {
+        return new About('duplicate-hostname', 110);
+    }
+
+    public function check(Plan $plan): iterable
+    {
+        $byName = [];
+        foreach ($plan->job->devices as $device) {
+            if (null !== $device->hostname) {
+                $byName[strtolower($device->hostname)][] = $device;
+            }
+        }
+        foreach ($byName as $devices) {
+            if (\count($devices) > 1) {
+                $name = (string) $devices[0]->hostname;
+                yield new Finding(
+                    $this->about(),
+                    Severity::Wrong,
+                    \sprintf(
+                        'Host name %s stands at %s',
+                        $name,
+                        implode(' and at ', array_map(static fn (Device $d): string => $d->name, $devices)),
+                    ),
+                    'Names are how people and multicast DNS tell units apart; the second one renames itself or is not found.',
+                    array_map(static fn (Device $d): string => $d->id, $devices),
+                    \sprintf('Rename one of them, for instance to %s-2.', $name),
+                    new ChangeSet(\sprintf('Renamed %s to %s-2', $devices[1]->name, $name), [
+                        $plan->job->edit(Device::class, $devices[1]->id, ['hostname' => $name.'-2']),
+                    ]),
+                    null,
+                    $name,
+                );
+            }
+        }
+    }
+}

@@ -1,0 +1,51 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Core\Findings\Network;
+
+use Vorhut\Core\Findings\About;
+use Vorhut\Core\Findings\Finding;
+use Vorhut\Core\Findings\Plan;
+use Vorhut\Core\Findings\Rule;
+use Vorhut\Core\Findings\Seat;
+use Vorhut\Core\Findings\Severity;
+
+/** A MAC address belongs to one port; two alike mean that one was copied or mistyped. */
+final class DuplicateMac implements Rule
+{
+    public function about(): About
+    {
+        return new About('duplicate-mac', 100);
+    }
+
+    public function check(Plan $plan): iterable
+    {
+        $byMac = [];
+        foreach ($plan->seats() as $seat) {
+            if (null !== $seat->interface->mac) {
+                $byMac[$seat->interface->mac->digits][] = $seat;
+            }
+        }
+        foreach ($byMac as $seats) {
+            if (\count($seats) > 1) {
+                $mac = (string) $seats[0]->interface->mac;
+                yield new Finding(
+                    $this->about(),
+                    Severity::Wrong,
+                    \sprintf(
+                        '%s stands at %s',
+                        $mac,
+                        implode(' and at ', array_map(static fn (Seat $s): string => $s->device->name, $seats)),
+                    ),
+                    'A lease, a provisioning record or a reservation will go to the wrong unit.',
+                    array_map(static fn (Seat $s): string => $s->device->id, $seats),
+                    'Read both labels again; 0 and O, 8 and B, 5 and S, 1 and I look alike.',
+                    null,
+                    $seats[0]->interface->segment,
+                    $mac,
+                );
+            }
+        }
+    }
+}

@@ -1,0 +1,50 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Core\Findings\Network;
+
+use Vorhut\Core\Findings\About;
+use Vorhut\Core\Findings\Finding;
+use Vorhut\Core\Findings\Plan;
+use Vorhut\Core\Findings\Rule;
+use Vorhut\Core\Findings\Severity;
+use Vorhut\Core\Findings\Stop;
+
+/** A subnet's gateway should be an address of a router. */
+final class GatewayUnserved implements Rule
+{
+    public function about(): About
+    {
+        return new About('gateway-unserved', 130, Stop::Networks);
+    }
+
+    public function check(Plan $plan): iterable
+    {
+        $served = [];
+        foreach ($plan->job->routers as $router) {
+            foreach ($router->interfaces as $interface) {
+                foreach ($interface->addresses() as $address) {
+                    $served[$interface->segment][$address->address->value] = true;
+                }
+            }
+        }
+        foreach ($plan->job->segments as $segment) {
+            foreach ($segment->subnets as $subnet) {
+                if (null !== $subnet->gateway && !isset($served[$segment->id][$subnet->gateway->value])) {
+                    yield new Finding(
+                        $this->about(),
+                        Severity::Care,
+                        \sprintf('No router has %s, the gateway of %s', $subnet->gateway, $segment->name),
+                        'Every unit there is told to send to an address that nobody carries.',
+                        [],
+                        'Add the interface to the router, or clear the gateway if this network stays by itself.',
+                        null,
+                        $segment->id,
+                        (string) $subnet->gateway,
+                    );
+                }
+            }
+        }
+    }
+}

@@ -1,0 +1,56 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Core\Findings\Network;
+
+use Vorhut\Core\Findings\About;
+use Vorhut\Core\Findings\Finding;
+use Vorhut\Core\Findings\Plan;
+use Vorhut\Core\Findings\Rule;
+use Vorhut\Core\Findings\Severity;
+use Vorhut\Core\Findings\Stop;
+use Vorhut\Core\Job\AddressMode;
+use Vorhut\Core\Net\Ipv4Address;
+
+/** A fixed address must not lie where a DHCP server hands addresses out. */
+final class InLeasedRange implements Rule
+{
+    public function about(): About
+    {
+        return new About('address-in-dhcp-range', 70, Stop::Networks, 'sits among the leased');
+    }
+
+    public function check(Plan $plan): iterable
+    {
+        foreach ($plan->seats() as $seat) {
+            $address = $seat->interface->address;
+            if (
+                null === $address
+                || null === $seat->subnet
+                || AddressMode::Static !== $seat->interface->mode
+                || !$seat->subnet->leases($address->address)
+            ) {
+                continue;
+            }
+            $free = $plan->nextFree($seat->subnet, $seat->subnet->prefix->network);
+            yield new Finding(
+                $this->about(),
+                Severity::Wrong,
+                \sprintf('%s sits among the leased: %s', $seat->device->name, $address->address),
+                'The server may hand the same address to somebody else, and then there are two.',
+                [$seat->device->id],
+                null === $free
+                    ? 'Give it an address outside the range, or reserve it at the server.'
+                    : \sprintf(
+                        'Give it %s, or reserve %s for its MAC at the server.',
+                        Ipv4Address::fromInt($free),
+                        $address->address,
+                    ),
+                null === $free ? null : $seat->moveTo($plan->job, $free, $address->prefix->length),
+                $seat->segment?->id,
+                (string) $address->address,
+            );
+        }
+    }
+}

@@ -1,0 +1,42 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Core\Findings\Network;
+
+use Vorhut\Core\Findings\About;
+use Vorhut\Core\Findings\Finding;
+use Vorhut\Core\Findings\Plan;
+use Vorhut\Core\Findings\Rule;
+use Vorhut\Core\Findings\Severity;
+use Vorhut\Core\Findings\Stop;
+
+/** Link-local addresses are not to be routed (RFC 3927, section 7), though a plain kernel router does. */
+final class LinkLocalRouted implements Rule
+{
+    public function about(): About
+    {
+        return new About('link-local-routed', 160, Stop::Networks);
+    }
+
+    public function check(Plan $plan): iterable
+    {
+        foreach ($plan->job->routers as $router) {
+            foreach ($router->interfaces as $interface) {
+                if (0xA9FE === ($interface->address?->address->value ?? 0) >> 16) {
+                    yield new Finding(
+                        $this->about(),
+                        Severity::Wrong,
+                        \sprintf('%s has a link-local address, %s', $router->name, $interface->address),
+                        'Link-local addresses are not to be routed (RFC 3927, section 7): many units refuse what comes from '
+                        .'there with another subnet\'s address, others answer.',
+                        [$router->id],
+                        'Give the segment a subnet of its own.',
+                        segment: $interface->segment,
+                        value: (string) $interface->address,
+                    );
+                }
+            }
+        }
+    }
+}

@@ -1,0 +1,50 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Core\Findings\Network;
+
+use Vorhut\Core\Findings\About;
+use Vorhut\Core\Findings\Finding;
+use Vorhut\Core\Findings\Plan;
+use Vorhut\Core\Findings\Rule;
+use Vorhut\Core\Findings\Severity;
+use Vorhut\Core\Findings\Stop;
+use Vorhut\Core\Net\Ipv4Address;
+
+/** No unit can carry the network or the broadcast address of its subnet (RFC 1122, section 3.2.1.3). */
+final class NetworkOrBroadcast implements Rule
+{
+    public function about(): About
+    {
+        return new About('network-or-broadcast-address', 20, Stop::Networks);
+    }
+
+    public function check(Plan $plan): iterable
+    {
+        foreach ($plan->seats() as $seat) {
+            $address = $seat->interface->address?->address;
+            if (null === $address || null === $seat->subnet || $seat->subnet->prefix->isHostAddress($address)) {
+                continue;
+            }
+            $free = $plan->nextFree($seat->subnet, $seat->subnet->prefix->network);
+            yield new Finding(
+                $this->about(),
+                Severity::Wrong,
+                \sprintf(
+                    '%s has %s, the %s address of %s',
+                    $seat->device->name,
+                    $address,
+                    $address->value === $seat->subnet->prefix->network ? 'network' : 'broadcast',
+                    $seat->subnet->prefix,
+                ),
+                'That address stands for the whole subnet; packets for it go to everybody or nobody.',
+                [$seat->device->id],
+                null === $free ? 'Give it a host address.' : \sprintf('Give it %s.', Ipv4Address::fromInt($free)),
+                null === $free ? null : $seat->moveTo($plan->job, $free, $seat->subnet->prefix->length),
+                $seat->segment?->id,
+                (string) $address,
+            );
+        }
+    }
+}

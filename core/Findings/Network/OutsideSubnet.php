@@ -1,0 +1,67 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Core\Findings\Network;
+
+use Vorhut\Core\Findings\About;
+use Vorhut\Core\Findings\Finding;
+use Vorhut\Core\Findings\Plan;
+use Vorhut\Core\Findings\Rule;
+use Vorhut\Core\Findings\Severity;
+use Vorhut\Core\Job\Subnet;
+use Vorhut\Core\Net\Ipv4Address;
+
+/** An address must lie in a subnet of its segment. */
+final class OutsideSubnet implements Rule
+{
+    public function about(): About
+    {
+        return new About('address-outside-subnet', 30);
+    }
+
+    public function check(Plan $plan): iterable
+    {
+        foreach ($plan->seats() as $seat) {
+            $address = $seat->interface->address;
+            if (
+                null === $address
+                || null === $seat->segment
+                || null !== $seat->subnet
+                || [] === $seat->segment->subnets
+                || $address->address->isLinkLocal()
+            ) {
+                continue;
+            }
+            $subnet = $seat->segment->subnets[0];
+            $free = $plan->nextFree($subnet, $subnet->prefix->network);
+            yield new Finding(
+                $this->about(),
+                Severity::Wrong,
+                \sprintf(
+                    '%s has %s, which lies outside %s',
+                    $seat->device->name,
+                    $address->address,
+                    implode(
+                        ' and ',
+                        array_map(static fn (Subnet $s): string => (string) $s->prefix, $seat->segment->subnets),
+                    ),
+                ),
+                \sprintf(
+                    'In %s nobody and no router expects that address, so it hears and is heard by nobody.',
+                    $seat->segment->name,
+                ),
+                [$seat->device->id],
+                null === $free
+                    ? 'Give it an address of its segment.'
+                    : \sprintf(
+                        'Give it %s, or move it to the segment the address belongs to.',
+                        Ipv4Address::fromInt($free),
+                    ),
+                null === $free ? null : $seat->moveTo($plan->job, $free, $subnet->prefix->length),
+                $seat->segment->id,
+                (string) $address->address,
+            );
+        }
+    }
+}

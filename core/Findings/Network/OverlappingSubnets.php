@@ -1,0 +1,50 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Core\Findings\Network;
+
+use Vorhut\Core\Findings\About;
+use Vorhut\Core\Findings\Finding;
+use Vorhut\Core\Findings\Plan;
+use Vorhut\Core\Findings\Rule;
+use Vorhut\Core\Findings\Severity;
+use Vorhut\Core\Findings\Stop;
+
+/** Two subnets of one job must not overlap. */
+final class OverlappingSubnets implements Rule
+{
+    public function about(): About
+    {
+        return new About('overlapping-subnets', 90, Stop::Networks);
+    }
+
+    public function check(Plan $plan): iterable
+    {
+        $all = [];
+        foreach ($plan->job->segments as $segment) {
+            foreach ($segment->subnets as $subnet) {
+                $all[] = [$subnet->prefix, $segment];
+            }
+        }
+        usort($all, static fn (array $a, array $b): int => [$a[0]->network, $a[0]->length] <=> [$b[0]->network, $b[0]->length]);
+        $open = null;
+        foreach ($all as [$prefix, $segment]) {
+            if (null !== $open && $open[0]->overlaps($prefix)) {
+                yield new Finding(
+                    $this->about(),
+                    Severity::Wrong,
+                    \sprintf('%s of %s overlaps %s of %s', $prefix, $segment->name, $open[0], $open[1]->name),
+                    'The first one listed on a router or host is used; the other goes silent.',
+                    [],
+                    'Give one of them another prefix.',
+                    null,
+                    $segment->id,
+                    (string) $prefix,
+                );
+            } else {
+                $open = [$prefix, $segment];
+            }
+        }
+    }
+}

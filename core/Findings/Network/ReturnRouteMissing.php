@@ -1,0 +1,115 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Core\Findings\Network;
+
+use Vorhut\Core\Findings\About;
+use Vorhut\Core\Findings\Finding;
+use Vorhut\Core\Findings\Plan;
+use Vorhut\Core\Findings\Rule;
+use Vorhut\Core\Findings\Severity;
+use Vorhut\Core\Findings\Stop;
+use Vorhut\Core\Job\ChangeSet;
+use Vorhut\Core\Job\Job;
+use Vorhut\Core\Job\Router;
+use Vorhut\Core\Net\Ipv4Prefix;
+use Vorhut\Core\Reach\Node\NodeBuilder;
+use Vorhut\Core\Reach\Node\RouteFinder;
+use Vorhut\Core\Reach\Node\RoutingTable;
+
+/** A router that others reach its subnets through, but that has no way back to theirs. */
+final class ReturnRouteMissing implements Rule
+{
+    public function about(): About
+    {
+        return new About('return-route-missing', 170, Stop::Networks);
+    }
+
+    public function check(Plan $plan): iterable
+    {
+        if (\count($plan->job->routers) < 2) {
+            return;
+        }
+        $tables = $owners = $missing = $looked = [];
+        foreach ($plan->job->routers as $router) {
+            $tables[$router->id] = NodeBuilder::router($router)->table;
+            foreach ($router->interfaces as $interface) {
+                foreach ($interface->addresses() as $address) {
+                    $owners[$address->address->value] ??= $router;
+                }
+            }
+        }
+        foreach ($plan->job->routers as $router) {
+            foreach (self::hides($router, $tables[$router->id]) ? [] : $router->routes as $route) {
+                $other = $owners[$route->via->value] ?? $router;
+                if ($other === $router || isset($looked[$router->id][$other->id])) {
+                    continue;
+                }
+                $looked[$router->id][$other->id] = true;
+                foreach ($router->interfaces as $interface) {
+                    if (
+                        null !== $interface->address
+                        && !$interface->masquerade
+                        && null === $tables[$other->id]->find($interface->address->address->value)
+                    ) {
+                        $missing[$other->id][(string) $interface->address->prefix] = $interface->address->prefix;
+                    }
+                }
+            }
+        }
+        foreach ($missing as $id => $prefixes) {
+            yield $this->finding($plan->job, $plan->job->routers[$id], $prefixes);
+        }
+    }
+
+    /** @param non-empty-array<string, Ipv4Prefix> $prefixes */
+    private function finding(Job $job, Router $router, array $prefixes): Finding
+    {
+        $routes = [];
+        foreach ($prefixes as $prefix) {
+            $via = (new RouteFinder($job))->nextHop($router, $prefix);
+            if (null !== $via) {
+                $routes[] = ['to' => (string) $prefix, 'via' => (string) $via];
+            }
+        }
+        $names = implode(' and ', \array_slice(array_keys($prefixes), 0, 2))
+            .(\count($prefixes) > 2 ? \sprintf(' and %d more', \count($prefixes) - 2) : '');
+        $own = array_values((array) ($job->record(Router::class, $router->id)['routes'] ?? []));
+
+        return new Finding(
+            $this->about(),
+            Severity::Wrong,
+            \sprintf('%s has no way back to %s', $router->name, $names),
+            'Others reach its subnets, but answers to these prefixes have no route: what is asked from there is answered into nowhere.',
+            [$router->id],
+            [] === $routes
+                ? \sprintf('Add routes to %s on it.', $names)
+                : \sprintf(
+                    'Add the route %s via %s on it%s.',
+                    $routes[0]['to'],
+                    $routes[0]['via'],
+                    \count($routes) > 1 ? \sprintf(', and %d more', \count($routes) - 1) : '',
+                ),
+            [] === $routes
+                ? null
+                : new ChangeSet(\sprintf('Added the way back to %s on %s', $names, $router->name), [
+                    $job->edit(Router::class, $router->id, ['routes' => [...$own, ...$routes]]),
+                ]),
+            null,
+            implode(' ', array_keys($prefixes)),
+        );
+    }
+
+    /** Whoever masquerades towards its neighbours needs no way back beyond itself. */
+    private static function hides(Router $router, RoutingTable $table): bool
+    {
+        foreach ($router->routes as $route) {
+            if (true === $table->find($route->via->value)?->port->masquerade) {
+                return true;
+            }
+        }
+
+        return false;
+    }
+}

@@ -1,0 +1,43 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Core\Findings\Network;
+
+use Vorhut\Core\Findings\About;
+use Vorhut\Core\Findings\Finding;
+use Vorhut\Core\Findings\Plan;
+use Vorhut\Core\Findings\Rule;
+use Vorhut\Core\Findings\Severity;
+use Vorhut\Core\Findings\Stop;
+use Vorhut\Core\Job\ChangeSet;
+use Vorhut\Core\Job\Segment;
+
+/** Snooping switches need a querier, or memberships age out (RFC 4541, section 2.1.1). */
+final class SnoopingWithoutQuerier implements Rule
+{
+    public function about(): About
+    {
+        return new About('snooping-without-querier', 140, Stop::Networks);
+    }
+
+    public function check(Plan $plan): iterable
+    {
+        foreach ($plan->job->segments as $segment) {
+            if ($segment->snooping && !$segment->querier) {
+                yield new Finding(
+                    $this->about(),
+                    Severity::Care,
+                    \sprintf('%s snoops multicast, but nobody queries', $segment->name),
+                    'Multicast works for about 260 s after a unit joins, then stops. Some switches flood instead.',
+                    [],
+                    'Switch a querier on in this segment.',
+                    new ChangeSet(\sprintf('Switched a querier on in %s', $segment->name), [
+                        $plan->job->edit(Segment::class, $segment->id, ['querier' => true]),
+                    ]),
+                    $segment->id,
+                );
+            }
+        }
+    }
+}

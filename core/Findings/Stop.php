@@ -1,0 +1,13 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Core\Findings;
+
+/** The stop on a job's way at which a finding is mended. */
+enum Stop: string
+{
+    case Networks = 'networks';
+    case Devices = 'devices';
+    case Bench = 'bench';
+}

@@ -1,0 +1,47 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Core\Findings\Voice;
+
+use Vorhut\Core\Findings\About;
+use Vorhut\Core\Findings\Finding;
+use Vorhut\Core\Findings\Plan;
+use Vorhut\Core\Findings\Rule;
+use Vorhut\Core\Findings\Severity;
+
+/** Every phone needs a place with an address that an emergency centre can be told. */
+final class NoDispatchableLocation implements Rule
+{
+    public function about(): About
+    {
+        return new About('no-dispatchable-location', 120);
+    }
+
+    public function check(Plan $plan): iterable
+    {
+        foreach ($plan->job->devices as $device) {
+            if (!$plan->job->profileOf($device)->isPhone()) {
+                continue;
+            }
+            foreach ($plan->job->placesOf($device->location) as $place) {
+                if (null !== $place->dispatch && '' !== trim($place->dispatch)) {
+                    continue 2;
+                }
+            }
+            yield new Finding(
+                $this->about(),
+                Severity::Wrong,
+                \sprintf('%s has no dispatchable location', $device->name),
+                'Who dials an emergency number from it cannot be found. Follow local law.',
+                [$device->id],
+                null === $device->location
+                    ? 'Give the phone a place, and the place the address that helpers are sent to.'
+                    : \sprintf(
+                        'Give %s, or the place around it, the address that helpers are sent to.',
+                        $plan->job->locations[$device->location]->name ?? $device->location,
+                    ),
+            );
+        }
+    }
+}

@@ -1,0 +1,113 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Core\Intent;
+
+use Vorhut\Core\Job\Intent;
+use Vorhut\Core\Job\Job;
+use Vorhut\Core\Net\Ipv4Address;
+use Vorhut\Core\Net\Protocol;
+use Vorhut\Core\Net\Service;
+use Vorhut\Core\Profile\FindMethod;
+use Vorhut\Core\Reach\Find\PollLists;
+use Vorhut\Core\Reach\Node\Network;
+
+/** Turns intents into questions that can be asked over the wire. Kinds that cannot be asked yet give none. */
+final readonly class Asking
+{
+    private Parties $parties;
+    private PollLists $lists;
+
+    public function __construct(private Job $job, private Network $network)
+    {
+        $this->parties = new Parties($job, $network);
+        $this->lists = new PollLists();
+    }
+
+    /** @return list<LiveQuestion> */
+    public function of(Intent $intent): array
+    {
+        $questions = [];
+        foreach ($this->parties->pairs($intent) as $pair) {
+            array_push($questions, ...Kinds::of($intent)->questions($this, $intent, $pair) ?? []);
+        }
+
+        return $questions;
+    }
+
+    /**
+     * A station asks only the addresses in its list, so a test in its place does the same; what is not listed is asked for its
+     * services.
+     *
+     * @return list<LiveQuestion>
+     */
+    public function discovery(Intent $intent, Pair $pair): array
+    {
+        $station = $this->job->devices[$pair->from] ?? null;
+        $unit = $this->job->devices[$pair->to] ?? null;
+        if (null === $station || null === $unit) {
+            return [];
+        }
+        $shared = [];
+        foreach ($this->job->profileOf($station)->finds as $finder) {
+            foreach ($this->job->profileOf($unit)->answers as $answer) {
+                if ($finder->meets($answer)) {
+                    $shared[$finder->method->value] ??= $finder;
+                }
+            }
+        }
+        $list = $shared[FindMethod::UnicastList->value] ?? null;
+        $address = $this->parties->addressOf($pair->to, $pair->from);
+        if (null !== $list && (null === $address || $this->lists->hold($station, $list->listSetting, $address))) {
+            return [$this->question($intent, $pair, Protocol::Udp === $list->protocol ? ProbeKind::Poll : ProbeKind::Tcp, $list->port)];
+        }
+        if (isset($shared[FindMethod::MulticastDns->value])) {
+            return [$this->question($intent, $pair, ProbeKind::DnsSd, ProbeKind::DnsSd->defaultPort())];
+        }
+
+        return null === $list || [] !== array_diff_key($shared, [FindMethod::UnicastList->value => 0])
+            ? []
+            : [$this->question($intent, $pair, null, $list->port, 'not polled: it is not in the station\'s list')];
+    }
+
+    /** @return list<LiveQuestion> */
+    public function management(Intent $intent, Pair $pair): array
+    {
+        $unit = $this->job->devices[$pair->to] ?? null;
+        $service = null === $unit ? null : $this->job->profileOf($unit)->manage;
+
+        return null === $service || Protocol::Tcp !== $service->protocol ? [] : [$this->service($intent, $pair, $service)];
+    }
+
+    public function service(Intent $intent, Pair $pair, Service $service): LiveQuestion
+    {
+        $port = $service->firstPort ?? 0;
+
+        return $this->question($intent, $pair, match ($port) {
+            80 => ProbeKind::Http,
+            554 => ProbeKind::Rtsp,
+            default => ProbeKind::Tcp,
+        }, $port);
+    }
+
+    public function question(Intent $intent, Pair $pair, ?ProbeKind $kind, int $port, string $unasked = ''): LiveQuestion
+    {
+        $vantage = $this->network->node($pair->from)?->firstAddress();
+        $target = $this->parties->addressOf($pair->to, $pair->from);
+        if ('' === $unasked && (null === $vantage || null === $target)) {
+            $unasked = \sprintf('%s has no address yet', $this->job->nameOf(null === $target ? $pair->to : $pair->from));
+        }
+
+        return new LiveQuestion(
+            $intent->id,
+            $pair->from,
+            $pair->to,
+            '' === $unasked ? $kind : null,
+            null === $vantage ? null : Ipv4Address::fromInt($vantage),
+            $target,
+            $port,
+            $unasked,
+        );
+    }
+}

@@ -1,0 +1,49 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Core\Intent;
+
+use Vorhut\Core\Job\Intent;
+use Vorhut\Core\Job\Job;
+use Vorhut\Core\Net\Service;
+use Vorhut\Core\Reach\Walk\Exchange;
+
+/** What kinds of intents take pairs apart with: single exchanges, finding, calls, media that go one way. */
+final class Engine
+{
+    public readonly FoundPairs $finding;
+    public readonly OneWayMedia $oneWay;
+    public readonly Calls $calls;
+    private readonly Asks $asks;
+
+    public function __construct(
+        public readonly Job $job,
+        public readonly Exchange $exchange,
+        public readonly Parties $parties,
+    ) {
+        $this->finding = new FoundPairs($job, $exchange, $parties);
+        $this->oneWay = new OneWayMedia($job, $exchange, $parties);
+        $this->asks = new Asks($job, $exchange, $parties);
+        $this->calls = new Calls($this->asks);
+    }
+
+    public function predict(Intent $intent, Pair $pair): PairPrediction
+    {
+        return Kinds::of($intent)->predict($this, $intent, $pair);
+    }
+
+    public function reach(Pair $pair, Service $service): PairPrediction
+    {
+        $title = \sprintf('%s asks %s by %s', $this->job->nameOf($pair->from), $this->job->nameOf($pair->to), $service);
+        $leaf = $this->ask($pair->from, $pair->to, $service, $title);
+
+        return new PairPrediction($pair, $leaf->span, $leaf->cause, 'by '.$service, [$leaf]);
+    }
+
+    /** One request and its answer. */
+    public function ask(string $from, string $to, Service $service, string $title): Leaf
+    {
+        return $this->asks->ask($from, $to, $service, $title);
+    }
+}

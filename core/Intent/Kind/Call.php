@@ -1,0 +1,32 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Core\Intent\Kind;
+
+use Vorhut\Core\Intent\Asking;
+use Vorhut\Core\Intent\Engine;
+use Vorhut\Core\Intent\Pair;
+use Vorhut\Core\Intent\PairPrediction;
+use Vorhut\Core\Intent\ProbeKind;
+use Vorhut\Core\Intent\SeveralExchanges;
+use Vorhut\Core\Job\Intent;
+
+/** Both register, the phone system rings one for the other, and sound goes both ways. */
+final class Call extends SeveralExchanges
+{
+    public function verb(): string
+    {
+        return 'calls';
+    }
+
+    public function predict(Engine $engine, Intent $intent, Pair $pair): PairPrediction
+    {
+        return $engine->calls->predict($pair);
+    }
+
+    public function questions(Asking $asking, Intent $intent, Pair $pair): array
+    {
+        return [$asking->question($intent, $pair, ProbeKind::Call, ProbeKind::Call->defaultPort())];
+    }
+}

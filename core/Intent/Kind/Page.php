@@ -1,0 +1,38 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Core\Intent\Kind;
+
+use Vorhut\Core\Intent\Engine;
+use Vorhut\Core\Intent\Pair;
+use Vorhut\Core\Intent\PairPrediction;
+use Vorhut\Core\Intent\SeveralExchanges;
+use Vorhut\Core\Intent\Span;
+use Vorhut\Core\Job\Intent;
+
+/** Announcements to the groups the horn joined; else a call whose sound only has to go one way. */
+final class Page extends SeveralExchanges
+{
+    public function verb(): string
+    {
+        return 'pages';
+    }
+
+    public function predict(Engine $engine, Intent $intent, Pair $pair): PairPrediction
+    {
+        $console = $engine->parties->device($pair->from);
+        $horn = $engine->parties->device($pair->to);
+        $groups = null === $horn ? [] : $engine->oneWay->groupsOf($horn);
+        if (null !== $console && null !== $horn && [] !== $groups) {
+            return PairPrediction::chained($pair, [$engine->oneWay->media($console, $horn, $groups)]);
+        }
+        $call = $engine->calls->predict($pair);
+        if (Span::OneWay !== $call->span || null === $console || null === $horn) {
+            return $call;
+        }
+        $signalling = \array_slice($call->leaves, 0, -1);
+
+        return PairPrediction::chained($pair, [...$signalling, $engine->oneWay->media($console, $horn, [])]);
+    }
+}

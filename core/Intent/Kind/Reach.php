@@ -1,0 +1,38 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Core\Intent\Kind;
+
+use Vorhut\Core\Intent\Asking;
+use Vorhut\Core\Intent\OneExchange;
+use Vorhut\Core\Intent\Pair;
+use Vorhut\Core\Job\Intent;
+use Vorhut\Core\Net\Protocol;
+use Vorhut\Core\Net\Service;
+
+/** One reaches a service of the other; without a name for it, its echo (ICMP). */
+final class Reach extends OneExchange
+{
+    public function verb(): string
+    {
+        return 'reaches';
+    }
+
+    public function takesService(): bool
+    {
+        return true;
+    }
+
+    public function service(Intent $intent): Service
+    {
+        return $intent->service ?? new Service(Protocol::Icmp);
+    }
+
+    public function questions(Asking $asking, Intent $intent, Pair $pair): array
+    {
+        $service = $this->service($intent);
+
+        return Protocol::Tcp === $service->protocol ? [$asking->service($intent, $pair, $service)] : [];
+    }
+}

@@ -1,0 +1,30 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Core\Intent;
+
+use Vorhut\Core\Net\Ipv4Address;
+use Vorhut\Core\Net\Service;
+use Vorhut\Core\Reach\Cause\Cause;
+
+/** One exchange an intent needs: who asks whom for what, and whether it works. */
+final readonly class Leaf
+{
+    public function __construct(
+        public string $title,
+        public string $asker,
+        public ?Ipv4Address $target,
+        public ?Service $service,
+        public Span $span,
+        public ?Cause $cause,
+        /** False for a method that failed where another one works. */
+        public bool $decides = true,
+        /** For media: where the asker itself sends from and listens. */
+        public ?Ipv4Address $source = null,
+        public ?Service $media = null,
+        /** For media and groups: who is at the other end. */
+        public ?string $listener = null,
+    ) {
+    }
+}

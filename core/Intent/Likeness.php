@@ -1,0 +1,86 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Core\Intent;
+
+use Vorhut\Core\Job\Intent;
+use Vorhut\Core\Job\Job;
+use Vorhut\Core\Profile\FindMethod;
+use Vorhut\Core\Reach\Node\Network;
+use Vorhut\Core\Reach\Node\Node;
+use Vorhut\Core\Reach\Node\Places;
+
+/** Which devices fare alike in an intent: they stand in the same place and play the same part in it. */
+final class Likeness
+{
+    private readonly Places $places;
+
+    /** @var array<string, string> */
+    private array $roles = [];
+
+    /** @var array<string, int> */
+    private array $numbers = [];
+
+    /** @var array<string, string> server by device */
+    private array $servers = [];
+
+    public function __construct(private readonly Job $job, private readonly Network $network)
+    {
+        $this->places = new Places($job, $network);
+        foreach ($job->extensions as $extension) {
+            $this->servers[(string) $extension->device] ??= (string) $extension->server;
+        }
+    }
+
+    /** What an asker of this intent has in common with those that fare alike. */
+    public function ofAsker(string $id, Intent $intent): string
+    {
+        return $this->places->of($id).(null === Kinds::of($intent)->service($intent) ? ' '.$this->role($id) : '');
+    }
+
+    /** The same for who is asked. */
+    public function ofAsked(string $id, Intent $intent): string
+    {
+        $service = Kinds::of($intent)->service($intent);
+        $part = null === $service
+            ? $this->role($id)
+            : (int) (true === $this->network->node($id)?->listensOn($service->protocol, $service->firstPort));
+
+        return $this->places->of($id).' '.$part;
+    }
+
+    private function role(string $id): string
+    {
+        return $this->roles[$id] ??= $this->numbered($this->play($this->network->node($id), $id));
+    }
+
+    /** What it offers and how it finds others, as far as predictions look at it. */
+    private function play(?Node $node, string $id): string
+    {
+        $device = $this->job->devices[$id] ?? null;
+        if (null === $device || null === $node) {
+            return 'only '.$id;
+        }
+        $profile = $this->job->profileOf($device);
+        $lists = [];
+        foreach ($profile->finds as $finder) {
+            if (FindMethod::UnicastList === $finder->method) {
+                $lists[] = implode(',', $device->settingList($finder->listSetting));
+            }
+        }
+        $modes = [];
+        foreach ($device->interfaces as $interface) {
+            $modes[] = $interface->mode->value
+                .(null === $interface->address ? '' : '!')
+                .(null === $interface->listens ? '' : implode(',', $interface->listens));
+        }
+
+        return implode('|', [$profile->id, null === $device->hostname ? '' : 'named', $this->servers[$id] ?? '', ...$lists, ...$modes]);
+    }
+
+    private function numbered(string $text): string
+    {
+        return (string) ($this->numbers[$text] ??= \count($this->numbers));
+    }
+}

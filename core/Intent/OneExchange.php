@@ -1,0 +1,34 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Core\Intent;
+
+use Vorhut\Core\Job\Intent;
+use Vorhut\Core\Net\Service;
+
+/** A kind of intent that is a single request and its answer. */
+abstract class OneExchange implements Kind
+{
+    abstract public function service(Intent $intent): Service;
+
+    public function takesService(): bool
+    {
+        return false;
+    }
+
+    public function isByList(): bool
+    {
+        return false;
+    }
+
+    public function predict(Engine $engine, Intent $intent, Pair $pair): PairPrediction
+    {
+        return $engine->reach($pair, $this->service($intent));
+    }
+
+    public function questions(Asking $asking, Intent $intent, Pair $pair): ?array
+    {
+        return null;
+    }
+}

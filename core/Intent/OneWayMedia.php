@@ -1,0 +1,162 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Core\Intent;
+
+use Vorhut\Core\Job\Device;
+use Vorhut\Core\Job\Job;
+use Vorhut\Core\Net\Ipv4Address;
+use Vorhut\Core\Net\Protocol;
+use Vorhut\Core\Net\Service;
+use Vorhut\Core\Reach\Cause\Cause;
+use Vorhut\Core\Reach\Cause\CauseRule;
+use Vorhut\Core\Reach\Group\Multicast;
+use Vorhut\Core\Reach\Group\MulticastResult;
+use Vorhut\Core\Reach\Walk\Exchange;
+
+/** Media that only go one way: to a group, or to one receiver's address. */
+final class OneWayMedia
+{
+    /** RTP's own port where a profile names none (RFC 3551, section 8). */
+    private const PORT = 5004;
+    /** Room for every router a plan may have on the way. */
+    public const TTL = 16;
+
+    private readonly Multicast $multicast;
+
+    /** @var array<string, MulticastResult> */
+    private array $sent = [];
+
+    public function __construct(private readonly Job $job, private readonly Exchange $exchange, private readonly Parties $parties)
+    {
+        $this->multicast = new Multicast($exchange);
+    }
+
+    /** @return list<Ipv4Address> the groups for media it joined: those of 239.0.0.0/8 that are not for discovery */
+    public function groupsOf(Device $receiver): array
+    {
+        $groups = [];
+        foreach ($receiver->interfaces as $interface) {
+            foreach ($interface->joins ?? $this->job->profileOf($receiver)->joins as $group) {
+                if (
+                    239 === $group->value >> 24
+                    && !\in_array((string) $group, ['239.255.255.250', '239.255.250.214', '239.255.255.255'], true)
+                ) {
+                    $groups[(string) $group] = $group;
+                }
+            }
+        }
+
+        return array_values($groups);
+    }
+
+    /** @param list<Ipv4Address> $groups */
+    public function media(Device $source, Device $receiver, array $groups): Leaf
+    {
+        return [] === $groups ? $this->unicast($source, $receiver) : $this->toGroup($source, $receiver, $groups[0]);
+    }
+
+    /** Why a group that arrives now will not arrive for long. */
+    public static function fading(Job $job, Device $receiver, ?Ipv4Address $group): Cause
+    {
+        foreach ($receiver->interfaces as $interface) {
+            $segment = $job->segments[$interface->segment] ?? null;
+            if (true === $segment?->snooping && !$segment->querier) {
+                $words = ['who' => $receiver->name, 'where' => $segment->name];
+
+                return CauseRule::MembershipsFade->at($receiver->id, ['segment' => $segment->id, 'group' => (string) $group], $words);
+            }
+        }
+
+        throw new \LogicException('Nothing fades here.');
+    }
+
+    private function toGroup(Device $source, Device $receiver, Ipv4Address $group): Leaf
+    {
+        $title = \sprintf('%s sends to %s', $source->name, $group);
+        $port = $this->portOf($receiver);
+        $node = $this->exchange->network->nodes[$source->id];
+        $result = $this->sent[$source->id.' '.$group.' '.$port] ??= $this->multicast->send($node, $group, $port, self::TTL);
+        $heard = $result->heard[$receiver->id] ?? null;
+        $service = new Service(Protocol::Udp, $port, $port);
+        if (null === $result->from) {
+            return new Leaf(
+                $title,
+                $source->id,
+                $group,
+                $service,
+                Span::CannotSend,
+                CauseRule::AddressMissing->at($source->id, words: ['who' => $source->name]),
+            );
+        }
+        if (null !== $heard) {
+            return new Leaf(
+                $title,
+                $source->id,
+                $group,
+                $service,
+                $heard->expires ? Span::Fades : Span::Through,
+                $heard->expires ? self::fading($this->job, $receiver, $group) : null,
+                listener: $receiver->id,
+            );
+        }
+        foreach ($receiver->interfaces as $interface) {
+            if (isset($result->stops[$interface->segment])) {
+                return new Leaf(
+                    $title,
+                    $source->id,
+                    $group,
+                    $service,
+                    Span::NotFound,
+                    $result->stops[$interface->segment],
+                    listener: $receiver->id,
+                );
+            }
+        }
+
+        $words = ['who' => $source->name, 'how' => 'does not get to', 'other' => $receiver->name];
+        $cause = CauseRule::MulticastStays->at($source->id, ['group' => (string) $group], $words);
+
+        return new Leaf($title, $source->id, $group, $service, Span::NotFound, $cause, listener: $receiver->id);
+    }
+
+    private function unicast(Device $source, Device $receiver): Leaf
+    {
+        $title = \sprintf('%s sends to %s', $source->name, $receiver->name);
+        $target = $this->parties->addressOf($receiver->id, $source->id);
+        $media = $this->job->profileOf($receiver)->media ?? new Service(Protocol::Udp, self::PORT, self::PORT);
+        if (null === $target) {
+            return new Leaf(
+                $title,
+                $source->id,
+                null,
+                $media,
+                Span::CannotSend,
+                CauseRule::AddressMissing->at($receiver->id, words: ['who' => $receiver->name]),
+            );
+        }
+        $verdict = $this->exchange->send($this->exchange->network->nodes[$source->id], $target, $media);
+        $span = $verdict->delivered ? Span::Through : Span::ofVerdict($verdict);
+
+        return new Leaf($title, $source->id, $target, $media, $span, $verdict->delivered ? null : $verdict->cause);
+    }
+
+    private function portOf(Device $receiver): int
+    {
+        foreach ($receiver->interfaces as $interface) {
+            foreach ($interface->listens ?? $this->job->profileOf($receiver)->services as $service) {
+                if (
+                    Protocol::Udp === $service->protocol
+                    && null !== $service->firstPort
+                    && $service->firstPort >= 1024
+                    && 5060 !== $service->firstPort
+                ) {
+                    return $service->firstPort;
+                }
+            }
+        }
+
+        return $this->job->profileOf($receiver)->media->firstPort ?? self::PORT;
+    }
+}

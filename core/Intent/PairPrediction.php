@@ -1,0 +1,58 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Core\Intent;
+
+use Vorhut\Core\Reach\Cause\Cause;
+
+/** What the engine says about one pair of an intent. */
+final readonly class PairPrediction
+{
+    /** @param list<Leaf> $leaves the exchanges it rests on, in order; the first that fails decides */
+    public function __construct(
+        public Pair $pair,
+        public Span $span,
+        public ?Cause $cause,
+        /** How it works, or what was tried, in a few words. */
+        public string $how,
+        public array $leaves,
+    ) {
+    }
+
+    /**
+     * The first exchange that fails decides.
+     *
+     * @param non-empty-list<Leaf> $leaves
+     */
+    public static function chained(Pair $pair, array $leaves): self
+    {
+        foreach ($leaves as $leaf) {
+            if (!$leaf->span->holds()) {
+                return new self($pair, $leaf->span, $leaf->cause, $leaf->title, $leaves);
+            }
+        }
+
+        return new self($pair, Span::Through, null, $leaves[array_key_last($leaves)]->title, $leaves);
+    }
+
+    /** What cannot even be tried. */
+    public static function impossible(Pair $pair, Cause $cause): self
+    {
+        return new self($pair, Span::NotFound, $cause, $cause->text, []);
+    }
+
+    /**
+     * Whether an observation speaks against this prediction. A request that arrives while its answer is lost cannot be seen
+     * by whoever sent it, so silence does not speak against a leak of that kind.
+     */
+    public function contradicts(Span $observed): bool
+    {
+        return $observed->holds() !== $this->span->holds() && !(Span::KeptApart === $observed && $this->isLeakWithoutAnswer());
+    }
+
+    public function isLeakWithoutAnswer(): bool
+    {
+        return Span::Leak === $this->span && [] !== $this->leaves && Span::NoReply === $this->leaves[0]->span;
+    }
+}

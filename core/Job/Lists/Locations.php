@@ -1,0 +1,48 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Core\Job\Lists;
+
+use Vorhut\Core\Job\Job;
+use Vorhut\Core\Job\Location;
+use Vorhut\Core\Job\RecordList;
+use Vorhut\Core\Record\FileError;
+
+/** Places, each inside another or at the top. */
+final class Locations extends RecordList
+{
+    public function __construct()
+    {
+        parent::__construct('locations', Location::class, 40, 'place', 'places');
+    }
+
+    public function check(Job $job): iterable
+    {
+        foreach (array_values($job->locations) as $index => $location) {
+            if (self::circular($job, $location->id)) {
+                yield new FileError(
+                    \sprintf('%s[%d].within', $this->path(), $index),
+                    FileError::show($location->within),
+                    'a place outside this one',
+                    'The places contain each other in a circle.',
+                );
+            }
+        }
+    }
+
+    private static function circular(Job $job, string $start): bool
+    {
+        $seen = [];
+        $id = $start;
+        while (null !== $id && isset($job->locations[$id])) {
+            if (isset($seen[$id])) {
+                return $id === $start;
+            }
+            $seen[$id] = true;
+            $id = $job->locations[$id]->within;
+        }
+
+        return false;
+    }
+}

@@ -1,0 +1,101 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Core\Reach\Node;
+
+use Vorhut\Core\Job\Job;
+use Vorhut\Core\Job\Segment;
+
+/** A job made ready for packets: nodes, who stands in which segment, who owns which address. */
+final class Network
+{
+    /** @var array<string, Node> */
+    public readonly array $nodes;
+
+    /** @var array<int, list<Node>> */
+    private array $owners = [];
+
+    /** @var array<string, list<array{Node, Port}>> */
+    private array $members = [];
+
+    /** @var array<array-key, Segment> */
+    private readonly array $segments;
+
+    public function __construct(Job $job)
+    {
+        $nodes = [];
+        $leases = new Leases($job);
+        foreach ($job->routers as $router) {
+            $nodes[$router->id] = NodeBuilder::router($router);
+        }
+        foreach ($job->devices as $device) {
+            $nodes[$device->id] = NodeBuilder::device($device, $job->profileOf($device), $leases);
+        }
+        $this->nodes = $nodes;
+        $this->segments = $job->segments;
+        foreach ($nodes as $node) {
+            foreach ($node->ports as $port) {
+                foreach ($port->addresses as $address) {
+                    $value = $address->address->value;
+                    $only = 1 === \count($node->ports) && 1 === \count($port->addresses);
+                    if ($only || $node->table->owns($value) && !\in_array($node, $this->owners[$value] ?? [], true)) {
+                        $this->owners[$value][] = $node;
+                    }
+                }
+                if (null !== $port->segment) {
+                    $this->members[$port->segment][] = [$node, $port];
+                }
+            }
+        }
+    }
+
+    public function node(string $id): ?Node
+    {
+        return $this->nodes[$id] ?? null;
+    }
+
+    public function segmentName(?string $id): string
+    {
+        return null === $id ? 'no segment' : ($this->segments[$id]->name ?? $id);
+    }
+
+    public function segment(string $id): ?Segment
+    {
+        return $this->segments[$id] ?? null;
+    }
+
+    /** @return list<Node> everybody who carries the address, wherever */
+    public function ownersOf(int $address): array
+    {
+        return $this->owners[$address] ?? [];
+    }
+
+    /**
+     * Who answers ARP (RFC 826) for an address in a segment, whatever the masks. Weak hosts (RFC 1122, section 3.3.4.2)
+     * answer for any own address on any port. The asker does not answer itself.
+     *
+     * @return list<Node>
+     */
+    public function answerers(string $segment, int $address, Node $asker): array
+    {
+        $owners = $this->owners[$address] ?? [];
+        if (1 === \count($owners)) {
+            return $owners[0] !== $asker && $owners[0]->hasPortIn($segment) ? $owners : [];
+        }
+        $answerers = [];
+        foreach ($owners as $node) {
+            if ($node !== $asker && $node->hasPortIn($segment)) {
+                $answerers[] = $node;
+            }
+        }
+
+        return $answerers;
+    }
+
+    /** @return list<array{Node, Port}> */
+    public function membersOf(string $segment): array
+    {
+        return $this->members[$segment] ?? [];
+    }
+}

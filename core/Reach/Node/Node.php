@@ -1,0 +1,91 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Core\Reach\Node;
+
+use Vorhut\Core\Job\FilterAction;
+use Vorhut\Core\Job\FilterRule;
+use Vorhut\Core\Job\PortForward;
+use Vorhut\Core\Net\Protocol;
+use Vorhut\Core\Net\Service;
+
+/** A host or a router: the same kind of thing, but that a router passes on what is not its own. */
+final readonly class Node
+{
+    /**
+     * @param list<Port> $ports
+     * @param list<Service> $listens
+     * @param list<FilterRule> $rules
+     * @param list<PortForward> $portForwards
+     */
+    public function __construct(
+        public string $id,
+        public string $name,
+        public array $ports,
+        public RoutingTable $table,
+        public array $listens,
+        public bool $forwards = false,
+        public array $rules = [],
+        public FilterAction $defaultAction = FilterAction::Permit,
+        public bool $stateful = true,
+        public array $portForwards = [],
+    ) {
+    }
+
+    /** ICMP echo is answered by every stack; TCP and UDP only where somebody listens. */
+    public function listensOn(Protocol $protocol, ?int $port): bool
+    {
+        if (Protocol::Icmp === $protocol) {
+            return true;
+        }
+        foreach ($this->listens as $service) {
+            if ($service->covers($protocol, $port)) {
+                return true;
+            }
+        }
+
+        return false;
+    }
+
+    /** Whether a datagram to a group it joined finds a program: one that joins and names no port listens where the group is sent. */
+    public function listensToGroup(int $port): bool
+    {
+        $udp = array_filter($this->listens, static fn (Service $s): bool => Protocol::Udp === $s->protocol);
+
+        return [] === $udp || $this->listensOn(Protocol::Udp, $port);
+    }
+
+    public function port(string $name): ?Port
+    {
+        foreach ($this->ports as $port) {
+            if ($port->name === $name) {
+                return $port;
+            }
+        }
+
+        return null;
+    }
+
+    public function firstAddress(): ?int
+    {
+        foreach ($this->ports as $port) {
+            if ([] !== $port->addresses) {
+                return $port->addresses[0]->address->value;
+            }
+        }
+
+        return null;
+    }
+
+    public function hasPortIn(string $segment): bool
+    {
+        foreach ($this->ports as $port) {
+            if ($port->segment === $segment) {
+                return true;
+            }
+        }
+
+        return false;
+    }
+}

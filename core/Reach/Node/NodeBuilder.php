@@ -1,0 +1,105 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Core\Reach\Node;
+
+use Vorhut\Core\Job\Device;
+use Vorhut\Core\Job\NetworkInterface;
+use Vorhut\Core\Job\Router;
+use Vorhut\Core\Profile\DeviceProfile;
+
+/** Makes nodes of the plan's routers and devices. */
+final class NodeBuilder
+{
+    public static function router(Router $router): Node
+    {
+        $ports = [];
+        foreach ($router->interfaces as $index => $interface) {
+            $ports[] = new Port(
+                $index,
+                $interface->segment,
+                $interface->segment,
+                $interface->addresses(),
+                null,
+                $interface->mac,
+                $interface->masquerade,
+                $interface->mdnsRelay,
+                [],
+                $interface->multicast,
+            );
+        }
+
+        return new Node(
+            id: $router->id,
+            name: $router->name,
+            ports: $ports,
+            table: new RoutingTable($ports, $router->routes),
+            listens: [],
+            forwards: true,
+            rules: $router->rules,
+            defaultAction: $router->defaultAction,
+            stateful: $router->stateful,
+            portForwards: $router->forwards,
+        );
+    }
+
+    public static function device(Device $device, DeviceProfile $profile, Leases $leases): Node
+    {
+        $ports = [];
+        $listens = [];
+        foreach ($device->interfaces as $index => $interface) {
+            $address = $leases->addressOf($interface, $device->id.'/'.$interface->name);
+            $addresses = null === $address ? $interface->extraAddresses : [$address, ...$interface->extraAddresses];
+            $more = $interface->listens ?? $profile->services;
+            $listens = [] === $listens ? $more : [...$listens, ...$more];
+            $ports[] = new Port(
+                $index,
+                $interface->name,
+                $interface->segment,
+                $addresses,
+                $leases->gatewayOf($interface, $address),
+                $interface->mac,
+                joins: self::joins($interface, $profile),
+            );
+        }
+
+        return new Node(
+            id: $device->id,
+            name: $device->name,
+            ports: $ports,
+            table: new RoutingTable($ports, $device->routes),
+            listens: $listens,
+        );
+    }
+
+    /**
+     * The groups given, or those of the profile with the ones its discovery needs.
+     *
+     * @return array<int, true>
+     */
+    private static function joins(NetworkInterface $interface, DeviceProfile $profile): array
+    {
+        $joins = [];
+        foreach ($interface->joins ?? $profile->joins as $group) {
+            $joins[$group->value] = true;
+        }
+        if (null !== $interface->joins) {
+            return $joins;
+        }
+        foreach ($profile->answers as $finder) {
+            $group = $finder->method->isAnnounced() ? null : $finder->method->group();
+            if (null !== $group) {
+                $joins[$group->value] = true;
+            }
+        }
+        foreach ($profile->finds as $finder) {
+            $group = $finder->method->isAnnounced() ? $finder->method->group() : null;
+            if (null !== $group) {
+                $joins[$group->value] = true;
+            }
+        }
+
+        return $joins;
+    }
+}

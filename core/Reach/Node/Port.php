@@ -1,0 +1,37 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Core\Reach\Node;
+
+use Vorhut\Core\Net\InterfaceAddress;
+use Vorhut\Core\Net\Ipv4Address;
+use Vorhut\Core\Net\MacAddress;
+
+/** A leg of a host or router in a segment, as the engine sees it. */
+final readonly class Port
+{
+    /**
+     * @param list<InterfaceAddress> $addresses the first one is the primary
+     * @param array<int, true> $joins multicast groups
+     */
+    public function __construct(
+        public int $index,
+        public string $name,
+        public ?string $segment,
+        public array $addresses,
+        public ?Ipv4Address $gateway,
+        public ?MacAddress $mac,
+        public bool $masquerade = false,
+        public bool $mdnsRelay = false,
+        public array $joins = [],
+        /** Routers only: groups are passed on between such ports. */
+        public bool $multicast = false,
+    ) {
+    }
+
+    public function primary(): ?InterfaceAddress
+    {
+        return $this->addresses[0] ?? null;
+    }
+}

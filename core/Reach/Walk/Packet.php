@@ -1,0 +1,51 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Core\Reach\Walk;
+
+use Vorhut\Core\Net\Protocol;
+
+/** The part of an IPv4 packet on which its way depends. Addresses are integers. */
+final readonly class Packet
+{
+    /** What common stacks send with: so many routers may pass it on. */
+    public const TTL = 64;
+
+    public function __construct(
+        public int $source,
+        public int $destination,
+        public Protocol $protocol,
+        public ?int $sourcePort,
+        public ?int $port,
+        public int $ttl = self::TTL,
+        /** A refusal (ICMP destination unreachable, RFC 792): it carries the packet it is about, and is known by that. */
+        public bool $isError = false,
+    ) {
+    }
+
+    public function with(
+        ?int $source = null,
+        ?int $destination = null,
+        ?int $sourcePort = null,
+        ?int $port = null,
+    ): self {
+        return new self(
+            $source ?? $this->source,
+            $destination ?? $this->destination,
+            $this->protocol,
+            $sourcePort ?? $this->sourcePort,
+            $port ?? $this->port,
+            $this->ttl,
+            $this->isError,
+        );
+    }
+
+    /** What the answer looks like; a refused UDP datagram is answered by ICMP (RFC 1122, section 4.1.3.1). */
+    public function answer(bool $refused): self
+    {
+        return $refused && Protocol::Udp === $this->protocol
+            ? new self($this->destination, $this->source, Protocol::Icmp, null, null, isError: true)
+            : new self($this->destination, $this->source, $this->protocol, $this->port, $this->sourcePort);
+    }
+}

@@ -1,0 +1,186 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Core\Reach\Walk;
+
+use Vorhut\Core\Net\Protocol;
+use Vorhut\Core\Reach\Cause\Cause;
+use Vorhut\Core\Reach\Cause\Leg;
+use Vorhut\Core\Reach\Node\Network;
+use Vorhut\Core\Reach\Node\Node;
+use Vorhut\Core\Reach\Node\Port;
+use Vorhut\Core\Reach\Node\RouteEntry;
+
+/** Moves one packet from node to node, each deciding with its own table, until it arrives or stops. */
+final readonly class PacketWalk
+{
+    private Filter $filter;
+
+    public function __construct(private Network $network, private Sentences $say)
+    {
+        $this->filter = new Filter($say);
+    }
+
+    /**
+     * @param Packet $packet its source is the sender's choice already
+     * @param Port|null $only the sender is bound to this port
+     */
+    public function run(Node $sender, Packet $packet, Leg $leg, Session $session, ?Trace $trace, ?Port $only = null): Arrival
+    {
+        $node = $sender;
+        $hops = [$sender->id];
+        $through = null;
+        while (true) {
+            $arrived = \count($hops) > 1;
+            if ($arrived) {
+                if ($node->forwards && ([] !== $node->portForwards || [] !== $session->sources)) {
+                    $packet = $this->translateArriving($node, $packet, $leg, $session);
+                }
+                if ($node->table->owns($packet->source)) {
+                    return $this->stop($packet, $hops, Outcome::NoRoute, $this->say->ownSource($node, $packet, $leg), $trace);
+                }
+            }
+            $entry = $arrived || null === $only ? $node->table->decide($packet->destination) : $this->bound($node, $packet, $only);
+            if (true === $entry) {
+                $trace?->add($leg, $node, $this->say->arrives($node, $packet), 'own-address');
+
+                return new Arrival($node, $packet, $hops, through: $through);
+            }
+            if ($arrived) {
+                if (!$node->forwards) {
+                    return $this->stop($packet, $hops, Outcome::NoRoute, $this->say->doesNotForward($node, $packet, $leg), $trace);
+                }
+                if (\count($hops) > Packet::TTL) {
+                    return $this->stop($packet, $hops, Outcome::NoRoute, $this->say->loop($node, $packet, $leg), $trace);
+                }
+            }
+            if (false === $entry || null === $entry->port->segment) {
+                $heard = Leg::Reply === $leg && !$arrived ? $this->heardAsBroadcast($node, $packet) : null;
+                if (null !== $heard) {
+                    $trace?->add($leg, $heard, $this->say->arrives($heard, $packet), 'heard-as-broadcast');
+
+                    return new Arrival(
+                        $heard,
+                        $packet,
+                        [...$hops, $heard->id],
+                        through: $node->table->broadcastPort($packet->destination)?->segment,
+                    );
+                }
+
+                return $this->stop(
+                    $packet,
+                    $hops,
+                    Outcome::NoRoute,
+                    $this->say->noRoute($node, $packet, $leg, false === $entry ? null : $entry),
+                    $trace,
+                );
+            }
+            if ($arrived) {
+                $remembered = Leg::Reply === $leg && $node->stateful && isset($session->seen[$node->id]);
+                $blocked = $remembered ? null : $this->filter->stops($node, $packet, $leg);
+                if (null !== $blocked) {
+                    return $this->stop($packet, $hops, Outcome::Filtered, $blocked, $trace);
+                }
+                $packet = $this->translateLeaving($node, $packet, $entry, $leg, $session);
+            }
+            $next = $entry->via->value ?? $packet->destination;
+            $answerers = $this->network->answerers($entry->port->segment, $next, $node);
+            if (1 !== \count($answerers)) {
+                return [] === $answerers
+                    ? $this->stop($packet, $hops, Outcome::NoNeighbour, $this->say->noNeighbour($node, $packet, $leg, $entry), $trace)
+                    : $this->stop($packet, $hops, Outcome::Ambiguous, $this->say->twoOwners($node, $next, $answerers, $leg), $trace);
+            }
+            $trace?->add(
+                $leg,
+                $node,
+                $this->say->sends($node, $packet, $entry, !$arrived),
+                null === $entry->via ? 'on-link' : 'next-hop',
+                $this->say->sendValues($entry),
+                $entry->port->segment,
+            );
+            $node = $answerers[0];
+            $hops[] = $node->id;
+            $through = $entry->port->segment;
+        }
+    }
+
+    /** A sender bound to a port: what no route by it leads to, its stack looks for on the segment. */
+    private function bound(Node $node, Packet $packet, Port $only): RouteEntry|bool
+    {
+        if ($node->table->owns($packet->destination)) {
+            return true;
+        }
+
+        return $node->table->broadcastPort($packet->destination) === $only
+            ? false
+            : $node->table->findBy($packet->destination, $only) ?? false;
+    }
+
+    /**
+     * To an address that the answering stack takes for a broadcast, programs may not answer, but the stack itself does: echo
+     * replies and refusals go out as a broadcast, which the asker hears in the same segment.
+     */
+    private function heardAsBroadcast(Node $node, Packet $packet): ?Node
+    {
+        $port = Protocol::Icmp === $packet->protocol ? $node->table->broadcastPort($packet->destination) : null;
+
+        return null === $port?->segment ? null : ($this->network->answerers($port->segment, $packet->destination, $node)[0] ?? null);
+    }
+
+    /** Port forwards for requests; for answers, a masqueraded destination becomes the inside address again. */
+    private function translateArriving(Node $node, Packet $packet, Leg $leg, Session $session): Packet
+    {
+        if (Leg::Reply === $leg) {
+            $source = $session->sources[$node->id] ?? null;
+
+            return null !== $source && $source['outside'] === $packet->destination
+                ? $packet->with(destination: $source['inside'])
+                : $packet;
+        }
+        foreach ($node->portForwards as $forward) {
+            if (
+                $forward->interface->value === $packet->destination
+                && $forward->protocol === $packet->protocol
+                && $forward->port === $packet->port
+            ) {
+                $session->destinations[$node->id] = ['address' => $packet->destination, 'port' => $packet->port];
+
+                return $packet->with(destination: $forward->to->value, port: $forward->toPort);
+            }
+        }
+
+        return $packet;
+    }
+
+    /** Masquerading for requests; for answers, a forwarded host takes the router's address and port again. */
+    private function translateLeaving(Node $router, Packet $packet, RouteEntry $entry, Leg $leg, Session $session): Packet
+    {
+        if (Leg::Reply === $leg) {
+            $original = $session->destinations[$router->id] ?? null;
+            if (null !== $original) {
+                return $packet->with(source: $original['address'], sourcePort: $original['port']);
+            }
+            // An answer whose question went another way counts as new; only a datagram is translated then.
+            if (isset($session->seen[$router->id]) || Protocol::Udp !== $packet->protocol) {
+                return $packet;
+            }
+        } else {
+            $session->seen[$router->id] = true;
+        }
+        if (!$entry->port->masquerade) {
+            return $packet;
+        }
+        $session->sources[$router->id] = ['inside' => $packet->source, 'outside' => $entry->source->value];
+
+        return $packet->with(source: $entry->source->value);
+    }
+
+    /** @param list<string> $hops */
+    private function stop(Packet $packet, array $hops, Outcome $outcome, Cause $cause, ?Trace $trace): Arrival
+    {
+        $trace?->stop($cause);
+
+        return new Arrival(null, $packet, $hops, $outcome, $cause);
+    }
+}

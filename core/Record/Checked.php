@@ -1,0 +1,12 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Core\Record;
+
+/** A value object whose keys must agree with each other. */
+interface Checked
+{
+    /** @throws InvalidFile made by Given::refuse() */
+    public function check(Given $given): void;
+}

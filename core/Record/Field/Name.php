@@ -1,0 +1,43 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Core\Record\Field;
+
+/** What people call a record; its id where they have not said. */
+#[\Attribute(\Attribute::TARGET_PARAMETER)]
+final class Name extends Field
+{
+    private const MAX = 120;
+
+    /** @param string|null $insteadOf the key whose value serves where no name is given; null: a name must be given */
+    public function __construct(string $label = 'Name', array $columns = [], int $since = 1, private readonly ?string $insteadOf = 'id')
+    {
+        parent::__construct($label, $columns, $since, null === $insteadOf);
+    }
+
+    public function read(mixed $value): string
+    {
+        return \is_string($value) && '' !== trim($value) && mb_strlen($value) <= self::MAX ? $value : throw $this->refuse($value);
+    }
+
+    public function allowed(): string
+    {
+        return 'a name of 1 to 120 characters';
+    }
+
+    public function advice(): string
+    {
+        return null === $this->insteadOf ? 'This value is required.' : 'Leave the key out to use the id as name.';
+    }
+
+    public function absent(array $record): mixed
+    {
+        return $record[$this->insteadOf] ?? null;
+    }
+
+    public function schema(): array
+    {
+        return ['type' => 'string', 'minLength' => 1, 'maxLength' => self::MAX];
+    }
+}

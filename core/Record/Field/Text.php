@@ -1,0 +1,71 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Core\Record\Field;
+
+/** Free text, or text of one shape. */
+#[\Attribute(\Attribute::TARGET_PARAMETER)]
+class Text extends Field
+{
+    private const LONGEST = 2000;
+
+    /**
+     * @param int $max characters
+     * @param string|null $default what stands where nothing is said; null: nothing
+     * @param string $pattern regular expression between slashes; '' for any text
+     * @param string $says the shape in words
+     */
+    public function __construct(
+        string $label = '',
+        array $columns = [],
+        int $since = 1,
+        bool $required = false,
+        public readonly int $max = self::LONGEST,
+        public readonly ?string $default = null,
+        private readonly string $pattern = '',
+        private readonly string $says = '',
+        private readonly string $advice = '',
+        private readonly bool $technical = false,
+    ) {
+        parent::__construct($label, $columns, $since, $required);
+    }
+
+    public function read(mixed $value): string
+    {
+        if (!\is_string($value) || mb_strlen($value) > $this->max || ('' !== $this->pattern && 1 !== preg_match($this->pattern, $value))) {
+            throw $this->refuse($value);
+        }
+
+        return $value;
+    }
+
+    public function allowed(): string
+    {
+        return '' !== $this->says
+            ? $this->says
+            : 'text'.($this->max < self::LONGEST ? \sprintf(' of at most %d characters', $this->max) : '');
+    }
+
+    public function advice(): string
+    {
+        return $this->advice;
+    }
+
+    public function absent(array $record): ?string
+    {
+        return $this->default;
+    }
+
+    public function schema(): array
+    {
+        $schema = ['type' => 'string', 'maxLength' => $this->max];
+
+        return '' === $this->pattern ? $schema : $schema + ['pattern' => strtr(trim($this->pattern, 'D/'), ['/' => ''])];
+    }
+
+    public function isTechnical(): bool
+    {
+        return $this->technical;
+    }
+}

@@ -1,0 +1,148 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Field\StandIn;
+
+use Vorhut\Core\Job\Device;
+use Vorhut\Core\Job\Job;
+use Vorhut\Core\Net\Protocol;
+use Vorhut\Core\Net\Service;
+use Vorhut\Core\Profile\DeviceProfile;
+use Vorhut\Core\Profile\FindMethod;
+use Vorhut\Core\Profile\SipRole;
+use Vorhut\Field\Dns\ServiceBook;
+use Vorhut\Field\Lab\LabAddresses;
+use Vorhut\Field\Lab\LabNetwork;
+use Vorhut\Field\Lab\LabPorts;
+use Vorhut\Field\Lab\LabSip;
+use Vorhut\Field\Net\Sockets;
+use Vorhut\Field\Net\TargetGate;
+
+/** The stand-ins of a job. They always ask the newest plan; only where units or addresses changed are they started anew. */
+final class Lab
+{
+    private LabNetwork $network;
+    private LabSip $sip;
+    private readonly Sockets $sockets;
+
+    /** @var array<string, StandIn> by address, service and device */
+    private array $running = [];
+
+    /** @var array<string, string> why a stand-in did not start */
+    private array $failed = [];
+
+    public function __construct(Job $job, private readonly LabPorts $ports)
+    {
+        $this->sockets = new Sockets(new TargetGate());
+        $this->update($job);
+    }
+
+    /** Follows the plan: what changed is stopped or started, what stayed goes on. */
+    public function update(Job $job): void
+    {
+        $this->network = new LabNetwork($job);
+        $this->sip = new LabSip($job, $this->network, $this->sockets);
+        $wanted = $this->wanted($job);
+        foreach (array_diff_key($this->running, $wanted) as $key => $standIn) {
+            $standIn->stop();
+            unset($this->running[$key]);
+        }
+        $this->failed = [];
+        foreach (array_diff_key($wanted, $this->running) as $key => $standIn) {
+            try {
+                $standIn->start();
+                $this->running[$key] = $standIn;
+            } catch (\Amp\Socket\SocketException $e) {
+                $this->failed[$key] = $e->getMessage();
+            }
+        }
+    }
+
+    public function stop(): void
+    {
+        foreach ($this->running as $standIn) {
+            $standIn->stop();
+        }
+        $this->running = [];
+    }
+
+    /** @return list<string> address, service and device of each stand-in that runs */
+    public function running(): array
+    {
+        return array_keys($this->running);
+    }
+
+    /** @return array<string, string> */
+    public function failed(): array
+    {
+        return $this->failed;
+    }
+
+    public function addresses(): LabAddresses
+    {
+        return $this->network->addresses;
+    }
+
+    /** @return array<string, StandIn> */
+    private function wanted(Job $job): array
+    {
+        $wanted = [];
+        foreach ($job->devices as $device) {
+            $profile = $job->profileOf($device);
+            foreach ($device->interfaces as $index => $interface) {
+                $planned = $this->network->addressAt($device->id, $index);
+                if (null === $planned) {
+                    continue;
+                }
+                $address = (string) $this->network->addresses->toLab($planned);
+                $services = $interface->listens ?? $profile->services;
+                if ($profile->answersBy(FindMethod::MulticastDns)) {
+                    $wanted[$address.' udp/'.DnsSdStandIn::PORT] ??= new DnsSdStandIn(
+                        $this->sockets,
+                        $address,
+                        new ServiceBook($device->name, $device->hostname ?? $device->id, (string) $planned, $services),
+                        fn (string $from): bool => $this->network->hearsMulticastDns($from, $address),
+                    );
+                }
+                foreach ($services as $service) {
+                    $standIn = $this->standIn($address, $service, $device, $profile);
+                    if (null !== $standIn) {
+                        // Of two units on one address the first one is there; that is what the wire does, too.
+                        $wanted[$address.' '.$service] ??= $standIn;
+                    }
+                }
+            }
+        }
+
+        return $wanted;
+    }
+
+    private function standIn(string $address, Service $service, Device $device, DeviceProfile $profile): ?StandIn
+    {
+        if (null === $service->firstPort || $service->firstPort !== $service->lastPort) {
+            return null;
+        }
+        $port = $this->ports->toLab($service->firstPort);
+        $network = fn (): LabNetwork => $this->network;
+        if (Protocol::Tcp === $service->protocol) {
+            $speaker = match ($service->firstPort) {
+                80 => new PageSpeaker($device->name),
+                554 => new RtspSpeaker(),
+                default => new SilentSpeaker(),
+            };
+
+            return new TcpStandIn($this->sockets, $address, $port, $service, $network, $speaker);
+        }
+        if (LabSip::PORT === $service->firstPort && null !== $profile->sipRole) {
+            return new SipStandIn($device, SipRole::Server === $profile->sipRole, fn (): LabSip => $this->sip);
+        }
+        foreach ($profile->answers as $finder) {
+            if (FindMethod::UnicastList === $finder->method && $service->covers($finder->protocol, $finder->port)) {
+                return new PollStandIn($this->sockets, $address, $port, $service, $network, $device->id);
+            }
+        }
+
+        return null;
+    }
+}

@@ -1,0 +1,87 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\App\Bench;
+
+use Symfony\Component\HttpFoundation\Request;
+use Symfony\Component\HttpFoundation\Response;
+use Symfony\Component\Routing\Attribute\Route;
+use Symfony\Component\Security\Http\Attribute\IsGranted;
+use Vorhut\App\Jobs\JobInHand;
+use Vorhut\App\Web\JobPage;
+use Vorhut\Core\Bench\BenchStep;
+use Vorhut\Core\Bench\FirstSteps;
+use Vorhut\Core\InvalidValue;
+use Vorhut\Core\Job\ChangeSet;
+use Vorhut\Core\Job\Device;
+
+/** Unit by unit from the carton to its address; every step signed with time and name. */
+final class BenchController extends JobPage
+{
+    public function __construct(private readonly UnitPage $units)
+    {
+    }
+
+    #[Route('/job/{slug}/bench', name: 'bench', methods: ['GET'])]
+    public function index(JobInHand $hand, BenchPage $bench): Response
+    {
+        return $this->page($hand, 'bench', 'bench/index.html.twig', $bench->show($hand));
+    }
+
+    #[Route('/job/{slug}/bench/{id}', name: 'bench_device', methods: ['GET'])]
+    public function device(JobInHand $hand, string $id, Request $request): Response
+    {
+        $laptop = Laptop::read($request->query->getString('laptop'));
+        foreach ($laptop->errors as $error) {
+            $this->addFlash('error', $error);
+        }
+        $view = $this->units->show($hand, $this->find($hand, $id), $laptop, $request->query->getString('step'));
+
+        return $this->page($hand, 'bench', 'bench/device.html.twig', $view);
+    }
+
+    #[Route('/job/{slug}/bench/{id}', name: 'bench_record', methods: ['POST'])]
+    #[IsGranted('ROLE_TECHNICIAN')]
+    public function record(JobInHand $hand, string $id, Request $request, BenchRecords $records): Response
+    {
+        $device = $this->find($hand, $id);
+        $step = $this->step($hand, $device, $request->request->getString('step'));
+        $done = !$request->request->getBoolean('reopen');
+        $read = trim($request->request->getString('read'));
+        try {
+            if ($done) {
+                FirstSteps::verify($device, $step, $read);
+            }
+        } catch (InvalidValue $e) {
+            $error = \sprintf('%s was read; expected is %s. %s', $e->given, $e->allowed, $e->advice);
+            $view = $this->units->show($hand, $device, Laptop::read(''), $step->id, $error, $read);
+
+            return $this->page($hand, 'bench', 'bench/device.html.twig', $view, Response::HTTP_UNPROCESSABLE_ENTITY);
+        }
+        $records->add($hand->stored, $id, $step->id, $done, $read, $this->user());
+        $stage = $step->stageAfter($device->stage, $done);
+        if ($stage === $device->stage) {
+            return $this->to($hand, 'bench_device', ['id' => $id]);
+        }
+        $title = \sprintf('%s: %s', $device->name, $done ? $step->title : 'took back '.lcfirst($step->title));
+        $change = new ChangeSet($title, [$hand->job->edit(Device::class, $id, ['stage' => $stage->value])]);
+
+        return $this->change($hand, $change, $request, 'bench_device', ['id' => $id]);
+    }
+
+    private function step(JobInHand $hand, Device $device, string $wanted): BenchStep
+    {
+        foreach (FirstSteps::of($hand->job, $device) as $step) {
+            if ($step->id === $wanted) {
+                return $step;
+            }
+        }
+        throw $this->createNotFoundException(\sprintf('There is no step "%s".', $wanted));
+    }
+
+    private function find(JobInHand $hand, string $id): Device
+    {
+        return $hand->job->devices[$id] ?? throw $this->createNotFoundException(\sprintf('There is no device "%s" in this job.', $id));
+    }
+}

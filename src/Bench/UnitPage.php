@@ -1,0 +1,158 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\App\Bench;
+
+use Symfony\Bundle\SecurityBundle\Security;
+use Symfony\Component\Routing\Generator\UrlGeneratorInterface;
+use Vorhut\App\Entity\BenchRecord;
+use Vorhut\App\Jobs\JobInHand;
+use Vorhut\App\Jobs\JobReading;
+use Vorhut\App\Web\FindingLines;
+use Vorhut\App\Web\View\Post;
+use Vorhut\Core\Bench\BenchStep;
+use Vorhut\Core\Bench\FirstSteps;
+use Vorhut\Core\Job\Device;
+
+/** Shows one unit at the bench. */
+final readonly class UnitPage
+{
+    public function __construct(
+        private JobReading $reading,
+        private BenchRecords $records,
+        private FindingLines $findings,
+        private Security $security,
+        private UrlGeneratorInterface $urls,
+    ) {
+    }
+
+    /**
+     * @param string $current the step that is open; the first one to be done where there is no such step
+     * @param string $error why the last reading was refused
+     * @param string $read what was read then
+     */
+    public function show(JobInHand $hand, Device $device, Laptop $laptop, string $current, string $error = '', string $read = ''): UnitView
+    {
+        $steps = FirstSteps::of($hand->job, $device, $laptop->ports);
+        $records = array_filter(
+            $this->records->of($hand->stored, $device->id),
+            static fn (BenchRecord $r): bool => $r->isDone(),
+        );
+        $at = self::at($steps, $records, $current);
+        $step = $steps[$at];
+        $profile = $hand->job->profileOf($device);
+        $editor = $this->security->isGranted('ROLE_TECHNICIAN');
+        $recordUrl = $this->url('bench_record', $hand, ['id' => $device->id]);
+        $reopen = ['step' => $step->id, 'reopen' => 1, 'version' => $hand->revision];
+        $isDone = isset($records[$step->id]);
+
+        return new UnitView(
+            $device->name,
+            $profile->name,
+            (string) $device->serial,
+            (string) ($device->interfaces[0] ?? null)?->mac,
+            $hand->job->locations[$device->location]->name ?? '',
+            \sprintf('%d of %d done · %s', \count($records), \count($steps), $device->stage->label()),
+            $this->list($hand, $device, $steps, $records, $at),
+            \sprintf('Step %d of %d, show all', $at + 1, \count($steps)),
+            $this->step($hand, $step, $profile->readySign, $records[$step->id] ?? null),
+            $recordUrl,
+            $hand->revision,
+            $editor && !$isDone,
+            $editor && $isDone ? new Post('Take it back', $recordUrl, $reopen) : null,
+            $error,
+            $read,
+            $laptop->text,
+            $this->findings->all($hand, $this->reading->digest($hand->stored)->findingsByDevice()[$device->id] ?? [], 'devices'),
+            $profile->reset,
+            $profile->cautions,
+            $this->url('bench', $hand, []),
+            $this->url('devices', $hand, ['sel' => $device->id]),
+        );
+    }
+
+    /**
+     * @param non-empty-list<BenchStep> $steps
+     * @param array<string, BenchRecord> $records those done
+     */
+    private static function at(array $steps, array $records, string $wanted): int
+    {
+        $ids = array_map(static fn (BenchStep $s): string => $s->id, $steps);
+        $at = array_search($wanted, $ids, true);
+        if (false !== $at) {
+            return $at;
+        }
+        foreach ($ids as $index => $id) {
+            if (!isset($records[$id])) {
+                return $index;
+            }
+        }
+
+        return \count($ids) - 1;
+    }
+
+    /**
+     * @param list<BenchStep> $steps
+     * @param array<string, BenchRecord> $records
+     *
+     * @return list<array{title: string, url: string, here: bool, done: bool, time: string}>
+     */
+    private function list(JobInHand $hand, Device $device, array $steps, array $records, int $at): array
+    {
+        $list = [];
+        foreach ($steps as $index => $step) {
+            $record = $records[$step->id] ?? null;
+            $list[] = [
+                'title' => $step->title,
+                'url' => $this->url('bench_device', $hand, ['id' => $device->id, 'step' => $step->id]),
+                'here' => $index === $at,
+                'done' => null !== $record,
+                'time' => (string) $record?->getAt()->setTimezone($hand->stored->getTimezone())->format('H:i'),
+            ];
+        }
+
+        return $list;
+    }
+
+    private function step(JobInHand $hand, BenchStep $step, string $sign, ?BenchRecord $record): StepView
+    {
+        $values = [];
+        foreach ($step->values as $label => $value) {
+            $copy = 'leave blank' === $value ? null : explode(' ', $value)[0];
+            $values[] = ['label' => $label, 'value' => $value, 'copy' => $copy];
+        }
+        $clock = \sprintf('%d:%02d', intdiv($step->wait, 60), $step->wait % 60);
+
+        return new StepView(
+            $step->id,
+            $step->title,
+            $step->why,
+            $step->do,
+            $values,
+            $step->risks,
+            0 === $step->wait ? null : ['seconds' => $step->wait, 'clock' => $clock, 'sign' => $sign],
+            null === $record ? '' : self::signed($hand, $record),
+            $step->done,
+            match ($step->check) {
+                null => '',
+                'mac' => 'MAC as read off the unit',
+                default => 'Address as the unit shows it',
+            },
+        );
+    }
+
+    private static function signed(JobInHand $hand, BenchRecord $record): string
+    {
+        $when = $record->getAt()->setTimezone($hand->stored->getTimezone())->format('d M H:i');
+        $who = $record->getUser()?->getDisplayName() ?? 'somebody';
+
+        return \sprintf('%s, %s%s', $when, $who, '' === $record->getNote() ? '' : ', read: '.$record->getNote());
+    }
+
+    /** @param array<string, string> $more */
+    private function url(string $route, JobInHand $hand, array $more): string
+    {
+        return $this->urls->generate($route, ['slug' => $hand->stored->getSlug(), ...$more]);
+    }
+}

@@ -1,0 +1,42 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\App\Bench;
+
+use Vorhut\App\Web\View\FindingLine;
+use Vorhut\App\Web\View\Post;
+
+/** One unit at the bench, at one of its steps. */
+final readonly class UnitView
+{
+    /**
+     * @param list<array{title: string, url: string, here: bool, done: bool, time: string}> $steps
+     * @param list<FindingLine> $findings
+     * @param list<string> $cautions
+     */
+    public function __construct(
+        public string $name,
+        public string $kind,
+        public string $serial,
+        public string $mac,
+        public string $place,
+        public string $progress,
+        public array $steps,
+        public string $fold,
+        public StepView $step,
+        public string $recordUrl,
+        public int $version,
+        public bool $mayRecord,
+        public ?Post $reopen,
+        public string $error,
+        public string $read,
+        public string $laptop,
+        public array $findings,
+        public string $reset,
+        public array $cautions,
+        public string $benchUrl,
+        public string $valuesUrl,
+    ) {
+    }
+}

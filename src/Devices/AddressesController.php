@@ -1,0 +1,42 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\App\Devices;
+
+use Symfony\Component\HttpFoundation\Request;
+use Symfony\Component\HttpFoundation\Response;
+use Symfony\Component\Routing\Attribute\Route;
+use Symfony\Component\Security\Http\Attribute\IsGranted;
+use Vorhut\App\Jobs\JobInHand;
+use Vorhut\App\Web\JobPage;
+use Vorhut\Core\Planning\AddressPlanner;
+use Vorhut\Core\Planning\BlockBy;
+use Vorhut\Core\Planning\PlanRequest;
+
+/** Addresses: proposed before they are accepted. */
+final class AddressesController extends JobPage
+{
+    #[Route('/job/{slug}/addresses', name: 'addresses', methods: ['GET'])]
+    public function show(JobInHand $hand, Request $request, AddressesPage $addresses): Response
+    {
+        $by = BlockBy::tryFrom($request->query->getString('by')) ?? BlockBy::Kind;
+        $view = $addresses->show($hand, AddressPlanner::propose($hand->job, new PlanRequest($by)), $by);
+
+        return $this->page($hand, 'devices', 'devices/addresses.html.twig', $view);
+    }
+
+    #[Route('/job/{slug}/addresses', name: 'addresses_accept', methods: ['POST'])]
+    #[IsGranted('ROLE_TECHNICIAN')]
+    public function accept(JobInHand $hand, Request $request): Response
+    {
+        $by = BlockBy::tryFrom($request->request->getString('by')) ?? BlockBy::Kind;
+        $proposal = AddressPlanner::propose($hand->job, new PlanRequest($by));
+        if (!$this->isStillOffered($request, $proposal->changeSet($hand->job))) {
+            return $this->to($hand, 'addresses', ['by' => $by->value]);
+        }
+        $chosen = array_values(array_filter($request->request->all('device'), \is_string(...)));
+
+        return $this->change($hand, $proposal->changeSet($hand->job, $chosen), $request, 'devices');
+    }
+}

@@ -1,0 +1,82 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\App\Devices;
+
+use Symfony\Bundle\SecurityBundle\Security;
+use Symfony\Component\Routing\Generator\UrlGeneratorInterface;
+use Vorhut\App\Jobs\JobInHand;
+use Vorhut\App\Web\View\Link;
+use Vorhut\App\Web\View\Next;
+use Vorhut\App\Web\View\Post;
+use Vorhut\Core\Planning\BlockBy;
+use Vorhut\Core\Planning\PlanProposal;
+use Vorhut\Core\Planning\ProposedAddress;
+use Vorhut\Core\Planning\Unplaced;
+
+/** Shows the addresses that are proposed for units without one. */
+final readonly class AddressesPage
+{
+    private const MOST_UNPLACED = 100;
+
+    public function __construct(private Security $security, private UrlGeneratorInterface $urls)
+    {
+    }
+
+    public function show(JobInHand $hand, PlanProposal $proposal, BlockBy $by): AddressesView
+    {
+        $editor = $this->security->isGranted('ROLE_TECHNICIAN');
+        $other = BlockBy::Kind === $by ? BlockBy::Location : BlockBy::Kind;
+        $offer = $proposal->changeSet($hand->job)->fingerprint();
+        $values = ['by' => $by->value, 'version' => $hand->revision, 'offer' => $offer];
+        $accept = new Post('Accept the chosen', $this->url('addresses_accept', $hand), $values, 't', main: true);
+        $rows = array_map(static fn (ProposedAddress $p): array => [
+            'device' => $p->device,
+            'name' => $hand->job->devices[$p->device]->name,
+            'segment' => $hand->job->segments[$p->segment]->name,
+            'address' => (string) $p->address,
+            'gateway' => (string) $p->gateway,
+            'reason' => $p->reason,
+        ], $proposal->addresses);
+        $unplaced = array_map(fn (Unplaced $u): array => [
+            'name' => $hand->job->devices[$u->device]->name,
+            'url' => $this->url('devices', $hand, ['sel' => $u->device]),
+            'reason' => $u->reason,
+        ], \array_slice($proposal->unplaced, 0, self::MOST_UNPLACED));
+
+        return new AddressesView(
+            'In runs by '.self::word($by),
+            $editor && [] !== $rows ? self::next($proposal) : null,
+            $editor ? $accept : null,
+            $rows,
+            $unplaced,
+            [
+                new Link(\sprintf('By %s instead', self::word($other)), $this->url('addresses', $hand, ['by' => $other->value])),
+                new Link('Leave it', $this->url('devices', $hand)),
+            ],
+        );
+    }
+
+    private static function next(PlanProposal $proposal): Next
+    {
+        $count = \count($proposal->addresses);
+        $without = [] === $proposal->unplaced ? '' : \sprintf(', %d without a place', \count($proposal->unplaced));
+
+        return new Next(
+            \sprintf('%d address%s proposed%s', $count, 1 === $count ? '' : 'es', $without),
+            'What has an address already does not move. Undo brings back today\'s plan.',
+        );
+    }
+
+    private static function word(BlockBy $by): string
+    {
+        return BlockBy::Kind === $by ? 'kind' : 'place';
+    }
+
+    /** @param array<string, string> $more */
+    private function url(string $route, JobInHand $hand, array $more = []): string
+    {
+        return $this->urls->generate($route, ['slug' => $hand->stored->getSlug(), ...$more]);
+    }
+}

@@ -1,0 +1,65 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\App\Devices;
+
+use Symfony\Component\HttpFoundation\Request;
+use Symfony\Component\HttpFoundation\Response;
+use Symfony\Component\Routing\Attribute\Route;
+use Symfony\Component\Security\Http\Attribute\IsGranted;
+use Vorhut\App\Entity\ImportRun;
+use Vorhut\App\Jobs\JobInHand;
+use Vorhut\App\Runs\Runs;
+use Vorhut\App\Runs\RunViews;
+use Vorhut\App\Web\JobPage;
+use Vorhut\App\Web\Sentence;
+use Vorhut\App\Web\Upload;
+use Vorhut\Core\Exchange\DeviceImporter;
+use Vorhut\Core\Record\InvalidFile;
+
+/** Device lists: looked at before they are taken over. */
+final class DeviceListController extends JobPage
+{
+    /** More rows than this go through the worker. */
+    private const AT_ONCE = 400;
+
+    public function __construct(private readonly ListPage $lists)
+    {
+    }
+
+    #[Route('/job/{slug}/list', name: 'list', methods: ['GET', 'POST'])]
+    #[IsGranted('ROLE_TECHNICIAN')]
+    public function preview(JobInHand $hand, Request $request): Response
+    {
+        $text = Upload::text($request, 'file') ?? $request->request->getString('text');
+        $view = $request->isMethod('GET') ? $this->lists->blank($hand) : $this->lists->preview($hand, $text);
+        $status = '' === $view->refused ? Response::HTTP_OK : Response::HTTP_UNPROCESSABLE_ENTITY;
+
+        return $this->page($hand, 'devices', 'devices/list.html.twig', new ListPageView($view, ListHelp::of($hand->job)), $status);
+    }
+
+    #[Route('/job/{slug}/list/take', name: 'list_take', methods: ['POST'])]
+    #[IsGranted('ROLE_TECHNICIAN')]
+    public function take(JobInHand $hand, Request $request, Runs $runs, RunViews $views): Response
+    {
+        $text = $request->request->getString('text');
+        try {
+            $import = (new DeviceImporter($hand->job))->read($text);
+        } catch (InvalidFile $e) {
+            $this->addFlash('error', Sentence::of($e->errors[0]));
+
+            return $this->to($hand, 'list');
+        }
+        if (!$this->isStillOffered($request, $import->changeSet())) {
+            return $this->to($hand, 'devices');
+        }
+        if (\count($import->edits) <= self::AT_ONCE) {
+            return $this->change($hand, $import->changeSet(), $request, 'devices');
+        }
+        $run = ImportRun::ofDeviceList($hand->stored, $this->user(), $text, $hand->revision, $this->now());
+        $runs->start($run);
+
+        return $this->page($hand, 'devices', 'devices/running.html.twig', $views->of($run));
+    }
+}

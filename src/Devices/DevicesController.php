@@ -1,0 +1,125 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\App\Devices;
+
+use Symfony\Component\HttpFoundation\Request;
+use Symfony\Component\HttpFoundation\Response;
+use Symfony\Component\Routing\Attribute\Route;
+use Symfony\Component\Security\Http\Attribute\IsGranted;
+use Vorhut\App\Jobs\EditConflict;
+use Vorhut\App\Jobs\JobInHand;
+use Vorhut\App\Jobs\JobReading;
+use Vorhut\App\Web\Frames;
+use Vorhut\App\Web\JobPage;
+use Vorhut\App\Web\Sentence;
+use Vorhut\Core\Exchange\DeviceImporter;
+use Vorhut\Core\Job\ChangeSet;
+use Vorhut\Core\Job\Device;
+use Vorhut\Core\Job\Edit;
+use Vorhut\Core\Record\InvalidFile;
+
+/** The table of devices, edited cell by cell. */
+final class DevicesController extends JobPage
+{
+    public function __construct(private readonly DevicesPage $devices)
+    {
+    }
+
+    #[Route('/job/{slug}/devices', name: 'devices', methods: ['GET'])]
+    public function index(JobInHand $hand, Request $request): Response
+    {
+        return $this->page($hand, 'devices', 'devices/index.html.twig', $this->devices->show($hand, DeviceQuery::of($request)));
+    }
+
+    #[Route('/job/{slug}/devices/{id}/why', name: 'device_why', methods: ['GET'])]
+    public function why(JobInHand $hand, string $id): Response
+    {
+        return $this->render('devices/_why.html.twig', ['panel' => $this->devices->panel($hand, $this->device($hand, $id))]);
+    }
+
+    /** One cell, from the table: answers the row anew, or says at the cell what is wrong. */
+    #[Route('/job/{slug}/devices/{id}/cell', name: 'device_cell', methods: ['POST'])]
+    #[IsGranted('ROLE_TECHNICIAN')]
+    public function cell(JobInHand $hand, string $id, Request $request, JobReading $reading, Frames $frames): Response
+    {
+        $device = $this->device($hand, $id);
+        $field = $request->request->getString('field');
+        $title = \sprintf('Changed %s of %s', DeviceFields::labels()[$field] ?? $field, $device->name);
+        try {
+            $edit = DeviceFields::edit($hand->job, $device, [$field => $request->request->getString('value')]);
+            if ($edit->before !== $edit->after) {
+                $this->attempt($hand, new ChangeSet($title, [$edit]), $request);
+            }
+        } catch (InvalidFile $e) {
+            return self::refusal(Sentence::of($e->errors[0]), Response::HTTP_UNPROCESSABLE_ENTITY);
+        } catch (EditConflict $e) {
+            return self::refusal($e->getMessage(), Response::HTTP_CONFLICT);
+        }
+        $now = $reading->hand($hand->stored);
+        $values = ['row' => $this->devices->row($now, $id), 'frame' => $frames->of($now, 'devices')];
+
+        return $this->render('devices/_answer.html.twig', $values);
+    }
+
+    /** All fields at once, from the form beside the table; works without JavaScript. */
+    #[Route('/job/{slug}/devices/{id}', name: 'device_save', methods: ['POST'])]
+    #[IsGranted('ROLE_TECHNICIAN')]
+    public function save(JobInHand $hand, string $id, Request $request): Response
+    {
+        $device = $this->device($hand, $id);
+        $typed = array_filter(array_intersect_key($request->request->all(), DeviceFields::labels()), \is_string(...));
+        try {
+            $edit = DeviceFields::edit($hand->job, $device, $typed);
+            $errors = $this->apply($hand, new ChangeSet('Changed '.$device->name, [$edit]), $request);
+        } catch (InvalidFile $e) {
+            $errors = array_map(Sentence::of(...), $e->errors);
+        }
+        if ([] === $errors) {
+            return $this->to($hand, 'devices', ['sel' => $id]);
+        }
+        $view = $this->devices->show($hand, DeviceQuery::of($request)->selecting($id), $typed, $errors);
+
+        return $this->page($hand, 'devices', 'devices/index.html.twig', $view, Response::HTTP_UNPROCESSABLE_ENTITY);
+    }
+
+    #[Route('/job/{slug}/devices', name: 'device_add', methods: ['POST'])]
+    #[IsGranted('ROLE_TECHNICIAN')]
+    public function add(JobInHand $hand, Request $request): Response
+    {
+        $name = $request->request->getString('name');
+        $quote = static fn (string $key): string => '"'.str_replace('"', '""', trim($request->request->getString($key))).'"';
+        $row = implode(',', array_map($quote, ['name', 'profile', 'segment', 'mac']));
+        $import = (new DeviceImporter($hand->job))->read("name,kind,segment,mac\n".$row);
+        if ([] !== $import->errors || [] === $import->added()) {
+            $taken = \sprintf('There is a device called "%s" already. Choose another name.', $name);
+            $this->addFlash('error', [] === $import->errors ? $taken : Sentence::of($import->errors[0]));
+
+            return $this->to($hand, 'devices');
+        }
+        $change = new ChangeSet('Added '.$name, $import->edits);
+
+        return $this->change($hand, $change, $request, 'devices', ['sel' => $import->edits[0]->id]);
+    }
+
+    #[Route('/job/{slug}/devices/{id}/remove', name: 'device_remove', methods: ['POST'])]
+    #[IsGranted('ROLE_TECHNICIAN')]
+    public function remove(JobInHand $hand, string $id, Request $request): Response
+    {
+        $edit = new Edit(Device::class, $id, $hand->job->record(Device::class, $id), null);
+        $change = new ChangeSet('Removed '.$this->device($hand, $id)->name, [$edit]);
+
+        return $this->change($hand, $change, $request, 'devices');
+    }
+
+    private function device(JobInHand $hand, string $id): Device
+    {
+        return $hand->job->devices[$id] ?? throw $this->createNotFoundException(\sprintf('There is no device "%s" in this job.', $id));
+    }
+
+    private static function refusal(string $sentence, int $status): Response
+    {
+        return new Response($sentence, $status, ['Content-Type' => 'text/plain; charset=utf-8']);
+    }
+}

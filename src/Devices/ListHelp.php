@@ -1,0 +1,29 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\App\Devices;
+
+use Vorhut\Core\Job\Job;
+
+/** What a list may name in this job. */
+final readonly class ListHelp
+{
+    /**
+     * @param list<string> $kinds
+     * @param list<string> $segments
+     */
+    private function __construct(public array $kinds, public array $segments)
+    {
+    }
+
+    public static function of(Job $job): self
+    {
+        $segments = [];
+        foreach ($job->segments as $segment) {
+            $segments[] = $segment->name.(null === $segment->vlan ? '' : ' or '.$segment->vlan);
+        }
+
+        return new self($job->profiles->ids(), [] === $segments ? ['none yet'] : $segments);
+    }
+}

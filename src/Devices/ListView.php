@@ -1,0 +1,40 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\App\Devices;
+
+use Vorhut\App\Web\View\Next;
+use Vorhut\App\Web\View\Post;
+use Vorhut\Core\Record\FileError;
+
+/** A list of devices as it would be taken over. */
+final readonly class ListView
+{
+    /**
+     * @param list<FileError> $errors rows that cannot be taken over
+     * @param list<string> $unknown columns nobody knows
+     * @param list<array{
+     *     line: int,
+     *     new: bool,
+     *     cells: list<array{label: string, was: string, text: string, technical: bool, changed: bool}>,
+     * }> $rows
+     */
+    public function __construct(
+        public string $title,
+        public string $action,
+        public string $leaveUrl,
+        public string $text,
+        public string $refused = '',
+        public bool $looked = false,
+        public ?Next $next = null,
+        public ?Post $take = null,
+        public string $readAs = '',
+        public array $errors = [],
+        public string $errorTitle = '',
+        public array $unknown = [],
+        public array $rows = [],
+        public string $more = '',
+    ) {
+    }
+}

@@ -1,0 +1,62 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\App\Jobs;
+
+use Symfony\Component\HttpFoundation\Request;
+use Symfony\Component\HttpFoundation\Response;
+use Symfony\Component\Routing\Attribute\Route;
+use Symfony\Component\Security\Http\Attribute\IsGranted;
+use Vorhut\App\Entity\Change;
+use Vorhut\App\Web\JobPage;
+use Vorhut\Core\Record\InvalidFile;
+
+/** What a job is, its findings and its journal. */
+final class BriefController extends JobPage
+{
+    #[Route('/job/{slug}', name: 'brief', methods: ['GET'])]
+    public function brief(JobInHand $hand, BriefPage $brief): Response
+    {
+        return $this->page($hand, 'brief', 'brief/index.html.twig', $brief->show($hand));
+    }
+
+    #[Route('/job/{slug}/undo/{id}', name: 'undo', requirements: ['id' => '\d+'], methods: ['POST'])]
+    #[IsGranted('ROLE_TECHNICIAN')]
+    public function undo(JobInHand $hand, Change $change, Request $request, JobEditor $editor): Response
+    {
+        if ($change->getJob() !== $hand->stored || null !== $change->getUndoneBy()) {
+            $this->addFlash('error', 'That change is undone already.');
+        } else {
+            try {
+                $editor->undo($change, $this->user());
+                $this->addFlash('done', 'Undone: '.$change->getTitle());
+            } catch (EditConflict|InvalidFile $e) {
+                $this->addFlash('error', 'It was not undone. '.$e->getMessage());
+            }
+        }
+        $back = $request->request->getString('back');
+        $brief = $this->generateUrl('brief', ['slug' => $hand->stored->getSlug()]);
+
+        return $this->redirect(str_starts_with($back, $brief) ? $back : $brief, Response::HTTP_SEE_OTHER);
+    }
+
+    /** Makes the change a finding suggests. */
+    #[Route('/job/{slug}/findings/{finding}', name: 'finding_apply', methods: ['POST'])]
+    #[IsGranted('ROLE_TECHNICIAN')]
+    public function applyFinding(JobInHand $hand, string $finding, Request $request, JobReading $reading): Response
+    {
+        $change = $reading->digest($hand->stored)->finding($finding)?->change;
+        $back = $request->request->getString('back', 'devices');
+        $back = \in_array($back, ['devices', 'networks', 'brief'], true) ? $back : 'devices';
+        if (null === $change) {
+            $this->addFlash('error', 'That finding is gone: somebody mended it in the meantime.');
+
+            return $this->to($hand, 'devices');
+        }
+
+        return $this->isStillOffered($request, $change)
+            ? $this->change($hand, $change, $request, $back)
+            : $this->to($hand, $back);
+    }
+}

@@ -1,0 +1,33 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\App\Jobs;
+
+use Vorhut\App\Web\View\FindingLine;
+use Vorhut\App\Web\View\Link;
+
+/** What a job is, what is wrong with it and what was done. */
+final readonly class BriefView
+{
+    /**
+     * @param list<FindingLine> $findings
+     * @param list<array{name: string, within: string, dispatch: string}> $places
+     * @param list<array{title: string, undone: bool, detail: string, undo: \Vorhut\App\Web\View\Post|null}> $journal
+     * @param list<Link> $lists one for each list of the job
+     */
+    public function __construct(
+        public string $title,
+        public string $summary,
+        public string $notes,
+        public Link $export,
+        public array $findings,
+        public array $places,
+        public array $journal,
+        public array $lists,
+        public string $fieldRanges,
+        public ?string $fieldModeUrl,
+        public ?string $removeUrl,
+    ) {
+    }
+}

@@ -1,0 +1,25 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\App\Jobs;
+
+use Symfony\Component\HttpFoundation\Request;
+use Symfony\Component\HttpFoundation\Response;
+use Symfony\Component\Routing\Attribute\Route;
+use Vorhut\App\Web\JobPage;
+
+/** The jump field: an address, a MAC in any notation, an extension, a serial, a name, a finding. */
+final class FindController extends JobPage
+{
+    #[Route('/job/{slug}/find', name: 'find', methods: ['GET'])]
+    public function find(JobInHand $hand, Request $request, FindPage $find): Response
+    {
+        $view = $find->show($hand, trim($request->query->getString('q')));
+        if ('true' === $request->headers->get('HX-Request')) {
+            return $this->render('find/_hits.html.twig', ['view' => $view]);
+        }
+
+        return $this->page($hand, 'brief', 'find/index.html.twig', $view);
+    }
+}

@@ -1,0 +1,44 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\App\Jobs;
+
+use Symfony\Component\Routing\Generator\UrlGeneratorInterface;
+use Vorhut\Core\Search\JobSearch;
+
+/** Shows what the jump field finds. */
+final readonly class FindPage
+{
+    public function __construct(private JobReading $reading, private Elsewhere $elsewhere, private UrlGeneratorInterface $urls)
+    {
+    }
+
+    public function show(JobInHand $hand, string $query): FindView
+    {
+        $slug = $hand->stored->getSlug();
+        $hits = [];
+        foreach (JobSearch::find($hand->job, $this->reading->digest($hand->stored)->findings, $query) as $hit) {
+            $hits[] = new Hit($hit['title'], $hit['detail'], $this->url($slug, $hit['kind'], $hit['id']));
+        }
+        $elsewhere = [];
+        foreach ($this->elsewhere->find($hand->stored, $query) as $row) {
+            $kind = 'devices' === $row['list'] ? 'device' : ('segments' === $row['list'] ? 'segment' : $row['list']);
+            $parts = [$row['job'], $row['client'], $row['value'] === $row['name'] ? '' : $row['value']];
+            $detail = implode(' · ', array_filter($parts, static fn (string $part): bool => '' !== $part));
+            $elsewhere[] = new Hit($row['name'], $detail, $this->url($row['slug'], $kind, $row['id']));
+        }
+
+        return new FindView($query, $hits, $elsewhere);
+    }
+
+    private function url(string $slug, string $kind, string $id): string
+    {
+        return match ($kind) {
+            'segment' => $this->urls->generate('networks', ['slug' => $slug]).'#'.$id,
+            'finding' => $this->urls->generate('networks', ['slug' => $slug, 'finding' => $id]),
+            'device' => $this->urls->generate('devices', ['slug' => $slug, 'sel' => $id]),
+            default => $this->urls->generate('record', ['slug' => $slug, 'list' => $kind, 'id' => $id]),
+        };
+    }
+}

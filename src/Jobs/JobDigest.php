@@ -1,0 +1,124 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\App\Jobs;
+
+use Vorhut\Core\Findings\Finding;
+use Vorhut\Core\Intent\Span;
+use Vorhut\Core\Job\Job;
+use Vorhut\Core\Job\Stage;
+use Vorhut\Core\Proof\Axis;
+use Vorhut\Core\Proof\Matrix;
+use Vorhut\Core\Proof\ProofReport;
+
+/** What every page of a job needs to know about it, small enough to keep. */
+final readonly class JobDigest
+{
+    /**
+     * @param list<Finding> $findings
+     * @param array<array-key, array{span: Span, pairs: int, counts: array<string, int>}> $intents
+     */
+    private function __construct(
+        public array $findings,
+        public array $intents,
+        public int $pairs,
+        public int $devices,
+        public int $segments,
+        public int $withoutAddress,
+        public int $setUp,
+        /** @var array<string, Matrix> by axis */
+        public array $matrices,
+    ) {
+    }
+
+    /** @param list<Finding> $findings */
+    public static function of(array $findings, ProofReport $proof, Job $job): self
+    {
+        $intents = [];
+        foreach ($proof->intents as $id => $prediction) {
+            $intents[$id] = ['span' => $prediction->span(), 'pairs' => $prediction->count(), 'counts' => $prediction->counts()];
+        }
+        $matrices = [];
+        foreach (Axis::cases() as $axis) {
+            $matrices[$axis->value] = Matrix::of($job, $proof, $axis);
+        }
+        $without = $setUp = 0;
+        foreach ($job->devices as $device) {
+            $setUp += (int) (Stage::SetUp === $device->stage || Stage::AsLeft === $device->stage);
+            foreach ($device->interfaces as $interface) {
+                $without += (int) (null === $interface->address && $interface->mode->needsAddress());
+            }
+        }
+
+        return new self(
+            $findings,
+            $intents,
+            $proof->pairCount(),
+            \count($job->devices),
+            \count($job->segments),
+            $without,
+            $setUp,
+            $matrices,
+        );
+    }
+
+    public function failingPairs(): int
+    {
+        $failing = 0;
+        foreach ($this->intents as $intent) {
+            foreach ($intent['counts'] as $span => $count) {
+                $failing += Span::from($span)->fails() ? $count : 0;
+            }
+        }
+
+        return $failing;
+    }
+
+    public function failingIntents(): int
+    {
+        return \count(array_filter($this->intents, static fn (array $i): bool => $i['span']->fails()));
+    }
+
+    /** The id of the first intent that fails, '' where none does. */
+    public function firstFailing(): string
+    {
+        foreach ($this->intents as $id => $intent) {
+            if ($intent['span']->fails()) {
+                return (string) $id;
+            }
+        }
+
+        return '';
+    }
+
+    /** @return list<Finding> */
+    public function findingsAt(string $stop): array
+    {
+        return array_values(array_filter($this->findings, static fn (Finding $f): bool => $f->stop->value === $stop));
+    }
+
+    /** @return array<string, list<Finding>> */
+    public function findingsByDevice(): array
+    {
+        $by = [];
+        foreach ($this->findings as $finding) {
+            foreach ($finding->devices as $id) {
+                $by[$id][] = $finding;
+            }
+        }
+
+        return $by;
+    }
+
+    public function finding(string $id): ?Finding
+    {
+        foreach ($this->findings as $finding) {
+            if ($finding->id() === $id) {
+                return $finding;
+            }
+        }
+
+        return null;
+    }
+}

@@ -1,0 +1,115 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\App\Jobs;
+
+use Symfony\Component\HttpFoundation\File\UploadedFile;
+use Symfony\Component\HttpFoundation\Request;
+use Symfony\Component\HttpFoundation\Response;
+use Symfony\Component\Routing\Attribute\Route;
+use Symfony\Component\Security\Http\Attribute\IsGranted;
+use Vorhut\App\Entity\ImportRun;
+use Vorhut\App\Runs\Runs;
+use Vorhut\App\Web\JobPage;
+use Vorhut\App\Web\Sentence;
+use Vorhut\Core\Exchange\JobFile;
+use Vorhut\Core\Profile\ProfileLibrary;
+use Vorhut\Core\Record\InvalidFile;
+use Vorhut\Core\Record\Json;
+
+/** The list of jobs, and how a job comes in, goes out and ends. */
+final class JobsController extends JobPage
+{
+    /** A larger file goes through the worker, in bytes. */
+    private const AT_ONCE = 262144;
+
+    public function __construct(private readonly JobStore $store, private readonly ProfileLibrary $library)
+    {
+    }
+
+    #[Route('/', name: 'jobs', methods: ['GET'])]
+    public function index(JobsPage $jobs): Response
+    {
+        return $this->render('jobs/index.html.twig', ['view' => $jobs->show($this->user())]);
+    }
+
+    #[Route('/jobs/new', name: 'job_new', methods: ['POST'])]
+    #[IsGranted('ROLE_LEAD')]
+    public function create(Request $request): Response
+    {
+        $info = [
+            'name' => trim($request->request->getString('name')),
+            'client' => trim($request->request->getString('client')),
+            'timezone' => $request->request->getString('timezone', 'UTC'),
+            'notes' => '',
+        ];
+        $text = Json::line(['format' => JobFile::FORMAT, 'version' => JobFile::VERSION, 'job' => $info]);
+        try {
+            $stored = $this->store->create(JobFile::read($text, $this->library), $this->user());
+        } catch (InvalidFile $e) {
+            foreach ($e->errors as $error) {
+                $this->addFlash('error', Sentence::of($error));
+            }
+
+            return $this->redirectToRoute('jobs', [], Response::HTTP_SEE_OTHER);
+        }
+
+        return $this->redirectToRoute('networks', ['slug' => $stored->getSlug()], Response::HTTP_SEE_OTHER);
+    }
+
+    #[Route('/jobs/import', name: 'job_import', methods: ['POST'])]
+    #[IsGranted('ROLE_LEAD')]
+    public function import(Request $request, Runs $runs): Response
+    {
+        $file = $request->files->get('file');
+        if (!$file instanceof UploadedFile || !$file->isValid()) {
+            $arrived = $file instanceof UploadedFile;
+            $none = 'No file was chosen. Choose a job file, which ends in .json.';
+            $this->addFlash('error', $arrived ? 'The file did not arrive whole: '.$file->getErrorMessage() : $none);
+
+            return $this->redirectToRoute('jobs', [], Response::HTTP_SEE_OTHER);
+        }
+        $text = $file->getContent();
+        if (\strlen($text) > self::AT_ONCE) {
+            $runs->start(ImportRun::ofJobFile($this->user(), $text, $this->now()));
+
+            return $this->redirectToRoute('jobs', [], Response::HTTP_SEE_OTHER);
+        }
+        try {
+            $stored = $this->store->create(JobFile::read($text, $this->library), $this->user());
+        } catch (InvalidFile $e) {
+            $values = ['view' => new RefusedView($file->getClientOriginalName(), $e->errors)];
+
+            return $this->render('jobs/refused.html.twig', $values, new Response(status: Response::HTTP_UNPROCESSABLE_ENTITY));
+        }
+
+        return $this->redirectToRoute('brief', ['slug' => $stored->getSlug()], Response::HTTP_SEE_OTHER);
+    }
+
+    #[Route('/job/{slug}/export', name: 'job_export', methods: ['GET'])]
+    public function export(JobInHand $hand): Response
+    {
+        return new Response(JobFile::write($hand->job), headers: [
+            'Content-Type' => 'application/json',
+            'Content-Disposition' => \sprintf('attachment; filename="%s.json"', $hand->stored->getSlug()),
+        ]);
+    }
+
+    #[Route('/job/{slug}/remove', name: 'job_remove', methods: ['POST'])]
+    #[IsGranted('ROLE_LEAD')]
+    public function remove(JobInHand $hand, Request $request): Response
+    {
+        $given = trim($request->request->getString('name'));
+        $name = $hand->stored->getName();
+        if ($given !== $name) {
+            $refused = \sprintf('The name "%s" was given; allowed is "%s", letter by letter.', $given, $name);
+            $this->addFlash('error', $refused.' A removed job cannot be brought back, so export it first.');
+
+            return $this->to($hand, 'brief');
+        }
+        $this->store->remove($hand->stored);
+
+        return $this->redirectToRoute('jobs', [], Response::HTTP_SEE_OTHER);
+    }
+}

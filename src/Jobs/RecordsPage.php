@@ -1,0 +1,123 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\App\Jobs;
+
+use Symfony\Bundle\SecurityBundle\Security;
+use Symfony\Component\Routing\Generator\UrlGeneratorInterface;
+use Vorhut\App\Web\RecordForm;
+use Vorhut\App\Web\View\FormField;
+use Vorhut\App\Web\View\Link;
+use Vorhut\App\Web\View\Post;
+use Vorhut\App\Web\Words;
+use Vorhut\Core\Job\Lists;
+use Vorhut\Core\Job\RecordList;
+use Vorhut\Core\Record\Field\Field;
+use Vorhut\Core\Record\Field\Flag;
+use Vorhut\Core\Record\Field\Listed;
+use Vorhut\Core\Record\Field\Nested;
+use Vorhut\Core\Record\Field\Settings;
+
+/** Shows any list of the plan, as far as nothing better is drawn of it. */
+final readonly class RecordsPage
+{
+    private const MOST_ROWS = 300;
+    private const MOST_COLUMNS = 5;
+    public const NEW = '+';
+
+    public function __construct(private Security $security, private UrlGeneratorInterface $urls)
+    {
+    }
+
+    /**
+     * @param string|null $open the record whose form is open, "+" for a new one
+     * @param array<array-key, mixed>|null $typed the record as it was typed and not taken
+     * @param list<string> $errors why not
+     */
+    public function show(JobInHand $hand, RecordList $list, ?string $open, ?array $typed = null, array $errors = []): RecordsView
+    {
+        $records = $hand->job->records[$list->name] ?? [];
+        $columns = self::columns($list);
+        $rows = [];
+        foreach (\array_slice($records, 0, self::MOST_ROWS, true) as $id => $record) {
+            $rows[] = [
+                'url' => $this->url('record', $hand, ['list' => $list->name, 'id' => (string) $id]),
+                'cells' => array_map(
+                    static fn (string $key): string => self::cell($hand, $columns[$key], $record[$key] ?? null),
+                    array_keys($columns),
+                ),
+                'here' => (string) $id === $open,
+            ];
+        }
+        $editor = $this->security->isGranted('ROLE_LEAD');
+        $new = self::NEW === $open;
+        $record = $typed ?? (null === $open ? null : $records[$open] ?? ($new ? [] : null));
+        $at = ['list' => $list->name, 'id' => (string) $open];
+
+        return new RecordsView(
+            ucfirst($list->many),
+            Words::count(\count($records), $list->one),
+            array_map(static fn (Field $f): string => $f->label, array_values($columns)),
+            $rows,
+            $editor ? new Link('Add', $this->url('record', $hand, ['list' => $list->name, 'id' => self::NEW]), 'n', ' '.$list->one) : null,
+            $new ? \sprintf('A new %s', $list->one) : self::name($record, (string) $open),
+            null === $open ? '' : $this->url('record_save', $hand, $at),
+            $hand->revision,
+            null === $record || !$editor ? [] : $this->form($hand, $list, $record, $new),
+            $errors,
+            null === $record || $new || !$editor ? null : new Post(
+                'remove this '.$list->one,
+                $this->url('record_remove', $hand, $at),
+                ['version' => $hand->revision],
+                small: true,
+            ),
+            array_map(fn (RecordList $l): Link => new Link(
+                ucfirst($l->many),
+                $this->url('records', $hand, ['list' => $l->name]),
+            ), array_values(Lists::all())),
+        );
+    }
+
+    /**
+     * @param array<array-key, mixed> $record
+     *
+     * @return list<FormField>
+     */
+    private function form(JobInHand $hand, RecordList $list, array $record, bool $new): array
+    {
+        return (new RecordForm($hand->job))->fields($list->type(), $record, $new ? [] : [$list->key]);
+    }
+
+    /** @param array<array-key, mixed>|null $record */
+    private static function name(?array $record, string $id): string
+    {
+        $name = $record['name'] ?? $id;
+
+        return \is_string($name) ? $name : $id;
+    }
+
+    /** @return array<string, Field> those that fit into a cell */
+    private static function columns(RecordList $list): array
+    {
+        $plain = array_filter(
+            $list->type()->fields,
+            static fn (Field $f): bool => !$f instanceof Listed && !$f instanceof Nested && !$f instanceof Settings && !$f instanceof Flag,
+        );
+
+        return \array_slice($plain, 0, self::MOST_COLUMNS);
+    }
+
+    private static function cell(JobInHand $hand, Field $field, mixed $value): string
+    {
+        $shown = (new RecordForm($hand->job))->field('', '', $field, $value);
+
+        return $shown->options[$shown->value] ?? $shown->value;
+    }
+
+    /** @param array<string, string> $more */
+    private function url(string $route, JobInHand $hand, array $more): string
+    {
+        return $this->urls->generate($route, ['slug' => $hand->stored->getSlug(), ...$more]);
+    }
+}

@@ -1,0 +1,36 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\App\Jobs;
+
+use Vorhut\App\Web\View\FormField;
+use Vorhut\App\Web\View\Link;
+use Vorhut\App\Web\View\Post;
+
+/** A list of the plan as its declaration has it, and the form of one of its records. */
+final readonly class RecordsView
+{
+    /**
+     * @param list<string> $heads
+     * @param list<array{url: string, cells: list<string>, here: bool}> $rows
+     * @param list<FormField> $fields of the open record; none where none is open
+     * @param list<string> $errors
+     * @param list<Link> $lists the other lists
+     */
+    public function __construct(
+        public string $title,
+        public string $summary,
+        public array $heads,
+        public array $rows,
+        public ?Link $add,
+        public string $formTitle,
+        public string $saveUrl,
+        public int $version,
+        public array $fields,
+        public array $errors,
+        public ?Post $remove,
+        public array $lists,
+    ) {
+    }
+}

@@ -1,0 +1,23 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\App\Jobs;
+
+use Vorhut\Core\Profile\ProfileLibrary;
+
+/** Reads the device profiles that come with the product. */
+final class ShippedProfiles
+{
+    public static function load(?string $folder = null): ProfileLibrary
+    {
+        $folder ??= \dirname(__DIR__, 2).'/profiles';
+        $texts = [];
+        $files = glob($folder.'/*.json');
+        foreach (false === $files ? [] : $files as $file) {
+            $texts[basename($file)] = (string) file_get_contents($file);
+        }
+
+        return ProfileLibrary::fromJson($texts);
+    }
+}

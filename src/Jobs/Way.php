@@ -1,0 +1,67 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\App\Jobs;
+
+use Vorhut\App\Web\Words;
+
+/** The stops of a job in the order of work, each with how far it is. */
+final class Way
+{
+    /** @return list<array{id: string, name: string, key: string, state: string, done: bool, findings: int}> */
+    public static function of(JobDigest $d): array
+    {
+        $failing = $d->failingIntents();
+        $intents = \count($d->intents);
+        $stops = [
+            [
+                'brief',
+                'Brief',
+                'b',
+                0 === \count($d->findings) ? 'nothing open' : \sprintf('%d findings in all', \count($d->findings)),
+                true,
+            ],
+            ['networks', 'Networks', 'n', Words::count($d->segments, 'segment'), $d->segments > 0],
+            [
+                'devices',
+                'Devices',
+                'd',
+                $d->withoutAddress > 0
+                    ? \sprintf('%d, %d without address', $d->devices, $d->withoutAddress)
+                    : (string) $d->devices,
+                $d->devices > 0 && 0 === $d->withoutAddress,
+            ],
+            [
+                'bench',
+                'Bench',
+                't',
+                \sprintf('%d of %d set up', $d->setUp, $d->devices),
+                $d->devices > 0 && $d->setUp === $d->devices,
+            ],
+            [
+                'proof',
+                'Proof',
+                'p',
+                match (true) {
+                    0 === $intents => 'no intents yet',
+                    0 === $failing => \sprintf('all %d hold', $intents),
+                    default => \sprintf('%d of %d fail', $failing, $intents),
+                },
+                $intents > 0 && 0 === $failing,
+            ],
+        ];
+
+        return array_map(
+            static fn (array $s): array => [
+                'id' => $s[0],
+                'name' => $s[1],
+                'key' => $s[2],
+                'state' => $s[3],
+                'done' => $s[4],
+                'findings' => 'brief' === $s[0] ? 0 : \count($d->findingsAt($s[0])),
+            ],
+            $stops,
+        );
+    }
+}

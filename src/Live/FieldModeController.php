@@ -1,0 +1,44 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\App\Live;
+
+use Doctrine\ORM\EntityManagerInterface;
+use Symfony\Component\HttpFoundation\Request;
+use Symfony\Component\HttpFoundation\Response;
+use Symfony\Component\Routing\Attribute\Route;
+use Symfony\Component\Security\Http\Attribute\IsGranted;
+use Vorhut\App\Entity\Change;
+use Vorhut\App\Jobs\JobInHand;
+use Vorhut\App\Web\JobPage;
+use Vorhut\Core\InvalidValue;
+use Vorhut\Core\Job\ChangeSet;
+use Vorhut\Field\Net\FieldRanges;
+
+/** The switch that lets live tests of one job leave loopback, for ranges a lead has confirmed; written in the journal. */
+final class FieldModeController extends JobPage
+{
+    #[Route('/job/{slug}/field-mode', name: 'field_mode', methods: ['POST'])]
+    #[IsGranted('ROLE_LEAD')]
+    public function switch(JobInHand $hand, Request $request, EntityManagerInterface $em): Response
+    {
+        $typed = $request->request->getString('ranges');
+        $off = $request->request->getBoolean('off');
+        try {
+            $ranges = $off ? [] : FieldRanges::read($typed, $request->request->getBoolean('confirmed'));
+        } catch (InvalidValue $e) {
+            $this->addFlash('error', 'Field mode was not changed. '.$e->getMessage());
+
+            return $this->to($hand, 'brief');
+        }
+        $hand->stored->setFieldRanges($ranges);
+        $named = implode(', ', array_map(strval(...), $ranges));
+        $title = [] === $ranges ? 'Switched field mode off' : 'Switched field mode on for '.$named;
+        $em->persist(new Change($hand->stored, $this->user(), $this->now(), new ChangeSet($title, [])));
+        $em->flush();
+        $this->addFlash('done', $title.'.');
+
+        return $this->to($hand, 'brief');
+    }
+}

@@ -1,0 +1,68 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\App\Live;
+
+use Doctrine\ORM\EntityManagerInterface;
+use Symfony\Component\HttpFoundation\Request;
+use Symfony\Component\HttpFoundation\Response;
+use Symfony\Component\Routing\Attribute\Route;
+use Symfony\Component\Security\Http\Attribute\IsGranted;
+use Vorhut\App\Entity\Observation;
+use Vorhut\App\Jobs\JobInHand;
+use Vorhut\App\Web\JobPage;
+use Vorhut\App\Web\Upload;
+
+/** Live tests: asked for here, done by the worker; and what was seen at other vantage points. */
+final class LiveTestController extends JobPage
+{
+    private const MOST_ERRORS = 10;
+
+    #[Route('/job/{slug}/tests', name: 'test_start', methods: ['POST'])]
+    #[IsGranted('ROLE_TECHNICIAN')]
+    public function start(JobInHand $hand, Request $request, LiveTests $tests): Response
+    {
+        $order = TestOrder::of($request);
+        if (null !== $order->intent && !isset($hand->job->intents[$order->intent])) {
+            throw $this->createNotFoundException(\sprintf('There is no intent "%s".', $order->intent));
+        }
+        $refused = $tests->begin($hand, $order, $this->user());
+        if (null !== $refused) {
+            $this->addFlash('error', $refused);
+        }
+
+        return $this->to($hand, 'proof', $order->query());
+    }
+
+    /** Results of the command-line probe, made at another vantage point. */
+    #[Route('/job/{slug}/tests/import', name: 'test_import', methods: ['POST'])]
+    #[IsGranted('ROLE_TECHNICIAN')]
+    public function import(JobInHand $hand, Request $request, EntityManagerInterface $em): Response
+    {
+        $file = ProbeFile::read($hand->job, Upload::text($request, 'file') ?? '');
+        foreach ($file->seen as $line) {
+            $em->persist(new Observation(
+                $hand->stored,
+                $line->intent,
+                $line->from,
+                $line->to,
+                $line->seen,
+                'probe file',
+                $this->user(),
+                $this->now(),
+                $line->vantage,
+                $line->evidence,
+            ));
+        }
+        $em->flush();
+        foreach (\array_slice($file->errors, 0, self::MOST_ERRORS) as $error) {
+            $this->addFlash('error', (string) $error);
+        }
+        $none = 'The file held nothing that could be taken over. Choose what bin/vorhut probe wrote.';
+        $taken = \sprintf('%d observations taken over, %d lines refused.', \count($file->seen), \count($file->errors));
+        [] === $file->seen ? $this->addFlash('error', $none) : $this->addFlash('done', $taken);
+
+        return $this->to($hand, 'proof');
+    }
+}

@@ -1,0 +1,54 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\App\Live;
+
+use Psr\Clock\ClockInterface;
+use Vorhut\App\Entity\TestRun;
+use Vorhut\App\Entity\User;
+use Vorhut\App\Jobs\JobDigest;
+use Vorhut\App\Jobs\JobInHand;
+use Vorhut\App\Jobs\JobReading;
+use Vorhut\App\Runs\Runs;
+
+/** Begins live tests, within reason. */
+final readonly class LiveTests
+{
+    /** A live test asks each pair by itself, in minutes and not in hours. */
+    private const MOST_PAIRS = 5000;
+
+    public function __construct(private JobReading $reading, private Runs $runs, private ClockInterface $clock)
+    {
+    }
+
+    /** @return string|null why it does not begin; null where it does */
+    public function begin(JobInHand $hand, TestOrder $order, User $by): ?string
+    {
+        if ($order->onSite && [] === $hand->stored->getFieldRanges()) {
+            return 'Field mode is off: only the lab on 127.0.0.0/8 is contacted. A lead switches it on in the brief.';
+        }
+        $pairs = null !== $order->pair ? 1 : self::pairs($this->reading->digest($hand->stored), $order);
+        if ($pairs > self::MOST_PAIRS) {
+            $number = static fn (int $n): string => number_format($n, 0, '.', ' ');
+            $sentence = '%s pairs are too many to ask at once; at most %s are. Open a cell or an intent with fewer.';
+
+            return \sprintf($sentence, $number($pairs), $number(self::MOST_PAIRS));
+        }
+        $now = $this->clock->now();
+        $this->runs->start(TestRun::of($hand->stored, $by, $now, $order->intent, $order->pair, $order->onSite, $order->cell));
+
+        return null;
+    }
+
+    private static function pairs(JobDigest $digest, TestOrder $order): int
+    {
+        return match (true) {
+            null !== $order->intent => $digest->intents[$order->intent]['pairs'] ?? 0,
+            null !== $order->cell => array_sum(
+                $digest->matrices[$order->cell->axis->value]->cells[$order->cell->row][$order->cell->column] ?? [],
+            ),
+            default => $digest->pairs,
+        };
+    }
+}

@@ -1,0 +1,45 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\App\Live;
+
+use Vorhut\Core\Intent\Span;
+use Vorhut\Core\Record\Completed;
+use Vorhut\Core\Record\Field\Choice;
+use Vorhut\Core\Record\Field\Flag;
+use Vorhut\Core\Record\Field\Slug;
+use Vorhut\Core\Record\Field\Text;
+
+/** One line of a probe file: what was seen of one pair, and from where. */
+final readonly class ProbeLine implements Completed
+{
+    public function __construct(
+        #[Slug]
+        public string $intent,
+        #[Text(max: 64, required: true)]
+        public string $from,
+        #[Text(max: 64, required: true)]
+        public string $to,
+        #[Choice(Span::class, required: true)]
+        public Span $seen,
+        #[Flag]
+        public bool $holds,
+        #[Text(max: 64)]
+        public string $vantage,
+        #[Text(max: 20000, default: '')]
+        public string $evidence,
+    ) {
+    }
+
+    /** Where nothing else is said, it was seen by whoever asked. */
+    public static function complete(array $record): array
+    {
+        return ['vantage' => $record['vantage'] ?? $record['from'] ?? null] + $record;
+    }
+
+    public static function completed(): array
+    {
+        return ['vantage'];
+    }
+}

@@ -1,0 +1,40 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\App\Live;
+
+use Vorhut\App\Entity\SweepRun;
+use Vorhut\App\Jobs\JobInHand;
+use Vorhut\Core\InvalidValue;
+use Vorhut\Core\Net\Ipv4Address;
+use Vorhut\Field\Lab\LabNetwork;
+use Vorhut\Field\Net\RefusedTarget;
+use Vorhut\Field\Net\TargetGate;
+
+/** Lets a sweep begin only where it may ask. */
+final class SweepGate
+{
+    /**
+     * @param list<string> $addresses planned ones
+     * @param bool $ticked whether somebody has said that they are on the site and may ask there
+     *
+     * @throws InvalidValue
+     * @throws RefusedTarget nothing is even tried where it may not be
+     */
+    public static function check(JobInHand $hand, array $addresses, string $vantage, bool $ticked): void
+    {
+        $onSite = SweepRun::ON_SITE === $vantage;
+        if (!$onSite && !isset($hand->job->devices[$vantage])) {
+            throw new InvalidValue($vantage, 'a device of this job to ask from', 'Choose the vantage point.');
+        }
+        if ($onSite && !$ticked) {
+            throw new InvalidValue('no tick', 'a tick that you are on the site and may do this', 'Real units would be asked.');
+        }
+        $gate = new TargetGate($onSite ? $hand->stored->getFieldRanges() : []);
+        $lab = (new LabNetwork($hand->job))->addresses;
+        foreach ($addresses as $address) {
+            $gate->check($onSite ? $address : (string) ($lab->find(Ipv4Address::fromString($address)) ?? $address));
+        }
+    }
+}

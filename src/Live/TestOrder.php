@@ -1,0 +1,39 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\App\Live;
+
+use Symfony\Component\HttpFoundation\Request;
+use Vorhut\App\Proof\Cell;
+
+/** What somebody wants tested live. */
+final readonly class TestOrder
+{
+    private const LONGEST = 140;
+
+    private function __construct(
+        public ?string $intent,
+        public ?string $pair,
+        public ?Cell $cell,
+        public bool $onSite,
+    ) {
+    }
+
+    public static function of(Request $request): self
+    {
+        $text = static function (string $key) use ($request): ?string {
+            $value = $request->request->getString($key);
+
+            return '' === $value ? null : mb_substr($value, 0, self::LONGEST);
+        };
+
+        return new self($text('intent'), $text('pair'), Cell::ofRequest($request), $request->request->getBoolean('onSite'));
+    }
+
+    /** @return array<string, string|null> where to come back to */
+    public function query(): array
+    {
+        return ['intent' => $this->intent, 'pair' => $this->pair] + ($this->cell?->query() ?? []);
+    }
+}

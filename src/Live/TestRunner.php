@@ -1,0 +1,117 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\App\Live;
+
+use Doctrine\ORM\EntityManagerInterface;
+use Psr\Clock\ClockInterface;
+use Vorhut\App\Entity\Observation;
+use Vorhut\App\Entity\Run;
+use Vorhut\App\Entity\SweepRun;
+use Vorhut\App\Entity\TestRun;
+use Vorhut\App\Jobs\JobReading;
+use Vorhut\App\Runs\Runner;
+use Vorhut\App\Runs\Runs;
+use Vorhut\Core\Intent\Pair;
+use Vorhut\Core\Intent\Span;
+use Vorhut\Core\Job\Job;
+use Vorhut\Core\Proof\Prover;
+use Vorhut\Field\Probe\LiveTests;
+
+/** Asks the lab, writes every pair down as an observation with its evidence, and stops when it is told to. */
+final readonly class TestRunner implements Runner
+{
+    private const SECONDS = 2.0;
+
+    public function __construct(
+        private EntityManagerInterface $em,
+        private Runs $runs,
+        private JobReading $reading,
+        private ClockInterface $clock,
+    ) {
+    }
+
+    public function does(Run $run): bool
+    {
+        return $run instanceof TestRun;
+    }
+
+    public function do(Run $run): void
+    {
+        \assert($run instanceof TestRun);
+        $stored = $run->getJob();
+        $job = $this->reading->job($stored);
+        $test = $run->isOnSite()
+            ? LiveTests::onSite($job, $stored->getFieldRanges(), self::SECONDS)
+            : LiveTests::inTheLab($job, self::SECONDS);
+        $prover = new Prover($job);
+        $onPair = function (string $intent, string $key, Span $seen, string $evidence, int $done, int $total) use (
+            $run,
+            $prover,
+            $job,
+        ): bool {
+            $this->observe($run, $intent, $key, $seen, $evidence);
+            [$from, $to] = explode('>', $key, 2);
+            $prediction = $prover->pair($job->intents[$intent], new Pair($from, $to));
+            $run->saw($seen->holds(), $prediction->contradicts($seen), $done, $total);
+
+            return $this->runs->tell($run);
+        };
+        $test->run($this->intents($run, $job), $onPair, null, $this->only($run, $job));
+        $run->finish(0 === $run->getTotal() ? 'Nothing here can be asked live yet.' : '');
+    }
+
+    public function cleanUp(Run $run): void
+    {
+        // What was seen before it ended was seen.
+    }
+
+    private function observe(TestRun $run, string $intent, string $pair, Span $seen, string $evidence): void
+    {
+        [$from, $to] = explode('>', $pair, 2);
+        $vantage = $run->isOnSite() ? SweepRun::ON_SITE : $from;
+        $this->em->persist(new Observation(
+            $run->getJob(),
+            $intent,
+            $from,
+            $to,
+            $seen,
+            'live test',
+            $run->getUser(),
+            $this->clock->now(),
+            $vantage,
+            $evidence,
+        ));
+    }
+
+    /** @return list<string> those with a pair that is wanted */
+    private function intents(TestRun $run, Job $job): array
+    {
+        $wanted = $run->getIntent();
+        $all = array_map(strval(...), array_keys($job->intents));
+        $intents = null === $wanted ? $all : array_values(array_intersect([$wanted], $all));
+        $cell = $run->getCell();
+        if (null === $cell) {
+            return $intents;
+        }
+        $matrix = $this->reading->digest($run->getJob())->matrices[$cell->axis->value];
+        $proof = $this->reading->proof($run->getJob());
+        $within = static fn (string $id): bool => [] !== $matrix->within($job, $proof->intents[$id], $cell->row, $cell->column);
+
+        return array_values(array_filter($intents, $within));
+    }
+
+    /** @return (\Closure(Pair): bool)|null one pair, the pairs of a cell, or all */
+    private function only(TestRun $run, Job $job): ?\Closure
+    {
+        $pair = $run->getPair();
+        $cell = $run->getCell();
+        if (null !== $pair) {
+            return static fn (Pair $p): bool => $p->key() === $pair;
+        }
+        $matrix = null === $cell ? null : $this->reading->digest($run->getJob())->matrices[$cell->axis->value];
+
+        return null === $matrix ? null : static fn (Pair $p): bool => $matrix->holds($job, $p, $cell->row, $cell->column);
+    }
+}

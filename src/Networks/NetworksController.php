@@ -1,0 +1,72 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\App\Networks;
+
+use Symfony\Component\HttpFoundation\Request;
+use Symfony\Component\HttpFoundation\Response;
+use Symfony\Component\Routing\Attribute\Route;
+use Symfony\Component\Security\Http\Attribute\IsGranted;
+use Vorhut\App\Jobs\JobInHand;
+use Vorhut\App\Web\JobPage;
+use Vorhut\App\Web\Sentence;
+use Vorhut\Core\Job\ChangeSet;
+use Vorhut\Core\Job\Edit;
+use Vorhut\Core\Job\Router;
+use Vorhut\Core\Job\Segment;
+use Vorhut\Core\Record\InvalidFile;
+
+/** Segments and subnets, each drawn as a ruler; edited where they stand. */
+final class NetworksController extends JobPage
+{
+    public function __construct(private readonly NetworksPage $networks)
+    {
+    }
+
+    #[Route('/job/{slug}/networks', name: 'networks', methods: ['GET'])]
+    public function index(JobInHand $hand, Request $request): Response
+    {
+        $view = $this->networks->show($hand, $request->query->getString('edit'), $request->query->getString('finding'));
+
+        return $this->page($hand, 'networks', 'networks/index.html.twig', $view);
+    }
+
+    #[Route('/job/{slug}/networks', name: 'segment_save', methods: ['POST'])]
+    #[IsGranted('ROLE_LEAD')]
+    public function save(JobInHand $hand, Request $request): Response
+    {
+        $form = SegmentForm::fromRequest($request);
+        try {
+            $errors = $this->apply($hand, $form->changeSet($hand->job), $request);
+        } catch (InvalidFile $e) {
+            $errors = array_map(Sentence::of(...), $e->errors);
+        }
+        if ([] === $errors) {
+            return $this->to($hand, 'networks');
+        }
+        $view = $this->networks->show($hand, $form->id ?? 'new', typed: $form, errors: $errors);
+
+        return $this->page($hand, 'networks', 'networks/index.html.twig', $view, Response::HTTP_UNPROCESSABLE_ENTITY);
+    }
+
+    #[Route('/job/{slug}/networks/{id}/remove', name: 'segment_remove', methods: ['POST'])]
+    #[IsGranted('ROLE_LEAD')]
+    public function remove(JobInHand $hand, string $id, Request $request): Response
+    {
+        $record = $hand->job->record(Segment::class, $id) ?? throw $this->createNotFoundException();
+        $edits = [];
+        foreach ($hand->job->routers as $router) {
+            $list = $hand->job->record(Router::class, $router->id)['interfaces'] ?? [];
+            $elsewhere = static fn (mixed $i): bool => !\is_array($i) || ($i['segment'] ?? null) !== $id;
+            $kept = array_values(array_filter(\is_array($list) ? $list : [], $elsewhere));
+            if (\count($kept) !== \count($router->interfaces)) {
+                $edits[] = $hand->job->edit(Router::class, $router->id, ['interfaces' => $kept]);
+            }
+        }
+        $title = \sprintf('Removed segment %s', $hand->job->segments[$id]->name ?? $id);
+        $change = new ChangeSet($title, [...$edits, new Edit(Segment::class, $id, $record, null)]);
+
+        return $this->change($hand, $change, $request, 'networks');
+    }
+}

@@ -1,0 +1,162 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\App\Networks;
+
+use Symfony\Bundle\SecurityBundle\Security;
+use Symfony\Component\Routing\Generator\UrlGeneratorInterface;
+use Vorhut\App\Jobs\JobInHand;
+use Vorhut\App\Jobs\JobReading;
+use Vorhut\App\Web\FindingLines;
+use Vorhut\App\Web\View\FindingLine;
+use Vorhut\App\Web\View\FormField;
+use Vorhut\App\Web\View\Link;
+use Vorhut\App\Web\View\Post;
+use Vorhut\App\Web\Words;
+use Vorhut\Core\Job\FilterRule;
+use Vorhut\Core\Job\Router;
+use Vorhut\Core\Job\RouterInterface;
+
+/** Shows segments, subnets and routers. */
+final readonly class NetworksPage
+{
+    private const MOST_RULES = 8;
+    private const NEW = 'new';
+
+    public function __construct(
+        private JobReading $reading,
+        private FindingLines $findings,
+        private Security $security,
+        private UrlGeneratorInterface $urls,
+    ) {
+    }
+
+    /**
+     * @param string $edit the segment whose form is open, "new" for one to be added
+     * @param SegmentForm|null $typed what was typed and not taken
+     * @param list<string> $errors why not
+     * @param string $finding the finding that is explained
+     */
+    public function show(
+        JobInHand $hand,
+        string $edit,
+        string $finding = '',
+        ?SegmentForm $typed = null,
+        array $errors = [],
+    ): NetworksView {
+        $lead = $this->security->isGranted('ROLE_LEAD');
+        $digest = $this->reading->digest($hand->stored);
+        $form = match (true) {
+            null !== $typed => $this->form($hand, $typed, $errors),
+            isset($hand->job->segments[$edit]) => $this->form($hand, SegmentForm::of($hand->job->segments[$edit]), []),
+            self::NEW === $edit => $this->form($hand, new SegmentForm(), []),
+            default => null,
+        };
+        $nets = array_map(
+            fn (Ruler $r): NetView => $this->net($hand, $r, $lead, $edit === $r->segment->id ? $form : null),
+            Ruler::all($hand->job, $digest->findings),
+        );
+        $actions = [new Link('Sweep', $this->url('sweep', $hand), 's')];
+        if ($lead) {
+            $actions[] = new Link('Add segment', $this->url('networks', $hand, ['edit' => self::NEW]), 'n');
+        }
+        $first = new Link('Add the first segment', $this->url('networks', $hand, ['edit' => self::NEW]), main: true);
+
+        return new NetworksView(
+            \sprintf('%s, %s · drawn from the plan', Words::count($digest->segments, 'segment'), Words::count($digest->devices, 'device')),
+            $actions,
+            $nets,
+            array_map(fn (Router $r): array => $this->router($hand, $r), array_values($hand->job->routers)),
+            self::NEW === $edit ? $form : null,
+            $lead && self::NEW !== $edit ? $first : null,
+            $this->finding($hand, $finding),
+        );
+    }
+
+    private function net(JobInHand $hand, Ruler $ruler, bool $lead, ?SegmentFormView $form): NetView
+    {
+        $segment = $ruler->segment;
+
+        return new NetView(
+            $segment->id,
+            $segment->name,
+            null === $segment->vlan ? '' : 'VLAN '.$segment->vlan,
+            null === $ruler->subnet ? '' : (string) $ruler->subnet->prefix,
+            $ruler->note,
+            $lead ? $this->url('networks', $hand, ['edit' => $segment->id]).'#'.$segment->id : null,
+            $form,
+            null === $ruler->subnet ? null : $ruler,
+            $this->url('devices', $hand, ['sel' => '']),
+            $this->url('networks', $hand, ['finding' => '']),
+        );
+    }
+
+    /** @param list<string> $errors */
+    private function form(JobInHand $hand, SegmentForm $form, array $errors): SegmentFormView
+    {
+        $routers = ['' => 'none'];
+        foreach ($hand->job->routers as $router) {
+            $routers[$router->id] = $router->name;
+        }
+        $routers['+'] = 'a new one';
+        $fields = [
+            new FormField('name', 'Name', $form->name, required: true, more: ['maxlength' => 120, 'autofocus' => true]),
+            new FormField('vlan', 'VLAN', $form->vlan, technical: true, more: ['inputmode' => 'numeric']),
+            new FormField('prefix', 'Prefix', $form->prefix, technical: true, placeholder: '10.47.10.0/24'),
+            new FormField('gateway', 'Gateway', $form->gateway, technical: true),
+            new FormField('dhcp', 'Leased ranges', $form->dhcp, technical: true, placeholder: '10.47.10.100-10.47.10.199'),
+            new FormField('reserved', 'Reserved ranges', $form->reserved, technical: true),
+            new FormField('dns', 'DNS', $form->dns, technical: true),
+            new FormField('ntp', 'Time servers', $form->ntp, technical: true),
+        ];
+        if (null === $form->id) {
+            $router = [] === $hand->job->routers ? '+' : $form->router;
+            $fields[] = new FormField('router', 'Router', $router, 'select', options: $routers);
+        }
+        $fields[] = new FormField('snooping', 'switches snoop multicast', $form->snooping ? '1' : '', 'check');
+        $fields[] = new FormField('querier', 'somebody queries', $form->querier ? '1' : '', 'check');
+
+        return new SegmentFormView(
+            $this->url('segment_save', $hand),
+            $fields,
+            $errors,
+            ['id' => (string) $form->id, 'version' => $hand->revision],
+            $this->url('networks', $hand),
+            null === $form->id ? null : new Post(
+                'remove this segment',
+                $this->url('segment_remove', $hand, ['id' => $form->id]),
+                ['version' => $hand->revision],
+                small: true,
+            ),
+        );
+    }
+
+    /** @return array{name: string, interfaces: list<array{segment: string, address: string}>, rules: list<string>, default: string} */
+    private function router(JobInHand $hand, Router $router): array
+    {
+        return [
+            'name' => $router->name,
+            'interfaces' => array_map(static fn (RouterInterface $i): array => [
+                'segment' => $hand->job->segments[$i->segment]->name,
+                'address' => (string) $i->address,
+            ], $router->interfaces),
+            'rules' => array_map(static fn (FilterRule $r): string => (string) $r, \array_slice($router->rules, 0, self::MOST_RULES)),
+            'default' => $router->defaultAction->value,
+        ];
+    }
+
+    private function finding(JobInHand $hand, string $wanted): ?FindingLine
+    {
+        $digest = $this->reading->digest($hand->stored);
+        $finding = $digest->finding($wanted) ?? ($digest->findingsAt('networks')[0] ?? null);
+
+        return null === $finding ? null : $this->findings->of($hand, $finding, 'networks', 'a');
+    }
+
+    /** @param array<string, string> $more */
+    private function url(string $route, JobInHand $hand, array $more = []): string
+    {
+        return $this->urls->generate($route, ['slug' => $hand->stored->getSlug(), ...$more]);
+    }
+}

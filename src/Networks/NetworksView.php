@@ -1,0 +1,34 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\App\Networks;
+
+use Vorhut\App\Web\View\FindingLine;
+use Vorhut\App\Web\View\Link;
+
+/** Segments as rulers, routers below them. */
+final readonly class NetworksView
+{
+    /**
+     * @param list<NetView> $nets
+     * @param list<array{
+     *     name: string,
+     *     interfaces: list<array{segment: string, address: string}>,
+     *     rules: list<string>,
+     *     default: string,
+     * }> $routers
+     * @param list<Link> $actions
+     * @param SegmentFormView|null $new the form of a segment to be added
+     */
+    public function __construct(
+        public string $summary,
+        public array $actions,
+        public array $nets,
+        public array $routers,
+        public ?SegmentFormView $new,
+        public ?Link $first,
+        public ?FindingLine $finding,
+    ) {
+    }
+}

@@ -1,0 +1,27 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\App\People;
+
+use Symfony\Component\Security\Core\Exception\TooManyLoginAttemptsAuthenticationException;
+use Symfony\Component\Security\Http\Authentication\AuthenticationUtils;
+
+/** The login form, after a try that failed or before the first. */
+final readonly class LoginView
+{
+    private function __construct(public string $username, public string $error)
+    {
+    }
+
+    public static function of(AuthenticationUtils $authentication): self
+    {
+        $error = match (true) {
+            null === ($e = $authentication->getLastAuthenticationError()) => '',
+            $e instanceof TooManyLoginAttemptsAuthenticationException => 'Too many attempts with this name. Wait a minute, then try again.',
+            default => 'That name and password do not belong together. Check capitals and try again.',
+        };
+
+        return new self($authentication->getLastUsername(), $error);
+    }
+}

@@ -1,0 +1,225 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\App\Proof;
+
+use Symfony\Bundle\SecurityBundle\Security;
+use Symfony\Component\Routing\Generator\UrlGeneratorInterface;
+use Vorhut\App\Entity\Observation;
+use Vorhut\App\Jobs\JobInHand;
+use Vorhut\App\Jobs\JobReading;
+use Vorhut\App\Web\View\FormField;
+use Vorhut\App\Web\View\Post;
+use Vorhut\Core\Intent\Asking;
+use Vorhut\Core\Intent\Kinds;
+use Vorhut\Core\Intent\Pair;
+use Vorhut\Core\Intent\PairPrediction;
+use Vorhut\Core\Intent\Span;
+use Vorhut\Core\Job\Intent;
+use Vorhut\Core\Proof\ExplainedLeaf;
+use Vorhut\Core\Proof\Explainer;
+use Vorhut\Core\Proof\Explanation;
+use Vorhut\Core\Proof\Prover;
+use Vorhut\Core\Reach\Cause\Leg;
+use Vorhut\Core\Reach\Node\Network;
+use Vorhut\Core\Reach\Walk\TraceStep;
+use Vorhut\Core\Repair\Repair;
+
+/** Shows one pair of an intent, and the others beside it. */
+final readonly class PairPage
+{
+    private const PAIRS_SHOWN = 40;
+    private const REPAIRS_SHOWN = 5;
+
+    public function __construct(
+        private JobReading $reading,
+        private RepairViews $repairs,
+        private Security $security,
+        private UrlGeneratorInterface $urls,
+    ) {
+    }
+
+    /**
+     * @param string $wanted key of the pair that is looked at; else the first one
+     * @param int $count pairs of the intent, in the open cell if one is open
+     * @param array<string, Observation> $seen by pair
+     */
+    public function show(JobInHand $hand, Intent $intent, string $wanted, ?Cell $cell, int $count, array $seen): ?PairView
+    {
+        $prover = new Prover($hand->job);
+        $prediction = $prover->intent($intent);
+        $pairs = $prediction->first(self::PAIRS_SHOWN, null === $cell ? null : $this->inCell($hand, $cell));
+        $parts = explode('>', $wanted, 2);
+        $asked = new Pair($parts[0], $parts[1] ?? '');
+        $pair = $prover->has($intent, $asked) ? $asked : ($pairs[0] ?? null)?->pair;
+        $explanation = null === $pair ? null : (new Explainer($hand->job, $prover))->explain($intent, $pair);
+        if (null === $explanation) {
+            return null;
+        }
+        $found = 0 === $prediction->failingCount()
+            ? []
+            : $this->reading->repairsForPair($hand->stored, $intent, $explanation->prediction->pair);
+
+        $rows = $this->rows($hand, $intent, $pairs, $explanation, $cell, $seen);
+
+        return $this->view($hand, $prover->network, $explanation, $rows, $count, $seen, $found);
+    }
+
+    /** @return \Closure(Pair): bool */
+    private function inCell(JobInHand $hand, Cell $cell): \Closure
+    {
+        $matrix = $this->reading->digest($hand->stored)->matrices[$cell->axis->value];
+
+        return static fn (Pair $pair): bool => $matrix->holds($hand->job, $pair, $cell->row, $cell->column);
+    }
+
+    /**
+     * @param list<PairRow> $rows
+     * @param array<string, Observation> $seen
+     * @param list<Repair> $found
+     */
+    private function view(
+        JobInHand $hand,
+        Network $network,
+        Explanation $explanation,
+        array $rows,
+        int $count,
+        array $seen,
+        array $found,
+    ): PairView {
+        $p = $explanation->prediction;
+        $job = $hand->job;
+        $intent = $explanation->intent;
+        $failing = $this->reading->digest($hand->stored)->failingPairs();
+        $leak = Span::Leak === $p->span;
+        $summary = $count > \count($rows) ? \sprintf('the first %d of %d, failing ones first', \count($rows), $count) : (string) $count;
+        $repairs = \array_slice($found, 0, self::REPAIRS_SHOWN);
+
+        return new PairView(
+            \sprintf('%s %s %s', $job->nameOf($p->pair->from), Kinds::of($intent)->verb(), $job->nameOf($p->pair->to)),
+            \sprintf('%s · %s', str_replace('-', ' ', $intent->expect->value), $p->how),
+            SpanView::of($p->span),
+            self::seen($hand, $p, $seen),
+            null === $explanation->deciding ? null : TraceDrawing::of($explanation->deciding, $leak),
+            $rows,
+            $summary,
+            $p->cause->text ?? ($leak ? 'It is reachable, though it must not be' : 'It works as planned'),
+            self::parts($explanation),
+            $p->span->fails(),
+            $p->span->fails() ? $this->repairs->all($hand, $repairs, $failing, $intent->id, $p->pair->key()) : [],
+            $leak
+                ? 'No router stands between them that could stop it: move one of them to another segment.'
+                : $p->cause?->rule->otherwise() ?? '',
+            $this->tests($hand, $network, $intent, $p->pair, $count),
+            $this->observe($hand, $intent, $p->pair),
+        );
+    }
+
+    /**
+     * @param list<PairPrediction> $pairs
+     * @param array<string, Observation> $seen
+     *
+     * @return list<PairRow>
+     */
+    private function rows(JobInHand $hand, Intent $intent, array $pairs, Explanation $shown, ?Cell $cell, array $seen): array
+    {
+        $rows = [];
+        foreach ($pairs as $p) {
+            $query = ['slug' => $hand->stored->getSlug(), 'intent' => $intent->id, 'pair' => $p->pair->key()];
+            $rows[] = new PairRow(
+                $hand->job->nameOf($p->pair->from),
+                $hand->job->nameOf($p->pair->to),
+                $this->urls->generate('proof', $query + ($cell?->query() ?? [])).'#intent',
+                SpanView::of($p->span),
+                self::seen($hand, $p, $seen),
+                $p->pair->key() === $shown->prediction->pair->key(),
+            );
+        }
+
+        return $rows;
+    }
+
+    /** @param array<string, Observation> $seen */
+    private static function seen(JobInHand $hand, PairPrediction $p, array $seen): ?SeenView
+    {
+        $observation = $seen[$p->pair->key()] ?? null;
+
+        return null === $observation ? null : SeenView::of($hand->job, $p, $observation, $hand->stored->getTimezone());
+    }
+
+    /** @return list<array{title: string, open: bool, steps: list<array{text: string, stop: bool, note: string}>}> the deciding one first */
+    private static function parts(Explanation $explanation): array
+    {
+        $parts = array_filter(
+            $explanation->parts,
+            static fn (ExplainedLeaf $p): bool => [] !== $p->steps || null !== $p->leaf->cause,
+        );
+        usort(
+            $parts,
+            static fn (ExplainedLeaf $a, ExplainedLeaf $b): int => ($b === $explanation->deciding)
+                <=> ($a === $explanation->deciding),
+        );
+
+        return array_map(static fn (ExplainedLeaf $p): array => [
+            'title' => \sprintf('%s: %s%s', ucfirst($p->leaf->title), $p->leaf->span->word(), $p->leaf->decides ? '' : ' (not needed)'),
+            'open' => $p === $explanation->deciding,
+            'steps' => self::steps($p),
+        ], $parts);
+    }
+
+    /** @return list<array{text: string, stop: bool, note: string}> */
+    private static function steps(ExplainedLeaf $part): array
+    {
+        if ([] === $part->steps) {
+            return [['text' => $part->leaf->cause->text ?? '', 'stop' => true, 'note' => '']];
+        }
+        $steps = [];
+        $before = null;
+        foreach ($part->steps as $step) {
+            $turns = $step->ok && Leg::Reply === $step->leg && $before instanceof TraceStep && Leg::Request === $before->leg;
+            $note = null === $part->leaf->media ? '(the answer)' : '(the other way)';
+            $steps[] = ['text' => $step->text, 'stop' => !$step->ok, 'note' => $turns ? $note : ''];
+            $before = $step;
+        }
+
+        return $steps;
+    }
+
+    /** @return list<Post> */
+    private function tests(JobInHand $hand, Network $network, Intent $intent, Pair $pair, int $count): array
+    {
+        $askable = null !== Kinds::of($intent)->questions(new Asking($hand->job, $network), $intent, $pair);
+        if (!$askable || !$this->security->isGranted('ROLE_TECHNICIAN')) {
+            return [];
+        }
+        $url = $this->urls->generate('test_start', ['slug' => $hand->stored->getSlug()]);
+        $tests = [new Post('Test this pair live', $url, ['intent' => $intent->id, 'pair' => $pair->key()], 'l')];
+        if ($count > 1) {
+            $tests[] = new Post('Test the whole intent live', $url, ['intent' => $intent->id], 'i');
+        }
+
+        return $tests;
+    }
+
+    /** @return array{url: string, values: array<string, string|int>, fields: list<FormField>}|null */
+    private function observe(JobInHand $hand, Intent $intent, Pair $pair): ?array
+    {
+        if (!$this->security->isGranted('ROLE_TECHNICIAN')) {
+            return null;
+        }
+        $spans = [];
+        foreach (Span::observable() as $span) {
+            $spans[$span->value] = $span->word();
+        }
+
+        return [
+            'url' => $this->urls->generate('observe', ['slug' => $hand->stored->getSlug()]),
+            'values' => ['intent' => $intent->id, 'pair' => $pair->key()],
+            'fields' => [
+                new FormField('span', 'Observed', control: 'select', options: $spans),
+                new FormField('note', 'Note', more: ['maxlength' => 400]),
+            ],
+        ];
+    }
+}

@@ -1,0 +1,77 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\App\Proof;
+
+use Doctrine\ORM\EntityManagerInterface;
+use Symfony\Component\HttpFoundation\Request;
+use Symfony\Component\HttpFoundation\Response;
+use Symfony\Component\Routing\Attribute\Route;
+use Symfony\Component\Security\Http\Attribute\IsGranted;
+use Vorhut\App\Entity\Observation;
+use Vorhut\App\Jobs\JobInHand;
+use Vorhut\App\Jobs\JobReading;
+use Vorhut\App\Web\JobPage;
+use Vorhut\Core\Intent\Span;
+use Vorhut\Core\Repair\Repair;
+
+/** What must and must not be, what the engine says of it and why, and what people saw. */
+final class ProofController extends JobPage
+{
+    #[Route('/job/{slug}/proof', name: 'proof', methods: ['GET'])]
+    public function index(JobInHand $hand, Request $request, ProofPage $proof): Response
+    {
+        return $this->page($hand, 'proof', 'proof/index.html.twig', $proof->show($hand, ProofSelection::of($request)));
+    }
+
+    #[Route('/job/{slug}/proof/repair', name: 'repair', methods: ['POST'])]
+    #[IsGranted('ROLE_TECHNICIAN')]
+    public function repair(JobInHand $hand, Request $request, JobReading $reading): Response
+    {
+        $intent = $request->request->getString('intent');
+        $sentence = $request->request->getString('repair');
+        $repairs = '' === $intent ? $reading->repairs($hand->stored) : $reading->repairsFor($hand->stored, $intent);
+        $found = array_values(array_filter($repairs, static fn (Repair $r): bool => $r->sentence === $sentence));
+        $back = ['intent' => $intent, 'pair' => $request->request->getString('pair')];
+        if ([] === $found) {
+            $this->addFlash('error', 'That change is not needed any more: the plan has changed in the meantime.');
+
+            return $this->to($hand, 'proof', ['intent' => $intent]);
+        }
+
+        return $this->isStillOffered($request, $found[0]->change)
+            ? $this->change($hand, $found[0]->change, $request, 'proof', $back)
+            : $this->to($hand, 'proof', $back);
+    }
+
+    #[Route('/job/{slug}/proof/observe', name: 'observe', methods: ['POST'])]
+    #[IsGranted('ROLE_TECHNICIAN')]
+    public function observe(JobInHand $hand, Request $request, EntityManagerInterface $em): Response
+    {
+        $intent = $request->request->getString('intent');
+        $pair = explode('>', $request->request->getString('pair'), 2);
+        $span = Span::tryFrom($request->request->getString('span'));
+        $known = isset($hand->job->intents[$intent]) && 2 === \count($pair);
+        if (!$known || null === $span || !\in_array($span, Span::observable(), true)) {
+            $words = implode(', ', array_map(static fn (Span $s): string => $s->word(), Span::observable()));
+            $this->addFlash('error', \sprintf('Choose what you saw: %s.', $words));
+        } else {
+            $note = mb_substr(trim($request->request->getString('note')), 0, 400);
+            $em->persist(new Observation($hand->stored, $intent, $pair[0], $pair[1], $span, $note, $this->user(), $this->now()));
+            $em->flush();
+            $this->addFlash('done', 'Recorded.');
+        }
+
+        return $this->to($hand, 'proof', ['intent' => $intent, 'pair' => implode('>', $pair)]);
+    }
+
+    #[Route('/job/{slug}/proof/intent', name: 'intent_add', methods: ['POST'])]
+    #[IsGranted('ROLE_TECHNICIAN')]
+    public function add(JobInHand $hand, Request $request, IntentForm $form): Response
+    {
+        $change = $form->change($hand->job, $request);
+
+        return $this->change($hand, $change, $request, 'proof', ['intent' => $change->edits[0]->id]);
+    }
+}

@@ -1,0 +1,199 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\App\Proof;
+
+use Doctrine\ORM\EntityManagerInterface;
+use Symfony\Bundle\SecurityBundle\Security;
+use Symfony\Component\Routing\Generator\UrlGeneratorInterface;
+use Vorhut\App\Entity\Observation;
+use Vorhut\App\Entity\TestRun;
+use Vorhut\App\Jobs\JobInHand;
+use Vorhut\App\Jobs\JobReading;
+use Vorhut\App\Runs\RunViews;
+use Vorhut\App\Web\View\Link;
+use Vorhut\App\Web\View\Post;
+use Vorhut\App\Web\Words;
+use Vorhut\Core\Intent\Span;
+use Vorhut\Core\Proof\Matrix;
+
+/** Shows the proof of a job. */
+final readonly class ProofPage
+{
+    private const MOST_INTENTS = 60;
+
+    public function __construct(
+        private JobReading $reading,
+        private PairPage $pairs,
+        private IntentForm $intents,
+        private RepairViews $repairs,
+        private Observations $observations,
+        private RunViews $runs,
+        private EntityManagerInterface $em,
+        private Security $security,
+        private UrlGeneratorInterface $urls,
+    ) {
+    }
+
+    public function show(JobInHand $hand, ProofSelection $selection): ProofView
+    {
+        $stored = $hand->stored;
+        $digest = $this->reading->digest($stored);
+        $matrix = $digest->matrices[$selection->axis->value];
+        $inCell = null === $selection->cell ? null : $this->inCell($hand, $matrix, $selection->cell);
+        $next = $this->reading->next($stored);
+        [$chosen, $pair] = $this->choose($hand, $selection, $inCell);
+        $seen = $this->observations->latest($stored);
+        $counts = $inCell[$chosen] ?? null;
+        $count = null === $counts ? $digest->intents[$chosen]['pairs'] ?? 0 : array_sum($counts);
+        $intent = $hand->job->intents[$chosen] ?? null;
+        $editor = $this->security->isGranted('ROLE_TECHNICIAN');
+        $none = [] === $hand->job->intents;
+        $run = $this->em->getRepository(TestRun::class)->findOneBy(['job' => $stored], ['id' => 'DESC']);
+        $rows = $this->rows($hand, $selection, $inCell, $chosen, $seen);
+        $listed = null === $inCell ? \count($digest->intents) : \count($inCell);
+        $more = \sprintf('The first %d of %d, failing ones first. Open a cell for the rest.', \count($rows), $listed);
+
+        return new ProofView(
+            \sprintf(
+                '%s, %s · predicted from the plan as it stands',
+                Words::count(\count($digest->intents), 'intent'),
+                Words::count($digest->pairs, 'pair'),
+            ),
+            $this->repairs->next($hand, $next),
+            $editor && !$none ? $this->actions($hand) : [],
+            $editor ? $this->onSite($hand) : null,
+            null === $run ? null : $this->runs->of($run),
+            $none,
+            $none ? null : MatrixView::of($matrix, $selection->cell, $stored->getSlug(), $this->urls),
+            null === $selection->cell ? null : $this->cell($hand, $selection->cell, \count($inCell), $editor),
+            $rows,
+            $listed > \count($rows) ? $more : '',
+            null === $intent ? null : $this->pairs->show($hand, $intent, $pair, $selection->cell, $count, $seen[$chosen] ?? []),
+            $editor ? $this->url('test_import', $hand) : null,
+            $editor ? $this->url('intent_add', $hand) : null,
+            $editor ? $this->intents->fields($hand->job) : [],
+            $editor ? $this->intents->parties($hand->job) : [],
+            $hand->revision,
+        );
+    }
+
+    /**
+     * The intent and pair that are looked at: those asked for, else what the best repair would mend, else what fails first.
+     *
+     * @param array<array-key, array<string, int>>|null $inCell
+     *
+     * @return array{string, string}
+     */
+    private function choose(JobInHand $hand, ProofSelection $selection, ?array $inCell): array
+    {
+        $chosen = $selection->intent;
+        $pair = $selection->pair;
+        if (!isset($hand->job->intents[$chosen])) {
+            $example = $this->reading->next($hand->stored)?->example;
+            $chosen = $example['intent'] ?? $this->reading->digest($hand->stored)->firstFailing();
+            $pair = '' === $pair ? $example['pair'] ?? '' : $pair;
+        }
+        if (null === $inCell || isset($inCell[$chosen])) {
+            return [$chosen, $pair];
+        }
+        $fails = static fn (array $counts): bool => []
+            !== array_filter(array_keys($counts), static fn (string $s): bool => Span::from($s)->fails());
+        $first = array_key_first(array_filter($inCell, $fails)) ?? (array_key_first($inCell) ?? '');
+
+        return [(string) $first, $selection->pair];
+    }
+
+    /** @return array<array-key, array<string, int>> pairs by intent and span */
+    private function inCell(JobInHand $hand, Matrix $matrix, Cell $cell): array
+    {
+        $counts = [];
+        foreach ($this->reading->proof($hand->stored)->intents as $id => $prediction) {
+            $counts[$id] = $matrix->within($hand->job, $prediction, $cell->row, $cell->column);
+        }
+
+        return array_filter($counts);
+    }
+
+    /**
+     * @param array<array-key, array<string, int>>|null $inCell
+     * @param array<string, array<string, Observation>> $seen
+     *
+     * @return list<IntentRow> failing ones first
+     */
+    private function rows(JobInHand $hand, ProofSelection $selection, ?array $inCell, string $chosen, array $seen): array
+    {
+        $listed = $this->reading->digest($hand->stored)->intents;
+        if (null !== $inCell) {
+            $listed = array_intersect_key($listed, $inCell);
+        } else {
+            uasort($listed, static fn (array $a, array $b): int => $b['span']->fails() <=> $a['span']->fails());
+        }
+        $rows = [];
+        foreach (\array_slice($listed, 0, self::MOST_INTENTS, true) as $id => $known) {
+            $intent = $hand->job->intents[$id];
+            $counts = $inCell[$id] ?? $known['counts'];
+            $query = ['intent' => (string) $id] + ($selection->cell?->query() ?? []);
+            $rows[] = new IntentRow(
+                $intent->name,
+                $this->url('proof', $hand, $query).'#intent',
+                str_replace('-', ' ', $intent->expect->value),
+                (string) $intent->service,
+                null === $inCell ? $known['pairs'] : array_sum($counts),
+                array_map(static fn (string $span, int $count): array => [
+                    'span' => SpanView::of(Span::from($span)),
+                    'count' => $count,
+                ], array_keys($counts), $counts),
+                self::observed($seen[$id] ?? []),
+                (string) $id === $chosen,
+            );
+        }
+
+        return $rows;
+    }
+
+    /** @param array<string, Observation> $seen */
+    private static function observed(array $seen): string
+    {
+        $good = array_filter($seen, static fn (Observation $o): bool => $o->getSpan()->holds());
+
+        return [] === $seen ? '' : \sprintf('%d of %d hold', \count($good), \count($seen));
+    }
+
+    /** @return list<Link|Post> */
+    private function actions(JobInHand $hand): array
+    {
+        return [
+            new Link('What if', $this->url('what_if', $hand), 'w'),
+            new Post('Test live', $this->url('test_start', $hand), key: 't'),
+        ];
+    }
+
+    /** @return array{url: string, ranges: string}|null */
+    private function onSite(JobInHand $hand): ?array
+    {
+        $ranges = implode(', ', array_map(strval(...), $hand->stored->getFieldRanges()));
+
+        return '' === $ranges ? null : ['url' => $this->url('test_start', $hand), 'ranges' => $ranges];
+    }
+
+    /** @return array{title: string, summary: string, actions: list<Link|Post>} */
+    private function cell(JobInHand $hand, Cell $cell, int $intents, bool $editor): array
+    {
+        $test = new Post('Test these live', $this->url('test_start', $hand), $cell->query(), 'e');
+        $all = new Link('All intents', $this->url('proof', $hand, ['axis' => $cell->axis->value]));
+
+        return [
+            'title' => \sprintf('%s to %s', $cell->row, $cell->column),
+            'summary' => Words::count($intents, 'intent').' between them',
+            'actions' => $editor ? [$test, $all] : [$all],
+        ];
+    }
+
+    /** @param array<string, string> $more */
+    private function url(string $route, JobInHand $hand, array $more = []): string
+    {
+        return $this->urls->generate($route, ['slug' => $hand->stored->getSlug(), ...$more]);
+    }
+}

@@ -1,0 +1,44 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\App\Proof;
+
+use Vorhut\App\Runs\RunView;
+use Vorhut\App\Web\View\FormField;
+use Vorhut\App\Web\View\Link;
+use Vorhut\App\Web\View\Next;
+use Vorhut\App\Web\View\Post;
+
+/** What must and must not be, at a glance and pair by pair. */
+final readonly class ProofView
+{
+    /**
+     * @param list<Link|Post> $actions
+     * @param list<IntentRow> $intents
+     * @param string $more how many intents are not shown, '' where all are
+     * @param list<FormField> $newFields of an intent to be added; none for who may not
+     * @param list<string> $parties suggestions for its sides
+     * @param array{title: string, summary: string, actions: list<Link|Post>}|null $cell
+     * @param array{url: string, ranges: string}|null $onSite where to post a test on the site, with the confirmed ranges
+     */
+    public function __construct(
+        public string $summary,
+        public ?Next $next,
+        public array $actions,
+        public ?array $onSite,
+        public ?RunView $run,
+        public bool $isEmpty,
+        public ?MatrixView $matrix,
+        public ?array $cell,
+        public array $intents,
+        public string $more,
+        public ?PairView $pair,
+        public ?string $importUrl,
+        public ?string $addUrl,
+        public array $newFields,
+        public array $parties,
+        public int $version,
+    ) {
+    }
+}

@@ -1,0 +1,100 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\App\Proof;
+
+use Symfony\Bundle\SecurityBundle\Security;
+use Symfony\Component\Routing\Generator\UrlGeneratorInterface;
+use Vorhut\App\Jobs\JobInHand;
+use Vorhut\App\Web\View\Next;
+use Vorhut\App\Web\View\Post;
+use Vorhut\App\Web\Words;
+use Vorhut\Core\Repair\Repair;
+
+/** Says what a repair does, and lets those who may make it. */
+final readonly class RepairViews
+{
+    public function __construct(private Security $security, private UrlGeneratorInterface $urls)
+    {
+    }
+
+    /** The one to make first, on top of the page. */
+    public function next(JobInHand $hand, ?Repair $repair): ?Next
+    {
+        $may = $this->security->isGranted('ROLE_TECHNICIAN');
+        $post = null === $repair ? null : $this->post($hand, $repair, '', '', 'Change the plan', 'a', true);
+        if (null === $repair || !$may) {
+            return null;
+        }
+        $breaks = 0 === $repair->breaks ? ' and breaks none' : \sprintf(', breaks %d', $repair->breaks);
+        $effect = \sprintf('Mends %s%s. %s.', Words::count($repair->mends, 'failing pair'), $breaks, $repair->hands->label());
+
+        return new Next($repair->sentence, $effect, $post);
+    }
+
+    /**
+     * @param list<Repair> $repairs best first
+     * @param int $failing pairs of the job that fail now
+     *
+     * @return list<RepairView>
+     */
+    public function all(JobInHand $hand, array $repairs, int $failing, string $intent, string $pair): array
+    {
+        $views = [];
+        foreach ($repairs as $number => $repair) {
+            $views[] = $this->of($hand, $repair, $failing, $intent, $pair, 0 === $number);
+        }
+
+        return $views;
+    }
+
+    private function of(JobInHand $hand, Repair $repair, int $failing, string $intent, string $pair, bool $first): RepairView
+    {
+        $breaks = 0 === $repair->breaks ? 'none' : (string) $repair->breaks;
+        $after = $failing - $repair->mends + $repair->breaks;
+        $leaks = $repair->leaks > 0 ? ', and opens what must stay apart' : '';
+        $text = '' === $repair->request ? 'Change the plan' : 'It is done: change the plan';
+        $post = $first
+            ? $this->post($hand, $repair, $intent, $pair, $text, 'm')
+            : $this->post($hand, $repair, $intent, $pair, 'change it', small: true);
+
+        return new RepairView(
+            $repair->sentence,
+            \sprintf(
+                'Mends %s, breaks %s%s: %d fail now, %d after. %s.',
+                Words::count($repair->mends, 'pair'),
+                $breaks,
+                $leaks,
+                $failing,
+                $after,
+                $repair->hands->label(),
+            ),
+            \sprintf('mends %d, breaks %s%s.', $repair->mends, $breaks, '' === $repair->request ? '' : ', by the client'),
+            $repair->request,
+            $this->security->isGranted('ROLE_TECHNICIAN') ? $post : null,
+        );
+    }
+
+    private function post(
+        JobInHand $hand,
+        Repair $repair,
+        string $intent,
+        string $pair,
+        string $text,
+        string $key = '',
+        bool $main = false,
+        bool $small = false,
+    ): Post {
+        $values = [
+            'intent' => $intent,
+            'pair' => $pair,
+            'repair' => $repair->sentence,
+            'version' => $hand->revision,
+            'offer' => $repair->change->fingerprint(),
+        ];
+        $url = $this->urls->generate('repair', ['slug' => $hand->stored->getSlug()]);
+
+        return new Post($text, $url, array_filter($values, static fn (int|string $v): bool => '' !== $v), $key, main: $main, small: $small);
+    }
+}

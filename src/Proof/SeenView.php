@@ -1,0 +1,51 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\App\Proof;
+
+use Vorhut\App\Entity\Observation;
+use Vorhut\Core\Intent\PairPrediction;
+use Vorhut\Core\Job\Job;
+
+/** What was seen of a pair, beside what is predicted of it. */
+final readonly class SeenView
+{
+    private function __construct(
+        public SpanView $span,
+        public string $time,
+        public string $date,
+        public string $dateTime,
+        public string $who,
+        public string $how,
+        public string $evidence,
+        public bool $differs,
+        public bool $unseen,
+        public string $advice,
+    ) {
+    }
+
+    public static function of(Job $job, PairPrediction $prediction, Observation $seen, \DateTimeZone $zone): self
+    {
+        $at = $seen->getAt()->setTimezone($zone);
+        $differs = $prediction->contradicts($seen->getSpan());
+        $vantage = $seen->getVantage();
+        $note = '' === $seen->getNote() ? '' : ': '.$seen->getNote();
+        $unit = 'The unit or the network is not as planned: read its address, mask and gateway at the unit, '
+            .'look at its cable and VLAN, then test again.';
+        $plan = 'The plan is wrong or behind: write down what is really set, then look again.';
+
+        return new self(
+            SpanView::of($seen->getSpan()),
+            $at->format('H:i'),
+            $at->format('d M H:i'),
+            $at->format('d M H:i:s'),
+            $seen->getUser()?->getDisplayName() ?? 'somebody',
+            null === $vantage ? $note : ', live from '.$job->nameOf($vantage),
+            (string) $seen->getEvidence(),
+            $differs,
+            !$differs && $seen->getSpan()->holds() !== $prediction->span->holds(),
+            $prediction->span->holds() ? $unit : $plan,
+        );
+    }
+}

@@ -1,0 +1,102 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\App\Runs;
+
+use Symfony\Bundle\SecurityBundle\Security;
+use Symfony\Component\Routing\Generator\UrlGeneratorInterface;
+use Vorhut\App\Entity\ImportRun;
+use Vorhut\App\Entity\Run;
+use Vorhut\App\Entity\RunStatus;
+use Vorhut\App\Entity\SweepRun;
+use Vorhut\App\Entity\TestRun;
+use Vorhut\App\Web\Words;
+
+/** Says in words how far a run is. */
+final readonly class RunViews
+{
+    public function __construct(private UrlGeneratorInterface $urls, private Security $security)
+    {
+    }
+
+    public function of(Run $run): RunView
+    {
+        [$label, $going] = match (true) {
+            $run instanceof TestRun => ['Live test', \sprintf('%d of %d pairs asked', $run->getDone(), $run->getTotal())],
+            $run instanceof SweepRun => ['Sweep', \sprintf('%d of %d', $run->getDone(), \count($run->getAddresses()))],
+            default => ['Import', self::percent($run).' %'],
+        };
+        $editor = $this->security->isGranted('ROLE_TECHNICIAN');
+        if (!$run->isOver()) {
+            $text = RunStatus::Waiting === $run->getStatus() ? 'waiting for the worker' : $going;
+            $stop = $editor ? $this->url('stop', $run) : null;
+
+            return new RunView(\sprintf('%s: %s', $label, $text), $label, false, self::percent($run), $this->url('', $run), stop: $stop);
+        }
+        $failed = RunStatus::Failed === $run->getStatus();
+        $mayRepeat = $editor && ($failed || RunStatus::Cancelled === $run->getStatus());
+
+        return new RunView(
+            $failed ? \sprintf('%s failed.', $label) : $this->outcome($run),
+            $label,
+            $failed,
+            null,
+            null,
+            $run instanceof TestRun && $run->getDiffering() > 0 ? \sprintf('%d unlike the prediction', $run->getDiffering()) : '',
+            $failed ? $run->getMessage() : '',
+            $this->open($run),
+            again: $mayRepeat ? $this->url('again', $run) : null,
+        );
+    }
+
+    private function outcome(Run $run): string
+    {
+        $stopped = RunStatus::Cancelled === $run->getStatus();
+        if ($run instanceof TestRun) {
+            $time = $run->getCreatedAt()->setTimezone($run->getJob()->getTimezone())->format('H:i');
+            $what = '' !== $run->getMessage() ? $run->getMessage() : \sprintf(
+                '%s asked in the lab, %d as wanted%s',
+                Words::count($run->getDone(), 'pair'),
+                $run->getHolding(),
+                0 === $run->getDiffering() ? ', all as predicted' : ', ',
+            );
+
+            return \sprintf('Live test %s%s: %s', $time, $stopped ? ', stopped' : '', $what);
+        }
+        if ($run instanceof SweepRun) {
+            $time = $run->getCreatedAt()->setTimezone($run->getJob()->getTimezone())->format('d M H:i');
+            $where = $stopped ? \sprintf(', stopped after %d', $run->getDone()) : '';
+
+            return \sprintf('%d addresses%s, %d answered · %s', \count($run->getAddresses()), $where, \count($run->getAnswers()), $time);
+        }
+
+        return $stopped ? 'The import was stopped. Nothing was changed.' : $run->getMessage();
+    }
+
+    /** @return array{text: string, url: string}|null */
+    private function open(Run $run): ?array
+    {
+        $job = $run->findJob();
+        if (!$run instanceof ImportRun || null === $job || RunStatus::Done !== $run->getStatus()) {
+            return null;
+        }
+        $route = $run->isDeviceList() ? 'devices' : 'brief';
+
+        return ['text' => 'Open', 'url' => $this->urls->generate($route, ['slug' => $job->getSlug()])];
+    }
+
+    private function url(string $do, Run $run): string
+    {
+        $job = $run->findJob();
+        $route = ('' === $do ? 'run' : 'run_do').(null === $job || !$job->isReady() ? '_of_nobody' : '');
+        $parameters = ['slug' => $job?->getSlug(), 'id' => $run->getId(), 'do' => $do];
+
+        return $this->urls->generate($route, array_filter($parameters, static fn (int|string|null $v): bool => null !== $v && '' !== $v));
+    }
+
+    private static function percent(Run $run): int
+    {
+        return 0 === $run->getTotal() ? 0 : min(100, intdiv(100 * $run->getDone(), $run->getTotal()));
+    }
+}

@@ -1,0 +1,69 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\App\Web;
+
+use Symfony\Bundle\SecurityBundle\Security;
+use Symfony\Component\Routing\Generator\UrlGeneratorInterface;
+use Vorhut\App\Jobs\JobInHand;
+use Vorhut\App\Web\View\FindingLine;
+use Vorhut\App\Web\View\Post;
+use Vorhut\Core\Findings\Finding;
+use Vorhut\Core\Findings\Severity;
+
+/** Makes findings ready to be shown, with the button that takes the change they suggest. */
+final readonly class FindingLines
+{
+    private const MOST_NAMED = 12;
+
+    public function __construct(private UrlGeneratorInterface $urls, private Security $security)
+    {
+    }
+
+    /** @param string $back the page to come back to after the change */
+    public function of(JobInHand $hand, Finding $finding, string $back, string $key = ''): FindingLine
+    {
+        $slug = $hand->stored->getSlug();
+        $who = [];
+        foreach (\array_slice($finding->devices, 0, self::MOST_NAMED) as $id) {
+            $device = $hand->job->devices[$id] ?? null;
+            $who[] = [
+                'name' => $hand->job->nameOf($id),
+                'url' => null === $device ? null : $this->urls->generate('devices', ['slug' => $slug, 'sel' => $id]),
+                'mac' => (string) ($device?->interfaces[0] ?? null)?->mac,
+            ];
+        }
+
+        return new FindingLine(
+            $finding->title,
+            $finding->why,
+            $finding->advice,
+            ucfirst(str_replace('-', ' ', $finding->rule)),
+            Severity::Wrong === $finding->severity,
+            $who,
+            $this->take($hand, $finding, $back, $key),
+        );
+    }
+
+    /**
+     * @param list<Finding> $findings
+     *
+     * @return list<FindingLine>
+     */
+    public function all(JobInHand $hand, array $findings, string $back): array
+    {
+        return array_map(fn (Finding $f): FindingLine => $this->of($hand, $f, $back), $findings);
+    }
+
+    private function take(JobInHand $hand, Finding $finding, string $back, string $key): ?Post
+    {
+        if (null === $finding->change || !$this->security->isGranted('ROLE_TECHNICIAN')) {
+            return null;
+        }
+        $url = $this->urls->generate('finding_apply', ['slug' => $hand->stored->getSlug(), 'finding' => $finding->id()]);
+        $values = ['back' => $back, 'version' => $hand->revision, 'offer' => $finding->change->fingerprint()];
+
+        return new Post('Take it', $url, $values, $key);
+    }
+}

@@ -1,0 +1,27 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\App\Web;
+
+use Vorhut\App\Web\View\Post;
+
+/** What stands around the work on every page of a job. */
+final readonly class Frame
+{
+    /**
+     * @param list<array{id: string, name: string, key: string, state: string, done: bool, findings: int, url: string, here: bool}> $way
+     * @param int $version the revision the page was made from: every form sends it back
+     */
+    public function __construct(
+        public string $slug,
+        public string $name,
+        public string $client,
+        public array $way,
+        public string $findUrl,
+        public int $version,
+        public ?Post $undo,
+        public string $undoTime,
+    ) {
+    }
+}

@@ -1,0 +1,127 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\App\Web;
+
+use Psr\Clock\ClockInterface;
+use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
+use Symfony\Component\HttpFoundation\RedirectResponse;
+use Symfony\Component\HttpFoundation\Request;
+use Symfony\Component\HttpFoundation\Response;
+use Symfony\Component\HttpKernel\Exception\BadRequestHttpException;
+use Symfony\Contracts\Service\Attribute\Required;
+use Vorhut\App\Entity\User;
+use Vorhut\App\Jobs\EditConflict;
+use Vorhut\App\Jobs\JobEditor;
+use Vorhut\App\Jobs\JobInHand;
+use Vorhut\Core\Job\ChangeSet;
+use Vorhut\Core\Record\InvalidFile;
+
+/** What the pages of a job have in common. */
+abstract class JobPage extends AbstractController
+{
+    private Frames $frames;
+    private JobEditor $editor;
+    private ClockInterface $clock;
+
+    #[Required]
+    final public function with(Frames $frames, JobEditor $editor, ClockInterface $clock): void
+    {
+        $this->clock = $clock;
+        $this->frames = $frames;
+        $this->editor = $editor;
+    }
+
+    final protected function page(JobInHand $hand, string $stop, string $template, object $view, int $status = 200): Response
+    {
+        $values = ['view' => $view, 'frame' => $this->frames->of($hand, $stop)];
+
+        return $this->render($template, $values, new Response(status: $status));
+    }
+
+    final protected function now(): \DateTimeImmutable
+    {
+        return $this->clock->now();
+    }
+
+    final protected function user(): User
+    {
+        $user = $this->getUser();
+
+        return $user instanceof User ? $user : throw $this->createAccessDeniedException();
+    }
+
+    /**
+     * Applies a change made of what the page of a request showed.
+     *
+     * @throws InvalidFile
+     * @throws EditConflict
+     */
+    final protected function attempt(JobInHand $hand, ChangeSet $change, Request $request): void
+    {
+        if (!$request->request->has('version')) {
+            throw new BadRequestHttpException('This form does not say which version of the plan it was made from. Load the page again.');
+        }
+        $this->editor->apply($hand->stored, $change, $this->user(), $request->request->getInt('version'));
+    }
+
+    /**
+     * The same.
+     *
+     * @return list<string> why it was not made; empty where it was
+     */
+    final protected function apply(JobInHand $hand, ChangeSet $change, Request $request): array
+    {
+        if ($change->isEmpty()) {
+            return ['Nothing to change: everything is as asked already.'];
+        }
+        try {
+            $this->attempt($hand, $change, $request);
+        } catch (InvalidFile $e) {
+            return array_map(Sentence::of(...), $e->errors);
+        } catch (EditConflict $e) {
+            return [$e->getMessage()];
+        }
+
+        return [];
+    }
+
+    /**
+     * Applies a change and goes to a page; what was refused is said there.
+     *
+     * @param array<string, string|int|null> $parameters
+     */
+    final protected function change(
+        JobInHand $hand,
+        ChangeSet $change,
+        Request $request,
+        string $route,
+        array $parameters = [],
+    ): RedirectResponse {
+        foreach ($this->apply($hand, $change, $request) as $sentence) {
+            $this->addFlash('error', $sentence);
+        }
+
+        return $this->to($hand, $route, $parameters);
+    }
+
+    /** Whether what a page offered to change is still what would be changed; where not, that is said. */
+    final protected function isStillOffered(Request $request, ChangeSet $change): bool
+    {
+        $offer = $request->request->getString('offer', $change->fingerprint());
+        if ($offer !== $change->fingerprint()) {
+            $this->addFlash('error', EditConflict::offerChanged()->getMessage());
+        }
+
+        return $offer === $change->fingerprint();
+    }
+
+    /** @param array<string, string|int|null> $parameters */
+    final protected function to(JobInHand $hand, string $route, array $parameters = []): RedirectResponse
+    {
+        $parameters = array_filter($parameters, static fn (string|int|null $v): bool => null !== $v && '' !== $v);
+
+        return $this->redirectToRoute($route, ['slug' => $hand->stored->getSlug(), ...$parameters], Response::HTTP_SEE_OTHER);
+    }
+}

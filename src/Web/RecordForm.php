@@ -1,0 +1,178 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\App\Web;
+
+use Vorhut\App\Web\View\FormField;
+use Vorhut\Core\Job\Job;
+use Vorhut\Core\Job\Lists;
+use Vorhut\Core\Profile\DeviceProfile;
+use Vorhut\Core\Record\Field\Field;
+use Vorhut\Core\Record\Field\Flag;
+use Vorhut\Core\Record\Field\Nested;
+use Vorhut\Core\Record\Field\Records;
+use Vorhut\Core\Record\Field\Refers;
+use Vorhut\Core\Record\Field\Settings;
+use Vorhut\Core\Record\RecordType;
+
+/** A form for any type of record, made of the declarations of its fields; and the record made of what was typed into it. */
+final readonly class RecordForm
+{
+    public function __construct(private Job $job)
+    {
+    }
+
+    /**
+     * @param RecordType<object> $type
+     * @param array<array-key, mixed> $record as it stands in the file, or as it was typed
+     * @param list<string> $fixed keys that are not asked for
+     *
+     * @return list<FormField>
+     */
+    public function fields(RecordType $type, array $record, array $fixed = [], string $inside = ''): array
+    {
+        $fields = [];
+        foreach ($type->fields as $key => $field) {
+            if (\in_array($key, $fixed, true)) {
+                continue;
+            }
+            $name = '' === $inside ? $key : $inside.'['.$key.']';
+            $fields[] = $this->field($name, $key, $field, $record[$key] ?? null);
+        }
+
+        return $fields;
+    }
+
+    /** One field by itself, with the options that the job has for it. */
+    public function field(string $name, string $key, Field $field, mixed $value): FormField
+    {
+        $label = '' === $field->label ? $key : $field->label;
+        if ($field instanceof Records) {
+            return new FormField($name, $label, control: 'rows', rows: $this->rows($field, $value, $name));
+        }
+        if ($field instanceof Nested) {
+            $inside = $this->fields(RecordType::of($field->class), \is_array($value) ? $value : [], [], $name);
+
+            return new FormField($name, $label, control: 'rows', rows: [$inside]);
+        }
+        $options = $this->options($field);
+        $control = match (true) {
+            $field instanceof Flag => 'check',
+            $field instanceof Settings => 'area',
+            [] !== $options || $field instanceof Refers => 'select',
+            default => 'text',
+        };
+        $text = $field instanceof Settings ? SettingsText::of($value) : $field->shown($value);
+
+        return new FormField($name, $label, $text, $control, $field->isTechnical(), $options, $field->required);
+    }
+
+    /**
+     * The record with what was typed; keys the form does not have stay as they are, those left as they come do not come up.
+     *
+     * @param RecordType<object> $type
+     * @param array<array-key, mixed> $typed texts by key
+     * @param array<array-key, mixed> $before
+     *
+     * @return array<string, mixed>
+     */
+    public function record(RecordType $type, array $typed, array $before): array
+    {
+        $record = $before;
+        foreach ($type->fields as $key => $field) {
+            if (!\array_key_exists($key, $typed) && !$field instanceof Flag) {
+                continue;
+            }
+            $text = $typed[$key] ?? '';
+            $value = $this->value($field, $text, $before[$key] ?? null);
+            $nothing = null === $value || [] === $value || $text === $field->shown(null);
+            if (!$nothing || \array_key_exists($key, $before)) {
+                $record[$key] = $value;
+            }
+        }
+
+        /** @var array<string, mixed> $record */
+        return $record;
+    }
+
+    private function value(Field $field, mixed $typed, mixed $before): mixed
+    {
+        if ($field instanceof Nested) {
+            $inside = \is_array($before) ? $before : [];
+
+            return $this->record(RecordType::of($field->class), self::only($typed)[0] ?? [], $inside);
+        }
+        if ($field instanceof Records) {
+            return $this->records(RecordType::of($field->class), self::only($typed), \is_array($before) ? array_values($before) : []);
+        }
+        $text = \is_string($typed) ? $typed : '';
+
+        return $field instanceof Settings ? SettingsText::read($text) : $field->typed($text);
+    }
+
+    /**
+     * Those in which something was left that does not stand in an empty one.
+     *
+     * @param RecordType<object> $type
+     * @param array<array-key, array<array-key, mixed>> $typed
+     * @param list<mixed> $before
+     *
+     * @return list<array<string, mixed>>
+     */
+    private function records(RecordType $type, array $typed, array $before): array
+    {
+        $records = [];
+        foreach ($typed as $index => $row) {
+            $given = array_filter(
+                $row,
+                static fn (mixed $value, int|string $key): bool => \is_string($value) && '' !== $value
+                    && $value !== ($type->fields[$key] ?? null)?->shown(null),
+                \ARRAY_FILTER_USE_BOTH,
+            );
+            if ([] !== $given) {
+                $records[] = $this->record($type, $row, \is_array($before[$index] ?? null) ? $before[$index] : []);
+            }
+        }
+
+        return $records;
+    }
+
+    /**
+     * Those there are, and an empty one.
+     *
+     * @return list<list<FormField>>
+     */
+    private function rows(Records $field, mixed $value, string $name): array
+    {
+        $type = RecordType::of($field->class);
+        $rows = [];
+        foreach ([...(\is_array($value) ? array_values($value) : []), []] as $index => $record) {
+            $fields = $this->fields($type, \is_array($record) ? $record : [], [], $name.'['.$index.']');
+            $rows[] = [] === $record ? array_map(static fn (FormField $f): FormField => $f->unneeded(), $fields) : $fields;
+        }
+
+        return $rows;
+    }
+
+    /** @return array<array-key, string> */
+    private function options(Field $field): array
+    {
+        $options = $field->options();
+        if ($field instanceof Refers) {
+            $class = Lists::named($field->list)->type;
+            $known = DeviceProfile::class === $class ? $this->job->profiles->all() : $this->job->all($class);
+            foreach ($known as $id => $record) {
+                $options[$id] = isset($record->name) && \is_string($record->name) ? $record->name : (string) $id;
+            }
+        }
+
+        return [] === $options || $field->required ? $options : ['' => ''] + $options;
+    }
+
+    /** @return array<int, array<array-key, mixed>> */
+    private static function only(mixed $typed): array
+    {
+        return array_values(array_filter(\is_array($typed) ? $typed : [], \is_array(...)));
+    }
+}

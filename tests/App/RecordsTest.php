@@ -1,0 +1,116 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Tests\App;
+
+use Vorhut\App\Web\RecordForm;
+use Vorhut\Core\Exchange\JobFile;
+use Vorhut\Core\Job\Device;
+use Vorhut\Core\Job\Lists;
+use Vorhut\Core\Job\Location;
+
+/** Any list of the plan, by the form that its declaration makes. */
+final class RecordsTest extends AppTestCase
+{
+    public function testEveryListHasItsPageAndEveryRecordItsForm(): void
+    {
+        $this->as('ines');
+        foreach ($this->job()->records as $list => $records) {
+            $this->client->request('GET', self::JOB.'/records/'.$list);
+            self::assertResponseIsSuccessful($list);
+            self::assertSelectorTextContains('h1', ucfirst(Lists::named($list)->many));
+            foreach ([array_key_first($records), '+'] as $id) {
+                if (null !== $id) {
+                    $this->client->request('GET', self::JOB.'/records/'.$list.'/'.$id);
+                    self::assertResponseIsSuccessful($list.' '.$id);
+                    self::assertSelectorExists('form.stack [name]');
+                }
+            }
+        }
+    }
+
+    /** Whatever a record holds: a form that is sent as it came changes nothing. */
+    public function testAFormSentAsItCameChangesNothing(): void
+    {
+        $this->as('ines');
+        $before = JobFile::write($this->job());
+        foreach ($this->job()->records as $list => $records) {
+            foreach (\array_slice(array_keys($records), 0, 4) as $id) {
+                $crawler = $this->client->request('GET', self::JOB.'/records/'.$list.'/'.$id);
+                $this->client->submit($crawler->selectButton('Save')->form());
+                self::assertSelectorTextContains('[role=alert]', 'Nothing to change', $list.' '.$id);
+            }
+        }
+        self::assertSame($before, JobFile::write($this->job()));
+    }
+
+    public function testARecordIsAddedChangedAndRemoved(): void
+    {
+        $this->as('ines');
+        $this->client->request('GET', self::JOB.'/records/locations/+');
+        $this->client->submitForm('Save', ['id' => 'slipway', 'name' => 'Slipway', 'within' => 'pier', 'dispatch' => 'Slip road 1']);
+        self::assertResponseRedirects(self::JOB.'/records/locations/slipway');
+        $record = ['id' => 'slipway', 'name' => 'Slipway', 'within' => 'pier', 'dispatch' => 'Slip road 1'];
+        self::assertEquals($record, $this->job()->record(Location::class, 'slipway'), 'what was left as it came does not come up');
+        $this->client->followRedirect();
+        $this->client->submitForm('Save', ['dispatch' => 'Slip road 2']);
+        self::assertSame('Slip road 2', $this->job()->locations['slipway']->dispatch);
+        $this->client->followRedirect();
+        $this->client->submitForm('remove this place');
+        self::assertArrayNotHasKey('slipway', $this->job()->locations);
+    }
+
+    public function testWhatStandsInAnEmptyFormAnywayIsNotWrittenDown(): void
+    {
+        $typed = ['id' => 'x', 'profile' => 'generic-host', 'serial' => '', 'stage' => 'planned', 'interfaces' => [['mode' => 'static']]];
+        $record = (new RecordForm($this->job()))->record(Lists::of(Device::class)->type(), $typed, []);
+        self::assertSame(['id' => 'x', 'profile' => 'generic-host'], $record);
+        $typed['interfaces'][] = ['mode' => 'dhcp', 'segment' => 'video'];
+        $record = (new RecordForm($this->job()))->record(Lists::of(Device::class)->type(), $typed, []);
+        self::assertEquals([['mode' => 'dhcp', 'segment' => 'video']], $record['interfaces'] ?? null);
+    }
+
+    public function testRowsInsideARecordAreAddedAndEmptied(): void
+    {
+        $this->as('ines');
+        $rules = \count($this->job()->routers['core']->rules);
+        $this->client->request('GET', self::JOB.'/records/routers/core');
+        $this->client->submitForm('Save', ['routes[0][to]' => '10.99.0.0/16', 'routes[0][via]' => '10.47.1.2']);
+        $core = $this->job()->routers['core'];
+        self::assertContains('10.99.0.0/16', array_map(static fn ($r): string => (string) $r->to, $core->routes));
+        self::assertCount($rules, $core->rules, 'the others are left alone');
+    }
+
+    public function testWhatIsWrongIsSaidAndKept(): void
+    {
+        $this->as('ines');
+        $this->client->request('GET', self::JOB.'/records/segments/video');
+        $this->client->submitForm('Save', ['vlan' => '9999']);
+        self::assertSame(422, $this->code());
+        self::assertSelectorTextContains('[role=alert]', '4094');
+        self::assertInputValueSame('vlan', '9999');
+        self::assertSame(120, $this->job()->segments['video']->vlan);
+        $this->as('tomas');
+        $this->post(self::JOB.'/records/segments/video', ['vlan' => '99']);
+        self::assertSame(403, $this->code());
+    }
+
+    public function testASerialIsFoundInWhateverJobItStands(): void
+    {
+        $this->as('vera');
+        $device = $this->job('skerry-slip')->devices['slip-horn'] ?? array_values($this->job('skerry-slip')->devices)[0];
+        $mac = (string) ($device->interfaces[0]->mac ?? null);
+        foreach ([$device->serial, $mac, strtolower(str_replace('-', '', $mac)), (string) $device->primaryAddress()?->address] as $asked) {
+            self::assertNotSame('', (string) $asked);
+            $this->client->request('GET', self::JOB.'/find?q='.$asked);
+            self::assertSelectorTextContains('main', 'In other jobs');
+            self::assertSelectorTextContains('main', 'Skerry Slip · Kestrel Sound Ferries, Skerry Slip');
+            self::assertSelectorExists('main a[href="/job/skerry-slip/devices?sel='.$device->id.'"]', (string) $asked);
+        }
+        $this->client->request('GET', '/job/skerry-slip/find?q='.$device->serial);
+        self::assertSelectorTextNotContains('main', 'In other jobs', 'it stands here');
+        $this->client->request('GET', self::JOB.'/find?q=%25lip');
+        self::assertSelectorTextNotContains('main', 'In other jobs', 'a percent sign is no wildcard');
+    }
+}

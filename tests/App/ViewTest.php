@@ -1,0 +1,140 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Tests\App;
+
+use Symfony\Component\HttpFoundation\Request;
+use Symfony\Component\Security\Core\Authentication\Token\Storage\TokenStorageInterface;
+use Symfony\Component\Security\Core\Authentication\Token\UsernamePasswordToken;
+use Vorhut\App\Bench\BenchPage;
+use Vorhut\App\Devices\DeviceQuery;
+use Vorhut\App\Devices\DeviceRow;
+use Vorhut\App\Devices\DevicesPage;
+use Vorhut\App\Entity\TestRun;
+use Vorhut\App\Jobs\JobInHand;
+use Vorhut\App\Jobs\JobReading;
+use Vorhut\App\Jobs\JobsPage;
+use Vorhut\App\Networks\NetView;
+use Vorhut\App\Networks\NetworksPage;
+use Vorhut\App\Proof\ProofPage;
+use Vorhut\App\Proof\ProofSelection;
+use Vorhut\App\Proof\SpanView;
+use Vorhut\App\Runs\RunViews;
+use Vorhut\App\Web\View\Link;
+use Vorhut\Core\Intent\Span;
+
+/** What pages show, without any page: the view objects that templates are given. */
+final class ViewTest extends AppTestCase
+{
+    public function testNetworksOfferChangesToLeadsOnly(): void
+    {
+        $names = fn (string $who): array => array_map(
+            static fn (Link $action): string => $action->text,
+            $this->service(NetworksPage::class, $who)->show($this->hand(), '')->actions,
+        );
+        self::assertSame(['Sweep', 'Add segment'], $names('ines'));
+        self::assertSame(['Sweep'], $names('tomas'));
+    }
+
+    public function testEveryNetIsDrawnAndTheOneAtHandHasItsForm(): void
+    {
+        $view = $this->service(NetworksPage::class, 'ines')->show($this->hand(), 'video');
+        $shown = array_unique(array_map(static fn (NetView $n): string => $n->id, $view->nets));
+        self::assertSame(array_keys($this->hand()->job->segments), array_values($shown));
+        foreach ($view->nets as $net) {
+            self::assertSame('video' === $net->id, null !== $net->form);
+        }
+    }
+
+    public function testAJobsLineSaysHowItStands(): void
+    {
+        $lines = array_column($this->service(JobsPage::class, 'vera')->show($this->person('vera'))->jobs, null, 'name');
+        $demo = $lines['Kestrel Sound Ferries'];
+        self::assertSame(['7 of 11 fail', 'broken', '13 findings'], [$demo['state'], $demo['tone'], $demo['findings']]);
+        $slip = $lines['Skerry Slip'];
+        self::assertSame(['all 3 hold', 'through', '0 findings'], [$slip['state'], $slip['tone'], $slip['findings']]);
+        self::assertSame('all have addresses', $slip['addresses']);
+    }
+
+    public function testTheDevicesOfAFilterAndNoOthers(): void
+    {
+        $query = DeviceQuery::of(new Request(['q' => 'berth', 'only' => 'unaddressed']));
+        $view = $this->service(DevicesPage::class, 'vera')->show($this->hand(), $query);
+        self::assertSame(['Berth 4 camera', 'Berth 5 camera'], array_map(static fn (DeviceRow $row): string => $row->name, $view->rows));
+        self::assertSame([false, []], [$view->mayEdit, $view->newFields], 'a viewer changes nothing');
+    }
+
+    public function testTheBenchPutsWhatIsNotSetUpFirst(): void
+    {
+        $view = $this->service(BenchPage::class, 'tomas')->show($this->hand());
+        $units = array_merge(...array_values($view->units));
+        self::assertCount(47, $units);
+        self::assertSame('Customs phone', $units[0]['name']);
+    }
+
+    /** Each span has its own drawing; what fails is never drawn as what holds. */
+    public function testSpansDifferByShapeNotOnlyByColour(): void
+    {
+        $drawn = [];
+        foreach (Span::cases() as $span) {
+            $view = SpanView::of($span);
+            $drawn[] = implode(' ', $view->paths).$view->dashes;
+            self::assertSame($span->fails(), $view->fails, $span->value);
+            self::assertFalse($span->fails() && 'through' === $view->tone, $span->value);
+        }
+        self::assertSame($drawn, array_unique($drawn));
+    }
+
+    public function testARunThatFailedSaysWhyAndCanBeRepeatedByWhoMay(): void
+    {
+        $run = TestRun::of($this->stored(), $this->person('tomas'), new \DateTimeImmutable());
+        $this->em()->persist($run);
+        $run->begin();
+        $this->em()->flush();
+        self::assertNotNull($this->service(RunViews::class, 'tomas')->of($run)->stop);
+        self::assertNull($this->service(RunViews::class, 'vera')->of($run)->stop);
+        $run->fail('The cable is out.');
+        $view = $this->service(RunViews::class, 'tomas')->of($run);
+        self::assertSame(['Live test failed.', true, 'The cable is out.'], [$view->text, $view->failed, $view->detail]);
+        self::assertNotNull($view->again);
+        self::assertNull($view->look, 'it is over');
+        self::assertNull($this->service(RunViews::class, 'vera')->of($run)->again);
+    }
+
+    public function testTheProofOpensTheFirstIntentThatFails(): void
+    {
+        $view = $this->service(ProofPage::class, 'tomas')->show($this->hand(), ProofSelection::of(new Request()));
+        self::assertSame('Set gateway 10.47.60.1 on Receiver 3 and Receiver 4', $view->next?->title);
+        self::assertStringContainsString('Receiver 3 must answer', (string) $view->pair?->drawing?->sentence);
+        $view = $this->service(ProofPage::class, 'vera')->show($this->hand(), ProofSelection::of(new Request()));
+        self::assertSame([null, []], [$view->next, $view->actions], 'a viewer changes nothing');
+    }
+
+    private function hand(): JobInHand
+    {
+        $reading = self::getContainer()->get(JobReading::class);
+        \assert($reading instanceof JobReading);
+
+        return $reading->hand($this->stored());
+    }
+
+    /**
+     * @template T of object
+     *
+     * @param class-string<T> $class
+     *
+     * @return T as it answers somebody
+     */
+    private function service(string $class, string $who): object
+    {
+        $person = $this->person($who);
+        $tokens = self::getContainer()->get(TokenStorageInterface::class);
+        \assert($tokens instanceof TokenStorageInterface);
+        $tokens->setToken(new UsernamePasswordToken($person, 'main', $person->getRoles()));
+        $service = self::getContainer()->get($class);
+        \assert($service instanceof $class);
+
+        return $service;
+    }
+}

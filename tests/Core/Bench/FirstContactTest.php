@@ -1,0 +1,105 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Tests\Core\Bench;
+
+use PHPUnit\Framework\TestCase;
+use Vorhut\Core\Bench\FirstContactPlan;
+use Vorhut\Core\Bench\FirstContactPlanner;
+use Vorhut\Core\Bench\LaptopInterface;
+use Vorhut\Core\Bench\Technique;
+use Vorhut\Core\InvalidValue;
+use Vorhut\Tests\Support\Jobs;
+
+final class FirstContactTest extends TestCase
+{
+    public function testAFixedFactoryAddressIsMetFromBesideWithoutAGateway(): void
+    {
+        $plan = $this->plan('berth-5', ['eth0=']);
+        self::assertSame(Technique::AddAddress, $plan->technique);
+        self::assertSame('192.0.2.250', $plan->laptop['Address on the cable port']);
+        self::assertSame('255.255.255.0 (/24)', $plan->laptop['Mask']);
+        self::assertSame('leave blank', $plan->laptop['Gateway']);
+        self::assertSame('http://192.0.2.80/', $plan->unit['Open']);
+        self::assertStringContainsString('Remove 192.0.2.250/24', implode(' ', $plan->wayBack));
+    }
+
+    public function testTheLaptopNeverTakesAnAddressSomebodyHas(): void
+    {
+        $plan = $this->plan('berth-5', ['eth0=192.0.2.250/24,192.0.2.249/24']);
+        self::assertSame('192.0.2.248', $plan->laptop['Address on the cable port']);
+    }
+
+    public function testTwinsGoOneAtATimeAndTheNeighbourCacheIsNamed(): void
+    {
+        $plan = $this->plan('berth-4', []);
+        self::assertStringContainsString('Keep Berth 5 camera without power', $plan->order[0]);
+        $risks = self::risks($plan);
+        self::assertStringContainsString('One at a time', $risks);
+        self::assertStringContainsString('Clear the neighbour cache', $risks);
+    }
+
+    public function testWifiInTheFactoryRangeIsToBeSwitchedOff(): void
+    {
+        self::assertStringContainsString('Switch Wi-Fi off', self::risks($this->plan('berth-4', ['wlan0=192.0.2.17/25'])));
+        self::assertStringNotContainsString('Wi-Fi', self::risks($this->plan('berth-4', ['wlan0=198.51.100.7/24'])));
+        self::assertStringContainsString('itself holds 192.0.2.80', self::risks($this->plan('berth-4', ['eth0=192.0.2.80/24'])));
+    }
+
+    public function testALiveFactoryAddressStaysOffTheClientsSwitch(): void
+    {
+        $job = Jobs::make(
+            ['a' => '192.0.2.0/24'],
+            [
+                'printer' => ['at' => ['a', '192.0.2.80/24']],
+                'camera' => ['profile' => 'ptz-camera-rotary', 'at' => ['a', '192.0.2.21/24']],
+            ],
+        );
+        self::assertStringContainsString(
+            'Never connect the unit to the client\'s switch',
+            self::risks((new FirstContactPlanner($job))->plan($job->devices['camera'])),
+        );
+    }
+
+    public function testTheUnitsStateDecidesTheTechnique(): void
+    {
+        self::assertSame(Technique::LinkLocal, $this->plan('receiver-3', [])->technique);
+        self::assertSame(Technique::BenchLease, $this->plan('codec', [])->technique);
+        self::assertSame(Technique::AtTheUnit, $this->plan('mic-station', [])->technique);
+        self::assertSame(Technique::AddAddress, $this->plan('ramp-phone', [])->technique);
+        self::assertContains(Technique::AtTheUnit, $this->plan('ramp-phone', [])->others);
+    }
+
+    public function testAfterwardsTheLaptopNeedsAnAddressInTheNewSubnetOrHasOne(): void
+    {
+        self::assertSame('10.47.20.250/24', $this->plan('berth-1', ['eth0='])->laptop['And for afterwards']);
+        self::assertArrayNotHasKey('And for afterwards', $this->plan('berth-1', ['eth0=10.47.20.9/24'])->laptop);
+    }
+
+    public function testAUnitThatInsistsOnAGatewayGetsItsOwnAddressWhereThereIsNone(): void
+    {
+        $job = Jobs::make(['a' => '172.16.0.0/12'], ['node' => ['profile' => 'lighting-node', 'at' => ['a', '172.16.1.44/12']]]);
+        self::assertSame('172.16.1.44', (new FirstContactPlanner($job))->plan($job->devices['node'])->unit['Gateway']);
+    }
+
+    public function testALaptopThatCannotBeReadIsRefusedWithAnExample(): void
+    {
+        $this->expectException(InvalidValue::class);
+        $this->expectExceptionMessage('eth0=10.47.20.250/24');
+        LaptopInterface::fromString('10.47.20.250');
+    }
+
+    /** @param list<string> $laptop */
+    private function plan(string $device, array $laptop): FirstContactPlan
+    {
+        $job = Jobs::demo();
+
+        return (new FirstContactPlanner($job, array_map(LaptopInterface::fromString(...), $laptop)))->plan($job->devices[$device]);
+    }
+
+    private static function risks(FirstContactPlan $plan): string
+    {
+        return implode(' ', array_map(static fn (array $r): string => $r['risk'].' '.$r['do'], $plan->risks));
+    }
+}

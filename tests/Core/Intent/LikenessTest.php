@@ -1,0 +1,131 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Tests\Core\Intent;
+
+use PHPUnit\Framework\Attributes\DataProvider;
+use PHPUnit\Framework\TestCase;
+use Vorhut\App\Jobs\ShippedProfiles;
+use Vorhut\Core\Exchange\JobFile;
+use Vorhut\Core\Exchange\JobGenerator;
+use Vorhut\Core\Job\Job;
+use Vorhut\Core\Job\Router;
+use Vorhut\Core\Profile\DeviceProfile;
+use Vorhut\Core\Proof\PairGroup;
+use Vorhut\Core\Proof\Prover;
+use Vorhut\Core\Record\Json;
+use Vorhut\Tests\Kernel\RandomJobs;
+use Vorhut\Tests\Support\Jobs;
+
+/** What is said for a group is what each of its pairs would be told by itself. */
+final class LikenessTest extends TestCase
+{
+    /** @return iterable<string, array{Job}> */
+    public static function jobs(): iterable
+    {
+        yield 'demo' => [Jobs::demo()];
+        yield 'generated' => [JobFile::read(Json::line((new JobGenerator(150, 5))->generate()), ShippedProfiles::load())];
+        foreach ([...range(1, 40), random_int(1000, 1 << 30)] as $seed) {
+            $job = (new RandomJobs($seed))->job();
+            $all = ['segment:s0', 'segment:s1', 'segment:s2', 'segment:s3'];
+            $all = array_values(array_filter($all, static fn (string $s): bool => isset($job->segments[substr($s, 8)])));
+            $data = Json::object(JobFile::write($job));
+            $intents = [];
+            foreach (['icmp', 'udp/7000', 'udp/5060', 'tcp/9'] as $n => $service) {
+                $intents[] = [
+                    'id' => 'i'.$n,
+                    'kind' => 'reach',
+                    'from' => $all,
+                    'to' => $all,
+                    'service' => $service,
+                    'expect' => ['must', 'must-not'][$n % 2],
+                ];
+            }
+            yield 'seed '.$seed => [JobFile::read(Json::line(['intents' => $intents] + $data), ShippedProfiles::load())];
+        }
+    }
+
+    #[DataProvider('jobs')]
+    public function testAGroupSpeaksForEachOfItsPairs(Job $job): void
+    {
+        $prover = new Prover($job);
+        foreach ($prover->prove()->intents as $id => $prediction) {
+            $alone = [];
+            foreach ($prediction->each() as $pair) {
+                $alone[$pair->pair->key()] = $pair->span;
+            }
+            self::assertSame(\count($alone), $prediction->count(), $id);
+            self::assertSame(
+                \count($alone),
+                array_sum(array_map(static fn (PairGroup $g): int => \count([...$g->pairs()]), $prediction->groups)),
+            );
+            foreach ($prediction->groups as $group) {
+                foreach ($group->pairs() as $pair) {
+                    self::assertSame($alone[$pair->key()], $group->span, $id.' '.$pair->key());
+                }
+            }
+        }
+    }
+
+    /** New names, new ids, another order of the list: every pair fares as before. */
+    public function testNamesChangeNothing(): void
+    {
+        $text = Jobs::demoText();
+        $data = Json::object($text);
+        $data['devices'] = array_reverse((array) $data['devices']);
+        // A few ids are those of profiles, too, and a text replacement cannot tell.
+        $profiles = array_map(static fn (DeviceProfile $p): string => $p->id, array_values(Jobs::demo()->profiles->all()));
+        $ids = array_values(array_diff(array_map(strval(...), array_keys(Jobs::demo()->devices)), $profiles));
+        $renamed = Json::line($data);
+        foreach ($ids as $n => $id) {
+            $renamed = str_replace(['"'.$id.'"', '"device:'.$id.'"'], ['"unit-'.$n.'"', '"device:unit-'.$n.'"'], $renamed);
+        }
+        $counts = static fn (Job $job): array => array_map(static fn ($p): array => $p->counts(), (new Prover($job))->prove()->intents);
+        self::assertEquals($counts(Jobs::demo()), $counts(JobFile::read($renamed, ShippedProfiles::load())));
+    }
+
+    /** A rule that permits never makes a must fail. */
+    public function testPermittingBreaksNothingThatMustBe(): void
+    {
+        for ($seed = 1; $seed <= 40; ++$seed) {
+            $job = (new RandomJobs($seed))->job();
+            $spans = static function (Job $job): array {
+                $data = Json::object(JobFile::write($job));
+                $data['intents'] = [
+                    [
+                        'id' => 'i',
+                        'kind' => 'reach',
+                        'from' => ['segment:s0'],
+                        'to' => ['segment:s0', ...isset($job->segments['s1']) ? ['segment:s1'] : []],
+                        'service' => 'udp/7000',
+                    ],
+                ];
+
+                $pairs = (new Prover(JobFile::read(Json::line($data), ShippedProfiles::load())))->prove()->intents['i']->pairs();
+
+                return array_combine(
+                    array_map(static fn ($p): string => $p->pair->key(), $pairs),
+                    array_map(static fn ($p): bool => $p->span->holds(), $pairs),
+                );
+            };
+            $before = $spans($job);
+            foreach ($job->routers as $router) {
+                $record = (array) ($job->record(Router::class, $router->id)['rules'] ?? []);
+                $edit = $job->edit(Router::class, $router->id, [
+                    'rules' => [['action' => 'permit', 'from' => 'any', 'to' => '10.47.0.0/24'], ...$record],
+                ]);
+                $after = $spans($job->with(new \Vorhut\Core\Job\ChangeSet('', [$edit])));
+                self::assertSame(
+                    [],
+                    array_filter(
+                        $before,
+                        static fn (bool $held, string $pair): bool => $held && !$after[$pair],
+                        \ARRAY_FILTER_USE_BOTH,
+                    ),
+                    'seed '.$seed,
+                );
+            }
+        }
+    }
+}

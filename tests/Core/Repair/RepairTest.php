@@ -1,0 +1,179 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Tests\Core\Repair;
+
+use PHPUnit\Framework\Attributes\DataProvider;
+use PHPUnit\Framework\TestCase;
+use Vorhut\Core\Intent\Span;
+use Vorhut\Core\Job\Job;
+use Vorhut\Core\Proof\Prover;
+use Vorhut\Core\Repair\Hands;
+use Vorhut\Core\Repair\RepairSearch;
+use Vorhut\Tests\Support\Jobs;
+
+/** The smallest change for each kind of fault, and that it mends. */
+final class RepairTest extends TestCase
+{
+    private const REACH = [
+        'id' => 'i',
+        'kind' => 'reach',
+        'from' => ['device:x'],
+        'to' => ['device:y'],
+        'service' => 'udp/7000',
+    ];
+    private const PAIR = [
+        'x' => ['at' => ['a', '10.47.1.10/24', '10.47.1.1']],
+        'y' => [
+            'at' => ['b', '10.47.2.10/24', '10.47.2.1'],
+            'if' => ['listens' => ['udp/7000', 'udp/5004'], 'joins' => ['239.192.1.1']],
+        ],
+    ];
+
+    /** @return iterable<string, array{Job, Span, string, Hands}> */
+    public static function faults(): iterable
+    {
+        $job = self::job(...);
+        yield 'a rule' => [
+            $job(['rules' => [['action' => 'deny', 'protocol' => 'udp', 'ports' => '6000-8000']]]),
+            Span::Filtered,
+            'On r permit udp port 7000 from 10.47.1.0/24 to 10.47.2.0/24',
+            Hands::Client,
+        ];
+        yield 'a default' => [
+            $job(['defaultAction' => 'deny']),
+            Span::Filtered,
+            'On r permit udp port 7000 from 10.47.1.0/24 to 10.47.2.0/24',
+            Hands::Client,
+        ];
+        yield 'answers of a stateless filter' => [
+            $job([
+                'defaultAction' => 'deny',
+                'stateful' => false,
+                'rules' => [['action' => 'permit', 'protocol' => 'udp', 'ports' => '7000']],
+            ]),
+            Span::NoReply,
+            'Let r remember what it permitted, so that answers pass',
+            Hands::Client,
+        ];
+        yield 'two owners' => [
+            $job([], ['z' => ['at' => ['b', '10.47.2.10/24', '10.47.2.1']]]),
+            Span::TwoOwners,
+            'Give z the address 10.47.2.2',
+            Hands::Us,
+        ];
+        yield 'a group nobody passes on' => [
+            $job([], [], ['kind' => 'stream', 'service' => null]),
+            Span::NotFound,
+            'Let r route multicast between a and b',
+            Hands::Client,
+        ];
+        yield 'memberships that fade' => [
+            $job(
+                [
+                    'in' => [
+                        'a' => ['address' => '10.47.1.1/24', 'multicast' => true],
+                        'b' => ['address' => '10.47.2.1/24', 'multicast' => true],
+                    ],
+                ],
+                [],
+                ['kind' => 'stream', 'service' => null],
+                ['b' => ['prefix' => '10.47.2.0/24', 'snooping' => true]],
+            ),
+            Span::Fades,
+            'Switch on an IGMP querier in b',
+            Hands::Client,
+        ];
+        $station = [
+            'x' => ['profile' => 'camera-station'] + self::PAIR['x'],
+            'y' => ['profile' => 'ptz-camera-rotary', 'at' => ['b', '10.47.2.10/24', '10.47.2.1']],
+        ];
+        yield 'service discovery across segments' => [
+            $job([], $station, ['kind' => 'discover', 'service' => null]),
+            Span::NotFound,
+            'Add 10.47.2.10 to the list of x',
+            Hands::Us,
+        ];
+    }
+
+    /**
+     * @param array<string, mixed> $router
+     * @param array<string, array<string, mixed>> $hosts
+     * @param array<string, mixed> $intent
+     * @param array<string, array<string, mixed>> $segments
+     */
+    private static function job(array $router, array $hosts = [], array $intent = [], array $segments = []): Job
+    {
+        return Jobs::make(
+            $segments + Jobs::TWO,
+            array_replace(self::PAIR, $hosts),
+            ['r' => $router + Jobs::ROUTER['r']],
+            [$intent + self::REACH],
+        );
+    }
+
+    #[DataProvider('faults')]
+    public function testTheSmallestChangeMends(Job $job, Span $span, string $sentence, Hands $hands): void
+    {
+        $before = (new Prover($job))->prove();
+        self::assertSame($span, $before->intents['i']->span());
+        $repair = (new RepairSearch($job, $before))->forJob()[0];
+        self::assertSame([$sentence, $hands], [$repair->sentence, $repair->hands]);
+        self::assertSame(Hands::Client === $hands, '' !== $repair->request);
+        self::assertTrue((new Prover($job->with($repair->change)))->prove()->intents['i']->holds());
+    }
+
+    /** Two routers, and the second has no way back. */
+    public function testAForgottenReturnRouteIsFoundOnTheRouter(): void
+    {
+        $job = Jobs::make(
+            Jobs::TWO + ['t' => '10.47.9.0/24'],
+            self::PAIR,
+            [
+                'near' => [
+                    'in' => ['a' => '10.47.1.1/24', 't' => '10.47.9.1/24'],
+                    'routes' => [['to' => '10.47.2.0/24', 'via' => '10.47.9.2']],
+                ],
+                'far' => ['in' => ['b' => '10.47.2.1/24', 't' => '10.47.9.2/24']],
+            ],
+            [self::REACH],
+        );
+        $before = (new Prover($job))->prove();
+        self::assertSame(
+            ['route-missing', 'far'],
+            [$before->intents['i']->pairs()[0]->cause?->rule->value, $before->intents['i']->pairs()[0]->cause?->at],
+        );
+        $repair = (new RepairSearch($job, $before))->forJob()[0];
+        self::assertSame('On far send 10.47.1.0/24 via 10.47.9.1', $repair->sentence);
+        self::assertStringContainsString("the static route:\n  10.47.1.0/24 via 10.47.9.1", $repair->request);
+    }
+
+    /** Neither alone helps: the unit has no gateway, and the router stops it. */
+    public function testTwoChangesWhereOneDoesNotDo(): void
+    {
+        $job = Jobs::make(
+            Jobs::TWO,
+            ['x' => ['at' => ['a', '10.47.1.10/24']]] + self::PAIR,
+            ['r' => Jobs::ROUTER['r'] + ['defaultAction' => 'deny']],
+            [self::REACH],
+        );
+        $repair = (new RepairSearch($job, (new Prover($job))->prove()))->forJob()[0];
+        self::assertStringStartsWith('Set gateway 10.47.1.1 on x, and on r permit udp port 7000', $repair->sentence);
+        self::assertTrue((new Prover($job->with($repair->change)))->prove()->intents['i']->holds());
+        self::assertCount(2, $repair->change->edits);
+    }
+
+    /** Opening a whole subnet would let in who must stay out; the narrow rule comes first, though it mends as much. */
+    public function testWhatBreaksAMustNotIsNeverOnTop(): void
+    {
+        $job = Jobs::make(
+            Jobs::TWO,
+            self::PAIR + ['guest' => ['at' => ['a', '10.47.1.66/24', '10.47.1.1']]],
+            ['r' => Jobs::ROUTER['r'] + ['defaultAction' => 'deny']],
+            [self::REACH, ['id' => 'apart', 'from' => ['device:guest'], 'expect' => 'must-not'] + self::REACH],
+        );
+        $repair = (new RepairSearch($job, (new Prover($job))->prove()))->forJob()[0];
+        self::assertSame(['On r permit udp port 7000 from 10.47.1.10/32 to 10.47.2.10/32', 0], [$repair->sentence, $repair->leaks]);
+    }
+}
