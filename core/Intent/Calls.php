@@ -5,30 +5,42 @@ declare(strict_types=1);
 namespace Vorhut\Core\Intent;
 
 use Vorhut\Core\Job\Device;
-use Vorhut\Core\Job\Extension;
+use Vorhut\Core\Reach\Cause\Cause;
 use Vorhut\Core\Reach\Cause\CauseRule;
 use Vorhut\Core\Reach\Walk\MediaPath;
 
 /** A call (RFC 3261): both register, the phone system rings the callee, and sound goes both ways. */
-final class Calls
+final readonly class Calls
 {
-    /** @var array<string, list<Extension>> */
-    private array $extensionsOf = [];
+    private PhoneSystems $systems;
 
-    public function __construct(private readonly Asks $asks)
+    public function __construct(private Asks $asks)
     {
-        foreach ($asks->job->extensions as $extension) {
-            $this->extensionsOf[(string) $extension->device][] = $extension;
-        }
+        $this->systems = new PhoneSystems($asks->job);
     }
 
     public function predict(Pair $pair): PairPrediction
+    {
+        $ringing = $this->ringing($pair);
+        $caller = $this->asks->parties->device($pair->from);
+        $callee = $this->asks->parties->device($pair->to);
+        if (!$ringing->span->holds() || null === $caller || null === $callee) {
+            return $ringing;
+        }
+        $media = $this->media($caller, $callee);
+        $how = Span::Through === $media->span ? 'sound both ways' : $media->title;
+
+        return new PairPrediction($pair, $media->span, $media->cause, $how, [...$ringing->leaves, $media]);
+    }
+
+    /** All that happens until the phone rings. */
+    public function ringing(Pair $pair): PairPrediction
     {
         $caller = $this->asks->parties->device($pair->from);
         $callee = $this->asks->parties->device($pair->to);
         $leaves = [];
         foreach ([$caller, $callee] as $party) {
-            $server = null === $party ? null : $this->serverOf($party);
+            $server = null === $party ? null : $this->systems->first($party);
             if (null === $party || null === $server) {
                 $words = ['who' => $party->name ?? $pair->to];
 
@@ -41,21 +53,30 @@ final class Calls
                 $leaves[] = $this->asks->ask($server->id, $party->id, Asks::sip(), $title);
             }
         }
-        \assert(null !== $caller && null !== $callee);
-        $signalling = PairPrediction::chained($pair, $leaves);
-        if (!$signalling->span->holds()) {
-            return $signalling;
-        }
-        $media = $this->media($caller, $callee);
-        $how = Span::Through === $media->span ? 'sound both ways' : $media->title;
 
-        return new PairPrediction($pair, $media->span, $media->cause, $how, [...$leaves, $media]);
+        return PairPrediction::chained($pair, $leaves);
+    }
+
+    /** Why the first has nothing to register with at the second; null where it has. */
+    public function whyNotRegistered(Pair $pair): ?Cause
+    {
+        $systems = $this->systems->all($pair->from);
+        $wanted = isset($this->asks->job->devices[$pair->to]) ? $pair->to : null;
+        if (\in_array($wanted, $systems, true)) {
+            return null;
+        }
+        $other = array_values(array_filter($systems))[0] ?? null;
+        $words = ['who' => $this->asks->job->nameOf($pair->from), 'here' => $this->asks->job->nameOf($pair->to)];
+
+        return null === $other
+            ? CauseRule::NoExtension->at($pair->from, words: $words)
+            : CauseRule::RegistersElsewhere->at($pair->from, words: $words + ['other' => $this->asks->job->nameOf($other)]);
     }
 
     private function media(Device $a, Device $b): Leaf
     {
         $profiles = [$this->asks->job->profileOf($a), $this->asks->job->profileOf($b)];
-        $server = $profiles[0]->mediaThroughServer || $profiles[1]->mediaThroughServer ? $this->serverOf($a) : null;
+        $server = $profiles[0]->mediaThroughServer || $profiles[1]->mediaThroughServer ? $this->systems->first($a) : null;
         if (null === $server) {
             return $this->mediaLeg($a, $b);
         }
@@ -85,17 +106,5 @@ final class Calls
         }
 
         return new Leaf($title, $a->id, $addressB, $mediaB, $span, $path->cause, true, $addressA, $mediaA, $b->id);
-    }
-
-    private function serverOf(Device $device): ?Device
-    {
-        foreach ($this->extensionsOf[$device->id] ?? [] as $extension) {
-            $server = null === $extension->server ? null : $this->asks->parties->device($extension->server);
-            if (null !== $server) {
-                return $server;
-            }
-        }
-
-        return null;
     }
 }

@@ -33,6 +33,12 @@ final class Engine
         return Kinds::of($intent)->predict($this, $intent, $pair);
     }
 
+    /** The same for what must not be. */
+    public function predictLeak(Intent $intent, Pair $pair): PairPrediction
+    {
+        return MustNot::judge($pair, Kinds::of($intent)->ways($this, $intent, $pair));
+    }
+
     public function reach(Pair $pair, Service $service): PairPrediction
     {
         $title = \sprintf('%s asks %s by %s', $this->job->nameOf($pair->from), $this->job->nameOf($pair->to), $service);

@@ -28,6 +28,13 @@ interface Kind
     /** The exchanges one pair needs, judged. */
     public function predict(Engine $engine, Intent $intent, Pair $pair): PairPrediction;
 
+    /**
+     * What would be a leak where it must not be: ways, each a chain of exchanges that must work for the last one to be sent.
+     *
+     * @return non-empty-list<non-empty-list<Leaf>>
+     */
+    public function ways(Engine $engine, Intent $intent, Pair $pair): array;
+
     /** @return list<LiveQuestion>|null what is asked over the wire about one pair; null: nothing of this kind can be asked yet */
     public function questions(Asking $asking, Intent $intent, Pair $pair): ?array;
 }

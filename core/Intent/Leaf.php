@@ -18,7 +18,7 @@ final readonly class Leaf
         public ?Service $service,
         public Span $span,
         public ?Cause $cause,
-        /** False for a method that failed where another one works. */
+        /** False for a method that failed where another one works, and for what is no part of a leak. */
         public bool $decides = true,
         /** For media: where the asker itself sends from and listens. */
         public ?Ipv4Address $source = null,
@@ -26,5 +26,21 @@ final readonly class Leaf
         /** For media and groups: who is at the other end. */
         public ?string $listener = null,
     ) {
+    }
+
+    public function deciding(bool $decides): self
+    {
+        return new self(
+            $this->title,
+            $this->asker,
+            $this->target,
+            $this->service,
+            $this->span,
+            $this->cause,
+            $decides,
+            $this->source,
+            $this->media,
+            $this->listener,
+        );
     }
 }

@@ -15,6 +15,7 @@ use Vorhut\Core\Reach\Node\Places;
 final class Likeness
 {
     private readonly Places $places;
+    private readonly PhoneSystems $systems;
 
     /** @var array<string, string> */
     private array $roles = [];
@@ -22,15 +23,10 @@ final class Likeness
     /** @var array<string, int> */
     private array $numbers = [];
 
-    /** @var array<string, string> server by device */
-    private array $servers = [];
-
     public function __construct(private readonly Job $job, private readonly Network $network)
     {
         $this->places = new Places($job, $network);
-        foreach ($job->extensions as $extension) {
-            $this->servers[(string) $extension->device] ??= (string) $extension->server;
-        }
+        $this->systems = new PhoneSystems($job);
     }
 
     /** What an asker of this intent has in common with those that fare alike. */
@@ -59,7 +55,7 @@ final class Likeness
     private function play(?Node $node, string $id): string
     {
         $device = $this->job->devices[$id] ?? null;
-        if (null === $device || null === $node) {
+        if (null === $device || null === $node || $this->systems->isOne($id)) {
             return 'only '.$id;
         }
         $profile = $this->job->profileOf($device);
@@ -76,7 +72,9 @@ final class Likeness
                 .(null === $interface->listens ? '' : implode(',', $interface->listens));
         }
 
-        return implode('|', [$profile->id, null === $device->hostname ? '' : 'named', $this->servers[$id] ?? '', ...$lists, ...$modes]);
+        $named = null === $device->hostname ? '' : 'named';
+
+        return implode('|', [$profile->id, $named, implode(',', $this->systems->all($id)), ...$lists, ...$modes]);
     }
 
     private function numbered(string $text): string

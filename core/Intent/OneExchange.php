@@ -27,6 +27,11 @@ abstract class OneExchange implements Kind
         return $engine->reach($pair, $this->service($intent));
     }
 
+    public function ways(Engine $engine, Intent $intent, Pair $pair): array
+    {
+        return [$engine->reach($pair, $this->service($intent))->chain()];
+    }
+
     public function questions(Asking $asking, Intent $intent, Pair $pair): ?array
     {
         return null;

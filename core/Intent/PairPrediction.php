@@ -36,6 +36,20 @@ final readonly class PairPrediction
         return new self($pair, Span::Through, null, $leaves[array_key_last($leaves)]->title, $leaves);
     }
 
+    /** @return non-empty-list<Leaf> its exchanges; where nothing could be tried, what it failed for */
+    public function chain(): array
+    {
+        return [] === $this->leaves
+            ? [new Leaf($this->how, $this->pair->from, null, null, $this->span, $this->cause)]
+            : $this->leaves;
+    }
+
+    /** @return non-empty-list<non-empty-list<Leaf>> each exchange a way of its own */
+    public function alternatives(): array
+    {
+        return array_map(static fn (Leaf $l): array => [$l], $this->chain());
+    }
+
     /** What cannot even be tried. */
     public static function impossible(Pair $pair, Cause $cause): self
     {
@@ -53,6 +67,8 @@ final readonly class PairPrediction
 
     public function isLeakWithoutAnswer(): bool
     {
-        return Span::Leak === $this->span && [] !== $this->leaves && Span::NoReply === $this->leaves[0]->span;
+        $deciding = array_filter($this->leaves, static fn (Leaf $l): bool => $l->decides);
+
+        return Span::Leak === $this->span && [] !== $deciding && Span::NoReply === $deciding[array_key_last($deciding)]->span;
     }
 }

@@ -38,6 +38,15 @@ enum Span: string
         return self::Through === $this || self::KeptApart === $this;
     }
 
+    /** Whether what was sent got to the other side, answered or not. */
+    public function arrives(): bool
+    {
+        return match ($this) {
+            self::Through, self::NoReply, self::NoListener, self::OneWay, self::Fades, self::TwoOwners, self::Leak => true,
+            self::CannotSend, self::Filtered, self::NotFound, self::KeptApart, self::Untried => false,
+        };
+    }
+
     /** Neither as wanted nor unknown. */
     public function fails(): bool
     {

@@ -70,7 +70,7 @@ final readonly class Explainer
             }
             $part = new ExplainedLeaf($leaf, $trace->steps, TracePath::of($this->job, $this->prover->network, $leaf, $trace->steps));
             $parts[] = $part;
-            if (null === $deciding && $leaf->decides && ($leaf->cause === $prediction->cause || $prediction->span->holds())) {
+            if (null === $deciding && $leaf->decides && ($leaf->cause === $prediction->cause || Span::Leak === $prediction->span)) {
                 $deciding = $part;
             }
         }

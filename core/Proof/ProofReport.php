@@ -18,6 +18,15 @@ final readonly class ProofReport
         return array_values(array_filter($this->intents, static fn (IntentPrediction $p): bool => $p->failingCount() > 0));
     }
 
+    /** @return list<IntentPrediction> those that do not fail, but of which something cannot be told */
+    public function unsettled(): array
+    {
+        return array_values(array_filter(
+            $this->intents,
+            static fn (IntentPrediction $p): bool => 0 === $p->failingCount() && [] !== $p->groups && !$p->holds(),
+        ));
+    }
+
     public function failingCount(): int
     {
         return array_sum(array_map(static fn (IntentPrediction $p): int => $p->failingCount(), $this->intents));

@@ -85,9 +85,9 @@ final class Prover
 
     public function pair(Intent $intent, Pair $pair): PairPrediction
     {
-        $prediction = $this->engine->predict($intent, $pair);
-
-        return Expectation::Must === $intent->expect ? $prediction : self::reversed($prediction);
+        return Expectation::Must === $intent->expect
+            ? $this->engine->predict($intent, $pair)
+            : $this->engine->predictLeak($intent, $pair);
     }
 
     /** The address a party has or is leased. */
@@ -149,26 +149,5 @@ final class Prover
             $from[0] === $to[0] && !isset($to[1]) ? $from[1] ?? $from[0] : $from[0],
             $from[0] === $to[0] ? $to[1] ?? $to[0] : $to[0],
         );
-    }
-
-    /** For what must not be: delivered is a leak, even where the answer is lost or nobody listens. */
-    private static function reversed(PairPrediction $p): PairPrediction
-    {
-        $span = match ($p->span) {
-            Span::Through, Span::NoReply, Span::NoListener, Span::OneWay, Span::Fades, Span::TwoOwners, Span::Leak => Span::Leak,
-            Span::CannotSend, Span::Filtered, Span::NotFound, Span::KeptApart => Span::KeptApart,
-            Span::Untried => Span::Untried,
-        };
-
-        if (Span::Leak !== $span) {
-            return new PairPrediction($p->pair, $span, $p->cause, $p->cause->text ?? $p->how, $p->leaves);
-        }
-        $how = match ($p->span) {
-            Span::NoReply, Span::OneWay => 'the request gets there; only its answer is lost',
-            Span::NoListener => 'the way is open; only nobody listens there now',
-            default => 'the way is open',
-        };
-
-        return new PairPrediction($p->pair, $span, null, $how, $p->leaves);
     }
 }

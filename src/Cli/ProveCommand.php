@@ -19,7 +19,7 @@ use Vorhut\Core\Record\Json;
 #[AsCommand(
     'prove',
     'Predicts every intent of the job',
-    help: "Exit code 0: all hold, 1: some fail.\n--trace ID shows the steps of the first pair of that intent "
+    help: "Exit code 0: all hold, 1: some fail or cannot be told.\n--trace ID shows the steps of the first pair of that intent "
         ."that fails.\n--json writes a line per pair.",
 ),]
 final class ProveCommand extends JobCommand
@@ -41,6 +41,8 @@ final class ProveCommand extends JobCommand
         $prover = new Prover($job);
         $report = $prover->prove();
         $failing = $report->failing();
+        $unsettled = $report->unsettled();
+        $code = [] === $failing && [] === $unsettled ? self::OK : self::FINDINGS;
         if (true === $input->getOption('json')) {
             foreach ($report->intents as $prediction) {
                 foreach ($prediction->each() as $p) {
@@ -60,7 +62,7 @@ final class ProveCommand extends JobCommand
                 }
             }
 
-            return [] === $failing ? self::OK : self::FINDINGS;
+            return $code;
         }
         $table = new Table($output);
         $table
@@ -98,10 +100,11 @@ final class ProveCommand extends JobCommand
         $table->render();
         $output->writeln(
             \sprintf(
-                "\n%d intents, %d pairs, %d intents fail.",
+                "\n%d intents, %d pairs, %d intents fail%s.",
                 \count($report->intents),
                 $report->pairCount(),
                 \count($failing),
+                [] === $unsettled ? '' : \sprintf(', %d cannot be told', \count($unsettled)),
             ),
         );
         $trace = $input->getOption('trace');
@@ -112,7 +115,7 @@ final class ProveCommand extends JobCommand
             $output->writeln('bin/vorhut repair with the same file looks for the smallest changes.', OutputInterface::OUTPUT_RAW);
         }
 
-        return [] === $failing ? self::OK : self::FINDINGS;
+        return $code;
     }
 
     private function trace(Job $job, Prover $prover, string $id, OutputInterface $output): void

@@ -25,6 +25,12 @@ final class Call extends SeveralExchanges
         return $engine->calls->predict($pair);
     }
 
+    /** What must not be is that it rings; whether sound would follow does not count. */
+    public function ways(Engine $engine, Intent $intent, Pair $pair): array
+    {
+        return [$engine->calls->ringing($pair)->chain()];
+    }
+
     public function questions(Asking $asking, Intent $intent, Pair $pair): array
     {
         return [$asking->question($intent, $pair, ProbeKind::Call, ProbeKind::Call->defaultPort())];

@@ -29,6 +29,11 @@ final class Discover extends SeveralExchanges
         return $engine->finding->predict($pair);
     }
 
+    public function ways(Engine $engine, Intent $intent, Pair $pair): array
+    {
+        return $engine->finding->predict($pair)->alternatives();
+    }
+
     public function questions(Asking $asking, Intent $intent, Pair $pair): array
     {
         return $asking->discovery($intent, $pair);

@@ -35,4 +35,17 @@ final class Page extends SeveralExchanges
 
         return PairPrediction::chained($pair, [...$signalling, $engine->oneWay->media($console, $horn, [])]);
     }
+
+    /** A group is heard or not; a horn that is rung speaks. */
+    public function ways(Engine $engine, Intent $intent, Pair $pair): array
+    {
+        $console = $engine->parties->device($pair->from);
+        $horn = $engine->parties->device($pair->to);
+        $ways = [$engine->calls->ringing($pair)->chain()];
+        foreach (null === $console || null === $horn ? [] : $engine->oneWay->groupsOf($horn) as $group) {
+            $announced[] = [$engine->oneWay->media($console, $horn, [$group])];
+        }
+
+        return $announced ?? $ways;
+    }
 }

@@ -6,23 +6,32 @@ namespace Vorhut\Core\Intent\Kind;
 
 use Vorhut\Core\Intent\Asking;
 use Vorhut\Core\Intent\Asks;
-use Vorhut\Core\Intent\OneExchange;
+use Vorhut\Core\Intent\Engine;
 use Vorhut\Core\Intent\Pair;
+use Vorhut\Core\Intent\PairPrediction;
 use Vorhut\Core\Intent\ProbeKind;
+use Vorhut\Core\Intent\SeveralExchanges;
 use Vorhut\Core\Job\Intent;
-use Vorhut\Core\Net\Service;
 
-/** One registers at the other (SIP, RFC 3261, section 10). */
-final class Register extends OneExchange
+/** One registers at the other (SIP, RFC 3261, section 10): with an extension that belongs there. */
+final class Register extends SeveralExchanges
 {
     public function verb(): string
     {
         return 'registers at';
     }
 
-    public function service(Intent $intent): Service
+    public function predict(Engine $engine, Intent $intent, Pair $pair): PairPrediction
     {
-        return Asks::sip();
+        $missing = $engine->calls->whyNotRegistered($pair);
+
+        return null === $missing ? $engine->reach($pair, Asks::sip()) : PairPrediction::impossible($pair, $missing);
+    }
+
+    /** An extension is quickly made: what keeps it out is the network. */
+    public function ways(Engine $engine, Intent $intent, Pair $pair): array
+    {
+        return [$engine->reach($pair, Asks::sip())->chain()];
     }
 
     public function questions(Asking $asking, Intent $intent, Pair $pair): array

@@ -43,4 +43,10 @@ final class Stream extends SeveralExchanges
 
         return PairPrediction::chained($pair, $leaves);
     }
+
+    /** Who may ask for it may see it, and so may whoever it is sent to. */
+    public function ways(Engine $engine, Intent $intent, Pair $pair): array
+    {
+        return $this->predict($engine, $intent, $pair)->alternatives();
+    }
 }

@@ -50,6 +50,7 @@ enum CauseRule: string
     case NoCommonMethod = 'no-common-method';
     // Of calls.
     case NoExtension = 'no-extension';
+    case RegistersElsewhere = 'registers-elsewhere';
     case NoMedia = 'no-media';
 
     /**
@@ -113,6 +114,7 @@ enum CauseRule: string
             self::NotADevice => '{what} is between two devices; one of these is none',
             self::NoCommonMethod => '{who} and {other} speak no discovery method in common',
             self::NoExtension => '{who} has no extension at a phone system',
+            self::RegistersElsewhere => '{who} has its extension at {other}, not at {here}',
             self::NoMedia => '{who} has no address or no media ports',
         };
     }
@@ -157,7 +159,7 @@ enum CauseRule: string
             self::NotConnected, self::Elsewhere, self::NobodyThere, self::NobodyListens, self::AnswerByAnotherPort,
             self::AnswerFromElsewhere, self::MulticastStays, self::TtlSpent, self::NotJoined, self::BroadcastStays,
             self::DeafToBroadcast, self::LinkLayerStays, self::NotLeased, self::NoHostname, self::NoNameServer,
-            self::NotADevice, self::NoCommonMethod, self::NoExtension, self::NoMedia => [],
+            self::NotADevice, self::NoCommonMethod, self::NoExtension, self::RegistersElsewhere, self::NoMedia => [],
         };
     }
 
@@ -175,6 +177,15 @@ enum CauseRule: string
     {
         return match ($this) {
             self::NotInList, self::FilterRule, self::FilterDefault, self::MulticastNotRouted, self::TwoOwners => true,
+            default => false,
+        };
+    }
+
+    /** Whether it says nothing of the network, only that the plan is not complete. */
+    public function isGapInPlan(): bool
+    {
+        return match ($this) {
+            self::AddressMissing, self::NotADevice, self::NoExtension, self::NoMedia => true,
             default => false,
         };
     }

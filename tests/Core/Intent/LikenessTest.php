@@ -6,6 +6,8 @@ namespace Vorhut\Tests\Core\Intent;
 
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
+use Random\Engine\Mt19937;
+use Random\Randomizer;
 use Vorhut\App\Jobs\ShippedProfiles;
 use Vorhut\Core\Exchange\JobFile;
 use Vorhut\Core\Exchange\JobGenerator;
@@ -42,8 +44,28 @@ final class LikenessTest extends TestCase
                     'expect' => ['must', 'must-not'][$n % 2],
                 ];
             }
-            yield 'seed '.$seed => [JobFile::read(Json::line(['intents' => $intents] + $data), ShippedProfiles::load())];
+            foreach (['call', 'register', 'manage', 'page'] as $n => $kind) {
+                $expect = ['must', 'must-not'][($seed + $n) % 2];
+                $intents[] = ['id' => $kind, 'kind' => $kind, 'from' => $all, 'to' => $all, 'expect' => $expect];
+            }
+            $data = ['intents' => $intents, 'voice' => ['extensions' => self::extensions($job, $seed)]] + $data;
+            yield 'seed '.$seed => [JobFile::read(Json::line($data), ShippedProfiles::load())];
         }
+    }
+
+    /** @return list<array<string, string>> some devices have none, some one that belongs nowhere, some several */
+    private static function extensions(Job $job, int $seed): array
+    {
+        $random = new Randomizer(new Mt19937($seed));
+        $ids = array_map(strval(...), array_keys($job->devices));
+        $extensions = [];
+        for ($n = 0; $n < 6; ++$n) {
+            $server = $ids[$random->getInt(0, \count($ids) - 1)];
+            $extensions[] = ['number' => (string) (2000 + $n), 'device' => $ids[$random->getInt(0, \count($ids) - 1)]]
+                + (0 === $random->getInt(0, 2) ? [] : ['server' => $server]);
+        }
+
+        return $extensions;
     }
 
     #[DataProvider('jobs')]

@@ -1,0 +1,153 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Tests\Core\Intent;
+
+use PHPUnit\Framework\Attributes\DataProvider;
+use PHPUnit\Framework\TestCase;
+use Vorhut\Core\Intent\PairPrediction;
+use Vorhut\Core\Intent\Span;
+use Vorhut\Core\Proof\Prover;
+use Vorhut\Tests\Support\Jobs;
+
+/** What must not be is kept apart only by what stops it, never by what the plan leaves open. */
+final class MustNotTest extends TestCase
+{
+    private const PERMIT_SIP = [['action' => 'permit', 'protocol' => 'udp', 'ports' => '5060'], ['action' => 'deny']];
+    private const BOTH = [
+        ['number' => '2001', 'device' => 'one', 'server' => 'pbx'],
+        ['number' => '2002', 'device' => 'two', 'server' => 'pbx'],
+    ];
+
+    /** @return iterable<string, array{PairPrediction, Span, string}> */
+    public static function calls(): iterable
+    {
+        yield 'it rings, though no sound would follow' => [self::call(self::PERMIT_SIP), Span::Leak, 'the way is open'];
+        $unanswered = self::call([], extensions: self::BOTH, gateway: null);
+        yield 'without a gateway it cannot register and is not rung' => [$unanswered, Span::KeptApart, ''];
+        yield 'nothing of SIP gets through' => [self::call([['action' => 'deny', 'protocol' => 'udp']]), Span::KeptApart, ''];
+        yield 'no extension is no wall' => [self::call([], \array_slice(self::BOTH, 0, 1)), Span::Untried, 'two has no extension'];
+    }
+
+    #[DataProvider('calls')]
+    public function testACallIsKeptApartByWhatKeepsItFromRinging(PairPrediction $is, Span $span, string $how): void
+    {
+        self::assertSame($span, $is->span);
+        self::assertStringContainsString($how, $is->how);
+    }
+
+    public function testAUnitThatNoMethodFindsIsStillManagedByItsAddress(): void
+    {
+        $rules = [['action' => 'permit', 'protocol' => 'tcp', 'ports' => '80'], ['action' => 'deny']];
+        self::assertSame(Span::Leak, self::manage($rules)->span);
+        self::assertSame('no-common-method', self::manage($rules, 'must')->cause?->rule->value, 'though nothing finds it');
+        self::assertSame(Span::KeptApart, self::manage([['action' => 'deny']])->span);
+    }
+
+    public function testAUnitWithoutAddressIsNotKeptApart(): void
+    {
+        $job = Jobs::make(
+            Jobs::TWO,
+            ['guest' => ['at' => ['a', '10.47.1.10/24']], 'unit' => ['at' => ['b', null]]],
+            Jobs::ROUTER,
+            array_map(
+                static fn (string $kind): array => [
+                    'id' => $kind,
+                    'kind' => $kind,
+                    'from' => ['device:guest'],
+                    'to' => ['device:unit'],
+                    'expect' => 'must-not',
+                ],
+                ['reach', 'discover', 'manage', 'register', 'stream', 'page', 'call', 'time'],
+            ),
+        );
+        foreach ((new Prover($job))->prove()->intents as $kind => $prediction) {
+            self::assertSame(Span::Untried, $prediction->span(), $kind);
+            self::assertFalse($prediction->holds(), $kind);
+        }
+    }
+
+    public function testAnExtensionSomewhereElseRegistersNobodyHere(): void
+    {
+        $job = static fn (array $extensions): array => (new Prover(Jobs::make(
+            ['a' => '10.47.1.0/24'],
+            [
+                'pbx' => ['profile' => 'phone-system', 'at' => ['a', '10.47.1.5/24']],
+                'other' => ['profile' => 'phone-system', 'at' => ['a', '10.47.1.6/24']],
+                'one' => ['profile' => 'desk-phone-page', 'at' => ['a', '10.47.1.10/24']],
+            ],
+            [],
+            [['id' => 'i', 'kind' => 'register', 'from' => ['device:one'], 'to' => ['device:pbx']]],
+            $extensions,
+        )))->prove()->intents['i']->pairs();
+        $own = ['number' => '2001', 'device' => 'one'];
+        self::assertSame('no-extension', $job([])[0]->cause?->rule->value);
+        self::assertSame('no-extension', $job([$own])[0]->cause?->rule->value);
+        $elsewhere = $job([$own + ['server' => 'other']])[0];
+        self::assertSame('one has its extension at other, not at pbx', $elsewhere->cause?->text);
+        self::assertSame(Span::Through, $job([$own + ['server' => 'pbx']])[0]->span);
+    }
+
+    /** An extension that belongs nowhere, listed before one that does, hides neither in the sum nor in the pair. */
+    public function testTheSumSaysWhatThePairSays(): void
+    {
+        $job = Jobs::make(
+            ['a' => '10.47.1.0/24'],
+            [
+                'pbx' => ['profile' => 'phone-system', 'at' => ['a', '10.47.1.5/24']],
+                'one' => ['profile' => 'desk-phone-page', 'at' => ['a', '10.47.1.10/24']],
+                'two' => ['profile' => 'desk-phone-page', 'at' => ['a', '10.47.1.11/24']],
+                'three' => ['profile' => 'desk-phone-page', 'at' => ['a', '10.47.1.12/24']],
+            ],
+            [],
+            [['id' => 'i', 'kind' => 'call', 'from' => ['profile:desk-phone-page'], 'to' => ['profile:desk-phone-page']]],
+            [
+                ['number' => '2001', 'device' => 'one'],
+                ['number' => '2011', 'device' => 'one', 'server' => 'pbx'],
+                ['number' => '2002', 'device' => 'two'],
+                ['number' => '2003', 'device' => 'three', 'server' => 'pbx'],
+            ],
+        );
+        $prediction = (new Prover($job))->prove()->intents['i'];
+        $failing = array_filter($prediction->pairs(), static fn (PairPrediction $p): bool => $p->span->fails());
+        self::assertCount(4, $failing, 'everything with two in it');
+        self::assertSame(4, $prediction->failingCount());
+    }
+
+    /**
+     * @param list<array<string, mixed>> $rules
+     * @param list<array<string, mixed>> $extensions
+     */
+    private static function call(array $rules, array $extensions = self::BOTH, ?string $gateway = '10.47.2.1'): PairPrediction
+    {
+        return self::only($rules, [
+            'pbx' => ['profile' => 'phone-system', 'at' => ['a', '10.47.1.5/24', '10.47.1.1']],
+            'one' => ['profile' => 'desk-phone-page', 'at' => ['a', '10.47.1.10/24', '10.47.1.1']],
+            'two' => ['profile' => 'desk-phone-page', 'at' => ['b', '10.47.2.10/24', $gateway]],
+        ], ['kind' => 'call', 'from' => ['device:one'], 'to' => ['device:two'], 'expect' => 'must-not'], $extensions);
+    }
+
+    /** @param list<array<string, mixed>> $rules */
+    private static function manage(array $rules, string $expect = 'must-not'): PairPrediction
+    {
+        return self::only($rules, [
+            'guest' => ['at' => ['a', '10.47.1.10/24', '10.47.1.1']],
+            'camera' => ['profile' => 'ptz-camera-rotary', 'at' => ['b', '10.47.2.10/24', '10.47.2.1']],
+        ], ['kind' => 'manage', 'from' => ['device:guest'], 'to' => ['device:camera'], 'expect' => $expect]);
+    }
+
+    /**
+     * @param list<array<string, mixed>> $rules
+     * @param array<string, array<string, mixed>> $hosts
+     * @param array<string, mixed> $intent
+     * @param list<array<string, mixed>> $extensions
+     */
+    private static function only(array $rules, array $hosts, array $intent, array $extensions = []): PairPrediction
+    {
+        $routers = ['r' => ['in' => Jobs::ROUTER['r']['in'], 'rules' => $rules]];
+        $job = Jobs::make(Jobs::TWO, $hosts, $routers, [['id' => 'i'] + $intent], $extensions);
+
+        return (new Prover($job))->prove()->intents['i']->pairs()[0];
+    }
+}
