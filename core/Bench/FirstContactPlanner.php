@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Vorhut\Core\Bench;
 
+use Vorhut\Core\Job\AddressMode;
 use Vorhut\Core\Job\Device;
 use Vorhut\Core\Job\Job;
 use Vorhut\Core\Job\NetworkInterface;
@@ -118,7 +119,7 @@ final readonly class FirstContactPlanner
         if (null === $subnet) {
             return $this->highFree($address->prefix, []);
         }
-        $free = new FreeAddresses($this->job, $subnet);
+        $free = FreeAddresses::of($this->job, $subnet);
         for ($value = $subnet->prefix->lastHost()->value - 4; $value > $subnet->prefix->network; --$value) {
             if ($free->isFree($value)) {
                 return new InterfaceAddress(Ipv4Address::fromInt($value), $subnet->prefix->length);
@@ -131,11 +132,10 @@ final readonly class FirstContactPlanner
     /** @param array<int, true> $avoid */
     private function highFree(Ipv4Prefix $prefix, array $avoid): InterfaceAddress
     {
-        foreach ($this->job->devices as $device) {
-            foreach ($device->interfaces as $interface) {
-                if (null !== $interface->address) {
-                    $avoid[$interface->address->address->value] = true;
-                }
+        $avoid += $this->job->plannedAddresses();
+        foreach ($this->job->segments as $segment) {
+            foreach ($segment->subnets as $subnet) {
+                $avoid += null === $subnet->gateway ? [] : [$subnet->gateway->value => true];
             }
         }
         foreach ($this->laptop as $port) {
@@ -183,16 +183,16 @@ final readonly class FirstContactPlanner
             $values['Name'] = $device->hostname;
         }
         $address = $interface?->address;
+        if (null !== $interface && AddressMode::Static !== $interface->mode) {
+            return $values + self::automatic($interface);
+        }
         if (null === $address) {
             return $values;
         }
         $values['Address'] = (string) $address->address;
         $values['Mask'] = \sprintf('%s (/%d)', $address->prefix->dottedMask(), $address->prefix->length);
-        $values['Gateway'] = match (true) {
-            null !== $interface->gateway => (string) $interface->gateway,
-            GatewayPolicy::OwnAddressWhenLocal === $profile->gatewayPolicy => (string) $address->address,
-            default => 'leave blank',
-        };
+        $gateway = $interface->gateway ?? $profile->gatewayPolicy->whenNoneIsPlanned($address);
+        $values['Gateway'] = (string) ($gateway ?? self::withoutGateway($profile->gatewayPolicy));
         $segment = $this->job->segments[$interface->segment] ?? null;
         $named = null === $segment ? [] : ['DNS' => $segment->dns, 'Time server' => $segment->ntp];
         foreach ($named as $label => $servers) {
@@ -202,6 +202,19 @@ final readonly class FirstContactPlanner
         }
 
         return $values;
+    }
+
+    private static function withoutGateway(GatewayPolicy $policy): string
+    {
+        return GatewayPolicy::Required === $policy ? 'it insists on one, and none is planned: plan it first' : 'leave blank';
+    }
+
+    /** @return array<string, string> */
+    private static function automatic(NetworkInterface $interface): array
+    {
+        $by = AddressMode::LinkLocal === $interface->mode ? 'automatic, without a server (169.254.x.x)' : 'automatic (DHCP)';
+
+        return ['Addressing' => $by] + (null === $interface->address ? [] : ['It is given' => (string) $interface->address->address]);
     }
 
     /** @return list<string> */
@@ -247,8 +260,11 @@ final readonly class FirstContactPlanner
         if (Technique::AtTheUnit !== $technique && '' !== $profile->menuPath) {
             $order[] = \sprintf('Go to %s.', $profile->menuPath);
         }
+        $mode = $device->interfaces[0]->mode ?? AddressMode::Static;
         $order[] = \sprintf(
-            'Type name, address, mask and gateway, then save once. It restarts, about %d s, and is gone from where it was.',
+            AddressMode::Static === $mode
+                ? 'Type name, address, mask and gateway, then save once. It restarts, about %d s, and is gone from where it was.'
+                : 'Set its addressing to automatic, type its name, then save once. It restarts, about %d s.',
             $profile->rebootSeconds,
         );
         $order[] = null === $newSide

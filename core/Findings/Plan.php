@@ -4,21 +4,63 @@ declare(strict_types=1);
 
 namespace Vorhut\Core\Findings;
 
+use Vorhut\Core\Intent\PairPrediction;
+use Vorhut\Core\Job\Expectation;
+use Vorhut\Core\Job\Intent;
 use Vorhut\Core\Job\Job;
 use Vorhut\Core\Job\Subnet;
 use Vorhut\Core\Planning\FreeAddresses;
+use Vorhut\Core\Proof\Prover;
+use Vorhut\Core\Reach\Node\Network;
 
 /** A job with the look-ups that rules share. */
 final class Plan
 {
+    private ?Prover $prover = null;
+
+    /** @var list<array{Intent, PairPrediction}>|null */
+    private ?array $failures = null;
+
     /** @var list<Seat>|null */
     private ?array $seats = null;
 
     /** @var array<int, list<Seat>>|null */
     private ?array $byAddress = null;
 
+    /** @var array<int, true>|null */
+    private ?array $planned = null;
+
+    /** @var array<int, FreeAddresses> by subnet */
+    private array $free = [];
+
     public function __construct(public readonly Job $job)
     {
+    }
+
+    private function prover(): Prover
+    {
+        return $this->prover ??= new Prover($this->job);
+    }
+
+    /** The plan as packets see it. */
+    public function network(): Network
+    {
+        return $this->prover()->network;
+    }
+
+    /** @return list<array{Intent, PairPrediction}> what must be and fails, with every unit concerned in at least one pair */
+    public function failures(): array
+    {
+        if (null === $this->failures) {
+            $this->failures = [];
+            foreach ($this->prover()->prove()->failing() as $prediction) {
+                foreach (Expectation::Must === $prediction->intent->expect ? $prediction->witnesses() : [] as $pair) {
+                    $this->failures[] = [$prediction->intent, $pair];
+                }
+            }
+        }
+
+        return $this->failures;
     }
 
     /** @return list<Seat> every interface of every device with its segment and subnet */
@@ -55,13 +97,9 @@ final class Plan
     /** The next free address beside a wrong one: after it if there is one, else the first in the subnet. */
     public function nextFree(Subnet $subnet, int $after): ?int
     {
-        $free = new FreeAddresses($this->job, $subnet);
-        for ($value = $after + 1; $value <= $subnet->prefix->lastHost()->value && $value <= $after + 4096; ++$value) {
-            if ($free->isFree($value)) {
-                return $value;
-            }
-        }
+        $this->planned ??= $this->job->plannedAddresses();
+        $free = $this->free[spl_object_id($subnet)] ??= FreeAddresses::besides($this->planned, $subnet);
 
-        return $free->scattered(1)[0] ?? null;
+        return $free->from($after + 1) ?? $free->from($subnet->prefix->network);
     }
 }

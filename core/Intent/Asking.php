@@ -45,7 +45,7 @@ final readonly class Asking
     public function discovery(Intent $intent, Pair $pair): array
     {
         $station = $this->job->devices[$pair->from] ?? null;
-        $unit = $this->job->devices[$pair->to] ?? null;
+        $unit = $this->parties->device($pair->to);
         if (null === $station || null === $unit) {
             return [];
         }
@@ -74,7 +74,7 @@ final readonly class Asking
     /** @return list<LiveQuestion> */
     public function management(Intent $intent, Pair $pair): array
     {
-        $unit = $this->job->devices[$pair->to] ?? null;
+        $unit = $this->parties->device($pair->to);
         $service = null === $unit ? null : $this->job->profileOf($unit)->manage;
 
         return null === $service || Protocol::Tcp !== $service->protocol ? [] : [$this->service($intent, $pair, $service)];

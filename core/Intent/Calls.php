@@ -14,7 +14,7 @@ final readonly class Calls
 {
     private PhoneSystems $systems;
 
-    public function __construct(private Asks $asks)
+    public function __construct(private Asks $asks, private OneWayMedia $oneWay)
     {
         $this->systems = new PhoneSystems($asks->job);
     }
@@ -61,11 +61,11 @@ final readonly class Calls
     public function whyNotRegistered(Pair $pair): ?Cause
     {
         $systems = $this->systems->all($pair->from);
-        $wanted = isset($this->asks->job->devices[$pair->to]) ? $pair->to : null;
+        $wanted = $this->asks->parties->device($pair->to)?->id;
         if (\in_array($wanted, $systems, true)) {
             return null;
         }
-        $other = array_values(array_filter($systems))[0] ?? null;
+        $other = array_values(array_filter($systems, \is_string(...)))[0] ?? null;
         $words = ['who' => $this->asks->job->nameOf($pair->from), 'here' => $this->asks->job->nameOf($pair->to)];
 
         return null === $other
@@ -73,10 +73,27 @@ final readonly class Calls
             : CauseRule::RegistersElsewhere->at($pair->from, words: $words + ['other' => $this->asks->job->nameOf($other)]);
     }
 
+    /** @return non-empty-list<Leaf> sound that only has to go one way, by the phone system where that stands between */
+    public function speech(Device $from, Device $to): array
+    {
+        $server = $this->between($from, $to);
+
+        return null === $server
+            ? [$this->oneWay->media($from, $to, [])]
+            : [$this->oneWay->media($from, $server, []), $this->oneWay->media($server, $to, [])];
+    }
+
+    /** The phone system that passes the media on, if it does. */
+    private function between(Device $a, Device $b): ?Device
+    {
+        $through = $this->asks->job->profileOf($a)->mediaThroughServer || $this->asks->job->profileOf($b)->mediaThroughServer;
+
+        return $through ? $this->systems->first($a) : null;
+    }
+
     private function media(Device $a, Device $b): Leaf
     {
-        $profiles = [$this->asks->job->profileOf($a), $this->asks->job->profileOf($b)];
-        $server = $profiles[0]->mediaThroughServer || $profiles[1]->mediaThroughServer ? $this->systems->first($a) : null;
+        $server = $this->between($a, $b);
         if (null === $server) {
             return $this->mediaLeg($a, $b);
         }

@@ -25,7 +25,7 @@ final class Engine
         $this->finding = new FoundPairs($job, $exchange, $parties);
         $this->oneWay = new OneWayMedia($job, $exchange, $parties);
         $this->asks = new Asks($job, $exchange, $parties);
-        $this->calls = new Calls($this->asks);
+        $this->calls = new Calls($this->asks, $this->oneWay);
     }
 
     public function predict(Intent $intent, Pair $pair): PairPrediction

@@ -22,12 +22,12 @@ final class MustNot
                 return self::leak($pair, $ways, $way[array_key_last($way)]);
             }
             $closed ??= $stop;
-            $gap ??= true === $stop->cause?->rule->isGapInPlan() ? $stop->cause : null;
+            $gap ??= null !== $stop->cause && $stop->cause->rule->isGapInPlan() ? $stop->cause : null;
         }
         $leaves = array_merge(...$ways);
 
         return null === $gap
-            ? new PairPrediction($pair, Span::KeptApart, $closed?->cause, $closed->cause->text ?? '', $leaves)
+            ? new PairPrediction($pair, Span::KeptApart, $closed->cause, $closed->cause->text ?? '', $leaves)
             : new PairPrediction($pair, Span::Untried, $gap, $gap->text.': whether it is kept apart cannot be told', $leaves);
     }
 

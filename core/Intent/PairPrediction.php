@@ -65,10 +65,20 @@ final readonly class PairPrediction
         return $observed->holds() !== $this->span->holds() && !(Span::KeptApart === $observed && $this->isLeakWithoutAnswer());
     }
 
+    /** The exchange by which something gets through that must not. */
+    public function leak(): ?Leaf
+    {
+        foreach ($this->leaves as $leaf) {
+            if (Span::Leak === $this->span && $leaf->decides) {
+                return $leaf;
+            }
+        }
+
+        return null;
+    }
+
     public function isLeakWithoutAnswer(): bool
     {
-        $deciding = array_filter($this->leaves, static fn (Leaf $l): bool => $l->decides);
-
-        return Span::Leak === $this->span && [] !== $deciding && Span::NoReply === $deciding[array_key_last($deciding)]->span;
+        return Span::Leak === $this->span && Span::NoReply === $this->leak()?->span;
     }
 }

@@ -59,12 +59,25 @@ final class Parties
     /** @return list<string> */
     public function asked(Intent $intent): array
     {
-        return $this->all($intent->to);
+        $ids = $this->all($intent->to);
+        foreach ($intent->to as $ref) {
+            $owner = PartyKind::Address === $ref->kind ? $this->network->node($this->expand($ref)[0]) : null;
+            if (null !== $owner && $owner->addressCount() > 1) {
+                // Of several addresses just this one is meant.
+                $ids = array_map(static fn (string $id): string => $id === $owner->id ? $ref->id : $id, $ids);
+            }
+        }
+
+        return $ids;
     }
 
+    /** @param string $id of a device, or an address that it has */
     public function device(string $id): ?Device
     {
-        return $this->job->devices[$id] ?? null;
+        $address = isset($this->job->devices[$id]) ? null : Ipv4Address::tryFrom($id);
+        $owner = null === $address ? $id : ($this->network->ownersOf($address->value)[0]->id ?? $id);
+
+        return $this->job->devices[$owner] ?? null;
     }
 
     /** The address by which the asker knows the asked: one in a shared segment before any other. */

@@ -213,6 +213,23 @@ final readonly class Job
         return $places;
     }
 
+    /** @return array<int, true> every address that a device or router was given */
+    public function plannedAddresses(): array
+    {
+        $planned = [];
+        foreach ([$this->devices, $this->routers] as $holders) {
+            foreach ($holders as $holder) {
+                foreach ($holder->interfaces as $interface) {
+                    foreach ($interface->addresses() as $address) {
+                        $planned[$address->address->value] = true;
+                    }
+                }
+            }
+        }
+
+        return $planned;
+    }
+
     public function nameOf(string $id): string
     {
         return $this->devices[$id]->name ?? $this->routers[$id]->name ?? $id;

@@ -67,6 +67,12 @@ final readonly class NetworkInterface implements Checked, Conditional
         }
     }
 
+    /** @return list<InterfaceAddress> all it was given, the primary one first */
+    public function addresses(): array
+    {
+        return null === $this->address ? $this->extraAddresses : [$this->address, ...$this->extraAddresses];
+    }
+
     public static function conditions(): array
     {
         $leased = [AddressMode::Dhcp->value, AddressMode::LinkLocal->value];

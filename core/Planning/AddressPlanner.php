@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Vorhut\Core\Planning;
 
+use Vorhut\Core\Job\AddressMode;
 use Vorhut\Core\Job\Device;
 use Vorhut\Core\Job\Job;
 use Vorhut\Core\Job\NetworkInterface;
@@ -28,10 +29,15 @@ final class AddressPlanner
         $proposed = $unplaced = [];
         foreach (self::wanted($job, $request, $unplaced) as $segmentId => $blocks) {
             $segment = $job->segments[$segmentId];
-            $subnet = $segment->subnets[0];
-            $free = new FreeAddresses($job, $subnet, $request->seen);
-            foreach ($blocks as $name => $wants) {
-                self::placeBlock($job, $segment, $subnet, $free, $name, $wants, $request, $proposed, $unplaced);
+            $rooms = array_map(static fn (Subnet $s): Room => new Room($job, $s, $request->seen), $segment->subnets);
+            foreach ($blocks as $wants) {
+                $left = $wants;
+                foreach ($rooms as $room) {
+                    $left = self::placeBlock($job, $segment, $room, $wants[0][2], $left, $request, $proposed);
+                }
+                foreach ($left as [$device, $index]) {
+                    $unplaced[] = new Unplaced($device->id, $index, self::why($device, $rooms));
+                }
             }
         }
 
@@ -43,7 +49,7 @@ final class AddressPlanner
      *
      * @param list<Unplaced> $unplaced
      *
-     * @return array<string, array<string, non-empty-list<array{Device, int}>>>
+     * @return array<string, array<string, non-empty-list<array{Device, int, string}>>> unit, port and block
      */
     private static function wanted(Job $job, PlanRequest $request, array &$unplaced): array
     {
@@ -65,7 +71,8 @@ final class AddressPlanner
                         \sprintf('Segment %s has no subnet yet. Give it a prefix first.', $interface->segment),
                     );
                 } else {
-                    $wanted[$interface->segment][self::blockOf($job, $device, $request->blockBy)][] = [$device, $index];
+                    $block = self::blockOf($job, $device, $request->blockBy);
+                    $wanted[$interface->segment][$interface->mode->value.' '.$block][] = [$device, $index, $block];
                 }
             }
         }
@@ -74,53 +81,71 @@ final class AddressPlanner
     }
 
     /**
-     * @param non-empty-list<array{Device, int}> $wants
+     * As many as fit, but only one port of a unit.
+     *
+     * @param list<array{Device, int, string}> $wants all of one address mode
      * @param list<ProposedAddress> $proposed
-     * @param list<Unplaced> $unplaced
+     *
+     * @return list<array{Device, int, string}> those that are left
      */
     private static function placeBlock(
         Job $job,
         Segment $segment,
-        Subnet $subnet,
-        FreeAddresses $free,
+        Room $room,
         string $block,
         array $wants,
         PlanRequest $request,
         array &$proposed,
-        array &$unplaced,
-    ): void {
-        $gap = max(2, (int) ceil((\count($wants) * $request->growthPercent) / 100));
-        $last = self::lastOfBlock($job, $segment, $subnet, $block, $request->blockBy);
-        [$values, $how] = self::run($free, \count($wants), $gap, $last);
-        foreach ($wants as $position => [$device, $index]) {
-            $value = $values[$position] ?? null;
-            if (null === $value) {
-                $unplaced[] = new Unplaced(
-                    $device->id,
-                    $index,
-                    \sprintf(
-                        '%s is full: no free address outside leased and reserved ranges. Shorten a range or take a larger prefix.',
-                        $subnet->prefix,
-                    ),
-                );
-                continue;
+    ): array {
+        $fitting = $left = [];
+        foreach ($wants as $want) {
+            if ($room->holds($want[0]) || isset($fitting[$want[0]->id])) {
+                $left[] = $want;
+            } else {
+                $fitting[$want[0]->id] = $want;
             }
-            $address = Ipv4Address::fromInt($value);
-            $free->take($value);
-            $reason = \sprintf('%d of %d of %s in %s, %s', $position + 1, \count($wants), $block, $segment->name, $how);
+        }
+        if ([] === $fitting) {
+            return $left;
+        }
+        $wants = array_values($fitting);
+        $free = $room->free(AddressMode::Reserved === $wants[0][0]->interfaces[$wants[0][1]]->mode);
+        $gap = max(2, (int) ceil((\count($wants) * $request->growthPercent) / 100));
+        $last = self::lastOfBlock($job, $segment, $room->subnet, $block, $request->blockBy);
+        [$values, $how] = self::run($free, \count($wants), $gap, $last);
+        foreach ($values as $position => $value) {
+            [$device, $index] = $wants[$position];
+            $room->take($device, $value);
             $proposed[] = new ProposedAddress(
                 $device->id,
                 $index,
                 $segment->id,
                 $block,
-                new InterfaceAddress($address, $subnet->prefix->length),
-                self::gateway($device->interfaces[$index], $subnet),
-                $reason,
+                new InterfaceAddress(Ipv4Address::fromInt($value), $room->subnet->prefix->length),
+                self::gateway($device->interfaces[$index], $room->subnet),
+                \sprintf('%d of %d of %s in %s, %s', $position + 1, \count($wants), $block, $segment->name, $how),
             );
         }
         if ([] !== $values) {
             $free->keepGap(max($values), $gap);
         }
+
+        return [...$left, ...\array_slice($wants, \count($values))];
+    }
+
+    /** @param list<Room> $rooms */
+    private static function why(Device $device, array $rooms): string
+    {
+        $full = array_values(array_filter($rooms, static fn (Room $r): bool => !$r->holds($device)));
+        $names = implode(' and ', array_map(static fn (Room $r): string => (string) $r->subnet->prefix, [] === $full ? $rooms : $full));
+
+        return [] === $full
+            ? \sprintf('Another port of it is in %s, and two ports need two subnets. Choose another segment.', $names)
+            : \sprintf(
+                '%s %s full: no free address outside leased and reserved ranges. Shorten a range or take a larger prefix.',
+                $names,
+                1 === \count($full) ? 'is' : 'are',
+            );
     }
 
     /**

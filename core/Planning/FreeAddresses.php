@@ -6,39 +6,58 @@ namespace Vorhut\Core\Planning;
 
 use Vorhut\Core\Job\Job;
 use Vorhut\Core\Job\Subnet;
-use Vorhut\Core\Net\InterfaceAddress;
+use Vorhut\Core\Net\AddressRange;
 use Vorhut\Core\Net\Ipv4Address;
 
 /** Which addresses of a subnet nobody has, leases, reserves or was seen on. */
 final class FreeAddresses
 {
-    /** @var array<int, true> */
-    private array $taken = [];
+    /** Of a larger subnet only so many addresses are looked at. */
+    private const WINDOW = 65536;
+
+    private readonly int $first;
+    private readonly int $last;
+
+    /** @var list<array{int, int}> ranges that are handed out or kept free, rising */
+    private array $kept = [];
 
     /** @var list<array{int, int}> room kept behind runs */
     private array $gaps = [];
 
-    /** @param list<Ipv4Address> $seen */
-    public function __construct(Job $job, private readonly Subnet $subnet, array $seen = [])
+    /** @var array<int, int> where to look on from an address that was found taken */
+    private array $beyond = [];
+
+    /**
+     * @param array<int, true> $taken
+     * @param bool $leased whether addresses of leased ranges count as free: a server may reserve them for one unit
+     */
+    private function __construct(private array $taken, Subnet $subnet, bool $leased)
     {
-        foreach ($job->devices as $device) {
-            foreach ($device->interfaces as $interface) {
-                $this->takeAddress($interface->address);
-                array_map($this->takeAddress(...), $interface->extraAddresses);
-            }
-        }
-        foreach ($job->routers as $router) {
-            foreach ($router->interfaces as $interface) {
-                $this->takeAddress($interface->address);
-                array_map($this->takeAddress(...), $interface->extraAddresses);
-            }
-        }
-        foreach ($seen as $address) {
-            $this->take($address->value);
-        }
+        $this->first = $subnet->prefix->firstHost()->value;
+        $this->last = $subnet->prefix->lastHost()->value;
+        $ranges = $leased ? $subnet->reserved : [...$subnet->dhcp, ...$subnet->reserved];
+        $this->kept = array_map(static fn (AddressRange $r): array => [$r->first->value, $r->last->value], $ranges);
+        sort($this->kept);
         if (null !== $subnet->gateway) {
             $this->take($subnet->gateway->value);
         }
+    }
+
+    /** @param list<Ipv4Address> $seen addresses that answered an earlier scan */
+    public static function of(Job $job, Subnet $subnet, array $seen = [], bool $leased = false): self
+    {
+        $taken = $job->plannedAddresses();
+        foreach ($seen as $address) {
+            $taken[$address->value] = true;
+        }
+
+        return new self($taken, $subnet, $leased);
+    }
+
+    /** @param array<int, true> $taken what the job has planned, where many subnets of it are looked at */
+    public static function besides(array $taken, Subnet $subnet): self
+    {
+        return new self($taken, $subnet, false);
     }
 
     public function take(int $value): void
@@ -54,16 +73,23 @@ final class FreeAddresses
 
     public function isFree(int $value): bool
     {
-        if (
-            isset($this->taken[$value])
-            || $value < $this->subnet->prefix->firstHost()->value
-            || $value > $this->subnet->prefix->lastHost()->value
-        ) {
-            return false;
-        }
-        $address = Ipv4Address::fromInt($value);
+        return $value >= $this->first && $value <= $this->last && !isset($this->taken[$value]) && null === $this->endOfKept($value);
+    }
 
-        return !$this->subnet->leases($address) && !$this->subnet->keepsFree($address);
+    /** The first free address that is not less; null where the subnet ends before. */
+    public function from(int $value): ?int
+    {
+        $passed = [];
+        $value = max($value, $this->first);
+        while ($value <= $this->last && !$this->isFree($value)) {
+            $passed[] = $value;
+            $value = $this->beyond[$value] ?? ($this->endOfKept($value) ?? $value) + 1;
+        }
+        foreach ($passed as $taken) {
+            $this->beyond[$taken] = $value;
+        }
+
+        return $value <= $this->last ? $value : null;
     }
 
     public function isRun(int $start, int $count): bool
@@ -77,18 +103,17 @@ final class FreeAddresses
         return true;
     }
 
-    /** The first run whose last number is a multiple of the step, with free room behind it. */
+    /** The first run that begins with a number a person finds again, a multiple of the step, with free room behind it. */
     public function findRun(int $step, int $count, int $gap): ?int
     {
-        $prefix = $this->subnet->prefix;
-        $limit = min($prefix->lastHost()->value, $prefix->network + 65535);
-        $start = $prefix->network + $step;
+        $limit = min($this->last, $this->first + self::WINDOW);
+        $start = self::tidy($this->first, $step);
         while ($start + $count - 1 <= $limit) {
             $blocked = $this->lastBlocked($start, $count + $gap, $start + $count + $gap - 1 > $limit ? $limit : null);
             if (null === $blocked) {
                 return $start;
             }
-            $start = $prefix->network + (intdiv($blocked - $prefix->network, $step) + 1) * $step;
+            $start = self::tidy($blocked + 1, $step);
         }
 
         return null;
@@ -98,14 +123,34 @@ final class FreeAddresses
     public function scattered(int $count): array
     {
         $values = [];
-        $limit = min($this->subnet->prefix->lastHost()->value, $this->subnet->prefix->network + 65535);
-        for ($value = $this->subnet->prefix->firstHost()->value; $value <= $limit && \count($values) < $count; ++$value) {
-            if ($this->isFree($value)) {
-                $values[] = $value;
-            }
+        $value = $this->from($this->first);
+        while (null !== $value && \count($values) < $count) {
+            $values[] = $value;
+            $value = $this->from($value + 1);
         }
 
         return $values;
+    }
+
+    /** The next address whose last number is a multiple of the step, and not 0. */
+    private static function tidy(int $value, int $step): int
+    {
+        $last = $value & 0xFF;
+        $tidy = max(1, (int) ceil($last / $step)) * $step;
+
+        return $tidy > 0xFF ? ($value | 0xFF) + 1 + $step : $value - $last + $tidy;
+    }
+
+    /** The last address of the leased or reserved range that holds the address. */
+    private function endOfKept(int $value): ?int
+    {
+        foreach ($this->kept as [$first, $last]) {
+            if ($value >= $first && $value <= $last) {
+                return $last;
+            }
+        }
+
+        return null;
     }
 
     /** The highest address in the stretch that is not free, or null. */
@@ -130,12 +175,5 @@ final class FreeAddresses
         }
 
         return false;
-    }
-
-    private function takeAddress(?InterfaceAddress $address): void
-    {
-        if (null !== $address) {
-            $this->take($address->address->value);
-        }
     }
 }

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Vorhut\Core\Proof;
 
 use Vorhut\Core\Intent\Pair;
+use Vorhut\Core\Intent\Span;
 use Vorhut\Core\Job\Expectation;
 
 /** What turns between two predictions of the same intents, counted in pairs without looking at each of them. */
@@ -36,20 +37,21 @@ final class Difference
     private function compare(IntentPrediction $was, IntentPrediction $now): void
     {
         $id = $was->intent->id;
-        $all = array_unique(array_map(static fn (PairGroup $g): bool => $g->span->holds(), [...$was->groups, ...$now->groups]));
+        $all = array_unique(array_map(static fn (PairGroup $g): int => self::state($g->span), [...$was->groups, ...$now->groups]));
         if (\count($all) < 2) {
             return;
         }
         $mends = $breaks = 0;
         foreach ($was->groups as $before) {
             foreach ($now->groups as $after) {
-                if ($before->span->holds() === $after->span->holds()) {
+                [$then, $since] = [self::state($before->span), self::state($after->span)];
+                if ($then === $since || ($since > $then && !$after->span->holds())) {
                     continue;
                 }
                 $from = array_intersect_key(array_flip($before->from), array_flip($after->from));
                 $to = [] === $from ? [] : array_intersect_key(array_flip($before->to), array_flip($after->to));
                 $count = \count($from) * \count($to) - \count(array_intersect_key($from, $to));
-                if ($count > 0 && $after->span->holds()) {
+                if ($count > 0 && $since > $then) {
                     $mends += $count;
                     $this->example ??= ['intent' => $id, 'pair' => self::pair($from, $to)];
                 } elseif ($count > 0) {
@@ -64,6 +66,12 @@ final class Difference
             $this->mendsMustNot += Expectation::MustNot === $was->intent->expect ? $mends : 0;
             $this->leaks += Expectation::MustNot === $was->intent->expect ? $breaks : 0;
         }
+    }
+
+    /** Failing, not to be told, as wanted: what falls is broken, what rises to the last is mended. */
+    private static function state(Span $span): int
+    {
+        return $span->holds() ? 2 : (int) !$span->fails();
     }
 
     /**

@@ -98,10 +98,10 @@ final class Prover
         return null === $address ? null : Ipv4Address::fromInt($address);
     }
 
-    /** @return list<string> the way of the first request of a pair */
+    /** @return list<string> the way of the request that leaks, else of the first request of a pair */
     public function hops(PairPrediction $prediction): array
     {
-        $leaf = $prediction->leaves[0] ?? null;
+        $leaf = $prediction->leak() ?? $prediction->leaves[0] ?? null;
         $asker = $this->network->node($leaf->asker ?? '');
 
         return null === $leaf?->target || null === $leaf->service || null === $asker

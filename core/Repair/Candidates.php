@@ -49,7 +49,7 @@ final readonly class Candidates
             Remedy::AddressHere => [$this->units->newAddress($causes[0]->at)],
             Remedy::AddressOfAsker => [$this->units->newAddress($faults[0]->pair->from)],
             Remedy::AddressOfAsked => [$this->units->newAddress($faults[0]->pair->to)],
-            Remedy::AddressOfSecondOwner => [$this->units->newAddress(UnitCandidates::secondOwner($causes[0]))],
+            Remedy::AddressOfSpareOwner => [$this->units->newAddressOfSpare($causes[0])],
             Remedy::ListEntry => [$this->units->listEntries($causes)],
             Remedy::FilterRule => $this->routers->rules($faults),
             Remedy::Route => $this->routers->routes($faults),

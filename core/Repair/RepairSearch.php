@@ -169,7 +169,7 @@ final class RepairSearch
                     break 2;
                 }
                 if (Span::Leak === $pair->span) {
-                    $leaks[] = $sources->routers->denial($pair, $prover->hops($pair), $prover->addressOf($pair->pair->from));
+                    $leaks[] = $sources->routers->denial($pair, $prover->hops($pair), $prover->addressOf($pair->leak()->asker ?? ''));
                     continue;
                 }
                 foreach (Fault::of($pair) as $fault) {

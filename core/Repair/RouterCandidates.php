@@ -59,9 +59,13 @@ final readonly class RouterCandidates
                 + $service;
             $narrow[$from.' '.$to.implode('', $service)] = ['action' => 'permit', 'from' => $from.'/32', 'to' => $to.'/32'] + $service;
         }
-        $at = CauseRule::FilterRule === $faults[0]->cause->rule
-            ? (int) ($faults[0]->cause->values['rule'] ?? '1') - 1
-            : \count($router->rules);
+        // First match counts: a permit stands before the first denial that stops one of them.
+        $at = \count($router->rules);
+        foreach ($faults as $fault) {
+            if ($fault->cause->at === $router->id && CauseRule::FilterRule === $fault->cause->rule) {
+                $at = min($at, (int) ($fault->cause->values['rule'] ?? '1') - 1);
+            }
+        }
 
         return array_map(
             fn (array $rules): Candidate => $this->withRules($router, array_values($rules), $at),
@@ -76,7 +80,7 @@ final readonly class RouterCandidates
      */
     public function denial(PairPrediction $leak, array $hops, ?Ipv4Address $source): ?Candidate
     {
-        $leaf = $leak->leaves[0] ?? null;
+        $leaf = $leak->leak();
         foreach ($hops as $hop) {
             $router = $this->job->routers[$hop] ?? null;
             if (null === $router || null === $leaf?->target || null === $leaf->service || null === $source) {

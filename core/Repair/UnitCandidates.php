@@ -9,6 +9,7 @@ use Vorhut\Core\Job\ChangeSet;
 use Vorhut\Core\Job\Device;
 use Vorhut\Core\Job\Edit;
 use Vorhut\Core\Job\Job;
+use Vorhut\Core\Job\Spare;
 use Vorhut\Core\Job\Subnet;
 use Vorhut\Core\Net\AddressRange;
 use Vorhut\Core\Net\InterfaceAddress;
@@ -99,13 +100,20 @@ final readonly class UnitCandidates
         );
     }
 
-    /** A free address of the subnet the unit's segment has, with its mask and gateway. */
-    public function newAddress(?string $id): ?Candidate
+    /**
+     * A free address of the subnet the unit's segment has, with its mask and gateway.
+     *
+     * @param string|null $instead only for the port that has this address
+     */
+    public function newAddress(?string $id, ?string $instead = null): ?Candidate
     {
         $device = $this->job->devices[$id] ?? null;
         foreach ($device->interfaces ?? [] as $index => $interface) {
+            if (null !== $instead && (string) $interface->address?->address !== $instead) {
+                continue;
+            }
             foreach ($this->job->segments[$interface->segment]->subnets ?? [] as $subnet) {
-                $free = (new FreeAddresses($this->job, $subnet))->scattered(1)[0] ?? null;
+                $free = FreeAddresses::of($this->job, $subnet)->scattered(1)[0] ?? null;
                 if (
                     null !== $free
                     && null !== $device
@@ -133,7 +141,7 @@ final readonly class UnitCandidates
         $station = $this->job->devices[$pair->from] ?? null;
         $segment = $this->job->segments[$station?->interfaces[0]->segment ?? ''] ?? null;
         foreach ($segment->subnets ?? [] as $subnet) {
-            $free = (new FreeAddresses($this->job, $subnet))->scattered(1)[0] ?? null;
+            $free = FreeAddresses::of($this->job, $subnet)->scattered(1)[0] ?? null;
             if (
                 null !== $unit
                 && null !== $segment
@@ -166,9 +174,16 @@ final readonly class UnitCandidates
         return new Candidate(new ChangeSet($sentence, [$edit]), $sentence, Hands::Us);
     }
 
-    public static function secondOwner(Cause $cause): ?string
+    /** Of the units that answer for one address, the one that may give it up. */
+    public function newAddressOfSpare(Cause $cause): ?Candidate
     {
-        return explode(', ', $cause->values['owners'] ?? '')[1] ?? null;
+        $units = [];
+        foreach (explode(', ', $cause->values['owners'] ?? '') as $id) {
+            $device = $this->job->devices[$id] ?? null;
+            $units = null === $device ? $units : [...$units, [$device, $id]];
+        }
+
+        return $this->newAddress(Spare::of($units), $cause->values['address'] ?? null);
     }
 
     /** @param array<string, Edit> $edits by device */

@@ -14,18 +14,26 @@ final class PhoneSystem
     /** @var array<string, array<string, array{uri: SipUri, until: float}>> contacts by extension, newest last */
     private array $bindings = [];
 
-    /** @var array<string, true> */
+    /** @var array<array-key, true> */
     private array $nonces = [];
+
+    /** @var \Closure(): string */
+    private readonly \Closure $newNonce;
 
     /** @var \WeakMap<ServerTransaction, ClientTransaction> */
     private \WeakMap $forwarded;
 
-    /** @param array<array-key, string> $secrets password by extension */
+    /**
+     * @param array<array-key, string> $secrets password by extension
+     * @param (\Closure(): string)|null $newNonce
+     */
     public function __construct(
         private readonly SipEndpoint $endpoint,
         #[\SensitiveParameter] private readonly array $secrets,
         private readonly string $realm = 'vorhut-lab',
+        ?\Closure $newNonce = null,
     ) {
+        $this->newNonce = $newNonce ?? SipEndpoint::token(...);
         $this->forwarded = new \WeakMap();
     }
 
@@ -139,8 +147,11 @@ final class PhoneSystem
         $fields = Digest::fields($answer);
         $user = $fields['username'] ?? '';
         if ('' === $answer || !isset($this->nonces[$fields['nonce'] ?? ''])) {
-            $nonce = SipEndpoint::token();
-            $this->nonces = \array_slice([...$this->nonces, $nonce => true], -self::NONCES, null, true);
+            $nonce = ($this->newNonce)();
+            $this->nonces[$nonce] = true;
+            if (\count($this->nonces) > self::NONCES) {
+                unset($this->nonces[array_key_first($this->nonces)]);
+            }
             $t->respond(
                 $t->request->reply(
                     $status,
@@ -215,9 +226,13 @@ final class PhoneSystem
         $onward = $request
             ->with('Max-Forwards', [(string) ((int) ($request->first('Max-Forwards') ?? '70') - 1)])
             ->with('Via', [$this->endpoint->via(), ...$request->all('Via')]);
-        $this->forwarded[$t] = $this->endpoint->ask($onward, $next->host, $next->port, static function (
+        $this->forwarded[$t] = $this->endpoint->ask($onward, $next->host, $next->port, function (
             SipMessage $response,
         ) use ($t): void {
+            if ($response->status >= 200) {
+                // Its answer holds the transaction, which as a key of this map would keep both for ever.
+                unset($this->forwarded[$t]);
+            }
             if (408 === $response->status) {
                 $t->respond($t->request->reply(408, 'Request Timeout', SipEndpoint::token()));
             } elseif (100 !== $response->status) {

@@ -12,6 +12,7 @@ use Symfony\Component\Console\Output\OutputInterface;
 use Vorhut\Core\Intent\Pair;
 use Vorhut\Core\Job\Job;
 use Vorhut\Core\Proof\Explainer;
+use Vorhut\Core\Proof\ProofReport;
 use Vorhut\Core\Proof\Prover;
 use Vorhut\Core\Record\InvalidFile;
 use Vorhut\Core\Record\Json;
@@ -44,23 +45,7 @@ final class ProveCommand extends JobCommand
         $unsettled = $report->unsettled();
         $code = [] === $failing && [] === $unsettled ? self::OK : self::FINDINGS;
         if (true === $input->getOption('json')) {
-            foreach ($report->intents as $prediction) {
-                foreach ($prediction->each() as $p) {
-                    $output->writeln(
-                        Json::line([
-                            'intent' => $prediction->intent->id,
-                            'expect' => $prediction->intent->expect->value,
-                            'from' => $p->pair->from,
-                            'to' => $p->pair->to,
-                            'span' => $p->span->value,
-                            'holds' => $p->span->holds(),
-                            'how' => $p->how,
-                            'cause' => $p->cause,
-                        ]),
-                        OutputInterface::OUTPUT_RAW,
-                    );
-                }
-            }
+            self::lines($report, $output);
 
             return $code;
         }
@@ -116,6 +101,27 @@ final class ProveCommand extends JobCommand
         }
 
         return $code;
+    }
+
+    private static function lines(ProofReport $report, OutputInterface $output): void
+    {
+        foreach ($report->intents as $prediction) {
+            foreach ($prediction->each() as $p) {
+                $output->writeln(
+                    Json::line([
+                        'intent' => $prediction->intent->id,
+                        'expect' => $prediction->intent->expect->value,
+                        'from' => $p->pair->from,
+                        'to' => $p->pair->to,
+                        'span' => $p->span->value,
+                        'holds' => $p->span->holds(),
+                        'how' => $p->how,
+                        'cause' => $p->cause,
+                    ]),
+                    OutputInterface::OUTPUT_RAW,
+                );
+            }
+        }
     }
 
     private function trace(Job $job, Prover $prover, string $id, OutputInterface $output): void

@@ -10,6 +10,7 @@ use Vorhut\Core\Job\Job;
 use Vorhut\Core\Net\AddressRange;
 use Vorhut\Core\Net\Ipv4Address;
 use Vorhut\Core\Net\Ipv4Prefix;
+use Vorhut\Core\Planning\AddressBook;
 
 /** Lists of addresses to look at: read from ranges, prefixes or a CSV column, shown beside the plan, written as CSV. */
 final class SweepList
@@ -54,30 +55,25 @@ final class SweepList
     /** @return list<array{address: string, device: string|null, name: string, answers: list<string>, verdict: string}> */
     public static function rows(Job $job, SweepRun $run): array
     {
-        $owners = [];
-        foreach ($job->devices as $device) {
-            foreach ($device->interfaces as $interface) {
-                if (null !== $interface->address) {
-                    $owners[(string) $interface->address->address] ??= $device;
-                }
-            }
-        }
+        $book = new AddressBook($job);
         $answers = $run->getAnswers();
         $rows = [];
         foreach ($run->getAddresses() as $address) {
-            $device = $owners[$address] ?? null;
+            $planned = Ipv4Address::fromString($address);
+            $owner = $book->owner($planned);
+            $device = true === ($owner['isDevice'] ?? null) ? $owner['id'] : null;
             $heard = $answers[$address] ?? [];
-            $verdict = match (true) {
-                null === $device => [] === $heard ? 'free' : 'unknown here',
-                [] === $heard => 'planned, silent',
-                default => self::fits($device->id, $heard) ? 'as planned' : 'another unit',
-            };
+            $use = $book->use($planned);
             $rows[] = [
                 'address' => $address,
-                'device' => $device?->id,
-                'name' => $device->name ?? '',
+                'device' => $device,
+                'name' => $owner['name'] ?? '',
                 'answers' => $heard,
-                'verdict' => $verdict,
+                'verdict' => match (true) {
+                    [] === $heard => $use->whenSilent(),
+                    null !== $device && !self::fits($device, $heard) => 'another unit',
+                    default => $use->whenHeard(),
+                },
             ];
         }
 

@@ -58,9 +58,9 @@ final readonly class SweepPage
     private static function verdict(string $verdict): array
     {
         [$tone, $mark] = match ($verdict) {
-            'as planned' => ['through', '●'],
-            'free' => ['unknown', '○'],
-            default => ['broken', '▲'],
+            'as planned', 'holds a lease' => ['through', '●'],
+            'planned, silent', 'gateway, silent', 'another unit', 'unknown here' => ['broken', '▲'],
+            default => ['unknown', '○'],
         };
 
         return ['verdict' => $verdict, 'tone' => $tone, 'mark' => $mark];

@@ -53,6 +53,27 @@ final class SweepTest extends AppTestCase
         self::assertCount(5, SweepList::read($list), 'an exported list can be imported');
     }
 
+    /** Free is only what nobody has, leases, keeps or names as gateway. */
+    public function testWhatIsSilentIsNotThereforeFree(): void
+    {
+        $all = [
+            '10.47.10.1' => 'planned, silent',
+            '10.47.10.2' => 'kept free',
+            '10.47.10.100' => 'leased out when asked for',
+            '10.47.10.0' => 'no host address',
+            '10.47.10.90' => 'free',
+            '192.0.2.9' => 'in no subnet of the plan',
+        ];
+        $run = $this->sweep(array_keys($all));
+        self::assertSame($all, array_column(SweepList::rows($this->job(), $run), 'verdict', 'address'));
+        $run->keep(['10.47.10.100' => ['http a phone'], '10.47.10.90' => ['http somebody'], '10.47.10.1' => ['http a router']]);
+        $verdicts = array_column(SweepList::rows($this->job(), $run), 'verdict', 'address');
+        self::assertSame(
+            ['as planned', 'holds a lease', 'unknown here'],
+            [$verdicts['10.47.10.1'], $verdicts['10.47.10.100'], $verdicts['10.47.10.90']],
+        );
+    }
+
     public function testOnlyTheLabOrConfirmedRangesAreAsked(): void
     {
         $this->as('tomas');

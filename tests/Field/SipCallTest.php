@@ -278,7 +278,42 @@ final class SipCallTest extends TestCase
         self::assertSame(200, $this->wait($this->phone('2001')->register()));
     }
 
-    private function system(): void
+    public function testCallsThatAreOverLeaveNothingBehind(): void
+    {
+        [$a, $b] = [$this->phone('2001'), $this->phone('2002')];
+        $this->wait($a->register());
+        $this->wait($b->register());
+        $call = function () use ($a, $b): void {
+            self::assertSame(200, $this->wait($a->call('2002')));
+            self::assertSame(200, $this->wait($a->hangUp($a->calls()[0])));
+            self::until(static fn (): bool => [] === $b->calls());
+        };
+        $map = new \ReflectionProperty(PhoneSystem::class, 'forwarded');
+        for ($n = 0; $n < 5; ++$n) {
+            $call();
+        }
+        $kept = $map->getValue($this->open[0]);
+        self::assertInstanceOf(\WeakMap::class, $kept);
+        self::assertCount(0, $kept);
+    }
+
+    /** Digits alone are a nonce like any other, though as a key they become a number. */
+    public function testANonceOfDigitsIsRemembered(): void
+    {
+        foreach ($this->open as $thing) {
+            $thing instanceof GatedUdp ? $thing->close() : $thing->stop();
+        }
+        $next = 70000000;
+        $this->open = [];
+        $this->system(static function () use (&$next): string {
+            return (string) ++$next;
+        });
+        foreach (['2001', '2002', '2003'] as $number) {
+            self::assertSame(200, $this->wait($this->phone($number)->register()));
+        }
+    }
+
+    private function system(?\Closure $nonces = null): void
     {
         $secrets = [];
         foreach ([...range(2001, 2007), ...range(2100, 2140)] as $number) {
@@ -287,6 +322,7 @@ final class SipCallTest extends TestCase
         $system = $this->open[] = new PhoneSystem(
             new SipEndpoint($this->sockets->udp(self::SYSTEM, self::PORT), self::SYSTEM, self::PORT),
             $secrets,
+            newNonce: $nonces,
         );
         $system->start();
     }

@@ -11,9 +11,11 @@ use Vorhut\Core\Findings\Rule;
 use Vorhut\Core\Findings\Seat;
 use Vorhut\Core\Findings\Severity;
 use Vorhut\Core\Findings\Stop;
+use Vorhut\Core\Job\Spare;
 use Vorhut\Core\Net\Ipv4Address;
+use Vorhut\Core\Reach\Node\Node;
 
-/** An address has one owner in its segment; a router's address belongs to the router. */
+/** An address has one owner in each segment; a host answers for it on every port it has (RFC 1122, section 3.3.4.2). */
 final class DuplicateAddress implements Rule
 {
     public function about(): About
@@ -23,64 +25,68 @@ final class DuplicateAddress implements Rule
 
     public function check(Plan $plan): iterable
     {
-        $routers = [];
-        foreach ($plan->job->routers as $router) {
-            foreach ($router->interfaces as $interface) {
-                foreach ($interface->addresses() as $address) {
-                    $routers[$interface->segment][$address->address->value][] = $router;
+        foreach ($plan->network()->shared() as $value => $owners) {
+            $told = [];
+            foreach (self::bySegment($owners) as $segment => $together) {
+                $ids = array_map(static fn (Node $n): string => $n->id, $together);
+                if (\count($together) > 1 && !\in_array($ids, $told, true)) {
+                    $told[] = $ids;
+                    yield $this->finding($plan, Ipv4Address::fromInt($value), (string) $segment, $together);
                 }
-            }
-        }
-        foreach ($plan->byAddress() as $value => $seats) {
-            foreach (self::bySegment($seats) as $together) {
-                $segment = $together[0]->interface->segment;
-                $owners = $routers[$segment][$value] ?? [];
-                if (\count($together) + \count($owners) < 2) {
-                    continue;
-                }
-                $address = Ipv4Address::fromInt($value);
-                $names = [
-                    ...array_map(static fn (object $r): string => $r->name, $owners),
-                    ...array_map(static fn (Seat $s): string => $s->device->name, $together),
-                ];
-                $spare = $together[\count($together) - 1];
-                $free = null === $spare->subnet ? null : $plan->nextFree($spare->subnet, $value);
-                yield new Finding(
-                    $this->about(),
-                    Severity::Wrong,
-                    \sprintf(
-                        '%s units on %s: %s',
-                        2 === \count($names) ? 'Two' : (string) \count($names),
-                        $address,
-                        implode(' and ', $names),
-                    ),
-                    'Whichever answers first is heard. It works in the morning and not after lunch.',
-                    [
-                        ...array_map(static fn (object $r): string => $r->id, $owners),
-                        ...array_map(static fn (Seat $s): string => $s->device->id, $together),
-                    ],
-                    null === $free
-                        ? \sprintf('Give %s another address.', $spare->device->name)
-                        : \sprintf('Give %s %s, the next free one.', $spare->device->name, Ipv4Address::fromInt($free)),
-                    null === $free ? null : $spare->moveTo($plan->job, $free, $spare->subnet->prefix->length),
-                    $segment,
-                    (string) $address,
-                    \sprintf('two units on .%d', $address->lastOctet()),
-                );
             }
         }
     }
 
+    /** @param non-empty-list<Node> $owners in one segment, routers first */
+    private function finding(Plan $plan, Ipv4Address $address, string $segment, array $owners): Finding
+    {
+        $names = array_map(static fn (Node $n): string => $n->name, $owners);
+        $seats = array_values(array_filter(
+            $plan->byAddress()[$address->value] ?? [],
+            static fn (Seat $s): bool => \in_array($s->device->id, array_map(static fn (Node $n): string => $n->id, $owners), true),
+        ));
+        $spare = Spare::of(array_map(static fn (Seat $s): array => [$s->device, $s], $seats));
+        $free = null === $spare?->subnet ? null : $plan->nextFree($spare->subnet, $address->value);
+
+        return new Finding(
+            $this->about(),
+            Severity::Wrong,
+            \sprintf(
+                '%s units on %s: %s',
+                2 === \count($names) ? 'Two' : (string) \count($names),
+                $address,
+                implode(' and ', $names),
+            ),
+            'Whichever answers first is heard. It works in the morning and not after lunch.',
+            array_map(static fn (Node $n): string => $n->id, $owners),
+            match (true) {
+                null === $spare => 'Decide which of them gives it up: each is a router, or is as left already.',
+                null === $free => \sprintf('Give %s another address.', $spare->device->name),
+                default => \sprintf('Give %s %s, the next free one.', $spare->device->name, Ipv4Address::fromInt($free)),
+            },
+            null === $spare?->subnet || null === $free ? null : $spare->moveTo($plan->job, $free, $spare->subnet->prefix->length),
+            $segment,
+            (string) $address,
+            \sprintf('two units on .%d', $address->lastOctet()),
+        );
+    }
+
     /**
-     * @param list<Seat> $seats
+     * @param list<Node> $owners
      *
-     * @return array<string, non-empty-list<Seat>>
+     * @return array<array-key, non-empty-list<Node>>
      */
-    private static function bySegment(array $seats): array
+    private static function bySegment(array $owners): array
     {
         $groups = [];
-        foreach ($seats as $seat) {
-            $groups[(string) $seat->interface->segment][] = $seat;
+        foreach ($owners as $node) {
+            $segments = [];
+            foreach ($node->ports as $port) {
+                $segments += null === $port->segment ? [] : [$port->segment => true];
+            }
+            foreach (array_keys($segments) as $segment) {
+                $groups[$segment][] = $node;
+            }
         }
 
         return $groups;

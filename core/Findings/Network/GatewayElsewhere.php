@@ -8,7 +8,12 @@ use Vorhut\Core\Findings\About;
 use Vorhut\Core\Findings\Finding;
 use Vorhut\Core\Findings\Plan;
 use Vorhut\Core\Findings\Rule;
+use Vorhut\Core\Findings\Seat;
 use Vorhut\Core\Findings\Severity;
+use Vorhut\Core\Net\Ipv4Address;
+use Vorhut\Core\Reach\Cause\CauseRule;
+use Vorhut\Core\Reach\Node\Network;
+use Vorhut\Core\Reach\Node\Node;
 
 /** The gateway a unit is given should be a router in its segment. */
 final class GatewayElsewhere implements Rule
@@ -20,22 +25,11 @@ final class GatewayElsewhere implements Rule
 
     public function check(Plan $plan): iterable
     {
-        $routers = [];
-        foreach ($plan->job->routers as $router) {
-            foreach ($router->interfaces as $interface) {
-                foreach ($interface->addresses() as $address) {
-                    $routers[$interface->segment][$address->address->value] = true;
-                }
-            }
-        }
         foreach ($plan->seats() as $seat) {
             $gateway = $seat->interface->gateway;
-            if (
-                null === $gateway
-                || null === $seat->segment
-                || isset($routers[$seat->segment->id][$gateway->value])
-                || true === $seat->interface->address?->address->equals($gateway)
-            ) {
+            $node = $plan->network()->node($seat->device->id);
+            $wrong = null === $gateway || null === $node ? null : self::wrong($plan->network(), $node, $seat, $gateway);
+            if (null === $wrong || null === $seat->segment) {
                 continue;
             }
             $right = $seat->subnet?->gateway;
@@ -45,7 +39,7 @@ final class GatewayElsewhere implements Rule
             yield new Finding(
                 $this->about(),
                 Severity::Wrong,
-                \sprintf('%s has gateway %s, which is no router in %s', $seat->device->name, $gateway, $seat->segment->name),
+                \sprintf('%s has gateway %s, which %s', $seat->device->name, $gateway, $wrong),
                 'What it sends to other subnets goes nowhere; everything in its own segment works, so the bench test passes.',
                 [$seat->device->id],
                 null === $right
@@ -62,5 +56,31 @@ final class GatewayElsewhere implements Rule
                 (string) $gateway,
             );
         }
+    }
+
+    /** What is wrong with the gateway, if it is the one that counts. An own address leads nowhere on purpose. */
+    private static function wrong(Network $network, Node $node, Seat $seat, Ipv4Address $gateway): ?string
+    {
+        $used = $node->table->find(0);
+        $refused = $node->table->refusedGateway();
+        if (null === $used && null !== $refused && null !== $seat->interface->address) {
+            return match (true) {
+                !$refused['gateway']->equals($gateway) => null,
+                CauseRule::GatewayIsBroadcast === $refused['why'] => 'is the broadcast address of '.$seat->interface->address->prefix,
+                default => 'lies outside its own '.$seat->interface->address->prefix,
+            };
+        }
+        $isUsed = null === $used || true === $used->via?->equals($gateway);
+        $segment = $used->port->segment ?? $seat->segment?->id;
+        if (!$isUsed || null === $segment) {
+            return null;
+        }
+        foreach ($network->answerers($segment, $gateway->value, $node) as $answerer) {
+            if ($answerer->forwards) {
+                return null;
+            }
+        }
+
+        return 'is no router in '.$network->segmentName($segment);
     }
 }

@@ -8,15 +8,14 @@ use Vorhut\Core\Findings\About;
 use Vorhut\Core\Findings\Finding;
 use Vorhut\Core\Findings\Plan;
 use Vorhut\Core\Findings\Rule;
+use Vorhut\Core\Findings\Seat;
 use Vorhut\Core\Findings\Severity;
-use Vorhut\Core\Job\AddressMode;
 use Vorhut\Core\Job\Device;
-use Vorhut\Core\Job\Expectation;
-use Vorhut\Core\Job\Job;
-use Vorhut\Core\Job\PartyKind;
-use Vorhut\Core\Job\PartyRef;
+use Vorhut\Core\Job\Intent;
+use Vorhut\Core\Reach\Cause\CauseRule;
+use Vorhut\Core\Reach\Cause\Leg;
 
-/** A unit that takes part in something across subnets needs a gateway, or a route. */
+/** A unit that takes part in something across subnets needs a gateway, or a route: where the engine misses it, and only there. */
 final class GatewayMissing implements Rule
 {
     public function about(): About
@@ -26,39 +25,44 @@ final class GatewayMissing implements Rule
 
     public function check(Plan $plan): iterable
     {
-        $crossing = self::crossing($plan->job);
+        $stranded = self::stranded($plan);
         foreach ($plan->seats() as $seat) {
-            if (
-                null === $seat->interface->address
-                || null !== $seat->interface->gateway
-                || AddressMode::Static !== $seat->interface->mode
-            ) {
+            [$intent, $leg] = $stranded[$seat->device->id] ?? [null, null];
+            if (null === $intent || null === $seat->interface->address || self::hasGateway($seat->device)) {
                 continue;
             }
-            if (!isset($crossing[$seat->device->id]) || self::hasGateway($seat->device)) {
-                continue;
-            }
-            $gateway = $seat->subnet?->gateway;
-            yield new Finding(
-                $this->about(),
-                Severity::Wrong,
-                \sprintf('%s has no gateway', $seat->device->name),
-                \sprintf('"%s" takes it across subnets: it can be reached, but not answer.', $crossing[$seat->device->id]),
-                [$seat->device->id],
-                null === $gateway
-                    ? 'Give it the router\'s address in its segment.'
-                    : \sprintf('Set its gateway to %s.', $gateway),
-                null === $gateway
-                    ? null
-                    : $seat->set(
-                        $plan->job,
-                        ['gateway' => (string) $gateway],
-                        \sprintf('Set gateway %s on %s', $gateway, $seat->device->name),
-                    ),
-                $seat->segment?->id,
-                (string) $seat->interface->address->address,
-            );
+            unset($stranded[$seat->device->id]);
+            yield $this->finding($plan, $seat, $intent, Leg::Reply === $leg);
         }
+    }
+
+    private function finding(Plan $plan, Seat $seat, Intent $intent, bool $answers): Finding
+    {
+        $gateway = $seat->subnet?->gateway;
+
+        return new Finding(
+            $this->about(),
+            Severity::Wrong,
+            \sprintf('%s has no gateway', $seat->device->name),
+            \sprintf(
+                '"%s" takes it across subnets: %s.',
+                $intent->name,
+                $answers ? 'it can be reached, but not answer' : 'it has nowhere to send to',
+            ),
+            [$seat->device->id],
+            null === $gateway
+                ? 'Give it the router\'s address in its segment.'
+                : \sprintf('Set its gateway to %s.', $gateway),
+            null === $gateway
+                ? null
+                : $seat->set(
+                    $plan->job,
+                    ['gateway' => (string) $gateway],
+                    \sprintf('Set gateway %s on %s', $gateway, $seat->device->name),
+                ),
+            $seat->segment?->id,
+            (string) $seat->interface->address?->address,
+        );
     }
 
     private static function hasGateway(Device $device): bool
@@ -69,65 +73,21 @@ final class GatewayMissing implements Rule
             }
         }
 
-        return [] !== $device->routes;
+        return false;
     }
 
-    /** @return array<string, string> name of an intent that leads out of the segment, by device */
-    private static function crossing(Job $job): array
+    /** @return array<string, array{Intent, Leg}> the first intent it fails in, and whether it asks or answers, by device */
+    private static function stranded(Plan $plan): array
     {
-        $homes = [];
-        $index = [];
-        foreach ($job->devices as $device) {
-            $id = $device->id;
-            foreach ($device->interfaces as $interface) {
-                $homes[$id][(string) $interface->segment] = true;
-                $index['segment:'.$interface->segment][$id] = true;
-            }
-            $index['profile:'.$device->profile][$id] = true;
-            foreach ($job->placesOf($device->location) as $place) {
-                $index['location:'.$place->id][$id] = true;
-            }
-        }
-        $crossing = [];
-        foreach ($job->intents as $intent) {
-            if (Expectation::MustNot === $intent->expect) {
-                continue;
-            }
-            $sides = [];
-            foreach ([$intent->from, $intent->to] as $side => $refs) {
-                $sides[$side] = [];
-                foreach ($refs as $ref) {
-                    $sides[$side] += self::members($job, $ref, $index);
-                }
-            }
-            foreach ([[0, 1], [1, 0]] as [$mine, $theirs]) {
-                $segments = [];
-                foreach (array_keys($sides[$theirs]) as $id) {
-                    $segments += $homes[$id] ?? ['' => true];
-                }
-                foreach (array_keys($sides[$mine]) as $id) {
-                    if ([] !== array_diff_key($segments, $homes[$id] ?? [])) {
-                        $crossing[$id] ??= $intent->name;
-                    }
+        $stranded = [];
+        foreach ($plan->failures() as [$intent, $pair]) {
+            foreach ($pair->leaves as $leaf) {
+                if (\in_array($leaf->cause?->rule, [CauseRule::GatewayMissing, CauseRule::GatewayIsItself], true)) {
+                    $stranded[$leaf->cause->at] ??= [$intent, $leaf->cause->leg];
                 }
             }
         }
 
-        return $crossing;
-    }
-
-    /**
-     * @param array<string, array<string, true>> $index
-     *
-     * @return array<string, true>
-     */
-    private static function members(Job $job, PartyRef $ref, array $index): array
-    {
-        return match ($ref->kind) {
-            PartyKind::Device => [$ref->id => true],
-            PartyKind::Extension => isset($job->extensions[$ref->id]->device) ? [$job->extensions[$ref->id]->device => true] : [],
-            PartyKind::Address => ['address '.$ref->id => true],
-            default => $index[(string) $ref] ?? [],
-        };
+        return $stranded;
     }
 }

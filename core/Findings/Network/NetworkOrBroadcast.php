@@ -38,7 +38,9 @@ final class NetworkOrBroadcast implements Rule
                     $address->value === $seat->subnet->prefix->network ? 'network' : 'broadcast',
                     $seat->subnet->prefix,
                 ),
-                'That address stands for the whole subnet; packets for it go to everybody or nobody.',
+                $address->value === $seat->subnet->prefix->network
+                    ? 'Older stacks take it for the whole subnet (RFC 1122, section 3.2.1.3): some reach it, some do not.'
+                    : 'That address stands for the whole subnet; packets for it go to everybody or nobody.',
                 [$seat->device->id],
                 null === $free ? 'Give it a host address.' : \sprintf('Give it %s.', Ipv4Address::fromInt($free)),
                 null === $free ? null : $seat->moveTo($plan->job, $free, $seat->subnet->prefix->length),

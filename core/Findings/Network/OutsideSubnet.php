@@ -48,7 +48,7 @@ final class OutsideSubnet implements Rule
                     ),
                 ),
                 \sprintf(
-                    'In %s nobody and no router expects that address, so it hears and is heard by nobody.',
+                    'Who has an address of the plan in %s does not take it for a neighbour: it and they do not hear each other.',
                     $seat->segment->name,
                 ),
                 [$seat->device->id],

@@ -35,7 +35,7 @@ final class OverlappingSubnets implements Rule
                     $this->about(),
                     Severity::Wrong,
                     \sprintf('%s of %s overlaps %s of %s', $prefix, $segment->name, $open[0], $open[1]->name),
-                    'The first one listed on a router or host is used; the other goes silent.',
+                    'Who stands in both uses the narrower one, of two alike the first it lists; the other goes silent.',
                     [],
                     'Give one of them another prefix.',
                     null,

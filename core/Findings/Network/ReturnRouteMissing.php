@@ -12,6 +12,7 @@ use Vorhut\Core\Findings\Severity;
 use Vorhut\Core\Findings\Stop;
 use Vorhut\Core\Job\ChangeSet;
 use Vorhut\Core\Job\Job;
+use Vorhut\Core\Job\Route;
 use Vorhut\Core\Job\Router;
 use Vorhut\Core\Net\Ipv4Prefix;
 use Vorhut\Core\Reach\Node\NodeBuilder;
@@ -41,9 +42,9 @@ final class ReturnRouteMissing implements Rule
             }
         }
         foreach ($plan->job->routers as $router) {
-            foreach (self::hides($router, $tables[$router->id]) ? [] : $router->routes as $route) {
+            foreach ($router->routes as $route) {
                 $other = $owners[$route->via->value] ?? $router;
-                if ($other === $router || isset($looked[$router->id][$other->id])) {
+                if ($other === $router || self::hides($route, $tables[$router->id]) || isset($looked[$router->id][$other->id])) {
                     continue;
                 }
                 $looked[$router->id][$other->id] = true;
@@ -53,7 +54,7 @@ final class ReturnRouteMissing implements Rule
                         && !$interface->masquerade
                         && null === $tables[$other->id]->find($interface->address->address->value)
                     ) {
-                        $missing[$other->id][(string) $interface->address->prefix] = $interface->address->prefix;
+                        $missing[$other->id][self::extent($tables[$other->id], $interface->address->prefix)] = $interface->address->prefix;
                     }
                 }
             }
@@ -97,19 +98,21 @@ final class ReturnRouteMissing implements Rule
                     $job->edit(Router::class, $router->id, ['routes' => [...$own, ...$routes]]),
                 ]),
             null,
-            implode(' ', array_keys($prefixes)),
+            implode(' ', $prefixes),
         );
     }
 
-    /** Whoever masquerades towards its neighbours needs no way back beyond itself. */
-    private static function hides(Router $router, RoutingTable $table): bool
+    /** A neighbour's mask may be wider than what the router knows of its prefix. */
+    private static function extent(RoutingTable $table, Ipv4Prefix $prefix): string
     {
-        foreach ($router->routes as $route) {
-            if (true === $table->find($route->via->value)?->port->masquerade) {
-                return true;
-            }
-        }
+        $known = null !== $table->find($prefix->firstHost()->value) || null !== $table->find($prefix->lastHost()->value);
 
-        return false;
+        return ($known ? 'part of ' : '').$prefix;
+    }
+
+    /** Who masquerades on the way there needs no way back beyond itself. */
+    private static function hides(Route $route, RoutingTable $table): bool
+    {
+        return true === $table->find($route->via->value)?->port->masquerade;
     }
 }

@@ -9,6 +9,8 @@ use Vorhut\Core\Findings\Finding;
 use Vorhut\Core\Findings\Plan;
 use Vorhut\Core\Findings\Rule;
 use Vorhut\Core\Findings\Severity;
+use Vorhut\Core\Job\NetworkInterface;
+use Vorhut\Core\Net\InterfaceAddress;
 
 /** A device with two interfaces needs two different subnets. */
 final class TwoInterfacesOneSubnet implements Rule
@@ -30,12 +32,7 @@ final class TwoInterfacesOneSubnet implements Rule
                         $this->about(),
                         Severity::Wrong,
                         \sprintf('%s has %s and %s in one subnet', $device->name, $one->name, $other->name),
-                        \sprintf(
-                            'It uses %s for everything in %s; what hangs on %s is never spoken to.',
-                            $one->name,
-                            $one->address->prefix,
-                            $other->name,
-                        ),
+                        self::why($one, $other, $one->address, $other->address),
                         [$device->id],
                         \sprintf('Give %s an address of another subnet.', $other->name),
                         null,
@@ -45,5 +42,16 @@ final class TwoInterfacesOneSubnet implements Rule
                 }
             }
         }
+    }
+
+    /** The longest prefix counts; of two alike the port listed first. */
+    private static function why(NetworkInterface $one, NetworkInterface $other, InterfaceAddress $first, InterfaceAddress $second): string
+    {
+        $wins = $second->prefix->length > $first->prefix->length;
+        [$used, $idle, $prefix] = $wins ? [$other, $one, $second->prefix] : [$one, $other, $first->prefix];
+
+        return $used->segment === $idle->segment
+            ? \sprintf('It uses %s for everything in %s, and %s for nothing there.', $used->name, $prefix, $idle->name)
+            : \sprintf('It uses %s for everything in %s; what hangs on %s there is never spoken to.', $used->name, $prefix, $idle->name);
     }
 }

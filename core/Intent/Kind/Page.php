@@ -8,7 +8,6 @@ use Vorhut\Core\Intent\Engine;
 use Vorhut\Core\Intent\Pair;
 use Vorhut\Core\Intent\PairPrediction;
 use Vorhut\Core\Intent\SeveralExchanges;
-use Vorhut\Core\Intent\Span;
 use Vorhut\Core\Job\Intent;
 
 /** Announcements to the groups the horn joined; else a call whose sound only has to go one way. */
@@ -27,13 +26,12 @@ final class Page extends SeveralExchanges
         if (null !== $console && null !== $horn && [] !== $groups) {
             return PairPrediction::chained($pair, [$engine->oneWay->media($console, $horn, $groups)]);
         }
-        $call = $engine->calls->predict($pair);
-        if (Span::OneWay !== $call->span || null === $console || null === $horn) {
-            return $call;
+        $ringing = $engine->calls->ringing($pair);
+        if (!$ringing->span->holds() || null === $console || null === $horn) {
+            return $ringing;
         }
-        $signalling = \array_slice($call->leaves, 0, -1);
 
-        return PairPrediction::chained($pair, [...$signalling, $engine->oneWay->media($console, $horn, [])]);
+        return PairPrediction::chained($pair, [...$ringing->leaves, ...$engine->calls->speech($console, $horn)]);
     }
 
     /** A group is heard or not; a horn that is rung speaks. */
@@ -41,11 +39,13 @@ final class Page extends SeveralExchanges
     {
         $console = $engine->parties->device($pair->from);
         $horn = $engine->parties->device($pair->to);
-        $ways = [$engine->calls->ringing($pair)->chain()];
-        foreach (null === $console || null === $horn ? [] : $engine->oneWay->groupsOf($horn) as $group) {
-            $announced[] = [$engine->oneWay->media($console, $horn, [$group])];
+        $announced = [];
+        if (null !== $console && null !== $horn) {
+            foreach ($engine->oneWay->groupsOf($horn) as $group) {
+                $announced[] = [$engine->oneWay->media($console, $horn, [$group])];
+            }
         }
 
-        return $announced ?? $ways;
+        return [] === $announced ? [$engine->calls->ringing($pair)->chain()] : $announced;
     }
 }

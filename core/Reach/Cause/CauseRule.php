@@ -13,6 +13,7 @@ enum CauseRule: string
     case GatewayMissing = 'gateway-missing';
     case GatewayOffLink = 'gateway-off-link';
     case GatewayIsBroadcast = 'gateway-is-broadcast';
+    case GatewayIsItself = 'gateway-is-itself';
     case GatewaySilent = 'gateway-silent';
     case DestinationIsBroadcast = 'destination-is-broadcast';
     case MaskTooWide = 'mask-too-wide';
@@ -79,6 +80,8 @@ enum CauseRule: string
             self::GatewayOffLink => '{who} {must} {destination}: outside its own {prefix}, and its gateway {gateway} lies outside too',
             self::GatewayIsBroadcast => '{who} {must} {destination}: outside its own {prefix}, '
                 .'and its gateway {gateway} is a broadcast address',
+            self::GatewayIsItself => '{who} {must} {destination}: outside its own {prefix}, '
+                .'and as its gateway is itself it looks for it in {where}, where nobody answers',
             self::GatewaySilent => '{who} sends to its gateway {gateway}, but nobody in {where} has that address',
             self::NextHopSilent => '{who} sends to the next hop {gateway}, but nobody in {where} has that address',
             self::DestinationIsBroadcast => '{who} takes {destination} for the broadcast address of its own {prefix}',
@@ -126,6 +129,7 @@ enum CauseRule: string
             self::GatewayMissing => 'no gateway set',
             self::GatewayOffLink => 'gateway outside its subnet',
             self::GatewayIsBroadcast => 'gateway is a broadcast address',
+            self::GatewayIsItself => 'its gateway is itself',
             self::GatewaySilent => 'gateway does not answer',
             self::FilterRule, self::FilterDefault => 'filtered',
             self::TwoOwners => 'two units answer',
@@ -144,12 +148,12 @@ enum CauseRule: string
     public function remedies(): array
     {
         return match ($this) {
-            self::GatewayMissing, self::GatewayOffLink, self::GatewayIsBroadcast => [Remedy::Gateway, Remedy::Mask],
+            self::GatewayMissing, self::GatewayOffLink, self::GatewayIsBroadcast, self::GatewayIsItself => [Remedy::Gateway, Remedy::Mask],
             self::GatewaySilent, self::NotARouter => [Remedy::Gateway],
             self::MaskTooWide => [Remedy::Mask, Remedy::AddressOfAsked],
             self::NotInList => [Remedy::ListEntry],
             self::AddressMissing => [Remedy::AddressHere],
-            self::TwoOwners => [Remedy::AddressOfSecondOwner],
+            self::TwoOwners => [Remedy::AddressOfSpareOwner],
             self::OwnSource, self::DestinationIsBroadcast => [Remedy::Mask, Remedy::AddressOfAsker, Remedy::AddressOfAsked],
             self::FilterRule, self::FilterDefault => [Remedy::FilterRule],
             self::RouteMissing, self::NextHopSilent, self::RoutingLoop => [Remedy::Route],

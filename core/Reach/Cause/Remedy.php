@@ -12,7 +12,7 @@ enum Remedy
     case AddressHere;
     case AddressOfAsker;
     case AddressOfAsked;
-    case AddressOfSecondOwner;
+    case AddressOfSpareOwner;
     case ListEntry;
     case FilterRule;
     case Route;

@@ -16,7 +16,8 @@ use Vorhut\Core\Net\Ipv4Prefix;
  * Stands for the addresses nobody chose: a leased interface gets a free address of its segment's DHCP range, a link-local
  * one an address of 169.254.0.0/16, each with the mask and gateway the server or RFC 3927 would give.
  *
- * Which address it will be nobody knows beforehand; that it lies in the range is what the prediction rests on.
+ * Which address it will be nobody knows beforehand; that it lies in the range is what the prediction rests on. What a unit or
+ * router was given, and the gateway, is never leased.
  */
 final class Leases
 {
@@ -28,11 +29,10 @@ final class Leases
 
     public function __construct(private readonly Job $job)
     {
-        foreach ($job->devices as $device) {
-            foreach ($device->interfaces as $interface) {
-                if (null !== $interface->address) {
-                    $this->taken[$interface->address->address->value] = true;
-                }
+        $this->taken = $job->plannedAddresses();
+        foreach ($job->segments as $segment) {
+            foreach ($segment->subnets as $subnet) {
+                $this->taken += null === $subnet->gateway ? [] : [$subnet->gateway->value => true];
             }
         }
     }

@@ -71,6 +71,12 @@ final class Network
         return $this->owners[$address] ?? [];
     }
 
+    /** @return array<int, list<Node>> addresses that more than one carries, wherever they stand */
+    public function shared(): array
+    {
+        return array_filter($this->owners, static fn (array $nodes): bool => \count($nodes) > 1);
+    }
+
     /**
      * Who answers ARP (RFC 826) for an address in a segment, whatever the masks. Weak hosts (RFC 1122, section 3.3.4.2)
      * answer for any own address on any port. The asker does not answer itself.

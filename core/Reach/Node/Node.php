@@ -78,6 +78,11 @@ final readonly class Node
         return null;
     }
 
+    public function addressCount(): int
+    {
+        return array_sum(array_map(static fn (Port $p): int => \count($p->addresses), $this->ports));
+    }
+
     public function hasPortIn(string $segment): bool
     {
         foreach ($this->ports as $port) {

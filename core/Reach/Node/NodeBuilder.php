@@ -4,9 +4,12 @@ declare(strict_types=1);
 
 namespace Vorhut\Core\Reach\Node;
 
+use Vorhut\Core\Job\AddressMode;
 use Vorhut\Core\Job\Device;
 use Vorhut\Core\Job\NetworkInterface;
 use Vorhut\Core\Job\Router;
+use Vorhut\Core\Net\InterfaceAddress;
+use Vorhut\Core\Net\Ipv4Address;
 use Vorhut\Core\Profile\DeviceProfile;
 
 /** Makes nodes of the plan's routers and devices. */
@@ -58,7 +61,7 @@ final class NodeBuilder
                 $interface->name,
                 $interface->segment,
                 $addresses,
-                $leases->gatewayOf($interface, $address),
+                self::gateway($interface, $profile, $leases, $address),
                 $interface->mac,
                 joins: self::joins($interface, $profile),
             );
@@ -71,6 +74,16 @@ final class NodeBuilder
             table: new RoutingTable($ports, $device->routes),
             listens: $listens,
         );
+    }
+
+    private static function gateway(
+        NetworkInterface $interface,
+        DeviceProfile $profile,
+        Leases $leases,
+        ?InterfaceAddress $address,
+    ): ?Ipv4Address {
+        return $leases->gatewayOf($interface, $address)
+            ?? (AddressMode::Static === $interface->mode ? $profile->gatewayPolicy->whenNoneIsPlanned($address) : null);
     }
 
     /**

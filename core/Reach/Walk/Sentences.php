@@ -91,6 +91,12 @@ final readonly class Sentences
         }
         $owners = $this->network->ownersOf($packet->destination);
         $values['destination'] = self::ip($packet->destination);
+        if (0 === $entry->to->length && $node->table->owns($entry->port->gateway->value ?? -1)) {
+            $words['must'] = Leg::Reply === $leg ? 'must answer' : 'must send to';
+            $values['prefix'] = self::prefixes($node);
+
+            return CauseRule::GatewayIsItself->at($node->id, $values, $words, $leg);
+        }
         if ([] === $owners) {
             return CauseRule::NobodyThere->at($node->id, $values, $words, $leg);
         }

@@ -83,6 +83,41 @@ final class FirstContactTest extends TestCase
         self::assertSame('172.16.1.44', (new FirstContactPlanner($job))->plan($job->devices['node'])->unit['Gateway']);
     }
 
+    public function testAUnitThatInsistsOnAGatewayIsNotLeftBlank(): void
+    {
+        $values = static function (string $profile): array {
+            $job = Jobs::make(['a' => '10.47.1.0/24'], ['x' => ['profile' => $profile, 'at' => ['a', '10.47.1.9/24']]]);
+
+            return (new FirstContactPlanner($job))->plan($job->devices['x'])->unit;
+        };
+        self::assertStringContainsString('plan it first', $values('desk-phone-page')['Gateway']);
+        self::assertSame('leave blank', $values('paging-horn')['Gateway']);
+    }
+
+    /** What a server gives is not typed. */
+    public function testAReservedAddressIsLeftToTheServer(): void
+    {
+        $job = Jobs::make(['a' => '10.47.1.0/24'], [
+            'x' => ['profile' => 'paging-horn', 'at' => ['a', '10.47.1.9/24'], 'if' => ['mode' => 'reserved']],
+        ]);
+        $plan = (new FirstContactPlanner($job))->plan($job->devices['x']);
+        self::assertSame(['Addressing' => 'automatic (DHCP)', 'It is given' => '10.47.1.9'], \array_slice($plan->unit, -2));
+        self::assertStringNotContainsString('Type name, address', implode(' ', $plan->order));
+    }
+
+    /** The laptop's address is nobody's: no unit's, no router's, no gateway. */
+    public function testTheLaptopKeepsOffRouters(): void
+    {
+        $routers = ['r' => ['in' => ['a' => ['address' => '192.0.2.250/24', 'extraAddresses' => ['192.0.2.249/24']]]]];
+        $job = Jobs::make(
+            ['a' => ['prefix' => '192.0.2.0/24']],
+            ['x' => ['profile' => 'ptz-camera-rotary', 'at' => ['a', '192.0.2.9/24']]],
+            $routers,
+        );
+        $plan = (new FirstContactPlanner($job))->plan($job->devices['x']);
+        self::assertSame('192.0.2.248', $plan->laptop['Address on the cable port']);
+    }
+
     public function testALaptopThatCannotBeReadIsRefusedWithAnExample(): void
     {
         $this->expectException(InvalidValue::class);

@@ -146,6 +146,76 @@ final class CheckTest extends TestCase
         self::assertNotContains('overlapping-subnets', self::rules(Jobs::make(Jobs::TWO, [])));
     }
 
+    /** Whoever has done least moves; what is as left stays, and is not told to. */
+    public function testOfTwoOnOneAddressTheOneThatIsAsLeftStays(): void
+    {
+        $job = static fn (string $one, string $two): Job => Jobs::make(['a' => '10.47.1.0/24'], [
+            'one' => ['at' => ['a', '10.47.1.9/24'], 'stage' => $one],
+            'two' => ['at' => ['a', '10.47.1.9/24'], 'stage' => $two],
+        ]);
+        $moved = static function (Job $job): ?string {
+            $finding = Check::run($job)[0];
+            self::assertSame('duplicate-address', $finding->rule);
+
+            return null === $finding->change ? null : $finding->change->edits[0]->id;
+        };
+        self::assertSame('one', $moved($job('planned', 'as-left')));
+        self::assertSame('two', $moved($job('as-left', 'planned')));
+        self::assertSame('two', $moved($job('planned', 'planned')));
+        self::assertSame('one', $moved($job('unpacked', 'set-up')));
+        self::assertNull($moved($job('as-left', 'as-left')));
+    }
+
+    public function testTwoRoutersOnOneAddressAreFound(): void
+    {
+        $routers = ['r' => ['in' => ['a' => '10.47.1.1/24']], 's' => ['in' => ['a' => '10.47.1.1/24']]];
+        $findings = Check::run(Jobs::make(['a' => '10.47.1.0/24'], [], $routers));
+        self::assertSame(['duplicate-address', ['r', 's']], [$findings[0]->rule, $findings[0]->devices]);
+    }
+
+    /** A host answers for its addresses on every port it has, so the other port's segment counts, too. */
+    public function testAnAddressThatTwoAnswerForIsFoundThoughTheyHaveItInTwoSegments(): void
+    {
+        $job = Jobs::make(Jobs::TWO, [
+            'x' => ['interfaces' => [
+                ['segment' => 'a', 'address' => '10.47.1.9/24'],
+                ['segment' => 'b', 'address' => '10.47.2.8/24'],
+            ]],
+            'y' => ['at' => ['b', '10.47.1.9/24']],
+        ]);
+        self::assertContains('duplicate-address', self::rules($job));
+    }
+
+    /** A station that has a port there needs no gateway, nor does who asks the router it stands beside. */
+    public function testNoGatewayIsMissedWhereNoneIsNeeded(): void
+    {
+        $station = ['interfaces' => [
+            ['segment' => 'a', 'address' => '10.47.1.5/24'],
+            ['segment' => 'b', 'address' => '10.47.2.5/24'],
+        ]];
+        $unit = ['at' => ['b', '10.47.2.20/24']];
+        $rules = static fn (string $from, string $to): array => self::rules(Jobs::make(
+            Jobs::TWO,
+            ['station' => $station, 'unit' => $unit],
+            Jobs::ROUTER,
+            [['id' => 'i', 'kind' => 'reach', 'from' => [$from], 'to' => [$to]]],
+        ));
+        self::assertNotContains('gateway-missing', $rules('device:station', 'device:unit'));
+        self::assertNotContains('gateway-missing', $rules('device:unit', 'device:station'));
+        self::assertNotContains('gateway-missing', $rules('device:unit', 'address:10.47.2.1'));
+        self::assertContains('gateway-missing', $rules('device:unit', 'address:10.47.1.1'));
+    }
+
+    public function testAUnitThatInsistsOnAGatewayIsFoundWithoutOne(): void
+    {
+        $job = static fn (?string $gateway): Job => Jobs::make(
+            ['a' => '10.47.1.0/24'],
+            ['x' => ['profile' => 'desk-phone-page', 'at' => ['a', '10.47.1.9/24', $gateway]]],
+        );
+        self::assertContains('gateway-required', self::rules($job(null)));
+        self::assertNotContains('gateway-required', self::rules($job('10.47.1.1')));
+    }
+
     public function testRuleIdsAreUnique(): void
     {
         $ids = array_map(static fn (Rule $r): string => $r->about()->id, Check::rules());

@@ -70,23 +70,12 @@ final class MustNotTest extends TestCase
 
     public function testAnExtensionSomewhereElseRegistersNobodyHere(): void
     {
-        $job = static fn (array $extensions): array => (new Prover(Jobs::make(
-            ['a' => '10.47.1.0/24'],
-            [
-                'pbx' => ['profile' => 'phone-system', 'at' => ['a', '10.47.1.5/24']],
-                'other' => ['profile' => 'phone-system', 'at' => ['a', '10.47.1.6/24']],
-                'one' => ['profile' => 'desk-phone-page', 'at' => ['a', '10.47.1.10/24']],
-            ],
-            [],
-            [['id' => 'i', 'kind' => 'register', 'from' => ['device:one'], 'to' => ['device:pbx']]],
-            $extensions,
-        )))->prove()->intents['i']->pairs();
         $own = ['number' => '2001', 'device' => 'one'];
-        self::assertSame('no-extension', $job([])[0]->cause?->rule->value);
-        self::assertSame('no-extension', $job([$own])[0]->cause?->rule->value);
-        $elsewhere = $job([$own + ['server' => 'other']])[0];
+        self::assertSame('no-extension', self::registering([])->cause?->rule->value);
+        self::assertSame('no-extension', self::registering([$own])->cause?->rule->value);
+        $elsewhere = self::registering([$own + ['server' => 'other']]);
         self::assertSame('one has its extension at other, not at pbx', $elsewhere->cause?->text);
-        self::assertSame(Span::Through, $job([$own + ['server' => 'pbx']])[0]->span);
+        self::assertSame(Span::Through, self::registering([$own + ['server' => 'pbx']])->span);
     }
 
     /** An extension that belongs nowhere, listed before one that does, hides neither in the sum nor in the pair. */
@@ -113,6 +102,18 @@ final class MustNotTest extends TestCase
         $failing = array_filter($prediction->pairs(), static fn (PairPrediction $p): bool => $p->span->fails());
         self::assertCount(4, $failing, 'everything with two in it');
         self::assertSame(4, $prediction->failingCount());
+    }
+
+    /** @param list<array<string, mixed>> $extensions */
+    private static function registering(array $extensions): PairPrediction
+    {
+        $hosts = [
+            'pbx' => ['profile' => 'phone-system', 'at' => ['a', '10.47.1.5/24']],
+            'other' => ['profile' => 'phone-system', 'at' => ['a', '10.47.1.6/24']],
+            'one' => ['profile' => 'desk-phone-page', 'at' => ['a', '10.47.1.10/24']],
+        ];
+
+        return self::only([], $hosts, ['kind' => 'register', 'from' => ['device:one'], 'to' => ['device:pbx']], $extensions);
     }
 
     /**

@@ -16,6 +16,7 @@ use Vorhut\Core\Job\Segment;
 use Vorhut\Core\Net\Ipv4Address;
 use Vorhut\Core\Planning\AddressPlanner;
 use Vorhut\Core\Planning\BlockBy;
+use Vorhut\Core\Planning\PlanProposal;
 use Vorhut\Core\Planning\PlanRequest;
 use Vorhut\Core\Planning\ProposedAddress;
 use Vorhut\Tests\Support\Jobs;
@@ -73,6 +74,52 @@ final class AddressPlannerTest extends TestCase
         self::assertNotSame('10.47.1.10/24', (string) $proposal->addresses[0]->address);
     }
 
+    public function testTidyNumbersAreThoseThatPeopleRead(): void
+    {
+        self::assertSame('10.47.1.130/25', self::byDevice(self::job('10.47.1.128/25', ['paging-horn' => 3]))['paging-horn-0']);
+        $wide = self::byDevice(self::job('10.47.0.0/23', ['paging-horn' => 240, 'ptz-camera-rotary' => 30]));
+        self::assertSame('10.47.0.10/23', $wide['paging-horn-0']);
+        self::assertSame('10.47.1.60/23', $wide['ptz-camera-rotary-0'], 'behind 240 and a quarter of them');
+    }
+
+    public function testTheSecondSubnetIsUsedWhenTheFirstIsFull(): void
+    {
+        $job = self::twoSubnets(['paging-horn' => 6]);
+        $addresses = self::byDevice($job);
+        self::assertCount(6, $addresses);
+        self::assertCount(5, array_filter($addresses, static fn (string $a): bool => str_starts_with($a, '10.47.1.')));
+        self::assertSame('10.47.2.10/24', $addresses['paging-horn-5']);
+    }
+
+    public function testTwoPortsOfAUnitGetTwoSubnets(): void
+    {
+        $ports = [['name' => 'one', 'segment' => 'a', 'address' => null], ['name' => 'two', 'segment' => 'a', 'address' => null]];
+        $proposal = AddressPlanner::propose(Jobs::make(['a' => '10.47.1.0/24'], ['x' => ['interfaces' => $ports]]));
+        self::assertCount(1, $proposal->addresses);
+        self::assertStringContainsString('two ports need two subnets', $proposal->unplaced[0]->reason);
+        $edit = self::twoSubnets([])->record(Segment::class, 'a');
+        $job = Jobs::make(['a' => '10.47.1.0/29'], ['x' => ['interfaces' => $ports]]);
+        $job = $job->with(new ChangeSet('', [new Edit(Segment::class, 'a', $job->record(Segment::class, 'a'), $edit)]));
+        $given = array_map(static fn (ProposedAddress $p): string => (string) $p->address, AddressPlanner::propose($job)->addresses);
+        self::assertSame(['10.47.1.5/29', '10.47.2.10/24'], $given);
+    }
+
+    /** A server can reserve an address of its range for one unit; nobody else is put there. */
+    public function testReservationsMayLieInTheLeasedRange(): void
+    {
+        $segment = ['id' => 'a', 'subnets' => [['prefix' => '10.47.1.0/29', 'gateway' => '10.47.1.1', 'dhcp' => ['10.47.1.2-10.47.1.6']]]];
+        $with = static function (string $mode) use ($segment): PlanProposal {
+            $port = ['segment' => 'a', 'mode' => $mode, 'address' => null];
+            $job = Jobs::make(['a' => '10.47.1.0/29'], ['x' => ['interfaces' => [$port]]]);
+
+            return AddressPlanner::propose(
+                $job->with(new ChangeSet('', [new Edit(Segment::class, 'a', $job->record(Segment::class, 'a'), $segment)])),
+            );
+        };
+        self::assertCount(1, $with('reserved')->addresses);
+        self::assertStringContainsString('is full', $with('static')->unplaced[0]->reason);
+    }
+
     /** Whatever the job: every proposal is a free host address of its subnet, nobody gets one twice, and no rule objects. */
     public function testProposalsNeverConflict(): void
     {
@@ -116,6 +163,24 @@ final class AddressPlannerTest extends TestCase
                     ]),
                 );
             });
+    }
+
+    /** @param array<string, int> $kinds */
+    private static function twoSubnets(array $kinds): Job
+    {
+        $job = self::job('10.47.1.0/29', $kinds);
+
+        return $job->with(
+            new ChangeSet('', [
+                new Edit(Segment::class, 'a', $job->record(Segment::class, 'a'), [
+                    'id' => 'a',
+                    'subnets' => [
+                        ['prefix' => '10.47.1.0/29', 'gateway' => '10.47.1.1'],
+                        ['prefix' => '10.47.2.0/24', 'gateway' => '10.47.2.1'],
+                    ],
+                ]),
+            ]),
+        );
     }
 
     /** @param array<string, int> $kinds */

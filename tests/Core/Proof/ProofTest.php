@@ -5,6 +5,8 @@ declare(strict_types=1);
 namespace Vorhut\Tests\Core\Proof;
 
 use PHPUnit\Framework\TestCase;
+use Vorhut\App\Jobs\ShippedProfiles;
+use Vorhut\Core\Exchange\JobFile;
 use Vorhut\Core\Intent\Pair;
 use Vorhut\Core\Intent\PairPrediction;
 use Vorhut\Core\Intent\Span;
@@ -12,6 +14,7 @@ use Vorhut\Core\Job\Job;
 use Vorhut\Core\Proof\Explainer;
 use Vorhut\Core\Proof\ProofReport;
 use Vorhut\Core\Proof\Prover;
+use Vorhut\Core\Record\Json;
 use Vorhut\Core\Repair\Hands;
 use Vorhut\Core\Repair\Repair;
 use Vorhut\Core\Repair\RepairSearch;
@@ -51,7 +54,7 @@ final class ProofTest extends TestCase
 
     public function testTheCleanJobHolds(): void
     {
-        $job = \Vorhut\Core\Exchange\JobFile::read(Jobs::demoText('skerry-slip'), \Vorhut\App\Jobs\ShippedProfiles::load());
+        $job = JobFile::read(Jobs::demoText('skerry-slip'), ShippedProfiles::load());
         self::assertSame([], (new Prover($job))->prove()->failing());
     }
 
@@ -187,6 +190,39 @@ final class ProofTest extends TestCase
                 'c',
             )->span,
         );
+    }
+
+    /** The sound of a page goes by the phone system where that stands between, and there a filter may stop it. */
+    public function testAPageThroughAServerIsJudgedOnTheWayItTakes(): void
+    {
+        $page = static function (array $rules): PairPrediction {
+            $phone = Json::object((string) file_get_contents(\dirname(__DIR__, 3).'/profiles/desk-phone-page.json'));
+            $data = Json::object(JobFile::write(Jobs::make(
+                [...Jobs::TWO, 'c' => '10.47.3.0/24'],
+                [
+                    'pbx' => ['profile' => 'phone-system', 'at' => ['c', '10.47.3.5/24', '10.47.3.1']],
+                    'console' => ['profile' => 'desk-phone-page', 'at' => ['a', '10.47.1.10/24', '10.47.1.1']],
+                    'horn' => ['profile' => 'paging-horn', 'at' => ['b', '10.47.2.10/24', '10.47.2.1']],
+                ],
+                ['r' => ['in' => [...Jobs::ROUTER['r']['in'], 'c' => '10.47.3.1/24'], 'rules' => $rules]],
+                [['id' => 'p', 'kind' => 'page', 'from' => ['device:console'], 'to' => ['device:horn']]],
+                [
+                    ['number' => '2001', 'device' => 'console', 'server' => 'pbx'],
+                    ['number' => '2002', 'device' => 'horn', 'server' => 'pbx'],
+                ],
+            )));
+            $data['profiles'] = [['mediaThroughServer' => true] + $phone];
+
+            return (new Prover(JobFile::read(Json::line($data), ShippedProfiles::load())))->prove()->intents['p']->pairs()[0];
+        };
+        self::assertSame(Span::Through, $page([])->span);
+        $direct = [['action' => 'deny', 'from' => '10.47.1.0/24', 'to' => '10.47.2.0/24']];
+        self::assertSame(Span::Through, $page($direct)->span, 'nothing goes the direct way');
+        $second = [
+            ['action' => 'permit', 'protocol' => 'udp', 'ports' => '5060'],
+            ['action' => 'deny', 'from' => '10.47.3.0/24', 'to' => '10.47.2.0/24'],
+        ];
+        self::assertSame([Span::Filtered, 'pbx sends to horn'], [$page($second)->span, $page($second)->how]);
     }
 
     public function testACallNeedsExtensions(): void

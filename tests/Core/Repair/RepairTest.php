@@ -41,6 +41,22 @@ final class RepairTest extends TestCase
             'On r permit udp port 7000 from 10.47.1.0/24 to 10.47.2.0/24',
             Hands::Client,
         ];
+        // The permit stands before both denials, or the first of them goes on stopping it.
+        yield 'two rules' => [
+            $job(
+                [
+                    'rules' => [
+                        ['action' => 'deny', 'to' => '10.47.2.11/32'],
+                        ['action' => 'deny', 'protocol' => 'udp', 'ports' => '6000-8000'],
+                    ],
+                ],
+                ['z' => ['at' => ['b', '10.47.2.11/24', '10.47.2.1'], 'if' => ['listens' => ['udp/7000']]]],
+                ['to' => ['device:y', 'device:z']],
+            ),
+            Span::Filtered,
+            'On r permit udp port 7000 from 10.47.1.0/24 to 10.47.2.0/24',
+            Hands::Client,
+        ];
         yield 'a default' => [
             $job(['defaultAction' => 'deny']),
             Span::Filtered,

@@ -1,0 +1,57 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Core\Findings\Bench;
+
+use Vorhut\Core\Findings\About;
+use Vorhut\Core\Findings\Finding;
+use Vorhut\Core\Findings\Plan;
+use Vorhut\Core\Findings\Rule;
+use Vorhut\Core\Findings\Severity;
+use Vorhut\Core\Findings\Stop;
+use Vorhut\Core\Job\AddressMode;
+use Vorhut\Core\Profile\GatewayPolicy;
+
+/** Some units do not save their values while the gateway field is empty. */
+final class GatewayRequired implements Rule
+{
+    public function about(): About
+    {
+        return new About('gateway-required', 185, Stop::Bench, 'insists on a gateway');
+    }
+
+    public function check(Plan $plan): iterable
+    {
+        foreach ($plan->seats() as $seat) {
+            if (
+                null === $seat->interface->address
+                || null !== $seat->interface->gateway
+                || AddressMode::Static !== $seat->interface->mode
+                || GatewayPolicy::Required !== $plan->job->profileOf($seat->device)->gatewayPolicy
+            ) {
+                continue;
+            }
+            $gateway = $seat->subnet?->gateway;
+            yield new Finding(
+                $this->about(),
+                Severity::Wrong,
+                \sprintf('%s insists on a gateway, and none is planned', $seat->device->name),
+                'Its page does not save while the field is empty, so whoever stands there will type something.',
+                [$seat->device->id],
+                null === $gateway
+                    ? 'Plan the value to type; in a subnet without a router that is an address that stays unused.'
+                    : \sprintf('Set its gateway to %s.', $gateway),
+                null === $gateway
+                    ? null
+                    : $seat->set(
+                        $plan->job,
+                        ['gateway' => (string) $gateway],
+                        \sprintf('Set gateway %s on %s', $gateway, $seat->device->name),
+                    ),
+                $seat->segment?->id,
+                (string) $seat->interface->address->address,
+            );
+        }
+    }
+}
