@@ -5,10 +5,14 @@ declare(strict_types=1);
 namespace Vorhut\Core\Intent;
 
 use Vorhut\Core\Job\Job;
+use Vorhut\Core\Net\Ipv4Address;
 use Vorhut\Core\Net\Protocol;
 use Vorhut\Core\Net\Service;
+use Vorhut\Core\Reach\Cause\Cause;
 use Vorhut\Core\Reach\Cause\CauseRule;
+use Vorhut\Core\Reach\Node\Network;
 use Vorhut\Core\Reach\Walk\Exchange;
+use Vorhut\Core\Reach\Walk\Verdict;
 
 /** Single requests and their answers, of which pairs are made up; asked again they are not walked again. */
 final class Asks
@@ -46,7 +50,23 @@ final class Asks
             return new Leaf($title, $from, $target, $service, Span::CannotSend, $cause);
         }
         $verdict = $this->exchange->ask($asker, $target, $service);
+        $stranger = self::stranger($this->exchange->network, $to, $target, $verdict);
 
-        return new Leaf($title, $from, $target, $service, Span::ofVerdict($verdict), $verdict->cause);
+        return null === $stranger
+            ? new Leaf($title, $from, $target, $service, Span::ofVerdict($verdict), $verdict->cause)
+            : new Leaf($title, $from, $target, $service, Span::NotFound, $stranger);
+    }
+
+    /** Where another unit has the address, too, and stands nearer: it gets what is meant for the party. */
+    public static function stranger(Network $network, string $party, Ipv4Address $target, Verdict $verdict): ?Cause
+    {
+        $by = $network->node($verdict->by[0] ?? '');
+        $meant = $network->node($party);
+        if (null === $by || null === $meant || $by === $meant || !$by->table->owns($target->value)) {
+            return null;
+        }
+        $values = ['address' => (string) $target, 'owners' => $by->id.', '.$meant->id];
+
+        return CauseRule::AnotherAnswers->at($by->id, $values, ['who' => $by->name, 'other' => $meant->name]);
     }
 }

@@ -137,9 +137,15 @@ final class OneWayMedia
             );
         }
         $verdict = $this->exchange->send($this->exchange->network->nodes[$source->id], $target, $media);
-        $span = $verdict->delivered ? Span::Through : Span::ofVerdict($verdict);
+        $gets = [$receiver->id] === $verdict->by;
+        $wrong = $gets ? null : (Asks::stranger($this->exchange->network, $receiver->id, $target, $verdict) ?? $verdict->cause);
+        $span = match (true) {
+            $gets => Span::Through,
+            $verdict->delivered => Span::NotFound,
+            default => Span::ofVerdict($verdict),
+        };
 
-        return new Leaf($title, $source->id, $target, $media, $span, $verdict->delivered ? null : $verdict->cause);
+        return new Leaf($title, $source->id, $target, $media, $span, $wrong);
     }
 
     private function portOf(Device $receiver): int

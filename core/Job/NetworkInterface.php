@@ -11,6 +11,7 @@ use Vorhut\Core\Net\Service;
 use Vorhut\Core\Record\Checked;
 use Vorhut\Core\Record\Conditional;
 use Vorhut\Core\Record\Field\Choice;
+use Vorhut\Core\Record\Field\Flag;
 use Vorhut\Core\Record\Field\Parsed;
 use Vorhut\Core\Record\Field\ParsedList;
 use Vorhut\Core\Record\Field\Refers;
@@ -30,6 +31,7 @@ final readonly class NetworkInterface implements Checked, Conditional
      * @param list<InterfaceAddress> $extraAddresses
      * @param list<Ipv4Address>|null $joins multicast groups; null: what the profile says
      * @param list<Service>|null $listens null: what the profile says
+     * @param bool $reversePath strict reverse path filtering (RFC 3704, section 2.2)
      */
     public function __construct(
         #[Text('Port', max: 40, default: 'lan')]
@@ -50,6 +52,8 @@ final readonly class NetworkInterface implements Checked, Conditional
         public ?array $joins,
         #[ParsedList(Service::class, 'Listens on', orNothing: true)]
         public ?array $listens,
+        #[Flag('drops what came another way than the answer would go')]
+        public bool $reversePath,
     ) {
     }
 

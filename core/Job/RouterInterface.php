@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Vorhut\Core\Job;
 
 use Vorhut\Core\Net\InterfaceAddress;
+use Vorhut\Core\Net\Ipv4Address;
 use Vorhut\Core\Net\MacAddress;
 use Vorhut\Core\Record\Field\Flag;
 use Vorhut\Core\Record\Field\Parsed;
@@ -14,7 +15,12 @@ use Vorhut\Core\Record\Field\Refers;
 /** A router's leg in a segment. */
 final readonly class RouterInterface
 {
-    /** @param list<InterfaceAddress> $extraAddresses */
+    /**
+     * @param list<InterfaceAddress> $extraAddresses
+     * @param bool $proxyArp RFC 1027
+     * @param bool $reversePath strict reverse path forwarding (RFC 3704, section 2.2)
+     * @param Ipv4Address|null $relay the DHCP server that questions of the segment are passed on to (RFC 1542, section 4)
+     */
     public function __construct(
         #[Parsed(MacAddress::class, 'MAC')]
         public ?MacAddress $mac,
@@ -30,6 +36,12 @@ final readonly class RouterInterface
         public bool $mdnsRelay,
         #[Flag('masquerades')]
         public bool $masquerade,
+        #[Flag('answers ARP for what lies behind it')]
+        public bool $proxyArp,
+        #[Flag('drops what came another way than the answer would go')]
+        public bool $reversePath,
+        #[Parsed(Ipv4Address::class, 'Relays DHCP to')]
+        public ?Ipv4Address $relay,
     ) {
     }
 

@@ -28,11 +28,11 @@ final class SweepTest extends AppTestCase
     /** The verdicts, whoever runs a lab on this machine or none. */
     public function testAnswersAreComparedWithThePlanAndSilentOnesDropped(): void
     {
-        $run = $this->sweep(['10.47.60.32', '10.47.60.33', '10.47.60.34', '10.47.60.99', '10.47.60.100']);
+        $run = $this->sweep(['10.47.60.32', '10.47.60.33', '10.47.60.34', '10.47.60.80', '10.47.60.81']);
         $run->keep([
             '10.47.60.32' => ['http stand-in', 'poll receiver-1'],
             '10.47.60.33' => ['poll receiver-9'],
-            '10.47.60.99' => ['http =cmd'],
+            '10.47.60.80' => ['http =cmd'],
         ]);
         $run->finish();
         $this->em()->flush();
@@ -59,18 +59,18 @@ final class SweepTest extends AppTestCase
         $all = [
             '10.47.10.1' => 'planned, silent',
             '10.47.10.2' => 'kept free',
-            '10.47.10.100' => 'leased out when asked for',
+            '10.47.10.130' => 'leased out when asked for',
             '10.47.10.0' => 'no host address',
             '10.47.10.90' => 'free',
             '192.0.2.9' => 'in no subnet of the plan',
         ];
         $run = $this->sweep(array_keys($all));
         self::assertSame($all, array_column(SweepList::rows($this->job(), $run), 'verdict', 'address'));
-        $run->keep(['10.47.10.100' => ['http a phone'], '10.47.10.90' => ['http somebody'], '10.47.10.1' => ['http a router']]);
+        $run->keep(['10.47.10.130' => ['http a phone'], '10.47.10.90' => ['http somebody'], '10.47.10.1' => ['http a router']]);
         $verdicts = array_column(SweepList::rows($this->job(), $run), 'verdict', 'address');
         self::assertSame(
             ['as planned', 'holds a lease', 'unknown here'],
-            [$verdicts['10.47.10.1'], $verdicts['10.47.10.100'], $verdicts['10.47.10.90']],
+            [$verdicts['10.47.10.1'], $verdicts['10.47.10.130'], $verdicts['10.47.10.90']],
         );
     }
 

@@ -20,11 +20,13 @@ final class KernelLab
     public const PORTS = [7000, 5060];
     public const EVERYBODY = 7001;
     public const NOBODY = 7009;
+    /** The group that routers with multicast pass on. */
+    public const GROUP = '239.192.1.1';
 
     /** Why this machine cannot do it; null where it can. */
     public static function missing(): ?string
     {
-        foreach (['ip', 'unshare', 'nft'] as $command) {
+        foreach (['ip', 'unshare', 'nft', 'smcrouted'] as $command) {
             if ('' === trim((string) shell_exec('PATH=$PATH:/usr/sbin:/sbin command -v '.$command))) {
                 return 'there is no '.$command.' command';
             }
@@ -65,9 +67,10 @@ final class KernelLab
      *
      * @return array<string, array{by: list<string>, replied: list<string>, error: int, problems: list<string>}> by question
      */
-    public static function ask(Job $job, array $questions, float $wait = 0.4): array
+    public static function ask(Job $job, array $questions, float $wait): array
     {
-        $plan = ['segments' => [], 'nodes' => [], 'questions' => [], 'settle' => 0.05, 'wait' => $wait];
+        $routed = '' !== implode('', array_map(self::groups(...), $job->routers));
+        $plan = ['segments' => [], 'nodes' => [], 'questions' => [], 'settle' => $routed ? 0.5 : 0.05, 'wait' => $wait];
         $bridges = [];
         foreach ($job->segments as $segment) {
             $bridges[$segment->id] = 'b'.\count($bridges);
@@ -90,6 +93,7 @@ final class KernelLab
                         ...$interface->extraAddresses,
                     ],
                     'gateway' => $interface->gateway,
+                    'reversePath' => $interface->reversePath,
                 ];
                 foreach ($interface->joins ?? [] as $group) {
                     $joins[] = [(string) $group, 'e'.$i];
@@ -204,6 +208,8 @@ final class KernelLab
                     ...$interface->extraAddresses,
                 ],
                 'gateway' => null,
+                'proxyArp' => $interface->proxyArp,
+                'reversePath' => $interface->reversePath,
             ];
             if ($interface->masquerade) {
                 $nat .= "add rule ip v out oifname \"e$i\" masquerade\n";
@@ -211,7 +217,8 @@ final class KernelLab
         }
         foreach ($router->forwards as $forward) {
             $nat .= \sprintf(
-                "add rule ip v in ip daddr %s %s dport %d dnat to %s:%d\n",
+                "add rule ip v in iifname %s ip daddr %s %s dport %d dnat to %s:%d\n",
+                self::portOf($router, $forward->interface),
                 $forward->interface,
                 $forward->protocol->value,
                 $forward->port,
@@ -236,7 +243,39 @@ final class KernelLab
             [],
             ['ip_forward' => 1],
             [] === $router->rules && 'accept' === $policy && '' === $nat ? '' : $nft,
+            self::groups($router),
         );
+    }
+
+    /** What the routing daemon for groups is told: each port with multicast passes on to every other one. */
+    private static function groups(Router $router): string
+    {
+        $ports = [];
+        foreach ($router->interfaces as $i => $interface) {
+            $ports = $interface->multicast ? [...$ports, 'e'.$i] : $ports;
+        }
+        $enable = $pass = '';
+        foreach (\count($ports) > 1 ? $ports : [] as $in) {
+            $out = implode(' ', array_diff($ports, [$in]));
+            $enable .= "phyint $in enable ttl-threshold 1\n";
+            $pass .= "mgroup from $in group ".self::GROUP."\nmroute from $in group ".self::GROUP." to $out\n";
+        }
+
+        return $enable.$pass;
+    }
+
+    /** The name of the port that has the address; one that no port has never matches. */
+    private static function portOf(Router $router, Ipv4Address $address): string
+    {
+        foreach ($router->interfaces as $i => $interface) {
+            foreach ($interface->addresses() as $own) {
+                if ($own->address->equals($address)) {
+                    return 'e'.$i;
+                }
+            }
+        }
+
+        return 'none';
     }
 
     private static function rule(FilterRule $rule): string
@@ -259,14 +298,20 @@ final class KernelLab
     }
 
     /**
-     * @param array<string, array{segment: string|null, addresses: list<InterfaceAddress>, gateway: Ipv4Address|null}> $ports
+     * @param array<string, array{
+     *     segment: string|null,
+     *     addresses: list<InterfaceAddress>,
+     *     gateway: Ipv4Address|null,
+     *     proxyArp?: bool,
+     *     reversePath?: bool,
+     * }> $ports
      * @param list<Route> $routes
      * @param list<array{string, string}> $joins
      * @param array<string, int> $sysctl
      *
      * @return array<string, mixed>
      */
-    private static function node(array $ports, array $routes, array $joins, array $sysctl, string $nft): array
+    private static function node(array $ports, array $routes, array $joins, array $sysctl, string $nft, string $groups = ''): array
     {
         $ip = ['link set lo up'];
         $unicast = [];
@@ -280,7 +325,10 @@ final class KernelLab
             }
             $ip[] = 'link set '.$name.' up';
             // The engine judges without redirects.
-            $sysctl += ['conf/all/send_redirects' => 0, "conf/$name/send_redirects" => 0];
+            $sysctl += ['conf/all/send_redirects' => 0, "conf/$name/send_redirects" => 0, 'conf/all/rp_filter' => 0];
+            $sysctl["conf/$name/rp_filter"] = (int) ($port['reversePath'] ?? false);
+            $sysctl["conf/$name/proxy_arp"] = (int) ($port['proxyArp'] ?? false);
+            $sysctl["neigh/$name/proxy_delay"] = 0;
         }
         foreach ($routes as $route) {
             $ip[] = \sprintf('route append %s via %s', $route->to, $route->via);
@@ -306,6 +354,7 @@ final class KernelLab
                 'unicast' => $unicast,
                 'anybody' => $listens ? [self::EVERYBODY] : [],
                 'joins' => $joins,
+                'groups' => $groups,
             ],
         ];
     }

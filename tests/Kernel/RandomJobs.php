@@ -64,6 +64,9 @@ final class RandomJobs
     {
         return ['address' => $this->fresh($segment, 1 + $router).'/'.$this->oneOf([24, 24, 24, 24, 25, 23])]
             + ($this->chance(25) ? ['masquerade' => true] : [])
+            + ($this->chance(15) ? ['proxyArp' => true] : [])
+            + ($this->chance(10) ? ['reversePath' => true] : [])
+            + ($this->chance(30) ? ['multicast' => true] : [])
             + ($this->chance(15) ? ['extraAddresses' => [\sprintf('10.48.%d.%d/24', $segment, 1 + $router)]] : []);
     }
 
@@ -157,6 +160,7 @@ final class RandomJobs
             'address' => $address.'/'.$length,
             'gateway' => $gateway,
             'listens' => ['udp/7000', 'udp/5060', 'udp/7001', 'tcp/7000', 'tcp/5060'],
+            'reversePath' => $this->chance(10),
             'joins' => $this->oneOf([[], ['239.192.1.1'], ['224.0.0.200', '239.192.1.1'], ['224.0.0.200']]),
         ]
             + ($this->chance(10)

@@ -72,6 +72,20 @@ $setUp = static function (array $c) use (&$servers, &$listeners, $run, $bind): a
         $servers[] = ['socket' => $socket, 'answers' => true];
     }
 
+    if ('' !== $c['groups']) {
+        $base = tempnam(sys_get_temp_dir(), 'groups');
+        file_put_contents($base.'.conf', $c['groups']);
+        $options = ['-n', '-N', '-l', 'err', '-f', $base.'.conf', '-P', $base.'.pid', '-u', $base.'.sock'];
+        $daemon = proc_open(['smcrouted', ...$options], [['file', '/dev/null', 'r'], ['file', $base, 'w'], ['file', $base, 'w']], $none);
+        register_shutdown_function(static function () use ($daemon, $base): void {
+            if (is_resource($daemon)) {
+                proc_terminate($daemon);
+                proc_close($daemon);
+            }
+            array_map(unlink(...), (array) glob($base.'*'));
+        });
+    }
+
     return $problems;
 };
 // An echo request (RFC 792) that carries the question's id.

@@ -9,8 +9,9 @@ use Vorhut\Core\Findings\Finding;
 use Vorhut\Core\Findings\Plan;
 use Vorhut\Core\Findings\Rule;
 use Vorhut\Core\Findings\Severity;
+use Vorhut\Core\Job\Device;
 use Vorhut\Core\Job\NetworkInterface;
-use Vorhut\Core\Net\InterfaceAddress;
+use Vorhut\Core\Reach\Node\Network;
 
 /** A device with two interfaces needs two different subnets. */
 final class TwoInterfacesOneSubnet implements Rule
@@ -32,7 +33,7 @@ final class TwoInterfacesOneSubnet implements Rule
                         $this->about(),
                         Severity::Wrong,
                         \sprintf('%s has %s and %s in one subnet', $device->name, $one->name, $other->name),
-                        self::why($one, $other, $one->address, $other->address),
+                        self::why($plan->network(), $device, $one, $other),
                         [$device->id],
                         \sprintf('Give %s an address of another subnet.', $other->name),
                         null,
@@ -44,14 +45,22 @@ final class TwoInterfacesOneSubnet implements Rule
         }
     }
 
-    /** The longest prefix counts; of two alike the port listed first. */
-    private static function why(NetworkInterface $one, NetworkInterface $other, InterfaceAddress $first, InterfaceAddress $second): string
+    /** Which of two ports its own table uses for what both prefixes hold. */
+    private static function why(Network $network, Device $device, NetworkInterface $one, NetworkInterface $other): string
     {
-        $wins = $second->prefix->length > $first->prefix->length;
-        [$used, $idle, $prefix] = $wins ? [$other, $one, $second->prefix] : [$one, $other, $first->prefix];
+        $lengths = [$one->address->prefix->length ?? 0, $other->address->prefix->length ?? 0];
+        $narrow = $lengths[1] > $lengths[0] ? $other->address : $one->address;
+        $middle = null === $narrow ? 0 : intdiv($narrow->prefix->firstHost()->value + $narrow->prefix->lastHost()->value, 2);
+        $name = $network->node($device->id)?->table->find($middle)?->port->name;
+        [$used, $idle] = $name === $other->name ? [$other, $one] : [$one, $other];
 
-        return $used->segment === $idle->segment
-            ? \sprintf('It uses %s for everything in %s, and %s for nothing there.', $used->name, $prefix, $idle->name)
-            : \sprintf('It uses %s for everything in %s; what hangs on %s there is never spoken to.', $used->name, $prefix, $idle->name);
+        return \sprintf(
+            $used->segment === $idle->segment
+                ? 'It uses %s for everything in %s, and %s for nothing there.'
+                : 'It uses %s for everything in %s; what hangs on %s there is never spoken to.',
+            $used->name,
+            $narrow?->prefix,
+            $idle->name,
+        );
     }
 }

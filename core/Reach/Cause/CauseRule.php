@@ -24,8 +24,11 @@ enum CauseRule: string
     case Elsewhere = 'elsewhere';
     case NobodyThere = 'nobody-there';
     case TwoOwners = 'two-owners';
+    case AnotherAnswers = 'another-answers';
     case NotARouter = 'not-a-router';
     case OwnSource = 'own-source';
+    case ReversePath = 'reverse-path';
+    case KeptAsBroadcast = 'kept-as-broadcast';
     case FilterRule = 'filter-rule';
     case FilterDefault = 'filter-default';
     // On arrival.
@@ -92,8 +95,12 @@ enum CauseRule: string
                 .'{who} drops it when its time to live is over',
             self::NobodyThere => '{who} looks for {destination} in {where}, but nobody has that address',
             self::TwoOwners => '{who} looks for {address}, and {count} answer: {names}. Whichever is heard first gets it',
+            self::AnotherAnswers => '{who} has {address}, too, and gets what is meant for {other}',
             self::NotARouter => '{who} got a packet for {destination}, but it is no router and drops it',
             self::OwnSource => '{who} gets a packet that bears its own address {source} as sender, and throws it away',
+            self::ReversePath => '{who} drops what comes from {source} by {where}, because its own answer would {back}',
+            self::KeptAsBroadcast => '{who} takes {destination} for the broadcast address of its own {prefix}: '
+                .'it keeps the packet and answers nothing',
             self::FilterRule => '{who} stops {service} from {from} to {to} by its rule {rule}: {line}',
             self::FilterDefault => '{who} permits nothing that no rule names, and none names {service} from {from} to {to}',
             self::NobodyListens => '{who} is reached but does not listen on {service}',
@@ -153,14 +160,18 @@ enum CauseRule: string
             self::MaskTooWide => [Remedy::Mask, Remedy::AddressOfAsked],
             self::NotInList => [Remedy::ListEntry],
             self::AddressMissing => [Remedy::AddressHere],
-            self::TwoOwners => [Remedy::AddressOfSpareOwner],
-            self::OwnSource, self::DestinationIsBroadcast => [Remedy::Mask, Remedy::AddressOfAsker, Remedy::AddressOfAsked],
+            self::TwoOwners, self::AnotherAnswers => [Remedy::AddressOfSpareOwner],
+            self::OwnSource, self::DestinationIsBroadcast, self::KeptAsBroadcast => [
+                Remedy::Mask,
+                Remedy::AddressOfAsker,
+                Remedy::AddressOfAsked,
+            ],
             self::FilterRule, self::FilterDefault => [Remedy::FilterRule],
             self::RouteMissing, self::NextHopSilent, self::RoutingLoop => [Remedy::Route],
             self::MulticastNotRouted => [Remedy::MulticastRouting],
             self::MulticastDnsStays => [Remedy::Relay],
             self::MembershipsFade => [Remedy::Querier],
-            self::NotConnected, self::Elsewhere, self::NobodyThere, self::NobodyListens, self::AnswerByAnotherPort,
+            self::ReversePath, self::NotConnected, self::Elsewhere, self::NobodyThere, self::NobodyListens, self::AnswerByAnotherPort,
             self::AnswerFromElsewhere, self::MulticastStays, self::TtlSpent, self::NotJoined, self::BroadcastStays,
             self::DeafToBroadcast, self::LinkLayerStays, self::NotLeased, self::NoHostname, self::NoNameServer,
             self::NotADevice, self::NoCommonMethod, self::NoExtension, self::RegistersElsewhere, self::NoMedia => [],
@@ -180,7 +191,8 @@ enum CauseRule: string
     public function isOfOnePlace(): bool
     {
         return match ($this) {
-            self::NotInList, self::FilterRule, self::FilterDefault, self::MulticastNotRouted, self::TwoOwners => true,
+            self::NotInList, self::FilterRule, self::FilterDefault, self::MulticastNotRouted, self::TwoOwners,
+            self::AnotherAnswers => true,
             default => false,
         };
     }

@@ -25,6 +25,9 @@ use Vorhut\Core\Reach\Walk\Trace;
  */
 final readonly class Multicast
 {
+    /** 224.0.0.1 */
+    private const ALL_HOSTS = 0xE0000001;
+
     private Shout $shout;
     private Sentences $say;
 
@@ -56,10 +59,10 @@ final readonly class Multicast
                 if (
                     $node !== $sender
                     && !isset($heard[$node->id])
-                    && isset($at->joins[$group->value])
                     && [] !== $at->addresses
-                    && ($every || $node->listensToGroup($port))
+                    && self::listens($node, $at, $group, $port, $every)
                     && !$node->table->owns($source->value)
+                    && $node->takesFrom($source->value, $segment)
                 ) {
                     $heard[$node->id] = $this->shout->heard(
                         $sender,
@@ -131,6 +134,14 @@ final readonly class Multicast
         }
     }
 
+    /** Who joined; to 224.0.0.1 every host belongs by itself (RFC 1112, section 4), so there a program must name the port. */
+    private static function listens(Node $node, Port $at, Ipv4Address $group, int $port, bool $every): bool
+    {
+        return isset($at->joins[$group->value])
+            ? $every || $node->listensToGroup($port)
+            : self::ALL_HOSTS === $group->value && $node->listensOn(Protocol::Udp, $port);
+    }
+
     /** Snooping without a querier forgets who joined. */
     public function fades(string $segment, Ipv4Address $group): bool
     {
@@ -144,6 +155,9 @@ final readonly class Multicast
     {
         if (!$in->multicast || !$out->multicast) {
             return $this->say->multicastNotRouted($router, $packet, $in, $out);
+        }
+        if (!$router->takesFrom($packet->source, (string) $in->segment)) {
+            return $this->say->anotherWayBack($router, $packet, Leg::Request, (string) $in->segment);
         }
         if ($packet->ttl <= 1) {
             return $this->say->ttlSpent($router, $packet, $out);

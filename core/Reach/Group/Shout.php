@@ -42,6 +42,7 @@ final readonly class Shout
                 || [] === $at->addresses
                 || isset($heard[$node->id])
                 || $node->table->owns($source->value)
+                || !$node->takesFrom($source->value, $by->segment)
                 || !$node->listensOn(Protocol::Udp, $port)
             ) {
                 continue;

@@ -19,6 +19,9 @@ final class Network
     /** @var array<string, list<array{Node, Port}>> */
     private array $members = [];
 
+    /** @var array<string, list<array{Node, Port}>> ports that answer ARP for others, or not for everybody, by segment */
+    private array $special = [];
+
     /** @var array<array-key, Segment> */
     private readonly array $segments;
 
@@ -45,6 +48,9 @@ final class Network
                 }
                 if (null !== $port->segment) {
                     $this->members[$port->segment][] = [$node, $port];
+                    if ($port->proxyArp || $port->reversePath) {
+                        $this->special[$port->segment][] = [$node, $port];
+                    }
                 }
             }
         }
@@ -79,19 +85,33 @@ final class Network
 
     /**
      * Who answers ARP (RFC 826) for an address in a segment, whatever the masks. Weak hosts (RFC 1122, section 3.3.4.2)
-     * answer for any own address on any port. The asker does not answer itself.
+     * answer for any own address on any port; a router with proxy ARP (RFC 1027) for what it would pass on by another port.
+     * Who is strict about the way back does not even answer ARP. The asker does not answer itself.
+     *
+     * @param int|null $source the address the asker asks from; null: any that is taken
      *
      * @return list<Node>
      */
-    public function answerers(string $segment, int $address, Node $asker): array
+    public function answerers(string $segment, int $address, Node $asker, ?int $source = null): array
     {
         $owners = $this->owners[$address] ?? [];
-        if (1 === \count($owners)) {
+        if (!isset($this->special[$segment]) && 1 === \count($owners)) {
             return $owners[0] !== $asker && $owners[0]->hasPortIn($segment) ? $owners : [];
         }
         $answerers = [];
         foreach ($owners as $node) {
-            if ($node !== $asker && $node->hasPortIn($segment)) {
+            if ($node !== $asker && $node->hasPortIn($segment) && (null === $source || $node->takesFrom($source, $segment))) {
+                $answerers[] = $node;
+            }
+        }
+        foreach ($this->special[$segment] ?? [] as [$node, $port]) {
+            if (
+                $port->proxyArp
+                && $node !== $asker
+                && !\in_array($node, $answerers, true)
+                && $node->passesOn($address, $port)
+                && (null === $source || $node->takesFrom($source, $segment))
+            ) {
                 $answerers[] = $node;
             }
         }

@@ -78,6 +78,41 @@ final readonly class Node
         return null;
     }
 
+    /** Whether a packet from there is taken where it comes in: not if the port is strict and the answer would go by another one. */
+    public function takesFrom(int $source, string $segment): bool
+    {
+        $back = null;
+        foreach ($this->ports as $port) {
+            if ($port->segment === $segment) {
+                if (!$port->reversePath || ($back ??= $this->wayBack($source)) === $segment) {
+                    return true;
+                }
+            }
+        }
+
+        return !$this->hasPortIn($segment);
+    }
+
+    /** The segment into which an answer would go; null: none, or the source is none that can be answered. */
+    private function wayBack(int $source): ?string
+    {
+        return null === $this->table->broadcastOf($source) ? $this->table->find($source)?->port->segment : null;
+    }
+
+    /** Whether a router would pass on what comes in by a port for an address that is not its own, by another port. */
+    public function passesOn(int $address, Port $in): bool
+    {
+        $entry = $this->forwards ? $this->table->decide($address) : true;
+
+        return !\is_bool($entry) && $entry->port !== $in;
+    }
+
+    /** Whether it passes groups on at all. */
+    public function routesGroups(): bool
+    {
+        return \count(array_filter($this->ports, static fn (Port $p): bool => $p->multicast)) > 1;
+    }
+
     public function addressCount(): int
     {
         return array_sum(array_map(static fn (Port $p): int => \count($p->addresses), $this->ports));

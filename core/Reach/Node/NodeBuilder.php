@@ -30,6 +30,8 @@ final class NodeBuilder
                 $interface->mdnsRelay,
                 [],
                 $interface->multicast,
+                $interface->proxyArp,
+                $interface->reversePath,
             );
         }
 
@@ -64,6 +66,7 @@ final class NodeBuilder
                 self::gateway($interface, $profile, $leases, $address),
                 $interface->mac,
                 joins: self::joins($interface, $profile),
+                reversePath: $interface->reversePath,
             );
         }
 

@@ -99,7 +99,8 @@ final class Places
                 .' '
                 .(null !== $gateway && self::isOwn($node, $gateway) ? 'self' : $gateway)
                 .' '
-                .implode(',', array_keys($port->joins));
+                .implode(',', array_keys($port->joins))
+                .($port->reversePath ? ' strict' : '');
         }
 
         return implode('|', $parts);

@@ -27,7 +27,22 @@ final readonly class Port
         public array $joins = [],
         /** Routers only: groups are passed on between such ports. */
         public bool $multicast = false,
+        /** Routers only: answers ARP for what its table leads to by another port (RFC 1027). */
+        public bool $proxyArp = false,
+        /** Takes only what it would answer by this port (RFC 3704, section 2.2). */
+        public bool $reversePath = false,
     ) {
+    }
+
+    public function has(int $address): bool
+    {
+        foreach ($this->addresses as $own) {
+            if ($own->address->value === $address) {
+                return true;
+            }
+        }
+
+        return false;
     }
 
     public function primary(): ?InterfaceAddress

@@ -33,7 +33,7 @@ final readonly class Exchange
     public function ask(Node $asker, Ipv4Address $target, Service $service, ?Port $by = null, ?Trace $trace = null): Verdict
     {
         $port = Protocol::Icmp === $service->protocol ? null : $service->firstPort;
-        $entry = null === $by || $asker->table->owns($target->value)
+        $entry = null === $by || $by->has($target->value)
             ? $asker->table->decide($target->value)
             : $asker->table->findBy($target->value, $by) ?? false;
         $source = \is_bool($entry) ? ($entry ? $target->value : $asker->firstAddress() ?? 0) : $entry->source->value;
@@ -44,6 +44,9 @@ final readonly class Exchange
             return new Verdict(false, false, [], $there->failure ?? Outcome::NoRoute, $there->cause, $there->hops);
         }
         $receiver = $there->receiver;
+        if (null !== $there->cause) {
+            return new Verdict(true, false, [$receiver->id], Outcome::LostReply, $there->cause, $there->hops);
+        }
         $refused = !$receiver->listensOn($there->packet->protocol, $there->packet->port);
         $back = $this->walk->run($receiver, $there->packet->answer($refused), Leg::Reply, $session, $trace);
         // Whoever is bound to a port hears nothing by another one.
@@ -95,6 +98,9 @@ final readonly class Exchange
         $there = $this->walk->run($sender, $packet, Leg::Request, new Session(), $trace);
         if (null === $there->receiver) {
             return new Verdict(false, false, [], $there->failure ?? Outcome::NoRoute, $there->cause, $there->hops);
+        }
+        if (null !== $there->cause) {
+            return new Verdict(true, false, [$there->receiver->id], Outcome::LostReply, $there->cause, $there->hops);
         }
         $listens = $there->receiver->listensOn($there->packet->protocol, $there->packet->port);
 

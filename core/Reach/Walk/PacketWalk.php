@@ -35,10 +35,15 @@ final readonly class PacketWalk
             $arrived = \count($hops) > 1;
             if ($arrived) {
                 if ($node->forwards && ([] !== $node->portForwards || [] !== $session->sources)) {
-                    $packet = $this->translateArriving($node, $packet, $leg, $session);
+                    $packet = $this->translateArriving($node, $packet, $leg, $session, $through);
                 }
                 if ($node->table->owns($packet->source)) {
                     return $this->stop($packet, $hops, Outcome::NoRoute, $this->say->ownSource($node, $packet, $leg), $trace);
+                }
+                if (null !== $through && !$node->takesFrom($packet->source, $through)) {
+                    $cause = $this->say->anotherWayBack($node, $packet, $leg, $through);
+
+                    return $this->stop($packet, $hops, Outcome::Filtered, $cause, $trace);
                 }
             }
             $entry = $arrived || null === $only ? $node->table->decide($packet->destination) : $this->bound($node, $packet, $only);
@@ -46,6 +51,12 @@ final readonly class PacketWalk
                 $trace?->add($leg, $node, $this->say->arrives($node, $packet), 'own-address');
 
                 return new Arrival($node, $packet, $hops, through: $through);
+            }
+            if ($arrived && null !== $node->table->broadcastOf($packet->destination)) {
+                $cause = $this->say->keepsBroadcast($node, $packet, $leg);
+                $trace?->stop($cause);
+
+                return new Arrival(Leg::Request === $leg ? $node : null, $packet, $hops, Outcome::LostReply, $cause, $through);
             }
             if ($arrived) {
                 if (!$node->forwards) {
@@ -85,7 +96,8 @@ final readonly class PacketWalk
                 $packet = $this->translateLeaving($node, $packet, $entry, $leg, $session);
             }
             $next = $entry->via->value ?? $packet->destination;
-            $answerers = $this->network->answerers($entry->port->segment, $next, $node);
+            $from = $arrived ? $this->asksFrom($node, $packet, $entry) : $packet->source;
+            $answerers = $this->network->answerers($entry->port->segment, $next, $node, $from);
             if (1 !== \count($answerers)) {
                 return [] === $answerers
                     ? $this->stop($packet, $hops, Outcome::NoNeighbour, $this->say->noNeighbour($node, $packet, $leg, $entry), $trace)
@@ -108,7 +120,7 @@ final readonly class PacketWalk
     /** A sender bound to a port: what no route by it leads to, its stack looks for on the segment. */
     private function bound(Node $node, Packet $packet, Port $only): RouteEntry|bool
     {
-        if ($node->table->owns($packet->destination)) {
+        if ($only->has($packet->destination)) {
             return true;
         }
 
@@ -129,7 +141,7 @@ final readonly class PacketWalk
     }
 
     /** Port forwards for requests; for answers, a masqueraded destination becomes the inside address again. */
-    private function translateArriving(Node $node, Packet $packet, Leg $leg, Session $session): Packet
+    private function translateArriving(Node $node, Packet $packet, Leg $leg, Session $session, ?string $through): Packet
     {
         if (Leg::Reply === $leg) {
             $source = $session->sources[$node->id] ?? null;
@@ -143,6 +155,7 @@ final readonly class PacketWalk
                 $forward->interface->value === $packet->destination
                 && $forward->protocol === $packet->protocol
                 && $forward->port === $packet->port
+                && self::owns($node, $packet->destination, $through)
             ) {
                 $session->destinations[$node->id] = ['address' => $packet->destination, 'port' => $packet->port];
 
@@ -151,6 +164,24 @@ final readonly class PacketWalk
         }
 
         return $packet;
+    }
+
+    /** A forward belongs to the port that has its address: what comes in by another one is for the router itself. */
+    private static function owns(Node $router, int $address, ?string $through): bool
+    {
+        foreach ($router->ports as $port) {
+            if ($port->segment === $through && $port->has($address)) {
+                return true;
+            }
+        }
+
+        return false;
+    }
+
+    /** The address a router asks ARP from: its own beside the next hop. */
+    private function asksFrom(Node $router, Packet $packet, RouteEntry $entry): int
+    {
+        return $router->table->owns($packet->source) ? $packet->source : $entry->source->value;
     }
 
     /** Masquerading for requests; for answers, a forwarded host takes the router's address and port again. */

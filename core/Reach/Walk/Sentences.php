@@ -133,6 +133,27 @@ final readonly class Sentences
         return CauseRule::OwnSource->at($node->id, ['source' => self::ip($packet->source)], ['who' => $node->name], $leg);
     }
 
+    public function anotherWayBack(Node $node, Packet $packet, Leg $leg, string $through): Cause
+    {
+        $back = $node->table->find($packet->source)?->port->segment;
+        $values = ['source' => self::ip($packet->source), 'segment' => $through];
+        $words = [
+            'who' => $node->name,
+            'where' => $this->network->segmentName($through),
+            'back' => null === $back ? 'go nowhere' : 'go by '.$this->network->segmentName($back),
+        ];
+
+        return CauseRule::ReversePath->at($node->id, $values, $words, $leg);
+    }
+
+    public function keepsBroadcast(Node $node, Packet $packet, Leg $leg): Cause
+    {
+        $prefix = (string) $node->table->broadcastOf($packet->destination);
+        $values = ['destination' => self::ip($packet->destination), 'prefix' => $prefix];
+
+        return CauseRule::KeptAsBroadcast->at($node->id, $values, ['who' => $node->name], $leg);
+    }
+
     public function loop(Node $node, Packet $packet, Leg $leg): Cause
     {
         return CauseRule::RoutingLoop->at($node->id, self::destination($packet), ['who' => $node->name], $leg);

@@ -149,7 +149,9 @@ final class AgreementTest extends TestCase
             $table = self::$network->nodes[$finding->devices[0]]->table;
             $known = array_filter($ends, static fn (int $to): bool => null !== $table->find($to));
             $text = \sprintf('seed %d: %s', $seed, $finding->title);
-            self::assertSame(str_contains($finding->title, 'part of '.$prefix), [] !== $known, $text);
+            if (str_contains($finding->title, (string) $prefix)) {
+                self::assertSame(str_contains($finding->title, 'part of '.$prefix), [] !== $known, $text);
+            }
         }
 
         return true;
@@ -174,6 +176,10 @@ final class AgreementTest extends TestCase
     private function everyCauseIsFound(int $seed): void
     {
         $twice = array_map(static fn (Finding $f): ?string => $f->value, self::$findings['duplicate-address'] ?? []);
+        foreach (self::$findings['proxy-arp-for-neighbour'] ?? [] as $finding) {
+            array_push($twice, ...explode(' ', (string) $finding->value));
+        }
+        $proxies = array_map(static fn (Finding $f): array => $f->devices, self::$findings['two-arp-proxies'] ?? []);
         $named = [];
         foreach (['gateway-elsewhere', 'mask-differs', 'address-outside-subnet'] as $rule) {
             foreach (self::$findings[$rule] ?? [] as $finding) {
@@ -183,7 +189,10 @@ final class AgreementTest extends TestCase
         foreach ((new Prover(self::$job))->prove()->intents['all']->failing() as $pair) {
             $cause = $pair->cause;
             if (CauseRule::TwoOwners === $cause?->rule) {
-                self::assertContains($cause->values['address'], $twice, 'seed '.$seed);
+                $owners = explode(', ', $cause->values['owners']);
+                $said = array_filter($proxies, static fn (array $routers): bool => \count(array_intersect($routers, $owners)) > 1);
+                $isSaid = [] !== $said || \in_array($cause->values['address'], $twice, true);
+                self::assertTrue($isSaid, \sprintf('seed %d: %s', $seed, $cause->text));
             } elseif (CauseRule::GatewayOffLink === $cause?->rule || CauseRule::GatewayIsBroadcast === $cause?->rule) {
                 self::assertContains($cause->at, $named, \sprintf('seed %d: %s', $seed, $cause->text));
             }

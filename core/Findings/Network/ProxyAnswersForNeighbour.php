@@ -1,0 +1,83 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Core\Findings\Network;
+
+use Vorhut\Core\Findings\About;
+use Vorhut\Core\Findings\Finding;
+use Vorhut\Core\Findings\Plan;
+use Vorhut\Core\Findings\Rule;
+use Vorhut\Core\Findings\Severity;
+use Vorhut\Core\Findings\Stop;
+use Vorhut\Core\Net\Ipv4Address;
+use Vorhut\Core\Reach\Node\Node;
+use Vorhut\Core\Reach\Node\Port;
+
+/** A router with proxy ARP (RFC 1027) must not answer for who stands in the very segment and answers by itself. */
+final class ProxyAnswersForNeighbour implements Rule
+{
+    private const NAMED = 3;
+
+    public function about(): About
+    {
+        return new About('proxy-arp-for-neighbour', 15, Stop::Networks, 'answers for neighbours');
+    }
+
+    public function check(Plan $plan): iterable
+    {
+        foreach ($plan->job->routers as $router) {
+            $node = $plan->network()->node($router->id);
+            foreach ($node->ports ?? [] as $port) {
+                $taken = null === $node || null === $port->segment || !$port->proxyArp ? [] : self::taken($plan, $node, $port);
+                if ([] !== $taken) {
+                    yield $this->finding($plan, $node, $port->segment, $taken);
+                }
+            }
+        }
+    }
+
+    /** @param non-empty-array<int, Node> $taken by address */
+    private function finding(Plan $plan, Node $router, string $segment, array $taken): Finding
+    {
+        $units = array_values(array_unique(array_map(static fn (Node $n): string => $n->id, $taken)));
+        $names = array_map($plan->job->nameOf(...), \array_slice($units, 0, self::NAMED));
+        $more = \count($units) - \count($names);
+
+        return new Finding(
+            $this->about(),
+            Severity::Wrong,
+            \sprintf(
+                '%s answers ARP in %s for %s%s',
+                $router->name,
+                $plan->network()->segmentName($segment),
+                implode(', ', $names),
+                $more > 0 ? \sprintf(' and %d more', $more) : '',
+            ),
+            'They stand there themselves and answer, too: whichever is heard first gets the packet.',
+            [$router->id, ...$units],
+            'Correct the prefix or route by which the router looks for them elsewhere, or switch proxy ARP off on this port.',
+            null,
+            $segment,
+            implode(' ', array_map(static fn (int $a): string => (string) Ipv4Address::fromInt($a), array_keys($taken))),
+        );
+    }
+
+    /** @return array<int, Node> owners in the segment by address */
+    private static function taken(Plan $plan, Node $router, Port $port): array
+    {
+        $taken = [];
+        foreach ($plan->network()->membersOf((string) $port->segment) as [$node]) {
+            foreach ($node === $router ? [] : $node->ports as $own) {
+                foreach ($own->addresses as $address) {
+                    $value = $address->address->value;
+                    if ($node->table->owns($value) && !$router->table->owns($value) && $router->passesOn($value, $port)) {
+                        $taken[$value] = $node;
+                    }
+                }
+            }
+        }
+
+        return $taken;
+    }
+}

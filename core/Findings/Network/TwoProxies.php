@@ -1,0 +1,52 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Core\Findings\Network;
+
+use Vorhut\Core\Findings\About;
+use Vorhut\Core\Findings\Finding;
+use Vorhut\Core\Findings\Plan;
+use Vorhut\Core\Findings\Rule;
+use Vorhut\Core\Findings\Severity;
+use Vorhut\Core\Findings\Stop;
+use Vorhut\Core\Job\Router;
+
+/** In a segment one router at most answers ARP for what lies elsewhere (RFC 1027). */
+final class TwoProxies implements Rule
+{
+    public function about(): About
+    {
+        return new About('two-arp-proxies', 16, Stop::Networks, 'two answer for others');
+    }
+
+    public function check(Plan $plan): iterable
+    {
+        $proxies = [];
+        foreach ($plan->job->routers as $router) {
+            foreach ($router->interfaces as $interface) {
+                if ($interface->proxyArp) {
+                    $proxies[$interface->segment][$router->id] = $router;
+                }
+            }
+        }
+        foreach ($proxies as $segment => $routers) {
+            if (\count($routers) > 1) {
+                yield new Finding(
+                    $this->about(),
+                    Severity::Care,
+                    \sprintf(
+                        '%s all answer ARP for others in %s',
+                        implode(' and ', array_map(static fn (Router $r): string => $r->name, $routers)),
+                        $plan->network()->segmentName($segment),
+                    ),
+                    'For what both lead to, whichever is heard first is used: the way changes from hour to hour.',
+                    array_map(strval(...), array_keys($routers)),
+                    'Leave proxy ARP on at one of them.',
+                    null,
+                    $segment,
+                );
+            }
+        }
+    }
+}
