@@ -9,8 +9,8 @@ use Vorhut\Core\Findings\Check;
 use Vorhut\Core\Net\Ipv4Address;
 use Vorhut\Core\Net\Service;
 use Vorhut\Core\Proof\Prover;
-use Vorhut\Core\Reach\Node\Network;
 use Vorhut\Core\Reach\Walk\Exchange;
+use Vorhut\Core\Reach\Walk\Topology;
 use Vorhut\Core\Record\Json;
 
 /*
@@ -51,7 +51,7 @@ $read = $best(static fn () => JobFile::read($text, $library));
 $job = JobFile::read($text, $library);
 $check = $best(static fn () => Check::run($job));
 $prove = $best(static fn () => (new Prover($job))->prove());
-$network = new Network($job);
+$network = Topology::of($job);
 $exchange = new Exchange($network);
 $nodes = array_values($network->nodes);
 $random = new Random\Randomizer(new Random\Engine\Mt19937(1));

@@ -16,6 +16,7 @@ use Vorhut\Core\Job\Job;
 use Vorhut\Core\Net\Ipv4Address;
 use Vorhut\Core\Reach\Node\Network;
 use Vorhut\Core\Reach\Walk\Exchange;
+use Vorhut\Core\Reach\Walk\Topology;
 
 /**
  * Predicts the intents of a job: expands each to its parties and asks the engine about every exchange a pair needs. Parties that
@@ -33,7 +34,7 @@ final class Prover
 
     public function __construct(private readonly Job $job)
     {
-        $this->network = new Network($job);
+        $this->network = Topology::of($job);
         $this->parties = new Parties($job, $this->network);
         $this->engine = new Engine($job, new Exchange($this->network), $this->parties);
         $this->likeness = new Likeness($job, $this->network);

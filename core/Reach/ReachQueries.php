@@ -13,7 +13,6 @@ use Vorhut\Core\Reach\Cause\CauseRule;
 use Vorhut\Core\Reach\Group\Heard;
 use Vorhut\Core\Reach\Group\Multicast;
 use Vorhut\Core\Reach\Group\Shout;
-use Vorhut\Core\Reach\Node\Network;
 use Vorhut\Core\Reach\Node\Node;
 use Vorhut\Core\Reach\Node\Port;
 use Vorhut\Core\Reach\Query\BroadcastQuery;
@@ -21,6 +20,7 @@ use Vorhut\Core\Reach\Query\MulticastQuery;
 use Vorhut\Core\Reach\Query\UnicastQuery;
 use Vorhut\Core\Reach\Walk\Exchange;
 use Vorhut\Core\Reach\Walk\Outcome;
+use Vorhut\Core\Reach\Walk\Topology;
 use Vorhut\Core\Reach\Walk\Verdict;
 use Vorhut\Core\Record\InvalidFile;
 use Vorhut\Core\Record\Json;
@@ -43,7 +43,7 @@ final class ReachQueries
 
     public function __construct(Job $job)
     {
-        $this->exchange = new Exchange(new Network($job));
+        $this->exchange = new Exchange(Topology::of($job));
         $this->shout = new Shout($this->exchange);
         $this->multicast = new Multicast($this->exchange);
     }

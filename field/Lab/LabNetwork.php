@@ -9,10 +9,10 @@ use Vorhut\Core\Net\Ipv4Address;
 use Vorhut\Core\Net\Protocol;
 use Vorhut\Core\Net\Service;
 use Vorhut\Core\Reach\Find\Discovery;
-use Vorhut\Core\Reach\Node\Network;
 use Vorhut\Core\Reach\Node\Node;
 use Vorhut\Core\Reach\Walk\Exchange;
 use Vorhut\Core\Reach\Walk\MediaPath;
+use Vorhut\Core\Reach\Walk\Topology;
 
 /** The planned topology between loopback addresses: whether a request and its answer would get through. */
 final class LabNetwork
@@ -25,7 +25,7 @@ final class LabNetwork
 
     public function __construct(private readonly Job $job)
     {
-        $network = new Network($job);
+        $network = Topology::of($job);
         $this->addresses = new LabAddresses($network);
         $this->exchange = new Exchange($network);
     }

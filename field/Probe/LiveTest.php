@@ -10,7 +10,7 @@ use Vorhut\Core\Intent\Pair;
 use Vorhut\Core\Intent\ProbeKind;
 use Vorhut\Core\Intent\Span;
 use Vorhut\Core\Job\Job;
-use Vorhut\Core\Reach\Node\Network;
+use Vorhut\Core\Reach\Walk\Topology;
 
 /** Asks the questions of some intents and tells what became of each pair. */
 final readonly class LiveTest
@@ -32,7 +32,7 @@ final readonly class LiveTest
     public function run(array $intents, \Closure $onPair, ?string $vantage = null, ?\Closure $only = null): void
     {
         $pairs = [];
-        $asked = new Asking($this->job, new Network($this->job));
+        $asked = new Asking($this->job, Topology::of($this->job));
         foreach ($intents as $id) {
             foreach ($asked->of($this->job->intents[$id]) as $question) {
                 if (

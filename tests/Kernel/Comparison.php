@@ -12,11 +12,11 @@ use Vorhut\Core\Reach\Cause\CauseRule;
 use Vorhut\Core\Reach\Group\Heard;
 use Vorhut\Core\Reach\Group\Multicast;
 use Vorhut\Core\Reach\Group\Shout;
-use Vorhut\Core\Reach\Node\Network;
 use Vorhut\Core\Reach\Node\Node;
 use Vorhut\Core\Reach\Node\Port;
 use Vorhut\Core\Reach\Walk\Exchange;
 use Vorhut\Core\Reach\Walk\Outcome;
+use Vorhut\Core\Reach\Walk\Topology;
 use Vorhut\Core\Reach\Walk\Verdict;
 
 /** Asks the engine and the kernel the same questions and lists where they differ. */
@@ -40,7 +40,7 @@ final class Comparison
 
     public function run(Job $job, string $title): void
     {
-        $exchange = new Exchange(new Network($job));
+        $exchange = new Exchange(Topology::of($job));
         $unicast = $this->unicast($exchange, $title);
         $everybody = $this->toEverybody($job, $exchange, $title);
         $seen = KernelLab::ask($job, [...array_column($unicast, 0), ...array_column($everybody, 0)], $this->wait);

@@ -27,7 +27,8 @@ final class Leases
     /** @var array<string, int> next candidate by range */
     private array $next = [];
 
-    public function __construct(private readonly Job $job)
+    /** @param list<string> $unserved segments in which no server answers */
+    public function __construct(private readonly Job $job, private readonly array $unserved = [])
     {
         $this->taken = $job->plannedAddresses();
         foreach ($job->segments as $segment) {
@@ -40,6 +41,10 @@ final class Leases
     /** The address the interface will have, its mask included; null where it will have none. */
     public function addressOf(NetworkInterface $interface, string $seed): ?InterfaceAddress
     {
+        $asks = AddressMode::Dhcp === $interface->mode || AddressMode::Reserved === $interface->mode;
+        if ($asks && \in_array($interface->segment, $this->unserved, true)) {
+            return null;
+        }
         if (null !== $interface->address) {
             return $interface->address;
         }

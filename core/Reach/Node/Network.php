@@ -25,10 +25,11 @@ final class Network
     /** @var array<array-key, Segment> */
     private readonly array $segments;
 
-    public function __construct(Job $job)
+    /** @param list<string> $unserved segments in which no DHCP server answers */
+    public function __construct(Job $job, array $unserved = [])
     {
         $nodes = [];
-        $leases = new Leases($job);
+        $leases = new Leases($job, $unserved);
         foreach ($job->routers as $router) {
             $nodes[$router->id] = NodeBuilder::router($router);
         }

@@ -45,6 +45,18 @@ final readonly class Port
         return false;
     }
 
+    /** Whether it is the broadcast address of one of its prefixes. */
+    public function hasBroadcast(int $address): bool
+    {
+        foreach ($this->addresses as $own) {
+            if ($own->prefix->broadcast()?->value === $address) {
+                return true;
+            }
+        }
+
+        return false;
+    }
+
     public function primary(): ?InterfaceAddress
     {
         return $this->addresses[0] ?? null;

@@ -124,7 +124,7 @@ final readonly class PacketWalk
             return true;
         }
 
-        return $node->table->broadcastPort($packet->destination) === $only
+        return null !== $node->table->broadcastOf($packet->destination) && $only->hasBroadcast($packet->destination)
             ? false
             : $node->table->findBy($packet->destination, $only) ?? false;
     }

@@ -20,6 +20,7 @@ use Vorhut\Core\Reach\Cause\CauseRule;
 use Vorhut\Core\Reach\Group\Multicast;
 use Vorhut\Core\Reach\Node\Network;
 use Vorhut\Core\Reach\Walk\Exchange;
+use Vorhut\Core\Reach\Walk\Topology;
 use Vorhut\Core\Record\Json;
 use Vorhut\Tests\Kernel\RandomJobs;
 
@@ -73,7 +74,7 @@ final class AgreementTest extends TestCase
         }
         $data = ['intents' => [$intent]] + Json::object(JobFile::write($job));
         self::$job = JobFile::read(Json::line($data), ShippedProfiles::load());
-        self::$network = new Network(self::$job);
+        self::$network = Topology::of(self::$job);
         self::$exchange = new Exchange(self::$network);
         self::$findings = [];
         foreach (Check::run(self::$job) as $finding) {

@@ -1,0 +1,51 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Core\Findings\Network;
+
+use Vorhut\Core\Findings\About;
+use Vorhut\Core\Findings\Finding;
+use Vorhut\Core\Findings\Plan;
+use Vorhut\Core\Findings\Rule;
+use Vorhut\Core\Findings\Severity;
+use Vorhut\Core\Findings\Stop;
+use Vorhut\Core\Reach\Walk\DhcpRelay;
+use Vorhut\Core\Reach\Walk\Exchange;
+
+/** A relay (RFC 1542) that finds no DHCP server leaves its segment without leases. */
+final class RelayUnanswered implements Rule
+{
+    public function about(): About
+    {
+        return new About('relay-unanswered', 135, Stop::Networks, 'no leases come');
+    }
+
+    public function check(Plan $plan): iterable
+    {
+        foreach ($plan->job->routers as $router) {
+            foreach ($router->interfaces as $interface) {
+                $cause = null === $interface->relay ? null : DhcpRelay::stop(new Exchange($plan->network()), $router, $interface);
+                if (null === $cause) {
+                    continue;
+                }
+                yield new Finding(
+                    $this->about(),
+                    Severity::Wrong,
+                    \sprintf(
+                        '%s relays DHCP from %s to %s, and no answer comes',
+                        $router->name,
+                        $plan->network()->segmentName($interface->segment),
+                        $interface->relay,
+                    ),
+                    $cause->text.'. Units there get no address by DHCP.',
+                    [$router->id],
+                    'Name the right server, let it listen on udp/67, and see that it is routed both ways.',
+                    null,
+                    $interface->segment,
+                    (string) $interface->relay,
+                );
+            }
+        }
+    }
+}
