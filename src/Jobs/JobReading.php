@@ -24,7 +24,7 @@ final class JobReading implements ResetInterface
     private const KEPT_FOR = 'P7D';
 
     /** Raised when what is kept looks different, so that nothing of an older version is read. */
-    private const SHAPE = 3;
+    private const SHAPE = 4;
 
     /** Beyond this many devices repairs are looked for one intent at a time, and fewer of them are tried. */
     private const LARGE = 1000;
