@@ -8,6 +8,7 @@ use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\Routing\Attribute\Route;
 use Symfony\Component\Security\Http\Attribute\IsGranted;
+use Vorhut\App\Jobs\Effect\BenchStepDone;
 use Vorhut\App\Jobs\JobInHand;
 use Vorhut\App\Web\JobPage;
 use Vorhut\Core\Bench\BenchStep;
@@ -59,15 +60,12 @@ final class BenchController extends JobPage
 
             return $this->page($hand, 'bench', 'bench/device.html.twig', $view, Response::HTTP_UNPROCESSABLE_ENTITY);
         }
-        $records->add($hand->stored, $id, $step->id, $done, $read, $this->user());
         $stage = $step->stageAfter($device->stage, $done);
-        if ($stage === $device->stage) {
-            return $this->to($hand, 'bench_device', ['id' => $id]);
-        }
         $title = \sprintf('%s: %s', $device->name, $done ? $step->title : 'took back '.lcfirst($step->title));
-        $change = new ChangeSet($title, [$hand->job->edit(Device::class, $id, ['stage' => $stage->value])]);
+        $edits = $stage === $device->stage ? [] : [$hand->job->edit(Device::class, $id, ['stage' => $stage->value])];
+        $record = BenchStepDone::new($records->new($hand->stored, $id, $step->id, $done, $read, $this->user()));
 
-        return $this->change($hand, $change, $request, 'bench_device', ['id' => $id]);
+        return $this->change($hand, new ChangeSet($title, $edits), $request, 'bench_device', ['id' => $id], [$record]);
     }
 
     private function step(JobInHand $hand, Device $device, string $wanted): BenchStep

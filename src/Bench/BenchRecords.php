@@ -20,13 +20,14 @@ final readonly class BenchRecords
     {
     }
 
-    public function add(StoredJob $stored, string $device, string $step, bool $done, string $read, User $by): void
+    /** A record to be signed and stored with the journal entry. */
+    public function new(StoredJob $stored, string $device, string $step, bool $done, string $read, User $by): BenchRecord
     {
         $of = ['job' => $stored, 'list' => 'devices', 'slug' => $device];
         $record = $this->em->getRepository(PlanRecord::class)->findOneBy($of) ?? throw new \LogicException('The device is gone.');
         $note = mb_substr($read, 0, self::LONGEST_NOTE);
-        $this->em->persist(new BenchRecord($record, $step, $done, $note, $by, $this->clock->now()));
-        $this->em->flush();
+
+        return new BenchRecord($record, $step, $done, $note, $by, $this->clock->now());
     }
 
     /** @return array<string, BenchRecord> the last record of each step of a device */
@@ -38,7 +39,7 @@ final readonly class BenchRecords
             ->join('r.device', 'd')
             ->leftJoin('r.user', 'u')
             ->addSelect('u')
-            ->where('d.job = :job AND d.list = :list AND d.slug = :slug')
+            ->where('d.job = :job AND d.list = :list AND d.slug = :slug AND r.withdrawn = false')
             ->setParameter('job', $stored)
             ->setParameter('list', 'devices')
             ->setParameter('slug', $device)

@@ -10,10 +10,14 @@ use Doctrine\ORM\Mapping as ORM;
 /** A step at the bench, done or taken back, with time and name. The last one for a step counts. */
 #[ORM\Entity]
 #[ORM\Index(columns: ['device_id', 'step'])]
-class BenchRecord
+class BenchRecord implements Withdrawable
 {
     #[ORM\Id, ORM\GeneratedValue, ORM\Column]
     private ?int $id = null; // @phpstan-ignore property.unusedType
+
+    /** Taken back: it stays, and counts no more. */
+    #[ORM\Column]
+    private bool $withdrawn = false;
 
     public function __construct(
         #[ORM\ManyToOne, ORM\JoinColumn(nullable: false, onDelete: 'CASCADE')] // @phpstan-ignore property.onlyWritten
@@ -30,6 +34,16 @@ class BenchRecord
         #[ORM\Column(type: Types::DATETIME_IMMUTABLE)]
         private \DateTimeImmutable $at,
     ) {
+    }
+
+    public function withdraw(bool $withdrawn): void
+    {
+        $this->withdrawn = $withdrawn;
+    }
+
+    public function isWithdrawn(): bool
+    {
+        return $this->withdrawn;
     }
 
     public function getId(): ?int

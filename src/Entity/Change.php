@@ -11,7 +11,10 @@ use Vorhut\Core\Exchange\JobFile;
 use Vorhut\Core\Exchange\Upcasters;
 use Vorhut\Core\Job\ChangeSet;
 
-/** One entry of a job's journal: who changed what, when. Never altered, only marked as undone. */
+/**
+ * One entry of a job's journal: who changed what, when. Never altered, only marked as undone as long as it is; that it was undone or
+ * made again are entries of their own.
+ */
 #[ORM\Entity]
 #[ORM\Table(name: 'journal')]
 #[ORM\Index(columns: ['job_id', 'id'])]
@@ -23,8 +26,19 @@ class Change
     #[ORM\OneToOne, ORM\JoinColumn(onDelete: 'SET NULL')]
     private ?Change $undoneBy = null;
 
-    #[ORM\Column(length: 200)]
+    #[ORM\Column(type: Types::TEXT, length: 4294967295)]
     private string $title;
+
+    /** The entry that this one undoes or makes again. */
+    #[ORM\ManyToOne, ORM\JoinColumn(onDelete: 'SET NULL')]
+    private ?Change $subject = null;
+
+    #[ORM\Column(length: 4, enumType: ChangeKind::class)]
+    private ChangeKind $kind = ChangeKind::Do;
+
+    /** What it did beside the plan, as JSON. */
+    #[ORM\Column(type: Types::TEXT, length: 4294967295)]
+    private string $effects;
 
     #[ORM\Column]
     private int $records;
@@ -45,8 +59,10 @@ class Change
         #[ORM\Column(type: Types::DATETIME_IMMUTABLE)]
         private \DateTimeImmutable $at,
         ChangeSet $change,
+        string $effects = '[]',
     ) {
-        $this->title = mb_substr($change->title, 0, 200);
+        $this->title = $change->title;
+        $this->effects = $effects;
         $this->records = \count($change->edits);
         $this->edits = StoredEdits::encode($change->edits);
     }
@@ -86,13 +102,50 @@ class Change
         return new ChangeSet($this->title, StoredEdits::decode($this->edits, $upcasters, $this->shape));
     }
 
+    public function getEffects(): string
+    {
+        return $this->effects;
+    }
+
+    public function did(string $effects): void
+    {
+        $this->effects = $effects;
+    }
+
+    public function getKind(): ChangeKind
+    {
+        return $this->kind;
+    }
+
+    public function getSubject(): ?self
+    {
+        return $this->subject;
+    }
+
+    /** This entry undoes another one. */
+    public function undoes(self $subject): void
+    {
+        $this->kind = ChangeKind::Undo;
+        $this->subject = $subject;
+        $subject->undoneBy = $this;
+    }
+
+    /** This entry makes one again that was undone. */
+    public function redoes(self $subject): void
+    {
+        $this->kind = ChangeKind::Redo;
+        $this->subject = $subject;
+        $subject->undoneBy = null;
+    }
+
+    /** Whether something of the plan, or beside it, goes back with it. */
+    public function isUndoable(): bool
+    {
+        return ChangeKind::Do === $this->kind && ($this->records > 0 || '[]' !== $this->effects);
+    }
+
     public function getUndoneBy(): ?self
     {
         return $this->undoneBy;
-    }
-
-    public function markUndone(self $by): void
-    {
-        $this->undoneBy = $by;
     }
 }

@@ -11,10 +11,14 @@ use Vorhut\Core\Intent\Span;
 /** What somebody saw about one pair of an intent. A later one supersedes; both stay. */
 #[ORM\Entity]
 #[ORM\Index(columns: ['job_id', 'intent'])]
-class Observation
+class Observation implements Withdrawable
 {
     #[ORM\Id, ORM\GeneratedValue, ORM\Column]
     private ?int $id = null; // @phpstan-ignore property.unusedType
+
+    /** Taken back: it stays, and counts no more. */
+    #[ORM\Column]
+    private bool $withdrawn = false;
 
     public function __construct(
         #[ORM\ManyToOne, ORM\JoinColumn(nullable: false, onDelete: 'CASCADE')]
@@ -39,6 +43,16 @@ class Observation
         #[ORM\Column(type: Types::TEXT, length: 4294967295, nullable: true)]
         private ?string $evidence = null,
     ) {
+    }
+
+    public function withdraw(bool $withdrawn): void
+    {
+        $this->withdrawn = $withdrawn;
+    }
+
+    public function isWithdrawn(): bool
+    {
+        return $this->withdrawn;
     }
 
     public function getId(): ?int

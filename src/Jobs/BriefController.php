@@ -9,6 +9,7 @@ use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\Routing\Attribute\Route;
 use Symfony\Component\Security\Http\Attribute\IsGranted;
 use Vorhut\App\Entity\Change;
+use Vorhut\App\Entity\User;
 use Vorhut\App\Web\JobPage;
 use Vorhut\Core\Record\InvalidFile;
 
@@ -25,15 +26,37 @@ final class BriefController extends JobPage
     #[IsGranted('ROLE_TECHNICIAN')]
     public function undo(JobInHand $hand, Change $change, Request $request, JobEditor $editor): Response
     {
-        if ($change->getJob() !== $hand->stored || null !== $change->getUndoneBy()) {
-            $this->addFlash('error', 'That change is undone already.');
-        } else {
-            try {
-                $editor->undo($change, $this->user());
-                $this->addFlash('done', 'Undone: '.$change->getTitle());
-            } catch (EditConflict|InvalidFile $e) {
-                $this->addFlash('error', 'It was not undone. '.$e->getMessage());
-            }
+        return $this->step($hand, $change, $request, 'Undone', $editor->undo(...));
+    }
+
+    #[Route('/job/{slug}/redo/{id}', name: 'redo', requirements: ['id' => '\d+'], methods: ['POST'])]
+    #[IsGranted('ROLE_TECHNICIAN')]
+    public function redo(JobInHand $hand, Change $change, Request $request, JobEditor $editor): Response
+    {
+        return $this->step($hand, $change, $request, 'Made again', $editor->redo(...));
+    }
+
+    #[Route('/job/{slug}/journal/{id}', name: 'journal_entry', requirements: ['id' => '\d+'], methods: ['GET'])]
+    public function entry(JobInHand $hand, Change $change, JournalEntryPage $entry): Response
+    {
+        if ($change->getJob() !== $hand->stored) {
+            throw $this->createNotFoundException('There is no such entry in the journal of this job.');
+        }
+
+        return $this->page($hand, 'brief', 'journal/entry.html.twig', $entry->show($hand, $change));
+    }
+
+    /** @param \Closure(Change, User): Change $step */
+    private function step(JobInHand $hand, Change $change, Request $request, string $done, \Closure $step): Response
+    {
+        if ($change->getJob() !== $hand->stored) {
+            throw $this->createNotFoundException('There is no such entry in the journal of this job.');
+        }
+        try {
+            $step($change, $this->user());
+            $this->addFlash('done', $done.': '.$change->getTitle());
+        } catch (EditConflict|InvalidFile|NotAllowed $e) {
+            $this->addFlash('error', \sprintf('It was not %s. %s', lcfirst($done), $e->getMessage()));
         }
         $back = $request->request->getString('back');
         $brief = $this->generateUrl('brief', ['slug' => $hand->stored->getSlug()]);

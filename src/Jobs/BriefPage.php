@@ -4,10 +4,10 @@ declare(strict_types=1);
 
 namespace Vorhut\App\Jobs;
 
-use Doctrine\ORM\EntityManagerInterface;
 use Symfony\Bundle\SecurityBundle\Security;
 use Symfony\Component\Routing\Generator\UrlGeneratorInterface;
 use Vorhut\App\Entity\Change;
+use Vorhut\App\Entity\User;
 use Vorhut\App\Web\FindingLines;
 use Vorhut\App\Web\View\Link;
 use Vorhut\App\Web\View\Post;
@@ -20,9 +20,10 @@ use Vorhut\Core\Job\RecordList;
 final readonly class BriefPage
 {
     private const MOST_CHANGES = 40;
+    private const SHORT = 160;
 
     public function __construct(
-        private EntityManagerInterface $em,
+        private Journal $journal,
         private JobReading $reading,
         private FindingLines $findings,
         private Security $security,
@@ -46,7 +47,7 @@ final readonly class BriefPage
                 'within' => $hand->job->locations[$l->within]->name ?? '',
                 'dispatch' => (string) $l->dispatch,
             ], array_values($hand->job->locations)),
-            array_map(fn (Change $c): array => $this->entry($hand, $c), $this->changes($hand)),
+            array_map(fn (Change $c): array => $this->entry($hand, $c), $this->journal->latest($hand->stored, self::MOST_CHANGES)),
             array_map(fn (RecordList $l): Link => $this->list($hand, $l), array_values(Lists::all())),
             implode(', ', array_map(strval(...), $hand->stored->getFieldRanges())),
             $lead ? $this->url('field_mode', $hand) : null,
@@ -61,40 +62,24 @@ final readonly class BriefPage
         return new Link($text, $this->url('records', $hand, ['list' => $list->name]));
     }
 
-    /** @return array{title: string, undone: bool, detail: string, undo: Post|null} */
+    /** @return array{title: string, undone: bool, detail: string, url: string, undo: Post|null} */
     private function entry(JobInHand $hand, Change $change): array
     {
         $undone = null !== $change->getUndoneBy();
         $who = $change->getUser()?->getDisplayName() ?? 'somebody';
         $when = $change->getAt()->setTimezone($hand->stored->getTimezone())->format('d M H:i');
         $records = 0 === $change->getRecords() ? '' : ' · '.Words::count($change->getRecords(), 'record');
-        $may = $change->getRecords() > 0 && !$undone && $this->security->isGranted('ROLE_TECHNICIAN');
+        $user = $this->security->getUser();
+        $may = $change->isUndoable() && !$undone && $user instanceof User && $this->journal->may($change, $user);
         $url = $this->url('undo', $hand, ['id' => $change->getId()]);
 
         return [
-            'title' => $change->getTitle(),
+            'title' => mb_strimwidth($change->getTitle(), 0, self::SHORT, '…'),
             'undone' => $undone,
             'detail' => \sprintf('%s · %s%s', $who, $when, $records),
+            'url' => $this->url('journal_entry', $hand, ['id' => $change->getId()]),
             'undo' => $may ? new Post('undo', $url, spoken: ' '.$change->getTitle(), small: true) : null,
         ];
-    }
-
-    /** @return list<Change> the latest first */
-    private function changes(JobInHand $hand): array
-    {
-        /** @var list<Change> $changes */
-        $changes = $this->em->getRepository(Change::class)
-            ->createQueryBuilder('c')
-            ->leftJoin('c.user', 'u')
-            ->addSelect('u')
-            ->where('c.job = :job')
-            ->setParameter('job', $hand->stored)
-            ->orderBy('c.id', 'DESC')
-            ->setMaxResults(self::MOST_CHANGES)
-            ->getQuery()
-            ->getResult();
-
-        return $changes;
     }
 
     /** @param array<string, string|int> $more */

@@ -13,7 +13,7 @@ final readonly class BriefView
     /**
      * @param list<FindingLine> $findings
      * @param list<array{name: string, within: string, dispatch: string}> $places
-     * @param list<array{title: string, undone: bool, detail: string, undo: \Vorhut\App\Web\View\Post|null}> $journal
+     * @param list<array{title: string, undone: bool, detail: string, url: string, undo: \Vorhut\App\Web\View\Post|null}> $journal
      * @param list<Link> $lists one for each list of the job
      */
     public function __construct(

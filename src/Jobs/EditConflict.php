@@ -32,6 +32,12 @@ final class EditConflict extends \RuntimeException
         return new self('Something else in the job still refers to it. Change or remove that first; nothing was changed.');
     }
 
+    /** @param bool $undone whether it could be undone, had it not been already */
+    public static function notNow(bool $undone): self
+    {
+        return new self($undone ? 'It is undone already.' : 'There is nothing in it that can go back or forth.');
+    }
+
     /** What a page offered to do has become another thing since. */
     public static function offerChanged(): self
     {

@@ -12,6 +12,8 @@ use Vorhut\App\Entity\Change;
 use Vorhut\App\Entity\PlanRecord;
 use Vorhut\App\Entity\StoredJob;
 use Vorhut\App\Entity\User;
+use Vorhut\App\Jobs\Effect\Effect;
+use Vorhut\App\Jobs\Effect\Effects;
 use Vorhut\Core\Exchange\References;
 use Vorhut\Core\Exchange\Upcasters;
 use Vorhut\Core\Job\ChangeSet;
@@ -31,47 +33,112 @@ final readonly class JobEditor
 
     /**
      * @param int $seen the job's revision that whoever made the change was looking at
+     * @param list<Effect> $effects what is done beside the plan, with it or not at all
      *
+     * @throws NotAllowed when this person may not change what it changes
      * @throws InvalidFile when the changed job would not be well formed
      * @throws EditConflict when somebody else changed one of the records since
      */
-    public function apply(StoredJob $stored, ChangeSet $change, User $by, int $seen): Change
+    public function apply(StoredJob $stored, ChangeSet $change, User $by, int $seen, array $effects = []): Change
     {
-        return $this->guarded(function () use ($stored, $change, $by, $seen): Change {
-            // Two changes of one job wait for each other here, and the second sees what the first has done.
-            $this->em->refresh($stored, LockMode::PESSIMISTIC_WRITE);
-            $now = $this->records->read($stored);
-            foreach ($change->edits as $edit) {
-                if ($now->contradicts($edit, $seen)) {
-                    throw $this->conflict($stored, $edit);
-                }
-            }
-            $change = $now->job->placed($change);
-            $errors = References::check($now->job->with($change));
-            if ([] !== $errors) {
-                throw new InvalidFile($errors);
-            }
-            $stored->changed();
-            $entry = new Change($stored, $by, $this->clock->now(), $change);
-            $this->em->persist($entry);
-            $this->em->flush();
-            $this->records->write($stored, $now->job, ChangedRecords::of($change), $by, $this->clock->now());
+        ChangeRights::check($by, $change, $effects);
 
-            return $entry;
+        return $this->guarded(function () use ($stored, $change, $by, $seen, $effects): Change {
+            $entry = $this->write($stored, $change, $by, $seen);
+            foreach ($effects as $effect) {
+                $effect->make($this->em, $stored);
+            }
+
+            return $this->entered($entry, $effects);
         });
     }
 
-    /** @throws EditConflict when what was changed has been changed again since */
-    public function undo(Change $change, User $by): Change
+    /**
+     * @throws NotAllowed
+     * @throws EditConflict when what was changed has been changed again since, or the entry is undone already
+     */
+    public function undo(Change $entry, User $by): Change
     {
-        return $this->guarded(function () use ($change, $by): Change {
-            $back = $change->toChangeSet($this->upcasters)->reversed('Undid: '.$change->getTitle());
-            $undo = $this->apply($change->getJob(), $back, $by, \PHP_INT_MAX);
-            $change->markUndone($undo);
-            $this->em->flush();
+        $back = $entry->toChangeSet($this->upcasters)->reversed('Undid: '.$entry->getTitle());
+        $effects = Effects::decode($entry->getEffects());
+        ChangeRights::check($by, $back, $effects);
 
-            return $undo;
+        return $this->guarded(function () use ($entry, $back, $effects, $by): Change {
+            $this->em->refresh($entry, LockMode::PESSIMISTIC_WRITE);
+            if (!$entry->isUndoable() || null !== $entry->getUndoneBy()) {
+                throw EditConflict::notNow($entry->isUndoable());
+            }
+            $undo = $this->write($entry->getJob(), $back, $by, \PHP_INT_MAX);
+            foreach (array_reverse($effects) as $effect) {
+                $effect->takeBack($this->em, $entry->getJob());
+            }
+            $undo->undoes($entry);
+
+            return $this->entered($undo, $effects);
         });
+    }
+
+    /**
+     * Makes again what was undone.
+     *
+     * @throws NotAllowed
+     * @throws EditConflict
+     */
+    public function redo(Change $entry, User $by): Change
+    {
+        $forth = $entry->toChangeSet($this->upcasters);
+        $forth = new ChangeSet('Redid: '.$entry->getTitle(), $forth->edits);
+        $effects = Effects::decode($entry->getEffects());
+        ChangeRights::check($by, $forth, $effects);
+
+        return $this->guarded(function () use ($entry, $forth, $effects, $by): Change {
+            $this->em->refresh($entry, LockMode::PESSIMISTIC_WRITE);
+            if (null === $entry->getUndoneBy()) {
+                throw EditConflict::notNow(false);
+            }
+            $redo = $this->write($entry->getJob(), $forth, $by, \PHP_INT_MAX);
+            foreach ($effects as $effect) {
+                $effect->make($this->em, $entry->getJob());
+            }
+            $redo->redoes($entry);
+
+            return $this->entered($redo, $effects);
+        });
+    }
+
+    /** @param list<Effect> $effects made by now, so that they know what they made */
+    private function entered(Change $entry, array $effects): Change
+    {
+        $entry->did(Effects::encode($effects));
+        $this->em->flush();
+
+        return $entry;
+    }
+
+    private function write(StoredJob $stored, ChangeSet $change, User $by, int $seen): Change
+    {
+        // Two changes of one job wait for each other here, and the second sees what the first has done.
+        $this->em->refresh($stored, LockMode::PESSIMISTIC_WRITE);
+        $now = $this->records->read($stored);
+        foreach ($change->edits as $edit) {
+            if ($now->contradicts($edit, $seen)) {
+                throw $this->conflict($stored, $edit);
+            }
+        }
+        $change = $now->job->placed($change);
+        $errors = References::check($now->job->with($change));
+        if ([] !== $errors) {
+            throw new InvalidFile($errors);
+        }
+        if (!$change->isEmpty()) {
+            $stored->changed();
+        }
+        $entry = new Change($stored, $by, $this->clock->now(), $change);
+        $this->em->persist($entry);
+        $this->em->flush();
+        $this->records->write($stored, $now->job, ChangedRecords::of($change), $by, $this->clock->now());
+
+        return $entry;
     }
 
     private function conflict(StoredJob $stored, Edit $edit): EditConflict

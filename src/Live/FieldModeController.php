@@ -4,12 +4,11 @@ declare(strict_types=1);
 
 namespace Vorhut\App\Live;
 
-use Doctrine\ORM\EntityManagerInterface;
 use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\Routing\Attribute\Route;
 use Symfony\Component\Security\Http\Attribute\IsGranted;
-use Vorhut\App\Entity\Change;
+use Vorhut\App\Jobs\Effect\FieldModeSet;
 use Vorhut\App\Jobs\JobInHand;
 use Vorhut\App\Web\JobPage;
 use Vorhut\Core\InvalidValue;
@@ -21,7 +20,7 @@ final class FieldModeController extends JobPage
 {
     #[Route('/job/{slug}/field-mode', name: 'field_mode', methods: ['POST'])]
     #[IsGranted('ROLE_LEAD')]
-    public function switch(JobInHand $hand, Request $request, EntityManagerInterface $em): Response
+    public function switch(JobInHand $hand, Request $request): Response
     {
         $typed = $request->request->getString('ranges');
         $off = $request->request->getBoolean('off');
@@ -32,13 +31,10 @@ final class FieldModeController extends JobPage
 
             return $this->to($hand, 'brief');
         }
-        $hand->stored->setFieldRanges($ranges);
         $named = implode(', ', array_map(strval(...), $ranges));
         $title = [] === $ranges ? 'Switched field mode off' : 'Switched field mode on for '.$named;
-        $em->persist(new Change($hand->stored, $this->user(), $this->now(), new ChangeSet($title, [])));
-        $em->flush();
-        $this->addFlash('done', $title.'.');
+        $effect = FieldModeSet::of($hand->stored->getFieldRanges(), $ranges);
 
-        return $this->to($hand, 'brief');
+        return $this->change($hand, new ChangeSet($title, []), $request, 'brief', effects: [$effect]);
     }
 }

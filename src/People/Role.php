@@ -11,6 +11,12 @@ enum Role: string
     case Technician = 'ROLE_TECHNICIAN';
     case Viewer = 'ROLE_VIEWER';
 
+    /** Whether it may do what another one may. */
+    public function reaches(self $needed): bool
+    {
+        return array_search($this, self::cases(), true) <= array_search($needed, self::cases(), true);
+    }
+
     public function label(): string
     {
         return strtolower(substr($this->value, 5));

@@ -23,7 +23,7 @@ final readonly class Observations
             ->createQueryBuilder('o')
             ->leftJoin('o.user', 'u')
             ->addSelect('u')
-            ->where('o.job = :job')
+            ->where('o.job = :job AND o.withdrawn = false')
             ->setParameter('job', $stored)
             ->orderBy('o.id')
             ->getQuery()

@@ -4,16 +4,17 @@ declare(strict_types=1);
 
 namespace Vorhut\App\Proof;
 
-use Doctrine\ORM\EntityManagerInterface;
 use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\Routing\Attribute\Route;
 use Symfony\Component\Security\Http\Attribute\IsGranted;
 use Vorhut\App\Entity\Observation;
+use Vorhut\App\Jobs\Effect\PairSeen;
 use Vorhut\App\Jobs\JobInHand;
 use Vorhut\App\Jobs\JobReading;
 use Vorhut\App\Web\JobPage;
 use Vorhut\Core\Intent\Span;
+use Vorhut\Core\Job\ChangeSet;
 use Vorhut\Core\Repair\Repair;
 
 /** What must and must not be, what the engine says of it and why, and what people saw. */
@@ -47,7 +48,7 @@ final class ProofController extends JobPage
 
     #[Route('/job/{slug}/proof/observe', name: 'observe', methods: ['POST'])]
     #[IsGranted('ROLE_TECHNICIAN')]
-    public function observe(JobInHand $hand, Request $request, EntityManagerInterface $em): Response
+    public function observe(JobInHand $hand, Request $request): Response
     {
         $intent = $request->request->getString('intent');
         $pair = explode('>', $request->request->getString('pair'), 2);
@@ -58,9 +59,12 @@ final class ProofController extends JobPage
             $this->addFlash('error', \sprintf('Choose what you saw: %s.', $words));
         } else {
             $note = mb_substr(trim($request->request->getString('note')), 0, 400);
-            $em->persist(new Observation($hand->stored, $intent, $pair[0], $pair[1], $span, $note, $this->user(), $this->now()));
-            $em->flush();
-            $this->addFlash('done', 'Recorded.');
+            $seen = new Observation($hand->stored, $intent, $pair[0], $pair[1], $span, $note, $this->user(), $this->now());
+            $names = array_map($hand->job->nameOf(...), $pair);
+            $title = \sprintf('Saw %s to %s: %s', $names[0], $names[1], $span->word());
+            $back = ['intent' => $intent, 'pair' => implode('>', $pair)];
+
+            return $this->change($hand, new ChangeSet($title, []), $request, 'proof', $back, [PairSeen::new($seen)]);
         }
 
         return $this->to($hand, 'proof', ['intent' => $intent, 'pair' => implode('>', $pair)]);

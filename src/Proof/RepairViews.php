@@ -4,9 +4,9 @@ declare(strict_types=1);
 
 namespace Vorhut\App\Proof;
 
-use Symfony\Bundle\SecurityBundle\Security;
 use Symfony\Component\Routing\Generator\UrlGeneratorInterface;
 use Vorhut\App\Jobs\JobInHand;
+use Vorhut\App\Jobs\Rights;
 use Vorhut\App\Web\View\Next;
 use Vorhut\App\Web\View\Post;
 use Vorhut\App\Web\Words;
@@ -15,18 +15,17 @@ use Vorhut\Core\Repair\Repair;
 /** Says what a repair does, and lets those who may make it. */
 final readonly class RepairViews
 {
-    public function __construct(private Security $security, private UrlGeneratorInterface $urls)
+    public function __construct(private Rights $rights, private UrlGeneratorInterface $urls)
     {
     }
 
     /** The one to make first, on top of the page. */
     public function next(JobInHand $hand, ?Repair $repair): ?Next
     {
-        $may = $this->security->isGranted('ROLE_TECHNICIAN');
-        $post = null === $repair ? null : $this->post($hand, $repair, '', '', 'Change the plan', 'a', true);
-        if (null === $repair || !$may) {
+        if (null === $repair || !$this->rights->allow($repair->change)) {
             return null;
         }
+        $post = $this->post($hand, $repair, '', '', 'Change the plan', 'a', true);
         $breaks = 0 === $repair->breaks ? ' and breaks none' : \sprintf(', breaks %d', $repair->breaks);
         $effect = \sprintf('Mends %s%s. %s.', Words::count($repair->mends, 'failing pair'), $breaks, $repair->hands->label());
 
@@ -72,7 +71,7 @@ final readonly class RepairViews
             ),
             \sprintf('mends %d, breaks %s%s.', $repair->mends, $breaks, '' === $repair->request ? '' : ', by the client'),
             $repair->request,
-            $this->security->isGranted('ROLE_TECHNICIAN') ? $post : null,
+            $this->rights->allow($repair->change) ? $post : null,
         );
     }
 

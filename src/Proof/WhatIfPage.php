@@ -4,10 +4,10 @@ declare(strict_types=1);
 
 namespace Vorhut\App\Proof;
 
-use Symfony\Bundle\SecurityBundle\Security;
 use Symfony\Component\Routing\Generator\UrlGeneratorInterface;
 use Vorhut\App\Jobs\JobInHand;
 use Vorhut\App\Jobs\JobReading;
+use Vorhut\App\Jobs\Rights;
 use Vorhut\App\Web\Sentence;
 use Vorhut\App\Web\View\Link;
 use Vorhut\App\Web\View\Next;
@@ -26,7 +26,7 @@ final readonly class WhatIfPage
 {
     private const MOST_DEVICES = 300;
 
-    public function __construct(private JobReading $reading, private Security $security, private UrlGeneratorInterface $urls)
+    public function __construct(private JobReading $reading, private Rights $rights, private UrlGeneratorInterface $urls)
     {
     }
 
@@ -80,7 +80,7 @@ final readonly class WhatIfPage
         return new Next(
             $tried->sentence,
             \sprintf($effect, $failing, $after, $tried->mends, $tried->breaks, $leaks),
-            $this->security->isGranted('ROLE_TECHNICIAN') ? $keep : null,
+            $this->rights->allow($tried->change) ? $keep : null,
         );
     }
 

@@ -4,9 +4,9 @@ declare(strict_types=1);
 
 namespace Vorhut\App\Web;
 
-use Symfony\Bundle\SecurityBundle\Security;
 use Symfony\Component\Routing\Generator\UrlGeneratorInterface;
 use Vorhut\App\Jobs\JobInHand;
+use Vorhut\App\Jobs\Rights;
 use Vorhut\App\Web\View\FindingLine;
 use Vorhut\App\Web\View\Post;
 use Vorhut\Core\Findings\Finding;
@@ -17,7 +17,7 @@ final readonly class FindingLines
 {
     private const MOST_NAMED = 12;
 
-    public function __construct(private UrlGeneratorInterface $urls, private Security $security)
+    public function __construct(private UrlGeneratorInterface $urls, private Rights $rights)
     {
     }
 
@@ -58,7 +58,7 @@ final readonly class FindingLines
 
     private function take(JobInHand $hand, Finding $finding, string $back, string $key): ?Post
     {
-        if (null === $finding->change || !$this->security->isGranted('ROLE_TECHNICIAN')) {
+        if (null === $finding->change || !$this->rights->allow($finding->change)) {
             return null;
         }
         $url = $this->urls->generate('finding_apply', ['slug' => $hand->stored->getSlug(), 'finding' => $finding->id()]);

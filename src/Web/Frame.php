@@ -21,6 +21,7 @@ final readonly class Frame
         public string $findUrl,
         public int $version,
         public ?Post $undo,
+        public ?Post $redo,
         public string $undoTime,
     ) {
     }

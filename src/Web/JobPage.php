@@ -13,8 +13,10 @@ use Symfony\Component\HttpKernel\Exception\BadRequestHttpException;
 use Symfony\Contracts\Service\Attribute\Required;
 use Vorhut\App\Entity\User;
 use Vorhut\App\Jobs\EditConflict;
+use Vorhut\App\Jobs\Effect\Effect;
 use Vorhut\App\Jobs\JobEditor;
 use Vorhut\App\Jobs\JobInHand;
+use Vorhut\App\Jobs\NotAllowed;
 use Vorhut\Core\Job\ChangeSet;
 use Vorhut\Core\Record\InvalidFile;
 
@@ -55,32 +57,37 @@ abstract class JobPage extends AbstractController
     /**
      * Applies a change made of what the page of a request showed.
      *
+     * @param list<Effect> $effects
+     *
      * @throws InvalidFile
      * @throws EditConflict
+     * @throws NotAllowed
      */
-    final protected function attempt(JobInHand $hand, ChangeSet $change, Request $request): void
+    final protected function attempt(JobInHand $hand, ChangeSet $change, Request $request, array $effects = []): void
     {
         if (!$request->request->has('version')) {
             throw new BadRequestHttpException('This form does not say which version of the plan it was made from. Load the page again.');
         }
-        $this->editor->apply($hand->stored, $change, $this->user(), $request->request->getInt('version'));
+        $this->editor->apply($hand->stored, $change, $this->user(), $request->request->getInt('version'), $effects);
     }
 
     /**
      * The same.
      *
+     * @param list<Effect> $effects
+     *
      * @return list<string> why it was not made; empty where it was
      */
-    final protected function apply(JobInHand $hand, ChangeSet $change, Request $request): array
+    final protected function apply(JobInHand $hand, ChangeSet $change, Request $request, array $effects = []): array
     {
-        if ($change->isEmpty()) {
+        if ($change->isEmpty() && [] === $effects) {
             return ['Nothing to change: everything is as asked already.'];
         }
         try {
-            $this->attempt($hand, $change, $request);
+            $this->attempt($hand, $change, $request, $effects);
         } catch (InvalidFile $e) {
             return array_map(Sentence::of(...), $e->errors);
-        } catch (EditConflict $e) {
+        } catch (EditConflict|NotAllowed $e) {
             return [$e->getMessage()];
         }
 
@@ -91,6 +98,7 @@ abstract class JobPage extends AbstractController
      * Applies a change and goes to a page; what was refused is said there.
      *
      * @param array<string, string|int|null> $parameters
+     * @param list<Effect> $effects
      */
     final protected function change(
         JobInHand $hand,
@@ -98,8 +106,9 @@ abstract class JobPage extends AbstractController
         Request $request,
         string $route,
         array $parameters = [],
+        array $effects = [],
     ): RedirectResponse {
-        foreach ($this->apply($hand, $change, $request) as $sentence) {
+        foreach ($this->apply($hand, $change, $request, $effects) as $sentence) {
             $this->addFlash('error', $sentence);
         }
 

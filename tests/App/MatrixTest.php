@@ -105,6 +105,13 @@ final class MatrixTest extends AppTestCase
         $this->post(self::JOB.'/proof/what-if', $try);
         self::assertSame(403, $this->code());
         $this->as('tomas');
+        $this->client->request('GET', self::JOB.'/proof/what-if?'.http_build_query($try));
+        self::assertSelectorNotExists('form[action$="what-if"][method=post]', 'routers are a lead\'s');
+        $this->post(self::JOB.'/proof/what-if', $try);
+        $this->client->followRedirect();
+        self::assertSelectorTextContains('[role=alert]', 'this would change the routers, which a technician may not. Ask a lead.');
+        self::assertSame($before, $this->version());
+        $this->as('ines');
         $this->post(self::JOB.'/proof/what-if', $try);
         self::assertSame($before + 1, $this->stored()->getRevision());
         self::assertSame('10.47.90.0/24', (string) $this->job()->routers['core']->rules[0]->from);

@@ -18,7 +18,7 @@ test('from the matrix to a cell, its trace, and the request to the client, by on
 });
 
 test('a change is tried, kept and undone by keyboard alone', async ({ page }) => {
-    await login(page, 'tomas');
+    await login(page);
     await page.goto(`${job}/proof`);
     await page.keyboard.press('w');
     await expect(page.getByRole('heading', { name: 'What if' })).toBeVisible();

@@ -37,13 +37,9 @@ final readonly class PacketWalk
                 if ($node->forwards && ([] !== $node->portForwards || [] !== $session->sources)) {
                     $packet = $this->translateArriving($node, $packet, $leg, $session, $through);
                 }
-                if ($node->table->owns($packet->source)) {
-                    return $this->stop($packet, $hops, Outcome::NoRoute, $this->say->ownSource($node, $packet, $leg), $trace);
-                }
-                if (null !== $through && !$node->takesFrom($packet->source, $through)) {
-                    $cause = $this->say->anotherWayBack($node, $packet, $leg, $through);
-
-                    return $this->stop($packet, $hops, Outcome::Filtered, $cause, $trace);
+                $refused = $this->refused($node, $packet, $leg, $hops, $trace, $through);
+                if (null !== $refused) {
+                    return $refused;
                 }
             }
             $entry = $arrived || null === $only ? $node->table->decide($packet->destination) : $this->bound($node, $packet, $only);
@@ -52,19 +48,9 @@ final readonly class PacketWalk
 
                 return new Arrival($node, $packet, $hops, through: $through);
             }
-            if ($arrived && null !== $node->table->broadcastOf($packet->destination)) {
-                $cause = $this->say->keepsBroadcast($node, $packet, $leg);
-                $trace?->stop($cause);
-
-                return new Arrival(Leg::Request === $leg ? $node : null, $packet, $hops, Outcome::LostReply, $cause, $through);
-            }
-            if ($arrived) {
-                if (!$node->forwards) {
-                    return $this->stop($packet, $hops, Outcome::NoRoute, $this->say->doesNotForward($node, $packet, $leg), $trace);
-                }
-                if (\count($hops) > Packet::TTL) {
-                    return $this->stop($packet, $hops, Outcome::NoRoute, $this->say->loop($node, $packet, $leg), $trace);
-                }
+            $ended = $arrived ? $this->ended($node, $packet, $leg, $hops, $trace, $through) : null;
+            if (null !== $ended) {
+                return $ended;
             }
             if (false === $entry || null === $entry->port->segment) {
                 $heard = Leg::Reply === $leg && !$arrived ? $this->heardAsBroadcast($node, $packet) : null;
@@ -115,6 +101,46 @@ final readonly class PacketWalk
             $hops[] = $node->id;
             $through = $entry->port->segment;
         }
+    }
+
+    /**
+     * What a node throws away before it looks where the packet is for.
+     *
+     * @param list<string> $hops
+     */
+    private function refused(Node $node, Packet $packet, Leg $leg, array $hops, ?Trace $trace, ?string $through): ?Arrival
+    {
+        if ($node->table->owns($packet->source)) {
+            return $this->stop($packet, $hops, Outcome::NoRoute, $this->say->ownSource($node, $packet, $leg), $trace);
+        }
+        if (null === $through || $node->takesFrom($packet->source, $through)) {
+            return null;
+        }
+        $cause = $this->say->anotherWayBack($node, $packet, $leg, $through);
+
+        return $this->stop($packet, $hops, Outcome::Filtered, $cause, $trace);
+    }
+
+    /**
+     * What is for somebody else and yet goes no further: kept as a broadcast, or dropped.
+     *
+     * @param list<string> $hops
+     */
+    private function ended(Node $node, Packet $packet, Leg $leg, array $hops, ?Trace $trace, ?string $through): ?Arrival
+    {
+        if (null !== $node->table->broadcastOf($packet->destination)) {
+            $cause = $this->say->keepsBroadcast($node, $packet, $leg);
+            $trace?->stop($cause);
+
+            return new Arrival(Leg::Request === $leg ? $node : null, $packet, $hops, Outcome::LostReply, $cause, $through);
+        }
+        if (!$node->forwards) {
+            return $this->stop($packet, $hops, Outcome::NoRoute, $this->say->doesNotForward($node, $packet, $leg), $trace);
+        }
+
+        return \count($hops) > Packet::TTL
+            ? $this->stop($packet, $hops, Outcome::NoRoute, $this->say->loop($node, $packet, $leg), $trace)
+            : null;
     }
 
     /** A sender bound to a port: what no route by it leads to, its stack looks for on the segment. */

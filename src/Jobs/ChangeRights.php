@@ -1,0 +1,51 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\App\Jobs;
+
+use Vorhut\App\Entity\User;
+use Vorhut\App\Jobs\Effect\Effect;
+use Vorhut\App\People\Role;
+use Vorhut\Core\Job\ChangeSet;
+use Vorhut\Core\Job\Edit;
+
+/** Who may make a change: judged by what it would do, whichever button asks for it. */
+final class ChangeRights
+{
+    /** What a technician changes; all other lists are a lead's. */
+    private const TECHNICIANS = ['devices', 'intents'];
+
+    /** @param list<Effect> $effects */
+    public static function allow(User $by, ChangeSet $change, array $effects = []): bool
+    {
+        return $by->getRole()->reaches(self::needed($change, $effects));
+    }
+
+    /**
+     * @param list<Effect> $effects
+     *
+     * @throws NotAllowed
+     */
+    public static function check(User $by, ChangeSet $change, array $effects = []): void
+    {
+        if (!self::allow($by, $change, $effects)) {
+            $lists = array_map(static fn (Edit $e): string => $e->list(), $change->edits);
+            throw NotAllowed::to($by->getRole(), array_values(array_unique(array_diff($lists, self::TECHNICIANS))));
+        }
+    }
+
+    /** @param list<Effect> $effects */
+    private static function needed(ChangeSet $change, array $effects): Role
+    {
+        $needed = Role::Technician;
+        foreach ($change->edits as $edit) {
+            $needed = \in_array($edit->list(), self::TECHNICIANS, true) ? $needed : Role::Lead;
+        }
+        foreach ($effects as $effect) {
+            $needed = Role::Lead === $effect->needs() ? Role::Lead : $needed;
+        }
+
+        return $needed;
+    }
+}

@@ -1,0 +1,93 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\App\Jobs;
+
+use Symfony\Bundle\SecurityBundle\Security;
+use Symfony\Component\Routing\Generator\UrlGeneratorInterface;
+use Vorhut\App\Entity\Change;
+use Vorhut\App\Entity\ChangeKind;
+use Vorhut\App\Entity\User;
+use Vorhut\App\Web\View\Link;
+use Vorhut\App\Web\View\Post;
+use Vorhut\Core\Exchange\Upcasters;
+use Vorhut\Core\Job\Edit;
+use Vorhut\Core\Job\Lists;
+use Vorhut\Core\Record\Json;
+
+/** Shows what one entry of the journal did, field by field. */
+final readonly class JournalEntryPage
+{
+    private const MOST_ROWS = 2000;
+
+    public function __construct(
+        private Journal $journal,
+        private Upcasters $upcasters,
+        private Security $security,
+        private UrlGeneratorInterface $urls,
+    ) {
+    }
+
+    public function show(JobInHand $hand, Change $entry): JournalEntryView
+    {
+        $slug = ['slug' => $hand->stored->getSlug()];
+        $user = $this->security->getUser();
+        $may = $entry->isUndoable() && null === $entry->getUndoneBy() && $user instanceof User && $this->journal->may($entry, $user);
+        $rows = [];
+        foreach ($entry->toChangeSet($this->upcasters)->edits as $edit) {
+            $rows = \count($rows) < self::MOST_ROWS ? [...$rows, ...self::rows($hand, $edit)] : $rows;
+        }
+
+        return new JournalEntryView(
+            $entry->getTitle(),
+            $this->summary($hand, $entry),
+            $rows,
+            $may ? new Post('Undo', $this->urls->generate('undo', $slug + ['id' => $entry->getId()]), [], 'u') : null,
+            new Link('Back to the brief', $this->urls->generate('brief', $slug)),
+        );
+    }
+
+    private function summary(JobInHand $hand, Change $entry): string
+    {
+        $what = match ($entry->getKind()) {
+            ChangeKind::Do => null === $entry->getUndoneBy() ? '' : ' · undone since',
+            ChangeKind::Undo => ' · undid an earlier entry',
+            ChangeKind::Redo => ' · made an earlier entry again',
+        };
+        $who = $entry->getUser()?->getDisplayName() ?? 'somebody';
+
+        return $who.' · '.$entry->getAt()->setTimezone($hand->stored->getTimezone())->format('d M Y H:i').$what;
+    }
+
+    /** @return list<array{record: string, field: string, before: string, after: string}> */
+    private static function rows(JobInHand $hand, Edit $edit): array
+    {
+        $list = Lists::of($edit->type);
+        $name = $edit->after['name'] ?? $edit->before['name'] ?? $edit->id;
+        $record = \sprintf('%s %s', ucfirst($list->one), \is_string($name) ? $name : $edit->id);
+        $rows = [];
+        foreach (array_keys(($edit->before ?? []) + ($edit->after ?? [])) as $field) {
+            $values = [$edit->before[$field] ?? null, $edit->after[$field] ?? null];
+            if ($values[0] !== $values[1]) {
+                $rows[] = [
+                    'record' => [] === $rows ? $record : '',
+                    'field' => $field,
+                    'before' => self::text($values[0]),
+                    'after' => self::text($values[1]),
+                ];
+            }
+        }
+
+        return $rows;
+    }
+
+    private static function text(mixed $value): string
+    {
+        return match (true) {
+            null === $value => '',
+            \is_string($value) => $value,
+            default => Json::line($value),
+        };
+    }
+}

@@ -1,0 +1,21 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\App\Jobs;
+
+use Vorhut\App\People\Role;
+
+/** A change that this person may not make. Nothing was written. */
+final class NotAllowed extends \RuntimeException
+{
+    /** @param list<string> $lists what it would have changed */
+    public static function to(Role $role, array $lists): self
+    {
+        return new self(\sprintf(
+            'Nothing was changed: this would change %s, which a %s may not. Ask a lead.',
+            [] === $lists ? 'the switches of the job' : 'the '.implode(' and ', $lists),
+            $role->label(),
+        ));
+    }
+}
