@@ -8,41 +8,47 @@ use Vorhut\Core\Net\Ipv4Address;
 use Vorhut\Core\Reach\Node\Network;
 
 /**
- * Planned and leased addresses as loopback addresses and back: 10.a.b.c is 127.a.b.c; any other /24 gets a free block of 127.0.0.0/8
- * from the top, which no planned 10.x needs.
+ * Planned and leased addresses as loopback addresses and back: 10.a.b.c is 127.a.b.c as long as no other lab has that block; any other
+ * /24 gets a free block of 127.0.0.0/8 from the top, which no planned 10.x needs.
  */
 final class LabAddresses
 {
     /** @var array<int, int> lab /24 by planned /24, both as the upper 24 bits */
     private array $blocks = [];
 
-    public function __construct(Network $network)
+    /** @var array<int, int> the other way round */
+    private array $planned = [];
+
+    public function __construct(Network $network, private readonly LabBlocks $given = new LabBlocks())
     {
-        $used = [];
-        $foreign = [];
-        // Units before routers, so that a router more does not move the units' blocks.
-        foreach ([false, true] as $routers) {
-            $blocks = [];
-            foreach ($network->nodes as $node) {
-                foreach ($node->forwards === $routers ? $node->ports : [] as $port) {
-                    $value = $port->primary()?->address->value;
-                    if (null !== $value && 10 === $value >> 24) {
-                        $used[$value >> 8 & 0xFFFF] = true;
-                    } elseif (null !== $value) {
-                        $blocks[$value >> 8] = true;
-                    }
+        [$own, $foreign] = self::wanted($network);
+        foreach ($own as $block) {
+            $like = 127 << 16 | ($block & 0xFFFF);
+            if (isset($given->given[$block]) || !isset($given->taken[$like])) {
+                $this->give($block, $given->given[$block] ?? $like);
+            } else {
+                $foreign[] = $block;
+            }
+        }
+        foreach ($foreign as $block) {
+            if (isset($given->given[$block])) {
+                $this->give($block, $given->given[$block]);
+            }
+        }
+        $next = 127 << 16 | 0xFFFE;
+        foreach ($foreign as $block) {
+            if (!isset($this->blocks[$block])) {
+                while (isset($this->planned[$next]) || isset($given->taken[$next])) {
+                    --$next;
                 }
+                $this->give($block, $next);
             }
-            ksort($blocks);
-            $foreign += $blocks;
         }
-        $next = 0xFFFE;
-        foreach (array_keys($foreign) as $block) {
-            while (isset($used[$next])) {
-                --$next;
-            }
-            $this->blocks[$block] = 127 << 16 | $next--;
-        }
+    }
+
+    public function blocks(): LabBlocks
+    {
+        return new LabBlocks($this->blocks, $this->given->taken);
     }
 
     /**
@@ -58,19 +64,20 @@ final class LabAddresses
     /** The same, or null for an address of a network nobody planned. */
     public function find(Ipv4Address $planned): ?Ipv4Address
     {
-        if (10 === $planned->value >> 24) {
-            return Ipv4Address::fromInt(127 << 24 | ($planned->value & 0xFFFFFF));
-        }
         $block = $this->blocks[$planned->value >> 8] ?? null;
+        if (null === $block && 10 === $planned->value >> 24) {
+            $like = 127 << 16 | ($planned->value >> 8 & 0xFFFF);
+            $block = isset($this->given->taken[$like]) || isset($this->planned[$like]) ? null : $like;
+        }
 
         return null === $block ? null : Ipv4Address::fromInt($block << 8 | $planned->lastOctet());
     }
 
     public function toPlanned(Ipv4Address $lab): Ipv4Address
     {
-        $block = array_search($lab->value >> 8, $this->blocks, true);
+        $block = $this->planned[$lab->value >> 8] ?? (10 << 16 | ($lab->value >> 8 & 0xFFFF));
 
-        return Ipv4Address::fromInt(false === $block ? 10 << 24 | ($lab->value & 0xFFFFFF) : $block << 8 | $lab->lastOctet());
+        return Ipv4Address::fromInt($block << 8 | $lab->lastOctet());
     }
 
     /** @return array<string, string> lab block by planned block, for those that are not simply 10 as 127 */
@@ -78,9 +85,39 @@ final class LabAddresses
     {
         $table = [];
         foreach ($this->blocks as $planned => $lab) {
-            $table[Ipv4Address::fromInt($planned << 8).'/24'] = Ipv4Address::fromInt($lab << 8).'/24';
+            if (10 !== $planned >> 16 || ($planned & 0xFFFF) !== ($lab & 0xFFFF)) {
+                $table[Ipv4Address::fromInt($planned << 8).'/24'] = Ipv4Address::fromInt($lab << 8).'/24';
+            }
         }
 
         return $table;
+    }
+
+    private function give(int $planned, int $lab): void
+    {
+        $this->blocks[$planned] = $lab;
+        $this->planned[$lab] = $planned;
+    }
+
+    /** @return array{list<int>, list<int>} planned blocks of 10.0.0.0/8, and others: units before routers, so that a router moves none */
+    private static function wanted(Network $network): array
+    {
+        $own = $foreign = [];
+        foreach ([false, true] as $routers) {
+            $blocks = [];
+            foreach ($network->nodes as $node) {
+                foreach ($node->forwards === $routers ? $node->ports : [] as $port) {
+                    foreach ($port->addresses as $address) {
+                        $blocks[$address->address->value >> 8] = true;
+                    }
+                }
+            }
+            ksort($blocks);
+            foreach (array_keys($blocks) as $block) {
+                10 === $block >> 16 ? $own[$block] = $block : $foreign[$block] = $block;
+            }
+        }
+
+        return [array_values($own), array_values($foreign)];
     }
 }

@@ -23,10 +23,10 @@ final class LabNetwork
     /** @var array<string, bool> */
     private array $known = [];
 
-    public function __construct(private readonly Job $job)
+    public function __construct(private readonly Job $job, LabBlocks $blocks = new LabBlocks())
     {
         $network = Topology::of($job);
-        $this->addresses = new LabAddresses($network);
+        $this->addresses = new LabAddresses($network, $blocks);
         $this->exchange = new Exchange($network);
     }
 

@@ -21,4 +21,9 @@ final class RefusedTarget extends \RuntimeException
             ),
         );
     }
+
+    public static function switchedOff(): self
+    {
+        return new self('Field mode was switched off, or its ranges were changed, while this ran. Nothing more was sent to the site.');
+    }
 }

@@ -13,6 +13,7 @@ use Vorhut\Core\Profile\FindMethod;
 use Vorhut\Core\Profile\SipRole;
 use Vorhut\Field\Dns\ServiceBook;
 use Vorhut\Field\Lab\LabAddresses;
+use Vorhut\Field\Lab\LabBlocks;
 use Vorhut\Field\Lab\LabNetwork;
 use Vorhut\Field\Lab\LabPorts;
 use Vorhut\Field\Lab\LabSip;
@@ -22,6 +23,11 @@ use Vorhut\Field\Net\TargetGate;
 /** The stand-ins of a job. They always ask the newest plan; only where units or addresses changed are they started anew. */
 final class Lab
 {
+    /** A process may hold 1,024 descriptors under select(2); what it listens on and who is connected must fit. */
+    private const MOST_LISTENING = 450;
+    private const MOST_CONNECTIONS = 300;
+
+    private readonly Crowd $crowd;
     private LabNetwork $network;
     private LabSip $sip;
     private readonly Sockets $sockets;
@@ -32,16 +38,40 @@ final class Lab
     /** @var array<string, string> why a stand-in did not start */
     private array $failed = [];
 
-    public function __construct(Job $job, private readonly LabPorts $ports)
-    {
+    /**
+     * @param int $part this process's part of the units, from 0
+     * @param int $parts among how many processes they are shared
+     */
+    public function __construct(
+        Job $job,
+        private readonly LabPorts $ports,
+        LabBlocks $blocks = new LabBlocks(),
+        private readonly int $part = 0,
+        private readonly int $parts = 1,
+    ) {
         $this->sockets = new Sockets(new TargetGate());
-        $this->update($job);
+        $this->crowd = new Crowd(self::MOST_CONNECTIONS);
+        $this->update($job, $blocks);
+    }
+
+    /** How many processes the units of a job need. */
+    public static function parts(Job $job): int
+    {
+        $sockets = 0;
+        foreach ($job->devices as $device) {
+            $profile = $job->profileOf($device);
+            foreach ($device->interfaces as $interface) {
+                $sockets += \count($interface->listens ?? $profile->services) + 1;
+            }
+        }
+
+        return max(1, (int) ceil($sockets / self::MOST_LISTENING));
     }
 
     /** Follows the plan: what changed is stopped or started, what stayed goes on. */
-    public function update(Job $job): void
+    public function update(Job $job, LabBlocks $blocks = new LabBlocks()): void
     {
-        $this->network = new LabNetwork($job);
+        $this->network = new LabNetwork($job, $blocks);
         $this->sip = new LabSip($job, $this->network, $this->sockets);
         $wanted = $this->wanted($job);
         foreach (array_diff_key($this->running, $wanted) as $key => $standIn) {
@@ -89,6 +119,9 @@ final class Lab
     {
         $wanted = [];
         foreach ($job->devices as $device) {
+            if ($this->part !== crc32($device->id) % $this->parts) {
+                continue;
+            }
             $profile = $job->profileOf($device);
             foreach ($device->interfaces as $index => $interface) {
                 $planned = $this->network->addressAt($device->id, $index);
@@ -132,7 +165,7 @@ final class Lab
                 default => new SilentSpeaker(),
             };
 
-            return new TcpStandIn($this->sockets, $address, $port, $service, $network, $speaker);
+            return new TcpStandIn($this->sockets, $address, $port, $service, $network, $speaker, $this->crowd);
         }
         if (LabSip::PORT === $service->firstPort && null !== $profile->sipRole) {
             return new SipStandIn($device, SipRole::Server === $profile->sipRole, fn (): LabSip => $this->sip);

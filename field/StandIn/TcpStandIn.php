@@ -31,6 +31,7 @@ final class TcpStandIn implements StandIn
         private readonly Service $service,
         private readonly \Closure $network,
         private readonly TextSpeaker $speaker,
+        private readonly Crowd $crowd,
     ) {
     }
 
@@ -40,7 +41,11 @@ final class TcpStandIn implements StandIn
         $server = $this->server;
         async(function () use ($server): void {
             while (null !== ($socket = $server->accept())) {
-                async($this->serve(...), $socket)->ignore();
+                if ($this->crowd->enter()) {
+                    async($this->serve(...), $socket)->ignore();
+                } else {
+                    $socket->close();
+                }
             }
         })->ignore();
     }
@@ -75,6 +80,7 @@ final class TcpStandIn implements StandIn
             // A peer that is slow or gone costs nobody else anything.
         } finally {
             $socket->close();
+            $this->crowd->leave();
         }
     }
 }

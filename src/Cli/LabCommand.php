@@ -10,11 +10,13 @@ use Symfony\Component\Console\Input\InputInterface;
 use Symfony\Component\Console\Output\OutputInterface;
 use Vorhut\App\Jobs\ShippedProfiles;
 use Vorhut\Core\Exchange\JobFile;
+use Vorhut\Core\InvalidValue;
 use Vorhut\Core\Job\Job;
 use Vorhut\Core\Record\InvalidFile;
 use Vorhut\Core\Record\Json;
-use Vorhut\Field\Lab\LabPorts;
-use Vorhut\Field\StandIn\Lab;
+use Vorhut\Field\Lab\LabRegistry;
+use Vorhut\Field\Lab\LabTaken;
+use Vorhut\Field\StandIn\LabHost;
 
 #[AsCommand(
     'lab',
@@ -26,8 +28,11 @@ final class LabCommand extends JobCommand
 {
     protected function answer(Job $job, InputInterface $input, OutputInterface $output): int
     {
-        $ports = LabPorts::ofThisUser();
-        $lab = new Lab($job, $ports);
+        try {
+            $lab = new LabHost($job, LabRegistry::ofThisUser(), LabPartCommand::start(...));
+        } catch (LabTaken $e) {
+            throw new InvalidValue($job->info->name, 'a job whose lab does not run yet', $e->getMessage());
+        }
         if (true === $input->getOption('json')) {
             $output->writeln(
                 Json::line([
@@ -38,7 +43,7 @@ final class LabCommand extends JobCommand
                 OutputInterface::OUTPUT_RAW,
             );
         } else {
-            $output->writeln(\sprintf('%d stand-ins run; 10.a.b.c is 127.a.b.c.', \count($lab->running())));
+            $output->writeln(\sprintf('%d stand-ins run; 10.a.b.c is 127.a.b.c.', $lab->count()));
             foreach ($lab->addresses()->table() as $planned => $at) {
                 $output->writeln(\sprintf('%s is %s.', $planned, $at));
             }
@@ -56,7 +61,7 @@ final class LabCommand extends JobCommand
             $text = $now;
             try {
                 $lab->update(JobFile::read($now, ShippedProfiles::load()));
-                $output->writeln(\sprintf('The plan changed; %d stand-ins run.', \count($lab->running())));
+                $output->writeln(\sprintf('The plan changed; %d stand-ins run.', $lab->count()));
             } catch (InvalidFile $e) {
                 $output->writeln('The changed job file is not followed: '.$e->errors[0], OutputInterface::OUTPUT_RAW);
             }

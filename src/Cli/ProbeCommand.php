@@ -14,7 +14,10 @@ use Vorhut\Core\InvalidValue;
 use Vorhut\Core\Job\Job;
 use Vorhut\Core\Net\Ipv4Prefix;
 use Vorhut\Core\Record\Json;
+use Vorhut\Field\Lab\LabBlocks;
 use Vorhut\Field\Lab\LabNetwork;
+use Vorhut\Field\Lab\LabRegistry;
+use Vorhut\Field\Lab\RunningLab;
 use Vorhut\Field\Net\FieldRanges;
 use Vorhut\Field\Net\RefusedTarget;
 use Vorhut\Field\Net\Sockets;
@@ -89,7 +92,8 @@ final class ProbeCommand extends JobCommand
             throw new InvalidValue($port, 'a port from 1 to 65535', 'Such as --port=80.');
         }
         $vantage = self::text($input, 'from');
-        $network = new LabNetwork($job);
+        $lab = LabRegistry::ofThisUser()->find($job->info->name);
+        $network = new LabNetwork($job, $lab->blocks ?? new LabBlocks());
         $from = null === $vantage ? null : $network->addressOf($vantage);
         if (null !== $vantage && null === $from) {
             throw new InvalidValue($vantage, 'the id of a device with an address', 'Such as mic-station.');
@@ -119,7 +123,9 @@ final class ProbeCommand extends JobCommand
             throw new InvalidValue($vantage, 'the id of a device in this job', 'Such as mic-station.');
         }
         $code = self::OK;
-        $test = [] === $ranges ? LiveTests::inTheLab($job, $seconds) : LiveTests::onSite($job, $ranges, $seconds);
+        $test = [] === $ranges
+            ? LiveTests::inTheLab($job, $seconds, self::lab($job)->blocks)
+            : LiveTests::onSite($job, $ranges, $seconds);
         $test->run(
             null === $intent ? array_map(strval(...), array_keys($job->intents)) : [$intent],
             static function (string $id, string $pair, Span $seen, string $evidence) use ($output, &$code): bool {
@@ -144,6 +150,16 @@ final class ProbeCommand extends JobCommand
         );
 
         return $code;
+    }
+
+    /** Without its lab nobody would answer, and that would say nothing. */
+    private static function lab(Job $job): RunningLab
+    {
+        return LabRegistry::ofThisUser()->find($job->info->name) ?? throw new InvalidValue(
+            $job->info->name,
+            'a job whose lab runs on this machine',
+            'No lab runs for it, so nothing would answer. Start it with bin/vorhut lab and the same file, or ask real units with --on-site.',
+        );
     }
 
     private static function text(InputInterface $input, string $option): ?string

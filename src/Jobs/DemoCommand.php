@@ -14,6 +14,7 @@ use Symfony\Component\DependencyInjection\Attribute\Autowire;
 use Symfony\Component\PasswordHasher\Hasher\UserPasswordHasherInterface;
 use Vorhut\App\Entity\StoredJob;
 use Vorhut\App\Entity\User;
+use Vorhut\App\Lab\Labs;
 use Vorhut\App\People\Role;
 use Vorhut\Core\Exchange\JobFile;
 use Vorhut\Core\Profile\ProfileLibrary;
@@ -33,6 +34,7 @@ final class DemoCommand extends Command
         private readonly JobStore $store,
         private readonly ProfileLibrary $library,
         private readonly UserPasswordHasherInterface $hasher,
+        private readonly Labs $labs,
         #[Autowire('%kernel.project_dir%/demo')]
         private readonly string $folder,
     ) {
@@ -66,7 +68,7 @@ final class DemoCommand extends Command
                 $there = null;
             }
             if (null === $there) {
-                $this->store->create($job, $users->findOneBy(['username' => 'ines']));
+                $there = $this->store->create($job, $users->findOneBy(['username' => 'ines']));
                 $output->writeln(
                     \sprintf(
                         'Loaded %s: %d devices, %d segments.',
@@ -75,6 +77,9 @@ final class DemoCommand extends Command
                         \count($job->segments),
                     ),
                 );
+            }
+            if (self::JOBS[0] === $file && null === $this->labs->of($there)) {
+                $this->labs->want($there, true);
             }
         }
 

@@ -6,6 +6,7 @@ namespace Vorhut\App\Jobs;
 
 use Doctrine\ORM\EntityManagerInterface;
 use Psr\Clock\ClockInterface;
+use Vorhut\App\Entity\Lab;
 use Vorhut\App\Entity\StoredJob;
 use Vorhut\App\Entity\User;
 use Vorhut\Core\Job\Job;
@@ -53,6 +54,7 @@ final readonly class JobStore
     /** Removes a job and all that belongs to it. */
     public function remove(StoredJob $stored): void
     {
+        $lab = $this->em->getRepository(Lab::class)->findOneBy(['job' => $stored]);
         $connection = $this->em->getConnection();
         $connection->transactional(static function () use ($connection, $stored): void {
             $of = ['job_id' => $stored->getId()];
@@ -63,6 +65,9 @@ final readonly class JobStore
             $connection->delete('plan_record', $of);
             $connection->delete('job', ['id' => $stored->getId()]);
         });
+        if (null !== $lab) {
+            $this->em->detach($lab);
+        }
         $this->em->detach($stored);
     }
 

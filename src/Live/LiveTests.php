@@ -10,6 +10,7 @@ use Vorhut\App\Entity\User;
 use Vorhut\App\Jobs\JobDigest;
 use Vorhut\App\Jobs\JobInHand;
 use Vorhut\App\Jobs\JobReading;
+use Vorhut\App\Lab\Labs;
 use Vorhut\App\Runs\Runs;
 
 /** Begins live tests, within reason. */
@@ -18,8 +19,12 @@ final readonly class LiveTests
     /** A live test asks each pair by itself, in minutes and not in hours. */
     private const MOST_PAIRS = 5000;
 
-    public function __construct(private JobReading $reading, private Runs $runs, private ClockInterface $clock)
-    {
+    public function __construct(
+        private JobReading $reading,
+        private Labs $labs,
+        private Runs $runs,
+        private ClockInterface $clock,
+    ) {
     }
 
     /** @return string|null why it does not begin; null where it does */
@@ -27,6 +32,9 @@ final readonly class LiveTests
     {
         if ($order->onSite && [] === $hand->stored->getFieldRanges()) {
             return 'Field mode is off: only the lab on 127.0.0.0/8 is contacted. A lead switches it on in the brief.';
+        }
+        if (!$order->onSite && null === $this->labs->blocks($hand->stored)) {
+            return Labs::NONE;
         }
         $pairs = null !== $order->pair ? 1 : self::pairs($this->reading->digest($hand->stored), $order);
         if ($pairs > self::MOST_PAIRS) {

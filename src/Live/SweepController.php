@@ -11,6 +11,7 @@ use Symfony\Component\Routing\Attribute\Route;
 use Symfony\Component\Security\Http\Attribute\IsGranted;
 use Vorhut\App\Entity\SweepRun;
 use Vorhut\App\Jobs\JobInHand;
+use Vorhut\App\Lab\Labs;
 use Vorhut\App\Runs\Runs;
 use Vorhut\App\Web\JobPage;
 use Vorhut\App\Web\Upload;
@@ -32,13 +33,13 @@ final class SweepController extends JobPage
 
     #[Route('/job/{slug}/sweep', name: 'sweep_start', methods: ['POST'])]
     #[IsGranted('ROLE_TECHNICIAN')]
-    public function start(JobInHand $hand, Request $request, Runs $runs): Response
+    public function start(JobInHand $hand, Request $request, Runs $runs, Labs $labs): Response
     {
         $typed = Upload::text($request, 'file') ?? $request->request->getString('addresses');
         $vantage = $request->request->getString('vantage');
         try {
             $addresses = SweepList::read($typed);
-            SweepGate::check($hand, $addresses, $vantage, $request->request->getBoolean('onSite'));
+            SweepGate::check($hand, $addresses, $vantage, $request->request->getBoolean('onSite'), $labs->blocks($hand->stored));
         } catch (InvalidValue|RefusedTarget $e) {
             $view = $this->sweeps->show($hand, mb_scrub($typed), $e->getMessage());
 

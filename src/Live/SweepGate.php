@@ -6,8 +6,10 @@ namespace Vorhut\App\Live;
 
 use Vorhut\App\Entity\SweepRun;
 use Vorhut\App\Jobs\JobInHand;
+use Vorhut\App\Lab\Labs;
 use Vorhut\Core\InvalidValue;
 use Vorhut\Core\Net\Ipv4Address;
+use Vorhut\Field\Lab\LabBlocks;
 use Vorhut\Field\Lab\LabNetwork;
 use Vorhut\Field\Net\RefusedTarget;
 use Vorhut\Field\Net\TargetGate;
@@ -17,12 +19,13 @@ final class SweepGate
 {
     /**
      * @param list<string> $addresses planned ones
+     * @param LabBlocks|null $blocks of the lab that runs for the job; null: none does
      * @param bool $ticked whether somebody has said that they are on the site and may ask there
      *
      * @throws InvalidValue
      * @throws RefusedTarget nothing is even tried where it may not be
      */
-    public static function check(JobInHand $hand, array $addresses, string $vantage, bool $ticked): void
+    public static function check(JobInHand $hand, array $addresses, string $vantage, bool $ticked, ?LabBlocks $blocks): void
     {
         $onSite = SweepRun::ON_SITE === $vantage;
         if (!$onSite && !isset($hand->job->devices[$vantage])) {
@@ -32,9 +35,12 @@ final class SweepGate
             throw new InvalidValue('no tick', 'a tick that you are on the site and may do this', 'Real units would be asked.');
         }
         $gate = new TargetGate($onSite ? $hand->stored->getFieldRanges() : []);
-        $lab = (new LabNetwork($hand->job))->addresses;
+        $lab = (new LabNetwork($hand->job, $blocks ?? new LabBlocks()))->addresses;
         foreach ($addresses as $address) {
             $gate->check($onSite ? $address : (string) ($lab->find(Ipv4Address::fromString($address)) ?? $address));
+        }
+        if (!$onSite && null === $blocks) {
+            throw new InvalidValue('no lab', 'a lab that runs for this job', Labs::NONE);
         }
     }
 }

@@ -7,10 +7,13 @@ namespace Vorhut\App\Live;
 use Vorhut\App\Entity\Run;
 use Vorhut\App\Entity\SweepRun;
 use Vorhut\App\Jobs\JobReading;
+use Vorhut\App\Lab\LabGone;
+use Vorhut\App\Lab\Labs;
 use Vorhut\App\Runs\Runner;
 use Vorhut\App\Runs\Runs;
 use Vorhut\Core\Intent\ProbeKind;
 use Vorhut\Core\Net\Ipv4Address;
+use Vorhut\Field\Lab\LabBlocks;
 use Vorhut\Field\Lab\LabNetwork;
 use Vorhut\Field\Lab\LabPorts;
 use Vorhut\Field\Net\Sockets;
@@ -29,8 +32,12 @@ final readonly class SweepRunner implements Runner
     private const SECONDS = 1.5;
     private const REPORT_EVERY = 50;
 
-    public function __construct(private Runs $runs, private JobReading $reading)
-    {
+    public function __construct(
+        private Runs $runs,
+        private JobReading $reading,
+        private Labs $labs,
+        private FieldWatch $watch,
+    ) {
     }
 
     public function does(Run $run): bool
@@ -41,7 +48,13 @@ final readonly class SweepRunner implements Runner
     public function do(Run $run): void
     {
         \assert($run instanceof SweepRun);
-        $ranges = $run->isOnSite() ? $run->getJob()->getFieldRanges() : [];
+        $run->isOnSite()
+            ? $this->watch->during($run->getJob(), fn (TargetGate $gate) => $this->run($run, $gate))
+            : $this->run($run, new TargetGate());
+    }
+
+    private function run(SweepRun $run, TargetGate $gate): void
+    {
         $questions = $this->questions($run);
         $total = \count($run->getAddresses());
         $answers = [];
@@ -55,7 +68,7 @@ final readonly class SweepRunner implements Runner
 
             return 0 !== $done % self::REPORT_EVERY || $this->runs->tell($run);
         };
-        (new Sweep(new Prober(new Sockets(new TargetGate($ranges)), self::SECONDS)))->run($questions, $onAnswer);
+        (new Sweep(new Prober(new Sockets($gate), self::SECONDS)))->run($questions, $onAnswer);
         uksort(
             $answers,
             static fn (string $a, string $b): int => Ipv4Address::fromString($a)->value
@@ -73,7 +86,8 @@ final readonly class SweepRunner implements Runner
     /** @return list<array{kind: ProbeKind, target: string, port: int, from: string|null, planned: string}> */
     private function questions(SweepRun $run): array
     {
-        $network = new LabNetwork($this->reading->job($run->getJob()));
+        $blocks = $run->isOnSite() ? new LabBlocks() : $this->labs->blocks($run->getJob()) ?? throw LabGone::now();
+        $network = new LabNetwork($this->reading->job($run->getJob()), $blocks);
         $place = $run->isOnSite()
             ? new OnSite($run->getJob()->getFieldRanges())
             : new InTheLab($network->addresses, LabPorts::ofThisUser());

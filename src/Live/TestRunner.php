@@ -11,12 +11,16 @@ use Vorhut\App\Entity\Run;
 use Vorhut\App\Entity\SweepRun;
 use Vorhut\App\Entity\TestRun;
 use Vorhut\App\Jobs\JobReading;
+use Vorhut\App\Lab\LabGone;
+use Vorhut\App\Lab\Labs;
 use Vorhut\App\Runs\Runner;
 use Vorhut\App\Runs\Runs;
 use Vorhut\Core\Intent\Pair;
 use Vorhut\Core\Intent\Span;
 use Vorhut\Core\Job\Job;
 use Vorhut\Core\Proof\Prover;
+use Vorhut\Field\Net\TargetGate;
+use Vorhut\Field\Probe\LiveTest;
 use Vorhut\Field\Probe\LiveTests;
 
 /** Asks the lab, writes every pair down as an observation with its evidence, and stops when it is told to. */
@@ -28,6 +32,8 @@ final readonly class TestRunner implements Runner
         private EntityManagerInterface $em,
         private Runs $runs,
         private JobReading $reading,
+        private Labs $labs,
+        private FieldWatch $watch,
         private ClockInterface $clock,
     ) {
     }
@@ -42,9 +48,21 @@ final readonly class TestRunner implements Runner
         \assert($run instanceof TestRun);
         $stored = $run->getJob();
         $job = $this->reading->job($stored);
-        $test = $run->isOnSite()
-            ? LiveTests::onSite($job, $stored->getFieldRanges(), self::SECONDS)
-            : LiveTests::inTheLab($job, self::SECONDS);
+        if ($run->isOnSite()) {
+            $ranges = $stored->getFieldRanges();
+            $this->watch->during($stored, fn (TargetGate $gate) => $this->run(
+                $run,
+                $job,
+                LiveTests::onSite($job, $ranges, self::SECONDS, $gate),
+            ));
+
+            return;
+        }
+        $this->run($run, $job, LiveTests::inTheLab($job, self::SECONDS, $this->labs->blocks($stored) ?? throw LabGone::now()));
+    }
+
+    private function run(TestRun $run, Job $job, LiveTest $test): void
+    {
         $prover = new Prover($job);
         $onPair = function (string $intent, string $key, Span $seen, string $evidence, int $done, int $total) use (
             $run,

@@ -11,6 +11,7 @@ use Vorhut\App\Entity\Observation;
 use Vorhut\App\Entity\TestRun;
 use Vorhut\App\Jobs\JobInHand;
 use Vorhut\App\Jobs\JobReading;
+use Vorhut\App\Lab\LabViews;
 use Vorhut\App\Runs\RunViews;
 use Vorhut\App\Web\View\Link;
 use Vorhut\App\Web\View\Post;
@@ -30,6 +31,7 @@ final readonly class ProofPage
         private RepairViews $repairs,
         private Observations $observations,
         private RunViews $runs,
+        private LabViews $labs,
         private EntityManagerInterface $em,
         private Security $security,
         private UrlGeneratorInterface $urls,
@@ -64,6 +66,7 @@ final readonly class ProofPage
             $this->repairs->next($hand, $next),
             $editor && !$none ? $this->actions($hand) : [],
             $editor ? $this->onSite($hand) : null,
+            $none ? null : $this->labs->of($hand),
             null === $run ? null : $this->runs->of($run),
             $none,
             $none ? null : MatrixView::of($matrix, $selection->cell, $stored->getSlug(), $this->urls),

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Vorhut\App\Proof;
 
+use Vorhut\App\Lab\LabView;
 use Vorhut\App\Runs\RunView;
 use Vorhut\App\Web\View\FormField;
 use Vorhut\App\Web\View\Link;
@@ -27,6 +28,7 @@ final readonly class ProofView
         public ?Next $next,
         public array $actions,
         public ?array $onSite,
+        public ?LabView $lab,
         public ?RunView $run,
         public bool $isEmpty,
         public ?MatrixView $matrix,

@@ -11,6 +11,7 @@ use Symfony\Component\DependencyInjection\Attribute\AutowireIterator;
 use Symfony\Component\Messenger\Attribute\AsMessageHandler;
 use Vorhut\App\Entity\Run;
 use Vorhut\App\Jobs\EditConflict;
+use Vorhut\App\Lab\LabGone;
 use Vorhut\Core\InvalidValue;
 use Vorhut\Core\Record\InvalidFile;
 use Vorhut\Field\Net\RefusedTarget;
@@ -68,7 +69,8 @@ final readonly class DoRunHandler
     /** What was refused says why itself; what nobody expected is logged, and says what to do. */
     private function sentence(\Throwable $e): string
     {
-        if ($e instanceof InvalidFile || $e instanceof InvalidValue || $e instanceof EditConflict || $e instanceof RefusedTarget) {
+        $isSaid = $e instanceof InvalidFile || $e instanceof InvalidValue || $e instanceof EditConflict;
+        if ($isSaid || $e instanceof RefusedTarget || $e instanceof LabGone) {
             return $e->getMessage();
         }
         $this->logger->error('A run ended with an error: {message}', ['message' => $e->getMessage(), 'exception' => $e]);

@@ -10,10 +10,12 @@ use Symfony\Bundle\FrameworkBundle\KernelBrowser;
 use Symfony\Bundle\FrameworkBundle\Test\WebTestCase;
 use Symfony\Component\Console\Tester\CommandTester;
 use Symfony\Component\DomCrawler\Crawler;
+use Vorhut\App\Entity\Lab;
 use Vorhut\App\Entity\StoredJob;
 use Vorhut\App\Entity\User;
 use Vorhut\App\Jobs\PlanRecords;
 use Vorhut\Core\Job\Job;
+use Vorhut\Field\Lab\LabNetwork;
 
 /** The application over HTTP with a real database, in which the demo stands. */
 abstract class AppTestCase extends WebTestCase
@@ -100,6 +102,17 @@ abstract class AppTestCase extends WebTestCase
             '--time-limit' => 30,
         ]);
         $this->em()->clear();
+    }
+
+    /** As if the lab of the demo job ran, wherever: nobody need answer. */
+    protected function labRuns(): void
+    {
+        $blocks = (new LabNetwork($this->job()))->addresses->blocks();
+        $lab = $this->em()->getRepository(Lab::class)->findOneBy(['job' => $this->stored()]) ?? new Lab($this->stored());
+        $lab->want(true);
+        $lab->tell(1, '', $blocks, new \DateTimeImmutable('+1 hour'));
+        $this->em()->persist($lab);
+        $this->em()->flush();
     }
 
     protected function code(): int

@@ -11,6 +11,12 @@ use Vorhut\App\Entity\TestRun;
 /** The live test through the application. No lab runs here: what is asked on loopback is refused, which is an answer too. */
 final class LiveTestTest extends AppTestCase
 {
+    protected function setUp(): void
+    {
+        parent::setUp();
+        $this->labRuns();
+    }
+
     public function testAPairIsAskedByTheWorkerAndWrittenDownWithItsEvidence(): void
     {
         $this->as('tomas');

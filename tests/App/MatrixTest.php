@@ -21,6 +21,12 @@ final class MatrixTest extends AppTestCase
 {
     private const CELL = ['axis' => 'kind', 'row' => 'Stations', 'column' => 'Receivers'];
 
+    protected function setUp(): void
+    {
+        parent::setUp();
+        $this->labRuns();
+    }
+
     public function testEveryPairStandsInACellOnEachAxis(): void
     {
         $report = (new Prover($this->job()))->prove();

@@ -12,6 +12,12 @@ use Vorhut\Core\Net\Ipv4Prefix;
 
 final class SweepTest extends AppTestCase
 {
+    protected function setUp(): void
+    {
+        parent::setUp();
+        $this->labRuns();
+    }
+
     public function testASweepRunsInTheWorkerAndIsShownBesideThePlan(): void
     {
         $this->as('tomas');
