@@ -6,6 +6,7 @@ namespace Vorhut\Core\Findings;
 
 use Vorhut\Core\Classes;
 use Vorhut\Core\Job\Job;
+use Vorhut\Core\Proof\Prover;
 
 /** Runs every rule over a job: the classes of the folders beside this one, a folder for each trade. */
 final class Check
@@ -30,10 +31,14 @@ final class Check
         return self::$rules;
     }
 
-    /** @return list<Finding> */
-    public static function run(Job $job): array
+    /**
+     * @param Prover|null $prover of the same job, where it is at hand
+     *
+     * @return list<Finding>
+     */
+    public static function run(Job $job, ?Prover $prover = null): array
     {
-        $plan = new Plan($job);
+        $plan = new Plan($job, $prover);
         $findings = [];
         foreach (self::rules() as $rule) {
             foreach ($rule->check($plan) as $finding) {

@@ -10,13 +10,15 @@ use Vorhut\Core\Job\Intent;
 use Vorhut\Core\Job\Job;
 use Vorhut\Core\Job\Subnet;
 use Vorhut\Core\Planning\FreeAddresses;
+use Vorhut\Core\Proof\ProofReport;
 use Vorhut\Core\Proof\Prover;
 use Vorhut\Core\Reach\Node\Network;
 
 /** A job with the look-ups that rules share. */
 final class Plan
 {
-    private ?Prover $prover = null;
+    /** Beyond so many failing pairs the rest says nothing new. */
+    private const MOST_FAILURES = 20000;
 
     /** @var list<array{Intent, PairPrediction}>|null */
     private ?array $failures = null;
@@ -33,7 +35,7 @@ final class Plan
     /** @var array<int, FreeAddresses> by subnet */
     private array $free = [];
 
-    public function __construct(public readonly Job $job)
+    public function __construct(public readonly Job $job, private ?Prover $prover = null)
     {
     }
 
@@ -48,13 +50,21 @@ final class Plan
         return $this->prover()->network;
     }
 
+    public function proof(): ProofReport
+    {
+        return $this->prover()->prove();
+    }
+
     /** @return list<array{Intent, PairPrediction}> what must be and fails, with every unit concerned in at least one pair */
     public function failures(): array
     {
         if (null === $this->failures) {
             $this->failures = [];
-            foreach ($this->prover()->prove()->failing() as $prediction) {
+            foreach ($this->proof()->failing() as $prediction) {
                 foreach (Expectation::Must === $prediction->intent->expect ? $prediction->witnesses() : [] as $pair) {
+                    if (\count($this->failures) >= self::MOST_FAILURES) {
+                        return $this->failures;
+                    }
                     $this->failures[] = [$prediction->intent, $pair];
                 }
             }

@@ -10,4 +10,5 @@ enum Stop: string
     case Networks = 'networks';
     case Devices = 'devices';
     case Bench = 'bench';
+    case Proof = 'proof';
 }

@@ -58,10 +58,14 @@ final readonly class PairPrediction
 
     /**
      * Whether an observation speaks against this prediction. A request that arrives while its answer is lost cannot be seen
-     * by whoever sent it, so silence does not speak against a leak of that kind.
+     * by whoever sent it, so silence does not speak against a leak of that kind. What was not tried contradicts nothing.
      */
     public function contradicts(Span $observed): bool
     {
+        if (Span::Untried === $observed || Span::Untried === $this->span) {
+            return false;
+        }
+
         return $observed->holds() !== $this->span->holds() && !(Span::KeptApart === $observed && $this->isLeakWithoutAnswer());
     }
 

@@ -24,6 +24,9 @@ use Vorhut\Core\Reach\Walk\Topology;
  */
 final class Prover
 {
+    /** Kinds of pairs that are told apart in one job, all intents together. */
+    private const MOST_GROUPS = 200000;
+
     public readonly Network $network;
     private readonly Parties $parties;
     private readonly Engine $engine;
@@ -31,6 +34,9 @@ final class Prover
 
     /** @var array<string, Span> */
     private array $known = [];
+
+    private ?ProofReport $report = null;
+    private int $groups = 0;
 
     public function __construct(private readonly Job $job)
     {
@@ -42,7 +48,7 @@ final class Prover
 
     public function prove(): ProofReport
     {
-        return new ProofReport(array_map($this->intent(...), $this->job->intents));
+        return $this->report ??= new ProofReport(array_map($this->intent(...), $this->job->intents));
     }
 
     public function intent(Intent $intent): IntentPrediction
@@ -53,12 +59,15 @@ final class Prover
             $this->parties->asked($intent),
             fn (string $id): string => $this->likeness->ofAsked($id, $intent),
         );
-        foreach (
-            $this->alike(
-                $this->parties->askers($intent),
-                fn (string $id): string => $this->likeness->ofAsker($id, $intent),
-            ) as $fromClass => $from
-        ) {
+        $askers = $this->alike(
+            $this->parties->askers($intent),
+            fn (string $id): string => $this->likeness->ofAsker($id, $intent),
+        );
+        $this->groups += \count($askers) * \count($asked);
+        if ($this->groups > self::MOST_GROUPS) {
+            return $this->untried($intent, $askers, $asked);
+        }
+        foreach ($askers as $fromClass => $from) {
             foreach ($asked as $toClass => $all) {
                 foreach ($this->engine->finding->apart($intent, $from[0], $all) as $part => $to) {
                     // Only who stands in the same place can be on both sides.
@@ -82,6 +91,21 @@ final class Prover
         }
 
         return new IntentPrediction($intent, $groups, $this);
+    }
+
+    /**
+     * More kinds of pairs than can be looked at in the time and memory a page has: said so, not guessed.
+     *
+     * @param array<string, non-empty-list<string>> $askers
+     * @param array<string, non-empty-list<string>> $asked
+     */
+    private function untried(Intent $intent, array $askers, array $asked): IntentPrediction
+    {
+        [$from, $to] = [array_merge(...array_values($askers)), array_merge(...array_values($asked))];
+        $count = \count($from) * \count($to) - \count(array_intersect_key(array_flip($from), array_flip($to)));
+        $groups = [] === $from || [] === $to ? [] : [new PairGroup(Span::Untried, $from, $to, $count)];
+
+        return new IntentPrediction($intent, $groups, $this, isTooLarge: true);
     }
 
     public function pair(Intent $intent, Pair $pair): PairPrediction

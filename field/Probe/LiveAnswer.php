@@ -13,35 +13,42 @@ final class LiveAnswer
 {
     /**
      * For what must be, every question has to be answered. For what must not be, any sign of life is a leak; silence is all
-     * that a test from outside can see of being kept apart.
+     * that a test from outside can see of being kept apart. What was not asked says nothing either way.
      *
      * @param non-empty-list<ProbeResult|string> $results a text stands for a question that was not asked
      */
     public static function span(Intent $intent, array $results): Span
     {
-        $statuses = array_map(static fn (ProbeResult|string $r): ?ProbeStatus => $r instanceof ProbeResult ? $r->status : null, $results);
-        if (Expectation::MustNot === $intent->expect) {
-            return []
-                === array_intersect(array_map(static fn (?ProbeStatus $s): string => $s->value ?? '', $statuses), [
-                    'answered',
-                    'refused',
-                    'strange',
-                ])
-                ? Span::KeptApart
-                : Span::Leak;
+        $asked = [];
+        foreach ($results as $result) {
+            $asked = $result instanceof ProbeResult ? [...$asked, $result->status] : $asked;
         }
-        foreach ($statuses as $status) {
+        if (Expectation::MustNot === $intent->expect) {
+            return self::apart($asked);
+        }
+        foreach ($asked as $status) {
             if (ProbeStatus::Answered !== $status) {
                 return match ($status) {
-                    null => Span::NotFound,
                     ProbeStatus::Refused, ProbeStatus::Strange => Span::NoListener,
                     ProbeStatus::OneWay => Span::OneWay,
-                    default => Span::NoReply,
+                    ProbeStatus::Silent, ProbeStatus::Closed => Span::NoReply,
                 };
             }
         }
 
-        return Span::Through;
+        return \count($asked) < \count($results) ? Span::Untried : Span::Through;
+    }
+
+    /** @param list<ProbeStatus> $asked */
+    private static function apart(array $asked): Span
+    {
+        foreach ($asked as $status) {
+            if (ProbeStatus::Silent !== $status && ProbeStatus::Closed !== $status) {
+                return Span::Leak;
+            }
+        }
+
+        return [] === $asked ? Span::Untried : Span::KeptApart;
     }
 
     /** @param list<ProbeResult|string> $results */

@@ -158,7 +158,8 @@ final class ProbeCommand extends JobCommand
         return LabRegistry::ofThisUser()->find($job->info->name) ?? throw new InvalidValue(
             $job->info->name,
             'a job whose lab runs on this machine',
-            'No lab runs for it, so nothing would answer. Start it with bin/vorhut lab and the same file, or ask real units with --on-site.',
+            'No lab runs for it, so nothing would answer. Start it with bin/vorhut lab and the same file, '
+            .'or ask real units with --on-site.',
         );
     }
 

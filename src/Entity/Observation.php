@@ -11,6 +11,7 @@ use Vorhut\Core\Intent\Span;
 /** What somebody saw about one pair of an intent. A later one supersedes; both stay. */
 #[ORM\Entity]
 #[ORM\Index(columns: ['job_id', 'intent'])]
+#[ORM\Index(name: 'observation_pair', columns: ['job_id', 'withdrawn', 'intent', 'asker', 'asked', 'id'])]
 class Observation implements Withdrawable
 {
     #[ORM\Id, ORM\GeneratedValue, ORM\Column]

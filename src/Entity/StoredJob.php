@@ -28,6 +28,10 @@ class StoredJob
     #[ORM\Column(length: 400)]
     private string $fieldRanges = '';
 
+    /** How it stood when it was last looked at: see JobFigures. */
+    #[ORM\Column(length: 200)]
+    private string $figures = '[]';
+
     public function __construct(
         #[ORM\Column(length: 64, unique: true)]
         private string $slug,
@@ -83,6 +87,16 @@ class StoredJob
     public function getCreatedAt(): \DateTimeImmutable
     {
         return $this->createdAt;
+    }
+
+    public function keepFigures(string $figures): void
+    {
+        $this->figures = $figures;
+    }
+
+    public function getFigures(): string
+    {
+        return $this->figures;
     }
 
     public function isReady(): bool

@@ -35,6 +35,7 @@ final class DemoCommand extends Command
         private readonly ProfileLibrary $library,
         private readonly UserPasswordHasherInterface $hasher,
         private readonly Labs $labs,
+        private readonly JobReading $reading,
         #[Autowire('%kernel.project_dir%/demo')]
         private readonly string $folder,
     ) {
@@ -78,6 +79,7 @@ final class DemoCommand extends Command
                     ),
                 );
             }
+            $this->reading->digest($there);
             if (self::JOBS[0] === $file && null === $this->labs->of($there)) {
                 $this->labs->want($there, true);
             }

@@ -80,6 +80,18 @@ final readonly class JobDigest
         return \count(array_filter($this->intents, static fn (array $i): bool => $i['span']->fails()));
     }
 
+    /** Intents of which nothing fails, but something cannot be told, or that stand for nobody. */
+    public function unsettledIntents(): int
+    {
+        $unsettled = 0;
+        foreach ($this->intents as $intent) {
+            $isOpen = 0 === $intent['pairs'] || isset($intent['counts'][Span::Untried->value]);
+            $unsettled += (int) ($isOpen && !$intent['span']->fails());
+        }
+
+        return $unsettled;
+    }
+
     /** The id of the first intent that fails, '' where none does. */
     public function firstFailing(): string
     {

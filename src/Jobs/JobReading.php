@@ -38,6 +38,9 @@ final class JobReading implements ResetInterface
     /** @var array<string, ProofReport> */
     private array $proofs = [];
 
+    /** @var array<string, Prover> */
+    private array $provers = [];
+
     public function __construct(
         private readonly PlanRecords $records,
         private readonly CacheInterface $cache,
@@ -48,6 +51,7 @@ final class JobReading implements ResetInterface
     {
         $this->hands = [];
         $this->proofs = [];
+        $this->provers = [];
     }
 
     /** As it was when it was first asked for, unless its row has been read again and says otherwise. */
@@ -63,11 +67,17 @@ final class JobReading implements ResetInterface
 
     public function digest(StoredJob $stored): JobDigest
     {
-        return $this->kept('digest', $stored, fn (Job $job): JobDigest => JobDigest::of(
-            Check::run($job),
+        $digest = $this->kept('digest', $stored, fn (Job $job): JobDigest => JobDigest::of(
+            Check::run($job, $this->prover($stored)),
             $this->proof($stored),
             $job,
         ));
+        $revision = $this->held($stored)->revision ?? $stored->getRevision();
+        if ((JobFigures::kept($stored->getFigures())->revision ?? 0) !== $revision) {
+            $this->records->keepFigures(JobFigures::of($digest, $revision), $stored);
+        }
+
+        return $digest;
     }
 
     /** @return list<Repair> the changes that would mend most, best first */
@@ -125,7 +135,14 @@ final class JobReading implements ResetInterface
     {
         $hand = $this->hand($stored);
 
-        return $this->proofs[$hand->key()] ??= (new Prover($hand->job))->prove();
+        return $this->proofs[$hand->key()] ??= $this->prover($stored)->prove();
+    }
+
+    private function prover(StoredJob $stored): Prover
+    {
+        $hand = $this->hand($stored);
+
+        return $this->provers[$hand->key()] ??= new Prover($hand->job);
     }
 
     private function isLarge(StoredJob $stored): bool

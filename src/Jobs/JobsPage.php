@@ -22,7 +22,6 @@ final readonly class JobsPage
 
     public function __construct(
         private EntityManagerInterface $em,
-        private JobReading $reading,
         private RunViews $runs,
         private ClockInterface $clock,
         private UrlGeneratorInterface $urls,
@@ -59,26 +58,25 @@ final readonly class JobsPage
      */
     private function job(StoredJob $stored): array
     {
-        $digest = $this->reading->digest($stored);
-        $failing = $digest->failingIntents();
-        $intents = \count($digest->intents);
-        [$state, $tone] = match (true) {
-            0 === $intents => ['no intents yet', 'unknown'],
-            $failing > 0 => [\sprintf('%d of %d fail', $failing, $intents), 'broken'],
-            default => [\sprintf('all %d hold', $intents), 'through'],
-        };
+        $figures = JobFigures::kept($stored->getFigures());
+        [$state, $tone] = $figures?->state() ?? ['not looked at yet', 'unknown'];
+        $isOld = null !== $figures && $figures->revision < $stored->getRevision();
 
         return [
             'name' => $stored->getName(),
             'client' => $stored->getClient(),
-            'url' => $this->urls->generate($failing > 0 ? 'proof' : 'brief', ['slug' => $stored->getSlug()]),
-            'devices' => Words::count($digest->devices, 'device'),
-            'segments' => Words::count($digest->segments, 'segment'),
-            'setUp' => \sprintf('%d set up', $digest->setUp),
-            'addresses' => $digest->withoutAddress > 0 ? \sprintf('%d without address', $digest->withoutAddress) : 'all have addresses',
+            'url' => $this->urls->generate(($figures->failing ?? 0) > 0 ? 'proof' : 'brief', ['slug' => $stored->getSlug()]),
+            'devices' => null === $figures ? '' : Words::count($figures->devices, 'device'),
+            'segments' => null === $figures ? '' : Words::count($figures->segments, 'segment'),
+            'setUp' => null === $figures ? '' : \sprintf('%d set up', $figures->setUp),
+            'addresses' => match (true) {
+                null === $figures => '',
+                $figures->withoutAddress > 0 => \sprintf('%d without address', $figures->withoutAddress),
+                default => 'all have addresses',
+            },
             'state' => $state,
             'tone' => $tone,
-            'findings' => Words::count(\count($digest->findings), 'finding'),
+            'findings' => null === $figures ? '' : Words::count($figures->findings, 'finding').($isOld ? ', changed since' : ''),
         ];
     }
 }

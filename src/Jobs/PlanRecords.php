@@ -52,6 +52,16 @@ final readonly class PlanRecords
         return new JobInHand($stored, $job, $revision, $versions);
     }
 
+    /** Kept beside the job for as long as it is what they were counted from. */
+    public function keepFigures(JobFigures $figures, StoredJob $stored): void
+    {
+        $stored->keepFigures($figures->keep());
+        $this->connection->executeStatement(
+            'UPDATE job SET figures = ? WHERE id = ? AND revision = ?',
+            [$figures->keep(), $stored->getId(), $figures->revision],
+        );
+    }
+
     /**
      * Stores the records of a new job.
      *

@@ -12,8 +12,6 @@ final class Way
     /** @return list<array{id: string, name: string, key: string, state: string, done: bool, findings: int}> */
     public static function of(JobDigest $d): array
     {
-        $failing = $d->failingIntents();
-        $intents = \count($d->intents);
         $stops = [
             [
                 'brief',
@@ -43,12 +41,8 @@ final class Way
                 'proof',
                 'Proof',
                 'p',
-                match (true) {
-                    0 === $intents => 'no intents yet',
-                    0 === $failing => \sprintf('all %d hold', $intents),
-                    default => \sprintf('%d of %d fail', $failing, $intents),
-                },
-                $intents > 0 && 0 === $failing,
+                JobFigures::of($d, 0)->state()[0],
+                \count($d->intents) > 0 && 0 === $d->failingIntents() + $d->unsettledIntents(),
             ],
         ];
 

@@ -98,7 +98,8 @@ final class LabCommand extends Command
         }
         $failed = $host->failed();
         $named = implode(', ', \array_slice(array_keys($failed), 0, self::MOST_NAMED));
-        $message = [] === $failed ? '' : \sprintf('%d could not be started, for another program has their port: %s.', \count($failed), $named);
+        $sentence = '%d could not be started, for another program has their port: %s.';
+        $message = [] === $failed ? '' : \sprintf($sentence, \count($failed), $named);
         $this->row($stored)->tell($host->count(), $message, $host->blocks(), $this->clock->now());
         $this->em->flush();
 

@@ -14,7 +14,8 @@ use Vorhut\Field\Lab\LabBlocks;
 final readonly class Labs
 {
     /** Said where a test would ask nobody. */
-    public const NONE = 'No lab runs for this job, so nothing would answer and nothing was signed. Start its lab in Proof, then test again.';
+    public const NONE = 'No lab runs for this job, so nothing would answer and nothing was signed. '
+        .'Start its lab in Proof, then test again.';
 
     public function __construct(private EntityManagerInterface $em, private ClockInterface $clock)
     {

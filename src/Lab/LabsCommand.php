@@ -88,7 +88,8 @@ final class LabsCommand extends Command implements SignalableCommandInterface
                 continue;
             }
             $this->again[$slug] = $now + self::AGAIN_AFTER;
-            $this->running[$slug] = new Process([\PHP_BINARY, 'bin/console', 'vorhut:lab', $slug, '--no-interaction'], $this->root, timeout: null);
+            $command = [\PHP_BINARY, 'bin/console', 'vorhut:lab', $slug, '--no-interaction'];
+            $this->running[$slug] = new Process($command, $this->root, timeout: null);
             $this->running[$slug]->disableOutput();
             $this->running[$slug]->start();
             $output->writeln('Started the lab of '.$slug);

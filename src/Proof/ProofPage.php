@@ -159,6 +159,7 @@ final readonly class ProofPage
     /** @param array<string, Observation> $seen */
     private static function observed(array $seen): string
     {
+        $seen = array_filter($seen, static fn (Observation $o): bool => Span::Untried !== $o->getSpan());
         $good = array_filter($seen, static fn (Observation $o): bool => $o->getSpan()->holds());
 
         return [] === $seen ? '' : \sprintf('%d of %d hold', \count($good), \count($seen));

@@ -65,7 +65,7 @@ abstract class JobPage extends AbstractController
      */
     final protected function attempt(JobInHand $hand, ChangeSet $change, Request $request, array $effects = []): void
     {
-        if (!$request->request->has('version')) {
+        if (!$change->isEmpty() && !$request->request->has('version')) {
             throw new BadRequestHttpException('This form does not say which version of the plan it was made from. Load the page again.');
         }
         $this->editor->apply($hand->stored, $change, $this->user(), $request->request->getInt('version'), $effects);

@@ -12,6 +12,7 @@ use Vorhut\Core\Exchange\JobGenerator;
 use Vorhut\Core\Intent\ProbeKind;
 use Vorhut\Core\Intent\Span;
 use Vorhut\Core\Job\Job;
+use Vorhut\Core\Net\Ipv4Address;
 use Vorhut\Core\Record\Json;
 use Vorhut\Field\Lab\LabPorts;
 use Vorhut\Field\Lab\LabRegistry;
@@ -84,7 +85,7 @@ final class LabHostTest extends TestCase
     /** More sockets than a process may hold: its units are shared among processes, and each answers. */
     public function testALabOfManyUnitsRunsInSeveralProcesses(): void
     {
-        $text = str_replace('"10.', '"10.', Json::line(['job' => ['name' => 'Large']] + (new JobGenerator(420, 5))->generate()));
+        $text = Json::line(['job' => ['name' => 'Large']] + (new JobGenerator(420, 5))->generate());
         $job = JobFile::read($text, ShippedProfiles::load());
         self::assertGreaterThan(1, Lab::parts($job));
         $host = $this->host($job);
@@ -107,14 +108,14 @@ final class LabHostTest extends TestCase
         $job = self::pair('One', open: true);
         $host = $this->host($job);
         $sockets = new Sockets(new TargetGate());
-        $target = (string) $host->addresses()->toLab($job->devices['asked']->interfaces[0]->address->address ?? throw new \LogicException());
+        $target = self::at($host, '10.151.1.11');
         $port = LabPorts::ofThisUser()->toLab(80);
         $open = [];
         for ($n = 0; $n < 400; ++$n) {
             $open[] = $sockets->connect($target, $port, 2.0);
         }
         delay(0.2);
-        $asker = (string) $host->addresses()->toLab($job->devices['asker']->interfaces[0]->address->address ?? throw new \LogicException());
+        $asker = self::at($host, '10.151.1.10');
         foreach (\array_slice($open, 0, 200) as $socket) {
             $socket->close();
         }
@@ -131,15 +132,21 @@ final class LabHostTest extends TestCase
         return $this->hosts[] = new LabHost($job, $this->registry, LabPartCommand::start(...));
     }
 
+    private static function at(LabHost $host, string $planned): string
+    {
+        return (string) $host->addresses()->toLab(Ipv4Address::fromString($planned));
+    }
+
     /** @return list<Span> */
     private static function seen(Job $job, LabHost $host): array
     {
         $seen = [];
-        LiveTests::inTheLab($job, 1.0, $host->blocks())->run(['i'], static function (string $intent, string $pair, Span $span) use (&$seen): bool {
+        $onPair = static function (string $intent, string $pair, Span $span) use (&$seen): bool {
             $seen[] = $span;
 
             return true;
-        });
+        };
+        LiveTests::inTheLab($job, 1.0, $host->blocks())->run(['i'], $onPair);
 
         return $seen;
     }

@@ -1,0 +1,41 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Core\Findings\Network;
+
+use Vorhut\Core\Findings\About;
+use Vorhut\Core\Findings\Finding;
+use Vorhut\Core\Findings\Plan;
+use Vorhut\Core\Findings\Rule;
+use Vorhut\Core\Findings\Severity;
+use Vorhut\Core\Findings\Stop;
+
+/** An intent that joins more places than can be looked at is left untried, and that is said. */
+final class IntentTooLarge implements Rule
+{
+    public function about(): About
+    {
+        return new About('intent-too-large', 200, Stop::Proof);
+    }
+
+    public function check(Plan $plan): iterable
+    {
+        foreach ($plan->proof()->intents as $prediction) {
+            if ($prediction->isTooLarge) {
+                yield new Finding(
+                    $this->about(),
+                    Severity::Care,
+                    \sprintf('"%s" joins too many places to be predicted', $prediction->intent->name),
+                    \sprintf(
+                        'It stands for %s pairs that the network tells apart, so it is left untried and proves nothing.',
+                        number_format($prediction->count(), 0, '.', ' '),
+                    ),
+                    [],
+                    'Split it: name the segments or kinds that really must, or must not, meet.',
+                    value: $prediction->intent->id,
+                );
+            }
+        }
+    }
+}
