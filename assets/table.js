@@ -26,6 +26,73 @@
         window.htmx.ajax('GET', row.dataset.why, { target: '#why-inner', swap: 'innerHTML' });
     };
 
+    // What could not be sent waits here, and is sent when the page is opened again: after a log-in, or when the server is back.
+    const PENDING = 'vorhut-pending-edits';
+    const AWAY = [0, 401, 502, 503, 504];
+    const pending = () => JSON.parse(window.sessionStorage.getItem(PENDING) ?? '[]');
+    const fieldOf = (entry) => new URLSearchParams(entry.body).get('field');
+    const forget = (save, field) => {
+        const left = pending().filter((entry) => entry.save !== save || fieldOf(entry) !== field);
+        window.sessionStorage.setItem(PENDING, JSON.stringify(left));
+    };
+    const keep = (entry) => {
+        forget(entry.save, fieldOf(entry));
+        window.sessionStorage.setItem(PENDING, JSON.stringify([...pending(), entry]));
+    };
+    const send = async (address, body) => {
+        try {
+            const answer = await fetch(address, { method: 'POST', body, headers: { 'HX-Request': 'true' } });
+            return { status: answer.status, text: await answer.text() };
+        } catch {
+            return { status: 0, text: '' };
+        }
+    };
+    const away = (status) => {
+        if (status !== 401) {
+            problem('The server does not answer. Your value stands in the cell and is kept; press Enter to try again.');
+            return;
+        }
+        problem('You were logged out. Your value is kept and is sent as soon as you have ');
+        const link = document.createElement('a');
+        link.href = `/login?_target_path=${encodeURIComponent(window.location.pathname + window.location.search)}`;
+        link.textContent = 'logged in again';
+        document.getElementById('cell-problem').append(link, '.');
+    };
+    const replace = (row, text) => {
+        const holder = document.createElement('template');
+        holder.innerHTML = text;
+        const fresh = holder.content.querySelector('tr');
+        row.replaceWith(fresh);
+        for (const part of ['way', 'undo-bar']) {
+            const now = holder.content.getElementById(part);
+            const then = document.getElementById(part);
+            if (now && then) then.replaceWith(now);
+            const back = now?.querySelector('input[name=back]');
+            if (back) back.value = window.location.pathname + window.location.search;
+        }
+        return fresh;
+    };
+    const sendPending = async () => {
+        for (const entry of pending()) {
+            const row = [...table.querySelectorAll('tr')].find((r) => r.dataset.save === entry.save);
+            if (!row) continue;
+            const body = new URLSearchParams(entry.body);
+            body.set('_token', token);
+            const { status, text } = await send(entry.save, body);
+            if (AWAY.includes(status)) {
+                away(status);
+                return;
+            }
+            forget(entry.save, fieldOf(entry));
+            if (status === 200) {
+                replace(row, text);
+                say('What you typed before was saved');
+            } else {
+                problem(`"${body.get('value')}" for ${row.dataset.name} was not saved: ${text}`);
+            }
+        }
+    };
+
     const edit = (cell) => {
         if (!editable || cell.querySelector('input,select')) return;
         const old = cell.innerHTML;
@@ -57,38 +124,27 @@
                 value: input.value,
                 version: row.dataset.version,
             });
-            let answer;
-            try {
-                answer = await fetch(row.dataset.save, { method: 'POST', body, headers: { 'HX-Request': 'true' } });
-            } catch {
+            const { status, text } = await send(row.dataset.save, body);
+            if (AWAY.includes(status)) {
                 over = false;
                 cell.classList.add('bad');
-                problem('The server did not answer. Your value stands in the cell; press Enter to try again.');
+                keep({ save: row.dataset.save, body: body.toString() });
+                away(status);
                 return;
             }
-            const text = await answer.text();
-            if (!answer.ok) {
+            forget(row.dataset.save, cell.dataset.field);
+            if (status !== 200) {
                 over = false;
                 cell.classList.add('bad');
                 input.setAttribute('aria-invalid', 'true');
                 input.focus();
-                problem(answer.status === 403 ? 'You may look at this job but not change it.' : text);
+                problem(status === 403 ? 'You may look at this job but not change it.' : text);
                 return;
             }
             problem('');
             const at = cells(row).indexOf(cell);
-            const holder = document.createElement('template');
-            holder.innerHTML = text;
-            const fresh = holder.content.querySelector('tr');
+            const fresh = replace(row, text);
             fresh.classList.add('sel');
-            row.replaceWith(fresh);
-            for (const part of ['way', 'undo-bar']) {
-                const now = holder.content.getElementById(part);
-                const then = document.getElementById(part);
-                if (now && then) then.replaceWith(now);
-                const back = now?.querySelector('input[name=back]');
-                if (back) back.value = window.location.pathname + window.location.search;
-            }
             say('Saved');
             focus(cells(fresh)[at]);
             move(cells(fresh)[at], rows, columns);
@@ -119,6 +175,7 @@
         place.hidden = text === '';
     };
 
+    if (editable) sendPending();
     table.querySelector('tr.sel')?.scrollIntoView({ block: 'center' });
     table.addEventListener('keydown', (event) => {
         const cell = event.target.closest('td.cell');

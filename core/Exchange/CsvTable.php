@@ -12,6 +12,8 @@ use Vorhut\Core\Record\InvalidFile;
  */
 final readonly class CsvTable
 {
+    private const MOST_LINES = 20000;
+
     /**
      * @param list<string> $header
      * @param array<int, list<string>> $rows fields by the line their row begins at, first line 1
@@ -27,6 +29,11 @@ final readonly class CsvTable
         $text = str_replace(["\r\n", "\r"], "\n", $text);
         if ('' === trim($text)) {
             throw InvalidFile::at('line 1', '', 'a first line with column names, then a line per device', 'Paste or choose a list.');
+        }
+        $lines = substr_count($text, "\n");
+        if ($lines > self::MOST_LINES) {
+            $advice = 'Take it over in parts.';
+            throw InvalidFile::at('list', \sprintf('%d lines', $lines), \sprintf('at most %d lines', self::MOST_LINES), $advice);
         }
         $separator = self::separator($text);
         $rows = self::split($text, $separator);

@@ -69,7 +69,8 @@ final readonly class Sockets
         if (null !== $from) {
             return $this->udp($from);
         }
-        $toward = stream_socket_client(\sprintf('udp://%s:9', $target));
+        // A machine without a way there warns and answers false, which is said below.
+        $toward = @stream_socket_client(\sprintf('udp://%s:9', $target));
         $own = false === $toward ? false : stream_socket_get_name($toward, false);
         if (false === $own) {
             throw new SocketException(\sprintf('This machine has no way to %s.', $target));

@@ -9,6 +9,8 @@ use Symfony\Component\HttpFoundation\Request;
 /** Which devices a person wants to see, and how. */
 final readonly class DeviceQuery
 {
+    private const BEYOND = 100000;
+
     private function __construct(
         public string $filter,
         public string $sort,
@@ -26,9 +28,15 @@ final readonly class DeviceQuery
             trim($query->getString('q')),
             $query->getString('sort', 'order'),
             $query->getString('only'),
-            max(0, min(100000, $query->getInt('page'))),
+            self::page($query->getString('page')),
             $query->getString('sel'),
         );
+    }
+
+    /** A number that is none, or beyond all pages, is the first or the last one. */
+    private static function page(string $typed): int
+    {
+        return 1 === preg_match('/^\d{1,5}$/D', $typed) ? (int) $typed : (ctype_digit($typed) ? self::BEYOND : 0);
     }
 
     public function selecting(string $id): self

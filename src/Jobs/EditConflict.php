@@ -38,6 +38,11 @@ final class EditConflict extends \RuntimeException
         return new self($undone ? 'It is undone already.' : 'There is nothing in it that can go back or forth.');
     }
 
+    public static function jobGone(): self
+    {
+        return new self('This job was removed while you were looking at it. Nothing was changed.');
+    }
+
     /** What a page offered to do has become another thing since. */
     public static function offerChanged(): self
     {

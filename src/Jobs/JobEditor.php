@@ -7,6 +7,7 @@ namespace Vorhut\App\Jobs;
 use Doctrine\DBAL\Exception\ForeignKeyConstraintViolationException;
 use Doctrine\DBAL\LockMode;
 use Doctrine\ORM\EntityManagerInterface;
+use Doctrine\ORM\EntityNotFoundException;
 use Psr\Clock\ClockInterface;
 use Vorhut\App\Entity\Change;
 use Vorhut\App\Entity\PlanRecord;
@@ -118,7 +119,11 @@ final readonly class JobEditor
     private function write(StoredJob $stored, ChangeSet $change, User $by, int $seen): Change
     {
         // Two changes of one job wait for each other here, and the second sees what the first has done.
-        $this->em->refresh($stored, LockMode::PESSIMISTIC_WRITE);
+        try {
+            $this->em->refresh($stored, LockMode::PESSIMISTIC_WRITE);
+        } catch (EntityNotFoundException) {
+            throw EditConflict::jobGone();
+        }
         $now = $this->records->read($stored);
         foreach ($change->edits as $edit) {
             if ($now->contradicts($edit, $seen)) {

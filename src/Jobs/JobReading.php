@@ -4,8 +4,7 @@ declare(strict_types=1);
 
 namespace Vorhut\App\Jobs;
 
-use Symfony\Contracts\Cache\CacheInterface;
-use Symfony\Contracts\Cache\ItemInterface;
+use Psr\Cache\CacheItemPoolInterface;
 use Symfony\Contracts\Service\ResetInterface;
 use Vorhut\App\Entity\StoredJob;
 use Vorhut\Core\Findings\Check;
@@ -24,7 +23,7 @@ final class JobReading implements ResetInterface
     private const KEPT_FOR = 'P7D';
 
     /** Raised when what is kept looks different, so that nothing of an older version is read. */
-    private const SHAPE = 4;
+    private const SHAPE = 5;
 
     /** Beyond this many devices repairs are looked for one intent at a time, and fewer of them are tried. */
     private const LARGE = 1000;
@@ -43,7 +42,7 @@ final class JobReading implements ResetInterface
 
     public function __construct(
         private readonly PlanRecords $records,
-        private readonly CacheInterface $cache,
+        private readonly CacheItemPoolInterface $cache,
     ) {
     }
 
@@ -169,14 +168,20 @@ final class JobReading implements ResetInterface
     private function kept(string $what, StoredJob $stored, callable $compute): mixed
     {
         $revision = $this->held($stored)->revision ?? $stored->getRevision();
-        $key = \sprintf('%s-%d-%s', $what, self::SHAPE, JobInHand::keyOf($stored, $revision));
+        // One place for each job, whatever its revision: what is kept does not grow with every edit.
+        $key = \sprintf('%s-%d-%s', $what, self::SHAPE, JobInHand::keyOf($stored, 0));
+        $item = $this->cache->getItem($key);
+        /** @var array{int, T}|null $kept */
+        $kept = $item->isHit() ? $item->get() : null;
+        if (null !== $kept && $kept[0] === $revision) {
+            return $kept[1];
+        }
+        $hand = $this->hand($stored);
+        $value = $compute($hand->job);
+        if ($hand->revision >= ($kept[0] ?? 0)) {
+            $this->cache->save($item->set([$hand->revision, $value])->expiresAfter(new \DateInterval(self::KEPT_FOR)));
+        }
 
-        return $this->cache->get($key, function (ItemInterface $item, bool &$save) use ($stored, $revision, $compute): mixed {
-            $item->expiresAfter(new \DateInterval(self::KEPT_FOR));
-            $hand = $this->hand($stored);
-            $save = $hand->revision === $revision;
-
-            return $compute($hand->job);
-        });
+        return $value;
     }
 }

@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace Vorhut\App\People;
 
 use Psr\Cache\CacheItemPoolInterface;
-use Psr\Clock\ClockInterface;
+use Symfony\Component\Clock\ClockInterface;
 use Symfony\Component\EventDispatcher\Attribute\AsEventListener;
 use Symfony\Component\HttpFoundation\RequestStack;
 use Symfony\Component\Lock\LockFactory;
@@ -24,6 +24,7 @@ final readonly class LoginThrottle
     private const MOST = 5;
     private const MOST_FROM_ONE_PLACE = 25;
     private const SECONDS = 60;
+    private const UNCOUNTED_SECONDS = 2;
 
     public function __construct(
         private CacheItemPoolInterface $loginAttempts,
@@ -58,8 +59,12 @@ final readonly class LoginThrottle
             $lock->acquire(true);
             $item = $this->loginAttempts->getItem($key);
             $item->set([...$this->recent($key), $this->clock->now()->getTimestamp()])->expiresAfter(self::SECONDS);
-            $this->loginAttempts->save($item);
+            $isCounted = $this->loginAttempts->save($item);
             $lock->release();
+            if (!$isCounted) {
+                // A full disk does not count: then each wrong password costs time instead.
+                $this->clock->sleep(self::UNCOUNTED_SECONDS);
+            }
         }
     }
 

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Vorhut\App\Proof;
 
 use Symfony\Component\HttpFoundation\Request;
+use Symfony\Component\HttpKernel\Exception\BadRequestHttpException;
 use Vorhut\Core\Proof\Axis;
 
 /** One cell of the matrix in Proof, as addresses and tests name it. */
@@ -14,15 +15,16 @@ final readonly class Cell implements \Stringable
     {
     }
 
+    /** @throws BadRequestHttpException for a cell that cannot be one: it must not be taken for the whole job */
     public static function ofRequest(Request $request): ?self
     {
         $input = $request->isMethod('POST') ? $request->request : $request->query;
+        if ('' === $input->getString('row') && '' === $input->getString('column')) {
+            return null;
+        }
+        $text = implode("\n", [$input->getString('axis'), $input->getString('row'), $input->getString('column')]);
 
-        return '' === $input->getString('row') || '' === $input->getString('column')
-            ? null
-            : self::tryFrom(
-                implode("\n", [$input->getString('axis'), $input->getString('row'), $input->getString('column')]),
-            );
+        return self::tryFrom($text) ?? throw new BadRequestHttpException('There is no such cell in the matrix. Open it from Proof.');
     }
 
     public static function tryFrom(string $text): ?self

@@ -35,6 +35,7 @@ final readonly class PairPage
     public function __construct(
         private JobReading $reading,
         private RepairViews $repairs,
+        private Observations $observations,
         private Security $security,
         private UrlGeneratorInterface $urls,
     ) {
@@ -43,9 +44,8 @@ final readonly class PairPage
     /**
      * @param string $wanted key of the pair that is looked at; else the first one
      * @param int $count pairs of the intent, in the open cell if one is open
-     * @param array<string, Observation> $seen by pair
      */
-    public function show(JobInHand $hand, Intent $intent, string $wanted, ?Cell $cell, int $count, array $seen): ?PairView
+    public function show(JobInHand $hand, Intent $intent, string $wanted, ?Cell $cell, int $count): ?PairView
     {
         $prover = new Prover($hand->job);
         $prediction = $prover->intent($intent);
@@ -61,6 +61,8 @@ final readonly class PairPage
             ? []
             : $this->reading->repairsForPair($hand->stored, $intent, $explanation->prediction->pair);
 
+        $shown = [...array_map(static fn (PairPrediction $p): Pair => $p->pair, $pairs), $explanation->prediction->pair];
+        $seen = $this->observations->of($hand->stored, $intent->id, $shown);
         $rows = $this->rows($hand, $intent, $pairs, $explanation, $cell, $seen);
 
         return $this->view($hand, $prover->network, $explanation, $rows, $count, $seen, $found);

@@ -13,8 +13,10 @@ use Vorhut\App\Jobs\Effect\PairSeen;
 use Vorhut\App\Jobs\JobInHand;
 use Vorhut\App\Jobs\JobReading;
 use Vorhut\App\Web\JobPage;
+use Vorhut\Core\Intent\Pair;
 use Vorhut\Core\Intent\Span;
 use Vorhut\Core\Job\ChangeSet;
+use Vorhut\Core\Proof\Prover;
 use Vorhut\Core\Repair\Repair;
 
 /** What must and must not be, what the engine says of it and why, and what people saw. */
@@ -53,21 +55,22 @@ final class ProofController extends JobPage
         $intent = $request->request->getString('intent');
         $pair = explode('>', $request->request->getString('pair'), 2);
         $span = Span::tryFrom($request->request->getString('span'));
-        $known = isset($hand->job->intents[$intent]) && 2 === \count($pair);
+        $known = isset($hand->job->intents[$intent])
+            && 2 === \count($pair)
+            && (new Prover($hand->job))->has($hand->job->intents[$intent], new Pair($pair[0], $pair[1]));
         if (!$known || null === $span || !\in_array($span, Span::observable(), true)) {
             $words = implode(', ', array_map(static fn (Span $s): string => $s->word(), Span::observable()));
-            $this->addFlash('error', \sprintf('Choose what you saw: %s.', $words));
-        } else {
-            $note = mb_substr(trim($request->request->getString('note')), 0, 400);
-            $seen = new Observation($hand->stored, $intent, $pair[0], $pair[1], $span, $note, $this->user(), $this->now());
-            $names = array_map($hand->job->nameOf(...), $pair);
-            $title = \sprintf('Saw %s to %s: %s', $names[0], $names[1], $span->word());
-            $back = ['intent' => $intent, 'pair' => implode('>', $pair)];
+            $this->addFlash('error', $known ? \sprintf('Choose what you saw: %s.', $words) : 'There is no such pair in this job. Open it again.');
 
-            return $this->change($hand, new ChangeSet($title, []), $request, 'proof', $back, [PairSeen::new($seen)]);
+            return $this->to($hand, 'proof');
         }
+        $note = mb_substr(trim($request->request->getString('note')), 0, 400);
+        $seen = new Observation($hand->stored, $intent, $pair[0], $pair[1], $span, $note, $this->user(), $this->now());
+        $names = array_map($hand->job->nameOf(...), $pair);
+        $title = \sprintf('Saw %s to %s: %s', $names[0], $names[1], $span->word());
+        $back = ['intent' => $intent, 'pair' => implode('>', $pair)];
 
-        return $this->to($hand, 'proof', ['intent' => $intent, 'pair' => implode('>', $pair)]);
+        return $this->change($hand, new ChangeSet($title, []), $request, 'proof', $back, [PairSeen::new($seen)]);
     }
 
     #[Route('/job/{slug}/proof/intent', name: 'intent_add', methods: ['POST'])]

@@ -7,7 +7,6 @@ namespace Vorhut\App\Proof;
 use Doctrine\ORM\EntityManagerInterface;
 use Symfony\Bundle\SecurityBundle\Security;
 use Symfony\Component\Routing\Generator\UrlGeneratorInterface;
-use Vorhut\App\Entity\Observation;
 use Vorhut\App\Entity\TestRun;
 use Vorhut\App\Jobs\JobInHand;
 use Vorhut\App\Jobs\JobReading;
@@ -46,7 +45,7 @@ final readonly class ProofPage
         $inCell = null === $selection->cell ? null : $this->inCell($hand, $matrix, $selection->cell);
         $next = $this->reading->next($stored);
         [$chosen, $pair] = $this->choose($hand, $selection, $inCell);
-        $seen = $this->observations->latest($stored);
+        $seen = $this->observations->counts($stored);
         $counts = $inCell[$chosen] ?? null;
         $count = null === $counts ? $digest->intents[$chosen]['pairs'] ?? 0 : array_sum($counts);
         $intent = $hand->job->intents[$chosen] ?? null;
@@ -73,7 +72,7 @@ final readonly class ProofPage
             null === $selection->cell ? null : $this->cell($hand, $selection->cell, \count($inCell), $editor),
             $rows,
             $listed > \count($rows) ? $more : '',
-            null === $intent ? null : $this->pairs->show($hand, $intent, $pair, $selection->cell, $count, $seen[$chosen] ?? []),
+            null === $intent ? null : $this->pairs->show($hand, $intent, $pair, $selection->cell, $count),
             $editor ? $this->url('test_import', $hand) : null,
             $editor ? $this->url('intent_add', $hand) : null,
             $editor ? $this->intents->fields($hand->job) : [],
@@ -121,7 +120,7 @@ final readonly class ProofPage
 
     /**
      * @param array<array-key, array<string, int>>|null $inCell
-     * @param array<string, array<string, Observation>> $seen
+     * @param array<string, array{holding: int, all: int}> $seen
      *
      * @return list<IntentRow> failing ones first
      */
@@ -148,7 +147,7 @@ final readonly class ProofPage
                     'span' => SpanView::of(Span::from($span)),
                     'count' => $count,
                 ], array_keys($counts), $counts),
-                self::observed($seen[$id] ?? []),
+                self::observed($seen[$id] ?? ['holding' => 0, 'all' => 0]),
                 (string) $id === $chosen,
             );
         }
@@ -156,13 +155,10 @@ final readonly class ProofPage
         return $rows;
     }
 
-    /** @param array<string, Observation> $seen */
+    /** @param array{holding: int, all: int} $seen */
     private static function observed(array $seen): string
     {
-        $seen = array_filter($seen, static fn (Observation $o): bool => Span::Untried !== $o->getSpan());
-        $good = array_filter($seen, static fn (Observation $o): bool => $o->getSpan()->holds());
-
-        return [] === $seen ? '' : \sprintf('%d of %d hold', \count($good), \count($seen));
+        return 0 === $seen['all'] ? '' : \sprintf('%d of %d hold', $seen['holding'], $seen['all']);
     }
 
     /** @return list<Link|Post> */
