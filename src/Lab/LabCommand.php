@@ -58,11 +58,11 @@ final class LabCommand extends Command
             return self::FAILURE;
         }
         $output->writeln(\sprintf('%d stand-ins run.', $host->count()));
-        $this->tell($id, $host);
+        $this->tell($id, $host, $output);
         $stop = EventLoop::getSuspension();
-        $watch = EventLoop::repeat(self::LOOK_EVERY, function () use ($id, $host, $stop): void {
+        $watch = EventLoop::repeat(self::LOOK_EVERY, function () use ($id, $host, $stop, $output): void {
             try {
-                if (!$this->tell($id, $host)) {
+                if (!$this->tell($id, $host, $output)) {
                     $stop->resume();
                 }
             } catch (DatabaseException) {
@@ -85,7 +85,7 @@ final class LabCommand extends Command
     }
 
     /** Follows the plan and says how the lab is; false once the job is gone. */
-    private function tell(int $id, LabHost $host): bool
+    private function tell(int $id, LabHost $host, OutputInterface $output): bool
     {
         $this->em->clear();
         $stored = $this->em->find(StoredJob::class, $id);
@@ -95,6 +95,7 @@ final class LabCommand extends Command
         if ($stored->getRevision() !== $this->revision) {
             $this->revision = $stored->getRevision();
             $host->update($this->records->read($stored)->job);
+            $output->writeln(\sprintf('The plan changed; %d stand-ins run.', $host->count()));
         }
         $failed = $host->failed();
         $named = implode(', ', \array_slice(array_keys($failed), 0, self::MOST_NAMED));
