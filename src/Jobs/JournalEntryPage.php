@@ -67,25 +67,39 @@ final readonly class JournalEntryPage
         $name = $edit->after['name'] ?? $edit->before['name'] ?? $edit->id;
         $record = \sprintf('%s %s', ucfirst($list->one), \is_string($name) ? $name : $edit->id);
         $rows = [];
-        foreach (array_keys(($edit->before ?? []) + ($edit->after ?? [])) as $field) {
-            $values = [$edit->before[$field] ?? null, $edit->after[$field] ?? null];
-            if ($values[0] !== $values[1]) {
-                $rows[] = [
-                    'record' => [] === $rows ? $record : '',
-                    'field' => $field,
-                    'before' => self::text($values[0]),
-                    'after' => self::text($values[1]),
-                ];
-            }
+        foreach (self::differences($edit->before ?? [], $edit->after ?? [], '') as [$field, $before, $after]) {
+            $rows[] = [
+                'record' => [] === $rows ? $record : '',
+                'field' => $field,
+                'before' => self::text($before),
+                'after' => self::text($after),
+            ];
         }
 
         return $rows;
     }
 
+    /** @return iterable<array{string, mixed, mixed}> where two records differ, as deep as both have the same shape */
+    private static function differences(mixed $before, mixed $after, string $path): iterable
+    {
+        [$old, $new] = array_map(static fn (mixed $v): mixed => $v instanceof \stdClass ? (array) $v : $v, [$before, $after]);
+        if (!\is_array($old) || !\is_array($new)) {
+            if ($old !== $new) {
+                yield [$path, $old, $new];
+            }
+
+            return;
+        }
+        foreach (array_keys($old + $new) as $key) {
+            $name = \is_int($key) ? (string) ($key + 1) : $key;
+            yield from self::differences($old[$key] ?? null, $new[$key] ?? null, '' === $path ? $name : $path.' '.$name);
+        }
+    }
+
     private static function text(mixed $value): string
     {
         return match (true) {
-            null === $value => '',
+            null === $value => 'nothing',
             \is_string($value) => $value,
             default => Json::line($value),
         };
