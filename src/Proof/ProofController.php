@@ -60,7 +60,8 @@ final class ProofController extends JobPage
             && (new Prover($hand->job))->has($hand->job->intents[$intent], new Pair($pair[0], $pair[1]));
         if (!$known || null === $span || !\in_array($span, Span::observable(), true)) {
             $words = implode(', ', array_map(static fn (Span $s): string => $s->word(), Span::observable()));
-            $this->addFlash('error', $known ? \sprintf('Choose what you saw: %s.', $words) : 'There is no such pair in this job. Open it again.');
+            $none = 'There is no such pair in this job. Open it again.';
+            $this->addFlash('error', $known ? \sprintf('Choose what you saw: %s.', $words) : $none);
 
             return $this->to($hand, 'proof');
         }

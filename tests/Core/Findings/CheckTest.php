@@ -144,6 +144,9 @@ final class CheckTest extends TestCase
         self::assertContains('overlapping-subnets', $rules);
         self::assertContains('gateway-unserved', $rules);
         self::assertNotContains('overlapping-subnets', self::rules(Jobs::make(Jobs::TWO, [])));
+        $nested = ['a' => '10.0.0.0/8', 'b' => '10.1.0.0/16', 'c' => '10.2.0.0/16', 'd' => '192.0.2.0/24'];
+        $told = array_filter(Check::run(Jobs::make($nested, [])), static fn (Finding $f): bool => 'overlapping-subnets' === $f->rule);
+        self::assertSame(['b', 'c'], array_values(array_map(static fn (Finding $f): ?string => $f->segment, $told)));
     }
 
     /** Whoever has done least moves; what is as left stays, and is not told to. */
@@ -214,6 +217,26 @@ final class CheckTest extends TestCase
         );
         self::assertContains('gateway-required', self::rules($job(null)));
         self::assertNotContains('gateway-required', self::rules($job('10.47.1.1')));
+    }
+
+    /** Who masquerades on the way there, or towards the subnet in question, needs no way back for it. */
+    public function testAWayBackIsNotMissedBehindAMasquerade(): void
+    {
+        $rules = static fn (array $near, array $transit): array => self::rules(Jobs::make(
+            Jobs::TWO + ['t' => '10.47.9.0/24'],
+            [],
+            [
+                'near' => [
+                    'in' => ['a' => ['address' => '10.47.1.1/24'] + $near, 't' => ['address' => '10.47.9.1/24'] + $transit],
+                    'routes' => [['to' => '10.47.2.0/24', 'via' => '10.47.9.2']],
+                ],
+                'far' => ['in' => ['b' => '10.47.2.1/24', 't' => '10.47.9.2/24']],
+            ],
+        ));
+        $masquerade = ['masquerade' => true];
+        self::assertContains('return-route-missing', $rules([], []));
+        self::assertNotContains('return-route-missing', $rules([], $masquerade));
+        self::assertNotContains('return-route-missing', $rules($masquerade, []));
     }
 
     public function testRuleIdsAreUnique(): void

@@ -45,6 +45,20 @@ final class MustNotTest extends TestCase
         self::assertSame(Span::KeptApart, self::manage([['action' => 'deny']])->span);
     }
 
+    /** Who asks cannot see that the request arrives: its silence speaks against a leak only where an answer would come. */
+    public function testSilenceSpeaksAgainstALeakThatWouldAnswer(): void
+    {
+        $reach = ['kind' => 'reach', 'from' => ['device:guest'], 'to' => ['device:unit'], 'service' => 'tcp/80', 'expect' => 'must-not'];
+        $leak = static fn (?string $gateway): PairPrediction => self::only([], [
+            'guest' => ['at' => ['a', '10.47.1.10/24', '10.47.1.1']],
+            'unit' => ['at' => ['b', '10.47.2.10/24', $gateway], 'if' => ['listens' => ['tcp/80']]],
+        ], $reach);
+        self::assertSame([Span::Leak, Span::Leak], [$leak(null)->span, $leak('10.47.2.1')->span]);
+        self::assertFalse($leak(null)->contradicts(Span::KeptApart));
+        self::assertTrue($leak('10.47.2.1')->contradicts(Span::KeptApart));
+        self::assertFalse($leak('10.47.2.1')->contradicts(Span::Untried));
+    }
+
     public function testAUnitWithoutAddressIsNotKeptApart(): void
     {
         $job = Jobs::make(

@@ -195,7 +195,7 @@ final class ProofTest extends TestCase
     /** The sound of a page goes by the phone system where that stands between, and there a filter may stop it. */
     public function testAPageThroughAServerIsJudgedOnTheWayItTakes(): void
     {
-        $page = static function (array $rules): PairPrediction {
+        $page = static function (array $rules, string $kind = 'page'): PairPrediction {
             $phone = Json::object((string) file_get_contents(\dirname(__DIR__, 3).'/profiles/desk-phone-page.json'));
             $data = Json::object(JobFile::write(Jobs::make(
                 [...Jobs::TWO, 'c' => '10.47.3.0/24'],
@@ -205,7 +205,7 @@ final class ProofTest extends TestCase
                     'horn' => ['profile' => 'paging-horn', 'at' => ['b', '10.47.2.10/24', '10.47.2.1']],
                 ],
                 ['r' => ['in' => [...Jobs::ROUTER['r']['in'], 'c' => '10.47.3.1/24'], 'rules' => $rules]],
-                [['id' => 'p', 'kind' => 'page', 'from' => ['device:console'], 'to' => ['device:horn']]],
+                [['id' => 'p', 'kind' => $kind, 'from' => ['device:console'], 'to' => ['device:horn']]],
                 [
                     ['number' => '2001', 'device' => 'console', 'server' => 'pbx'],
                     ['number' => '2002', 'device' => 'horn', 'server' => 'pbx'],
@@ -223,6 +223,8 @@ final class ProofTest extends TestCase
             ['action' => 'deny', 'from' => '10.47.3.0/24', 'to' => '10.47.2.0/24'],
         ];
         self::assertSame([Span::Filtered, 'pbx sends to horn'], [$page($second)->span, $page($second)->how]);
+        self::assertSame([Span::NotFound, 'console'], [$page($second, 'call')->span, $page([], 'call')->pair->from]);
+        self::assertSame(Span::Through, $page($direct, 'call')->span);
     }
 
     public function testACallNeedsExtensions(): void

@@ -35,6 +35,7 @@ final class DiscoveryTest extends TestCase
     {
         self::assertNull($this->find(self::job('b', [], [true, true]))['multicast-dns']);
         self::assertSame('multicast-dns-stays', $this->find(self::job('b', [], [true, false]))['multicast-dns']);
+        self::assertSame('multicast-dns-stays', $this->find(self::job('b', [], [false, true]))['multicast-dns']);
     }
 
     public function testAUnitDeafToTheGroupIsNotFound(): void

@@ -70,6 +70,25 @@ final class RouterTruthsTest extends TestCase
         self::assertSame([['near'], Outcome::LostReply, 'r'], [$back->by, $back->outcome, $back->cause?->at]);
     }
 
+    /** A filter remembers only what it has let out itself: an answer by another router is new to it. */
+    public function testAFilterThatDidNotSeeTheQuestionStopsTheAnswer(): void
+    {
+        $job = static fn (string $gateway): Job => Jobs::make(Jobs::TWO, [
+            'near' => ['at' => ['a', '10.47.1.20/24', '10.47.1.1']],
+            'far' => ['at' => ['b', '10.47.2.20/24', $gateway], 'if' => ['listens' => ['udp/7000']]],
+        ], [
+            'r' => ['in' => Jobs::ROUTER['r']['in']],
+            'q' => [
+                'in' => ['a' => '10.47.1.2/24', 'b' => '10.47.2.2/24'],
+                'rules' => [['action' => 'deny', 'from' => '10.47.2.0/24']],
+                'stateful' => true,
+            ],
+        ]);
+        $lost = self::ask($job('10.47.2.2'), 'near', '10.47.2.20', 'udp/7000');
+        self::assertSame([Outcome::LostReply, 'q', 'filter-rule'], [$lost->outcome, $lost->cause?->at, $lost->cause?->rule->value]);
+        self::assertSame(Outcome::Ok, self::ask($job('10.47.2.1'), 'near', '10.47.2.20', 'udp/7000')->outcome);
+    }
+
     /** The forward belongs to the port that has its address. */
     public function testAForwardAskedFromInsideIsTheRoutersOwn(): void
     {

@@ -7,9 +7,11 @@ namespace Vorhut\Tests\Core\Repair;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
 use Vorhut\Core\Intent\Span;
+use Vorhut\Core\Job\ChangeSet;
 use Vorhut\Core\Job\Job;
 use Vorhut\Core\Proof\Prover;
 use Vorhut\Core\Repair\Hands;
+use Vorhut\Core\Repair\Repair;
 use Vorhut\Core\Repair\RepairSearch;
 use Vorhut\Tests\Support\Jobs;
 
@@ -178,6 +180,33 @@ final class RepairTest extends TestCase
         self::assertStringStartsWith('Set gateway 10.47.1.1 on x, and on r permit udp port 7000', $repair->sentence);
         self::assertTrue((new Prover($job->with($repair->change)))->prove()->intents['i']->holds());
         self::assertCount(2, $repair->change->edits);
+    }
+
+    /** However much it mends: what opens one pair that must stay apart comes after what opens none. */
+    public function testRankingPutsLeaksLast(): void
+    {
+        $repair = static fn (string $name, int $mends, int $breaks, int $leaks, Hands $hands = Hands::Us): Repair => new Repair(
+            new ChangeSet($name, []),
+            $name,
+            $hands,
+            '',
+            $mends,
+            $breaks,
+            null,
+            [],
+            $leaks,
+        );
+        $all = [
+            $repair('opens', 9, 1, 1),
+            $repair('client', 2, 0, 0, Hands::Client),
+            $repair('ours', 2, 0, 0),
+            $repair('little', 1, 0, 0),
+            $repair('breaks', 3, 2, 0),
+        ];
+        usort($all, Repair::compare(...));
+        $order = array_map(static fn (Repair $r): string => $r->sentence, $all);
+        self::assertSame(['ours', 'client', 'breaks', 'little', 'opens'], $order);
+        self::assertFalse($repair('nothing won', 2, 2, 0)->isWorthwhile());
     }
 
     /** Opening a whole subnet would let in who must stay out; the narrow rule comes first, though it mends as much. */
