@@ -37,6 +37,25 @@ final class MustNotTest extends TestCase
         self::assertStringContainsString($how, $is->how);
     }
 
+    /** Its registration is heard but never answered, so it has nothing to call with, though the other could be rung. */
+    public function testWhoCannotRegisterRingsNobody(): void
+    {
+        $routers = ['r' => [
+            'in' => Jobs::ROUTER['r']['in'],
+            'rules' => [['action' => 'deny', 'from' => '10.47.1.5/32', 'to' => '10.47.2.10/32']],
+            'stateful' => false,
+        ]];
+        $job = Jobs::make(Jobs::TWO, [
+            'pbx' => ['profile' => 'phone-system', 'at' => ['a', '10.47.1.5/24', '10.47.1.1']],
+            'one' => ['profile' => 'desk-phone-page', 'at' => ['a', '10.47.1.10/24', '10.47.1.1']],
+            'two' => ['profile' => 'desk-phone-page', 'at' => ['b', '10.47.2.10/24', '10.47.2.1']],
+        ], $routers, [
+            ['id' => 'i', 'kind' => 'call', 'from' => ['device:two'], 'to' => ['device:one'], 'expect' => 'must-not'],
+        ], self::BOTH);
+        $is = (new Prover($job))->prove()->intents['i']->pairs()[0];
+        self::assertSame([Span::KeptApart, Span::NoReply], [$is->span, $is->leaves[0]->span]);
+    }
+
     public function testAUnitThatNoMethodFindsIsStillManagedByItsAddress(): void
     {
         $rules = [['action' => 'permit', 'protocol' => 'tcp', 'ports' => '80'], ['action' => 'deny']];
