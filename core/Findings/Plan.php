@@ -10,6 +10,7 @@ use Vorhut\Core\Job\Intent;
 use Vorhut\Core\Job\Job;
 use Vorhut\Core\Job\Subnet;
 use Vorhut\Core\Planning\FreeAddresses;
+use Vorhut\Core\Proof\PairGroup;
 use Vorhut\Core\Proof\ProofReport;
 use Vorhut\Core\Proof\Prover;
 use Vorhut\Core\Reach\Node\Network;
@@ -17,12 +18,6 @@ use Vorhut\Core\Reach\Node\Network;
 /** A job with the look-ups that rules share. */
 final class Plan
 {
-    /** Beyond so many failing pairs the rest says nothing new. */
-    private const MOST_FAILURES = 20000;
-
-    /** @var list<array{Intent, PairPrediction}>|null */
-    private ?array $failures = null;
-
     /** @var list<Seat>|null */
     private ?array $seats = null;
 
@@ -55,22 +50,24 @@ final class Plan
         return $this->prover()->prove();
     }
 
-    /** @return list<array{Intent, PairPrediction}> what must be and fails, with every unit concerned in at least one pair */
-    public function failures(): array
+    /**
+     * What must be and fails with one of these units in it: for each unit, with one counterpart of every kind.
+     *
+     * @param array<string, true> $units
+     * @param bool $all also one pair of every other kind: for units on which others rest, such as phone systems
+     *
+     * @return iterable<array{Intent, PairPrediction}>
+     */
+    public function failuresWith(array $units, bool $all): iterable
     {
-        if (null === $this->failures) {
-            $this->failures = [];
-            foreach ($this->proof()->failing() as $prediction) {
-                foreach (Expectation::Must === $prediction->intent->expect ? $prediction->witnesses() : [] as $pair) {
-                    if (\count($this->failures) >= self::MOST_FAILURES) {
-                        return $this->failures;
-                    }
-                    $this->failures[] = [$prediction->intent, $pair];
+        foreach ($this->proof()->failing() as $prediction) {
+            $groups = Expectation::Must === $prediction->intent->expect ? $prediction->groups : [];
+            foreach (array_filter($groups, static fn (PairGroup $g): bool => $g->span->fails()) as $group) {
+                foreach ($group->witnessesWith($units, $all) as $pair) {
+                    yield [$prediction->intent, $this->prover()->pair($prediction->intent, $pair)];
                 }
             }
         }
-
-        return $this->failures;
     }
 
     /** @return list<Seat> every interface of every device with its segment and subnet */

@@ -32,6 +32,37 @@ final readonly class PairGroup
     }
 
     /**
+     * A pair for each of these units that belongs here; else, if any is wanted, the first pair.
+     *
+     * @param array<string, true> $units
+     *
+     * @return iterable<Pair>
+     */
+    public function witnessesWith(array $units, bool $any): iterable
+    {
+        $here = static fn (string $id): bool => isset($units[$id]);
+        $askers = array_filter($this->from, $here);
+        $asked = array_filter($this->to, $here);
+        foreach ($askers as $id) {
+            $to = $this->to[0] === $id ? $this->to[1] ?? $id : $this->to[0];
+            if ($id !== $to) {
+                yield new Pair($id, $to);
+            }
+        }
+        foreach ($asked as $id) {
+            $from = $this->from[0] === $id ? $this->from[1] ?? $id : $this->from[0];
+            if ($id !== $from) {
+                yield new Pair($from, $id);
+            }
+        }
+        foreach ($any && [] === $askers && [] === $asked ? $this->pairs() : [] as $pair) {
+            yield $pair;
+
+            return;
+        }
+    }
+
+    /**
      * One pair for every member, so that each is looked at once and not with everybody else.
      *
      * @return iterable<Pair>

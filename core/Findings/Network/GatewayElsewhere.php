@@ -61,9 +61,10 @@ final class GatewayElsewhere implements Rule
     /** What is wrong with the gateway, if it is the one that counts. An own address leads nowhere on purpose. */
     private static function wrong(Network $network, Node $node, Seat $seat, Ipv4Address $gateway): ?string
     {
-        $used = $node->table->find(0);
-        $refused = $node->table->refusedGateway();
-        if (null === $used && null !== $refused && null !== $seat->interface->address) {
+        $decided = $node->table->decide(0);
+        $used = \is_bool($decided) ? null : $decided;
+        $refused = null === $used ? $node->table->refusedGateway() : null;
+        if (null !== $refused && null !== $seat->interface->address) {
             return match (true) {
                 !$refused['gateway']->equals($gateway) => null,
                 CauseRule::GatewayIsBroadcast === $refused['why'] => 'is the broadcast address of '.$seat->interface->address->prefix,

@@ -79,8 +79,17 @@ final class GatewayMissing implements Rule
     /** @return array<string, array{Intent, Leg}> the first intent it fails in, and whether it asks or answers, by device */
     private static function stranded(Plan $plan): array
     {
+        $without = $systems = [];
+        foreach ($plan->job->devices as $device) {
+            if (!self::hasGateway($device)) {
+                $without[$device->id] = true;
+            }
+        }
+        foreach ($plan->job->extensions as $extension) {
+            $systems += isset($without[$extension->server ?? '']) ? [$extension->server => true] : [];
+        }
         $stranded = [];
-        foreach ($plan->failures() as [$intent, $pair]) {
+        foreach ([] === $without ? [] : $plan->failuresWith($without, [] !== $systems) as [$intent, $pair]) {
             foreach ($pair->leaves as $leaf) {
                 if (\in_array($leaf->cause?->rule, [CauseRule::GatewayMissing, CauseRule::GatewayIsItself], true)) {
                     $stranded[$leaf->cause->at] ??= [$intent, $leaf->cause->leg];
