@@ -35,7 +35,7 @@ use Vorhut\Tests\Support\Jobs;
  */
 final class FuzzTest extends TestCase
 {
-    private const SECONDS = 24;
+    private const SECONDS = 18;
 
     /** @return iterable<string, array{string, \Closure(string): bool}> good input, and its reader: whether it was understood */
     public static function readers(): iterable
