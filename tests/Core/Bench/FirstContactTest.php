@@ -10,6 +10,10 @@ use Vorhut\Core\Bench\FirstContactPlanner;
 use Vorhut\Core\Bench\LaptopInterface;
 use Vorhut\Core\Bench\Technique;
 use Vorhut\Core\InvalidValue;
+use Vorhut\Core\Job\ChangeSet;
+use Vorhut\Core\Job\Edit;
+use Vorhut\Core\Job\Router;
+use Vorhut\Core\Job\Segment;
 use Vorhut\Tests\Support\Jobs;
 
 final class FirstContactTest extends TestCase
@@ -116,6 +120,11 @@ final class FirstContactTest extends TestCase
         );
         $plan = (new FirstContactPlanner($job))->plan($job->devices['x']);
         self::assertSame('192.0.2.248', $plan->laptop['Address on the cable port']);
+        $subnets = [['prefix' => '192.0.2.0/24', 'gateway' => '192.0.2.250']];
+        $edit = new Edit(Segment::class, 'a', $job->record(Segment::class, 'a'), ['id' => 'a', 'subnets' => $subnets]);
+        $edit = new ChangeSet('', [$edit, new Edit(Router::class, 'r', $job->record(Router::class, 'r'), null)]);
+        $plan = (new FirstContactPlanner($job->with($edit)))->plan($job->devices['x']);
+        self::assertSame('192.0.2.249', $plan->laptop['Address on the cable port']);
     }
 
     public function testALaptopThatCannotBeReadIsRefusedWithAnExample(): void

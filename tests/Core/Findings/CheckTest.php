@@ -209,6 +209,33 @@ final class CheckTest extends TestCase
         self::assertContains('gateway-missing', $rules('device:unit', 'address:10.47.1.1'));
     }
 
+    /** Somebody answers at the address of the gateway, but passes nothing on. */
+    public function testAHostIsNoGateway(): void
+    {
+        $job = static fn (string $gateway): Job => Jobs::make(
+            Jobs::TWO,
+            ['x' => ['at' => ['a', '10.47.1.9/24', $gateway]], 'y' => ['at' => ['a', '10.47.1.7/24']]],
+            ['r' => ['in' => ['a' => ['address' => '10.47.1.1/24', 'extraAddresses' => ['10.47.1.2/24']], 'b' => '10.47.2.1/24']]],
+        );
+        self::assertContains('gateway-elsewhere', self::rules($job('10.47.1.7')));
+        self::assertNotContains('gateway-elsewhere', self::rules($job('10.47.1.2')));
+    }
+
+    /** A router whose prefix is too narrow looks for a neighbour elsewhere, and answers for it. */
+    public function testARouterAnswersForNeighboursOnlyIfItLooksForThemElsewhere(): void
+    {
+        $job = static fn (string $own): Job => Jobs::make(
+            Jobs::TWO,
+            ['x' => ['at' => ['a', '10.47.1.200/24']]],
+            ['r' => [
+                'in' => ['a' => ['address' => $own, 'proxyArp' => true], 'b' => '10.47.2.1/24'],
+                'routes' => [['to' => '0.0.0.0/0', 'via' => '10.47.2.254']],
+            ]],
+        );
+        self::assertContains('proxy-arp-for-neighbour', self::rules($job('10.47.1.1/25')));
+        self::assertNotContains('proxy-arp-for-neighbour', self::rules($job('10.47.1.1/24')));
+    }
+
     public function testAUnitThatInsistsOnAGatewayIsFoundWithoutOne(): void
     {
         $job = static fn (?string $gateway): Job => Jobs::make(

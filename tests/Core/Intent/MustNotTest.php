@@ -6,9 +6,11 @@ namespace Vorhut\Tests\Core\Intent;
 
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
+use Vorhut\Core\Intent\Pair;
 use Vorhut\Core\Intent\PairPrediction;
 use Vorhut\Core\Intent\Span;
 use Vorhut\Core\Proof\Prover;
+use Vorhut\Core\Repair\RepairSearch;
 use Vorhut\Tests\Support\Jobs;
 
 /** What must not be is kept apart only by what stops it, never by what the plan leaves open. */
@@ -75,7 +77,37 @@ final class MustNotTest extends TestCase
         self::assertSame([Span::Leak, Span::Leak], [$leak(null)->span, $leak('10.47.2.1')->span]);
         self::assertFalse($leak(null)->contradicts(Span::KeptApart));
         self::assertTrue($leak('10.47.2.1')->contradicts(Span::KeptApart));
-        self::assertFalse($leak('10.47.2.1')->contradicts(Span::Untried));
+        $must = static fn (Span $span): PairPrediction => new PairPrediction(new Pair('guest', 'unit'), $span, null, '', []);
+        self::assertFalse($must(Span::Through)->contradicts(Span::Untried));
+        self::assertFalse($must(Span::Untried)->contradicts(Span::Through));
+        self::assertTrue($must(Span::Through)->contradicts(Span::NoReply));
+    }
+
+    /** Another unit has the same address and stands nearer: it answers, and who is meant has not been reached. */
+    public function testWhoAnswersInAnothersPlaceIsNotTheOther(): void
+    {
+        $asked = static fn (string $expect): PairPrediction => self::only([], [
+            'guest' => ['at' => ['a', '10.47.1.10/24', '10.47.1.1']],
+            'twin' => ['at' => ['a', '10.47.1.20/24'], 'if' => ['listens' => ['tcp/80']]],
+            'unit' => ['at' => ['b', '10.47.1.20/24'], 'if' => ['listens' => ['tcp/80']]],
+        ], ['kind' => 'reach', 'from' => ['device:guest'], 'to' => ['device:unit'], 'service' => 'tcp/80', 'expect' => $expect]);
+        self::assertSame('twin has 10.47.1.20, too, and gets what is meant for unit', $asked('must')->cause?->text);
+        self::assertFalse($asked('must')->span->holds());
+    }
+
+    /** What leaks is the page of the unit, not the search for it; the rule that stops it names the page. */
+    public function testADenialStopsWhatLeaks(): void
+    {
+        $job = Jobs::make(Jobs::TWO, [
+            'guest' => ['at' => ['a', '10.47.1.10/24', '10.47.1.1']],
+            'camera' => ['profile' => 'ptz-camera-rotary', 'at' => ['b', '10.47.2.10/24', '10.47.2.1']],
+        ], [
+            'r' => ['in' => Jobs::ROUTER['r']['in'], 'rules' => [['action' => 'permit', 'protocol' => 'tcp'], ['action' => 'deny']]],
+        ], [
+            ['id' => 'i', 'kind' => 'manage', 'from' => ['device:guest'], 'to' => ['device:camera'], 'expect' => 'must-not'],
+        ]);
+        $repair = (new RepairSearch($job, (new Prover($job))->prove()))->forJob()[0];
+        self::assertSame('On r deny tcp port 80 from 10.47.1.0/24 to 10.47.2.0/24', $repair->sentence);
     }
 
     public function testAUnitWithoutAddressIsNotKeptApart(): void

@@ -19,6 +19,7 @@ use Vorhut\Core\Proof\ProofReport;
 use Vorhut\Core\Proof\Prover;
 use Vorhut\Core\Record\Json;
 use Vorhut\Tests\Kernel\RandomJobs;
+use Vorhut\Tests\Support\Jobs;
 
 /** Pairs are counted by groups; the counts are those of the pairs one by one, where everybody asks everybody. */
 final class CountingTest extends TestCase
@@ -43,6 +44,28 @@ final class CountingTest extends TestCase
         $proofs = [(new Prover($job))->prove(), (new Prover($changed))->prove()];
         self::assertCounts($proofs[0], $proofs[1]);
         self::assertCounts($proofs[1], $proofs[0]);
+    }
+
+    /** Nobody could tell, and now it leaks: that is a break, though nothing was held before. */
+    public function testFromNotTellingToFailingIsABreak(): void
+    {
+        $proof = static fn (?string $address): ProofReport => (new Prover(Jobs::make(
+            ['a' => '10.47.1.0/24'],
+            ['x' => ['at' => ['a', $address]], 'y' => ['at' => ['a', '10.47.1.20/24']]],
+            [],
+            [[
+                'id' => 'i',
+                'kind' => 'reach',
+                'from' => ['device:x'],
+                'to' => ['device:y'],
+                'service' => 'tcp/80',
+                'expect' => 'must-not',
+            ]],
+        )))->prove();
+        $worse = new Difference($proof(null), $proof('10.47.1.10/24'));
+        self::assertSame([0, 1, 1], [$worse->mends, $worse->breaks, $worse->leaks]);
+        $nothingWon = new Difference($proof('10.47.1.10/24'), $proof(null));
+        self::assertSame([0, 0], [$nothingWon->mends, $nothingWon->breaks]);
     }
 
     private static function assertCounts(ProofReport $was, ProofReport $now): void

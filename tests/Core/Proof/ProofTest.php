@@ -264,6 +264,22 @@ final class ProofTest extends TestCase
         self::assertNull((new Explainer($job, new Prover($job)))->explain($job->intents['hut-calls-control'], new Pair('pbx', 'core')));
     }
 
+    /** 450 kinds of units on either side are 202,500 kinds of pairs: said, not waited for. */
+    public function testWhatIsTooLargeToTellIsNotTold(): void
+    {
+        $segments = $hosts = [];
+        for ($number = 0; $number < 450; ++$number) {
+            $segments['s'.$number] = \sprintf('10.%d.%d.0/24', intdiv($number, 250), $number % 250);
+            $hosts['h'.$number] = ['at' => ['s'.$number, \sprintf('10.%d.%d.10/24', intdiv($number, 250), $number % 250)]];
+        }
+        $all = array_map(static fn (string $id): string => 'segment:'.$id, array_keys($segments));
+        $intent = ['kind' => 'reach', 'service' => 'tcp/80', 'to' => ['device:h1'], 'from' => ['device:h0']];
+        $intents = [['id' => 'small'] + $intent, ['id' => 'large', 'from' => $all, 'to' => $all] + $intent];
+        $proof = (new Prover(Jobs::make($segments, $hosts, [], $intents)))->prove();
+        self::assertTrue($proof->intents['small']->span()->fails());
+        self::assertSame(Span::Untried, $proof->intents['large']->span());
+    }
+
     public function testAnEmptyGroupProvesNothing(): void
     {
         $job = Jobs::make(

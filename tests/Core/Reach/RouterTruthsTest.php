@@ -102,6 +102,23 @@ final class RouterTruthsTest extends TestCase
         self::assertSame([['r'], Outcome::Refused], [$inside->by, $inside->outcome]);
     }
 
+    /** Asked by one port for the address of its other, a station sends it out, and throws away what comes back as its own. */
+    public function testNobodyTakesWhatCarriesTheirOwnAddress(): void
+    {
+        $job = Jobs::make(Jobs::TWO, [
+            'two' => ['interfaces' => [
+                ['name' => 'e0', 'segment' => 'a', 'address' => '10.47.1.20/24', 'gateway' => '10.47.1.1'],
+                ['name' => 'e1', 'segment' => 'b', 'address' => '10.47.2.21/24'],
+            ]],
+        ], ['r' => Jobs::ROUTER['r']]);
+        $exchange = new Exchange(Topology::of($job));
+        $two = $exchange->network->nodes['two'];
+        $other = Ipv4Address::fromString('10.47.2.21');
+        self::assertSame(Outcome::Ok, $exchange->ask($two, $other, Service::fromString('icmp'))->outcome);
+        $bound = $exchange->ask($two, $other, Service::fromString('icmp'), $two->ports[0]);
+        self::assertSame(['own-source', 'two'], [$bound->cause?->rule->value, $bound->cause?->at]);
+    }
+
     public function testEveryHostBelongsToTheGroupOfAllHosts(): void
     {
         $job = Jobs::make(['a' => '10.47.1.0/24'], [

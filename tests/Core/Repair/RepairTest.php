@@ -209,6 +209,25 @@ final class RepairTest extends TestCase
         self::assertFalse($repair('nothing won', 2, 2, 0)->isWorthwhile());
     }
 
+    /** One change for both: the permits stand before the first of the rules that stop them. */
+    public function testPermitsStandBeforeTheFirstDenial(): void
+    {
+        $job = Jobs::make(Jobs::TWO, [
+            'x' => self::PAIR['x'],
+            'y' => ['at' => ['b', '10.47.2.10/24', '10.47.2.1'], 'if' => ['listens' => ['tcp/7000', 'udp/7000']]],
+        ], ['r' => Jobs::ROUTER['r'] + ['rules' => [
+            ['action' => 'deny', 'protocol' => 'tcp'],
+            ['action' => 'deny', 'protocol' => 'udp'],
+        ]]], [['id' => 'tcp', 'service' => 'tcp/7000'] + self::REACH, self::REACH]);
+        $repair = (new RepairSearch($job, (new Prover($job))->prove()))->forJob()[0];
+        self::assertSame(
+            'On r permit tcp port 7000 from 10.47.1.0/24 to 10.47.2.0/24 and permit udp port 7000 from 10.47.1.0/24 to 10.47.2.0/24',
+            $repair->sentence,
+        );
+        self::assertStringContainsString('before its rule 1', $repair->request);
+        self::assertSame(2, $repair->mends);
+    }
+
     /** Opening a whole subnet would let in who must stay out; the narrow rule comes first, though it mends as much. */
     public function testWhatBreaksAMustNotIsNeverOnTop(): void
     {
