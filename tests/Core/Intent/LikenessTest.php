@@ -29,6 +29,17 @@ final class LikenessTest extends TestCase
     public static function jobs(): iterable
     {
         yield 'demo' => [Jobs::demo()];
+        yield 'alike but for an address that two of them have' => [Jobs::make(
+            ['a' => '10.47.1.0/24'],
+            array_map(static fn (string $a): array => ['at' => ['a', $a.'/24'], 'if' => ['listens' => ['udp/7000']]], [
+                'h0' => '10.47.1.10',
+                'h1' => '10.47.1.11',
+                'h2' => '10.47.1.12',
+                'h3' => '10.47.1.12',
+            ]),
+            [],
+            [['id' => 'i', 'kind' => 'reach', 'from' => ['segment:a'], 'to' => ['segment:a'], 'service' => 'udp/7000']],
+        )];
         yield 'generated' => [JobFile::read(Json::line((new JobGenerator(150, 5))->generate()), ShippedProfiles::load())];
         foreach ([...range(1, 40), random_int(1000, 1 << 30)] as $seed) {
             $job = (new RandomJobs($seed))->job();

@@ -82,6 +82,29 @@ final class CountingTest extends TestCase
         self::assertSame($counted, ['mends' => $difference->mends, 'breaks' => $difference->breaks, 'leaks' => $difference->leaks]);
     }
 
+    /** Four alike among themselves are twelve pairs: nobody is asked by themselves. */
+    public function testNobodyIsCountedWithThemselves(): void
+    {
+        $proof = static fn (array $listens): ProofReport => (new Prover(self::four($listens)))->prove();
+        self::assertCounts($proof([]), $proof(['udp/7000']));
+        self::assertCounts($proof(['udp/7000']), $proof([]));
+        $this->testTheMatrixCountsEveryPairOnce(self::four([]));
+    }
+
+    /** @param list<string> $listens */
+    private static function four(array $listens): Job
+    {
+        $hosts = [];
+        foreach (range(1, 4) as $number) {
+            $hosts['h'.$number] = ['at' => ['a', \sprintf('10.47.1.%d/24', $number + 10)], 'if' => ['listens' => $listens]];
+        }
+        $all = ['segment:a'];
+
+        return Jobs::make(['a' => '10.47.1.0/24'], $hosts, [], [
+            ['id' => 'must', 'kind' => 'reach', 'from' => $all, 'to' => $all, 'service' => 'udp/7000'],
+        ]);
+    }
+
     #[DataProvider('jobs')]
     public function testTheMatrixCountsEveryPairOnce(Job $job): void
     {
