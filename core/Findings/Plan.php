@@ -4,14 +4,9 @@ declare(strict_types=1);
 
 namespace Vorhut\Core\Findings;
 
-use Vorhut\Core\Intent\PairPrediction;
-use Vorhut\Core\Job\Expectation;
-use Vorhut\Core\Job\Intent;
 use Vorhut\Core\Job\Job;
 use Vorhut\Core\Job\Subnet;
 use Vorhut\Core\Planning\FreeAddresses;
-use Vorhut\Core\Proof\PairGroup;
-use Vorhut\Core\Proof\ProofReport;
 use Vorhut\Core\Proof\Prover;
 use Vorhut\Core\Reach\Node\Network;
 
@@ -34,7 +29,8 @@ final class Plan
     {
     }
 
-    private function prover(): Prover
+    /** Asked for what a rule needs: the whole proof takes longer than all rules together. */
+    public function prover(): Prover
     {
         return $this->prover ??= new Prover($this->job);
     }
@@ -43,31 +39,6 @@ final class Plan
     public function network(): Network
     {
         return $this->prover()->network;
-    }
-
-    public function proof(): ProofReport
-    {
-        return $this->prover()->prove();
-    }
-
-    /**
-     * What must be and fails with one of these units in it: for each unit, with one counterpart of every kind.
-     *
-     * @param array<string, true> $units
-     * @param bool $all also one pair of every other kind: for units on which others rest, such as phone systems
-     *
-     * @return iterable<array{Intent, PairPrediction}>
-     */
-    public function failuresWith(array $units, bool $all): iterable
-    {
-        foreach ($this->proof()->failing() as $prediction) {
-            $groups = Expectation::Must === $prediction->intent->expect ? $prediction->groups : [];
-            foreach (array_filter($groups, static fn (PairGroup $g): bool => $g->span->fails()) as $group) {
-                foreach ($group->witnessesWith($units, $all) as $pair) {
-                    yield [$prediction->intent, $this->prover()->pair($prediction->intent, $pair)];
-                }
-            }
-        }
     }
 
     /** @return list<Seat> every interface of every device with its segment and subnet */

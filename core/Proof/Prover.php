@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Vorhut\Core\Proof;
 
 use Vorhut\Core\Intent\Engine;
+use Vorhut\Core\Intent\Kinds;
 use Vorhut\Core\Intent\Likeness;
 use Vorhut\Core\Intent\Pair;
 use Vorhut\Core\Intent\PairPrediction;
@@ -35,8 +36,13 @@ final class Prover
     /** @var array<string, Span> */
     private array $known = [];
 
+    /** @var array<string, array<string, non-empty-list<string>>> parties by likeness: many intents name the same */
+    private array $classes = [];
+
     private ?ProofReport $report = null;
-    private int $groups = 0;
+
+    /** @var array<string, true>|null ids of intents */
+    private ?array $tooLarge = null;
 
     public function __construct(private readonly Job $job)
     {
@@ -53,22 +59,82 @@ final class Prover
 
     public function intent(Intent $intent): IntentPrediction
     {
-        $groups = [];
-        $what = $intent->kind.' '.$intent->service.' '.$intent->expect->value;
-        $asked = $this->alike(
-            $this->parties->asked($intent),
-            fn (string $id): string => $this->likeness->ofAsked($id, $intent),
-        );
-        $askers = $this->alike(
-            $this->parties->askers($intent),
-            fn (string $id): string => $this->likeness->ofAsker($id, $intent),
-        );
-        $this->groups += \count($askers) * \count($asked);
-        if ($this->groups > self::MOST_GROUPS) {
-            return $this->untried($intent, $askers, $asked);
+        [$askers, $asked] = $this->classes($intent);
+
+        return $this->isTooLarge($intent)
+            ? $this->untried($intent, $askers, $asked)
+            : new IntentPrediction($intent, iterator_to_array($this->groups($intent, $askers, $asked), false), $this);
+    }
+
+    /**
+     * Only the groups with somebody wanted on either side, looked at one after the other, so that less can be wanted as it goes.
+     *
+     * @param \Closure(non-empty-list<string>): bool $isWanted told units that are alike
+     *
+     * @return iterable<PairGroup>
+     */
+    public function groupsWith(Intent $intent, \Closure $isWanted): iterable
+    {
+        return $this->isTooLarge($intent) ? [] : $this->groups($intent, ...$this->classes($intent), isWanted: $isWanted);
+    }
+
+    /** More kinds of pairs than can be looked at in the time and memory a page has, together with the intents before it. */
+    public function isTooLarge(Intent $intent): bool
+    {
+        $this->tooLarge ??= $this->findTooLarge();
+
+        return isset($this->tooLarge[$intent->id]);
+    }
+
+    /** @return array<string, true> */
+    private function findTooLarge(): array
+    {
+        $pairs = $groups = 0;
+        foreach ($this->job->intents as $intent) {
+            $pairs += \count($this->parties->askers($intent)) * \count($this->parties->asked($intent));
         }
+        $found = [];
+        foreach ($pairs > self::MOST_GROUPS ? $this->job->intents : [] as $intent) {
+            [$askers, $asked] = $this->classes($intent);
+            $groups += \count($askers) * \count($asked);
+            $found += $groups > self::MOST_GROUPS ? [$intent->id => true] : [];
+        }
+
+        return $found;
+    }
+
+    /** @return array{array<string, non-empty-list<string>>, array<string, non-empty-list<string>>} who asks, who is asked, by likeness */
+    private function classes(Intent $intent): array
+    {
+        $service = (string) Kinds::of($intent)->service($intent);
+
+        return [
+            $this->classes['from '.('' === $service).' '.implode(' ', $intent->from)] ??= self::alike(
+                $this->parties->askers($intent),
+                fn (string $id): string => $this->likeness->ofAsker($id, $intent),
+            ),
+            $this->classes['to '.$service.' '.implode(' ', $intent->to)] ??= self::alike(
+                $this->parties->asked($intent),
+                fn (string $id): string => $this->likeness->ofAsked($id, $intent),
+            ),
+        ];
+    }
+
+    /**
+     * @param array<string, non-empty-list<string>> $askers
+     * @param array<string, non-empty-list<string>> $asked
+     * @param (\Closure(non-empty-list<string>): bool)|null $isWanted
+     *
+     * @return iterable<PairGroup>
+     */
+    private function groups(Intent $intent, array $askers, array $asked, ?\Closure $isWanted = null): iterable
+    {
+        $what = $intent->kind.' '.$intent->service.' '.$intent->expect->value;
         foreach ($askers as $fromClass => $from) {
             foreach ($asked as $toClass => $all) {
+                if (null !== $isWanted && !$isWanted($from) && !$isWanted($all)) {
+                    continue;
+                }
                 foreach ($this->engine->finding->apart($intent, $from[0], $all) as $part => $to) {
                     // Only who stands in the same place can be on both sides.
                     $both = strtok($fromClass, ' ') === strtok($toClass, ' ')
@@ -76,25 +142,17 @@ final class Prover
                         : 0;
                     $count = \count($from) * \count($to) - $both;
                     if ($count > 0) {
-                        $groups[] = new PairGroup(
-                            $this->known[$what.' '.$fromClass.' '.$toClass.' '.$part] ??= $this->pair(
-                                $intent,
-                                self::example($from, $to),
-                            )->span,
-                            $from,
-                            $to,
-                            $count,
-                        );
+                        $span = $this->known[$what.' '.$fromClass.' '.$toClass.' '.$part]
+                            ??= $this->pair($intent, self::example($from, $to))->span;
+                        yield new PairGroup($span, $from, $to, $count);
                     }
                 }
             }
         }
-
-        return new IntentPrediction($intent, $groups, $this);
     }
 
     /**
-     * More kinds of pairs than can be looked at in the time and memory a page has: said so, not guessed.
+     * What is too large is said to be so, not guessed.
      *
      * @param array<string, non-empty-list<string>> $askers
      * @param array<string, non-empty-list<string>> $asked
@@ -154,7 +212,7 @@ final class Prover
      *
      * @return array<string, non-empty-list<string>>
      */
-    private function alike(array $ids, \Closure $class): array
+    private static function alike(array $ids, \Closure $class): array
     {
         $classes = [];
         foreach ($ids as $id) {

@@ -10,7 +10,9 @@ use Vorhut\Core\Findings\Plan;
 use Vorhut\Core\Findings\Rule;
 use Vorhut\Core\Findings\Seat;
 use Vorhut\Core\Findings\Severity;
+use Vorhut\Core\Intent\PairPrediction;
 use Vorhut\Core\Job\Device;
+use Vorhut\Core\Job\Expectation;
 use Vorhut\Core\Job\Intent;
 use Vorhut\Core\Reach\Cause\CauseRule;
 use Vorhut\Core\Reach\Cause\Leg;
@@ -79,24 +81,57 @@ final class GatewayMissing implements Rule
     /** @return array<string, array{Intent, Leg}> the first intent it fails in, and whether it asks or answers, by device */
     private static function stranded(Plan $plan): array
     {
-        $without = $systems = [];
+        $open = $systems = $stranded = [];
         foreach ($plan->job->devices as $device) {
             if (!self::hasGateway($device)) {
-                $without[$device->id] = true;
+                $open[$device->id] = true;
             }
         }
         foreach ($plan->job->extensions as $extension) {
-            $systems += isset($without[$extension->server ?? '']) ? [$extension->server => true] : [];
+            $systems += isset($open[$extension->server ?? '']) ? [$extension->server => true] : [];
         }
-        $stranded = [];
-        foreach ([] === $without ? [] : $plan->failuresWith($without, [] !== $systems) as [$intent, $pair]) {
-            foreach ($pair->leaves as $leaf) {
-                if (\in_array($leaf->cause?->rule, [CauseRule::GatewayMissing, CauseRule::GatewayIsItself], true)) {
-                    $stranded[$leaf->cause->at] ??= [$intent, $leaf->cause->leg];
+        foreach ($plan->job->intents as $intent) {
+            foreach (self::failuresWith($plan, $intent, $open, $systems) as $pair) {
+                foreach ($pair->leaves as $leaf) {
+                    if (\in_array($leaf->cause?->rule, [CauseRule::GatewayMissing, CauseRule::GatewayIsItself], true)) {
+                        $stranded[$leaf->cause->at] ??= [$intent, $leaf->cause->leg];
+                        unset($open[$leaf->cause->at]);
+                    }
                 }
             }
         }
 
         return $stranded;
+    }
+
+    /**
+     * What must be and fails with one of these units in it: for each of them, with one counterpart of every kind. Where others
+     * rest on one of them, as on a phone system, also one pair of every other kind.
+     *
+     * @param array<string, true> $open units not known to be stranded; may shrink meanwhile
+     * @param array<string, true> $systems
+     *
+     * @return iterable<PairPrediction>
+     */
+    private static function failuresWith(Plan $plan, Intent $intent, array &$open, array $systems): iterable
+    {
+        if (Expectation::Must !== $intent->expect || [] === $open) {
+            return;
+        }
+        $groups = $plan->prover()->groupsWith($intent, static function (array $alike) use (&$open, $systems): bool {
+            foreach ($alike as $id) {
+                if (isset($open[$id])) {
+                    return true;
+                }
+            }
+
+            return [] !== array_intersect_key($systems, $open);
+        });
+        foreach ($groups as $group) {
+            $pairs = $group->span->fails() ? $group->witnessesWith($open, [] !== array_intersect_key($systems, $open)) : [];
+            foreach ($pairs as $pair) {
+                yield $plan->prover()->pair($intent, $pair);
+            }
+        }
     }
 }

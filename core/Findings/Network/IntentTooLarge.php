@@ -21,19 +21,19 @@ final class IntentTooLarge implements Rule
 
     public function check(Plan $plan): iterable
     {
-        foreach ($plan->proof()->intents as $prediction) {
-            if ($prediction->isTooLarge) {
+        foreach ($plan->job->intents as $intent) {
+            if ($plan->prover()->isTooLarge($intent)) {
                 yield new Finding(
                     $this->about(),
                     Severity::Care,
-                    \sprintf('"%s" joins too many places to be predicted', $prediction->intent->name),
+                    \sprintf('"%s" joins too many places to be predicted', $intent->name),
                     \sprintf(
                         'It stands for %s pairs that the network tells apart, so it is left untried and proves nothing.',
-                        number_format($prediction->count(), 0, '.', ' '),
+                        number_format($plan->prover()->intent($intent)->count(), 0, '.', ' '),
                     ),
                     [],
                     'Split it: name the segments or kinds that really must, or must not, meet.',
-                    value: $prediction->intent->id,
+                    value: $intent->id,
                 );
             }
         }
