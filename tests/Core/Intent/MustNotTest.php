@@ -10,6 +10,7 @@ use Vorhut\Core\Intent\Pair;
 use Vorhut\Core\Intent\PairPrediction;
 use Vorhut\Core\Intent\Span;
 use Vorhut\Core\Proof\Prover;
+use Vorhut\Core\Repair\Repair;
 use Vorhut\Core\Repair\RepairSearch;
 use Vorhut\Tests\Support\Jobs;
 
@@ -95,19 +96,21 @@ final class MustNotTest extends TestCase
         self::assertFalse($asked('must')->span->holds());
     }
 
-    /** What leaks is the page of the unit, not the search for it; the rule that stops it names the page. */
+    /** What leaks is the ringing of the called, not the registration of the caller before it: the rule stops that. */
     public function testADenialStopsWhatLeaks(): void
     {
         $job = Jobs::make(Jobs::TWO, [
-            'guest' => ['at' => ['a', '10.47.1.10/24', '10.47.1.1']],
-            'camera' => ['profile' => 'ptz-camera-rotary', 'at' => ['b', '10.47.2.10/24', '10.47.2.1']],
-        ], [
-            'r' => ['in' => Jobs::ROUTER['r']['in'], 'rules' => [['action' => 'permit', 'protocol' => 'tcp'], ['action' => 'deny']]],
-        ], [
-            ['id' => 'i', 'kind' => 'manage', 'from' => ['device:guest'], 'to' => ['device:camera'], 'expect' => 'must-not'],
-        ]);
-        $repair = (new RepairSearch($job, (new Prover($job))->prove()))->forJob()[0];
-        self::assertSame('On r deny tcp port 80 from 10.47.1.0/24 to 10.47.2.0/24', $repair->sentence);
+            'pbx' => ['profile' => 'phone-system', 'at' => ['a', '10.47.1.5/24', '10.47.1.1']],
+            'one' => ['profile' => 'desk-phone-page', 'at' => ['a', '10.47.1.10/24', '10.47.1.1']],
+            'two' => ['profile' => 'desk-phone-page', 'at' => ['b', '10.47.2.10/24', '10.47.2.1']],
+        ], Jobs::ROUTER, [
+            ['id' => 'i', 'kind' => 'call', 'from' => ['device:one'], 'to' => ['device:two'], 'expect' => 'must-not'],
+        ], self::BOTH);
+        $repairs = (new RepairSearch($job, (new Prover($job))->prove()))->forJob();
+        self::assertSame(
+            ['On r deny udp port 5060 from 10.47.1.0/24 to 10.47.2.0/24'],
+            array_map(static fn (Repair $r): string => $r->sentence, $repairs),
+        );
     }
 
     public function testAUnitWithoutAddressIsNotKeptApart(): void
