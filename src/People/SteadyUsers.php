@@ -38,7 +38,7 @@ final readonly class SteadyUsers implements UserProviderInterface
 
     public function supportsClass(string $class): bool
     {
-        return User::class === $class;
+        return is_a($class, User::class, true);
     }
 
     public function loadUserByIdentifier(string $identifier): User

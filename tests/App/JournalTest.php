@@ -122,7 +122,7 @@ final class JournalTest extends AppTestCase
         self::assertStringContainsString('2080', $entry->getTitle());
         $this->client->request('GET', self::JOB.'/journal/'.$entry->getId());
         self::assertSelectorTextContains('main', $entry->getTitle());
-        self::assertSelectorTextContains('td[data-label=After]', '2079');
+        self::assertSelectorTextContains('main tbody', '2079');
     }
 
     private function rename(string $name): string
