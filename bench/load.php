@@ -34,7 +34,7 @@ for ($n = 0; $n < $people; ++$n) {
     ]);
     curl_exec($curl);
     curl_setopt($curl, \CURLOPT_HTTPGET, true);
-    $persons[spl_object_id($curl)] = ['curl' => $curl, 'next' => microtime(true) + $random->getFloat(0, THINK), 'busy' => false];
+    $persons[spl_object_id($curl)] = ['curl' => $curl, 'next' => microtime(true) + $random->getInt(0, 2000) / 1000, 'busy' => false];
 }
 foreach (PAGES as $page) {
     $curl = reset($persons)['curl'];
