@@ -32,6 +32,16 @@ final readonly class Seat
         return $this->set($job, ['address' => (string) $new], \sprintf('Gave %s the address %s', $this->device->name, $new->address));
     }
 
+    /** The gateway of its subnet, where that has one. */
+    public function setGateway(Job $job): ?ChangeSet
+    {
+        $gateway = $this->subnet?->gateway;
+
+        return null === $gateway
+            ? null
+            : $this->set($job, ['gateway' => (string) $gateway], \sprintf('Set gateway %s on %s', $gateway, $this->device->name));
+    }
+
     /** @param array<string, mixed> $values */
     public function set(Job $job, array $values, string $title): ChangeSet
     {

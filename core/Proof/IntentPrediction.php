@@ -12,15 +12,11 @@ use Vorhut\Core\Job\Intent;
 /** One intent with every pair it stands for, alike ones together; single pairs are predicted when somebody looks at them. */
 final readonly class IntentPrediction
 {
-    /**
-     * @param list<PairGroup> $groups
-     * @param bool $isTooLarge whether it was left untried, because it joins too many places
-     */
+    /** @param list<PairGroup> $groups */
     public function __construct(
         public Intent $intent,
         public array $groups,
         private Prover $prover,
-        public bool $isTooLarge = false,
     ) {
     }
 

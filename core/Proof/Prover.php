@@ -163,7 +163,7 @@ final class Prover
         $count = \count($from) * \count($to) - \count(array_intersect_key(array_flip($from), array_flip($to)));
         $groups = [] === $from || [] === $to ? [] : [new PairGroup(Span::Untried, $from, $to, $count)];
 
-        return new IntentPrediction($intent, $groups, $this, isTooLarge: true);
+        return new IntentPrediction($intent, $groups, $this);
     }
 
     public function pair(Intent $intent, Pair $pair): PairPrediction

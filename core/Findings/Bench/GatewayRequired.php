@@ -42,13 +42,7 @@ final class GatewayRequired implements Rule
                 null === $gateway
                     ? 'Plan the value to type; in a subnet without a router that is an address that stays unused.'
                     : \sprintf('Set its gateway to %s.', $gateway),
-                null === $gateway
-                    ? null
-                    : $seat->set(
-                        $plan->job,
-                        ['gateway' => (string) $gateway],
-                        \sprintf('Set gateway %s on %s', $gateway, $seat->device->name),
-                    ),
+                $seat->setGateway($plan->job),
                 $seat->segment?->id,
                 (string) $seat->interface->address->address,
             );

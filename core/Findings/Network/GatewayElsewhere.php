@@ -45,13 +45,7 @@ final class GatewayElsewhere implements Rule
                 null === $right
                     ? 'Give it the router\'s address in its segment.'
                     : \sprintf('Set its gateway to %s.', $right),
-                null === $right
-                    ? null
-                    : $seat->set(
-                        $plan->job,
-                        ['gateway' => (string) $right],
-                        \sprintf('Set gateway %s on %s', $right, $seat->device->name),
-                    ),
+                $seat->setGateway($plan->job),
                 $seat->segment->id,
                 (string) $gateway,
             );

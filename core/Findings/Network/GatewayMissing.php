@@ -55,13 +55,7 @@ final class GatewayMissing implements Rule
             null === $gateway
                 ? 'Give it the router\'s address in its segment.'
                 : \sprintf('Set its gateway to %s.', $gateway),
-            null === $gateway
-                ? null
-                : $seat->set(
-                    $plan->job,
-                    ['gateway' => (string) $gateway],
-                    \sprintf('Set gateway %s on %s', $gateway, $seat->device->name),
-                ),
+            $seat->setGateway($plan->job),
             $seat->segment?->id,
             (string) $seat->interface->address?->address,
         );
