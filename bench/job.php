@@ -4,15 +4,17 @@ declare(strict_types=1);
 
 use Doctrine\DBAL\Connection;
 use Doctrine\ORM\EntityManagerInterface;
+use Psr\Log\NullLogger;
+use Symfony\Component\Cache\Adapter\NullAdapter;
 use Vorhut\App\Boot;
 use Vorhut\App\Entity\StoredJob;
 use Vorhut\App\Entity\User;
 use Vorhut\App\Jobs\JobStore;
 use Vorhut\App\Jobs\PlanRecords;
+use Vorhut\App\Jobs\PlanShelf;
 use Vorhut\App\Jobs\ShippedProfiles;
 use Vorhut\Core\Exchange\JobFile;
 use Vorhut\Core\Exchange\JobGenerator;
-use Vorhut\Core\Exchange\Upcasters;
 use Vorhut\Core\Record\Json;
 
 /**
@@ -26,8 +28,8 @@ return static function (int $devices): array {
     $em = $kernel->getContainer()->get('doctrine')->getManager();
     assert($em instanceof EntityManagerInterface);
     $library = ShippedProfiles::load();
-    $records = new PlanRecords($em->getConnection(), $library, Upcasters::shipped());
-    $store = new JobStore($em, $records, new Symfony\Component\Clock\NativeClock());
+    $shelf = new PlanShelf(new NullAdapter(), new NullAdapter(), new NullLogger());
+    $store = new JobStore($em, new PlanRecords($em->getConnection()), $shelf, new Symfony\Component\Clock\NativeClock());
     $start = hrtime(true);
     $file = Json::pretty((new JobGenerator($devices, 3))->generate());
     $stored = $store->create(JobFile::read($file, $library), $em->getRepository(User::class)->findOneBy(['username' => 'ines']));

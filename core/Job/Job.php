@@ -6,7 +6,6 @@ namespace Vorhut\Core\Job;
 
 use Vorhut\Core\Profile\DeviceProfile;
 use Vorhut\Core\Profile\ProfileLibrary;
-use Vorhut\Core\Record\FileError;
 use Vorhut\Core\Record\InvalidFile;
 use Vorhut\Core\Record\RecordType;
 
@@ -65,21 +64,37 @@ final readonly class Job
      */
     public static function fromRecords(array $frame, array $records, ProfileLibrary $library): self
     {
-        $errors = $objects = [];
-        $info = null;
-        try {
-            $info = RecordType::of(JobInfo::class)->read($frame['job'] ?? []);
-        } catch (InvalidFile $e) {
-            $errors = $e->under('$.job')->errors;
-        }
+        $errors = $parts = [];
         foreach (Lists::all() as $list) {
-            $objects[$list->type] = self::readAll($list, $records[$list->name] ?? [], $errors);
+            try {
+                $parts[] = JobPart::read($list, $records[$list->name] ?? []);
+            } catch (InvalidFile $e) {
+                array_push($errors, ...$e->errors);
+            }
         }
-        if ([] !== $errors || null === $info) {
-            throw new InvalidFile([] === $errors ? [new FileError('$.job', 'nothing', 'an object with the job\'s name')] : $errors);
+        try {
+            $info = self::info($frame);
+        } catch (InvalidFile $e) {
+            throw new InvalidFile([...$e->errors, ...$errors]);
+        }
+        if ([] !== $errors) {
+            throw new InvalidFile($errors);
         }
 
-        return new self($info, $frame, $records, $objects, $library, self::library($library, $objects));
+        return self::assembled($info, $frame, $parts, $library);
+    }
+
+    /**
+     * The same from records that were read before.
+     *
+     * @param array<string, mixed> $frame the file without the content of its lists
+     * @param list<JobPart> $parts those of one list one after the other in their order
+     *
+     * @throws InvalidFile when the frame is not well formed
+     */
+    public static function fromParts(array $frame, array $parts, ProfileLibrary $library): self
+    {
+        return self::assembled(self::info($frame), $frame, $parts, $library);
     }
 
     /** @throws InvalidFile when a changed record is not well formed */
@@ -236,26 +251,35 @@ final readonly class Job
     }
 
     /**
-     * @param array<array-key, array<string, mixed>> $records
-     * @param list<FileError> $errors
+     * @param array<string, mixed> $frame
      *
-     * @return array<array-key, object>
+     * @throws InvalidFile
      */
-    private static function readAll(RecordList $list, array $records, array &$errors): array
+    private static function info(array $frame): JobInfo
     {
-        $objects = [];
-        $type = $list->type();
-        $index = 0;
-        foreach ($records as $id => $record) {
-            try {
-                $objects[$id] = $type->read($record);
-            } catch (InvalidFile $e) {
-                array_push($errors, ...$e->under(\sprintf('%s[%d]', $list->path(), $index))->errors);
-            }
-            ++$index;
+        try {
+            return RecordType::of(JobInfo::class)->read($frame['job'] ?? []);
+        } catch (InvalidFile $e) {
+            throw $e->under('$.job');
+        }
+    }
+
+    /**
+     * @param array<string, mixed> $frame
+     * @param list<JobPart> $parts
+     */
+    private static function assembled(JobInfo $info, array $frame, array $parts, ProfileLibrary $library): self
+    {
+        $records = $objects = [];
+        foreach (Lists::all() as $list) {
+            $records[$list->name] = $objects[$list->type] = [];
+        }
+        foreach ($parts as $part) {
+            $records[$part->list] += $part->records;
+            $objects[Lists::named($part->list)->type] += $part->objects;
         }
 
-        return $objects;
+        return new self($info, $frame, $records, $objects, $library, self::library($library, $objects));
     }
 
     /** @param array<class-string, array<array-key, object>> $objects */

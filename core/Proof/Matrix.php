@@ -30,8 +30,9 @@ final readonly class Matrix
         /** @var array<array-key, array<array-key, array<string, int>>> $cells names may look like numbers */
         $cells = [];
         $failing = ['row' => [], 'column' => []];
+        $grouping = new Grouping($job, $axis);
         foreach ($proof->intents as $prediction) {
-            foreach (self::tally($job, $prediction, $axis) as [$row, $column, $span, $count]) {
+            foreach (self::tally($prediction, $grouping) as [$row, $column, $span, $count]) {
                 $cells[$row][$column][$span->value] = ($cells[$row][$column][$span->value] ?? 0) + $count;
                 $bad = $span->fails() ? $count : 0;
                 $failing['row'][$row] = ($failing['row'][$row] ?? 0) + $bad;
@@ -66,7 +67,7 @@ final readonly class Matrix
     public function within(Job $job, IntentPrediction $prediction, string $row, string $column): array
     {
         $counts = [];
-        foreach (self::tally($job, $prediction, $this->axis) as [$r, $c, $span, $count]) {
+        foreach (self::tally($prediction, new Grouping($job, $this->axis)) as [$r, $c, $span, $count]) {
             if ($this->covers($this->rows, $row, $r) && $this->covers($this->columns, $column, $c)) {
                 $counts[$span->value] = ($counts[$span->value] ?? 0) + $count;
             }
@@ -90,35 +91,21 @@ final readonly class Matrix
     }
 
     /** @return iterable<array{string, string, Span, int}> row, column, span and pairs */
-    private static function tally(Job $job, IntentPrediction $prediction, Axis $axis): iterable
+    private static function tally(IntentPrediction $prediction, Grouping $grouping): iterable
     {
         foreach ($prediction->groups as $group) {
-            $from = self::grouped($job, $group->from, $axis);
-            $to = self::grouped($job, $group->to, $axis);
-            foreach ($from as $row => $askers) {
+            $to = $grouping->apart($group->to);
+            $isApart = $group->count === \count($group->from) * \count($group->to);
+            foreach ($grouping->apart($group->from) as $row => $askers) {
                 foreach ($to as $column => $asked) {
-                    $count = \count($askers) * \count($asked) - \count(array_intersect_key($askers, $asked));
+                    $both = $isApart ? 0 : \count(array_intersect_key($askers, $asked));
+                    $count = \count($askers) * \count($asked) - $both;
                     if ($count > 0) {
                         yield [(string) $row, (string) $column, $group->span, $count];
                     }
                 }
             }
         }
-    }
-
-    /**
-     * @param list<string> $ids
-     *
-     * @return array<array-key, array<string, true>>
-     */
-    private static function grouped(Job $job, array $ids, Axis $axis): array
-    {
-        $groups = [];
-        foreach ($ids as $id) {
-            $groups[$axis->groupOf($job, $id)][$id] = true;
-        }
-
-        return $groups;
     }
 
     /**

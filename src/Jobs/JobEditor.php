@@ -26,6 +26,7 @@ final readonly class JobEditor
 {
     public function __construct(
         private EntityManagerInterface $em,
+        private PlanReader $plans,
         private PlanRecords $records,
         private Upcasters $upcasters,
         private ClockInterface $clock,
@@ -124,7 +125,7 @@ final readonly class JobEditor
         } catch (EntityNotFoundException) {
             throw EditConflict::jobGone();
         }
-        $now = $this->records->read($stored);
+        $now = $this->plans->read($stored);
         foreach ($change->edits as $edit) {
             if ($now->contradicts($edit, $seen)) {
                 throw $this->conflict($stored, $edit);

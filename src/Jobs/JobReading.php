@@ -41,6 +41,7 @@ final class JobReading implements ResetInterface
     private array $provers = [];
 
     public function __construct(
+        private readonly PlanReader $plans,
         private readonly PlanRecords $records,
         private readonly CacheItemPoolInterface $cache,
     ) {
@@ -56,7 +57,7 @@ final class JobReading implements ResetInterface
     /** As it was when it was first asked for, unless its row has been read again and says otherwise. */
     public function hand(StoredJob $stored): JobInHand
     {
-        return $this->held($stored) ?? $this->hands[$stored->getId()] = $this->records->read($stored);
+        return $this->held($stored) ?? $this->hands[$stored->getId()] = $this->plans->read($stored);
     }
 
     public function job(StoredJob $stored): Job

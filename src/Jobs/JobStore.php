@@ -18,6 +18,7 @@ final readonly class JobStore
     public function __construct(
         private EntityManagerInterface $em,
         private PlanRecords $records,
+        private PlanShelf $shelf,
         private ClockInterface $clock,
     ) {
     }
@@ -55,16 +56,8 @@ final readonly class JobStore
     public function remove(StoredJob $stored): void
     {
         $lab = $this->em->getRepository(Lab::class)->findOneBy(['job' => $stored]);
-        $connection = $this->em->getConnection();
-        $connection->transactional(static function () use ($connection, $stored): void {
-            $of = ['job_id' => $stored->getId()];
-            $connection->executeStatement(
-                'DELETE f FROM plan_reference f JOIN plan_record r ON r.id = f.from_id WHERE r.job_id = :job_id',
-                $of,
-            );
-            $connection->delete('plan_record', $of);
-            $connection->delete('job', ['id' => $stored->getId()]);
-        });
+        $this->records->remove($stored);
+        $this->shelf->forget($stored);
         if (null !== $lab) {
             $this->em->detach($lab);
         }

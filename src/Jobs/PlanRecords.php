@@ -9,47 +9,19 @@ use Doctrine\DBAL\Connection;
 use Vorhut\App\Entity\StoredJob;
 use Vorhut\App\Entity\User;
 use Vorhut\Core\Exchange\JobFile;
-use Vorhut\Core\Exchange\Upcasters;
 use Vorhut\Core\Job\Edit;
 use Vorhut\Core\Job\Job;
 use Vorhut\Core\Job\Lists;
-use Vorhut\Core\Profile\ProfileLibrary;
 use Vorhut\Core\Record\Json;
 
-/** The records of jobs in the database, and what they name: the only place that reads or writes them. */
+/** The records of jobs in the database, and what they name: the only place that writes them. */
 final readonly class PlanRecords
 {
     private const BATCH = 250;
     private const STAMP = 'Y-m-d H:i:s';
 
-    public function __construct(
-        private Connection $connection,
-        private ProfileLibrary $library,
-        private Upcasters $upcasters,
-    ) {
-    }
-
-    /** One query, so that the revision read is that of the records, whoever writes meanwhile. */
-    public function read(StoredJob $stored): JobInHand
+    public function __construct(private Connection $connection)
     {
-        $sql = 'SELECT j.revision, r.list, r.slug, r.version, r.shape, r.record FROM job j LEFT JOIN plan_record r ON r.job_id = j.id'
-            .' WHERE j.id = ? ORDER BY r.position, r.id';
-        $records = array_fill_keys(array_keys(Lists::all()), []);
-        $versions = [];
-        $revision = $stored->getRevision();
-        /** @var iterable<array{revision: int, list: string|null, slug: string, version: int, shape: int, record: string}> $rows */
-        $rows = $this->connection->iterateAssociative($sql, [$stored->getId()]);
-        foreach ($rows as $row) {
-            $revision = $row['revision'];
-            if (null !== $row['list']) {
-                $record = $this->upcasters->raise($row['list'], Json::object($row['record']), $row['shape']);
-                $records[$row['list']][$row['slug']] = $record;
-                $versions[$row['list']][$row['slug']] = $row['version'];
-            }
-        }
-        $job = Job::fromRecords(Json::object($stored->getFrame()), $records, $this->library);
-
-        return new JobInHand($stored, $job, $revision, $versions);
     }
 
     /** Kept beside the job for as long as it is what they were counted from. */
@@ -88,6 +60,20 @@ final readonly class PlanRecords
         }
         $this->insert('plan_record', $rows);
         $this->refer($stored, $job->records);
+    }
+
+    /** Removes a job with all its records. */
+    public function remove(StoredJob $stored): void
+    {
+        $this->connection->transactional(function () use ($stored): void {
+            $of = ['job_id' => $stored->getId()];
+            $this->connection->executeStatement(
+                'DELETE f FROM plan_reference f JOIN plan_record r ON r.id = f.from_id WHERE r.job_id = :job_id',
+                $of,
+            );
+            $this->connection->delete('plan_record', $of);
+            $this->connection->delete('job', ['id' => $stored->getId()]);
+        });
     }
 
     /** Writes a change whose removed records know where they stood; the stored job has its new revision already. */

@@ -16,7 +16,7 @@ use Symfony\Component\Console\Output\OutputInterface;
 use Vorhut\App\Cli\LabPartCommand;
 use Vorhut\App\Entity\Lab;
 use Vorhut\App\Entity\StoredJob;
-use Vorhut\App\Jobs\PlanRecords;
+use Vorhut\App\Jobs\PlanReader;
 use Vorhut\Field\Lab\LabRegistry;
 use Vorhut\Field\Lab\LabTaken;
 use Vorhut\Field\StandIn\LabHost;
@@ -32,7 +32,7 @@ final class LabCommand extends Command
 
     public function __construct(
         private readonly EntityManagerInterface $em,
-        private readonly PlanRecords $records,
+        private readonly PlanReader $plans,
         private readonly ClockInterface $clock,
     ) {
         parent::__construct();
@@ -49,7 +49,7 @@ final class LabCommand extends Command
         $id = $stored->getId();
         $this->revision = $stored->getRevision();
         try {
-            $host = new LabHost($this->records->read($stored)->job, LabRegistry::ofThisUser(), LabPartCommand::start(...));
+            $host = new LabHost($this->plans->read($stored)->job, LabRegistry::ofThisUser(), LabPartCommand::start(...));
         } catch (LabTaken $e) {
             $this->row($stored)->end($e->getMessage());
             $this->em->flush();
@@ -94,7 +94,7 @@ final class LabCommand extends Command
         }
         if ($stored->getRevision() !== $this->revision) {
             $this->revision = $stored->getRevision();
-            $host->update($this->records->read($stored)->job);
+            $host->update($this->plans->read($stored)->job);
             $output->writeln(\sprintf('The plan changed; %d stand-ins run.', $host->count()));
         }
         $failed = $host->failed();

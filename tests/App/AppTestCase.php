@@ -13,7 +13,7 @@ use Symfony\Component\DomCrawler\Crawler;
 use Vorhut\App\Entity\Lab;
 use Vorhut\App\Entity\StoredJob;
 use Vorhut\App\Entity\User;
-use Vorhut\App\Jobs\PlanRecords;
+use Vorhut\App\Jobs\PlanReader;
 use Vorhut\Core\Job\Job;
 use Vorhut\Field\Lab\LabNetwork;
 
@@ -61,10 +61,10 @@ abstract class AppTestCase extends WebTestCase
     protected function job(string $slug = 'kestrel-sound-ferries'): Job
     {
         $this->em()->clear();
-        $records = self::getContainer()->get(PlanRecords::class);
-        \assert($records instanceof PlanRecords);
+        $plans = self::getContainer()->get(PlanReader::class);
+        \assert($plans instanceof PlanReader);
 
-        return $records->read($this->stored($slug))->job;
+        return $plans->read($this->stored($slug))->job;
     }
 
     /**

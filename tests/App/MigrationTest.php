@@ -7,9 +7,13 @@ namespace Vorhut\Tests\App;
 use Doctrine\DBAL\Connection;
 use Doctrine\DBAL\DriverManager;
 use PHPUnit\Framework\TestCase;
+use Psr\Log\NullLogger;
+use Symfony\Component\Cache\Adapter\NullAdapter;
 use Symfony\Component\Process\Process;
 use Vorhut\App\Entity\StoredJob;
+use Vorhut\App\Jobs\PlanReader;
 use Vorhut\App\Jobs\PlanRecords;
+use Vorhut\App\Jobs\PlanShelf;
 use Vorhut\App\Jobs\ShippedProfiles;
 use Vorhut\Core\Exchange\JobFile;
 use Vorhut\Core\Exchange\Upcasters;
@@ -91,7 +95,7 @@ final class MigrationTest extends TestCase
         $this->database->executeStatement('INSERT INTO job (slug, name, client, timezone, frame, created_at, revision, ready, field_ranges)'
             ." SELECT 'again', name, client, timezone, frame, created_at, 1, 1, '' FROM job WHERE id = 1");
         $again = $this->stored('again');
-        $this->records()->create($again, $job->job, null, new \DateTimeImmutable('2026-11-25'));
+        (new PlanRecords($this->database))->create($again, $job->job, null, new \DateTimeImmutable('2026-11-25'));
         self::assertSame($this->references($again->getId()), $moved);
         $this->database->executeStatement(
             'DELETE FROM plan_reference WHERE from_id IN (SELECT id FROM plan_record WHERE job_id = ?)',
@@ -108,12 +112,11 @@ final class MigrationTest extends TestCase
 
     private function read(string $slug): \Vorhut\App\Jobs\JobInHand
     {
-        return $this->records()->read($this->stored($slug));
-    }
+        $shelf = new PlanShelf(new NullAdapter(), new NullAdapter(), new NullLogger());
 
-    private function records(): PlanRecords
-    {
-        return new PlanRecords($this->database, ShippedProfiles::load(), Upcasters::shipped());
+        $reader = new PlanReader($this->database, ShippedProfiles::load(), Upcasters::shipped(), $shelf);
+
+        return $reader->read($this->stored($slug));
     }
 
     private function stored(string $slug): StoredJob
