@@ -72,6 +72,17 @@
         }
         return fresh;
     };
+    // Of a large job the answer to an edit does not tell yet what is wrong now.
+    const catchUp = async (row) => {
+        if (!row.dataset.again) return;
+        const response = await fetch(row.dataset.again);
+        if (!response.ok || !row.isConnected || row.querySelector('input,select')) return;
+        const at = cells(row).indexOf(document.activeElement);
+        const isShown = row.classList.contains('sel');
+        const fresh = replace(row, await response.text());
+        fresh.classList.toggle('sel', isShown);
+        if (at >= 0) focus(cells(fresh)[at]);
+    };
     const sendPending = async () => {
         for (const entry of pending()) {
             const row = [...table.querySelectorAll('tr')].find((r) => r.dataset.save === entry.save);
@@ -85,7 +96,7 @@
             }
             forget(entry.save, fieldOf(entry));
             if (status === 200) {
-                replace(row, text);
+                catchUp(replace(row, text));
                 say('What you typed before was saved');
             } else {
                 problem(`"${body.get('value')}" for ${row.dataset.name} was not saved: ${text}`);
@@ -149,6 +160,7 @@
             focus(cells(fresh)[at]);
             move(cells(fresh)[at], rows, columns);
             show(fresh);
+            catchUp(fresh);
         };
         input.addEventListener('keydown', (event) => {
             event.stopPropagation();

@@ -11,6 +11,14 @@ final readonly class Pair
     {
     }
 
+    /** Reads what key() wrote; of anything else a pair that belongs to no intent. */
+    public static function fromKey(string $key): self
+    {
+        [$from, $to] = [...explode('>', $key, 2), ''];
+
+        return new self($from, $to);
+    }
+
     public function key(): string
     {
         return $this->from.'>'.$this->to;

@@ -63,18 +63,23 @@ final readonly class Matrix
         return [] === $counts ? null : MatrixCell::of($counts);
     }
 
-    /** @return array<string, int> pairs of one intent in one cell, by span */
-    public function within(Job $job, IntentPrediction $prediction, string $row, string $column): array
+    /** @return array<array-key, array<string, int>> pairs in one cell, by intent and span */
+    public function within(Job $job, ProofReport $proof, string $row, string $column): array
     {
-        $counts = [];
-        foreach (self::tally($prediction, new Grouping($job, $this->axis)) as [$r, $c, $span, $count]) {
-            if ($this->covers($this->rows, $row, $r) && $this->covers($this->columns, $column, $c)) {
-                $counts[$span->value] = ($counts[$span->value] ?? 0) + $count;
+        $grouping = new Grouping($job, $this->axis);
+        $within = [];
+        foreach ($proof->intents as $id => $prediction) {
+            $counts = [];
+            foreach (self::tally($prediction, $grouping) as [$r, $c, $span, $count]) {
+                if ($this->covers($this->rows, $row, $r) && $this->covers($this->columns, $column, $c)) {
+                    $counts[$span->value] = ($counts[$span->value] ?? 0) + $count;
+                }
             }
+            arsort($counts);
+            $within[$id] = $counts;
         }
-        arsort($counts);
 
-        return $counts;
+        return array_filter($within, static fn (array $counts): bool => [] !== $counts);
     }
 
     /** Whether a pair belongs to a cell. */

@@ -10,6 +10,7 @@ final readonly class DeviceRow
     /**
      * @param list<DeviceCell> $cells
      * @param list<string> $faults titles of what is wrong with it
+     * @param string|null $againUrl where to ask for it again, while what is wrong with it is not known yet
      */
     public function __construct(
         public string $id,
@@ -21,6 +22,7 @@ final readonly class DeviceRow
         public string $url,
         public string $saveUrl,
         public string $whyUrl,
+        public ?string $againUrl = null,
     ) {
     }
 }

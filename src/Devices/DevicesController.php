@@ -57,10 +57,15 @@ final class DevicesController extends JobPage
         } catch (EditConflict $e) {
             return self::refusal($e->getMessage(), Response::HTTP_CONFLICT);
         }
-        $now = $reading->hand($hand->stored);
-        $values = ['row' => $this->devices->row($now, $id), 'frame' => $frames->of($now, 'devices')];
 
-        return $this->render('devices/_answer.html.twig', $values);
+        return $this->answer($reading->hand($hand->stored), $id, $frames, $reading->isSoonTold($hand->stored));
+    }
+
+    /** One row as it stands, with what is wrong with it. */
+    #[Route('/job/{slug}/devices/{id}/row', name: 'device_row', methods: ['GET'])]
+    public function row(JobInHand $hand, string $id, Frames $frames): Response
+    {
+        return $this->answer($hand, $this->device($hand, $id)->id, $frames, true);
     }
 
     /** All fields at once, from the form beside the table; works without JavaScript. */
@@ -111,6 +116,14 @@ final class DevicesController extends JobPage
         $change = new ChangeSet('Removed '.$this->device($hand, $id)->name, [$edit]);
 
         return $this->change($hand, $change, $request, 'devices');
+    }
+
+    private function answer(JobInHand $hand, string $id, Frames $frames, bool $isTold): Response
+    {
+        return $this->render('devices/_answer.html.twig', [
+            'row' => $this->devices->row($hand, $id, $isTold),
+            'frame' => $frames->of($hand, 'devices', $isTold),
+        ]);
     }
 
     private function device(JobInHand $hand, string $id): Device

@@ -73,11 +73,13 @@ final readonly class DevicesPage
         );
     }
 
-    public function row(JobInHand $hand, string $id): DeviceRow
+    /** @param bool $isTold whether to tell what is wrong with it */
+    public function row(JobInHand $hand, string $id, bool $isTold): DeviceRow
     {
-        $findings = $this->reading->digest($hand->stored)->findingsByDevice();
+        $findings = $isTold ? $this->reading->digest($hand->stored)->findingsByDevice() : [];
+        $again = $isTold ? null : $this->url('device_row', $hand, ['id' => $id]);
 
-        return $this->makeRow($hand, new DeviceTable($hand->job, $findings), $id, false);
+        return $this->makeRow($hand, new DeviceTable($hand->job, $findings), $id, false, $again);
     }
 
     /**
@@ -115,7 +117,7 @@ final readonly class DevicesPage
         );
     }
 
-    private function makeRow(JobInHand $hand, DeviceTable $table, string $id, bool $selected): DeviceRow
+    private function makeRow(JobInHand $hand, DeviceTable $table, string $id, bool $selected, ?string $again = null): DeviceRow
     {
         $device = $hand->job->devices[$id];
 
@@ -129,6 +131,7 @@ final readonly class DevicesPage
             $this->url('devices', $hand, ['sel' => $id]),
             $this->url('device_cell', $hand, ['id' => $id]),
             $this->url('device_why', $hand, ['id' => $id]),
+            $again,
         );
     }
 

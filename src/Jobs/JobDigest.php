@@ -8,41 +8,37 @@ use Vorhut\Core\Findings\Finding;
 use Vorhut\Core\Intent\Span;
 use Vorhut\Core\Job\Job;
 use Vorhut\Core\Job\Stage;
-use Vorhut\Core\Proof\Axis;
 use Vorhut\Core\Proof\Matrix;
-use Vorhut\Core\Proof\ProofReport;
+use Vorhut\Core\Proof\Outlook;
 
 /** What every page of a job needs to know about it, small enough to keep. */
 final readonly class JobDigest
 {
-    /**
-     * @param list<Finding> $findings
-     * @param array<array-key, array{span: Span, pairs: int, counts: array<string, int>}> $intents
-     */
+    /** @var array<array-key, array{span: Span, pairs: int, counts: array<string, int>}> by id */
+    public array $intents;
+
+    public int $pairs;
+
+    /** @var array<string, Matrix> by axis */
+    public array $matrices;
+
+    /** @param list<Finding> $findings */
     private function __construct(
         public array $findings,
-        public array $intents,
-        public int $pairs,
+        Outlook $outlook,
         public int $devices,
         public int $segments,
         public int $withoutAddress,
         public int $setUp,
-        /** @var array<string, Matrix> by axis */
-        public array $matrices,
     ) {
+        $this->intents = $outlook->intents;
+        $this->pairs = $outlook->pairs;
+        $this->matrices = $outlook->matrices;
     }
 
     /** @param list<Finding> $findings */
-    public static function of(array $findings, ProofReport $proof, Job $job): self
+    public static function of(array $findings, Outlook $outlook, Job $job): self
     {
-        $intents = [];
-        foreach ($proof->intents as $id => $prediction) {
-            $intents[$id] = ['span' => $prediction->span(), 'pairs' => $prediction->count(), 'counts' => $prediction->counts()];
-        }
-        $matrices = [];
-        foreach (Axis::cases() as $axis) {
-            $matrices[$axis->value] = Matrix::of($job, $proof, $axis);
-        }
         $without = $setUp = 0;
         foreach ($job->devices as $device) {
             $setUp += (int) (Stage::SetUp === $device->stage || Stage::AsLeft === $device->stage);
@@ -51,16 +47,7 @@ final readonly class JobDigest
             }
         }
 
-        return new self(
-            $findings,
-            $intents,
-            $proof->pairCount(),
-            \count($job->devices),
-            \count($job->segments),
-            $without,
-            $setUp,
-            $matrices,
-        );
+        return new self($findings, $outlook, \count($job->devices), \count($job->segments), $without, $setUp);
     }
 
     public function failingPairs(): int

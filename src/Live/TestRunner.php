@@ -74,8 +74,7 @@ final readonly class TestRunner implements Runner
             &$told,
         ): bool {
             $this->observe($run, $intent, $key, $seen, $evidence);
-            [$from, $to] = explode('>', $key, 2);
-            $prediction = $prover->pair($job->intents[$intent], new Pair($from, $to));
+            $prediction = $prover->pair($job->intents[$intent], Pair::fromKey($key));
             $run->saw($seen->holds(), $prediction->contradicts($seen), $done, $total);
 
             // Written together, and often enough to be stopped soon.
@@ -97,13 +96,13 @@ final readonly class TestRunner implements Runner
 
     private function observe(TestRun $run, string $intent, string $pair, Span $seen, string $evidence): void
     {
-        [$from, $to] = explode('>', $pair, 2);
-        $vantage = $run->isOnSite() ? SweepRun::ON_SITE : $from;
+        $asked = Pair::fromKey($pair);
+        $vantage = $run->isOnSite() ? SweepRun::ON_SITE : $asked->from;
         $this->em->persist(new Observation(
             $run->getJob(),
             $intent,
-            $from,
-            $to,
+            $asked->from,
+            $asked->to,
             $seen,
             'live test',
             $run->getUser(),
@@ -124,10 +123,9 @@ final readonly class TestRunner implements Runner
             return $intents;
         }
         $matrix = $this->reading->digest($run->getJob())->matrices[$cell->axis->value];
-        $proof = $this->reading->proof($run->getJob());
-        $within = static fn (string $id): bool => [] !== $matrix->within($job, $proof->intents[$id], $cell->row, $cell->column);
+        $within = $matrix->within($job, $this->reading->proof($run->getJob()), $cell->row, $cell->column);
 
-        return array_values(array_filter($intents, $within));
+        return array_values(array_filter($intents, static fn (string $id): bool => isset($within[$id])));
     }
 
     /** @return (\Closure(Pair): bool)|null one pair, the pairs of a cell, or all */

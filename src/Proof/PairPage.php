@@ -20,11 +20,9 @@ use Vorhut\Core\Job\Intent;
 use Vorhut\Core\Proof\ExplainedLeaf;
 use Vorhut\Core\Proof\Explainer;
 use Vorhut\Core\Proof\Explanation;
-use Vorhut\Core\Proof\Prover;
 use Vorhut\Core\Reach\Cause\Leg;
 use Vorhut\Core\Reach\Node\Network;
 use Vorhut\Core\Reach\Walk\TraceStep;
-use Vorhut\Core\Repair\Repair;
 
 /** Shows one pair of an intent, and the others beside it. */
 final readonly class PairPage
@@ -34,6 +32,7 @@ final readonly class PairPage
 
     public function __construct(
         private JobReading $reading,
+        private JobRepairs $found,
         private RepairViews $repairs,
         private Observations $observations,
         private Security $security,
@@ -47,25 +46,45 @@ final readonly class PairPage
      */
     public function show(JobInHand $hand, Intent $intent, string $wanted, ?Cell $cell, int $count): ?PairView
     {
-        $prover = new Prover($hand->job);
+        $prover = $this->reading->prover($hand->stored);
         $prediction = $prover->intent($intent);
         $pairs = $prediction->first(self::PAIRS_SHOWN, null === $cell ? null : $this->inCell($hand, $cell));
-        $parts = explode('>', $wanted, 2);
-        $asked = new Pair($parts[0], $parts[1] ?? '');
+        $asked = Pair::fromKey($wanted);
         $pair = $prover->has($intent, $asked) ? $asked : ($pairs[0] ?? null)?->pair;
         $explanation = null === $pair ? null : (new Explainer($hand->job, $prover))->explain($intent, $pair);
         if (null === $explanation) {
             return null;
         }
-        $found = 0 === $prediction->failingCount()
-            ? []
-            : $this->reading->repairsForPair($hand->stored, $intent, $explanation->prediction->pair);
-
         $shown = [...array_map(static fn (PairPrediction $p): Pair => $p->pair, $pairs), $explanation->prediction->pair];
         $seen = $this->observations->of($hand->stored, $intent->id, $shown);
         $rows = $this->rows($hand, $intent, $pairs, $explanation, $cell, $seen);
 
-        return $this->view($hand, $prover->network, $explanation, $rows, $count, $seen, $found);
+        return $this->view($hand, $prover->network, $explanation, $rows, $count, $seen);
+    }
+
+    /** What would mend a pair of an intent; null where it belongs to it not. */
+    public function repairs(JobInHand $hand, Intent $intent, string $pair): ?RepairsView
+    {
+        $prover = $this->reading->prover($hand->stored);
+        $asked = Pair::fromKey($pair);
+
+        return $prover->has($intent, $asked) ? $this->mends($hand, $intent, $prover->pair($intent, $asked)) : null;
+    }
+
+    private function mends(JobInHand $hand, Intent $intent, PairPrediction $p): RepairsView
+    {
+        $found = $p->span->fails() ? $this->found->forPair($hand->stored, $intent->id, $p->pair) : [];
+        $shown = \array_slice($found ?? [], 0, self::REPAIRS_SHOWN);
+        $failing = $this->reading->digest($hand->stored)->failingPairs();
+        $query = ['slug' => $hand->stored->getSlug(), 'intent' => $intent->id, 'pair' => $p->pair->key()];
+
+        return new RepairsView(
+            $this->repairs->all($hand, $shown, $failing, $intent->id, $p->pair->key()),
+            Span::Leak === $p->span
+                ? 'No router stands between them that could stop it: move one of them to another segment.'
+                : $p->cause?->rule->otherwise() ?? '',
+            null === $found ? $this->urls->generate('repairs', $query) : null,
+        );
     }
 
     /** @return \Closure(Pair): bool */
@@ -79,7 +98,6 @@ final readonly class PairPage
     /**
      * @param list<PairRow> $rows
      * @param array<string, Observation> $seen
-     * @param list<Repair> $found
      */
     private function view(
         JobInHand $hand,
@@ -88,15 +106,12 @@ final readonly class PairPage
         array $rows,
         int $count,
         array $seen,
-        array $found,
     ): PairView {
         $p = $explanation->prediction;
         $job = $hand->job;
         $intent = $explanation->intent;
-        $failing = $this->reading->digest($hand->stored)->failingPairs();
         $leak = Span::Leak === $p->span;
         $summary = $count > \count($rows) ? \sprintf('the first %d of %d, failing ones first', \count($rows), $count) : (string) $count;
-        $repairs = \array_slice($found, 0, self::REPAIRS_SHOWN);
 
         return new PairView(
             \sprintf('%s %s %s', $job->nameOf($p->pair->from), Kinds::of($intent)->verb(), $job->nameOf($p->pair->to)),
@@ -108,11 +123,7 @@ final readonly class PairPage
             $summary,
             $p->cause->text ?? ($leak ? 'It is reachable, though it must not be' : 'It works as planned'),
             self::parts($explanation),
-            $p->span->fails(),
-            $p->span->fails() ? $this->repairs->all($hand, $repairs, $failing, $intent->id, $p->pair->key()) : [],
-            $leak
-                ? 'No router stands between them that could stop it: move one of them to another segment.'
-                : $p->cause?->rule->otherwise() ?? '',
+            $p->span->fails() ? $this->mends($hand, $intent, $p) : null,
             $this->tests($hand, $network, $intent, $p->pair, $count),
             $this->observe($hand, $intent, $p->pair),
         );

@@ -13,7 +13,6 @@ final readonly class PairView
     /**
      * @param list<PairRow> $pairs of the same intent
      * @param list<array{title: string, open: bool, steps: list<array{text: string, stop: bool, note: string}>}> $parts
-     * @param list<RepairView> $repairs best first
      * @param list<Post> $tests
      * @param array{url: string, values: array<string, string|int>, fields: list<FormField>}|null $observe
      */
@@ -27,9 +26,7 @@ final readonly class PairView
         public string $pairsSummary,
         public string $why,
         public array $parts,
-        public bool $fails,
-        public array $repairs,
-        public string $otherwise,
+        public ?RepairsView $repairs,
         public array $tests,
         public ?array $observe,
     ) {

@@ -11,13 +11,11 @@ use Symfony\Component\Security\Http\Attribute\IsGranted;
 use Vorhut\App\Entity\Observation;
 use Vorhut\App\Jobs\Effect\PairSeen;
 use Vorhut\App\Jobs\JobInHand;
-use Vorhut\App\Jobs\JobReading;
 use Vorhut\App\Web\JobPage;
 use Vorhut\Core\Intent\Pair;
 use Vorhut\Core\Intent\Span;
 use Vorhut\Core\Job\ChangeSet;
 use Vorhut\Core\Proof\Prover;
-use Vorhut\Core\Repair\Repair;
 
 /** What must and must not be, what the engine says of it and why, and what people saw. */
 final class ProofController extends JobPage
@@ -28,36 +26,15 @@ final class ProofController extends JobPage
         return $this->page($hand, 'proof', 'proof/index.html.twig', $proof->show($hand, ProofSelection::of($request)));
     }
 
-    #[Route('/job/{slug}/proof/repair', name: 'repair', methods: ['POST'])]
-    #[IsGranted('ROLE_TECHNICIAN')]
-    public function repair(JobInHand $hand, Request $request, JobReading $reading): Response
-    {
-        $intent = $request->request->getString('intent');
-        $sentence = $request->request->getString('repair');
-        $repairs = '' === $intent ? $reading->repairs($hand->stored) : $reading->repairsFor($hand->stored, $intent);
-        $found = array_values(array_filter($repairs, static fn (Repair $r): bool => $r->sentence === $sentence));
-        $back = ['intent' => $intent, 'pair' => $request->request->getString('pair')];
-        if ([] === $found) {
-            $this->addFlash('error', 'That change is not needed any more: the plan has changed in the meantime.');
-
-            return $this->to($hand, 'proof', ['intent' => $intent]);
-        }
-
-        return $this->isStillOffered($request, $found[0]->change)
-            ? $this->change($hand, $found[0]->change, $request, 'proof', $back)
-            : $this->to($hand, 'proof', $back);
-    }
-
     #[Route('/job/{slug}/proof/observe', name: 'observe', methods: ['POST'])]
     #[IsGranted('ROLE_TECHNICIAN')]
     public function observe(JobInHand $hand, Request $request): Response
     {
         $intent = $request->request->getString('intent');
-        $pair = explode('>', $request->request->getString('pair'), 2);
+        $pair = Pair::fromKey($request->request->getString('pair'));
         $span = Span::tryFrom($request->request->getString('span'));
         $known = isset($hand->job->intents[$intent])
-            && 2 === \count($pair)
-            && (new Prover($hand->job))->has($hand->job->intents[$intent], new Pair($pair[0], $pair[1]));
+            && (new Prover($hand->job))->has($hand->job->intents[$intent], $pair);
         if (!$known || null === $span || !\in_array($span, Span::observable(), true)) {
             $words = implode(', ', array_map(static fn (Span $s): string => $s->word(), Span::observable()));
             $none = 'There is no such pair in this job. Open it again.';
@@ -66,10 +43,10 @@ final class ProofController extends JobPage
             return $this->to($hand, 'proof');
         }
         $note = mb_substr(trim($request->request->getString('note')), 0, 400);
-        $seen = new Observation($hand->stored, $intent, $pair[0], $pair[1], $span, $note, $this->user(), $this->now());
-        $names = array_map($hand->job->nameOf(...), $pair);
+        $seen = new Observation($hand->stored, $intent, $pair->from, $pair->to, $span, $note, $this->user(), $this->now());
+        $names = [$hand->job->nameOf($pair->from), $hand->job->nameOf($pair->to)];
         $title = \sprintf('Saw %s to %s: %s', $names[0], $names[1], $span->word());
-        $back = ['intent' => $intent, 'pair' => implode('>', $pair)];
+        $back = ['intent' => $intent, 'pair' => $pair->key()];
 
         return $this->change($hand, new ChangeSet($title, []), $request, 'proof', $back, [PairSeen::new($seen)]);
     }

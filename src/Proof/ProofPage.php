@@ -16,7 +16,9 @@ use Vorhut\App\Web\View\Link;
 use Vorhut\App\Web\View\Post;
 use Vorhut\App\Web\Words;
 use Vorhut\Core\Intent\Span;
+use Vorhut\Core\Job\Job;
 use Vorhut\Core\Proof\Matrix;
+use Vorhut\Core\Repair\Repair;
 
 /** Shows the proof of a job. */
 final readonly class ProofPage
@@ -27,6 +29,7 @@ final readonly class ProofPage
         private JobReading $reading,
         private PairPage $pairs,
         private IntentForm $intents,
+        private JobRepairs $jobRepairs,
         private RepairViews $repairs,
         private Observations $observations,
         private RunViews $runs,
@@ -43,8 +46,9 @@ final readonly class ProofPage
         $digest = $this->reading->digest($stored);
         $matrix = $digest->matrices[$selection->axis->value];
         $inCell = null === $selection->cell ? null : $this->inCell($hand, $matrix, $selection->cell);
-        $next = $this->reading->next($stored);
-        [$chosen, $pair] = $this->choose($hand, $selection, $inCell);
+        $repairs = $this->jobRepairs->forJob($stored);
+        $next = JobRepairs::first($repairs ?? []);
+        [$chosen, $pair] = $this->choose($hand, $selection, $inCell, $next);
         $seen = $this->observations->counts($stored);
         $counts = $inCell[$chosen] ?? null;
         $count = null === $counts ? $digest->intents[$chosen]['pairs'] ?? 0 : array_sum($counts);
@@ -62,7 +66,7 @@ final readonly class ProofPage
                 Words::count(\count($digest->intents), 'intent'),
                 Words::count($digest->pairs, 'pair'),
             ),
-            $this->repairs->next($hand, $next),
+            $this->repairs->next($hand, $repairs),
             $editor && !$none ? $this->actions($hand) : [],
             $editor ? $this->onSite($hand) : null,
             $none ? null : $this->labs->of($hand),
@@ -88,12 +92,12 @@ final readonly class ProofPage
      *
      * @return array{string, string}
      */
-    private function choose(JobInHand $hand, ProofSelection $selection, ?array $inCell): array
+    private function choose(JobInHand $hand, ProofSelection $selection, ?array $inCell, ?Repair $next): array
     {
         $chosen = $selection->intent;
         $pair = $selection->pair;
         if (!isset($hand->job->intents[$chosen])) {
-            $example = $this->reading->next($hand->stored)?->example;
+            $example = $next?->example;
             $chosen = $example['intent'] ?? $this->reading->digest($hand->stored)->firstFailing();
             $pair = '' === $pair ? $example['pair'] ?? '' : $pair;
         }
@@ -110,12 +114,13 @@ final readonly class ProofPage
     /** @return array<array-key, array<string, int>> pairs by intent and span */
     private function inCell(JobInHand $hand, Matrix $matrix, Cell $cell): array
     {
-        $counts = [];
-        foreach ($this->reading->proof($hand->stored)->intents as $id => $prediction) {
-            $counts[$id] = $matrix->within($hand->job, $prediction, $cell->row, $cell->column);
-        }
+        $name = 'cell-'.hash('xxh128', implode("\n", [$cell->axis->value, $cell->row, $cell->column]));
 
-        return array_filter($counts);
+        return $this->reading->once(
+            $name,
+            $hand->stored,
+            fn (Job $job): array => $matrix->within($job, $this->reading->proof($hand->stored), $cell->row, $cell->column),
+        );
     }
 
     /**

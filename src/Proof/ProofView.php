@@ -8,7 +8,6 @@ use Vorhut\App\Lab\LabView;
 use Vorhut\App\Runs\RunView;
 use Vorhut\App\Web\View\FormField;
 use Vorhut\App\Web\View\Link;
-use Vorhut\App\Web\View\Next;
 use Vorhut\App\Web\View\Post;
 
 /** What must and must not be, at a glance and pair by pair. */
@@ -25,7 +24,7 @@ final readonly class ProofView
      */
     public function __construct(
         public string $summary,
-        public ?Next $next,
+        public NextRepairView $next,
         public array $actions,
         public ?array $onSite,
         public ?LabView $lab,

@@ -19,17 +19,25 @@ final readonly class RepairViews
     {
     }
 
-    /** The one to make first, on top of the page. */
-    public function next(JobInHand $hand, ?Repair $repair): ?Next
+    /**
+     * The one to make first, on top of the page.
+     *
+     * @param list<Repair>|null $repairs for the job; null while they are being looked for
+     */
+    public function next(JobInHand $hand, ?array $repairs): NextRepairView
     {
+        if (null === $repairs) {
+            return new NextRepairView(null, $this->urls->generate('repair_next', ['slug' => $hand->stored->getSlug()]));
+        }
+        $repair = JobRepairs::first($repairs);
         if (null === $repair || !$this->rights->allow($repair->change)) {
-            return null;
+            return new NextRepairView(null, null);
         }
         $post = $this->post($hand, $repair, '', '', 'Change the plan', 'a', true);
         $breaks = 0 === $repair->breaks ? ' and breaks none' : \sprintf(', breaks %d', $repair->breaks);
         $effect = \sprintf('Mends %s%s. %s.', Words::count($repair->mends, 'failing pair'), $breaks, $repair->hands->label());
 
-        return new Next($repair->sentence, $effect, $post);
+        return new NextRepairView(new Next($repair->sentence, $effect, $post), null);
     }
 
     /**

@@ -32,12 +32,13 @@ final readonly class Frames
     ) {
     }
 
-    public function of(JobInHand $hand, string $stop): Frame
+    /** @param bool $isTold whether to tell where the job stands: that takes a while right after a large one was changed */
+    public function of(JobInHand $hand, string $stop, bool $isTold = true): Frame
     {
         $stored = $hand->stored;
         $slug = $stored->getSlug();
         $way = [];
-        foreach (Way::of($this->reading->digest($stored)) as $step) {
+        foreach ($isTold ? Way::of($this->reading->digest($stored)) : [] as $step) {
             $way[] = $step + ['url' => $this->urls->generate($step['id'], ['slug' => $slug]), 'here' => $step['id'] === $stop];
         }
         $user = $this->security->getUser();

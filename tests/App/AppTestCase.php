@@ -93,11 +93,11 @@ abstract class AppTestCase extends WebTestCase
     }
 
     /** Lets the worker do the next thing that waits. */
-    protected function work(): void
+    protected function work(string $queue = 'long_work'): void
     {
         $application = new Application(self::$kernel ?? throw new \LogicException());
         (new CommandTester($application->find('messenger:consume')))->execute([
-            'receivers' => ['long_work'],
+            'receivers' => [$queue],
             '--limit' => 1,
             '--time-limit' => 30,
         ]);

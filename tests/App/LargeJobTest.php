@@ -1,0 +1,166 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Tests\App;
+
+use Symfony\Component\DomCrawler\Crawler;
+use Symfony\Component\Messenger\Transport\Receiver\MessageCountAwareInterface;
+use Vorhut\App\Entity\StoredJob;
+use Vorhut\App\Jobs\JobEditor;
+use Vorhut\App\Jobs\JobReading;
+use Vorhut\App\Jobs\JobStore;
+use Vorhut\App\Jobs\Kept;
+use Vorhut\App\Jobs\ShippedProfiles;
+use Vorhut\Core\Exchange\JobFile;
+use Vorhut\Core\Exchange\JobGenerator;
+use Vorhut\Core\Job\ChangeSet;
+use Vorhut\Core\Job\Device;
+use Vorhut\Core\Record\Json;
+
+/** What takes a while in a large job comes later, and comes. */
+final class LargeJobTest extends AppTestCase
+{
+    public function testRepairsAreLookedForInTheWorkerAndFilledIn(): void
+    {
+        $this->as('ines');
+        $url = '/job/'.$this->large(200)->getSlug();
+        $page = $this->client->request('GET', $url.'/proof');
+        self::assertSelectorTextContains('.next', 'Looking for the smallest change');
+        self::assertSelectorTextContains('#repairs', 'It is being looked for');
+        self::assertCount(0, $page->filter('form[action$="/proof/repair"]'));
+        $next = (string) $page->filter('.next')->attr('hx-get');
+        $pair = (string) $page->filter('#repairs')->attr('hx-get');
+
+        $this->client->request('GET', $next);
+        self::assertSelectorTextContains('.next', 'Looking', 'still');
+        self::assertSame(2, $this->waiting(), 'however often it is asked for');
+        $this->work('soon');
+        $this->work('soon');
+        self::assertSame(0, $this->waiting());
+
+        $filled = $this->client->request('GET', $next)->filter('form[action$="/proof/repair"]');
+        self::assertCount(1, $filled);
+        self::assertCount(0, $this->client->request('GET', $pair)->filter('[hx-get]'));
+        $repair = $this->sent($filled);
+        $this->client->request('POST', $url.'/proof/repair', $repair, [], ['HTTP_ORIGIN' => 'http://localhost']);
+        $this->client->followRedirect();
+        self::assertSelectorTextContains('#undo-bar', $repair['repair']);
+        self::assertSelectorNotExists('.next, #repairs', 'nothing fails any more');
+        self::assertSame(0, $this->waiting());
+    }
+
+    public function testWhatIsAskedForAPairThatIsNoneIsNotFound(): void
+    {
+        $this->as('ines');
+        foreach (['/proof/repairs', '/proof/repairs?intent=nobody&pair=a>b', '/proof/repairs?intent=phones-register&pair=x'] as $path) {
+            $this->client->request('GET', self::JOB.$path);
+            self::assertSame(404, $this->code(), $path);
+        }
+    }
+
+    public function testTheAnswerToAnEditDoesNotWaitForPredictions(): void
+    {
+        $this->as('ines');
+        $stored = $this->large(JobReading::LARGE + 50);
+        $url = '/job/'.$stored->getSlug();
+        $device = array_key_first($this->job($stored->getSlug())->devices);
+        $cell = ['_token' => 'csrf-token', 'field' => 'gateway', 'value' => '10.47.9.77', 'version' => 1];
+        $answer = $this->client->request('POST', $url.'/devices/'.$device.'/cell', $cell, [], ['HTTP_ORIGIN' => 'http://localhost']);
+        self::assertResponseIsSuccessful();
+        self::assertStringContainsString('10.47.9.77', $answer->filter('tr')->text());
+        self::assertCount(0, $answer->filter('#way, .mark-bad'), 'nothing is told that is not known');
+        self::assertCount(1, $answer->filter('#undo-bar .undo'));
+        self::assertNull($this->kept('digest', $this->stored($stored->getSlug()), 2));
+
+        $later = $this->client->request('GET', (string) $answer->filter('tr')->attr('data-again'));
+        self::assertCount(1, $later->filter('#way'));
+        self::assertCount(1, $later->filter('tr .mark-bad'));
+        self::assertNull($later->filter('tr')->attr('data-again'));
+        self::assertNotNull($this->kept('digest', $this->stored($stored->getSlug()), 2));
+    }
+
+    public function testWhatNoPredictionLooksAtLeavesThemAsTheyWere(): void
+    {
+        $stored = $this->large(60);
+        $before = $this->reading()->digest($stored);
+        $this->editDevice($stored, ['serial' => 'K-9']);
+        self::assertEquals($before, $this->reading()->digest($stored));
+        self::assertNotNull($this->kept('outlook', $stored, 1), 'nothing was predicted anew');
+        $this->editDevice($stored, ['interfaces' => []]);
+        self::assertNotEquals($before->intents, $this->reading()->digest($stored)->intents);
+        self::assertNull($this->kept('outlook', $stored, 1));
+        self::assertNotNull($this->kept('outlook', $stored, 3));
+    }
+
+    public function testWhatIsComputedIsComputedOnceForAllWhoAsk(): void
+    {
+        $stored = $this->stored();
+        $kept = self::getContainer()->get(Kept::class);
+        \assert($kept instanceof Kept);
+        $times = 0;
+        $compute = static function () use (&$times): array {
+            return [1, ++$times];
+        };
+        self::assertSame([1, 1], [$kept->once('test', $stored, 1, $compute), $kept->once('test', $stored, 1, $compute)]);
+        self::assertSame(2, $kept->once('test', $stored, 2, static fn (): array => [2, 2]));
+        $kept->keep('test', $stored, 1, 'late');
+        self::assertSame(2, $kept->recall('test', $stored, 2), 'a later revision is not replaced by an earlier one');
+        self::assertNull($kept->recall('test', $stored, 1));
+    }
+
+    private function large(int $devices): StoredJob
+    {
+        $store = self::getContainer()->get(JobStore::class);
+        \assert($store instanceof JobStore);
+        $job = JobFile::read(Json::line((new JobGenerator($devices, 3))->generate()), ShippedProfiles::load());
+
+        return $store->create($job, $this->person('ines'));
+    }
+
+    /** @param array<string, mixed> $values */
+    private function editDevice(StoredJob $stored, array $values): void
+    {
+        $editor = self::getContainer()->get(JobEditor::class);
+        \assert($editor instanceof JobEditor);
+        $job = $this->reading()->job($stored);
+        $edit = $job->edit(Device::class, (string) array_key_first($job->devices), $values);
+        $editor->apply($stored, new ChangeSet('Edit', [$edit]), $this->person('ines'), $stored->getRevision());
+    }
+
+    private function reading(): JobReading
+    {
+        $reading = self::getContainer()->get(JobReading::class);
+        \assert($reading instanceof JobReading);
+
+        return $reading;
+    }
+
+    private function kept(string $what, StoredJob $stored, int $revision): mixed
+    {
+        $kept = self::getContainer()->get(Kept::class);
+        \assert($kept instanceof Kept);
+
+        return $kept->recall($what, $stored, $revision);
+    }
+
+    private function waiting(): int
+    {
+        $queue = self::getContainer()->get('messenger.transport.soon');
+        \assert($queue instanceof MessageCountAwareInterface);
+
+        return $queue->getMessageCount();
+    }
+
+    /** @return array<string, string> what a browser would send of a form */
+    private function sent(Crawler $form): array
+    {
+        $values = [];
+        foreach ($form->filter('input[name]') as $input) {
+            \assert($input instanceof \DOMElement);
+            $values[$input->getAttribute('name')] = $input->getAttribute('value');
+        }
+
+        return $values;
+    }
+}
