@@ -46,4 +46,19 @@ foreach (
         $answer['kB'],
     );
 }
+$median = static function (array $times): float {
+    sort($times);
+
+    return $times[intdiv(count($times), 2)];
+};
+foreach (['gateway' => '10.47.9.%d', 'name' => 'Renamed %d'] as $field => $value) {
+    $edit = $row = [];
+    for ($n = 0; $n < 9; ++$n) {
+        $unit = '/job/'.$slug.'/devices/dev-'.(100 * $n + 3);
+        $cell = ['_token' => 'csrf-token', 'field' => $field, 'value' => sprintf($value, $n + 2), 'version' => 1 << 30];
+        $edit[] = $request($unit.'/cell', $cell)['ms'];
+        $row[] = $request($unit.'/row')['ms'];
+    }
+    printf("A %s changed: answered in %.0f ms, findings and predictions %.0f ms later\n", $field, $median($edit), $median($row));
+}
 $remove();

@@ -6,42 +6,49 @@ namespace Vorhut\App\Proof;
 
 use Doctrine\DBAL\ArrayParameterType;
 use Doctrine\ORM\EntityManagerInterface;
-use Symfony\Contracts\Cache\CacheInterface;
-use Symfony\Contracts\Cache\ItemInterface;
+use Psr\Cache\CacheItemPoolInterface;
 use Vorhut\App\Entity\Observation;
 use Vorhut\App\Entity\StoredJob;
+use Vorhut\App\Jobs\JobInHand;
 use Vorhut\Core\Intent\Pair;
 use Vorhut\Core\Intent\Span;
 
 /** What was seen of a job's pairs, the last word on each: counted for all, read only for those that are looked at. */
 final readonly class Observations
 {
-    private const KEPT_FOR = 'P1D';
+    private const KEPT_FOR = 'P7D';
     private const LATEST = 'SELECT MAX(id) AS id FROM observation WHERE job_id = :job AND withdrawn = 0';
 
-    public function __construct(private EntityManagerInterface $em, private CacheInterface $cache)
+    public function __construct(private EntityManagerInterface $em, private CacheItemPoolInterface $cache)
     {
     }
 
-    /** @return array<string, array{holding: int, all: int}> pairs with an observation by intent; what was not asked does not count */
+    /**
+     * Counted on from what was counted last; anew only where something was taken back meanwhile.
+     *
+     * @return array<string, array{holding: int, all: int}> pairs with an observation by intent; what was not asked does not count
+     */
     public function counts(StoredJob $stored): array
     {
-        return $this->cache->get($this->key($stored), function (ItemInterface $item) use ($stored): array {
-            $item->expiresAfter(new \DateInterval(self::KEPT_FOR));
-            $sql = 'SELECT o.intent, o.span, COUNT(*) AS pairs FROM observation o'
-                .' JOIN ('.self::LATEST.' GROUP BY intent, asker, asked) l ON l.id = o.id GROUP BY o.intent, o.span';
-            $counts = [];
-            /** @var iterable<array{intent: string, span: string, pairs: int}> $rows */
-            $rows = $this->em->getConnection()->iterateAssociative($sql, ['job' => $stored->getId()]);
-            foreach ($rows as $row) {
-                $span = Span::from($row['span']);
-                $counts[$row['intent']] ??= ['holding' => 0, 'all' => 0];
-                $counts[$row['intent']]['all'] += Span::Untried === $span ? 0 : $row['pairs'];
-                $counts[$row['intent']]['holding'] += $span->holds() ? $row['pairs'] : 0;
-            }
-
+        [$last, $withdrawn] = $this->state($stored);
+        $item = $this->cache->getItem('seen-'.JobInHand::keyOf($stored, 0));
+        /** @var array{int, int, array<string, array{holding: int, all: int}>}|null $kept */
+        $kept = $item->get();
+        [$from, $counts] = null !== $kept && $kept[1] === $withdrawn && $kept[0] <= $last ? [$kept[0], $kept[2]] : [0, []];
+        if ($from === $last) {
             return $counts;
-        });
+        }
+        foreach ($this->turned($stored, $from) as ['intent' => $intent, 'before' => $before, 'now' => $now, 'pairs' => $pairs]) {
+            $counts[$intent] ??= ['holding' => 0, 'all' => 0];
+            foreach ([[$before, -$pairs], [$now, $pairs]] as [$span, $more]) {
+                $span = Span::tryFrom($span) ?? Span::Untried;
+                $counts[$intent]['all'] += Span::Untried === $span ? 0 : $more;
+                $counts[$intent]['holding'] += $span->holds() ? $more : 0;
+            }
+        }
+        $this->cache->save($item->set([$last, $withdrawn, $counts])->expiresAfter(new \DateInterval(self::KEPT_FOR)));
+
+        return $counts;
     }
 
     /**
@@ -81,13 +88,30 @@ final readonly class Observations
         return $seen;
     }
 
-    /** Another one as soon as something was seen or taken back; both are read from an index. */
-    private function key(StoredJob $stored): string
+    /** @return array{int, int} number of the last observation, and what stands for those taken back; both are read from an index */
+    private function state(StoredJob $stored): array
     {
-        $sql = 'SELECT CONCAT_WS("-", (SELECT MAX(id) FROM observation WHERE job_id = :job),'
-            .' (SELECT COUNT(*) FROM observation WHERE job_id = :job AND withdrawn = 1))';
-        $state = $this->em->getConnection()->fetchOne($sql, ['job' => $stored->getId()]);
+        $sql = 'SELECT (SELECT MAX(id) FROM observation WHERE job_id = :job),'
+            .' (SELECT BIT_XOR(CRC32(id)) FROM observation WHERE job_id = :job AND withdrawn = 1)';
+        /** @var array{int|null, int}|false $row */
+        $row = $this->em->getConnection()->fetchNumeric($sql, ['job' => $stored->getId()]);
 
-        return \sprintf('seen-%d-%s', $stored->getId(), \is_string($state) ? $state : '');
+        return false === $row ? [0, 0] : [$row[0] ?? 0, $row[1]];
+    }
+
+    /** @return iterable<array{intent: string, before: string, now: string, pairs: int}> the last words that came after a number */
+    private function turned(StoredJob $stored, int $after): iterable
+    {
+        $before = 'SELECT p.span FROM observation p WHERE p.job_id = :job AND p.withdrawn = 0 AND p.intent = o.intent'
+            .' AND p.asker = o.asker AND p.asked = o.asked AND p.id <= :after ORDER BY p.id DESC LIMIT 1';
+        $before = 0 === $after ? '""' : 'COALESCE(('.$before.'), "")';
+        $sql = 'SELECT intent, `before`, now, COUNT(*) AS pairs FROM ('
+            .'SELECT o.intent, o.span AS now, '.$before.' AS `before` FROM observation o'
+            .' JOIN ('.self::LATEST.' AND id > :after GROUP BY intent, asker, asked) l ON l.id = o.id'
+            .') turned GROUP BY intent, `before`, now';
+        /** @var iterable<array{intent: string, before: string, now: string, pairs: int}> $rows */
+        $rows = $this->em->getConnection()->iterateAssociative($sql, ['job' => $stored->getId(), 'after' => $after]);
+
+        return $rows;
     }
 }
