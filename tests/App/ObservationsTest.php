@@ -7,28 +7,45 @@ namespace Vorhut\Tests\App;
 use Random\Engine\Mt19937;
 use Random\Randomizer;
 use Vorhut\App\Entity\Observation;
+use Vorhut\App\Entity\StoredJob;
 use Vorhut\App\Proof\Observations;
 use Vorhut\Core\Intent\Span;
 
 /** Observations are counted on from what was counted last: whatever comes, as if all were counted anew. */
 final class ObservationsTest extends AppTestCase
 {
+    private Observations $observations;
+    private StoredJob $stored;
+
+    protected function setUp(): void
+    {
+        parent::setUp();
+        $observations = self::getContainer()->get(Observations::class);
+        \assert($observations instanceof Observations);
+        $this->observations = $observations;
+        $this->stored = $this->stored();
+    }
+
+    public function testOneTakenBackInPlaceOfAnother(): void
+    {
+        $all = [$this->see('i', 'u1', Span::Through), $this->see('i', 'u2', Span::NoReply)];
+        $all[0]->withdraw(true);
+        $this->em()->flush();
+        self::assertSame(['i' => ['holding' => 0, 'all' => 1]], $this->observations->counts($this->stored));
+        $all[0]->withdraw(false);
+        $all[1]->withdraw(true);
+        $this->em()->flush();
+        self::assertSame(['i' => ['holding' => 1, 'all' => 1]], $this->observations->counts($this->stored));
+    }
+
     public function testTheLastWordOnEachPairCounts(): void
     {
         $random = new Randomizer(new Mt19937(7));
-        $observations = self::getContainer()->get(Observations::class);
-        \assert($observations instanceof Observations);
-        $stored = $this->stored();
         $all = [];
         for ($n = 0; $n < 60; ++$n) {
             for ($times = $random->getInt(0, 3); $times > 0; --$times) {
                 $span = [Span::Through, Span::NoReply, Span::Untried][$random->getInt(0, 2)];
-                $asked = 'u'.$random->getInt(0, 2);
-                $intent = 'i'.$random->getInt(0, 1);
-                $seen = new Observation($stored, $intent, 'asker', $asked, $span, '', null, new \DateTimeImmutable());
-                $this->em()->persist($seen);
-                $this->em()->flush();
-                $all[] = $seen;
+                $all[] = $this->see('i'.$random->getInt(0, 1), 'u'.$random->getInt(0, 2), $span);
             }
             if ([] !== $all && 0 === $n % 5) {
                 foreach ([0, 1] as $times) {
@@ -37,8 +54,17 @@ final class ObservationsTest extends AppTestCase
                 }
                 $this->em()->flush();
             }
-            self::assertEquals(self::counted($all), $observations->counts($stored), 'round '.$n);
+            self::assertEquals(self::counted($all), $this->observations->counts($this->stored), 'round '.$n);
         }
+    }
+
+    private function see(string $intent, string $asked, Span $span): Observation
+    {
+        $seen = new Observation($this->stored, $intent, 'asker', $asked, $span, '', null, new \DateTimeImmutable());
+        $this->em()->persist($seen);
+        $this->em()->flush();
+
+        return $seen;
     }
 
     /**
