@@ -18,7 +18,7 @@ final class OddQueryTest extends AppTestCase
     /** @return iterable<string, array{string, string}> a path, and a query or form that it understands */
     public static function asked(): iterable
     {
-        yield 'GET proof' => ['GET', '/proof?axis=kind&intent=phones-register&pair=hall-phone>pbx&by=segment&field=span&on=x&value=through'];
+        yield 'GET proof' => ['GET', '/proof?axis=kind&intent=phones-register&pair=hall-phone>pbx&by=segment&on=x&value=through'];
         yield 'GET repairs' => ['GET', '/proof/repairs?intent=station-receivers&pair=mic-station>receiver-3'];
         yield 'GET what if' => ['GET', '/proof/what-if?text=Set gateway 10.47.60.1 on Receiver 3&by=kind&intent=a&pair=b>c'];
         yield 'GET devices' => ['GET', '/devices?q=phone 10.47&sort=address&only=findings&page=1&sel=mic-station'];
