@@ -63,14 +63,16 @@ final class KernelLab
      *     tcp?: bool,
      *     shout?: bool,
      *     ttl?: int,
+     *     late?: bool,
      * }> $questions
+     * @param bool $losing snooping segments without a querier have one at first, on another switch; it is gone before late questions
      *
      * @return array<string, array{by: list<string>, replied: list<string>, error: int, problems: list<string>}> by question
      */
-    public static function ask(Job $job, array $questions, float $wait): array
+    public static function ask(Job $job, array $questions, float $wait, bool $losing = false): array
     {
         $routed = '' !== implode('', array_map(self::groups(...), $job->routers));
-        $plan = ['segments' => [], 'nodes' => [], 'questions' => [], 'settle' => $routed ? 0.5 : 0.05, 'wait' => $wait];
+        $plan = ['segments' => [], 'nodes' => [], 'questions' => [], 'settle' => $losing ? 1.5 : ($routed ? 0.5 : 0.05), 'wait' => $wait];
         $bridges = [];
         foreach ($job->segments as $segment) {
             $bridges[$segment->id] = 'b'.\count($bridges);
@@ -78,6 +80,7 @@ final class KernelLab
                 'bridge' => $bridges[$segment->id],
                 'snooping' => (int) $segment->snooping,
                 'querier' => (int) $segment->querier,
+                'losesQuerier' => $losing && $segment->snooping && !$segment->querier,
             ];
         }
         foreach ($job->routers as $router) {

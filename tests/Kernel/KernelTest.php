@@ -7,6 +7,11 @@ namespace Vorhut\Tests\Kernel;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
 use Vorhut\Core\Job\Job;
+use Vorhut\Core\Net\Ipv4Address;
+use Vorhut\Core\Reach\Group\Heard;
+use Vorhut\Core\Reach\Group\Multicast;
+use Vorhut\Core\Reach\Walk\Exchange;
+use Vorhut\Core\Reach\Walk\Topology;
 use Vorhut\Tests\Support\Jobs;
 
 /** The engine's verdicts beside those of this machine's kernel, on topologies made in namespaces. */
@@ -280,6 +285,54 @@ final class KernelTest extends TestCase
     public function testRandomTopologiesEndAsInAKernel(int $seed): void
     {
         $this->compare((new RandomJobs($seed))->job(), 'seed '.$seed);
+    }
+
+    /** The querier goes, the memberships age: what fades is heard before and not after, the rest is heard both times. */
+    public function testMembershipsFadeAfterTheQuerierAsInAKernel(): void
+    {
+        $groups = ['239.192.1.1', '224.0.0.200'];
+        $member = ['joins' => $groups] + self::LISTENS;
+        $hosts = [];
+        foreach (['a' => 1, 'b' => 2] as $segment => $n) {
+            $hosts += [
+                'sender-'.$segment => ['at' => [$segment, "10.47.$n.20/24"], 'if' => self::LISTENS],
+                'member-'.$segment => ['at' => [$segment, "10.47.$n.21/24"], 'if' => $member],
+                'deaf-'.$segment => ['at' => [$segment, "10.47.$n.22/24"], 'if' => self::LISTENS],
+            ];
+        }
+        $segment = static fn (int $n, bool $querier): array => [
+            'prefix' => "10.47.$n.0/24",
+            'snooping' => true,
+            'querier' => $querier,
+        ];
+        $job = Jobs::make(['a' => $segment(1, false), 'b' => $segment(2, true)], $hosts);
+        $network = Topology::of($job);
+        $multicast = new Multicast(new Exchange($network));
+        $questions = $expected = [];
+        foreach (['a', 'b'] as $at) {
+            foreach ($groups as $group) {
+                $sender = $network->node('sender-'.$at) ?? self::fail();
+                $heard = $multicast->send($sender, Ipv4Address::fromString($group), KernelLab::EVERYBODY, 1)->heard;
+                $lasting = array_filter($heard, static fn (Heard $h): bool => !$h->expires);
+                foreach (['soon' => $heard, 'late' => $lasting] as $when => $by) {
+                    $id = $at.' '.$group.' '.$when;
+                    $expected[$id] = array_map(strval(...), array_keys($by));
+                    $questions[] = [
+                        'id' => $id,
+                        'from' => $sender->id,
+                        'to' => $group,
+                        'port' => KernelLab::EVERYBODY,
+                        'device' => 'e0',
+                        'shout' => true,
+                        'ttl' => 1,
+                        'late' => 'late' === $when,
+                    ];
+                }
+            }
+        }
+        self::assertSame(['member-a'], $expected['a 239.192.1.1 soon']);
+        self::assertSame([], $expected['a 239.192.1.1 late']);
+        self::assertSame($expected, array_map(static fn (array $a): array => $a['by'], KernelLab::ask($job, $questions, 0.3, true)));
     }
 
     private function compare(Job $job, string $title): void
