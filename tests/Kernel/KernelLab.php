@@ -26,7 +26,7 @@ final class KernelLab
     /** Why this machine cannot do it; null where it can. */
     public static function missing(): ?string
     {
-        foreach (['ip', 'unshare', 'nft', 'smcrouted'] as $command) {
+        foreach (['ip', 'unshare', 'nft', 'smcrouted', 'dnsmasq'] as $command) {
             if ('' === trim((string) shell_exec('PATH=$PATH:/usr/sbin:/sbin command -v '.$command))) {
                 return 'there is no '.$command.' command';
             }
@@ -64,15 +64,21 @@ final class KernelLab
      *     shout?: bool,
      *     ttl?: int,
      *     late?: bool,
+     *     lease?: bool,
      * }> $questions
      * @param bool $losing snooping segments without a querier have one at first, on another switch; it is gone before late questions
+     * @param array<string, list<array{run: list<string>, config: string}>> $daemons by node; {base} in their arguments is a file of theirs
      *
      * @return array<string, array{by: list<string>, replied: list<string>, error: int, problems: list<string>}> by question
      */
-    public static function ask(Job $job, array $questions, float $wait, bool $losing = false): array
+    public static function ask(Job $job, array $questions, float $wait, bool $losing = false, array $daemons = []): array
     {
-        $routed = '' !== implode('', array_map(self::groups(...), $job->routers));
-        $plan = ['segments' => [], 'nodes' => [], 'questions' => [], 'settle' => $losing ? 1.5 : ($routed ? 0.5 : 0.05), 'wait' => $wait];
+        foreach ($job->routers as $router) {
+            $daemons[$router->id] = [...self::groups($router), ...$daemons[$router->id] ?? []];
+        }
+        $daemons = array_filter($daemons);
+        $settle = $losing ? 1.5 : ([] === $daemons ? 0.05 : 0.5);
+        $plan = ['segments' => [], 'nodes' => [], 'daemons' => $daemons, 'questions' => [], 'settle' => $settle, 'wait' => $wait];
         $bridges = [];
         foreach ($job->segments as $segment) {
             $bridges[$segment->id] = 'b'.\count($bridges);
@@ -246,12 +252,15 @@ final class KernelLab
             [],
             ['ip_forward' => 1],
             [] === $router->rules && 'accept' === $policy && '' === $nat ? '' : $nft,
-            self::groups($router),
         );
     }
 
-    /** What the routing daemon for groups is told: each port with multicast passes on to every other one. */
-    private static function groups(Router $router): string
+    /**
+     * The routing daemon for groups: each port with multicast passes on to every other one.
+     *
+     * @return list<array{run: list<string>, config: string}>
+     */
+    private static function groups(Router $router): array
     {
         $ports = [];
         foreach ($router->interfaces as $i => $interface) {
@@ -264,7 +273,9 @@ final class KernelLab
             $pass .= "mgroup from $in group ".self::GROUP."\nmroute from $in group ".self::GROUP." to $out\n";
         }
 
-        return $enable.$pass;
+        $run = ['smcrouted', '-n', '-N', '-l', 'err', '-f', '{base}.conf', '-P', '{base}.pid', '-u', '{base}.sock'];
+
+        return '' === $enable ? [] : [['run' => $run, 'config' => $enable.$pass]];
     }
 
     /** The name of the port that has the address; one that no port has never matches. */
@@ -314,7 +325,7 @@ final class KernelLab
      *
      * @return array<string, mixed>
      */
-    private static function node(array $ports, array $routes, array $joins, array $sysctl, string $nft, string $groups = ''): array
+    private static function node(array $ports, array $routes, array $joins, array $sysctl, string $nft): array
     {
         $ip = ['link set lo up'];
         $unicast = [];
@@ -357,7 +368,6 @@ final class KernelLab
                 'unicast' => $unicast,
                 'anybody' => $listens ? [self::EVERYBODY] : [],
                 'joins' => $joins,
-                'groups' => $groups,
             ],
         ];
     }

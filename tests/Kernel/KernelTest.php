@@ -6,7 +6,9 @@ namespace Vorhut\Tests\Kernel;
 
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
+use Vorhut\Core\Job\ChangeSet;
 use Vorhut\Core\Job\Job;
+use Vorhut\Core\Job\Segment;
 use Vorhut\Core\Net\Ipv4Address;
 use Vorhut\Core\Reach\Group\Heard;
 use Vorhut\Core\Reach\Group\Multicast;
@@ -333,6 +335,65 @@ final class KernelTest extends TestCase
         self::assertSame(['member-a'], $expected['a 239.192.1.1 soon']);
         self::assertSame([], $expected['a 239.192.1.1 late']);
         self::assertSame($expected, array_map(static fn (array $a): array => $a['by'], KernelLab::ask($job, $questions, 0.3, true)));
+    }
+
+    /** @return iterable<string, array{array<string, mixed>, array<string, mixed>, bool}> of the server, of the router before it */
+    public static function relays(): iterable
+    {
+        $server = ['at' => ['b', '10.47.2.20/24', '10.47.2.1'], 'if' => ['listens' => ['udp/67']]];
+        $back = ['routes' => [['to' => '10.47.1.0/24', 'via' => '10.47.3.1']]];
+        // Of which address a relay asks is its own affair, so nothing is counted on a filter that remembers the request.
+        $deny = static fn (string $to, string $port): array => [
+            'stateful' => false,
+            'rules' => [['action' => 'deny', 'protocol' => 'udp', 'to' => $to, 'ports' => $port]],
+        ];
+        yield 'through two routers' => [$server, $back, true];
+        yield 'a server without a gateway' => [['at' => ['b', '10.47.2.20/24']] + $server, $back, false];
+        yield 'no way back' => [$server, [], false];
+        yield 'a filter on the way' => [$server, $back + $deny('10.47.2.0/24', '67'), false];
+        yield 'a filter on the way back' => [$server, $back + $deny('10.47.1.0/24', '67'), false];
+        yield 'a filter of something else' => [$server, $back + $deny('10.47.2.0/24', '68'), true];
+        yield 'another address than the one asked' => [['at' => ['b', '10.47.2.21/24', '10.47.2.1']] + $server, $back, false];
+        yield 'nobody serves' => [['if' => ['listens' => []]] + $server, $back, false];
+    }
+
+    /**
+     * A server's and a relay's daemon, and a unit that asks.
+     *
+     * @param array<string, mixed> $server
+     * @param array<string, mixed> $between
+     */
+    #[DataProvider('relays')]
+    public function testALeaseComesThroughARelayAsInAKernel(array $server, array $between, bool $comes): void
+    {
+        $job = Jobs::make(
+            [
+                'a' => '10.47.1.0/24',
+                'b' => '10.47.2.0/24',
+                'c' => '10.47.3.0/24',
+            ],
+            ['unit' => ['at' => ['a', null], 'if' => ['mode' => 'dhcp']], 'server' => $server],
+            [
+                'r' => [
+                    'in' => ['a' => ['address' => '10.47.1.1/24', 'relay' => '10.47.2.20'], 'c' => '10.47.3.1/24'],
+                    'routes' => [['to' => '10.47.2.0/24', 'via' => '10.47.3.2']],
+                ],
+                'q' => ['in' => ['c' => '10.47.3.2/24', 'b' => '10.47.2.1/24']] + $between,
+            ],
+        );
+        $leased = [['prefix' => '10.47.1.0/24', 'gateway' => '10.47.1.1', 'dhcp' => ['10.47.1.100-120']]];
+        $job = $job->with(new ChangeSet('', [$job->edit(Segment::class, 'a', ['subnets' => $leased])]));
+        self::assertSame($comes, null !== Topology::of($job)->node('unit')?->firstAddress());
+        $files = ['-C', '/dev/null', '-x', '{base}.pid', '-l', '{base}.leases'];
+        $daemon = ['dnsmasq', '-k', '-p', '0', '-u', 'root', '-g', 'root', '--no-ping', ...$files];
+        $serves = [] !== $job->devices['server']->interfaces[0]->listens;
+        $daemons = [
+            'r' => [['run' => [...$daemon, '--dhcp-relay=10.47.1.1,10.47.2.20'], 'config' => '']],
+            'server' => $serves ? [['run' => [...$daemon, '--dhcp-range=10.47.1.100,10.47.1.120,255.255.255.0'], 'config' => '']] : [],
+        ];
+        $question = ['id' => 'lease', 'from' => 'unit', 'to' => '255.255.255.255', 'port' => 67, 'device' => 'e0', 'lease' => true];
+        $answer = KernelLab::ask($job, [$question], $comes ? 1.0 : 0.5, daemons: $daemons)['lease'];
+        self::assertSame([$comes, 0], [[] !== $answer['replied'], $answer['error']]);
     }
 
     private function compare(Job $job, string $title): void

@@ -62,7 +62,7 @@ $configure = static function (array $lines): void {
 $configure($lines);
 $problems = [];
 foreach ($nodes as $id => $node) {
-    fwrite($node['in'], json_encode(['setUp' => $plan['nodes'][$id]['setUp']])."\n");
+    fwrite($node['in'], json_encode(['setUp' => $plan['nodes'][$id]['setUp'] + ['daemons' => $plan['daemons'][$id] ?? []]])."\n");
 }
 foreach ($nodes as $id => $node) {
     $problems[$id] = json_decode((string) fgets($node['out']), true);

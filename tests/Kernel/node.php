@@ -72,11 +72,11 @@ $setUp = static function (array $c) use (&$servers, &$listeners, $run, $bind): a
         $servers[] = ['socket' => $socket, 'answers' => true];
     }
 
-    if ('' !== $c['groups']) {
-        $base = tempnam(sys_get_temp_dir(), 'groups');
-        file_put_contents($base.'.conf', $c['groups']);
-        $options = ['-n', '-N', '-l', 'err', '-f', $base.'.conf', '-P', $base.'.pid', '-u', $base.'.sock'];
-        $daemon = proc_open(['smcrouted', ...$options], [['file', '/dev/null', 'r'], ['file', $base, 'w'], ['file', $base, 'w']], $none);
+    foreach ($c['daemons'] as ['run' => $command, 'config' => $config]) {
+        $base = tempnam(sys_get_temp_dir(), 'daemon');
+        file_put_contents($base.'.conf', $config);
+        $command = str_replace('{base}', $base, $command);
+        $daemon = proc_open($command, [['file', '/dev/null', 'r'], ['file', $base, 'w'], ['file', $base, 'w']], $none);
         register_shutdown_function(static function () use ($daemon, $base): void {
             if (is_resource($daemon)) {
                 proc_terminate($daemon);
@@ -98,7 +98,24 @@ $echo = static function (string $id): string {
 
     return substr_replace($packet, pack('n', ~$sum & 0xFFFF), 2, 2);
 };
-$ask = static function (array $q) use (&$asked, &$connecting, &$errors, $echo): void {
+// A first request for a lease (RFC 2131, section 3.1), to be answered to everybody.
+$discover = static fn (string $id): string => str_pad(
+    pack('CCCCNnnx16', 1, 1, 6, 0, crc32($id), 0, 0x8000).str_pad("\x02\x47\0\0\0\x01", 208, "\0")."\x63\x82\x53\x63\x35\x01\x01\xFF",
+    300,
+    "\0",
+);
+$ask = static function (array $q) use (&$asked, &$connecting, &$errors, $echo, $discover, $bind): void {
+    if ($q['lease'] ?? false) {
+        $socket = $bind('0.0.0.0', 68);
+        socket_set_option($socket, \SOL_SOCKET, \SO_BINDTODEVICE, $q['device']);
+        socket_set_option($socket, \SOL_SOCKET, \SO_BROADCAST, 1);
+        if (false === @socket_sendto($socket, $discover($q['id']), 300, 0, '255.255.255.255', 67)) {
+            $errors[$q['id']] = socket_last_error($socket);
+        }
+        $asked[$q['id']] = $socket;
+
+        return;
+    }
     if ($q['tcp'] ?? false) {
         $socket = socket_create(\AF_INET, \SOCK_STREAM, \SOL_TCP) ?: throw new RuntimeException('no socket');
         socket_set_nonblock($socket);
@@ -153,6 +170,7 @@ while (true) {
                 while (false !== @socket_recvfrom($socket, $data, 2000, \MSG_DONTWAIT, $from, $port)) {
                     // A raw socket sees the whole packet, and every ICMP packet that comes.
                     $reply = 'E' === $data[0] && "\0" === ($data[20] ?? '') ? 'to '.rtrim(substr($data, 28), "\0") : $data;
+                    $reply = "\x02" === $data[0] && pack('N', crc32($id)) === substr($data, 4, 4) ? 'to '.$id : $reply;
                     if ('to '.$id === $reply) {
                         $answered[] = [(string) $id, $reply, $from];
                     }
