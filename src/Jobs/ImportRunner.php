@@ -23,6 +23,7 @@ final readonly class ImportRunner implements Runner
         private JobStore $store,
         private JobEditor $editor,
         private JobReading $reading,
+        private PlanReader $plans,
         private ProfileLibrary $library,
     ) {
     }
@@ -66,6 +67,7 @@ final readonly class ImportRunner implements Runner
         };
         $this->store->create($job, $run->getUser(), $progress, $stored);
         $this->reading->digest($stored);
+        $this->plans->share($stored);
 
         return \sprintf('%s is here, with %d devices.', $job->info->name, \count($job->devices));
     }

@@ -33,22 +33,33 @@ final readonly class PlanReader
         $revision = $stored->getRevision();
         $parts = $this->shelf->take($stored, $revision);
         if (null === $parts) {
-            [$revision, $parts] = $this->readRows($stored);
+            [$revision, $parts, $fresh] = $this->readRows($stored);
+            // What is not committed yet may never have been.
+            if ($this->shelf->isOpen() && !$this->connection->isTransactionActive()) {
+                $this->shelf->put($stored, $revision, $parts, $fresh);
+            }
         }
         $versions = [];
         foreach ($parts as $part) {
             $versions[$part->part->list] = ($versions[$part->part->list] ?? []) + $part->versions;
         }
-        $read = array_map(static fn (PlanPart $p): JobPart => $p->part, $parts);
+        $read = array_map(static fn (PlanPart $p): JobPart => $p->part, array_values($parts));
         $job = Job::fromParts(Json::object($stored->getFrame()), $read, $this->library);
 
         return new JobInHand($stored, $job, $revision, $versions);
     }
 
+    /** Puts a plan where those who serve pages will look for it, so that the first of them does not have to. */
+    public function share(StoredJob $stored): void
+    {
+        [$revision, $parts] = $this->readRows($stored);
+        $this->shelf->put($stored, $revision, $parts, $parts);
+    }
+
     /**
      * One query, so that the revision read is that of the records, whoever writes meanwhile.
      *
-     * @return array{int, list<PlanPart>} revision and what was read
+     * @return array{int, array<string, PlanPart>, array<string, PlanPart>} revision, all parts by name, and those that were not shared
      */
     private function readRows(StoredJob $stored): array
     {
@@ -76,12 +87,8 @@ final readonly class PlanReader
         foreach ($sets as $name => [$list, $set]) {
             $parts[$name] = $known[$name] ?? $fresh[$name] = $this->part($list, $set);
         }
-        // What is not committed yet may never have been.
-        if (!$this->connection->isTransactionActive()) {
-            $this->shelf->put($stored, $revision, $parts, $fresh);
-        }
 
-        return [$revision, array_values($parts)];
+        return [$revision, $parts, $fresh];
     }
 
     /**

@@ -31,12 +31,13 @@ final readonly class PlanShelf
     ) {
     }
 
+    /** Whether it pays to read from it here. */
     public function isOpen(): bool
     {
         return $this->always || PhpFilesAdapter::isSupported();
     }
 
-    /** @return list<PlanPart>|null the plan at this revision, null unless all of it is there */
+    /** @return array<string, PlanPart>|null by name, the plan at this revision, null unless all of it is there */
     public function take(StoredJob $stored, int $revision): ?array
     {
         [$kept, $names] = $this->index($stored);
@@ -45,7 +46,7 @@ final readonly class PlanShelf
         }
         $parts = $this->some($names);
 
-        return \count($parts) === \count($names) ? array_values($parts) : null;
+        return \count($parts) === \count($names) ? $parts : null;
     }
 
     /**
@@ -83,7 +84,7 @@ final readonly class PlanShelf
     public function put(StoredJob $stored, int $revision, array $parts, array $fresh): void
     {
         [$kept, $names] = $this->index($stored);
-        if (!$this->isOpen() || $kept > $revision) {
+        if ($kept > $revision) {
             return;
         }
         foreach ($fresh as $name => $part) {
