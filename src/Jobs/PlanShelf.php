@@ -19,8 +19,10 @@ final readonly class PlanShelf
     private const KEPT_FOR = 'P7D';
     /** Raised when what is kept looks different. */
     private const SHAPE = 1;
-    /** The opcode cache frees nothing in place: with less of it left, all parts are put away and it starts again when full. */
+    /** Of the opcode cache; with less nothing more is put in. */
     private const LEAST_FREE = 0.1;
+    /** Seconds until it may be begun anew once more. */
+    private const PATIENCE = 600;
 
     /** @param bool $always also where code is not shared between processes, and nothing is won */
     public function __construct(
@@ -84,7 +86,7 @@ final readonly class PlanShelf
     public function put(StoredJob $stored, int $revision, array $parts, array $fresh): void
     {
         [$kept, $names] = $this->index($stored);
-        if ($kept > $revision) {
+        if ($kept > $revision || !$this->hasRoom()) {
             return;
         }
         foreach ($fresh as $name => $part) {
@@ -94,7 +96,6 @@ final readonly class PlanShelf
         $this->parts->deleteItems(array_values(array_diff($names, array_keys($parts))));
         $item = $this->cache->getItem($this->place($stored));
         $this->cache->save($item->set([$revision, array_keys($parts)])->expiresAfter(new \DateInterval(self::KEPT_FOR)));
-        $this->makeRoom();
     }
 
     /** Puts away what is kept of a job. */
@@ -118,15 +119,22 @@ final readonly class PlanShelf
         return \sprintf('plan-%d-%s', self::SHAPE, JobInHand::keyOf($stored, 0));
     }
 
-    private function makeRoom(): void
+    /** The opcode cache frees nothing in place: when little is left it is begun anew, but not again and again where all do not fit. */
+    private function hasRoom(): bool
     {
         /** @var array{memory_usage: array{used_memory: int, free_memory: int}}|false $status */
         $status = \function_exists('opcache_get_status') ? opcache_get_status(false) : false;
-        if (false !== $status) {
-            ['used_memory' => $used, 'free_memory' => $free] = $status['memory_usage'];
-            if ($free < self::LEAST_FREE * ($used + $free)) {
-                $this->parts->clear();
-            }
+        ['used_memory' => $used, 'free_memory' => $free] = $status['memory_usage'] ?? ['used_memory' => 0, 'free_memory' => 1];
+        if ($free >= self::LEAST_FREE * ($used + $free)) {
+            return true;
         }
+        $begun = $this->cache->getItem('plans-begun');
+        if (!$begun->isHit()) {
+            $this->cache->save($begun->set(true)->expiresAfter(self::PATIENCE));
+            $this->parts->clear();
+            opcache_reset();
+        }
+
+        return false;
     }
 }
