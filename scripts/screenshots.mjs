@@ -15,6 +15,7 @@ const list = [
 ].join('\n');
 const shots = [
     ['jobs', '/'],
+    ['people', '/people'],
     ['brief', job],
     ['records', `${job}/records/routers/core`],
     ['networks', `${job}/networks`],

@@ -6,6 +6,7 @@ namespace Vorhut\App\Entity;
 
 use Doctrine\DBAL\Types\Types;
 use Doctrine\ORM\Mapping as ORM;
+use Symfony\Component\Security\Core\User\EquatableInterface;
 use Symfony\Component\Security\Core\User\PasswordAuthenticatedUserInterface;
 use Symfony\Component\Security\Core\User\UserInterface;
 use Vorhut\App\People\Role;
@@ -13,21 +14,37 @@ use Vorhut\App\People\Role;
 /** Somebody who works on jobs. */
 #[ORM\Entity]
 #[ORM\Table(name: 'user_account')]
-class User implements UserInterface, PasswordAuthenticatedUserInterface
+class User implements UserInterface, PasswordAuthenticatedUserInterface, EquatableInterface
 {
     #[ORM\Id, ORM\GeneratedValue, ORM\Column]
     private ?int $id = null; // @phpstan-ignore property.unusedType
 
+    /** Empty until they have chosen one: nobody logs in with that. */
     #[ORM\Column]
     private string $password = '';
 
+    #[ORM\Column]
+    private bool $active = true;
+
+    /** Raised to end every session they have. */
+    #[ORM\Column]
+    private int $sessions = 0;
+
+    /** The hash of the link by which they choose a password. */
+    #[ORM\Column(length: 64, unique: true, nullable: true)]
+    private ?string $link = null; // @phpstan-ignore property.onlyWritten
+
+    #[ORM\Column(type: Types::DATETIME_IMMUTABLE, nullable: true)]
+    private ?\DateTimeImmutable $linkUntil = null;
+
+    /** @param Role|null $role in every job that does not say otherwise; null: only in jobs that name them */
     public function __construct(
         #[ORM\Column(length: 60, unique: true)]
         private string $username,
         #[ORM\Column(length: 120)]
         private string $displayName,
-        #[ORM\Column(type: Types::STRING, length: 20, enumType: Role::class)]
-        private Role $role,
+        #[ORM\Column(type: Types::STRING, length: 20, nullable: true, enumType: Role::class)]
+        private ?Role $role,
     ) {
     }
 
@@ -46,15 +63,25 @@ class User implements UserInterface, PasswordAuthenticatedUserInterface
         return $this->displayName;
     }
 
-    public function getRole(): Role
+    public function rename(string $displayName): void
+    {
+        $this->displayName = $displayName;
+    }
+
+    public function getRole(): ?Role
     {
         return $this->role;
     }
 
-    /** @return list<string> */
+    public function setRole(?Role $role): void
+    {
+        $this->role = $role;
+    }
+
+    /** @return list<string> what they may do beside all jobs; in a job JobVoter says it */
     public function getRoles(): array
     {
-        return [$this->role->value];
+        return null === $this->role ? [] : [$this->role->value];
     }
 
     public function getPassword(): string
@@ -67,7 +94,58 @@ class User implements UserInterface, PasswordAuthenticatedUserInterface
         $this->password = $hash;
     }
 
+    public function isActive(): bool
+    {
+        return $this->active;
+    }
+
+    /** Whoever is switched off is logged out and has no way in. */
+    public function setActive(bool $active): void
+    {
+        $this->active = $active;
+        if (!$active) {
+            $this->endSessions();
+            $this->endLink();
+        }
+    }
+
+    public function getSessions(): int
+    {
+        return $this->sessions;
+    }
+
+    public function endSessions(): void
+    {
+        ++$this->sessions;
+    }
+
+    public function giveLink(string $hash, \DateTimeImmutable $until): void
+    {
+        $this->link = $hash;
+        $this->linkUntil = $until;
+    }
+
+    public function endLink(): void
+    {
+        $this->link = $this->linkUntil = null;
+    }
+
+    /** Until when their link can be used, null where they have none. */
+    public function getLinkUntil(): ?\DateTimeImmutable
+    {
+        return $this->linkUntil;
+    }
+
     public function eraseCredentials(): void
     {
+    }
+
+    /** Whether a session of the one is a session of the other: not after a new password, nor after all were ended. */
+    public function isEqualTo(UserInterface $user): bool
+    {
+        return $user instanceof self
+            && $user->username === $this->username
+            && $user->password === $this->password
+            && $user->sessions === $this->sessions;
     }
 }

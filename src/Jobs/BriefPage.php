@@ -40,7 +40,10 @@ final readonly class BriefPage
             $info->name,
             \sprintf('%s · times in %s', $info->client, $info->timezone),
             $info->notes,
-            new Link('Job file', $this->url('job_export', $hand), 'x'),
+            [
+                ...$lead ? [new Link('People', $this->url('job_people', $hand), 'p')] : [],
+                new Link('Job file', $this->url('job_export', $hand), 'x'),
+            ],
             $this->findings->all($hand, $this->reading->digest($hand->stored)->findings, 'brief'),
             array_map(static fn (Location $l): array => [
                 'name' => $l->name,

@@ -11,6 +11,7 @@ use Vorhut\App\Web\View\Link;
 final readonly class BriefView
 {
     /**
+     * @param list<Link> $actions
      * @param list<FindingLine> $findings
      * @param list<array{name: string, within: string, dispatch: string}> $places
      * @param list<array{title: string, undone: bool, detail: string, url: string, undo: \Vorhut\App\Web\View\Post|null}> $journal
@@ -20,7 +21,7 @@ final readonly class BriefView
         public string $title,
         public string $summary,
         public string $notes,
-        public Link $export,
+        public array $actions,
         public array $findings,
         public array $places,
         public array $journal,

@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace Vorhut\App\Jobs;
 
-use Vorhut\App\Entity\User;
 use Vorhut\App\Jobs\Effect\Effect;
 use Vorhut\App\People\Role;
 use Vorhut\Core\Job\ChangeSet;
@@ -16,10 +15,13 @@ final class ChangeRights
     /** What a technician changes; all other lists are a lead's. */
     private const TECHNICIANS = ['devices', 'intents'];
 
-    /** @param list<Effect> $effects */
-    public static function allow(User $by, ChangeSet $change, array $effects = []): bool
+    /**
+     * @param Role|null $by in the job that would change
+     * @param list<Effect> $effects
+     */
+    public static function allow(?Role $by, ChangeSet $change, array $effects = []): bool
     {
-        return $by->getRole()->reaches(self::needed($change, $effects));
+        return true === $by?->reaches(self::needed($change, $effects));
     }
 
     /**
@@ -27,11 +29,11 @@ final class ChangeRights
      *
      * @throws NotAllowed
      */
-    public static function check(User $by, ChangeSet $change, array $effects = []): void
+    public static function check(?Role $by, ChangeSet $change, array $effects = []): void
     {
         if (!self::allow($by, $change, $effects)) {
             $lists = array_map(static fn (Edit $e): string => $e->list(), $change->edits);
-            throw NotAllowed::to($by->getRole(), array_values(array_unique(array_diff($lists, self::TECHNICIANS))));
+            throw NotAllowed::to($by, array_values(array_unique(array_diff($lists, self::TECHNICIANS))));
         }
     }
 

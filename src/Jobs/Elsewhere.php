@@ -6,6 +6,8 @@ namespace Vorhut\App\Jobs;
 
 use Doctrine\DBAL\Connection;
 use Vorhut\App\Entity\StoredJob;
+use Vorhut\App\Entity\User;
+use Vorhut\App\People\JobRoles;
 use Vorhut\Core\Net\Ipv4Address;
 use Vorhut\Core\Net\MacAddress;
 
@@ -24,28 +26,31 @@ final readonly class Elsewhere
     {
     }
 
-    /** @return list<Found> outside the job at hand */
-    public function find(StoredJob $here, string $query): array
+    /** @return list<Found> outside the job at hand, in jobs that this person sees */
+    public function find(StoredJob $here, string $query, User $for): array
     {
         $query = trim($query);
         if (mb_strlen($query) < self::SHORTEST) {
             return [];
         }
-        $parts = $values = [];
-        foreach (self::looks($query) as [$column, $operator, $value]) {
+        $parts = [];
+        $values = ['here' => $here->getId()] + JobRoles::seenBy($for);
+        foreach (self::looks($query) as $n => [$column, $operator, $value]) {
             $parts[] = \sprintf(
-                '(SELECT id, %s AS value FROM plan_record WHERE %s %s ? AND job_id <> ? LIMIT %d)',
+                '(SELECT id, %s AS value FROM plan_record WHERE %s %s :looked%d AND job_id <> :here LIMIT %d)',
                 $column,
                 $column,
                 $operator,
+                $n,
                 4 * self::MOST,
             );
-            array_push($values, $value, $here->getId());
+            $values['looked'.$n] = $value;
         }
         $sql = 'SELECT j.name AS job, j.client, j.slug, r.list, r.slug AS id, r.name, MIN(f.value) AS value FROM ('
             .implode(' UNION ALL ', $parts)
             .') f'
-            .' JOIN plan_record r ON r.id = f.id JOIN job j ON j.id = r.job_id WHERE j.ready = 1'
+            .' JOIN plan_record r ON r.id = f.id JOIN job j ON j.id = r.job_id WHERE j.ready = 1 AND '
+            .JobRoles::SEEN
             .' GROUP BY r.id, r.list, r.slug, r.name, r.position, j.name, j.client, j.slug, j.created_at ORDER BY '
             .'j.created_at DESC, r.position LIMIT '
             .self::MOST;

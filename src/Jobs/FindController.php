@@ -15,7 +15,7 @@ final class FindController extends JobPage
     #[Route('/job/{slug}/find', name: 'find', methods: ['GET'])]
     public function find(JobInHand $hand, Request $request, FindPage $find): Response
     {
-        $view = $find->show($hand, trim($request->query->getString('q')));
+        $view = $find->show($hand, trim($request->query->getString('q')), $this->user());
         if ('true' === $request->headers->get('HX-Request')) {
             return $this->render('find/_hits.html.twig', ['view' => $view]);
         }

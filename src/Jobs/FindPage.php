@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Vorhut\App\Jobs;
 
 use Symfony\Component\Routing\Generator\UrlGeneratorInterface;
+use Vorhut\App\Entity\User;
 use Vorhut\Core\Search\JobSearch;
 
 /** Shows what the jump field finds. */
@@ -14,7 +15,7 @@ final readonly class FindPage
     {
     }
 
-    public function show(JobInHand $hand, string $query): FindView
+    public function show(JobInHand $hand, string $query, User $for): FindView
     {
         $slug = $hand->stored->getSlug();
         $hits = [];
@@ -22,7 +23,7 @@ final readonly class FindPage
             $hits[] = new Hit($hit['title'], $hit['detail'], $this->url($slug, $hit['kind'], $hit['id']));
         }
         $elsewhere = [];
-        foreach ($this->elsewhere->find($hand->stored, $query) as $row) {
+        foreach ($this->elsewhere->find($hand->stored, $query, $for) as $row) {
             $kind = 'devices' === $row['list'] ? 'device' : ('segments' === $row['list'] ? 'segment' : $row['list']);
             $parts = [$row['job'], $row['client'], $row['value'] === $row['name'] ? '' : $row['value']];
             $detail = implode(' · ', array_filter($parts, static fn (string $part): bool => '' !== $part));

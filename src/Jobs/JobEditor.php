@@ -15,6 +15,7 @@ use Vorhut\App\Entity\StoredJob;
 use Vorhut\App\Entity\User;
 use Vorhut\App\Jobs\Effect\Effect;
 use Vorhut\App\Jobs\Effect\Effects;
+use Vorhut\App\People\JobRoles;
 use Vorhut\Core\Exchange\References;
 use Vorhut\Core\Exchange\Upcasters;
 use Vorhut\Core\Job\ChangeSet;
@@ -29,6 +30,7 @@ final readonly class JobEditor
         private PlanReader $plans,
         private PlanRecords $records,
         private Upcasters $upcasters,
+        private JobRoles $roles,
         private ClockInterface $clock,
     ) {
     }
@@ -43,7 +45,7 @@ final readonly class JobEditor
      */
     public function apply(StoredJob $stored, ChangeSet $change, User $by, int $seen, array $effects = []): Change
     {
-        ChangeRights::check($by, $change, $effects);
+        ChangeRights::check($this->roles->of($by, $stored->getSlug()), $change, $effects);
 
         return $this->guarded(function () use ($stored, $change, $by, $seen, $effects): Change {
             $entry = $this->write($stored, $change, $by, $seen);
@@ -63,7 +65,7 @@ final readonly class JobEditor
     {
         $back = $entry->toChangeSet($this->upcasters)->reversed('Undid: '.$entry->getTitle());
         $effects = Effects::decode($entry->getEffects());
-        ChangeRights::check($by, $back, $effects);
+        ChangeRights::check($this->roles->of($by, $entry->getJob()->getSlug()), $back, $effects);
 
         return $this->guarded(function () use ($entry, $back, $effects, $by): Change {
             $this->em->refresh($entry, LockMode::PESSIMISTIC_WRITE);
@@ -91,7 +93,7 @@ final readonly class JobEditor
         $forth = $entry->toChangeSet($this->upcasters);
         $forth = new ChangeSet('Redid: '.$entry->getTitle(), $forth->edits);
         $effects = Effects::decode($entry->getEffects());
-        ChangeRights::check($by, $forth, $effects);
+        ChangeRights::check($this->roles->of($by, $entry->getJob()->getSlug()), $forth, $effects);
 
         return $this->guarded(function () use ($entry, $forth, $effects, $by): Change {
             $this->em->refresh($entry, LockMode::PESSIMISTIC_WRITE);

@@ -10,7 +10,10 @@ use Symfony\Component\Routing\Generator\UrlGeneratorInterface;
 use Vorhut\App\Entity\ImportRun;
 use Vorhut\App\Entity\StoredJob;
 use Vorhut\App\Entity\User;
+use Vorhut\App\People\JobRoles;
+use Vorhut\App\People\Role;
 use Vorhut\App\Runs\RunViews;
+use Vorhut\App\Web\View\Link;
 use Vorhut\App\Web\Words;
 
 /** Shows the jobs, and imports that are on their way or have just ended. */
@@ -30,7 +33,9 @@ final readonly class JobsPage
 
     public function show(User $user): JobsView
     {
-        $stored = $this->em->getRepository(StoredJob::class)->findBy(['ready' => true], ['name' => 'ASC'], self::MOST);
+        $sql = 'SELECT j.id FROM job j WHERE j.ready = 1 AND '.JobRoles::SEEN.' ORDER BY j.name LIMIT '.self::MOST;
+        $seen = $this->em->getConnection()->fetchFirstColumn($sql, JobRoles::seenBy($user));
+        $stored = $this->em->getRepository(StoredJob::class)->findBy(['id' => $seen], ['name' => 'ASC']);
         $since = $this->clock->now()->modify(self::RUN_SHOWN_FOR);
         $runs = [];
         foreach ($this->em->getRepository(ImportRun::class)->findBy(['user' => $user], ['id' => 'DESC'], self::RUNS) as $run) {
@@ -39,7 +44,9 @@ final readonly class JobsPage
             }
         }
 
-        return new JobsView(array_map($this->job(...), $stored), $runs);
+        $people = new Link('People', $this->urls->generate('people'), 'p');
+
+        return new JobsView(array_map($this->job(...), $stored), $runs, Role::Lead === $user->getRole() ? [$people] : []);
     }
 
     /**

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Vorhut\App\Jobs;
 
 use Vorhut\App\Runs\RunView;
+use Vorhut\App\Web\View\Link;
 
 /** The list of jobs, where each stands. */
 final readonly class JobsView
@@ -23,8 +24,9 @@ final readonly class JobsView
      *     findings: string,
      * }> $jobs
      * @param list<RunView> $runs
+     * @param list<Link> $actions
      */
-    public function __construct(public array $jobs, public array $runs)
+    public function __construct(public array $jobs, public array $runs, public array $actions)
     {
     }
 }

@@ -10,12 +10,13 @@ use Vorhut\App\Entity\ChangeKind;
 use Vorhut\App\Entity\StoredJob;
 use Vorhut\App\Entity\User;
 use Vorhut\App\Jobs\Effect\Effects;
+use Vorhut\App\People\JobRoles;
 use Vorhut\Core\Exchange\Upcasters;
 
 /** The journal of a job, and each person's own stack in it: what was done last is undone first, and comes again in turn. */
 final readonly class Journal
 {
-    public function __construct(private EntityManagerInterface $em, private Upcasters $upcasters)
+    public function __construct(private EntityManagerInterface $em, private Upcasters $upcasters, private JobRoles $roles)
     {
     }
 
@@ -58,7 +59,9 @@ final readonly class Journal
 
     public function may(Change $entry, User $by): bool
     {
-        return ChangeRights::allow($by, $entry->toChangeSet($this->upcasters), Effects::decode($entry->getEffects()));
+        $role = $this->roles->of($by, $entry->getJob()->getSlug());
+
+        return ChangeRights::allow($role, $entry->toChangeSet($this->upcasters), Effects::decode($entry->getEffects()));
     }
 
     private function top(StoredJob $stored, User $by, string $which, string $order): ?Change

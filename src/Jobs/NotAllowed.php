@@ -10,12 +10,12 @@ use Vorhut\App\People\Role;
 final class NotAllowed extends \RuntimeException
 {
     /** @param list<string> $lists what it would have changed */
-    public static function to(Role $role, array $lists): self
+    public static function to(?Role $role, array $lists): self
     {
         return new self(\sprintf(
-            'Nothing was changed: this would change %s, which a %s may not. Ask a lead.',
+            'Nothing was changed: this would change %s, which %s may not. Ask a lead.',
             [] === $lists ? 'the switches of the job' : 'the '.implode(' and ', $lists),
-            $role->label(),
+            null === $role ? 'who has no part in this job' : 'a '.$role->label(),
         ));
     }
 }

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Vorhut\App\People;
 
+use Symfony\Component\Security\Core\Exception\DisabledException;
 use Symfony\Component\Security\Core\Exception\TooManyLoginAttemptsAuthenticationException;
 use Symfony\Component\Security\Http\Authentication\AuthenticationUtils;
 
@@ -18,6 +19,7 @@ final readonly class LoginView
     {
         $error = match (true) {
             null === ($e = $authentication->getLastAuthenticationError()) => '',
+            $e instanceof DisabledException => 'Your account was switched off. Ask the lead who invited you.',
             $e instanceof TooManyLoginAttemptsAuthenticationException => 'Too many attempts with this name. Wait a minute, then try again.',
             default => 'That name and password do not belong together. Check capitals and try again.',
         };

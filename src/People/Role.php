@@ -17,6 +17,24 @@ enum Role: string
         return array_search($this, self::cases(), true) <= array_search($needed, self::cases(), true);
     }
 
+    /** What people call it; also where there is none. */
+    public static function word(?self $role): string
+    {
+        return $role?->label() ?? 'no role';
+    }
+
+    /** Null for "none"; others by their label. */
+    public static function named(string $label): ?self
+    {
+        foreach (self::cases() as $role) {
+            if ($role->label() === $label) {
+                return $role;
+            }
+        }
+
+        return null;
+    }
+
     public function label(): string
     {
         return strtolower(substr($this->value, 5));

@@ -30,10 +30,12 @@ final readonly class SteadyUsers implements UserProviderInterface
             throw new UnsupportedUserException();
         }
         try {
-            return $this->loadUserByIdentifier($user->getUserIdentifier());
+            $now = $this->loadUserByIdentifier($user->getUserIdentifier());
         } catch (ConnectionException) {
             return $user;
         }
+
+        return $now->isActive() ? $now : throw new UserNotFoundException(\sprintf('"%s" was switched off.', $user->getUserIdentifier()));
     }
 
     public function supportsClass(string $class): bool

@@ -30,7 +30,7 @@ final readonly class RepairViews
             return new NextRepairView(null, $this->urls->generate('repair_next', ['slug' => $hand->stored->getSlug()]));
         }
         $repair = JobRepairs::first($repairs);
-        if (null === $repair || !$this->rights->allow($repair->change)) {
+        if (null === $repair || !$this->rights->allow($hand->stored, $repair->change)) {
             return new NextRepairView(null, null);
         }
         $post = $this->post($hand, $repair, '', '', 'Change the plan', 'a', true);
@@ -79,7 +79,7 @@ final readonly class RepairViews
             ),
             \sprintf('mends %d, breaks %s%s.', $repair->mends, $breaks, '' === $repair->request ? '' : ', by the client'),
             $repair->request,
-            $this->rights->allow($repair->change) ? $post : null,
+            $this->rights->allow($hand->stored, $repair->change) ? $post : null,
         );
     }
 

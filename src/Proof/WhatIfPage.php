@@ -80,7 +80,7 @@ final readonly class WhatIfPage
         return new Next(
             $tried->sentence,
             \sprintf($effect, $failing, $after, $tried->mends, $tried->breaks, $leaks),
-            $this->rights->allow($tried->change) ? $keep : null,
+            $this->rights->allow($hand->stored, $tried->change) ? $keep : null,
         );
     }
 

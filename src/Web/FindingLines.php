@@ -58,7 +58,7 @@ final readonly class FindingLines
 
     private function take(JobInHand $hand, Finding $finding, string $back, string $key): ?Post
     {
-        if (null === $finding->change || !$this->rights->allow($finding->change)) {
+        if (null === $finding->change || !$this->rights->allow($hand->stored, $finding->change)) {
             return null;
         }
         $url = $this->urls->generate('finding_apply', ['slug' => $hand->stored->getSlug(), 'finding' => $finding->id()]);

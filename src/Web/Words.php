@@ -7,10 +7,10 @@ namespace Vorhut\App\Web;
 /** Small words of pages that are needed everywhere. */
 final class Words
 {
-    /** "1 finding", "2 findings". */
-    public static function count(int $n, string $noun): string
+    /** "1 finding", "2 findings", "2 people". */
+    public static function count(int $n, string $noun, ?string $plural = null): string
     {
-        return \sprintf('%d %s%s', $n, $noun, 1 === $n ? '' : 's');
+        return \sprintf('%d %s', $n, 1 === $n ? $noun : $plural ?? $noun.'s');
     }
 
     /** A count in at most four characters, such as 1240 as 1.2k. */

@@ -1,0 +1,44 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\App\People;
+
+use Symfony\Component\HttpFoundation\Request;
+use Symfony\Component\HttpFoundation\Response;
+use Symfony\Component\Routing\Attribute\Route;
+use Symfony\Component\Security\Http\Attribute\IsGranted;
+use Vorhut\App\Jobs\JobInHand;
+use Vorhut\App\Web\JobPage;
+use Vorhut\App\Web\Sentence;
+use Vorhut\Core\InvalidValue;
+
+/** Who may do what in a job. */
+#[IsGranted('ROLE_LEAD')]
+final class JobPeopleController extends JobPage
+{
+    #[Route('/job/{slug}/people', name: 'job_people', methods: ['GET'])]
+    public function index(JobInHand $hand, JobPeoplePage $page): Response
+    {
+        return $this->page($hand, 'brief', 'people/job.html.twig', $page->show($hand, $this->user()));
+    }
+
+    #[Route('/job/{slug}/people/{username}', name: 'job_person', methods: ['POST'])]
+    public function set(JobInHand $hand, string $username, Request $request, People $people, JobPeople $own): Response
+    {
+        $chosen = $request->request->getString('role');
+        try {
+            $user = $people->named($username);
+            if (JobPeoplePage::AS_EVERYWHERE === $chosen) {
+                $own->asEverywhere($hand->stored, $user);
+            } else {
+                $own->set($hand->stored, $user, Role::tryFrom($chosen), $this->user());
+            }
+            $this->addFlash('done', \sprintf('That is what %s may do here from now on.', $user->getDisplayName()));
+        } catch (InvalidValue $e) {
+            $this->addFlash('error', Sentence::ofValue($e));
+        }
+
+        return $this->to($hand, 'job_people');
+    }
+}

@@ -1,0 +1,33 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\App\People;
+
+use Symfony\Bundle\SecurityBundle\Security;
+use Symfony\Component\HttpFoundation\RequestStack;
+use Twig\Attribute\AsTwigFunction;
+use Vorhut\App\Entity\User;
+
+/** What a person may do where they are: on the pages of a job their role in it, elsewhere their own. */
+final readonly class RoleHere
+{
+    public function __construct(private JobRoles $roles, private RequestStack $requests, private Security $security)
+    {
+    }
+
+    public function of(User $user): ?Role
+    {
+        $slug = $this->requests->getMainRequest()?->attributes->get('slug');
+
+        return \is_string($slug) ? $this->roles->of($user, $slug) : $user->getRole();
+    }
+
+    #[AsTwigFunction('my_role')]
+    public function label(): string
+    {
+        $user = $this->security->getUser();
+
+        return Role::word($user instanceof User ? $this->of($user) : null);
+    }
+}
