@@ -11,15 +11,10 @@ use Vorhut\Core\Record\InvalidFile;
 /** One row of a list: fields by meaning, errors with line and column. */
 final readonly class CsvRow
 {
-    /**
-     * @param array<string, int> $columns
-     * @param list<string> $header
-     * @param list<string> $fields
-     */
+    /** @param list<string> $fields */
     public function __construct(
         public int $line,
-        private array $columns,
-        private array $header,
+        private ListHead $head,
         private array $fields,
     ) {
     }
@@ -27,7 +22,7 @@ final readonly class CsvRow
     /** Null for a field that is empty, a dash, or not in the list at all. */
     public function get(string $column): ?string
     {
-        $value = trim($this->fields[$this->columns[$column] ?? -1] ?? '');
+        $value = trim($this->fields[$this->head->columns[$column] ?? -1] ?? '');
 
         return '' === $value || '-' === $value || '–' === $value ? null : $value;
     }
@@ -69,7 +64,7 @@ final readonly class CsvRow
 
     public function refuseGiven(string $column, string $given, string $allowed, string $advice): InvalidFile
     {
-        $name = isset($this->columns[$column]) ? $this->header[$this->columns[$column]] : $column;
+        $name = isset($this->head->columns[$column]) ? $this->head->title($this->head->columns[$column]) : $column;
 
         return new InvalidFile([new FileError(\sprintf('line %d, %s', $this->line, $name), $given, $allowed, $advice)]);
     }

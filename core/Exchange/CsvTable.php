@@ -13,12 +13,12 @@ use Vorhut\Core\Record\InvalidFile;
 final readonly class CsvTable
 {
     private const MOST_LINES = 20000;
+    private const LOOKED_AT = 20;
 
     /**
-     * @param list<string> $header
-     * @param array<int, list<string>> $rows fields by the line their row begins at, first line 1
+     * @param array<int, list<string>> $rows fields by the line their row begins at, first line 1; empty rows are left out
      */
-    private function __construct(public array $header, public array $rows, public string $separator, public string $encoding)
+    private function __construct(public array $rows, public string $separator, public string $encoding)
     {
     }
 
@@ -36,12 +36,14 @@ final readonly class CsvTable
             throw InvalidFile::at('list', \sprintf('%d lines', $lines), \sprintf('at most %d lines', self::MOST_LINES), $advice);
         }
         $separator = self::separator($text);
-        $rows = self::split($text, $separator);
-        $first = array_key_first($rows);
-        $header = array_map(trim(...), $rows[$first] ?? []);
-        unset($rows[$first]);
 
-        return new self($header, $rows, $separator, $encoding);
+        return new self(self::split($text, $separator), $separator, $encoding);
+    }
+
+    /** Columns of the widest row. */
+    public function width(): int
+    {
+        return [] === $this->rows ? 0 : max(array_map(\count(...), $this->rows));
     }
 
     /** @return array{string, string} */
@@ -60,14 +62,18 @@ final readonly class CsvTable
         return [mb_convert_encoding($bytes, 'UTF-8', 'Windows-1252'), 'Windows-1252'];
     }
 
-    /** The one of the four that stands most often outside quotes in the first line. */
+    /** The one of the four that stands most often outside quotes in the line in which any does: titles above a list have few. */
     private static function separator(string $text): string
     {
-        $line = (string) preg_replace('/"[^"]*"/', '', explode("\n", ltrim($text, "\n"), 2)[0]);
         $best = ',';
-        foreach (["\t", ';', '|'] as $candidate) {
-            if (substr_count($line, $candidate) > substr_count($line, $best)) {
-                $best = $candidate;
+        $most = 0;
+        $lines = \array_slice(explode("\n", (string) preg_replace('/"[^"]*"/', '', $text)), 0, self::LOOKED_AT);
+        foreach ([',', "\t", ';', '|'] as $candidate) {
+            foreach ($lines as $line) {
+                if (substr_count($line, $candidate) > $most) {
+                    $most = substr_count($line, $candidate);
+                    $best = $candidate;
+                }
             }
         }
 

@@ -13,41 +13,68 @@ final class DeviceColumns
 {
     /** The mask is part of an address, but people keep it beside it. */
     public const MASK = 'mask';
-    private const MASK_NAMES = ['mask', 'netmask', 'subnet mask', 'prefix', 'prefix length'];
+    private const MASK_NAMES = [
+        'mask', 'netmask', 'subnet mask', 'prefix', 'prefix length', 'maske', 'netzmaske', 'subnetzmaske', 'masque',
+        'masque de sous reseau', 'mascara', 'mascara de subred', 'mascara de red',
+    ];
+
+    /** @var array<string, string>|null meaning by name */
+    private static ?array $names = null;
 
     /**
-     * @param list<string> $header
+     * @param list<string> $fields of a row
      *
-     * @return array{array<string, int>, list<string>} column numbers by meaning, and the names nobody knows
+     * @return array<int, string> meaning by column, of those it names; each meaning once
      */
-    public static function recognise(array $header): array
+    public static function named(array $fields): array
     {
-        $columns = [];
-        $unknown = [];
-        $names = self::names();
-        foreach ($header as $index => $given) {
-            $plain = trim((string) preg_replace('/[^a-z0-9]+/', ' ', strtolower($given)));
-            $meaning = $names[$plain] ?? null;
-            if (null !== $meaning && !isset($columns[$meaning])) {
-                $columns[$meaning] = $index;
-            } elseif ('' !== $given) {
-                $unknown[] = $given;
+        $named = [];
+        foreach ($fields as $column => $given) {
+            $meaning = self::names()[self::plain($given)] ?? null;
+            if (null !== $meaning && !\in_array($meaning, $named, true)) {
+                $named[$column] = $meaning;
             }
         }
 
-        return [$columns, $unknown];
+        return $named;
+    }
+
+    /** @return array<string, string> what people call each meaning, by meaning */
+    public static function labels(): array
+    {
+        $labels = [];
+        foreach ([Device::class, NetworkInterface::class] as $class) {
+            foreach (RecordType::of($class)->fields as $key => $field) {
+                if ([] !== $field->columns) {
+                    $labels[$key] = '' === $field->label ? ucfirst($key) : $field->label;
+                }
+            }
+        }
+
+        return $labels + [self::MASK => 'Mask'];
+    }
+
+    /** Small letters without accents, digits, single blanks. */
+    public static function plain(string $text): string
+    {
+        $ascii = transliterator_transliterate('Any-Latin; Latin-ASCII; Lower()', $text);
+
+        return trim((string) preg_replace('/[^a-z0-9]+/', ' ', false === $ascii ? '' : $ascii));
     }
 
     /** @return array<string, string> meaning by name */
     private static function names(): array
     {
-        $names = array_fill_keys(self::MASK_NAMES, self::MASK);
-        foreach ([Device::class, NetworkInterface::class] as $class) {
-            foreach (RecordType::of($class)->fields as $key => $field) {
-                $names += array_fill_keys($field->columns, $key);
+        if (null === self::$names) {
+            $names = array_fill_keys(self::MASK_NAMES, self::MASK);
+            foreach ([Device::class, NetworkInterface::class] as $class) {
+                foreach (RecordType::of($class)->fields as $key => $field) {
+                    $names += array_fill_keys($field->columns, $key);
+                }
             }
+            self::$names = $names;
         }
 
-        return $names;
+        return self::$names;
     }
 }

@@ -15,16 +15,20 @@ final readonly class DeviceImport
      * @param list<Edit> $edits
      * @param array<string, int> $lines line of the list by device id
      * @param list<FileError> $errors
-     * @param list<string> $unknown columns nobody knows
+     * @param ListHead $head what its columns hold
+     * @param list<array{line: int, text: string, why: string}> $asides rows that are no devices
+     * @param array<int, string> $said what somebody said its columns hold
      * @param int $unchanged rows that say what is known already
      */
     public function __construct(
         public array $edits,
         public array $lines,
         public array $errors,
-        public array $unknown,
+        public ListHead $head,
+        public array $asides,
         public int $unchanged,
-        public string $encoding,
+        public CsvTable $table,
+        public array $said,
     ) {
     }
 

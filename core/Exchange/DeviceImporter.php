@@ -27,23 +27,28 @@ final class DeviceImporter
         $this->matcher = new DeviceMatcher($job);
     }
 
-    /** @throws InvalidFile when the text is no list with a column that names devices */
-    public function read(string $text): DeviceImport
+    /**
+     * @param array<int, string> $said what a column holds, by its number, where its name or content says something else; '' for nothing
+     *
+     * @throws InvalidFile when the text is no list with a column that names devices
+     */
+    public function read(string $text, array $said = []): DeviceImport
     {
         $table = CsvTable::parse($text);
-        [$columns, $unknown] = DeviceColumns::recognise($table->header);
-        if (!isset($columns['name']) && !isset($columns['id'])) {
+        $head = ListHead::of($table, $this->job, $said);
+        if (!isset($head->columns['name']) && !isset($head->columns['id']) && [] === $said) {
             throw InvalidFile::at(
-                'line 1',
-                implode(', ', $table->header),
+                \sprintf('line %d', $head->line > 0 ? $head->line : 1),
+                implode(', ', $head->unknown()),
                 'a line of column names with at least "name" in it',
                 'Others are kind, segment, MAC, serial, address, mask, gateway, place, host name.',
             );
         }
         $edits = $lines = $errors = [];
         $unchanged = 0;
-        foreach ($table->rows as $line => $fields) {
-            $row = new CsvRow($line, $columns, $table->header, $fields);
+        $asides = new AsideRows($table, $head);
+        foreach ($asides->rest() as $line => $fields) {
+            $row = new CsvRow($line, $head, $fields);
             try {
                 $edit = $this->edit($row);
                 if ($edit->before === $edit->after) {
@@ -57,7 +62,7 @@ final class DeviceImporter
             }
         }
 
-        return new DeviceImport(array_values($edits), $lines, $errors, $unknown, $unchanged, $table->encoding);
+        return new DeviceImport(array_values($edits), $lines, $errors, $head, $asides->left(), $unchanged, $table, $said);
     }
 
     private function edit(CsvRow $row): Edit
@@ -117,9 +122,12 @@ final class DeviceImporter
         $list = $before['interfaces'] ?? [];
         $interfaces = \is_array($list) ? array_values($list) : [];
         $first = $interfaces[0] ?? ['name' => 'lan'] + RecordType::of(NetworkInterface::class)->blank();
+        $written = \is_array($first) ? $first['mac'] ?? null : null;
         $first = [...(\is_array($first) ? $first : []), ...$this->values($row, NetworkInterface::class)];
+        $known = ($existing?->interfaces[0] ?? null)?->mac;
         if (null !== $mac) {
-            $first['mac'] = $mac->withColons();
+            // In another notation it is the same.
+            $first['mac'] = $known?->digits === $mac->digits ? $written : $mac->withColons();
         }
         $address = $row->parsed('address', static fn (string $text): Ipv4Address => Ipv4Address::fromString(explode('/', $text)[0]));
         $segment = $this->matcher->segment($row, $address);

@@ -12,10 +12,14 @@ use Vorhut\Core\Net\Ipv4Address;
 use Vorhut\Core\Net\MacAddress;
 use Vorhut\Core\Record\Field\Slug;
 use Vorhut\Core\Record\FileError;
+use Vorhut\Core\Record\Nearest;
 
 /** Finds what a row of a list means in the job: which device, profile, place and segment. */
 final class DeviceMatcher
 {
+    /** Letters that may differ from what was meant. */
+    private const SLIPS = 3;
+
     /** @var array<string, Device> */
     private array $byMac = [];
 
@@ -69,11 +73,12 @@ final class DeviceMatcher
         }
         $what = 'profiles' === $list ? 'a device profile' : \sprintf('a %s of this job', Lists::named($list)->one);
         $ids = \array_slice(array_values(array_unique($known)), 0, 12);
-        throw [] === $ids ? $row->refuse($column, $what, 'This job has none yet; add it first or leave the field empty.') : $row->refuse(
-            $column,
-            $what.': '.implode(', ', $ids),
-            'Write its id or its name.',
-        );
+        if ([] === $ids) {
+            throw $row->refuse($column, $what, 'This job has none yet; add it first or leave the field empty.');
+        }
+        $near = Nearest::to(mb_strtolower($given), array_keys($known), self::SLIPS);
+        $advice = null === $near ? 'Write its id or its name.' : \sprintf('Did you mean "%s"?', $near);
+        throw $row->refuse($column, $what.': '.implode(', ', $ids), $advice);
     }
 
     /** The segment named by id, name or VLAN number; else the only one whose subnet holds the address. */

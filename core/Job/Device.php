@@ -16,13 +16,29 @@ use Vorhut\Core\Record\Field\Text;
 /** One unit to be provisioned. */
 final readonly class Device
 {
-    private const ID = ['id', 'device id', 'key'];
-    private const NAME = ['name', 'device', 'device name', 'unit', 'description', 'label', 'bezeichnung', 'nom'];
-    private const KIND = ['profile', 'kind', 'type', 'model', 'device type', 'device profile'];
-    private const PLACE = ['location', 'place', 'room', 'site', 'where'];
-    private const SERIAL = ['serial', 'serial no', 'serial number', 'sn', 's n'];
-    private const HOSTNAME = ['hostname', 'host name', 'host', 'dns name'];
-    private const STAGE = ['stage', 'state', 'status'];
+    private const ID = ['id', 'device id', 'key', 'kennung', 'identifiant', 'identificador'];
+    private const NAME = [
+        'name', 'device', 'device name', 'unit', 'unit name', 'description', 'label', 'bezeichnung', 'gerat', 'geratename',
+        'gerate name', 'beschreibung', 'nom', 'appareil', 'nom de l appareil', 'nom d appareil', 'designation', 'equipement',
+        'nombre', 'dispositivo', 'equipo', 'denominacion', 'descripcion',
+    ];
+    private const KIND = [
+        'profile', 'kind', 'type', 'model', 'device type', 'device profile', 'typ', 'geratetyp', 'gerate typ', 'modell',
+        'art', 'type d appareil', 'modele', 'genre', 'tipo', 'modelo', 'tipo de equipo', 'tipo de dispositivo',
+    ];
+    private const PLACE = [
+        'location', 'place', 'room', 'site', 'where', 'building', 'raum', 'ort', 'standort', 'zimmer', 'gebaude', 'salle',
+        'lieu', 'emplacement', 'batiment', 'sala', 'lugar', 'ubicacion', 'edificio',
+    ];
+    private const SERIAL = [
+        'serial', 'serial no', 'serial number', 'sn', 's n', 'seriennummer', 'serien nr', 'seriennr', 'serien nummer',
+        'numero de serie', 'no de serie', 'n de serie', 'n serie', 'num serie', 'serie',
+    ];
+    private const HOSTNAME = [
+        'hostname', 'host name', 'host', 'dns name', 'rechnername', 'netzwerkname', 'nom d hote', 'nom hote',
+        'nombre de host', 'nombre de red',
+    ];
+    private const STAGE = ['stage', 'state', 'status', 'stand', 'zustand', 'etat', 'statut', 'estado'];
     /** RFC 1123, section 2.1. */
     private const LABEL = '/^[a-zA-Z0-9](?:[a-zA-Z0-9-]*[a-zA-Z0-9])?$/D';
 

@@ -21,11 +21,24 @@ use Vorhut\Core\Record\Given;
 /** A network port of a device, with the address, mask and gateway the device itself is given. */
 final readonly class NetworkInterface implements Checked, Conditional
 {
-    private const MAC = ['mac', 'mac address', 'macaddress', 'ethernet address', 'hardware address', 'hw address'];
-    private const SEGMENT = ['segment', 'vlan', 'network', 'lan', 'vlan id', 'net'];
+    private const MAC = [
+        'mac', 'mac address', 'macaddress', 'ethernet address', 'hardware address', 'hw address', 'mac adresse',
+        'macadresse', 'hardware adresse', 'hardwareadresse', 'physikalische adresse', 'adresse mac', 'adresse physique',
+        'direccion mac', 'direccion fisica',
+    ];
+    private const SEGMENT = [
+        'segment', 'vlan', 'network', 'lan', 'vlan id', 'vlan no', 'net', 'netz', 'netzwerk', 'vlan nr', 'vlan nummer',
+        'reseau', 'red', 'segmento',
+    ];
     private const MODE = ['mode', 'address mode', 'addressing', 'ip mode'];
-    private const ADDRESS = ['address', 'ip', 'ip address', 'ipaddress', 'ipv4', 'ipv4 address'];
-    private const GATEWAY = ['gateway', 'gw', 'default gateway', 'router'];
+    private const ADDRESS = [
+        'address', 'ip', 'ip address', 'ipaddress', 'ipv4', 'ipv4 address', 'ip adresse', 'ipadresse', 'ipv4 adresse',
+        'adresse', 'adresse ip', 'adresse ipv4', 'direccion', 'direccion ip', 'direccion ipv4',
+    ];
+    private const GATEWAY = [
+        'gateway', 'gw', 'default gateway', 'router', 'standardgateway', 'standard gateway', 'passerelle',
+        'passerelle par defaut', 'puerta de enlace', 'pasarela',
+    ];
 
     /**
      * @param list<InterfaceAddress> $extraAddresses

@@ -15,7 +15,6 @@ use Vorhut\App\Runs\RunViews;
 use Vorhut\App\Web\JobPage;
 use Vorhut\App\Web\Sentence;
 use Vorhut\App\Web\Upload;
-use Vorhut\Core\Exchange\DeviceImporter;
 use Vorhut\Core\Record\InvalidFile;
 
 /** Device lists: looked at before they are taken over. */
@@ -33,7 +32,7 @@ final class DeviceListController extends JobPage
     public function preview(JobInHand $hand, Request $request): Response
     {
         $text = Upload::text($request, 'file') ?? $request->request->getString('text');
-        $view = $request->isMethod('GET') ? $this->lists->blank($hand) : $this->lists->preview($hand, $text);
+        $view = $request->isMethod('GET') ? $this->lists->blank($hand) : $this->lists->preview($hand, $text, ListColumns::of($request));
         $status = '' === $view->refused ? Response::HTTP_OK : Response::HTTP_UNPROCESSABLE_ENTITY;
 
         return $this->page($hand, 'devices', 'devices/list.html.twig', new ListPageView($view, ListHelp::of($hand->job)), $status);
@@ -45,7 +44,7 @@ final class DeviceListController extends JobPage
     {
         $text = $request->request->getString('text');
         try {
-            $import = (new DeviceImporter($hand->job))->read($text);
+            $import = ListPage::read($hand, $text, ListColumns::of($request));
         } catch (InvalidFile $e) {
             $this->addFlash('error', Sentence::of($e->errors[0]));
 
@@ -57,7 +56,7 @@ final class DeviceListController extends JobPage
         if (\count($import->edits) <= self::AT_ONCE) {
             return $this->change($hand, $import->changeSet(), $request, 'devices');
         }
-        $run = ImportRun::ofDeviceList($hand->stored, $this->user(), $text, $hand->revision, $this->now());
+        $run = ImportRun::ofDeviceList($hand->stored, $this->user(), $text, $import->said, $hand->revision, $this->now());
         $runs->start($run);
 
         return $this->page($hand, 'devices', 'devices/running.html.twig', $views->of($run));

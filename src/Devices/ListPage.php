@@ -10,10 +10,14 @@ use Vorhut\App\Web\Sentence;
 use Vorhut\App\Web\View\Next;
 use Vorhut\App\Web\View\Post;
 use Vorhut\App\Web\Words;
+use Vorhut\Core\Exchange\CsvTable;
+use Vorhut\Core\Exchange\DeviceColumns;
 use Vorhut\Core\Exchange\DeviceImport;
 use Vorhut\Core\Exchange\DeviceImporter;
+use Vorhut\Core\Exchange\ListHead;
 use Vorhut\Core\Job\Device;
 use Vorhut\Core\Job\Edit;
+use Vorhut\Core\Job\Job;
 use Vorhut\Core\Record\InvalidFile;
 use Vorhut\Core\Record\RecordType;
 
@@ -21,6 +25,8 @@ use Vorhut\Core\Record\RecordType;
 final readonly class ListPage
 {
     private const MOST_ROWS = 200;
+    private const SAMPLES = 3;
+    private const HOW = ['content' => 'by what stands in it', 'said' => 'as you said', 'named' => 'by its name'];
     private const MOST_ERRORS = 100;
     private const SHOWN = ['name', 'profile', 'segment', 'address', 'mac', 'location', 'serial'];
     private const TECHNICAL = ['address', 'mac', 'serial'];
@@ -34,15 +40,39 @@ final readonly class ListPage
         return new ListView('Paste or import a list', $this->url('list', $hand), $this->url('devices', $hand), $text, $refused);
     }
 
+    /**
+     * What a list would change, read as somebody said where they said it of this list.
+     *
+     * @throws InvalidFile
+     */
+    public static function read(JobInHand $hand, string $text, ListColumns $columns): DeviceImport
+    {
+        $importer = new DeviceImporter($hand->job);
+        if ([] === $columns->said) {
+            return $importer->read($text);
+        }
+        $head = ListHead::of(CsvTable::parse($text), $hand->job);
+        $known = array_flip($head->columns);
+        // All columns come with the form; what was said is what differs.
+        $said = array_filter(
+            $columns->for($head->fingerprint())->said,
+            static fn (string $meaning, int $column): bool => $meaning !== ($known[$column] ?? ''),
+            \ARRAY_FILTER_USE_BOTH,
+        );
+
+        return $importer->read($text, $said);
+    }
+
     /** @param string $text as it came, in whatever encoding */
-    public function preview(JobInHand $hand, string $text): ListView
+    public function preview(JobInHand $hand, string $text, ListColumns $columns): ListView
     {
         try {
-            $import = (new DeviceImporter($hand->job))->read($text);
+            $import = self::read($hand, $text, $columns);
         } catch (InvalidFile $e) {
             return $this->blank($hand, mb_scrub($text), Sentence::of($e->errors[0]));
         }
-        $readable = 'UTF-8' === $import->encoding ? $text : (string) mb_convert_encoding($text, 'UTF-8', $import->encoding);
+        $encoding = $import->table->encoding;
+        $readable = 'UTF-8' === $encoding ? $text : (string) mb_convert_encoding($text, 'UTF-8', $encoding);
         $edits = \array_slice($import->edits, 0, self::MOST_ROWS);
         $more = \count($import->edits) > \count($edits) ? \sprintf('The first %d of %d.', \count($edits), \count($import->edits)) : '';
 
@@ -54,11 +84,14 @@ final readonly class ListPage
             looked: true,
             next: [] === $import->edits ? null : self::next($import),
             take: $this->take($hand, $import),
-            readAs: 'UTF-8' === $import->encoding ? '' : \sprintf('Read as %s.', $import->encoding),
+            readAs: 'UTF-8' === $encoding ? '' : \sprintf('Read as %s.', $encoding),
             errors: \array_slice($import->errors, 0, self::MOST_ERRORS),
             errorTitle: Words::count(\count($import->errors), 'row').' to mend',
-            unknown: $import->unknown,
-            rows: array_map(static fn (Edit $e): array => self::row($import, $e), $edits),
+            columns: self::columns($import),
+            meanings: ['' => 'left aside'] + DeviceColumns::labels(),
+            head: $import->head->fingerprint(),
+            asides: $import->asides,
+            rows: array_map(static fn (Edit $e): array => self::row($hand->job, $import, $e), $edits),
             more: $more,
         );
     }
@@ -72,21 +105,54 @@ final readonly class ListPage
         return new Next($counts.$same, ([] === $import->errors ? 'Every row was understood.' : $left).' Nothing has been changed yet.');
     }
 
+    /** @return list<array{name: string, title: string, meaning: string, how: string, samples: string}> */
+    private static function columns(DeviceImport $import): array
+    {
+        $head = $import->head;
+        $meanings = array_flip($head->columns);
+        $rows = array_diff_key($import->table->rows, array_flip(array_column($import->asides, 'line')), [$head->line => 0]);
+        $columns = [];
+        for ($column = 0; $column < $import->table->width(); ++$column) {
+            $fields = array_map(static fn (array $r): string => $r[$column] ?? '', $rows);
+            $filled = array_filter($fields, static fn (string $f): bool => '' !== $f);
+            if ([] === $filled && '' === ($head->titles[$column] ?? '')) {
+                continue;
+            }
+            $meaning = $meanings[$column] ?? '';
+            $columns[] = [
+                'name' => \sprintf('column[%d]', $column),
+                'title' => $head->title($column),
+                'meaning' => $meaning,
+                'how' => self::HOW[$head->how[$meaning] ?? ''] ?? ([] === $filled ? 'empty' : ''),
+                'samples' => implode(', ', \array_slice(array_values(array_unique($filled)), 0, self::SAMPLES)),
+            ];
+        }
+
+        return $columns;
+    }
+
     private function take(JobInHand $hand, DeviceImport $import): Post
     {
         $text = 'Take over '.Words::count(\count($import->edits), 'row');
 
-        $values = ['version' => $hand->revision, 'offer' => $import->changeSet()->fingerprint()];
+        $values = [
+            'version' => $hand->revision,
+            'offer' => $import->changeSet()->fingerprint(),
+            'head' => $import->head->fingerprint(),
+        ];
+        foreach ($import->said as $column => $meaning) {
+            $values[\sprintf('column[%d]', $column)] = $meaning;
+        }
 
         return new Post($text, $this->url('list_take', $hand), $values, 't', main: true);
     }
 
     /** @return array{line: int, new: bool, cells: list<array{label: string, was: string, text: string, technical: bool, changed: bool}>} */
-    private static function row(DeviceImport $import, Edit $edit): array
+    private static function row(Job $job, DeviceImport $import, Edit $edit): array
     {
         $new = null === $edit->before;
-        $before = $new ? [] : self::values($edit->before ?? []);
-        $after = self::values($edit->after ?? []);
+        $before = $new ? [] : self::values($job, $edit->before ?? []);
+        $after = self::values($job, $edit->after ?? []);
         $cells = [];
         foreach (self::SHOWN as $field) {
             $was = $before[$field] ?? '';
@@ -106,11 +172,18 @@ final readonly class ListPage
     /**
      * @param array<string, mixed> $record
      *
-     * @return array<string, string>
+     * @return array<string, string> as people read them
      */
-    private static function values(array $record): array
+    private static function values(Job $job, array $record): array
     {
-        return DeviceFields::of(RecordType::of(Device::class)->read($record));
+        $device = RecordType::of(Device::class)->read($record);
+        $values = DeviceFields::of($device);
+
+        return [
+            'profile' => $job->profileOf($device)->name,
+            'segment' => $job->segments[$values['segment']]->name ?? '',
+            'location' => $job->locations[$values['location']]->name ?? '',
+        ] + $values;
     }
 
     private function url(string $route, JobInHand $hand): string

@@ -13,7 +13,10 @@ final readonly class ListView
 {
     /**
      * @param list<FileError> $errors rows that cannot be taken over
-     * @param list<string> $unknown columns nobody knows
+     * @param list<array{name: string, title: string, meaning: string, how: string, samples: string}> $columns what each was taken for
+     * @param array<string, string> $meanings what a column may hold
+     * @param string $head tells this list from one with other columns
+     * @param list<array{line: int, text: string, why: string}> $asides rows that are no units
      * @param list<array{
      *     line: int,
      *     new: bool,
@@ -32,7 +35,10 @@ final readonly class ListView
         public string $readAs = '',
         public array $errors = [],
         public string $errorTitle = '',
-        public array $unknown = [],
+        public array $columns = [],
+        public array $meanings = [],
+        public string $head = '',
+        public array $asides = [],
         public array $rows = [],
         public string $more = '',
     ) {

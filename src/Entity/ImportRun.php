@@ -15,10 +15,33 @@ class ImportRun extends Run
         return new self(null, $user, $at, ['content' => $content, 'list' => false]);
     }
 
-    /** @param int $seen the job's revision at which its changes were looked at */
-    public static function ofDeviceList(StoredJob $job, User $user, string $content, int $seen, \DateTimeImmutable $at): self
+    /**
+     * @param array<int, string> $said what somebody said its columns hold
+     * @param int $seen the job's revision at which its changes were looked at
+     */
+    public static function ofDeviceList(
+        StoredJob $job,
+        User $user,
+        string $content,
+        array $said,
+        int $seen,
+        \DateTimeImmutable $at,
+    ): self {
+        return new self($job, $user, $at, ['content' => $content, 'said' => $said, 'list' => true, 'seen' => $seen]);
+    }
+
+    /** @return array<int, string> meaning by column */
+    public function getSaid(): array
     {
-        return new self($job, $user, $at, ['content' => $content, 'list' => true, 'seen' => $seen]);
+        $given = $this->task()['said'] ?? [];
+        $said = [];
+        foreach (\is_array($given) ? $given : [] as $column => $meaning) {
+            if (\is_int($column) && \is_string($meaning)) {
+                $said[$column] = $meaning;
+            }
+        }
+
+        return $said;
     }
 
     public function getSeen(): int

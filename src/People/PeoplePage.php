@@ -62,7 +62,7 @@ final readonly class PeoplePage
         };
         $name = ' '.$user->getDisplayName();
         $posts = [
-            new Post($isWaiting ? 'new link' : 'new password', $this->urls->generate('person_reset', $of), spoken: ' for'.$name, small: true),
+            new Post($isWaiting ? 'new link' : 'new password', $this->urls->generate('person_reset', $of), spoken: $name, small: true),
             new Post('log out everywhere', $this->urls->generate('person_sessions', $of), spoken: $name, small: true),
             new Post('switch off', $this->urls->generate('person_active', $of), ['active' => 0], spoken: $name, small: true),
         ];

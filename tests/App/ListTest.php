@@ -81,6 +81,28 @@ final class ListTest extends AppTestCase
         self::assertSelectorTextContains('textarea[name=text]', '10.47.1.1;02-47');
     }
 
+    public function testAColumnIsTakenForWhatSomebodySaysItIs(): void
+    {
+        $this->as('tomas');
+        $list = "Winter list;;\nName;Remark;Kind\nPier 9;W-9;paging-horn\nTotal;1;\n";
+        $page = $this->post(self::JOB.'/list', ['text' => $list]);
+        self::assertStringContainsString('2 rows are no units', $page->filter('details')->text());
+        self::assertSame('', $page->filter('select[name="column[1]"] option[selected]')->attr('value'));
+        $form = $page->selectButton('Show what would change')->form(['column[1]' => 'serial']);
+        $page = $this->client->submit($form, [], ['HTTP_ORIGIN' => 'http://localhost']);
+        self::assertSame('serial', $page->filter('select[name="column[1]"] option[selected]')->attr('value'));
+        self::assertStringContainsString('as you said', $page->filter('main')->text());
+        self::assertStringContainsString('Paging horn', $page->filter('table.dense')->first()->text(), 'its kind by name');
+
+        // Of a list with other columns nothing was said.
+        $other = $page->selectButton('Show what would change')->form(['text' => "Serial;Name;Kind\nW-8;Pier 8;paging-horn\n"]);
+        $shown = $this->client->submit($other, [], ['HTTP_ORIGIN' => 'http://localhost']);
+        self::assertSame('name', $shown->filter('select[name="column[1]"] option[selected]')->attr('value'));
+
+        $this->client->submit($page->filter('.next form')->form(), [], ['HTTP_ORIGIN' => 'http://localhost']);
+        self::assertSame('W-9', $this->job()->devices['pier-9']->serial);
+    }
+
     public function testSegmentsKeepWhatWasTypedUntilItIsRight(): void
     {
         $this->as('ines');

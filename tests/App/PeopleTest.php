@@ -31,7 +31,8 @@ final class PeopleTest extends AppTestCase
         $this->leave();
         $this->client->request('GET', $link);
         self::assertSelectorTextContains('h1', 'Welcome, Odd Nilsen');
-        foreach ([['short', 'short', '12'], ['odd is my name here', 'odd is my name here', 'name'], [self::PASSWORD, 'x', 'same']] as [$one, $two, $why]) {
+        $tries = [['short', 'short', '12'], ['odd is my name here', 'odd is my name here', 'name'], [self::PASSWORD, 'x', 'same']];
+        foreach ($tries as [$one, $two, $why]) {
             $this->client->submitForm('Choose it and begin', ['password' => $one, 'again' => $two]);
             self::assertSame(422, $this->code());
             self::assertSelectorTextContains('[role=alert]', $why);
@@ -56,7 +57,9 @@ final class PeopleTest extends AppTestCase
             $this->client->request('GET', self::path($link));
             self::assertSame($code, $this->code());
         }
-        $this->em()->getConnection()->executeStatement("UPDATE user_account SET link_until = NOW() - INTERVAL 1 DAY WHERE username = 'odd'");
+        $this->em()->getConnection()->executeStatement(
+            "UPDATE user_account SET link_until = NOW() - INTERVAL 1 DAY WHERE username = 'odd'",
+        );
         $this->client->request('GET', self::path($second));
         self::assertSame(404, $this->code());
         $this->logIn('odd', '');
@@ -120,10 +123,11 @@ final class PeopleTest extends AppTestCase
     public static function roles(): iterable
     {
         $see = ['GET /devices' => 200];
-        yield 'a viewer made a technician here' => ['vera', Role::Technician, $see + ['POST /devices/berth-1/cell' => 200, 'POST /networks' => 403]];
-        yield 'a technician made a lead here' => ['tomas', Role::Lead, $see + ['GET /people' => 200, 'POST /devices/berth-1/cell' => 200]];
-        yield 'a technician made a viewer here' => ['tomas', Role::Viewer, $see + ['POST /devices/berth-1/cell' => 403]];
-        yield 'a technician shut out' => ['tomas', null, ['GET /devices' => 403, 'GET /export' => 403, 'POST /devices/berth-1/cell' => 403]];
+        $cell = 'POST /devices/berth-1/cell';
+        yield 'a viewer made a technician here' => ['vera', Role::Technician, $see + [$cell => 200, 'POST /networks' => 403]];
+        yield 'a technician made a lead here' => ['tomas', Role::Lead, $see + ['GET /people' => 200, $cell => 200]];
+        yield 'a technician made a viewer here' => ['tomas', Role::Viewer, $see + [$cell => 403]];
+        yield 'a technician shut out' => ['tomas', null, ['GET /devices' => 403, 'GET /export' => 403, $cell => 403]];
     }
 
     /** @param array<string, int> $answers */
@@ -182,7 +186,11 @@ final class PeopleTest extends AppTestCase
         $people = $this->people();
         $ines = $this->person('ines');
         $people->invite('second', 'Second', Role::Lead);
-        $tries = [static fn () => $people->setRole($ines, Role::Viewer), static fn () => $people->setRole($ines, null), static fn () => $people->setActive($ines, false)];
+        $tries = [
+            static fn () => $people->setRole($ines, Role::Viewer),
+            static fn () => $people->setRole($ines, null),
+            static fn () => $people->setActive($ines, false),
+        ];
         foreach ($tries as $try) {
             $refused = null;
             try {
