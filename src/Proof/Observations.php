@@ -102,12 +102,15 @@ final readonly class Observations
     /** @return iterable<array{intent: string, before: string, now: string, pairs: int}> the last words that came after a number */
     private function turned(StoredJob $stored, int $after): iterable
     {
-        $before = 'SELECT p.span FROM observation p WHERE p.job_id = :job AND p.withdrawn = 0 AND p.intent = o.intent'
-            .' AND p.asker = o.asker AND p.asked = o.asked AND p.id <= :after ORDER BY p.id DESC LIMIT 1';
+        $before = 'SELECT p.span FROM observation p FORCE INDEX (observation_pair)'
+            .' WHERE p.job_id = :job AND p.withdrawn = 0 AND p.intent = o.intent AND p.asker = o.asker AND p.asked = o.asked AND p.id <= :after ORDER BY p.id DESC LIMIT 1';
+        // Few are new: they stand at the end, and the index by pair would be read whole for them.
+        $from = 0 === $after ? 'observation' : 'observation FORCE INDEX (PRIMARY)';
+        $latest = 'SELECT MAX(id) AS id FROM '.$from.' WHERE job_id = :job AND withdrawn = 0 AND id > :after GROUP BY intent, asker, asked';
         $before = 0 === $after ? '""' : 'COALESCE(('.$before.'), "")';
         $sql = 'SELECT intent, `before`, now, COUNT(*) AS pairs FROM ('
             .'SELECT o.intent, o.span AS now, '.$before.' AS `before` FROM observation o'
-            .' JOIN ('.self::LATEST.' AND id > :after GROUP BY intent, asker, asked) l ON l.id = o.id'
+            .' JOIN ('.$latest.') l ON l.id = o.id'
             .') turned GROUP BY intent, `before`, now';
         /** @var iterable<array{intent: string, before: string, now: string, pairs: int}> $rows */
         $rows = $this->em->getConnection()->iterateAssociative($sql, ['job' => $stored->getId(), 'after' => $after]);
