@@ -74,6 +74,8 @@ final readonly class ListPage
         $encoding = $import->table->encoding;
         $readable = 'UTF-8' === $encoding ? $text : (string) mb_convert_encoding($text, 'UTF-8', $encoding);
         $edits = \array_slice($import->edits, 0, self::MOST_ROWS);
+        $rows = array_map(static fn (Edit $e): array => self::row($hand->job, $import, $e), $edits);
+        $shown = self::shown($rows);
         $more = \count($import->edits) > \count($edits) ? \sprintf('The first %d of %d.', \count($edits), \count($import->edits)) : '';
 
         return new ListView(
@@ -91,7 +93,8 @@ final readonly class ListPage
             meanings: ['' => 'left aside'] + DeviceColumns::labels(),
             head: $import->head->fingerprint(),
             asides: $import->asides,
-            rows: array_map(static fn (Edit $e): array => self::row($hand->job, $import, $e), $edits),
+            heads: ['Line', '', ...array_map(static fn (string $f): string => DeviceFields::labels()[$f], array_keys($shown))],
+            rows: array_map(static fn (array $r): array => ['cells' => array_intersect_key($r['cells'], $shown)] + $r, $rows),
             more: $more,
         );
     }
@@ -147,7 +150,30 @@ final readonly class ListPage
         return new Post($text, $this->url('list_take', $hand), $values, 't', main: true);
     }
 
-    /** @return array{line: int, new: bool, cells: list<array{label: string, was: string, text: string, technical: bool, changed: bool}>} */
+    /**
+     * Fields that any row says something of.
+     *
+     * @param list<array{cells: array<string, array{text: string, was: string}>}> $rows
+     *
+     * @return array<string, true>
+     */
+    private static function shown(array $rows): array
+    {
+        $shown = [];
+        foreach ($rows as $row) {
+            $shown += array_filter(array_map(static fn (array $c): bool => '' !== $c['text'].$c['was'], $row['cells']));
+        }
+
+        return array_intersect_key(array_fill_keys(self::SHOWN, true), $shown);
+    }
+
+    /**
+     * @return array{
+     *     line: int,
+     *     new: bool,
+     *     cells: array<string, array{label: string, was: string, text: string, technical: bool, changed: bool}>,
+     * }
+     */
     private static function row(Job $job, DeviceImport $import, Edit $edit): array
     {
         $new = null === $edit->before;
@@ -157,7 +183,7 @@ final readonly class ListPage
         foreach (self::SHOWN as $field) {
             $was = $before[$field] ?? '';
             $changed = !$new && $was !== $after[$field];
-            $cells[] = [
+            $cells[$field] = [
                 'label' => DeviceFields::labels()[$field],
                 'was' => $changed ? $was : '',
                 'text' => $after[$field],
@@ -178,10 +204,11 @@ final readonly class ListPage
     {
         $device = RecordType::of(Device::class)->read($record);
         $values = DeviceFields::of($device);
+        $segment = $job->segments[$values['segment']] ?? null;
 
         return [
             'profile' => $job->profileOf($device)->name,
-            'segment' => $job->segments[$values['segment']]->name ?? '',
+            'segment' => null === $segment?->vlan ? $segment->name ?? '' : \sprintf('VLAN %d', $segment->vlan),
             'location' => $job->locations[$values['location']]->name ?? '',
         ] + $values;
     }

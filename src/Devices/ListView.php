@@ -17,10 +17,11 @@ final readonly class ListView
      * @param array<string, string> $meanings what a column may hold
      * @param string $head tells this list from one with other columns
      * @param list<array{line: int, text: string, why: string}> $asides rows that are no units
+     * @param list<string> $heads of the table of rows
      * @param list<array{
      *     line: int,
      *     new: bool,
-     *     cells: list<array{label: string, was: string, text: string, technical: bool, changed: bool}>,
+     *     cells: array<string, array{label: string, was: string, text: string, technical: bool, changed: bool}>,
      * }> $rows
      */
     public function __construct(
@@ -39,6 +40,7 @@ final readonly class ListView
         public array $meanings = [],
         public string $head = '',
         public array $asides = [],
+        public array $heads = [],
         public array $rows = [],
         public string $more = '',
     ) {

@@ -103,7 +103,8 @@ final readonly class Observations
     private function turned(StoredJob $stored, int $after): iterable
     {
         $before = 'SELECT p.span FROM observation p FORCE INDEX (observation_pair)'
-            .' WHERE p.job_id = :job AND p.withdrawn = 0 AND p.intent = o.intent AND p.asker = o.asker AND p.asked = o.asked AND p.id <= :after ORDER BY p.id DESC LIMIT 1';
+            .' WHERE p.job_id = :job AND p.withdrawn = 0 AND p.intent = o.intent'
+            .' AND p.asker = o.asker AND p.asked = o.asked AND p.id <= :after ORDER BY p.id DESC LIMIT 1';
         // Few are new: they stand at the end, and the index by pair would be read whole for them.
         $from = 0 === $after ? 'observation' : 'observation FORCE INDEX (PRIMARY)';
         $latest = 'SELECT MAX(id) AS id FROM '.$from.' WHERE job_id = :job AND withdrawn = 0 AND id > :after GROUP BY intent, asker, asked';
