@@ -11,8 +11,11 @@ namespace Vorhut\Core\Job;
  */
 final readonly class Edit
 {
+    /** The facts of the job itself stand in no list; this is what they are called where one is asked for. */
+    public const FACTS = 'job';
+
     /**
-     * @param class-string $type the value object of its list
+     * @param class-string $type the value object of its list, or JobInfo
      * @param array<string, mixed>|null $before
      * @param array<string, mixed>|null $after
      * @param string|null $behind the record it stands behind, where it is added or removed; '' for the first
@@ -29,7 +32,18 @@ final readonly class Edit
 
     public function list(): string
     {
-        return Lists::of($this->type)->name;
+        return $this->isOfFacts() ? self::FACTS : Lists::of($this->type)->name;
+    }
+
+    public function isOfFacts(): bool
+    {
+        return JobInfo::class === $this->type;
+    }
+
+    /** @return class-string the type of what an edit is of, by what list() calls it */
+    public static function typeOf(string $list): string
+    {
+        return self::FACTS === $list ? JobInfo::class : Lists::named($list)->type;
     }
 
     public function reversed(): self

@@ -102,7 +102,12 @@ final readonly class Job
     {
         $records = $this->records;
         $objects = $this->objects;
+        $frame = $this->frame;
         foreach ($change->edits as $edit) {
+            if ($edit->isOfFacts()) {
+                $frame['job'] = $edit->after ?? [];
+                continue;
+            }
             $list = Lists::of($edit->type);
             $before = $records[$list->name] ?? [];
             if (null === $edit->after) {
@@ -125,7 +130,7 @@ final readonly class Job
         $own = $change->ids(DeviceProfile::class);
         $profiles = [] === $own ? $this->profiles : self::library($this->shipped, $objects);
 
-        return new self($this->info, $this->frame, $records, $objects, $this->shipped, $profiles);
+        return new self(self::info($frame), $frame, $records, $objects, $this->shipped, $profiles);
     }
 
     /**
@@ -146,13 +151,16 @@ final readonly class Job
     }
 
     /**
-     * @param class-string $type the value object of a list
+     * @param class-string $type the value object of a list, or JobInfo
      *
      * @return array<string, mixed>|null the record as it stands in the file
      */
     public function record(string $type, string $id): ?array
     {
-        return $this->records[Lists::of($type)->name][$id] ?? null;
+        /** @var array<string, mixed> $facts */
+        $facts = $this->frame['job'] ?? [];
+
+        return JobInfo::class === $type ? $facts : $this->records[Lists::of($type)->name][$id] ?? null;
     }
 
     /**

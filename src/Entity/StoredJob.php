@@ -6,6 +6,7 @@ namespace Vorhut\App\Entity;
 
 use Doctrine\DBAL\Types\Types;
 use Doctrine\ORM\Mapping as ORM;
+use Vorhut\Core\Job\JobInfo;
 use Vorhut\Core\Net\Ipv4Prefix;
 
 /** A job as the database keeps it: the frame of its file here, its records in tables of their own. */
@@ -119,6 +120,15 @@ class StoredJob
     public function setFieldRanges(array $ranges): void
     {
         $this->fieldRanges = implode(',', array_map(strval(...), $ranges));
+    }
+
+    /** The job has other facts; its address stays, so that links to it do. */
+    public function reframe(JobInfo $info, string $frame): void
+    {
+        $this->name = $info->name;
+        $this->client = $info->client;
+        $this->timezone = $info->timezone;
+        $this->frame = $frame;
     }
 
     public function changed(): void

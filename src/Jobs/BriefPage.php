@@ -41,7 +41,7 @@ final readonly class BriefPage
             \sprintf('%s · times in %s', $info->client, $info->timezone),
             $info->notes,
             [
-                ...$lead ? [new Link('People', $this->url('job_people', $hand), 'p')] : [],
+                ...$lead ? [new Link('Facts', $this->url('facts', $hand), 'f'), new Link('People', $this->url('job_people', $hand), 'p')] : [],
                 new Link('Job file', $this->url('job_export', $hand), 'x'),
             ],
             $this->findings->all($hand, $this->reading->digest($hand->stored)->findings, 'brief'),

@@ -13,8 +13,9 @@ final readonly class ChangedRecords
     /**
      * @param array<string, list<string>> $removed ids by list
      * @param list<Edit> $kept added and changed ones, in order
+     * @param bool $facts whether those of the job itself are others
      */
-    private function __construct(public array $removed, public array $kept)
+    private function __construct(public array $removed, public array $kept, public bool $facts)
     {
     }
 
@@ -22,15 +23,18 @@ final readonly class ChangedRecords
     {
         $removed = [];
         $kept = [];
+        $facts = false;
         foreach ($change->edits as $edit) {
-            if (null === $edit->after) {
+            if ($edit->isOfFacts()) {
+                $facts = true;
+            } elseif (null === $edit->after) {
                 $removed[$edit->list()][] = $edit->id;
             } else {
                 $kept[$edit->list().' '.$edit->id] = $edit;
             }
         }
 
-        return new self($removed, array_values($kept));
+        return new self($removed, array_values($kept), $facts);
     }
 
     /** @return list<string> list and id of each, a space between */

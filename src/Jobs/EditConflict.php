@@ -27,6 +27,14 @@ final class EditConflict extends \RuntimeException
         return new self(\sprintf($sentence, $id));
     }
 
+    public static function factsChanged(): self
+    {
+        return new self(
+            'Somebody else changed the facts of the job while you were looking at them. Nothing was saved: what you typed stands here, what'
+            .' they wrote stands in the brief. Save again if yours still holds.',
+        );
+    }
+
     public static function stillNamed(): self
     {
         return new self('Something else in the job still refers to it. Change or remove that first; nothing was changed.');

@@ -21,6 +21,7 @@ use Vorhut\Core\Exchange\Upcasters;
 use Vorhut\Core\Job\ChangeSet;
 use Vorhut\Core\Job\Edit;
 use Vorhut\Core\Record\InvalidFile;
+use Vorhut\Core\Record\Json;
 
 /** The only way in which a stored job changes: whole change sets, checked, journalled, undoable. */
 final readonly class JobEditor
@@ -134,23 +135,31 @@ final readonly class JobEditor
             }
         }
         $change = $now->job->placed($change);
-        $errors = References::check($now->job->with($change));
+        $next = $now->job->with($change);
+        $errors = References::check($next);
         if ([] !== $errors) {
             throw new InvalidFile($errors);
         }
         if (!$change->isEmpty()) {
             $stored->changed();
         }
+        $changed = ChangedRecords::of($change);
+        if ($changed->facts) {
+            $stored->reframe($next->info, Json::line($next->frame));
+        }
         $entry = new Change($stored, $by, $this->clock->now(), $change);
         $this->em->persist($entry);
         $this->em->flush();
-        $this->records->write($stored, $now->job, ChangedRecords::of($change), $by, $this->clock->now());
+        $this->records->write($stored, $now->job, $changed, $by, $this->clock->now());
 
         return $entry;
     }
 
     private function conflict(StoredJob $stored, Edit $edit): EditConflict
     {
+        if ($edit->isOfFacts()) {
+            return EditConflict::factsChanged();
+        }
         $record = $this->em->getRepository(PlanRecord::class)->findOneBy([
             'job' => $stored,
             'list' => $edit->list(),

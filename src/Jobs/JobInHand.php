@@ -7,6 +7,7 @@ namespace Vorhut\App\Jobs;
 use Vorhut\App\Entity\StoredJob;
 use Vorhut\Core\Job\Edit;
 use Vorhut\Core\Job\Job;
+use Vorhut\Core\Job\JobInfo;
 use Vorhut\Core\Job\Lists;
 
 /** A job as it was at one revision: the plan, and which of its records was last changed when. */
@@ -24,7 +25,7 @@ final readonly class JobInHand
     /** @param class-string $type the value object of a list */
     public function version(string $type, string $id): ?int
     {
-        return $this->versions[Lists::of($type)->name][$id] ?? null;
+        return JobInfo::class === $type ? null : $this->versions[Lists::of($type)->name][$id] ?? null;
     }
 
     /** Whether an edit was made of something else than what stands there now. */

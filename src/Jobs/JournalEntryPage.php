@@ -63,9 +63,9 @@ final readonly class JournalEntryPage
     /** @return list<array{record: string, field: string, before: string, after: string}> */
     private static function rows(JobInHand $hand, Edit $edit): array
     {
-        $list = Lists::of($edit->type);
+        $one = $edit->isOfFacts() ? 'job' : Lists::of($edit->type)->one;
         $name = $edit->after['name'] ?? $edit->before['name'] ?? $edit->id;
-        $record = \sprintf('%s %s', ucfirst($list->one), \is_string($name) ? $name : $edit->id);
+        $record = \sprintf('%s %s', ucfirst($one), \is_string($name) ? $name : $edit->id);
         $rows = [];
         foreach (self::differences($edit->before ?? [], $edit->after ?? [], '') as [$field, $before, $after]) {
             $rows[] = [

@@ -29,9 +29,13 @@ final class RecordsController extends JobPage
     }
 
     #[Route('/job/{slug}/records/{list}/{id}', name: 'record', methods: ['GET'])]
-    public function record(JobInHand $hand, string $list, string $id): Response
+    public function record(JobInHand $hand, string $list, string $id, Request $request): Response
     {
         $of = $this->list($list);
+        $like = $hand->job->record($of->type, $request->query->getString('like'));
+        if (RecordsPage::NEW === $id && null !== $like) {
+            return $this->page($hand, 'brief', 'records/index.html.twig', $this->records->show($hand, $of, $id, Another::like($like, $of)));
+        }
         if (RecordsPage::NEW !== $id && !isset($hand->job->records[$list][$id])) {
             throw $this->createNotFoundException(\sprintf('There is no %s "%s" in this job.', $of->one, $id));
         }

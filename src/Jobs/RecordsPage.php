@@ -72,6 +72,11 @@ final readonly class RecordsPage
                 ['version' => $hand->revision],
                 small: true,
             ),
+            null === $record || $new || !$editor ? null : new Link(
+                'Another one like it',
+                $this->url('record', $hand, ['list' => $list->name, 'id' => self::NEW, 'like' => (string) $open]),
+                'l',
+            ),
             array_map(fn (RecordList $l): Link => new Link(
                 ucfirst($l->many),
                 $this->url('records', $hand, ['list' => $l->name]),

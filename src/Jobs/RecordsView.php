@@ -30,6 +30,7 @@ final readonly class RecordsView
         public array $fields,
         public array $errors,
         public ?Post $remove,
+        public ?Link $like,
         public array $lists,
     ) {
     }

@@ -6,7 +6,6 @@ namespace Vorhut\App\Jobs;
 
 use Vorhut\Core\Exchange\Upcasters;
 use Vorhut\Core\Job\Edit;
-use Vorhut\Core\Job\Lists;
 use Vorhut\Core\Record\Json;
 
 /** Edits as the journal keeps them, and as they are read again after a change of shape. */
@@ -31,7 +30,7 @@ final class StoredEdits
         foreach ($stored as $entry) {
             [$list, $id, $before, $after] = $entry;
             $edits[] = new Edit(
-                Lists::named($list)->type,
+                Edit::typeOf($list),
                 $id,
                 $upcasters->raise($list, $before, $shape),
                 $upcasters->raise($list, $after, $shape),

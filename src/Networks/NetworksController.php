@@ -15,6 +15,7 @@ use Vorhut\Core\Job\ChangeSet;
 use Vorhut\Core\Job\Edit;
 use Vorhut\Core\Job\Router;
 use Vorhut\Core\Job\Segment;
+use Vorhut\Core\Record\Field\Slug;
 use Vorhut\Core\Record\InvalidFile;
 
 /** Segments and subnets, each drawn as a ruler; edited where they stand. */
@@ -37,6 +38,9 @@ final class NetworksController extends JobPage
     public function save(JobInHand $hand, Request $request): Response
     {
         $form = SegmentForm::fromRequest($request);
+        if (null !== $form->id && !Slug::is($form->id)) {
+            throw $this->createNotFoundException(\sprintf('There is no segment "%s".', $form->id));
+        }
         try {
             $errors = $this->apply($hand, $form->changeSet($hand->job), $request);
         } catch (InvalidFile $e) {

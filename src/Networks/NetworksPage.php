@@ -123,7 +123,7 @@ final readonly class NetworksPage
             $errors,
             ['id' => (string) $form->id, 'version' => $hand->revision],
             $this->url('networks', $hand),
-            null === $form->id ? null : new Post(
+            null === $form->id || !isset($hand->job->segments[$form->id]) ? null : new Post(
                 'remove this segment',
                 $this->url('segment_remove', $hand, ['id' => $form->id]),
                 ['version' => $hand->revision],

@@ -14,6 +14,8 @@ use Vorhut\Tests\Fuzz\Mutator;
 final class OddQueryTest extends AppTestCase
 {
     private const SECONDS = 5;
+    /** Seeds that once failed: an id with a slash in it. */
+    private const FAILED_ONCE = ['POST segment' => [1841750883]];
 
     /** @return iterable<string, array{string, string}> a path, and a query or form that it understands */
     public static function asked(): iterable
@@ -35,6 +37,9 @@ final class OddQueryTest extends AppTestCase
         yield 'POST observe' => ['POST', '/proof/observe?intent=station-receivers&pair=mic-station>receiver-3&span=through&note=n'];
         yield 'POST bench' => ['POST', '/bench/mic-station?step=back&read=10.47.60.31&reopen=1'];
         yield 'POST record' => ['POST', '/records/routers/slip-router?name=Slip&interfaces[0][address]=10.47.60.1/24&rules[0][from]=x'];
+        yield 'POST facts' => ['POST', '/facts?name=Job&client=C&timezone=Europe/Oslo&notes=n&seen=x'];
+        yield 'POST role' => ['POST', '/people/tomas?role=ROLE_VIEWER'];
+        yield 'POST columns' => ['POST', '/list?text=Name;MAC&head=0&column[0]=name&column[1]=mac'];
         yield 'POST list' => ['POST', '/list?text=Name;MAC&read=1'];
         yield 'POST sweep' => ['POST', '/sweep?addresses=10.47.60.0/28&vantage=mic-station&onSite=1'];
         yield 'POST test' => ['POST', '/tests?intent=station-receivers&pair=mic-station>receiver-3&axis=kind&row=a&column=b'];
@@ -49,8 +54,9 @@ final class OddQueryTest extends AppTestCase
         $given = getenv('FUZZ_SECONDS');
         $end = hrtime(true) + (false === $given ? self::SECONDS : (float) $given) / \count([...self::asked()]) * 1e9;
         [$path, $query] = explode('?', $good, 2);
+        $again = self::FAILED_ONCE[$this->dataName()] ?? [];
         for ($n = 0; $n < 3 || hrtime(true) < $end; ++$n) {
-            $seed = random_int(0, \PHP_INT_MAX >> 32);
+            $seed = $again[$n] ?? random_int(0, \PHP_INT_MAX >> 32);
             $mutator = new Mutator($seed);
             $code = $this->ask($method, 0 === $seed % 4 ? $mutator->spoil($good) : $path.'?'.$mutator->spoil($query));
             self::assertLessThan(500, $code, \sprintf('seed %d of %s: %s', $seed, $this->dataName(), substr($this->body(), 0, 400)));

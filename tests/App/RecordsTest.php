@@ -113,4 +113,69 @@ final class RecordsTest extends AppTestCase
         $this->client->request('GET', self::JOB.'/find?q=%25lip');
         self::assertSelectorTextNotContains('main', 'In other jobs', 'a percent sign is no wildcard');
     }
+
+    public function testTheFactsOfTheJobAreChangedAndUndone(): void
+    {
+        $this->as('ines');
+        $page = $this->client->request('GET', self::JOB.'/facts');
+        $form = $page->selectButton('Save')->form(['name' => 'Kestrel Sound, winter', 'timezone' => 'Europe/Lisbon', 'notes' => "Ring first.\nTwice."]);
+        $this->client->submit($form, [], ['HTTP_ORIGIN' => 'http://localhost']);
+        $this->client->followRedirect();
+        self::assertSelectorTextContains('h1', 'Kestrel Sound, winter');
+        self::assertSelectorTextContains('main', 'Twice.');
+        $job = $this->job();
+        self::assertSame(['Kestrel Sound, winter', 'Europe/Lisbon'], [$job->info->name, $job->info->timezone]);
+        self::assertSame('Europe/Lisbon', $this->stored()->getTimezone()->getName(), 'in the list of jobs and for times too');
+        $this->client->request('GET', '/');
+        self::assertSelectorTextContains('main', 'Kestrel Sound, winter');
+
+        $this->client->request('GET', self::JOB.'/journal/'.$this->number('SELECT MAX(id) FROM journal'));
+        self::assertSelectorTextContains('main', 'Europe/Oslo');
+        $this->post(self::JOB.'/undo/'.$this->number('SELECT MAX(id) FROM journal'));
+        self::assertSame('Europe/Oslo', $this->job()->info->timezone);
+        self::assertSame('Kestrel Sound Ferries', $this->stored()->getName());
+    }
+
+    public function testFactsKeepWhatWasTypedUntilItIsRightAndYieldToWhoWasFirst(): void
+    {
+        $this->as('ines');
+        $page = $this->client->request('GET', self::JOB.'/facts');
+        $form = $page->selectButton('Save')->form(['name' => '']);
+        $this->client->submit($form, [], ['HTTP_ORIGIN' => 'http://localhost']);
+        self::assertSame(422, $this->code());
+        self::assertSelectorTextContains('main', 'Name');
+
+        $mine = $page->selectButton('Save')->form(['client' => 'Mine']);
+        $theirs = $page->selectButton('Save')->form(['client' => 'Theirs']);
+        $this->client->submit($theirs, [], ['HTTP_ORIGIN' => 'http://localhost']);
+        $this->client->submit($mine, [], ['HTTP_ORIGIN' => 'http://localhost']);
+        self::assertSame(422, $this->code());
+        self::assertStringContainsString('Somebody else changed the facts', $this->body());
+        self::assertStringContainsString('value="Mine"', $this->body());
+        self::assertSame('Theirs', $this->job()->info->client);
+        foreach (['tomas', 'vera'] as $who) {
+            $this->as($who);
+            $this->client->request('GET', self::JOB.'/facts');
+            self::assertSame(403, $this->code());
+        }
+    }
+
+    public function testAnotherOneLikeOneThatIsThere(): void
+    {
+        $this->as('ines');
+        $page = $this->client->request('GET', self::JOB.'/records/devices/berth-1');
+        $page = $this->client->click($page->selectLink('Another one like it')->link());
+        $form = $page->selectButton('Save')->form();
+        $values = $form->getValues();
+        self::assertSame(['', '', 'ptz-camera-rotary'], [$values['id'], $values['serial'], $values['profile']]);
+        self::assertSame(['', '', '10.47.20.1'], array_map(
+            static fn (string $key): mixed => $values['interfaces[0]['.$key.']'],
+            ['mac', 'address', 'gateway'],
+        ));
+        $form->setValues(['id' => 'berth-9', 'name' => 'Berth 9 camera', 'interfaces[0][address]' => '10.47.20.99/24']);
+        $this->client->submit($form, [], ['HTTP_ORIGIN' => 'http://localhost']);
+        $device = $this->job()->devices['berth-9'];
+        self::assertSame(['Berth 9 camera', '10.47.20.99/24'], [$device->name, (string) $device->primaryAddress()]);
+        self::assertNull($device->serial);
+    }
 }

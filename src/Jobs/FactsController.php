@@ -1,0 +1,79 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\App\Jobs;
+
+use Symfony\Component\HttpFoundation\Request;
+use Symfony\Component\HttpFoundation\Response;
+use Symfony\Component\Routing\Attribute\Route;
+use Symfony\Component\Security\Http\Attribute\IsGranted;
+use Vorhut\App\Web\JobPage;
+use Vorhut\App\Web\RecordForm;
+use Vorhut\App\Web\View\FormField;
+use Vorhut\Core\Job\ChangeSet;
+use Vorhut\Core\Job\Edit;
+use Vorhut\Core\Job\JobInfo;
+use Vorhut\Core\Record\Json;
+use Vorhut\Core\Record\RecordType;
+
+/** What a job is called, for whom it is, in which time zone, and what else to know. */
+#[IsGranted('ROLE_LEAD')]
+final class FactsController extends JobPage
+{
+    #[Route('/job/{slug}/facts', name: 'facts', methods: ['GET'])]
+    public function index(JobInHand $hand): Response
+    {
+        return $this->shown($hand, $hand->job->record(JobInfo::class, Edit::FACTS) ?? [], []);
+    }
+
+    #[Route('/job/{slug}/facts', name: 'facts_save', methods: ['POST'])]
+    public function save(JobInHand $hand, Request $request): Response
+    {
+        $before = $hand->job->record(JobInfo::class, Edit::FACTS) ?? [];
+        $after = (new RecordForm($hand->job))->record(RecordType::of(JobInfo::class), $request->request->all(), $before);
+        $change = new ChangeSet('Changed the facts of the job', [new Edit(JobInfo::class, Edit::FACTS, $before, $after)]);
+        $errors = self::seen($before) === $request->request->getString('seen')
+            ? $this->apply($hand, $change, $request)
+            : [EditConflict::factsChanged()->getMessage()];
+
+        return [] === $errors ? $this->to($hand, 'brief') : $this->shown($hand, $after, $errors);
+    }
+
+    /**
+     * Tells whether somebody changes what they were looking at: facts have no version of their own.
+     *
+     * @param array<string, mixed> $facts
+     */
+    private static function seen(array $facts): string
+    {
+        return hash('xxh128', Json::line($facts));
+    }
+
+    /**
+     * @param array<string, mixed> $facts
+     * @param list<string> $errors
+     */
+    private function shown(JobInHand $hand, array $facts, array $errors): Response
+    {
+        $slug = ['slug' => $hand->stored->getSlug()];
+        $form = new RecordForm($hand->job);
+        $fields = $form->fields(RecordType::of(JobInfo::class), $facts, ['timezone', 'notes']);
+        $zones = \DateTimeZone::listIdentifiers();
+        $zone = \is_string($facts['timezone'] ?? null) ? $facts['timezone'] : 'UTC';
+        $fields[] = new FormField('timezone', 'Time zone', $zone, 'select', options: array_combine($zones, $zones) + [$zone => $zone]);
+        $notes = \is_string($facts['notes'] ?? null) ? $facts['notes'] : '';
+        $fields[] = new FormField('notes', 'What else to know: who decides, when one may come, what must not be touched', $notes, 'area');
+        $view = new FactsView(
+            $fields,
+            $errors,
+            $this->generateUrl('facts_save', $slug),
+            $this->generateUrl('brief', $slug),
+            $hand->revision,
+            self::seen($hand->job->record(JobInfo::class, Edit::FACTS) ?? []),
+        );
+        $status = [] === $errors ? Response::HTTP_OK : Response::HTTP_UNPROCESSABLE_ENTITY;
+
+        return $this->page($hand, 'brief', 'brief/facts.html.twig', $view, $status);
+    }
+}
