@@ -41,7 +41,7 @@ final readonly class BriefPage
             \sprintf('%s · times in %s', $info->client, $info->timezone),
             $info->notes,
             [
-                ...$lead ? [new Link('Facts', $this->url('facts', $hand), 'f'), new Link('People', $this->url('job_people', $hand), 'p')] : [],
+                ...$lead ? $this->leads($hand) : [],
                 new Link('Job file', $this->url('job_export', $hand), 'x'),
             ],
             $this->findings->all($hand, $this->reading->digest($hand->stored)->findings, 'brief'),
@@ -56,6 +56,15 @@ final readonly class BriefPage
             $lead ? $this->url('field_mode', $hand) : null,
             $lead ? $this->url('job_remove', $hand) : null,
         );
+    }
+
+    /** @return list<Link> to what only a lead changes */
+    private function leads(JobInHand $hand): array
+    {
+        return [
+            new Link('Facts', $this->url('facts', $hand), 'f'),
+            new Link('People', $this->url('job_people', $hand), 'p'),
+        ];
     }
 
     private function list(JobInHand $hand, RecordList $list): Link

@@ -118,7 +118,8 @@ final class RecordsTest extends AppTestCase
     {
         $this->as('ines');
         $page = $this->client->request('GET', self::JOB.'/facts');
-        $form = $page->selectButton('Save')->form(['name' => 'Kestrel Sound, winter', 'timezone' => 'Europe/Lisbon', 'notes' => "Ring first.\nTwice."]);
+        $typed = ['name' => 'Kestrel Sound, winter', 'timezone' => 'Europe/Lisbon', 'notes' => "Ring first.\nTwice."];
+        $form = $page->selectButton('Save')->form($typed);
         $this->client->submit($form, [], ['HTTP_ORIGIN' => 'http://localhost']);
         $this->client->followRedirect();
         self::assertSelectorTextContains('h1', 'Kestrel Sound, winter');
