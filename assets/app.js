@@ -125,7 +125,9 @@
             leader = Date.now();
             return;
         }
-        const wanted = Date.now() - leader < 1500 ? `g ${event.key}` : event.key;
+        // Shift z makes again what z took back.
+        const key = event.key === 'Z' ? 'y' : event.key;
+        const wanted = Date.now() - leader < 1500 ? `g ${key}` : key;
         leader = 0;
         const target = [...document.querySelectorAll('[data-key]')].find((el) => el.dataset.key === wanted && el.offsetParent !== null);
         if (target) {

@@ -42,6 +42,7 @@ final readonly class BriefPage
             $info->notes,
             [
                 ...$lead ? $this->leads($hand) : [],
+                new Link('History', $this->url('history', $hand), 'h'),
                 new Link('Job file', $this->url('job_export', $hand), 'x'),
             ],
             $this->findings->all($hand, $this->reading->digest($hand->stored)->findings, 'brief'),

@@ -34,8 +34,8 @@ final readonly class PlanReader
         $parts = $this->shelf->take($stored, $revision);
         if (null === $parts) {
             [$revision, $parts, $fresh] = $this->readRows($stored);
-            // What is not committed yet may never have been.
-            if ($this->shelf->isOpen() && !$this->connection->isTransactionActive()) {
+            // What is not committed yet may never have been; what still comes in has its revision already.
+            if ($this->shelf->isOpen() && $stored->isReady() && !$this->connection->isTransactionActive()) {
                 $this->shelf->put($stored, $revision, $parts, $fresh);
             }
         }

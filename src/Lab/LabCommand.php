@@ -133,7 +133,8 @@ final class LabCommand extends Command
     private function await(InputInterface $input, OutputInterface $output): StoredJob
     {
         for ($said = false;; $said = true) {
-            $stored = $this->em->getRepository(StoredJob::class)->findOneBy(['slug' => $input->getArgument('job')]);
+            $wanted = ['slug' => $input->getArgument('job'), 'ready' => true];
+            $stored = $this->em->getRepository(StoredJob::class)->findOneBy($wanted);
             if (null !== $stored) {
                 return $stored;
             }

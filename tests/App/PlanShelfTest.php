@@ -130,6 +130,19 @@ final class PlanShelfTest extends AppTestCase
         self::assertEquals($hand->job, $this->read($index, $slug)->job);
     }
 
+    public function testWhatStillComesInIsNotShared(): void
+    {
+        $slug = $this->large();
+        $connection = $this->em()->getConnection();
+        $connection->executeStatement('UPDATE job SET ready = 0 WHERE slug = ?', [$slug]);
+        $index = new ArrayAdapter();
+        $this->read($index, $slug);
+        self::assertSame([null], array_values($index->getValues()));
+        $connection->executeStatement('UPDATE job SET ready = 1 WHERE slug = ?', [$slug]);
+        $this->read($index, $slug);
+        self::assertNotSame([null], array_values($index->getValues()));
+    }
+
     private function large(): string
     {
         $store = self::getContainer()->get(JobStore::class);

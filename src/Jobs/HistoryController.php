@@ -1,0 +1,22 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\App\Jobs;
+
+use Symfony\Component\HttpFoundation\Request;
+use Symfony\Component\HttpFoundation\Response;
+use Symfony\Component\Routing\Attribute\Route;
+use Vorhut\App\Web\JobPage;
+
+/** What was done, by whom, on what, when. */
+final class HistoryController extends JobPage
+{
+    #[Route('/job/{slug}/history', name: 'history', methods: ['GET'])]
+    public function index(JobInHand $hand, Request $request, HistoryPage $history): Response
+    {
+        $query = HistoryQuery::of($request, $hand->stored->getTimezone());
+
+        return $this->page($hand, 'brief', 'journal/history.html.twig', $history->show($hand, $query));
+    }
+}

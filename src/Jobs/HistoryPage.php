@@ -1,0 +1,108 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\App\Jobs;
+
+use Symfony\Bundle\SecurityBundle\Security;
+use Symfony\Component\Routing\Generator\UrlGeneratorInterface;
+use Vorhut\App\Entity\Change;
+use Vorhut\App\Entity\ChangeKind;
+use Vorhut\App\Entity\User;
+use Vorhut\App\Web\View\FormField;
+use Vorhut\App\Web\View\Link;
+use Vorhut\App\Web\View\Post;
+use Vorhut\App\Web\Words;
+
+/** Shows the journal as far as somebody looks for it. */
+final readonly class HistoryPage
+{
+    private const PAGE = 50;
+
+    public function __construct(
+        private History $history,
+        private Journal $journal,
+        private Security $security,
+        private UrlGeneratorInterface $urls,
+    ) {
+    }
+
+    public function show(JobInHand $hand, HistoryQuery $query): HistoryView
+    {
+        $count = $this->history->count($hand, $query);
+        $days = [];
+        foreach ($this->history->entries($hand, $query, ($query->page - 1) * self::PAGE, self::PAGE) as $change) {
+            $at = $change->getAt()->setTimezone($hand->stored->getTimezone());
+            $days[$at->format('l, j F Y')][] = $this->entry($hand, $change, $at->format('H:i'), $query);
+        }
+
+        return new HistoryView(
+            Words::count($count, 'entry', 'entries').($query->isAll() ? '' : ' found'),
+            $this->url('history', $hand),
+            [
+                new FormField('who', 'Who', $query->who, 'select', options: ['' => 'anybody'] + $this->history->people($hand)),
+                new FormField('unit', 'Unit', $query->unit, placeholder: 'its name'),
+                new FormField('day', 'Day', $query->day?->format('Y-m-d') ?? '', placeholder: '2026-11-25', technical: true),
+                new FormField('q', 'Word', $query->text, placeholder: 'such as gateway'),
+            ],
+            $query->isAll() ? null : $this->url('history', $hand),
+            $days,
+            $this->pages($hand, $query, (int) ceil($count / self::PAGE)),
+        );
+    }
+
+    /**
+     * @return array{
+     *     time: string,
+     *     who: string,
+     *     title: string,
+     *     url: string,
+     *     records: string,
+     *     undone: string,
+     *     undo: Post|null,
+     * }
+     */
+    private function entry(JobInHand $hand, Change $change, string $time, HistoryQuery $query): array
+    {
+        $user = $this->security->getUser();
+        $undone = $change->getUndoneBy();
+        $may = $change->isUndoable() && null === $undone && $user instanceof User && $this->journal->may($change, $user);
+        $of = ['id' => $change->getId()];
+        $back = ['back' => $this->url('history', $hand, $query->parameters($query->page))];
+
+        return [
+            'time' => $time,
+            'who' => $change->getUser()?->getDisplayName() ?? 'somebody',
+            'title' => $change->getTitle(),
+            'url' => $this->url('journal_entry', $hand, $of),
+            'records' => 0 === $change->getRecords() ? '' : Words::count($change->getRecords(), 'record'),
+            'undone' => match (true) {
+                null !== $undone => \sprintf('undone by %s', $undone->getUser()?->getDisplayName() ?? 'somebody'),
+                ChangeKind::Undo === $change->getKind() => 'an undo',
+                ChangeKind::Redo === $change->getKind() => 'made again',
+                default => '',
+            },
+            'undo' => $may ? new Post('undo', $this->url('undo', $hand, $of), $back, spoken: ' '.$change->getTitle(), small: true) : null,
+        ];
+    }
+
+    /** @return list<Link> */
+    private function pages(JobInHand $hand, HistoryQuery $query, int $count): array
+    {
+        $pages = [];
+        if ($query->page > 1) {
+            $pages[] = new Link('Later ones', $this->url('history', $hand, $query->parameters($query->page - 1)), 'l');
+        }
+        if ($query->page < $count) {
+            $pages[] = new Link('Earlier ones', $this->url('history', $hand, $query->parameters($query->page + 1)), 'e');
+        }
+
+        return $pages;
+    }
+
+    /** @param array<string, string|int> $more */
+    private function url(string $route, JobInHand $hand, array $more = []): string
+    {
+        return $this->urls->generate($route, ['slug' => $hand->stored->getSlug(), ...$more]);
+    }
+}
