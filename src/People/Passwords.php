@@ -22,7 +22,7 @@ final readonly class Passwords
         return '' !== $user->getPassword() && $this->hasher->isPasswordValid($user, $password);
     }
 
-    /** @return string what is wrong with it, '' where it was taken: then every session and the link end */
+    /** @return string what is wrong with it, '' where it was taken: with the old one every session ends, and the link */
     public function choose(User $user, string $password, string $again): string
     {
         $wrong = match (true) {
@@ -38,7 +38,6 @@ final readonly class Passwords
         };
         if ('' === $wrong) {
             $user->setPassword($this->hasher->hashPassword($user, $password));
-            $user->endSessions();
             $user->endLink();
         }
 

@@ -30,12 +30,10 @@ final readonly class SteadyUsers implements UserProviderInterface
             throw new UnsupportedUserException();
         }
         try {
-            $now = $this->loadUserByIdentifier($user->getUserIdentifier());
+            return $this->loadUserByIdentifier($user->getUserIdentifier());
         } catch (ConnectionException) {
             return $user;
         }
-
-        return $now->isActive() ? $now : throw new UserNotFoundException(\sprintf('"%s" was switched off.', $user->getUserIdentifier()));
     }
 
     public function supportsClass(string $class): bool

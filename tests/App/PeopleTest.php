@@ -82,6 +82,16 @@ final class PeopleTest extends AppTestCase
         self::assertSelectorTextContains('h1', 'Jobs');
     }
 
+    public function testWithANewLinkTheOldPasswordEndsAndWhoIsOffHasNone(): void
+    {
+        $this->people()->reset($this->person('tomas'));
+        $this->logIn('tomas', 'ferry-bell-lamp');
+        self::assertSelectorTextContains('[role=alert]', 'do not belong together');
+        $this->people()->setActive($this->person('tomas'), false);
+        $this->client->request('GET', self::path($this->people()->reset($this->person('tomas'))));
+        self::assertSame(404, $this->code());
+    }
+
     public function testSessionsEndEverywhereElse(): void
     {
         $this->logIn('tomas', 'ferry-bell-lamp');

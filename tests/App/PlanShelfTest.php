@@ -130,6 +130,17 @@ final class PlanShelfTest extends AppTestCase
         self::assertEquals($hand->job, $this->read($index, $slug)->job);
     }
 
+    public function testWhoReadLongAgoDoesNotReplaceWhatIsNewer(): void
+    {
+        $slug = $this->large();
+        $index = new ArrayAdapter();
+        $this->em()->getConnection()->executeStatement('UPDATE job SET revision = 3 WHERE slug = ?', [$slug]);
+        $this->read($index, $slug);
+        $shelf = new PlanShelf(new PhpFilesAdapter('', 0, $this->folder), $index, new NullLogger(), true);
+        $shelf->put($this->stored($slug), 2, [], []);
+        self::assertNotNull($shelf->take($this->stored($slug), 3));
+    }
+
     public function testWhatStillComesInIsNotShared(): void
     {
         $slug = $this->large();
