@@ -7,7 +7,6 @@ namespace Vorhut\App\Jobs;
 use Symfony\Bundle\SecurityBundle\Security;
 use Symfony\Component\Routing\Generator\UrlGeneratorInterface;
 use Vorhut\App\Entity\Change;
-use Vorhut\App\Entity\User;
 use Vorhut\App\Web\FindingLines;
 use Vorhut\App\Web\View\Link;
 use Vorhut\App\Web\View\Post;
@@ -82,8 +81,7 @@ final readonly class BriefPage
         $who = $change->getUser()?->getDisplayName() ?? 'somebody';
         $when = $change->getAt()->setTimezone($hand->stored->getTimezone())->format('d M H:i');
         $records = 0 === $change->getRecords() ? '' : ' · '.Words::count($change->getRecords(), 'record');
-        $user = $this->security->getUser();
-        $may = $change->isUndoable() && !$undone && $user instanceof User && $this->journal->may($change, $user);
+        $may = $this->journal->mayUndo($change, $this->security->getUser());
         $url = $this->url('undo', $hand, ['id' => $change->getId()]);
 
         return [

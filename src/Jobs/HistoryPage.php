@@ -8,7 +8,6 @@ use Symfony\Bundle\SecurityBundle\Security;
 use Symfony\Component\Routing\Generator\UrlGeneratorInterface;
 use Vorhut\App\Entity\Change;
 use Vorhut\App\Entity\ChangeKind;
-use Vorhut\App\Entity\User;
 use Vorhut\App\Web\View\FormField;
 use Vorhut\App\Web\View\Link;
 use Vorhut\App\Web\View\Post;
@@ -64,9 +63,8 @@ final readonly class HistoryPage
      */
     private function entry(JobInHand $hand, Change $change, string $time, HistoryQuery $query): array
     {
-        $user = $this->security->getUser();
         $undone = $change->getUndoneBy();
-        $may = $change->isUndoable() && null === $undone && $user instanceof User && $this->journal->may($change, $user);
+        $may = $this->journal->mayUndo($change, $this->security->getUser());
         $of = ['id' => $change->getId()];
         $back = ['back' => $this->url('history', $hand, $query->parameters($query->page))];
 

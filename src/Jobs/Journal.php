@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Vorhut\App\Jobs;
 
 use Doctrine\ORM\EntityManagerInterface;
+use Symfony\Component\Security\Core\User\UserInterface;
 use Vorhut\App\Entity\Change;
 use Vorhut\App\Entity\ChangeKind;
 use Vorhut\App\Entity\StoredJob;
@@ -57,7 +58,13 @@ final readonly class Journal
         return null !== $entry && $isLast && $this->may($entry, $by) ? $entry : null;
     }
 
-    public function may(Change $entry, User $by): bool
+    /** Whether this entry can be undone, by whoever looks at it. */
+    public function mayUndo(Change $entry, ?UserInterface $by): bool
+    {
+        return $by instanceof User && $entry->isUndoable() && null === $entry->getUndoneBy() && $this->may($entry, $by);
+    }
+
+    private function may(Change $entry, User $by): bool
     {
         $role = $this->roles->of($by, $entry->getJob()->getSlug());
 

@@ -8,7 +8,6 @@ use Symfony\Bundle\SecurityBundle\Security;
 use Symfony\Component\Routing\Generator\UrlGeneratorInterface;
 use Vorhut\App\Entity\Change;
 use Vorhut\App\Entity\ChangeKind;
-use Vorhut\App\Entity\User;
 use Vorhut\App\Web\View\Link;
 use Vorhut\App\Web\View\Post;
 use Vorhut\Core\Exchange\Upcasters;
@@ -32,8 +31,7 @@ final readonly class JournalEntryPage
     public function show(JobInHand $hand, Change $entry): JournalEntryView
     {
         $slug = ['slug' => $hand->stored->getSlug()];
-        $user = $this->security->getUser();
-        $may = $entry->isUndoable() && null === $entry->getUndoneBy() && $user instanceof User && $this->journal->may($entry, $user);
+        $may = $this->journal->mayUndo($entry, $this->security->getUser());
         $rows = [];
         foreach ($entry->toChangeSet($this->upcasters)->edits as $edit) {
             $rows = \count($rows) < self::MOST_ROWS ? [...$rows, ...self::rows($hand, $edit)] : $rows;
