@@ -21,7 +21,7 @@ final readonly class ChangeSet
         foreach ([...$this->edits, ...$next->edits] as $edit) {
             $key = $edit->type.' '.$edit->id;
             $edits[$key] = isset($edits[$key])
-                ? new Edit($edit->type, $edit->id, $edits[$key]->before, $edit->after, $edit->behind)
+                ? new Edit($edit->type, $edit->id, $edits[$key]->before, $edit->after, $edit->behind, $edits[$key]->was ?? $edit->was)
                 : $edit;
         }
 
@@ -31,13 +31,15 @@ final readonly class ChangeSet
     /** Tells whether an offer is still the one that somebody was shown. */
     public function fingerprint(): string
     {
-        return hash('xxh128', Json::line(array_map(static fn (Edit $e): array => [$e->list(), $e->id, $e->after], $this->edits)));
+        $told = static fn (Edit $e): array => [$e->list(), $e->id, $e->after, $e->isMove() ? $e->behind : null];
+
+        return hash('xxh128', Json::line(array_map($told, $this->edits)));
     }
 
     /** Whether everything is as it would be already. */
     public function isEmpty(): bool
     {
-        return [] === array_filter($this->edits, static fn (Edit $e): bool => Json::line($e->before) !== Json::line($e->after));
+        return [] === array_filter($this->edits, static fn (Edit $e): bool => !$e->isEmpty());
     }
 
     public function reversed(string $title): self

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Vorhut\Core\Job;
 
+use Vorhut\Core\Record\Json;
+
 /**
  * One record before and after a change, as it stands in the job file.
  *
@@ -18,8 +20,10 @@ final readonly class Edit
      * @param class-string $type the value object of its list, or JobInfo
      * @param array<string, mixed>|null $before
      * @param array<string, mixed>|null $after
-     * @param string|null $behind the record it stands behind, where it is added or removed; '' for the first
+     * @param string|null $behind the record it stands behind, where it is added, removed or moved; '' for the first
      *                            place, null for the last
+     * @param string|null $was the record it stood behind before it was moved, '' for the first place; null where it
+     *                         was not moved
      */
     public function __construct(
         public string $type,
@@ -27,7 +31,19 @@ final readonly class Edit
         public ?array $before,
         public ?array $after,
         public ?string $behind = null,
+        public ?string $was = null,
     ) {
+    }
+
+    public function isMove(): bool
+    {
+        return null !== $this->was;
+    }
+
+    /** Whether everything is as it was. */
+    public function isEmpty(): bool
+    {
+        return (!$this->isMove() || $this->was === $this->behind) && Json::line($this->before) === Json::line($this->after);
     }
 
     public function list(): string
@@ -48,12 +64,14 @@ final readonly class Edit
 
     public function reversed(): self
     {
-        return new self($this->type, $this->id, $this->after, $this->before, $this->behind);
+        return $this->isMove()
+            ? new self($this->type, $this->id, $this->after, $this->before, $this->was, $this->behind)
+            : new self($this->type, $this->id, $this->after, $this->before, $this->behind);
     }
 
     /** The same edit of a record as it is by now. */
     public function behind(?string $id): self
     {
-        return new self($this->type, $this->id, $this->before, $this->after, $id);
+        return new self($this->type, $this->id, $this->before, $this->after, $id, $this->was);
     }
 }

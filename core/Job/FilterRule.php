@@ -36,6 +36,19 @@ final readonly class FilterRule implements \Stringable, Checked
         }
     }
 
+    /** Whether whatever another rule names is named by this one, too. */
+    public function covers(self $other): bool
+    {
+        foreach ([[$this->from, $other->from], [$this->to, $other->to]] as [$wide, $narrow]) {
+            if (null !== $wide && (null === $narrow || $wide->length > $narrow->length || !$wide->overlaps($narrow))) {
+                return false;
+            }
+        }
+
+        return (Protocol::Any === $this->protocol || $this->protocol === $other->protocol)
+            && ([] === $this->ports->ranges || (string) $this->ports === (string) $other->ports);
+    }
+
     public function __toString(): string
     {
         $protocol = Protocol::Any === $this->protocol ? '' : $this->protocol->value;

@@ -119,6 +119,9 @@ final readonly class Job
             } catch (InvalidFile $e) {
                 throw $e->under(\sprintf('%s[%s]', $list->path(), $edit->id));
             }
+            if ($edit->isMove()) {
+                unset($before[$edit->id], $objects[$edit->type][$edit->id]);
+            }
             if (null === $edit->behind || isset($before[$edit->id])) {
                 $records[$list->name][$edit->id] = $edit->after;
                 $objects[$edit->type][$edit->id] = $object;
@@ -161,6 +164,19 @@ final readonly class Job
         $facts = $this->frame['job'] ?? [];
 
         return JobInfo::class === $type ? $facts : $this->records[Lists::of($type)->name][$id] ?? null;
+    }
+
+    /**
+     * A record moved to another place in its list.
+     *
+     * @param class-string $type the value object of its list
+     * @param string $behind the record it is to stand behind; '' for the first place
+     */
+    public function move(string $type, string $id, string $behind): Edit
+    {
+        $record = $this->record($type, $id);
+
+        return new Edit($type, $id, $record, $record, $behind, Place::of($this->records[Lists::of($type)->name] ?? [], $id));
     }
 
     /**

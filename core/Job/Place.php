@@ -33,4 +33,41 @@ final class Place
 
         return $placed + [$id => $value];
     }
+
+    /**
+     * The one that a record stands behind; '' for the first place.
+     *
+     * @param array<array-key, mixed> $list
+     */
+    public static function of(array $list, string $id): string
+    {
+        $before = '';
+        foreach (array_keys($list) as $key) {
+            if ((string) $key === $id) {
+                break;
+            }
+            $before = (string) $key;
+        }
+
+        return $before;
+    }
+
+    /**
+     * The one that a record stands behind after a step up or down its list.
+     *
+     * @param list<int|string> $ids those of the list
+     * @param int $step -1 for up, 1 for down
+     *
+     * @return string|null '' for the first place; null where there is no such step
+     */
+    public static function step(array $ids, string $id, int $step): ?string
+    {
+        $ids = array_map(strval(...), $ids);
+        $at = array_search($id, $ids, true);
+        if (false === $at || !isset($ids[$at + $step])) {
+            return null;
+        }
+
+        return $step > 0 ? $ids[$at + 1] : $ids[$at - 2] ?? '';
+    }
 }

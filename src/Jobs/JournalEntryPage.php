@@ -65,6 +65,15 @@ final readonly class JournalEntryPage
         $name = $edit->after['name'] ?? $edit->before['name'] ?? $edit->id;
         $record = \sprintf('%s %s', ucfirst($one), \is_string($name) ? $name : $edit->id);
         $rows = [];
+        if ($edit->isMove()) {
+            $stands = static fn (?string $behind): string => '' === (string) $behind ? 'first' : 'behind '.$behind;
+            $rows[] = [
+                'record' => $record,
+                'field' => 'place in the list',
+                'before' => $stands($edit->was),
+                'after' => $stands($edit->behind),
+            ];
+        }
         foreach (self::differences($edit->before ?? [], $edit->after ?? [], '') as [$field, $before, $after]) {
             $rows[] = [
                 'record' => [] === $rows ? $record : '',

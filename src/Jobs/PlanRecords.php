@@ -94,7 +94,7 @@ final readonly class PlanRecords
             $list = $edit->list();
             $named[$list][$edit->id] = $edit->after ?? [];
             if (null !== $before->record($edit->type, $edit->id)) {
-                $this->update($stored, $edit, $by, $at);
+                $this->update($stored, $edit, $by, $at, $edit->isMove() ? ['position' => $this->room($stored, $edit)] : []);
             } elseif (null === $edit->behind) {
                 $last[] = $edit;
             } else {
@@ -121,9 +121,10 @@ final readonly class PlanRecords
         }
     }
 
-    private function update(StoredJob $stored, Edit $edit, User $by, \DateTimeImmutable $at): void
+    /** @param array<string, int> $more */
+    private function update(StoredJob $stored, Edit $edit, User $by, \DateTimeImmutable $at, array $more): void
     {
-        $this->connection->update('plan_record', [
+        $this->connection->update('plan_record', $more + [
             'record' => Json::line($edit->after),
             'version' => $stored->getRevision(),
             'shape' => JobFile::VERSION,

@@ -10,9 +10,11 @@ use Symfony\Component\Routing\Attribute\Route;
 use Symfony\Component\Security\Http\Attribute\IsGranted;
 use Vorhut\App\Web\JobPage;
 use Vorhut\App\Web\RecordForm;
+use Vorhut\App\Web\Refusals;
 use Vorhut\Core\Job\ChangeSet;
 use Vorhut\Core\Job\Edit;
 use Vorhut\Core\Job\Lists;
+use Vorhut\Core\Job\Place;
 use Vorhut\Core\Job\RecordList;
 
 /** Any list of the plan, with a form made of its declaration. */
@@ -50,19 +52,38 @@ final class RecordsController extends JobPage
         $of = $this->list($list);
         $before = RecordsPage::NEW === $id ? null : $hand->job->record($of->type, $id);
         $after = (new RecordForm($hand->job))->record($of->type(), $request->request->all(), $before ?? []);
+        if (null === $before && 'id' === $of->key && !isset($after['id'])) {
+            $name = \is_string($after['name'] ?? null) ? $after['name'] : '';
+            $after = ['id' => NewId::of($hand->job, $list, $name, str_replace(' ', '-', $of->one)), ...$after];
+        }
         $key = $after[$of->key] ?? null;
         $new = \is_string($key) ? $key : '';
-        $title = \sprintf('%s %s %s', null === $before ? 'Added' : 'Changed', $of->one, RecordsPage::NEW === $id ? $new : $id);
+        $name = \is_string($after['name'] ?? null) ? $after['name'] : (RecordsPage::NEW === $id ? $new : $id);
+        $title = \sprintf('%s %s %s', null === $before ? 'Added' : 'Changed', $of->one, $name);
         $change = new ChangeSet($title, [new Edit($of->type, RecordsPage::NEW === $id ? $new : $id, $before, $after)]);
-        $errors = null === $before && isset($hand->job->records[$list][$new])
-            ? [\sprintf('There is a %s "%s" already. Choose another id.', $of->one, $new)]
-            : $this->apply($hand, $change, $request);
-        if ([] === $errors) {
+        $refusals = null === $before && isset($hand->job->records[$list][$new])
+            ? Refusals::said(\sprintf('There is a %s "%s" already. Choose another id.', $of->one, $new))
+            : $this->refusals($hand, $change, $request);
+        if ($refusals->isEmpty()) {
             return $this->to($hand, 'record', ['list' => $list, 'id' => RecordsPage::NEW === $id ? $new : $id]);
         }
-        $view = $this->records->show($hand, $of, $id, $after, $errors);
+        $view = $this->records->show($hand, $of, $id, $after, $refusals);
 
         return $this->page($hand, 'brief', 'records/index.html.twig', $view, Response::HTTP_UNPROCESSABLE_ENTITY);
+    }
+
+    #[Route('/job/{slug}/records/{list}/{id}/move', name: 'record_move', methods: ['POST'])]
+    #[IsGranted('ROLE_LEAD')]
+    public function move(JobInHand $hand, string $list, string $id, Request $request): Response
+    {
+        $of = $this->list($list);
+        $behind = Place::step(array_keys($hand->job->records[$list] ?? []), $id, 'up' === $request->request->getString('to') ? -1 : 1);
+        if (null === $hand->job->record($of->type, $id) || null === $behind) {
+            return $this->to($hand, 'record', ['list' => $list, 'id' => $id]);
+        }
+        $change = new ChangeSet(\sprintf('Moved %s %s', $of->one, $id), [$hand->job->move($of->type, $id, $behind)]);
+
+        return $this->change($hand, $change, $request, 'record', ['list' => $list, 'id' => $id]);
     }
 
     #[Route('/job/{slug}/records/{list}/{id}/remove', name: 'record_remove', methods: ['POST'])]

@@ -6,18 +6,23 @@ namespace Vorhut\App\Jobs;
 
 use Symfony\Bundle\SecurityBundle\Security;
 use Symfony\Component\Routing\Generator\UrlGeneratorInterface;
+use Vorhut\App\Networks\RouterNotes;
 use Vorhut\App\Web\RecordForm;
+use Vorhut\App\Web\Refusals;
 use Vorhut\App\Web\View\FormField;
 use Vorhut\App\Web\View\Link;
 use Vorhut\App\Web\View\Post;
 use Vorhut\App\Web\Words;
 use Vorhut\Core\Job\Lists;
+use Vorhut\Core\Job\Place;
 use Vorhut\Core\Job\RecordList;
+use Vorhut\Core\Job\Router;
 use Vorhut\Core\Record\Field\Field;
 use Vorhut\Core\Record\Field\Flag;
 use Vorhut\Core\Record\Field\Listed;
 use Vorhut\Core\Record\Field\Nested;
 use Vorhut\Core\Record\Field\Settings;
+use Vorhut\Core\Record\Field\Slug;
 
 /** Shows any list of the plan, as far as nothing better is drawn of it. */
 final readonly class RecordsPage
@@ -26,17 +31,18 @@ final readonly class RecordsPage
     private const MOST_COLUMNS = 5;
     public const NEW = '+';
 
-    public function __construct(private Security $security, private UrlGeneratorInterface $urls)
+    public function __construct(private Security $security, private UrlGeneratorInterface $urls, private RouterNotes $routers)
     {
     }
 
     /**
      * @param string|null $open the record whose form is open, "+" for a new one
      * @param array<array-key, mixed>|null $typed the record as it was typed and not taken
-     * @param list<string> $errors why not
+     * @param Refusals|null $refusals why not
      */
-    public function show(JobInHand $hand, RecordList $list, ?string $open, ?array $typed = null, array $errors = []): RecordsView
+    public function show(JobInHand $hand, RecordList $list, ?string $open, ?array $typed = null, ?Refusals $refusals = null): RecordsView
     {
+        $refusals ??= Refusals::none();
         $records = $hand->job->records[$list->name] ?? [];
         $columns = self::columns($list);
         $rows = [];
@@ -64,14 +70,15 @@ final readonly class RecordsPage
             $new ? \sprintf('A new %s', $list->one) : self::name($record, (string) $open),
             null === $open ? '' : $this->url('record_save', $hand, $at),
             $hand->revision,
-            null === $record || !$editor ? [] : $this->form($hand, $list, $record, $new),
-            $errors,
+            null === $record || !$editor ? [] : $refusals->at($this->form($hand, $list, $record, $new)),
+            $refusals->above,
             null === $record || $new || !$editor ? null : new Post(
                 'remove this '.$list->one,
                 $this->url('record_remove', $hand, $at),
                 ['version' => $hand->revision],
                 small: true,
             ),
+            null === $record || $new || !$editor ? [] : $this->moves($hand, $list, (string) $open),
             null === $record || $new || !$editor ? null : new Link(
                 'Another one like it',
                 $this->url('record', $hand, ['list' => $list->name, 'id' => self::NEW, 'like' => (string) $open]),
@@ -84,6 +91,21 @@ final readonly class RecordsPage
         );
     }
 
+    /** @return list<Post> */
+    private function moves(JobInHand $hand, RecordList $list, string $id): array
+    {
+        $ids = array_keys($hand->job->records[$list->name] ?? []);
+        $url = $this->url('record_move', $hand, ['list' => $list->name, 'id' => $id]);
+        $moves = [];
+        foreach (['up' => [-1, 'u'], 'down' => [1, 'j']] as $to => [$step, $key]) {
+            if (null !== Place::step($ids, $id, $step)) {
+                $moves[] = new Post('Move '.$to, $url, ['version' => $hand->revision, 'to' => $to], $key);
+            }
+        }
+
+        return $moves;
+    }
+
     /**
      * @param array<array-key, mixed> $record
      *
@@ -91,7 +113,12 @@ final readonly class RecordsPage
      */
     private function form(JobInHand $hand, RecordList $list, array $record, bool $new): array
     {
-        return (new RecordForm($hand->job))->fields($list->type(), $record, $new ? [] : [$list->key]);
+        $fields = (new RecordForm($hand->job))->fields($list->type(), $record, $new && 'id' !== $list->key ? [] : [$list->key]);
+        $id = $record[$list->key] ?? null;
+        $router = Router::class === $list->type && \is_string($id) ? $hand->job->routers[$id] ?? null : null;
+        $notes = null === $router ? [] : $this->routers->of($hand, $router);
+
+        return array_map(static fn (FormField $f): FormField => isset($notes[$f->name]) ? $f->noted($notes[$f->name]) : $f, $fields);
     }
 
     /** @param array<array-key, mixed>|null $record */
@@ -107,7 +134,7 @@ final readonly class RecordsPage
     {
         $plain = array_filter(
             $list->type()->fields,
-            static fn (Field $f): bool => !$f instanceof Listed && !$f instanceof Nested && !$f instanceof Settings && !$f instanceof Flag,
+            static fn (Field $f): bool => !$f instanceof Listed && !$f instanceof Nested && !$f instanceof Settings && !$f instanceof Flag && !$f instanceof Slug,
         );
 
         return \array_slice($plain, 0, self::MOST_COLUMNS);

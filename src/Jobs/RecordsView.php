@@ -16,6 +16,7 @@ final readonly class RecordsView
      * @param list<array{url: string, cells: list<string>, here: bool}> $rows
      * @param list<FormField> $fields of the open record; none where none is open
      * @param list<string> $errors
+     * @param list<Post> $moves of the open record in its list
      * @param list<Link> $lists the other lists
      */
     public function __construct(
@@ -30,6 +31,7 @@ final readonly class RecordsView
         public array $fields,
         public array $errors,
         public ?Post $remove,
+        public array $moves,
         public ?Link $like,
         public array $lists,
     ) {

@@ -14,7 +14,9 @@ final class StoredEdits
     /** @param list<Edit> $edits */
     public static function encode(array $edits): string
     {
-        return Json::line(array_map(static fn (Edit $e): array => [$e->list(), $e->id, $e->before, $e->after, $e->behind], $edits));
+        $stored = static fn (Edit $e): array => [$e->list(), $e->id, $e->before, $e->after, $e->behind, $e->was];
+
+        return Json::line(array_map($stored, $edits));
     }
 
     /**
@@ -25,7 +27,16 @@ final class StoredEdits
     public static function decode(string $json, Upcasters $upcasters, int $shape): array
     {
         $edits = [];
-        /** @var list<array{string, string, array<string, mixed>|null, array<string, mixed>|null, 4?: string|null}> $stored */
+        /**
+         * @var list<array{
+         *     string,
+         *     string,
+         *     array<string, mixed>|null,
+         *     array<string, mixed>|null,
+         *     4?: string|null,
+         *     5?: string|null,
+         * }> $stored
+         */
         $stored = Json::decode($json);
         foreach ($stored as $entry) {
             [$list, $id, $before, $after] = $entry;
@@ -35,6 +46,7 @@ final class StoredEdits
                 $upcasters->raise($list, $before, $shape),
                 $upcasters->raise($list, $after, $shape),
                 $entry[4] ?? null,
+                $entry[5] ?? null,
             );
         }
 

@@ -28,7 +28,8 @@ final class NetworksController extends JobPage
     #[Route('/job/{slug}/networks', name: 'networks', methods: ['GET'])]
     public function index(JobInHand $hand, Request $request): Response
     {
-        $view = $this->networks->show($hand, $request->query->getString('edit'), $request->query->getString('finding'));
+        $query = $request->query;
+        $view = $this->networks->show($hand, $query->getString('edit'), $query->getString('finding'), from: $query->getString('from'));
 
         return $this->page($hand, 'networks', 'networks/index.html.twig', $view);
     }

@@ -8,6 +8,7 @@ use Symfony\Bundle\SecurityBundle\Security;
 use Symfony\Component\Routing\Generator\UrlGeneratorInterface;
 use Vorhut\App\Jobs\JobInHand;
 use Vorhut\App\Jobs\JobReading;
+use Vorhut\App\Jobs\RecordsPage;
 use Vorhut\App\Web\FindingLines;
 use Vorhut\App\Web\View\FindingLine;
 use Vorhut\App\Web\View\FormField;
@@ -15,18 +16,22 @@ use Vorhut\App\Web\View\Link;
 use Vorhut\App\Web\View\Post;
 use Vorhut\App\Web\Words;
 use Vorhut\Core\Job\FilterRule;
+use Vorhut\Core\Job\Route;
 use Vorhut\Core\Job\Router;
 use Vorhut\Core\Job\RouterInterface;
+use Vorhut\Core\Net\Service;
+use Vorhut\Core\Proof\Crossings;
+use Vorhut\Core\Proof\RuleHits;
 
 /** Shows segments, subnets and routers. */
 final readonly class NetworksPage
 {
-    private const MOST_RULES = 8;
     private const NEW = 'new';
 
     public function __construct(
         private JobReading $reading,
         private FindingLines $findings,
+        private RouterNotes $notes,
         private Security $security,
         private UrlGeneratorInterface $urls,
     ) {
@@ -37,6 +42,7 @@ final readonly class NetworksPage
      * @param SegmentForm|null $typed what was typed and not taken
      * @param list<string> $errors why not
      * @param string $finding the finding that is explained
+     * @param string $from the segment from which the map tells what gets where, '' for none
      */
     public function show(
         JobInHand $hand,
@@ -44,12 +50,13 @@ final readonly class NetworksPage
         string $finding = '',
         ?SegmentForm $typed = null,
         array $errors = [],
+        string $from = '',
     ): NetworksView {
         $lead = $this->security->isGranted('ROLE_LEAD');
         $digest = $this->reading->digest($hand->stored);
         $form = match (true) {
             null !== $typed => $this->form($hand, $typed, $errors),
-            isset($hand->job->segments[$edit]) => $this->form($hand, SegmentForm::of($hand->job->segments[$edit]), []),
+            isset($hand->job->segments[$edit]) => $this->form($hand, SegmentForm::of($hand->job, $hand->job->segments[$edit]), []),
             self::NEW === $edit => $this->form($hand, new SegmentForm(), []),
             default => null,
         };
@@ -60,6 +67,7 @@ final readonly class NetworksPage
         $actions = [new Link('Sweep', $this->url('sweep', $hand), 's')];
         if ($lead) {
             $actions[] = new Link('Add segment', $this->url('networks', $hand, ['edit' => self::NEW]), 'n');
+            $actions[] = new Link('Add router', $this->url('record', $hand, ['list' => 'routers', 'id' => RecordsPage::NEW]), 'r');
         }
         $first = new Link('Add the first segment', $this->url('networks', $hand, ['edit' => self::NEW]), main: true);
 
@@ -67,11 +75,26 @@ final readonly class NetworksPage
             \sprintf('%s, %s · drawn from the plan', Words::count($digest->segments, 'segment'), Words::count($digest->devices, 'device')),
             $actions,
             $nets,
-            array_map(fn (Router $r): array => $this->router($hand, $r), array_values($hand->job->routers)),
+            array_map(fn (Router $r): RouterView => $this->router($hand, $r, $lead), array_values($hand->job->routers)),
             self::NEW === $edit ? $form : null,
             $lead && self::NEW !== $edit ? $first : null,
             $this->finding($hand, $finding),
+            [] === $hand->job->segments ? null : $this->map($hand, $from),
+            $this->url('networks', $hand, ['from' => '']),
+            $this->url('networks', $hand).'#router-',
+            isset($hand->job->segments[$from])
+                ? \sprintf('A rightly set up unit in %s pings one in each other segment.', $hand->job->segments[$from]->name)
+                : 'Choose a segment to see what gets where from there.',
         );
+    }
+
+    private function map(JobInHand $hand, string $from): NetMap
+    {
+        $lanes = \array_slice(array_map(strval(...), array_keys($hand->job->segments)), 0, NetMap::MOST_LANES);
+        $chosen = isset($hand->job->segments[$from]) ? $from : '';
+        $crossings = '' === $chosen ? [] : Crossings::of($hand->job, $from, $lanes, Service::fromString('icmp'));
+
+        return NetMap::of($hand->job, $chosen, $crossings);
     }
 
     private function net(JobInHand $hand, Ruler $ruler, bool $lead, ?SegmentFormView $form): NetView
@@ -110,12 +133,13 @@ final readonly class NetworksPage
             new FormField('dns', 'DNS', $form->dns, technical: true),
             new FormField('ntp', 'Time servers', $form->ntp, technical: true),
         ];
-        if (null === $form->id) {
-            $router = [] === $hand->job->routers ? '+' : $form->router;
-            $fields[] = new FormField('router', 'Router', $router, 'select', options: $routers);
+        $router = null === $form->id && [] === $hand->job->routers ? '+' : $form->router;
+        if (null === $form->id && 1 === \count($hand->job->routers) && [] === $errors) {
+            $router = (string) array_key_first($hand->job->routers);
         }
+        $fields[] = new FormField('router', 'Router that has the gateway', $router, 'select', options: $routers);
         $fields[] = new FormField('snooping', 'switches snoop multicast', $form->snooping ? '1' : '', 'check');
-        $fields[] = new FormField('querier', 'somebody queries', $form->querier ? '1' : '', 'check');
+        $fields[] = new FormField('querier', 'a switch or router asks for members (querier)', $form->querier ? '1' : '', 'check');
 
         return new SegmentFormView(
             $this->url('segment_save', $hand),
@@ -123,6 +147,10 @@ final readonly class NetworksPage
             $errors,
             ['id' => (string) $form->id, 'version' => $hand->revision],
             $this->url('networks', $hand),
+            null === $form->id || !isset($hand->job->segments[$form->id]) ? null : new Link(
+                'More subnets, everything else',
+                $this->url('record', $hand, ['list' => 'segments', 'id' => $form->id]),
+            ),
             null === $form->id || !isset($hand->job->segments[$form->id]) ? null : new Post(
                 'remove this segment',
                 $this->url('segment_remove', $hand, ['id' => $form->id]),
@@ -132,18 +160,34 @@ final readonly class NetworksPage
         );
     }
 
-    /** @return array{name: string, interfaces: list<array{segment: string, address: string}>, rules: list<string>, default: string} */
-    private function router(JobInHand $hand, Router $router): array
+    private function router(JobInHand $hand, Router $router, bool $lead): RouterView
     {
-        return [
-            'name' => $router->name,
-            'interfaces' => array_map(static fn (RouterInterface $i): array => [
+        $notes = $this->notes->of($hand, $router);
+        $edit = $this->url('record', $hand, ['list' => 'routers', 'id' => $router->id]);
+        $rule = static fn (FilterRule $r, string $decides): array => ['line' => (string) $r, 'decides' => $decides];
+
+        return new RouterView(
+            $router->id,
+            $router->name,
+            array_map(static fn (RouterInterface $i): array => [
                 'segment' => $hand->job->segments[$i->segment]->name,
                 'address' => (string) $i->address,
+                'does' => implode(', ', array_keys(array_filter([
+                    'routes multicast' => $i->multicast,
+                    'relays multicast DNS' => $i->mdnsRelay,
+                    'masquerades' => $i->masquerade,
+                    'answers ARP for what lies behind' => $i->proxyArp,
+                    'relays DHCP' => null !== $i->relay,
+                ]))),
             ], $router->interfaces),
-            'rules' => array_map(static fn (FilterRule $r): string => (string) $r, \array_slice($router->rules, 0, self::MOST_RULES)),
-            'default' => $router->defaultAction->value,
-        ];
+            array_map($rule, $router->rules, $notes['rules']),
+            ['line' => 'then '.$router->defaultAction->value, 'decides' => $this->notes->decides($hand, $router, RuleHits::NONE)],
+            array_map(static fn (Route $r, string $n): array => [
+                'line' => $r->to.' by '.$r->via,
+                'decides' => $n,
+            ], $router->routes, $notes['routes']),
+            $lead ? new Link('edit', $edit, spoken: ' '.$router->name) : null,
+        );
     }
 
     private function finding(JobInHand $hand, string $wanted): ?FindingLine

@@ -12,12 +12,7 @@ final readonly class NetworksView
 {
     /**
      * @param list<NetView> $nets
-     * @param list<array{
-     *     name: string,
-     *     interfaces: list<array{segment: string, address: string}>,
-     *     rules: list<string>,
-     *     default: string,
-     * }> $routers
+     * @param list<RouterView> $routers
      * @param list<Link> $actions
      * @param SegmentFormView|null $new the form of a segment to be added
      */
@@ -29,6 +24,10 @@ final readonly class NetworksView
         public ?SegmentFormView $new,
         public ?Link $first,
         public ?FindingLine $finding,
+        public ?NetMap $map,
+        public string $mapUrl,
+        public string $routerUrl,
+        public string $mapSaid,
     ) {
     }
 }

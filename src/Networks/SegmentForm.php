@@ -5,12 +5,14 @@ declare(strict_types=1);
 namespace Vorhut\App\Networks;
 
 use Symfony\Component\HttpFoundation\Request;
+use Vorhut\App\Jobs\NewId;
 use Vorhut\Core\InvalidValue;
 use Vorhut\Core\Job\ChangeSet;
 use Vorhut\Core\Job\Edit;
 use Vorhut\Core\Job\Job;
 use Vorhut\Core\Job\Router;
 use Vorhut\Core\Job\Segment;
+use Vorhut\Core\Net\Ipv4Address;
 use Vorhut\Core\Net\Ipv4Prefix;
 use Vorhut\Core\Record\InvalidFile;
 
@@ -29,12 +31,12 @@ final readonly class SegmentForm
         public string $ntp = '',
         public bool $snooping = false,
         public bool $querier = false,
-        /** Only for a new one: the router that gets an interface with the gateway's address; "+" makes one. */
+        /** The router that has the gateway's address; "+" makes one. */
         public string $router = '',
     ) {
     }
 
-    public static function of(Segment $segment): self
+    public static function of(Job $job, Segment $segment): self
     {
         $subnet = $segment->subnets[0] ?? null;
 
@@ -50,6 +52,7 @@ final readonly class SegmentForm
             implode(', ', $segment->ntp),
             $segment->snooping,
             $segment->querier,
+            self::routerOf($job, $segment),
         );
     }
 
@@ -79,7 +82,7 @@ final readonly class SegmentForm
         if ('' === $this->name) {
             throw InvalidFile::at('$.name', '', 'a name of 1 to 120 characters', 'Such as Voice, Northpier.');
         }
-        $id = $this->id ?? self::newId($job, $this->name);
+        $id = $this->id ?? NewId::of($job, 'segments', $this->name, 'segment');
         $before = $job->record(Segment::class, $id);
         $subnets = \is_array($before['subnets'] ?? null) ? array_values($before['subnets']) : [];
         if ('' !== $this->prefix) {
@@ -114,38 +117,73 @@ final readonly class SegmentForm
         );
     }
 
-    /** @return list<Edit> */
+    /**
+     * The chosen router gets the gateway's address here, and whoever had that of the gateway before gives it up.
+     *
+     * @return list<Edit>
+     */
     private function routerEdits(Job $job, string $segment): array
     {
-        if ('' === $this->router || '' === $this->gateway || '' === $this->prefix) {
-            return [];
+        $before = ($job->segments[$segment] ?? null)?->subnets[0]->gateway ?? null;
+        $at = '' === $this->gateway || '' === $this->prefix
+            ? null
+            : $this->gateway.'/'.Ipv4Prefix::fromString($this->prefix())->length;
+        $edits = [];
+        foreach ($job->routers as $router) {
+            $chosen = $router->id === $this->router ? $at : null;
+            $list = $job->record(Router::class, $router->id)['interfaces'] ?? [];
+            $list = \is_array($list) ? array_values($list) : [];
+            $legs = self::legs($router, $list, $segment, $before, $chosen);
+            if ($legs !== $list) {
+                $edits[] = $job->edit(Router::class, $router->id, ['interfaces' => $legs]);
+            }
         }
-        $interface = [
-            'segment' => $segment,
-            'address' => $this->gateway.'/'.Ipv4Prefix::fromString($this->prefix())->length,
-            'multicast' => false,
-            'mdnsRelay' => false,
-            'masquerade' => false,
-        ];
-        if ('+' === $this->router) {
-            $id = self::newId($job, 'Core router');
-
-            return [
-                new Edit(Router::class, $id, null, [
-                    'id' => $id,
-                    'name' => 'Core router',
-                    'interfaces' => [$interface],
-                    'routes' => [],
-                    'rules' => [],
-                    'defaultAction' => 'permit',
-                    'stateful' => true,
-                    'forwards' => [],
-                ]),
-            ];
+        if ('+' === $this->router && null !== $at) {
+            $id = NewId::of($job, 'routers', 'Core router', 'router');
+            $new = ['id' => $id, 'name' => 'Core router', 'interfaces' => [['segment' => $segment, 'address' => $at]]];
+            $edits[] = new Edit(Router::class, $id, null, $new);
         }
-        $list = $job->record(Router::class, $this->router)['interfaces'] ?? null;
 
-        return \is_array($list) ? [$job->edit(Router::class, $this->router, ['interfaces' => [...array_values($list), $interface]])] : [];
+        return $edits;
+    }
+
+    /**
+     * A router's interfaces with the one that stands for the gateway of a segment put in, changed or taken out.
+     *
+     * @param list<mixed> $list
+     * @param Ipv4Address|null $before the gateway as it was
+     * @param string|null $at the gateway with its length, where this router is to have it
+     *
+     * @return list<mixed>
+     */
+    private static function legs(Router $router, array $list, string $segment, ?Ipv4Address $before, ?string $at): array
+    {
+        foreach ($router->interfaces as $index => $interface) {
+            $gateway = null !== $before && $before->value === $interface->address?->address->value;
+            if ($interface->segment === $segment && ($gateway || null === $interface->address)) {
+                $record = \is_array($list[$index]) ? $list[$index] : [];
+                $list[$index] = null === $at ? null : ['address' => $at] + $record;
+                $at = null;
+            }
+        }
+        $list[] = null === $at ? null : ['segment' => $segment, 'address' => $at];
+
+        return array_values(array_filter($list, static fn (mixed $i): bool => null !== $i));
+    }
+
+    /** The router that has the gateway's address in a segment; none where nobody has. */
+    public static function routerOf(Job $job, Segment $segment): string
+    {
+        $gateway = ($segment->subnets[0]->gateway ?? null)?->value;
+        foreach (null === $gateway ? [] : $job->routers as $router) {
+            foreach ($router->interfaces as $interface) {
+                if ($interface->segment === $segment->id && $interface->address?->address->value === $gateway) {
+                    return $router->id;
+                }
+            }
+        }
+
+        return '';
     }
 
     /** A dotted mask is taken as well as a length. */
@@ -162,17 +200,5 @@ final readonly class SegmentForm
     private static function list(string $text): array
     {
         return array_values(array_filter(array_map(trim(...), explode(',', $text)), static fn (string $part): bool => '' !== $part));
-    }
-
-    private static function newId(Job $job, string $name): string
-    {
-        $base = trim(substr(trim((string) preg_replace('/[^a-z0-9]+/', '-', strtolower($name)), '-'), 0, 50), '-');
-        $base = '' === $base ? 'segment' : $base;
-        $id = $base;
-        for ($n = 2; isset($job->segments[$id]) || isset($job->routers[$id]) || isset($job->devices[$id]); ++$n) {
-            $id = $base.'-'.$n;
-        }
-
-        return $id;
     }
 }

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Vorhut\App\Networks;
 
 use Vorhut\App\Web\View\FormField;
+use Vorhut\App\Web\View\Link;
 use Vorhut\App\Web\View\Post;
 
 /** The form of a segment with one subnet. */
@@ -21,6 +22,7 @@ final readonly class SegmentFormView
         public array $errors,
         public array $hidden,
         public string $leaveUrl,
+        public ?Link $more,
         public ?Post $remove,
     ) {
     }

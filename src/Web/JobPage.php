@@ -80,18 +80,28 @@ abstract class JobPage extends AbstractController
      */
     final protected function apply(JobInHand $hand, ChangeSet $change, Request $request, array $effects = []): array
     {
+        return $this->refusals($hand, $change, $request, $effects)->above;
+    }
+
+    /**
+     * The same, for a form that says at its fields why it was not taken.
+     *
+     * @param list<Effect> $effects
+     */
+    final protected function refusals(JobInHand $hand, ChangeSet $change, Request $request, array $effects = []): Refusals
+    {
         if ($change->isEmpty() && [] === $effects) {
-            return ['Nothing to change: everything is as asked already.'];
+            return Refusals::said('Nothing to change: everything is as asked already.');
         }
         try {
             $this->attempt($hand, $change, $request, $effects);
         } catch (InvalidFile $e) {
-            return array_map(Sentence::of(...), $e->errors);
+            return Refusals::of($e);
         } catch (EditConflict|NotAllowed $e) {
-            return [$e->getMessage()];
+            return Refusals::said($e->getMessage());
         }
 
-        return [];
+        return Refusals::none();
     }
 
     /**

@@ -49,7 +49,7 @@ final readonly class RecordForm
     {
         $label = '' === $field->label ? $key : $field->label;
         if ($field instanceof Records) {
-            return new FormField($name, $label, control: 'rows', rows: $this->rows($field, $value, $name));
+            return $this->rows($field, $value, $name, $label);
         }
         if ($field instanceof Nested) {
             $inside = $this->fields(RecordType::of($field->class), \is_array($value) ? $value : [], [], $name);
@@ -101,7 +101,7 @@ final readonly class RecordForm
         if ($field instanceof Nested) {
             $inside = \is_array($before) ? $before : [];
 
-            return $this->record(RecordType::of($field->class), self::only($typed)[0] ?? [], $inside);
+            return $this->record(RecordType::of($field->class), array_values(self::only($typed))[0] ?? [], $inside);
         }
         if ($field instanceof Records) {
             return $this->records(RecordType::of($field->class), self::only($typed), \is_array($before) ? array_values($before) : []);
@@ -112,10 +112,10 @@ final readonly class RecordForm
     }
 
     /**
-     * Those in which something was left that does not stand in an empty one.
+     * Those in which something was left that does not stand in an empty one, in the order in which they came.
      *
      * @param RecordType<object> $type
-     * @param array<array-key, array<array-key, mixed>> $typed
+     * @param array<array-key, array<array-key, mixed>> $typed by the place where each stood before
      * @param list<mixed> $before
      *
      * @return list<array<string, mixed>>
@@ -138,21 +138,24 @@ final readonly class RecordForm
         return $records;
     }
 
-    /**
-     * Those there are, and an empty one.
-     *
-     * @return list<list<FormField>>
-     */
-    private function rows(Records $field, mixed $value, string $name): array
+    /** Those there are, and an empty one beside them. */
+    private function rows(Records $field, mixed $value, string $name, string $label): FormField
     {
         $type = RecordType::of($field->class);
+        $records = \is_array($value) ? array_values($value) : [];
         $rows = [];
-        foreach ([...(\is_array($value) ? array_values($value) : []), []] as $index => $record) {
-            $fields = $this->fields($type, \is_array($record) ? $record : [], [], $name.'['.$index.']');
-            $rows[] = [] === $record ? array_map(static fn (FormField $f): FormField => $f->unneeded(), $fields) : $fields;
+        foreach ($records as $index => $record) {
+            $rows[] = $this->fields($type, \is_array($record) ? $record : [], [], $name.'['.$index.']');
         }
+        $blank = $this->fields($type, [], [], $name.'['.\count($records).']');
 
-        return $rows;
+        return new FormField(
+            $name,
+            $label,
+            control: 'rows',
+            rows: $rows,
+            blank: array_map(static fn (FormField $f): FormField => $f->unneeded(), $blank),
+        );
     }
 
     /** @return array<array-key, string> */
@@ -170,9 +173,9 @@ final readonly class RecordForm
         return [] === $options || $field->required ? $options : ['' => ''] + $options;
     }
 
-    /** @return array<int, array<array-key, mixed>> */
+    /** @return array<array-key, array<array-key, mixed>> */
     private static function only(mixed $typed): array
     {
-        return array_values(array_filter(\is_array($typed) ? $typed : [], \is_array(...)));
+        return array_filter(\is_array($typed) ? $typed : [], \is_array(...));
     }
 }

@@ -13,6 +13,24 @@ use Vorhut\Tests\Support\Jobs;
 
 final class ListTest extends AppTestCase
 {
+    /** The router that has a segment's gateway goes along with it. */
+    public function testAGatewayThatMovesTakesItsRouterAlong(): void
+    {
+        $this->as('ines');
+        $leg = fn (): array => array_values(array_filter(
+            array_map(static fn ($i): string => $i->segment.' '.$i->address, $this->job()->routers['core']->interfaces),
+            static fn (string $i): bool => str_starts_with($i, 'video '),
+        ));
+        self::assertSame(['video 10.47.20.1/24'], $leg());
+        $this->client->request('GET', self::JOB.'/networks?edit=video');
+        self::assertSelectorExists('select[name=router] option[value=core][selected]');
+        $this->client->submitForm('Save', ['gateway' => '10.47.20.254']);
+        self::assertSame(['video 10.47.20.254/24'], $leg());
+        $this->client->request('GET', self::JOB.'/networks?edit=video');
+        $this->client->submitForm('Save', ['router' => '']);
+        self::assertSame([], $leg());
+    }
+
     /** The way of a newcomer: an empty job, one segment, a pasted list with three bad rows, addresses. */
     public function testFromAnEmptyJobToAddressesWithoutConflict(): void
     {

@@ -49,7 +49,7 @@ final class RecordsTest extends AppTestCase
     {
         $this->as('ines');
         $this->client->request('GET', self::JOB.'/records/locations/+');
-        $this->client->submitForm('Save', ['id' => 'slipway', 'name' => 'Slipway', 'within' => 'pier', 'dispatch' => 'Slip road 1']);
+        $this->client->submitForm('Save', ['name' => 'Slipway', 'within' => 'pier', 'dispatch' => 'Slip road 1']);
         self::assertResponseRedirects(self::JOB.'/records/locations/slipway');
         $record = ['id' => 'slipway', 'name' => 'Slipway', 'within' => 'pier', 'dispatch' => 'Slip road 1'];
         self::assertEquals($record, $this->job()->record(Location::class, 'slipway'), 'what was left as it came does not come up');
@@ -80,6 +80,59 @@ final class RecordsTest extends AppTestCase
         $core = $this->job()->routers['core'];
         self::assertContains('10.99.0.0/16', array_map(static fn ($r): string => (string) $r->to, $core->routes));
         self::assertCount($rules, $core->rules, 'the others are left alone');
+    }
+
+    public function testARecordIsMovedInItsListAndBack(): void
+    {
+        $this->as('ines');
+        $ids = fn (): array => array_keys($this->job()->segments);
+        $before = $ids();
+        $page = $this->client->request('GET', self::JOB.'/records/segments/'.$before[2]);
+        $this->client->submit($page->selectButton('Move up')->form());
+        self::assertSame([$before[0], $before[2], $before[1]], \array_slice($ids(), 0, 3));
+        $last = $this->number('SELECT MAX(id) FROM journal');
+        $this->client->request('GET', self::JOB.'/journal/'.$last);
+        self::assertSelectorTextContains('main', 'place in the list');
+        $page = $this->client->request('GET', self::JOB.'/records/segments/'.$before[2]);
+        $this->client->submit($page->selectButton('Move up')->form());
+        self::assertSame([$before[2], $before[0], $before[1]], \array_slice($ids(), 0, 3));
+        $page = $this->client->followRedirect();
+        self::assertCount(0, $page->selectButton('Move up'), 'it stands first');
+        $this->post(self::JOB.'/undo/'.$this->number('SELECT MAX(id) FROM journal'));
+        $this->post(self::JOB.'/undo/'.$last);
+        self::assertSame($before, $ids(), 'and back again');
+        $page = $this->client->request('GET', self::JOB.'/records/segments/'.$before[0]);
+        $this->client->submit($page->selectButton('Move down')->form());
+        self::assertSame([$before[1], $before[0], $before[2]], \array_slice($ids(), 0, 3));
+    }
+
+    /** Rows come in the order in which they stand on the page, each with what it held before. */
+    public function testRowsInsideARecordAreReorderedAndSayWhatTheyDecide(): void
+    {
+        $this->as('ines');
+        $rules = array_map(strval(...), $this->job()->routers['core']->rules);
+        $page = $this->client->request('GET', self::JOB.'/records/routers/core');
+        self::assertSelectorTextContains('main', 'decides');
+        $values = $page->selectButton('Save')->form()->getPhpValues();
+        $rows = \is_array($values['rules']) ? $values['rules'] : [];
+        $values['rules'] = [1 => $rows[1], 0 => $rows[0]] + $rows;
+        unset($values['rules'][2]);
+        /** @var array<string, mixed> $values */
+        $this->post(self::JOB.'/records/routers/core', $values);
+        $now = array_map(strval(...), $this->job()->routers['core']->rules);
+        self::assertSame([$rules[1], $rules[0], ...\array_slice($rules, 3)], $now);
+    }
+
+    public function testWhatIsWrongInARowIsSaidThere(): void
+    {
+        $this->as('ines');
+        $this->client->request('GET', self::JOB.'/records/routers/core');
+        $this->client->submitForm('Save', ['rules[1][from]' => '10.47.20.7/24']);
+        self::assertSame(422, $this->code());
+        $said = $this->client->getCrawler()->filter('label [role=alert]');
+        self::assertCount(1, $said, 'at one field');
+        self::assertStringContainsString('10.47.20.0/24', $said->text());
+        self::assertCount(1, $said->closest('label')?->filter('[name="rules[1][from]"][aria-invalid=true]') ?? []);
     }
 
     public function testWhatIsWrongIsSaidAndKept(): void
@@ -168,14 +221,14 @@ final class RecordsTest extends AppTestCase
         $page = $this->client->click($page->selectLink('Another one like it')->link());
         $form = $page->selectButton('Save')->form();
         $values = $form->getValues();
-        self::assertSame(['', '', 'ptz-camera-rotary'], [$values['id'], $values['serial'], $values['profile']]);
+        self::assertSame(['', 'ptz-camera-rotary'], [$values['serial'], $values['profile']]);
         self::assertSame(['', '', '10.47.20.1'], array_map(
             static fn (string $key): mixed => $values['interfaces[0]['.$key.']'],
             ['mac', 'address', 'gateway'],
         ));
-        $form->setValues(['id' => 'berth-9', 'name' => 'Berth 9 camera', 'interfaces[0][address]' => '10.47.20.99/24']);
+        $form->setValues(['name' => 'Berth 9 camera', 'interfaces[0][address]' => '10.47.20.99/24']);
         $this->client->submit($form, [], ['HTTP_ORIGIN' => 'http://localhost']);
-        $device = $this->job()->devices['berth-9'];
+        $device = $this->job()->devices['berth-9-camera'];
         self::assertSame(['Berth 9 camera', '10.47.20.99/24'], [$device->name, (string) $device->primaryAddress()]);
         self::assertNull($device->serial);
     }

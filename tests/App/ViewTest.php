@@ -33,8 +33,23 @@ final class ViewTest extends AppTestCase
             static fn (Link $action): string => $action->text,
             $this->service(NetworksPage::class, $who)->show($this->hand(), '')->actions,
         );
-        self::assertSame(['Sweep', 'Add segment'], $names('ines'));
+        self::assertSame(['Sweep', 'Add segment', 'Add router'], $names('ines'));
         self::assertSame(['Sweep'], $names('tomas'));
+    }
+
+    public function testTheMapTellsWhatGetsWhereFromAChosenLane(): void
+    {
+        $page = $this->service(NetworksPage::class, 'vera');
+        $map = $page->show($this->hand(), '')->map;
+        self::assertNotNull($map);
+        self::assertSame([null], array_values(array_unique(array_column($map->lanes, 'reached'))), 'until one is chosen');
+        self::assertContains('core', array_column($map->posts, 'id'));
+        $map = $page->show($this->hand(), '', from: 'guests')->map;
+        self::assertNotNull($map);
+        $lanes = array_column($map->lanes, null, 'id');
+        self::assertTrue($lanes['guests']['chosen']);
+        self::assertNotSame('', $lanes['voice-n']['said']);
+        self::assertSame($lanes['voice-n']['reached'], '' === $lanes['voice-n']['told'], 'why not is told, and only then');
     }
 
     public function testEveryNetIsDrawnAndTheOneAtHandHasItsForm(): void

@@ -44,7 +44,7 @@ final class Filter
     /** Null where the packet passes. */
     public function stops(Node $router, Packet $packet, Leg $leg): ?Cause
     {
-        $index = [] === $router->rules ? -1 : $this->match($router, $packet);
+        $index = $this->match($router, $packet);
         if ($index < 0) {
             return FilterAction::Deny === $router->defaultAction ? $this->say->filtered($router, $packet, $leg, null) : null;
         }
@@ -52,8 +52,12 @@ final class Filter
         return FilterAction::Deny === $router->rules[$index]->action ? $this->say->filtered($router, $packet, $leg, $index) : null;
     }
 
-    private function match(Node $router, Packet $packet): int
+    /** The place of the rule that decides about a packet; -1 where none does. */
+    public function match(Node $router, Packet $packet): int
     {
+        if ([] === $router->rules) {
+            return -1;
+        }
         $service = $packet->protocol->value.$packet->port;
         $about = $this->about[$router->id][$service] ??= self::speakingOf($router, $packet->protocol, $packet->port);
         if (\count($about) <= self::FEW) {

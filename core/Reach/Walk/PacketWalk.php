@@ -76,6 +76,9 @@ final readonly class PacketWalk
             if ($arrived) {
                 $remembered = Leg::Reply === $leg && $node->stateful && isset($session->seen[$node->id]);
                 $blocked = $remembered ? null : $this->filter->stops($node, $packet, $leg);
+                if (null !== $trace && !$remembered) {
+                    $trace->decided[] = [$node->id, $this->filter->match($node, $packet)];
+                }
                 if (null !== $blocked) {
                     return $this->stop($packet, $hops, Outcome::Filtered, $blocked, $trace);
                 }

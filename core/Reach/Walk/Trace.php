@@ -14,6 +14,9 @@ final class Trace
     /** @var list<TraceStep> */
     public array $steps = [];
 
+    /** @var list<array{string, int}> routers whose filter was asked, each with the place of the rule that decided; -1: none */
+    public array $decided = [];
+
     /** @param array<string, string> $values */
     public function add(Leg $leg, Node $at, string $text, string $rule, array $values = [], ?string $into = null): void
     {

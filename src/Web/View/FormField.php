@@ -8,9 +8,13 @@ namespace Vorhut\App\Web\View;
 final readonly class FormField
 {
     /**
-     * @param string $control text, area, select, check, hidden or file
+     * @param string $control text, area, select, check, hidden, file, rows, or several for a text each
      * @param array<array-key, string> $options label by value, of a select
      * @param list<list<self>> $rows the records inside, each with its fields
+     * @param list<self> $blank the fields of one more record inside; none where there is only one
+     * @param list<string> $values the texts of several
+     * @param string $error why the value was not taken
+     * @param array<int, string> $notes what the plan says of each of the records inside
      * @param array<string, string|int|bool> $more further attributes
      */
     public function __construct(
@@ -26,7 +30,51 @@ final readonly class FormField
         public string $suggestions = '',
         public bool $broad = false,
         public array $more = [],
+        public array $blank = [],
+        public array $values = [],
+        public string $error = '',
+        public array $notes = [],
     ) {
+    }
+
+    /** @param array<string, string> $errors why values were not taken, by the names of their fields */
+    public function with(array $errors): self
+    {
+        $inside = static fn (self $f): self => $f->with($errors);
+
+        return new self(
+            $this->name,
+            $this->label,
+            $this->value,
+            $this->control,
+            $this->technical,
+            $this->options,
+            $this->required,
+            $this->placeholder,
+            array_map(static fn (array $row): array => array_map($inside, $row), $this->rows),
+            $this->suggestions,
+            $this->broad,
+            $this->more,
+            $this->blank,
+            $this->values,
+            $errors[$this->name] ?? $this->error,
+            $this->notes,
+        );
+    }
+
+    /** @param array<int, string> $notes */
+    public function noted(array $notes): self
+    {
+        return new self(
+            $this->name,
+            $this->label,
+            $this->value,
+            $this->control,
+            rows: $this->rows,
+            blank: $this->blank,
+            error: $this->error,
+            notes: $notes,
+        );
     }
 
     /** The same where nothing needs to be given: for a record that need not be. */
@@ -34,6 +82,15 @@ final readonly class FormField
     {
         $options = [] === $this->options ? [] : ['' => ''] + $this->options;
 
-        return new self($this->name, $this->label, $this->value, $this->control, $this->technical, $options, rows: $this->rows);
+        return new self(
+            $this->name,
+            $this->label,
+            $this->value,
+            $this->control,
+            $this->technical,
+            $options,
+            rows: $this->rows,
+            blank: $this->blank,
+        );
     }
 }
