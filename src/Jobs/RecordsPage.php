@@ -132,12 +132,10 @@ final readonly class RecordsPage
     /** @return array<string, Field> those that fit into a cell */
     private static function columns(RecordList $list): array
     {
-        $plain = array_filter(
-            $list->type()->fields,
-            static fn (Field $f): bool => !$f instanceof Listed && !$f instanceof Nested && !$f instanceof Settings && !$f instanceof Flag && !$f instanceof Slug,
-        );
+        $isPlain = static fn (Field $f): bool => !$f instanceof Listed && !$f instanceof Nested && !$f instanceof Settings;
+        $isShort = static fn (Field $f): bool => $isPlain($f) && !$f instanceof Flag && !$f instanceof Slug;
 
-        return \array_slice($plain, 0, self::MOST_COLUMNS);
+        return \array_slice(array_filter($list->type()->fields, $isShort), 0, self::MOST_COLUMNS);
     }
 
     private static function cell(JobInHand $hand, Field $field, mixed $value): string

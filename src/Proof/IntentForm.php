@@ -5,71 +5,137 @@ declare(strict_types=1);
 namespace Vorhut\App\Proof;
 
 use Symfony\Component\HttpFoundation\Request;
+use Vorhut\App\Jobs\NewId;
 use Vorhut\App\Web\RecordForm;
 use Vorhut\App\Web\View\FormField;
-use Vorhut\Core\Job\ChangeSet;
-use Vorhut\Core\Job\Edit;
+use Vorhut\Core\Intent\Kind;
+use Vorhut\Core\Intent\Kinds;
+use Vorhut\Core\InvalidValue;
 use Vorhut\Core\Job\Intent;
 use Vorhut\Core\Job\Job;
+use Vorhut\Core\Record\FileError;
+use Vorhut\Core\Record\InvalidFile;
 use Vorhut\Core\Record\RecordType;
 
-/** The form of an intent to be added, and the change made of it. */
+/** The form of an intent, in which people call its parties by their names; and the record made of it. */
 final readonly class IntentForm
 {
-    private const MOST_DEVICES = 300;
-    private const MOST_EXTENSIONS = 100;
-    private const EXAMPLES = ['from' => 'device:mic-station', 'to' => 'profile:mic-receiver', 'service' => 'tcp/443'];
+    public const PARTIES = 'parties';
 
-    /** @return list<FormField> */
-    public function fields(Job $job): array
+    /** A sentence of more would not be read. */
+    private const MOST_NAMES = 2;
+    private const EXAMPLES = ['from' => 'begin to type a name', 'to' => 'a unit, all of a kind, a network, a place'];
+
+    /**
+     * @param array<array-key, mixed> $record as it stands in the plan, or as it was typed
+     *
+     * @return list<FormField>
+     */
+    public function fields(Job $job, array $record): array
     {
+        $names = new PartyNames($job);
         $fields = [];
-        foreach ((new RecordForm($job))->fields(RecordType::of(Intent::class), [], ['id']) as $f) {
-            $party = 'from' === $f->name || 'to' === $f->name;
-            $fields[] = new FormField(
-                $f->name,
-                'service' === $f->name ? 'Service, for reach' : $f->label,
-                $f->value,
-                $f->control,
-                $f->technical,
-                $f->options,
-                $party,
-                self::EXAMPLES[$f->name] ?? '',
-                suggestions: $party ? 'parties' : '',
-            );
+        foreach ((new RecordForm($job))->fields(RecordType::of(Intent::class), $record, ['id']) as $f) {
+            $fields[$f->name] = match ($f->name) {
+                'from', 'to' => self::side($f, $names, $record[$f->name] ?? []),
+                'kind' => new FormField($f->name, 'What', $f->value, 'select', options: self::kinds()),
+                'service' => new FormField($f->name, 'Service, where it reaches', $f->value, 'text', true, placeholder: 'tcp/443'),
+                'name' => new FormField($f->name, $f->label, $f->value, placeholder: 'made of the rest where left blank', broad: true),
+                default => $f,
+            };
         }
 
-        return $fields;
+        return array_map(static fn (string $key): FormField => $fields[$key], ['from', 'expect', 'kind', 'to', 'service', 'name']);
     }
 
-    /** @return list<string> parties somebody may mean */
-    public function parties(Job $job): array
+    /**
+     * @param array<array-key, mixed>|null $before
+     *
+     * @return array<string, mixed>
+     *
+     * @throws InvalidFile with every name that is nobody's
+     */
+    public function record(Job $job, Request $request, ?array $before): array
     {
-        $parties = [];
-        foreach (['segment' => $job->segments, 'location' => $job->locations] as $kind => $records) {
-            foreach (array_keys($records) as $id) {
-                $parties[] = $kind.':'.$id;
+        $record = self::typed($job, $request, $before);
+        $names = new PartyNames($job);
+        $errors = [];
+        foreach (['from', 'to'] as $side) {
+            $parties = [];
+            foreach (self::texts($record[$side]) as $typed) {
+                try {
+                    $parties[] = $names->read($typed);
+                } catch (InvalidValue $e) {
+                    $errors[] = new FileError('$.intents[].'.$side, '"'.$e->given.'"', $e->allowed, $e->advice);
+                }
             }
+            $record[$side] = array_values(array_unique($parties));
         }
-        foreach (\array_slice(array_keys($job->devices), 0, self::MOST_DEVICES) as $id) {
-            $parties[] = 'device:'.$id;
+        if ([] !== $errors) {
+            throw new InvalidFile($errors);
         }
-        foreach (\array_slice(array_keys($job->extensions), 0, self::MOST_EXTENSIONS) as $number) {
-            $parties[] = 'extension:'.$number;
-        }
+        $record['name'] ??= self::sentence($names, $record);
 
-        return $parties;
+        $name = \is_string($record['name']) ? $record['name'] : '';
+
+        return ['id' => $before['id'] ?? NewId::of($job, 'intents', $name, 'intent')] + $record;
     }
 
-    public function change(Job $job, Request $request): ChangeSet
+    /**
+     * What was typed as it was typed, for a form that is shown again.
+     *
+     * @param array<array-key, mixed>|null $before
+     *
+     * @return array<string, mixed>
+     */
+    public static function typed(Job $job, Request $request, ?array $before): array
     {
-        $n = \count($job->intents) + 1;
-        while (isset($job->intents['i-'.$n])) {
-            ++$n;
-        }
-        $record = (new RecordForm($job))->record(RecordType::of(Intent::class), $request->request->all(), ['id' => 'i-'.$n]);
-        $name = \is_string($record['name'] ?? null) ? $record['name'] : 'i-'.$n;
+        $typed = $request->request->all();
+        $sides = ['from' => self::texts($typed['from'] ?? []), 'to' => self::texts($typed['to'] ?? [])];
+        unset($typed['from'], $typed['to'], $typed['id']);
 
-        return new ChangeSet('Added intent '.$name, [new Edit(Intent::class, 'i-'.$n, null, $record)]);
+        return $sides + (new RecordForm($job))->record(RecordType::of(Intent::class), $typed, $before ?? []);
+    }
+
+    private static function side(FormField $field, PartyNames $names, mixed $parties): FormField
+    {
+        return new FormField(
+            $field->name,
+            $field->label,
+            control: 'several',
+            placeholder: self::EXAMPLES[$field->name] ?? '',
+            suggestions: self::PARTIES,
+            values: array_map($names->of(...), self::texts($parties)),
+        );
+    }
+
+    /** @return array<string, string> */
+    private static function kinds(): array
+    {
+        return array_map(static fn (Kind $k): string => $k->verb(), Kinds::all());
+    }
+
+    /** @return list<string> */
+    private static function texts(mixed $value): array
+    {
+        $texts = array_filter(\is_array($value) ? $value : [$value], \is_string(...));
+
+        return array_values(array_filter($texts, static fn (string $text): bool => '' !== trim($text)));
+    }
+
+    /** @param array<string, mixed> $record */
+    private static function sentence(PartyNames $names, array $record): string
+    {
+        $side = static function (string $key) use ($names, $record): string {
+            $plain = static fn (string $party): string => (string) preg_replace('/ \([^)]*\)$/', '', $names->of($party));
+            $all = array_map($plain, self::texts($record[$key]));
+            $more = \count($all) - self::MOST_NAMES;
+
+            return implode(', ', \array_slice($all, 0, self::MOST_NAMES)).($more > 0 ? \sprintf(' and %d more', $more) : '');
+        };
+        $kind = Kinds::all()[\is_string($record['kind'] ?? null) ? $record['kind'] : ''] ?? null;
+        $sentence = \sprintf('%s %s %s', $side('from'), $kind?->verb() ?? 'reaches', $side('to'));
+
+        return mb_strimwidth('must-not' === ($record['expect'] ?? '') ? 'Never: '.$sentence : $sentence, 0, 120, '…');
     }
 }

@@ -50,13 +50,4 @@ final class ProofController extends JobPage
 
         return $this->change($hand, new ChangeSet($title, []), $request, 'proof', $back, [PairSeen::new($seen)]);
     }
-
-    #[Route('/job/{slug}/proof/intent', name: 'intent_add', methods: ['POST'])]
-    #[IsGranted('ROLE_TECHNICIAN')]
-    public function add(JobInHand $hand, Request $request, IntentForm $form): Response
-    {
-        $change = $form->change($hand->job, $request);
-
-        return $this->change($hand, $change, $request, 'proof', ['intent' => $change->edits[0]->id]);
-    }
 }

@@ -28,7 +28,7 @@ final readonly class ProofPage
     public function __construct(
         private JobReading $reading,
         private PairPage $pairs,
-        private IntentForm $intents,
+        private Usuals $usuals,
         private JobRepairs $jobRepairs,
         private RepairViews $repairs,
         private Observations $observations,
@@ -67,7 +67,7 @@ final readonly class ProofPage
                 Words::count($digest->pairs, 'pair'),
             ),
             $this->repairs->next($hand, $repairs),
-            $editor && !$none ? $this->actions($hand) : [],
+            $editor ? $this->actions($hand, $none) : [],
             $editor ? $this->onSite($hand) : null,
             $none ? null : $this->labs->of($hand),
             null === $run ? null : $this->runs->of($run),
@@ -78,10 +78,8 @@ final readonly class ProofPage
             $listed > \count($rows) ? $more : '',
             null === $intent ? null : $this->pairs->show($hand, $intent, $pair, $selection->cell, $count),
             $editor ? $this->url('test_import', $hand) : null,
-            $editor ? $this->url('intent_add', $hand) : null,
-            $editor ? $this->intents->fields($hand->job) : [],
-            $editor ? $this->intents->parties($hand->job) : [],
-            $hand->revision,
+            $editor && null !== $intent ? new Link('edit', $this->url('intent', $hand, ['id' => $intent->id]), 'k') : null,
+            $editor ? $this->usuals->of($hand) : [],
         );
     }
 
@@ -167,9 +165,12 @@ final readonly class ProofPage
     }
 
     /** @return list<Link|Post> */
-    private function actions(JobInHand $hand): array
+    private function actions(JobInHand $hand, bool $none): array
     {
-        return [
+        $add = new Link('Add intent', $this->url('intent', $hand, ['id' => IntentPage::NEW]), 'n', main: $none);
+
+        return $none ? [$add] : [
+            $add,
             new Link('What if', $this->url('what_if', $hand), 'w'),
             new Post('Test live', $this->url('test_start', $hand), key: 't'),
         ];

@@ -6,7 +6,6 @@ namespace Vorhut\App\Proof;
 
 use Vorhut\App\Lab\LabView;
 use Vorhut\App\Runs\RunView;
-use Vorhut\App\Web\View\FormField;
 use Vorhut\App\Web\View\Link;
 use Vorhut\App\Web\View\Post;
 
@@ -17,8 +16,7 @@ final readonly class ProofView
      * @param list<Link|Post> $actions
      * @param list<IntentRow> $intents
      * @param string $more how many intents are not shown, '' where all are
-     * @param list<FormField> $newFields of an intent to be added; none for who may not
-     * @param list<string> $parties suggestions for its sides
+     * @param list<Post> $usuals intents that are usual and not there yet
      * @param array{title: string, summary: string, actions: list<Link|Post>}|null $cell
      * @param array{url: string, ranges: string}|null $onSite where to post a test on the site, with the confirmed ranges
      */
@@ -36,10 +34,8 @@ final readonly class ProofView
         public string $more,
         public ?PairView $pair,
         public ?string $importUrl,
-        public ?string $addUrl,
-        public array $newFields,
-        public array $parties,
-        public int $version,
+        public ?Link $edit,
+        public array $usuals,
     ) {
     }
 }

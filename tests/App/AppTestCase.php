@@ -70,7 +70,7 @@ abstract class AppTestCase extends WebTestCase
     /**
      * Sends a form as a page made just now would.
      *
-     * @param array<string, mixed> $values
+     * @param array<array-key, mixed> $values
      */
     protected function post(string $path, array $values = []): Crawler
     {

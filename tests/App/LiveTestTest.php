@@ -70,14 +70,14 @@ final class LiveTestTest extends AppTestCase
     public function testWhatCannotBeAskedYetIsSaidSo(): void
     {
         $this->as('tomas');
-        $this->post(self::JOB.'/proof/intent', [
+        $this->post(self::JOB.'/proof/intents/+', [
             'name' => 'Ping',
             'kind' => 'reach',
-            'from' => 'device:berth-1',
-            'to' => 'device:pbx',
+            'from' => ['device:berth-1'],
+            'to' => ['device:pbx'],
             'expect' => 'must',
         ]);
-        $this->post(self::JOB.'/tests', ['intent' => 'i-12']);
+        $this->post(self::JOB.'/tests', ['intent' => 'ping']);
         $this->work();
         $this->client->request('GET', self::JOB.'/proof');
         self::assertSelectorTextContains('[role=status]', 'Nothing here can be asked live yet');

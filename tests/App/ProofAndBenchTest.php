@@ -73,27 +73,51 @@ final class ProofAndBenchTest extends AppTestCase
         self::assertSelectorTextContains('[role=alert]', 'Choose what you saw');
     }
 
-    public function testAnIntentIsAddedOrRefusedWithAdvice(): void
+    public function testAnIntentIsWrittenByNamesChangedMovedAndRemoved(): void
     {
         $this->as('tomas');
-        $this->post(self::JOB.'/proof/intent', [
-            'name' => 'Hut camera by station',
-            'kind' => 'manage',
-            'from' => 'device:camera-station',
-            'to' => 'device:hut-camera',
-            'service' => '',
-            'expect' => 'must',
-        ]);
+        $page = $this->client->request('GET', self::JOB.'/proof/intents/+');
+        self::assertSelectorExists('datalist option[value="Camera station (unit)"]');
+        $values = $page->selectButton('Save')->form(['kind' => 'manage'])->getPhpValues();
+        unset($values['version']);
+        $values = ['from' => ['camera station', ''], 'to' => ['Landing camera (unit)'], 'name' => ''] + $values;
+        $this->post(self::JOB.'/proof/intents/+', $values);
         $this->client->followRedirect();
         self::assertSelectorTextContains('tr.sel', '1 through');
-        $this->post(self::JOB.'/proof/intent', [
-            'kind' => 'manage',
-            'from' => 'device:camera-stations',
-            'to' => 'device:hut-camera',
-            'expect' => 'must',
-        ]);
+        self::assertSelectorTextContains('tr.sel', 'Camera station finds and manages Landing camera');
+        $id = (string) array_key_last($this->job()->intents);
+        self::assertSame(['device:camera-station'], array_map(strval(...), $this->job()->intents[$id]->from));
+
+        $this->post(self::JOB.'/proof/intents/'.$id, ['from' => ['Camera statoin'], 'to' => ['10.47.20.21']] + $values);
+        self::assertSame(422, $this->code());
+        self::assertSelectorTextContains('fieldset [role=alert]', 'Did you mean Camera station (unit)?');
+        self::assertInputValueSame('from[]', 'Camera statoin', 'what was typed stays');
+        $this->post(self::JOB.'/proof/intents/'.$id, ['to' => ['10.47.20.21', 'video']] + $values);
+        self::assertSame(['address:10.47.20.21', 'segment:video'], array_map(strval(...), $this->job()->intents[$id]->to));
+        $before = \array_slice(array_keys($this->job()->intents), -2);
+        $page = $this->client->request('GET', self::JOB.'/proof/intents/'.$id);
+        $this->client->submit($page->selectButton('Move up')->form());
+        self::assertSame(array_reverse($before), \array_slice(array_keys($this->job()->intents), -2));
         $this->client->followRedirect();
-        self::assertSelectorTextContains('[role=alert]', 'Did you mean "camera-station"?');
+        $this->client->submitForm('remove this intent');
+        self::assertArrayNotHasKey($id, $this->job()->intents);
+    }
+
+    public function testWhatIsUsualIsOfferedUntilItIsSaid(): void
+    {
+        $this->as('tomas');
+        $page = $this->client->request('GET', self::JOB.'/proof');
+        $offer = $page->filter('.usuals')->selectButton('Phones call each other 4');
+        $count = \count($this->job()->intents);
+        $this->client->submit($offer->form());
+        self::assertCount($count + 1, $this->job()->intents);
+        $this->client->followRedirect();
+        self::assertSelectorTextContains('tr.sel', 'Phones call each other');
+        self::assertSelectorTextNotContains('.usuals', 'Phones call each other');
+        $this->client->submit($offer->form());
+        $this->client->followRedirect();
+        self::assertSelectorTextContains('[role=alert]', 'not offered any more');
+        self::assertCount($count + 1, $this->job()->intents);
     }
 
     public function testStepsAreRecordedWithTimeAndNameAndTakenBack(): void

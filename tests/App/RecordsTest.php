@@ -117,7 +117,6 @@ final class RecordsTest extends AppTestCase
         $rows = \is_array($values['rules']) ? $values['rules'] : [];
         $values['rules'] = [1 => $rows[1], 0 => $rows[0]] + $rows;
         unset($values['rules'][2]);
-        /** @var array<string, mixed> $values */
         $this->post(self::JOB.'/records/routers/core', $values);
         $now = array_map(strval(...), $this->job()->routers['core']->rules);
         self::assertSame([$rules[1], $rules[0], ...\array_slice($rules, 3)], $now);

@@ -115,7 +115,7 @@ final class SecurityTest extends AppTestCase
         yield 'bench' => [self::JOB.'/bench/berth-4', ['step' => 'unpack'], true];
         yield 'repair' => [self::JOB.'/proof/repair', ['repair' => 'x'], true];
         yield 'observe' => [self::JOB.'/proof/observe', ['intent' => 'x'], true];
-        yield 'intent' => [self::JOB.'/proof/intent', ['kind' => 'reach'], true];
+        yield 'intent' => [self::JOB.'/proof/intents/+', ['kind' => 'reach'], true];
     }
 
     /** @param array<string, mixed> $values */

@@ -1,0 +1,28 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Core\Intent\Usual;
+
+use Vorhut\Core\Intent\Usual;
+use Vorhut\Core\Job\Job;
+
+/** Every phone with a number calls every other. */
+final class PhonesCall implements Usual
+{
+    public function of(Job $job): iterable
+    {
+        $kinds = $phones = [];
+        foreach ($job->extensions as $extension) {
+            $device = $job->devices[$extension->device ?? ''] ?? null;
+            if (null !== $device && $job->profileOf($device)->isPhone()) {
+                $kinds['profile:'.$device->profile] = true;
+                $phones[$device->id] = true;
+            }
+        }
+        $all = array_keys($kinds);
+        if (\count($phones) > 1 && [] !== $all) {
+            yield ['name' => 'Phones call each other', 'kind' => 'call', 'from' => $all, 'to' => $all, 'expect' => 'must'];
+        }
+    }
+}

@@ -1,0 +1,118 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\App\Proof;
+
+use Vorhut\Core\InvalidValue;
+use Vorhut\Core\Job\Job;
+use Vorhut\Core\Job\PartyRef;
+use Vorhut\Core\Net\Ipv4Address;
+
+/** Parties of intents as people call them: "Berth 1 camera (unit)", "Desk phones (all of a kind)", "2001 Ticket window 1 (number)". */
+final class PartyNames
+{
+    private const WORDS = [
+        'device' => 'unit',
+        'profile' => 'all of a kind',
+        'segment' => 'network',
+        'location' => 'place',
+        'extension' => 'number',
+    ];
+
+    /** @var array<string, string> what people call it, by how a file does */
+    private array $names = [];
+
+    /** @var array<array-key, list<string>> how files call it, by what people may type, in small letters */
+    private array $typed = [];
+
+    public function __construct(Job $job)
+    {
+        $kinds = [];
+        foreach ($job->devices as $device) {
+            $kinds[$device->profile] ??= $job->profileOf($device);
+        }
+        foreach ($job->segments as $segment) {
+            $this->know('segment', $segment->id, $segment->name);
+        }
+        foreach ($kinds as $kind) {
+            $this->know('profile', $kind->id, $kind->plural);
+        }
+        foreach ($job->locations as $place) {
+            $this->know('location', $place->id, $place->name);
+        }
+        foreach ([...array_values($job->routers), ...array_values($job->devices)] as $unit) {
+            $this->know('device', $unit->id, $unit->name);
+        }
+        foreach ($job->extensions as $extension) {
+            $name = $extension->name === $extension->number ? '' : ' '.$extension->name;
+            $this->know('extension', $extension->number, $extension->number.$name);
+        }
+    }
+
+    public function of(string $party): string
+    {
+        return $this->names[$party] ?? (string) preg_replace('/^address:/', '', $party);
+    }
+
+    /** @return list<string> at most so many, to choose from */
+    public function all(int $most): array
+    {
+        return \array_slice(array_values($this->names), 0, $most);
+    }
+
+    /**
+     * @return string how a file calls it
+     *
+     * @throws InvalidValue
+     */
+    public function read(string $typed): string
+    {
+        $found = $this->typed[mb_strtolower(trim($typed))] ?? [];
+        if (1 === \count($found)) {
+            return $found[0];
+        }
+        if ([] !== $found) {
+            $names = implode(', ', array_map($this->of(...), \array_slice($found, 0, 4)));
+            throw new InvalidValue($typed, 'one of '.$names, 'More than one is called so: choose from the list.');
+        }
+        if (null !== Ipv4Address::tryFrom(trim($typed))) {
+            return 'address:'.trim($typed);
+        }
+        try {
+            return (string) PartyRef::fromString(trim($typed));
+        } catch (InvalidValue) {
+            throw new InvalidValue($typed, 'a unit, kind, network, place or number of this job, or an address', $this->near($typed));
+        }
+    }
+
+    private function near(string $typed): string
+    {
+        $best = null;
+        $most = 4;
+        foreach ($this->typed as $known => $parties) {
+            $differs = levenshtein(mb_substr(mb_strtolower($typed), 0, 60), mb_substr((string) $known, 0, 60));
+            if ($differs < $most) {
+                [$best, $most] = [$parties[0], $differs];
+            }
+        }
+
+        return null === $best ? 'Begin to type its name and choose it.' : \sprintf('Did you mean %s?', $this->of($best));
+    }
+
+    private function know(string $kind, string $id, string $name): void
+    {
+        $party = $kind.':'.$id;
+        $label = \sprintf('%s (%s)', $name, self::WORDS[$kind]);
+        if (isset($this->typed[mb_strtolower($label)])) {
+            $label = \sprintf('%s (%s %s)', $name, self::WORDS[$kind], $id);
+        }
+        $this->names[$party] = $label;
+        foreach (array_unique([mb_strtolower($label), mb_strtolower($name), $party]) as $key) {
+            $this->typed[$key][] = $party;
+        }
+        if ('extension' === $kind && $name !== $id) {
+            $this->typed[$id][] = $party;
+        }
+    }
+}

@@ -1,0 +1,62 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\App\Proof;
+
+use Symfony\Component\Routing\Generator\UrlGeneratorInterface;
+use Vorhut\App\Jobs\JobInHand;
+use Vorhut\App\Jobs\JobReading;
+use Vorhut\App\Web\View\Post;
+use Vorhut\Core\Intent\Suggestions;
+use Vorhut\Core\Job\Job;
+use Vorhut\Core\Record\Json;
+
+/** Intents that are usual for a job like this and not in it yet, offered with one key each. */
+final readonly class Usuals
+{
+    private const MOST = 6;
+
+    public function __construct(private JobReading $reading, private UrlGeneratorInterface $urls)
+    {
+    }
+
+    /** @return list<Post> */
+    public function of(JobInHand $hand): array
+    {
+        $url = $this->urls->generate('intent_usual', ['slug' => $hand->stored->getSlug()]);
+        $posts = [];
+        foreach ($this->records($hand) as $index => $record) {
+            $name = \is_string($record['name'] ?? null) ? $record['name'] : '';
+            $posts[] = new Post($name, $url, ['version' => $hand->revision, 'pick' => self::mark($record)], (string) ($index + 1));
+        }
+
+        return $posts;
+    }
+
+    /** @return array<string, mixed>|null the record that was offered, if it still is */
+    public function picked(JobInHand $hand, string $mark): ?array
+    {
+        foreach ($this->records($hand) as $record) {
+            if (self::mark($record) === $mark) {
+                return $record;
+            }
+        }
+
+        return null;
+    }
+
+    /** @return list<array<string, mixed>> */
+    private function records(JobInHand $hand): array
+    {
+        $find = fn (Job $job): array => Suggestions::of($job, $this->reading->prover($hand->stored)->network, self::MOST);
+
+        return $this->reading->once('usual-intents', $hand->stored, $find);
+    }
+
+    /** @param array<string, mixed> $record */
+    private static function mark(array $record): string
+    {
+        return hash('xxh128', Json::line($record));
+    }
+}
