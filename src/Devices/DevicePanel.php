@@ -25,6 +25,7 @@ final readonly class DevicePanel
         public array $errors,
         public array $findings,
         public Link $bench,
+        public ?Link $all,
         public string $saveUrl,
         public int $version,
         public array $fields,

@@ -109,6 +109,7 @@ final readonly class DevicesPage
             $errors,
             $this->findings->all($hand, $findings, 'devices'),
             new Link('Open on the bench', $this->url('bench_device', $hand, $of)),
+            $editor ? new Link('More interfaces, lists, settings', $this->url('record', $hand, ['list' => 'devices'] + $of)) : null,
             $this->url('device_save', $hand, $of),
             $hand->revision,
             $editor ? DeviceFields::form($hand->job, $device, $typed) : [],

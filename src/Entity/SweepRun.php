@@ -16,10 +16,36 @@ class SweepRun extends Run
     /**
      * @param list<string> $addresses planned ones
      * @param string $vantage the device in whose place it is asked
+     * @param string $name what people call the list
      */
-    public static function over(StoredJob $job, User $user, \DateTimeImmutable $at, array $addresses, string $vantage): self
+    public static function over(
+        StoredJob $job,
+        User $user,
+        \DateTimeImmutable $at,
+        array $addresses,
+        string $vantage,
+        string $name = '',
+    ): self {
+        return new self($job, $user, $at, ['addresses' => $addresses, 'vantage' => $vantage, 'name' => $name]);
+    }
+
+    /** What people call the list; else how it begins. */
+    public function getName(): string
     {
-        return new self($job, $user, $at, ['addresses' => $addresses, 'vantage' => $vantage]);
+        $name = $this->task()['name'] ?? null;
+        $addresses = $this->getAddresses();
+
+        return \is_string($name) && '' !== $name ? $name : \sprintf('%s and on', $addresses[0] ?? 'nothing');
+    }
+
+    public function isNamed(): bool
+    {
+        return '' !== ($this->task()['name'] ?? '');
+    }
+
+    public function call(string $name): void
+    {
+        $this->setTask(['name' => $name] + $this->task());
     }
 
     public function isOnSite(): bool

@@ -37,12 +37,18 @@ final class ChangeRights
         }
     }
 
+    /** The role that the lists ask for. */
+    public static function roleFor(string $list): Role
+    {
+        return \in_array($list, self::TECHNICIANS, true) ? Role::Technician : Role::Lead;
+    }
+
     /** @param list<Effect> $effects */
     private static function needed(ChangeSet $change, array $effects): Role
     {
         $needed = Role::Technician;
         foreach ($change->edits as $edit) {
-            $needed = \in_array($edit->list(), self::TECHNICIANS, true) ? $needed : Role::Lead;
+            $needed = Role::Lead === self::roleFor($edit->list()) ? Role::Lead : $needed;
         }
         foreach ($effects as $effect) {
             $needed = Role::Lead === $effect->needs() ? Role::Lead : $needed;

@@ -7,15 +7,17 @@ namespace Vorhut\App\Jobs;
 use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\Routing\Attribute\Route;
-use Symfony\Component\Security\Http\Attribute\IsGranted;
 use Vorhut\App\Web\JobPage;
 use Vorhut\App\Web\RecordForm;
 use Vorhut\App\Web\Refusals;
+use Vorhut\Core\Exchange\References;
 use Vorhut\Core\Job\ChangeSet;
 use Vorhut\Core\Job\Edit;
 use Vorhut\Core\Job\Lists;
 use Vorhut\Core\Job\Place;
 use Vorhut\Core\Job\RecordList;
+use Vorhut\Core\Profile\DeviceProfile;
+use Vorhut\Core\Record\InvalidFile;
 
 /** Any list of the plan, with a form made of its declaration. */
 final class RecordsController extends JobPage
@@ -34,7 +36,8 @@ final class RecordsController extends JobPage
     public function record(JobInHand $hand, string $list, string $id, Request $request): Response
     {
         $of = $this->list($list);
-        $like = $hand->job->record($of->type, $request->query->getString('like'));
+        $wanted = $request->query->getString('like');
+        $like = $hand->job->record($of->type, $wanted) ?? (DeviceProfile::class === $of->type ? ShippedProfiles::record($wanted) : null);
         if (RecordsPage::NEW === $id && null !== $like) {
             return $this->page($hand, 'brief', 'records/index.html.twig', $this->records->show($hand, $of, $id, Another::like($like, $of)));
         }
@@ -46,37 +49,42 @@ final class RecordsController extends JobPage
     }
 
     #[Route('/job/{slug}/records/{list}/{id}', name: 'record_save', methods: ['POST'])]
-    #[IsGranted('ROLE_LEAD')]
     public function save(JobInHand $hand, string $list, string $id, Request $request): Response
     {
-        $of = $this->list($list);
-        $before = RecordsPage::NEW === $id ? null : $hand->job->record($of->type, $id);
-        $after = (new RecordForm($hand->job))->record($of->type(), $request->request->all(), $before ?? []);
-        if (null === $before && 'id' === $of->key && !isset($after['id'])) {
-            $name = \is_string($after['name'] ?? null) ? $after['name'] : '';
-            $after = ['id' => NewId::of($hand->job, $list, $name, str_replace(' ', '-', $of->one)), ...$after];
-        }
-        $key = $after[$of->key] ?? null;
-        $new = \is_string($key) ? $key : '';
-        $name = \is_string($after['name'] ?? null) ? $after['name'] : (RecordsPage::NEW === $id ? $new : $id);
-        $title = \sprintf('%s %s %s', null === $before ? 'Added' : 'Changed', $of->one, $name);
-        $change = new ChangeSet($title, [new Edit($of->type, RecordsPage::NEW === $id ? $new : $id, $before, $after)]);
-        $refusals = null === $before && isset($hand->job->records[$list][$new])
-            ? Refusals::said(\sprintf('There is a %s "%s" already. Choose another id.', $of->one, $new))
-            : $this->refusals($hand, $change, $request);
+        $of = $this->list($list, true);
+        $edit = $this->typed($hand, $of, $id, $request);
+        $name = \is_string($edit->after['name'] ?? null) ? $edit->after['name'] : $edit->id;
+        $title = \sprintf('%s %s %s', null === $edit->before ? 'Added' : 'Changed', $of->one, $name);
+        $refusals = self::taken($hand, $of, $edit) ?? $this->refusals($hand, new ChangeSet($title, [$edit]), $request);
         if ($refusals->isEmpty()) {
-            return $this->to($hand, 'record', ['list' => $list, 'id' => RecordsPage::NEW === $id ? $new : $id]);
+            return $this->to($hand, 'record', ['list' => $list, 'id' => $edit->id]);
         }
-        $view = $this->records->show($hand, $of, $id, $after, $refusals);
+        $view = $this->records->show($hand, $of, $id, $edit->after, $refusals);
 
         return $this->page($hand, 'brief', 'records/index.html.twig', $view, Response::HTTP_UNPROCESSABLE_ENTITY);
     }
 
+    /** What would be said of what is typed, while it is being typed. */
+    #[Route('/job/{slug}/records/{list}/{id}/check', name: 'record_check', methods: ['POST'])]
+    public function check(JobInHand $hand, string $list, string $id, Request $request): Response
+    {
+        $of = $this->list($list, true);
+        $edit = $this->typed($hand, $of, $id, $request);
+        $refusals = self::taken($hand, $of, $edit) ?? Refusals::none();
+        try {
+            $errors = References::check($hand->job->with(new ChangeSet('', [$edit])));
+            $refusals = [] === $errors ? $refusals : Refusals::of(new InvalidFile($errors));
+        } catch (InvalidFile $e) {
+            $refusals = Refusals::of($e);
+        }
+
+        return $this->render('records/_check.html.twig', ['errors' => $refusals->above]);
+    }
+
     #[Route('/job/{slug}/records/{list}/{id}/move', name: 'record_move', methods: ['POST'])]
-    #[IsGranted('ROLE_LEAD')]
     public function move(JobInHand $hand, string $list, string $id, Request $request): Response
     {
-        $of = $this->list($list);
+        $of = $this->list($list, true);
         $behind = Place::step(array_keys($hand->job->records[$list] ?? []), $id, 'up' === $request->request->getString('to') ? -1 : 1);
         if (null === $hand->job->record($of->type, $id) || null === $behind) {
             return $this->to($hand, 'record', ['list' => $list, 'id' => $id]);
@@ -87,18 +95,45 @@ final class RecordsController extends JobPage
     }
 
     #[Route('/job/{slug}/records/{list}/{id}/remove', name: 'record_remove', methods: ['POST'])]
-    #[IsGranted('ROLE_LEAD')]
     public function remove(JobInHand $hand, string $list, string $id, Request $request): Response
     {
-        $of = $this->list($list);
+        $of = $this->list($list, true);
         $record = $hand->job->record($of->type, $id) ?? throw $this->createNotFoundException();
         $change = new ChangeSet(\sprintf('Removed %s %s', $of->one, $id), [new Edit($of->type, $id, $record, null)]);
 
         return $this->change($hand, $change, $request, 'records', ['list' => $list]);
     }
 
-    private function list(string $name): RecordList
+    /** The edit that a form would make. */
+    private function typed(JobInHand $hand, RecordList $of, string $id, Request $request): Edit
     {
-        return Lists::all()[$name] ?? throw $this->createNotFoundException(\sprintf('There is no list "%s".', $name));
+        $before = RecordsPage::NEW === $id ? null : $hand->job->record($of->type, $id);
+        $after = (new RecordForm($hand->job))->record($of->type(), $request->request->all(), $before ?? []);
+        if (null === $before && 'id' === $of->key) {
+            $name = \is_string($after['name'] ?? null) ? $after['name'] : '';
+            $after = ['id' => NewId::of($hand->job, $of->name, $name, str_replace(' ', '-', $of->one)), ...$after];
+        }
+        $key = $after[$of->key] ?? null;
+
+        return new Edit($of->type, null === $before ? (\is_string($key) ? $key : '') : $id, $before, $after);
+    }
+
+    /** Why a new record cannot be called so; null where it can. */
+    private static function taken(JobInHand $hand, RecordList $of, Edit $edit): ?Refusals
+    {
+        $isTaken = null === $edit->before && isset($hand->job->records[$of->name][$edit->id]);
+
+        return $isTaken ? Refusals::said(\sprintf('There is a %s "%s" already. Choose another.', $of->one, $edit->id)) : null;
+    }
+
+    /** @param bool $toChange whether it is to be changed, which not everybody may */
+    private function list(string $name, bool $toChange = false): RecordList
+    {
+        $list = Lists::all()[$name] ?? throw $this->createNotFoundException(\sprintf('There is no list "%s".', $name));
+        if ($toChange) {
+            $this->denyAccessUnlessGranted(ChangeRights::roleFor($list->name)->value);
+        }
+
+        return $list;
     }
 }

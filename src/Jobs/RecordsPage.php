@@ -17,6 +17,7 @@ use Vorhut\Core\Job\Lists;
 use Vorhut\Core\Job\Place;
 use Vorhut\Core\Job\RecordList;
 use Vorhut\Core\Job\Router;
+use Vorhut\Core\Profile\DeviceProfile;
 use Vorhut\Core\Record\Field\Field;
 use Vorhut\Core\Record\Field\Flag;
 use Vorhut\Core\Record\Field\Listed;
@@ -56,7 +57,7 @@ final readonly class RecordsPage
                 'here' => (string) $id === $open,
             ];
         }
-        $editor = $this->security->isGranted('ROLE_LEAD');
+        $editor = $this->security->isGranted(ChangeRights::roleFor($list->name)->value);
         $new = self::NEW === $open;
         $record = $typed ?? (null === $open ? null : $records[$open] ?? ($new ? [] : null));
         $at = ['list' => $list->name, 'id' => (string) $open];
@@ -84,10 +85,23 @@ final readonly class RecordsPage
                 $this->url('record', $hand, ['list' => $list->name, 'id' => self::NEW, 'like' => (string) $open]),
                 'l',
             ),
+            null === $open ? '' : $this->url('record_check', $hand, $at),
+            DeviceProfile::class === $list->type && $editor && null === $open ? $this->patterns($hand) : [],
             array_map(fn (RecordList $l): Link => new Link(
                 ucfirst($l->many),
                 $this->url('records', $hand, ['list' => $l->name]),
             ), array_values(Lists::all())),
+        );
+    }
+
+    /** @return list<Link> kinds that come with the product, to begin a kind of one's own with */
+    private function patterns(JobInHand $hand): array
+    {
+        $new = ['list' => 'profiles', 'id' => self::NEW];
+
+        return array_map(
+            fn (DeviceProfile $p): Link => new Link($p->name, $this->url('record', $hand, [...$new, 'like' => $p->id])),
+            array_values($hand->job->profiles->all()),
         );
     }
 

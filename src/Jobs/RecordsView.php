@@ -17,6 +17,8 @@ final readonly class RecordsView
      * @param list<FormField> $fields of the open record; none where none is open
      * @param list<string> $errors
      * @param list<Post> $moves of the open record in its list
+     * @param string $checkUrl where to ask what would be said of what is typed
+     * @param list<Link> $patterns what a new record may be made like
      * @param list<Link> $lists the other lists
      */
     public function __construct(
@@ -33,6 +35,8 @@ final readonly class RecordsView
         public ?Post $remove,
         public array $moves,
         public ?Link $like,
+        public string $checkUrl,
+        public array $patterns,
         public array $lists,
     ) {
     }

@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace Vorhut\App\Live;
 
-use Doctrine\ORM\EntityManagerInterface;
 use Symfony\Bundle\SecurityBundle\Security;
 use Symfony\Component\Routing\Generator\UrlGeneratorInterface;
 use Vorhut\App\Entity\SweepRun;
@@ -20,7 +19,7 @@ final readonly class SweepPage
     private const MOST_VANTAGES = 400;
 
     public function __construct(
-        private EntityManagerInterface $em,
+        private Sweeps $sweeps,
         private RunViews $runs,
         private Security $security,
         private UrlGeneratorInterface $urls,
@@ -28,12 +27,15 @@ final readonly class SweepPage
     }
 
     /**
+     * @param int $id of the sweep; nought for the last one
      * @param string $typed what was typed and not taken
      * @param string $error why not
      */
-    public function show(JobInHand $hand, string $typed = '', string $error = ''): SweepView
+    public function show(JobInHand $hand, int $id = 0, string $typed = '', string $error = ''): SweepView
     {
-        $run = $this->em->getRepository(SweepRun::class)->findOneBy(['job' => $hand->stored], ['id' => 'DESC']);
+        $run = $this->sweeps->find($hand->stored, $id);
+        $changes = null === $run || !$run->isOver() ? [] : $this->sweeps->changes($run);
+        $listed = SweepFinds::listed($hand->job, (string) array_key_first(SweepFinds::stations($hand->job)));
         $rows = null === $run || !$run->isOver() ? [] : SweepList::rows($hand->job, $run);
         $editor = $this->security->isGranted('ROLE_TECHNICIAN');
 
@@ -48,10 +50,51 @@ final readonly class SweepPage
                 'address' => $r['address'],
                 'name' => $r['name'],
                 'url' => null === $r['device'] ? null : $this->url('devices', $hand, ['sel' => $r['device']]),
+                'bench' => null === $r['device'] || !$editor ? null : $this->url('bench_device', $hand, ['id' => $r['device']]),
                 'answers' => implode(' · ', $r['answers']),
+                'changed' => $changes[$r['address']] ?? '',
+                'chosen' => [] !== $r['answers'] && (null === $r['device'] || isset($listed[$r['device']])),
                 ...self::verdict($r['verdict']),
             ], $rows),
+            null === $run || [] === $rows || !$editor ? null : $this->takeOver($hand, $run, $rows),
+            $this->lists($hand, $run),
         );
+    }
+
+    /** @param list<array{address: string, device: string|null, name: string, answers: list<string>, verdict: string}> $rows */
+    private function takeOver(JobInHand $hand, SweepRun $run, array $rows): SweepTakeView
+    {
+        $stations = SweepFinds::stations($hand->job);
+        $unknown = array_column(array_filter($rows, static fn (array $r): bool => 'unknown here' === $r['verdict']), 'address');
+        $of = ['id' => $run->getId()];
+        $first = array_key_first($stations);
+        $name = $run->isNamed() ? $run->getName() : '';
+
+        return new SweepTakeView(
+            $this->url('sweep_list', $hand, $of),
+            null === $first ? null : new FormField('station', 'Into the list of', $first, 'select', options: $stations),
+            $this->url('sweep_plan', $hand, $of),
+            $unknown,
+            $hand->revision,
+            $this->url('sweep_name', $hand, $of),
+            new FormField('name', 'Keep this list as', $name, placeholder: 'a name', more: ['maxlength' => 60]),
+        );
+    }
+
+    /** @return list<array{name: string, url: string, said: string, here: bool}> */
+    private function lists(JobInHand $hand, ?SweepRun $shown): array
+    {
+        return array_map(fn (SweepRun $run): array => [
+            'name' => $run->getName(),
+            'url' => $this->url('sweep', $hand, ['run' => $run->getId()]),
+            'said' => \sprintf(
+                '%d of %d answered, %s',
+                \count($run->getAnswers()),
+                \count($run->getAddresses()),
+                $run->getCreatedAt()->setTimezone($hand->stored->getTimezone())->format('d M H:i'),
+            ),
+            'here' => $run->getId() === $shown?->getId(),
+        ], $this->sweeps->lists($hand->stored));
     }
 
     /** @return array{verdict: string, tone: string, mark: string} */
@@ -82,6 +125,7 @@ final readonly class SweepPage
         $fields = [
             new FormField('addresses', 'Addresses, ranges or prefixes', $typed, technical: true, placeholder: '10.47.60.0/25'),
             new FormField('file', 'or a list (.csv)', control: 'file', more: ['accept' => '.csv,.txt']),
+            new FormField('name', 'Keep the list as', placeholder: 'a name, if you like', more: ['maxlength' => 60]),
             new FormField('vantage', 'Asked from', (string) $run?->getVantage(), 'select', options: $vantages),
         ];
         if ('' !== $ranges) {
@@ -95,9 +139,10 @@ final readonly class SweepPage
     private function actions(JobInHand $hand, SweepRun $run, bool $editor): array
     {
         $export = new Link('Export the list', $this->url('sweep_csv', $hand, ['id' => $run->getId()]));
-        $drop = new Post('Drop the silent ones', $this->url('sweep_clean_up', $hand, ['id' => $run->getId()]));
+        $drop = new Post('Drop the silent ones', $this->url('sweep_clean_up', $hand, ['id' => $run->getId()]), key: 'd');
+        $again = new Post('Sweep it again', $this->url('sweep_again', $hand, ['id' => $run->getId()]), key: 'a');
 
-        return $editor ? [$export, $drop] : [$export];
+        return $editor ? [$again, $drop, $export] : [$export];
     }
 
     /** @param array<string, string|int> $more */

@@ -19,11 +19,15 @@ final readonly class SweepView
      *     address: string,
      *     name: string,
      *     url: string|null,
+     *     bench: string|null,
      *     answers: string,
+     *     changed: string,
+     *     chosen: bool,
      *     verdict: string,
      *     tone: string,
      *     mark: string,
      * }> $rows
+     * @param list<array{name: string, url: string, said: string, here: bool}> $lists the latest sweep of each list
      */
     public function __construct(
         public Link $back,
@@ -33,6 +37,8 @@ final readonly class SweepView
         public ?RunView $run,
         public array $actions,
         public array $rows,
+        public ?SweepTakeView $take,
+        public array $lists,
     ) {
     }
 }

@@ -56,8 +56,9 @@ final readonly class RunViews
         if ($run instanceof TestRun) {
             $time = $run->getCreatedAt()->setTimezone($run->getJob()->getTimezone())->format('H:i');
             $what = '' !== $run->getMessage() ? $run->getMessage() : \sprintf(
-                '%s asked in the lab, %d as wanted%s',
+                '%s asked %s, %d as wanted%s',
                 Words::count($run->getDone(), 'pair'),
+                $run->isOnSite() ? 'on the site' : 'in the lab',
                 $run->getHolding(),
                 0 === $run->getDiffering() ? ', all as predicted' : ', ',
             );
@@ -68,7 +69,10 @@ final readonly class RunViews
             $time = $run->getCreatedAt()->setTimezone($run->getJob()->getTimezone())->format('d M H:i');
             $where = $stopped ? \sprintf(', stopped after %d', $run->getDone()) : '';
 
-            return \sprintf('%d addresses%s, %d answered · %s', \count($run->getAddresses()), $where, \count($run->getAnswers()), $time);
+            $what = Words::count(\count($run->getAddresses()), 'address', 'addresses');
+            $by = $run->isOnSite() ? 'on the site' : 'in the lab';
+
+            return \sprintf('%s%s, %d answered %s · %s', $what, $where, \count($run->getAnswers()), $by, $time);
         }
 
         return $stopped ? 'The import was stopped. Nothing was changed.' : $run->getMessage();

@@ -101,7 +101,7 @@ final readonly class RecordForm
         if ($field instanceof Nested) {
             $inside = \is_array($before) ? $before : [];
 
-            return $this->record(RecordType::of($field->class), array_values(self::only($typed))[0] ?? [], $inside);
+            return $this->record(RecordType::of($field->class), \is_array($typed) ? $typed : [], $inside);
         }
         if ($field instanceof Records) {
             return $this->records(RecordType::of($field->class), self::only($typed), \is_array($before) ? array_values($before) : []);

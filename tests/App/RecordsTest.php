@@ -122,6 +122,38 @@ final class RecordsTest extends AppTestCase
         self::assertSame([$rules[1], $rules[0], ...\array_slice($rules, 3)], $now);
     }
 
+    public function testAKindOfOnesOwnIsMadeLikeOneThatIsThereAndCheckedAsItIsTyped(): void
+    {
+        $this->as('ines');
+        $page = $this->client->request('GET', self::JOB.'/records/profiles');
+        $page = $this->client->click($page->selectLink('Paging horn')->link());
+        $form = $page->selectButton('Save')->form();
+        $shipped = $this->job()->profiles->get('paging-horn');
+        self::assertSame((string) $shipped->bootSeconds, $form->getValues()['bootSeconds']);
+        $values = ['name' => 'Loud horn', 'bootSeconds' => '7777'] + $form->getPhpValues();
+        $this->post(self::JOB.'/records/profiles/+/check', $values);
+        self::assertSelectorTextContains('[role=alert]', '3600');
+        self::assertFalse($this->job()->profiles->has('loud-horn'), 'a check changes nothing');
+        $this->post(self::JOB.'/records/profiles/+/check', ['bootSeconds' => '33'] + $values);
+        self::assertStringContainsString('can be saved', $this->body());
+        $this->post(self::JOB.'/records/profiles/+', ['bootSeconds' => '33'] + $values);
+        $own = $this->job()->profiles->get('loud-horn');
+        self::assertSame([33, $shipped->family, $shipped->watts], [$own->bootSeconds, $own->family, $own->watts]);
+        self::assertEquals($shipped->services, $own->services);
+    }
+
+    public function testATechnicianChangesAllOfADeviceAndNothingOfANetwork(): void
+    {
+        $this->as('tomas');
+        $this->client->request('GET', self::JOB.'/records/devices/mic-station');
+        $this->client->submitForm('Save', ['settings' => "poll-list = 10.47.60.33-40\nslot = 2"]);
+        self::assertSame(['10.47.60.33-40'], $this->job()->devices['mic-station']->settingList('poll-list'));
+        foreach (['', '/move', '/remove', '/check'] as $what) {
+            $this->post(self::JOB.'/records/segments/video'.$what, ['name' => 'x', 'to' => 'up']);
+            self::assertSame(403, $this->code(), $what);
+        }
+    }
+
     public function testWhatIsWrongInARowIsSaidThere(): void
     {
         $this->as('ines');

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Vorhut\Tests\App;
 
 use PHPUnit\Framework\Attributes\DataProvider;
+use Symfony\Component\DomCrawler\Crawler;
 use Vorhut\App\Entity\SweepRun;
 use Vorhut\App\Live\SweepList;
 use Vorhut\Core\InvalidValue;
@@ -135,6 +136,75 @@ final class SweepTest extends AppTestCase
     {
         $run = SweepRun::over($this->stored(), $this->person('tomas'), new \DateTimeImmutable(), $addresses, 'mic-station');
         $this->em()->persist($run);
+        $this->em()->flush();
+
+        return $run;
+    }
+
+    /** Seven receivers in a row, one of them in the list already; one that nobody planned. */
+    public function testWhatAnswersGoesIntoAListAndIntoThePlan(): void
+    {
+        $run = $this->finished(['10.47.60.33', '10.47.60.34', '10.47.60.36', '10.47.60.80', '10.47.60.110'], [
+            '10.47.60.33' => ['poll receiver-2'],
+            '10.47.60.34' => ['poll receiver-3'],
+            '10.47.60.80' => ['http page'],
+            '10.47.60.110' => ['http page'],
+        ]);
+        $this->as('tomas');
+        $page = $this->client->request('GET', self::JOB.'/sweep');
+        $ticked = static fn (Crawler $box): string => (string) $box->attr('value');
+        self::assertSame(['10.47.60.33', '10.47.60.34', '10.47.60.80', '10.47.60.110'], $page->filter('input[checked]')->each($ticked));
+        $path = self::JOB.'/sweep/'.$run->getId();
+        $list = fn (): array => $this->job()->devices['mic-station']->settingList('poll-list');
+        $before = $list();
+        $values = ['station' => 'mic-station/poll-list', 'address' => ['10.47.60.34', '10.47.60.80', '10.47.99.1']];
+        $this->post($path.'/list', $values);
+        self::assertSame([...$before, '10.47.60.80'], $list(), 'what is in it already stays once; what was not swept is not taken');
+        $this->post($path.'/list', ['address' => ['10.47.60.36'], 'ranges' => '1'] + $values);
+        self::assertSame(['10.47.50.20-10.47.50.21', '10.47.60.32-10.47.60.36', '10.47.60.80'], $list(), 'neighbours are one range');
+        $this->post($path.'/list', ['station' => 'pbx/poll-list'] + $values);
+        $this->client->followRedirect();
+        self::assertSelectorTextContains('[role=alert]', 'a station that asks a list');
+
+        $this->client->request('GET', self::JOB.'/sweep');
+        $this->client->submitForm('Plan the one unknown U');
+        $this->post($path.'/plan', ['address' => ['10.47.60.80', '10.47.60.110']]);
+        $found = $this->job()->devices['found-at-10-47-60-80'];
+        self::assertSame(['10.47.60.80/25', 'eastholm'], [(string) $found->primaryAddress(), $found->interfaces[0]->segment]);
+        self::assertSame('10.47.60.1', (string) $found->interfaces[0]->gateway);
+        self::assertNull($this->job()->devices['found-at-10-47-60-110']->primaryAddress(), 'it holds a lease');
+    }
+
+    public function testListsAreKeptByNameSweptAgainAndSayWhatHasChanged(): void
+    {
+        $this->finished(['10.47.60.33', '10.47.60.34', '10.47.60.35'], ['10.47.60.33' => ['http a'], '10.47.60.34' => ['http b']]);
+        $this->as('tomas');
+        $this->client->request('GET', self::JOB.'/sweep');
+        $this->client->submitForm('Keep', ['name' => 'Hut']);
+        $this->client->request('GET', self::JOB.'/sweep');
+        self::assertSelectorTextContains('aside', 'Hut');
+        $this->client->submitForm('Sweep it again A');
+        $again = $this->em()->getRepository(SweepRun::class)->findOneBy([], ['id' => 'DESC']) ?? throw new \LogicException();
+        self::assertSame(['Hut', 3, 'mic-station'], [$again->getName(), \count($again->getAddresses()), $again->getVantage()]);
+        $again->keep(['10.47.60.34' => ['http b'], '10.47.60.35' => ['http c']]);
+        $again->finish();
+        $this->em()->flush();
+        $page = $this->client->request('GET', self::JOB.'/sweep');
+        $rows = $page->filter('tbody tr')->each(static fn (Crawler $row): string => $row->text());
+        self::assertStringContainsString('gone since', $rows[0]);
+        self::assertStringNotContainsString('since', $rows[1]);
+        self::assertStringContainsString('new since', $rows[2]);
+    }
+
+    /**
+     * @param list<string> $addresses
+     * @param array<string, list<string>> $answers
+     */
+    private function finished(array $addresses, array $answers): SweepRun
+    {
+        $run = $this->sweep($addresses);
+        $run->keep($answers);
+        $run->finish();
         $this->em()->flush();
 
         return $run;
