@@ -12,17 +12,20 @@ use Vorhut\Core\Net\Service;
 use Vorhut\Core\Profile\FindMethod;
 use Vorhut\Core\Reach\Find\PollLists;
 use Vorhut\Core\Reach\Node\Network;
+use Vorhut\Core\Reach\Walk\Exchange;
 
 /** Turns intents into questions that can be asked over the wire. Kinds that cannot be asked yet give none. */
 final readonly class Asking
 {
     private Parties $parties;
     private PollLists $lists;
+    private OneWayMedia $oneWay;
 
     public function __construct(private Job $job, private Network $network)
     {
         $this->parties = new Parties($job, $network);
         $this->lists = new PollLists();
+        $this->oneWay = new OneWayMedia($job, new Exchange($network), $this->parties);
     }
 
     /** @return list<LiveQuestion> */
@@ -78,6 +81,34 @@ final readonly class Asking
         $service = null === $unit ? null : $this->job->profileOf($unit)->manage;
 
         return null === $service || Protocol::Tcp !== $service->protocol ? [] : [$this->service($intent, $pair, $service)];
+    }
+
+    /** A stream that only goes one way; null where the receiver takes it by a call instead. */
+    public function media(Intent $intent, Pair $pair, bool $byGroupOnly): ?LiveQuestion
+    {
+        $receiver = $this->parties->device($pair->to);
+        if (null === $receiver || ($byGroupOnly && [] === $this->oneWay->groupsOf($receiver))) {
+            return null;
+        }
+
+        return $this->question($intent, $pair, ProbeKind::Media, $this->oneWay->portTo($receiver));
+    }
+
+    /** Asked by the receiver, where the source waits to be asked for its stream and sends it to no group. */
+    public function streamRequest(Intent $intent, Pair $pair, int $port): ?LiveQuestion
+    {
+        $source = $this->network->node($pair->from);
+        $receiver = $this->parties->device($pair->to);
+        $target = $this->parties->addressOf($pair->from, $pair->to);
+        $waits = true === $source?->listensOn(Protocol::Tcp, $port);
+        if (!$waits || null === $receiver || null === $target || [] !== $this->oneWay->groupsOf($receiver)) {
+            return null;
+        }
+        $vantage = $this->network->node($pair->to)?->firstAddress();
+        $asks = null === $vantage ? null : Ipv4Address::fromInt($vantage);
+        $kind = null === $asks ? null : ProbeKind::Rtsp;
+
+        return new LiveQuestion($intent->id, $pair->from, $pair->to, $kind, $asks, $target, $port, 'the receiver has no address yet');
     }
 
     public function service(Intent $intent, Pair $pair, Service $service): LiveQuestion

@@ -51,6 +51,14 @@ final class OneWayMedia
         return array_values($groups);
     }
 
+    /** The UDP port at which media arrive: by a group if it joined one, else at its address. */
+    public function portTo(Device $receiver): int
+    {
+        return [] === $this->groupsOf($receiver)
+            ? $this->job->profileOf($receiver)->media->firstPort ?? self::PORT
+            : $this->portOf($receiver);
+    }
+
     /** @param list<Ipv4Address> $groups */
     public function media(Device $source, Device $receiver, array $groups): Leaf
     {

@@ -62,7 +62,9 @@ final readonly class PairPrediction
      */
     public function contradicts(Span $observed): bool
     {
-        if (Span::Untried === $observed || Span::Untried === $this->span) {
+        // What fades arrives now.
+        $fades = Span::Fades === $this->span && Span::Through === $observed;
+        if (Span::Untried === $observed || Span::Untried === $this->span || $fades) {
             return false;
         }
 

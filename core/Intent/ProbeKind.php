@@ -19,6 +19,22 @@ enum ProbeKind: string
     case Register = 'register';
     /** One short call with sound both ways. */
     case Call = 'call';
+    /** One short call whose sound has to get to whoever is called. */
+    case Page = 'page';
+    /** A short stream (RTP, RFC 3550), of which the receiver reports what it heard. */
+    case Media = 'media';
+
+    /** Whether it needs agents that register and call. */
+    public function isCall(): bool
+    {
+        return self::Register === $this || self::Call === $this || self::Page === $this;
+    }
+
+    /** Whether it needs a peer that reports what it heard, or secrets: nothing to ask real units for. */
+    public function isOfLab(): bool
+    {
+        return $this->isCall() || self::Media === $this;
+    }
 
     public function defaultPort(): int
     {
@@ -27,7 +43,8 @@ enum ProbeKind: string
             self::Rtsp => 554,
             self::Poll => 2202,
             self::DnsSd => 5353,
-            self::Sip, self::Register, self::Call => 5060,
+            self::Sip, self::Register, self::Call, self::Page => 5060,
+            self::Media => 5004,
         };
     }
 }

@@ -4,6 +4,9 @@ declare(strict_types=1);
 
 namespace Vorhut\Field\Lab;
 
+use Vorhut\Core\Intent\OneWayMedia;
+use Vorhut\Core\Intent\Parties;
+use Vorhut\Core\Intent\Span;
 use Vorhut\Core\Job\Job;
 use Vorhut\Core\Net\Ipv4Address;
 use Vorhut\Core\Net\Protocol;
@@ -17,6 +20,9 @@ use Vorhut\Core\Reach\Walk\Topology;
 /** The planned topology between loopback addresses: whether a request and its answer would get through. */
 final class LabNetwork
 {
+    /** Kinds of intents that want something sent one way. */
+    private const HEARD = ['page', 'stream'];
+
     public readonly LabAddresses $addresses;
     private readonly Exchange $exchange;
 
@@ -57,6 +63,42 @@ final class LabNetwork
     public function hearsMedia(string $fromLab, string $toLab): bool
     {
         return $this->known['media '.$fromLab.'>'.$toLab] ??= $this->isBench($fromLab) || $this->media($fromLab, $toLab);
+    }
+
+    /** Whether a stream gets there one way, by the group that the receiver joined or by its address. */
+    public function hearsStream(string $fromLab, string $toLab): bool
+    {
+        return $this->known['stream '.$fromLab.'>'.$toLab] ??= $this->streams($fromLab, $toLab);
+    }
+
+    /** @return array<array-key, int> the port at which each device hears what an intent wants sent to it */
+    public function hearers(): array
+    {
+        $parties = new Parties($this->job, $this->exchange->network);
+        $oneWay = new OneWayMedia($this->job, $this->exchange, $parties);
+        $hearers = [];
+        foreach ($this->job->intents as $intent) {
+            foreach (\in_array($intent->kind, self::HEARD, true) ? $parties->asked($intent) : [] as $id) {
+                $device = $parties->device($id);
+                $hearers += null === $device ? [] : [$device->id => $oneWay->portTo($device)];
+            }
+        }
+
+        return $hearers;
+    }
+
+    private function streams(string $fromLab, string $toLab): bool
+    {
+        $network = $this->exchange->network;
+        $source = $this->job->devices[$this->ownerOf($fromLab)->id ?? ''] ?? null;
+        $receiver = $this->job->devices[$this->ownerOf($toLab)->id ?? ''] ?? null;
+        if (null === $source || null === $receiver) {
+            return false;
+        }
+        $oneWay = new OneWayMedia($this->job, $this->exchange, new Parties($this->job, $network));
+        $span = $oneWay->media($source, $receiver, $oneWay->groupsOf($receiver))->span;
+
+        return $span->holds() || Span::Fades === $span;
     }
 
     /** Whether a question by multicast DNS gets there: asked directly in the lab, it is answered only then. */

@@ -7,7 +7,6 @@ namespace Vorhut\Field\Probe;
 use Vorhut\Core\Intent\Asking;
 use Vorhut\Core\Intent\LiveQuestion;
 use Vorhut\Core\Intent\Pair;
-use Vorhut\Core\Intent\ProbeKind;
 use Vorhut\Core\Intent\Span;
 use Vorhut\Core\Job\Job;
 use Vorhut\Core\Reach\Walk\Topology;
@@ -58,8 +57,12 @@ final readonly class LiveTest
                     );
                     continue;
                 }
-                if (ProbeKind::Register === $question->kind || ProbeKind::Call === $question->kind) {
-                    null === $this->sip ? $results[$key][] = 'not asked: calls are tested in the lab only' : $spoken[$key] = $question;
+                if (null === $this->sip && $question->kind->isOfLab()) {
+                    $results[$key][] = 'not asked: calls and streams are tested in the lab only';
+                    continue;
+                }
+                if ($question->kind->isCall()) {
+                    $spoken[$key] = $question;
                     continue;
                 }
                 $questions[] = [

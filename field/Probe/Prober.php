@@ -20,6 +20,7 @@ use Vorhut\Field\Net\GatedUdp;
 use Vorhut\Field\Net\RefusedTarget;
 use Vorhut\Field\Net\Sockets;
 use Vorhut\Field\Poll\PollMessage;
+use Vorhut\Field\Rtp\RtpStream;
 use Vorhut\Field\Sip\SipEndpoint;
 use Vorhut\Field\Sip\SipMessage;
 
@@ -65,7 +66,8 @@ final readonly class Prober
                 ProbeKind::Poll => $this->poll($target, $port, $from),
                 ProbeKind::Sip => $this->sip($target, $port, $from),
                 ProbeKind::DnsSd => $this->dnsSd($target, $port, $from),
-                ProbeKind::Register, ProbeKind::Call => throw new \LogicException('The SIP prober asks these.'),
+                ProbeKind::Media => $this->media($target, $port, $from),
+                ProbeKind::Register, ProbeKind::Call, ProbeKind::Page => throw new \LogicException('The SIP prober asks these.'),
             };
         } catch (ConnectException $e) {
             [$status, $evidence] = [self::CONNECTION_REFUSED === $e->getCode() ? ProbeStatus::Refused : ProbeStatus::Silent, []];
@@ -148,6 +150,24 @@ final readonly class Prober
             return [ProbeStatus::Silent, []];
         } finally {
             $socket->close();
+        }
+    }
+
+    /** @return array{ProbeStatus, array<string, string|int|float>} */
+    private function media(string $target, int $port, ?string $from): array
+    {
+        $socket = $this->sockets->udpToward($target, $from);
+        $stream = new RtpStream($socket);
+        try {
+            $stream->sendTo($target, $port);
+            $report = $stream->report(new TimeoutCancellation($this->seconds));
+            $sent = $stream->sent;
+
+            return [ProbeStatus::Answered, ['sent' => $sent, 'lost' => $report->lost]];
+        } catch (CancelledException) {
+            return [ProbeStatus::Silent, ['sent' => $stream->sent]];
+        } finally {
+            $stream->close();
         }
     }
 

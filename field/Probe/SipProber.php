@@ -34,7 +34,7 @@ final readonly class SipProber
         [$status, $evidence] = match (true) {
             null === $from || null === $to => [ProbeStatus::Silent, ['why' => 'one of them is no device']],
             ProbeKind::Register === $question->kind => $this->register($from),
-            default => $this->call($from, $to),
+            default => $this->call($from, $to, ProbeKind::Page === $question->kind),
         };
 
         return new ProbeResult(
@@ -66,8 +66,12 @@ final readonly class SipProber
         }
     }
 
-    /** @return array{ProbeStatus, array<string, string|int|float>} */
-    private function call(Device $caller, Device $callee): array
+    /**
+     * @param bool $isPage whether the sound only has to get there
+     *
+     * @return array{ProbeStatus, array<string, string|int|float>}
+     */
+    private function call(Device $caller, Device $callee, bool $isPage): array
     {
         $a = $this->agent($caller);
         $b = $this->agent($callee);
@@ -99,7 +103,7 @@ final readonly class SipProber
             }
 
             $heard = match (true) {
-                $there > 0 && $back > 0 => ProbeStatus::Answered,
+                $there > 0 && ($back > 0 || $isPage) => ProbeStatus::Answered,
                 $there + $back > 0 => ProbeStatus::OneWay,
                 default => ProbeStatus::Silent,
             };

@@ -4,6 +4,9 @@ declare(strict_types=1);
 
 namespace Vorhut\Field\Rtp;
 
+use Amp\Cancellation;
+use Amp\CancelledException;
+use Amp\DeferredFuture;
 use Revolt\EventLoop;
 use Vorhut\Field\Net\GatedUdp;
 use Vorhut\Field\Net\RefusedTarget;
@@ -24,17 +27,24 @@ final class RtpStream
     private string $timer = '';
     private string $payload;
 
+    /** @var DeferredFuture<ReceiverReport> */
+    private readonly DeferredFuture $reported;
+
     /** @param (\Closure(string): bool)|null $admits whether datagrams from an address get here */
     public function __construct(private readonly GatedUdp $socket, private readonly ?\Closure $admits = null)
     {
         $this->port = $socket->port();
+        $this->reported = new DeferredFuture();
         $this->sequence = random_int(0, 0xFFFF);
         $this->source = random_int(0, 0xFFFFFFFF);
         // 400 Hz: twenty samples a period, coarse on purpose; it only has to be there.
         $this->payload = str_repeat("\x80\x8F\x9F\xAF\xFF\x2F\x1F\x0F\x00\x0F\x1F\x2F\x7F\xAF\x9F\x8F", self::SAMPLES / 16);
         async(function (): void {
             while (null !== ($datagram = $this->socket->receive())) {
-                if (self::isRtp($datagram[2]) && (null === $this->admits || ($this->admits)($datagram[0]))) {
+                $report = ReceiverReport::parse($datagram[2]);
+                if (null !== $report) {
+                    $this->told($report);
+                } elseif (self::isRtp($datagram[2]) && (null === $this->admits || ($this->admits)($datagram[0]))) {
                     ++$this->received;
                 }
             }
@@ -56,6 +66,23 @@ final class RtpStream
                 $this->pause();
             }
         });
+    }
+
+    /**
+     * The first report of whoever hears it.
+     *
+     * @throws CancelledException
+     */
+    public function report(Cancellation $time): ReceiverReport
+    {
+        return $this->reported->getFuture()->await($time);
+    }
+
+    private function told(ReceiverReport $report): void
+    {
+        if ($report->source === $this->source && !$this->reported->isComplete()) {
+            $this->reported->complete($report);
+        }
     }
 
     /** Stops sending; what is under way still counts. */

@@ -118,6 +118,7 @@ final class Lab
     private function wanted(Job $job): array
     {
         $wanted = [];
+        $hearers = $this->network->hearers();
         foreach ($job->devices as $device) {
             if ($this->part !== crc32($device->id) % $this->parts) {
                 continue;
@@ -137,6 +138,11 @@ final class Lab
                         new ServiceBook($device->name, $device->hostname ?? $device->id, (string) $planned, $services),
                         fn (string $from): bool => $this->network->hearsMulticastDns($from, $address),
                     );
+                }
+                if (isset($hearers[$device->id])) {
+                    $port = $hearers[$device->id];
+                    $network = fn (): LabNetwork => $this->network;
+                    $wanted[$address.' media/'.$port] ??= new MediaStandIn($this->sockets, $address, $port, $network);
                 }
                 foreach ($services as $service) {
                     $standIn = $this->standIn($address, $service, $device, $profile);

@@ -30,6 +30,7 @@ use Vorhut\Field\Probe\Prober;
 use Vorhut\Field\Probe\ProbeResult;
 use Vorhut\Field\Probe\ProbeStatus;
 use Vorhut\Field\Probe\Sweep;
+use Vorhut\Field\Rtp\ReceiverReport;
 use Vorhut\Field\StandIn\Lab;
 use Vorhut\Tests\Support\Jobs;
 
@@ -116,7 +117,7 @@ final class LabTest extends TestCase
         $predicted = (new Prover(self::demo()))->prove();
         $seen = self::liveTest(self::demo());
         $compared = 0;
-        self::assertCount(67, $seen);
+        self::assertCount(75, $seen);
         foreach ($predicted->intents as $id => $prediction) {
             foreach ($prediction->pairs() as $pair) {
                 $observed = $seen[$id.' '.$pair->pair->key()] ?? null;
@@ -126,7 +127,7 @@ final class LabTest extends TestCase
                 }
             }
         }
-        self::assertSame(67, $compared);
+        self::assertSame(75, $compared);
     }
 
     public function testTheLabFollowsThePlan(): void
@@ -373,6 +374,76 @@ final class LabTest extends TestCase
         self::assertCount(1, $spans);
 
         return [$spans[0], implode(' ', $evidences)];
+    }
+
+    /** Announcements to a group, a page by call, and a stream that is asked for: each heard by a stand-in that reports it. */
+    public function testPagingAndStreamsAreHeardWhereThePlanHasThem(): void
+    {
+        $job = self::heard();
+        $lab = new Lab($job, LabPorts::ofThisUser());
+        try {
+            self::assertSame([], $lab->failed());
+            $seen = self::liveTest($job);
+        } finally {
+            $lab->stop();
+        }
+        self::assertEquals([
+            'group mixer>horn' => Span::Through,
+            'group mixer>far-horn' => Span::NoReply,
+            'stream camera>wall' => Span::Through,
+            'stream camera>far-wall' => Span::NoReply,
+            'page phone>ring-horn' => Span::Through,
+        ], $seen);
+        $prover = new Prover($job);
+        foreach ($seen as $key => $span) {
+            [$intent, $pair] = explode(' ', $key);
+            self::assertFalse($prover->pair($job->intents[$intent], Pair::fromKey($pair))->contradicts($span), $key);
+        }
+    }
+
+    public function testAReceiverReportsWhatItMissed(): void
+    {
+        $report = ReceiverReport::parse((new ReceiverReport(0xFFFFFFFF, 3, 0x1FFFE))->encode(7));
+        self::assertSame([0xFFFFFFFF, 3, 0x1FFFE], [$report?->source, $report?->lost, $report?->highest]);
+        foreach (['', str_repeat("\0", 32), substr((new ReceiverReport(1, 0, 1))->encode(7), 0, 31)] as $other) {
+            self::assertNull(ReceiverReport::parse($other));
+        }
+    }
+
+    /** Two networks without multicast between them and without a route back from the far one. */
+    private static function heard(): Job
+    {
+        $unit = static fn (string $at, mixed ...$more): array => ['at' => ['a', $at.'/24', '10.148.1.1'], ...$more];
+        $far = static fn (string $at, mixed ...$more): array => ['at' => ['b', $at.'/24', null], ...$more];
+        $joins = ['joins' => ['239.192.50.1'], 'listens' => ['udp/12000']];
+
+        /** @var array<string, array<string, mixed>> $hosts */
+        $hosts = [
+            'mixer' => $unit('10.148.1.10'),
+            'horn' => $unit('10.148.1.11', profile: 'paging-horn', if: $joins),
+            'far-horn' => $far('10.148.2.11', profile: 'paging-horn', if: $joins),
+            'camera' => $unit('10.148.1.20', profile: 'ptz-camera-rotary'),
+            'wall' => $unit('10.148.1.21', if: ['listens' => ['udp/5004']]),
+            'far-wall' => $far('10.148.2.21', if: ['listens' => ['udp/5004']]),
+            'pbx' => $unit('10.148.1.5', profile: 'phone-system'),
+            'phone' => $unit('10.148.1.30', profile: 'desk-phone-page'),
+            'ring-horn' => $unit('10.148.1.31', profile: 'paging-horn', if: ['joins' => []]),
+        ];
+
+        return Jobs::make(
+            ['a' => '10.148.1.0/24', 'b' => '10.148.2.0/24'],
+            $hosts,
+            ['r' => ['in' => ['a' => '10.148.1.1/24', 'b' => '10.148.2.1/24']]],
+            [
+                ['id' => 'group', 'kind' => 'page', 'from' => ['device:mixer'], 'to' => ['device:horn', 'device:far-horn']],
+                ['id' => 'stream', 'kind' => 'stream', 'from' => ['device:camera'], 'to' => ['device:wall', 'device:far-wall']],
+                ['id' => 'page', 'kind' => 'page', 'from' => ['device:phone'], 'to' => ['device:ring-horn']],
+            ],
+            [
+                ['number' => '2001', 'device' => 'phone', 'server' => 'pbx'],
+                ['number' => '2002', 'device' => 'ring-horn', 'server' => 'pbx'],
+            ],
+        );
     }
 
     /** The demo one network further, so that a lab that runs on this machine is not in the way. */

@@ -4,9 +4,11 @@ declare(strict_types=1);
 
 namespace Vorhut\Core\Intent\Kind;
 
+use Vorhut\Core\Intent\Asking;
 use Vorhut\Core\Intent\Engine;
 use Vorhut\Core\Intent\Pair;
 use Vorhut\Core\Intent\PairPrediction;
+use Vorhut\Core\Intent\ProbeKind;
 use Vorhut\Core\Intent\SeveralExchanges;
 use Vorhut\Core\Job\Intent;
 
@@ -32,6 +34,14 @@ final class Page extends SeveralExchanges
         }
 
         return PairPrediction::chained($pair, [...$ringing->leaves, ...$engine->calls->speech($console, $horn)]);
+    }
+
+    public function questions(Asking $asking, Intent $intent, Pair $pair): array
+    {
+        return [
+            $asking->media($intent, $pair, true)
+                ?? $asking->question($intent, $pair, ProbeKind::Page, ProbeKind::Page->defaultPort()),
+        ];
     }
 
     /** A group is heard or not; a horn that is rung speaks. */

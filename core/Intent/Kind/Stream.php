@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Vorhut\Core\Intent\Kind;
 
+use Vorhut\Core\Intent\Asking;
 use Vorhut\Core\Intent\Engine;
 use Vorhut\Core\Intent\Pair;
 use Vorhut\Core\Intent\PairPrediction;
@@ -42,6 +43,13 @@ final class Stream extends SeveralExchanges
         $leaves[] = $engine->oneWay->media($source, $receiver, $groups);
 
         return PairPrediction::chained($pair, $leaves);
+    }
+
+    public function questions(Asking $asking, Intent $intent, Pair $pair): array
+    {
+        $questions = [$asking->streamRequest($intent, $pair, self::RTSP), $asking->media($intent, $pair, false)];
+
+        return array_values(array_filter($questions));
     }
 
     /** Who may ask for it may see it, and so may whoever it is sent to. */
