@@ -14,6 +14,7 @@ final readonly class FirstContactPlan
      * @param list<string> $order
      * @param list<array{risk: string, do: string}> $risks
      * @param list<string> $wayBack
+     * @param list<string> $added addresses that the laptop gets for this, with their prefix lengths
      */
     public function __construct(
         public string $device,
@@ -25,6 +26,7 @@ final readonly class FirstContactPlan
         public array $order,
         public array $risks,
         public array $wayBack,
+        public array $added,
     ) {
     }
 }

@@ -34,6 +34,8 @@ final readonly class FirstContactPlanner
         $factory = $profile->factory->address;
         $alias = Technique::AddAddress === $technique && null !== $factory ? $this->laptopAddressNear($factory) : null;
         $newSide = $this->laptopAddressBeside($interface);
+        $added = array_filter([$alias, Technique::AtTheUnit === $technique ? null : $newSide]);
+        $added = array_values(array_map(strval(...), $added));
 
         return new FirstContactPlan(
             $device->id,
@@ -44,7 +46,8 @@ final readonly class FirstContactPlanner
             $this->unitValues($device, $profile, $interface, $technique),
             $this->order($device, $profile, $technique, $alias, $newSide),
             (new FirstContactRisks($this->job, $this->laptop))->of($device, $profile, $technique),
-            $this->wayBack($interface, $technique, $alias, $newSide),
+            self::wayBack($interface, $added),
+            $added,
         );
     }
 
@@ -274,19 +277,19 @@ final readonly class FirstContactPlanner
         return $order;
     }
 
-    /** @return list<string> */
-    private function wayBack(
-        ?NetworkInterface $interface,
-        Technique $technique,
-        ?InterfaceAddress $alias,
-        ?InterfaceAddress $newSide,
-    ): array {
+    /**
+     * @param list<string> $added what the laptop got for this
+     *
+     * @return list<string>
+     */
+    public static function wayBack(?NetworkInterface $interface, array $added): array
+    {
         $back = [];
         if (null !== $interface?->address) {
             $back[] = \sprintf('Log in at %s once more, from the unit\'s own segment.', $interface->address->address);
         }
-        foreach (array_filter([$alias, Technique::AtTheUnit === $technique ? null : $newSide]) as $added) {
-            $back[] = \sprintf('Remove %s from the laptop.', $added);
+        foreach ($added as $address) {
+            $back[] = \sprintf('Remove %s from the laptop.', $address);
         }
         $back[] = 'Put the laptop\'s cable port back to automatic and switch Wi-Fi on again.';
 

@@ -16,12 +16,16 @@ use Vorhut\Core\Profile\DeviceProfile;
 /** From the carton to the new address: the steps for one unit, made from its profile and the plan. */
 final class FirstSteps
 {
+    /** The step at which the laptop is given addresses. */
+    public const CONTACT = 'contact';
+
     /**
      * @param list<LaptopInterface> $laptop
+     * @param list<string>|null $added what the laptop was given for this unit; null: what it would be given now
      *
      * @return non-empty-list<BenchStep>
      */
-    public static function of(Job $job, Device $device, array $laptop = []): array
+    public static function of(Job $job, Device $device, array $laptop = [], ?array $added = null): array
     {
         $plan = (new FirstContactPlanner($job, $laptop))->plan($device);
         $profile = $job->profileOf($device);
@@ -49,7 +53,7 @@ final class FirstSteps
             ),
             self::connect($plan, $profile),
             new BenchStep(
-                'contact',
+                self::CONTACT,
                 $plan->technique->title(),
                 $plan->why,
                 [],
@@ -70,14 +74,33 @@ final class FirstSteps
                 'Password set',
             ),
             self::address($device, $profile, $typed),
+            ...self::needs($job, $device),
             new BenchStep(
                 'back',
                 'Put the laptop back',
                 'A laptop left in the factory subnet finds the wrong unit next time.',
-                $plan->wayBack,
+                null === $added ? $plan->wayBack : FirstContactPlanner::wayBack($interface, $added),
                 [],
                 [],
                 'Laptop is back',
+            ),
+        ];
+    }
+
+    /** @return list<BenchStep> what it must be told beside its address, where there is anything */
+    private static function needs(Job $job, Device $device): array
+    {
+        $values = UnitNeeds::of($job, $device);
+
+        return [] === $values ? [] : [
+            new BenchStep(
+                'values',
+                'Tell it what it needs',
+                'Who it belongs to, whom it asks and what it listens to.',
+                ['Type all of them, save, and look whether it says so itself.'],
+                $values,
+                [],
+                'It has them',
             ),
         ];
     }
@@ -123,7 +146,7 @@ final class FirstSteps
      *
      * @throws InvalidValue when it differs
      */
-    public static function verify(Device $device, BenchStep $step, string $read): void
+    public static function verify(Job $job, Device $device, BenchStep $step, string $read): void
     {
         $interface = $device->interfaces[0] ?? null;
         if ('' === trim($read) || null === $step->check || null === $interface) {
@@ -146,7 +169,7 @@ final class FirstSteps
                 throw new InvalidValue(
                     $read,
                     \sprintf('the planned MAC %s', $interface->mac),
-                    'This is another unit, or the plan has the wrong MAC. Read the label again.',
+                    self::whose($job, $device, $read),
                 );
             }
             if (null === MacAddress::tryFrom($read) || !MacAddress::fromString($read)->equals($interface->mac)) {
@@ -157,6 +180,34 @@ final class FirstSteps
                 );
             }
         }
+    }
+
+    /** Another planned unit is named, so that it can go where it belongs. */
+    private static function whose(Job $job, Device $device, string $read): string
+    {
+        $owner = self::ownerOf($job, $read);
+
+        return null === $owner || $owner->id === $device->id
+            ? 'This is another unit, or the plan has the wrong MAC. Read the label again.'
+            : \sprintf('This is the MAC of %s: put this unit aside for it, or open it here.', $owner->name);
+    }
+
+    /** The planned unit whose MAC was read; null where it is nobody's. */
+    public static function ownerOf(Job $job, string $read): ?Device
+    {
+        $mac = MacAddress::tryFrom($read);
+        if (null === $mac) {
+            return null;
+        }
+        foreach ($job->devices as $device) {
+            foreach ($device->interfaces as $interface) {
+                if (true === $interface->mac?->equals($mac)) {
+                    return $device;
+                }
+            }
+        }
+
+        return null;
     }
 
     /** @return list<string> the plan's order up to the laptop's part */

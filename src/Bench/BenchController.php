@@ -20,7 +20,7 @@ use Vorhut\Core\Job\Device;
 /** Unit by unit from the carton to its address; every step signed with time and name. */
 final class BenchController extends JobPage
 {
-    public function __construct(private readonly UnitPage $units)
+    public function __construct(private readonly UnitPage $units, private readonly Laptops $laptops)
     {
     }
 
@@ -33,13 +33,24 @@ final class BenchController extends JobPage
     #[Route('/job/{slug}/bench/{id}', name: 'bench_device', methods: ['GET'])]
     public function device(JobInHand $hand, string $id, Request $request): Response
     {
-        $laptop = Laptop::read($request->query->getString('laptop'));
-        foreach ($laptop->errors as $error) {
-            $this->addFlash('error', $error);
-        }
+        $laptop = $this->laptops->of($hand->stored, $this->user());
         $view = $this->units->show($hand, $this->find($hand, $id), $laptop, $request->query->getString('step'));
 
         return $this->page($hand, 'bench', 'bench/device.html.twig', $view);
+    }
+
+    #[Route('/job/{slug}/bench/{id}/laptop', name: 'bench_laptop', methods: ['POST'])]
+    public function laptop(JobInHand $hand, string $id, Request $request): Response
+    {
+        $laptop = $this->laptops->remember($hand->stored, $this->user(), $request->request->getString('laptop'));
+        foreach ($laptop->errors as $error) {
+            $this->addFlash('error', $error);
+        }
+
+        return $this->to($hand, 'bench_device', [
+            'id' => $this->find($hand, $id)->id,
+            'step' => $request->request->getString('step'),
+        ]);
     }
 
     #[Route('/job/{slug}/bench/{id}', name: 'bench_record', methods: ['POST'])]
@@ -52,18 +63,21 @@ final class BenchController extends JobPage
         $read = trim($request->request->getString('read'));
         try {
             if ($done) {
-                FirstSteps::verify($device, $step, $read);
+                FirstSteps::verify($hand->job, $device, $step, $read);
             }
         } catch (InvalidValue $e) {
             $error = \sprintf('%s was read; expected is %s. %s', $e->given, $e->allowed, $e->advice);
-            $view = $this->units->show($hand, $device, Laptop::read(''), $step->id, $error, $read);
+            $laptop = $this->laptops->of($hand->stored, $this->user());
+            $view = $this->units->show($hand, $device, $laptop, $step->id, $error, $read);
 
             return $this->page($hand, 'bench', 'bench/device.html.twig', $view, Response::HTTP_UNPROCESSABLE_ENTITY);
         }
         $stage = $step->stageAfter($device->stage, $done);
         $title = \sprintf('%s: %s', $device->name, $done ? $step->title : 'took back '.lcfirst($step->title));
         $edits = $stage === $device->stage ? [] : [$hand->job->edit(Device::class, $id, ['stage' => $stage->value])];
-        $record = BenchStepDone::new($records->new($hand->stored, $id, $step->id, $done, $read, $this->user()));
+        // What the laptop is given now is what is to be taken from it again at the end.
+        $note = FirstSteps::CONTACT === $step->id && $done ? $this->units->added($hand, $device, $this->user()) : $read;
+        $record = BenchStepDone::new($records->new($hand->stored, $id, $step->id, $done, $note, $this->user()));
 
         return $this->change($hand, new ChangeSet($title, $edits), $request, 'bench_device', ['id' => $id], [$record]);
     }

@@ -7,11 +7,14 @@ namespace Vorhut\App\Bench;
 use Symfony\Bundle\SecurityBundle\Security;
 use Symfony\Component\Routing\Generator\UrlGeneratorInterface;
 use Vorhut\App\Entity\BenchRecord;
+use Vorhut\App\Entity\User;
 use Vorhut\App\Jobs\JobInHand;
 use Vorhut\App\Jobs\JobReading;
 use Vorhut\App\Web\FindingLines;
+use Vorhut\App\Web\View\Link;
 use Vorhut\App\Web\View\Post;
 use Vorhut\Core\Bench\BenchStep;
+use Vorhut\Core\Bench\FirstContactPlanner;
 use Vorhut\Core\Bench\FirstSteps;
 use Vorhut\Core\Job\Device;
 
@@ -21,6 +24,7 @@ final readonly class UnitPage
     public function __construct(
         private JobReading $reading,
         private BenchRecords $records,
+        private Laptops $laptops,
         private FindingLines $findings,
         private Security $security,
         private UrlGeneratorInterface $urls,
@@ -34,11 +38,12 @@ final readonly class UnitPage
      */
     public function show(JobInHand $hand, Device $device, Laptop $laptop, string $current, string $error = '', string $read = ''): UnitView
     {
-        $steps = FirstSteps::of($hand->job, $device, $laptop->ports);
         $records = array_filter(
             $this->records->of($hand->stored, $device->id),
             static fn (BenchRecord $r): bool => $r->isDone(),
         );
+        $added = isset($records[FirstSteps::CONTACT]) ? self::addresses($records[FirstSteps::CONTACT]->getNote()) : null;
+        $steps = FirstSteps::of($hand->job, $device, $laptop->ports, $added);
         $at = self::at($steps, $records, $current);
         $step = $steps[$at];
         $profile = $hand->job->profileOf($device);
@@ -46,6 +51,7 @@ final readonly class UnitPage
         $recordUrl = $this->url('bench_record', $hand, ['id' => $device->id]);
         $reopen = ['step' => $step->id, 'reopen' => 1, 'version' => $hand->revision];
         $isDone = isset($records[$step->id]);
+        $owner = '' === $error ? null : FirstSteps::ownerOf($hand->job, $read);
 
         return new UnitView(
             $device->name,
@@ -64,12 +70,48 @@ final readonly class UnitPage
             $error,
             $read,
             $laptop->text,
+            $this->url('bench_laptop', $hand, ['id' => $device->id]),
+            $this->next($hand, $device),
+            \count($records) === \count($steps),
+            null === $owner || $owner->id === $device->id ? null : new Link(
+                'Open '.$owner->name,
+                $this->url('bench_device', $hand, ['id' => $owner->id, 'step' => $step->id]),
+                'o',
+            ),
             $this->findings->all($hand, $this->reading->digest($hand->stored)->findingsByDevice()[$device->id] ?? [], 'devices'),
             $profile->reset,
             $profile->cautions,
             $this->url('bench', $hand, []),
             $this->url('devices', $hand, ['sel' => $device->id]),
         );
+    }
+
+    /** What the laptop is given for a unit, as it is recorded. */
+    public function added(JobInHand $hand, Device $device, User $user): string
+    {
+        $laptop = $this->laptops->of($hand->stored, $user);
+        $added = (new FirstContactPlanner($hand->job, $laptop->ports))->plan($device)->added;
+
+        return [] === $added ? 'nothing added' : 'added '.implode(' ', $added);
+    }
+
+    /** @return list<string> */
+    private static function addresses(string $note): array
+    {
+        return array_values(array_filter(explode(' ', $note), static fn (string $word): bool => str_contains($word, '/')));
+    }
+
+    /** The next unit in its factory state: of the same kind first, then in the order of the plan. */
+    private function next(JobInHand $hand, Device $device): ?Link
+    {
+        $open = array_filter(
+            $hand->job->devices,
+            static fn (Device $d): bool => $d->stage->isFactoryState() && $d->id !== $device->id,
+        );
+        $alike = array_filter($open, static fn (Device $d): bool => $d->profile === $device->profile);
+        $next = [...array_values($alike), ...array_values($open)][0] ?? null;
+
+        return null === $next ? null : new Link('Next: '.$next->name, $this->url('bench_device', $hand, ['id' => $next->id]), 'n');
     }
 
     /**

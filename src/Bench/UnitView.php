@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Vorhut\App\Bench;
 
 use Vorhut\App\Web\View\FindingLine;
+use Vorhut\App\Web\View\Link;
 use Vorhut\App\Web\View\Post;
 
 /** One unit at the bench, at one of its steps. */
@@ -12,6 +13,9 @@ final readonly class UnitView
 {
     /**
      * @param list<array{title: string, url: string, here: bool, done: bool, time: string}> $steps
+     * @param Link|null $next the next unit to be set up
+     * @param bool $isDone whether every step of this one is done
+     * @param Link|null $other the unit whose MAC was read instead
      * @param list<FindingLine> $findings
      * @param list<string> $cautions
      */
@@ -32,6 +36,10 @@ final readonly class UnitView
         public string $error,
         public string $read,
         public string $laptop,
+        public string $laptopUrl,
+        public ?Link $next,
+        public bool $isDone,
+        public ?Link $other,
         public array $findings,
         public string $reset,
         public array $cautions,

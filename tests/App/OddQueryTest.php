@@ -26,7 +26,10 @@ final class OddQueryTest extends AppTestCase
         yield 'GET devices' => ['GET', '/devices?q=phone 10.47&sort=address&only=findings&page=1&sel=mic-station'];
         yield 'GET device' => ['GET', '/devices/mic-station/why?sel=1'];
         yield 'GET networks' => ['GET', '/networks?edit=guest&finding=duplicate-address-10.47.20.21'];
-        yield 'GET bench' => ['GET', '/bench/mic-station?laptop=10.47.60.200&step=1&q=phone'];
+        yield 'GET bench' => ['GET', '/bench/mic-station?step=1&q=phone'];
+        yield 'POST laptop' => ['POST', '/bench/mic-station/laptop?laptop=10.47.60.200&step=1'];
+        yield 'GET map' => ['GET', '/networks?from=video&edit=video&finding=x'];
+        yield 'POST check' => ['POST', '/records/segments/video/check?name=Video&vlan=120&dns=10.47.10.5'];
         yield 'GET find' => ['GET', '/find?q=10.47.20.21'];
         yield 'GET records' => ['GET', '/records/routers/slip-router?page=1'];
         yield 'GET export' => ['GET', '/export?page=2'];

@@ -120,12 +120,53 @@ final class ProofAndBenchTest extends AppTestCase
         self::assertCount($count + 1, $this->job()->intents);
     }
 
+    public function testTheLaptopIsRememberedAndLosesJustWhatItGot(): void
+    {
+        $this->as('tomas');
+        $bench = self::JOB.'/bench/berth-4';
+        $this->client->request('GET', $bench.'?step=contact');
+        $this->client->submitForm('Remember, check for clashes', ['laptop' => 'eth0=10.47.20.9/24']);
+        $this->client->followRedirect();
+        self::assertInputValueSame('laptop', 'eth0=10.47.20.9/24');
+        $this->post($bench, ['step' => 'contact']);
+        $this->client->request('GET', $bench.'?step=back');
+        self::assertInputValueSame('laptop', 'eth0=10.47.20.9/24', 'it stays from step to step');
+        self::assertSelectorTextContains('main', 'Remove 192.0.2.');
+        self::assertSelectorTextNotContains('main', 'Remove 10.47.20.', 'it stood there before');
+        $this->as('ines');
+        $this->client->request('GET', $bench);
+        self::assertInputValueSame('laptop', '', 'hers is another one');
+        $this->post($bench.'/laptop', ['laptop' => 'eth0 or so', 'step' => 'contact']);
+        $this->client->followRedirect();
+        self::assertSelectorTextContains('[role=alert]', 'Laptop:');
+        self::assertInputValueSame('laptop', 'eth0 or so');
+    }
+
+    public function testTheMacOfAnotherUnitIsNamedAndTheNextUnitOffered(): void
+    {
+        $this->as('tomas');
+        $other = $this->job()->devices['berth-5'];
+        $this->post(self::JOB.'/bench/berth-4', ['step' => 'unpack', 'read' => (string) $other->interfaces[0]->mac]);
+        self::assertSame(422, $this->code());
+        self::assertSelectorTextContains('[role=alert]', 'This is the MAC of '.$other->name);
+        $this->client->clickLink('Open '.$other->name.' O');
+        self::assertSelectorTextContains('h1', $other->name);
+        $page = $this->client->request('GET', self::JOB.'/bench/berth-4');
+        self::assertStringStartsWith('Next: Berth 5', $page->filter('[data-key=n]')->text(), 'of the same kind first');
+        foreach (['unpack', 'connect', 'contact', 'password', 'address', 'back'] as $step) {
+            $this->post(self::JOB.'/bench/berth-4', ['step' => $step]);
+        }
+        $this->client->request('GET', self::JOB.'/bench/berth-4');
+        self::assertSelectorTextContains('.next', 'is set up');
+    }
+
     public function testStepsAreRecordedWithTimeAndNameAndTakenBack(): void
     {
         $this->as('tomas');
         $this->client->request('GET', self::JOB.'/bench');
         self::assertSelectorTextContains('.next', 'Customs phone is next');
-        $this->client->request('GET', self::JOB.'/bench/berth-4?laptop=wlan0%3D192.0.2.17%2F24&step=contact');
+        $this->post(self::JOB.'/bench/berth-4/laptop', ['laptop' => 'wlan0=192.0.2.17/24', 'step' => 'contact']);
+        $this->client->followRedirect();
         self::assertSelectorTextContains('main', '192.0.2.250');
         self::assertSelectorTextContains('main', 'Switch Wi-Fi off');
         $this->post(self::JOB.'/bench/berth-5', ['step' => 'unpack', 'read' => 'O2-47-00-00-20-19']);

@@ -8,6 +8,7 @@ use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
 use Vorhut\Core\Bench\BenchStep;
 use Vorhut\Core\Bench\FirstSteps;
+use Vorhut\Core\Bench\UnitNeeds;
 use Vorhut\Core\InvalidValue;
 use Vorhut\Core\Job\Stage;
 use Vorhut\Core\Search\JobSearch;
@@ -45,7 +46,8 @@ final class FirstStepsTest extends TestCase
         yield 'right MAC' => [0, '024700002017', null];
         yield 'left blank' => [0, '  ', null];
         yield 'look-alike' => [0, 'O2-47-00-00-20-I7', 'look alike'];
-        yield 'other unit' => [0, '02-47-00-00-20-18', 'another unit'];
+        yield 'other unit' => [0, '02-47-00-00-20-18', 'This is the MAC of Berth 4 camera'];
+        yield 'nobody planned' => [0, '02-47-00-00-99-18', 'another unit'];
         yield 'right address' => [4, '10.47.20.23', null];
         yield 'other address' => [4, '10.47.20.33', 'planned one'];
         yield 'no address' => [4, '10.47', 'without spaces'];
@@ -62,7 +64,37 @@ final class FirstStepsTest extends TestCase
         } else {
             $this->expectNotToPerformAssertions();
         }
-        FirstSteps::verify($device, FirstSteps::of($job, $device)[$step], $read);
+        FirstSteps::verify($job, $device, FirstSteps::of($job, $device)[$step], $read);
+    }
+
+    public function testTheLastStepTakesFromTheLaptopJustWhatItWasGiven(): void
+    {
+        self::assertStringContainsString('Remove 192.0.2.', self::lastOf(null), 'as long as nothing is recorded, what would be given');
+        self::assertStringNotContainsString('Remove', self::lastOf([]));
+        self::assertStringContainsString('Remove 10.47.20.9/24', self::lastOf(['10.47.20.9/24']));
+    }
+
+    /** @param list<string>|null $added */
+    private static function lastOf(?array $added): string
+    {
+        $job = Jobs::demo();
+        $steps = FirstSteps::of($job, $job->devices['berth-4'], [], $added);
+
+        return implode(' ', $steps[\count($steps) - 1]->do);
+    }
+
+    public function testAUnitIsToldWhatThePlanHasForIt(): void
+    {
+        $job = Jobs::demo();
+        $needs = static fn (string $id): array => UnitNeeds::of($job, $job->devices[$id]);
+        self::assertSame(['Extension' => '2001', 'Registers at' => '10.47.10.10'], $needs('ticket-1'));
+        self::assertSame(['Asks, port 2202' => '10.47.50.20-10.47.50.21, 10.47.60.32-10.47.60.35'], $needs('mic-station'));
+        self::assertSame('239.192.50.1', $needs('horn-1')['Listens to'] ?? null, 'without that of multicast DNS');
+        self::assertSame([], $needs('berth-1'));
+        $ids = array_map(static fn (BenchStep $s): string => $s->id, FirstSteps::of($job, $job->devices['ticket-1']));
+        self::assertContains('values', $ids);
+        $ids = array_map(static fn (BenchStep $s): string => $s->id, FirstSteps::of($job, $job->devices['berth-1']));
+        self::assertNotContains('values', $ids);
     }
 
     /** @return iterable<array{string, string}> what is typed, and the first hit */
