@@ -14,6 +14,7 @@ use Vorhut\Core\Net\InterfaceAddress;
 use Vorhut\Core\Net\Ipv4Address;
 use Vorhut\Core\Net\Ipv4Prefix;
 use Vorhut\Core\Net\PortSet;
+use Vorhut\Core\Record\InvalidFile;
 
 /** Turns something typed into a change that can be tried without keeping it. */
 final readonly class WhatIf
@@ -33,6 +34,26 @@ final readonly class WhatIf
 
     public function __construct(private Job $job)
     {
+    }
+
+    /**
+     * Several changes, each made on the outcome of the one before, as one.
+     *
+     * @param non-empty-list<array{string, string, string}> $trials thing, field and value of each
+     *
+     * @throws InvalidValue
+     * @throws InvalidFile when the changed job would not be well formed
+     */
+    public static function together(Job $job, array $trials): ChangeSet
+    {
+        $change = new ChangeSet('', []);
+        foreach ($trials as $number => $trial) {
+            $next = (new self($job))->change(...$trial);
+            $job = $job->with($next);
+            $change = 0 === $number ? $next : $change->then($next);
+        }
+
+        return $change;
     }
 
     /**

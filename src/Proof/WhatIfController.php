@@ -4,23 +4,27 @@ declare(strict_types=1);
 
 namespace Vorhut\App\Proof;
 
+use Doctrine\ORM\EntityManagerInterface;
 use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\Routing\Attribute\Route;
 use Symfony\Component\Security\Http\Attribute\IsGranted;
+use Vorhut\App\Entity\Variant;
 use Vorhut\App\Jobs\JobInHand;
 use Vorhut\App\Web\JobPage;
 use Vorhut\Core\InvalidValue;
+use Vorhut\Core\Record\InvalidFile;
 use Vorhut\Core\Repair\WhatIf;
 
-/** A change that is tried on a copy: which intents turn, before anything is kept. */
+/** Changes that are tried on a copy: which intents turn, before anything is kept. */
 final class WhatIfController extends JobPage
 {
+    private const LONGEST_NAME = 80;
+
     #[Route('/job/{slug}/proof/what-if', name: 'what_if', methods: ['GET'])]
     public function whatIf(JobInHand $hand, Request $request, WhatIfPage $page): Response
     {
-        $query = $request->query;
-        $view = $page->show($hand, $query->getString('on'), $query->getString('field'), $query->getString('value'));
+        $view = $page->show($hand, $request->query);
         $status = '' === $view->error ? Response::HTTP_OK : Response::HTTP_UNPROCESSABLE_ENTITY;
 
         return $this->page($hand, 'proof', 'proof/what-if.html.twig', $view, $status);
@@ -30,15 +34,45 @@ final class WhatIfController extends JobPage
     #[IsGranted('ROLE_TECHNICIAN')]
     public function keep(JobInHand $hand, Request $request): Response
     {
-        $form = $request->request;
+        $trials = Trials::of($request->request)->all;
+        if ([] === $trials) {
+            return $this->to($hand, 'what_if');
+        }
         try {
-            $change = (new WhatIf($hand->job))->change($form->getString('on'), $form->getString('field'), $form->getString('value'));
-        } catch (InvalidValue $e) {
+            $change = WhatIf::together($hand->job, $trials);
+        } catch (InvalidValue|InvalidFile $e) {
             $this->addFlash('error', $e->getMessage());
 
             return $this->to($hand, 'what_if');
         }
 
         return $this->change($hand, $change, $request, 'proof');
+    }
+
+    #[Route('/job/{slug}/proof/variants', name: 'variant_keep', methods: ['POST'])]
+    #[IsGranted('ROLE_TECHNICIAN')]
+    public function variant(JobInHand $hand, Request $request, EntityManagerInterface $em): Response
+    {
+        $texts = Trials::of($request->request)->texts();
+        $name = mb_substr(trim($request->request->getString('name')), 0, self::LONGEST_NAME);
+        if ([] !== $texts && '' !== $name) {
+            $em->persist(new Variant($hand->stored, $this->user(), $name, $this->now(), $texts));
+            $em->flush();
+        }
+
+        return $this->redirectToRoute('what_if', ['slug' => $hand->stored->getSlug(), 'try' => $texts], Response::HTTP_SEE_OTHER);
+    }
+
+    #[Route('/job/{slug}/proof/variants/{id}/drop', name: 'variant_drop', requirements: ['id' => '\d+'], methods: ['POST'])]
+    #[IsGranted('ROLE_TECHNICIAN')]
+    public function drop(JobInHand $hand, Variant $variant, EntityManagerInterface $em): Response
+    {
+        if ($variant->getJob() !== $hand->stored) {
+            throw $this->createNotFoundException('There is no such variant in this job.');
+        }
+        $em->remove($variant);
+        $em->flush();
+
+        return $this->to($hand, 'what_if');
     }
 }

@@ -4,7 +4,11 @@ declare(strict_types=1);
 
 namespace Vorhut\App\Proof;
 
+use Doctrine\ORM\EntityManagerInterface;
+use Symfony\Bundle\SecurityBundle\Security;
+use Symfony\Component\HttpFoundation\InputBag;
 use Symfony\Component\Routing\Generator\UrlGeneratorInterface;
+use Vorhut\App\Entity\Variant;
 use Vorhut\App\Jobs\JobInHand;
 use Vorhut\App\Jobs\JobReading;
 use Vorhut\App\Jobs\Rights;
@@ -12,6 +16,7 @@ use Vorhut\App\Web\Sentence;
 use Vorhut\App\Web\View\Link;
 use Vorhut\App\Web\View\Next;
 use Vorhut\App\Web\View\Post;
+use Vorhut\App\Web\Words;
 use Vorhut\Core\InvalidValue;
 use Vorhut\Core\Job\Job;
 use Vorhut\Core\Record\InvalidFile;
@@ -21,59 +26,129 @@ use Vorhut\Core\Repair\Repair;
 use Vorhut\Core\Repair\RepairSearch;
 use Vorhut\Core\Repair\WhatIf;
 
-/** Tries a change on a copy and shows which intents turn, before anything is kept. */
+/** Tries changes on a copy and shows which intents turn, before anything is kept. */
 final readonly class WhatIfPage
 {
-    private const MOST_DEVICES = 300;
+    private const MOST_NAMES = 600;
 
-    public function __construct(private JobReading $reading, private Rights $rights, private UrlGeneratorInterface $urls)
-    {
+    public function __construct(
+        private JobReading $reading,
+        private Rights $rights,
+        private EntityManagerInterface $em,
+        private Security $security,
+        private UrlGeneratorInterface $urls,
+    ) {
     }
 
-    /** @param string $on such as device:receiver-3; '' where nothing is tried yet */
-    public function show(JobInHand $hand, string $on, string $field, string $value): WhatIfView
+    /** @param InputBag<string> $query what is tried, and the thing that something else is to be tried on */
+    public function show(JobInHand $hand, InputBag $query): WhatIfView
     {
+        $names = new PartyNames($hand->job);
+        $trials = Trials::of($query);
+        $thing = $query->getString('thing');
+        $on = $query->getString('on');
         $tried = null;
         $error = '';
         try {
-            $tried = '' === $on ? null : $this->tried($hand, $on, $field, $value);
+            $tried = $trials->isEmpty() ? null : $this->tried($hand, $trials);
+            $on = '' === $thing ? $on : self::thing($hand->job, $names->read($thing));
         } catch (InvalidValue $e) {
             $error = $e->getMessage();
         } catch (InvalidFile $e) {
             $error = implode(' ', array_map(Sentence::of(...), $e->errors));
         }
+        $refused = '' === $error ? '' : $query->getString('field');
+        $forms = TrialForms::of($hand->job, $on);
+        if ('' !== $refused && !\in_array($refused, array_column($forms, 'field'), true)) {
+            $forms[] = ['field' => $refused, 'label' => $refused, 'now' => '', 'fields' => []];
+        }
+        // What was refused is looked at first.
+        usort($forms, static fn (array $a, array $b): int => ($b['field'] === $refused) <=> ($a['field'] === $refused));
         $slug = $hand->stored->getSlug();
+        // What was refused stands in its form again, not among what is tried.
+        $kept = '' === $refused ? $trials->texts() : $trials->without(\count($trials->all) - 1);
 
         return new WhatIfView(
             new Link('Drop it', $this->urls->generate('proof', ['slug' => $slug]), 'd'),
             $error,
             $this->urls->generate('what_if', ['slug' => $slug]),
+            $kept,
+            $this->listed($hand, $kept, $names),
+            '' === $thing && '' !== $on ? $names->of(str_replace('router:', 'device:', $on)) : $thing,
+            $names->all(self::MOST_NAMES),
             $on,
-            $field,
-            $value,
-            WhatIf::FIELDS,
-            self::things($hand->job),
-            null === $tried ? null : $this->next($hand, $tried, $on, $field, $value),
+            $forms,
+            $refused,
+            \is_string($query->all()['value'] ?? null) && '' !== $error ? $query->getString('value') : '',
+            self::prefixes($hand->job),
+            null === $tried ? null : $this->next($hand, $tried, $kept),
             null !== $tried,
             null === $tried ? [] : $this->turned($hand, $tried),
+            $this->security->isGranted('ROLE_TECHNICIAN') ? $this->urls->generate('variant_keep', ['slug' => $slug]) : null,
+            $this->variants($hand),
         );
     }
 
-    private function tried(JobInHand $hand, string $on, string $field, string $value): Repair
+    /** @throws InvalidValue unless it can be changed */
+    private static function thing(Job $job, string $party): string
     {
-        $change = (new WhatIf($hand->job))->change($on, $field, $value);
+        [$kind, $id] = explode(':', $party, 2);
+        if ('device' === $kind && isset($job->routers[$id])) {
+            return 'router:'.$id;
+        }
+
+        return 'device' === $kind || 'segment' === $kind
+            ? $party
+            : throw new InvalidValue($party, 'a unit, a router or a network', 'Choose one from the list.');
+    }
+
+    private function tried(JobInHand $hand, Trials $trials): ?Repair
+    {
+        if ([] === $trials->all) {
+            return null;
+        }
+        $change = WhatIf::together($hand->job, $trials->all);
         $search = new RepairSearch($hand->job, $this->reading->proof($hand->stored));
 
         return $search->tried(new Candidate($change, $change->title, Hands::Us));
     }
 
-    private function next(JobInHand $hand, Repair $tried, string $on, string $field, string $value): Next
+    /**
+     * @param list<string> $texts
+     *
+     * @return list<array{text: string, dropUrl: string}>
+     */
+    private function listed(JobInHand $hand, array $texts, PartyNames $names): array
+    {
+        $trials = Trials::read($texts);
+        $listed = [];
+        foreach ($trials->all as $number => [$on, $field, $value]) {
+            $kind = strtok($on, ':');
+            $listed[] = [
+                'text' => \sprintf(
+                    '%s: %s becomes %s',
+                    (string) preg_replace('/ \([^)]*\)$/', '', $names->of(str_replace('router:', 'device:', $on))),
+                    WhatIf::FIELDS[$kind][$field] ?? $field,
+                    '' === $value ? 'none' : $hand->job->segments[$value]->name ?? $value,
+                ),
+                'dropUrl' => $this->urls->generate('what_if', ['slug' => $hand->stored->getSlug(), 'try' => $trials->without($number)]),
+            ];
+        }
+
+        return $listed;
+    }
+
+    /** @param list<string> $texts */
+    private function next(JobInHand $hand, Repair $tried, array $texts): Next
     {
         $failing = $this->reading->proof($hand->stored)->failingCount();
         $after = $failing - $tried->mends + $tried->breaks;
         $leaks = $tried->leaks > 0 ? ', and opens what must stay apart' : '';
         $effect = '%d pairs fail now, %d would: mends %d, breaks %d%s.';
-        $values = ['on' => $on, 'field' => $field, 'value' => $value, 'version' => $hand->revision];
+        $values = ['version' => $hand->revision];
+        foreach ($texts as $number => $text) {
+            $values['try['.$number.']'] = $text;
+        }
         $url = $this->urls->generate('what_if_keep', ['slug' => $hand->stored->getSlug()]);
         $keep = new Post('Keep it', $url, $values, 'k', main: $tried->isWorthwhile());
 
@@ -97,17 +172,40 @@ final readonly class WhatIfPage
         return $turned;
     }
 
-    /** @return array<string, string> */
-    private static function things(Job $job): array
+    /** @return array<string, string> name of the network by prefix */
+    private static function prefixes(Job $job): array
     {
-        $things = [];
-        $devices = \array_slice($job->devices, 0, self::MOST_DEVICES, true);
-        foreach (['router' => $job->routers, 'segment' => $job->segments, 'device' => $devices] as $kind => $records) {
-            foreach ($records as $record) {
-                $things[$kind.':'.$record->id] = $record->name;
+        $prefixes = [];
+        foreach ($job->segments as $segment) {
+            foreach ($segment->subnets as $subnet) {
+                $prefixes[(string) $subnet->prefix] = $segment->name;
             }
         }
 
-        return $things;
+        return $prefixes;
+    }
+
+    /** @return list<array{name: string, url: string, said: string, drop: Post|null}> */
+    private function variants(JobInHand $hand): array
+    {
+        $slug = $hand->stored->getSlug();
+        $mayDrop = $this->security->isGranted('ROLE_TECHNICIAN');
+        $variants = [];
+        foreach ($this->em->getRepository(Variant::class)->findBy(['job' => $hand->stored], ['id' => 'DESC']) as $variant) {
+            $drop = $this->urls->generate('variant_drop', ['slug' => $slug, 'id' => $variant->getId()]);
+            $variants[] = [
+                'name' => $variant->getName(),
+                'url' => $this->urls->generate('what_if', ['slug' => $slug, 'try' => $variant->getTrials()]),
+                'said' => \sprintf(
+                    '%s, %s, %s',
+                    Words::count(\count($variant->getTrials()), 'change'),
+                    $variant->getUser()?->getDisplayName() ?? 'somebody',
+                    $variant->getAt()->setTimezone($hand->stored->getTimezone())->format('d M H:i'),
+                ),
+                'drop' => $mayDrop ? new Post('drop it', $drop, spoken: ' '.$variant->getName(), small: true) : null,
+            ];
+        }
+
+        return $variants;
     }
 }

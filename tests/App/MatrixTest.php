@@ -123,6 +123,48 @@ final class MatrixTest extends AppTestCase
         self::assertSame('10.47.90.0/24', (string) $this->job()->routers['core']->rules[0]->from);
     }
 
+    public function testSeveralChangesAreTriedTogetherChosenByNameAndKeptAsAVariant(): void
+    {
+        $this->as('tomas');
+        $this->client->request('GET', self::JOB.'/proof/what-if?thing=receiver+3');
+        self::assertInputValueSame('thing', 'receiver 3');
+        $this->client->submitForm('Try it : Gateway', ['value' => '10.47.60.1'], 'GET');
+        self::assertSelectorTextContains('.next', 'mends 1, breaks 0');
+        $this->client->submitForm('Choose', ['thing' => 'Receiver 4 (unit)'], 'GET');
+        $this->client->submitForm('Try it : Gateway', ['value' => '10.47.60.1'], 'GET');
+        self::assertSelectorTextContains('.next', '28 pairs fail now, 26 would: mends 2, breaks 0');
+        self::assertSelectorTextContains('.trials', 'Receiver 3: gateway becomes 10.47.60.1');
+        $before = $this->version();
+        $this->client->submitForm('Keep the variant', ['name' => 'Both gateways']);
+        self::assertSame($before, $this->version(), 'a variant changes nothing');
+        $this->client->request('GET', self::JOB.'/proof/what-if');
+        $page = $this->client->clickLink('Both gateways');
+        self::assertSelectorTextContains('.next', 'mends 2, breaks 0');
+        $page = $this->client->click($page->filter('.trials a')->first()->link());
+        self::assertSelectorTextContains('.next', 'mends 1, breaks 0');
+        $this->client->back();
+        $this->client->submitForm('Keep it K');
+        foreach (['receiver-3', 'receiver-4'] as $id) {
+            self::assertSame('10.47.60.1', (string) $this->job()->devices[$id]->interfaces[0]->gateway);
+        }
+        $this->client->request('GET', self::JOB.'/proof/what-if');
+        $this->client->submitForm('drop it Both gateways');
+        self::assertSelectorNotExists('aside .found');
+    }
+
+    public function testARuleIsChosenByItsParts(): void
+    {
+        $this->as('vera');
+        $this->client->request('GET', self::JOB.'/proof/what-if?thing=Core+router');
+        $rule = ['value[action]' => 'deny', 'value[protocol]' => 'tcp', 'value[ports]' => '80', 'value[from]' => '10.47.90.0/24'];
+        $this->client->submitForm('Try it : A rule, on top', $rule, 'GET');
+        self::assertSelectorTextContains('.next', '28 pairs fail now, 18 would: mends 10, breaks 0');
+        $this->client->request('GET', self::JOB.'/proof/what-if?thing=Cor+router');
+        self::assertSelectorTextContains('[role=alert]', 'Did you mean Core router (unit)?');
+        $this->client->request('GET', self::JOB.'/proof/what-if?thing=2001');
+        self::assertSelectorTextContains('[role=alert]', 'a unit, a router or a network');
+    }
+
     /** @return iterable<string, array{string, string, string, string}> */
     public static function slips(): iterable
     {
