@@ -58,7 +58,7 @@ const shots = [
             },
         },
     ],
-    ['what-if', `${job}/proof/what-if?on=router:core&field=rule&value=${encodeURIComponent(rule)}`],
+    ['what-if', `${job}/proof/what-if?try[]=${encodeURIComponent('router:core|rule|' + rule)}&try[]=${encodeURIComponent('device:receiver-3|gateway|10.47.60.1')}&thing=Receiver+4`],
     ['proof-dark', `${job}/proof?intent=control-calls-windows`, { dark: true, height: 960 }],
 ];
 const browser = await chromium.launch(config.use.launchOptions);

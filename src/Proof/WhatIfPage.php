@@ -126,7 +126,7 @@ final readonly class WhatIfPage
             $kind = strtok($on, ':');
             $listed[] = [
                 'text' => \sprintf(
-                    '%s: %s becomes %s',
+                    '%s, %s: %s',
                     (string) preg_replace('/ \([^)]*\)$/', '', $names->of(str_replace('router:', 'device:', $on))),
                     WhatIf::FIELDS[$kind][$field] ?? $field,
                     '' === $value ? 'none' : $hand->job->segments[$value]->name ?? $value,

@@ -133,7 +133,7 @@ final class MatrixTest extends AppTestCase
         $this->client->submitForm('Choose', ['thing' => 'Receiver 4 (unit)'], 'GET');
         $this->client->submitForm('Try it : Gateway', ['value' => '10.47.60.1'], 'GET');
         self::assertSelectorTextContains('.next', '28 pairs fail now, 26 would: mends 2, breaks 0');
-        self::assertSelectorTextContains('.trials', 'Receiver 3: gateway becomes 10.47.60.1');
+        self::assertSelectorTextContains('.trials', 'Receiver 3, gateway: 10.47.60.1');
         $before = $this->version();
         $this->client->submitForm('Keep the variant', ['name' => 'Both gateways']);
         self::assertSame($before, $this->version(), 'a variant changes nothing');
