@@ -46,6 +46,15 @@
             say(`Copied ${value}`);
             setTimeout(() => copy.classList.remove('copied'), 1500);
         }
+        const from = event.target.closest('[data-copy-from]');
+        if (from) {
+            const answer = await fetch(from.dataset.copyFrom);
+            const text = (await answer.text()).replace(/^\uFEFF/, '');
+            await navigator.clipboard.writeText(text);
+            from.classList.add('copied');
+            say('Copied the list');
+            setTimeout(() => from.classList.remove('copied'), 1500);
+        }
         if (event.target.closest('[data-theme-switch]')) {
             const chosen = document.documentElement.dataset.theme;
             const dark = chosen ? chosen === 'dark' : matchMedia('(prefers-color-scheme: dark)').matches;
@@ -53,6 +62,7 @@
             store.set('theme', document.documentElement.dataset.theme);
         }
         if (event.target.closest('[data-keys-switch]')) toggleKeys();
+        if (event.target.closest('[data-back]')) window.history.back();
     });
 
     const toggleKeys = () => {
@@ -134,6 +144,28 @@
             event.preventDefault();
             target.click();
         }
+    });
+
+    // A machine without network says so at once, and what was typed stays where it is.
+    const offline = () => {
+        let bar = document.getElementById('offline');
+        if (!bar) {
+            bar = document.createElement('p');
+            bar.id = 'offline';
+            bar.className = 'said error';
+            bar.setAttribute('role', 'alert');
+            bar.textContent = 'No network. What you type stays here: save it when the network is back.';
+            document.getElementById('work')?.prepend(bar);
+        }
+        bar.hidden = navigator.onLine;
+    };
+    window.addEventListener('offline', offline);
+    window.addEventListener('online', offline);
+    document.addEventListener('submit', (event) => {
+        if (navigator.onLine) return;
+        event.preventDefault();
+        offline();
+        say('No network: nothing was sent');
     });
 
     // The first hit of the jump field opens on Enter.

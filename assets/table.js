@@ -188,6 +188,21 @@
     };
 
     if (editable) sendPending();
+    const entry = table.querySelector('tr.sel td.cell') ?? table.querySelector('tbody td.cell');
+    entry?.setAttribute('tabindex', '0');
+    const picks = () => [...table.querySelectorAll('td.pick input')];
+    const all = table.querySelector('[data-pick-all]');
+    all?.addEventListener('change', () => {
+        picks().forEach((box) => {
+            box.checked = all.checked;
+        });
+    });
+    // From anywhere on the page the arrow leads into the table.
+    document.addEventListener('keydown', (event) => {
+        if (event.key !== 'ArrowDown' || document.activeElement !== document.body) return;
+        event.preventDefault();
+        focus(entry);
+    });
     table.querySelector('tr.sel')?.scrollIntoView({ block: 'center' });
     table.addEventListener('keydown', (event) => {
         const cell = event.target.closest('td.cell');
@@ -201,6 +216,15 @@
         if (event.key === 'Enter' || event.key === 'F2') {
             event.preventDefault();
             edit(cell);
+            return;
+        }
+        if (event.key === 'x') {
+            const box = cell.parentElement.querySelector('td.pick input');
+            if (!box) return;
+            event.preventDefault();
+            event.stopPropagation();
+            box.checked = !box.checked;
+            say(`${picks().filter((b) => b.checked).length} ticked`);
             return;
         }
         if (event.key === ' ') {

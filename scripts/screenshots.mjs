@@ -5,6 +5,10 @@ import config from '../playwright.config.mjs';
 const base = process.env.BASE_URL ?? `http://127.0.0.1:${process.env.VORHUT_PORT ?? 8047}`;
 const job = '/job/kestrel-sound-ferries';
 const rule = 'deny tcp port 80 from 10.47.90.0/24 to 10.47.60.0/25';
+const tried = new URLSearchParams([
+    ['try[]', `router:core|rule|${rule}`],
+    ['try[]', 'device:receiver-3|gateway|10.47.60.1'],
+]);
 const list = [
     'Name;Kind;VLAN;MAC;Serial',
     ...Array.from({ length: 8 }, (_, n) => {
@@ -58,7 +62,7 @@ const shots = [
             },
         },
     ],
-    ['what-if', `${job}/proof/what-if?try[]=${encodeURIComponent('router:core|rule|' + rule)}&try[]=${encodeURIComponent('device:receiver-3|gateway|10.47.60.1')}&thing=Receiver+4`],
+    ['what-if', `${job}/proof/what-if?${tried}&thing=Receiver+4`],
     ['proof-dark', `${job}/proof?intent=control-calls-windows`, { dark: true, height: 960 }],
 ];
 const browser = await chromium.launch(config.use.launchOptions);

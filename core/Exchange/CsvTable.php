@@ -40,6 +40,40 @@ final readonly class CsvTable
         return new self(self::split($text, $separator), $separator, $encoding);
     }
 
+    /**
+     * The same with other texts in some of its cells.
+     *
+     * @param array<int, array<int, string>> $texts by line and column
+     */
+    public function mended(array $texts): self
+    {
+        $rows = $this->rows;
+        foreach (array_intersect_key($texts, $rows) as $line => $cells) {
+            foreach ($cells as $column => $text) {
+                $fields = array_pad($rows[$line], $column + 1, '');
+                $fields[$column] = trim($text);
+                $rows[$line] = array_values($fields);
+            }
+        }
+
+        return new self($rows, $this->separator, $this->encoding);
+    }
+
+    /** As text again, each row on its line. */
+    public function text(): string
+    {
+        $lines = [];
+        foreach ($this->rows as $line => $fields) {
+            $lines = array_pad($lines, $line - 1, '');
+            $quote = fn (string $f): string => 1 === preg_match('/["\n\r]/', $f) || str_contains($f, $this->separator)
+                ? '"'.str_replace('"', '""', $f).'"'
+                : $f;
+            array_push($lines, ...explode("\n", implode($this->separator, array_map($quote, $fields))));
+        }
+
+        return implode("\n", $lines)."\n";
+    }
+
     /** Columns of the widest row. */
     public function width(): int
     {

@@ -13,6 +13,16 @@ final class DeviceColumns
 {
     /** The mask is part of an address, but people keep it beside it. */
     public const MASK = 'mask';
+    /** The number of a phone, and who uses it: records of their own, made on the way. */
+    public const EXTENSION = 'extension';
+    public const USER = 'user';
+    private const EXTENSION_NAMES = [
+        'extension', 'ext', 'extension number', 'phone number', 'durchwahl', 'nebenstelle', 'rufnummer', 'poste', 'numero de poste',
+        'numero interno', 'anexo', 'interno',
+    ];
+    private const USER_NAMES = [
+        'user', 'user name', 'username', 'display name', 'person', 'benutzer', 'nutzer', 'teilnehmer', 'utilisateur', 'usuario',
+    ];
     private const MASK_NAMES = [
         'mask', 'netmask', 'subnet mask', 'prefix', 'prefix length', 'maske', 'netzmaske', 'subnetzmaske', 'masque',
         'masque de sous reseau', 'mascara', 'mascara de subred', 'mascara de red',
@@ -51,7 +61,7 @@ final class DeviceColumns
             }
         }
 
-        return $labels + [self::MASK => 'Mask'];
+        return $labels + [self::MASK => 'Mask', self::EXTENSION => 'Extension', self::USER => 'User'];
     }
 
     /** Small letters without accents, digits, single blanks. */
@@ -66,7 +76,9 @@ final class DeviceColumns
     private static function names(): array
     {
         if (null === self::$names) {
-            $names = array_fill_keys(self::MASK_NAMES, self::MASK);
+            $names = array_fill_keys(self::MASK_NAMES, self::MASK)
+                + array_fill_keys(self::EXTENSION_NAMES, self::EXTENSION)
+                + array_fill_keys(self::USER_NAMES, self::USER);
             foreach ([Device::class, NetworkInterface::class] as $class) {
                 foreach (RecordType::of($class)->fields as $key => $field) {
                     $names += array_fill_keys($field->columns, $key);

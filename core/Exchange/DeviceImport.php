@@ -17,7 +17,7 @@ final readonly class DeviceImport
      * @param list<FileError> $errors
      * @param ListHead $head what its columns hold
      * @param list<array{line: int, text: string, why: string}> $asides rows that are no devices
-     * @param array<int, string> $said what somebody said its columns hold
+     * @param ListOrders $orders what somebody said of it
      * @param int $unchanged rows that say what is known already
      */
     public function __construct(
@@ -28,7 +28,9 @@ final readonly class DeviceImport
         public array $asides,
         public int $unchanged,
         public CsvTable $table,
-        public array $said,
+        public ListOrders $orders,
+        public UnknownNames $unknown,
+        public MadeOnTheWay $made,
     ) {
     }
 
@@ -48,7 +50,7 @@ final readonly class DeviceImport
     {
         return new ChangeSet(
             \sprintf('Took over a list: %d new, %d changed', \count($this->added()), \count($this->changed())),
-            $this->edits,
+            [...$this->made->places(), ...$this->edits, ...$this->made->numbers()],
         );
     }
 }

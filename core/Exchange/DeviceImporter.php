@@ -8,6 +8,8 @@ use Vorhut\Core\Job\Device;
 use Vorhut\Core\Job\Edit;
 use Vorhut\Core\Job\Job;
 use Vorhut\Core\Job\NetworkInterface;
+use Vorhut\Core\Job\Segment;
+use Vorhut\Core\Job\Subnet;
 use Vorhut\Core\Net\InterfaceAddress;
 use Vorhut\Core\Net\Ipv4Address;
 use Vorhut\Core\Net\Ipv4Mask;
@@ -20,23 +22,26 @@ use Vorhut\Core\Record\RecordType;
 /** Reads a device list against a job: bad rows are reported with their line, good ones kept. */
 final class DeviceImporter
 {
-    private readonly DeviceMatcher $matcher;
+    private DeviceMatcher $matcher;
+    private MadeOnTheWay $made;
 
     public function __construct(private readonly Job $job)
     {
-        $this->matcher = new DeviceMatcher($job);
     }
 
     /**
-     * @param array<int, string> $said what a column holds, by its number, where its name or content says something else; '' for nothing
+     * @param ListOrders $orders what somebody said of it, where it is to be read otherwise than by itself
      *
      * @throws InvalidFile when the text is no list with a column that names devices
      */
-    public function read(string $text, array $said = []): DeviceImport
+    public function read(string $text, ListOrders $orders = new ListOrders()): DeviceImport
     {
-        $table = CsvTable::parse($text);
-        $head = ListHead::of($table, $this->job, $said);
-        if (!isset($head->columns['name']) && !isset($head->columns['id']) && [] === $said) {
+        $unknown = new UnknownNames();
+        $this->made = new MadeOnTheWay($this->job, $orders);
+        $this->matcher = new DeviceMatcher($this->job, $orders, $unknown, $this->made);
+        $table = CsvTable::parse($text)->mended($orders->mended);
+        $head = ListHead::of($table, $this->job, $orders->columns);
+        if (!isset($head->columns['name']) && !isset($head->columns['id']) && [] === $orders->columns) {
             throw InvalidFile::at(
                 \sprintf('line %d', $head->line > 0 ? $head->line : 1),
                 implode(', ', $head->unknown()),
@@ -51,6 +56,7 @@ final class DeviceImporter
             $row = new CsvRow($line, $head, $fields);
             try {
                 $edit = $this->edit($row);
+                $this->made->number($row, $edit->id, (string) $row->get('name'), $unknown);
                 if ($edit->before === $edit->after) {
                     ++$unchanged;
                     continue;
@@ -62,7 +68,18 @@ final class DeviceImporter
             }
         }
 
-        return new DeviceImport(array_values($edits), $lines, $errors, $head, $asides->left(), $unchanged, $table, $said);
+        return new DeviceImport(
+            array_values($edits),
+            $lines,
+            $errors,
+            $head,
+            $asides->left(),
+            $unchanged,
+            $table,
+            $orders,
+            $unknown,
+            $this->made,
+        );
     }
 
     private function edit(CsvRow $row): Edit
@@ -135,6 +152,7 @@ final class DeviceImporter
             $first['segment'] = $segment->id;
         }
         if (null !== $address) {
+            $this->mustLieIn($row, $segment, $address);
             $length = $this->maskLength($row, $existing, $segment?->subnetOf($address)?->prefix->length);
             $first['address'] = (string) new InterfaceAddress($address, $length);
         }
@@ -145,6 +163,21 @@ final class DeviceImporter
         $interfaces[0] = $first;
 
         return $interfaces;
+    }
+
+    /** An address of another network is no address of this one, whatever its mask. */
+    private function mustLieIn(CsvRow $row, ?Segment $segment, Ipv4Address $address): void
+    {
+        if (null === $segment || [] === $segment->subnets || null !== $segment->subnetOf($address)) {
+            return;
+        }
+        foreach ($this->job->segments as $other) {
+            if (null !== $other->subnetOf($address)) {
+                $prefixes = implode(', ', array_map(static fn (Subnet $s): string => (string) $s->prefix, $segment->subnets));
+                $advice = \sprintf('It lies in %s: write that network, or an address of %s.', $other->name, $segment->name);
+                throw $row->refuse('address', \sprintf('an address of %s, %s', $segment->name, $prefixes), $advice);
+            }
+        }
     }
 
     private function maskLength(CsvRow $row, ?Device $existing, ?int $ofSubnet): int

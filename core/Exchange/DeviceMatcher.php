@@ -35,8 +35,12 @@ final class DeviceMatcher
     /** @var array<string, array<array-key, string>> ids by list and by what people call a record in it */
     private array $names = [];
 
-    public function __construct(private readonly Job $job)
-    {
+    public function __construct(
+        private readonly Job $job,
+        private readonly ListOrders $orders,
+        private readonly UnknownNames $unknown,
+        private readonly MadeOnTheWay $made,
+    ) {
         foreach ($job->devices as $device) {
             $this->byName[mb_strtolower($device->name)] = $device;
             if (null !== $device->serial) {
@@ -67,10 +71,12 @@ final class DeviceMatcher
             return null;
         }
         $known = $this->names[$list] ??= $this->names($list);
-        $id = $known[mb_strtolower($given)] ?? null;
+        $said = 'profiles' === $list ? $this->orders->kinds[mb_strtolower($given)] ?? '' : '';
+        $id = $known[mb_strtolower($given)] ?? $known[$said] ?? ('locations' === $list ? $this->made->place($given) : null);
         if (null !== $id) {
             return $id;
         }
+        $this->unknown->met($list, $given);
         $what = 'profiles' === $list ? 'a device profile' : \sprintf('a %s of this job', Lists::named($list)->one);
         $ids = \array_slice(array_values(array_unique($known)), 0, 12);
         if ([] === $ids) {

@@ -17,6 +17,7 @@ final readonly class BenchPage
 {
     private const MOST = 200;
     private const MOST_FINDINGS = 8;
+    private const MOST_PLACES = 40;
 
     public function __construct(private JobReading $reading, private FindingLines $findings, private UrlGeneratorInterface $urls)
     {
@@ -39,7 +40,20 @@ final readonly class BenchPage
             $units,
             $this->findings->all($hand, $here, 'devices'),
             $this->urls->generate('devices', ['slug' => $hand->stored->getSlug()]),
+            $this->papers($hand),
         );
+    }
+
+    /** @return list<Link> */
+    private function papers(JobInHand $hand): array
+    {
+        $slug = $hand->stored->getSlug();
+        $papers = [new Link('Everything', $this->urls->generate('bench_paper', ['slug' => $slug]))];
+        foreach (\array_slice($hand->job->locations, 0, self::MOST_PLACES) as $place) {
+            $papers[] = new Link($place->name, $this->urls->generate('bench_paper', ['slug' => $slug, 'place' => $place->id]));
+        }
+
+        return $papers;
     }
 
     /** @param non-empty-list<Device> $open */

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Vorhut\App\Bench;
 
 use Vorhut\App\Web\View\FindingLine;
+use Vorhut\App\Web\View\Link;
 use Vorhut\App\Web\View\Next;
 
 /** All units: those still to be set up, and those that have their address. */
@@ -20,6 +21,7 @@ final readonly class BenchView
      *     stage: string,
      * }>> $units by heading
      * @param list<FindingLine> $findings
+     * @param list<Link> $papers the bench on paper: everything, and each place
      */
     public function __construct(
         public string $summary,
@@ -27,6 +29,7 @@ final readonly class BenchView
         public array $units,
         public array $findings,
         public string $devicesUrl,
+        public array $papers,
     ) {
     }
 }

@@ -23,7 +23,7 @@ final class DeviceListController extends JobPage
     /** More rows than this go through the worker. */
     private const AT_ONCE = 400;
 
-    public function __construct(private readonly ListPage $lists)
+    public function __construct(private readonly ListPage $lists, private readonly ListMemories $memories)
     {
     }
 
@@ -31,8 +31,14 @@ final class DeviceListController extends JobPage
     #[IsGranted('ROLE_TECHNICIAN')]
     public function preview(JobInHand $hand, Request $request): Response
     {
-        $text = Upload::text($request, 'file') ?? $request->request->getString('text');
-        $view = $request->isMethod('GET') ? $this->lists->blank($hand) : $this->lists->preview($hand, $text, ListColumns::of($request));
+        try {
+            $text = Upload::list($request, 'file') ?? $request->request->getString('text');
+            $view = $request->isMethod('GET')
+                ? $this->lists->blank($hand)
+                : $this->lists->preview($hand, $text, ListColumns::of($request, $this->isGranted('ROLE_LEAD')));
+        } catch (InvalidFile $e) {
+            $view = $this->lists->blank($hand, $request->request->getString('text'), Sentence::of($e->errors[0]));
+        }
         $status = '' === $view->refused ? Response::HTTP_OK : Response::HTTP_UNPROCESSABLE_ENTITY;
 
         return $this->page($hand, 'devices', 'devices/list.html.twig', new ListPageView($view, ListHelp::of($hand->job)), $status);
@@ -44,7 +50,7 @@ final class DeviceListController extends JobPage
     {
         $text = $request->request->getString('text');
         try {
-            $import = ListPage::read($hand, $text, ListColumns::of($request));
+            $import = $this->lists->read($hand, $text, ListColumns::of($request, $this->isGranted('ROLE_LEAD')));
         } catch (InvalidFile $e) {
             $this->addFlash('error', Sentence::of($e->errors[0]));
 
@@ -53,10 +59,11 @@ final class DeviceListController extends JobPage
         if (!$this->isStillOffered($request, $import->changeSet())) {
             return $this->to($hand, 'devices');
         }
+        $this->memories->remember($hand->stored, $import->head->fingerprint(), $import->orders);
         if (\count($import->edits) <= self::AT_ONCE) {
             return $this->change($hand, $import->changeSet(), $request, 'devices');
         }
-        $run = ImportRun::ofDeviceList($hand->stored, $this->user(), $text, $import->said, $hand->revision, $this->now());
+        $run = ImportRun::ofDeviceList($hand->stored, $this->user(), $text, $import->orders, $hand->revision, $this->now());
         $runs->start($run);
 
         return $this->page($hand, 'devices', 'devices/running.html.twig', $views->of($run));

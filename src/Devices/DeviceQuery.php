@@ -9,20 +9,33 @@ use Symfony\Component\HttpFoundation\Request;
 /** Which devices a person wants to see, and how. */
 final readonly class DeviceQuery
 {
+    /** Fields whose value alone is wanted. */
+    public const NARROWING = ['profile', 'location', 'segment', 'stage'];
     private const BEYOND = 100000;
+    private const REMEMBERED = 'device-columns';
 
+    /**
+     * @param array<string, string> $narrow wanted value by field, of those in NARROWING
+     * @param list<string> $columns fields that are shown; none for the usual ones
+     */
     private function __construct(
         public string $filter,
         public string $sort,
         public string $only,
         public int $page,
         public string $selected,
+        public array $narrow,
+        public array $columns,
     ) {
     }
 
     public static function of(Request $request): self
     {
         $query = $request->query;
+        $narrow = [];
+        foreach (self::NARROWING as $field) {
+            $narrow[$field] = $query->getString($field);
+        }
 
         return new self(
             trim($query->getString('q')),
@@ -30,7 +43,27 @@ final readonly class DeviceQuery
             $query->getString('only'),
             self::page($query->getString('page')),
             $query->getString('sel'),
+            array_filter($narrow, static fn (string $v): bool => '' !== $v),
+            self::columns($request),
         );
+    }
+
+    /**
+     * Chosen columns are remembered until the person logs out.
+     *
+     * @return list<string>
+     */
+    private static function columns(Request $request): array
+    {
+        $session = $request->hasSession() ? $request->getSession() : null;
+        $chosen = $request->query->all()['columns'] ?? null;
+        if (\is_array($chosen)) {
+            $session?->set(self::REMEMBERED, $chosen);
+        } else {
+            $chosen = $session?->get(self::REMEMBERED);
+        }
+
+        return array_values(array_filter(\is_array($chosen) ? $chosen : [], \is_string(...)));
     }
 
     /** A number that is none, or beyond all pages, is the first or the last one. */
@@ -41,7 +74,7 @@ final readonly class DeviceQuery
 
     public function selecting(string $id): self
     {
-        return new self($this->filter, $this->sort, $this->only, $this->page, $id);
+        return new self($this->filter, $this->sort, $this->only, $this->page, $id, $this->narrow, $this->columns);
     }
 
     /**
@@ -51,7 +84,7 @@ final readonly class DeviceQuery
      */
     public function parameters(array $changed = []): array
     {
-        $all = $changed + ['sort' => $this->sort, 'q' => $this->filter, 'only' => $this->only];
+        $all = $changed + ['sort' => $this->sort, 'q' => $this->filter, 'only' => $this->only] + $this->narrow;
 
         return array_filter($all, static fn (string|int $v): bool => '' !== $v && 'order' !== $v);
     }

@@ -23,6 +23,7 @@ final readonly class DeviceRow
         public string $saveUrl,
         public string $whyUrl,
         public ?string $againUrl = null,
+        public bool $mayPick = false,
     ) {
     }
 }

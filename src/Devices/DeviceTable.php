@@ -18,16 +18,29 @@ final readonly class DeviceTable
         'profile' => 'Kind',
         'location' => 'Place',
         'segment' => 'VLAN',
+        'mode' => 'Mode',
         'address' => 'Address',
         'gateway' => 'Gateway',
         'mac' => 'MAC',
+        'serial' => 'Serial',
+        'hostname' => 'Host name',
+        'firmware' => 'Firmware',
         'stage' => 'Stage',
     ];
-    private const TECHNICAL = ['address', 'gateway', 'mac'];
+    private const USUAL = ['name', 'profile', 'location', 'segment', 'address', 'gateway', 'mac', 'stage'];
+    private const TECHNICAL = ['address', 'gateway', 'mac', 'serial', 'hostname', 'firmware'];
 
-    /** @param array<string, list<Finding>> $findings by device */
-    public function __construct(private Job $job, private array $findings)
+    /** @var array<string, string> heading by field, of those that are shown */
+    public array $columns;
+
+    /**
+     * @param array<string, list<Finding>> $findings by device
+     * @param list<string> $columns fields that are shown; none for the usual ones. The name is always shown
+     */
+    public function __construct(private Job $job, private array $findings, array $columns = [])
     {
+        $shown = ['name', ...[] === array_intersect($columns, array_keys(self::COLUMNS)) ? self::USUAL : $columns];
+        $this->columns = array_intersect_key(self::COLUMNS, array_flip($shown));
     }
 
     /** @return list<string> ids */
@@ -36,7 +49,7 @@ final readonly class DeviceTable
         $words = array_values(array_filter(explode(' ', mb_strtolower($query->filter)), static fn (string $w): bool => '' !== $w));
         $devices = array_filter(
             $this->job->devices,
-            fn (Device $d): bool => $this->isMeant($d, $query->only) && $this->says($d, $words),
+            fn (Device $d): bool => $this->isMeant($d, $query->only) && self::isNarrowed($d, $query->narrow) && $this->says($d, $words),
         );
         if ('order' !== $query->sort) {
             uasort($devices, static fn (Device $a, Device $b): int => self::key($a, $query->sort) <=> self::key($b, $query->sort));
@@ -52,7 +65,7 @@ final readonly class DeviceTable
         $shown = $this->shown($device, $values);
         $segment = $this->job->segments[$values['segment']] ?? null;
         $cells = [];
-        foreach (self::COLUMNS as $field => $label) {
+        foreach ($this->columns as $field => $label) {
             $text = $shown[$field] ?? '';
             $tone = 'address' === $field && '' === $values['address'] ? ('' === $text ? 'missing' : 'leased') : '';
             $cells[] = new DeviceCell(
@@ -82,6 +95,12 @@ final readonly class DeviceTable
             'unaddressed' => null === $device->primaryAddress() && true === ($device->interfaces[0] ?? null)?->mode->needsAddress(),
             default => true,
         };
+    }
+
+    /** @param array<string, string> $narrow wanted value by field */
+    private static function isNarrowed(Device $device, array $narrow): bool
+    {
+        return [] === $narrow || [] === array_diff_assoc($narrow, DeviceFields::of($device));
     }
 
     /** @param list<string> $words */

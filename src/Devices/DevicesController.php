@@ -58,14 +58,16 @@ final class DevicesController extends JobPage
             return self::refusal($e->getMessage(), Response::HTTP_CONFLICT);
         }
 
-        return $this->answer($reading->hand($hand->stored), $id, $frames, $reading->isSoonTold($hand->stored));
+        $now = $reading->hand($hand->stored);
+
+        return $this->answer($now, $id, $frames, $reading->isSoonTold($hand->stored), DeviceQuery::of($request));
     }
 
     /** One row as it stands, with what is wrong with it. */
     #[Route('/job/{slug}/devices/{id}/row', name: 'device_row', methods: ['GET'])]
-    public function row(JobInHand $hand, string $id, Frames $frames): Response
+    public function row(JobInHand $hand, string $id, Request $request, Frames $frames): Response
     {
-        return $this->answer($hand, $this->device($hand, $id)->id, $frames, true);
+        return $this->answer($hand, $this->device($hand, $id)->id, $frames, true, DeviceQuery::of($request));
     }
 
     /** All fields at once, from the form beside the table; works without JavaScript. */
@@ -118,10 +120,10 @@ final class DevicesController extends JobPage
         return $this->change($hand, $change, $request, 'devices');
     }
 
-    private function answer(JobInHand $hand, string $id, Frames $frames, bool $isTold): Response
+    private function answer(JobInHand $hand, string $id, Frames $frames, bool $isTold, DeviceQuery $query): Response
     {
         return $this->render('devices/_answer.html.twig', [
-            'row' => $this->devices->row($hand, $id, $isTold),
+            'row' => $this->devices->row($hand, $id, $isTold, $query),
             'frame' => $frames->of($hand, 'devices', $isTold),
         ]);
     }

@@ -39,7 +39,7 @@ final readonly class DevicesPage
     public function show(JobInHand $hand, DeviceQuery $query, array $typed = [], array $errors = []): DevicesView
     {
         $digest = $this->reading->digest($hand->stored);
-        $table = new DeviceTable($hand->job, $digest->findingsByDevice());
+        $table = new DeviceTable($hand->job, $digest->findingsByDevice(), $query->columns);
         $ids = $table->filtered($query);
         $device = $hand->job->devices[$query->selected] ?? null;
         // A selected device is shown on the page it stands on.
@@ -57,7 +57,7 @@ final readonly class DevicesPage
             \sprintf('%s · %s', $count, Words::count(\count($here), 'finding')),
             $editor ? $this->next($hand, $digest->withoutAddress) : null,
             $editor,
-            $this->heads($hand, $query),
+            $this->heads($hand, $query, $table),
             $rows,
             $this->pages($hand, $query, $page, (int) ceil(\count($ids) / DeviceTable::PAGE)),
             $query->filter,
@@ -70,16 +70,82 @@ final readonly class DevicesPage
             $this->findings->all($hand, \array_slice($here, 0, self::MOST_FINDINGS), 'devices'),
             $editor ? $this->newFields($hand) : [],
             $editor ? $this->options($hand) : [],
+            $this->narrow($hand, $query),
+            array_map(static fn (string $f, string $l): array => [
+                'field' => $f,
+                'label' => $l,
+                'shown' => isset($table->columns[$f]),
+            ], array_keys(DeviceTable::COLUMNS), DeviceTable::COLUMNS),
+            $this->url('devices_csv', $hand, $query->parameters()),
+            $editor ? $this->many($hand) : null,
         );
     }
 
+    /** @return list<FormField> */
+    private function narrow(JobInHand $hand, DeviceQuery $query): array
+    {
+        $used = [];
+        foreach ($hand->job->devices as $device) {
+            foreach (array_intersect_key(DeviceFields::of($device), array_flip(DeviceQuery::NARROWING)) as $field => $value) {
+                $used[$field][$value] = true;
+            }
+        }
+        $fields = [];
+        foreach ($this->options($hand) as $field => $options) {
+            if (\in_array($field, DeviceQuery::NARROWING, true)) {
+                $all = ['' => 'any '.('segment' === $field ? 'network' : strtolower(DeviceTable::COLUMNS[$field]))];
+                $some = array_intersect_key($options, $used[$field] ?? []);
+                unset($some['']);
+                $value = $query->narrow[$field] ?? '';
+                $fields[] = new FormField($field, DeviceTable::COLUMNS[$field], $value, 'select', options: $all + $some);
+            }
+        }
+
+        return $fields;
+    }
+
+    private function many(JobInHand $hand): ManyView
+    {
+        $options = $this->options($hand);
+        $choice = static fn (string $field, string $label): FormField => new FormField(
+            $field,
+            $label,
+            control: 'select',
+            options: ['' => 'as it is'] + array_diff_key($options[$field] ?? [], ['' => '']),
+        );
+
+        return new ManyView(
+            $this->url('devices_many', $hand),
+            $hand->revision,
+            [
+                $choice('stage', 'Stage'),
+                $choice('location', 'Place'),
+                $choice('segment', 'Network'),
+                new FormField('gateway', 'Gateway', technical: true, placeholder: 'as it is'),
+            ],
+        );
+    }
+
+    /** @return list<list<string>> the rows a person sees, with a row of headings */
+    public function sheet(JobInHand $hand, DeviceQuery $query): array
+    {
+        $table = new DeviceTable($hand->job, $this->reading->digest($hand->stored)->findingsByDevice(), $query->columns);
+        $rows = [array_values($table->columns)];
+        foreach ($table->filtered($query) as $id) {
+            $cells = $table->cells($hand->job->devices[$id]);
+            $rows[] = array_map(static fn (DeviceCell $c): string => 'missing' === $c->tone ? '' : $c->text, $cells);
+        }
+
+        return $rows;
+    }
+
     /** @param bool $isTold whether to tell what is wrong with it */
-    public function row(JobInHand $hand, string $id, bool $isTold): DeviceRow
+    public function row(JobInHand $hand, string $id, bool $isTold, DeviceQuery $query): DeviceRow
     {
         $findings = $isTold ? $this->reading->digest($hand->stored)->findingsByDevice() : [];
         $again = $isTold ? null : $this->url('device_row', $hand, ['id' => $id]);
 
-        return $this->makeRow($hand, new DeviceTable($hand->job, $findings), $id, false, $again);
+        return $this->makeRow($hand, new DeviceTable($hand->job, $findings, $query->columns), $id, false, $again);
     }
 
     /**
@@ -133,6 +199,7 @@ final readonly class DevicesPage
             $this->url('device_cell', $hand, ['id' => $id]),
             $this->url('device_why', $hand, ['id' => $id]),
             $again,
+            $this->security->isGranted('ROLE_TECHNICIAN'),
         );
     }
 
@@ -150,10 +217,10 @@ final readonly class DevicesPage
     }
 
     /** @return array<string, array{label: string, url: string, sorted: bool}> */
-    private function heads(JobInHand $hand, DeviceQuery $query): array
+    private function heads(JobInHand $hand, DeviceQuery $query, DeviceTable $table): array
     {
         $heads = [];
-        foreach (DeviceTable::COLUMNS as $field => $label) {
+        foreach ($table->columns as $field => $label) {
             $sorted = $query->sort === $field;
             $url = $this->url('devices', $hand, $query->parameters(['sort' => $sorted ? 'order' : $field]));
             $heads[$field] = ['label' => $label, 'url' => $url, 'sorted' => $sorted];

@@ -20,6 +20,9 @@ final readonly class DevicesView
      * @param list<FindingLine> $findings
      * @param list<FormField> $newFields of a device to be added; none for who may not
      * @param array<string, array<array-key, string>> $options label by value, for the fields of the table that have them
+     * @param list<FormField> $narrow
+     * @param list<array{field: string, label: string, shown: bool}> $columns that can be chosen
+     * @param ManyView|null $many what can be done to several at once
      */
     public function __construct(
         public string $summary,
@@ -38,6 +41,10 @@ final readonly class DevicesView
         public array $findings,
         public array $newFields,
         public array $options,
+        public array $narrow,
+        public array $columns,
+        public string $csvUrl,
+        public ?ManyView $many,
     ) {
     }
 }

@@ -6,30 +6,48 @@ namespace Vorhut\App\Devices;
 
 use Symfony\Component\HttpFoundation\Request;
 use Vorhut\Core\Exchange\DeviceColumns;
+use Vorhut\Core\Exchange\ListOrders;
 
-/** What somebody said the columns of a list hold, and of which list. */
+/** What somebody said of a list, and of which list they said what its columns hold. */
 final readonly class ListColumns
 {
-    /** @param array<int, string> $said meaning by column, '' for one that is left aside */
-    public function __construct(public array $said = [], private string $head = '')
+    public function __construct(public ListOrders $orders, private string $head = '')
     {
     }
 
-    public static function of(Request $request): self
+    /** @param bool $mayMake whether the person may make places and extensions */
+    public static function of(Request $request, bool $mayMake = false): self
     {
-        $said = [];
-        foreach ($request->request->all('column') as $column => $meaning) {
+        $form = $request->request;
+        $columns = $mended = $kinds = [];
+        foreach ($form->all('column') as $column => $meaning) {
             if (\is_int($column) && ('' === $meaning || (\is_string($meaning) && isset(DeviceColumns::labels()[$meaning])))) {
-                $said[$column] = $meaning;
+                $columns[$column] = $meaning;
             }
         }
+        foreach ($form->all('mend') as $line => $cells) {
+            foreach (\is_array($cells) ? $cells : [] as $column => $text) {
+                if (\is_int($line) && \is_int($column) && \is_string($text) && $column < 256) {
+                    $mended[$line][$column] = $text;
+                }
+            }
+        }
+        foreach ($form->all('kinds') as $kind) {
+            $text = \is_array($kind) ? $kind['text'] ?? null : null;
+            $is = \is_array($kind) ? $kind['is'] ?? null : null;
+            if (\is_string($text) && \is_string($is) && '' !== $is) {
+                $kinds[mb_strtolower($text)] = $is;
+            }
+        }
+        $places = $mayMake && $form->getBoolean('places');
+        $orders = new ListOrders($columns, $kinds, $mended, $places, $mayMake && $form->getBoolean('numbers'));
 
-        return new self($said, $request->request->getString('head'));
+        return new self($orders, $form->getString('head'));
     }
 
-    /** Nothing where it was said of another list. */
-    public function for(string $head): self
+    /** Nothing of the columns where it was said of another list. */
+    public function for(string $head): ListOrders
     {
-        return $head === $this->head ? $this : new self();
+        return $head === $this->head ? $this->orders : $this->orders->withColumns([]);
     }
 }

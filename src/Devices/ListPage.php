@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Vorhut\App\Devices;
 
+use Symfony\Bundle\SecurityBundle\Security;
 use Symfony\Component\Routing\Generator\UrlGeneratorInterface;
 use Vorhut\App\Jobs\JobInHand;
 use Vorhut\App\Web\Sentence;
@@ -15,10 +16,12 @@ use Vorhut\Core\Exchange\DeviceColumns;
 use Vorhut\Core\Exchange\DeviceImport;
 use Vorhut\Core\Exchange\DeviceImporter;
 use Vorhut\Core\Exchange\ListHead;
+use Vorhut\Core\Exchange\ListOrders;
 use Vorhut\Core\Job\Device;
 use Vorhut\Core\Job\Edit;
 use Vorhut\Core\Job\Job;
 use Vorhut\Core\Record\InvalidFile;
+use Vorhut\Core\Record\Nearest;
 use Vorhut\Core\Record\RecordType;
 
 /** Shows what a list would change before it does. */
@@ -31,8 +34,11 @@ final readonly class ListPage
     private const SHOWN = ['name', 'profile', 'segment', 'address', 'mac', 'location', 'serial'];
     private const TECHNICAL = ['address', 'mac', 'serial'];
 
-    public function __construct(private UrlGeneratorInterface $urls)
-    {
+    public function __construct(
+        private ListMemories $memories,
+        private Security $security,
+        private UrlGeneratorInterface $urls,
+    ) {
     }
 
     public function blank(JobInHand $hand, string $text = '', string $refused = ''): ListView
@@ -41,38 +47,44 @@ final readonly class ListPage
     }
 
     /**
-     * What a list would change, read as somebody said where they said it of this list.
+     * What a list would change, read as somebody said of this list, or of one like it before.
      *
      * @throws InvalidFile
      */
-    public static function read(JobInHand $hand, string $text, ListColumns $columns): DeviceImport
+    public function read(JobInHand $hand, string $text, ListColumns $columns): DeviceImport
     {
-        $importer = new DeviceImporter($hand->job);
-        if ([] === $columns->said) {
-            return $importer->read($text);
-        }
-        $head = ListHead::of(CsvTable::parse($text), $hand->job);
+        $table = CsvTable::parse($text);
+        $head = ListHead::of($table, $hand->job);
         $known = array_flip($head->columns);
+        $remembered = $this->memories->of($hand->stored, $head->fingerprint());
+        $orders = $columns->for($head->fingerprint());
         // All columns come with the form; what was said is what differs.
         $said = array_filter(
-            $columns->for($head->fingerprint())->said,
+            $orders->columns,
             static fn (string $meaning, int $column): bool => $meaning !== ($known[$column] ?? ''),
             \ARRAY_FILTER_USE_BOTH,
         );
 
-        return $importer->read($text, $said);
+        return (new DeviceImporter($hand->job))->read($text, new ListOrders(
+            [] === $orders->columns ? $remembered->columns : $said,
+            $orders->kinds + $remembered->kinds,
+            $orders->mended,
+            $orders->places,
+            $orders->numbers,
+        ));
     }
 
     /** @param string $text as it came, in whatever encoding */
     public function preview(JobInHand $hand, string $text, ListColumns $columns): ListView
     {
         try {
-            $import = self::read($hand, $text, $columns);
+            $import = $this->read($hand, $text, $columns);
         } catch (InvalidFile $e) {
             return $this->blank($hand, mb_scrub($text), Sentence::of($e->errors[0]));
         }
         $encoding = $import->table->encoding;
         $readable = 'UTF-8' === $encoding ? $text : (string) mb_convert_encoding($text, 'UTF-8', $encoding);
+        $readable = [] === $import->orders->mended ? $readable : $import->table->text();
         $edits = \array_slice($import->edits, 0, self::MOST_ROWS);
         $rows = array_map(static fn (Edit $e): array => self::row($hand->job, $import, $e), $edits);
         $shown = self::shown($rows);
@@ -87,7 +99,7 @@ final readonly class ListPage
             next: [] === $import->edits ? null : self::next($import),
             take: $this->take($hand, $import),
             readAs: 'UTF-8' === $encoding ? '' : \sprintf('Read as %s.', $encoding),
-            errors: \array_slice($import->errors, 0, self::MOST_ERRORS),
+            errors: \array_slice(ListErrors::of($import), 0, self::MOST_ERRORS),
             errorTitle: Words::count(\count($import->errors), 'row').' to mend',
             columns: self::columns($import),
             meanings: ['' => 'left aside'] + DeviceColumns::labels(),
@@ -96,7 +108,56 @@ final readonly class ListPage
             heads: ['Line', '', ...array_map(static fn (string $f): string => DeviceFields::labels()[$f], array_keys($shown))],
             rows: array_map(static fn (array $r): array => ['cells' => array_intersect_key($r['cells'], $shown)] + $r, $rows),
             more: $more,
+            kinds: $this->kinds($hand->job, $import),
+            offers: $this->security->isGranted('ROLE_LEAD') ? $this->offers($import) : [],
         );
+    }
+
+    /** @return list<array{name: string, text: string, count: int, is: string, options: array<array-key, string>}> kinds nobody knows */
+    private function kinds(Job $job, DeviceImport $import): array
+    {
+        $options = ['' => 'not taken over'];
+        foreach ($job->profiles->all() as $kind) {
+            $options[$kind->id] = $kind->name;
+        }
+        $kinds = [];
+        $all = [...array_map(static fn (): int => 0, $import->orders->kinds), ...$import->unknown->of('profiles')];
+        foreach ($all as $text => $count) {
+            $names = array_map(mb_strtolower(...), $options);
+            $near = Nearest::to(mb_strtolower((string) $text), [...array_keys($options), ...array_values($names)], 4);
+            $byName = array_search($near, $names, true);
+            $kinds[] = [
+                'name' => \sprintf('kinds[%d]', \count($kinds)),
+                'text' => (string) $text,
+                'count' => $count,
+                'is' => $import->orders->kinds[mb_strtolower((string) $text)] ?? (string) (false === $byName ? $near : $byName),
+                'options' => $options,
+            ];
+        }
+
+        return $kinds;
+    }
+
+    /** @return list<array{name: string, label: string, agreed: bool}> what the job lacks and can be given on the way */
+    private function offers(DeviceImport $import): array
+    {
+        $offers = [];
+        $lacks = [
+            'places' => ['place', 'locations', $import->orders->places, $import->made->places()],
+            'numbers' => ['extension', 'extensions', $import->orders->numbers, $import->made->numbers()],
+        ];
+        foreach ($lacks as $name => [$one, $list, $agreed, $made]) {
+            $names = array_map(strval(...), array_keys($import->unknown->of($list)));
+            $made = array_map(static fn (Edit $e): string => \is_string($e->after['name'] ?? null) ? $e->after['name'] : $e->id, $made);
+            $all = [...$names, ...$made];
+            if ([] !== $all) {
+                $some = implode(', ', \array_slice($all, 0, self::SAMPLES)).(\count($all) > self::SAMPLES ? ' …' : '');
+                $label = \sprintf('Make %s that this job lacks: %s', Words::count(\count($all), $one), $some);
+                $offers[] = ['name' => $name, 'label' => $label, 'agreed' => $agreed];
+            }
+        }
+
+        return $offers;
     }
 
     private static function next(DeviceImport $import): Next
@@ -143,9 +204,15 @@ final readonly class ListPage
             'offer' => $import->changeSet()->fingerprint(),
             'head' => $import->head->fingerprint(),
         ];
-        foreach ($import->said as $column => $meaning) {
+        foreach ($import->orders->columns as $column => $meaning) {
             $values[\sprintf('column[%d]', $column)] = $meaning;
         }
+        foreach (array_keys($import->orders->kinds) as $number => $kind) {
+            $values[\sprintf('kinds[%d][text]', $number)] = (string) $kind;
+            $values[\sprintf('kinds[%d][is]', $number)] = $import->orders->kinds[$kind];
+        }
+        $values += $import->orders->places ? ['places' => 1] : [];
+        $values += $import->orders->numbers ? ['numbers' => 1] : [];
 
         return new Post($text, $this->url('list_take', $hand), $values, 't', main: true);
     }

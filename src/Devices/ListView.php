@@ -6,13 +6,20 @@ namespace Vorhut\App\Devices;
 
 use Vorhut\App\Web\View\Next;
 use Vorhut\App\Web\View\Post;
-use Vorhut\Core\Record\FileError;
 
 /** A list of devices as it would be taken over. */
 final readonly class ListView
 {
     /**
-     * @param list<FileError> $errors rows that cannot be taken over
+     * @param list<array{
+     *     where: string,
+     *     given: string,
+     *     allowed: string,
+     *     advice: string,
+     *     fields: list<array{name: string, line: int, value: string}>,
+     * }> $errors rows that cannot be taken over, each with fields to mend it
+     * @param list<array{name: string, text: string, count: int, is: string, options: array<array-key, string>}> $kinds nobody knows
+     * @param list<array{name: string, label: string, agreed: bool}> $offers what the job lacks and can be given on the way
      * @param list<array{name: string, title: string, meaning: string, how: string, samples: string}> $columns what each was taken for
      * @param array<string, string> $meanings what a column may hold
      * @param string $head tells this list from one with other columns
@@ -43,6 +50,8 @@ final readonly class ListView
         public array $heads = [],
         public array $rows = [],
         public string $more = '',
+        public array $kinds = [],
+        public array $offers = [],
     ) {
     }
 }

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Vorhut\App\Entity;
 
 use Doctrine\ORM\Mapping as ORM;
+use Vorhut\Core\Exchange\ListOrders;
 
 /** A large file on its way in: a job file that becomes a job, or a device list for one that exists. */
 #[ORM\Entity]
@@ -16,32 +17,30 @@ class ImportRun extends Run
     }
 
     /**
-     * @param array<int, string> $said what somebody said its columns hold
+     * @param ListOrders $orders what somebody said of it
      * @param int $seen the job's revision at which its changes were looked at
      */
     public static function ofDeviceList(
         StoredJob $job,
         User $user,
         string $content,
-        array $said,
+        ListOrders $orders,
         int $seen,
         \DateTimeImmutable $at,
     ): self {
-        return new self($job, $user, $at, ['content' => $content, 'said' => $said, 'list' => true, 'seen' => $seen]);
+        return new self($job, $user, $at, ['content' => $content, 'orders' => $orders->keep(), 'list' => true, 'seen' => $seen]);
     }
 
-    /** @return array<int, string> meaning by column */
-    public function getSaid(): array
+    /** What somebody said of the list. */
+    public function getOrders(): ListOrders
     {
-        $given = $this->task()['said'] ?? [];
-        $said = [];
-        foreach (\is_array($given) ? $given : [] as $column => $meaning) {
-            if (\is_int($column) && \is_string($meaning)) {
-                $said[$column] = $meaning;
-            }
+        $orders = $this->task()['orders'] ?? null;
+        $kept = [];
+        foreach (\is_array($orders) ? $orders : [] as $key => $value) {
+            $kept[(string) $key] = $value;
         }
 
-        return $said;
+        return ListOrders::kept($kept);
     }
 
     public function getSeen(): int

@@ -12,8 +12,9 @@ use Vorhut\App\Web\View\Link;
 use Vorhut\App\Web\View\Post;
 use Vorhut\App\Web\Words;
 use Vorhut\Core\Job\Lists;
-use Vorhut\Core\Job\Location;
 use Vorhut\Core\Job\RecordList;
+use Vorhut\Core\Paper\Paper;
+use Vorhut\Core\Paper\Papers;
 
 /** Shows the brief of a job. */
 final readonly class BriefPage
@@ -45,16 +46,23 @@ final readonly class BriefPage
                 new Link('Job file', $this->url('job_export', $hand), 'x'),
             ],
             $this->findings->all($hand, $this->reading->digest($hand->stored)->findings, 'brief'),
-            array_map(static fn (Location $l): array => [
-                'name' => $l->name,
-                'within' => $hand->job->locations[$l->within]->name ?? '',
-                'dispatch' => (string) $l->dispatch,
-            ], array_values($hand->job->locations)),
+            PlaceTree::of($hand->job, fn (array $at): ?string => $lead ? $this->url('record', $hand, ['list' => 'locations'] + $at) : null),
+            $lead ? new Link('Add a place', $this->url('record', $hand, ['list' => 'locations', 'id' => RecordsPage::NEW]), 'n') : null,
+            $this->papers($hand),
             array_map(fn (Change $c): array => $this->entry($hand, $c), $this->journal->latest($hand->stored, self::MOST_CHANGES)),
             array_map(fn (RecordList $l): Link => $this->list($hand, $l), array_values(Lists::all())),
             implode(', ', array_map(strval(...), $hand->stored->getFieldRanges())),
             $lead ? $this->url('field_mode', $hand) : null,
             $lead ? $this->url('job_remove', $hand) : null,
+        );
+    }
+
+    /** @return list<Link> */
+    private function papers(JobInHand $hand): array
+    {
+        return array_map(
+            fn (Paper $p): Link => new Link($p->title(), $this->url('paper', $hand, ['name' => $p->name()])),
+            array_values(Papers::all()),
         );
     }
 

@@ -13,7 +13,8 @@ final readonly class BriefView
     /**
      * @param list<Link> $actions
      * @param list<FindingLine> $findings
-     * @param list<array{name: string, within: string, dispatch: string}> $places
+     * @param list<PlaceRow> $places each followed by those inside it
+     * @param list<Link> $papers lists to print and to carry off
      * @param list<array{title: string, undone: bool, detail: string, url: string, undo: \Vorhut\App\Web\View\Post|null}> $journal
      * @param list<Link> $lists one for each list of the job
      */
@@ -24,6 +25,8 @@ final readonly class BriefView
         public array $actions,
         public array $findings,
         public array $places,
+        public ?Link $addPlace,
+        public array $papers,
         public array $journal,
         public array $lists,
         public string $fieldRanges,

@@ -76,7 +76,7 @@ final readonly class ImportRunner implements Runner
     {
         $stored = $run->getJob();
         $hand = $this->reading->hand($stored);
-        $import = (new DeviceImporter($hand->job))->read($run->getContent(), $run->getSaid());
+        $import = (new DeviceImporter($hand->job))->read($run->getContent(), $run->getOrders());
         $this->editor->apply($stored, $import->changeSet(), $run->getUser(), $run->getSeen());
         $counts = [\count($import->added()), \count($import->changed()), \count($import->errors)];
 

@@ -41,7 +41,12 @@ final class RecordsController extends JobPage
         if (RecordsPage::NEW === $id && null !== $like) {
             return $this->page($hand, 'brief', 'records/index.html.twig', $this->records->show($hand, $of, $id, Another::like($like, $of)));
         }
-        if (RecordsPage::NEW !== $id && !isset($hand->job->records[$list][$id])) {
+        if (RecordsPage::NEW === $id) {
+            $begun = array_intersect_key(array_filter($request->query->all(), \is_string(...)), $of->type()->fields);
+
+            return $this->page($hand, 'brief', 'records/index.html.twig', $this->records->show($hand, $of, $id, $begun));
+        }
+        if (!isset($hand->job->records[$list][$id])) {
             throw $this->createNotFoundException(\sprintf('There is no %s "%s" in this job.', $of->one, $id));
         }
 

@@ -23,6 +23,7 @@ final readonly class Frame
         public ?Post $undo,
         public ?Post $redo,
         public string $undoTime,
+        public string $today,
     ) {
     }
 }

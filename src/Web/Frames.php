@@ -57,6 +57,7 @@ final readonly class Frames
             null === $undo || !$isFresh ? null : $this->step($hand, $undo, $stop, 'undo', 'Undo', 'z'),
             null === $redo || !$isFresh ? null : $this->step($hand, $redo, $stop, 'redo', 'Redo', 'y'),
             (string) $undo?->getAt()->setTimezone($stored->getTimezone())->format('H:i'),
+            $this->clock->now()->setTimezone($stored->getTimezone())->format('j F Y H:i'),
         );
     }
 

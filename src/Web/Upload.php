@@ -6,6 +6,8 @@ namespace Vorhut\App\Web;
 
 use Symfony\Component\HttpFoundation\File\UploadedFile;
 use Symfony\Component\HttpFoundation\Request;
+use Vorhut\App\Papers\XlsxReader;
+use Vorhut\Core\Record\InvalidFile;
 
 /** A file that came along with a form. */
 final class Upload
@@ -16,5 +18,17 @@ final class Upload
         $file = $request->files->get($name);
 
         return $file instanceof UploadedFile && $file->isValid() ? $file->getContent() : null;
+    }
+
+    /**
+     * The same of a list, whether it came as text or as a workbook.
+     *
+     * @throws InvalidFile for a workbook that cannot be read
+     */
+    public static function list(Request $request, string $name): ?string
+    {
+        $content = self::text($request, $name);
+
+        return null !== $content && XlsxReader::isOne($content) ? XlsxReader::text($content) : $content;
     }
 }

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Vorhut\Tests\App;
 
+use Symfony\Component\DomCrawler\Crawler;
 use Vorhut\Core\Exchange\JobFile;
 
 final class DevicesTest extends AppTestCase
@@ -141,5 +142,60 @@ final class DevicesTest extends AppTestCase
         self::assertSame('10.47.50.41/24', (string) $this->job()->devices['horn-spare']->primaryAddress());
         $this->client->followRedirect();
         self::assertSelectorTextNotContains('.why', '10.47.50.40:');
+    }
+
+    public function testManyAreChangedMovedAndRemovedAtOnce(): void
+    {
+        $this->as('tomas');
+        $page = $this->client->request('GET', self::JOB.'/devices');
+        self::assertCount(47, $page->filter('td.pick input[form=many]'));
+        $berths = ['berth-1', 'berth-2', 'berth-3'];
+        $values = ['stage' => 'as-left', 'location' => 'comms-room', 'gateway' => '', 'segment' => ''];
+        $this->post(self::JOB.'/devices/many', ['device' => $berths] + $values);
+        foreach ($berths as $id) {
+            $device = $this->job()->devices[$id];
+            self::assertSame(['as-left', 'comms-room', '10.47.20.1'], [
+                $device->stage->value,
+                $device->location,
+                (string) $device->interfaces[0]->gateway,
+            ], 'what is left blank stays');
+        }
+        $this->post(self::JOB.'/devices/many', ['device' => $berths, 'gateway' => '10.47.20.300']);
+        $this->client->followRedirect();
+        self::assertSelectorTextContains('[role=alert]', '10.47.20.300');
+        $this->post(self::JOB.'/devices/many', ['device' => $berths, 'gateway' => '10.47.20.9']);
+        self::assertSame('10.47.20.9', (string) $this->job()->devices['berth-3']->interfaces[0]->gateway);
+        $this->post(self::JOB.'/devices/many', ['gateway' => '10.47.20.1']);
+        $this->client->followRedirect();
+        self::assertSelectorTextContains('[role=alert]', 'Tick the units first');
+        $this->post(self::JOB.'/devices/many', ['device' => ['horn-spare', 'nobody'], 'remove' => '1']);
+        self::assertArrayNotHasKey('horn-spare', $this->job()->devices);
+        self::assertCount(46, $this->job()->devices);
+    }
+
+    public function testTheTableIsNarrowedItsColumnsChosenAndCarriedOff(): void
+    {
+        $this->as('vera');
+        $names = fn (string $query): int => $this->client
+            ->request('GET', self::JOB.'/devices?'.$query)
+            ->filter('tbody td[data-field=name]')
+            ->count();
+        $horns = $names('profile=paging-horn');
+        self::assertGreaterThan(5, $horns);
+        $done = $names('profile=paging-horn&stage=as-left');
+        self::assertGreaterThan(0, $done);
+        self::assertLessThan($horns, $done);
+        self::assertSame(0, $names('profile=paging-horn&segment=video'));
+        $this->client->request('GET', self::JOB.'/devices?columns[]=serial&columns[]=hostname');
+        $heads = fn (): array => $this->client
+            ->getCrawler()
+            ->filter('table.units thead th')
+            ->each(static fn (Crawler $th): string => $th->text());
+        self::assertSame(['Name', 'Serial', 'Host name'], $heads());
+        $this->client->request('GET', self::JOB.'/devices?profile=ptz-camera-rotary');
+        self::assertSame(['Name', 'Serial', 'Host name'], $heads(), 'they are remembered');
+        self::assertSelectorNotExists('td.pick', 'who only looks changes nothing');
+        $this->client->request('GET', self::JOB.'/devices.csv?q=KS-20-0021&profile=ptz-camera-rotary');
+        self::assertSame("\u{FEFF}Name,Serial,Host name\r\nBerth 1 camera,KS-20-0021,berth-1\r\n", $this->body());
     }
 }

@@ -268,4 +268,49 @@ final class ListTest extends AppTestCase
 
         return implode("\r\n", $lines);
     }
+
+    /** A list with strange kinds, new rooms, numbers and a slip, mended in the preview; the next one like it is read at once. */
+    public function testAListIsMendedWhereItIsShownAndWhatWasSaidIsRemembered(): void
+    {
+        $this->as('ines');
+        $list = "Gerät;Art;Raum;Durchwahl;MAC\nMole 1;Tischtelefon;Mole house;2801;02-47-00-00-71-01\n"
+            ."Mole 2;Tischtelefon;Mole house;2802;02-47-00-00-71-0G\n";
+        $page = $this->post(self::JOB.'/list', ['text' => $list]);
+        self::assertSelectorTextContains('main', 'Kinds nobody knows');
+        $form = $page->selectButton('Look again L')->form();
+        self::assertSame('Tischtelefon', $form->getValues()['kinds[0][text]']);
+        $said = ['kinds' => [['text' => 'Tischtelefon', 'is' => 'desk-phone-page']], 'column' => [1 => 'profile']];
+        $page = $this->post(self::JOB.'/list', $said + $form->getPhpValues());
+        self::assertSelectorTextContains('main', 'Make 1 place that this job lacks: Mole house');
+        $form = $page->selectButton('Look again L')->form();
+        $page = $this->post(self::JOB.'/list', ['places' => '1', 'numbers' => '1'] + $form->getPhpValues());
+        self::assertSelectorTextContains('.next', '1 new');
+        $mend = $page->filter('input[name^=mend]');
+        self::assertSame(['mend[3][4]', '02-47-00-00-71-0G'], [$mend->attr('name'), $mend->attr('value')]);
+        $form = $page->selectButton('Look again L')->form();
+        $page = $this->post(self::JOB.'/list', ['mend' => [3 => [4 => '02-47-00-00-71-02']]] + $form->getPhpValues());
+        self::assertSelectorTextContains('.next', '2 new');
+        self::assertSelectorTextContains('textarea[name=text]', '71-02');
+        $this->client->submit($page->selectButton('Take over 2 rows T')->form(), [], ['HTTP_ORIGIN' => 'http://localhost']);
+        $job = $this->job();
+        self::assertSame(['desk-phone-page', 'mole-house'], [$job->devices['mole-2']->profile, $job->devices['mole-2']->location]);
+        self::assertSame('mole-2', $job->extensions['2802']->device);
+
+        $this->post(self::JOB.'/list', ['text' => "Gerät;Art;Raum;Durchwahl;MAC\nMole 3;Tischtelefon;Mole house;;\n"]);
+        self::assertSelectorTextContains('.next', '1 new, 0 changed', 'what it calls the kind and the column is known by now');
+        $this->as('tomas');
+        $this->post(self::JOB.'/list', ['text' => "Name;Room\nMole 9;Nowhere yet\n", 'places' => '1']);
+        self::assertSelectorTextNotContains('main', 'Make 1 place', 'places are a lead\'s');
+        self::assertSelectorTextContains('main', '1 row to mend');
+    }
+
+    public function testWhatIsWrongInManyRowsIsSaidOnce(): void
+    {
+        $this->as('ines');
+        $rows = implode("\n", array_map(static fn (int $n): string => \sprintf('Unit %d;Vidoe', $n), range(1, 15)));
+        $page = $this->post(self::JOB.'/list', ['text' => "Name;Network\n".$rows]);
+        self::assertCount(1, $page->filter('td[data-label=Line]'));
+        self::assertSelectorTextContains('td[data-label=Line]', 'lines 2, 3, 4, 5, 6, 7, 8, 9, 10, 11, 12, 13 and 3 more, Network');
+        self::assertCount(12, $page->filter('input[name^=mend]'));
+    }
 }

@@ -6,8 +6,11 @@ namespace Vorhut\Tests\Core\Exchange;
 
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
+use Vorhut\Core\Exchange\CsvTable;
 use Vorhut\Core\Exchange\DeviceImport;
 use Vorhut\Core\Exchange\DeviceImporter;
+use Vorhut\Core\Exchange\ListOrders;
+use Vorhut\Core\Exchange\References;
 use Vorhut\Core\Job\ChangeSet;
 use Vorhut\Core\Job\Device;
 use Vorhut\Core\Net\MacAddress;
@@ -146,7 +149,7 @@ final class MessyListTest extends TestCase
     private static function told(array $said): Device
     {
         $list = "Name;Serial;Remark\nOne;10.47.50.96/24;W-1\nTwo;10.47.50.97/24;W-2\n";
-        $import = (new DeviceImporter(Jobs::demo()))->read($list, $said);
+        $import = (new DeviceImporter(Jobs::demo()))->read($list, new ListOrders($said));
 
         return Jobs::demo()->with($import->changeSet())->devices['one'];
     }
@@ -192,5 +195,60 @@ final class MessyListTest extends TestCase
     private static function quoted(string $field): string
     {
         return substr((string) json_encode($field, \JSON_UNESCAPED_UNICODE | \JSON_UNESCAPED_SLASHES), 1, -1);
+    }
+
+    public function testKindsAreSaidOnceForAllRows(): void
+    {
+        $list = "Name;Type\nOne;Flurhorn\nTwo;FLURHORN\nThree;paging-horn\n";
+        $import = (new DeviceImporter(Jobs::demo()))->read($list);
+        self::assertSame(['Flurhorn' => 1, 'FLURHORN' => 1], $import->unknown->of('profiles'));
+        self::assertCount(1, $import->edits);
+        $import = (new DeviceImporter(Jobs::demo()))->read($list, new ListOrders(kinds: ['flurhorn' => 'paging-horn']));
+        self::assertSame([], $import->errors);
+        $kinds = array_map(static fn ($e): mixed => $e->after['profile'] ?? null, $import->edits);
+        self::assertSame(['paging-horn', 'paging-horn', 'paging-horn'], $kinds);
+        $import = (new DeviceImporter(Jobs::demo()))->read($list, new ListOrders(kinds: ['flurhorn' => 'nothing-known']));
+        self::assertCount(2, $import->errors, 'a kind that is none is not taken');
+    }
+
+    public function testPlacesAndExtensionsAreMadeOnlyWithConsent(): void
+    {
+        $job = Jobs::demo();
+        $list = "Name;Type;Room;Durchwahl;Benutzer\nDesk 1;desk-phone-page;Mole house;2701;Ada Quist\n"
+            ."Desk 2;desk-phone-page;mole HOUSE;2702;\nDesk 3;desk-phone-page;Ticket hall;2001;\nDesk 4;desk-phone-page;;27-04;\n";
+        $import = (new DeviceImporter($job))->read($list);
+        self::assertSame(['Mole house' => 1, 'mole HOUSE' => 1], $import->unknown->of('locations'));
+        self::assertSame([], $import->unknown->of('extensions'), 'none of the rows that are taken over has a new number');
+        self::assertCount(0, $import->edits);
+        $import = (new DeviceImporter($job))->read($list, new ListOrders(places: true, numbers: true));
+        self::assertSame(['line 4, Durchwahl', 'line 5, Durchwahl'], array_map(static fn ($e): string => $e->path, $import->errors));
+        self::assertStringContainsString('It rings Ticket window 1', (string) $import->errors[0]);
+        $next = $job->with($import->changeSet());
+        self::assertSame([], References::check($next), 'places before units, units before numbers');
+        self::assertSame('mole-house', $next->devices['desk-2']->location, 'one place for both');
+        self::assertSame('Mole house', $next->locations['mole-house']->name);
+        $made = $next->extensions['2701'];
+        self::assertSame(['Ada Quist', 'desk-1', 'pbx'], [$made->name, $made->device, $made->server]);
+        self::assertSame('Desk 2', $next->extensions['2702']->name);
+        $again = (new DeviceImporter($next))->read($list);
+        self::assertSame([], $again->changeSet()->edits, 'taken over again it changes nothing');
+    }
+
+    public function testAnAddressOfAnotherNetworkIsSentToTheRightOne(): void
+    {
+        $list = "Name;Network;IP\nLost;Voice, Northpier;10.47.20.77/24\n"
+            ."Far;Voice, Northpier;192.0.2.9/24\nRight;Video;10.47.20.78\n";
+        $import = (new DeviceImporter(Jobs::demo()))->read($list);
+        self::assertCount(1, $import->errors);
+        self::assertStringContainsString('It lies in Video', (string) $import->errors[0]);
+        self::assertSame(['far', 'right'], array_map(static fn ($e): string => $e->id, $import->edits), 'what lies in none is taken as it is');
+    }
+
+    public function testWhatIsMendedStandsInTheListAsTextAgain(): void
+    {
+        $table = CsvTable::parse("Name;Type\n\nOne;\"a;b\"\nTwo;x\n");
+        $mended = $table->mended([3 => [1 => 'c"d'], 4 => [2 => 'more'], 99 => [0 => 'nowhere']]);
+        self::assertSame("Name;Type\n\nOne;\"c\"\"d\"\nTwo;x;more\n", $mended->text());
+        self::assertSame($mended->rows, CsvTable::parse($mended->text())->rows, 'every row on its line');
     }
 }

@@ -1,0 +1,103 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Core\Exchange;
+
+use Vorhut\Core\Job\Edit;
+use Vorhut\Core\Job\Extension;
+use Vorhut\Core\Job\Job;
+use Vorhut\Core\Job\Location;
+use Vorhut\Core\Profile\SipRole;
+
+/** Places and extensions that a list names and the job lacks, made where somebody agreed to it. */
+final class MadeOnTheWay
+{
+    private const DIGITS = '/^\d{2,15}$/D';
+
+    /** @var array<array-key, Edit> places by id */
+    private array $places = [];
+
+    /** @var array<array-key, string> id of a made place by its name in small letters */
+    private array $named = [];
+
+    /** @var array<array-key, Edit> extensions by number */
+    private array $numbers = [];
+
+    public function __construct(private readonly Job $job, private readonly ListOrders $orders)
+    {
+    }
+
+    /** Null where it may not be made. */
+    public function place(string $name): ?string
+    {
+        if (!$this->orders->places) {
+            return null;
+        }
+        $key = mb_strtolower($name);
+        if (!isset($this->named[$key])) {
+            $ascii = transliterator_transliterate('Any-Latin; Latin-ASCII; Lower()', $name);
+            $slug = substr(trim((string) preg_replace('/[^a-z0-9]+/', '-', false === $ascii ? '' : $ascii), '-'), 0, 50);
+            $base = '' === $slug ? 'place' : trim($slug, '-');
+            $id = $base;
+            for ($n = 2; isset($this->job->locations[$id]) || isset($this->places[$id]); ++$n) {
+                $id = $base.'-'.$n;
+            }
+            $this->named[$key] = $id;
+            $this->places[$id] = new Edit(Location::class, $id, null, ['id' => $id, 'name' => $name]);
+        }
+
+        return $this->named[$key];
+    }
+
+    /** The extension of a row's unit: known, made, or only counted. */
+    public function number(CsvRow $row, string $device, string $name, UnknownNames $unknown): void
+    {
+        $number = $row->get(DeviceColumns::EXTENSION);
+        if (null === $number) {
+            return;
+        }
+        if (1 !== preg_match(self::DIGITS, $number)) {
+            throw $row->refuse(DeviceColumns::EXTENSION, 'two to fifteen digits');
+        }
+        $known = $this->job->extensions[$number] ?? null;
+        $owner = null === $known ? $this->numbers[$number]->after['device'] ?? null : $known->device;
+        if (null !== $owner && $owner !== $device) {
+            $who = \is_string($owner) ? $this->job->nameOf($owner) : 'another unit';
+            throw $row->refuse(DeviceColumns::EXTENSION, 'a number that nobody else has', \sprintf('It rings %s.', $who));
+        }
+        if (null !== $known || isset($this->numbers[$number])) {
+            return;
+        }
+        if (!$this->orders->numbers) {
+            $unknown->met('extensions', $number);
+
+            return;
+        }
+        $this->numbers[$number] = new Edit(Extension::class, $number, null, [
+            'number' => $number,
+            'name' => $row->get(DeviceColumns::USER) ?? $name,
+            'device' => $device,
+            'server' => $this->onlyPhoneSystem(),
+        ]);
+    }
+
+    /** @return list<Edit> places first: extensions name units, units name places */
+    public function places(): array
+    {
+        return array_values($this->places);
+    }
+
+    /** @return list<Edit> */
+    public function numbers(): array
+    {
+        return array_values($this->numbers);
+    }
+
+    private function onlyPhoneSystem(): ?string
+    {
+        $systems = array_filter($this->job->devices, fn ($d): bool => SipRole::Server === $this->job->profileOf($d)->sipRole);
+
+        return 1 === \count($systems) ? (string) array_key_first($systems) : null;
+    }
+}

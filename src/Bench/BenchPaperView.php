@@ -1,0 +1,16 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\App\Bench;
+
+use Vorhut\Core\Bench\BenchStep;
+
+/** Units with all their steps, on paper. */
+final readonly class BenchPaperView
+{
+    /** @param list<array{name: string, facts: string, steps: list<BenchStep>}> $units */
+    public function __construct(public string $title, public array $units)
+    {
+    }
+}

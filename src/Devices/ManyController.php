@@ -1,0 +1,71 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\App\Devices;
+
+use Symfony\Component\HttpFoundation\Request;
+use Symfony\Component\HttpFoundation\Response;
+use Symfony\Component\Routing\Attribute\Route;
+use Symfony\Component\Security\Http\Attribute\IsGranted;
+use Vorhut\App\Jobs\JobInHand;
+use Vorhut\App\Papers\Csv;
+use Vorhut\App\Web\JobPage;
+use Vorhut\App\Web\Sentence;
+use Vorhut\App\Web\Words;
+use Vorhut\Core\Job\ChangeSet;
+use Vorhut\Core\Job\Device;
+use Vorhut\Core\Job\Edit;
+use Vorhut\Core\Record\InvalidFile;
+
+/** Several devices at once: changed, moved, removed, or carried off as a list. */
+final class ManyController extends JobPage
+{
+    private const FIELDS = ['stage', 'location', 'segment', 'gateway'];
+
+    #[Route('/job/{slug}/devices.csv', name: 'devices_csv', methods: ['GET'])]
+    public function csv(JobInHand $hand, Request $request, DevicesPage $devices): Response
+    {
+        return Csv::answer('devices.csv', $devices->sheet($hand, DeviceQuery::of($request)));
+    }
+
+    #[Route('/job/{slug}/devices/many', name: 'devices_many', methods: ['POST'], priority: 1)]
+    #[IsGranted('ROLE_TECHNICIAN')]
+    public function many(JobInHand $hand, Request $request): Response
+    {
+        $wanted = array_filter($request->request->all('device'), \is_string(...));
+        $devices = array_intersect_key($hand->job->devices, array_flip($wanted));
+        if ([] === $devices) {
+            $this->addFlash('error', 'Tick the units first: x on a row, or the box in front of it.');
+
+            return $this->to($hand, 'devices');
+        }
+        $many = Words::count(\count($devices), 'unit');
+        if ($request->request->has('remove')) {
+            $edits = array_map(static fn (Device $d): Edit => new Edit(
+                Device::class,
+                $d->id,
+                $hand->job->record(Device::class, $d->id),
+                null,
+            ), array_values($devices));
+
+            return $this->change($hand, new ChangeSet('Removed '.$many, $edits), $request, 'devices');
+        }
+        $typed = array_filter(array_map(trim(...), array_filter(
+            array_intersect_key($request->request->all(), array_flip(self::FIELDS)),
+            \is_string(...),
+        )), static fn (string $v): bool => '' !== $v);
+        try {
+            $edits = array_map(static fn (Device $d): Edit => DeviceFields::edit($hand->job, $d, $typed), array_values($devices));
+        } catch (InvalidFile $e) {
+            $this->addFlash('error', Sentence::of($e->errors[0]));
+
+            return $this->to($hand, 'devices');
+        }
+        $labels = array_map(static fn (string $f): string => strtolower(DeviceFields::labels()[$f]), array_keys($typed));
+
+        $title = \sprintf('Changed %s of %s', implode(', ', $labels), $many);
+
+        return $this->change($hand, new ChangeSet($title, $edits), $request, 'devices');
+    }
+}

@@ -1,0 +1,27 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\App\Jobs;
+
+/** One place in the tree of places. */
+final readonly class PlaceRow
+{
+    /**
+     * @param string $told the address told to helpers, '' where none is known
+     * @param bool $inherited whether it is that of a place around it
+     * @param string|null $url where it is changed
+     * @param string|null $inside where one is added inside it
+     */
+    public function __construct(
+        public string $name,
+        public int $depth,
+        public string $kind,
+        public string $told,
+        public bool $inherited,
+        public int $units,
+        public ?string $url,
+        public ?string $inside,
+    ) {
+    }
+}

@@ -1,0 +1,37 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\App\Papers;
+
+use Symfony\Component\HttpFoundation\Response;
+
+/** Rows as text that spreadsheets read (RFC 4180). */
+final class Csv
+{
+    /** @param list<list<string>> $rows */
+    public static function of(array $rows): string
+    {
+        $lines = array_map(static fn (array $row): string => implode(',', array_map(self::field(...), $row)), $rows);
+
+        return implode("\r\n", $lines)."\r\n";
+    }
+
+    /** @param list<list<string>> $rows */
+    public static function answer(string $name, array $rows): Response
+    {
+        // Spreadsheets take text without this mark for the encoding of their own machine.
+        return new Response("\u{FEFF}".self::of($rows), headers: [
+            'Content-Type' => 'text/csv; charset=utf-8',
+            'Content-Disposition' => \sprintf('attachment; filename="%s"', $name),
+        ]);
+    }
+
+    /** What a spreadsheet would take for a formula is marked as text. */
+    private static function field(string $value): string
+    {
+        $value = 1 === preg_match('/^[=+\-@\t\r]/', $value) ? "'".$value : $value;
+
+        return 1 === preg_match('/[",\r\n;]/', $value) ? '"'.str_replace('"', '""', $value).'"' : $value;
+    }
+}

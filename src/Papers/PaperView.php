@@ -1,0 +1,27 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\App\Papers;
+
+use Vorhut\App\Web\View\Link;
+
+/** A list to look at and to print. */
+final readonly class PaperView
+{
+    /**
+     * @param list<string> $heads
+     * @param list<list<string>> $rows
+     * @param list<Link> $files the same to carry off
+     * @param list<Link> $others
+     */
+    public function __construct(
+        public string $title,
+        public string $summary,
+        public array $heads,
+        public array $rows,
+        public array $files,
+        public array $others,
+    ) {
+    }
+}

@@ -1,0 +1,151 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Tests\App;
+
+use Symfony\Component\HttpFoundation\File\UploadedFile;
+use Vorhut\App\Papers\Csv;
+use Vorhut\App\Papers\XlsxReader;
+use Vorhut\App\Papers\XlsxWriter;
+use Vorhut\Core\Paper\Papers;
+use Vorhut\Core\Record\InvalidFile;
+
+/** Lists that are printed and carried off, and workbooks that come back. */
+final class PapersTest extends AppTestCase
+{
+    public function testEveryListIsShownAndCarriedOffInTwoFormats(): void
+    {
+        $this->as('vera');
+        self::assertSame(['addresses', 'phones', 'ports'], array_keys(Papers::all()));
+        foreach (Papers::all() as $name => $paper) {
+            $rows = $paper->rows($this->job());
+            self::assertNotSame([], $rows);
+            self::assertSame([\count($paper->heads())], array_values(array_unique(array_map(\count(...), $rows))), $name);
+            $page = $this->client->request('GET', self::JOB.'/papers/'.$name);
+            self::assertSelectorTextContains('h1', $paper->title());
+            self::assertCount(\count($rows), $page->filter('tbody tr'));
+            self::assertSelectorTextContains('.on-paper', 'Kestrel Sound Ferries');
+            $this->client->request('GET', self::JOB.'/papers/'.$name.'.csv');
+            self::assertSame(1 + \count($rows), substr_count($this->body(), "\r\n"));
+            $this->client->request('GET', self::JOB.'/papers/'.$name.'.xlsx');
+            self::assertCount(1 + \count($rows), explode("\n", XlsxReader::text($this->body())));
+        }
+        $this->client->request('GET', self::JOB.'/papers/secrets');
+        self::assertSame(404, $this->code());
+    }
+
+    /** By hand: one address of each sort, in its place. */
+    public function testTheAddressListHasEveryAddressInOrder(): void
+    {
+        $rows = Papers::all()['addresses']->rows($this->job());
+        $voice = array_values(array_filter($rows, static fn (array $r): bool => 'Voice, Northpier' === $r[0]));
+        self::assertSame(['Voice, Northpier', '110', '10.47.10.1', '255.255.255.0', '', 'Core router'], \array_slice($voice[0], 0, 6));
+        self::assertSame('10.47.10.10', $voice[1][2]);
+        $values = array_map(static fn (string $a): int => (int) ip2long($a), array_diff(array_column($voice, 2), ['']));
+        $sorted = $values;
+        sort($sorted);
+        self::assertSame($sorted, $values);
+        $phones = array_column(Papers::all()['phones']->rows($this->job()), null, 0);
+        self::assertSame(['2001', 'Ticket 1', 'Ticket window 1'], \array_slice($phones['2001'], 0, 3));
+        self::assertStringContainsString('Northpier', $phones['2001'][4], 'the address of the building around it');
+    }
+
+    public function testAWorkbookKeepsEveryText(): void
+    {
+        $rows = [
+            ['Name', 'What', 'Number'],
+            ['<b>&"quoted"</b>', "two\nlines and\ta tab", '007'],
+            ['', 'ünïcode ✓', '=1+1'],
+            ['only the first', '', ''],
+        ];
+        $bytes = XlsxWriter::write('A list: with/odd [name]', $rows);
+        self::assertTrue(XlsxReader::isOne($bytes));
+        self::assertSame($bytes, XlsxWriter::write('A list: with/odd [name]', $rows), 'the same rows make the same bytes');
+        self::assertStringStartsWith("Name\tWhat\tNumber\n\"<b>&\"\"quoted\"\"</b>\"\t", XlsxReader::text($bytes));
+        self::assertStringContainsString("\"two\nlines and\ta tab\"\t007", XlsxReader::text($bytes));
+        self::assertStringContainsString("\n\tünïcode ✓\t=1+1\nonly the first", XlsxReader::text($bytes));
+    }
+
+    public function testAWorkbookFromElsewhereIsReadAsItIsShown(): void
+    {
+        $bytes = self::workbook(
+            '<row r="1"><c r="A1" t="s"><v>0</v></c><c r="C1" t="inlineStr"><is><t>IP</t></is></c></row>'
+            .'<row r="3"><c r="A3" t="s"><v>1</v></c><c r="B3" s="1"><v>7</v></c><c r="C3"><v>1.5</v></c><c r="D3" t="b"><v>1</v></c>'
+            .'<c r="E3"><f>1+1</f><v>2</v></c><c r="F3"><v>4712345678901</v></c></row>',
+        );
+        self::assertSame("Name\t\tIP\n\nBerth 9\t0007\t1.5\tyes\t2\t4712345678901", XlsxReader::text($bytes));
+        foreach (['PK nothing', substr($bytes, 0, 300)] as $damaged) {
+            try {
+                XlsxReader::text($damaged);
+                self::fail('A damaged workbook was read.');
+            } catch (InvalidFile $e) {
+                self::assertStringContainsString('.xlsx', $e->getMessage());
+            }
+        }
+    }
+
+    public function testAListComesInAsAWorkbook(): void
+    {
+        $this->as('tomas');
+        $file = (string) tempnam(sys_get_temp_dir(), 'list');
+        file_put_contents($file, XlsxWriter::write('Kit', [['Name', 'Typ', 'Netz'], ['Berth 9 camera', 'PTZ camera, rotary', 'Video']]));
+        $upload = new UploadedFile($file, 'kit.xlsx', test: true);
+        $send = fn (UploadedFile $upload) => $this->client->request(
+            'POST',
+            self::JOB.'/list',
+            ['_token' => 'csrf-token'],
+            ['file' => $upload],
+            ['HTTP_ORIGIN' => 'http://localhost'],
+        );
+        $send($upload);
+        self::assertResponseIsSuccessful();
+        self::assertSelectorTextContains('.next', '1 new, 0 changed');
+        self::assertSelectorTextContains('main', 'Berth 9 camera');
+        file_put_contents($file, "PK\x03\x04 xl/workbook.xml nothing else");
+        $send(new UploadedFile($file, 'kit.xlsx', test: true));
+        self::assertSame(422, $this->code());
+        self::assertSelectorTextContains('[role=alert]', 'Save it again');
+    }
+
+    public function testNoSpreadsheetTakesATextForAFormula(): void
+    {
+        self::assertSame("'=1+1,'@x,\"a,b\",\"a \"\"b\"\"\"\r\n", Csv::of([['=1+1', '@x', 'a,b', 'a "b"']]));
+    }
+
+    public function testTheBenchIsPrintedForAUnitARoomOrAll(): void
+    {
+        $this->as('tomas');
+        $page = $this->client->request('GET', self::JOB.'/bench/paper?device=berth-4');
+        self::assertCount(1, $page->filter('.paper-unit'));
+        self::assertCount(6, $page->filter('.paper-step'));
+        self::assertSelectorTextContains('.paper-unit', '192.0.2.250');
+        $all = $this->client->request('GET', self::JOB.'/bench/paper')->filter('.paper-unit')->count();
+        $hall = $this->client->request('GET', self::JOB.'/bench/paper?place=ticket-hall')->filter('.paper-unit')->count();
+        $pier = $this->client->request('GET', self::JOB.'/bench/paper?place=northpier')->filter('.paper-unit')->count();
+        self::assertSame(47, $all);
+        self::assertGreaterThan(0, $hall);
+        self::assertGreaterThan($hall, $pier, 'a building with all its rooms');
+        self::assertLessThan($all, $pier);
+    }
+
+    private static function workbook(string $rows): string
+    {
+        $file = (string) tempnam(sys_get_temp_dir(), 'book');
+        $zip = new \ZipArchive();
+        $zip->open($file, \ZipArchive::OVERWRITE);
+        $main = 'xmlns="http://schemas.openxmlformats.org/spreadsheetml/2006/main"';
+        $zip->addFromString('xl/workbook.xml', '<workbook '.$main.'/>');
+        $zip->addFromString('xl/sharedStrings.xml', '<sst '.$main.'><si><t>Name</t></si><si><r><t>Berth</t></r><r>'
+            .'<t xml:space="preserve"> 9</t></r><rPh><t>sound</t></rPh></si></sst>');
+        $zip->addFromString('xl/styles.xml', '<styleSheet '.$main.'><numFmts><numFmt numFmtId="164" formatCode="0000"/></numFmts>'
+            .'<cellStyleXfs><xf numFmtId="164"/></cellStyleXfs><cellXfs><xf numFmtId="0"/><xf numFmtId="164"/></cellXfs></styleSheet>');
+        $zip->addFromString('xl/worksheets/sheet1.xml', '<worksheet '.$main.'><sheetData/></worksheet>');
+        $zip->addFromString('xl/worksheets/sheet2.xml', '<worksheet '.$main.'><sheetData>'.$rows.'</sheetData></worksheet>');
+        $zip->close();
+        $bytes = (string) file_get_contents($file);
+        unlink($file);
+
+        return $bytes;
+    }
+}
