@@ -19,6 +19,7 @@ final class DeviceMatcher
 {
     /** Letters that may differ from what was meant. */
     private const SLIPS = 3;
+    private const SHOWN = 12;
 
     /** @var array<string, Device> */
     private array $byMac = [];
@@ -77,14 +78,14 @@ final class DeviceMatcher
             return $id;
         }
         $this->unknown->met($list, $given);
-        $what = 'profiles' === $list ? 'a device profile' : \sprintf('a %s of this job', Lists::named($list)->one);
-        $ids = \array_slice(array_values(array_unique($known)), 0, 12);
-        if ([] === $ids) {
+        $what = 'profiles' === $list ? 'a kind of unit' : \sprintf('a %s of this job', Lists::named($list)->one);
+        $names = \array_slice($this->shown($list), 0, self::SHOWN);
+        if ([] === $names) {
             throw $row->refuse($column, $what, 'This job has none yet; add it first or leave the field empty.');
         }
         $near = Nearest::to(mb_strtolower($given), array_keys($known), self::SLIPS);
-        $advice = null === $near ? 'Write its id or its name.' : \sprintf('Did you mean "%s"?', $near);
-        throw $row->refuse($column, $what.': '.implode(', ', $ids), $advice);
+        $advice = null === $near ? 'Write its name.' : \sprintf('Did you mean "%s"?', $near);
+        throw $row->refuse($column, $what.': '.implode(', ', $names), $advice);
     }
 
     /** The segment named by id, name or VLAN number; else the only one whose subnet holds the address. */
@@ -145,6 +146,15 @@ final class DeviceMatcher
                 $this->claimed[$column.' '.$value] = $row->line;
             }
         }
+    }
+
+    /** @return list<string> what people call the records of a list */
+    private function shown(string $list): array
+    {
+        $records = 'profiles' === $list ? $this->job->profiles->all() : $this->job->all(Lists::named($list)->type);
+        $name = static fn (object $r): string => isset($r->name) && \is_string($r->name) ? $r->name : '';
+
+        return array_values(array_map($name, $records));
     }
 
     /** @return array<array-key, string> */

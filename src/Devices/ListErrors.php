@@ -24,8 +24,13 @@ final class ListErrors
     public static function of(DeviceImport $import): array
     {
         $groups = [];
+        $kinds = $import->unknown->of('profiles');
         foreach ($import->errors as $error) {
             [$line, $title] = self::place($error);
+            // Kinds that nobody knows are asked for by themselves.
+            if (isset($kinds[trim($error->given, '"')]) && self::column($import, $title) === ($import->head->columns['profile'] ?? -1)) {
+                continue;
+            }
             $key = implode("\n", [$title, $error->given, $error->allowed, (string) preg_replace('/\d+/', '#', $error->advice)]);
             $groups[$key][] = [$line, $title, $error];
         }

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Vorhut\App\Devices;
 
 use Vorhut\Core\Job\Job;
+use Vorhut\Core\Profile\DeviceProfile;
 
 /** What a list may name in this job. */
 final readonly class ListHelp
@@ -24,6 +25,6 @@ final readonly class ListHelp
             $segments[] = $segment->name.(null === $segment->vlan ? '' : ' or '.$segment->vlan);
         }
 
-        return new self($job->profiles->ids(), [] === $segments ? ['none yet'] : $segments);
+        return new self(array_values(array_map(static fn (DeviceProfile $p): string => $p->name, $job->profiles->all())), [] === $segments ? ['none yet'] : $segments);
     }
 }

@@ -241,7 +241,8 @@ final class MessyListTest extends TestCase
         $import = (new DeviceImporter(Jobs::demo()))->read($list);
         self::assertCount(1, $import->errors);
         self::assertStringContainsString('It lies in Video', (string) $import->errors[0]);
-        self::assertSame(['far', 'right'], array_map(static fn ($e): string => $e->id, $import->edits), 'what lies in none is taken as it is');
+        $ids = array_map(static fn ($e): string => $e->id, $import->edits);
+        self::assertSame(['far', 'right'], $ids, 'what lies in none is taken as it is');
     }
 
     public function testWhatIsMendedStandsInTheListAsTextAgain(): void
