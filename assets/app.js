@@ -72,6 +72,15 @@
         }
     };
 
+    // A form for something new begins at its first field; Ctrl with Enter sends the form that one is in.
+    document.querySelector('form[data-begin]')?.querySelector('input:not([type=hidden]), select, textarea')?.focus();
+    document.addEventListener('keydown', (event) => {
+        const form = document.activeElement?.form;
+        if (event.key !== 'Enter' || !(event.ctrlKey || event.metaKey) || !form) return;
+        event.preventDefault();
+        form.requestSubmit(form.querySelector('button[type=submit]'));
+    });
+
     let leader = 0;
     document.addEventListener('keydown', (event) => {
         if (event.ctrlKey || event.metaKey || event.altKey) return;
@@ -142,7 +151,8 @@
         const target = [...document.querySelectorAll('[data-key]')].find((el) => el.dataset.key === wanted && el.offsetParent !== null);
         if (target) {
             event.preventDefault();
-            target.click();
+            if (isTyping(target)) target.focus();
+            else target.click();
         }
     });
 

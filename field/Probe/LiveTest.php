@@ -100,11 +100,10 @@ final readonly class LiveTest
 
             return !$stopped;
         });
-        // Calls one after the other: an extension that calls is not to be rung by another test at the same time.
-        foreach ($stopped ? [] : $spoken as $question) {
-            if (!$this->tell($question, [$this->sip?->ask($question) ?? 'not asked'], ++$done, \count($pairs), $onPair)) {
-                return;
-            }
+        if (!$stopped && null !== $this->sip) {
+            Conversations::hold($this->sip, $spoken, function (LiveQuestion $q, ProbeResult $r) use (&$done, $pairs, $onPair): bool {
+                return $this->tell($q, [$r], ++$done, \count($pairs), $onPair);
+            });
         }
     }
 

@@ -25,6 +25,8 @@ final readonly class ListHelp
             $segments[] = $segment->name.(null === $segment->vlan ? '' : ' or '.$segment->vlan);
         }
 
-        return new self(array_values(array_map(static fn (DeviceProfile $p): string => $p->name, $job->profiles->all())), [] === $segments ? ['none yet'] : $segments);
+        $kinds = array_map(static fn (DeviceProfile $p): string => $p->name, $job->profiles->all());
+
+        return new self(array_values($kinds), [] === $segments ? ['none yet'] : $segments);
     }
 }

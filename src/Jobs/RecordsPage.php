@@ -69,6 +69,7 @@ final readonly class RecordsPage
             $rows,
             $editor ? new Link('Add', $this->url('record', $hand, ['list' => $list->name, 'id' => self::NEW]), 'n', ' '.$list->one) : null,
             $new ? \sprintf('A new %s', $list->one) : self::name($record, (string) $open),
+            $new,
             null === $open ? '' : $this->url('record_save', $hand, $at),
             $hand->revision,
             null === $record || !$editor ? [] : $refusals->at($this->form($hand, $list, $record, $new)),

@@ -28,6 +28,7 @@ final readonly class RecordsView
         public array $rows,
         public ?Link $add,
         public string $formTitle,
+        public bool $isNew,
         public string $saveUrl,
         public int $version,
         public array $fields,

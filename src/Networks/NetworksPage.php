@@ -75,7 +75,7 @@ final readonly class NetworksPage
             \sprintf('%s, %s · drawn from the plan', Words::count($digest->segments, 'segment'), Words::count($digest->devices, 'device')),
             $actions,
             $nets,
-            array_map(fn (Router $r): RouterView => $this->router($hand, $r, $lead), array_values($hand->job->routers)),
+            $this->routers($hand, $lead),
             self::NEW === $edit ? $form : null,
             $lead && self::NEW !== $edit ? $first : null,
             $this->finding($hand, $finding),
@@ -160,7 +160,18 @@ final readonly class NetworksPage
         );
     }
 
-    private function router(JobInHand $hand, Router $router, bool $lead): RouterView
+    /** @return list<RouterView> the first is changed by a key */
+    private function routers(JobInHand $hand, bool $lead): array
+    {
+        $views = [];
+        foreach ($hand->job->routers as $router) {
+            $views[] = $this->router($hand, $router, $lead, [] === $views ? 'e' : '');
+        }
+
+        return $views;
+    }
+
+    private function router(JobInHand $hand, Router $router, bool $lead, string $key): RouterView
     {
         $notes = $this->notes->of($hand, $router);
         $edit = $this->url('record', $hand, ['list' => 'routers', 'id' => $router->id]);
@@ -186,7 +197,7 @@ final readonly class NetworksPage
                 'line' => $r->to.' by '.$r->via,
                 'decides' => $n,
             ], $router->routes, $notes['routes']),
-            $lead ? new Link('edit', $edit, spoken: ' '.$router->name) : null,
+            $lead ? new Link('edit', $edit, $key, ' '.$router->name) : null,
         );
     }
 

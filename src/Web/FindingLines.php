@@ -47,13 +47,26 @@ final readonly class FindingLines
     }
 
     /**
+     * Those with the same advice stand once, with all whom they concern.
+     *
      * @param list<Finding> $findings
      *
      * @return list<FindingLine>
      */
     public function all(JobInHand $hand, array $findings, string $back): array
     {
-        return array_map(fn (Finding $f): FindingLine => $this->of($hand, $f, $back), $findings);
+        $alike = [];
+        foreach ($findings as $finding) {
+            $alike[$finding->rule."\n".$finding->advice][] = $finding;
+        }
+
+        return array_map(
+            fn (array $group): FindingLine => $this->of($hand, $group[0], $back)->withAlike(\array_slice(
+                array_map(static fn (Finding $f): string => $hand->job->nameOf($f->devices[0] ?? ''), $group),
+                1,
+            )),
+            array_values($alike),
+        );
     }
 
     private function take(JobInHand $hand, Finding $finding, string $back, string $key): ?Post

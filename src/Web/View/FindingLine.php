@@ -7,8 +7,11 @@ namespace Vorhut\App\Web\View;
 /** A finding as lists and panels show it. */
 final readonly class FindingLine
 {
+    private const MOST_NAMED = 6;
+
     /**
      * @param list<array{name: string, url: string|null, mac: string}> $who
+     * @param string $alike how many others the same is said of
      */
     public function __construct(
         public string $title,
@@ -18,7 +21,19 @@ final readonly class FindingLine
         public bool $wrong,
         public array $who = [],
         public ?Post $take = null,
+        public string $alike = '',
     ) {
+    }
+
+    /** @param list<string> $names of others to whom the same happens */
+    public function withAlike(array $names): self
+    {
+        $names = array_values(array_filter($names, static fn (string $n): bool => '' !== $n));
+        $more = \count($names) - self::MOST_NAMED;
+        $some = implode(', ', \array_slice($names, 0, self::MOST_NAMED)).($more > 0 ? ' …' : '');
+        $alike = [] === $names ? '' : \sprintf('and %d more like it: %s', \count($names), $some);
+
+        return new self($this->title, $this->why, $this->advice, $this->rule, $this->wrong, $this->who, $this->take, $alike);
     }
 
     public function tone(): string
