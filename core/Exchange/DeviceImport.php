@@ -50,7 +50,7 @@ final readonly class DeviceImport
     {
         return new ChangeSet(
             \sprintf('Took over a list: %d new, %d changed', \count($this->added()), \count($this->changed())),
-            [...$this->made->places(), ...$this->edits, ...$this->made->numbers()],
+            [...$this->made->places(), ...$this->edits, ...$this->made->numbers($this->edits)],
         );
     }
 }

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Vorhut\Core\Exchange;
 
+use Vorhut\Core\Job\Device;
 use Vorhut\Core\Job\Edit;
 use Vorhut\Core\Job\Extension;
 use Vorhut\Core\Job\Job;
@@ -78,7 +79,6 @@ final class MadeOnTheWay
             'number' => $number,
             'name' => $row->get(DeviceColumns::USER) ?? $name,
             'device' => $device,
-            'server' => $this->onlyPhoneSystem(),
         ]);
     }
 
@@ -88,15 +88,29 @@ final class MadeOnTheWay
         return array_values($this->places);
     }
 
-    /** @return list<Edit> */
-    public function numbers(): array
+    /**
+     * @param list<Edit> $units of the same list: the phone system may be among them
+     *
+     * @return list<Edit>
+     */
+    public function numbers(array $units): array
     {
-        return array_values($this->numbers);
+        $server = $this->onlyPhoneSystem($units);
+        $at = static fn (Edit $e): Edit => new Edit($e->type, $e->id, null, [...($e->after ?? []), 'server' => $server]);
+
+        return array_values(array_map($at, $this->numbers));
     }
 
-    private function onlyPhoneSystem(): ?string
+    /** @param list<Edit> $units */
+    private function onlyPhoneSystem(array $units): ?string
     {
-        $systems = array_filter($this->job->devices, fn ($d): bool => SipRole::Server === $this->job->profileOf($d)->sipRole);
+        $kinds = array_map(static fn (Device $d): string => $d->profile, $this->job->devices);
+        foreach ($units as $unit) {
+            $kinds[$unit->id] = \is_string($unit->after['profile'] ?? null) ? $unit->after['profile'] : '';
+        }
+        $profiles = $this->job->profiles;
+        $isServer = static fn (string $kind): bool => $profiles->has($kind) && SipRole::Server === $profiles->get($kind)->sipRole;
+        $systems = array_filter($kinds, $isServer);
 
         return 1 === \count($systems) ? (string) array_key_first($systems) : null;
     }

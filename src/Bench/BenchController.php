@@ -54,6 +54,7 @@ final class BenchController extends JobPage
     }
 
     #[Route('/job/{slug}/bench/{id}/laptop', name: 'bench_laptop', methods: ['POST'])]
+    #[IsGranted('ROLE_TECHNICIAN')]
     public function laptop(JobInHand $hand, string $id, Request $request): Response
     {
         $laptop = $this->laptops->remember($hand->stored, $this->user(), $request->request->getString('laptop'));

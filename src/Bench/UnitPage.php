@@ -70,7 +70,7 @@ final readonly class UnitPage
             $error,
             $read,
             $laptop->text,
-            $this->url('bench_laptop', $hand, ['id' => $device->id]),
+            $editor ? $this->url('bench_laptop', $hand, ['id' => $device->id]) : null,
             $this->next($hand, $device),
             \count($records) === \count($steps),
             null === $owner || $owner->id === $device->id ? null : new Link(

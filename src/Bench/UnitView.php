@@ -13,6 +13,7 @@ final readonly class UnitView
 {
     /**
      * @param list<array{title: string, url: string, here: bool, done: bool, time: string}> $steps
+     * @param string|null $laptopUrl where to post the laptop's ports; null for who may not
      * @param Link|null $next the next unit to be set up
      * @param bool $isDone whether every step of this one is done
      * @param Link|null $other the unit whose MAC was read instead
@@ -36,7 +37,7 @@ final readonly class UnitView
         public string $error,
         public string $read,
         public string $laptop,
-        public string $laptopUrl,
+        public ?string $laptopUrl,
         public ?Link $next,
         public bool $isDone,
         public ?Link $other,

@@ -121,8 +121,10 @@ final readonly class ListPage
             $options[$kind->id] = $kind->name;
         }
         $kinds = [];
-        $all = [...array_map(static fn (): int => 0, $import->orders->kinds), ...$import->unknown->of('profiles')];
-        foreach ($all as $text => $count) {
+        $column = $import->head->columns['profile'] ?? -1;
+        $here = array_flip(array_map(static fn (array $r): string => mb_strtolower($r[$column] ?? ''), $import->table->rows));
+        $said = array_map(static fn (): int => 0, array_intersect_key($import->orders->kinds, $here));
+        foreach ($said + $import->unknown->of('profiles') as $text => $count) {
             $names = array_map(mb_strtolower(...), $options);
             $near = Nearest::to(mb_strtolower((string) $text), [...array_keys($options), ...array_values($names)], 4);
             $byName = array_search($near, $names, true);
@@ -144,7 +146,7 @@ final readonly class ListPage
         $offers = [];
         $lacks = [
             'places' => ['place', 'locations', $import->orders->places, $import->made->places()],
-            'numbers' => ['extension', 'extensions', $import->orders->numbers, $import->made->numbers()],
+            'numbers' => ['extension', 'extensions', $import->orders->numbers, $import->made->numbers([])],
         ];
         foreach ($lacks as $name => [$one, $list, $agreed, $made]) {
             $names = array_map(strval(...), array_keys($import->unknown->of($list)));

@@ -137,7 +137,7 @@ final readonly class NetworksPage
         if (null === $form->id && 1 === \count($hand->job->routers) && [] === $errors) {
             $router = (string) array_key_first($hand->job->routers);
         }
-        $fields[] = new FormField('router', 'Router that has the gateway', $router, 'select', options: $routers);
+        $fields[] = new FormField('router', 'Router here', $router, 'select', options: $routers);
         $fields[] = new FormField('snooping', 'switches snoop multicast', $form->snooping ? '1' : '', 'check');
         $fields[] = new FormField('querier', 'a switch or router asks for members (querier)', $form->querier ? '1' : '', 'check');
 

@@ -230,6 +230,10 @@ final class MessyListTest extends TestCase
         $made = $next->extensions['2701'];
         self::assertSame(['Ada Quist', 'desk-1', 'pbx'], [$made->name, $made->device, $made->server]);
         self::assertSame('Desk 2', $next->extensions['2702']->name);
+        $own = Jobs::make(['lan' => '10.47.1.0/24'], []);
+        $both = "Name;Type;Ext\nExchange;phone-system;\nPhone;desk-phone-page;2001\n";
+        $import = (new DeviceImporter($own))->read($both, new ListOrders(numbers: true));
+        self::assertSame('exchange', $own->with($import->changeSet())->extensions['2001']->server, 'it comes with the same list');
         $again = (new DeviceImporter($next))->read($list);
         self::assertSame([], $again->changeSet()->edits, 'taken over again it changes nothing');
     }
