@@ -4,8 +4,10 @@ declare(strict_types=1);
 
 namespace Vorhut\Core\Job;
 
+use Vorhut\Core\Record\Field\Labelled;
+
 /** How an interface comes to its address. */
-enum AddressMode: string
+enum AddressMode: string implements Labelled
 {
     case Static = 'static';
     case Dhcp = 'dhcp';
@@ -13,6 +15,16 @@ enum AddressMode: string
     case Reserved = 'reserved';
     /** RFC 3927, without any server. */
     case LinkLocal = 'link-local';
+
+    public function label(): string
+    {
+        return match ($this) {
+            self::Static => 'fixed',
+            self::Dhcp => 'leased',
+            self::Reserved => 'leased, always the same',
+            self::LinkLocal => 'its own, without a server',
+        };
+    }
 
     /** Whether somebody has to choose the address beforehand. */
     public function needsAddress(): bool

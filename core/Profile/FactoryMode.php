@@ -4,8 +4,10 @@ declare(strict_types=1);
 
 namespace Vorhut\Core\Profile;
 
+use Vorhut\Core\Record\Field\Labelled;
+
 /** How a unit comes out of the box. */
-enum FactoryMode: string
+enum FactoryMode: string implements Labelled
 {
     case Static = 'static';
     case Dhcp = 'dhcp';
@@ -13,6 +15,18 @@ enum FactoryMode: string
     case DhcpThenStatic = 'dhcp-then-static';
     case LinkLocal = 'link-local';
     case None = 'none';
+
+    public function label(): string
+    {
+        return match ($this) {
+            self::Static => 'a fixed address',
+            self::Dhcp => 'leased',
+            self::DhcpThenLinkLocal => 'leased, else its own 169.254',
+            self::DhcpThenStatic => 'leased, else a fixed address',
+            self::LinkLocal => 'its own 169.254',
+            self::None => 'none',
+        };
+    }
 
     /** Ends with an address that the maker chose. */
     public function isFixed(): bool

@@ -6,9 +6,10 @@ namespace Vorhut\Core\Profile;
 
 use Vorhut\Core\Net\Ipv4Address;
 use Vorhut\Core\Net\Protocol;
+use Vorhut\Core\Record\Field\Labelled;
 
 /** Ways in which a station finds units. */
-enum FindMethod: string
+enum FindMethod: string implements Labelled
 {
     case UnicastList = 'unicast-list';
     case Broadcast = 'broadcast';

@@ -84,7 +84,7 @@ final readonly class BenchPage
                 'name' => $d->name,
                 'url' => $this->url($hand, $d->id),
                 'kind' => $profile->name,
-                'factory' => (string) ($profile->factory->address ?? $profile->factory->mode->value),
+                'factory' => (string) ($profile->factory->address ?? $profile->factory->mode->label()),
                 'address' => (string) ($d->primaryAddress() ?? 'none yet'),
                 'stage' => $d->stage->label(),
             ];

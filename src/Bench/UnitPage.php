@@ -83,6 +83,7 @@ final readonly class UnitPage
             $profile->cautions,
             $this->url('bench', $hand, []),
             $this->url('devices', $hand, ['sel' => $device->id]),
+            $this->url('bench_paper', $hand, ['device' => $device->id]),
         );
     }
 

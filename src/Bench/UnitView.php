@@ -46,6 +46,7 @@ final readonly class UnitView
         public array $cautions,
         public string $benchUrl,
         public string $valuesUrl,
+        public string $paperUrl,
     ) {
     }
 }

@@ -53,7 +53,7 @@ final readonly class AddressesPage
             $unplaced,
             [
                 new Link(\sprintf('By %s instead', self::word($other)), $this->url('addresses', $hand, ['by' => $other->value])),
-                new Link('Leave it', $this->url('devices', $hand)),
+                new Link('Cancel', $this->url('devices', $hand)),
             ],
         );
     }

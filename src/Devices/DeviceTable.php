@@ -130,9 +130,10 @@ final readonly class DeviceTable
             'location' => $this->job->locations[$device->location]->name ?? '',
             'segment' => (string) ($segment->vlan ?? $segment->name ?? ''),
             'stage' => $device->stage->label(),
+            'mode' => ($device->interfaces[0] ?? null)?->mode->label() ?? '',
         ];
 
-        return $shown + ['address' => '' === $values['address'] && $leased ? $values['mode'] : $values['address']] + $values;
+        return $shown + ['address' => '' === $values['address'] && $leased ? $shown['mode'] : $values['address']] + $values;
     }
 
     private static function key(Device $device, string $sort): string|int

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Vorhut\App\Proof;
 
 use Vorhut\App\Entity\Observation;
+use Vorhut\App\Entity\SweepRun;
 use Vorhut\Core\Intent\PairPrediction;
 use Vorhut\Core\Job\Job;
 
@@ -18,6 +19,8 @@ final readonly class SeenView
         public string $dateTime,
         public string $who,
         public string $how,
+        /** Where a live test was made: "lab", "site", or '' for what somebody saw. */
+        public string $where,
         public string $evidence,
         public bool $differs,
         public bool $unseen,
@@ -41,7 +44,16 @@ final readonly class SeenView
             $at->format('d M H:i'),
             $at->format('d M H:i:s'),
             $seen->getUser()?->getDisplayName() ?? 'somebody',
-            null === $vantage ? $note : ', live from '.$job->nameOf($vantage),
+            match ($vantage) {
+                null => $note,
+                SweepRun::ON_SITE => ', live on the site',
+                default => ', live in the lab from '.$job->nameOf($vantage),
+            },
+            match ($vantage) {
+                null => '',
+                SweepRun::ON_SITE => 'site',
+                default => 'lab',
+            },
             (string) $seen->getEvidence(),
             $differs,
             !$differs && $seen->getSpan()->holds() !== $prediction->span->holds(),

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Vorhut\App\Runs;
 
+use Psr\Clock\ClockInterface;
 use Symfony\Bundle\SecurityBundle\Security;
 use Symfony\Component\Routing\Generator\UrlGeneratorInterface;
 use Vorhut\App\Entity\ImportRun;
@@ -16,7 +17,10 @@ use Vorhut\App\Web\Words;
 /** Says in words how far a run is. */
 final readonly class RunViews
 {
-    public function __construct(private UrlGeneratorInterface $urls, private Security $security)
+    /** Seconds. */
+    private const PATIENCE = 30;
+
+    public function __construct(private UrlGeneratorInterface $urls, private Security $security, private ClockInterface $clock)
     {
     }
 
@@ -29,7 +33,7 @@ final readonly class RunViews
         };
         $editor = $this->security->isGranted('ROLE_TECHNICIAN');
         if (!$run->isOver()) {
-            $text = RunStatus::Waiting === $run->getStatus() ? 'waiting for the worker' : $going;
+            $text = RunStatus::Waiting === $run->getStatus() ? $this->waiting($run) : $going;
             $stop = $editor ? $this->url('stop', $run) : null;
 
             return new RunView(\sprintf('%s: %s', $label, $text), $label, false, self::percent($run), $this->url('', $run), stop: $stop);
@@ -48,6 +52,16 @@ final readonly class RunViews
             $this->open($run),
             again: $mayRepeat ? $this->url('again', $run) : null,
         );
+    }
+
+    /** A worker takes up what waits within a second or so; what waits long shows that none runs. */
+    private function waiting(Run $run): string
+    {
+        $since = $this->clock->now()->getTimestamp() - $run->getCreatedAt()->getTimestamp();
+
+        return $since < self::PATIENCE
+            ? 'waiting for the worker'
+            : 'still waiting for the worker. If it does not begin soon, none runs: whoever keeps this server starts one with bin/start';
     }
 
     private function outcome(Run $run): string

@@ -47,7 +47,7 @@ final readonly class FindingLines
     }
 
     /**
-     * Those with the same advice stand once, with all whom they concern.
+     * Those that say the same of others, with the same advice, stand once.
      *
      * @param list<Finding> $findings
      *
@@ -57,7 +57,8 @@ final readonly class FindingLines
     {
         $alike = [];
         foreach ($findings as $finding) {
-            $alike[$finding->rule."\n".$finding->advice][] = $finding;
+            $names = array_map($hand->job->nameOf(...), $finding->devices);
+            $alike[$finding->rule."\n".$finding->advice."\n".str_replace($names, '#', $finding->title)][] = $finding;
         }
 
         return array_map(

@@ -198,4 +198,21 @@ final class DevicesTest extends AppTestCase
         $this->client->request('GET', self::JOB.'/devices.csv?q=KS-20-0021&profile=ptz-camera-rotary');
         self::assertSame("\u{FEFF}Name,Serial,Host name\r\nBerth 1 camera,KS-20-0021,berth-1\r\n", $this->body());
     }
+
+    public function testWhatIsSaidOfManyStandsOnce(): void
+    {
+        $this->as('ines');
+        foreach (['ticket-1', 'ticket-2'] as $id) {
+            $this->post(self::JOB.'/devices/'.$id, ['location' => '']);
+        }
+        $found = $this->client->request('GET', self::JOB)->filter('main .found li');
+        $told = array_values(array_filter(
+            $found->each(static fn (Crawler $li): string => $li->text()),
+            static fn (string $text): bool => str_contains($text, 'dispatchable'),
+        ));
+        self::assertCount(1, $told);
+        self::assertStringContainsString('Ticket window 1 has no dispatchable', $told[0]);
+        self::assertStringContainsString('and 2 more like it: Ticket window 2, Crew mess phone', $told[0]);
+        self::assertCount(13, $found, 'what differs in more than the name stays apart');
+    }
 }

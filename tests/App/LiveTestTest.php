@@ -31,7 +31,7 @@ final class LiveTestTest extends AppTestCase
         self::assertSame('guest-1', $seen[0]->getVantage());
         self::assertMatchesRegularExpression('/^tcp 127\.47\.10\.10:\d+ \w+ in [\d.]+ ms$/', (string) $seen[0]->getEvidence());
         $this->client->request('GET', self::JOB.'/proof?intent=guests-phone-system&pair=guest-1%3Epbx');
-        self::assertSelectorTextContains('.why', 'live from Ticket office tablet');
+        self::assertSelectorTextContains('.why', 'live in the lab from Ticket office tablet');
         self::assertSelectorTextContains('[role=status]', '1 pair asked in the lab');
     }
 
