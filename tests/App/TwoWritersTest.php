@@ -58,10 +58,12 @@ final class TwoWritersTest extends AppTestCase
                 static fn (Crawler $li): string => (string) preg_replace('/^\S wrong |^\S care |^\S note /u', '', $li->text()),
             );
             $said = $this->commandLine();
-            self::assertSameSize($said, $page);
-            foreach ($said as $number => $title) {
-                self::assertStringContainsString($title, $page[$number], 'round '.$round);
-            }
+            // What is said of several stands once, with how many more.
+            preg_match_all('/and (\d+) more like it/', implode("\n", $page), $more);
+            $alike = array_sum(array_map(intval(...), $more[1]));
+            self::assertSame(\count($said), \count($page) + $alike);
+            $missing = array_filter($said, static fn (string $title): bool => !str_contains(implode("\n", $page), $title));
+            self::assertCount($alike, $missing, 'round '.$round);
             $different[implode("\n", $said)] = true;
         }
         self::assertSame($revision + 2 * self::ROUNDS, $this->version(), 'once a change');
