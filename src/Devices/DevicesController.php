@@ -13,6 +13,7 @@ use Vorhut\App\Jobs\JobInHand;
 use Vorhut\App\Jobs\JobReading;
 use Vorhut\App\Web\Frames;
 use Vorhut\App\Web\JobPage;
+use Vorhut\App\Web\Refusals;
 use Vorhut\App\Web\Sentence;
 use Vorhut\Core\Exchange\DeviceImporter;
 use Vorhut\Core\Job\ChangeSet;
@@ -79,14 +80,14 @@ final class DevicesController extends JobPage
         $typed = array_filter(array_intersect_key($request->request->all(), DeviceFields::labels()), \is_string(...));
         try {
             $edit = DeviceFields::edit($hand->job, $device, $typed);
-            $errors = $this->apply($hand, new ChangeSet('Changed '.$device->name, [$edit]), $request);
+            $refusals = $this->refusals($hand, new ChangeSet('Changed '.$device->name, [$edit]), $request);
         } catch (InvalidFile $e) {
-            $errors = array_map(Sentence::of(...), $e->errors);
+            $refusals = Refusals::of($e);
         }
-        if ([] === $errors) {
+        if ($refusals->isEmpty()) {
             return $this->to($hand, 'devices', ['sel' => $id]);
         }
-        $view = $this->devices->show($hand, DeviceQuery::of($request)->selecting($id), $typed, $errors);
+        $view = $this->devices->show($hand, DeviceQuery::of($request)->selecting($id), $typed, $refusals->flat());
 
         return $this->page($hand, 'devices', 'devices/index.html.twig', $view, Response::HTTP_UNPROCESSABLE_ENTITY);
     }

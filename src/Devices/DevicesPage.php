@@ -10,6 +10,7 @@ use Vorhut\App\Jobs\JobInHand;
 use Vorhut\App\Jobs\JobReading;
 use Vorhut\App\Web\FindingLines;
 use Vorhut\App\Web\RecordForm;
+use Vorhut\App\Web\Refusals;
 use Vorhut\App\Web\View\FormField;
 use Vorhut\App\Web\View\Link;
 use Vorhut\App\Web\View\Next;
@@ -34,9 +35,9 @@ final readonly class DevicesPage
 
     /**
      * @param array<string, string> $typed into the form of the selected device, where it was not taken
-     * @param list<string> $errors why not
+     * @param Refusals|null $refusals why not
      */
-    public function show(JobInHand $hand, DeviceQuery $query, array $typed = [], array $errors = []): DevicesView
+    public function show(JobInHand $hand, DeviceQuery $query, array $typed = [], ?Refusals $refusals = null): DevicesView
     {
         $digest = $this->reading->digest($hand->stored);
         $table = new DeviceTable($hand->job, $digest->findingsByDevice(), $query->columns);
@@ -66,7 +67,7 @@ final readonly class DevicesPage
             new Link('Paste or import a list', $this->url('list', $hand), 'l'),
             0 === $digest->devices,
             $this->url('devices', $hand),
-            null === $device ? null : $this->panel($hand, $device, $typed, $errors),
+            null === $device ? null : $this->panel($hand, $device, $typed, $refusals),
             $this->findings->all($hand, \array_slice($here, 0, self::MOST_FINDINGS), 'devices'),
             $editor ? $this->newFields($hand) : [],
             $editor ? $this->options($hand) : [],
@@ -150,10 +151,11 @@ final readonly class DevicesPage
 
     /**
      * @param array<string, string> $typed
-     * @param list<string> $errors
+     * @param Refusals|null $refusals why it was not taken
      */
-    public function panel(JobInHand $hand, Device $device, array $typed = [], array $errors = []): DevicePanel
+    public function panel(JobInHand $hand, Device $device, array $typed = [], ?Refusals $refusals = null): DevicePanel
     {
+        $refusals ??= Refusals::none();
         $of = ['id' => $device->id];
         $editor = $this->security->isGranted('ROLE_TECHNICIAN');
         $findings = $this->reading->digest($hand->stored)->findingsByDevice()[$device->id] ?? [];
@@ -172,13 +174,13 @@ final readonly class DevicesPage
             $device->name,
             $hand->job->profileOf($device)->name,
             (string) $device->serial,
-            $errors,
+            $refusals->above,
             $this->findings->all($hand, $findings, 'devices'),
             new Link('Open on the bench', $this->url('bench_device', $hand, $of)),
             $editor ? new Link('More interfaces, lists, settings', $this->url('record', $hand, ['list' => 'devices'] + $of)) : null,
             $this->url('device_save', $hand, $of),
             $hand->revision,
-            $editor ? DeviceFields::form($hand->job, $device, $typed) : [],
+            $editor ? $refusals->at(DeviceFields::form($hand->job, $device, $typed)) : [],
             array_filter($values, static fn (string $v): bool => '' !== $v),
             $editor ? $remove : null,
         );

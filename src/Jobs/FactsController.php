@@ -10,6 +10,7 @@ use Symfony\Component\Routing\Attribute\Route;
 use Symfony\Component\Security\Http\Attribute\IsGranted;
 use Vorhut\App\Web\JobPage;
 use Vorhut\App\Web\RecordForm;
+use Vorhut\App\Web\Refusals;
 use Vorhut\App\Web\View\FormField;
 use Vorhut\Core\Job\ChangeSet;
 use Vorhut\Core\Job\Edit;
@@ -24,7 +25,7 @@ final class FactsController extends JobPage
     #[Route('/job/{slug}/facts', name: 'facts', methods: ['GET'])]
     public function index(JobInHand $hand): Response
     {
-        return $this->shown($hand, $hand->job->record(JobInfo::class, Edit::FACTS) ?? [], []);
+        return $this->shown($hand, $hand->job->record(JobInfo::class, Edit::FACTS) ?? [], Refusals::none());
     }
 
     #[Route('/job/{slug}/facts', name: 'facts_save', methods: ['POST'])]
@@ -33,11 +34,11 @@ final class FactsController extends JobPage
         $before = $hand->job->record(JobInfo::class, Edit::FACTS) ?? [];
         $after = (new RecordForm($hand->job))->record(RecordType::of(JobInfo::class), $request->request->all(), $before);
         $change = new ChangeSet('Changed the facts of the job', [new Edit(JobInfo::class, Edit::FACTS, $before, $after)]);
-        $errors = self::seen($before) === $request->request->getString('seen')
-            ? $this->apply($hand, $change, $request)
-            : [EditConflict::factsChanged()->getMessage()];
+        $refusals = self::seen($before) === $request->request->getString('seen')
+            ? $this->refusals($hand, $change, $request)
+            : Refusals::said(EditConflict::factsChanged()->getMessage());
 
-        return [] === $errors ? $this->to($hand, 'brief') : $this->shown($hand, $after, $errors);
+        return $refusals->isEmpty() ? $this->to($hand, 'brief') : $this->shown($hand, $after, $refusals);
     }
 
     /**
@@ -52,9 +53,8 @@ final class FactsController extends JobPage
 
     /**
      * @param array<string, mixed> $facts
-     * @param list<string> $errors
      */
-    private function shown(JobInHand $hand, array $facts, array $errors): Response
+    private function shown(JobInHand $hand, array $facts, Refusals $refusals): Response
     {
         $slug = ['slug' => $hand->stored->getSlug()];
         $form = new RecordForm($hand->job);
@@ -65,14 +65,14 @@ final class FactsController extends JobPage
         $notes = \is_string($facts['notes'] ?? null) ? $facts['notes'] : '';
         $fields[] = new FormField('notes', 'What else to know: who decides, when one may come, what must not be touched', $notes, 'area');
         $view = new FactsView(
-            $fields,
-            $errors,
+            $refusals->at($fields),
+            $refusals->above,
             $this->generateUrl('facts_save', $slug),
             $this->generateUrl('brief', $slug),
             $hand->revision,
             self::seen($hand->job->record(JobInfo::class, Edit::FACTS) ?? []),
         );
-        $status = [] === $errors ? Response::HTTP_OK : Response::HTTP_UNPROCESSABLE_ENTITY;
+        $status = $refusals->isEmpty() ? Response::HTTP_OK : Response::HTTP_UNPROCESSABLE_ENTITY;
 
         return $this->page($hand, 'brief', 'brief/facts.html.twig', $view, $status);
     }

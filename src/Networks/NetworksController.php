@@ -10,7 +10,7 @@ use Symfony\Component\Routing\Attribute\Route;
 use Symfony\Component\Security\Http\Attribute\IsGranted;
 use Vorhut\App\Jobs\JobInHand;
 use Vorhut\App\Web\JobPage;
-use Vorhut\App\Web\Sentence;
+use Vorhut\App\Web\Refusals;
 use Vorhut\Core\Job\ChangeSet;
 use Vorhut\Core\Job\Edit;
 use Vorhut\Core\Job\Router;
@@ -43,14 +43,14 @@ final class NetworksController extends JobPage
             throw $this->createNotFoundException(\sprintf('There is no segment "%s".', $form->id));
         }
         try {
-            $errors = $this->apply($hand, $form->changeSet($hand->job), $request);
+            $refusals = $this->refusals($hand, $form->changeSet($hand->job), $request);
         } catch (InvalidFile $e) {
-            $errors = array_map(Sentence::of(...), $e->errors);
+            $refusals = Refusals::of($e);
         }
-        if ([] === $errors) {
+        if ($refusals->isEmpty()) {
             return $this->to($hand, 'networks');
         }
-        $view = $this->networks->show($hand, $form->id ?? 'new', typed: $form, errors: $errors);
+        $view = $this->networks->show($hand, $form->id ?? 'new', typed: $form, refusals: $refusals->flat());
 
         return $this->page($hand, 'networks', 'networks/index.html.twig', $view, Response::HTTP_UNPROCESSABLE_ENTITY);
     }

@@ -10,6 +10,7 @@ use Vorhut\App\Jobs\JobInHand;
 use Vorhut\App\Jobs\JobReading;
 use Vorhut\App\Jobs\RecordsPage;
 use Vorhut\App\Web\FindingLines;
+use Vorhut\App\Web\Refusals;
 use Vorhut\App\Web\View\FindingLine;
 use Vorhut\App\Web\View\FormField;
 use Vorhut\App\Web\View\Link;
@@ -40,7 +41,7 @@ final readonly class NetworksPage
     /**
      * @param string $edit the segment whose form is open, "new" for one to be added
      * @param SegmentForm|null $typed what was typed and not taken
-     * @param list<string> $errors why not
+     * @param Refusals|null $refusals why not
      * @param string $finding the finding that is explained
      * @param string $from the segment from which the map tells what gets where, '' for none
      */
@@ -49,15 +50,16 @@ final readonly class NetworksPage
         string $edit,
         string $finding = '',
         ?SegmentForm $typed = null,
-        array $errors = [],
+        ?Refusals $refusals = null,
         string $from = '',
     ): NetworksView {
         $lead = $this->security->isGranted('ROLE_LEAD');
         $digest = $this->reading->digest($hand->stored);
+        $segment = $hand->job->segments[$edit] ?? null;
         $form = match (true) {
-            null !== $typed => $this->form($hand, $typed, $errors),
-            isset($hand->job->segments[$edit]) => $this->form($hand, SegmentForm::of($hand->job, $hand->job->segments[$edit]), []),
-            self::NEW === $edit => $this->form($hand, new SegmentForm(), []),
+            null !== $typed => $this->form($hand, $typed, $refusals ?? Refusals::none()),
+            null !== $segment => $this->form($hand, SegmentForm::of($hand->job, $segment), Refusals::none()),
+            self::NEW === $edit => $this->form($hand, new SegmentForm(), Refusals::none()),
             default => null,
         };
         $nets = array_map(
@@ -115,8 +117,7 @@ final readonly class NetworksPage
         );
     }
 
-    /** @param list<string> $errors */
-    private function form(JobInHand $hand, SegmentForm $form, array $errors): SegmentFormView
+    private function form(JobInHand $hand, SegmentForm $form, Refusals $refusals): SegmentFormView
     {
         $routers = ['' => 'none'];
         foreach ($hand->job->routers as $router) {
@@ -134,7 +135,7 @@ final readonly class NetworksPage
             new FormField('ntp', 'Time servers', $form->ntp, technical: true),
         ];
         $router = null === $form->id && [] === $hand->job->routers ? '+' : $form->router;
-        if (null === $form->id && 1 === \count($hand->job->routers) && [] === $errors) {
+        if (null === $form->id && 1 === \count($hand->job->routers) && $refusals->isEmpty()) {
             $router = (string) array_key_first($hand->job->routers);
         }
         $fields[] = new FormField('router', 'Router here', $router, 'select', options: $routers);
@@ -143,8 +144,8 @@ final readonly class NetworksPage
 
         return new SegmentFormView(
             $this->url('segment_save', $hand),
-            $fields,
-            $errors,
+            $refusals->at($fields),
+            $refusals->above,
             ['id' => (string) $form->id, 'version' => $hand->revision],
             $this->url('networks', $hand),
             null === $form->id || !isset($hand->job->segments[$form->id]) ? null : new Link(

@@ -42,6 +42,17 @@ final readonly class Refusals
         return new self($above, $atFields);
     }
 
+    /** For a form that asks for values from deep inside a record by their own names alone. */
+    public function flat(): self
+    {
+        $atFields = [];
+        foreach ($this->atFields as $name => $why) {
+            $atFields[(string) preg_replace('/^.*\[([a-zA-Z]+)\](?:\[\d+\])?$|^([a-zA-Z]+)\[\d+\]$/', '$1$2', $name)] ??= $why;
+        }
+
+        return new self($this->above, $atFields);
+    }
+
     public function isEmpty(): bool
     {
         return [] === $this->above;

@@ -166,6 +166,26 @@ final class RecordsTest extends AppTestCase
         self::assertCount(1, $said->closest('label')?->filter('[name="rules[1][from]"][aria-invalid=true]') ?? []);
     }
 
+    /** Wherever a value stands in the record, its form says at its field what is wrong with it. */
+    public function testWhatIsWrongIsSaidAtTheFieldOfEveryForm(): void
+    {
+        $this->as('ines');
+        $at = fn (): array => $this->client->getCrawler()->filter('[aria-invalid=true]')->each(static fn ($f): ?string => $f->attr('name'));
+        $this->client->request('GET', self::JOB.'/networks?edit=video');
+        $this->client->submitForm('Save', ['gateway' => '10.47.99.1']);
+        self::assertSame(['gateway'], $at());
+        $this->client->request('GET', self::JOB.'/networks?edit=video');
+        $this->client->submitForm('Save', ['dns' => '10.47.10.5, nobody']);
+        self::assertSame(['dns'], $at(), 'one of several');
+        $this->client->request('GET', self::JOB.'/devices?sel=berth-1');
+        $this->client->submitForm('Save', ['gateway' => '10.47.20.300', 'serial' => 'kept']);
+        self::assertSame(['gateway'], $at());
+        self::assertInputValueSame('serial', 'kept');
+        $this->client->request('GET', self::JOB.'/facts');
+        $this->client->submitForm('Save', ['name' => str_repeat('x', 121)]);
+        self::assertSame(['name'], $at());
+    }
+
     public function testWhatIsWrongIsSaidAndKept(): void
     {
         $this->as('ines');
