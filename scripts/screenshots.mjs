@@ -10,19 +10,19 @@ const tried = new URLSearchParams([
     ['try[]', 'device:receiver-3|gateway|10.47.60.1'],
 ]);
 const list = [
-    'Name;Kind;VLAN;MAC;Serial',
+    'Name;Kind;VLAN;MAC;Serial;Room',
     ...Array.from({ length: 8 }, (_, n) => {
         const kind = n === 3 ? 'paging-hron' : 'paging-horn';
-        return `Quay horn ${n + 1};${kind};150;02-47-00-00-52-0${n + 1}${n === 6 ? 'O' : ''};KS-52-00${n + 1}`;
+        return `Quay horn ${n + 1};${kind};150;02-47-00-00-52-0${n + 1}${n === 6 ? 'O' : ''};KS-52-00${n + 1};Quay`;
     }),
-    'Receiver five;;;02-47-00-00-60-24;',
+    'Receiver five;;;02-47-00-00-60-24;;',
 ].join('\n');
 const shots = [
     ['jobs', '/'],
     ['people', '/people'],
     ['brief', job],
     ['records', `${job}/records/routers/core`],
-    ['networks', `${job}/networks`],
+    ['networks', `${job}/networks?from=guests`],
     ['devices', `${job}/devices`],
     ['addresses', `${job}/addresses`],
     [
@@ -48,7 +48,17 @@ const shots = [
             },
         },
     ],
-    ['bench', `${job}/bench/berth-4?step=contact&laptop=${encodeURIComponent('eth0=10.47.30.9/24 wlan0=192.0.2.17/24,wifi')}`],
+    [
+        'bench',
+        `${job}/bench/berth-4?step=contact`,
+        {
+            act: async (page) => {
+                await page.fill('[name=laptop]', 'eth0=10.47.30.9/24 wlan0=192.0.2.17/24,wifi');
+                await page.getByRole('button', { name: 'Remember' }).click();
+                await page.waitForLoadState();
+            },
+        },
+    ],
     ['bench-phone', `${job}/bench/berth-3?step=address`, { width: 390, height: 844 }],
     [
         'proof',
@@ -62,6 +72,7 @@ const shots = [
             },
         },
     ],
+    ['intent', `${job}/proof/intents/station-receivers`],
     ['what-if', `${job}/proof/what-if?${tried}&thing=Receiver+4`],
     ['proof-dark', `${job}/proof?intent=control-calls-windows`, { dark: true, height: 960 }],
 ];

@@ -39,20 +39,29 @@ final class Suggestions
     /** Whether intents of the same kind speak of all the same pairs already, or there is no pair to speak of. */
     private static function isSaid(Job $job, Parties $parties, Intent $new): bool
     {
-        $pairs = [];
-        foreach ($parties->askers($new) as $from) {
-            $pairs[$from] = array_flip(array_diff($parties->asked($new), [$from]));
-        }
         $isLike = static fn (Intent $i): bool => $i->kind === $new->kind
             && $i->expect === $new->expect
             && (string) $i->service === (string) $new->service;
-        foreach (array_filter($job->intents, $isLike) as $intent) {
-            $asked = array_flip($parties->asked($intent));
-            foreach ($parties->askers($intent) as $from) {
-                $pairs[$from] = array_diff_key($pairs[$from] ?? [], $asked);
+        $sides = array_map(static fn (Intent $i): array => [
+            array_flip($parties->askers($i)),
+            array_flip($parties->asked($i)),
+        ], array_values(array_filter($job->intents, $isLike)));
+        // Askers of whom the same intents speak lack the same.
+        $groups = [];
+        foreach ($parties->askers($new) as $from) {
+            $of = array_keys(array_filter($sides, static fn (array $side): bool => isset($side[0][$from])));
+            $key = implode(' ', $of);
+            $groups[$key] = ['from' => $from, 'more' => isset($groups[$key]), 'of' => $of];
+        }
+        $asked = array_flip($parties->asked($new));
+        foreach ($groups as ['from' => $from, 'more' => $more, 'of' => $of]) {
+            $left = array_diff_key($asked, ...array_map(static fn (int $i): array => $sides[$i][1], $of));
+            // Nobody is asked for with itself.
+            if ([] !== ($more ? $left : array_diff_key($left, [$from => 0]))) {
+                return false;
             }
         }
 
-        return [] === array_filter($pairs);
+        return true;
     }
 }

@@ -305,6 +305,23 @@ final class ListTest extends AppTestCase
         self::assertSelectorTextContains('main', '1 row to mend');
     }
 
+    public function testWhatAColumnHoldsIsRememberedForListsLikeIt(): void
+    {
+        $this->as('ines');
+        $list = "Name;Dings\nPlain 1;Wetter\n";
+        $page = $this->post(self::JOB.'/list', ['text' => $list]);
+        $form = $page->selectButton('Look again L')->form();
+        self::assertSame('', $form->getValues()['column[1]'], 'nobody knows what it is');
+        $page = $this->post(self::JOB.'/list', ['column' => [0 => 'name', 1 => 'serial']] + $form->getPhpValues());
+        $this->client->submit($page->selectButton('Take over 1 row T')->form(), [], ['HTTP_ORIGIN' => 'http://localhost']);
+        self::assertSame('Wetter', $this->job()->devices['plain-1']->serial);
+        $page = $this->post(self::JOB.'/list', ['text' => "Name;Dings\nPlain 2;Wind\n"]);
+        $this->client->submit($page->selectButton('Take over 1 row T')->form(), [], ['HTTP_ORIGIN' => 'http://localhost']);
+        self::assertSame('Wind', $this->job()->devices['plain-2']->serial);
+        $page = $this->post(self::JOB.'/list', ['text' => "Name;Bums\nPlain 3;Nebel\n"]);
+        self::assertSame('', $page->selectButton('Look again L')->form()->getValues()['column[1]'], 'of another list nothing was said');
+    }
+
     public function testWhatIsWrongInManyRowsIsSaidOnce(): void
     {
         $this->as('ines');

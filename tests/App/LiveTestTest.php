@@ -6,7 +6,9 @@ namespace Vorhut\Tests\App;
 
 use Symfony\Component\HttpFoundation\File\UploadedFile;
 use Vorhut\App\Entity\Observation;
+use Vorhut\App\Entity\SweepRun;
 use Vorhut\App\Entity\TestRun;
+use Vorhut\Core\Intent\Span;
 
 /** The live test through the application. No lab runs here: what is asked on loopback is refused, which is an answer too. */
 final class LiveTestTest extends AppTestCase
@@ -33,6 +35,17 @@ final class LiveTestTest extends AppTestCase
         $this->client->request('GET', self::JOB.'/proof?intent=guests-phone-system&pair=guest-1%3Epbx');
         self::assertSelectorTextContains('.why', 'live in the lab from Ticket office tablet');
         self::assertSelectorTextContains('[role=status]', '1 pair asked in the lab');
+        self::assertSelectorTextSame('.where', 'lab');
+        $site = SweepRun::ON_SITE;
+        $who = $this->person('tomas');
+        $span = Span::KeptApart;
+        $stored = $this->stored();
+        $later = new \DateTimeImmutable('+1 minute');
+        $this->em()->persist(new Observation($stored, 'guests-phone-system', 'guest-1', 'pbx', $span, '', $who, $later, $site, 'tcp'));
+        $this->em()->flush();
+        $this->client->request('GET', self::JOB.'/proof?intent=guests-phone-system&pair=guest-1%3Epbx');
+        self::assertSelectorTextSame('.where', 'site');
+        self::assertSelectorTextContains('.why', 'live on the site');
     }
 
     public function testALaterTestSupersedesAndBothStay(): void

@@ -140,8 +140,14 @@ final class MatrixTest extends AppTestCase
         $this->client->request('GET', self::JOB.'/proof/what-if');
         $page = $this->client->clickLink('Both gateways');
         self::assertSelectorTextContains('.next', 'mends 2, breaks 0');
-        $page = $this->client->click($page->filter('.trials a')->first()->link());
+        $this->client->click($page->filter('.trials a')->first()->link());
+        self::assertSelectorTextContains('.trials', 'Receiver 4');
+        self::assertSelectorTextNotContains('.trials', 'Receiver 3');
+        $this->client->back();
+        $this->client->click($page->filter('.trials a')->last()->link());
         self::assertSelectorTextContains('.next', 'mends 1, breaks 0');
+        self::assertSelectorTextContains('.trials', 'Receiver 3');
+        self::assertSelectorTextNotContains('.trials', 'Receiver 4');
         $this->client->back();
         $this->client->submitForm('Keep it K');
         foreach (['receiver-3', 'receiver-4'] as $id) {
@@ -150,6 +156,17 @@ final class MatrixTest extends AppTestCase
         $this->client->request('GET', self::JOB.'/proof/what-if');
         $this->client->submitForm('drop it Both gateways');
         self::assertSelectorNotExists('aside .found');
+    }
+
+    /** Both go on top of one router: the second on the outcome of the first. */
+    public function testTwoChangesOfOneThingAreBothMade(): void
+    {
+        $this->as('ines');
+        $rules = array_map(strval(...), $this->job()->routers['core']->rules);
+        $try = ['router:core|rule|deny tcp port 81 from any to any', 'router:core|rule|deny tcp port 82 from any to any'];
+        $this->post(self::JOB.'/proof/what-if', ['try' => $try]);
+        $now = array_map(strval(...), $this->job()->routers['core']->rules);
+        self::assertSame(['deny any to any tcp 82', 'deny any to any tcp 81', ...$rules], $now);
     }
 
     public function testARuleIsChosenByItsParts(): void

@@ -8,6 +8,7 @@ use Symfony\Bundle\FrameworkBundle\Console\Application;
 use Symfony\Component\Console\Tester\CommandTester;
 use Vorhut\App\Entity\BenchRecord;
 use Vorhut\App\Entity\Observation;
+use Vorhut\App\Proof\PartyNames;
 use Vorhut\Core\Exchange\JobFile;
 use Vorhut\Core\Job\Stage;
 use Vorhut\Core\Proof\Prover;
@@ -101,6 +102,18 @@ final class ProofAndBenchTest extends AppTestCase
         $this->client->followRedirect();
         $this->client->submitForm('remove this intent');
         self::assertArrayNotHasKey($id, $this->job()->intents);
+    }
+
+    public function testANameThatTwoCarryIsNotGuessed(): void
+    {
+        $this->as('tomas');
+        $this->post(self::JOB.'/devices/berth-2', ['name' => 'Berth 1 camera']);
+        $names = new PartyNames($this->job());
+        $called = array_map($names->of(...), ['device:berth-1', 'device:berth-2']);
+        self::assertSame(['Berth 1 camera (unit)', 'Berth 1 camera (unit berth-2)'], $called);
+        self::assertSame('device:berth-2', $names->read('berth 1 camera (unit berth-2)'));
+        $this->expectExceptionMessage('More than one is called so');
+        $names->read('Berth 1 camera');
     }
 
     public function testWhatIsUsualIsOfferedUntilItIsSaid(): void

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Vorhut\Tests\App;
 
+use Symfony\Component\DomCrawler\Crawler;
 use Vorhut\App\Web\RecordForm;
 use Vorhut\Core\Exchange\JobFile;
 use Vorhut\Core\Job\Device;
@@ -120,6 +121,14 @@ final class RecordsTest extends AppTestCase
         $this->post(self::JOB.'/records/routers/core', $values);
         $now = array_map(strval(...), $this->job()->routers['core']->rules);
         self::assertSame([$rules[1], $rules[0], ...\array_slice($rules, 3)], $now);
+        $values['rules'] = [['action' => 'deny', 'from' => '10.47.90.0/24', 'to' => 'any', 'protocol' => 'any', 'ports' => 'any']] + $rows;
+        $values['routes'] = [['to' => '10.99.0.0/16', 'via' => '10.47.20.77'], ['to' => '10.98.0.0/16', 'via' => '192.0.2.1']];
+        unset($values['version']);
+        $this->post(self::JOB.'/records/routers/core', $values);
+        $this->client->request('GET', self::JOB.'/records/routers/core');
+        self::assertSelectorTextContains('main', 'never asked: rule 1 takes everything it names');
+        self::assertSelectorTextContains('main', 'nobody in Video has 10.47.20.77');
+        self::assertSelectorTextContains('main', '192.0.2.1 lies in none of its own subnets');
     }
 
     public function testAKindOfOnesOwnIsMadeLikeOneThatIsThereAndCheckedAsItIsTyped(): void
@@ -166,11 +175,27 @@ final class RecordsTest extends AppTestCase
         self::assertCount(1, $said->closest('label')?->filter('[name="rules[1][from]"][aria-invalid=true]') ?? []);
     }
 
+    public function testPlacesStandInsideEachOtherAndTellTheAddressOfThoseAround(): void
+    {
+        $this->as('ines');
+        $page = $this->client->request('GET', self::JOB);
+        $rows = $page->filter('tbody tr')->each(static fn (Crawler $tr): string => (string) preg_replace('/\s+/', ' ', $tr->text()));
+        $hall = array_values(array_filter($rows, static fn (string $r): bool => str_starts_with($r, 'Waiting hall')));
+        self::assertStringContainsString('as around it: Northpier road 1, main terminal', $hall[0] ?? '');
+        $this->client->click($page->selectLink('add inside Waiting hall')->link());
+        self::assertSelectorExists('select[name=within] option[value=waiting-hall][selected]');
+        $this->client->submitForm('Save', ['name' => 'Kiosk corner']);
+        self::assertSame('waiting-hall', $this->job()->locations['kiosk-corner']->within);
+    }
+
     /** Wherever a value stands in the record, its form says at its field what is wrong with it. */
     public function testWhatIsWrongIsSaidAtTheFieldOfEveryForm(): void
     {
         $this->as('ines');
-        $at = fn (): array => $this->client->getCrawler()->filter('[aria-invalid=true]')->each(static fn ($f): ?string => $f->attr('name'));
+        $at = fn (): array => $this->client
+            ->getCrawler()
+            ->filter('[aria-invalid=true]')
+            ->each(static fn (Crawler $f): ?string => $f->attr('name'));
         $this->client->request('GET', self::JOB.'/networks?edit=video');
         $this->client->submitForm('Save', ['gateway' => '10.47.99.1']);
         self::assertSame(['gateway'], $at());

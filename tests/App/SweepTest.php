@@ -172,7 +172,10 @@ final class SweepTest extends AppTestCase
         $found = $this->job()->devices['found-at-10-47-60-80'];
         self::assertSame(['10.47.60.80/25', 'eastholm'], [(string) $found->primaryAddress(), $found->interfaces[0]->segment]);
         self::assertSame('10.47.60.1', (string) $found->interfaces[0]->gateway);
-        self::assertNull($this->job()->devices['found-at-10-47-60-110']->primaryAddress(), 'it holds a lease');
+        $leased = $this->job()->devices['found-at-10-47-60-110'];
+        self::assertNull($leased->primaryAddress(), 'it holds a lease');
+        self::assertSame('dhcp', $leased->interfaces[0]->mode->value);
+        self::assertCount(49, $this->job()->devices, 'what is planned by now is not planned again');
     }
 
     public function testListsAreKeptByNameSweptAgainAndSayWhatHasChanged(): void
@@ -194,6 +197,19 @@ final class SweepTest extends AppTestCase
         self::assertStringContainsString('gone since', $rows[0]);
         self::assertStringNotContainsString('since', $rows[1]);
         self::assertStringContainsString('new since', $rows[2]);
+    }
+
+    /** Who asks from elsewhere hears others: that is no change. */
+    public function testSweepsFromElsewhereAreNotCompared(): void
+    {
+        $this->finished(['10.47.60.33'], ['10.47.60.33' => ['http a']]);
+        $other = SweepRun::over($this->stored(), $this->person('tomas'), new \DateTimeImmutable(), ['10.47.60.33'], 'berth-1');
+        $this->em()->persist($other);
+        $other->finish();
+        $this->em()->flush();
+        $this->as('vera');
+        $this->client->request('GET', self::JOB.'/sweep');
+        self::assertSelectorTextNotContains('main', 'since');
     }
 
     /**

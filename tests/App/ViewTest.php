@@ -21,7 +21,12 @@ use Vorhut\App\Proof\ProofPage;
 use Vorhut\App\Proof\ProofSelection;
 use Vorhut\App\Proof\SpanView;
 use Vorhut\App\Runs\RunViews;
+use Vorhut\App\Web\FindingLines;
+use Vorhut\App\Web\View\FindingLine;
 use Vorhut\App\Web\View\Link;
+use Vorhut\Core\Findings\About;
+use Vorhut\Core\Findings\Finding;
+use Vorhut\Core\Findings\Severity;
 use Vorhut\Core\Intent\Span;
 
 /** What pages show, without any page: the view objects that templates are given. */
@@ -132,6 +137,23 @@ final class ViewTest extends AppTestCase
         \assert($reading instanceof JobReading);
 
         return $reading->hand($this->stored());
+    }
+
+    /** The same advice with another title is something else. */
+    public function testFindingsStandTogetherOnlyWhereTheySayTheSame(): void
+    {
+        $about = new About('odd', 1);
+        $wrong = Severity::Wrong;
+        $finding = static fn (string $title, string $id): Finding => new Finding($about, $wrong, $title, 'Why.', [$id], 'Mend it.');
+        $lines = $this->service(FindingLines::class, 'vera')->all($this->hand(), [
+            $finding('Berth 1 camera is odd', 'berth-1'),
+            $finding('Berth 2 camera is odd', 'berth-2'),
+            $finding('Berth 3 camera is even', 'berth-3'),
+        ], 'brief');
+        self::assertSame([
+            ['Berth 1 camera is odd', 'and 1 more like it: Berth 2 camera'],
+            ['Berth 3 camera is even', ''],
+        ], array_map(static fn (FindingLine $l): array => [$l->title, $l->alike], $lines));
     }
 
     /**

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Vorhut\Tests\Field;
 
+use Amp\CancelledException;
+use Amp\TimeoutCancellation;
 use PHPUnit\Framework\Attributes\TestWith;
 use PHPUnit\Framework\TestCase;
 use Vorhut\App\Jobs\ShippedProfiles;
@@ -31,6 +33,7 @@ use Vorhut\Field\Probe\ProbeResult;
 use Vorhut\Field\Probe\ProbeStatus;
 use Vorhut\Field\Probe\Sweep;
 use Vorhut\Field\Rtp\ReceiverReport;
+use Vorhut\Field\Rtp\RtpStream;
 use Vorhut\Field\StandIn\Lab;
 use Vorhut\Tests\Support\Jobs;
 
@@ -393,11 +396,28 @@ final class LabTest extends TestCase
             'stream camera>wall' => Span::Through,
             'stream camera>far-wall' => Span::NoReply,
             'page phone>ring-horn' => Span::Through,
+            'page phone>mute-horn' => Span::Through,
+            'speak phone>mute-horn' => Span::OneWay,
         ], $seen);
         $prover = new Prover($job);
         foreach ($seen as $key => $span) {
             [$intent, $pair] = explode(' ', $key);
             self::assertFalse($prover->pair($job->intents[$intent], Pair::fromKey($pair))->contradicts($span), $key);
+        }
+    }
+
+    public function testAReportOfAnotherStreamIsNoAnswer(): void
+    {
+        $sockets = new Sockets(new TargetGate());
+        $stream = new RtpStream($sockets->udp('127.0.0.1'));
+        $peer = $sockets->udp('127.0.0.1');
+        try {
+            $peer->send('127.0.0.1', $stream->port, (new ReceiverReport(0x11223344, 0, 9))->encode(7));
+            $this->expectException(CancelledException::class);
+            $stream->report(new TimeoutCancellation(0.3));
+        } finally {
+            $stream->close();
+            $peer->close();
         }
     }
 
@@ -415,6 +435,7 @@ final class LabTest extends TestCase
     {
         $unit = static fn (string $at, mixed ...$more): array => ['at' => ['a', $at.'/24', '10.148.1.1'], ...$more];
         $far = static fn (string $at, mixed ...$more): array => ['at' => ['b', $at.'/24', null], ...$more];
+        $deny = ['action' => 'deny', 'from' => '10.148.3.0/24', 'to' => 'any', 'protocol' => 'udp', 'ports' => '11000-11019'];
         $joins = ['joins' => ['239.192.50.1'], 'listens' => ['udp/12000']];
 
         /** @var array<string, array<string, mixed>> $hosts */
@@ -427,21 +448,30 @@ final class LabTest extends TestCase
             'far-wall' => $far('10.148.2.21', if: ['listens' => ['udp/5004']]),
             'pbx' => $unit('10.148.1.5', profile: 'phone-system'),
             'phone' => $unit('10.148.1.30', profile: 'desk-phone-page'),
+            'mute-horn' => ['profile' => 'paging-horn', 'at' => ['c', '10.148.3.31/24', '10.148.3.1'], 'if' => ['joins' => []]],
             'ring-horn' => $unit('10.148.1.31', profile: 'paging-horn', if: ['joins' => []]),
         ];
 
         return Jobs::make(
-            ['a' => '10.148.1.0/24', 'b' => '10.148.2.0/24'],
+            ['a' => '10.148.1.0/24', 'b' => '10.148.2.0/24', 'c' => '10.148.3.0/24'],
             $hosts,
-            ['r' => ['in' => ['a' => '10.148.1.1/24', 'b' => '10.148.2.1/24']]],
+            [
+                'r' => [
+                    'in' => ['a' => '10.148.1.1/24', 'b' => '10.148.2.1/24', 'c' => '10.148.3.1/24'],
+                    'rules' => [$deny],
+                    'stateful' => false,
+                ],
+            ],
             [
                 ['id' => 'group', 'kind' => 'page', 'from' => ['device:mixer'], 'to' => ['device:horn', 'device:far-horn']],
                 ['id' => 'stream', 'kind' => 'stream', 'from' => ['device:camera'], 'to' => ['device:wall', 'device:far-wall']],
-                ['id' => 'page', 'kind' => 'page', 'from' => ['device:phone'], 'to' => ['device:ring-horn']],
+                ['id' => 'page', 'kind' => 'page', 'from' => ['device:phone'], 'to' => ['device:ring-horn', 'device:mute-horn']],
+                ['id' => 'speak', 'kind' => 'call', 'from' => ['device:phone'], 'to' => ['device:mute-horn']],
             ],
             [
                 ['number' => '2001', 'device' => 'phone', 'server' => 'pbx'],
                 ['number' => '2002', 'device' => 'ring-horn', 'server' => 'pbx'],
+                ['number' => '2003', 'device' => 'mute-horn', 'server' => 'pbx'],
             ],
         );
     }

@@ -234,6 +234,8 @@ final class MessyListTest extends TestCase
         $both = "Name;Type;Ext\nExchange;phone-system;\nPhone;desk-phone-page;2001\n";
         $import = (new DeviceImporter($own))->read($both, new ListOrders(numbers: true));
         self::assertSame('exchange', $own->with($import->changeSet())->extensions['2001']->server, 'it comes with the same list');
+        $import = (new DeviceImporter($own))->read($both."Second;phone-system;\n", new ListOrders(numbers: true));
+        self::assertNull($own->with($import->changeSet())->extensions['2001']->server, 'of two nobody can tell');
         $again = (new DeviceImporter($next))->read($list);
         self::assertSame([], $again->changeSet()->edits, 'taken over again it changes nothing');
     }

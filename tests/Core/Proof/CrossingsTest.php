@@ -51,6 +51,50 @@ final class CrossingsTest extends TestCase
         self::assertFalse($job->routers['core']->rules[0]->covers($job->routers['core']->rules[2]), 'one port of many');
     }
 
+    /** A call takes two rules at the same router: one lets it ring, another lets the sound through. */
+    public function testEveryRuleOnTheWayIsCounted(): void
+    {
+        $any = ['action' => 'permit', 'from' => 'any', 'to' => 'any', 'protocol' => 'udp'];
+        $permit = static fn (string $ports): array => ['ports' => $ports] + $any;
+        $phone = static fn (string $in, string $address): array => [
+            'profile' => 'desk-phone-page',
+            'at' => [$in, $address.'.9/24', $address.'.1'],
+        ];
+        $job = Jobs::make(
+            Jobs::TWO,
+            [
+                'one' => $phone('a', '10.47.1'),
+                'two' => $phone('b', '10.47.2'),
+                'pbx' => ['profile' => 'phone-system', 'at' => ['b', '10.47.2.5/24', '10.47.2.1']],
+            ],
+            ['r' => Jobs::ROUTER['r'] + ['defaultAction' => 'deny', 'rules' => [$permit('5060'), $permit('11000-11019')]]],
+            [['id' => 'call', 'kind' => 'call', 'from' => ['device:one'], 'to' => ['device:two']]],
+            [
+                ['number' => '2001', 'device' => 'one', 'server' => 'pbx'],
+                ['number' => '2002', 'device' => 'two', 'server' => 'pbx'],
+            ],
+        );
+        $hits = RuleHits::of($job, new Prover($job));
+        self::assertSame([['call' => 1], ['call' => 1], []], [$hits->at('r', 0), $hits->at('r', 1), $hits->at('r', RuleHits::NONE)]);
+    }
+
+    /** The units made up stand on nobody's address and on none that is leased. */
+    public function testUnitsMadeUpTakeNothingAway(): void
+    {
+        $subnet = ['prefix' => '10.47.1.0/29', 'gateway' => '10.47.1.1', 'dhcp' => ['10.47.1.3-10.47.1.5']];
+        $job = Jobs::make(
+            Jobs::TWO,
+            ['owner' => ['at' => ['a', '10.47.1.2/29', '10.47.1.1']]],
+            ['r' => ['in' => ['a' => '10.47.1.1/29', 'b' => '10.47.2.1/24']]],
+        );
+        $job = $job->with(new ChangeSet('', [$job->edit(Segment::class, 'a', ['subnets' => [$subnet]])]));
+        $ping = Service::fromString('icmp');
+        $crossing = Crossings::of($job, 'b', ['a'], $ping)['a'];
+        self::assertTrue($crossing->verdict->isOk(), 'by .6, the only one left: at .2 two would answer');
+        $last = $job->edit(Segment::class, 'a', ['subnets' => [['dhcp' => ['10.47.1.3-10.47.1.6']] + $subnet]]);
+        self::assertSame([], Crossings::of($job->with(new ChangeSet('', [$last])), 'b', ['a'], $ping), 'none is free');
+    }
+
     private static function job(): Job
     {
         $rule = static fn (string $action, string $protocol, string $ports = 'any'): array => [

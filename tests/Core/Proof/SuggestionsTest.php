@@ -45,6 +45,25 @@ final class SuggestionsTest extends TestCase
         $kinds = static fn (Job $job): array => array_column(self::told($job), 0);
         self::assertContains('register', $kinds($said(self::job('Office'), 'device:phone-1')), 'the other phone is left');
         self::assertNotContains('register', $kinds($said(self::job('Office'), 'device:phone-1', 'extension:2002')));
+        $guests = self::job('Visitors');
+        $other = ['id' => 'must', 'kind' => 'reach', 'from' => ['segment:lan'], 'to' => ['device:receiver'], 'service' => 'udp/2202'];
+        $guests = $guests->with(new ChangeSet('', [new Edit(Intent::class, 'must', null, $other)]));
+        self::assertContains('udp/2202', array_column(self::told($guests), 4), 'that it must is not that it must not');
+    }
+
+    public function testOnePhoneCallsNobodyAndEachPhoneRegistersWhereItsNumberIs(): void
+    {
+        $at = static fn (int $n): array => ['voice', '10.47.1.'.$n.'/24', '10.47.1.1'];
+        $systems = [
+            'pbx' => ['profile' => 'phone-system', 'at' => $at(5)],
+            'other' => ['profile' => 'phone-system', 'at' => $at(6)],
+        ];
+        $phone = ['phone' => ['profile' => 'desk-phone-page', 'at' => $at(7)]];
+        $number = ['number' => '2001', 'device' => 'phone', 'server' => 'other'];
+        $job = Jobs::make(['voice' => '10.47.1.0/24'], $systems + $phone, extensions: [$number]);
+        self::assertSame([['register', 'must', ['profile:desk-phone-page'], ['device:other'], null]], self::told($job));
+        $job = Jobs::make(['voice' => '10.47.1.0/24'], $systems + $phone);
+        self::assertSame([], self::told($job), 'nobody can tell at which of two');
     }
 
     /** @return list<array{mixed, mixed, mixed, mixed, mixed}> */
