@@ -12,16 +12,15 @@ final class PhonesCall implements Usual
 {
     public function of(Job $job): iterable
     {
-        $kinds = $phones = [];
+        $kinds = [];
         foreach ($job->extensions as $extension) {
             $device = $job->devices[$extension->device ?? ''] ?? null;
             if (null !== $device && $job->profileOf($device)->isPhone()) {
                 $kinds['profile:'.$device->profile] = true;
-                $phones[$device->id] = true;
             }
         }
         $all = array_keys($kinds);
-        if (\count($phones) > 1 && [] !== $all) {
+        if ([] !== $all) {
             yield ['name' => 'Phones call each other', 'kind' => 'call', 'from' => $all, 'to' => $all, 'expect' => 'must'];
         }
     }
