@@ -14,10 +14,13 @@ final readonly class RuleHits
 {
     /** What no rule names. */
     public const NONE = -1;
-    private const MOST_GROUPS = 4000;
+    private const MOST_GROUPS = 2000;
 
-    /** @param array<string, array<int, array<array-key, int>>> $pairs by router, place of the rule and intent */
-    private function __construct(private array $pairs)
+    /**
+     * @param array<string, array<int, array<array-key, int>>> $pairs by router, place of the rule and intent
+     * @param bool $isWhole whether every intent was looked at
+     */
+    private function __construct(private array $pairs, public bool $isWhole)
     {
     }
 
@@ -30,7 +33,7 @@ final readonly class RuleHits
         foreach ([] === $job->routers ? [] : $job->intents as $intent) {
             foreach ($prover->intent($intent)->groups as $group) {
                 if (0 === $left--) {
-                    return new self($pairs);
+                    return new self($pairs, false);
                 }
                 foreach ($group->pairs() as $pair) {
                     foreach (self::decided($exchange, $prover->pair($intent, $pair)->leaves) as [$router, $rule]) {
@@ -41,7 +44,7 @@ final readonly class RuleHits
             }
         }
 
-        return new self($pairs);
+        return new self($pairs, true);
     }
 
     /**

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Vorhut\App\Devices;
 
 use Symfony\Component\HttpFoundation\Request;
+use Vorhut\Core\Job\Device;
 
 /** Which devices a person wants to see, and how. */
 final readonly class DeviceQuery
@@ -27,6 +28,17 @@ final readonly class DeviceQuery
         public array $narrow,
         public array $columns,
     ) {
+    }
+
+    /** @return array<string, string> what a device has in the fields of NARROWING */
+    public static function narrowing(Device $device): array
+    {
+        return [
+            'profile' => $device->profile,
+            'location' => (string) $device->location,
+            'segment' => (string) ($device->interfaces[0] ?? null)?->segment,
+            'stage' => $device->stage->value,
+        ];
     }
 
     public static function of(Request $request): self

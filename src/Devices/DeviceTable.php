@@ -100,7 +100,7 @@ final readonly class DeviceTable
     /** @param array<string, string> $narrow wanted value by field */
     private static function isNarrowed(Device $device, array $narrow): bool
     {
-        return [] === $narrow || [] === array_diff_assoc($narrow, DeviceFields::of($device));
+        return [] === $narrow || [] === array_diff_assoc($narrow, DeviceQuery::narrowing($device));
     }
 
     /** @param list<string> $words */

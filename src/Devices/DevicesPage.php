@@ -87,7 +87,7 @@ final readonly class DevicesPage
     {
         $used = [];
         foreach ($hand->job->devices as $device) {
-            foreach (array_intersect_key(DeviceFields::of($device), array_flip(DeviceQuery::NARROWING)) as $field => $value) {
+            foreach (DeviceQuery::narrowing($device) as $field => $value) {
                 $used[$field][$value] = true;
             }
         }

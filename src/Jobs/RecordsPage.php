@@ -133,7 +133,9 @@ final readonly class RecordsPage
         $router = Router::class === $list->type && \is_string($id) ? $hand->job->routers[$id] ?? null : null;
         $notes = null === $router ? [] : $this->routers->of($hand, $router);
 
-        return array_map(static fn (FormField $f): FormField => isset($notes[$f->name]) ? $f->noted($notes[$f->name]) : $f, $fields);
+        $noted = static fn (FormField $f): FormField => \is_array($notes[$f->name] ?? null) ? $f->noted($notes[$f->name]) : $f;
+
+        return array_map($noted, $fields);
     }
 
     /** @param array<array-key, mixed>|null $record */

@@ -22,7 +22,6 @@ use Vorhut\Core\Job\Router;
 use Vorhut\Core\Job\RouterInterface;
 use Vorhut\Core\Net\Service;
 use Vorhut\Core\Proof\Crossings;
-use Vorhut\Core\Proof\RuleHits;
 
 /** Shows segments, subnets and routers. */
 final readonly class NetworksPage
@@ -193,7 +192,7 @@ final readonly class NetworksPage
                 ]))),
             ], $router->interfaces),
             array_map($rule, $router->rules, $notes['rules']),
-            ['line' => 'then '.$router->defaultAction->value, 'decides' => $this->notes->decides($hand, $router, RuleHits::NONE)],
+            ['line' => 'then '.$router->defaultAction->value, 'decides' => $notes['otherwise']],
             array_map(static fn (Route $r, string $n): array => [
                 'line' => $r->to.' by '.$r->via,
                 'decides' => $n,

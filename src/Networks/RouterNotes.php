@@ -12,6 +12,7 @@ use Vorhut\Core\Job\Route;
 use Vorhut\Core\Job\Router;
 use Vorhut\Core\Net\Ipv4Address;
 use Vorhut\Core\Proof\RuleHits;
+use Vorhut\Core\Reach\Node\Network;
 
 /** What the plan says of a router's rules and routes: which intents a rule decides, and whether a next hop is there. */
 final readonly class RouterNotes
@@ -22,23 +23,42 @@ final readonly class RouterNotes
     {
     }
 
-    /** @return array<string, array<int, string>> by the key of the router's list and the place in it */
+    /**
+     * Found once for all routers of a plan as it stands.
+     *
+     * @return array{rules: list<string>, routes: list<string>, otherwise: string} a note for each rule and route, in their order,
+     *                                                                             and for what no rule names
+     */
     public function of(JobInHand $hand, Router $router): array
     {
-        return [
-            'rules' => array_map(fn (int $rule): string => $this->decides($hand, $router, $rule), array_keys($router->rules)),
-            'routes' => array_map(fn (Route $r): string => $this->nextHop($hand, $router, $r), $router->routes),
-        ];
+        $all = $this->reading->once('router-notes', $hand->stored, function (Job $job) use ($hand): array {
+            $prover = $this->reading->prover($hand->stored);
+            $hits = RuleHits::of($job, $prover);
+            $notes = [];
+            foreach ($job->routers as $id => $one) {
+                $rules = array_keys($one->rules);
+                $notes[$id] = [
+                    'rules' => array_map(static fn (int $rule): string => self::decides($job, $one, $rule, $hits), $rules),
+                    'routes' => array_map(static fn (Route $r): string => self::nextHop($job, $prover->network, $one, $r), $one->routes),
+                    'otherwise' => self::decides($job, $one, RuleHits::NONE, $hits),
+                ];
+            }
+
+            return $notes;
+        });
+
+        return $all[$router->id] ?? ['rules' => [], 'routes' => [], 'otherwise' => ''];
     }
 
-    /** @param int $rule its place, or RuleHits::NONE for what no rule names */
-    public function decides(JobInHand $hand, Router $router, int $rule): string
+    private static function decides(Job $job, Router $router, int $rule, RuleHits $ofRules): string
     {
-        $hits = $this->hits($hand)->at($router->id, $rule);
+        $hits = $ofRules->at($router->id, $rule);
         if ([] === $hits) {
-            return RuleHits::NONE === $rule ? 'decides no intent' : self::unused($router, $rule);
+            $none = $ofRules->isWhole ? 'decides no intent' : 'decides none of the intents that could be looked at in time';
+
+            return RuleHits::NONE === $rule ? $none : self::coveringOf($router, $rule) ?? $none;
         }
-        $names = array_map(static fn (int|string $id): string => $hand->job->intents[$id]->name ?? '', array_keys($hits));
+        $names = array_map(static fn (int|string $id): string => $job->intents[$id]->name ?? '', array_keys($hits));
         $more = \count($names) - self::MOST_NAMES;
 
         return \sprintf(
@@ -49,12 +69,12 @@ final readonly class RouterNotes
         );
     }
 
-    public function nextHop(JobInHand $hand, Router $router, Route $route): string
+    private static function nextHop(Job $job, Network $network, Router $router, Route $route): string
     {
         foreach ($router->interfaces as $interface) {
             foreach ($interface->addresses() as $address) {
                 if ($address->prefix->contains($route->via)) {
-                    return $this->standsIn($hand, $route->via, $interface->segment);
+                    return self::standsIn($job, $network, $route->via, $interface->segment);
                 }
             }
         }
@@ -62,10 +82,10 @@ final readonly class RouterNotes
         return \sprintf('▲ %s lies in none of its own subnets: nothing goes this way', $route->via);
     }
 
-    private function standsIn(JobInHand $hand, Ipv4Address $hop, string $segment): string
+    private static function standsIn(Job $job, Network $network, Ipv4Address $hop, string $segment): string
     {
-        $where = $hand->job->segments[$segment]->name;
-        foreach ($this->reading->prover($hand->stored)->network->ownersOf($hop->value) as $owner) {
+        $where = $job->segments[$segment]->name;
+        foreach ($network->ownersOf($hop->value) as $owner) {
             foreach ($owner->ports as $port) {
                 if ($port->segment === $segment && $port->has($hop->value)) {
                     return \sprintf('next hop: %s in %s', $owner->name, $where);
@@ -76,8 +96,8 @@ final readonly class RouterNotes
         return \sprintf('▲ nobody in %s has %s', $where, $hop);
     }
 
-    /** A rule that an earlier one makes needless is said to be so. */
-    private static function unused(Router $router, int $rule): string
+    /** What is said of a rule that an earlier one makes needless; null of others. */
+    private static function coveringOf(Router $router, int $rule): ?string
     {
         foreach (\array_slice($router->rules, 0, $rule) as $place => $earlier) {
             if ($earlier->covers($router->rules[$rule])) {
@@ -85,15 +105,6 @@ final readonly class RouterNotes
             }
         }
 
-        return 'decides no intent';
-    }
-
-    private function hits(JobInHand $hand): RuleHits
-    {
-        return $this->reading->once(
-            'rule-hits',
-            $hand->stored,
-            fn (Job $job): RuleHits => RuleHits::of($job, $this->reading->prover($hand->stored)),
-        );
+        return null;
     }
 }
