@@ -83,7 +83,7 @@ final class DeviceMatcher
         if ([] === $names) {
             throw $row->refuse($column, $what, 'This job has none yet; add it first or leave the field empty.');
         }
-        $near = Nearest::to(mb_strtolower($given), array_keys($known), self::SLIPS);
+        $near = $this->near($list, mb_strtolower($given));
         $advice = null === $near ? 'Write its name.' : \sprintf('Did you mean "%s"?', $near);
         throw $row->refuse($column, $what.': '.implode(', ', $names), $advice);
     }
@@ -146,6 +146,20 @@ final class DeviceMatcher
                 $this->claimed[$column.' '.$value] = $row->line;
             }
         }
+    }
+
+    /** The name of the record that somebody may have meant: of a short word fewer letters may differ. */
+    private function near(string $list, string $given): ?string
+    {
+        $names = [];
+        foreach ($this->shown($list) as $name) {
+            $names[mb_strtolower($name)] = $name;
+        }
+        $most = min(self::SLIPS, intdiv(mb_strlen($given), 3));
+        $near = Nearest::to($given, array_keys($names), $most);
+        $id = null === $near ? Nearest::to($given, array_keys($this->names[$list] ?? []), $most) : null;
+
+        return $names[$near ?? ''] ?? $id;
     }
 
     /** @return list<string> what people call the records of a list */

@@ -122,7 +122,7 @@ final class SweepController extends JobPage
     public function intoPlan(JobInHand $hand, SweepRun $run, Request $request): Response
     {
         $this->mustBelong($hand, $run);
-        $change = SweepFinds::intoPlan($hand->job, self::chosen($run, $request));
+        $change = SweepFinds::intoPlan($hand->job, self::chosen($run, $request), $run->getAnswers());
 
         return $this->change($hand, $change, $request, 'sweep', ['run' => $run->getId()]);
     }

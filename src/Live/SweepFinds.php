@@ -13,11 +13,14 @@ use Vorhut\Core\Job\Job;
 use Vorhut\Core\Job\Subnet;
 use Vorhut\Core\Net\AddressRange;
 use Vorhut\Core\Net\Ipv4Address;
+use Vorhut\Core\Net\MacAddress;
 use Vorhut\Core\Profile\FindMethod;
 
 /** What a sweep has found, taken over into the plan: into the list that a station asks, or as units. */
 final class SweepFinds
 {
+    /** Before a MAC among the answers of an address. */
+    public const MAC = 'mac ';
     private const KIND = 'generic-host';
 
     /** @return array<string, string> what it is called, by station and setting: those that ask a list of addresses */
@@ -97,11 +100,12 @@ final class SweepFinds
     }
 
     /**
-     * Units for addresses at which nobody is planned.
+     * Units for addresses at which nobody is planned, with their MAC where the sweep has seen it.
      *
      * @param list<string> $addresses
+     * @param array<string, list<string>> $answers by address
      */
-    public static function intoPlan(Job $job, array $addresses): ChangeSet
+    public static function intoPlan(Job $job, array $addresses, array $answers): ChangeSet
     {
         $taken = $job->plannedAddresses();
         $edits = [];
@@ -116,11 +120,27 @@ final class SweepFinds
                 'id' => $id,
                 'name' => $name,
                 'profile' => self::KIND,
-                'interfaces' => [self::interfaceAt($job, $address)],
+                'interfaces' => [self::mac($answers[$text] ?? []) + self::interfaceAt($job, $address)],
             ]);
         }
 
         return new ChangeSet(\sprintf('Planned what answers at %s', implode(', ', $addresses)), $edits);
+    }
+
+    /**
+     * @param list<string> $answers
+     *
+     * @return array<string, string>
+     */
+    private static function mac(array $answers): array
+    {
+        foreach ($answers as $answer) {
+            if (str_starts_with($answer, self::MAC)) {
+                return ['mac' => MacAddress::fromString(substr($answer, \strlen(self::MAC)))->withColons()];
+            }
+        }
+
+        return [];
     }
 
     /** @return array<string, mixed> */

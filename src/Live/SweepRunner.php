@@ -16,6 +16,7 @@ use Vorhut\Core\Net\Ipv4Address;
 use Vorhut\Field\Lab\LabBlocks;
 use Vorhut\Field\Lab\LabNetwork;
 use Vorhut\Field\Lab\LabPorts;
+use Vorhut\Field\Net\Neighbours;
 use Vorhut\Field\Net\Sockets;
 use Vorhut\Field\Net\TargetGate;
 use Vorhut\Field\Probe\InTheLab;
@@ -69,6 +70,9 @@ final readonly class SweepRunner implements Runner
             return 0 !== $done % self::REPORT_EVERY || $this->runs->tell($run);
         };
         (new Sweep(new Prober(new Sockets($gate), self::SECONDS)))->run($questions, $onAnswer);
+        foreach ($run->isOnSite() ? array_intersect_key(Neighbours::now(), $answers) : [] as $address => $mac) {
+            $answers[$address][] = SweepFinds::MAC.$mac;
+        }
         uksort(
             $answers,
             static fn (string $a, string $b): int => Ipv4Address::fromString($a)->value

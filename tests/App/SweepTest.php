@@ -10,6 +10,7 @@ use Vorhut\App\Entity\SweepRun;
 use Vorhut\App\Live\SweepList;
 use Vorhut\Core\InvalidValue;
 use Vorhut\Core\Net\Ipv4Prefix;
+use Vorhut\Field\Net\Neighbours;
 
 final class SweepTest extends AppTestCase
 {
@@ -147,7 +148,7 @@ final class SweepTest extends AppTestCase
         $run = $this->finished(['10.47.60.33', '10.47.60.34', '10.47.60.36', '10.47.60.80', '10.47.60.110'], [
             '10.47.60.33' => ['poll receiver-2'],
             '10.47.60.34' => ['poll receiver-3'],
-            '10.47.60.80' => ['http page'],
+            '10.47.60.80' => ['http page', 'mac 02-47-00-00-77-01'],
             '10.47.60.110' => ['http page'],
         ]);
         $this->as('tomas');
@@ -172,6 +173,7 @@ final class SweepTest extends AppTestCase
         $found = $this->job()->devices['found-at-10-47-60-80'];
         self::assertSame(['10.47.60.80/25', 'eastholm'], [(string) $found->primaryAddress(), $found->interfaces[0]->segment]);
         self::assertSame('10.47.60.1', (string) $found->interfaces[0]->gateway);
+        self::assertSame('02-47-00-00-77-01', (string) $found->interfaces[0]->mac, 'as the sweep has seen it');
         $leased = $this->job()->devices['found-at-10-47-60-110'];
         self::assertNull($leased->primaryAddress(), 'it holds a lease');
         self::assertSame('dhcp', $leased->interfaces[0]->mode->value);
@@ -197,6 +199,18 @@ final class SweepTest extends AppTestCase
         self::assertStringContainsString('gone since', $rows[0]);
         self::assertStringNotContainsString('since', $rows[1]);
         self::assertStringContainsString('new since', $rows[2]);
+    }
+
+    public function testTheKernelsNeighboursAreReadWhereTheyAreComplete(): void
+    {
+        $table = "IP address       HW type     Flags       HW address            Mask     Device\n"
+            ."10.47.60.32      0x1         0x2         02:47:00:00:60:20     *        eth0\n"
+            ."10.47.60.33      0x1         0x0         00:00:00:00:00:00     *        eth0\n"
+            ."10.47.60.34      0x1         0x6         02:47:00:00:60:22     *        eth0\n"
+            ."10.47.60.35      0x1         0x0         02:47:00:00:60:23     *        eth0\nshort line\n";
+        $read = array_map(strval(...), Neighbours::read($table));
+        self::assertSame(['10.47.60.32' => '02-47-00-00-60-20', '10.47.60.34' => '02-47-00-00-60-22'], $read);
+        self::assertSame([], Neighbours::read(''));
     }
 
     /** Who asks from elsewhere hears others: that is no change. */

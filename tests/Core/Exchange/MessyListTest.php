@@ -132,7 +132,7 @@ final class MessyListTest extends TestCase
     {
         $import = (new DeviceImporter(Jobs::demo()))->read("Name;Kind;Network\nOne;paging-hron;Videos\nTwo;paging-horn;Videos\n");
         self::assertSame(
-            ['Did you mean "paging-horn"?', 'Did you mean "video"?'],
+            ['Did you mean "Paging horn"?', 'Did you mean "Video"?'],
             array_map(static fn (FileError $e): string => $e->advice, $import->errors),
         );
     }
