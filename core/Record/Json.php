@@ -18,6 +18,8 @@ final class Json
         try {
             $data = json_decode($text, true, 64, \JSON_THROW_ON_ERROR);
 
+            self::refuseEndless($text, $data);
+
             // An empty object would come back as an empty list; only then is the slower way needed.
             return 1 === preg_match('/\{\s*\}/', $text) ? self::plain(json_decode($text, false, 64, \JSON_THROW_ON_ERROR)) : $data;
         } catch (\JsonException $e) {
@@ -55,6 +57,21 @@ final class Json
     public static function line(mixed $data): string
     {
         return json_encode($data, self::FLAGS);
+    }
+
+    /** @throws InvalidFile if a number is beyond what a double holds (IEEE 754), which no reader could give back */
+    private static function refuseEndless(string $text, mixed $data): void
+    {
+        if (1 !== preg_match('/[eE]\+?\d{3}|\d{300}/', $text, $m, \PREG_OFFSET_CAPTURE)) {
+            return;
+        }
+        $all = [$data];
+        array_walk_recursive($all, static function (mixed $value) use ($text, $m): void {
+            if (\is_float($value) && is_infinite($value)) {
+                $given = mb_strimwidth(mb_scrub(substr($text, max(0, $m[0][1] - 10))), 0, 40, '…');
+                throw InvalidFile::at('$', $given, 'numbers below 1.8e308', 'Write it as a text if it is no number.');
+            }
+        });
     }
 
     private static function plain(mixed $value): mixed

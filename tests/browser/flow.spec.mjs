@@ -235,7 +235,8 @@ test('a newcomer begins a job: segment, list, addresses, bench', async ({ page }
     await page.getByLabel('Prefix').fill('10.47.81.0/24');
     await page.getByLabel('Gateway').fill('10.47.82.1');
     await page.getByRole('button', { name: 'Save' }).click();
-    await expect(page.locator('main [role=alert]')).toContainText('a host address inside 10.47.81.0/24');
+    await expect(page.locator('main p[role=alert]')).toContainText('a host address inside 10.47.81.0/24');
+    await expect(page.locator('main small[role=alert]')).toContainText('From 10.47.81.1 to 10.47.81.254');
     await expect(page.getByLabel('Prefix')).toHaveValue('10.47.81.0/24');
     await page.getByLabel('Gateway').fill('10.47.81.1');
     await page.getByRole('button', { name: 'Save' }).click();

@@ -222,6 +222,20 @@ final class JobFileTest extends TestCase
         self::assertSame(JobFile::write($job), JobFile::write($after->with($change->reversed(''))));
     }
 
+    /** A schema cannot say it: readers of JSON differ in what they make of such a number. */
+    public function testANumberBeyondAllNumbersIsRefusedWhereverItStands(): void
+    {
+        foreach (['"x-n":1e999', '"x-n":{"a":[-1E+400]}', '"x-n":1'.str_repeat('0', 309)] as $part) {
+            try {
+                Json::decode('{"name":"e500",'.$part.'}');
+                self::fail($part.' was taken');
+            } catch (InvalidFile $e) {
+                self::assertStringContainsString('numbers below 1.8e308', $e->getMessage());
+            }
+        }
+        self::assertSame(['a' => 1e300, 'b' => '1e999'], Json::decode('{"a":1e300,"b":"1e999"}'));
+    }
+
     /** The two descriptions of the format agree on what is not one, as far as a schema can say it. */
     #[DataProvider('schemaMistakes')]
     public function testTheSchemaRefusesWhatTheReaderRefuses(string $part): void
