@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Vorhut\Core\Profile;
 
+use Vorhut\Core\Keypad\Keypad;
 use Vorhut\Core\Net\Ipv4Address;
 use Vorhut\Core\Net\Service;
 use Vorhut\Core\Record\Completed;
@@ -32,6 +33,7 @@ final readonly class DeviceProfile implements Completed
      * @param list<Finder> $finds discovery methods a station uses
      * @param list<string> $cautions
      * @param list<string> $accessories
+     * @param list<Keypad> $keypads by which text is typed at the unit
      */
     public function __construct(
         #[Slug]
@@ -86,6 +88,8 @@ final readonly class DeviceProfile implements Completed
         public ?float $maxCelsius,
         #[Text('Firmware', max: 60)]
         public ?string $firmware,
+        #[Records(Keypad::class, 'Keypads and remotes')]
+        public array $keypads,
     ) {
     }
 

@@ -62,6 +62,17 @@ final class CliTest extends TestCase
             'tcp, http, rtsp, sip, poll or dns-sd',
         ];
         yield 'a vantage nobody knows' => [['probe', self::DEMO, '--from', 'nobody'], 2, 'mic-station'];
+        yield 'keys' => [['keys', 'desk-phone-keypad', 'cab', '--start', 'lower'], 0, 'right 2   reads ca'];
+        yield 'keys as JSON' => [
+            ['keys', 'mic-receiver', '11', '--json'],
+            0,
+            '{"presses":[{"character":"1","keys":["up","up"],"pause":0.0},{"character":"1","keys":["enter","up","up"],"pause":0.0}],'
+                .'"total":5,"seconds":1.5,"impossible":[]}',
+        ];
+        yield 'keys for what cannot be typed' => [['keys', 'mic-receiver', '1a€a'], 1, 'Cannot be typed here at all: a €'];
+        yield 'keys where there are none' => [['keys', 'generic-host', 'a'], 2, 'a keypad or remote'];
+        yield 'keys in a mode nobody knows' => [['keys', 'desk-phone-keypad', 'a', '--start', 'greek'], 2, 'digits, lower, upper'];
+        yield 'keys of a kind nobody knows' => [['keys', 'abacus', 'a'], 2, 'desk-phone-keypad'];
         yield 'help' => [['reach', '--help'], 0, '"kind":"unicast"'];
     }
 
