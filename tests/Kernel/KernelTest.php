@@ -275,10 +275,10 @@ final class KernelTest extends TestCase
         $this->compare(Jobs::make(Jobs::TWO + ['c' => '10.47.3.0/24'], $hosts, $routers), (string) $this->dataName());
     }
 
-    /** @return iterable<string, array{int}> the first ones always, the last ones new each time */
+    /** @return iterable<string, array{int}> the first ones and those that once differed always, the last ones new each time */
     public static function seeds(): iterable
     {
-        foreach ([...range(1, 18), random_int(1000, 1 << 30), random_int(1000, 1 << 30), random_int(1000, 1 << 30)] as $seed) {
+        foreach ([...range(1, 18), 776965429, random_int(1000, 1 << 30), random_int(1000, 1 << 30), random_int(1000, 1 << 30)] as $seed) {
             yield 'seed '.$seed => [$seed];
         }
     }

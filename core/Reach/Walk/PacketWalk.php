@@ -55,14 +55,7 @@ final readonly class PacketWalk
             if (false === $entry || null === $entry->port->segment) {
                 $heard = Leg::Reply === $leg && !$arrived ? $this->heardAsBroadcast($node, $packet) : null;
                 if (null !== $heard) {
-                    $trace?->add($leg, $heard, $this->say->arrives($heard, $packet), 'heard-as-broadcast');
-
-                    return new Arrival(
-                        $heard,
-                        $packet,
-                        [...$hops, $heard->id],
-                        through: $node->table->broadcastPort($packet->destination)?->segment,
-                    );
+                    return $this->hears($heard, $packet, $hops, $trace, $node->table->broadcastPort($packet->destination)?->segment);
                 }
 
                 return $this->stop(
@@ -167,6 +160,17 @@ final readonly class PacketWalk
         $port = Protocol::Icmp === $packet->protocol ? $node->table->broadcastPort($packet->destination) : null;
 
         return null === $port?->segment ? null : ($this->network->answerers($port->segment, $packet->destination, $node)[0] ?? null);
+    }
+
+    /** @param list<string> $hops */
+    private function hears(Node $node, Packet $packet, array $hops, ?Trace $trace, ?string $through): Arrival
+    {
+        $refused = $this->refused($node, $packet, Leg::Reply, [...$hops, $node->id], $trace, $through);
+        if (null === $refused) {
+            $trace?->add(Leg::Reply, $node, $this->say->arrives($node, $packet), 'heard-as-broadcast');
+        }
+
+        return $refused ?? new Arrival($node, $packet, [...$hops, $node->id], through: $through);
     }
 
     /** Port forwards for requests; for answers, a masqueraded destination becomes the inside address again. */

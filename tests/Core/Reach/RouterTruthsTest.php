@@ -70,6 +70,25 @@ final class RouterTruthsTest extends TestCase
         self::assertSame([['near'], Outcome::LostReply, 'r'], [$back->by, $back->outcome, $back->cause?->at]);
     }
 
+    /** Found by a comparison with a kernel: strict hosts are strict with answers that come as a broadcast, too. */
+    public function testAStrictHostDropsAnAnswerByBroadcastThatItWouldReachByAnotherPort(): void
+    {
+        $ask = static function (bool $strict): Verdict {
+            $exchange = new Exchange(Topology::of(Jobs::make(Jobs::TWO, [
+                'edge' => ['interfaces' => [
+                    ['name' => 'e0', 'segment' => 'b', 'address' => '10.47.2.255/24', 'reversePath' => $strict],
+                    ['name' => 'e1', 'segment' => 'a', 'address' => '10.47.1.20/24'],
+                ]],
+                'peer' => ['at' => ['b', '10.47.2.20/24'], 'if' => ['extraAddresses' => ['10.47.1.9/24']]],
+            ])));
+            $edge = $exchange->network->nodes['edge'];
+
+            return $exchange->ask($edge, Ipv4Address::fromString('10.47.1.9'), Service::fromString('icmp'), $edge->ports[0]);
+        };
+        self::assertSame(Outcome::Ok, $ask(false)->outcome);
+        self::assertSame([Outcome::LostReply, 'reverse-path'], [$ask(true)->outcome, $ask(true)->cause?->rule->value]);
+    }
+
     /** A filter remembers only what it has let out itself: an answer by another router is new to it. */
     public function testAFilterThatDidNotSeeTheQuestionStopsTheAnswer(): void
     {
