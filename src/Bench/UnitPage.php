@@ -11,6 +11,7 @@ use Vorhut\App\Entity\User;
 use Vorhut\App\Jobs\JobInHand;
 use Vorhut\App\Jobs\JobReading;
 use Vorhut\App\Web\FindingLines;
+use Vorhut\App\Web\LocalTime;
 use Vorhut\App\Web\View\Link;
 use Vorhut\App\Web\View\Post;
 use Vorhut\Core\Bench\BenchStep;
@@ -151,7 +152,7 @@ final readonly class UnitPage
                 'url' => $this->url('bench_device', $hand, ['id' => $device->id, 'step' => $step->id]),
                 'here' => $index === $at,
                 'done' => null !== $record,
-                'time' => (string) $record?->getAt()->setTimezone($hand->stored->getTimezone())->format('H:i'),
+                'time' => null === $record ? '' : LocalTime::clock($record->getAt(), $hand->stored->getTimezone()),
             ];
         }
 
@@ -187,7 +188,7 @@ final readonly class UnitPage
 
     private static function signed(JobInHand $hand, BenchRecord $record): string
     {
-        $when = $record->getAt()->setTimezone($hand->stored->getTimezone())->format('d M H:i');
+        $when = LocalTime::short($record->getAt(), $hand->stored->getTimezone());
         $who = $record->getUser()?->getDisplayName() ?? 'somebody';
 
         return \sprintf('%s, %s%s', $when, $who, '' === $record->getNote() ? '' : ', read: '.$record->getNote());

@@ -8,6 +8,7 @@ use Symfony\Bundle\SecurityBundle\Security;
 use Symfony\Component\Routing\Generator\UrlGeneratorInterface;
 use Vorhut\App\Entity\Change;
 use Vorhut\App\Web\FindingLines;
+use Vorhut\App\Web\LocalTime;
 use Vorhut\App\Web\View\Link;
 use Vorhut\App\Web\View\Post;
 use Vorhut\App\Web\Words;
@@ -87,7 +88,7 @@ final readonly class BriefPage
     {
         $undone = null !== $change->getUndoneBy();
         $who = $change->getUser()?->getDisplayName() ?? 'somebody';
-        $when = $change->getAt()->setTimezone($hand->stored->getTimezone())->format('d M H:i');
+        $when = LocalTime::short($change->getAt(), $hand->stored->getTimezone());
         $records = 0 === $change->getRecords() ? '' : ' · '.Words::count($change->getRecords(), 'record');
         $may = $this->journal->mayUndo($change, $this->security->getUser());
         $url = $this->url('undo', $hand, ['id' => $change->getId()]);

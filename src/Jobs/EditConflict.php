@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Vorhut\App\Jobs;
 
 use Vorhut\App\Entity\PlanRecord;
+use Vorhut\App\Web\LocalTime;
 
 /** Somebody else changed the same record in the meantime. Nothing was written. */
 final class EditConflict extends \RuntimeException
@@ -15,7 +16,7 @@ final class EditConflict extends \RuntimeException
     public static function with(PlanRecord $record, string $name, \DateTimeZone $zone): self
     {
         $who = $record->getChangedBy()?->getDisplayName() ?? 'Somebody';
-        $when = $record->getChangedAt()->setTimezone($zone)->format('H:i');
+        $when = LocalTime::clock($record->getChangedAt(), $zone);
 
         return new self(\sprintf(self::SENTENCE, $who, $name, $when));
     }

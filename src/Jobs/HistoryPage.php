@@ -8,6 +8,7 @@ use Symfony\Bundle\SecurityBundle\Security;
 use Symfony\Component\Routing\Generator\UrlGeneratorInterface;
 use Vorhut\App\Entity\Change;
 use Vorhut\App\Entity\ChangeKind;
+use Vorhut\App\Web\LocalTime;
 use Vorhut\App\Web\View\FormField;
 use Vorhut\App\Web\View\Link;
 use Vorhut\App\Web\View\Post;
@@ -29,10 +30,11 @@ final readonly class HistoryPage
     public function show(JobInHand $hand, HistoryQuery $query): HistoryView
     {
         $count = $this->history->count($hand, $query);
+        $zone = $hand->stored->getTimezone();
         $days = [];
         foreach ($this->history->entries($hand, $query, ($query->page - 1) * self::PAGE, self::PAGE) as $change) {
-            $at = $change->getAt()->setTimezone($hand->stored->getTimezone());
-            $days[$at->format('l, j F Y')][] = $this->entry($hand, $change, $at->format('H:i'), $query);
+            $day = LocalTime::day($change->getAt(), $zone);
+            $days[$day][] = $this->entry($hand, $change, LocalTime::clock($change->getAt(), $zone), $query);
         }
 
         return new HistoryView(

@@ -8,6 +8,7 @@ use Symfony\Bundle\SecurityBundle\Security;
 use Symfony\Component\Routing\Generator\UrlGeneratorInterface;
 use Vorhut\App\Entity\Change;
 use Vorhut\App\Entity\ChangeKind;
+use Vorhut\App\Web\LocalTime;
 use Vorhut\App\Web\View\Link;
 use Vorhut\App\Web\View\Post;
 use Vorhut\Core\Exchange\Upcasters;
@@ -55,7 +56,7 @@ final readonly class JournalEntryPage
         };
         $who = $entry->getUser()?->getDisplayName() ?? 'somebody';
 
-        return $who.' · '.$entry->getAt()->setTimezone($hand->stored->getTimezone())->format('d M Y H:i').$what;
+        return $who.' · '.LocalTime::full($entry->getAt(), $hand->stored->getTimezone()).$what;
     }
 
     /** @return list<array{record: string, field: string, before: string, after: string}> */

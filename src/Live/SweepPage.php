@@ -9,6 +9,7 @@ use Symfony\Component\Routing\Generator\UrlGeneratorInterface;
 use Vorhut\App\Entity\SweepRun;
 use Vorhut\App\Jobs\JobInHand;
 use Vorhut\App\Runs\RunViews;
+use Vorhut\App\Web\LocalTime;
 use Vorhut\App\Web\View\FormField;
 use Vorhut\App\Web\View\Link;
 use Vorhut\App\Web\View\Post;
@@ -91,7 +92,7 @@ final readonly class SweepPage
                 '%d of %d answered, %s',
                 \count($run->getAnswers()),
                 \count($run->getAddresses()),
-                $run->getCreatedAt()->setTimezone($hand->stored->getTimezone())->format('d M H:i'),
+                LocalTime::short($run->getCreatedAt(), $hand->stored->getTimezone()),
             ),
             'here' => $run->getId() === $shown?->getId(),
         ], $this->sweeps->lists($hand->stored));

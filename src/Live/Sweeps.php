@@ -8,6 +8,7 @@ use Doctrine\ORM\EntityManagerInterface;
 use Vorhut\App\Entity\RunStatus;
 use Vorhut\App\Entity\StoredJob;
 use Vorhut\App\Entity\SweepRun;
+use Vorhut\App\Web\LocalTime;
 
 /** The sweeps of a job, and what has changed from one to the next. */
 final readonly class Sweeps
@@ -61,7 +62,7 @@ final readonly class Sweeps
         if (null === $before) {
             return [];
         }
-        $time = $before->getCreatedAt()->setTimezone($run->getJob()->getTimezone())->format('d M H:i');
+        $time = LocalTime::short($before->getCreatedAt(), $run->getJob()->getTimezone());
         [$then, $now] = [$before->getAnswers(), $run->getAnswers()];
         $changes = [];
         foreach (array_intersect($run->getAddresses(), $before->getAddresses()) as $address) {

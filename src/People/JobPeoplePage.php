@@ -9,6 +9,7 @@ use Vorhut\App\Entity\JobRole;
 use Vorhut\App\Entity\StoredJob;
 use Vorhut\App\Entity\User;
 use Vorhut\App\Jobs\JobInHand;
+use Vorhut\App\Web\LocalTime;
 use Vorhut\App\Web\Words;
 
 /** Shows who may do what in a job. */
@@ -67,7 +68,7 @@ final readonly class JobPeoplePage
             'since' => null === $own ? '' : \sprintf(
                 'set by %s, %s',
                 $own->getSetBy()?->getDisplayName() ?? 'somebody',
-                $own->getSetAt()->setTimezone($job->getTimezone())->format('j M H:i'),
+                LocalTime::short($own->getSetAt(), $job->getTimezone()),
             ),
             'url' => $this->urls->generate('job_person', ['slug' => $job->getSlug(), 'username' => $user->getUserIdentifier()]),
             'isSelf' => $isSelf,

@@ -7,6 +7,7 @@ namespace Vorhut\App\People;
 use Psr\Clock\ClockInterface;
 use Symfony\Component\Routing\Generator\UrlGeneratorInterface;
 use Vorhut\App\Entity\User;
+use Vorhut\App\Web\LocalTime;
 use Vorhut\App\Web\View\FormField;
 use Vorhut\App\Web\View\Post;
 use Vorhut\App\Web\Words;
@@ -57,7 +58,7 @@ final readonly class PeoplePage
         [$state, $tone] = match (true) {
             !$user->isActive() => ['switched off', 'quiet'],
             $isWaiting && (null === $until || $until < $this->clock->now()) => ['the link has run out', 'care'],
-            $isWaiting => [\sprintf('has a link, good until %s', $until->format('j M')), 'care'],
+            $isWaiting => [\sprintf('has a link, good until %s', LocalTime::date($until, $until->getTimezone())), 'care'],
             default => ['in use', 'through'],
         };
         $name = ' '.$user->getDisplayName();

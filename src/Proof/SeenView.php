@@ -6,6 +6,7 @@ namespace Vorhut\App\Proof;
 
 use Vorhut\App\Entity\Observation;
 use Vorhut\App\Entity\SweepRun;
+use Vorhut\App\Web\LocalTime;
 use Vorhut\Core\Intent\PairPrediction;
 use Vorhut\Core\Job\Job;
 
@@ -30,7 +31,6 @@ final readonly class SeenView
 
     public static function of(Job $job, PairPrediction $prediction, Observation $seen, \DateTimeZone $zone): self
     {
-        $at = $seen->getAt()->setTimezone($zone);
         $differs = $prediction->contradicts($seen->getSpan());
         $vantage = $seen->getVantage();
         $note = '' === $seen->getNote() ? '' : ': '.$seen->getNote();
@@ -40,9 +40,9 @@ final readonly class SeenView
 
         return new self(
             SpanView::of($seen->getSpan()),
-            $at->format('H:i'),
-            $at->format('d M H:i'),
-            $at->format('d M H:i:s'),
+            LocalTime::clock($seen->getAt(), $zone),
+            LocalTime::short($seen->getAt(), $zone),
+            LocalTime::exact($seen->getAt(), $zone),
             $seen->getUser()?->getDisplayName() ?? 'somebody',
             match ($vantage) {
                 null => $note,

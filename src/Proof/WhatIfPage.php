@@ -12,6 +12,7 @@ use Vorhut\App\Entity\Variant;
 use Vorhut\App\Jobs\JobInHand;
 use Vorhut\App\Jobs\JobReading;
 use Vorhut\App\Jobs\Rights;
+use Vorhut\App\Web\LocalTime;
 use Vorhut\App\Web\Sentence;
 use Vorhut\App\Web\View\Link;
 use Vorhut\App\Web\View\Next;
@@ -200,7 +201,7 @@ final readonly class WhatIfPage
                     '%s, %s, %s',
                     Words::count(\count($variant->getTrials()), 'change'),
                     $variant->getUser()?->getDisplayName() ?? 'somebody',
-                    $variant->getAt()->setTimezone($hand->stored->getTimezone())->format('d M H:i'),
+                    LocalTime::short($variant->getAt(), $hand->stored->getTimezone()),
                 ),
                 'drop' => $mayDrop ? new Post('drop it', $drop, spoken: ' '.$variant->getName(), small: true) : null,
             ];

@@ -12,6 +12,7 @@ use Vorhut\App\Entity\Run;
 use Vorhut\App\Entity\RunStatus;
 use Vorhut\App\Entity\SweepRun;
 use Vorhut\App\Entity\TestRun;
+use Vorhut\App\Web\LocalTime;
 use Vorhut\App\Web\Words;
 
 /** Says in words how far a run is. */
@@ -68,7 +69,7 @@ final readonly class RunViews
     {
         $stopped = RunStatus::Cancelled === $run->getStatus();
         if ($run instanceof TestRun) {
-            $time = $run->getCreatedAt()->setTimezone($run->getJob()->getTimezone())->format('H:i');
+            $time = LocalTime::clock($run->getCreatedAt(), $run->getJob()->getTimezone());
             $what = '' !== $run->getMessage() ? $run->getMessage() : \sprintf(
                 '%s asked %s, %d as wanted%s',
                 Words::count($run->getDone(), 'pair'),
@@ -80,7 +81,7 @@ final readonly class RunViews
             return \sprintf('Live test %s%s: %s', $time, $stopped ? ', stopped' : '', $what);
         }
         if ($run instanceof SweepRun) {
-            $time = $run->getCreatedAt()->setTimezone($run->getJob()->getTimezone())->format('d M H:i');
+            $time = LocalTime::short($run->getCreatedAt(), $run->getJob()->getTimezone());
             $where = $stopped ? \sprintf(', stopped after %d', $run->getDone()) : '';
 
             $what = Words::count(\count($run->getAddresses()), 'address', 'addresses');

@@ -56,8 +56,8 @@ final readonly class Frames
             $hand->revision,
             null === $undo || !$isFresh ? null : $this->step($hand, $undo, $stop, 'undo', 'Undo', 'z'),
             null === $redo || !$isFresh ? null : $this->step($hand, $redo, $stop, 'redo', 'Redo', 'y'),
-            (string) $undo?->getAt()->setTimezone($stored->getTimezone())->format('H:i'),
-            $this->clock->now()->setTimezone($stored->getTimezone())->format('j F Y H:i'),
+            null === $undo ? '' : LocalTime::clock($undo->getAt(), $stored->getTimezone()),
+            LocalTime::full($this->clock->now(), $stored->getTimezone()),
         );
     }
 
