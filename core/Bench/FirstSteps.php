@@ -18,6 +18,8 @@ final class FirstSteps
 {
     /** The step at which the laptop is given addresses. */
     public const CONTACT = 'contact';
+    /** The steps whose values are typed at the unit. */
+    public const TYPED = ['address', 'values'];
 
     /**
      * @param list<LaptopInterface> $laptop

@@ -18,6 +18,7 @@ use Vorhut\Core\Bench\BenchStep;
 use Vorhut\Core\Bench\FirstContactPlanner;
 use Vorhut\Core\Bench\FirstSteps;
 use Vorhut\Core\Job\Device;
+use Vorhut\Core\Profile\DeviceProfile;
 
 /** Shows one unit at the bench. */
 final readonly class UnitPage
@@ -63,7 +64,7 @@ final readonly class UnitPage
             \sprintf('%d of %d done · %s', \count($records), \count($steps), $device->stage->label()),
             $this->list($hand, $device, $steps, $records, $at),
             \sprintf('Step %d of %d, show all', $at + 1, \count($steps)),
-            $this->step($hand, $step, $profile->readySign, $records[$step->id] ?? null),
+            $this->step($hand, $step, $profile, $records[$step->id] ?? null),
             $recordUrl,
             $hand->revision,
             $editor && !$isDone,
@@ -159,12 +160,14 @@ final readonly class UnitPage
         return $list;
     }
 
-    private function step(JobInHand $hand, BenchStep $step, string $sign, ?BenchRecord $record): StepView
+    private function step(JobInHand $hand, BenchStep $step, DeviceProfile $profile, ?BenchRecord $record): StepView
     {
+        $keypad = \in_array($step->id, FirstSteps::TYPED, true) ? $profile->keypads[0] ?? null : null;
         $values = [];
         foreach ($step->values as $label => $value) {
             $copy = 'leave blank' === $value ? null : explode(' ', $value)[0];
-            $values[] = ['label' => $label, 'value' => $value, 'copy' => $copy];
+            $typing = null === $keypad || null === $copy ? null : TypingView::of($keypad, $copy);
+            $values[] = ['label' => $label, 'value' => $value, 'copy' => $copy, 'typing' => $typing];
         }
         $clock = \sprintf('%d:%02d', intdiv($step->wait, 60), $step->wait % 60);
 
@@ -175,7 +178,7 @@ final readonly class UnitPage
             $step->do,
             $values,
             $step->risks,
-            0 === $step->wait ? null : ['seconds' => $step->wait, 'clock' => $clock, 'sign' => $sign],
+            0 === $step->wait ? null : ['seconds' => $step->wait, 'clock' => $clock, 'sign' => $profile->readySign],
             null === $record ? '' : self::signed($hand, $record),
             $step->done,
             match ($step->check) {

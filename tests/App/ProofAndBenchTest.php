@@ -6,6 +6,7 @@ namespace Vorhut\Tests\App;
 
 use Symfony\Bundle\FrameworkBundle\Console\Application;
 use Symfony\Component\Console\Tester\CommandTester;
+use Symfony\Component\DomCrawler\Crawler;
 use Vorhut\App\Entity\BenchRecord;
 use Vorhut\App\Entity\Observation;
 use Vorhut\App\Proof\PartyNames;
@@ -195,6 +196,19 @@ final class ProofAndBenchTest extends AppTestCase
         $this->client->submitForm('Take it back');
         self::assertSame(Stage::Planned, $this->job()->devices['berth-5']->stage);
         self::assertSame(2, $this->em()->getRepository(BenchRecord::class)->count([]), 'both stay');
+    }
+
+    public function testWhatIsTypedAtAUnitWithKeysComesWithItsKeys(): void
+    {
+        $this->as('tomas');
+        $keys = static fn (Crawler $page): array => $page->filter('.typed')->each(
+            static fn (Crawler $list): string => implode(' ', $list->filter('kbd')->each(static fn (Crawler $key): string => $key->text())),
+        );
+        $page = $this->client->request('GET', self::JOB.'/bench/ramp-phone?step=address');
+        self::assertSame('1 0 * 4 7 * 1 0 * 1 3 1', $keys($page)[1], 'dots are on the star in digits');
+        self::assertSelectorTextContains('.typing summary', '7 presses, about 3 s');
+        self::assertSame([], $keys($this->client->request('GET', self::JOB.'/bench/ramp-phone?step=contact')), 'the laptop has a keyboard');
+        self::assertSame([], $keys($this->client->request('GET', self::JOB.'/bench/berth-4?step=address')), 'a camera has none');
     }
 
     public function testJumpFieldFindsByMacInAnyNotation(): void

@@ -67,13 +67,15 @@ test('no view scrolls sideways at 1280, 1000 and 390 px', async ({ page }) => {
 test('bench targets are thumb-sized at 390 px', async ({ page }) => {
     await login(page);
     await page.setViewportSize({ width: 390, height: 844 });
-    await page.goto(`${job}/bench/berth-3?step=address`);
-    const small = await page.evaluate(() =>
-        [...document.querySelectorAll('.bench button, .bench .todo .here a')]
-            .filter((b) => b.offsetParent && b.getBoundingClientRect().height < 44)
-            .map((b) => b.textContent.trim()),
-    );
-    expect(small).toEqual([]);
+    for (const unit of ['berth-3', 'ramp-phone']) {
+        await page.goto(`${job}/bench/${unit}?step=address`);
+        const small = await page.evaluate(() =>
+            [...document.querySelectorAll('.bench button, .bench summary, .bench .todo .here a')]
+                .filter((b) => b.offsetParent && b.getBoundingClientRect().height < 44)
+                .map((b) => b.textContent.trim()),
+        );
+        expect(small).toEqual([]);
+    }
 });
 
 test('labels on a ruler do not overlap', async ({ page }) => {
