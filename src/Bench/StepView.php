@@ -9,7 +9,7 @@ final readonly class StepView
 {
     /**
      * @param list<string> $do
-     * @param list<array{label: string, value: string, copy: string|null, typing: TypingView|null}> $values $copy null for what is left blank
+     * @param list<array{label: string, value: string, copy: string|null, typing: TypingView|null}> $values copy: null for what stays blank
      * @param list<array{risk: string, do: string}> $risks
      * @param array{seconds: int, clock: string, sign: string}|null $wait
      * @param string $done when and by whom, '' where it is open
