@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Vorhut\App\Jobs;
 
 use Vorhut\Core\Job\RecordList;
+use Vorhut\Core\Profile\DeviceProfile;
 
 /** A new record like one that is there: without what only one can have. */
 final class Another
@@ -20,7 +21,8 @@ final class Another
     {
         unset($record[$list->key]);
 
-        return self::without($record);
+        // The factory address of a kind is that of every unit of it.
+        return DeviceProfile::class === $list->type ? $record : self::without($record);
     }
 
     /**

@@ -151,6 +151,18 @@ final class RecordsTest extends AppTestCase
         self::assertEquals($shipped->services, $own->services);
     }
 
+    public function testAKindLikeAnotherHasAllThatThatHas(): void
+    {
+        $this->as('ines');
+        $page = $this->client->request('GET', self::JOB.'/records/profiles/+?like=desk-phone-keypad');
+        $this->post(self::JOB.'/records/profiles/+', ['name' => 'Quay phone'] + $page->selectButton('Save')->form()->getPhpValues());
+        $profiles = $this->job()->profiles;
+        $like = $profiles->get('desk-phone-keypad');
+        self::assertCount(1, $like->keypads);
+        $named = ['id' => 'quay-phone', 'name' => 'Quay phone'];
+        self::assertEquals($named + get_object_vars($like), get_object_vars($profiles->get('quay-phone')));
+    }
+
     public function testATechnicianChangesAllOfADeviceAndNothingOfANetwork(): void
     {
         $this->as('tomas');
