@@ -9,6 +9,7 @@ $finder = PhpCsFixer\Finder::create()
     ->notPath('reference.php');
 
 return (new PhpCsFixer\Config())
+    ->setParallelConfig(new PhpCsFixer\Runner\Parallel\ParallelConfig(2))
     ->setRiskyAllowed(true)
     ->setRules([
         '@Symfony' => true,
