@@ -62,7 +62,7 @@ final class Json
     /** @throws InvalidFile if a number is beyond what a double holds (IEEE 754), which no reader could give back */
     private static function refuseEndless(string $text, mixed $data): void
     {
-        if (1 !== preg_match('/[eE]\+?\d{3}|\d{300}/', $text, $m, \PREG_OFFSET_CAPTURE)) {
+        if (1 !== preg_match('/[eE]\+?\d{3}|\d{200}/', $text, $m, \PREG_OFFSET_CAPTURE)) {
             return;
         }
         $all = [$data];

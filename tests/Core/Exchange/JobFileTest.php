@@ -225,9 +225,9 @@ final class JobFileTest extends TestCase
     /** A schema cannot say it: readers of JSON differ in what they make of such a number. */
     public function testANumberBeyondAllNumbersIsRefusedWhereverItStands(): void
     {
-        foreach (['"x-n":1e999', '"x-n":{"a":[-1E+400]}', '"x-n":1'.str_repeat('0', 309)] as $part) {
+        foreach (['"x-n":1e999', '"x-n":{"a":[-1E+400]}', '"x-n":1'.str_repeat('0', 309), '"x-n":1'.str_repeat('0', 250).'e99'] as $part) {
             try {
-                Json::decode('{"name":"e500",'.$part.'}');
+                Json::decode('{'.$part.'}');
                 self::fail($part.' was taken');
             } catch (InvalidFile $e) {
                 self::assertStringContainsString('numbers below 1.8e308', $e->getMessage());
