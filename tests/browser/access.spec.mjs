@@ -51,12 +51,13 @@ for (const [scheme, rules] of Object.entries({ light: all, dark: colours })) {
 }
 
 test('no view scrolls sideways at 1280, 1000 and 390 px', async ({ page }) => {
+    test.setTimeout(180_000);
     await login(page);
     const wide = [];
-    for (const width of [1280, 1000, 390]) {
-        await page.setViewportSize({ width, height: 844 });
-        for (const view of views) {
-            await page.goto(view);
+    for (const view of views) {
+        await page.goto(view);
+        for (const width of [1280, 1000, 390]) {
+            await page.setViewportSize({ width, height: 844 });
             const over = await page.evaluate(() => document.documentElement.scrollWidth - window.innerWidth);
             if (over > 0) wide.push(`${view} at ${width}: ${over} px`);
         }
