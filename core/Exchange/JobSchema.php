@@ -8,6 +8,7 @@ use Vorhut\Core\Job\JobInfo;
 use Vorhut\Core\Profile\DeviceProfile;
 use Vorhut\Core\Record\Completed;
 use Vorhut\Core\Record\Conditional;
+use Vorhut\Core\Record\Field\Field;
 use Vorhut\Core\Record\Field\Nested;
 use Vorhut\Core\Record\Field\Records;
 use Vorhut\Core\Record\Field\Slug;
@@ -100,7 +101,7 @@ final class JobSchema
         $properties = $required = [];
         $completed = is_a($class, Completed::class, true) ? $class::completed() : [];
         foreach (RecordType::of($class)->fields as $key => $field) {
-            $needed = ($field->required || $field instanceof Nested) && !\in_array($key, $completed, true);
+            $needed = self::isNeeded($field) && !\in_array($key, $completed, true);
             $schema = $needed ? $field->schema() : self::orNull($field->schema());
             $title = '' === $field->label ? [] : ['title' => $field->label];
             $since = 1 === $field->since ? [] : ['$comment' => \sprintf('since version %d', $field->since)];
@@ -117,6 +118,15 @@ final class JobSchema
         unset($more['properties'], $more['required']);
 
         return [...self::closed($properties, array_values(array_unique($required))), ...$more];
+    }
+
+    private static function isNeeded(Field $field): bool
+    {
+        if (!$field instanceof Nested) {
+            return $field->required;
+        }
+
+        return [] !== array_filter(RecordType::of($field->class)->fields, self::isNeeded(...));
     }
 
     /**

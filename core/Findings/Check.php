@@ -33,12 +33,13 @@ final class Check
 
     /**
      * @param Prover|null $prover of the same job, where it is at hand
+     * @param \DateTimeImmutable|null $today null: rules about days say nothing
      *
      * @return list<Finding>
      */
-    public static function run(Job $job, ?Prover $prover = null): array
+    public static function run(Job $job, ?Prover $prover = null, ?\DateTimeImmutable $today = null): array
     {
-        $plan = new Plan($job, $prover);
+        $plan = new Plan($job, $prover, $today);
         $findings = [];
         foreach (self::rules() as $rule) {
             foreach ($rule->check($plan) as $finding) {

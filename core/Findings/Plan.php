@@ -6,9 +6,12 @@ namespace Vorhut\Core\Findings;
 
 use Vorhut\Core\Job\Job;
 use Vorhut\Core\Job\Subnet;
+use Vorhut\Core\Licence\Licences;
+use Vorhut\Core\Pairing\Pairings;
 use Vorhut\Core\Planning\FreeAddresses;
 use Vorhut\Core\Proof\Prover;
 use Vorhut\Core\Reach\Node\Network;
+use Vorhut\Core\Setting\Settings;
 
 /** A job with the look-ups that rules share. */
 final class Plan
@@ -25,8 +28,34 @@ final class Plan
     /** @var array<int, FreeAddresses> by subnet */
     private array $free = [];
 
-    public function __construct(public readonly Job $job, private ?Prover $prover = null)
+    private ?Settings $settings = null;
+
+    private ?Pairings $pairings = null;
+
+    private ?Licences $licences = null;
+
+    /** @param \DateTimeImmutable|null $today in the time zone of the job; null: rules about days say nothing */
+    public function __construct(
+        public readonly Job $job,
+        private ?Prover $prover = null,
+        public readonly ?\DateTimeImmutable $today = null,
+    ) {
+    }
+
+    /** What every unit is to be told. */
+    public function settings(): Settings
     {
+        return $this->settings ??= new Settings($this->job);
+    }
+
+    public function pairings(): Pairings
+    {
+        return $this->pairings ??= new Pairings($this->settings());
+    }
+
+    public function licences(): Licences
+    {
+        return $this->licences ??= new Licences($this->job, $this->settings()->couplings, $this->settings()->facts);
     }
 
     /** Asked for what a rule needs: the whole proof takes longer than all rules together. */

@@ -9,6 +9,7 @@ enum Stop: string
 {
     case Networks = 'networks';
     case Devices = 'devices';
+    case Pairings = 'pairings';
     case Bench = 'bench';
     case Proof = 'proof';
 }

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Vorhut\Core\Job;
 
 use Vorhut\Core\Net\InterfaceAddress;
+use Vorhut\Core\Profile\SupplyKind;
 use Vorhut\Core\Record\Field\Choice;
 use Vorhut\Core\Record\Field\Name;
 use Vorhut\Core\Record\Field\Records;
@@ -45,7 +46,9 @@ final readonly class Device
     /**
      * @param list<NetworkInterface> $interfaces
      * @param list<Route> $routes
-     * @param array<string, scalar|list<scalar>|null> $settings
+     * @param array<array-key, scalar|list<scalar>|null> $settings
+     * @param array<array-key, scalar|list<scalar>|null> $reasons by setting
+     * @param list<FittedModule> $modules
      */
     public function __construct(
         #[Slug(columns: self::ID)]
@@ -78,6 +81,14 @@ final readonly class Device
         public ?string $firmware,
         #[Choice(Stage::class, 'Stage', self::STAGE, default: Stage::Planned)]
         public Stage $stage,
+        #[Settings('Reasons for values against a rule')]
+        public array $reasons,
+        #[Records(FittedModule::class, 'Modules')]
+        public array $modules,
+        #[Choice(SupplyKind::class, 'Fed by')]
+        public ?SupplyKind $supply,
+        #[Choice(PasswordState::class, 'Password')]
+        public ?PasswordState $password,
     ) {
     }
 

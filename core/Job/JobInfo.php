@@ -6,8 +6,10 @@ namespace Vorhut\Core\Job;
 
 use Vorhut\Core\Record\Checked;
 use Vorhut\Core\Record\Field\Name;
+use Vorhut\Core\Record\Field\Nested;
 use Vorhut\Core\Record\Field\Text;
 use Vorhut\Core\Record\Given;
+use Vorhut\Core\School\Schools;
 
 /** What the job is, and for whom. */
 final readonly class JobInfo implements Checked
@@ -21,6 +23,8 @@ final readonly class JobInfo implements Checked
         public string $timezone,
         #[Text('Notes', max: 20000, default: '')]
         public string $notes,
+        #[Nested(Schools::class, 'How we do it')]
+        public Schools $schools,
     ) {
     }
 

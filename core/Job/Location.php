@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Vorhut\Core\Job;
 
 use Vorhut\Core\Record\Field\Name;
+use Vorhut\Core\Record\Field\Number;
 use Vorhut\Core\Record\Field\Refers;
 use Vorhut\Core\Record\Field\Slug;
 use Vorhut\Core\Record\Field\Text;
@@ -23,6 +24,10 @@ final readonly class Location
         public string $kind,
         #[Text('Address told to helpers', max: 400)]
         public ?string $dispatch,
+        #[Text('Time zone', max: 60)]
+        public ?string $timezone,
+        #[Number(-40, 80, 'Warmest there, in degrees Celsius')]
+        public ?float $celsius,
     ) {
     }
 }

@@ -7,6 +7,10 @@ namespace Vorhut\Core\Profile;
 use Vorhut\Core\Keypad\Keypad;
 use Vorhut\Core\Net\Ipv4Address;
 use Vorhut\Core\Net\Service;
+use Vorhut\Core\Profile\Coupling\Coupling;
+use Vorhut\Core\Profile\Setting\Setting;
+use Vorhut\Core\Profile\Step\ProfileStep;
+use Vorhut\Core\Record\Checked;
 use Vorhut\Core\Record\Completed;
 use Vorhut\Core\Record\Field\Choice;
 use Vorhut\Core\Record\Field\Choices;
@@ -21,9 +25,10 @@ use Vorhut\Core\Record\Field\Slug;
 use Vorhut\Core\Record\Field\Text;
 use Vorhut\Core\Record\Field\Texts;
 use Vorhut\Core\Record\Field\WholeNumber;
+use Vorhut\Core\Record\Given;
 
 /** What a kind of device is and how it behaves: data, never code (schema/profile.schema.json). */
-final readonly class DeviceProfile implements Completed
+final readonly class DeviceProfile implements Checked, Completed
 {
     /**
      * @param list<WayIn> $waysIn
@@ -34,6 +39,23 @@ final readonly class DeviceProfile implements Completed
      * @param list<string> $cautions
      * @param list<string> $accessories
      * @param list<Keypad> $keypads by which text is typed at the unit
+     * @param int $version of the profile's shape: 1 knows what stands above, 2 all of it
+     * @param list<Entrance> $entrances
+     * @param list<InterfaceFactory> $factories
+     * @param list<Port> $ports as they lie beside each other
+     * @param list<Indicator> $indicators
+     * @param list<Dial> $dials
+     * @param list<Shortcut> $shortcuts
+     * @param list<Setting> $settings in the order of the unit's own page
+     * @param list<Capacity> $capacities
+     * @param list<Slot> $slots
+     * @param list<Module> $modules
+     * @param list<LicenceKind> $licences
+     * @param list<FirmwareMinimum> $firmwareMinima
+     * @param list<Supply> $supplies
+     * @param list<Coupling> $couplings
+     * @param list<ProfileStep> $steps
+     * @param list<string> $omits ids of general steps
      */
     public function __construct(
         #[Slug]
@@ -90,20 +112,83 @@ final readonly class DeviceProfile implements Completed
         public ?string $firmware,
         #[Records(Keypad::class, 'Keypads and remotes')]
         public array $keypads,
+        #[WholeNumber(1, 2, 'Version of the profile', default: 1)]
+        public int $version,
+        #[Text('What it is', max: 400, default: '')]
+        public string $about,
+        #[Records(Entrance::class, 'Ways in, each with its login')]
+        public array $entrances,
+        #[Records(InterfaceFactory::class, 'Factory state of further interfaces')]
+        public array $factories,
+        #[Records(Port::class, 'Sockets')]
+        public array $ports,
+        #[Records(Indicator::class, 'Lamps and displays')]
+        public array $indicators,
+        #[Records(Dial::class, 'Dials')]
+        public array $dials,
+        #[Records(Shortcut::class, 'Shortcuts')]
+        public array $shortcuts,
+        #[Records(Setting::class, 'Settings')]
+        public array $settings,
+        #[Records(Capacity::class, 'Capacities')]
+        public array $capacities,
+        #[Records(Slot::class, 'Slots')]
+        public array $slots,
+        #[Records(Module::class, 'Modules')]
+        public array $modules,
+        #[Records(LicenceKind::class, 'Licences')]
+        public array $licences,
+        #[Records(FirmwareMinimum::class, 'Firmware that features take')]
+        public array $firmwareMinima,
+        #[Records(Supply::class, 'Fed by')]
+        public array $supplies,
+        #[Number(0, 2000, 'Kilograms')]
+        public ?float $kilograms,
+        #[WholeNumber(0, 60, 'Rack units')]
+        public ?int $rackUnits,
+        #[Records(Coupling::class, 'What it can do with others')]
+        public array $couplings,
+        #[Records(ProfileStep::class, 'Steps')]
+        public array $steps,
+        #[Texts('General steps it does without')]
+        public array $omits,
     ) {
     }
 
-    /** Several of a kind are called by its name with an s, unless somebody knows better. */
+    /** Several of a kind are called by its name with an s; what older programs ask of the ways in is told by the first of them. */
     public static function complete(array $record): array
     {
         $name = $record['name'] ?? $record['id'] ?? null;
+        $record['plural'] ??= \is_string($name) ? $name.'s' : null;
+        $first = null;
+        $ways = [];
+        foreach (\is_array($record['entrances'] ?? null) ? $record['entrances'] : [] as $entrance) {
+            if (\is_array($entrance) && \is_string($entrance['way'] ?? null)) {
+                $first ??= $entrance;
+                $ways[] = $entrance['way'];
+            }
+        }
+        if (null === $first) {
+            return $record;
+        }
 
-        return ['plural' => $record['plural'] ?? (\is_string($name) ? $name.'s' : null)] + $record;
+        return $record + ['waysIn' => $ways, 'login' => $first['login'] ?? null, 'menuPath' => $first['path'] ?? null];
     }
 
     public static function completed(): array
     {
         return ['plural'];
+    }
+
+    public function check(Given $given): void
+    {
+        ProfileCheck::of($this, $given);
+    }
+
+    /** How one is let in for the first time, where that is said. */
+    public function loginScheme(): ?LoginScheme
+    {
+        return ($this->entrances[0] ?? null)?->scheme;
     }
 
     public function answersBy(FindMethod $method): bool

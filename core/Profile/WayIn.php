@@ -4,19 +4,45 @@ declare(strict_types=1);
 
 namespace Vorhut\Core\Profile;
 
+use Vorhut\Core\Record\Field\Labelled;
+
 /** Where a unit's settings can be entered. */
-enum WayIn: string
+enum WayIn: string implements Labelled
 {
     case Page = 'page';
     case SecurePage = 'secure-page';
     case Keypad = 'keypad';
     case ScreenMenu = 'screen-menu';
+    case Remote = 'remote';
     case Console = 'console';
+    case KeyboardAndScreen = 'keyboard-and-screen';
+    case Software = 'software';
     case LabelName = 'label-name';
+    case Hands = 'hands';
+
+    public function label(): string
+    {
+        return match ($this) {
+            self::Page => 'its page',
+            self::SecurePage => 'its secure page',
+            self::Keypad => 'its keypad',
+            self::ScreenMenu => 'its screen menu',
+            self::Remote => 'its remote',
+            self::Console => 'its console',
+            self::KeyboardAndScreen => 'keyboard and screen',
+            self::Software => 'software on a computer',
+            self::LabelName => 'the name on its label',
+            self::Hands => 'screws, switches and cords',
+        };
+    }
 
     /** Works with hands on the unit, without any network. */
     public function isAtTheUnit(): bool
     {
-        return self::Keypad === $this || self::ScreenMenu === $this || self::Console === $this;
+        return \in_array(
+            $this,
+            [self::Keypad, self::ScreenMenu, self::Remote, self::Console, self::KeyboardAndScreen, self::Hands],
+            true,
+        );
     }
 }

@@ -21,7 +21,7 @@ final class CheckCommand extends JobCommand
 {
     protected function answer(Job $job, InputInterface $input, OutputInterface $output): int
     {
-        $findings = Check::run($job);
+        $findings = Check::run($job, null, new \DateTimeImmutable('now', new \DateTimeZone($job->info->timezone)));
         if (true === $input->getOption('json')) {
             foreach ($findings as $f) {
                 $output->writeln(

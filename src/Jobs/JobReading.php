@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Vorhut\App\Jobs;
 
+use Psr\Clock\ClockInterface;
 use Symfony\Contracts\Service\ResetInterface;
 use Vorhut\App\Entity\StoredJob;
 use Vorhut\Core\Findings\Check;
@@ -28,6 +29,7 @@ final class JobReading implements ResetInterface
         private readonly PlanReader $plans,
         private readonly PlanRecords $records,
         private readonly Kept $kept,
+        private readonly ClockInterface $clock,
     ) {
     }
 
@@ -50,8 +52,8 @@ final class JobReading implements ResetInterface
 
     public function digest(StoredJob $stored): JobDigest
     {
-        $digest = $this->once('digest', $stored, fn (Job $job): JobDigest => JobDigest::of(
-            Check::run($job, $this->prover($stored)),
+        $digest = $this->once($this->today($stored), $stored, fn (Job $job): JobDigest => JobDigest::of(
+            Check::run($job, $this->prover($stored), $this->now($stored)),
             $this->outlook($stored),
             $job,
         ));
@@ -67,7 +69,7 @@ final class JobReading implements ResetInterface
     public function isSoonTold(StoredJob $stored): bool
     {
         return \count($this->job($stored)->devices) <= self::LARGE
-            || null !== $this->kept->recall('digest', $stored, $this->revision($stored));
+            || null !== $this->kept->recall($this->today($stored), $stored, $this->revision($stored));
     }
 
     public function proof(StoredJob $stored): ProofReport
@@ -103,6 +105,17 @@ final class JobReading implements ResetInterface
     public function revision(StoredJob $stored): int
     {
         return $this->held($stored)->revision ?? $stored->getRevision();
+    }
+
+    /** Findings look at the day, so what is kept of them holds for one. */
+    private function today(StoredJob $stored): string
+    {
+        return 'digest-'.$this->now($stored)->format('Ymd');
+    }
+
+    private function now(StoredJob $stored): \DateTimeImmutable
+    {
+        return $this->clock->now()->setTimezone($stored->getTimezone());
     }
 
     /** What was predicted before still holds where an edit has changed nothing that predictions look at. */

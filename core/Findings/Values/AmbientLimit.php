@@ -1,0 +1,44 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Core\Findings\Values;
+
+use Vorhut\Core\Findings\About;
+use Vorhut\Core\Findings\Finding;
+use Vorhut\Core\Findings\Plan;
+use Vorhut\Core\Findings\Rule;
+use Vorhut\Core\Findings\Severity;
+
+/** Where it gets too warm a unit fails in the summer, not on the day it is set up. */
+final class AmbientLimit implements Rule
+{
+    public function about(): About
+    {
+        return new About('ambient-limit', 395);
+    }
+
+    public function check(Plan $plan): iterable
+    {
+        foreach ($plan->job->devices as $device) {
+            $limit = $plan->job->profileOf($device)->maxCelsius;
+            foreach (null === $limit ? [] : $plan->job->placesOf($device->location) as $place) {
+                if (null === $place->celsius) {
+                    continue;
+                }
+                if ($place->celsius > $limit) {
+                    yield new Finding(
+                        $this->about(),
+                        Severity::Care,
+                        \sprintf('%s bears %d °C; in %s it gets %d °C', $device->name, $limit, $place->name, $place->celsius),
+                        'It runs until the first warm week.',
+                        [$device->id],
+                        'Put it elsewhere, or move air through the rack.',
+                        value: $place->id,
+                    );
+                }
+                break;
+            }
+        }
+    }
+}

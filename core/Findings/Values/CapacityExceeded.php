@@ -1,0 +1,44 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Core\Findings\Values;
+
+use Vorhut\Core\Findings\About;
+use Vorhut\Core\Findings\Finding;
+use Vorhut\Core\Findings\Plan;
+use Vorhut\Core\Findings\Rule;
+use Vorhut\Core\Findings\Severity;
+
+/** A unit takes so many and no more, unless a licence says so. */
+final class CapacityExceeded implements Rule
+{
+    public function about(): About
+    {
+        return new About('capacity-exceeded', 355);
+    }
+
+    public function check(Plan $plan): iterable
+    {
+        foreach ($plan->job->devices as $device) {
+            foreach ($plan->job->profileOf($device)->capacities as $capacity) {
+                if (null === $capacity->coupling && !$capacity->extensions) {
+                    continue;
+                }
+                $of = $plan->licences()->capacity($device, $capacity);
+                if ($of['used'] <= $of['allowed']) {
+                    continue;
+                }
+                yield new Finding(
+                    $this->about(),
+                    Severity::Wrong,
+                    \sprintf('%s: %d %s planned, %d allowed', $device->name, $of['used'], lcfirst($capacity->name), $of['allowed']),
+                    'The last ones to come are refused.',
+                    [$device->id],
+                    \sprintf('Order a licence for %d more, or plan fewer.', $of['used'] - $of['allowed']),
+                    value: $capacity->id,
+                );
+            }
+        }
+    }
+}

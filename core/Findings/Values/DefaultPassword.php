@@ -1,0 +1,45 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Core\Findings\Values;
+
+use Vorhut\Core\Findings\About;
+use Vorhut\Core\Findings\Finding;
+use Vorhut\Core\Findings\Plan;
+use Vorhut\Core\Findings\Rule;
+use Vorhut\Core\Findings\Severity;
+use Vorhut\Core\Findings\Stop;
+use Vorhut\Core\Job\PasswordState;
+use Vorhut\Core\Job\Stage;
+
+/** The password that all units of a kind leave the carton with is known to everybody. */
+final class DefaultPassword implements Rule
+{
+    public function about(): About
+    {
+        return new About('default-password', 370, Stop::Bench);
+    }
+
+    public function check(Plan $plan): iterable
+    {
+        foreach ($plan->job->devices as $device) {
+            $isKnown = true === $plan->job->profileOf($device)->loginScheme()?->isKnown();
+            $isOpen = null === $device->password
+                ? $device->stage->isBeyond(Stage::Addressed)
+                : PasswordState::AsShipped === $device->password;
+            if (!$isKnown || !$isOpen) {
+                continue;
+            }
+            yield new Finding(
+                $this->about(),
+                Severity::Care,
+                \sprintf('%s still has the password it was shipped with', $device->name),
+                'Whoever has read a manual gets in, and a year later nobody remembers that it was meant to be changed.',
+                [$device->id],
+                'Set one of its own and record the step.',
+                value: 'password',
+            );
+        }
+    }
+}

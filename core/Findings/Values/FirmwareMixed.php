@@ -1,0 +1,42 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Core\Findings\Values;
+
+use Vorhut\Core\Findings\About;
+use Vorhut\Core\Findings\Finding;
+use Vorhut\Core\Findings\Plan;
+use Vorhut\Core\Findings\Rule;
+use Vorhut\Core\Findings\Severity;
+use Vorhut\Core\Findings\Stop;
+use Vorhut\Core\Profile\Coupling\Relation;
+
+/** Units of one pair speak to each other only with firmware of one family. */
+final class FirmwareMixed implements Rule
+{
+    public function about(): About
+    {
+        return new About('firmware-mixed', 345, Stop::Pairings);
+    }
+
+    public function check(Plan $plan): iterable
+    {
+        foreach ($plan->pairings()->broken() as $state) {
+            if (Relation::SameFirmware !== $state->tie->relation) {
+                continue;
+            }
+            $from = $state->coupled->from;
+            $to = $state->coupled->to;
+            yield new Finding(
+                $this->about(),
+                Severity::Wrong,
+                \sprintf('%s has firmware %s, %s has %s', $from->name, $from->firmware, $to->name, $to->firmware),
+                '' === $state->tie->why ? 'They understand each other only in one family.' : $state->tie->why,
+                [$from->id, $to->id],
+                'Bring both to one family; the one that leads first.',
+                value: $state->tie->name,
+            );
+        }
+    }
+}

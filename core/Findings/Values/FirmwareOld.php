@@ -1,0 +1,41 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Core\Findings\Values;
+
+use Vorhut\Core\Findings\About;
+use Vorhut\Core\Findings\Finding;
+use Vorhut\Core\Findings\Plan;
+use Vorhut\Core\Findings\Rule;
+use Vorhut\Core\Findings\Severity;
+
+/** A feature that is used takes a firmware which the unit does not have. */
+final class FirmwareOld implements Rule
+{
+    public function about(): About
+    {
+        return new About('firmware-old', 340);
+    }
+
+    public function check(Plan $plan): iterable
+    {
+        foreach ($plan->job->devices as $device) {
+            foreach (null === $device->firmware ? [] : $plan->job->profileOf($device)->firmwareMinima as $minimum) {
+                $isNew = version_compare((string) $device->firmware, $minimum->atLeast, '>=');
+                if ($isNew || !$plan->settings()->holds($device, $minimum->when)) {
+                    continue;
+                }
+                yield new Finding(
+                    $this->about(),
+                    Severity::Wrong,
+                    \sprintf('%s has firmware %s; %s takes %s', $device->name, $device->firmware, $minimum->feature, $minimum->atLeast),
+                    'The setting is there, and does nothing.',
+                    [$device->id],
+                    \sprintf('Update it to %s or later before its role is set.', $minimum->atLeast),
+                    value: $minimum->feature,
+                );
+            }
+        }
+    }
+}

@@ -1,0 +1,55 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Core\Findings\Values;
+
+use Vorhut\Core\Findings\About;
+use Vorhut\Core\Findings\Finding;
+use Vorhut\Core\Findings\Plan;
+use Vorhut\Core\Findings\Rule;
+use Vorhut\Core\Findings\Severity;
+use Vorhut\Core\Job\Licence;
+use Vorhut\Core\Job\Stage;
+
+/** A licence for another unit, or one that was never applied, allows nothing. */
+final class LicenceMisfit implements Rule
+{
+    public function about(): About
+    {
+        return new About('licence-misfit', 365);
+    }
+
+    public function check(Plan $plan): iterable
+    {
+        foreach ($plan->job->all(Licence::class) as $licence) {
+            $device = $plan->job->devices[$licence->device] ?? null;
+            if (null === $device) {
+                continue;
+            }
+            $tied = '' !== ($plan->licences()->kind($licence)->tiedTo ?? '');
+            if ($tied && null !== $licence->serial && null !== $device->serial && $licence->serial !== $device->serial) {
+                yield new Finding(
+                    $this->about(),
+                    Severity::Wrong,
+                    \sprintf('%s: %s is for %s', $device->name, lcfirst($licence->name), $licence->serial),
+                    \sprintf('The unit is %s; the key will be refused.', $device->serial),
+                    [$device->id],
+                    'Have it issued anew for the unit that is here.',
+                    value: $licence->id.' serial',
+                );
+            }
+            if (!$licence->state->isInTheUnit() && $device->stage->isBeyond(Stage::Addressed)) {
+                yield new Finding(
+                    $this->about(),
+                    Severity::Care,
+                    \sprintf('%s: %s is not applied, it is %s', $device->name, lcfirst($licence->name), $licence->state->label()),
+                    'The unit is set up, and does not do what was paid for.',
+                    [$device->id],
+                    'Apply it, and look that the unit shows it.',
+                    value: $licence->id.' state',
+                );
+            }
+        }
+    }
+}

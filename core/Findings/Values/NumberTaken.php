@@ -1,0 +1,56 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Core\Findings\Values;
+
+use Vorhut\Core\Findings\About;
+use Vorhut\Core\Findings\Finding;
+use Vorhut\Core\Findings\Plan;
+use Vorhut\Core\Findings\Rule;
+use Vorhut\Core\Findings\Severity;
+use Vorhut\Core\Findings\Stop;
+use Vorhut\Core\Job\Device;
+
+/** Numbers that must stand only once: two units with one of them hide each other. */
+final class NumberTaken implements Rule
+{
+    public function about(): About
+    {
+        return new About('number-taken', 305, Stop::Devices, 'a number twice');
+    }
+
+    public function check(Plan $plan): iterable
+    {
+        $groups = [];
+        foreach ($plan->job->devices as $device) {
+            foreach ($plan->settings()->of($device) as $value) {
+                if (null !== $value->setting->free && !$value->isOpen()) {
+                    $group = $plan->settings()->groupOf($device, $value->setting);
+                    $groups[$group.' '.$value->text()][] = [$device, $value];
+                }
+            }
+        }
+        foreach ($groups as $holders) {
+            if (\count($holders) < 2) {
+                continue;
+            }
+            [, $value] = $holders[0];
+            $devices = array_column($holders, 0);
+            yield new Finding(
+                $this->about(),
+                Severity::Wrong,
+                \sprintf(
+                    '%s have %s %s',
+                    implode(' and ', array_map(static fn (Device $d): string => $d->name, $devices)),
+                    lcfirst($value->setting->name),
+                    $value->shown(),
+                ),
+                \sprintf('It may stand only once among %s.', $value->setting->free?->label()),
+                array_map(static fn (Device $d): string => $d->id, $devices),
+                \sprintf('Give %s another one.', end($devices)->name),
+                value: $value->setting->id.' '.$value->text(),
+            );
+        }
+    }
+}

@@ -1,0 +1,42 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Core\Findings\Values;
+
+use Vorhut\Core\Findings\About;
+use Vorhut\Core\Findings\Finding;
+use Vorhut\Core\Findings\Plan;
+use Vorhut\Core\Findings\Rule;
+use Vorhut\Core\Findings\Severity;
+use Vorhut\Core\Findings\Stop;
+use Vorhut\Core\Profile\Coupling\Relation;
+
+/** Two values that must agree, and do not: each unit looks right by itself. */
+final class PairingBroken implements Rule
+{
+    public function about(): About
+    {
+        return new About('pairing-broken', 330, Stop::Pairings, 'values do not agree');
+    }
+
+    public function check(Plan $plan): iterable
+    {
+        foreach ($plan->pairings()->broken() as $state) {
+            if (Relation::SameFirmware === $state->tie->relation) {
+                continue;
+            }
+            $mend = $state->mends[0] ?? null;
+            yield new Finding(
+                $this->about(),
+                Severity::Wrong,
+                $state->said(),
+                '' === $state->tie->why ? \sprintf('They %s.', $state->tie->relation->label()) : $state->tie->why,
+                [$state->coupled->from->id, $state->coupled->to->id],
+                null === $mend ? \sprintf('They %s.', $state->tie->relation->label()) : $mend->title.'.',
+                $mend,
+                value: $state->tie->name,
+            );
+        }
+    }
+}

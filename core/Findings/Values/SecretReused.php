@@ -1,0 +1,62 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Core\Findings\Values;
+
+use Vorhut\Core\Findings\About;
+use Vorhut\Core\Findings\Finding;
+use Vorhut\Core\Findings\Plan;
+use Vorhut\Core\Findings\Rule;
+use Vorhut\Core\Findings\Severity;
+use Vorhut\Core\Job\Device;
+use Vorhut\Core\School\Passwords;
+use Vorhut\Core\Setting\Settings;
+
+/** One secret for two units opens both; only where a pairing says so must it be the same. */
+final class SecretReused implements Rule
+{
+    public function about(): About
+    {
+        return new About('secret-reused', 375);
+    }
+
+    public function check(Plan $plan): iterable
+    {
+        if (Passwords::PerUnit !== $plan->job->info->schools->passwords) {
+            return;
+        }
+        $holders = [];
+        foreach ($plan->job->devices as $device) {
+            foreach ($device->settings as $id => $name) {
+                if (\is_string($name) && true === $plan->settings()->setting($device, (string) $id)?->secret) {
+                    $holders[$name][$device->id] = $device;
+                }
+            }
+        }
+        foreach ($holders as $name => $devices) {
+            $devices = array_values($devices);
+            if (\count($devices) < 2 || self::arePaired($plan->settings(), $devices)) {
+                continue;
+            }
+            yield new Finding(
+                $this->about(),
+                Severity::Care,
+                \sprintf('%s share one secret', implode(' and ', array_map(static fn (Device $d): string => $d->name, $devices))),
+                'One that leaks opens all of them.',
+                array_map(static fn (Device $d): string => $d->id, $devices),
+                'Leave the field to each unit, or choose one password for each kind in the job.',
+                value: $name,
+            );
+        }
+    }
+
+    /** @param non-empty-list<Device> $devices */
+    private static function arePaired(Settings $settings, array $devices): bool
+    {
+        $partners = array_map(static fn ($c): string => $c->partnerOf($devices[0])->id, $settings->couplings->with($devices[0]));
+        $others = array_map(static fn (Device $d): string => $d->id, \array_slice($devices, 1));
+
+        return [] === array_diff($others, $partners);
+    }
+}

@@ -1,0 +1,42 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Core\Findings\Values;
+
+use Vorhut\Core\Findings\About;
+use Vorhut\Core\Findings\Finding;
+use Vorhut\Core\Findings\Plan;
+use Vorhut\Core\Findings\Rule;
+use Vorhut\Core\Findings\Severity;
+use Vorhut\Core\Profile\Supply;
+use Vorhut\Core\Profile\SupplyKind;
+
+/** A unit fed in a way it is not made for stays dark, or worse. */
+final class SupplyWrong implements Rule
+{
+    public function about(): About
+    {
+        return new About('supply-wrong', 390);
+    }
+
+    public function check(Plan $plan): iterable
+    {
+        foreach ($plan->job->devices as $device) {
+            $supplies = $plan->job->profileOf($device)->supplies;
+            $kinds = array_map(static fn (Supply $s): SupplyKind => $s->kind, $supplies);
+            if (null === $device->supply || [] === $kinds || \in_array($device->supply, $kinds, true)) {
+                continue;
+            }
+            yield new Finding(
+                $this->about(),
+                Severity::Wrong,
+                \sprintf('%s is to be fed by %s', $device->name, $device->supply->label()),
+                'It is not made for that.',
+                [$device->id],
+                \sprintf('Feed it by %s.', implode(' or ', array_map(static fn (SupplyKind $k): string => $k->label(), $kinds))),
+                value: $device->supply->value,
+            );
+        }
+    }
+}

@@ -1,0 +1,45 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Core\Findings\Values;
+
+use Vorhut\Core\Findings\About;
+use Vorhut\Core\Findings\Finding;
+use Vorhut\Core\Findings\Plan;
+use Vorhut\Core\Findings\Rule;
+use Vorhut\Core\Findings\Severity;
+use Vorhut\Core\Profile\Setting\Allowed;
+use Vorhut\Core\Profile\Setting\SettingType;
+
+/** A clock in another zone breaks certificates, licences, logs and opening hours. */
+final class TimeZoneDiffers implements Rule
+{
+    public function about(): About
+    {
+        return new About('timezone-differs', 380);
+    }
+
+    public function check(Plan $plan): iterable
+    {
+        foreach ($plan->job->devices as $device) {
+            foreach (array_keys($device->settings) as $id) {
+                $setting = $plan->settings()->setting($device, (string) $id);
+                $typed = $device->settings[$id];
+                $here = $plan->settings()->facts->of($device, 'timezone');
+                if (SettingType::TimeZone !== $setting?->type || null === $typed || $typed === $here) {
+                    continue;
+                }
+                yield new Finding(
+                    $this->about(),
+                    Severity::Wrong,
+                    \sprintf('%s has the time zone %s, its place has %s', $device->name, Allowed::text($typed), Allowed::text($here)),
+                    'Its logs, its opening hours and the dates of its certificates are off by the difference.',
+                    [$device->id],
+                    'Leave the field to the place, or correct the place.',
+                    value: (string) $id,
+                );
+            }
+        }
+    }
+}

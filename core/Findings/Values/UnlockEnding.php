@@ -1,0 +1,57 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Core\Findings\Values;
+
+use Vorhut\Core\Findings\About;
+use Vorhut\Core\Findings\Finding;
+use Vorhut\Core\Findings\Plan;
+use Vorhut\Core\Findings\Rule;
+use Vorhut\Core\Findings\Severity;
+use Vorhut\Core\Job\Licence;
+
+/** A temporary unlock ends whether the work is done or not. */
+final class UnlockEnding implements Rule
+{
+    private const DAYS = 7;
+
+    public function about(): About
+    {
+        return new About('unlock-ending', 360);
+    }
+
+    public function check(Plan $plan): iterable
+    {
+        if (null === $plan->today) {
+            return;
+        }
+        foreach ($plan->job->all(Licence::class) as $licence) {
+            $device = $plan->job->devices[$licence->device] ?? null;
+            if (null === $device || null === $licence->until) {
+                continue;
+            }
+            [$year, $month, $day] = array_map(intval(...), explode('-', $licence->until));
+            $today = $plan->today->setTime(0, 0);
+            $days = (int) $today->diff($today->setDate($year, $month, $day))->format('%r%a');
+            if ($days > self::DAYS) {
+                continue;
+            }
+            $when = match (true) {
+                $days < 0 => 'has ended',
+                0 === $days => 'ends today',
+                1 === $days => 'ends tomorrow',
+                default => \sprintf('ends in %d days', $days),
+            };
+            yield new Finding(
+                $this->about(),
+                $days < 0 ? Severity::Wrong : Severity::Care,
+                \sprintf('%s: %s %s, on %s', $device->name, lcfirst($licence->name), $when, $licence->until),
+                'After that day nobody gets into its settings.',
+                [$device->id],
+                'Finish its settings before, or have the unlock prolonged.',
+                value: $licence->until,
+            );
+        }
+    }
+}

@@ -1,0 +1,73 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Core\Findings\Values;
+
+use Vorhut\Core\Findings\About;
+use Vorhut\Core\Findings\Finding;
+use Vorhut\Core\Findings\Plan;
+use Vorhut\Core\Findings\Rule;
+use Vorhut\Core\Findings\Severity;
+use Vorhut\Core\Job\ChangeSet;
+use Vorhut\Core\Job\Device;
+use Vorhut\Core\Profile\Setting\Allowed;
+use Vorhut\Core\Profile\Setting\Setting;
+use Vorhut\Core\Setting\ChainLink;
+use Vorhut\Core\Setting\Origin;
+
+/** A value typed against what was answered or is the rule has a reason, or is a slip. */
+final class ValueAgainstRule implements Rule
+{
+    public function about(): About
+    {
+        return new About('value-against-rule', 320);
+    }
+
+    public function check(Plan $plan): iterable
+    {
+        foreach ($plan->job->devices as $device) {
+            foreach (array_keys($device->settings) as $id) {
+                $setting = $plan->settings()->setting($device, (string) $id);
+                $rule = null === $setting || isset($device->reasons[$id]) ? null : self::rule($plan, $device, $setting);
+                $typed = $device->settings[$id];
+                if (null === $setting || null === $rule || null === $typed || Allowed::text($rule->value) === Allowed::text($typed)) {
+                    continue;
+                }
+                $settings = $device->settings;
+                unset($settings[$id]);
+                yield new Finding(
+                    $this->about(),
+                    Severity::Care,
+                    \sprintf(
+                        '%s: %s is %s, and %s says %s',
+                        $device->name,
+                        lcfirst($setting->name),
+                        Allowed::shown($setting, $typed),
+                        $rule->origin->label(),
+                        Allowed::shown($setting, $rule->value),
+                    ),
+                    'Nobody has said why it differs.',
+                    [$device->id],
+                    'Take the value back, or give the reason.',
+                    new ChangeSet(
+                        \sprintf('%s of %s follows the rule', $setting->name, $device->name),
+                        [$plan->job->edit(Device::class, $device->id, ['settings' => [] === $settings ? new \stdClass() : $settings])],
+                    ),
+                    value: (string) $id,
+                );
+            }
+        }
+    }
+
+    private static function rule(Plan $plan, Device $device, Setting $setting): ?ChainLink
+    {
+        foreach ($plan->settings()->chain($device, $setting) as $link) {
+            if ($link->gives() && \in_array($link->origin, [Origin::Answer, Origin::PlaceRule, Origin::KindRule], true)) {
+                return $link;
+            }
+        }
+
+        return null;
+    }
+}

@@ -1,0 +1,47 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Core\Findings\Values;
+
+use Vorhut\Core\Findings\About;
+use Vorhut\Core\Findings\Finding;
+use Vorhut\Core\Findings\Plan;
+use Vorhut\Core\Findings\Rule;
+use Vorhut\Core\Findings\Severity;
+use Vorhut\Core\Findings\Stop;
+use Vorhut\Core\Setting\SettingValue;
+
+/** A value that nobody has said holds up the step that types it. */
+final class ValueOpen implements Rule
+{
+    public function about(): About
+    {
+        return new About('value-open', 310, Stop::Devices, 'a value is open');
+    }
+
+    public function check(Plan $plan): iterable
+    {
+        foreach ($plan->job->devices as $device) {
+            $open = array_filter(
+                $plan->settings()->of($device),
+                static fn (SettingValue $v): bool => $v->isDue() && !$plan->settings()->isPlanned($device, $v->setting),
+            );
+            if ([] === $open) {
+                continue;
+            }
+            $names = array_map(static fn (SettingValue $v): string => lcfirst($v->setting->name), array_values($open));
+            $asked = array_map(static fn (SettingValue $v): string => $v->setting->ask?->label() ?? '', $open);
+            $asked = array_values(array_unique(array_filter($asked, static fn (string $who): bool => '' !== $who)));
+            yield new Finding(
+                $this->about(),
+                Severity::Care,
+                \sprintf('%s: %s still open', $device->name, implode(', ', $names)),
+                'Whoever stands in front of it has nothing to type, and will type something.',
+                [$device->id],
+                [] === $asked ? 'Say it here, or for all of the kind.' : \sprintf('Ask %s.', implode(' and ', $asked)),
+                value: implode(', ', array_map(static fn (SettingValue $v): string => $v->setting->id, $open)),
+            );
+        }
+    }
+}

@@ -1,0 +1,45 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Core\Findings\Values;
+
+use Vorhut\Core\Findings\About;
+use Vorhut\Core\Findings\Finding;
+use Vorhut\Core\Findings\Plan;
+use Vorhut\Core\Findings\Rule;
+use Vorhut\Core\Findings\Severity;
+use Vorhut\Core\Findings\Stop;
+use Vorhut\Core\Profile\Setting\Allowed;
+
+/** What the kind of a unit does not allow never gets into it. */
+final class ValueRefused implements Rule
+{
+    public function about(): About
+    {
+        return new About('value-refused', 300, Stop::Devices, 'not allowed there');
+    }
+
+    public function check(Plan $plan): iterable
+    {
+        foreach ($plan->job->devices as $device) {
+            foreach ($device->settings as $id => $value) {
+                $setting = $plan->settings()->setting($device, (string) $id);
+                $allowed = null === $setting || null === $value ? null : Allowed::refusal($setting, $value);
+                if (null === $setting || null === $allowed) {
+                    continue;
+                }
+                $shown = $setting->secret ? 'what was typed' : Allowed::text($value);
+                yield new Finding(
+                    $this->about(),
+                    Severity::Wrong,
+                    \sprintf('%s: %s cannot be %s', $device->name, lcfirst($setting->name), $shown),
+                    \in_array(Allowed::text($value), $setting->not, true) ? 'That one is reserved.' : 'The unit does not take it.',
+                    [$device->id],
+                    \sprintf('Allowed is %s.', $allowed),
+                    value: (string) $id,
+                );
+            }
+        }
+    }
+}

@@ -1,0 +1,47 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Core\Job;
+
+use Vorhut\Core\Record\Field\Choice;
+use Vorhut\Core\Record\Field\Day;
+use Vorhut\Core\Record\Field\Name;
+use Vorhut\Core\Record\Field\Refers;
+use Vorhut\Core\Record\Field\Slug;
+use Vorhut\Core\Record\Field\Text;
+use Vorhut\Core\Record\Field\WholeNumber;
+
+/** A licence or unlock of one unit: what it allows, what it is tied to, how long it lasts, how far it has come. */
+final readonly class Licence
+{
+    public function __construct(
+        #[Slug]
+        public string $id,
+        #[Name]
+        public string $name,
+        #[Refers('devices', 'device', 'Unit', required: true)]
+        public string $device,
+        #[Text(
+            'Sort',
+            required: true,
+            max: 64,
+            says: 'the id of a licence that the kind of the unit has',
+            technical: true,
+        )]
+        public string $kind,
+        #[WholeNumber(1, 1000000, 'How many', default: 1)]
+        public int $count,
+        #[Text('Entitlement code', max: 120, technical: true)]
+        public ?string $code,
+        #[Text('For serial or hardware id', max: 80, technical: true)]
+        public ?string $serial,
+        #[Day('From')]
+        public ?string $from,
+        #[Day('Until')]
+        public ?string $until,
+        #[Choice(LicenceState::class, 'Stands at', default: LicenceState::Wanted)]
+        public LicenceState $state,
+    ) {
+    }
+}

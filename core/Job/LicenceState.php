@@ -1,0 +1,33 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Core\Job;
+
+use Vorhut\Core\Record\Field\Labelled;
+
+/** How far a licence has come. */
+enum LicenceState: string implements Labelled
+{
+    case Wanted = 'wanted';
+    case Ordered = 'ordered';
+    case Received = 'received';
+    case Applied = 'applied';
+    case Seen = 'seen';
+
+    public function label(): string
+    {
+        return match ($this) {
+            self::Wanted => 'to be ordered',
+            self::Ordered => 'ordered',
+            self::Received => 'key received',
+            self::Applied => 'applied',
+            self::Seen => 'seen at the unit',
+        };
+    }
+
+    public function isInTheUnit(): bool
+    {
+        return self::Applied === $this || self::Seen === $this;
+    }
+}

@@ -1,0 +1,43 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Core\Job\Lists;
+
+use Vorhut\Core\Job\Job;
+use Vorhut\Core\Job\Pairing;
+use Vorhut\Core\Job\RecordList;
+use Vorhut\Core\Profile\Coupling\Coupling;
+use Vorhut\Core\Record\FileError;
+
+/** Units that work together. */
+final class Pairings extends RecordList
+{
+    public function __construct()
+    {
+        parent::__construct('pairings', Pairing::class, 110, 'pairing', 'pairings');
+    }
+
+    public function check(Job $job): iterable
+    {
+        $index = 0;
+        foreach ($job->all(Pairing::class) as $pairing) {
+            $path = $this->path().'['.$index++.']';
+            $from = $job->devices[$pairing->from] ?? null;
+            $to = $job->devices[$pairing->to] ?? null;
+            if (null === $from || null === $to) {
+                continue;
+            }
+            $known = array_filter($job->profileOf($from)->couplings, static fn (Coupling $c): bool => $c->fits($to->profile));
+            $ids = array_map(static fn (Coupling $c): string => $c->id, $known);
+            if (!\in_array($pairing->coupling, $ids, true)) {
+                yield new FileError(
+                    $path.'.coupling',
+                    FileError::show($pairing->coupling),
+                    [] === $ids ? 'nothing: its kind knows no such partner' : 'one of '.implode(', ', $ids),
+                    \sprintf('What %s can do with %s is known by its kind.', $from->name, $to->name),
+                );
+            }
+        }
+    }
+}

@@ -1,0 +1,22 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Core\Job;
+
+use Vorhut\Core\Record\Field\Labelled;
+
+/** Whether a unit still lets in whoever knows its kind. */
+enum PasswordState: string implements Labelled
+{
+    case AsShipped = 'as-shipped';
+    case Changed = 'changed';
+
+    public function label(): string
+    {
+        return match ($this) {
+            self::AsShipped => 'as it was shipped',
+            self::Changed => 'changed',
+        };
+    }
+}

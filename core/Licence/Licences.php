@@ -1,0 +1,86 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Core\Licence;
+
+use Vorhut\Core\Coupling\Couplings;
+use Vorhut\Core\Job\Device;
+use Vorhut\Core\Job\Job;
+use Vorhut\Core\Job\Licence;
+use Vorhut\Core\Profile\Capacity;
+use Vorhut\Core\Profile\LicenceKind;
+use Vorhut\Core\Setting\Facts;
+
+/** Which licences the units of a plan have, what they allow, and what is used of it. */
+final class Licences
+{
+    /** @var array<string, list<Licence>> by device */
+    private array $byDevice = [];
+
+    public function __construct(private readonly Job $job, private readonly Couplings $couplings, private readonly Facts $facts)
+    {
+        foreach ($job->all(Licence::class) as $licence) {
+            $this->byDevice[$licence->device][] = $licence;
+        }
+    }
+
+    /** @return list<Licence> */
+    public function of(Device $device): array
+    {
+        return $this->byDevice[$device->id] ?? [];
+    }
+
+    public function kind(Licence $licence): ?LicenceKind
+    {
+        $device = $this->job->devices[$licence->device] ?? null;
+        foreach (null === $device ? [] : $this->job->profileOf($device)->licences as $kind) {
+            if ($kind->id === $licence->kind) {
+                return $kind;
+            }
+        }
+
+        return null;
+    }
+
+    /** The licence of a sort that has come furthest; null where none is planned. */
+    public function best(Device $device, string $kind): ?Licence
+    {
+        $best = null;
+        foreach ($this->of($device) as $licence) {
+            if ($licence->kind === $kind && (null === $best || $licence->state->isInTheUnit())) {
+                $best = $licence;
+            }
+        }
+
+        return $best;
+    }
+
+    /** @return array{used: int, allowed: int, licensed: int} licensed: what further licences that are not applied would add */
+    public function capacity(Device $device, Capacity $capacity): array
+    {
+        $allowed = $capacity->count;
+        $planned = 0;
+        foreach ($this->of($device) as $licence) {
+            if ($this->kind($licence)?->capacity === $capacity->id) {
+                $allowed += $licence->count;
+                $planned += $licence->state->isInTheUnit() ? 0 : $licence->count;
+            }
+        }
+
+        return ['used' => $this->used($device, $capacity), 'allowed' => $allowed, 'licensed' => $planned];
+    }
+
+    private function used(Device $device, Capacity $capacity): int
+    {
+        $used = $capacity->extensions ? (int) $this->facts->of($device, 'extension-count') : 0;
+        if (null === $capacity->coupling) {
+            return $used;
+        }
+        foreach ($this->couplings->with($device) as $coupled) {
+            $used += (int) ($coupled->coupling->id === $capacity->coupling);
+        }
+
+        return $used;
+    }
+}

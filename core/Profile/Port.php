@@ -1,0 +1,37 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Core\Profile;
+
+use Vorhut\Core\Record\Field\Choice;
+use Vorhut\Core\Record\Field\Name;
+use Vorhut\Core\Record\Field\Slug;
+use Vorhut\Core\Record\Field\Text;
+use Vorhut\Core\Record\Field\WholeNumber;
+
+/** A socket of a unit, and the one it is taken for. */
+final readonly class Port
+{
+    public function __construct(
+        #[Slug]
+        public string $id,
+        #[Name('As it is marked')]
+        public string $name,
+        #[Choice(PortKind::class, 'Kind', required: true)]
+        public PortKind $kind,
+        #[Text('What for', max: 200, default: '')]
+        public string $purpose,
+        #[Text('Goes to', max: 200, default: '')]
+        public string $goesTo,
+        #[Text('Its look-alike', max: 120, default: '')]
+        public string $lookAlike,
+        #[Text('Slot', max: 64)]
+        public ?string $slot,
+        #[Text('Module it needs', max: 64)]
+        public ?string $needs,
+        #[WholeNumber(0, 8, 'Row', default: 0)]
+        public int $row,
+    ) {
+    }
+}

@@ -1,0 +1,26 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Core\Profile\Setting;
+
+use Vorhut\Core\Record\Field\Labelled;
+
+/** What it takes until a unit heeds a new value. */
+enum Restart: string implements Labelled
+{
+    case None = 'none';
+    case Page = 'page';
+    case Unit = 'unit';
+    case PowerOff = 'power-off';
+
+    public function label(): string
+    {
+        return match ($this) {
+            self::None => 'nothing',
+            self::Page => 'this page is saved',
+            self::Unit => 'the unit restarts',
+            self::PowerOff => 'only with power off',
+        };
+    }
+}

@@ -1,0 +1,150 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Core\Profile\Setting;
+
+use Vorhut\Core\Profile\Step\WorkStage;
+use Vorhut\Core\Record\Checked;
+use Vorhut\Core\Record\Completed;
+use Vorhut\Core\Record\Field\Choice;
+use Vorhut\Core\Record\Field\Flag;
+use Vorhut\Core\Record\Field\Name;
+use Vorhut\Core\Record\Field\Number;
+use Vorhut\Core\Record\Field\Records;
+use Vorhut\Core\Record\Field\Text;
+use Vorhut\Core\Record\Field\Texts;
+use Vorhut\Core\Record\Field\Value;
+use Vorhut\Core\Record\Field\WholeNumber;
+use Vorhut\Core\Record\Given;
+use Vorhut\Core\School\When;
+
+/** One named value that a kind of unit must be told. */
+final readonly class Setting implements Checked, Completed
+{
+    /** Stands in an id and in texts for the number of one of several alike. */
+    public const NUMBER = '{n}';
+
+    /**
+     * @param list<SettingChoice> $choices
+     * @param list<string> $not values that are reserved
+     * @param mixed $default a scalar, a list of scalars, or null
+     * @param list<MenuPlace> $where
+     * @param list<When> $when all of them must hold
+     * @param string $computed a text with facts of the plan in braces; '' for none
+     */
+    public function __construct(
+        #[Text(
+            'Id',
+            required: true,
+            max: 64,
+            pattern: '/^[a-z0-9](?:[a-z0-9._{}-]{0,62}[a-z0-9}])?$/D',
+            says: 'a slug, with {n} for a number where there are several',
+        )]
+        public string $id,
+        #[Name]
+        public string $name,
+        #[Choice(SettingType::class, 'Takes', default: SettingType::Text)]
+        public SettingType $type,
+        #[Flag('takes several of them')]
+        public bool $list,
+        #[Text('Unit', max: 20, default: '')]
+        public string $unit,
+        #[Records(SettingChoice::class, 'Choices')]
+        public array $choices,
+        #[Number(-1e9, 1e9, 'Least')]
+        public ?float $min,
+        #[Number(-1e9, 1e9, 'Most')]
+        public ?float $max,
+        #[Number(0, 1e9, 'Step')]
+        public ?float $step,
+        #[Text('Pattern', max: 200, default: '', technical: true)]
+        public string $pattern,
+        #[Text('The pattern in words', max: 200, default: '')]
+        public string $says,
+        #[Texts('Reserved')]
+        public array $not,
+        #[Choice(Among::class, 'Only once among')]
+        public ?Among $free,
+        #[Value('Default')]
+        public mixed $default,
+        #[Text('Computed from', max: 300, default: '', technical: true)]
+        public string $computed,
+        #[Records(MenuPlace::class, 'Where it is found')]
+        public array $where,
+        #[Choice(Restart::class, 'Takes hold after', default: Restart::None)]
+        public Restart $restart,
+        #[WholeNumber(0, 3600, 'Seconds that takes', default: 0)]
+        public int $restartSeconds,
+        #[Flag('secret: only its name in the vault stands in the plan')]
+        public bool $secret,
+        #[Choice(Ask::class, 'Asked of')]
+        public ?Ask $ask,
+        #[Text('Reads as', max: 300, default: '')]
+        public string $readsAs,
+        #[Text('Why', max: 300, default: '')]
+        public string $why,
+        #[Flag('may stay open')]
+        public bool $optional,
+        #[Choice(WorkStage::class, 'Typed at the stage', default: WorkStage::Role)]
+        public WorkStage $stage,
+        #[Text('Interface', max: 40)]
+        public ?string $interface,
+        #[Records(When::class, 'Only where')]
+        public array $when,
+        #[WholeNumber(0, 512, 'How many alike', default: 0)]
+        public int $times,
+    ) {
+    }
+
+    public static function complete(array $record): array
+    {
+        $record['name'] ??= \is_string($record['id'] ?? null) ? ucfirst(strtr($record['id'], '-', ' ')) : null;
+
+        return $record;
+    }
+
+    public static function completed(): array
+    {
+        return ['name'];
+    }
+
+    public function check(Given $given): void
+    {
+        if (SettingType::Choice === $this->type && [] === $this->choices) {
+            throw $given->refuse('choices', 'at least one choice', 'A setting of this type needs them.');
+        }
+        if (($this->times > 0) !== str_contains($this->id, self::NUMBER)) {
+            throw $given->refuse('times', 'a number where the id has {n}, and none where it has not');
+        }
+        if ('' !== $this->pattern && false === @preg_match(self::regex($this->pattern), '')) {
+            throw $given->refuse('pattern', 'a regular expression', 'Look at its brackets.');
+        }
+        $refused = null === $this->default || $this->secret ? null : Allowed::refusal($this, $this->default);
+        if (null !== $refused) {
+            throw $given->refuse('default', $refused);
+        }
+    }
+
+    /** @return list<self> itself, or those that it stands for */
+    public function each(): array
+    {
+        $all = [];
+        for ($number = 1; $number <= $this->times; ++$number) {
+            $of = get_object_vars($this);
+            foreach (['id', 'name', 'computed', 'why'] as $key) {
+                \assert(\is_string($of[$key]));
+                $of[$key] = str_replace(self::NUMBER, (string) $number, $of[$key]);
+            }
+            /** @phpstan-ignore argument.type */
+            $all[] = new self(...$of);
+        }
+
+        return 0 === $this->times ? [$this] : $all;
+    }
+
+    public static function regex(string $pattern): string
+    {
+        return '/^(?:'.strtr($pattern, ['/' => '\/']).')$/uD';
+    }
+}

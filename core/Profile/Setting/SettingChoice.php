@@ -1,0 +1,20 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Core\Profile\Setting;
+
+use Vorhut\Core\Record\Field\Name;
+use Vorhut\Core\Record\Field\Text;
+
+/** One value that a setting may have, and what the unit calls it. */
+final readonly class SettingChoice
+{
+    public function __construct(
+        #[Text('Value', required: true, max: 60, technical: true)]
+        public string $value,
+        #[Name('As the unit says it', insteadOf: 'value')]
+        public string $label,
+    ) {
+    }
+}

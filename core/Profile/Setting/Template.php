@@ -1,0 +1,41 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Core\Profile\Setting;
+
+/** A text in which values stand in braces. */
+final class Template
+{
+    /** @return list<string> the names in braces, "@" in front of facts */
+    public static function names(string $template): array
+    {
+        preg_match_all('/\{(@?[a-z][a-z0-9.\/_-]*)\}/', $template, $m);
+
+        return $m[1];
+    }
+
+    /**
+     * A template that is nothing but one name keeps the value as it is.
+     *
+     * @param callable(string): mixed $value by name; null where it is not known
+     *
+     * @return mixed null where one of them is not known
+     */
+    public static function fill(string $template, callable $value): mixed
+    {
+        $values = [];
+        foreach (self::names($template) as $name) {
+            $of = $value($name);
+            if (null === $of || [] === $of || '' === $of) {
+                return null;
+            }
+            if ('{'.$name.'}' === $template) {
+                return $of;
+            }
+            $values['{'.$name.'}'] = Allowed::text($of);
+        }
+
+        return strtr($template, $values);
+    }
+}

@@ -1,0 +1,79 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Core\Profile\Step;
+
+use Vorhut\Core\Profile\WayIn;
+use Vorhut\Core\Record\Field\Choice;
+use Vorhut\Core\Record\Field\Records;
+use Vorhut\Core\Record\Field\Slug;
+use Vorhut\Core\Record\Field\Text;
+use Vorhut\Core\Record\Field\Texts;
+use Vorhut\Core\School\When;
+
+/** A step that a kind of unit adds to the work, or puts in the place of a general one. */
+final readonly class ProfileStep
+{
+    /**
+     * @param list<string> $do
+     * @param list<string> $settings ids of settings, in the order of the unit's page
+     * @param list<string> $shortcuts
+     * @param list<string> $ports
+     * @param list<Timer> $timers
+     * @param list<string> $see
+     * @param list<Cause> $causes
+     * @param list<ToRecord> $record
+     * @param list<string> $cautions
+     * @param list<string> $after
+     * @param list<Need> $needs
+     * @param list<When> $when
+     */
+    public function __construct(
+        #[Slug]
+        public string $id,
+        #[Choice(WorkStage::class, 'Stage', required: true)]
+        public WorkStage $stage,
+        #[Text('Title', required: true, max: 120)]
+        public string $title,
+        #[Text('Why', max: 300, default: '')]
+        public string $why,
+        #[Choice(Who::class, 'Who', default: Who::Technician)]
+        public Who $who,
+        #[Texts('What to do')]
+        public array $do,
+        #[Texts('Settings to type')]
+        public array $settings,
+        #[Choice(WayIn::class, 'By')]
+        public ?WayIn $way,
+        #[Text('Keypad', max: 64)]
+        public ?string $keypad,
+        #[Text('Text to type on it', max: 300, default: '')]
+        public string $types,
+        #[Texts('Shortcuts')]
+        public array $shortcuts,
+        #[Text('Dial', max: 64)]
+        public ?string $dial,
+        #[Texts('Sockets')]
+        public array $ports,
+        #[Records(Timer::class, 'Timers')]
+        public array $timers,
+        #[Texts('What should be seen')]
+        public array $see,
+        #[Records(Cause::class, 'What is seen instead')]
+        public array $causes,
+        #[Records(ToRecord::class, 'To be kept')]
+        public array $record,
+        #[Texts('Care')]
+        public array $cautions,
+        #[Text('The way back', max: 300, default: '')]
+        public string $undo,
+        #[Texts('After the steps')]
+        public array $after,
+        #[Records(Need::class, 'Waits for')]
+        public array $needs,
+        #[Records(When::class, 'Only where')]
+        public array $when,
+    ) {
+    }
+}

@@ -1,0 +1,28 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Core\Profile\Step;
+
+use Vorhut\Core\Record\Field\Labelled;
+
+/** What is kept of a step. */
+enum RecordKind: string implements Labelled
+{
+    case Tick = 'tick';
+    case Read = 'read';
+    case AsFound = 'as-found';
+    case Photo = 'photo';
+    case Measure = 'measure';
+
+    public function label(): string
+    {
+        return match ($this) {
+            self::Tick => 'done',
+            self::Read => 'read back at the unit',
+            self::AsFound => 'as found',
+            self::Photo => 'a photo or file',
+            self::Measure => 'a measured figure',
+        };
+    }
+}

@@ -1,0 +1,48 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Core\Profile\Step;
+
+use Vorhut\Core\Record\Field\Labelled;
+
+/** Where a step stands in the order of work on a unit. */
+enum WorkStage: string implements Labelled
+{
+    case Ask = 'ask';
+    case Unpack = 'unpack';
+    case Mount = 'mount';
+    case Power = 'power';
+    case Contact = 'contact';
+    case Secure = 'secure';
+    case Address = 'address';
+    case Upkeep = 'upkeep';
+    case Role = 'role';
+    case Pair = 'pair';
+    case Prove = 'prove';
+    case HandOver = 'hand-over';
+
+    public function label(): string
+    {
+        return match ($this) {
+            self::Ask => 'Ask',
+            self::Unpack => 'Unpack',
+            self::Mount => 'Mount and cable',
+            self::Power => 'Power',
+            self::Contact => 'First contact',
+            self::Secure => 'Secure',
+            self::Address => 'Address',
+            self::Upkeep => 'Firmware, licence, time',
+            self::Role => 'Role',
+            self::Pair => 'Pair',
+            self::Prove => 'Prove',
+            self::HandOver => 'Hand over',
+        };
+    }
+
+    /** From the first to the last. */
+    public function rank(): int
+    {
+        return (int) array_search($this, self::cases(), true);
+    }
+}

@@ -1,0 +1,57 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Core\Runbook\General;
+
+use Vorhut\Core\Profile\Step\Cause;
+use Vorhut\Core\Profile\Step\WorkStage;
+use Vorhut\Core\Runbook\Desk;
+use Vorhut\Core\Runbook\RunbookStep;
+use Vorhut\Core\Runbook\StepValue;
+
+/** Getting the laptop to talk to the unit in its factory state. */
+final class Contact implements GeneralStep
+{
+    public const ID = 'contact';
+
+    public function place(): int
+    {
+        return 50;
+    }
+
+    public function of(Desk $desk): ?RunbookStep
+    {
+        if (!$desk->isNetworked()) {
+            return null;
+        }
+        $plan = $desk->contact();
+        $values = [];
+        foreach ([...$plan->laptop, ...array_intersect_key($plan->unit, ['Open' => ''])] as $label => $value) {
+            $values[] = StepValue::plain('laptop-'.strtolower(strtr($label, ' ', '-')), $label, $value);
+        }
+
+        return new RunbookStep(
+            self::ID,
+            WorkStage::Contact,
+            $plan->technique->title(),
+            $plan->why,
+            values: [...$values, ...$desk->stageValues(WorkStage::Contact)],
+            causes: [
+                new Cause(
+                    'no answer',
+                    'the laptop asks by another of its ports',
+                    'Switch Wi-Fi off and ask again.',
+                    'Leave it off until the unit has its own address.',
+                ),
+                new Cause(
+                    'another unit answers',
+                    'two with one factory address have power',
+                    'Compare the MAC in the neighbour cache with the sticker.',
+                    'Unplug the other one and clear the cache.',
+                ),
+            ],
+            cautions: array_map(static fn (array $r): string => trim($r['risk'].' '.$r['do']), $plan->risks),
+        );
+    }
+}

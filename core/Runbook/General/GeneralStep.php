@@ -1,0 +1,18 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Core\Runbook\General;
+
+use Vorhut\Core\Runbook\Desk;
+use Vorhut\Core\Runbook\RunbookStep;
+
+/** A step that every kind of unit has, unless it says otherwise. */
+interface GeneralStep
+{
+    /** Where it stands among the general steps. */
+    public function place(): int;
+
+    /** Null where there is nothing to do for this unit. */
+    public function of(Desk $desk): ?RunbookStep;
+}

@@ -1,0 +1,77 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Core\Runbook\General;
+
+use Vorhut\Core\Profile\Port;
+use Vorhut\Core\Profile\Step\Who;
+use Vorhut\Core\Profile\Step\WorkStage;
+use Vorhut\Core\Runbook\Desk;
+use Vorhut\Core\Runbook\RunbookStep;
+
+/** Where it goes, what goes into it, and which cord into which socket, all without power. */
+final class Mount implements GeneralStep
+{
+    private const ONE_CARRIES = 25.0;
+
+    public function place(): int
+    {
+        return 30;
+    }
+
+    public function of(Desk $desk): ?RunbookStep
+    {
+        $do = [];
+        foreach ($desk->device->modules as $fitted) {
+            $do[] = \sprintf(
+                '%s into %s: off and unplugged, pressed in evenly.',
+                self::name($desk->profile->modules, $fitted->module),
+                self::name($desk->profile->slots, $fitted->slot),
+            );
+        }
+        if (null !== $desk->profile->rackUnits) {
+            $do[] = \sprintf('%d rack units; heavy units low, air free.', $desk->profile->rackUnits);
+        }
+        foreach ($desk->profile->ports as $port) {
+            if ('' !== $port->goesTo) {
+                $do[] = \sprintf('%s: %s.%s', $port->name, $port->goesTo, '' === $port->lookAlike ? '' : ' Not '.$port->lookAlike.'.');
+            }
+        }
+        foreach ($desk->settings->couplings->with($desk->device) as $coupled) {
+            $own = $coupled->from->id === $desk->device->id ? $coupled->fromPort : $coupled->toPort;
+            if (null !== $own) {
+                $do[] = \sprintf('%s goes to %s.', self::name($desk->profile->ports, $own), $coupled->partnerOf($desk->device)->name);
+            }
+        }
+        $isHeavy = ($desk->profile->kilograms ?? 0.0) > self::ONE_CARRIES;
+
+        return [] === $do ? null : new RunbookStep(
+            'mount',
+            WorkStage::Mount,
+            'Mount and cable it, unpowered',
+            'Cables by the name of the socket; look-alikes are the classic mistake. Power comes last.',
+            $isHeavy ? Who::TwoPeople : Who::Technician,
+            $do,
+            cautions: $isHeavy ? [\sprintf('It weighs %d kg: two people.', $desk->profile->kilograms)] : [],
+            ports: array_values(array_filter($desk->profile->ports, self::isToldOf(...))),
+        );
+    }
+
+    private static function isToldOf(Port $port): bool
+    {
+        return '' !== $port->goesTo || '' !== $port->lookAlike;
+    }
+
+    /** @param list<object> $records */
+    private static function name(array $records, string $id): string
+    {
+        foreach ($records as $record) {
+            if (isset($record->id, $record->name) && $record->id === $id && \is_string($record->name)) {
+                return $record->name;
+            }
+        }
+
+        return $id;
+    }
+}

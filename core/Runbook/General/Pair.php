@@ -1,0 +1,54 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Core\Runbook\General;
+
+use Vorhut\Core\Coupling\Coupled;
+use Vorhut\Core\Profile\Step\WorkStage;
+use Vorhut\Core\Runbook\Desk;
+use Vorhut\Core\Runbook\RunbookStep;
+
+/** The other end holds what matches. */
+final class Pair implements GeneralStep
+{
+    public function place(): int
+    {
+        return 100;
+    }
+
+    public function of(Desk $desk): ?RunbookStep
+    {
+        $values = $desk->stageValues(WorkStage::Pair);
+        $do = $wrong = [];
+        foreach ($desk->settings->couplings->with($desk->device) as $coupled) {
+            $do[] = self::line($desk, $coupled);
+            foreach ($desk->pairings->of($coupled) as $state) {
+                if (false === $state->holds) {
+                    $wrong[] = $state->said();
+                }
+            }
+        }
+
+        return [] === $values && [] === $do ? null : new RunbookStep(
+            'pair',
+            WorkStage::Pair,
+            'Pair it with the other end',
+            'Both ends hold values that match, or nothing works although each looks right.',
+            do: $do,
+            values: $values,
+            cautions: array_map(static fn (string $w): string => 'The plan does not agree with itself. '.$w, $wrong),
+        );
+    }
+
+    private static function line(Desk $desk, Coupled $coupled): string
+    {
+        $ties = [];
+        foreach ($desk->pairings->of($coupled) as $state) {
+            $ties[] = $state->tie->name;
+        }
+        $said = 'It '.$coupled->said($desk->device);
+
+        return [] === $ties ? $said.'.' : \sprintf('%s. To match: %s.', $said, lcfirst(implode(', ', $ties)));
+    }
+}

@@ -1,0 +1,87 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Core\Runbook;
+
+use Vorhut\Core\Profile\Dial;
+use Vorhut\Core\Profile\Port;
+use Vorhut\Core\Profile\Step\Cause;
+use Vorhut\Core\Profile\Step\Timer;
+use Vorhut\Core\Profile\Step\ToRecord;
+use Vorhut\Core\Profile\Step\Who;
+use Vorhut\Core\Profile\Step\WorkStage;
+use Vorhut\Core\Profile\WayIn;
+
+/** One step of the work on a unit. */
+final readonly class RunbookStep implements \JsonSerializable
+{
+    /**
+     * @param list<string> $do in this order
+     * @param list<StepValue> $values in the order of the unit's own page
+     * @param list<StepKeys> $keys
+     * @param list<Timer> $timers
+     * @param list<string> $see
+     * @param list<Cause> $causes the likeliest first
+     * @param list<ToRecord> $record
+     * @param list<string> $cautions
+     * @param list<Blocker> $blockedBy
+     * @param list<Port> $ports
+     * @param list<string> $after ids of steps
+     */
+    public function __construct(
+        public string $id,
+        public WorkStage $stage,
+        public string $title,
+        public string $why = '',
+        public Who $who = Who::Technician,
+        public array $do = [],
+        public array $values = [],
+        public array $keys = [],
+        public array $timers = [],
+        public array $see = [],
+        public array $causes = [],
+        public array $record = [],
+        public array $cautions = [],
+        public array $blockedBy = [],
+        public array $ports = [],
+        public ?Dial $dial = null,
+        /** The position at which the dial is to stand. */
+        public string $dialAt = '',
+        public ?WayIn $way = null,
+        public string $undo = '',
+        public array $after = [],
+        public bool $isDone = false,
+        /** What is read at the unit and compared with the plan: "mac", "address", or the id of a setting; '' for nothing. */
+        public string $reads = '',
+    ) {
+    }
+
+    /** @param array<string, mixed> $changed by property */
+    public function with(array $changed): self
+    {
+        /** @phpstan-ignore argument.type */
+        return new self(...[...get_object_vars($this), ...$changed]);
+    }
+
+    /** @return array<string, mixed> */
+    public function jsonSerialize(): array
+    {
+        return [
+            'id' => $this->id,
+            'stage' => $this->stage->value,
+            'title' => $this->title,
+            'who' => $this->who->value,
+            'values' => $this->values,
+            'keys' => $this->keys,
+            'timers' => array_map(static fn (Timer $t): array => ['kind' => $t->kind->value, 'seconds' => $t->seconds], $this->timers),
+            'see' => $this->see,
+            'record' => array_map(
+                static fn (ToRecord $r): array => ['kind' => $r->kind->value, 'label' => $r->label, 'setting' => $r->setting],
+                $this->record,
+            ),
+            'cautions' => $this->cautions,
+            'blockedBy' => $this->blockedBy,
+        ];
+    }
+}

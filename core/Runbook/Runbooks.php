@@ -1,0 +1,114 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Core\Runbook;
+
+use Vorhut\Core\Bench\LaptopInterface;
+use Vorhut\Core\Classes;
+use Vorhut\Core\Job\Device;
+use Vorhut\Core\Licence\Licences;
+use Vorhut\Core\Pairing\Pairings;
+use Vorhut\Core\Profile\Step\ProfileStep;
+use Vorhut\Core\Runbook\General\GeneralStep;
+use Vorhut\Core\Setting\Settings;
+
+/** The ordered steps for every unit of a plan, made from its kind, the plan and how far it is. */
+final class Runbooks
+{
+    /** @var list<GeneralStep>|null */
+    private static ?array $general = null;
+
+    private readonly Pairings $pairings;
+
+    private readonly Licences $licences;
+
+    /** @param list<LaptopInterface> $laptop */
+    public function __construct(private readonly Settings $settings, private readonly array $laptop = [])
+    {
+        $this->pairings = new Pairings($settings);
+        $this->licences = new Licences($settings->job, $settings->couplings, $settings->facts);
+    }
+
+    /**
+     * @param Progress|null $progress null: as the unit's stage says
+     * @param list<string>|null $added what the laptop was given for this unit; null: what it would be given now
+     */
+    public function of(Device $device, ?Progress $progress = null, ?array $added = null): Runbook
+    {
+        $progress ??= Progress::of($device);
+        $profile = $this->settings->job->profileOf($device);
+        $own = array_values(array_filter($profile->steps, fn (ProfileStep $s): bool => $this->settings->holds($device, $s->when)));
+        $desk = new Desk($device, $this->settings, $this->pairings, $this->licences, $own, $this->laptop, $added);
+        $steps = [];
+        foreach (self::general() as $general) {
+            $step = $general->of($desk);
+            if (null !== $step && !\in_array($step->id, $profile->omits, true)) {
+                $steps[$step->id] = $step;
+            }
+        }
+        foreach ($own as $of) {
+            $steps[$of->id] = OwnStep::of($of, $desk, $steps[$of->id] ?? null);
+        }
+
+        return new Runbook($device, $this->finished(self::inOrder($steps), $desk, $own, $progress));
+    }
+
+    /** @return list<GeneralStep> in the order of work */
+    private static function general(): array
+    {
+        if (null === self::$general) {
+            $classes = Classes::in(__DIR__.'/General', __NAMESPACE__.'\General', GeneralStep::class);
+            $general = array_map(static fn (string $class): GeneralStep => new $class(), $classes);
+            usort($general, static fn (GeneralStep $a, GeneralStep $b): int => $a->place() <=> $b->place());
+            self::$general = $general;
+        }
+
+        return self::$general;
+    }
+
+    /**
+     * By stage; within one the general step first, then those of the kind as they stand there.
+     *
+     * @param array<string, RunbookStep> $steps
+     *
+     * @return list<RunbookStep>
+     */
+    private static function inOrder(array $steps): array
+    {
+        $steps = array_values($steps);
+        usort($steps, static fn (RunbookStep $a, RunbookStep $b): int => $a->stage->rank() <=> $b->stage->rank());
+
+        return $steps;
+    }
+
+    /**
+     * @param list<RunbookStep> $steps
+     * @param list<ProfileStep> $own
+     *
+     * @return list<RunbookStep>
+     */
+    private function finished(array $steps, Desk $desk, array $own, Progress $progress): array
+    {
+        $done = $titles = $needs = [];
+        foreach ($steps as $step) {
+            $done[$step->id] = $progress->isDone($step->id, $step->stage) || null !== $progress->skipped($step->id);
+            $titles[$step->id] = $step->title;
+        }
+        foreach ($own as $of) {
+            $needs[$of->id] = $of->needs;
+        }
+        $blockers = new Blockers($desk);
+        $finished = [];
+        foreach ($steps as $step) {
+            $blockedBy = $done[$step->id] ? [] : [
+                ...$blockers->ofValues($step),
+                ...$blockers->ofSteps($step, $done, $titles),
+                ...$blockers->ofNeeds($needs[$step->id] ?? []),
+            ];
+            $finished[] = $step->with(['blockedBy' => $blockedBy, 'isDone' => $done[$step->id]]);
+        }
+
+        return $finished;
+    }
+}

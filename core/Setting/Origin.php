@@ -1,0 +1,32 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Core\Setting;
+
+/** Where a value comes from, in the order in which the first hit wins. */
+enum Origin: string
+{
+    case Typed = 'typed';
+    case Pairing = 'pairing';
+    case Answer = 'answer';
+    case PlaceRule = 'place-rule';
+    case KindRule = 'kind-rule';
+    case Computed = 'computed';
+    case Default = 'default';
+    case Open = 'open';
+
+    public function label(): string
+    {
+        return match ($this) {
+            self::Typed => 'typed for this unit',
+            self::Pairing => 'from a pairing',
+            self::Answer => 'answered',
+            self::PlaceRule => 'rule of the place',
+            self::KindRule => 'rule of the kind',
+            self::Computed => 'computed from the plan',
+            self::Default => 'default of the kind',
+            self::Open => 'still open',
+        };
+    }
+}

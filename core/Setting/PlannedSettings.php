@@ -1,0 +1,90 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Core\Setting;
+
+use Vorhut\Core\Job\AddressMode;
+use Vorhut\Core\Job\Device;
+use Vorhut\Core\Job\NetworkInterface;
+use Vorhut\Core\Profile\DeviceProfile;
+use Vorhut\Core\Profile\GatewayPolicy;
+use Vorhut\Core\Profile\Setting\Setting;
+use Vorhut\Core\Profile\Setting\SettingChoice;
+use Vorhut\Core\Profile\Setting\SettingType;
+use Vorhut\Core\Record\RecordType;
+
+/** What every unit with a network port is told, whatever its kind: its name, and the address of each of its interfaces. */
+final class PlannedSettings
+{
+    public const PASSWORD = 'password';
+
+    /** @return list<Setting> the first interface by plain names, further ones with the interface behind a dot */
+    public static function of(Device $device, DeviceProfile $profile): array
+    {
+        if ([] === $device->interfaces) {
+            return [];
+        }
+        $settings = [self::setting('host', 'Name', SettingType::Host, '{@host}', null, optional: true)];
+        foreach ($device->interfaces as $index => $interface) {
+            array_push($settings, ...self::ofInterface($interface, 0 === $index ? '' : '.'.self::slug($interface->name, $index), $profile));
+        }
+
+        return $settings;
+    }
+
+    /** @return list<Setting> */
+    private static function ofInterface(NetworkInterface $interface, string $behind, DeviceProfile $profile): array
+    {
+        $port = $interface->name;
+        $of = '' === $behind ? '' : ' of '.$port;
+        $choices = array_map(static fn (AddressMode $m): SettingChoice => new SettingChoice($m->value, $m->label()), AddressMode::cases());
+        $settings = [
+            self::setting('addressing'.$behind, 'Addressing'.$of, SettingType::Choice, $interface->mode->value, null, $choices),
+        ];
+        if (AddressMode::Static !== $interface->mode) {
+            return $settings;
+        }
+        $insists = GatewayPolicy::Required === $profile->gatewayPolicy;
+        array_push(
+            $settings,
+            self::setting('address'.$behind, 'Address'.$of, SettingType::Address, '{@address}', $port),
+            self::setting('mask'.$behind, 'Mask'.$of, SettingType::Text, '{@mask}', $port),
+            self::setting('gateway'.$behind, 'Gateway'.$of, SettingType::Address, '{@gateway}', $port, optional: !$insists),
+            self::setting('dns'.$behind, 'Name servers'.$of, SettingType::Address, '{@dns}', $port, list: true, optional: true),
+        );
+
+        return $settings;
+    }
+
+    private static function slug(string $name, int $index): string
+    {
+        $slug = trim((string) preg_replace('/[^a-z0-9]+/', '-', strtolower($name)), '-');
+
+        return '' === $slug ? (string) ($index + 1) : $slug;
+    }
+
+    /** @param list<SettingChoice> $choices */
+    private static function setting(
+        string $id,
+        string $name,
+        SettingType $type,
+        string $computed,
+        ?string $interface,
+        array $choices = [],
+        bool $optional = false,
+        bool $list = false,
+    ): Setting {
+        return RecordType::of(Setting::class)->read([
+            'id' => $id,
+            'name' => $name,
+            'type' => $type->value,
+            'computed' => $computed,
+            'interface' => $interface,
+            'choices' => array_map(static fn (SettingChoice $c): array => get_object_vars($c), $choices),
+            'optional' => $optional,
+            'list' => $list,
+            'stage' => 'address',
+        ]);
+    }
+}
