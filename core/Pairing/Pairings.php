@@ -72,7 +72,23 @@ final class Pairings
         $theirs = null === $reference ? null : $this->settings->reference($coupled->to, $reference);
         $holds = null === $mine || null === $theirs ? null : self::compare($tie->relation, $mine, $theirs);
 
-        return new TieState($coupled, $tie, $mine, $theirs, $holds, false === $holds ? $this->mends($coupled, $tie, $mine, $theirs) : []);
+        return new TieState(
+            $coupled,
+            $tie,
+            $mine,
+            $theirs,
+            $holds,
+            $this->shown($coupled->from, $tie->mine, $mine),
+            $this->shown($coupled->to, (string) $reference, $theirs),
+            false === $holds ? $this->mends($coupled, $tie, $mine, $theirs) : [],
+        );
+    }
+
+    private function shown(Device $device, string $reference, mixed $value): string
+    {
+        $setting = $this->settings->setting($device, $reference);
+
+        return null === $setting ? Allowed::text($value) : Allowed::shown($setting, $value);
     }
 
     private static function compare(Relation $relation, mixed $mine, mixed $theirs): bool
@@ -99,11 +115,16 @@ final class Pairings
             }
         }
         if (null === $mine || null === $other) {
-            return new TieState($coupled, $tie, $mine, null, null === $mine ? null : true);
+            $shown = $this->shown($coupled->from, $tie->mine, $mine);
+
+            return null === $mine
+                ? new TieState($coupled, $tie, null, null, null)
+                : new TieState($coupled, $tie, $mine, null, true, $shown, 'no other with it');
         }
         $mend = $this->set($coupled->from, $tie->mine, null);
+        $shown = $this->shown($coupled->from, $tie->mine, $mine);
 
-        return new TieState($coupled, $tie, $mine, \sprintf('%s (%s)', Allowed::text($mine), $other->name), false, array_filter([$mend]));
+        return new TieState($coupled, $tie, $mine, $mine, false, $shown, $shown.' at '.$other->name, array_filter([$mend]));
     }
 
     /** @return array<string, list<Device>> */
@@ -133,7 +154,9 @@ final class Pairings
             default => [$coupled->from->profile, $coupled->to->profile],
         };
 
-        return new TieState($coupled, $tie, $mine, $theirs, null === $mine || null === $theirs ? null : $mine === $theirs);
+        $holds = null === $mine || null === $theirs ? null : $mine === $theirs;
+
+        return new TieState($coupled, $tie, $mine, $theirs, $holds, (string) $mine, (string) $theirs);
     }
 
     /** @param string $reference the interface meant stands behind its slash, "@address/room" */

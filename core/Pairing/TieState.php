@@ -7,7 +7,6 @@ namespace Vorhut\Core\Pairing;
 use Vorhut\Core\Coupling\Coupled;
 use Vorhut\Core\Job\ChangeSet;
 use Vorhut\Core\Profile\Coupling\Tie;
-use Vorhut\Core\Profile\Setting\Allowed;
 
 /** Two values of coupled units as the plan has them, and whether their relation holds. */
 final readonly class TieState
@@ -22,6 +21,9 @@ final readonly class TieState
         public mixed $mine,
         public mixed $theirs,
         public ?bool $holds,
+        /** As the unit says it; '' while it is not known. */
+        public string $mineShown = '',
+        public string $theirsShown = '',
         public array $mends = [],
     ) {
     }
@@ -33,14 +35,9 @@ final readonly class TieState
             '%s: %s %s, %s %s',
             $this->tie->name,
             $this->coupled->from->name,
-            self::text($this->mine),
+            '' === $this->mineShown ? 'open' : $this->mineShown,
             $this->coupled->to->name,
-            self::text($this->theirs),
+            '' === $this->theirsShown ? 'open' : $this->theirsShown,
         );
-    }
-
-    private static function text(mixed $value): string
-    {
-        return null === $value ? 'open' : Allowed::text($value);
     }
 }

@@ -28,8 +28,6 @@ final readonly class Port
         public string $lookAlike,
         #[Text('Slot', max: 64)]
         public ?string $slot,
-        #[Text('Module it needs', max: 64)]
-        public ?string $needs,
         #[WholeNumber(0, 8, 'Row', default: 0)]
         public int $row,
     ) {

@@ -18,6 +18,9 @@ use Vorhut\Core\School\When;
 /** Checks that what a profile's parts name is in the profile. */
 final class ProfileCheck
 {
+    /** Settings that every unit has, because the plan does. */
+    private const OF_THE_PLAN = ['host', 'addressing', 'address', 'mask', 'gateway', 'dns'];
+
     /** @var array<string, list<string>> ids by sort */
     private array $known;
 
@@ -26,7 +29,7 @@ final class ProfileCheck
 
     private function __construct(private readonly DeviceProfile $profile)
     {
-        $settings = [];
+        $settings = self::OF_THE_PLAN;
         foreach ($profile->settings as $setting) {
             $settings[] = $setting->id;
             foreach ($setting->times > 0 ? $setting->each() : [] as $one) {
@@ -95,7 +98,6 @@ final class ProfileCheck
         }
         foreach ($this->profile->ports as $index => $port) {
             $this->known('slot', $port->slot, ".ports[$index].slot");
-            $this->known('module', $port->needs, ".ports[$index].needs");
         }
         foreach ($this->profile->slots as $index => $slot) {
             foreach ($slot->takes as $module) {

@@ -138,7 +138,7 @@ final class Desk
         }
         $keys = [];
         foreach ($values as $value) {
-            if ('' !== $value->typed && !$value->isSecret) {
+            if ('' !== $value->typed && !$value->isSecret && !$value->isChosen) {
                 $keys[] = StepKeys::typing($value->setting, $value->label, $value->typed, $keypad);
             }
         }

@@ -6,6 +6,7 @@ namespace Vorhut\Core\Runbook;
 
 use Vorhut\Core\Profile\Setting\MenuPlace;
 use Vorhut\Core\Profile\Setting\Restart;
+use Vorhut\Core\Profile\Setting\SettingType;
 use Vorhut\Core\Profile\WayIn;
 use Vorhut\Core\Setting\SettingValue;
 
@@ -27,6 +28,8 @@ final readonly class StepValue implements \JsonSerializable
         public string $note = '',
         public bool $isSecret = false,
         public bool $isOpen = false,
+        /** Chosen from a list or turned, not typed letter by letter. */
+        public bool $isChosen = false,
     ) {
     }
 
@@ -52,6 +55,7 @@ final readonly class StepValue implements \JsonSerializable
             implode(' · ', array_filter($notes, static fn (string $n): bool => '' !== $n)),
             $setting->secret,
             $of->isDue(),
+            \in_array($setting->type, [SettingType::Choice, SettingType::Flag], true),
         );
     }
 

@@ -93,7 +93,7 @@ final class Settings
         return isset($this->planned[self::shape($device)][$setting->id]);
     }
 
-    /** @return list<ChainLink> every place a value may come from, the winning one first among those that give one */
+    /** @return list<ChainLink> every place a value may come from; the first that gives one wins */
     public function chain(Device $device, Setting $setting): array
     {
         return iterator_to_array($this->links($device, $setting), false);
@@ -102,10 +102,7 @@ final class Settings
     /** Without what is free and what a default says: what decides which numbers are taken. */
     public function given(Device $device, Setting $setting): mixed
     {
-        foreach ($this->links($device, $setting) as $link) {
-            if (Origin::Computed === $link->origin) {
-                return null;
-            }
+        foreach ($this->said($device, $setting) as $link) {
             if ($link->gives()) {
                 return $link->value;
             }
@@ -176,8 +173,21 @@ final class Settings
         return $this->found[$key] = new SettingValue($setting, $from);
     }
 
-    /** @return iterable<ChainLink> */
+    /** @return iterable<ChainLink> all of them */
     private function links(Device $device, Setting $setting): iterable
+    {
+        yield from $this->said($device, $setting);
+        if ('' !== $setting->computed) {
+            yield $this->link($setting, Origin::Computed, $this->computed($device, $setting), $setting->computed);
+        }
+        if ($setting->secret) {
+            yield $this->link($setting, Origin::Computed, $this->secretName($device, $setting), 'its name in the vault');
+        }
+        yield $this->link($setting, Origin::Default, $setting->default, 'default of '.$this->job->profileOf($device)->name);
+    }
+
+    /** @return iterable<ChainLink> what somebody has said */
+    private function said(Device $device, Setting $setting): iterable
     {
         if (\array_key_exists($setting->id, $device->settings) && !$this->isPlanned($device, $setting)) {
             $said = $device->settings[$setting->id];
@@ -195,13 +205,6 @@ final class Settings
             $said = '' === $rule->reason ? 'rule '.$rule->id : $rule->reason;
             yield $this->link($setting, $origin, $rule->value, $said, 'rules/'.$rule->id);
         }
-        if ('' !== $setting->computed) {
-            yield $this->link($setting, Origin::Computed, $this->computed($device, $setting), $setting->computed);
-        }
-        if ($setting->secret) {
-            yield $this->link($setting, Origin::Computed, $this->secretName($device, $setting), 'its name in the vault');
-        }
-        yield $this->link($setting, Origin::Default, $setting->default, 'default of '.$this->job->profileOf($device)->name);
     }
 
     private function link(Setting $setting, Origin $origin, mixed $value, string $said, string $record = ''): ChainLink

@@ -34,7 +34,12 @@ final class DefaultPassword implements Rule
             yield new Finding(
                 $this->about(),
                 Severity::Care,
-                \sprintf('%s still has the password it was shipped with', $device->name),
+                \sprintf(
+                    null === $device->password
+                        ? 'Nobody has recorded that the password of %s was changed'
+                        : '%s still has the password it was shipped with',
+                    $device->name,
+                ),
                 'Whoever has read a manual gets in, and a year later nobody remembers that it was meant to be changed.',
                 [$device->id],
                 'Set one of its own and record the step.',

@@ -23,25 +23,27 @@ final class ModuleMissing implements Rule
     public function check(Plan $plan): iterable
     {
         foreach ($plan->settings()->couplings->all as $coupled) {
-            foreach ([[$coupled->from, $coupled->fromPort], [$coupled->to, $coupled->toPort]] as [$device, $id]) {
-                $port = null === $id ? null : self::port($plan, $device, $id);
-                if (null === $port || null === $port->needs || self::isFitted($device, $port)) {
-                    continue;
-                }
-                yield new Finding(
-                    $this->about(),
-                    Severity::Wrong,
-                    \sprintf('%s: socket %s has no %s', $device->name, $port->name, self::name($plan, $device, $port->needs)),
-                    \sprintf('%s hangs there, and the socket is dead without it.', $coupled->partnerOf($device)->name),
-                    [$device->id, $coupled->partnerOf($device)->id],
-                    \sprintf('Order the module and plan it into slot %s; it goes in with the unit off and unplugged.', $port->slot),
-                    value: $port->id,
-                );
+            $module = $coupled->coupling->module;
+            $port = self::port($plan, $coupled->to, $coupled->toPort);
+            if (null === $module || self::isFitted($coupled->to, $module, $port?->slot)) {
+                continue;
             }
+            $name = self::name($plan, $coupled->to, $module);
+            yield new Finding(
+                $this->about(),
+                Severity::Wrong,
+                null === $port
+                    ? \sprintf('%s has no %s', $coupled->to->name, $name)
+                    : \sprintf('%s: socket %s has no %s behind it', $coupled->to->name, $port->name, $name),
+                \sprintf('%s hangs there, and the socket is dead without it.', $coupled->from->name),
+                [$coupled->to->id, $coupled->from->id],
+                'Order the module and plan it into a slot; it goes in with the unit off and unplugged.',
+                value: $coupled->from->id,
+            );
         }
     }
 
-    private static function port(Plan $plan, Device $device, string $id): ?Port
+    private static function port(Plan $plan, Device $device, ?string $id): ?Port
     {
         foreach ($plan->job->profileOf($device)->ports as $port) {
             if ($port->id === $id) {
@@ -52,10 +54,10 @@ final class ModuleMissing implements Rule
         return null;
     }
 
-    private static function isFitted(Device $device, Port $port): bool
+    private static function isFitted(Device $device, string $module, ?string $slot): bool
     {
         foreach ($device->modules as $fitted) {
-            if ($fitted->slot === $port->slot && $fitted->module === $port->needs) {
+            if ($fitted->module === $module && (null === $slot || $fitted->slot === $slot)) {
                 return true;
             }
         }

@@ -14,6 +14,7 @@ use Vorhut\Core\Job\Device;
 use Vorhut\Core\Net\Ipv4Address;
 use Vorhut\Core\Net\Protocol;
 use Vorhut\Core\Net\Service;
+use Vorhut\Core\Reach\Node\Node;
 use Vorhut\Core\Reach\Walk\Exchange;
 use Vorhut\Core\Reach\Walk\Outcome;
 
@@ -29,37 +30,54 @@ final class TimeUnreachable implements Rule
 
     public function check(Plan $plan): iterable
     {
-        $exchange = null;
-        $asked = [];
+        $exchange = new Exchange($plan->network());
+        $why = $groups = [];
         foreach ($plan->job->devices as $device) {
             $server = self::server($plan, $device);
-            if (null === $server) {
-                continue;
-            }
             $port = $device->interfaces[0] ?? null;
-            $key = \sprintf('%s %s %s', $port?->segment, $port?->gateway, $server);
-            if (!isset($asked[$key])) {
-                $exchange ??= new Exchange($plan->network());
-                $node = $plan->network()->node($device->id);
-                $verdict = null === $node ? null : $exchange->ask($node, $server, new Service(Protocol::Udp, self::PORT, self::PORT));
-                $asked[$key] = null === $verdict || $verdict->isOk() || Outcome::Refused === $verdict->outcome
-                    ? ''
-                    : ($verdict->cause->text ?? 'The answer does not come back.');
-            }
-            if ('' === $asked[$key]) {
+            $node = $plan->network()->node($device->id);
+            if (null === $server || null === $port?->address || null === $node) {
                 continue;
             }
+            $key = \sprintf('%s %s %s', $port->segment, $port->gateway, $server);
+            $why[$key] ??= self::why($exchange, $node, $server);
+            if ('' !== $why[$key]) {
+                $groups[$port->segment.' '.$server.' '.$why[$key]][] = [$device, $server, $why[$key]];
+            }
+        }
+        foreach ($groups as $members) {
+            [$first, $server, $reason] = $members[0];
+            $more = \count($members) - 1;
             yield new Finding(
                 $this->about(),
                 Severity::Care,
-                \sprintf('%s does not reach its time server %s', $device->name, $server),
-                $asked[$key],
-                [$device->id],
+                \sprintf(
+                    '%s%s not reach the time server %s',
+                    $first->name,
+                    match ($more) {
+                        0 => ' does',
+                        1 => ' and one more do',
+                        default => \sprintf(' and %d more do', $more),
+                    },
+                    $server,
+                ),
+                $reason,
+                array_map(static fn (array $m): string => $m[0]->id, $members),
                 'Let NTP through (UDP port 123, RFC 5905), or name a server that can be reached.',
-                segment: $port?->segment,
+                segment: ($first->interfaces[0] ?? null)->segment ?? null,
                 value: (string) $server,
             );
         }
+    }
+
+    /** Why no answer comes; '' where one does, or nobody is known to listen. */
+    private static function why(Exchange $exchange, Node $node, Ipv4Address $server): string
+    {
+        $verdict = $exchange->ask($node, $server, new Service(Protocol::Udp, self::PORT, self::PORT));
+
+        return $verdict->isOk() || Outcome::Refused === $verdict->outcome
+            ? ''
+            : $verdict->cause->text ?? 'The answer does not come back.';
     }
 
     private static function server(Plan $plan, Device $device): ?Ipv4Address

@@ -31,6 +31,8 @@ final readonly class Coupling
         public bool $required,
         #[Flag('every extension couples the unit with the phone system it registers at')]
         public bool $byExtension,
+        #[Text('Module in the slot of the partner\'s socket', max: 64)]
+        public ?string $module,
         #[Records(Tie::class, 'Values that must agree')]
         public array $ties,
     ) {

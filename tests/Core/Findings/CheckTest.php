@@ -24,7 +24,7 @@ final class CheckTest extends TestCase
                 .' '
                 .implode(',', $f->devices)
                 .([] === $f->devices ? $f->segment : ''),
-            Check::run(Jobs::demo()),
+            Check::run(Jobs::demo(), null, new \DateTimeImmutable('2026-11-26')),
         );
         self::assertSame(
             [
@@ -41,6 +41,23 @@ final class CheckTest extends TestCase
                 'snooping-without-querier sound',
                 'return-route-missing slip-router',
                 'shared-factory-address berth-4,berth-5',
+                'value-open crew-bar',
+                'value-open crew-panel',
+                'value-against-rule horn-3',
+                'pairing-broken customs-fax,pbx',
+                'pairing-broken hall-music,zones',
+                'firmware-mixed crew-panel,crew-bar',
+                'module-missing pbx,lift-phone',
+                'unlock-ending zones',
+                'licence-misfit customs-fax',
+                'default-password ticket-6',
+                'default-password horn-pier-b',
+                'default-password slip-phone',
+                'time-unreachable ticket-6',
+                'time-unreachable slip-phone,slip-camera,tide-cam',
+                'supply-wrong arrivals',
+                'ambient-limit hut-phone',
+                'ambient-limit hut-camera',
             ],
             $found,
         );
@@ -56,15 +73,16 @@ final class CheckTest extends TestCase
     {
         $job = Jobs::demo();
         $offered = 0;
-        foreach (Check::run($job) as $finding) {
+        $all = Check::run($job);
+        foreach ($all as $finding) {
             if (null !== $finding->change) {
                 ++$offered;
                 $left = array_map(static fn (Finding $f): string => $f->id(), Check::run($job->with($finding->change)));
                 self::assertNotContains($finding->id(), $left, $finding->title);
-                self::assertLessThan(13, \count($left), $finding->title.' was traded for another');
+                self::assertLessThan(\count($all), \count($left), $finding->title.' was traded for another');
             }
         }
-        self::assertGreaterThanOrEqual(7, $offered);
+        self::assertGreaterThanOrEqual(10, $offered);
     }
 
     /**
