@@ -8,11 +8,14 @@ use Vorhut\Core\Record\InvalidFile;
 use Vorhut\Core\Record\Json;
 use Vorhut\Core\Record\RecordType;
 
-/** Profiles by id: the shipped ones, with a job's own in front. */
-final readonly class ProfileLibrary
+/** Profiles by id: the shipped ones, with a job's own in front. What is shipped is read when it is first asked for. */
+final class ProfileLibrary
 {
-    /** @param array<string, DeviceProfile> $profiles */
-    private function __construct(private array $profiles)
+    /**
+     * @param array<string, DeviceProfile> $read
+     * @param array<string, \Closure(): DeviceProfile> $unread by id
+     */
+    private function __construct(private array $read, private array $unread = [])
     {
     }
 
@@ -25,49 +28,86 @@ final readonly class ProfileLibrary
     {
         $profiles = [];
         foreach ($files as $name => $json) {
-            try {
-                $profile = RecordType::of(DeviceProfile::class)->read(Json::decode($json));
-            } catch (InvalidFile $e) {
-                throw $e->under((string) $name);
-            }
+            $profile = self::decode((string) $name, $json);
             $profiles[$profile->id] = $profile;
         }
-        ksort($profiles);
 
         return new self($profiles);
+    }
+
+    /** @param array<string, \Closure(): DeviceProfile> $readers by id */
+    public static function shipped(array $readers): self
+    {
+        return new self([], $readers);
+    }
+
+    /**
+     * @param string $name of the file, for errors
+     *
+     * @throws InvalidFile
+     */
+    public static function decode(string $name, string $json): DeviceProfile
+    {
+        try {
+            return RecordType::of(DeviceProfile::class)->read(Json::decode($json));
+        } catch (InvalidFile $e) {
+            throw $e->under($name);
+        }
     }
 
     /** @param list<DeviceProfile> $own */
     public function with(array $own): self
     {
-        $profiles = $this->profiles;
+        if ([] === $own) {
+            return $this;
+        }
+        $read = $this->read;
+        $unread = $this->unread;
         foreach ($own as $profile) {
-            $profiles[$profile->id] = $profile;
+            $read[$profile->id] = $profile;
+            unset($unread[$profile->id]);
         }
 
-        return new self($profiles);
+        return new self($read, $unread);
     }
 
     public function has(string $id): bool
     {
-        return isset($this->profiles[$id]);
+        return isset($this->read[$id]) || isset($this->unread[$id]);
     }
 
     /** @throws \OutOfBoundsException for an id that has() denies */
     public function get(string $id): DeviceProfile
     {
-        return $this->profiles[$id] ?? throw new \OutOfBoundsException(\sprintf('There is no device profile "%s".', $id));
+        if (isset($this->read[$id])) {
+            return $this->read[$id];
+        }
+        if (!isset($this->unread[$id])) {
+            throw new \OutOfBoundsException(\sprintf('There is no device profile "%s".', $id));
+        }
+        $this->read[$id] = $this->unread[$id]();
+        unset($this->unread[$id]);
+
+        return $this->read[$id];
     }
 
     /** @return list<string> */
     public function ids(): array
     {
-        return array_map(strval(...), array_keys($this->profiles));
+        $ids = array_map(strval(...), [...array_keys($this->read), ...array_keys($this->unread)]);
+        sort($ids);
+
+        return $ids;
     }
 
     /** @return array<array-key, DeviceProfile> by id */
     public function all(): array
     {
-        return $this->profiles;
+        $all = [];
+        foreach ($this->ids() as $id) {
+            $all[$id] = $this->get($id);
+        }
+
+        return $all;
     }
 }

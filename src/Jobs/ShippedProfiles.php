@@ -4,30 +4,69 @@ declare(strict_types=1);
 
 namespace Vorhut\App\Jobs;
 
+use Psr\Cache\CacheItemPoolInterface;
+use Vorhut\Core\Profile\DeviceProfile;
 use Vorhut\Core\Profile\ProfileLibrary;
 use Vorhut\Core\Record\Field\Slug;
 use Vorhut\Core\Record\Json;
 
-/** Reads the device profiles that come with the product. */
+/** The device profiles that come with the product. */
 final class ShippedProfiles
 {
-    public static function load(?string $folder = null): ProfileLibrary
-    {
-        $folder ??= \dirname(__DIR__, 2).'/profiles';
-        $texts = [];
-        $files = glob($folder.'/*.json');
-        foreach (false === $files ? [] : $files as $file) {
-            $texts[basename($file)] = (string) file_get_contents($file);
-        }
+    /** Raised when a profile that was read looks different. */
+    private const SHAPE = 1;
 
-        return ProfileLibrary::fromJson($texts);
+    private static ?ProfileLibrary $library = null;
+
+    /** Read once a process. */
+    public static function load(): ProfileLibrary
+    {
+        return self::$library ??= self::library(self::decoded(...));
+    }
+
+    /** What one request has read is kept for all others. */
+    public static function kept(CacheItemPoolInterface $kept): ProfileLibrary
+    {
+        return self::library(static function (string $id, string $file) use ($kept): DeviceProfile {
+            $item = $kept->getItem(\sprintf('%s-%d-%d', $id, self::SHAPE, (int) filemtime($file)));
+            $profile = $item->get();
+            if (!$profile instanceof DeviceProfile) {
+                $profile = self::decoded($id, $file);
+                $kept->save($item->set($profile));
+            }
+
+            return $profile;
+        });
     }
 
     /** @return array<string, mixed>|null one as its file has it */
     public static function record(string $id): ?array
     {
-        $file = \dirname(__DIR__, 2).'/profiles/'.$id.'.json';
+        $file = self::folder().'/'.$id.'.json';
 
         return Slug::is($id) && is_file($file) ? Json::object((string) file_get_contents($file)) : null;
+    }
+
+    /** @param \Closure(string, string): DeviceProfile $read of an id and its file */
+    private static function library(\Closure $read): ProfileLibrary
+    {
+        $readers = [];
+        $files = glob(self::folder().'/*.json');
+        foreach (false === $files ? [] : $files as $file) {
+            $id = basename($file, '.json');
+            $readers[$id] = static fn (): DeviceProfile => $read($id, $file);
+        }
+
+        return ProfileLibrary::shipped($readers);
+    }
+
+    private static function decoded(string $id, string $file): DeviceProfile
+    {
+        return ProfileLibrary::decode($id.'.json', (string) file_get_contents($file));
+    }
+
+    private static function folder(): string
+    {
+        return \dirname(__DIR__, 2).'/profiles';
     }
 }
