@@ -57,7 +57,8 @@ final class Desk
             $values[$value->setting->id] = $value;
         }
         $this->values = $values;
-        $named = array_merge([], ...array_map(static fn (ProfileStep $s): array => $s->settings, $steps));
+        $typing = array_filter($steps, static fn (ProfileStep $s): bool => WorkStage::Ask !== $s->stage);
+        $named = array_merge([], ...array_map(static fn (ProfileStep $s): array => $s->settings, array_values($typing)));
         $this->unnamed = array_diff_key($values, array_flip($named));
     }
 
@@ -77,7 +78,7 @@ final class Desk
     {
         $values = [];
         foreach ($this->unnamed as $value) {
-            if ($value->setting->stage === $stage) {
+            if ($value->setting->stage === $stage && !self::isLeftOut($value)) {
                 $values[] = StepValue::of($value, $this->way());
             }
         }
@@ -95,12 +96,19 @@ final class Desk
         $values = [];
         foreach ($ids as $id) {
             $value = $this->values[$id] ?? null;
-            if (null !== $value) {
+            if (null !== $value && !self::isLeftOut($value)) {
                 $values[] = StepValue::of($value, $way);
             }
         }
 
         return $values;
+    }
+
+    /** A part of another value, or what nobody has said and nobody has to; a gateway that stays blank is said. */
+    private static function isLeftOut(SettingValue $value): bool
+    {
+        return $value->setting->part
+            || ($value->isOpen() && $value->setting->optional && 'gateway' !== explode('.', $value->setting->id)[0]);
     }
 
     public function value(string $id): ?SettingValue

@@ -49,7 +49,7 @@ final readonly class StepValue implements \JsonSerializable
         return new self(
             $setting->id,
             $setting->name,
-            $of->isOpen() ? '' : $of->shown(),
+            $of->isDue() ? '' : self::shown($of),
             $of->text(),
             $of->origin()->value,
             implode(' · ', array_filter($notes, static fn (string $n): bool => '' !== $n)),
@@ -57,6 +57,11 @@ final readonly class StepValue implements \JsonSerializable
             $of->isDue(),
             \in_array($setting->type, [SettingType::Choice, SettingType::Flag], true),
         );
+    }
+
+    private static function shown(SettingValue $of): string
+    {
+        return '' === $of->text() ? 'leave blank' : $of->shown();
     }
 
     /** Something that is no setting of the unit's kind. */

@@ -86,6 +86,8 @@ final readonly class Setting implements Checked, Completed
         public string $why,
         #[Flag('may stay open')]
         public bool $optional,
+        #[Flag('a part of other values, not typed by itself')]
+        public bool $part,
         #[Choice(WorkStage::class, 'Typed at the stage', default: WorkStage::Role)]
         public WorkStage $stage,
         #[Text('Interface', max: 40)]

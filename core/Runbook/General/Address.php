@@ -12,7 +12,6 @@ use Vorhut\Core\Profile\Step\ToRecord;
 use Vorhut\Core\Profile\Step\WorkStage;
 use Vorhut\Core\Runbook\Desk;
 use Vorhut\Core\Runbook\RunbookStep;
-use Vorhut\Core\Runbook\StepValue;
 
 /** Its own name and address, then it is gone from where it was. */
 final class Address implements GeneralStep
@@ -27,8 +26,7 @@ final class Address implements GeneralStep
         if (!$desk->isNetworked()) {
             return null;
         }
-        $values = array_map(self::blank(...), $desk->stageValues(WorkStage::Address));
-        $values = array_values(array_filter($values, static fn (StepValue $v): bool => '' !== $v->value || $v->isOpen));
+        $values = $desk->stageValues(WorkStage::Address);
         $reboot = $desk->profile->rebootSeconds;
         $address = ($desk->device->interfaces[0] ?? null)?->address;
 
@@ -61,12 +59,5 @@ final class Address implements GeneralStep
             way: $desk->way(),
             reads: null === $address ? '' : 'address',
         );
-    }
-
-    private static function blank(StepValue $value): StepValue
-    {
-        return 'gateway' === explode('.', $value->setting)[0] && '' === $value->value && !$value->isOpen
-            ? new StepValue($value->setting, $value->label, 'leave blank', '', $value->origin, $value->note)
-            : $value;
     }
 }

@@ -1,0 +1,237 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Tests\Core\Runbook;
+
+use PHPUnit\Framework\Attributes\DataProvider;
+use PHPUnit\Framework\TestCase;
+use Vorhut\App\Jobs\ShippedProfiles;
+use Vorhut\Core\Job\Stage;
+use Vorhut\Core\Profile\Step\WorkStage;
+use Vorhut\Core\Record\Json;
+use Vorhut\Core\Runbook\Blocker;
+use Vorhut\Core\Runbook\Progress;
+use Vorhut\Core\Runbook\Runbook;
+use Vorhut\Core\Runbook\RunbookMarkdown;
+use Vorhut\Core\Runbook\Runbooks;
+use Vorhut\Core\Runbook\RunbookStep;
+use Vorhut\Core\Setting\Settings;
+use Vorhut\Tests\Support\Jobs;
+use Vorhut\Tests\Support\Units;
+
+final class RunbookTest extends TestCase
+{
+    /** @return iterable<string, array{string}> */
+    public static function kinds(): iterable
+    {
+        foreach (ShippedProfiles::load()->ids() as $id) {
+            yield $id => [$id];
+        }
+    }
+
+    /** Whatever the kind: stages in the order of work, no step twice, every declared value typed at exactly one step. */
+    #[DataProvider('kinds')]
+    public function testEveryKindIsLedFromTheCartonToHandOver(string $kind): void
+    {
+        $job = Units::job(['k' => []], ['unit' => ['profile' => $kind]]);
+        $settings = new Settings($job);
+        $runbook = (new Runbooks($settings))->of($job->devices['unit']);
+        $ranks = array_map(static fn (RunbookStep $s): int => $s->stage->rank(), $runbook->steps);
+        $sorted = $ranks;
+        sort($sorted);
+        self::assertSame($sorted, $ranks);
+        $ids = array_column($runbook->steps, 'id');
+        self::assertSame($ids, array_unique($ids));
+        self::assertSame(['unpack', 'hand-over'], array_values(array_intersect($ids, ['unpack', 'hand-over'])));
+        self::assertContains('prove', $ids);
+        $typed = [];
+        foreach ($runbook->steps as $step) {
+            self::assertNotSame('', $step->title);
+            foreach (WorkStage::Ask === $step->stage ? [] : $step->values as $value) {
+                $typed[] = $value->setting;
+            }
+        }
+        foreach ($settings->of($job->devices['unit']) as $value) {
+            $count = \count(array_keys($typed, $value->setting->id, true));
+            $isLeftOut = $value->setting->part || ($value->isOpen() && $value->setting->optional && 'gateway' !== $value->setting->id);
+            if (WorkStage::Ask !== $value->setting->stage) {
+                self::assertSame($isLeftOut ? 0 : 1, $count, $value->setting->id.' is typed once');
+            }
+        }
+    }
+
+    public function testAStepOfTheKindStandsInForTheGeneralOneAndKeepsWhatItLeavesOut(): void
+    {
+        $steps = [
+            ['id' => 'power', 'stage' => 'power', 'title' => 'Switch behind the door', 'cautions' => ['Warm lamp']],
+            ['id' => 'lens', 'stage' => 'mount', 'title' => 'Lens in', 'who' => 'two-people'],
+        ];
+        $runbook = self::runbook(['bootSeconds' => 70, 'steps' => $steps, 'omits' => ['secure']]);
+        self::assertNull($runbook->step('secure'));
+        $power = $runbook->step('power');
+        self::assertSame('Switch behind the door', $power?->title);
+        self::assertSame([70], array_column($power->timers, 'seconds'));
+        self::assertSame(['Warm lamp'], $power->cautions);
+        $ids = array_column($runbook->steps, 'id');
+        self::assertLessThan(array_search('power', $ids, true), array_search('lens', $ids, true));
+    }
+
+    public function testAnOpenValueHoldsUpTheStepThatTypesItAndNoOther(): void
+    {
+        $runbook = self::runbook([
+            'settings' => [
+                ['id' => 'ssid', 'name' => 'Network name', 'ask' => 'network'],
+                ['id' => 'colour'],
+                ['id' => 'note', 'optional' => true],
+            ],
+            'steps' => [['id' => 'join', 'stage' => 'role', 'title' => 'Join', 'settings' => ['ssid']]],
+        ]);
+        $blocked = [];
+        foreach ($runbook->steps as $step) {
+            foreach ($step->blockedBy as $by) {
+                $blocked[] = [$step->id, $by->kind, $by->id];
+            }
+        }
+        self::assertSame([['role', 'value', 'colour'], ['join', 'answer', 'ssid']], $blocked);
+    }
+
+    public function testAStepWaitsForOthersPartnersAndLicencesByName(): void
+    {
+        $kinds = [
+            'k' => [
+                'couplings' => [['id' => 'feeds', 'name' => 'feeds', 'with' => ['other']]],
+                'licences' => [['id' => 'key', 'name' => 'Key']],
+                'steps' => [
+                    ['id' => 'first', 'stage' => 'role', 'title' => 'First thing'],
+                    ['id' => 'second', 'stage' => 'role', 'title' => 'Second', 'after' => ['first'], 'needs' => [
+                        ['coupling' => 'feeds', 'stage' => 'address'],
+                        ['licence' => 'key'],
+                    ]],
+                ],
+            ],
+            'other' => [],
+        ];
+        $blockers = static function (array $more, string $stage = 'unpacked', ?Progress $progress = null) use ($kinds): array {
+            $job = Units::job($kinds, ['unit' => [], 'partner' => ['profile' => 'other', 'stage' => $stage]], [
+                'pairings' => $more['pairings'] ?? [],
+                'licences' => $more['licences'] ?? [],
+            ]);
+            $step = (new Runbooks(new Settings($job)))->of($job->devices['unit'], $progress)->step('second');
+
+            return array_map(static fn (Blocker $b): string => $b->kind.' '.$b->id.': '.$b->text, $step->blockedBy ?? []);
+        };
+        self::assertSame(
+            [
+                'step first: First: first thing.',
+                'pairing feeds: The plan does not say what it feeds.',
+                'licence key: No licence "key" is planned for it.',
+            ],
+            $blockers([]),
+        );
+        $more = [
+            'pairings' => [['id' => 'p', 'coupling' => 'feeds', 'from' => 'unit', 'to' => 'partner']],
+            'licences' => [['id' => 'l1', 'name' => 'Key 1', 'device' => 'unit', 'kind' => 'key', 'state' => 'ordered']],
+        ];
+        self::assertSame(
+            ['step first: First: first thing.', 'unit partner: partner: it must be through "Address".', 'licence l1: Key 1 is ordered.'],
+            $blockers($more),
+        );
+        $applied = [['state' => 'applied'] + $more['licences'][0]];
+        self::assertSame([], $blockers(['licences' => $applied] + $more, 'addressed', new Progress(Stage::Planned, ['first' => true])));
+    }
+
+    public function testTheStageOfTheUnitIsTheLastOneThatIsDoneToItsEnd(): void
+    {
+        $job = Units::job(['k' => ['steps' => [['id' => 'hang', 'stage' => 'mount', 'title' => 'Hang it']]]], ['unit' => []]);
+        $runbooks = new Runbooks(new Settings($job));
+        $done = [];
+        $reached = [];
+        foreach ($runbooks->of($job->devices['unit'])->steps as $step) {
+            $done[$step->id] = true;
+            $reached[$step->id] = $runbooks->of($job->devices['unit'], new Progress(Stage::Planned, $done))->stage()->value;
+        }
+        self::assertSame('unpacked', $reached['unpack']);
+        self::assertSame('unpacked', $reached['address'], 'the laptop is not back yet');
+        self::assertSame('set-up', $reached['laptop-back'], 'this kind has no role');
+        self::assertSame('as-left', $reached['hand-over']);
+        unset($done['hang']);
+        $without = $runbooks->of($job->devices['unit'], new Progress(Stage::Planned, $done));
+        self::assertSame('unpacked', $without->stage()->value);
+        self::assertSame('hang', $without->next()?->id);
+        self::assertSame(['hang'], array_column($without->before('hand-over'), 'id'));
+    }
+
+    public function testTheJsonHasTheseKeysAndNoOthers(): void
+    {
+        $job = Jobs::demo();
+        $told = Json::object(Json::line((new Runbooks(new Settings($job)))->of($job->devices['ramp-phone'])));
+        self::assertSame(['device', 'steps'], array_keys($told));
+        self::assertSame('ramp-phone', $told['device']);
+        \assert(\is_array($told['steps']));
+        $keys = ['id', 'stage', 'title', 'who', 'values', 'keys', 'timers', 'see', 'record', 'cautions', 'blockedBy'];
+        $kinds = $stages = [];
+        foreach ($told['steps'] as $step) {
+            \assert(\is_array($step) && \is_array($step['timers']) && \is_array($step['values']));
+            self::assertSame($keys, array_keys($step));
+            $stages[] = $step['stage'];
+            foreach ($step['timers'] as $timer) {
+                \assert(\is_array($timer));
+                self::assertSame(['kind', 'seconds'], array_keys($timer));
+                $kinds[] = $timer['kind'];
+            }
+            foreach ($step['values'] as $value) {
+                self::assertSame(['setting', 'label', 'value', 'origin'], array_keys((array) $value));
+            }
+        }
+        foreach (['window', 'hold', 'wait'] as $kind) {
+            self::assertContains($kind, $kinds);
+        }
+        foreach ($stages as $stage) {
+            self::assertContains($stage, array_column(WorkStage::cases(), 'value'));
+        }
+    }
+
+    /** The reset that wants its MAC: letters on keys, the mode changed and changed back. */
+    public function testTheKeypadPhoneTypesItsMacToConfirmTheReset(): void
+    {
+        $job = Jobs::demo();
+        $step = (new Runbooks(new Settings($job)))->of($job->devices['ramp-phone'])->step('clean');
+        \assert(null !== $step);
+        $sequence = ($step->keys[0] ?? null)?->sequence();
+        self::assertSame('024700001083', ($step->keys[0] ?? null)?->text);
+        self::assertSame([], $sequence?->impossible);
+        self::assertSame('024700001083', implode('', array_column($sequence->presses, 'character')));
+        self::assertSame(['window', 'hold', 'window', 'wait'], array_map(static fn ($t): string => $t->kind->value, $step->timers));
+    }
+
+    public function testMarkdownTicksWhatIsDoneAndNamesWhatItWaitsFor(): void
+    {
+        $job = Jobs::demo();
+        $runbooks = new Runbooks(new Settings($job));
+        $text = RunbookMarkdown::of($runbooks->of($job->devices['tide-cam']), true);
+        self::assertStringContainsString('- [x] **Unpack and check off**', $text);
+        self::assertStringContainsString('- [ ] **Where it goes**', $text);
+        self::assertStringContainsString('Gateway: `10.47.70.1`', $text);
+        self::assertStringContainsString('`srt://10.47.20.60:9710?mode=caller&latency=800`', $text);
+        $text = RunbookMarkdown::of($runbooks->of($job->devices['timetable']), true);
+        self::assertStringContainsString('waits: Keys for content is ordered.', $text);
+        self::assertStringContainsString('Gateway: `leave blank`', $text);
+    }
+
+    public function testNoSecretStandsInARunbook(): void
+    {
+        $kind = ['settings' => [['id' => 'pass', 'secret' => true]]];
+        $job = Units::job(['k' => $kind], ['unit' => ['settings' => ['pass' => 'ferry-bell-lamp']]]);
+        $runbook = (new Runbooks(new Settings($job)))->of($job->devices['unit']);
+        self::assertStringNotContainsString('ferry-bell-lamp', Json::line($runbook).RunbookMarkdown::of($runbook, false));
+    }
+
+    /** @param array<string, mixed> $kind */
+    private static function runbook(array $kind): Runbook
+    {
+        $job = Units::job(['k' => $kind], ['unit' => []]);
+
+        return (new Runbooks(new Settings($job)))->of($job->devices['unit']);
+    }
+}
