@@ -18,10 +18,13 @@ use Vorhut\Core\Profile\GatewayPolicy;
 use Vorhut\Core\Profile\WayIn;
 
 /** Plans first contact with one unit from its factory state, the laptop's ports and the job's live subnets. */
-final readonly class FirstContactPlanner
+final class FirstContactPlanner
 {
+    /** @var array<int, true>|null */
+    private ?array $planned = null;
+
     /** @param list<LaptopInterface> $laptop the first one that is wired is used */
-    public function __construct(private Job $job, private array $laptop = [])
+    public function __construct(private readonly Job $job, private readonly array $laptop = [])
     {
     }
 
@@ -122,7 +125,7 @@ final readonly class FirstContactPlanner
         if (null === $subnet) {
             return $this->highFree($address->prefix, []);
         }
-        $free = FreeAddresses::of($this->job, $subnet);
+        $free = FreeAddresses::besides($this->planned ??= $this->job->plannedAddresses(), $subnet);
         for ($value = $subnet->prefix->lastHost()->value - 4; $value > $subnet->prefix->network; --$value) {
             if ($free->isFree($value)) {
                 return new InterfaceAddress(Ipv4Address::fromInt($value), $subnet->prefix->length);
@@ -135,7 +138,7 @@ final readonly class FirstContactPlanner
     /** @param array<int, true> $avoid */
     private function highFree(Ipv4Prefix $prefix, array $avoid): InterfaceAddress
     {
-        $avoid += $this->job->plannedAddresses();
+        $planned = $this->planned ??= $this->job->plannedAddresses();
         foreach ($this->job->segments as $segment) {
             foreach ($segment->subnets as $subnet) {
                 $avoid += null === $subnet->gateway ? [] : [$subnet->gateway->value => true];
@@ -148,7 +151,7 @@ final readonly class FirstContactPlanner
         }
         $top = max($prefix->firstHost()->value, $prefix->lastHost()->value - 4);
         for ($value = $top; $value >= $prefix->firstHost()->value; --$value) {
-            if (!isset($avoid[$value])) {
+            if (!isset($avoid[$value]) && !isset($planned[$value])) {
                 return new InterfaceAddress(Ipv4Address::fromInt($value), $prefix->length);
             }
         }

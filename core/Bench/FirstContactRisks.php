@@ -70,16 +70,13 @@ final readonly class FirstContactRisks
     public static function twins(Job $job, Device $device, DeviceProfile $profile): array
     {
         $factory = $profile->factory->address;
-        $names = [];
+        if (null === $factory) {
+            return [];
+        }
+        $names = $isAlike = [];
         foreach ($job->devices as $other) {
-            $theirs = $job->profileOf($other)->factory->address;
-            if (
-                $other->id !== $device->id
-                && null !== $factory
-                && null !== $theirs
-                && $other->stage->isFactoryState()
-                && $theirs->address->equals($factory->address)
-            ) {
+            $isAlike[$other->profile] ??= true === $job->profileOf($other)->factory->address?->address->equals($factory->address);
+            if ($isAlike[$other->profile] && $other->id !== $device->id && $other->stage->isFactoryState()) {
                 $names[] = $other->name;
             }
         }

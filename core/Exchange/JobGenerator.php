@@ -178,6 +178,7 @@ final class JobGenerator
                 'settings' => $station ? ['poll-list' => ['10.47.0.1-10.48.255.254']] : new \stdClass(),
                 'firmware' => null,
                 'stage' => $stages[$this->random->getInt(0, 4)],
+                'password' => 2 === $fault ? 'as-shipped' : 'changed',
             ];
         }
 

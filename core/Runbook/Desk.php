@@ -6,7 +6,6 @@ namespace Vorhut\Core\Runbook;
 
 use Vorhut\Core\Bench\FirstContactPlan;
 use Vorhut\Core\Bench\FirstContactPlanner;
-use Vorhut\Core\Bench\LaptopInterface;
 use Vorhut\Core\Job\Device;
 use Vorhut\Core\Job\Job;
 use Vorhut\Core\Job\Licence;
@@ -38,7 +37,6 @@ final class Desk
 
     /**
      * @param list<ProfileStep> $steps those of the kind that apply here
-     * @param list<LaptopInterface> $laptop
      * @param list<string>|null $added what the laptop was given for this unit; null: what it would be given now
      */
     public function __construct(
@@ -47,7 +45,7 @@ final class Desk
         public readonly Pairings $pairings,
         public readonly Licences $licences,
         array $steps,
-        private readonly array $laptop,
+        private readonly FirstContactPlanner $planner,
         public readonly ?array $added,
     ) {
         $this->job = $settings->job;
@@ -64,7 +62,7 @@ final class Desk
 
     public function contact(): FirstContactPlan
     {
-        return $this->contact ??= (new FirstContactPlanner($this->job, $this->laptop))->plan($this->device);
+        return $this->contact ??= $this->planner->plan($this->device);
     }
 
     /** Whether it has a port by which it is reached. */

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Vorhut\Core\Runbook;
 
+use Vorhut\Core\Bench\FirstContactPlanner;
 use Vorhut\Core\Bench\LaptopInterface;
 use Vorhut\Core\Classes;
 use Vorhut\Core\Job\Device;
@@ -23,9 +24,12 @@ final class Runbooks
 
     private readonly Licences $licences;
 
+    private readonly FirstContactPlanner $planner;
+
     /** @param list<LaptopInterface> $laptop */
-    public function __construct(private readonly Settings $settings, private readonly array $laptop = [])
+    public function __construct(private readonly Settings $settings, array $laptop = [])
     {
+        $this->planner = new FirstContactPlanner($settings->job, $laptop);
         $this->pairings = new Pairings($settings);
         $this->licences = new Licences($settings->job, $settings->couplings, $settings->facts);
     }
@@ -39,7 +43,7 @@ final class Runbooks
         $progress ??= Progress::of($device);
         $profile = $this->settings->job->profileOf($device);
         $own = array_values(array_filter($profile->steps, fn (ProfileStep $s): bool => $this->settings->holds($device, $s->when)));
-        $desk = new Desk($device, $this->settings, $this->pairings, $this->licences, $own, $this->laptop, $added);
+        $desk = new Desk($device, $this->settings, $this->pairings, $this->licences, $own, $this->planner, $added);
         $steps = [];
         foreach (self::general() as $general) {
             $step = $general->of($desk);

@@ -19,6 +19,9 @@ final class Facts
     /** @var array<string, list<Extension>>|null by device */
     private ?array $extensions = null;
 
+    /** @var array<string, string> by place */
+    private array $timeZones = [];
+
     /** @var array<string, array{int, string, string}>|null by phone system: how many, lowest, highest */
     private ?array $registered = null;
 
@@ -125,6 +128,11 @@ final class Facts
     }
 
     private function timeZone(Device $device): string
+    {
+        return $this->timeZones[(string) $device->location] ??= $this->findTimeZone($device);
+    }
+
+    private function findTimeZone(Device $device): string
     {
         foreach ($this->job->placesOf($device->location) as $place) {
             if (null !== $place->timezone) {

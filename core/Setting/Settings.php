@@ -39,13 +39,16 @@ final class Settings
     /** @var array<string, array<string, true>> the same, those that the plan itself holds and nobody types for a unit */
     private array $planned = [];
 
+    /** @var array<array-key, string> by device */
+    private array $shapes = [];
+
     /** @var array<string, list<ValueRule>> by setting */
     private array $rules = [];
 
     /** @var array<string, list<Answer>> by setting */
     private array $answers = [];
 
-    /** @var array<string, SettingValue|null> null while it is being found */
+    /** @var array<array-key, array<array-key, SettingValue>> by device and setting; open while it is being found */
     private array $found = [];
 
     public function __construct(public readonly Job $job)
@@ -66,7 +69,24 @@ final class Settings
     {
         $values = [];
         foreach ($this->declared($device) as $setting) {
-            if ($this->holds($device, $setting->when)) {
+            if ([] === $setting->when || $this->holds($device, $setting->when)) {
+                $values[] = $this->resolve($device, $setting);
+            }
+        }
+
+        return $values;
+    }
+
+    /**
+     * @param callable(Setting): bool $isMeant
+     *
+     * @return list<SettingValue> some of them
+     */
+    public function some(Device $device, callable $isMeant): array
+    {
+        $values = [];
+        foreach ($this->declared($device) as $setting) {
+            if ($isMeant($setting) && $this->holds($device, $setting->when)) {
                 $values[] = $this->resolve($device, $setting);
             }
         }
@@ -90,7 +110,7 @@ final class Settings
     /** Whether the plan itself holds it: an address, a mask. */
     public function isPlanned(Device $device, Setting $setting): bool
     {
-        return isset($this->planned[self::shape($device)][$setting->id]);
+        return isset($this->planned[$this->shape($device)][$setting->id]);
     }
 
     /** @return list<ChainLink> every place a value may come from; the first that gives one wins */
@@ -102,13 +122,7 @@ final class Settings
     /** Without what is free and what a default says: what decides which numbers are taken. */
     public function given(Device $device, Setting $setting): mixed
     {
-        foreach ($this->said($device, $setting) as $link) {
-            if ($link->gives()) {
-                return $link->value;
-            }
-        }
-
-        return null;
+        return self::first($this->said($device, $setting))?->value;
     }
 
     /** Among units with the same group a value may stand only once. */
@@ -157,28 +171,54 @@ final class Settings
 
     private function resolve(Device $device, Setting $setting): SettingValue
     {
-        $key = $device->id.' '.$setting->id;
-        if (\array_key_exists($key, $this->found)) {
-            return $this->found[$key] ?? new SettingValue($setting, null);
+        $known = $this->found[$device->id][$setting->id] ?? null;
+        if (null !== $known) {
+            return $known;
         }
-        $this->found[$key] = null;
-        $from = null;
-        foreach ($this->links($device, $setting) as $link) {
+        $open = new SettingValue($setting, null);
+        $this->found[$device->id][$setting->id] = $open;
+        $from = $this->isSaid($device, $setting) ? self::first($this->said($device, $setting)) : null;
+        $from ??= self::first($this->unsaid($device, $setting));
+
+        return $this->found[$device->id][$setting->id] = null === $from ? $open : new SettingValue($setting, $from);
+    }
+
+    /** @param iterable<ChainLink> $links */
+    private static function first(iterable $links): ?ChainLink
+    {
+        foreach ($links as $link) {
             if ($link->gives()) {
-                $from = $link;
-                break;
+                return $link;
             }
         }
 
-        return $this->found[$key] = new SettingValue($setting, $from);
+        return null;
+    }
+
+    /** Whether somebody may have said something: most values of a large plan are computed. */
+    private function isSaid(Device $device, Setting $setting): bool
+    {
+        return isset($device->settings[$setting->id])
+            || isset($this->rules[$setting->id])
+            || isset($this->answers[$setting->id])
+            || [] !== $this->couplings->with($device);
     }
 
     /** @return iterable<ChainLink> all of them */
     private function links(Device $device, Setting $setting): iterable
     {
         yield from $this->said($device, $setting);
+        yield from $this->unsaid($device, $setting);
+    }
+
+    /** @return iterable<ChainLink> what follows from the plan and the kind */
+    private function unsaid(Device $device, Setting $setting): iterable
+    {
         if ('' !== $setting->computed) {
-            yield $this->link($setting, Origin::Computed, $this->computed($device, $setting), $setting->computed);
+            $value = $this->computed($device, $setting);
+            yield $setting->isPlainFact
+                ? new ChainLink(Origin::Computed, $value, $setting->computed)
+                : $this->link($setting, Origin::Computed, $value, $setting->computed);
         }
         if ($setting->secret) {
             yield $this->link($setting, Origin::Computed, $this->secretName($device, $setting), 'its name in the vault');
@@ -306,6 +346,9 @@ final class Settings
 
     private function computed(Device $device, Setting $setting): mixed
     {
+        if ($setting->isPlainFact) {
+            return $this->facts->of($device, substr($setting->computed, 2, -1), $setting->interface);
+        }
         $value = Template::fill($setting->computed, fn (string $name): mixed => match (true) {
             '@free' === $name => $this->free->of($device, $setting),
             str_starts_with($name, '@') => $this->facts->of($device, substr($name, 1), $setting->interface),
@@ -329,7 +372,7 @@ final class Settings
     /** @return array<string, Setting> */
     private function declared(Device $device): array
     {
-        $shape = self::shape($device);
+        $shape = $this->shape($device);
         if (!isset($this->declared[$shape])) {
             $profile = $this->job->profileOf($device);
             $all = [];
@@ -350,7 +393,12 @@ final class Settings
     }
 
     /** Units with the same shape have the same settings. */
-    private static function shape(Device $device): string
+    private function shape(Device $device): string
+    {
+        return $this->shapes[$device->id] ??= self::shapeOf($device);
+    }
+
+    private static function shapeOf(Device $device): string
     {
         $shape = $device->profile;
         foreach ($device->interfaces as $interface) {

@@ -11,6 +11,7 @@ use Vorhut\Core\Findings\Rule;
 use Vorhut\Core\Findings\Severity;
 use Vorhut\Core\Findings\Stop;
 use Vorhut\Core\Job\Device;
+use Vorhut\Core\Profile\Setting\Setting;
 
 /** Numbers that must stand only once: two units with one of them hide each other. */
 final class NumberTaken implements Rule
@@ -24,8 +25,8 @@ final class NumberTaken implements Rule
     {
         $groups = [];
         foreach ($plan->job->devices as $device) {
-            foreach ($plan->settings()->of($device) as $value) {
-                if (null !== $value->setting->free && !$value->isOpen()) {
+            foreach ($plan->settings()->some($device, static fn (Setting $s): bool => null !== $s->free) as $value) {
+                if (!$value->isOpen()) {
                     $group = $plan->settings()->groupOf($device, $value->setting);
                     $groups[$group.' '.$value->text()][] = [$device, $value];
                 }

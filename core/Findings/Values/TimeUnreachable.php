@@ -14,6 +14,7 @@ use Vorhut\Core\Job\Device;
 use Vorhut\Core\Net\Ipv4Address;
 use Vorhut\Core\Net\Protocol;
 use Vorhut\Core\Net\Service;
+use Vorhut\Core\Profile\Setting\Setting;
 use Vorhut\Core\Reach\Node\Node;
 use Vorhut\Core\Reach\Walk\Exchange;
 use Vorhut\Core\Reach\Walk\Outcome;
@@ -80,10 +81,15 @@ final class TimeUnreachable implements Rule
             : $verdict->cause->text ?? 'The answer does not come back.';
     }
 
+    private static function isOfTheClock(Setting $setting): bool
+    {
+        return str_contains($setting->computed, '{@ntp');
+    }
+
     private static function server(Plan $plan, Device $device): ?Ipv4Address
     {
-        foreach ($plan->settings()->of($device) as $value) {
-            if (str_contains($value->setting->computed, '{@ntp') && !$value->isOpen()) {
+        foreach ($plan->settings()->some($device, self::isOfTheClock(...)) as $value) {
+            if (!$value->isOpen()) {
                 return Ipv4Address::tryFrom(explode(', ', $value->text())[0]);
             }
         }

@@ -14,6 +14,9 @@ final class Allowed
     /** A secret stands in the plan by its name alone. */
     public const SECRET = 'secret:';
 
+    /** @var array<string, int>|null */
+    private static ?array $timeZones = null;
+
     /** @return string|null what is allowed, where the value is not; null where it is */
     public static function refusal(Setting $setting, mixed $value): ?string
     {
@@ -106,7 +109,7 @@ final class Allowed
             SettingType::Host => \is_string($value)
                 && 1 === preg_match('/^(?=.{1,253}$)[a-z0-9](?:[a-z0-9-]*[a-z0-9])?(?:\.[a-z0-9](?:[a-z0-9-]*[a-z0-9])?)*$/iD', $value),
             SettingType::Date => \is_string($value) && self::isDate($value),
-            SettingType::TimeZone => \in_array($value, \DateTimeZone::listIdentifiers(\DateTimeZone::ALL_WITH_BC), true),
+            SettingType::TimeZone => \is_string($value) && isset(self::timeZones()[$value]),
             SettingType::Colour => \is_string($value) && 1 === preg_match('/^(?:#[0-9a-f]{6}|[a-z][a-z ]{0,30})$/iD', $value),
             default => \is_string($value) || \is_int($value) || \is_float($value),
         };
@@ -122,6 +125,12 @@ final class Allowed
         $steps = null === $setting->step || 0.0 === $setting->step ? 0.0 : ($value - ($setting->min ?? 0.0)) / $setting->step;
 
         return $value >= $least && $value <= $most && abs($steps - round($steps)) < 1e-6;
+    }
+
+    /** @return array<string, int> */
+    private static function timeZones(): array
+    {
+        return self::$timeZones ??= array_flip(\DateTimeZone::listIdentifiers(\DateTimeZone::ALL_WITH_BC));
     }
 
     private static function isDate(string $value): bool

@@ -25,6 +25,12 @@ final readonly class Setting implements Checked, Completed
     /** Stands in an id and in texts for the number of one of several alike. */
     public const NUMBER = '{n}';
 
+    private const VALUES_OF_THE_PLAN = ['{@address}', '{@mask}', '{@gateway}', '{@host}', '{@timezone}', '{@name}', '{@dns-1}', '{@ntp-1}'];
+    private const LISTS_OF_THE_PLAN = ['{@dns}', '{@ntp}'];
+
+    /** Nothing but a value that the plan holds in the right form: it needs no second look. */
+    public bool $isPlainFact;
+
     /**
      * @param list<SettingChoice> $choices
      * @param list<string> $not values that are reserved
@@ -97,6 +103,8 @@ final readonly class Setting implements Checked, Completed
         #[WholeNumber(0, 512, 'How many alike', default: 0)]
         public int $times,
     ) {
+        $isOfThePlan = \in_array($computed, $list ? self::LISTS_OF_THE_PLAN : self::VALUES_OF_THE_PLAN, true);
+        $this->isPlainFact = $isOfThePlan && '' === $pattern && [] === $not && [] === $choices;
     }
 
     public static function complete(array $record): array
@@ -134,6 +142,7 @@ final readonly class Setting implements Checked, Completed
         $all = [];
         for ($number = 1; $number <= $this->times; ++$number) {
             $of = get_object_vars($this);
+            unset($of['isPlainFact']);
             foreach (['id', 'name', 'computed', 'why'] as $key) {
                 \assert(\is_string($of[$key]));
                 $of[$key] = str_replace(self::NUMBER, (string) $number, $of[$key]);

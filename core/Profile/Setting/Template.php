@@ -7,12 +7,18 @@ namespace Vorhut\Core\Profile\Setting;
 /** A text in which values stand in braces. */
 final class Template
 {
+    /** @var array<string, list<string>> names by template */
+    private static array $known = [];
+
     /** @return list<string> the names in braces, "@" in front of facts */
     public static function names(string $template): array
     {
-        preg_match_all('/\{(@?[a-z][a-z0-9.\/_-]*)\}/', $template, $m);
+        if (!isset(self::$known[$template])) {
+            preg_match_all('/\{(@?[a-z][a-z0-9.\/_-]*)\}/', $template, $m);
+            self::$known[$template] = $m[1];
+        }
 
-        return $m[1];
+        return self::$known[$template];
     }
 
     /**
