@@ -188,24 +188,19 @@
         }
     });
 
-    // A clock that runs down while a unit restarts.
-    for (const timer of document.querySelectorAll('[data-timer]')) {
-        const button = timer.querySelector('button');
-        const text = timer.querySelector('text');
-        const ring = timer.querySelector('.run');
-        const total = Number(timer.dataset.timer);
-        let end = 0;
-        const draw = () => {
-            const left = Math.max(0, Math.ceil((end - Date.now()) / 1000));
-            text.textContent = `${Math.floor(left / 60)}:${String(left % 60).padStart(2, '0')}`;
-            ring.setAttribute('stroke-dashoffset', String(245 * (1 - left / total)));
-            if (left > 0) setTimeout(draw, 250);
-            else say('Time is over: it should be back.');
-        };
-        button.addEventListener('click', () => {
-            end = Date.now() + total * 1000;
-            button.hidden = true;
-            draw();
-        });
-    }
+    // Times that run: the page says when each one ends, so it is right after a reload and on every machine.
+    const skew = Number(document.documentElement.dataset.now || Date.now()) - Date.now();
+    const tell = (timer) => {
+        const left = Math.max(0, Math.ceil((Number(timer.dataset.ends) - Date.now() - skew) / 1000));
+        const text = timer.querySelector('.left');
+        const clock = left > 0 ? `${Math.floor(left / 60)}:${String(left % 60).padStart(2, '0')}` : 'over';
+        if (text.textContent !== clock) text.textContent = clock;
+        timer.querySelector('.run')?.setAttribute('stroke-dashoffset', String(245 * (1 - left / Number(timer.dataset.total))));
+        timer.classList.toggle('over', left === 0);
+        if (left === 0 && !timer.dataset.said) say('A time is over.');
+        if (left === 0) timer.dataset.said = '1';
+    };
+    const tellAll = () => document.querySelectorAll('[data-ends]:not([data-ends=""])').forEach(tell);
+    tellAll();
+    setInterval(tellAll, 250);
 })();

@@ -8,14 +8,11 @@ use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\Routing\Attribute\Route;
 use Symfony\Component\Security\Http\Attribute\IsGranted;
-use Vorhut\App\Jobs\Effect\BenchStepDone;
 use Vorhut\App\Jobs\JobInHand;
 use Vorhut\App\Web\JobPage;
-use Vorhut\Core\Bench\BenchStep;
-use Vorhut\Core\Bench\FirstSteps;
 use Vorhut\Core\InvalidValue;
-use Vorhut\Core\Job\ChangeSet;
 use Vorhut\Core\Job\Device;
+use Vorhut\Core\Runbook\RunbookStep;
 
 /** Unit by unit from the carton to its address; every step signed with time and name. */
 final class BenchController extends JobPage
@@ -70,41 +67,52 @@ final class BenchController extends JobPage
 
     #[Route('/job/{slug}/bench/{id}', name: 'bench_record', methods: ['POST'])]
     #[IsGranted('ROLE_TECHNICIAN')]
-    public function record(JobInHand $hand, string $id, Request $request, BenchRecords $records): Response
+    public function record(JobInHand $hand, string $id, Request $request, StepRecorder $recorder): Response
     {
         $device = $this->find($hand, $id);
         $step = $this->step($hand, $device, $request->request->getString('step'));
-        $done = !$request->request->getBoolean('reopen');
-        $read = trim($request->request->getString('read'));
         try {
-            if ($done) {
-                FirstSteps::verify($hand->job, $device, $step, $read);
-            }
+            $recorded = $recorder->read($hand, $device, $step, $request->request);
         } catch (InvalidValue $e) {
-            $error = \sprintf('%s was read; expected is %s. %s', $e->given, $e->allowed, $e->advice);
+            $error = \sprintf('%s: expected is %s. %s', '' === $e->given ? 'Nothing was given' : $e->given, $e->allowed, $e->advice);
             $laptop = $this->laptops->of($hand->stored, $this->user());
-            $view = $this->units->show($hand, $device, $laptop, $step->id, $error, $read);
+            $view = $this->units->show($hand, $device, $laptop, $step->id, $error, StepRecorder::texts($request->request));
 
             return $this->page($hand, 'bench', 'bench/device.html.twig', $view, Response::HTTP_UNPROCESSABLE_ENTITY);
         }
-        $stage = $step->stageAfter($device->stage, $done);
-        $title = \sprintf('%s: %s', $device->name, $done ? $step->title : 'took back '.lcfirst($step->title));
-        $edits = $stage === $device->stage ? [] : [$hand->job->edit(Device::class, $id, ['stage' => $stage->value])];
-        // What the laptop is given now is what is to be taken from it again at the end.
-        $note = FirstSteps::CONTACT === $step->id && $done ? $this->units->added($hand, $device, $this->user()) : $read;
-        $record = BenchStepDone::new($records->new($hand->stored, $id, $step->id, $done, $note, $this->user()));
+        $recorded = $recorder->withLaptop($hand, $device, $recorded, $this->user());
+        [$change, $effects] = $recorder->change($hand, $device, $step, $recorded, $this->user());
 
-        return $this->change($hand, new ChangeSet($title, $edits), $request, 'bench_device', ['id' => $id], [$record]);
+        return $this->change($hand, $change, $request, 'bench_device', ['id' => $id], $effects);
     }
 
-    private function step(JobInHand $hand, Device $device, string $wanted): BenchStep
+    #[Route('/job/{slug}/bench/{id}/timer', name: 'bench_timer', methods: ['POST'])]
+    #[IsGranted('ROLE_TECHNICIAN')]
+    public function start(JobInHand $hand, string $id, Request $request, BenchTimers $timers): Response
     {
-        foreach (FirstSteps::of($hand->job, $device) as $step) {
-            if ($step->id === $wanted) {
-                return $step;
-            }
-        }
-        throw $this->createNotFoundException(\sprintf('There is no step "%s".', $wanted));
+        $device = $this->find($hand, $id);
+        $step = $this->step($hand, $device, $request->request->getString('step'));
+        $timers->start($hand->stored, $device->id, $step, $request->request->getInt('number'), $this->user());
+
+        return $this->to($hand, 'bench_device', ['id' => $device->id, 'step' => $step->id]);
+    }
+
+    #[Route('/job/{slug}/bench/timers/{id}/stop', name: 'bench_timer_stop', methods: ['POST'], requirements: ['id' => '\d+'])]
+    #[IsGranted('ROLE_TECHNICIAN')]
+    public function stop(JobInHand $hand, int $id, Request $request, BenchTimers $timers): Response
+    {
+        $timers->stop($hand->stored, $id);
+        $device = $request->request->getString('device');
+
+        return '' === $device
+            ? $this->to($hand, 'bench')
+            : $this->to($hand, 'bench_device', ['id' => $device, 'step' => $request->request->getString('step')]);
+    }
+
+    private function step(JobInHand $hand, Device $device, string $wanted): RunbookStep
+    {
+        return $this->units->runbook($hand, $device)->step($wanted)
+            ?? throw $this->createNotFoundException(\sprintf('There is no step "%s".', $wanted));
     }
 
     private function find(JobInHand $hand, string $id): Device

@@ -10,6 +10,9 @@ use Vorhut\App\Entity\BenchRecord;
 use Vorhut\App\Entity\PlanRecord;
 use Vorhut\App\Entity\StoredJob;
 use Vorhut\App\Entity\User;
+use Vorhut\Core\Job\Device;
+use Vorhut\Core\Runbook\Kept;
+use Vorhut\Core\Runbook\Progress;
 
 /** What was recorded at the bench. */
 final readonly class BenchRecords
@@ -20,14 +23,37 @@ final readonly class BenchRecords
     {
     }
 
+    /** @param array<string, BenchRecord> $records the last one of each step */
+    public static function progress(Device $device, array $records): Progress
+    {
+        $done = $skipped = [];
+        foreach ($records as $step => $record) {
+            $done[$step] = $record->isDone() && !$record->isSkipped();
+            if ($record->isDone() && $record->isSkipped()) {
+                $skipped[$step] = $record->getReason();
+            }
+        }
+
+        return new Progress($device->stage, $done, $skipped);
+    }
+
     /** A record to be signed and stored with the journal entry. */
-    public function new(StoredJob $stored, string $device, string $step, bool $done, string $read, User $by): BenchRecord
+    public function new(StoredJob $stored, string $device, StepRecorded $recorded, User $by): BenchRecord
     {
         $of = ['job' => $stored, 'list' => 'devices', 'slug' => $device];
         $record = $this->em->getRepository(PlanRecord::class)->findOneBy($of) ?? throw new \LogicException('The device is gone.');
-        $note = mb_substr($read, 0, self::LONGEST_NOTE);
 
-        return new BenchRecord($record, $step, $done, $note, $by, $this->clock->now());
+        return new BenchRecord(
+            $record,
+            $recorded->step,
+            $recorded->isDone,
+            mb_substr($recorded->note, 0, self::LONGEST_NOTE),
+            $by,
+            $this->clock->now(),
+            mb_substr($recorded->reason, 0, self::LONGEST_NOTE),
+            $recorded->isSkipped,
+            array_map(static fn (Kept $k): array => $k->jsonSerialize(), $recorded->kept),
+        );
     }
 
     /** @return array<string, BenchRecord> the last record of each step of a device */

@@ -5,7 +5,6 @@ declare(strict_types=1);
 namespace Vorhut\App\Bench;
 
 use Vorhut\App\Web\Words;
-use Vorhut\Core\Keypad\Keypad;
 use Vorhut\Core\Keypad\KeySequence;
 use Vorhut\Core\Keypad\Press;
 
@@ -21,10 +20,8 @@ final readonly class TypingView
     {
     }
 
-    public static function of(Keypad $keypad, string $text): self
+    public static function of(KeySequence $sequence): self
     {
-        $sequence = KeySequence::of($keypad, $text);
-
         return new self(
             \sprintf('%s, about %d s', Words::count($sequence->total, 'press', 'presses'), (int) ceil($sequence->seconds)),
             array_map(

@@ -7,18 +7,19 @@ namespace Vorhut\App\Bench;
 use Symfony\Bundle\SecurityBundle\Security;
 use Symfony\Component\Routing\Generator\UrlGeneratorInterface;
 use Vorhut\App\Entity\BenchRecord;
-use Vorhut\App\Entity\User;
 use Vorhut\App\Jobs\JobInHand;
 use Vorhut\App\Jobs\JobReading;
 use Vorhut\App\Web\FindingLines;
 use Vorhut\App\Web\LocalTime;
 use Vorhut\App\Web\View\Link;
 use Vorhut\App\Web\View\Post;
-use Vorhut\Core\Bench\BenchStep;
-use Vorhut\Core\Bench\FirstContactPlanner;
-use Vorhut\Core\Bench\FirstSteps;
 use Vorhut\Core\Job\Device;
-use Vorhut\Core\Profile\DeviceProfile;
+use Vorhut\Core\Runbook\General\Contact;
+use Vorhut\Core\Runbook\ReadBack;
+use Vorhut\Core\Runbook\Runbook;
+use Vorhut\Core\Runbook\Runbooks;
+use Vorhut\Core\Runbook\RunbookStep;
+use Vorhut\Core\Setting\Settings;
 
 /** Shows one unit at the bench. */
 final readonly class UnitPage
@@ -26,34 +27,36 @@ final readonly class UnitPage
     public function __construct(
         private JobReading $reading,
         private BenchRecords $records,
-        private Laptops $laptops,
         private FindingLines $findings,
+        private StepViews $steps,
         private Security $security,
         private UrlGeneratorInterface $urls,
     ) {
     }
 
+    public function runbook(JobInHand $hand, Device $device, ?Laptop $laptop = null): Runbook
+    {
+        return $this->runbookOf($hand, $device, $laptop, $this->records->of($hand->stored, $device->id));
+    }
+
     /**
      * @param string $current the step that is open; the first one to be done where there is no such step
-     * @param string $error why the last reading was refused
-     * @param string $read what was read then
+     * @param string $error why the last recording was refused
+     * @param array<int, string> $read what was read then, by the place of what is asked
      */
-    public function show(JobInHand $hand, Device $device, Laptop $laptop, string $current, string $error = '', string $read = ''): UnitView
+    public function show(JobInHand $hand, Device $device, Laptop $laptop, string $current, string $error = '', array $read = []): UnitView
     {
-        $records = array_filter(
-            $this->records->of($hand->stored, $device->id),
-            static fn (BenchRecord $r): bool => $r->isDone(),
-        );
-        $added = isset($records[FirstSteps::CONTACT]) ? self::addresses($records[FirstSteps::CONTACT]->getNote()) : null;
-        $steps = FirstSteps::of($hand->job, $device, $laptop->ports, $added);
-        $at = self::at($steps, $records, $current);
-        $step = $steps[$at];
-        $profile = $hand->job->profileOf($device);
+        $records = $this->records->of($hand->stored, $device->id);
+        $runbook = $this->runbookOf($hand, $device, $laptop, $records);
+        $records = array_filter($records, static fn (BenchRecord $r): bool => $r->isDone());
+        $step = $runbook->step($current) ?? $runbook->next() ?? self::firstOpen($runbook);
+        $at = (int) array_search($step, $runbook->steps, true);
         $editor = $this->security->isGranted('ROLE_TECHNICIAN');
         $recordUrl = $this->url('bench_record', $hand, ['id' => $device->id]);
+        $record = $records[$step->id] ?? null;
         $reopen = ['step' => $step->id, 'reopen' => 1, 'version' => $hand->revision];
-        $isDone = isset($records[$step->id]);
-        $owner = '' === $error ? null : FirstSteps::ownerOf($hand->job, $read);
+        $profile = $hand->job->profileOf($device);
+        $done = \count(array_filter($runbook->steps, static fn (RunbookStep $s): bool => $s->isDone));
 
         return new UnitView(
             $device->name,
@@ -61,41 +64,49 @@ final readonly class UnitPage
             (string) $device->serial,
             (string) ($device->interfaces[0] ?? null)?->mac,
             $hand->job->locations[$device->location]->name ?? '',
-            \sprintf('%d of %d done · %s', \count($records), \count($steps), $device->stage->label()),
-            $this->list($hand, $device, $steps, $records, $at),
-            \sprintf('Step %d of %d, show all', $at + 1, \count($steps)),
-            $this->step($hand, $step, $profile, $records[$step->id] ?? null),
+            \sprintf('%d of %d done · %s', $done, \count($runbook->steps), $device->stage->label()),
+            $this->list($hand, $device, $runbook, $records, $at),
+            \sprintf('Step %d of %d, show all', $at + 1, \count($runbook->steps)),
+            $this->steps->of($hand, $runbook, $step, $record, $read, $editor),
             $recordUrl,
             $hand->revision,
-            $editor && !$isDone,
-            $editor && $isDone ? new Post('Take it back', $recordUrl, $reopen) : null,
+            $editor && null === $record,
+            $editor && null !== $record ? new Post('Take it back', $recordUrl, $reopen) : null,
             $error,
-            $read,
             $laptop->text,
-            $editor ? $this->url('bench_laptop', $hand, ['id' => $device->id]) : null,
+            $editor && [] !== $device->interfaces ? $this->url('bench_laptop', $hand, ['id' => $device->id]) : null,
             $this->next($hand, $device),
-            \count($records) === \count($steps),
-            null === $owner || $owner->id === $device->id ? null : new Link(
-                'Open '.$owner->name,
-                $this->url('bench_device', $hand, ['id' => $owner->id, 'step' => $step->id]),
-                'o',
-            ),
+            $done === \count($runbook->steps),
+            $this->other($hand, $device, $step, '' === $error ? [] : $read),
+            $this->meanwhile($hand, $device, $runbook, $step),
             $this->findings->all($hand, $this->reading->digest($hand->stored)->findingsByDevice()[$device->id] ?? [], 'devices'),
             $profile->reset,
-            $profile->cautions,
+            $profile->about,
             $this->url('bench', $hand, []),
             $this->url('devices', $hand, ['sel' => $device->id]),
             $this->url('bench_paper', $hand, ['device' => $device->id]),
         );
     }
 
-    /** What the laptop is given for a unit, as it is recorded. */
-    public function added(JobInHand $hand, Device $device, User $user): string
+    /** @param array<string, BenchRecord> $records */
+    private function runbookOf(JobInHand $hand, Device $device, ?Laptop $laptop, array $records): Runbook
     {
-        $laptop = $this->laptops->of($hand->stored, $user);
-        $added = (new FirstContactPlanner($hand->job, $laptop->ports))->plan($device)->added;
+        $contact = $records[Contact::ID] ?? null;
+        $added = true === $contact?->isDone() ? self::addresses($contact->getNote()) : null;
+        $runbooks = new Runbooks(new Settings($hand->job), $laptop->ports ?? []);
 
-        return [] === $added ? 'nothing added' : 'added '.implode(' ', $added);
+        return $runbooks->of($device, BenchRecords::progress($device, $records), $added);
+    }
+
+    private static function firstOpen(Runbook $runbook): RunbookStep
+    {
+        foreach ($runbook->steps as $step) {
+            if (!$step->isDone) {
+                return $step;
+            }
+        }
+
+        return $runbook->steps[\count($runbook->steps) - 1] ?? throw new \LogicException('A runbook without steps.');
     }
 
     /** @return list<string> */
@@ -118,83 +129,58 @@ final readonly class UnitPage
     }
 
     /**
-     * @param non-empty-list<BenchStep> $steps
-     * @param array<string, BenchRecord> $records those done
+     * The unit whose MAC was read instead.
+     *
+     * @param array<int, string> $read
      */
-    private static function at(array $steps, array $records, string $wanted): int
+    private function other(JobInHand $hand, Device $device, RunbookStep $step, array $read): ?Link
     {
-        $ids = array_map(static fn (BenchStep $s): string => $s->id, $steps);
-        $at = array_search($wanted, $ids, true);
-        if (false !== $at) {
-            return $at;
-        }
-        foreach ($ids as $index => $id) {
-            if (!isset($records[$id])) {
-                return $index;
+        foreach ($read as $text) {
+            $owner = ReadBack::ownerOf($hand->job, $text);
+            if (null !== $owner && $owner->id !== $device->id) {
+                return new Link('Open '.$owner->name, $this->url('bench_device', $hand, ['id' => $owner->id, 'step' => $step->id]), 'o');
             }
         }
 
-        return \count($ids) - 1;
+        return null;
+    }
+
+    /** What can be done while a step waits for something. */
+    private function meanwhile(JobInHand $hand, Device $device, Runbook $runbook, RunbookStep $step): ?Link
+    {
+        $next = $runbook->next();
+        if (null === $next || $next === $step || [] === $step->blockedBy) {
+            return null;
+        }
+
+        return new Link('Meanwhile: '.lcfirst($next->title), $this->url('bench_device', $hand, ['id' => $device->id, 'step' => $next->id]), 'm');
     }
 
     /**
-     * @param list<BenchStep> $steps
-     * @param array<string, BenchRecord> $records
+     * @param array<string, BenchRecord> $records those done
      *
-     * @return list<array{title: string, url: string, here: bool, done: bool, time: string}>
+     * @return list<array{
+     *     stage: string,
+     *     steps: list<array{title: string, url: string, here: bool, done: bool, waits: bool, time: string}>,
+     * }>
      */
-    private function list(JobInHand $hand, Device $device, array $steps, array $records, int $at): array
+    private function list(JobInHand $hand, Device $device, Runbook $runbook, array $records, int $at): array
     {
-        $list = [];
-        foreach ($steps as $index => $step) {
+        $stages = [];
+        foreach ($runbook->steps as $index => $step) {
             $record = $records[$step->id] ?? null;
-            $list[] = [
+            $stages[$step->stage->value]['stage'] = $step->stage->label();
+            $stages[$step->stage->value]['steps'][] = [
                 'title' => $step->title,
                 'url' => $this->url('bench_device', $hand, ['id' => $device->id, 'step' => $step->id]),
                 'here' => $index === $at,
-                'done' => null !== $record,
+                'done' => $step->isDone,
+                'waits' => [] !== $step->blockedBy,
                 'time' => null === $record ? '' : LocalTime::clock($record->getAt(), $hand->stored->getTimezone()),
             ];
         }
 
-        return $list;
-    }
-
-    private function step(JobInHand $hand, BenchStep $step, DeviceProfile $profile, ?BenchRecord $record): StepView
-    {
-        $keypad = \in_array($step->id, FirstSteps::TYPED, true) ? $profile->keypads[0] ?? null : null;
-        $values = [];
-        foreach ($step->values as $label => $value) {
-            $copy = 'leave blank' === $value ? null : explode(' ', $value)[0];
-            $typing = null === $keypad || null === $copy ? null : TypingView::of($keypad, $copy);
-            $values[] = ['label' => $label, 'value' => $value, 'copy' => $copy, 'typing' => $typing];
-        }
-        $clock = \sprintf('%d:%02d', intdiv($step->wait, 60), $step->wait % 60);
-
-        return new StepView(
-            $step->id,
-            $step->title,
-            $step->why,
-            $step->do,
-            $values,
-            $step->risks,
-            0 === $step->wait ? null : ['seconds' => $step->wait, 'clock' => $clock, 'sign' => $profile->readySign],
-            null === $record ? '' : self::signed($hand, $record),
-            $step->done,
-            match ($step->check) {
-                null => '',
-                'mac' => 'MAC as read off the unit',
-                default => 'Address as the unit shows it',
-            },
-        );
-    }
-
-    private static function signed(JobInHand $hand, BenchRecord $record): string
-    {
-        $when = LocalTime::short($record->getAt(), $hand->stored->getTimezone());
-        $who = $record->getUser()?->getDisplayName() ?? 'somebody';
-
-        return \sprintf('%s, %s%s', $when, $who, '' === $record->getNote() ? '' : ', read: '.$record->getNote());
+        return array_values($stages);
     }
 
     /** @param array<string, string> $more */

@@ -12,13 +12,16 @@ use Vorhut\App\Web\View\Post;
 final readonly class UnitView
 {
     /**
-     * @param list<array{title: string, url: string, here: bool, done: bool, time: string}> $steps
+     * @param list<array{
+     *     stage: string,
+     *     steps: list<array{title: string, url: string, here: bool, done: bool, waits: bool, time: string}>,
+     * }> $stages
      * @param string|null $laptopUrl where to post the laptop's ports; null for who may not
      * @param Link|null $next the next unit to be set up
      * @param bool $isDone whether every step of this one is done
      * @param Link|null $other the unit whose MAC was read instead
      * @param list<FindingLine> $findings
-     * @param list<string> $cautions
+     * @param Link|null $meanwhile what can be done while this step waits
      */
     public function __construct(
         public string $name,
@@ -27,7 +30,7 @@ final readonly class UnitView
         public string $mac,
         public string $place,
         public string $progress,
-        public array $steps,
+        public array $stages,
         public string $fold,
         public StepView $step,
         public string $recordUrl,
@@ -35,15 +38,15 @@ final readonly class UnitView
         public bool $mayRecord,
         public ?Post $reopen,
         public string $error,
-        public string $read,
         public string $laptop,
         public ?string $laptopUrl,
         public ?Link $next,
         public bool $isDone,
         public ?Link $other,
+        public ?Link $meanwhile,
         public array $findings,
         public string $reset,
-        public array $cautions,
+        public string $about,
         public string $benchUrl,
         public string $valuesUrl,
         public string $paperUrl,

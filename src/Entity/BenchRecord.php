@@ -22,7 +22,7 @@ class BenchRecord implements Withdrawable
     public function __construct(
         #[ORM\ManyToOne, ORM\JoinColumn(nullable: false, onDelete: 'CASCADE')] // @phpstan-ignore property.onlyWritten
         private PlanRecord $device,
-        #[ORM\Column(length: 30)]
+        #[ORM\Column(length: 64)]
         private string $step,
         #[ORM\Column]
         private bool $done,
@@ -33,6 +33,15 @@ class BenchRecord implements Withdrawable
         private ?User $user,
         #[ORM\Column(type: Types::DATETIME_IMMUTABLE)]
         private \DateTimeImmutable $at,
+        /** Why it was left out, done out of order, or taken with a value that differs. */
+        #[ORM\Column(length: 400, options: ['default' => ''])]
+        private string $reason = '',
+        /** Whether it was left out instead of done. */
+        #[ORM\Column(options: ['default' => false])]
+        private bool $skipped = false,
+        /** @var list<array{kind: string, label: string, value: string, agrees: bool|null}> */
+        #[ORM\Column(type: Types::JSON)]
+        private array $kept = [],
     ) {
     }
 
@@ -64,6 +73,22 @@ class BenchRecord implements Withdrawable
     public function getNote(): string
     {
         return $this->note;
+    }
+
+    public function getReason(): string
+    {
+        return $this->reason;
+    }
+
+    public function isSkipped(): bool
+    {
+        return $this->skipped;
+    }
+
+    /** @return list<array{kind: string, label: string, value: string, agrees: bool|null}> what was read, found or measured */
+    public function getKept(): array
+    {
+        return $this->kept;
     }
 
     public function getUser(): ?User

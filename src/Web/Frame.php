@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Vorhut\App\Web;
 
+use Vorhut\App\Bench\StripView;
 use Vorhut\App\Web\View\Post;
 
 /** What stands around the work on every page of a job. */
@@ -11,6 +12,7 @@ final readonly class Frame
 {
     /**
      * @param list<array{id: string, name: string, key: string, state: string, done: bool, findings: int, url: string, here: bool}> $way
+     * @param list<StripView> $timers those that run at the bench
      * @param int $version the revision the page was made from: every form sends it back
      */
     public function __construct(
@@ -24,6 +26,7 @@ final readonly class Frame
         public ?Post $redo,
         public string $undoTime,
         public string $today,
+        public array $timers,
     ) {
     }
 }

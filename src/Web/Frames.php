@@ -8,6 +8,7 @@ use Psr\Clock\ClockInterface;
 use Symfony\Bundle\SecurityBundle\Security;
 use Symfony\Component\HttpFoundation\RequestStack;
 use Symfony\Component\Routing\Generator\UrlGeneratorInterface;
+use Vorhut\App\Bench\Strip;
 use Vorhut\App\Entity\Change;
 use Vorhut\App\Entity\User;
 use Vorhut\App\Jobs\JobInHand;
@@ -29,6 +30,7 @@ final readonly class Frames
         private RequestStack $requests,
         private UrlGeneratorInterface $urls,
         private ClockInterface $clock,
+        private Strip $strip,
     ) {
     }
 
@@ -58,6 +60,7 @@ final readonly class Frames
             null === $redo || !$isFresh ? null : $this->step($hand, $redo, $stop, 'redo', 'Redo', 'y'),
             null === $undo ? '' : LocalTime::clock($undo->getAt(), $stored->getTimezone()),
             LocalTime::full($this->clock->now(), $stored->getTimezone()),
+            $this->strip->of($hand),
         );
     }
 

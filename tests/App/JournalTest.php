@@ -44,7 +44,7 @@ final class JournalTest extends AppTestCase
         $counted = fn (): int => $this->em()->getRepository(BenchRecord::class)->count(['withdrawn' => false]);
         $state = fn (): string => $this->job()->devices['berth-5']->stage->value.' '.$counted();
         $before = $counted();
-        foreach (['unpack', 'connect', 'contact'] as $step) {
+        foreach (['unpack', 'mount', 'dial'] as $step) {
             $this->post(self::JOB.'/bench/berth-5', ['step' => $step]);
             self::assertResponseRedirects();
         }

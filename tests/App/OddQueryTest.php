@@ -38,7 +38,7 @@ final class OddQueryTest extends AppTestCase
         yield 'POST segment' => ['POST', '/networks?id=guest&name=Guest&vlan=90&prefix=10.47.90.0/24&gateway=10.47.90.1&dhcp=&dns='];
         yield 'POST intent' => ['POST', '/proof/intents/+?name=New&kind=reach&from=device:mic-station&to=segment:guest&service=icmp'];
         yield 'POST observe' => ['POST', '/proof/observe?intent=station-receivers&pair=mic-station>receiver-3&span=through&note=n'];
-        yield 'POST bench' => ['POST', '/bench/mic-station?step=back&read=10.47.60.31&reopen=1'];
+        yield 'POST bench' => ['POST', '/bench/mic-station?step=laptop-back&read[0]=10.47.60.31&reopen=1'];
         yield 'POST record' => ['POST', '/records/routers/slip-router?name=Slip&interfaces[0][address]=10.47.60.1/24&rules[0][from]=x'];
         yield 'POST facts' => ['POST', '/facts?name=Job&client=C&timezone=Europe/Oslo&notes=n&seen=x'];
         yield 'POST role' => ['POST', '/people/tomas?role=ROLE_VIEWER'];

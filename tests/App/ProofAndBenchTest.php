@@ -11,8 +11,11 @@ use Vorhut\App\Entity\BenchRecord;
 use Vorhut\App\Entity\Observation;
 use Vorhut\App\Proof\PartyNames;
 use Vorhut\Core\Exchange\JobFile;
+use Vorhut\Core\Job\PasswordState;
 use Vorhut\Core\Job\Stage;
 use Vorhut\Core\Proof\Prover;
+use Vorhut\Core\Runbook\Runbooks;
+use Vorhut\Core\Setting\Settings;
 use Vorhut\Tests\Support\Jobs;
 
 final class ProofAndBenchTest extends AppTestCase
@@ -142,8 +145,8 @@ final class ProofAndBenchTest extends AppTestCase
         $this->client->submitForm('Remember, check for clashes', ['laptop' => 'eth0=10.47.20.9/24']);
         $this->client->followRedirect();
         self::assertInputValueSame('laptop', 'eth0=10.47.20.9/24');
-        $this->post($bench, ['step' => 'contact']);
-        $this->client->request('GET', $bench.'?step=back');
+        $this->post($bench, ['step' => 'contact', 'reason' => 'The bench was cabled before']);
+        $this->client->request('GET', $bench.'?step=laptop-back');
         self::assertInputValueSame('laptop', 'eth0=10.47.20.9/24', 'it stays from step to step');
         self::assertSelectorTextContains('main', 'Remove 192.0.2.');
         self::assertSelectorTextNotContains('main', 'Remove 10.47.20.', 'it stood there before');
@@ -160,18 +163,22 @@ final class ProofAndBenchTest extends AppTestCase
     {
         $this->as('tomas');
         $other = $this->job()->devices['berth-5'];
-        $this->post(self::JOB.'/bench/berth-4', ['step' => 'unpack', 'read' => (string) $other->interfaces[0]->mac]);
+        $this->post(self::JOB.'/bench/berth-4', ['step' => 'unpack', 'read' => [(string) $other->interfaces[0]->mac]]);
         self::assertSame(422, $this->code());
         self::assertSelectorTextContains('[role=alert]', 'This is the MAC of '.$other->name);
         $this->client->clickLink('Open '.$other->name.' O');
         self::assertSelectorTextContains('h1', $other->name);
         $page = $this->client->request('GET', self::JOB.'/bench/berth-4');
         self::assertStringStartsWith('Next: Berth 5', $page->filter('[data-key=n]')->text(), 'of the same kind first');
-        foreach (['unpack', 'connect', 'contact', 'password', 'address', 'back'] as $step) {
-            $this->post(self::JOB.'/bench/berth-4', ['step' => $step]);
+        $steps = (new Runbooks(new Settings($this->job())))->of($this->job()->devices['berth-4'])->steps;
+        foreach ($steps as $step) {
+            // It has no address yet, so the step that types it waits.
+            $this->post(self::JOB.'/bench/berth-4', ['step' => $step->id] + ('address' === $step->id ? ['reason' => 'Leased for now'] : []));
+            self::assertResponseRedirects(message: $step->id);
         }
         $this->client->request('GET', self::JOB.'/bench/berth-4');
         self::assertSelectorTextContains('.next', 'is set up');
+        self::assertSame(Stage::AsLeft, $this->job()->devices['berth-4']->stage);
     }
 
     public function testStepsAreRecordedWithTimeAndNameAndTakenBack(): void
@@ -183,19 +190,97 @@ final class ProofAndBenchTest extends AppTestCase
         $this->client->followRedirect();
         self::assertSelectorTextContains('main', '192.0.2.250');
         self::assertSelectorTextContains('main', 'Switch Wi-Fi off');
-        $this->post(self::JOB.'/bench/berth-5', ['step' => 'unpack', 'read' => 'O2-47-00-00-20-19']);
+        $this->post(self::JOB.'/bench/berth-5', ['step' => 'unpack', 'read' => ['O2-47-00-00-20-19']]);
         self::assertSame(422, $this->code());
         self::assertSelectorTextContains('[role=alert]', 'look alike');
         self::assertSame(Stage::Planned, $this->job()->devices['berth-5']->stage);
-        $this->post(self::JOB.'/bench/berth-5', ['step' => 'unpack', 'read' => '02-47-00-00-20-19']);
+        $this->post(self::JOB.'/bench/berth-5', ['step' => 'unpack', 'read' => ['02-47-00-00-20-19']]);
         $this->client->followRedirect();
-        self::assertSelectorTextContains('main', '1 of 6 done · unpacked');
-        self::assertSelectorTextContains('.todo .here', 'Connect and power', 'the next step is up');
+        self::assertSelectorTextContains('main', '1 of 17 done · unpacked');
+        self::assertSelectorTextContains('.todo .here', 'Mount and cable it, unpowered', 'the next step is up');
         $this->client->request('GET', self::JOB.'/bench/berth-5?step=unpack');
-        self::assertSelectorTextContains('main', 'Tomas Wray, read: 02-47-00-00-20-19');
+        self::assertSelectorTextContains('.through', 'Tomas Wray');
+        self::assertSelectorTextContains('.kept', 'MAC as read off the unit: 02-47-00-00-20-19 as planned');
         $this->client->submitForm('Take it back');
         self::assertSame(Stage::Planned, $this->job()->devices['berth-5']->stage);
         self::assertSame(2, $this->em()->getRepository(BenchRecord::class)->count([]), 'both stay');
+    }
+
+    public function testAStepOutOfOrderOrLeftOutNeedsAReasonThatStays(): void
+    {
+        $this->as('tomas');
+        $bench = self::JOB.'/bench/berth-5';
+        $this->post($bench, ['step' => 'power']);
+        self::assertSame(422, $this->code());
+        self::assertSelectorTextContains('[role=alert]', 'first unpack and check off');
+        $this->post($bench, ['step' => 'power', 'reason' => 'The carton was opened yesterday']);
+        self::assertResponseRedirects();
+        $this->client->request('GET', $bench.'?step=power');
+        self::assertSelectorTextContains('.through', 'The carton was opened yesterday');
+        $this->post($bench, ['step' => 'picture', 'skip' => '1']);
+        self::assertSame(422, $this->code(), 'nothing is left out without a word');
+        $this->post($bench, ['step' => 'picture', 'skip' => '1', 'reason' => 'No monitor here']);
+        $this->client->request('GET', $bench.'?step=picture');
+        self::assertSelectorTextContains('.through', 'left out');
+        self::assertSelectorTextContains('.through', 'No monitor here');
+    }
+
+    public function testWhatIsReadBackIsComparedAndWhatWasFoundIsKept(): void
+    {
+        $this->as('tomas');
+        $bench = self::JOB.'/bench/hall-music';
+        $read = static fn (string $number): array => ['step' => 'number', 'read' => [$number]];
+        $this->post($bench, $read('4'));
+        self::assertSame(422, $this->code());
+        self::assertSelectorTextContains('[role=alert]', '4: expected is the planned 3');
+        $this->post($bench, $read('3') + ['reason' => 'The controller comes later']);
+        $this->client->request('GET', $bench.'?step=number');
+        self::assertSelectorTextContains('.kept', '3 as planned');
+        $encoder = self::JOB.'/bench/tide-cam';
+        $health = static fn (string $warm): array => ['step' => 'health', 'read' => [$warm, '40']];
+        $this->post($encoder, $health('82'));
+        self::assertSelectorTextContains('[role=alert]', '82: expected is 0 to 70 °C');
+        $this->post($encoder, $health('82') + ['reason' => 'In the sun']);
+        $this->client->request('GET', $encoder.'?step=health');
+        self::assertSelectorTextContains('.kept', '82 differs');
+    }
+
+    public function testAPasswordThatWasChangedIsKnownToThePlan(): void
+    {
+        $this->as('tomas');
+        $bench = self::JOB.'/bench/ticket-6';
+        self::assertNull($this->job()->devices['ticket-6']->password);
+        $this->post($bench, ['step' => 'secure']);
+        self::assertSame(PasswordState::Changed, $this->job()->devices['ticket-6']->password);
+        $this->client->request('GET', $bench.'?step=secure');
+        $this->client->submitForm('Take it back');
+        self::assertNull($this->job()->devices['ticket-6']->password);
+    }
+
+    /** Whoever looks, wherever, sees when it ends; the page says so itself, and not the browser that began it. */
+    public function testATimeRunsOnForEverybodyWhateverIsReloaded(): void
+    {
+        $this->as('tomas');
+        $bench = self::JOB.'/bench/ramp-phone';
+        $this->client->request('GET', $bench.'?step=clean');
+        self::assertSelectorNotExists('.strip');
+        $this->client->submit($this->client->getCrawler()->filter('[data-key=x]')->form());
+        $page = $this->client->followRedirect();
+        $ends = (int) $page->filter('.strip li')->attr('data-ends');
+        self::assertEqualsWithDelta(1000 * (time() + 50), $ends, 3000);
+        $this->as('vera');
+        $page = $this->client->request('GET', self::JOB.'/networks');
+        self::assertSame($ends, (int) $page->filter('.strip li')->attr('data-ends'));
+        self::assertSelectorTextContains('.strip', 'Ramp telephone');
+        self::assertSelectorNotExists('.strip form', 'a viewer takes nothing away');
+        $this->as('ines');
+        $this->client->request('GET', $bench.'?step=clean');
+        $this->client->submit($this->client->getCrawler()->filter('[data-key=w]')->form());
+        $page = $this->client->followRedirect();
+        self::assertCount(2, $page->filter('.strip li'), 'several at once');
+        self::assertLessThan($ends, (int) $page->filter('.strip li')->attr('data-ends'), 'what ends first stands first');
+        $this->client->submit($page->filter('.strip form')->form());
+        self::assertCount(1, $this->client->followRedirect()->filter('.strip li'));
     }
 
     public function testWhatIsTypedAtAUnitWithKeysComesWithItsKeys(): void

@@ -1,0 +1,22 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Core\Runbook;
+
+use Vorhut\Core\Profile\Step\RecordKind;
+
+/** What was read, found or measured at a step. */
+final readonly class Kept implements \JsonSerializable
+{
+    /** @param bool|null $agrees with the plan; null where there is nothing to compare */
+    public function __construct(public RecordKind $kind, public string $label, public string $value, public ?bool $agrees)
+    {
+    }
+
+    /** @return array{kind: string, label: string, value: string, agrees: bool|null} */
+    public function jsonSerialize(): array
+    {
+        return ['kind' => $this->kind->value, 'label' => $this->label, 'value' => $this->value, 'agrees' => $this->agrees];
+    }
+}

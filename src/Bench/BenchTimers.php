@@ -1,0 +1,85 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\App\Bench;
+
+use Doctrine\ORM\EntityManagerInterface;
+use Psr\Clock\ClockInterface;
+use Vorhut\App\Entity\BenchTimer;
+use Vorhut\App\Entity\StoredJob;
+use Vorhut\App\Entity\User;
+use Vorhut\Core\Profile\Step\Timer;
+use Vorhut\Core\Runbook\RunbookStep;
+
+/** Times that run at the bench of a job, for everybody who works on it. */
+final readonly class BenchTimers
+{
+    /** A time that is over stays on screen for so long, unless somebody takes it away. */
+    private const SHOWN_FOR = '-10 minutes';
+
+    public function __construct(private EntityManagerInterface $em, private ClockInterface $clock)
+    {
+    }
+
+    /** Begins a time; one that runs already for the same begins again. */
+    public function start(StoredJob $job, string $device, RunbookStep $step, int $number, User $by): void
+    {
+        $timer = $step->timers[$number] ?? null;
+        if (null === $timer) {
+            return;
+        }
+        $this->stopAll($job, $device, $step->id, $number);
+        $now = $this->clock->now();
+        $this->em->persist(new BenchTimer(
+            $job,
+            $device,
+            $step->id,
+            $number,
+            $timer->kind->value,
+            self::label($timer, $step),
+            $now,
+            $now->modify(\sprintf('+%d seconds', $timer->seconds)),
+            $by,
+        ));
+        $this->em->flush();
+    }
+
+    public function stop(StoredJob $job, int $id): void
+    {
+        $timer = $this->em->getRepository(BenchTimer::class)->findOneBy(['id' => $id, 'job' => $job]);
+        if (null !== $timer) {
+            $this->em->remove($timer);
+            $this->em->flush();
+        }
+    }
+
+    /** @return list<BenchTimer> those that run, and those that have just ended */
+    public function running(StoredJob $job): array
+    {
+        /** @var list<BenchTimer> $timers */
+        $timers = $this->em->getRepository(BenchTimer::class)
+            ->createQueryBuilder('t')
+            ->where('t.job = :job AND t.endsAt > :since')
+            ->setParameter('job', $job)
+            ->setParameter('since', $this->clock->now()->modify(self::SHOWN_FOR))
+            ->orderBy('t.endsAt')
+            ->getQuery()
+            ->getResult();
+
+        return $timers;
+    }
+
+    private function stopAll(StoredJob $job, string $device, string $step, int $number): void
+    {
+        $same = ['job' => $job, 'device' => $device, 'step' => $step, 'number' => $number];
+        foreach ($this->em->getRepository(BenchTimer::class)->findBy($same) as $before) {
+            $this->em->remove($before);
+        }
+    }
+
+    private static function label(Timer $timer, RunbookStep $step): string
+    {
+        return mb_substr('' === $timer->text ? $step->title : $timer->text, 0, 200);
+    }
+}

@@ -1,0 +1,22 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\App\Bench;
+
+use Vorhut\Core\Runbook\Kept;
+
+/** What somebody says of a step: done, left out, or taken back. */
+final readonly class StepRecorded
+{
+    /** @param list<Kept> $kept what was read, found or measured */
+    public function __construct(
+        public string $step,
+        public bool $isDone,
+        public bool $isSkipped = false,
+        public string $reason = '',
+        public string $note = '',
+        public array $kept = [],
+    ) {
+    }
+}

@@ -1,0 +1,134 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\App\Bench;
+
+use Symfony\Component\HttpFoundation\InputBag;
+use Vorhut\App\Entity\User;
+use Vorhut\App\Jobs\Effect\BenchStepDone;
+use Vorhut\App\Jobs\JobInHand;
+use Vorhut\Core\Bench\FirstContactPlanner;
+use Vorhut\Core\InvalidValue;
+use Vorhut\Core\Job\ChangeSet;
+use Vorhut\Core\Job\Device;
+use Vorhut\Core\Job\Edit;
+use Vorhut\Core\Job\PasswordState;
+use Vorhut\Core\Job\Stage;
+use Vorhut\Core\Runbook\General\Contact;
+use Vorhut\Core\Runbook\ReadBack;
+use Vorhut\Core\Runbook\Runbooks;
+use Vorhut\Core\Runbook\RunbookStep;
+use Vorhut\Core\Setting\Settings;
+
+/** Records a step at the bench: compares what was read, asks for reasons, and moves the unit on. */
+final readonly class StepRecorder
+{
+    /** The step after which the password that everybody knows is gone. */
+    private const SECURE = 'secure';
+
+    public function __construct(private BenchRecords $records, private Laptops $laptops)
+    {
+    }
+
+    /**
+     * @param InputBag<bool|float|int|string> $form
+     *
+     * @throws InvalidValue when what was read differs from the plan, or a reason is missing
+     */
+    public function read(JobInHand $hand, Device $device, RunbookStep $step, InputBag $form): StepRecorded
+    {
+        $reason = trim($form->getString('reason'));
+        if ($form->getBoolean('reopen')) {
+            return new StepRecorded($step->id, false);
+        }
+        if ($form->getBoolean('skip')) {
+            if ('' === $reason) {
+                throw new InvalidValue('', 'a reason in a few words', 'Whoever comes next must know why it was left out.');
+            }
+
+            return new StepRecorded($step->id, true, true, $reason);
+        }
+        $settings = new Settings($hand->job);
+        $kept = (new ReadBack($settings))->of($device, $step, self::texts($form), '' !== $reason);
+        if ('' === $reason) {
+            $this->requireOrder($hand, $settings, $device, $step);
+        }
+
+        return new StepRecorded($step->id, true, reason: $reason, kept: $kept);
+    }
+
+    /** What the laptop is given now is what is to be taken from it again at the end. */
+    public function withLaptop(JobInHand $hand, Device $device, StepRecorded $of, User $user): StepRecorded
+    {
+        if (Contact::ID !== $of->step || !$of->isDone) {
+            return $of;
+        }
+        $laptop = $this->laptops->of($hand->stored, $user);
+        $added = (new FirstContactPlanner($hand->job, $laptop->ports))->plan($device)->added;
+        $note = [] === $added ? 'nothing added' : 'added '.implode(' ', $added);
+
+        return new StepRecorded($of->step, true, $of->isSkipped, $of->reason, $note, $of->kept);
+    }
+
+    /** @return array{ChangeSet, list<BenchStepDone>} */
+    public function change(JobInHand $hand, Device $device, RunbookStep $step, StepRecorded $of, User $user): array
+    {
+        $record = $this->records->new($hand->stored, $device->id, $of, $user);
+        $records = [...$this->records->of($hand->stored, $device->id), $of->step => $record];
+        $runbook = (new Runbooks(new Settings($hand->job)))->of($device, BenchRecords::progress($device, $records));
+        $values = [];
+        $stage = self::stage($device->stage, $runbook->stage(), $of->isDone);
+        if ($stage !== $device->stage) {
+            $values['stage'] = $stage->value;
+        }
+        if (self::SECURE === $of->step && !$of->isSkipped && true === $hand->job->profileOf($device)->loginScheme()?->isKnown()) {
+            $values['password'] = $of->isDone ? PasswordState::Changed->value : null;
+        }
+        $done = match (true) {
+            !$of->isDone => 'took back '.lcfirst($step->title),
+            $of->isSkipped => 'left out '.lcfirst($step->title),
+            default => $step->title,
+        };
+        /** @var list<Edit> $edits */
+        $edits = [] === $values ? [] : [$hand->job->edit(Device::class, $device->id, $values)];
+
+        return [new ChangeSet(\sprintf('%s: %s', $device->name, $done), $edits), [BenchStepDone::new($record)]];
+    }
+
+    /** Done moves a unit on only, taking back puts it back only. */
+    private static function stage(Stage $now, Stage $reached, bool $isDone): Stage
+    {
+        return $isDone === $reached->isBeyond($now) ? $reached : $now;
+    }
+
+    /** @throws InvalidValue for a step that waits for something, or has open ones before it */
+    private function requireOrder(JobInHand $hand, Settings $settings, Device $device, RunbookStep $step): void
+    {
+        $progress = BenchRecords::progress($device, $this->records->of($hand->stored, $device->id));
+        $before = (new Runbooks($settings))->of($device, $progress)->before($step->id);
+        $waits = [
+            ...array_map(static fn ($b): string => rtrim($b->text, '.'), $step->blockedBy),
+            ...array_map(static fn (RunbookStep $s): string => 'first '.lcfirst($s->title), \array_slice($before, 0, 3)),
+        ];
+        if ([] !== $waits) {
+            throw new InvalidValue(implode('; ', $waits), 'the order of the runbook', 'Do that first, or say why not.');
+        }
+    }
+
+    /**
+     * @param InputBag<bool|float|int|string> $form
+     *
+     * @return array<int, string>
+     */
+    public static function texts(InputBag $form): array
+    {
+        $texts = [];
+        $read = $form->all()['read'] ?? [];
+        foreach (\is_array($read) ? $read : [] as $at => $text) {
+            $texts[(int) $at] = \is_string($text) ? $text : '';
+        }
+
+        return $texts;
+    }
+}

@@ -1,0 +1,279 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\App\Bench;
+
+use Psr\Clock\ClockInterface;
+use Symfony\Component\Routing\Generator\UrlGeneratorInterface;
+use Vorhut\App\Entity\BenchRecord;
+use Vorhut\App\Entity\BenchTimer;
+use Vorhut\App\Jobs\JobInHand;
+use Vorhut\App\Web\LocalTime;
+use Vorhut\App\Web\View\Link;
+use Vorhut\App\Web\View\Post;
+use Vorhut\Core\Job\Device;
+use Vorhut\Core\Profile\Port;
+use Vorhut\Core\Profile\PortKind;
+use Vorhut\Core\Profile\Step\RecordKind;
+use Vorhut\Core\Profile\Step\ToRecord;
+use Vorhut\Core\Profile\Step\Who;
+use Vorhut\Core\Runbook\Blocker;
+use Vorhut\Core\Runbook\Runbook;
+use Vorhut\Core\Runbook\RunbookStep;
+use Vorhut\Core\Runbook\StepValue;
+use Vorhut\Core\Setting\Origin;
+
+/** Puts a step of a runbook into words and links. */
+final readonly class StepViews
+{
+    public function __construct(private BenchTimers $timers, private UrlGeneratorInterface $urls, private ClockInterface $clock)
+    {
+    }
+
+    /** @param array<int, string> $read what was read and refused, by the place of what is asked */
+    public function of(JobInHand $hand, Runbook $runbook, RunbookStep $step, ?BenchRecord $record, array $read, bool $isEditor): StepView
+    {
+        $device = $runbook->device;
+        $before = $step->isDone ? [] : $runbook->before($step->id);
+
+        return new StepView(
+            $step->id,
+            $step->stage->label(),
+            $step->title,
+            $step->why,
+            \in_array($step->who, [Who::Anyone, Who::Technician], true) ? '' : $step->who->label(),
+            $step->do,
+            $this->values($hand, $device, $step),
+            self::shortcuts($step),
+            self::texts($step),
+            null === $step->dial ? null : DialView::of($step->dial, $step->dialAt),
+            array_map(self::port(...), $step->ports),
+            $this->timers($hand, $device, $step, $isEditor),
+            $step->see,
+            $step->causes,
+            self::asked($step, $read),
+            self::ticks($step),
+            $step->cautions,
+            array_map(fn (Blocker $b): array => ['text' => $b->text, 'link' => $this->blocker($hand, $device, $b)], $step->blockedBy),
+            self::kept($record),
+            $step->undo,
+            null === $record ? ($step->isDone ? 'as the stage says, unsigned' : '') : self::signed($hand, $record),
+            [] === $before ? '' : self::early($before),
+        );
+    }
+
+    /** @return list<ValueView> */
+    private function values(JobInHand $hand, Device $device, RunbookStep $step): array
+    {
+        $typing = [];
+        foreach ($step->keys as $keys) {
+            $sequence = $keys->sequence();
+            if (null !== $sequence) {
+                $typing[$keys->of] = TypingView::of($sequence);
+            }
+        }
+
+        return array_map(fn (StepValue $v): ValueView => new ValueView(
+            $v->label,
+            match (true) {
+                $v->isOpen => 'still open',
+                $v->isSecret => 'in the vault',
+                default => $v->value,
+            },
+            $v->isSecret ? $v->typed : $v->note,
+            Origin::tryFrom($v->origin)?->label() ?? '',
+            $v->isOpen,
+            $v->isOpen || $v->isSecret || $v->isChosen || '' === $v->typed || 'leave blank' === $v->typed ? null : $v->typed,
+            $typing[$v->setting] ?? null,
+            $this->url($hand, 'devices', ['sel' => $device->id, 'value' => $v->setting]).'#value-'.$v->setting,
+        ), $step->values);
+    }
+
+    /** @return list<array{label: string, keys: list<string>, hold: string, see: string}> */
+    private static function shortcuts(RunbookStep $step): array
+    {
+        $shortcuts = [];
+        foreach ($step->keys as $keys) {
+            if (null !== $keys->shortcut) {
+                $hold = $keys->shortcut->hold;
+                $shortcuts[] = [
+                    'label' => $keys->label,
+                    'keys' => $keys->shortcut->keys,
+                    'hold' => null === $hold ? '' : \sprintf('hold the last %s s', (string) $hold),
+                    'see' => $keys->shortcut->see,
+                ];
+            }
+        }
+
+        return $shortcuts;
+    }
+
+    /** @return list<array{label: string, typing: TypingView}> */
+    private static function texts(RunbookStep $step): array
+    {
+        $texts = [];
+        $values = array_map(static fn (StepValue $v): string => $v->setting, $step->values);
+        foreach ($step->keys as $keys) {
+            $sequence = $keys->sequence();
+            if (null !== $sequence && !\in_array($keys->of, $values, true)) {
+                $texts[] = ['label' => $keys->text, 'typing' => TypingView::of($sequence)];
+            }
+        }
+
+        return $texts;
+    }
+
+    private static function port(Port $port): PortView
+    {
+        $shape = match ($port->kind) {
+            PortKind::Network, PortKind::PhoneLine, PortKind::Handset => 'jack',
+            PortKind::Power, PortKind::Sound, PortKind::Antenna, PortKind::Light => 'round',
+            PortKind::Bay => 'bay',
+            default => 'flat',
+        };
+
+        return new PortView($port->name, $port->kind->label(), $shape, $port->goesTo, $port->lookAlike, '' !== $port->goesTo);
+    }
+
+    /** @return list<TimerView> */
+    private function timers(JobInHand $hand, Device $device, RunbookStep $step, bool $isEditor): array
+    {
+        $running = [];
+        foreach ([] === $step->timers ? [] : $this->timers->running($hand->stored) as $timer) {
+            if ($timer->getDevice() === $device->id && $timer->getStep() === $step->id) {
+                $running[$timer->getNumber()] = $timer;
+            }
+        }
+        $views = [];
+        foreach ($step->timers as $number => $timer) {
+            $views[] = TimerView::of(
+                $timer,
+                $running[$number] ?? null,
+                $this->clock->now(),
+                $isEditor ? $this->start($hand, $device, $step, $number, isset($running[$number])) : null,
+                $isEditor && isset($running[$number]) ? $this->stop($hand, $running[$number], $device, $step) : null,
+            );
+        }
+
+        return $views;
+    }
+
+    private function start(JobInHand $hand, Device $device, RunbookStep $step, int $number, bool $again): Post
+    {
+        $key = ['w', 'e', 'r', 'x'][$number] ?? '';
+        $values = ['step' => $step->id, 'number' => $number];
+
+        return new Post($again ? 'Again' : 'Start', $this->url($hand, 'bench_timer', ['id' => $device->id]), $values, $key);
+    }
+
+    private function stop(JobInHand $hand, BenchTimer $timer, Device $device, RunbookStep $step): Post
+    {
+        $url = $this->urls->generate('bench_timer_stop', ['slug' => $hand->stored->getSlug(), 'id' => $timer->getId()]);
+
+        return new Post('Stop', $url, ['device' => $device->id, 'step' => $step->id], small: true);
+    }
+
+    /**
+     * @param array<int, string> $read
+     *
+     * @return list<AskedView>
+     */
+    private static function asked(RunbookStep $step, array $read): array
+    {
+        $asked = [];
+        foreach ($step->record as $at => $record) {
+            if (RecordKind::Tick !== $record->kind && RecordKind::Photo !== $record->kind) {
+                $asked[] = new AskedView(
+                    \sprintf('read[%d]', $at),
+                    $record->label,
+                    $record->unit,
+                    match ($record->kind) {
+                        RecordKind::Read => 'compared with the plan',
+                        RecordKind::AsFound => 'kept for ever',
+                        default => self::range($record),
+                    },
+                    $read[$at] ?? '',
+                );
+            }
+        }
+
+        return $asked;
+    }
+
+    private static function range(ToRecord $record): string
+    {
+        return match (true) {
+            null === $record->min && null === $record->max => '',
+            null === $record->min => \sprintf('at most %s %s', $record->max, $record->unit),
+            null === $record->max => \sprintf('at least %s %s', $record->min, $record->unit),
+            default => \sprintf('%s to %s %s', $record->min, $record->max, $record->unit),
+        };
+    }
+
+    /** @return list<string> */
+    private static function ticks(RunbookStep $step): array
+    {
+        $ticks = [];
+        foreach ($step->record as $record) {
+            if (RecordKind::Tick === $record->kind || RecordKind::Photo === $record->kind) {
+                $ticks[] = RecordKind::Photo === $record->kind ? 'Photo or file: '.lcfirst($record->label) : $record->label;
+            }
+        }
+
+        return $ticks;
+    }
+
+    private function blocker(JobInHand $hand, Device $device, Blocker $blocker): Link
+    {
+        return match ($blocker->kind) {
+            'step' => new Link('To that step', $this->url($hand, 'bench_device', ['id' => $device->id, 'step' => $blocker->id])),
+            'unit' => new Link('To it', $this->url($hand, 'bench_device', ['id' => $blocker->id])),
+            'pairing' => new Link('Pair them', $this->url($hand, 'pairings', ['sel' => $device->id])),
+            'licence' => isset($hand->job->records['licences'][$blocker->id])
+                ? new Link('The licence', $this->url($hand, 'record', ['list' => 'licences', 'id' => $blocker->id]))
+                : new Link('Plan one', $this->url($hand, 'records', ['list' => 'licences'])),
+            default => new Link('Say it', $this->url($hand, 'devices', ['sel' => $device->id, 'value' => $blocker->id])),
+        };
+    }
+
+    /** @return list<array{label: string, value: string, agrees: string}> */
+    private static function kept(?BenchRecord $record): array
+    {
+        $kept = [];
+        foreach ($record?->getKept() ?? [] as $one) {
+            $agrees = match ($one['agrees']) {
+                true => 'as planned',
+                false => 'differs',
+                null => 'as-found' === $one['kind'] ? 'as found' : '',
+            };
+            $kept[] = ['label' => $one['label'], 'value' => $one['value'], 'agrees' => $agrees];
+        }
+
+        return $kept;
+    }
+
+    private static function signed(JobInHand $hand, BenchRecord $record): string
+    {
+        $when = LocalTime::short($record->getAt(), $hand->stored->getTimezone());
+        $who = $record->getUser()?->getDisplayName() ?? 'somebody';
+        $reason = '' === $record->getReason() ? '' : ': '.$record->getReason();
+        $note = '' === $record->getNote() ? '' : ', '.$record->getNote();
+
+        return \sprintf('%s%s, %s%s%s', $record->isSkipped() ? 'left out, ' : '', $when, $who, $note, $reason);
+    }
+
+    /** @param non-empty-list<RunbookStep> $before */
+    private static function early(array $before): string
+    {
+        $titles = array_map(static fn (RunbookStep $s): string => lcfirst($s->title), \array_slice($before, 0, 3));
+
+        return implode(', ', $titles).(\count($before) > 3 ? \sprintf(' and %d more', \count($before) - 3) : '');
+    }
+
+    /** @param array<string, string> $more */
+    private function url(JobInHand $hand, string $route, array $more): string
+    {
+        return $this->urls->generate($route, ['slug' => $hand->stored->getSlug(), ...$more]);
+    }
+}
