@@ -153,7 +153,9 @@ final readonly class UnitPage
             return null;
         }
 
-        return new Link('Meanwhile: '.lcfirst($next->title), $this->url('bench_device', $hand, ['id' => $device->id, 'step' => $next->id]), 'm');
+        $url = $this->url('bench_device', $hand, ['id' => $device->id, 'step' => $next->id]);
+
+        return new Link('Meanwhile: '.lcfirst($next->title), $url, 'm');
     }
 
     /**

@@ -17,6 +17,7 @@ final readonly class DevicePanel
      * @param list<FindingLine> $findings
      * @param list<FormField> $fields none for who may not change them
      * @param array<string, string> $values by label, for who may only read
+     * @param list<ValueLine> $told what the unit must be told
      */
     public function __construct(
         public string $name,
@@ -31,6 +32,7 @@ final readonly class DevicePanel
         public array $fields,
         public array $values,
         public ?Post $remove,
+        public array $told = [],
     ) {
     }
 }

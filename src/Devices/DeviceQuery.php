@@ -18,6 +18,8 @@ final readonly class DeviceQuery
     /**
      * @param array<string, string> $narrow wanted value by field, of those in NARROWING
      * @param list<string> $columns fields that are shown; none for the usual ones
+     * @param string $value the setting of the selected device that is open
+     * @param string $typed what was typed for it and refused
      */
     private function __construct(
         public string $filter,
@@ -27,6 +29,8 @@ final readonly class DeviceQuery
         public string $selected,
         public array $narrow,
         public array $columns,
+        public string $value = '',
+        public string $typed = '',
     ) {
     }
 
@@ -57,6 +61,8 @@ final readonly class DeviceQuery
             $query->getString('sel'),
             array_filter($narrow, static fn (string $v): bool => '' !== $v),
             self::columns($request),
+            $query->getString('value'),
+            $query->getString('typed'),
         );
     }
 

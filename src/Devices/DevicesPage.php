@@ -30,6 +30,7 @@ final readonly class DevicesPage
         private FindingLines $findings,
         private Security $security,
         private UrlGeneratorInterface $urls,
+        private ValueLines $values,
     ) {
     }
 
@@ -67,7 +68,7 @@ final readonly class DevicesPage
             new Link('Paste or import a list', $this->url('list', $hand), 'l'),
             0 === $digest->devices,
             $this->url('devices', $hand),
-            null === $device ? null : $this->panel($hand, $device, $typed, $refusals),
+            null === $device ? null : $this->panel($hand, $device, $typed, $refusals, $query),
             $this->findings->all($hand, \array_slice($here, 0, self::MOST_FINDINGS), 'devices'),
             $editor ? $this->newFields($hand) : [],
             $editor ? $this->options($hand) : [],
@@ -153,8 +154,13 @@ final readonly class DevicesPage
      * @param array<string, string> $typed
      * @param Refusals|null $refusals why it was not taken
      */
-    public function panel(JobInHand $hand, Device $device, array $typed = [], ?Refusals $refusals = null): DevicePanel
-    {
+    public function panel(
+        JobInHand $hand,
+        Device $device,
+        array $typed = [],
+        ?Refusals $refusals = null,
+        ?DeviceQuery $query = null,
+    ): DevicePanel {
         $refusals ??= Refusals::none();
         $of = ['id' => $device->id];
         $editor = $this->security->isGranted('ROLE_TECHNICIAN');
@@ -183,6 +189,7 @@ final readonly class DevicesPage
             $editor ? $refusals->at(DeviceFields::form($hand->job, $device, $typed)) : [],
             array_filter($values, static fn (string $v): bool => '' !== $v),
             $editor ? $remove : null,
+            $this->values->of($hand, $device, $query->value ?? '', $query->typed ?? ''),
         );
     }
 

@@ -13,7 +13,7 @@ use Vorhut\Core\Job\Edit;
 final class ChangeRights
 {
     /** What a technician changes; all other lists are a lead's. */
-    private const TECHNICIANS = ['devices', 'intents'];
+    private const TECHNICIANS = ['devices', 'intents', 'pairings', 'answers', 'licences'];
 
     /**
      * @param Role|null $by in the job that would change

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Vorhut\App\Jobs;
 
+use Vorhut\Core\Coupling\Couplings;
 use Vorhut\Core\Findings\Finding;
 use Vorhut\Core\Intent\Span;
 use Vorhut\Core\Job\Job;
@@ -30,6 +31,7 @@ final readonly class JobDigest
         public int $segments,
         public int $withoutAddress,
         public int $setUp,
+        public int $pairings,
     ) {
         $this->intents = $outlook->intents;
         $this->pairs = $outlook->pairs;
@@ -47,7 +49,9 @@ final readonly class JobDigest
             }
         }
 
-        return new self($findings, $outlook, \count($job->devices), \count($job->segments), $without, $setUp);
+        $pairings = \count(Couplings::of($job)->all);
+
+        return new self($findings, $outlook, \count($job->devices), \count($job->segments), $without, $setUp, $pairings);
     }
 
     public function failingPairs(): int

@@ -31,6 +31,13 @@ final class Way
                 $d->devices > 0 && 0 === $d->withoutAddress,
             ],
             [
+                'pairings',
+                'Pairings',
+                'a',
+                Words::count($d->pairings, 'pair', 'pairs'),
+                $d->pairings > 0 && [] === $d->findingsAt('pairings'),
+            ],
+            [
                 'bench',
                 'Bench',
                 't',

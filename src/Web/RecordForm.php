@@ -14,6 +14,7 @@ use Vorhut\Core\Record\Field\Nested;
 use Vorhut\Core\Record\Field\Records;
 use Vorhut\Core\Record\Field\Refers;
 use Vorhut\Core\Record\Field\Settings;
+use Vorhut\Core\Record\Field\Texts;
 use Vorhut\Core\Record\RecordType;
 
 /** A form for any type of record, made of the declarations of its fields; and the record made of what was typed into it. */
@@ -59,7 +60,7 @@ final readonly class RecordForm
         $options = $this->options($field);
         $control = match (true) {
             $field instanceof Flag => 'check',
-            $field instanceof Settings => 'area',
+            $field instanceof Settings, $field instanceof Texts => 'area',
             [] !== $options || $field instanceof Refers => 'select',
             default => 'text',
         };

@@ -21,6 +21,7 @@ final class Styles
         'networks.css',
         'devices.css',
         'bench.css',
+        'pairings.css',
         'proof.css',
         'narrow.css',
         'print.css',

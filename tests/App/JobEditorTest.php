@@ -293,10 +293,11 @@ final class JobEditorTest extends AppTestCase
         );
         self::assertSame(
             [
-                'brief' => ['13 findings in all', true, 0],
-                'networks' => ['8 segments', true, 4],
-                'devices' => ['47, 3 without address', false, 8],
-                'bench' => ['35 of 47 set up', false, 1],
+                'brief' => ['30 findings in all', true, 0],
+                'networks' => ['12 segments', true, 6],
+                'devices' => ['81, 3 without address', false, 17],
+                'pairings' => ['37 pairs', false, 3],
+                'bench' => ['48 of 81 set up', false, 4],
                 'proof' => ['7 of 11 fail', false, 0],
             ],
             $states($reading->digest($this->stored())),
@@ -306,6 +307,7 @@ final class JobEditorTest extends AppTestCase
                 'brief' => ['nothing open', true, 0],
                 'networks' => ['2 segments', true, 0],
                 'devices' => ['5', true, 0],
+                'pairings' => ['1 pair', true, 0],
                 'bench' => ['5 of 5 set up', true, 0],
                 'proof' => ['all 3 hold', true, 0],
             ],

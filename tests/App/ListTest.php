@@ -205,7 +205,7 @@ final class ListTest extends AppTestCase
         $this->post(self::JOB.'/list/take', ['text' => "name;kind;segment\n".implode("\n", $rows)]);
         self::assertSelectorTextContains('[role=status]', 'waiting for the worker');
         $this->work();
-        self::assertCount(497, $this->job()->devices);
+        self::assertCount(531, $this->job()->devices);
     }
 
     public function testPagesCostAHandfulOfQueriesWhateverTheSize(): void

@@ -124,7 +124,7 @@ final class ProofAndBenchTest extends AppTestCase
     {
         $this->as('tomas');
         $page = $this->client->request('GET', self::JOB.'/proof');
-        $offer = $page->filter('.usuals')->selectButton('Phones call each other 4');
+        $offer = $page->filter('.usuals')->selectButton('Phones call each other 6');
         $count = \count($this->job()->intents);
         $this->client->submit($offer->form());
         self::assertCount($count + 1, $this->job()->intents);
@@ -173,7 +173,8 @@ final class ProofAndBenchTest extends AppTestCase
         $steps = (new Runbooks(new Settings($this->job())))->of($this->job()->devices['berth-4'])->steps;
         foreach ($steps as $step) {
             // It has no address yet, so the step that types it waits.
-            $this->post(self::JOB.'/bench/berth-4', ['step' => $step->id] + ('address' === $step->id ? ['reason' => 'Leased for now'] : []));
+            $reason = 'address' === $step->id ? ['reason' => 'Leased for now'] : [];
+            $this->post(self::JOB.'/bench/berth-4', ['step' => $step->id] + $reason);
             self::assertResponseRedirects(message: $step->id);
         }
         $this->client->request('GET', self::JOB.'/bench/berth-4');

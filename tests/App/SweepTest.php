@@ -177,7 +177,7 @@ final class SweepTest extends AppTestCase
         $leased = $this->job()->devices['found-at-10-47-60-110'];
         self::assertNull($leased->primaryAddress(), 'it holds a lease');
         self::assertSame('dhcp', $leased->interfaces[0]->mode->value);
-        self::assertCount(49, $this->job()->devices, 'what is planned by now is not planned again');
+        self::assertCount(83, $this->job()->devices, 'what is planned by now is not planned again');
     }
 
     public function testListsAreKeptByNameSweptAgainAndSayWhatHasChanged(): void

@@ -21,6 +21,19 @@ final class Texts extends Listed
         return '';
     }
 
+    /** @return list<string> what stands on lines of their own: a sentence has commas */
+    public function typed(string $text): array
+    {
+        $lines = array_map(trim(...), explode("\n", str_replace("\r", '', $text)));
+
+        return array_values(array_filter($lines, static fn (string $line): bool => '' !== $line));
+    }
+
+    public function shown(mixed $value): string
+    {
+        return implode("\n", array_filter(\is_array($value) ? $value : [], \is_scalar(...)));
+    }
+
     protected function itemSchema(): array
     {
         return ['type' => 'string'];

@@ -26,9 +26,9 @@ final class RulerTest extends TestCase
         self::assertSame(round(72 * 760 / 256, 1), round($ruler->pools[0]['width'], 1));
         self::assertSame('leased 10.47.10.128-10.47.10.199', $ruler->pools[0]['text']);
         self::assertSame('reserved 10.47.10.2-10.47.10.9', $ruler->kept[0]['text']);
-        self::assertCount(10, $ruler->strokes);
+        self::assertCount(13, $ruler->strokes);
         self::assertSame('Phone system 10.47.10.10', $ruler->strokes[0]['title']);
-        self::assertSame('10 planned, 6 as left, 163 free', $ruler->note);
+        self::assertSame('13 planned, 6 as left, 160 free', $ruler->note);
     }
 
     public function testNeighboursOfOneKindShareALabel(): void

@@ -1,0 +1,153 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\App\Devices;
+
+use Symfony\Bundle\SecurityBundle\Security;
+use Symfony\Component\Routing\Generator\UrlGeneratorInterface;
+use Vorhut\App\Jobs\JobInHand;
+use Vorhut\App\Web\View\FormField;
+use Vorhut\Core\Coupling\Coupled;
+use Vorhut\Core\Job\Device;
+use Vorhut\Core\Pairing\Pairings;
+use Vorhut\Core\Profile\Coupling\Tie;
+use Vorhut\Core\Profile\Setting\Allowed;
+use Vorhut\Core\Profile\Setting\Setting;
+use Vorhut\Core\Profile\Setting\SettingChoice;
+use Vorhut\Core\Setting\ChainLink;
+use Vorhut\Core\Setting\Settings;
+use Vorhut\Core\Setting\SettingValue;
+
+/** The values of a unit with their chains, each to be changed for it, for its kind or for its place. */
+final readonly class ValueLines
+{
+    public function __construct(private Security $security, private UrlGeneratorInterface $urls)
+    {
+    }
+
+    /**
+     * @param string $selected the setting that is open
+     * @param string $typed what was typed for it and refused
+     *
+     * @return list<ValueLine>
+     */
+    public function of(JobInHand $hand, Device $device, string $selected, string $typed = ''): array
+    {
+        $settings = new Settings($hand->job);
+        $partners = self::partners($settings, $device);
+        $isEditor = $this->security->isGranted('ROLE_TECHNICIAN');
+        $lines = [];
+        foreach ($settings->of($device) as $value) {
+            $setting = $value->setting;
+            if ($settings->isPlanned($device, $setting)) {
+                continue;
+            }
+            $text = $setting->id === $selected && '' !== $typed ? $typed : $value->text();
+            $lines[] = new ValueLine(
+                $setting->id,
+                $setting->name,
+                $value->isOpen() ? ($setting->optional ? 'not said' : 'still open') : self::shown($value),
+                $value->origin()->label(),
+                $value->isDue(),
+                $setting->id === $selected,
+                self::chain($settings->chain($device, $setting), $setting, $value->from),
+                $partners[$setting->id] ?? [],
+                $setting->why,
+                $isEditor ? self::fields($hand, $device, $setting, $text) : [],
+                $this->urls->generate('device_value', [
+                    'slug' => $hand->stored->getSlug(),
+                    'id' => $device->id,
+                    'setting' => $setting->id,
+                ]),
+            );
+        }
+
+        return $lines;
+    }
+
+    private static function shown(SettingValue $value): string
+    {
+        return match (true) {
+            $value->setting->secret => 'in the vault, '.substr($value->text(), \strlen(Allowed::SECRET)),
+            '' === $value->text() => 'blank',
+            default => $value->shown(),
+        };
+    }
+
+    /**
+     * @param list<ChainLink> $chain
+     *
+     * @return list<array{origin: string, value: string, said: string, state: string}>
+     */
+    private static function chain(array $chain, Setting $setting, ?ChainLink $wins): array
+    {
+        $lines = [];
+        $isWon = false;
+        foreach ($chain as $link) {
+            if (null === $link->value) {
+                continue;
+            }
+            $isIt = !$isWon && $link->gives() && $link->origin === $wins?->origin;
+            $isWon = $isWon || $isIt;
+            $lines[] = [
+                'origin' => $link->origin->label(),
+                'value' => $setting->secret ? 'in the vault' : Allowed::shown($setting, $link->value),
+                'said' => $link->said,
+                'state' => match (true) {
+                    null !== $link->refused => 'refused; allowed is '.$link->refused,
+                    $isIt => 'this one counts',
+                    default => '',
+                },
+            ];
+        }
+
+        return $lines;
+    }
+
+    /** @return array<string, list<array{text: string, holds: string}>> by setting */
+    private static function partners(Settings $settings, Device $device): array
+    {
+        $pairings = new Pairings($settings);
+        $partners = [];
+        foreach ($settings->couplings->with($device) as $coupled) {
+            foreach ($pairings->of($coupled) as $state) {
+                $partners[self::own($settings, $coupled, $device, $state->tie)][] = [
+                    'text' => $state->said(),
+                    'holds' => match ($state->holds) {
+                        true => 'agrees',
+                        false => 'does not agree',
+                        null => 'open',
+                    },
+                ];
+            }
+        }
+
+        return $partners;
+    }
+
+    private static function own(Settings $settings, Coupled $coupled, Device $device, Tie $tie): string
+    {
+        return $coupled->from->id === $device->id ? $tie->mine : (string) $settings->theirs($coupled, $tie);
+    }
+
+    /** @return list<FormField> */
+    private static function fields(JobInHand $hand, Device $device, Setting $setting, string $text): array
+    {
+        $options = array_combine(
+            array_map(static fn (SettingChoice $c): string => $c->value, $setting->choices),
+            array_map(static fn (SettingChoice $c): string => $c->label, $setting->choices),
+        );
+        $isList = [] === $options || $setting->list;
+        $scopes = ['unit' => 'for this unit', 'kind' => 'for all of '.lcfirst($hand->job->profileOf($device)->plural)];
+        $place = $hand->job->locations[$device->location]->name ?? null;
+        $scopes += null === $place ? [] : ['place' => 'for all in '.$place];
+        $reason = $device->reasons[$setting->id] ?? '';
+
+        return [
+            new FormField('value', 'Value', $text, $isList ? 'text' : 'select', true, $isList ? [] : ['' => ''] + $options),
+            new FormField('scope', 'Counts', 'unit', 'select', options: $scopes),
+            new FormField('reason', 'Reason', \is_string($reason) ? $reason : ''),
+        ];
+    }
+}

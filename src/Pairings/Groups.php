@@ -1,0 +1,74 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\App\Pairings;
+
+use Vorhut\Core\Coupling\Coupled;
+use Vorhut\Core\Job\Device;
+
+/** Puts relations that share a unit into one group, and its units into two columns: who has a partner, and who is one. */
+final class Groups
+{
+    private const LAST = 3;
+
+    /**
+     * @param list<Coupled> $all
+     *
+     * @return list<non-empty-list<Coupled>>
+     */
+    public static function of(array $all): array
+    {
+        /** @var array<string, int> $of group by unit */
+        $of = [];
+        /** @var array<int, list<Coupled>> $groups */
+        $groups = [];
+        foreach ($all as $coupled) {
+            $ends = [$of[$coupled->from->id] ?? null, $of[$coupled->to->id] ?? null];
+            $met = array_values(array_unique(array_filter($ends, \is_int(...))));
+            $into = $met[0] ?? \count($groups);
+            $joined = [...($groups[$into] ?? []), $coupled];
+            foreach (\array_slice($met, 1) as $other) {
+                $joined = [...$joined, ...$groups[$other]];
+                $groups[$other] = [];
+            }
+            foreach ($joined as $member) {
+                $of[$member->from->id] = $of[$member->to->id] = $into;
+            }
+            $groups[$into] = $joined;
+        }
+
+        $filled = [];
+        foreach ($groups as $group) {
+            if ([] !== $group) {
+                $filled[] = $group;
+            }
+        }
+
+        return $filled;
+    }
+
+    /**
+     * @param list<Coupled> $group
+     *
+     * @return array<string, array{Device, int}> device and column by id
+     */
+    public static function columns(array $group): array
+    {
+        $columns = [];
+        foreach ($group as $coupled) {
+            $columns[$coupled->from->id] ??= [$coupled->from, 0];
+        }
+        // A partner stands to the right of whoever names it; chains go on to the right.
+        for ($round = 0; $round < 4; ++$round) {
+            foreach ($group as $coupled) {
+                $least = min(self::LAST, $columns[$coupled->from->id][1] + 1);
+                if ($coupled->to->id !== $coupled->from->id && ($columns[$coupled->to->id][1] ?? -1) < $least) {
+                    $columns[$coupled->to->id] = [$coupled->to, $least];
+                }
+            }
+        }
+
+        return $columns;
+    }
+}

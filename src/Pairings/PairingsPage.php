@@ -1,0 +1,237 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\App\Pairings;
+
+use Symfony\Bundle\SecurityBundle\Security;
+use Symfony\Component\Routing\Generator\UrlGeneratorInterface;
+use Vorhut\App\Jobs\JobInHand;
+use Vorhut\App\Jobs\JobReading;
+use Vorhut\App\Jobs\Rights;
+use Vorhut\App\Web\FindingLines;
+use Vorhut\App\Web\View\FormField;
+use Vorhut\App\Web\View\Link;
+use Vorhut\App\Web\View\Next;
+use Vorhut\App\Web\View\Post;
+use Vorhut\App\Web\Words;
+use Vorhut\Core\Coupling\Coupled;
+use Vorhut\Core\Job\ChangeSet;
+use Vorhut\Core\Job\Device;
+use Vorhut\Core\Pairing\Pairings;
+use Vorhut\Core\Pairing\TieState;
+use Vorhut\Core\Setting\Settings;
+
+/** Draws which units work together, and offers to make their values match. */
+final readonly class PairingsPage
+{
+    /** Groups beyond these are told and not drawn. */
+    private const MOST_GROUPS = 40;
+    /** Units of one group beyond these likewise: thirty phones at one phone system say nothing that three do not. */
+    private const MOST_LINES = 8;
+    private const POST = 180;
+    private const COLUMN = 274;
+    private const ROW = 74;
+
+    public function __construct(
+        private JobReading $reading,
+        private FindingLines $findings,
+        private Rights $rights,
+        private Security $security,
+        private UrlGeneratorInterface $urls,
+    ) {
+    }
+
+    public function show(JobInHand $hand, string $selected): PairingsView
+    {
+        $settings = new Settings($hand->job);
+        $pairings = new Pairings($settings);
+        $groups = [];
+        foreach (Groups::of($settings->couplings->all) as $group) {
+            $groups[] = $this->group($hand, $pairings, $group, $selected);
+        }
+        $rank = ['broken' => 0, 'open' => 1, 'agrees' => 2];
+        usort($groups, static fn (GroupView $a, GroupView $b): int => $rank[$a->state] <=> $rank[$b->state]);
+        $broken = \count($pairings->broken());
+        $isEditor = $this->security->isGranted('ROLE_TECHNICIAN');
+
+        return new PairingsView(
+            \sprintf(
+                '%s, %s',
+                Words::count(\count($settings->couplings->all), 'pair', 'pairs'),
+                0 === $broken ? 'all values agree' : Words::count($broken, 'value does not agree', 'values do not agree'),
+            ),
+            $this->next($hand, $pairings),
+            \array_slice($groups, 0, self::MOST_GROUPS),
+            $isEditor ? $this->fields($hand, $selected) : [],
+            $this->url($hand, 'pairing_add'),
+            $hand->revision,
+            $this->findings->all($hand, $this->reading->digest($hand->stored)->findingsAt('pairings'), 'pairings'),
+        );
+    }
+
+    private function next(JobInHand $hand, Pairings $pairings): ?Next
+    {
+        foreach ($pairings->broken() as $state) {
+            $mend = $state->mends[0] ?? null;
+            $post = null === $mend ? null : $this->mend($hand, $mend, 'Take it', 't', true);
+
+            return new Next($state->said(), null === $mend ? $state->tie->why : $mend->title.'.', $post);
+        }
+
+        return null;
+    }
+
+    /** @param non-empty-list<Coupled> $group */
+    private function group(JobInHand $hand, Pairings $pairings, array $group, string $selected): GroupView
+    {
+        $drawn = self::drawn($pairings, $group, $selected);
+        $columns = Groups::columns($drawn);
+        $posts = $at = $rows = [];
+        foreach ($columns as $id => [$device, $column]) {
+            $row = $rows[$column] = ($rows[$column] ?? -1) + 1;
+            $at[$id] = [20 + $column * self::COLUMN, 16 + $row * self::ROW];
+            $posts[] = new PostView(
+                $device->name,
+                $hand->job->profileOf($device)->name,
+                $this->url($hand, 'devices', ['sel' => $id]),
+                $at[$id][0],
+                $at[$id][1],
+                self::POST,
+                $id === $selected,
+            );
+        }
+        $lines = array_map(fn (Coupled $c): LineView => $this->line($hand, $pairings, $c, $at), $drawn);
+        $states = array_map(static fn (LineView $l): string => $l->state, $lines);
+        $more = \count($group) - \count($drawn);
+
+        return new GroupView(
+            $drawn[0]->to->name,
+            $posts,
+            $lines,
+            40 + max(0, ...array_column($columns, 1)) * self::COLUMN + self::POST,
+            20 + (1 + max(0, ...array_values($rows))) * self::ROW,
+            \in_array('broken', $states, true) ? 'broken' : (\in_array('open', $states, true) ? 'open' : 'agrees'),
+            0 === $more ? '' : \sprintf('and %d more like these, all in agreement', $more),
+        );
+    }
+
+    /**
+     * Those that do not agree, those of the selected unit, and some others.
+     *
+     * @param non-empty-list<Coupled> $group
+     *
+     * @return non-empty-list<Coupled>
+     */
+    private static function drawn(Pairings $pairings, array $group, string $selected): array
+    {
+        $first = $rest = [];
+        foreach ($group as $coupled) {
+            $isFirst = 'agrees' !== self::state($pairings->of($coupled))
+                || \in_array($selected, [$coupled->from->id, $coupled->to->id], true)
+                || '' !== $coupled->id;
+            $isFirst ? $first[] = $coupled : $rest[] = $coupled;
+        }
+
+        $some = [...$first, ...\array_slice($rest, 0, max(0, self::MOST_LINES - \count($first)))];
+
+        return [] === $some ? $group : $some;
+    }
+
+    /** @param array<string, array{int, int}> $at where the posts stand */
+    private function line(JobInHand $hand, Pairings $pairings, Coupled $coupled, array $at): LineView
+    {
+        $states = $pairings->of($coupled);
+        [$x1, $y1] = [$at[$coupled->from->id][0] + self::POST, $at[$coupled->from->id][1] + 24];
+        [$x2, $y2] = [$at[$coupled->to->id][0], $at[$coupled->to->id][1] + 24];
+        $bend = max(40, intdiv($x2 - $x1, 2));
+
+        return new LineView(
+            $coupled->from->name,
+            $coupled->coupling->name,
+            $coupled->to->name,
+            self::state($states),
+            \sprintf('M%d %dC%d %d %d %d %d %d', $x1, $y1, $x1 + $bend, $y1, $x2 - $bend, $y2, $x2, $y2),
+            $x1 + 10,
+            $y1 - 6,
+            array_map(fn (TieState $s): array => $this->tie($hand, $s), $states),
+            '' === $coupled->id ? null : new Link('Change', $this->url($hand, 'record', ['list' => 'pairings', 'id' => $coupled->id])),
+        );
+    }
+
+    /** @return array{name: string, mine: string, theirs: string, state: string, why: string, mends: list<Post>} */
+    private function tie(JobInHand $hand, TieState $state): array
+    {
+        $mends = [];
+        foreach (true === $state->holds ? [] : $state->mends as $mend) {
+            $post = $this->mend($hand, $mend, $mend->title);
+            if (null !== $post) {
+                $mends[] = $post;
+            }
+        }
+
+        return [
+            'name' => $state->tie->name,
+            'mine' => '' === $state->mineShown ? 'open' : $state->mineShown,
+            'theirs' => '' === $state->theirsShown ? 'open' : $state->theirsShown,
+            'state' => self::stateOf($state),
+            'why' => $state->tie->why,
+            'mends' => $mends,
+        ];
+    }
+
+    private function mend(JobInHand $hand, ChangeSet $mend, string $text, string $key = '', bool $isMain = false): ?Post
+    {
+        if (!$this->rights->allow($hand->stored, $mend)) {
+            return null;
+        }
+        $values = ['offer' => $mend->fingerprint(), 'version' => $hand->revision];
+
+        return new Post($text, $this->url($hand, 'pairing_mend'), $values, $key, main: $isMain);
+    }
+
+    /** @param list<TieState> $states */
+    private static function state(array $states): string
+    {
+        $all = array_map(self::stateOf(...), $states);
+
+        return \in_array('broken', $all, true) ? 'broken' : (\in_array('open', $all, true) ? 'open' : 'agrees');
+    }
+
+    private static function stateOf(TieState $state): string
+    {
+        return match ($state->holds) {
+            true => 'agrees',
+            false => 'broken',
+            null => 'open',
+        };
+    }
+
+    /** @return list<FormField> */
+    private function fields(JobInHand $hand, string $selected): array
+    {
+        $relations = $from = [];
+        foreach ($hand->job->devices as $device) {
+            foreach ($hand->job->profileOf($device)->couplings as $coupling) {
+                if (!$coupling->byExtension) {
+                    $relations[$coupling->id] = $coupling->name;
+                    $from[$device->id] = $device->name;
+                }
+            }
+        }
+        asort($relations);
+        $all = array_map(static fn (Device $d): string => $d->name, $hand->job->devices);
+
+        return [
+            new FormField('from', 'Unit', $selected, 'select', options: ['' => ''] + $from, required: true),
+            new FormField('coupling', 'does this', '', 'select', options: ['' => ''] + $relations, required: true),
+            new FormField('to', 'with', '', 'select', options: ['' => ''] + $all, required: true),
+        ];
+    }
+
+    /** @param array<string, string> $more */
+    private function url(JobInHand $hand, string $route, array $more = []): string
+    {
+        return $this->urls->generate($route, ['slug' => $hand->stored->getSlug(), ...$more]);
+    }
+}
