@@ -99,10 +99,9 @@ final class FirstContactPlanner
     private function laptopAddressNear(InterfaceAddress $factory): InterfaceAddress
     {
         $avoid = [];
-        foreach ($this->job->profiles->all() as $profile) {
-            if (null !== $profile->factory->address) {
-                $avoid[$profile->factory->address->address->value] = true;
-            }
+        foreach (array_unique(array_column($this->job->devices, 'profile')) as $kind) {
+            $address = $this->job->profiles->get($kind)->factory->address;
+            $avoid += null === $address ? [] : [$address->address->value => true];
         }
 
         return $this->highFree($factory->prefix, $avoid);

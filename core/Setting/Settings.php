@@ -10,6 +10,7 @@ use Vorhut\Core\Job\Answer;
 use Vorhut\Core\Job\Device;
 use Vorhut\Core\Job\Job;
 use Vorhut\Core\Job\ValueRule;
+use Vorhut\Core\Profile\Coupling\Coupling;
 use Vorhut\Core\Profile\Coupling\Lead;
 use Vorhut\Core\Profile\Coupling\Relation;
 use Vorhut\Core\Profile\Coupling\Tie;
@@ -41,6 +42,9 @@ final class Settings
 
     /** @var array<array-key, string> by device */
     private array $shapes = [];
+
+    /** @var array<int, array{array<string, true>, array<string, true>, bool}> by coupling */
+    private array $followers = [];
 
     /** @var array<string, list<ValueRule>> by setting */
     private array $rules = [];
@@ -201,7 +205,40 @@ final class Settings
         return isset($device->settings[$setting->id])
             || isset($this->rules[$setting->id])
             || isset($this->answers[$setting->id])
-            || [] !== $this->couplings->with($device);
+            || $this->isFollower($device, $setting);
+    }
+
+    /** Whether a partner may give the value. */
+    private function isFollower(Device $device, Setting $setting): bool
+    {
+        foreach ($this->couplings->with($device) as $coupled) {
+            $isFrom = $coupled->from->id === $device->id;
+            $key = spl_object_id($coupled->coupling);
+            $this->followers[$key] ??= self::followersOf($coupled->coupling);
+            [$mine, $theirs, $isNumbered] = $this->followers[$key];
+            if ($isFrom ? isset($mine[$setting->id]) : $isNumbered || isset($theirs[$setting->id])) {
+                return true;
+            }
+        }
+
+        return false;
+    }
+
+    /** @return array{array<string, true>, array<string, true>, bool} settings that follow at either end, and whether some have a number */
+    private static function followersOf(Coupling $coupling): array
+    {
+        $mine = $theirs = [];
+        $isNumbered = false;
+        foreach ($coupling->ties as $tie) {
+            if (Lead::Theirs === $tie->lead) {
+                $mine[$tie->mine] = true;
+            } elseif (Lead::Mine === $tie->lead) {
+                $theirs[$tie->theirs] = true;
+                $isNumbered = $isNumbered || str_contains($tie->theirs, '{');
+            }
+        }
+
+        return [$mine, $theirs, $isNumbered];
     }
 
     /** @return iterable<ChainLink> all of them */

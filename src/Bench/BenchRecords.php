@@ -38,7 +38,7 @@ final readonly class BenchRecords
     }
 
     /** A record to be signed and stored with the journal entry. */
-    public function new(StoredJob $stored, string $device, StepRecorded $recorded, User $by): BenchRecord
+    public function new(StoredJob $stored, string $device, StepRecorded $recorded, User $by, ?\DateTimeImmutable $at = null): BenchRecord
     {
         $of = ['job' => $stored, 'list' => 'devices', 'slug' => $device];
         $record = $this->em->getRepository(PlanRecord::class)->findOneBy($of) ?? throw new \LogicException('The device is gone.');
@@ -49,7 +49,7 @@ final readonly class BenchRecords
             $recorded->isDone,
             mb_substr($recorded->note, 0, self::LONGEST_NOTE),
             $by,
-            $this->clock->now(),
+            $at ?? $this->clock->now(),
             mb_substr($recorded->reason, 0, self::LONGEST_NOTE),
             $recorded->isSkipped,
             array_map(static fn (Kept $k): array => $k->jsonSerialize(), $recorded->kept),

@@ -4,6 +4,9 @@ declare(strict_types=1);
 
 namespace Vorhut\App\Bench;
 
+use Vorhut\Core\Profile\Port;
+use Vorhut\Core\Profile\PortKind;
+
 /** A socket as it is drawn: what goes there, and what it is taken for. */
 final readonly class PortView
 {
@@ -15,5 +18,17 @@ final readonly class PortView
         public string $lookAlike,
         public bool $isUsed,
     ) {
+    }
+
+    public static function of(Port $port): self
+    {
+        $shape = match ($port->kind) {
+            PortKind::Network, PortKind::PhoneLine, PortKind::Handset => 'jack',
+            PortKind::Power, PortKind::Sound, PortKind::Antenna, PortKind::Light => 'round',
+            PortKind::Bay => 'bay',
+            default => 'flat',
+        };
+
+        return new self($port->name, $port->kind->label(), $shape, $port->goesTo, $port->lookAlike, '' !== $port->goesTo);
     }
 }

@@ -13,8 +13,6 @@ use Vorhut\App\Web\LocalTime;
 use Vorhut\App\Web\View\Link;
 use Vorhut\App\Web\View\Post;
 use Vorhut\Core\Job\Device;
-use Vorhut\Core\Profile\Port;
-use Vorhut\Core\Profile\PortKind;
 use Vorhut\Core\Profile\Step\RecordKind;
 use Vorhut\Core\Profile\Step\ToRecord;
 use Vorhut\Core\Profile\Step\Who;
@@ -48,7 +46,7 @@ final readonly class StepViews
             self::shortcuts($step),
             self::texts($step),
             null === $step->dial ? null : DialView::of($step->dial, $step->dialAt),
-            array_map(self::port(...), $step->ports),
+            array_map(PortView::of(...), $step->ports),
             $this->timers($hand, $device, $step, $isEditor),
             $step->see,
             $step->causes,
@@ -122,18 +120,6 @@ final readonly class StepViews
         }
 
         return $texts;
-    }
-
-    private static function port(Port $port): PortView
-    {
-        $shape = match ($port->kind) {
-            PortKind::Network, PortKind::PhoneLine, PortKind::Handset => 'jack',
-            PortKind::Power, PortKind::Sound, PortKind::Antenna, PortKind::Light => 'round',
-            PortKind::Bay => 'bay',
-            default => 'flat',
-        };
-
-        return new PortView($port->name, $port->kind->label(), $shape, $port->goesTo, $port->lookAlike, '' !== $port->goesTo);
     }
 
     /** @return list<TimerView> */

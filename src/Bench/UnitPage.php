@@ -82,6 +82,7 @@ final readonly class UnitPage
             $this->findings->all($hand, $this->reading->digest($hand->stored)->findingsByDevice()[$device->id] ?? [], 'devices'),
             $profile->reset,
             $profile->about,
+            $this->url('kind', $hand, ['id' => $profile->id]),
             $this->url('bench', $hand, []),
             $this->url('devices', $hand, ['sel' => $device->id]),
             $this->url('bench_paper', $hand, ['device' => $device->id]),

@@ -47,6 +47,7 @@ final readonly class UnitView
         public array $findings,
         public string $reset,
         public string $about,
+        public string $kindUrl,
         public string $benchUrl,
         public string $valuesUrl,
         public string $paperUrl,

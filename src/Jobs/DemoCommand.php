@@ -36,6 +36,7 @@ final class DemoCommand extends Command
         private readonly UserPasswordHasherInterface $hasher,
         private readonly Labs $labs,
         private readonly JobReading $reading,
+        private readonly DemoWork $work,
         #[Autowire('%kernel.project_dir%/demo')]
         private readonly string $folder,
     ) {
@@ -45,6 +46,7 @@ final class DemoCommand extends Command
     protected function configure(): void
     {
         $this->addOption('password', null, InputOption::VALUE_REQUIRED, 'Password of the demo people', 'ferry-bell-lamp');
+        $this->addOption('begun', null, InputOption::VALUE_NONE, 'With steps signed at the bench, and days counted from today');
         $this->addOption('fresh', null, InputOption::VALUE_NONE, 'Remove the demo jobs first and load them anew');
     }
 
@@ -62,7 +64,10 @@ final class DemoCommand extends Command
         }
         $this->em->flush();
         foreach (self::JOBS as $file) {
-            $job = JobFile::read((string) file_get_contents($this->folder.'/'.$file), $this->library);
+            $text = (string) file_get_contents($this->folder.'/'.$file);
+            $job = JobFile::read($text, $this->library);
+            $isBegun = true === $input->getOption('begun');
+            $job = $isBegun ? JobFile::read($this->work->asOfToday($job, $text), $this->library) : $job;
             $there = $this->em->getRepository(StoredJob::class)->findOneBy(['name' => $job->info->name]);
             if (null !== $there && true === $input->getOption('fresh')) {
                 $this->store->remove($there);
@@ -70,6 +75,10 @@ final class DemoCommand extends Command
             }
             if (null === $there) {
                 $there = $this->store->create($job, $users->findOneBy(['username' => 'ines']));
+                $tomas = $users->findOneBy(['username' => 'tomas']);
+                if ($isBegun && null !== $tomas) {
+                    $this->work->record($there, $job, $tomas);
+                }
                 $output->writeln(
                     \sprintf(
                         'Loaded %s: %d devices, %d segments.',

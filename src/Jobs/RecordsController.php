@@ -6,7 +6,9 @@ namespace Vorhut\App\Jobs;
 
 use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;
+use Symfony\Component\HttpKernel\Exception\BadRequestHttpException;
 use Symfony\Component\Routing\Attribute\Route;
+use Vorhut\App\Kinds\Previews;
 use Vorhut\App\Web\JobPage;
 use Vorhut\App\Web\RecordForm;
 use Vorhut\App\Web\Refusals;
@@ -18,6 +20,7 @@ use Vorhut\Core\Job\Place;
 use Vorhut\Core\Job\RecordList;
 use Vorhut\Core\Profile\DeviceProfile;
 use Vorhut\Core\Record\InvalidFile;
+use Vorhut\Core\Record\RecordType;
 
 /** Any list of the plan, with a form made of its declaration. */
 final class RecordsController extends JobPage
@@ -83,7 +86,10 @@ final class RecordsController extends JobPage
             $refusals = Refusals::of($e);
         }
 
-        return $this->render('records/_check.html.twig', ['errors' => $refusals->above]);
+        return $this->render('records/_check.html.twig', [
+            'errors' => $refusals->above,
+            'stages' => $refusals->isEmpty() && DeviceProfile::class === $of->type ? self::preview($edit) : [],
+        ]);
     }
 
     #[Route('/job/{slug}/records/{list}/{id}/move', name: 'record_move', methods: ['POST'])]
@@ -109,9 +115,29 @@ final class RecordsController extends JobPage
         return $this->change($hand, $change, $request, 'records', ['list' => $list]);
     }
 
+    /** @return list<array{stage: string, steps: list<array{title: string, notes: string}>}> how the kind would lead through a unit */
+    private static function preview(Edit $edit): array
+    {
+        return Previews::of(RecordType::of(DeviceProfile::class)->read($edit->after));
+    }
+
+    /** What is beyond the limit PHP drops without a word, and a record would be saved without it. */
+    private static function requireAll(Request $request): void
+    {
+        $count = 0;
+        $all = $request->request->all();
+        array_walk_recursive($all, static function () use (&$count): void {
+            ++$count;
+        });
+        if ($count >= (int) \ini_get('max_input_vars')) {
+            throw new BadRequestHttpException('The form has more fields than the server takes. Raise max_input_vars of PHP.');
+        }
+    }
+
     /** The edit that a form would make. */
     private function typed(JobInHand $hand, RecordList $of, string $id, Request $request): Edit
     {
+        self::requireAll($request);
         $before = RecordsPage::NEW === $id ? null : $hand->job->record($of->type, $id);
         $after = (new RecordForm($hand->job))->record($of->type(), $request->request->all(), $before ?? []);
         if (null === $before && 'id' === $of->key) {

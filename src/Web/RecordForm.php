@@ -86,6 +86,9 @@ final readonly class RecordForm
                 continue;
             }
             $text = $typed[$key] ?? '';
+            if (isset($before[$key]) && \is_string($text) && $text === $field->shown($before[$key]) && !$field instanceof Flag) {
+                continue;
+            }
             $value = $this->value($field, $text, $before[$key] ?? null);
             $nothing = null === $value || [] === $value || $text === $field->shown(null);
             if (!$nothing || \array_key_exists($key, $before)) {

@@ -22,6 +22,7 @@ final class Styles
         'devices.css',
         'bench.css',
         'pairings.css',
+        'kinds.css',
         'proof.css',
         'narrow.css',
         'print.css',

@@ -37,8 +37,8 @@ final class Value extends Field
 
         return match (true) {
             '' === $text => null,
-            'yes' === $text, 'on' === $text => true,
-            'no' === $text, 'off' === $text => false,
+            'true' === $text => true,
+            'false' === $text => false,
             str_contains($text, ',') => array_map(trim(...), explode(',', $text)),
             1 === preg_match('/^-?(?:0|[1-9]\d{0,8})$/D', $text) => (int) $text,
             default => $text,
@@ -48,8 +48,8 @@ final class Value extends Field
     public function shown(mixed $value): string
     {
         return match (true) {
-            true === $value => 'on',
-            false === $value => 'off',
+            true === $value => 'true',
+            false === $value => 'false',
             \is_array($value) => implode(', ', array_map($this->shown(...), $value)),
             default => parent::shown($value),
         };

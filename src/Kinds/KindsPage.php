@@ -1,0 +1,174 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\App\Kinds;
+
+use Symfony\Bundle\SecurityBundle\Security;
+use Symfony\Component\Routing\Generator\UrlGeneratorInterface;
+use Vorhut\App\Bench\DialView;
+use Vorhut\App\Bench\PortView;
+use Vorhut\App\Jobs\ChangeRights;
+use Vorhut\App\Jobs\JobInHand;
+use Vorhut\App\Jobs\RecordsPage;
+use Vorhut\App\Web\View\Link;
+use Vorhut\App\Web\Words;
+use Vorhut\Core\Job\Device;
+use Vorhut\Core\Profile\Coupling\Coupling;
+use Vorhut\Core\Profile\Coupling\Tie;
+use Vorhut\Core\Profile\DeviceProfile;
+use Vorhut\Core\Profile\Dial;
+use Vorhut\Core\Profile\Entrance;
+use Vorhut\Core\Profile\Setting\Allowed;
+use Vorhut\Core\Profile\Setting\MenuPlace;
+use Vorhut\Core\Profile\Setting\Setting;
+use Vorhut\Core\Profile\Supply;
+
+/** Shows the kinds of unit that a job can plan with. */
+final readonly class KindsPage
+{
+    private const MOST_UNITS = 30;
+
+    public function __construct(private Security $security, private UrlGeneratorInterface $urls)
+    {
+    }
+
+    public function all(JobInHand $hand): KindsView
+    {
+        $counts = array_count_values(array_column($hand->job->devices, 'profile'));
+        $trades = [];
+        foreach ($hand->job->profiles->all() as $profile) {
+            $count = $counts[$profile->id] ?? 0;
+            $trades[ucfirst(str_replace('-', ' ', $profile->family->value))][] = [
+                'name' => $profile->name,
+                'url' => $this->url($hand, 'kind', ['id' => $profile->id]),
+                'about' => $profile->about,
+                'count' => 0 === $count ? '' : $count.' here',
+            ];
+        }
+        ksort($trades);
+
+        return new KindsView(
+            \sprintf('%s to plan with', Words::count(array_sum(array_map(\count(...), $trades)), 'kind')),
+            $trades,
+            new Link('Kinds of your own', $this->url($hand, 'records', ['list' => 'profiles']), 'o'),
+        );
+    }
+
+    public function one(JobInHand $hand, DeviceProfile $profile): KindView
+    {
+        return new KindView(
+            $profile->name,
+            $profile->about,
+            self::facts($profile),
+            array_map(PortView::of(...), $profile->ports),
+            array_map(static fn (Dial $d): DialView => DialView::of($d, ''), $profile->dials),
+            array_map(self::setting(...), $profile->settings),
+            array_map(fn (Coupling $c): array => $this->coupling($hand, $c), $profile->couplings),
+            Previews::of($profile),
+            $this->actions($hand, $profile),
+            $this->units($hand, $profile),
+            $this->url($hand, 'kinds', []),
+        );
+    }
+
+    /** @return array<string, string> */
+    private static function facts(DeviceProfile $profile): array
+    {
+        $factory = $profile->factory;
+        $facts = [
+            'From the carton' => null === $factory->address ? $factory->mode->label() : $factory->mode->label().', '.$factory->address,
+            'Ways in' => implode('; ', array_map(self::entrance(...), $profile->entrances)),
+            'Fed by' => implode('; ', array_map(static fn (Supply $s): string => $s->kind->label(), $profile->supplies)),
+            'Draws' => null === $profile->watts ? '' : $profile->watts.' W',
+            'Bears' => null === $profile->maxCelsius ? '' : $profile->maxCelsius.' °C',
+            'Weighs' => null === $profile->kilograms ? '' : $profile->kilograms.' kg',
+            'Firmware' => (string) $profile->firmware,
+            'Starts in' => 0 === $profile->bootSeconds ? '' : $profile->bootSeconds.' s',
+            'Reset' => $profile->reset,
+            'In the box' => implode(', ', $profile->accessories),
+        ];
+
+        return array_filter($facts, static fn (string $f): bool => '' !== $f);
+    }
+
+    private static function entrance(Entrance $entrance): string
+    {
+        return $entrance->way->label().('' === $entrance->login ? '' : ' ('.lcfirst($entrance->login).')');
+    }
+
+    /** @return array{name: string, takes: string, where: string, notes: string} */
+    private static function setting(Setting $setting): array
+    {
+        $default = null === $setting->default ? '' : 'else '.Allowed::shown($setting, $setting->default);
+        $notes = [
+            $default,
+            '' === $setting->computed ? '' : 'from '.$setting->computed,
+            null === $setting->ask ? '' : 'asked of '.$setting->ask->label(),
+            $setting->why,
+        ];
+
+        return [
+            'name' => $setting->name,
+            'takes' => Allowed::says($setting),
+            'where' => implode('; ', array_map(static fn (MenuPlace $p): string => $p->path, $setting->where)),
+            'notes' => implode(' · ', array_filter($notes, static fn (string $n): bool => '' !== $n)),
+        ];
+    }
+
+    /** @return array{says: string, with: string, ties: string} */
+    private function coupling(JobInHand $hand, Coupling $coupling): array
+    {
+        $names = array_map(
+            static fn (string $id): string => $hand->job->profiles->has($id) ? $hand->job->profiles->get($id)->name : $id,
+            $coupling->with,
+        );
+
+        return [
+            'says' => $coupling->name,
+            'with' => [] === $names ? 'any unit' : implode(', ', $names),
+            'ties' => implode(', ', array_map(
+                static fn (Tie $t): string => \sprintf('%s %s', lcfirst($t->name), $t->relation->label()),
+                $coupling->ties,
+            )),
+        ];
+    }
+
+    /** @return list<Link> */
+    private function actions(JobInHand $hand, DeviceProfile $profile): array
+    {
+        $actions = [];
+        if ([] !== $profile->keypads) {
+            $actions[] = new Link('Practise typing', $this->url($hand, 'practice', ['id' => $profile->id]), 'p');
+        }
+        if ($this->security->isGranted(ChangeRights::roleFor('profiles')->value)) {
+            $own = isset($hand->job->records['profiles'][$profile->id]);
+            $actions[] = $own
+                ? new Link('Change it', $this->url($hand, 'record', ['list' => 'profiles', 'id' => $profile->id]), 'e')
+                : new Link(
+                    'Make one of your own like it',
+                    $this->url($hand, 'record', ['list' => 'profiles', 'id' => RecordsPage::NEW, 'like' => $profile->id]),
+                    'l',
+                );
+        }
+
+        return $actions;
+    }
+
+    /** @return list<Link> */
+    private function units(JobInHand $hand, DeviceProfile $profile): array
+    {
+        $units = array_filter($hand->job->devices, static fn (Device $d): bool => $d->profile === $profile->id);
+
+        return array_map(
+            fn (Device $d): Link => new Link($d->name, $this->url($hand, 'bench_device', ['id' => $d->id])),
+            array_values(\array_slice($units, 0, self::MOST_UNITS)),
+        );
+    }
+
+    /** @param array<string, string> $more */
+    private function url(JobInHand $hand, string $route, array $more): string
+    {
+        return $this->urls->generate($route, ['slug' => $hand->stored->getSlug(), ...$more]);
+    }
+}
