@@ -59,7 +59,10 @@ const shots = [
             },
         },
     ],
-    ['bench-phone', `${job}/bench/berth-3?step=address`, { width: 390, height: 844 }],
+    ['pairings', `${job}/pairings`],
+    ['kinds', `${job}/kinds/zone-streamer`],
+    ['practice', `${job}/kinds/desk-phone-keypad/practice?text=0247000010ab`],
+    ['bench-phone', `${job}/bench/ramp-phone?step=clean`, { width: 390, height: 844 }],
     [
         'proof',
         `${job}/proof`,

@@ -21,19 +21,39 @@ final class Suggestions
     public static function of(Job $job, Network $network, int $most): array
     {
         $parties = new Parties($job, $network);
-        $suggested = [];
+        $each = [];
         foreach (Classes::in(__DIR__.'/Usual', __NAMESPACE__.'\Usual', Usual::class) as $class) {
-            foreach ((new $class())->of($job) as $record) {
-                if (\count($suggested) === $most) {
-                    return $suggested;
-                }
-                if (!self::isSaid($job, $parties, RecordType::of(Intent::class)->read(['id' => 'new', ...$record]))) {
-                    $suggested[] = $record;
-                }
+            $each[] = self::unsaid($job, $parties, (new $class())->of($job), $most);
+        }
+        // None of the sorts crowds out the others.
+        $share = array_fill(0, \count($each), 0);
+        for ($round = 0; $round < $most; ++$round) {
+            foreach ($each as $sort => $records) {
+                $share[$sort] += (int) (isset($records[$round]) && array_sum($share) < $most);
             }
         }
 
-        return $suggested;
+        return array_merge([], ...array_map(static fn (array $r, int $n): array => \array_slice($r, 0, $n), $each, $share));
+    }
+
+    /**
+     * @param iterable<array<string, mixed>> $records
+     *
+     * @return list<array<string, mixed>>
+     */
+    private static function unsaid(Job $job, Parties $parties, iterable $records, int $most): array
+    {
+        $unsaid = [];
+        foreach ($records as $record) {
+            if (\count($unsaid) === $most) {
+                break;
+            }
+            if (!self::isSaid($job, $parties, RecordType::of(Intent::class)->read(['id' => 'new', ...$record]))) {
+                $unsaid[] = $record;
+            }
+        }
+
+        return $unsaid;
     }
 
     /** Whether intents of the same kind speak of all the same pairs already, or there is no pair to speak of. */

@@ -11,6 +11,7 @@ use Vorhut\Core\Profile\Coupling\Lead;
 use Vorhut\Core\Profile\Coupling\Relation;
 use Vorhut\Core\Profile\Coupling\Tie;
 use Vorhut\Core\Profile\Setting\Allowed;
+use Vorhut\Core\Profile\Setting\Setting;
 use Vorhut\Core\Setting\Facts;
 use Vorhut\Core\Setting\Settings;
 
@@ -186,6 +187,18 @@ final class Pairings
         return array_values(array_filter([$follow[$first], $follow['mine' === $first ? 'theirs' : 'mine']]));
     }
 
+    /** A list takes one more, a single value the first that is accepted. */
+    private function fitted(Device $device, Setting $setting, mixed $value): mixed
+    {
+        if (!$setting->list) {
+            return \is_array($value) ? $value[0] ?? null : $value;
+        }
+        $has = $this->settings->value($device, $setting->id)?->value();
+        $more = \is_array($value) ? $value : [$value];
+
+        return array_values(array_unique([...(\is_array($has) ? $has : []), ...$more], \SORT_REGULAR));
+    }
+
     /** A change of one value; null takes back what was typed, and nothing comes back where that is not enough. */
     private function set(Device $device, string $reference, mixed $value): ?ChangeSet
     {
@@ -201,7 +214,7 @@ final class Pairings
             unset($settings[$reference]);
             $title = \sprintf('%s of %s follows its partner', $setting->name, $device->name);
         } else {
-            $value = $setting->list && !\is_array($value) ? [$value] : $value;
+            $value = $this->fitted($device, $setting, $value);
             if (null !== Allowed::refusal($setting, $value)) {
                 return null;
             }

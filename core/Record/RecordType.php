@@ -90,6 +90,42 @@ final class RecordType
     }
 
     /**
+     * Everything that is wrong with a record, where reading stops at the first.
+     *
+     * @return list<FileError> with paths that begin behind the record's own
+     */
+    public function errors(mixed $data): array
+    {
+        $errors = [];
+        try {
+            $record = self::named($data);
+        } catch (InvalidFile $e) {
+            return $e->errors;
+        }
+        if (is_a($this->class, Completed::class, true)) {
+            $record = $this->class::complete($record);
+        }
+        foreach ($this->fields as $key => $field) {
+            $value = $record[$key] ?? null;
+            $isMissing = null === $value && $field->required;
+            $missing = new FileError('', 'null', $field->allowed(), 'This value is required.');
+            foreach ($isMissing ? [$missing] : (null === $value ? [] : $field->errors($value)) as $error) {
+                $errors[] = $error->under('.'.$key);
+            }
+        }
+        if ([] !== $errors) {
+            return $errors;
+        }
+        try {
+            $this->read($data);
+        } catch (InvalidFile $e) {
+            return $e->errors;
+        }
+
+        return [];
+    }
+
+    /**
      * Refuses keys nobody asked for.
      *
      * @param array<array-key, mixed> $record

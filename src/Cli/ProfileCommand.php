@@ -61,11 +61,17 @@ final class ProfileCommand extends Command
         if (!is_file($file) || !is_readable($file)) {
             throw InvalidFile::at('file', $file, 'a file that exists and may be read', 'Check the path.');
         }
-        try {
-            return RecordType::of(DeviceProfile::class)->read(Json::decode((string) file_get_contents($file)));
-        } catch (InvalidFile $e) {
-            throw str_starts_with($e->errors[0]->path, '$') ? $e : $e->under('$');
+        $data = Json::decode((string) file_get_contents($file));
+        if (\is_array($data) && isset($data['format'])) {
+            throw InvalidFile::at('$.format', $data['format'], 'a device profile, which has no format', 'This is another kind of file.');
         }
+        $type = RecordType::of(DeviceProfile::class);
+        $errors = array_map(static fn (FileError $e): FileError => $e->under('$'), $type->errors($data));
+        if ([] !== $errors) {
+            throw new InvalidFile($errors);
+        }
+
+        return $type->read($data);
     }
 
     private static function said(DeviceProfile $profile): string

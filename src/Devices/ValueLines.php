@@ -15,6 +15,7 @@ use Vorhut\Core\Profile\Coupling\Tie;
 use Vorhut\Core\Profile\Setting\Allowed;
 use Vorhut\Core\Profile\Setting\Setting;
 use Vorhut\Core\Profile\Setting\SettingChoice;
+use Vorhut\Core\Profile\Setting\Template;
 use Vorhut\Core\Setting\ChainLink;
 use Vorhut\Core\Setting\Settings;
 use Vorhut\Core\Setting\SettingValue;
@@ -128,7 +129,12 @@ final readonly class ValueLines
 
     private static function own(Settings $settings, Coupled $coupled, Device $device, Tie $tie): string
     {
-        return $coupled->from->id === $device->id ? $tie->mine : (string) $settings->theirs($coupled, $tie);
+        if ($coupled->from->id !== $device->id) {
+            return (string) $settings->theirs($coupled, $tie);
+        }
+
+        // A fixed value hangs on the setting that says which of the partner's it is about.
+        return null === $settings->setting($device, $tie->mine) ? Template::names($tie->theirs)[0] ?? $tie->mine : $tie->mine;
     }
 
     /** @return list<FormField> */

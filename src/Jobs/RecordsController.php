@@ -122,10 +122,10 @@ final class RecordsController extends JobPage
     }
 
     /** What is beyond the limit PHP drops without a word, and a record would be saved without it. */
-    private static function requireAll(Request $request): void
+    private static function requireAll(): void
     {
         $count = 0;
-        $all = $request->request->all();
+        $all = $_POST;
         array_walk_recursive($all, static function () use (&$count): void {
             ++$count;
         });
@@ -137,7 +137,7 @@ final class RecordsController extends JobPage
     /** The edit that a form would make. */
     private function typed(JobInHand $hand, RecordList $of, string $id, Request $request): Edit
     {
-        self::requireAll($request);
+        self::requireAll();
         $before = RecordsPage::NEW === $id ? null : $hand->job->record($of->type, $id);
         $after = (new RecordForm($hand->job))->record($of->type(), $request->request->all(), $before ?? []);
         if (null === $before && 'id' === $of->key) {

@@ -73,6 +73,17 @@ final class CliTest extends TestCase
         yield 'keys where there are none' => [['keys', 'generic-host', 'a'], 2, 'a keypad or remote'];
         yield 'keys in a mode nobody knows' => [['keys', 'desk-phone-keypad', 'a', '--start', 'greek'], 2, 'digits, lower, upper'];
         yield 'keys of a kind nobody knows' => [['keys', 'abacus', 'a'], 2, 'desk-phone-keypad'];
+        yield 'settings' => [['settings', self::DEMO, 'hall-music'], 0, 'else 3, computed from the plan'];
+        yield 'settings still open' => [['settings', self::DEMO, 'crew-bar'], 1, 'ask the client'];
+        yield 'settings of nobody' => [['settings', self::DEMO, 'hal-music'], 2, 'Did you mean "hall-music"?'];
+        yield 'pairings' => [['pairings', self::DEMO], 1, 'BROKEN  Fax mode: Customs fax T.38, Phone system as sound, G.711'];
+        yield 'pairings that agree' => [['pairings', 'demo/skerry-slip.json'], 0, 'ok      Codec'];
+        yield 'runbook' => [['runbook', self::DEMO, 'ramp-phone'], 0, 'keys for 024700001083 (12 presses'];
+        yield 'runbook as Markdown' => [['runbook', self::DEMO, 'tide-cam', '--markdown'], 0, '- [x] **Unpack and check off**'];
+        yield 'runbook as JSON' => [['runbook', self::DEMO, 'lift-phone', '--json'], 0, '{"device":"lift-phone","steps":[{"id":'];
+        yield 'a kind' => [['profile', 'check', 'profiles/zone-streamer.json'], 0, 'Nothing wrong.'];
+        yield 'no kind at all' => [['profile', 'check', self::DEMO], 2, '$.format'];
+        yield 'a kind asked otherwise' => [['profile', 'bless', 'profiles/zone-streamer.json'], 2, 'check'];
         yield 'help' => [['reach', '--help'], 0, '"kind":"unicast"'];
     }
 

@@ -124,7 +124,9 @@ final class ProofAndBenchTest extends AppTestCase
     {
         $this->as('tomas');
         $page = $this->client->request('GET', self::JOB.'/proof');
-        $offer = $page->filter('.usuals')->selectButton('Phones call each other 6');
+        $offer = $page->filter('.usuals')->filter('button')->reduce(
+            static fn (Crawler $b): bool => str_starts_with($b->text(), 'Phones call each other'),
+        );
         $count = \count($this->job()->intents);
         $this->client->submit($offer->form());
         self::assertCount($count + 1, $this->job()->intents);

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Vorhut\Core\Record\Field;
 
+use Vorhut\Core\Record\FileError;
 use Vorhut\Core\Record\InvalidFile;
 use Vorhut\Core\Record\Reference;
 
@@ -37,6 +38,22 @@ abstract class Field
      * @throws InvalidFile with a path that begins behind this field's key
      */
     abstract public function read(mixed $value): mixed;
+
+    /**
+     * Everything that is wrong with a value, where reading stops at the first.
+     *
+     * @return list<FileError>
+     */
+    public function errors(mixed $value): array
+    {
+        try {
+            $this->read($value);
+        } catch (InvalidFile $e) {
+            return $e->errors;
+        }
+
+        return [];
+    }
 
     /** What may stand here, in a sentence about it. */
     abstract public function allowed(): string;

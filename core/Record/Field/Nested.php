@@ -21,6 +21,11 @@ final class Nested extends Field
         return RecordType::of($this->class)->read($value);
     }
 
+    public function errors(mixed $value): array
+    {
+        return RecordType::of($this->class)->errors($value);
+    }
+
     public function absent(array $record): object
     {
         return RecordType::of($this->class)->read([]);

@@ -21,6 +21,21 @@ final class Records extends Listed
         return RecordType::of($this->class)->read($value);
     }
 
+    public function errors(mixed $value): array
+    {
+        if (!\is_array($value) || !array_is_list($value)) {
+            return parent::errors($value);
+        }
+        $errors = [];
+        foreach ($value as $index => $record) {
+            foreach (RecordType::of($this->class)->errors($record) as $error) {
+                $errors[] = $error->under('['.$index.']');
+            }
+        }
+
+        return $errors;
+    }
+
     public function references(mixed $value): iterable
     {
         foreach (\is_array($value) ? array_values($value) : [] as $index => $record) {

@@ -67,6 +67,19 @@ final class ProfileCheckTest extends TestCase
         }
     }
 
+    public function testEveryPartIsLookedAtThoughAnotherIsWrong(): void
+    {
+        $record = [
+            'family' => 'sea',
+            'settings' => [['id' => 'A'], ['id' => 'b', 'type' => 'x']],
+            'steps' => [['id' => 's', 'stage' => 'x']],
+        ];
+        $errors = RecordType::of(DeviceProfile::class)->errors($record + self::LEAST + ['version' => 2]);
+        $paths = ['.family', '.settings[0].id', '.settings[1].type', '.steps[0].stage'];
+        self::assertSame($paths, array_column($errors, 'path'));
+        self::assertSame([], RecordType::of(DeviceProfile::class)->errors(self::LEAST));
+    }
+
     public function testTheFirstWayInTellsWhatVersionOneAsks(): void
     {
         $profile = RecordType::of(DeviceProfile::class)->read(self::LEAST + ['version' => 2, 'entrances' => [

@@ -1,0 +1,151 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Tests\App;
+
+use Symfony\Component\DomCrawler\Crawler;
+use Vorhut\Core\Job\Pairing;
+use Vorhut\Core\Job\ValueRule;
+use Vorhut\Core\Pairing\Pairings;
+use Vorhut\Core\Profile\DeviceProfile;
+use Vorhut\Core\Setting\Settings;
+
+/** Values with their chains, pairings, kinds and practice, in the application. */
+final class ValuesTest extends AppTestCase
+{
+    public function testAValueShowsItsChainAndItsPartners(): void
+    {
+        $this->as('vera');
+        $page = $this->client->request('GET', self::JOB.'/devices?sel=horn-3&value=volume');
+        $chain = $page->filter('#value-volume .chain li')->each(static fn (Crawler $li): string => $li->text());
+        self::assertSame('typed for this unit: 8 for Horn 3 this one counts', $chain[0]);
+        self::assertSame('rule of the place: 3 People wait and talk there.', $chain[1]);
+        self::assertSame('rule of the kind: 5 Ferry engines are loud.', $chain[2]);
+        self::assertStringStartsWith('default of the kind: 4', $chain[3]);
+        self::assertSelectorNotExists('#value-volume form', 'a viewer changes nothing');
+        $page = $this->client->request('GET', self::JOB.'/devices?sel=hall-music');
+        self::assertStringContainsString('does not agree', $page->filter('.told')->reduce(
+            static fn (Crawler $c): bool => str_contains($c->text(), 'Source number'),
+        )->closest('.inner')?->text() ?? '');
+    }
+
+    public function testAReservedNumberIsRefusedWithWhatIsAllowedAndNothingIsLost(): void
+    {
+        $this->as('tomas');
+        $before = $this->version();
+        $this->post(self::JOB.'/devices/hall-music/values/source-number', ['value' => '7', 'scope' => 'unit']);
+        $page = $this->client->followRedirect();
+        self::assertSelectorTextContains('[role=alert]', '7 was given; allowed is a whole number from 1 to 8, not 7, 8.');
+        self::assertSame('7', $page->filter('#value-source-number input[name=value]')->attr('value'));
+        self::assertSame($before, $this->version());
+    }
+
+    public function testAValueIsChangedForTheUnitItsKindOrItsPlaceAndTakenBack(): void
+    {
+        $this->as('ines');
+        $value = fn (string $unit): mixed => (new Settings($this->job()))->value($this->job()->devices[$unit], 'volume')?->value();
+        $this->post(self::JOB.'/devices/horn-3/values/volume', ['value' => '', 'scope' => 'unit']);
+        self::assertSame([3, 3, 5], [$value('horn-3'), $value('horn-1'), $value('horn-6')], 'what was typed is taken back');
+        $this->post(self::JOB.'/devices/horn-3/values/volume', ['value' => '9', 'scope' => 'unit', 'reason' => 'Deaf corner']);
+        self::assertSame('Deaf corner', $this->job()->devices['horn-3']->reasons['volume']);
+        $this->post(self::JOB.'/devices/horn-3/values/volume', ['value' => '2', 'scope' => 'place']);
+        $this->post(self::JOB.'/devices/horn-3/values/volume', ['value' => '6', 'scope' => 'kind', 'reason' => 'Louder engines']);
+        self::assertSame([9, 2, 6], [$value('horn-3'), $value('horn-1'), $value('horn-6')]);
+        self::assertCount(3, $this->job()->all(ValueRule::class), 'rules that were there are changed');
+        $this->as('tomas');
+        $this->post(self::JOB.'/devices/horn-3/values/volume', ['value' => '1', 'scope' => 'kind']);
+        $this->client->followRedirect();
+        self::assertSelectorTextContains('[role=alert]', 'lead');
+        self::assertSame(6, $value('horn-6'), 'a rule is a lead\'s');
+    }
+
+    public function testTheOtherEndIsShownBeforeAValueIsKeptAndChangedAlong(): void
+    {
+        $this->as('tomas');
+        $broken = fn (): int => \count((new Pairings(new Settings($this->job())))->broken());
+        $before = $broken();
+        $this->post(self::JOB.'/devices/timetable/values/projector-address', ['value' => '10.47.80.99', 'scope' => 'unit']);
+        self::assertSame(422, $this->code());
+        self::assertSelectorTextContains('main', 'Projector address: Timetable server 10.47.80.99, Departures projector 10.47.80.11');
+        $this->client->submitForm('Change this one alone');
+        self::assertSame($before + 1, $broken());
+        $this->post(self::JOB.'/devices/tide-receiver/values/codecs', ['value' => 'h265', 'scope' => 'unit']);
+        self::assertSame(422, $this->code());
+        self::assertSelectorTextContains('main', 'Codec: Tide encoder');
+        $this->client->submitForm('Change both ends ↵');
+        self::assertSame($before + 1, $broken(), 'both ends changed');
+        self::assertSame('h265', $this->job()->devices['tide-cam']->settings['codec']);
+    }
+
+    public function testASecretIsNeverShownOrTakenIntoThePlan(): void
+    {
+        $this->as('ines');
+        $this->post(self::JOB.'/devices/air-control/values/radius-secret', ['value' => 'ferry-bell-lamp', 'scope' => 'unit']);
+        $page = $this->client->followRedirect();
+        self::assertSelectorTextContains('[role=alert]', 'allowed is the name of a secret in the vault');
+        self::assertStringNotContainsString('ferry-bell-lamp', (string) $this->client->getResponse()->getContent());
+        self::assertStringContainsString('in the vault', $page->filter('#value-radius-secret')->text());
+    }
+
+    public function testABrokenPairIsMendedFromItsDrawingAndANewOneBringsItsValues(): void
+    {
+        $this->as('tomas');
+        $page = $this->client->request('GET', self::JOB.'/pairings');
+        self::assertSelectorTextContains('.next', 'Fax mode: Customs fax T.38, Phone system as sound, G.711');
+        self::assertCount(3, $page->filter('.line.is-broken'));
+        $this->client->submitForm('Type of source 3 of Hall zones follows its partner');
+        self::assertArrayNotHasKey('source-3-type', $this->job()->devices['zones']->settings);
+        $this->client->followRedirect();
+        $form = ['from' => 'pier-light', 'coupling' => 'lit-by', 'to' => 'light-desk'];
+        $this->client->submitForm('Pair them', $form);
+        self::assertCount(21, $this->job()->all(Pairing::class));
+        $this->post(self::JOB.'/pairings', ['coupling' => 'plays-into'] + $form);
+        $this->client->followRedirect();
+        self::assertSelectorTextContains('[role=alert]', 'allowed is one of lit-by');
+        self::assertCount(21, $this->job()->all(Pairing::class));
+    }
+
+    public function testAnOfferThatIsGoneIsNotTaken(): void
+    {
+        $this->as('tomas');
+        $mend = $this->client->request('GET', self::JOB.'/pairings')->selectButton('Take it T')->form();
+        $this->post(self::JOB.'/devices/pbx/values/fax-mode', ['value' => 't38', 'scope' => 'unit', 'alone' => '1']);
+        $before = $this->version();
+        $this->client->submit($mend);
+        $this->client->followRedirect();
+        self::assertSelectorExists('[role=alert]');
+        self::assertSame($before, $this->version());
+    }
+
+    public function testAKindTellsHowOneOfItIsLedThroughAndOnesOwnIsPreviewed(): void
+    {
+        $this->as('ines');
+        $page = $this->client->request('GET', self::JOB.'/kinds');
+        self::assertCount(41, $page->filter('tbody tr'));
+        $this->client->clickLink('PTZ camera, rotary');
+        self::assertSelectorTextContains('.preview', 'Turn the dial before power');
+        self::assertSelectorTextContains('main', 'Format dial');
+        $page = $this->client->clickLink('Make one of your own like it L');
+        $form = $page->selectButton('Save')->form(['name' => 'Quay camera']);
+        $this->client->request('POST', (string) $page->filter('#check')->attr('hx-post'), $form->getPhpValues(), [], [
+            'HTTP_ORIGIN' => 'http://localhost',
+        ]);
+        self::assertSelectorTextContains('.preview', 'Turn the dial before power', 'before it is saved');
+        $this->client->submit($form);
+        $own = $this->job()->profiles->get('quay-camera');
+        $shipped = $this->job()->profiles->get('ptz-camera-rotary');
+        $same = static fn (DeviceProfile $p): array => array_diff_key(get_object_vars($p), ['id' => 1, 'name' => 1, 'plural' => 1]);
+        self::assertEquals($same($shipped), $same($own), 'steps, sentences with commas, ties and all');
+    }
+
+    public function testTypingIsPractisedOnlyWhereThereAreKeys(): void
+    {
+        $this->as('vera');
+        $page = $this->client->request('GET', self::JOB.'/kinds/desk-phone-keypad/practice?text=10.47');
+        self::assertSelectorTextContains('.practice', 'at best 5 presses');
+        self::assertCount(12, $page->filter('.pad:not(.more) button'));
+        $this->client->request('GET', self::JOB.'/kinds/paging-horn/practice');
+        self::assertSame(404, $this->code());
+    }
+}
