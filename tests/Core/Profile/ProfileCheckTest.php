@@ -35,7 +35,7 @@ final class ProfileCheckTest extends TestCase
         yield 'a shortcut that is not there' => [$step(['shortcuts' => ['d']]), '.steps[0].shortcuts[0]'];
         yield 'a partner it cannot have' => [$step(['needs' => [['coupling' => 'x']]]), '.steps[0].needs[0].coupling'];
         yield 'a licence it does not take' => [$step(['needs' => [['licence' => 'x']]]), '.steps[0].needs[0].licence'];
-        yield 'a stage that is none' => [$step(['stage' => 'later']), '.steps[0].stage'];
+        yield 'a stage that is none' => [$step(['stage' => 'later']), '.steps[0].stage', '.steps[0].title'];
         yield 'a window of no time' => [$step(['timers' => [['kind' => 'window', 'seconds' => 0]]]), '.steps[0].timers[0].seconds'];
         yield 'a tie to nothing' => [$tie(['mine' => 'level']), '.couplings[0].ties[0].mine'];
         yield 'a tie to an unknown fact' => [$tie(['theirs' => '@adress']), '.couplings[0].ties[0].theirs'];
@@ -75,7 +75,7 @@ final class ProfileCheckTest extends TestCase
             'steps' => [['id' => 's', 'stage' => 'x']],
         ];
         $errors = RecordType::of(DeviceProfile::class)->errors($record + self::LEAST + ['version' => 2]);
-        $paths = ['.family', '.settings[0].id', '.settings[1].type', '.steps[0].stage'];
+        $paths = ['.family', '.settings[0].id', '.settings[1].type', '.steps[0].stage', '.steps[0].title'];
         self::assertSame($paths, array_column($errors, 'path'));
         self::assertSame([], RecordType::of(DeviceProfile::class)->errors(self::LEAST));
     }
