@@ -16,6 +16,7 @@ use Vorhut\Core\Profile\DeviceProfile;
 use Vorhut\Core\Profile\FactoryMode;
 use Vorhut\Core\Profile\GatewayPolicy;
 use Vorhut\Core\Profile\WayIn;
+use Vorhut\Core\School\FactoryAddress;
 
 /** Plans first contact with one unit from its factory state, the laptop's ports and the job's live subnets. */
 final class FirstContactPlanner
@@ -31,7 +32,7 @@ final class FirstContactPlanner
     public function plan(Device $device): FirstContactPlan
     {
         $profile = $this->job->profileOf($device);
-        $techniques = self::techniques($profile);
+        $techniques = $this->preferred(self::techniques($profile));
         $technique = $techniques[0];
         $interface = $device->interfaces[0] ?? null;
         $factory = $profile->factory->address;
@@ -72,6 +73,30 @@ final class FirstContactPlanner
         return [] === $all ? [Technique::AtTheUnit] : $all;
     }
 
+    /**
+     * The way that the job prefers comes first, where it is one for this kind.
+     *
+     * @param non-empty-list<Technique> $techniques
+     *
+     * @return non-empty-list<Technique>
+     */
+    private function preferred(array $techniques): array
+    {
+        if (FactoryAddress::MoveRouter === $this->job->info->schools->factoryAddress && Technique::AddAddress === $techniques[0]) {
+            return [Technique::MoveRouter, ...$techniques];
+        }
+        $wanted = match ($this->job->info->schools->factoryAddress) {
+            FactoryAddress::AtUnit => Technique::AtTheUnit,
+            FactoryAddress::Lease => Technique::BenchLease,
+            default => null,
+        };
+        if (null === $wanted || !\in_array($wanted, $techniques, true)) {
+            return $techniques;
+        }
+
+        return [$wanted, ...array_values(array_filter($techniques, static fn (Technique $t): bool => $t !== $wanted))];
+    }
+
     private static function why(DeviceProfile $profile, Technique $technique): string
     {
         $state = $profile->factory;
@@ -92,6 +117,10 @@ final class FirstContactPlanner
             ),
             Technique::AtTheUnit => 'Its values are entered with hands on the unit, so no network is needed.',
             Technique::LabelName => 'Its label carries a name it answers to on its own segment.',
+            Technique::MoveRouter => \sprintf(
+                'It leaves the carton with %s; the small router at hand is moved into that network for a while.',
+                $state->address,
+            ),
         };
     }
 
@@ -181,7 +210,8 @@ final class FirstContactPlanner
     {
         $values = [];
         $page = \in_array(WayIn::SecurePage, $profile->waysIn, true) ? 'https' : 'http';
-        if (Technique::AddAddress === $technique && null !== $profile->factory->address) {
+        $isAtFactory = \in_array($technique, [Technique::AddAddress, Technique::MoveRouter], true);
+        if ($isAtFactory && null !== $profile->factory->address) {
             $values['Open'] = \sprintf('%s://%s/', $page, $profile->factory->address->address);
         }
         if (null !== $device->hostname) {
@@ -257,6 +287,10 @@ final class FirstContactPlanner
             Technique::LinkLocal => 'Set the laptop\'s cable port to automatic, wait for its own 169.254 address, find the unit by its '
                 .'MAC, then open its page.',
             Technique::LabelName => 'Open the name on the label in the browser.',
+            Technique::MoveRouter => \sprintf(
+                'Move the router\'s own network to %s, wait a minute, take a lease of it, then open the unit\'s page.',
+                $profile->factory->address?->prefix,
+            ),
             Technique::AtTheUnit => \sprintf('At the unit open: %s.', '' === $profile->menuPath ? 'network settings' : $profile->menuPath),
         };
         if ('' !== $profile->login) {

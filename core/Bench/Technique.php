@@ -12,6 +12,7 @@ enum Technique: string
     case LinkLocal = 'link-local';
     case AtTheUnit = 'at-the-unit';
     case LabelName = 'label-name';
+    case MoveRouter = 'move-router';
 
     public function title(): string
     {
@@ -21,6 +22,7 @@ enum Technique: string
             self::LinkLocal => 'Meet it by link-local address',
             self::AtTheUnit => 'Enter it at the unit',
             self::LabelName => 'Open it by the name on its label',
+            self::MoveRouter => 'Move the router\'s network for a while',
         };
     }
 }

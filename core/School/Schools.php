@@ -48,4 +48,13 @@ final readonly class Schools
     {
         return array_keys(get_class_vars(self::class));
     }
+
+    /** @return list<School> the answers to a question, the one that counts where nothing is chosen first */
+    public static function answers(string $question): array
+    {
+        $type = (new \ReflectionProperty(self::class, $question))->getType();
+        $enum = $type instanceof \ReflectionNamedType ? $type->getName() : '';
+
+        return is_a($enum, School::class, true) ? $enum::cases() : [];
+    }
 }

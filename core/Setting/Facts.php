@@ -66,6 +66,7 @@ final class Facts
             Fact::HighestExtension => self::known($this->registeredAt($device)[2]),
             Fact::Group => self::group($port),
             Fact::Vlan => $this->job->segments[$port->segment ?? '']->vlan ?? null,
+            Fact::Headroom => $this->job->info->schools->headroom->label(),
             Fact::Free, null => null,
         };
     }

@@ -17,6 +17,8 @@ use Vorhut\Core\Job\Edit;
 use Vorhut\Core\Job\JobInfo;
 use Vorhut\Core\Record\Json;
 use Vorhut\Core\Record\RecordType;
+use Vorhut\Core\School\School;
+use Vorhut\Core\School\Schools;
 
 /** What a job is called, for whom it is, in which time zone, and what else to know. */
 #[IsGranted('ROLE_LEAD')]
@@ -52,13 +54,35 @@ final class FactsController extends JobPage
     }
 
     /**
+     * @param array<array-key, mixed> $chosen
+     *
+     * @return list<array{name: string, question: string, answers: list<array{value: string, label: string, reason: string, isIt: bool}>}>
+     */
+    private static function schools(array $chosen): array
+    {
+        $schools = [];
+        foreach (RecordType::of(Schools::class)->fields as $key => $field) {
+            $value = $field->shown($chosen[$key] ?? null);
+            $answers = array_map(static fn (School $s): array => [
+                'value' => (string) $s->value,
+                'label' => $s->label(),
+                'reason' => $s->reason(),
+                'isIt' => (string) $s->value === $value,
+            ], Schools::answers($key));
+            $schools[] = ['name' => 'schools['.$key.']', 'question' => $field->label, 'answers' => $answers];
+        }
+
+        return $schools;
+    }
+
+    /**
      * @param array<string, mixed> $facts
      */
     private function shown(JobInHand $hand, array $facts, Refusals $refusals): Response
     {
         $slug = ['slug' => $hand->stored->getSlug()];
         $form = new RecordForm($hand->job);
-        $fields = $form->fields(RecordType::of(JobInfo::class), $facts, ['timezone', 'notes']);
+        $fields = $form->fields(RecordType::of(JobInfo::class), $facts, ['timezone', 'notes', 'schools']);
         $zones = \DateTimeZone::listIdentifiers();
         $zone = \is_string($facts['timezone'] ?? null) ? $facts['timezone'] : 'UTC';
         $fields[] = new FormField('timezone', 'Time zone', $zone, 'select', options: array_combine($zones, $zones) + [$zone => $zone]);
@@ -71,6 +95,7 @@ final class FactsController extends JobPage
             $this->generateUrl('brief', $slug),
             $hand->revision,
             self::seen($hand->job->record(JobInfo::class, Edit::FACTS) ?? []),
+            self::schools(\is_array($facts['schools'] ?? null) ? $facts['schools'] : []),
         );
         $status = $refusals->isEmpty() ? Response::HTTP_OK : Response::HTTP_UNPROCESSABLE_ENTITY;
 

@@ -11,6 +11,11 @@ final readonly class FactsView
 {
     /**
      * @param list<FormField> $fields
+     * @param list<array{
+     *     name: string,
+     *     question: string,
+     *     answers: list<array{value: string, label: string, reason: string, isIt: bool}>,
+     * }> $schools where good practitioners differ
      * @param list<string> $errors why what was typed was not taken
      */
     public function __construct(
@@ -20,6 +25,7 @@ final readonly class FactsView
         public string $leaveUrl,
         public int $version,
         public string $seen,
+        public array $schools,
     ) {
     }
 }

@@ -32,6 +32,7 @@ enum Fact: string
     case HighestExtension = 'highest-extension';
     case Group = 'group';
     case Vlan = 'vlan';
+    case Headroom = 'headroom';
     case Free = 'free';
 
     public static function isKnown(string $name): bool
@@ -70,6 +71,7 @@ enum Fact: string
             self::HighestExtension => 'the highest extension that registers here',
             self::Group => 'the group it listens to',
             self::Vlan => 'the VLAN of its segment',
+            self::Headroom => 'what is left free on a link',
             self::Free => 'the first that is free',
         };
     }

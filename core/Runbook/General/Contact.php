@@ -4,11 +4,13 @@ declare(strict_types=1);
 
 namespace Vorhut\Core\Runbook\General;
 
+use Vorhut\Core\Profile\FactoryMode;
 use Vorhut\Core\Profile\Step\Cause;
 use Vorhut\Core\Profile\Step\WorkStage;
 use Vorhut\Core\Runbook\Desk;
 use Vorhut\Core\Runbook\RunbookStep;
 use Vorhut\Core\Runbook\StepValue;
+use Vorhut\Core\School\Finding;
 
 /** Getting the laptop to talk to the unit in its factory state. */
 final class Contact implements GeneralStep
@@ -18,6 +20,21 @@ final class Contact implements GeneralStep
     public function place(): int
     {
         return 50;
+    }
+
+    /** @return list<string> how a unit is found whose address nobody has chosen */
+    private static function finding(Desk $desk): array
+    {
+        if (FactoryMode::Static === $desk->profile->factory->mode) {
+            return [];
+        }
+
+        return match ($desk->job->info->schools->finding) {
+            Finding::Screen => ['Read its address on its own screen or display, if it has one; else in the list of leases, by its MAC.'],
+            Finding::Label => ['Open the name on its label; if nothing answers, look in the list of leases for its MAC.'],
+            Finding::Scan => ['Sweep the range from the laptop, where one may, and find it by its MAC.'],
+            Finding::Leases => ['Look in the list of leases for its MAC.'],
+        };
     }
 
     public function of(Desk $desk): ?RunbookStep
@@ -36,6 +53,7 @@ final class Contact implements GeneralStep
             WorkStage::Contact,
             $plan->technique->title(),
             $plan->why,
+            do: self::finding($desk),
             values: [...$values, ...$desk->stageValues(WorkStage::Contact)],
             causes: [
                 new Cause(

@@ -10,6 +10,7 @@ use Vorhut\Core\Profile\Step\WorkStage;
 use Vorhut\Core\Profile\Supply;
 use Vorhut\Core\Runbook\Desk;
 use Vorhut\Core\Runbook\RunbookStep;
+use Vorhut\Core\School\OwnNetwork;
 
 /** Power comes last, and it takes its time. */
 final class Power implements GeneralStep
@@ -27,6 +28,7 @@ final class Power implements GeneralStep
             ?? implode(', or ', array_map(static fn (Supply $s): string => $s->kind->label(), $profile->supplies));
         $do = [
             ...self::connecting($desk),
+            ...self::apart($desk),
             '' === $supply ? 'Power it.' : \sprintf('Power it: %s.', $supply),
         ];
         $see = '' === $profile->readySign ? [] : [$profile->readySign];
@@ -46,6 +48,14 @@ final class Power implements GeneralStep
             see: $see,
             cautions: $profile->cautions,
         );
+    }
+
+    /** @return list<string> what is never plugged in where each system has a switch of its own */
+    private static function apart(Desk $desk): array
+    {
+        return OwnNetwork::Isolated === $desk->job->info->schools->ownNetwork && $desk->isNetworked()
+            ? ['Into the switch of its own system; no cord from there to the client\'s network.']
+            : [];
     }
 
     /** @return list<string> the order up to the power */
