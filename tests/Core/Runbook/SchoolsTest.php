@@ -6,9 +6,7 @@ namespace Vorhut\Tests\Core\Runbook;
 
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
-use Vorhut\Core\Job\Job;
 use Vorhut\Core\Planning\AddressPlanner;
-use Vorhut\Core\Profile\DeviceProfile;
 use Vorhut\Core\Record\RecordType;
 use Vorhut\Core\Runbook\RunbookMarkdown;
 use Vorhut\Core\Runbook\Runbooks;
@@ -79,7 +77,6 @@ final class SchoolsTest extends TestCase
     {
         $interface = [['segment' => 'a', 'address' => '10.47.1.20/24', 'gateway' => null]];
         $job = Units::job(['k' => []], ['unit' => ['profile' => $kind, 'interfaces' => $interface]], ['job' => ['schools' => $schools]]);
-        \assert($job instanceof Job && $job->profileOf($job->devices['unit']) instanceof DeviceProfile);
 
         return RunbookMarkdown::of((new Runbooks(new Settings($job)))->of($job->devices['unit']), false);
     }
