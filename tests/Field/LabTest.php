@@ -120,7 +120,7 @@ final class LabTest extends TestCase
         $predicted = (new Prover(self::demo()))->prove();
         $seen = self::liveTest(self::demo());
         $compared = 0;
-        self::assertCount(75, $seen);
+        self::assertCount(77, $seen);
         foreach ($predicted->intents as $id => $prediction) {
             foreach ($prediction->pairs() as $pair) {
                 $observed = $seen[$id.' '.$pair->pair->key()] ?? null;

@@ -31,7 +31,7 @@ test('cells are edited with arrows and Enter, mistakes are said at the cell, and
     await expect(page.locator('#cell-problem')).toBeHidden();
     await expect(cell).toHaveText('10.47.60.1');
     await expect(page.locator('#undo-bar')).toContainText('Changed Gateway of Receiver 3');
-    await expect(page.locator('#way')).toContainText('7 findings');
+    await expect(page.locator('#way')).toContainText('16 findings');
     await expect(page.locator('tr[data-name="Receiver 4"] td[data-field=gateway]')).toBeFocused();
     await page.keyboard.press('ArrowLeft');
     await expect(page.locator('tr[data-name="Receiver 4"] td[data-field=address]')).toBeFocused();
