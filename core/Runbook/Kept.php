@@ -10,13 +10,25 @@ use Vorhut\Core\Profile\Step\RecordKind;
 final readonly class Kept implements \JsonSerializable
 {
     /** @param bool|null $agrees with the plan; null where there is nothing to compare */
-    public function __construct(public RecordKind $kind, public string $label, public string $value, public ?bool $agrees)
-    {
+    public function __construct(
+        public RecordKind $kind,
+        public string $label,
+        public string $value,
+        public ?bool $agrees,
+        /** The setting that was read; '' for something else. */
+        public string $setting = '',
+    ) {
     }
 
-    /** @return array{kind: string, label: string, value: string, agrees: bool|null} */
+    /** @return array{kind: string, label: string, value: string, agrees: bool|null, setting: string} */
     public function jsonSerialize(): array
     {
-        return ['kind' => $this->kind->value, 'label' => $this->label, 'value' => $this->value, 'agrees' => $this->agrees];
+        return [
+            'kind' => $this->kind->value,
+            'label' => $this->label,
+            'value' => $this->value,
+            'agrees' => $this->agrees,
+            'setting' => $this->setting,
+        ];
     }
 }

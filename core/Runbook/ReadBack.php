@@ -58,7 +58,7 @@ final readonly class ReadBack
                 'address' === $record->setting => $this->address($device, $value),
                 default => $this->setting($device, $record, $value, $anyway),
             };
-            $kept[] = new Kept($record->kind, $record->label, $value, $agrees);
+            $kept[] = new Kept($record->kind, $record->label, $value, $agrees, (string) $record->setting);
         }
 
         return $kept;

@@ -26,6 +26,8 @@ final readonly class ValueLine
         public string $why,
         public array $fields,
         public string $url,
+        /** How far it is on the real unit, '' while it is only planned. */
+        public string $state,
     ) {
     }
 }

@@ -6,6 +6,7 @@ namespace Vorhut\App\Devices;
 
 use Symfony\Bundle\SecurityBundle\Security;
 use Symfony\Component\Routing\Generator\UrlGeneratorInterface;
+use Vorhut\App\Bench\ValueStates;
 use Vorhut\App\Jobs\JobInHand;
 use Vorhut\App\Web\View\FormField;
 use Vorhut\Core\Coupling\Coupled;
@@ -23,7 +24,7 @@ use Vorhut\Core\Setting\SettingValue;
 /** The values of a unit with their chains, each to be changed for it, for its kind or for its place. */
 final readonly class ValueLines
 {
-    public function __construct(private Security $security, private UrlGeneratorInterface $urls)
+    public function __construct(private ValueStates $states, private Security $security, private UrlGeneratorInterface $urls)
     {
     }
 
@@ -37,6 +38,7 @@ final readonly class ValueLines
     {
         $settings = new Settings($hand->job);
         $partners = self::partners($settings, $device);
+        $states = $this->states->of($hand, $device, $settings);
         $isEditor = $this->security->isGranted('ROLE_TECHNICIAN');
         $lines = [];
         foreach ($settings->of($device) as $value) {
@@ -61,6 +63,7 @@ final readonly class ValueLines
                     'id' => $device->id,
                     'setting' => $setting->id,
                 ]),
+                $states[$setting->id] ?? '',
             );
         }
 

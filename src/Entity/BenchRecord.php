@@ -39,7 +39,7 @@ class BenchRecord implements Withdrawable
         /** Whether it was left out instead of done. */
         #[ORM\Column(options: ['default' => false])]
         private bool $skipped = false,
-        /** @var list<array{kind: string, label: string, value: string, agrees: bool|null}> */
+        /** @var list<array{kind: string, label: string, value: string, agrees: bool|null, setting: string}> */
         #[ORM\Column(type: Types::JSON)]
         private array $kept = [],
     ) {
@@ -85,7 +85,7 @@ class BenchRecord implements Withdrawable
         return $this->skipped;
     }
 
-    /** @return list<array{kind: string, label: string, value: string, agrees: bool|null}> what was read, found or measured */
+    /** @return list<array{kind: string, label: string, value: string, agrees: bool|null, setting: string}> what was read, found or measured */
     public function getKept(): array
     {
         return $this->kept;

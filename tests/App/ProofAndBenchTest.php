@@ -239,6 +239,12 @@ final class ProofAndBenchTest extends AppTestCase
         $this->post($bench, $read('3') + ['reason' => 'The controller comes later']);
         $this->client->request('GET', $bench.'?step=number');
         self::assertSelectorTextContains('.kept', '3 as planned');
+        $this->client->request('GET', self::JOB.'/devices?sel=hall-music');
+        self::assertSelectorTextContains('#value-source-number summary', 'seen on the unit');
+        self::assertSelectorTextContains('#value-mode summary', 'set, ');
+        $this->post(self::JOB.'/devices/hall-music/values/source-number', ['value' => '5', 'scope' => 'unit', 'alone' => '1']);
+        $this->client->followRedirect();
+        self::assertSelectorTextContains('#value-source-number summary', 'drifted: seen was 3');
         $encoder = self::JOB.'/bench/tide-cam';
         $health = static fn (string $warm): array => ['step' => 'health', 'read' => [$warm, '40']];
         $this->post($encoder, $health('82'));

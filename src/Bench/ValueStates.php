@@ -1,0 +1,75 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\App\Bench;
+
+use Vorhut\App\Entity\BenchRecord;
+use Vorhut\App\Jobs\JobInHand;
+use Vorhut\App\Web\LocalTime;
+use Vorhut\Core\Job\Device;
+use Vorhut\Core\Profile\Step\RecordKind;
+use Vorhut\Core\Runbook\Runbooks;
+use Vorhut\Core\Setting\Settings;
+
+/** How far each value of a unit is on the real one: as found, set, seen, drifted, with time and name. */
+final readonly class ValueStates
+{
+    public function __construct(private BenchRecords $records)
+    {
+    }
+
+    /** @return array<string, string> in words, by setting; none for what is only planned */
+    public function of(JobInHand $hand, Device $device, Settings $settings): array
+    {
+        $records = array_filter(
+            $this->records->of($hand->stored, $device->id),
+            static fn (BenchRecord $r): bool => $r->isDone() && !$r->isSkipped(),
+        );
+        if ([] === $records) {
+            return [];
+        }
+        $states = [];
+        foreach ((new Runbooks($settings))->of($device)->steps as $step) {
+            $record = $records[$step->id] ?? null;
+            if (null === $record) {
+                continue;
+            }
+            $signed = self::signed($hand, $record);
+            foreach ($step->values as $value) {
+                $states[$value->setting] = 'set, '.$signed;
+            }
+            foreach ($record->getKept() as $kept) {
+                $said = self::said($settings, $device, $kept);
+                if ('' !== $said) {
+                    $states[$kept['setting']] = $said.', '.$signed;
+                }
+            }
+        }
+
+        return $states;
+    }
+
+    /** @param array{kind: string, label: string, value: string, agrees: bool|null, setting?: string} $kept */
+    private static function said(Settings $settings, Device $device, array $kept): string
+    {
+        $setting = $kept['setting'] ?? '';
+        $planned = '' === $setting ? null : $settings->value($device, $setting);
+        if (null === $planned) {
+            return '';
+        }
+        if (RecordKind::AsFound->value === $kept['kind']) {
+            return 'as found '.$kept['value'];
+        }
+        $agrees = \in_array($kept['value'], [$planned->text(), $planned->shown()], true);
+
+        return $agrees ? 'seen on the unit' : \sprintf('drifted: seen was %s', $kept['value']);
+    }
+
+    private static function signed(JobInHand $hand, BenchRecord $record): string
+    {
+        $when = LocalTime::short($record->getAt(), $hand->stored->getTimezone());
+
+        return $when.', '.($record->getUser()?->getDisplayName() ?? 'somebody');
+    }
+}
