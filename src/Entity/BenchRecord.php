@@ -85,7 +85,11 @@ class BenchRecord implements Withdrawable
         return $this->skipped;
     }
 
-    /** @return list<array{kind: string, label: string, value: string, agrees: bool|null, setting: string}> what was read, found or measured */
+    /**
+     * What was read, found or measured.
+     *
+     * @return list<array{kind: string, label: string, value: string, agrees: bool|null, setting: string}>
+     */
     public function getKept(): array
     {
         return $this->kept;

@@ -479,7 +479,9 @@ final class LabTest extends TestCase
     /** The demo one network further, so that a lab that runs on this machine is not in the way. */
     private static function demo(): Job
     {
-        return JobFile::read(str_replace(['10.47.', '"172.16.'], ['10.147.', '"172.26.'], Jobs::demoText()), ShippedProfiles::load());
+        $elsewhere = ['10.47.' => '10.147.', '"172.16.1.' => '"172.26.1.', '"172.16.4.' => '"172.26.4.'];
+
+        return JobFile::read(strtr(Jobs::demoText(), $elsewhere), ShippedProfiles::load());
     }
 
     private function lab(): Lab

@@ -5,7 +5,8 @@ const lab = '/job/the-lab';
 
 /** The demo two networks further, so that a lab that runs on this machine is not in the way. */
 function shifted() {
-    const file = JSON.parse(readFileSync('demo/kestrel-sound.json', 'utf8').replaceAll('10.47.', '10.149.').replaceAll('"172.16.', '"172.28.'));
+    const text = readFileSync('demo/kestrel-sound.json', 'utf8');
+    const file = JSON.parse(text.replaceAll('10.47.', '10.149.').replace(/"172\.16\.([149])\./g, '"172.28.$1.'));
     return Buffer.from(JSON.stringify({ ...file, job: { ...file.job, name: 'The lab' } }));
 }
 
