@@ -213,7 +213,7 @@ final class RunbookTest extends TestCase
         self::assertStringContainsString('- [x] **Unpack and check off**', $text);
         self::assertStringContainsString('- [ ] **Where it goes**', $text);
         self::assertStringContainsString('Gateway: `10.47.70.1`', $text);
-        self::assertStringContainsString('`srt://10.47.20.60:9710?mode=caller&latency=800`', $text);
+        self::assertStringContainsString('`srt://10.47.1.60:9710?mode=caller&latency=800`', $text);
         $text = RunbookMarkdown::of($runbooks->of($job->devices['timetable']), true);
         self::assertStringContainsString('waits: Keys for content is ordered.', $text);
         self::assertStringContainsString('Gateway: `leave blank`', $text);
