@@ -127,6 +127,16 @@ final class PairingsTest extends TestCase
         self::assertSame(['registers at Phone system'], $said);
     }
 
+    public function testAnExtensionMakesOnlyTheCouplingThatIsMeantForIt(): void
+    {
+        $couplings = [['id' => 'wires', 'with' => ['system']], ['id' => 'registers', 'with' => ['system'], 'byExtension' => true]];
+        $job = Units::job(['k' => ['couplings' => $couplings], 'system' => []], ['unit' => [], 'pbx' => ['profile' => 'system']], [
+            'voice' => ['extensions' => [['number' => '21', 'device' => 'unit', 'server' => 'pbx']]],
+        ]);
+        $made = array_map(static fn (Coupled $c): string => $c->coupling->id, (new Settings($job))->couplings->all);
+        self::assertSame(['registers'], $made);
+    }
+
     public function testACouplingThatTheKindDoesNotKnowIsRefusedWithThoseItKnows(): void
     {
         $this->expectException(InvalidFile::class);

@@ -94,6 +94,7 @@ final class RunbookTest extends TestCase
             }
         }
         self::assertSame([['role', 'value', 'colour'], ['join', 'answer', 'ssid']], $blocked);
+        self::assertSame(['ssid'], array_column($runbook->step('ask')->values ?? [], 'setting'), 'it asks for it, and waits for nothing');
     }
 
     public function testAStepWaitsForOthersPartnersAndLicencesByName(): void
@@ -155,6 +156,9 @@ final class RunbookTest extends TestCase
         self::assertSame('unpacked', $reached['address'], 'the laptop is not back yet');
         self::assertSame('set-up', $reached['laptop-back'], 'this kind has no role');
         self::assertSame('as-left', $reached['hand-over']);
+        $asked = Units::job(['k' => ['settings' => [['id' => 'x', 'ask' => 'client']]]], ['unit' => []]);
+        $unpacked = (new Runbooks(new Settings($asked)))->of($asked->devices['unit'], new Progress(Stage::Planned, ['unpack' => true]));
+        self::assertSame('unpacked', $unpacked->stage()->value, 'nobody has answered yet');
         unset($done['hang']);
         $without = $runbooks->of($job->devices['unit'], new Progress(Stage::Planned, $done));
         self::assertSame('unpacked', $without->stage()->value);
@@ -221,6 +225,11 @@ final class RunbookTest extends TestCase
 
     public function testNoSecretStandsInARunbook(): void
     {
+        $keypad = ['id' => 'pad', 'pause' => 1, 'modes' => [['id' => 'all', 'keys' => [['key' => '1', 'types' => 'abc']]]]];
+        $typed = [['id' => 'pass', 'secret' => true], ['id' => 'word', 'default' => 'cab']];
+        $typing = ['id' => 'type', 'stage' => 'role', 'title' => 'Type', 'settings' => ['pass', 'word'], 'keypad' => 'pad'];
+        $keys = self::runbook(['settings' => $typed, 'keypads' => [$keypad], 'steps' => [$typing]])->step('type')->keys ?? [];
+        self::assertSame(['word'], array_column($keys, 'of'), 'nor are its keys');
         $kind = ['settings' => [['id' => 'pass', 'secret' => true]]];
         $job = Units::job(['k' => $kind], ['unit' => ['settings' => ['pass' => 'ferry-bell-lamp']]]);
         $runbook = (new Runbooks(new Settings($job)))->of($job->devices['unit']);

@@ -62,6 +62,24 @@ final class SettingsTest extends TestCase
         self::assertSame('a whole number from 1 to 8, not 7', Allowed::refusal($setting, 7));
     }
 
+    public function testAnAnswerFillsWhatItIsForAndNothingElse(): void
+    {
+        $kind = ['settings' => [['id' => 'ssid', 'ask' => 'network']]];
+        $answered = static function (array $for) use ($kind): array {
+            $answers = [['id' => 'a', 'setting' => 'ssid', 'value' => 'air', ...$for]];
+            $units = ['one' => [], 'two' => ['location' => 'site'], 'three' => ['profile' => 'other']];
+            $settings = new Settings($job = Units::job(['k' => $kind, 'other' => $kind], $units, ['answers' => $answers]));
+
+            $isFilled = static fn (Device $d): bool => false === $settings->value($d, 'ssid')?->isOpen();
+
+            return array_keys(array_filter($job->devices, $isFilled));
+        };
+        self::assertSame(['one', 'two', 'three'], $answered([]));
+        self::assertSame(['two'], $answered(['device' => 'two']));
+        self::assertSame(['one', 'two'], $answered(['profile' => 'k']));
+        self::assertSame(['one', 'three'], $answered(['location' => 'hall']));
+    }
+
     public function testTheInnermostPlaceRulesAndAKindWithinIt(): void
     {
         $rules = [
