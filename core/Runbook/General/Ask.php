@@ -33,6 +33,7 @@ final class Ask implements GeneralStep
                     $asked->origin,
                     $note,
                     $asked->isSecret,
+                    $asked->isOpen,
                 );
             }
         }
