@@ -16,7 +16,6 @@ use Vorhut\Core\Profile\DeviceProfile;
 use Vorhut\Core\Profile\FactoryMode;
 use Vorhut\Core\Profile\GatewayPolicy;
 use Vorhut\Core\Profile\WayIn;
-use Vorhut\Core\School\FactoryAddress;
 
 /** Plans first contact with one unit from its factory state, the laptop's ports and the job's live subnets. */
 final class FirstContactPlanner
@@ -32,7 +31,7 @@ final class FirstContactPlanner
     public function plan(Device $device): FirstContactPlan
     {
         $profile = $this->job->profileOf($device);
-        $techniques = $this->preferred(self::techniques($profile));
+        $techniques = Techniques::of($profile, $this->job->info->schools->factoryAddress);
         $technique = $techniques[0];
         $interface = $device->interfaces[0] ?? null;
         $factory = $profile->factory->address;
@@ -53,48 +52,6 @@ final class FirstContactPlanner
             self::wayBack($interface, $added),
             $added,
         );
-    }
-
-    /** @return non-empty-list<Technique> */
-    private static function techniques(DeviceProfile $profile): array
-    {
-        $overNetwork = match ($profile->factory->mode) {
-            FactoryMode::Static, FactoryMode::DhcpThenStatic => [Technique::AddAddress],
-            FactoryMode::Dhcp => [Technique::BenchLease],
-            FactoryMode::DhcpThenLinkLocal => [Technique::LinkLocal, Technique::BenchLease],
-            FactoryMode::LinkLocal => [Technique::LinkLocal],
-            FactoryMode::None => [],
-        };
-        $hasPage = \in_array(WayIn::Page, $profile->waysIn, true) || \in_array(WayIn::SecurePage, $profile->waysIn, true);
-        $atUnit = [] !== array_filter($profile->waysIn, static fn (WayIn $w): bool => $w->isAtTheUnit()) ? [Technique::AtTheUnit] : [];
-        $byName = \in_array(WayIn::LabelName, $profile->waysIn, true) ? [Technique::LabelName] : [];
-        $all = $hasPage ? [...$overNetwork, ...$byName, ...$atUnit] : [...$atUnit, ...$byName];
-
-        return [] === $all ? [Technique::AtTheUnit] : $all;
-    }
-
-    /**
-     * The way that the job prefers comes first, where it is one for this kind.
-     *
-     * @param non-empty-list<Technique> $techniques
-     *
-     * @return non-empty-list<Technique>
-     */
-    private function preferred(array $techniques): array
-    {
-        if (FactoryAddress::MoveRouter === $this->job->info->schools->factoryAddress && Technique::AddAddress === $techniques[0]) {
-            return [Technique::MoveRouter, ...$techniques];
-        }
-        $wanted = match ($this->job->info->schools->factoryAddress) {
-            FactoryAddress::AtUnit => Technique::AtTheUnit,
-            FactoryAddress::Lease => Technique::BenchLease,
-            default => null,
-        };
-        if (null === $wanted || !\in_array($wanted, $techniques, true)) {
-            return $techniques;
-        }
-
-        return [$wanted, ...array_values(array_filter($techniques, static fn (Technique $t): bool => $t !== $wanted))];
     }
 
     private static function why(DeviceProfile $profile, Technique $technique): string

@@ -6,13 +6,8 @@ namespace Vorhut\Core\Setting;
 
 use Vorhut\Core\Coupling\Coupled;
 use Vorhut\Core\Coupling\Couplings;
-use Vorhut\Core\Job\Answer;
 use Vorhut\Core\Job\Device;
 use Vorhut\Core\Job\Job;
-use Vorhut\Core\Job\ValueRule;
-use Vorhut\Core\Profile\Coupling\Coupling;
-use Vorhut\Core\Profile\Coupling\Lead;
-use Vorhut\Core\Profile\Coupling\Relation;
 use Vorhut\Core\Profile\Coupling\Tie;
 use Vorhut\Core\Profile\Setting\Allowed;
 use Vorhut\Core\Profile\Setting\Among;
@@ -32,25 +27,13 @@ final class Settings
 
     public readonly Facts $facts;
 
+    private readonly Declared $declared;
+
+    private readonly Sayings $sayings;
+
+    private readonly FromPartners $partners;
+
     private readonly FreeNumbers $free;
-
-    /** @var array<string, array<string, Setting>> by kind, interfaces and id */
-    private array $declared = [];
-
-    /** @var array<string, array<string, true>> the same, those that the plan itself holds and nobody types for a unit */
-    private array $planned = [];
-
-    /** @var array<array-key, string> by device */
-    private array $shapes = [];
-
-    /** @var array<int, array{array<string, true>, array<string, true>, bool}> by coupling */
-    private array $followers = [];
-
-    /** @var array<string, list<ValueRule>> by setting */
-    private array $rules = [];
-
-    /** @var array<string, list<Answer>> by setting */
-    private array $answers = [];
 
     /** @var array<array-key, array<array-key, SettingValue>> by device and setting; open while it is being found */
     private array $found = [];
@@ -59,20 +42,17 @@ final class Settings
     {
         $this->couplings = Couplings::of($job);
         $this->facts = new Facts($job);
+        $this->declared = new Declared($job);
+        $this->sayings = new Sayings($job);
+        $this->partners = new FromPartners($this);
         $this->free = new FreeNumbers($this);
-        foreach ($job->all(ValueRule::class) as $rule) {
-            $this->rules[$rule->setting][] = $rule;
-        }
-        foreach ($job->all(Answer::class) as $answer) {
-            $this->answers[$answer->setting][] = $answer;
-        }
     }
 
     /** @return list<SettingValue> those that apply to the unit, in the order of its own page */
     public function of(Device $device): array
     {
         $values = [];
-        foreach ($this->declared($device) as $setting) {
+        foreach ($this->declared->of($device) as $setting) {
             if ([] === $setting->when || $this->holds($device, $setting->when)) {
                 $values[] = $this->resolve($device, $setting);
             }
@@ -89,7 +69,7 @@ final class Settings
     public function some(Device $device, callable $isMeant): array
     {
         $values = [];
-        foreach ($this->declared($device) as $setting) {
+        foreach ($this->declared->of($device) as $setting) {
             if ($isMeant($setting) && $this->holds($device, $setting->when)) {
                 $values[] = $this->resolve($device, $setting);
             }
@@ -101,20 +81,20 @@ final class Settings
     /** Null where the kind of the unit has no such setting, or it does not apply. */
     public function value(Device $device, string $id): ?SettingValue
     {
-        $setting = $this->declared($device)[$id] ?? null;
+        $setting = $this->declared->of($device)[$id] ?? null;
 
         return null === $setting || !$this->holds($device, $setting->when) ? null : $this->resolve($device, $setting);
     }
 
     public function setting(Device $device, string $id): ?Setting
     {
-        return $this->declared($device)[$id] ?? null;
+        return $this->declared->of($device)[$id] ?? null;
     }
 
     /** Whether the plan itself holds it: an address, a mask. */
     public function isPlanned(Device $device, Setting $setting): bool
     {
-        return isset($this->planned[$this->shape($device)][$setting->id]);
+        return $this->declared->isPlanned($device, $setting);
     }
 
     /** @return list<ChainLink> every place a value may come from; the first that gives one wins */
@@ -203,42 +183,8 @@ final class Settings
     private function isSaid(Device $device, Setting $setting): bool
     {
         return isset($device->settings[$setting->id])
-            || isset($this->rules[$setting->id])
-            || isset($this->answers[$setting->id])
-            || $this->isFollower($device, $setting);
-    }
-
-    /** Whether a partner may give the value. */
-    private function isFollower(Device $device, Setting $setting): bool
-    {
-        foreach ($this->couplings->with($device) as $coupled) {
-            $isFrom = $coupled->from->id === $device->id;
-            $key = spl_object_id($coupled->coupling);
-            $this->followers[$key] ??= self::followersOf($coupled->coupling);
-            [$mine, $theirs, $isNumbered] = $this->followers[$key];
-            if ($isFrom ? isset($mine[$setting->id]) : $isNumbered || isset($theirs[$setting->id])) {
-                return true;
-            }
-        }
-
-        return false;
-    }
-
-    /** @return array{array<string, true>, array<string, true>, bool} settings that follow at either end, and whether some have a number */
-    private static function followersOf(Coupling $coupling): array
-    {
-        $mine = $theirs = [];
-        $isNumbered = false;
-        foreach ($coupling->ties as $tie) {
-            if (Lead::Theirs === $tie->lead) {
-                $mine[$tie->mine] = true;
-            } elseif (Lead::Mine === $tie->lead) {
-                $theirs[$tie->theirs] = true;
-                $isNumbered = $isNumbered || str_contains($tie->theirs, '{');
-            }
-        }
-
-        return [$mine, $theirs, $isNumbered];
+            || $this->sayings->has($setting->id)
+            || $this->partners->may($device, $setting);
     }
 
     /** @return iterable<ChainLink> all of them */
@@ -270,14 +216,15 @@ final class Settings
             $said = $device->settings[$setting->id];
             yield $this->link($setting, Origin::Typed, $said, 'for '.$device->name, 'devices/'.$device->id);
         }
-        yield from $this->fromPairings($device, $setting);
-        foreach ($this->answers[$setting->id] ?? [] as $answer) {
-            if ($this->concerns($device, $answer)) {
-                $said = '' === $answer->by ? 'answered' : 'answered by '.$answer->by;
-                yield $this->link($setting, Origin::Answer, $answer->value, $said, 'answers/'.$answer->id);
-            }
+        foreach ($this->partners->of($device, $setting) as [$value, $said, $pairing]) {
+            $record = '' === $pairing ? '' : 'pairings/'.$pairing;
+            yield $this->link($setting, Origin::Pairing, self::fitted($setting, $value), $said, $record);
         }
-        foreach ($this->rulesFor($device, $setting) as $rule) {
+        foreach ($this->sayings->answers($device, $setting->id) as $answer) {
+            $said = '' === $answer->by ? 'answered' : 'answered by '.$answer->by;
+            yield $this->link($setting, Origin::Answer, $answer->value, $said, 'answers/'.$answer->id);
+        }
+        foreach ($this->sayings->rules($device, $setting->id) as $rule) {
             $origin = $rule->isOfPlace() ? Origin::PlaceRule : Origin::KindRule;
             $said = '' === $rule->reason ? 'rule '.$rule->id : $rule->reason;
             yield $this->link($setting, $origin, $rule->value, $said, 'rules/'.$rule->id);
@@ -289,52 +236,6 @@ final class Settings
         return new ChainLink($origin, $value, $said, null === $value ? null : Allowed::refusal($setting, $value), $record);
     }
 
-    /** @return iterable<ChainLink> */
-    private function fromPairings(Device $device, Setting $setting): iterable
-    {
-        $listed = [];
-        foreach ($this->couplings->with($device) as $coupled) {
-            $isFrom = $coupled->from->id === $device->id;
-            foreach ($coupled->coupling->ties as $tie) {
-                $follows = $isFrom ? Lead::Theirs : Lead::Mine;
-                if ($tie->lead !== $follows || !$this->concernsTie($coupled, $tie, $isFrom, $setting)) {
-                    continue;
-                }
-                $partner = $coupled->partnerOf($device);
-                $value = $isFrom
-                    ? $this->reference($partner, (string) $this->theirs($coupled, $tie))
-                    : $this->reference($partner, $tie->mine);
-                if (Relation::Listed === $tie->relation || ($setting->list && null !== $value && !\is_array($value))) {
-                    array_push($listed, ...(\is_array($value) ? $value : [$value]));
-                    continue;
-                }
-                $record = '' === $coupled->id ? '' : 'pairings/'.$coupled->id;
-                yield $this->link($setting, Origin::Pairing, self::fitted($setting, $value), $coupled->said($device), $record);
-            }
-        }
-        $listed = array_values(array_unique(array_filter($listed, \is_scalar(...))));
-        if ([] !== $listed) {
-            yield $this->link($setting, Origin::Pairing, $listed, 'from its partners');
-        }
-    }
-
-    private function concernsTie(Coupled $coupled, Tie $tie, bool $isFrom, Setting $setting): bool
-    {
-        $named = $isFrom ? $tie->mine === $setting->id : $this->names($coupled, $tie, $setting);
-
-        return $named && $this->holds($coupled->from, $tie->when);
-    }
-
-    private function names(Coupled $coupled, Tie $tie, Setting $setting): bool
-    {
-        if (!str_contains($tie->theirs, '{')) {
-            return $tie->theirs === $setting->id;
-        }
-        $stem = substr($tie->theirs, 0, (int) strpos($tie->theirs, '{'));
-
-        return str_starts_with($setting->id, $stem) && $this->theirs($coupled, $tie) === $setting->id;
-    }
-
     /** A number that another unit keeps as text is a number here, and the other way round. */
     private static function fitted(Setting $setting, mixed $value): mixed
     {
@@ -343,42 +244,6 @@ final class Settings
             !$setting->type->isNumber() && (\is_int($value) || \is_float($value)) => (string) $value,
             default => $value,
         };
-    }
-
-    private function concerns(Device $device, Answer|ValueRule $of): bool
-    {
-        if ($of instanceof Answer && null !== $of->device && $of->device !== $device->id) {
-            return false;
-        }
-        if (null !== $of->profile && $of->profile !== $device->profile) {
-            return false;
-        }
-        if (null !== $of->segment && !\in_array($of->segment, array_column($device->interfaces, 'segment'), true)) {
-            return false;
-        }
-
-        return null === $of->location
-            || \in_array($of->location, array_column($this->job->placesOf($device->location), 'id'), true);
-    }
-
-    /** @return list<ValueRule> of the innermost place first, then of the segment, then of the kind, then of everything */
-    private function rulesFor(Device $device, Setting $setting): array
-    {
-        $rules = [];
-        foreach ($this->rules[$setting->id] ?? [] as $at => $rule) {
-            if ($this->concerns($device, $rule)) {
-                $places = array_column($this->job->placesOf($device->location), 'id');
-                $rank = match (true) {
-                    null !== $rule->location => (int) array_search($rule->location, $places, true),
-                    null !== $rule->segment => 20,
-                    default => 30,
-                };
-                $rules[] = [$rank, null === $rule->profile ? 1 : 0, $at, $rule];
-            }
-        }
-        usort($rules, static fn (array $a, array $b): int => [$a[0], $a[1], $a[2]] <=> [$b[0], $b[1], $b[2]]);
-
-        return array_column($rules, 3);
     }
 
     private function computed(Device $device, Setting $setting): mixed
@@ -404,44 +269,5 @@ final class Settings
         $isShared = 'per-kind' === $this->job->info->schools->passwords->value;
 
         return Allowed::SECRET.($isShared ? 'kind/'.$device->profile : $device->id).'/'.$setting->id;
-    }
-
-    /** @return array<string, Setting> */
-    private function declared(Device $device): array
-    {
-        $shape = $this->shape($device);
-        if (!isset($this->declared[$shape])) {
-            $profile = $this->job->profileOf($device);
-            $all = [];
-            foreach (PlannedSettings::of($device, $profile) as $setting) {
-                $all[$setting->id] = $setting;
-                $this->planned[$shape][$setting->id] = true;
-            }
-            foreach ($profile->settings as $setting) {
-                foreach ($setting->each() as $one) {
-                    $all[$one->id] = $one;
-                    unset($this->planned[$shape][$one->id]);
-                }
-            }
-            $this->declared[$shape] = $all;
-        }
-
-        return $this->declared[$shape];
-    }
-
-    /** Units with the same shape have the same settings. */
-    private function shape(Device $device): string
-    {
-        return $this->shapes[$device->id] ??= self::shapeOf($device);
-    }
-
-    private static function shapeOf(Device $device): string
-    {
-        $shape = $device->profile;
-        foreach ($device->interfaces as $interface) {
-            $shape .= ' '.$interface->name.'='.$interface->mode->value;
-        }
-
-        return $shape;
     }
 }
