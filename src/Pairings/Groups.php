@@ -69,6 +69,36 @@ final class Groups
             }
         }
 
-        return $columns;
+        return self::untangled($columns, $group);
+    }
+
+    /**
+     * Each column in the order of those its units hang on, so that fewer lines cross.
+     *
+     * @param array<string, array{Device, int}> $columns
+     * @param list<Coupled> $group
+     *
+     * @return array<string, array{Device, int}>
+     */
+    private static function untangled(array $columns, array $group): array
+    {
+        $rows = [];
+        $sorted = [];
+        for ($column = 0; $column <= self::LAST; ++$column) {
+            $ids = array_keys(array_filter($columns, static fn (array $c): bool => $column === $c[1]));
+            $mean = [];
+            foreach ($ids as $place => $id) {
+                $from = array_filter($group, static fn (Coupled $c): bool => $c->to->id === $id && isset($rows[$c->from->id]));
+                $at = array_map(static fn (Coupled $c): int => $rows[$c->from->id], $from);
+                $mean[$id] = [] === $at ? $place : array_sum($at) / \count($at);
+            }
+            asort($mean);
+            foreach (array_keys($mean) as $row => $id) {
+                $rows[$id] = $row;
+                $sorted[$id] = $columns[$id];
+            }
+        }
+
+        return $sorted;
     }
 }

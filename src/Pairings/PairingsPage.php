@@ -145,6 +145,7 @@ final readonly class PairingsPage
         [$x1, $y1] = [$at[$coupled->from->id][0] + self::POST, $at[$coupled->from->id][1] + 24];
         [$x2, $y2] = [$at[$coupled->to->id][0], $at[$coupled->to->id][1] + 24];
         $bend = max(40, intdiv($x2 - $x1, 2));
+        $label = $x1 + intdiv(self::COLUMN - self::POST, 2);
 
         return new LineView(
             $coupled->from->name,
@@ -152,11 +153,22 @@ final readonly class PairingsPage
             $coupled->to->name,
             self::state($states),
             \sprintf('M%d %dC%d %d %d %d %d %d', $x1, $y1, $x1 + $bend, $y1, $x2 - $bend, $y2, $x2, $y2),
-            $x1 + 10,
-            $y1 - 6,
+            $label,
+            self::height($x1, $y1, $x2, $y2, $label) - 5,
             array_map(fn (TieState $s): array => $this->tie($hand, $s), $states),
             '' === $coupled->id ? null : new Link('Change', $this->url($hand, 'record', ['list' => 'pairings', 'id' => $coupled->id])),
         );
+    }
+
+    /** Where a line is at some place of its way: it leaves and arrives level. */
+    private static function height(int $x1, int $y1, int $x2, int $y2, int $x): int
+    {
+        $t = 0.0;
+        while ($t < 1.0 && $x1 + ($x2 - $x1) * (1.5 * $t - 1.5 * $t ** 2 + $t ** 3) < $x) {
+            $t += 0.02;
+        }
+
+        return (int) round($y1 + ($y2 - $y1) * (3 * $t ** 2 - 2 * $t ** 3));
     }
 
     /** @return array{name: string, mine: string, theirs: string, state: string, why: string, mends: list<Post>} */
