@@ -45,7 +45,9 @@ final class Contact implements GeneralStep
         $plan = $desk->contact();
         $values = [];
         foreach ([...$plan->laptop, ...array_intersect_key($plan->unit, ['Open' => ''])] as $label => $value) {
-            $values[] = StepValue::plain('laptop-'.strtolower(strtr($label, ' ', '-')), $label, $value);
+            $id = 'laptop-'.strtolower(strtr($label, ' ', '-'));
+            // What stands in brackets explains, and is not typed.
+            $values[] = new StepValue($id, $label, $value, explode(' (', $value)[0], 'computed');
         }
 
         return new RunbookStep(
