@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Vorhut\App\Jobs;
 
 use Psr\Cache\CacheItemPoolInterface;
+use Symfony\Component\Cache\Adapter\PhpFilesAdapter;
 use Vorhut\Core\Profile\DeviceProfile;
 use Vorhut\Core\Profile\ProfileLibrary;
 use Vorhut\Core\Record\Field\Slug;
@@ -24,9 +25,13 @@ final class ShippedProfiles
         return self::$library ??= self::library(self::decoded(...));
     }
 
-    /** What one request has read is kept for all others. */
+    /** What one request has read is kept for all others, where code is shared between processes. */
     public static function kept(CacheItemPoolInterface $kept): ProfileLibrary
     {
+        if (!PhpFilesAdapter::isSupported()) {
+            return self::load();
+        }
+
         return self::library(static function (string $id, string $file) use ($kept): DeviceProfile {
             $item = $kept->getItem(\sprintf('%s-%d-%d', $id, self::SHAPE, (int) filemtime($file)));
             $profile = $item->get();
