@@ -200,8 +200,8 @@ final class Settings
         if ('' !== $setting->computed) {
             $value = $this->computed($device, $setting);
             yield $setting->isPlainFact
-                ? new ChainLink(Origin::Computed, $value, $setting->computed)
-                : $this->link($setting, Origin::Computed, $value, $setting->computed);
+                ? new ChainLink(Origin::Computed, $value, Template::inWords($setting->computed))
+                : $this->link($setting, Origin::Computed, $value, Template::inWords($setting->computed));
         }
         if ($setting->secret) {
             yield $this->link($setting, Origin::Computed, $this->secretName($device, $setting), 'its name in the vault');

@@ -22,6 +22,7 @@ use Vorhut\Core\Profile\Entrance;
 use Vorhut\Core\Profile\Setting\Allowed;
 use Vorhut\Core\Profile\Setting\MenuPlace;
 use Vorhut\Core\Profile\Setting\Setting;
+use Vorhut\Core\Profile\Setting\Template;
 use Vorhut\Core\Profile\Supply;
 
 /** Shows the kinds of unit that a job can plan with. */
@@ -103,7 +104,7 @@ final readonly class KindsPage
         $default = null === $setting->default ? '' : 'else '.Allowed::shown($setting, $setting->default);
         $notes = [
             $default,
-            '' === $setting->computed ? '' : 'from '.$setting->computed,
+            '' === $setting->computed ? '' : Template::inWords($setting->computed),
             null === $setting->ask ? '' : 'asked of '.$setting->ask->label(),
             $setting->why,
         ];

@@ -18,7 +18,7 @@ use Vorhut\Core\Record\Json;
 #[SkipDatabaseRollback]
 final class TwoWritersTest extends AppTestCase
 {
-    private const ROUNDS = 100;
+    private const ROUNDS = 60;
 
     /** @var list<array{Process, InputStream}> */
     private array $writers = [];

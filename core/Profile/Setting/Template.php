@@ -10,6 +10,9 @@ final class Template
     /** @var array<string, list<string>> names by template */
     private static array $known = [];
 
+    /** @var array<string, string> by template */
+    private static array $words = [];
+
     /** @return list<string> the names in braces, "@" in front of facts */
     public static function names(string $template): array
     {
@@ -19,6 +22,26 @@ final class Template
         }
 
         return self::$known[$template];
+    }
+
+    /** For people: facts by what they are, other values by their names. */
+    public static function inWords(string $template): string
+    {
+        return self::$words[$template] ??= self::words($template);
+    }
+
+    private static function words(string $template): string
+    {
+        $words = [];
+        foreach (self::names($template) as $name) {
+            $fact = str_starts_with($name, '@') ? Fact::tryFrom(explode('/', substr($name, 1))[0]) : null;
+            $words['{'.$name.'}'] = $fact?->label() ?? strtr($name, ['-' => ' ', '@' => '']);
+        }
+        if (1 === \count($words) && isset($words[$template])) {
+            return $words[$template];
+        }
+
+        return strtr($template, array_map(static fn (string $word): string => '('.$word.')', $words));
     }
 
     /**

@@ -131,6 +131,8 @@ final class SettingsTest extends TestCase
             self::assertSame($is, $settings->value($job->devices['unit'], $id)?->value(), $id);
         }
         self::assertSame(['10.47.1.53', '10.47.1.54'], $settings->value($job->devices['unit'], 'servers')?->value());
+        self::assertSame('its mask', $settings->value($job->devices['unit'], 'mask')?->from?->said);
+        self::assertSame('https://(its address)/(its MAC).cfg', $settings->value($job->devices['unit'], 'url')?->from?->said);
     }
 
     public function testAddressesOfEveryInterfaceAreAmongTheValues(): void
