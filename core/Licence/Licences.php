@@ -56,19 +56,17 @@ final class Licences
         return $best;
     }
 
-    /** @return array{used: int, allowed: int, licensed: int} licensed: what further licences that are not applied would add */
+    /** @return array{used: int, allowed: int} planned, and allowed once every planned licence is applied */
     public function capacity(Device $device, Capacity $capacity): array
     {
         $allowed = $capacity->count;
-        $planned = 0;
         foreach ($this->of($device) as $licence) {
             if ($this->kind($licence)?->capacity === $capacity->id) {
                 $allowed += $licence->count;
-                $planned += $licence->state->isInTheUnit() ? 0 : $licence->count;
             }
         }
 
-        return ['used' => $this->used($device, $capacity), 'allowed' => $allowed, 'licensed' => $planned];
+        return ['used' => $this->used($device, $capacity), 'allowed' => $allowed];
     }
 
     private function used(Device $device, Capacity $capacity): int

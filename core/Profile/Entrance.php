@@ -24,8 +24,6 @@ final readonly class Entrance
         public bool $warns,
         #[Text('Where the network is set', max: 200, default: '')]
         public string $path,
-        #[Text('How to get there', max: 300, default: '')]
-        public string $reach,
     ) {
     }
 }

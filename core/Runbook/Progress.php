@@ -29,12 +29,6 @@ final readonly class Progress
         return $this->recorded[$step] ?? self::covers($this->stage, $at);
     }
 
-    /** Done as the stage says, but nobody has signed for it. */
-    public function isUnsigned(string $step, WorkStage $at): bool
-    {
-        return !isset($this->recorded[$step]) && self::covers($this->stage, $at);
-    }
-
     /** Why it was left out; null where it was not. */
     public function skipped(string $step): ?string
     {

@@ -14,11 +14,16 @@ use Vorhut\App\Jobs\RecordsPage;
 use Vorhut\App\Web\View\Link;
 use Vorhut\App\Web\Words;
 use Vorhut\Core\Job\Device;
+use Vorhut\Core\Net\InterfaceAddress;
 use Vorhut\Core\Profile\Coupling\Coupling;
 use Vorhut\Core\Profile\Coupling\Tie;
 use Vorhut\Core\Profile\DeviceProfile;
 use Vorhut\Core\Profile\Dial;
 use Vorhut\Core\Profile\Entrance;
+use Vorhut\Core\Profile\FactoryMode;
+use Vorhut\Core\Profile\InterfaceFactory;
+use Vorhut\Core\Profile\LicenceKind;
+use Vorhut\Core\Profile\Module;
 use Vorhut\Core\Profile\Setting\Allowed;
 use Vorhut\Core\Profile\Setting\MenuPlace;
 use Vorhut\Core\Profile\Setting\Setting;
@@ -78,7 +83,10 @@ final readonly class KindsPage
     {
         $factory = $profile->factory;
         $facts = [
-            'From the carton' => null === $factory->address ? $factory->mode->label() : $factory->mode->label().', '.$factory->address,
+            'From the carton' => self::factory('', $factory->mode, $factory->address).implode('', array_map(
+                static fn (InterfaceFactory $f): string => '; '.self::factory($f->interface.': ', $f->mode, $f->address),
+                $profile->factories,
+            )),
             'Ways in' => implode('; ', array_map(self::entrance(...), $profile->entrances)),
             'Fed by' => implode('; ', array_map(static fn (Supply $s): string => $s->kind->label(), $profile->supplies)),
             'Draws' => null === $profile->watts ? '' : $profile->watts.' W',
@@ -87,10 +95,33 @@ final readonly class KindsPage
             'Firmware' => (string) $profile->firmware,
             'Starts in' => 0 === $profile->bootSeconds ? '' : $profile->bootSeconds.' s',
             'Reset' => $profile->reset,
+            'Modules' => implode(', ', array_map(
+                static fn (Module $m): string => \sprintf('%s (%s)', lcfirst($m->name), Words::count($m->sockets, 'socket')),
+                $profile->modules,
+            )),
+            'Licences' => implode(', ', array_map(self::licence(...), $profile->licences)),
             'In the box' => implode(', ', $profile->accessories),
         ];
 
         return array_filter($facts, static fn (string $f): bool => '' !== $f);
+    }
+
+    private static function factory(string $of, FactoryMode $mode, ?InterfaceAddress $address): string
+    {
+        return $of.$mode->label().(null === $address ? '' : ', '.$address);
+    }
+
+    private static function licence(LicenceKind $licence): string
+    {
+        $notes = [
+            $licence->steps > 1 ? 'in steps of '.$licence->steps : '',
+            '' === $licence->tiedTo ? '' : 'tied to '.$licence->tiedTo,
+            $licence->required ? 'needed' : '',
+            $licence->unlocks ? 'ends on a day' : '',
+        ];
+        $said = implode(', ', array_filter($notes, static fn (string $n): bool => '' !== $n));
+
+        return lcfirst($licence->name).('' === $said ? '' : \sprintf(' (%s)', $said));
     }
 
     private static function entrance(Entrance $entrance): string

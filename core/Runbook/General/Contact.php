@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Vorhut\Core\Runbook\General;
 
 use Vorhut\Core\Profile\FactoryMode;
+use Vorhut\Core\Profile\InterfaceFactory;
 use Vorhut\Core\Profile\Step\Cause;
 use Vorhut\Core\Profile\Step\WorkStage;
 use Vorhut\Core\Runbook\Desk;
@@ -25,16 +26,24 @@ final class Contact implements GeneralStep
     /** @return list<string> how a unit is found whose address nobody has chosen */
     private static function finding(Desk $desk): array
     {
+        $others = array_map(
+            static fn (InterfaceFactory $f): string => \sprintf(
+                'Its interface %s leaves the carton with %s.',
+                $f->interface,
+                null === $f->address ? $f->mode->label() : (string) $f->address,
+            ),
+            $desk->profile->factories,
+        );
         if (FactoryMode::Static === $desk->profile->factory->mode) {
-            return [];
+            return $others;
         }
 
-        return match ($desk->job->info->schools->finding) {
+        return [...$others, ...match ($desk->job->info->schools->finding) {
             Finding::Screen => ['Read its address on its own screen or display, if it has one; else in the list of leases, by its MAC.'],
             Finding::Label => ['Open the name on its label; if nothing answers, look in the list of leases for its MAC.'],
             Finding::Scan => ['Sweep the range from the laptop, where one may, and find it by its MAC.'],
             Finding::Leases => ['Look in the list of leases for its MAC.'],
-        };
+        }];
     }
 
     public function of(Desk $desk): ?RunbookStep

@@ -24,9 +24,11 @@ final class Mount implements GeneralStep
     {
         $do = [];
         foreach ($desk->device->modules as $fitted) {
+            $with = array_column($desk->profile->modules, 'with', 'id')[$fitted->module] ?? '';
             $do[] = \sprintf(
-                '%s into %s: off and unplugged, pressed in evenly.',
+                '%s%s into %s: off and unplugged, pressed in evenly.',
                 self::name($desk->profile->modules, $fitted->module),
+                '' === $with ? '' : ' with '.$with,
                 self::name($desk->profile->slots, $fitted->slot),
             );
         }

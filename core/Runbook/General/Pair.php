@@ -30,15 +30,32 @@ final class Pair implements GeneralStep
             }
         }
 
-        return [] === $values && [] === $do ? null : new RunbookStep(
+        $wrong = array_map(static fn (string $w): string => 'The plan does not agree with itself. '.$w, $wrong);
+        $wrong = [...self::lacking($desk), ...$wrong];
+
+        return [] === $values && [] === $do && [] === $wrong ? null : new RunbookStep(
             'pair',
             WorkStage::Pair,
             'Pair it with the other end',
             'Both ends hold values that match, or nothing works although each looks right.',
             do: $do,
             values: $values,
-            cautions: array_map(static fn (string $w): string => 'The plan does not agree with itself. '.$w, $wrong),
+            cautions: $wrong,
         );
+    }
+
+    /** @return list<string> partners that its kind needs, and the plan does not name */
+    private static function lacking(Desk $desk): array
+    {
+        $there = array_map(static fn (Coupled $c): string => $c->coupling->id, $desk->settings->couplings->from($desk->device));
+        $lacking = [];
+        foreach ($desk->profile->couplings as $coupling) {
+            if ($coupling->required && !\in_array($coupling->id, $there, true)) {
+                $lacking[] = \sprintf('The plan does not say what it %s.', $coupling->name);
+            }
+        }
+
+        return $lacking;
     }
 
     private static function line(Desk $desk, Coupled $coupled): string

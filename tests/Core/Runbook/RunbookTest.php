@@ -142,6 +142,16 @@ final class RunbookTest extends TestCase
         self::assertSame([], $blockers(['licences' => $applied] + $more, 'addressed', new Progress(Stage::Planned, ['first' => true])));
     }
 
+    public function testPartnersThatAreNeededAndFurtherInterfacesAreTold(): void
+    {
+        $couplings = [['id' => 'feeds', 'name' => 'feeds', 'required' => true], ['id' => 'may', 'name' => 'may feed']];
+        $factories = [['interface' => 'link-b', 'mode' => 'static', 'address' => '192.0.2.7/24']];
+        $runbook = self::runbook(['couplings' => $couplings, 'factories' => $factories]);
+        self::assertSame(['The plan does not say what it feeds.'], $runbook->step('pair')?->cautions);
+        self::assertContains('Its interface link-b leaves the carton with 192.0.2.7/24.', $runbook->step('contact')->do ?? []);
+        self::assertNull(self::runbook([])->step('pair'));
+    }
+
     public function testTheStageOfTheUnitIsTheLastOneThatIsDoneToItsEnd(): void
     {
         $job = Units::job(['k' => ['steps' => [['id' => 'hang', 'stage' => 'mount', 'title' => 'Hang it']]]], ['unit' => []]);
