@@ -12,6 +12,7 @@ use Vorhut\App\Jobs\JobInHand;
 use Vorhut\App\Web\JobPage;
 use Vorhut\Core\InvalidValue;
 use Vorhut\Core\Job\Device;
+use Vorhut\Core\Runbook\Runbook;
 use Vorhut\Core\Runbook\RunbookStep;
 
 /** Unit by unit from the carton to its address; every step signed with time and name. */
@@ -70,9 +71,10 @@ final class BenchController extends JobPage
     public function record(JobInHand $hand, string $id, Request $request, StepRecorder $recorder): Response
     {
         $device = $this->find($hand, $id);
-        $step = $this->step($hand, $device, $request->request->getString('step'));
+        $runbook = $this->units->runbook($hand, $device);
+        $step = $this->step($runbook, $request->request->getString('step'));
         try {
-            $recorded = $recorder->read($hand, $device, $step, $request->request);
+            $recorded = $recorder->read($hand, $runbook, $step, $request->request);
         } catch (InvalidValue $e) {
             $error = \sprintf('%s: expected is %s. %s', '' === $e->given ? 'Nothing was given' : $e->given, $e->allowed, $e->advice);
             $laptop = $this->laptops->of($hand->stored, $this->user());
@@ -91,7 +93,7 @@ final class BenchController extends JobPage
     public function start(JobInHand $hand, string $id, Request $request, BenchTimers $timers): Response
     {
         $device = $this->find($hand, $id);
-        $step = $this->step($hand, $device, $request->request->getString('step'));
+        $step = $this->step($this->units->runbook($hand, $device), $request->request->getString('step'));
         $timers->start($hand->stored, $device->id, $step, $request->request->getInt('number'), $this->user());
 
         return $this->to($hand, 'bench_device', ['id' => $device->id, 'step' => $step->id]);
@@ -109,10 +111,9 @@ final class BenchController extends JobPage
             : $this->to($hand, 'bench_device', ['id' => $device, 'step' => $request->request->getString('step')]);
     }
 
-    private function step(JobInHand $hand, Device $device, string $wanted): RunbookStep
+    private function step(Runbook $runbook, string $wanted): RunbookStep
     {
-        return $this->units->runbook($hand, $device)->step($wanted)
-            ?? throw $this->createNotFoundException(\sprintf('There is no step "%s".', $wanted));
+        return $runbook->step($wanted) ?? throw $this->createNotFoundException(\sprintf('There is no step "%s".', $wanted));
     }
 
     private function find(JobInHand $hand, string $id): Device

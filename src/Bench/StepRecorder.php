@@ -15,8 +15,10 @@ use Vorhut\Core\Job\Device;
 use Vorhut\Core\Job\Edit;
 use Vorhut\Core\Job\PasswordState;
 use Vorhut\Core\Job\Stage;
+use Vorhut\Core\Runbook\Blocker;
 use Vorhut\Core\Runbook\General\Contact;
 use Vorhut\Core\Runbook\ReadBack;
+use Vorhut\Core\Runbook\Runbook;
 use Vorhut\Core\Runbook\Runbooks;
 use Vorhut\Core\Runbook\RunbookStep;
 use Vorhut\Core\Setting\Settings;
@@ -36,7 +38,7 @@ final readonly class StepRecorder
      *
      * @throws InvalidValue when what was read differs from the plan, or a reason is missing
      */
-    public function read(JobInHand $hand, Device $device, RunbookStep $step, InputBag $form): StepRecorded
+    public function read(JobInHand $hand, Runbook $runbook, RunbookStep $step, InputBag $form): StepRecorded
     {
         $reason = trim($form->getString('reason'));
         if ($form->getBoolean('reopen')) {
@@ -49,10 +51,9 @@ final readonly class StepRecorder
 
             return new StepRecorded($step->id, true, true, $reason);
         }
-        $settings = new Settings($hand->job);
-        $kept = (new ReadBack($settings))->of($device, $step, self::texts($form), '' !== $reason);
+        $kept = (new ReadBack(new Settings($hand->job)))->of($runbook->device, $step, self::texts($form), '' !== $reason);
         if ('' === $reason) {
-            $this->requireOrder($hand, $settings, $device, $step);
+            self::requireOrder($runbook, $step);
         }
 
         return new StepRecorded($step->id, true, reason: $reason, kept: $kept);
@@ -103,13 +104,12 @@ final readonly class StepRecorder
     }
 
     /** @throws InvalidValue for a step that waits for something, or has open ones before it */
-    private function requireOrder(JobInHand $hand, Settings $settings, Device $device, RunbookStep $step): void
+    private static function requireOrder(Runbook $runbook, RunbookStep $step): void
     {
-        $progress = BenchRecords::progress($device, $this->records->of($hand->stored, $device->id));
-        $before = (new Runbooks($settings))->of($device, $progress)->before($step->id);
+        $before = \array_slice($runbook->before($step->id), 0, 3);
         $waits = [
-            ...array_map(static fn ($b): string => rtrim($b->text, '.'), $step->blockedBy),
-            ...array_map(static fn (RunbookStep $s): string => 'first '.lcfirst($s->title), \array_slice($before, 0, 3)),
+            ...array_map(static fn (Blocker $b): string => rtrim($b->text, '.'), $step->blockedBy),
+            ...array_map(static fn (RunbookStep $s): string => 'first '.lcfirst($s->title), $before),
         ];
         if ([] !== $waits) {
             throw new InvalidValue(implode('; ', $waits), 'the order of the runbook', 'Do that first, or say why not.');
