@@ -25,6 +25,8 @@ final readonly class JobInfo implements Checked
         public string $notes,
         #[Nested(Schools::class, 'How we do it')]
         public Schools $schools,
+        #[Nested(Visit::class, 'On site')]
+        public Visit $visit,
     ) {
     }
 

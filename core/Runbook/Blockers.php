@@ -79,7 +79,8 @@ final readonly class Blockers
             $found = true;
             if (null !== $need->stage && !Progress::covers($coupled->to->stage, $need->stage)) {
                 $said = '' === $need->text ? \sprintf('it must be through "%s"', $need->stage->label()) : $need->text;
-                $blockers[] = new Blocker('unit', $coupled->to->id, \sprintf('%s: %s.', $coupled->to->name, rtrim($said, '.')));
+                $text = \sprintf('%s: %s.', $coupled->to->name, rtrim($said, '.'));
+                $blockers[] = new Blocker('unit', $coupled->to->id, $text, Progress::after($need->stage));
             }
         }
 

@@ -48,4 +48,16 @@ final readonly class Progress
 
         return null !== $through && $at->rank() <= $through->rank();
     }
+
+    /** The first stage of a unit that has come through a part of the work. */
+    public static function after(WorkStage $at): Stage
+    {
+        foreach (Stage::cases() as $stage) {
+            if (self::covers($stage, $at)) {
+                return $stage;
+            }
+        }
+
+        return Stage::AsLeft;
+    }
 }

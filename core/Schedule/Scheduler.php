@@ -1,0 +1,132 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Core\Schedule;
+
+use Random\Engine\Mt19937;
+use Random\Randomizer;
+
+/** Looks for an order of work that takes the least time. The same job gives the same order. */
+final class Scheduler
+{
+    private const SEED = 12;
+
+    /** Passes by tasks in them: a small job is tried more often than a large one, at about the same cost. */
+    private const TASKS_LAID = 36000;
+    /** Up to so many tasks any order is tried, beside those that seem good. */
+    private const FEW = 20;
+    private const MOST_PASSES = 1200;
+    /** Times the bound. */
+    private const GOOD_ENOUGH = 1.002;
+
+    /** @param int|null $passes how many orders are tried at most; null: as many as soon done */
+    public static function of(Agenda $agenda, Resources $with, ?int $passes = null): Schedule
+    {
+        $network = new Network($agenda);
+        $bounds = Bounds::of($network, $with);
+        $passes ??= max(4, min(self::MOST_PASSES, intdiv(self::TASKS_LAID, max(1, \count($agenda->tasks)))));
+        $random = new Randomizer(new Mt19937(self::SEED));
+        $best = [];
+        $length = \PHP_INT_MAX;
+        $urgency = [];
+        foreach (self::urgencies($network, $random, $passes, $urgency) as $try => $tried) {
+            $passed = 0 === $try % 2 ? [] : self::passed($agenda, $random);
+            $slots = Pass::of($network, $with, $tried, $passed, isBold: $try % 4 > 1);
+            $end = [] === $slots ? 0 : max(array_map(static fn (Slot $s): int => $s->end, $slots));
+            if (\count($slots) > \count($best) || (\count($slots) === \count($best) && $end < $length)) {
+                [$best, $length, $urgency] = [$slots, $end, $tried];
+            }
+            if ($length <= $bounds->most() * self::GOOD_ENOUGH) {
+                break;
+            }
+        }
+        $circle = array_values(array_diff_key($agenda->tasks, $best));
+        uasort($best, static fn (Slot $a, Slot $b): int => [$a->start, $a->task] <=> [$b->start, $b->task]);
+
+        return new Schedule($agenda, $with, $bounds, array_values($best), [] === $best ? 0 : $length, Chain::of($network, $best), $circle);
+    }
+
+    /**
+     * The rules of thumb first, then what is near the best one so far.
+     *
+     * @param array<int, float> $best by task, as it is by then
+     *
+     * @return iterable<int, array<int, float>>
+     */
+    private static function urgencies(Network $network, Randomizer $random, int $passes, array &$best): iterable
+    {
+        $tail = array_map(floatval(...), $network->tail);
+        $rules = [self::withSharers($network, $tail), $tail, self::waitsFirst($network, $tail)];
+        foreach (\array_slice($rules, 0, $passes) as $try => $rule) {
+            yield $try => $rule;
+        }
+        $longest = (int) max([1.0, ...$tail]);
+        for ($try = \count($rules); $try < $passes; ++$try) {
+            $width = $random->getInt(5, 50);
+            yield $try => 0 === $try % 3 && \count($tail) <= self::FEW
+                ? array_map(static fn (): float => (float) $random->getInt(0, $longest), $tail)
+                : array_map(static fn (float $u): float => $u * (1.0 + $random->getInt(-$width, $width) / 100.0), $best);
+        }
+    }
+
+    /**
+     * Sometimes it is better to wait for something than to take what is at hand.
+     *
+     * @return array<int, int>
+     */
+    private static function passed(Agenda $agenda, Randomizer $random): array
+    {
+        return array_map(static fn (): int => max(0, $random->getInt(-6, 2)), $agenda->tasks);
+    }
+
+    /**
+     * Whoever shares a factory address keeps the others waiting until it is off the bench.
+     *
+     * @param array<int, float> $tail
+     *
+     * @return array<int, float>
+     */
+    private static function withSharers(Network $network, array $tail): array
+    {
+        $stay = [];
+        foreach ($network->agenda->units as $unit) {
+            if ('' !== $unit->factory && $unit->needsTheBench()) {
+                $stay[$unit->factory] = ($stay[$unit->factory] ?? 0.0) + self::seconds($network, $unit);
+            }
+        }
+        foreach ($network->agenda->units as $unit) {
+            if ('' !== $unit->factory && $unit->needsTheBench()) {
+                $more = $stay[$unit->factory] - self::seconds($network, $unit);
+                foreach (\array_slice($unit->tasks, 0, $unit->to + 1) as $task) {
+                    $tail[$task] += $more;
+                }
+            }
+        }
+
+        return $tail;
+    }
+
+    private static function seconds(Network $network, UnitWork $unit): float
+    {
+        $tasks = \array_slice($unit->tasks, max(0, $unit->from), $unit->to - max(0, $unit->from) + 1);
+
+        return array_sum(array_map(static fn (int $t): int => $network->agenda->tasks[$t]->length(), $tasks));
+    }
+
+    /**
+     * What runs by itself for long is begun early.
+     *
+     * @param array<int, float> $tail
+     *
+     * @return array<int, float>
+     */
+    private static function waitsFirst(Network $network, array $tail): array
+    {
+        foreach ($network->agenda->tasks as $number => $task) {
+            $tail[$number] += 4.0 * $task->wait;
+        }
+
+        return $tail;
+    }
+}

@@ -1,0 +1,231 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Tests\Core\Schedule;
+
+use PHPUnit\Framework\Attributes\DataProvider;
+use PHPUnit\Framework\TestCase;
+use Random\Engine\Mt19937;
+use Random\Randomizer;
+use Vorhut\Core\InvalidValue;
+use Vorhut\Core\Job\Device;
+use Vorhut\Core\Job\Job;
+use Vorhut\Core\Runbook\Runbooks;
+use Vorhut\Core\Schedule\Agenda;
+use Vorhut\Core\Schedule\AgendaMaker;
+use Vorhut\Core\Schedule\Because;
+use Vorhut\Core\Schedule\LeftOut;
+use Vorhut\Core\Schedule\Link;
+use Vorhut\Core\Schedule\Resources;
+use Vorhut\Core\Schedule\Schedule;
+use Vorhut\Core\Schedule\Scheduler;
+use Vorhut\Core\Schedule\Slot;
+use Vorhut\Core\Schedule\Task;
+use Vorhut\Core\Setting\Settings;
+use Vorhut\Tests\Support\Units;
+
+final class ScheduleTest extends TestCase
+{
+    public function testWhileOneUnitRestartsHandsAreOnTheOther(): void
+    {
+        $schedule = Scheduler::of(Agendas::of([[[60, 300], [60, 0]], [[100, 0], [50, 0]]]), new Resources(1));
+        self::assertSame(420, $schedule->makespan);
+        self::assertSame(420, $schedule->bounds->chain);
+        self::assertSame(270, $schedule->bounds->hands);
+        self::assertSame([
+            'makespan' => 420,
+            'lowerBound' => 420,
+            'steps' => [
+                ['unit' => 'u0', 'step' => 's0', 'technician' => 1, 'start' => 0, 'end' => 60],
+                ['unit' => 'u0', 'step' => 's0', 'technician' => null, 'start' => 60, 'end' => 360],
+                ['unit' => 'u1', 'step' => 's2', 'technician' => 1, 'start' => 60, 'end' => 160],
+                ['unit' => 'u1', 'step' => 's3', 'technician' => 1, 'start' => 160, 'end' => 210],
+                ['unit' => 'u0', 'step' => 's1', 'technician' => 1, 'start' => 360, 'end' => 420],
+            ],
+        ], $schedule->jsonSerialize());
+    }
+
+    public function testOneFactoryAddressIsHeldByOneUnitAtATime(): void
+    {
+        $cameras = array_fill(0, 3, [[20, 0], [10, 90], [30, 60], [40, 0]]);
+        $shared = array_fill(0, 3, ['from' => 1, 'to' => 2, 'factory' => '192.0.2.10']);
+        $schedule = Scheduler::of(Agendas::of($cameras, [], $shared), new Resources(2));
+        // 3 times 190 s one after the other, 20 s before the first and 40 s behind the last.
+        self::assertSame(630, $schedule->bounds->factory);
+        self::assertSame(630, $schedule->makespan);
+        self::assertContains(Because::Bench, array_map(static fn (Link $l): Because => $l->because, $schedule->chain));
+        $alone = Scheduler::of(Agendas::of($cameras, [], array_fill(0, 3, ['from' => 1, 'to' => 2])), new Resources(2));
+        self::assertSame(290, $alone->makespan);
+    }
+
+    public function testPortsAndWattsOfTheBenchAreKept(): void
+    {
+        $units = array_fill(0, 4, [[10, 90]]);
+        $stay = array_fill(0, 4, ['from' => 0, 'to' => 0, 'watts' => 25.0]);
+        self::assertSame(200, Scheduler::of(Agendas::of($units, [], $stay), new Resources(2, ports: 2))->makespan);
+        self::assertSame(200, Scheduler::of(Agendas::of($units, [], $stay), new Resources(2, watts: 60))->makespan);
+        self::assertSame(110, Scheduler::of(Agendas::of($units, [], $stay), new Resources(2))->makespan);
+        // What draws more than the bench feeds has a supply of its own.
+        self::assertSame(110, Scheduler::of(Agendas::of($units, [], $stay), new Resources(2, watts: 20))->makespan);
+    }
+
+    public function testAUnitDoesNotBlockTheBenchForOneThatItWaitsFor(): void
+    {
+        $agenda = Agendas::of([[[10, 0], [10, 0]], [[10, 0], [10, 0]]], [1 => [3]], [['to' => 1], ['to' => 1]]);
+        $schedule = Scheduler::of($agenda, new Resources(1, ports: 1));
+        self::assertSame([], $schedule->circle);
+        self::assertSame(40, $schedule->makespan);
+    }
+
+    public function testWhatWaitsForEachOtherIsSaid(): void
+    {
+        $schedule = Scheduler::of(Agendas::of([[[10, 0], [10, 0]], [[10, 0]], [[10, 0]]], [1 => [2], 2 => [1]]), new Resources(1));
+        self::assertSame(['s1', 's2'], array_map(static fn (Task $t): string => $t->step, $schedule->circle));
+        self::assertSame(20, $schedule->makespan);
+        self::assertSame(20, $schedule->bounds->most());
+    }
+
+    #[DataProvider('smallJobs')]
+    public function testASmallJobTakesHardlyMoreThanItMust(int $seed): void
+    {
+        $agenda = Agendas::random(new Randomizer(new Mt19937($seed)), 4);
+        foreach ([1, 2] as $technicians) {
+            $with = new Resources($technicians, ports: 2, watts: 40);
+            $schedule = Scheduler::of($agenda, $with);
+            $exact = Exact::of($agenda, $with);
+            self::assertKept($agenda, $with, $schedule);
+            self::assertLessThanOrEqual($exact, $schedule->bounds->most(), 'the bound is one');
+            self::assertGreaterThanOrEqual($exact, $schedule->makespan, 'nothing is shorter than the shortest');
+            self::assertLessThanOrEqual((int) ($exact * 1.1), $schedule->makespan);
+        }
+    }
+
+    /** @return iterable<array{int}> */
+    public static function smallJobs(): iterable
+    {
+        for ($seed = 1; $seed <= 24; ++$seed) {
+            yield [$seed];
+        }
+    }
+
+    public function testSixtyUnitsAreOrderedWithinASecondAndATenthOfTheBound(): void
+    {
+        $job = self::cameras(60);
+        $runbooks = new Runbooks(new Settings($job));
+        $agenda = AgendaMaker::of($job, array_map(static fn (Device $d) => $runbooks->of($d), array_values($job->devices)));
+        foreach ([1, 2, 3, 4] as $technicians) {
+            $with = new Resources($technicians);
+            $start = hrtime(true);
+            $schedule = Scheduler::of($agenda, $with);
+            self::assertLessThan(1.0, (hrtime(true) - $start) / 1e9);
+            self::assertKept($agenda, $with, $schedule);
+            self::assertCount(\count($agenda->tasks), $schedule->slots);
+            self::assertLessThanOrEqual($schedule->bounds->most() * 1.1, $schedule->makespan);
+        }
+    }
+
+    public function testALateUnitMovesOnlyWhatWaitsForIt(): void
+    {
+        $agenda = Agendas::of([[[60, 0]], [[60, 0]], [[60, 0]]], [1 => [0]], [['ready' => 600]]);
+        $schedule = Scheduler::of($agenda, new Resources(1));
+        self::assertSame(720, $schedule->makespan);
+        self::assertSame(720, $schedule->bounds->most());
+        self::assertSame([2, 0, 1], array_map(static fn (Slot $s): int => $s->task, $schedule->slots));
+    }
+
+    public function testWhatWaitsForAnAnswerIsLeftOutAndWithItOnlyWhatNeedsIt(): void
+    {
+        $kind = ['settings' => [
+            ['id' => 'key', 'ask' => 'client', 'stage' => 'role'],
+            ['id' => 'level', 'type' => 'whole', 'default' => 3, 'stage' => 'upkeep'],
+        ]];
+        $job = Units::job(['k' => $kind], ['unit' => []]);
+        $agenda = AgendaMaker::of($job, [(new Runbooks(new Settings($job)))->of($job->devices['unit'])]);
+        $left = array_map(static fn (LeftOut $l): string => $l->step->id, $agenda->left);
+        sort($left);
+        self::assertSame(['ask', 'hand-over', 'prove', 'role'], $left);
+        self::assertContains('upkeep', array_map(static fn (Task $t): string => $t->step, $agenda->tasks));
+        $answered = Units::job(['k' => $kind], ['unit' => []], ['answers' => [['id' => 'a', 'setting' => 'key', 'value' => 'x']]]);
+        $agenda = AgendaMaker::of($answered, [(new Runbooks(new Settings($answered)))->of($answered->devices['unit'])]);
+        self::assertSame([], $agenda->left);
+    }
+
+    public function testAStepWaitsForThePartnerThatItsKindNeeds(): void
+    {
+        $kinds = [
+            'player' => [
+                'couplings' => [['id' => 'plays-to', 'name' => 'plays to', 'with' => ['screen']]],
+                'steps' => [['id' => 'role', 'stage' => 'role', 'title' => 'Point it', 'needs' => [['coupling' => 'plays-to', 'stage' => 'address']]]],
+            ],
+            'screen' => [],
+        ];
+        $pairings = ['pairings' => [['id' => 'p', 'coupling' => 'plays-to', 'from' => 'one', 'to' => 'two']]];
+        $job = Units::job($kinds, ['one' => ['profile' => 'player'], 'two' => ['profile' => 'screen']], $pairings);
+        $runbooks = new Runbooks(new Settings($job));
+        $agenda = AgendaMaker::of($job, [$runbooks->of($job->devices['one']), $runbooks->of($job->devices['two'])]);
+        $role = array_values(array_filter($agenda->tasks, static fn (Task $t): bool => 'role' === $t->step && 'one' === $t->unit))[0];
+        $steps = array_map(static fn (int $n): string => $agenda->tasks[$n]->unit.' '.$agenda->tasks[$n]->step, $role->after);
+        self::assertContains('two address', $steps);
+        self::assertNotContains('two prove', $steps);
+        $without = AgendaMaker::of($job, [$runbooks->of($job->devices['one'])]);
+        self::assertContains('role', array_map(static fn (LeftOut $l): string => $l->step->id, $without->left));
+    }
+
+    public function testHowManyTechniciansThereMayBe(): void
+    {
+        $this->expectException(InvalidValue::class);
+        new Resources(5);
+    }
+
+    private static function cameras(int $count): Job
+    {
+        $units = [];
+        $kinds = ['ptz-camera-rotary', 'desk-phone-keypad', 'paging-horn', 'lighting-node'];
+        for ($n = 0; $n < $count; ++$n) {
+            $units['unit-'.$n] = ['profile' => $kinds[$n % 4]];
+        }
+
+        return Units::job(['k' => []], $units);
+    }
+
+    /** Nobody does two things at once, no step comes before what it waits for, no more is on the bench than fits. */
+    private static function assertKept(Agenda $agenda, Resources $with, Schedule $schedule): void
+    {
+        $slots = array_column($schedule->slots, null, 'task');
+        self::assertSame($schedule->makespan, max([0, ...array_column($slots, 'end')]));
+        foreach ($slots as $number => $slot) {
+            $task = $agenda->tasks[$number];
+            self::assertSame([$slot->start + $task->seconds, $slot->start + $task->length()], [$slot->handsOff, $slot->end]);
+            foreach ($task->after as $before) {
+                self::assertLessThanOrEqual($slot->start, $slots[$before]->end);
+            }
+            foreach ($slots as $other) {
+                $isApart = $other->handsOff <= $slot->start || $slot->handsOff <= $other->start;
+                if ($other !== $slot && !$isApart && [] !== array_intersect($other->technicians, $slot->technicians)) {
+                    self::fail('Somebody does two things at once.');
+                }
+            }
+        }
+        $stays = [];
+        foreach ($agenda->units as $unit) {
+            $end = $unit->ready;
+            foreach ($unit->tasks as $number) {
+                self::assertLessThanOrEqual($slots[$number]->start, $end, 'in the order of the runbook');
+                $end = $slots[$number]->end;
+            }
+            if ($unit->needsTheBench()) {
+                $from = $unit->isOnTheBench() ? 0 : $slots[$unit->tasks[$unit->from]]->start;
+                $stays[] = [$from, $slots[$unit->tasks[$unit->to]]->end, $unit];
+            }
+        }
+        foreach ($stays as [$from, , $unit]) {
+            $there = array_filter($stays, static fn (array $s): bool => $s[0] <= $from && $from < $s[1]);
+            $same = array_filter($there, static fn (array $s): bool => '' !== $unit->factory && $s[2]->factory === $unit->factory);
+            self::assertLessThanOrEqual($with->ports, \count($there));
+            self::assertLessThanOrEqual(1, \count($same));
+            $fed = array_filter($there, static fn (array $s): bool => $s[2]->watts <= $with->watts);
+            self::assertLessThanOrEqual($with->watts, array_sum(array_map(static fn (array $s): float => $s[2]->watts, $fed)));
+        }
+    }
+}
