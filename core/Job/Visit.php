@@ -43,8 +43,8 @@ final readonly class Visit implements Checked
     /** The day by which others must have answered; null while the day on site is not known. */
     public function neededBy(): ?string
     {
-        return null === $this->on
-            ? null
-            : (new \DateTimeImmutable($this->on))->modify(\sprintf('-%d days', $this->leadDays))->format('Y-m-d');
+        $day = null === $this->on ? false : \DateTimeImmutable::createFromFormat('!Y-m-d', $this->on);
+
+        return false === $day ? null : $day->modify(\sprintf('-%d days', $this->leadDays))->format('Y-m-d');
     }
 }

@@ -153,10 +153,11 @@ final class ScheduleTest extends TestCase
 
     public function testAStepWaitsForThePartnerThatItsKindNeeds(): void
     {
+        $need = ['coupling' => 'plays-to', 'stage' => 'address'];
         $kinds = [
             'player' => [
                 'couplings' => [['id' => 'plays-to', 'name' => 'plays to', 'with' => ['screen']]],
-                'steps' => [['id' => 'role', 'stage' => 'role', 'title' => 'Point it', 'needs' => [['coupling' => 'plays-to', 'stage' => 'address']]]],
+                'steps' => [['id' => 'role', 'stage' => 'role', 'title' => 'Point it', 'needs' => [$need]]],
             ],
             'screen' => [],
         ];

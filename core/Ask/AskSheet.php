@@ -1,0 +1,81 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Core\Ask;
+
+use Vorhut\Core\Ask\Block\Block;
+use Vorhut\Core\Classes;
+use Vorhut\Core\Profile\Setting\Ask;
+
+/** Everything that somebody outside must supply: who, what, for which units, why, and by when. */
+final readonly class AskSheet
+{
+    /**
+     * @param list<AskItem> $items by who is asked, then by heading
+     * @param string|null $neededBy a day (ISO 8601); null while the day on site is not known
+     */
+    private function __construct(public array $items, public ?string $neededBy)
+    {
+    }
+
+    public static function of(Asked $asked): self
+    {
+        $classes = Classes::in(__DIR__.'/Block', __NAMESPACE__.'\Block', Block::class);
+        $blocks = array_map(static fn (string $class): Block => new $class(), $classes);
+        usort($blocks, static fn (Block $a, Block $b): int => $a->place() <=> $b->place());
+        $items = [];
+        foreach ($blocks as $block) {
+            array_push($items, ...iterator_to_array($block->items($asked), false));
+        }
+        $rank = array_flip(array_column(Ask::cases(), 'value'));
+        usort($items, static fn (AskItem $a, AskItem $b): int => $rank[$a->who->value] <=> $rank[$b->who->value]);
+
+        return new self($items, $asked->job->info->visit->neededBy());
+    }
+
+    /** @return list<AskItem> */
+    public function open(): array
+    {
+        return array_values(array_filter($this->items, static fn (AskItem $i): bool => $i->isOpen()));
+    }
+
+    public function onlyOpen(): self
+    {
+        return new self($this->open(), $this->neededBy);
+    }
+
+    public function item(string $id): ?AskItem
+    {
+        foreach ($this->items as $item) {
+            if ($item->id === $id) {
+                return $item;
+            }
+        }
+
+        return null;
+    }
+
+    /** Only what one of them is asked. */
+    public function to(Ask $who): self
+    {
+        return new self(array_values(array_filter($this->items, static fn (AskItem $i): bool => $i->who === $who)), $this->neededBy);
+    }
+
+    /** @return array<string, array<string, list<AskItem>>> by who is asked and heading */
+    public function grouped(): array
+    {
+        $groups = [];
+        foreach ($this->items as $item) {
+            $groups[$item->who->value][$item->block][] = $item;
+        }
+
+        return $groups;
+    }
+
+    /** @param string $today a day (ISO 8601) */
+    public function isOverdue(AskItem $item, string $today): bool
+    {
+        return $item->isOpen() && null !== $this->neededBy && $this->neededBy < $today;
+    }
+}

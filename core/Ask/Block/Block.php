@@ -1,0 +1,18 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Core\Ask\Block;
+
+use Vorhut\Core\Ask\Asked;
+use Vorhut\Core\Ask\AskItem;
+
+/** Questions of one sort; a new sort is one class in this folder. */
+interface Block
+{
+    /** Where it stands among the others. */
+    public function place(): int;
+
+    /** @return iterable<AskItem> */
+    public function items(Asked $asked): iterable;
+}

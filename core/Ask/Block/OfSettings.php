@@ -1,0 +1,88 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Core\Ask\Block;
+
+use Vorhut\Core\Ask\Asked;
+use Vorhut\Core\Ask\AskItem;
+use Vorhut\Core\Ask\Filling\FillsSetting;
+use Vorhut\Core\Job\Answer;
+use Vorhut\Core\Job\Device;
+use Vorhut\Core\Profile\DeviceProfile;
+use Vorhut\Core\Profile\Setting\Allowed;
+use Vorhut\Core\Profile\Setting\Setting;
+use Vorhut\Core\Setting\Origin;
+use Vorhut\Core\Setting\SettingValue;
+
+/** Values that a kind of unit says somebody outside must supply: asked once for all units of the kind, unless each needs its own. */
+final class OfSettings implements Block
+{
+    public function place(): int
+    {
+        return 10;
+    }
+
+    public function items(Asked $asked): iterable
+    {
+        $groups = [];
+        foreach ($asked->job->devices as $device) {
+            foreach ($asked->settings->some($device, static fn (Setting $s): bool => null !== $s->ask && !$s->secret) as $value) {
+                if (!$value->isOpen() && Origin::Answer !== $value->origin()) {
+                    continue;
+                }
+                $isOwn = null !== $value->setting->free;
+                $answer = Origin::Answer === $value->origin() ? (string) $value->from?->record : '';
+                $groups[$value->setting->id.' '.$device->profile.' '.$answer.($isOwn ? ' '.$device->id : '')][] = [$device, $value];
+            }
+        }
+        $ids = [];
+        foreach ($groups as $group) {
+            $item = self::item($asked, $group);
+            $ids[$item->id] = ($ids[$item->id] ?? 0) + 1;
+            yield 1 === $ids[$item->id] ? $item : $item->numbered($ids[$item->id]);
+        }
+    }
+
+    /** @param non-empty-list<array{Device, SettingValue}> $group */
+    private static function item(Asked $asked, array $group): AskItem
+    {
+        [$device, $value] = $group[0];
+        $setting = $value->setting;
+        $profile = $asked->job->profileOf($device);
+        $isOwn = null !== $setting->free;
+        \assert(null !== $setting->ask);
+        $record = explode('/', (string) $value->from?->record)[1] ?? '';
+        $answer = $asked->job->all(Answer::class)[$record] ?? null;
+
+        return new AskItem(
+            \sprintf('setting.%s.%s', $setting->id, $isOwn ? $device->id : $device->profile),
+            $setting->ask,
+            $profile->plural,
+            $isOwn ? \sprintf('%s of %s', $setting->name, $device->name) : $setting->name,
+            array_column($group, 0),
+            Allowed::says($setting),
+            $setting->why,
+            self::typing($profile, $setting),
+            new FillsSetting($setting, $device->profile, $isOwn ? $device->id : null),
+            $value->shown(),
+            (string) $answer?->by,
+            $answer?->on,
+        );
+    }
+
+    /** @return list<string> the steps that type it */
+    private static function typing(DeviceProfile $profile, Setting $setting): array
+    {
+        if ($setting->optional) {
+            return [];
+        }
+        foreach ($profile->steps as $step) {
+            if (\in_array($setting->id, $step->settings, true)) {
+                return [$step->title];
+            }
+        }
+
+        return [$setting->stage->label()];
+    }
+}

@@ -1,0 +1,67 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Core\Ask\Block;
+
+use Vorhut\Core\Ask\Asked;
+use Vorhut\Core\Job\Device;
+use Vorhut\Core\Job\Segment;
+use Vorhut\Core\Profile\Setting\Ask;
+use Vorhut\Core\Profile\Supply;
+use Vorhut\Core\Profile\SupplyKind;
+
+/** The ports of the client's switches that our units are plugged into. */
+final class SwitchPorts implements Block
+{
+    public function place(): int
+    {
+        return 60;
+    }
+
+    public function items(Asked $asked): iterable
+    {
+        foreach ($asked->job->segments as $segment) {
+            $units = $asked->bySegment[$segment->id];
+            if ([] !== $units) {
+                yield $asked->note(
+                    'ports '.$segment->id,
+                    Ask::Network,
+                    'Switch ports',
+                    \sprintf('%d ports in %s: %s', \count($units), $segment->name, self::wanted($asked, $segment, $units)),
+                    $units,
+                    'switch and port numbers; 802.1X and LLDP on or off',
+                    'Set before we come, units start when they are plugged in.',
+                    ['Connect and power'],
+                );
+            }
+        }
+    }
+
+    /** @param list<Device> $units */
+    private static function wanted(Asked $asked, Segment $segment, array $units): string
+    {
+        $fed = [];
+        foreach ($units as $device) {
+            $kind = self::kind($asked, $device);
+            if (null !== $kind) {
+                $fed[$kind->label()] = ($fed[$kind->label()] ?? 0) + 1;
+            }
+        }
+        $said = static fn (string $label, int $count): string => \sprintf('%d fed by %s', $count, $label);
+        $power = array_map($said, array_keys($fed), $fed);
+        $vlan = null === $segment->vlan ? [] : [\sprintf('VLAN %d untagged', $segment->vlan)];
+
+        return implode(', ', [] === [...$vlan, ...$power] ? ['untagged'] : [...$vlan, ...$power]);
+    }
+
+    private static function kind(Asked $asked, Device $device): ?SupplyKind
+    {
+        $poe = [SupplyKind::Poe, SupplyKind::PoePlus, SupplyKind::PoeFour];
+        $kinds = null === $device->supply
+            ? array_map(static fn (Supply $s): SupplyKind => $s->kind, $asked->job->profileOf($device)->supplies)
+            : [$device->supply];
+
+        return array_values(array_filter($kinds, static fn (SupplyKind $k): bool => \in_array($k, $poe, true)))[0] ?? null;
+    }
+}

@@ -1,0 +1,63 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Core\Ask\Block;
+
+use Vorhut\Core\Ask\Asked;
+use Vorhut\Core\Job\Device;
+use Vorhut\Core\Profile\Setting\Ask;
+use Vorhut\Core\Profile\SipRole;
+
+/** Both ends of a trunk, beside each other: what we have, and what the carrier must say. */
+final class Trunk implements Block
+{
+    /** What is asked, in which form, and what we say of our side where the plan does not know. */
+    private const FIELDS = [
+        'server' => ['Server or proxy', 'an address or name, and its port', ''],
+        'domain' => ['Domain of the numbers', 'a name', ''],
+        'transport' => ['Transport', 'UDP, TCP or TLS', 'as you offer it'],
+        'login' => ['Login, or the address that is trusted', 'a name (the password by another way), or our public address', ''],
+        'registers' => ['Who registers at whom, and how long', 'we at you, or nobody; in seconds', 'as you ask'],
+        'codecs' => ['Codecs, in order', 'names', 'G.711 A-law, then µ-law'],
+        'dtmf' => ['Key tones', 'RFC 4733, SIP INFO or in the sound', 'RFC 4733'],
+        'fax' => ['Fax', 'T.38, or G.711 without echo cancelling', 'either'],
+        'channels' => ['Calls at once', 'a number', ''],
+        'number' => ['Header that carries the called number', 'the request line, To, or another', 'the request line'],
+        'caller' => ['Header in which we send the caller\'s number', 'From, P-Asserted-Identity or another', 'From'],
+    ];
+
+    public function place(): int
+    {
+        return 90;
+    }
+
+    public function items(Asked $asked): iterable
+    {
+        foreach ($asked->job->devices as $device) {
+            if (SipRole::Server !== $asked->job->profileOf($device)->sipRole) {
+                continue;
+            }
+            foreach (self::FIELDS as $key => [$what, $form, $ours]) {
+                yield $asked->note(
+                    \sprintf('trunk %s %s', $device->id, $key),
+                    Ask::Carrier,
+                    'Trunk of '.$device->name,
+                    $what,
+                    [$device],
+                    $form,
+                    'Both ends must hold the same, or calls go one way only.',
+                    [],
+                    'server' === $key ? self::address($device) : $ours,
+                );
+            }
+        }
+    }
+
+    private static function address(Device $device): string
+    {
+        $address = $device->primaryAddress();
+
+        return null === $address ? 'not planned yet' : \sprintf('%s, port 5060', $address->address);
+    }
+}

@@ -1,0 +1,22 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Core\Ask\Filling;
+
+use Vorhut\Core\InvalidValue;
+use Vorhut\Core\Job\Edit;
+use Vorhut\Core\Job\Job;
+
+/** Where the answer to a question goes in the plan. */
+interface Filling
+{
+    /**
+     * @param string $text as somebody wrote it
+     *
+     * @return list<Edit>
+     *
+     * @throws InvalidValue when it cannot be that
+     */
+    public function edits(Job $job, string $text, Given $given): array;
+}
