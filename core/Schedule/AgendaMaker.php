@@ -166,7 +166,8 @@ final class AgendaMaker
                 }
             }
             $hands = Hands::of($step->who);
-            $this->tasks[] = new Task($device->id, $step->id, $step->title, $hands, $time->hands, $time->wait, array_values(array_unique($after)));
+            $after = array_values(array_unique($after));
+            $this->tasks[] = new Task($device->id, $step->id, $step->title, $hands, $time->hands, $time->wait, $after);
         }
         if ([] === $steps) {
             return;

@@ -44,7 +44,11 @@ final readonly class Schedule implements \JsonSerializable
     /**
      * Seconds from now. A step that needs two people stands there for each; what runs by itself has no technician.
      *
-     * @return array{makespan: int, lowerBound: int, steps: list<array{unit: string, step: string, technician: int|null, start: int, end: int}>}
+     * @return array{
+     *     makespan: int,
+     *     lowerBound: int,
+     *     steps: list<array{unit: string, step: string, technician: int|null, start: int, end: int}>,
+     * }
      */
     public function jsonSerialize(): array
     {

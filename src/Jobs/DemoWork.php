@@ -32,10 +32,12 @@ final readonly class DemoWork
     {
     }
 
-    /** The same job, with the unlock that ends soon ending in some days from now. */
+    /** The same job with today as the day on site, and the unlock that ends soon ending in some days from now. */
     public function asOfToday(Job $job, string $text): string
     {
-        $ends = $this->clock->now()->setTimezone(new \DateTimeZone($job->info->timezone))->modify(\sprintf('+%d days', self::DAYS_LEFT));
+        $today = $this->clock->now()->setTimezone(new \DateTimeZone($job->info->timezone));
+        $ends = $today->modify(\sprintf('+%d days', self::DAYS_LEFT));
+        $text = str_replace('"on": "'.$job->info->visit->on.'"', '"on": "'.$today->format('Y-m-d').'"', $text);
         foreach ($job->all(Licence::class) as $licence) {
             if (null !== $licence->until) {
                 $text = str_replace('"'.$licence->until.'"', '"'.$ends->format('Y-m-d').'"', $text);

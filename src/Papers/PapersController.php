@@ -17,8 +17,6 @@ use Vorhut\Core\Paper\Papers;
 /** Lists to print and to carry off. */
 final class PapersController extends JobPage
 {
-    private const WORKBOOK = 'application/vnd.openxmlformats-officedocument.spreadsheetml.sheet';
-
     public function __construct(private readonly UrlGeneratorInterface $urls)
     {
     }
@@ -55,10 +53,7 @@ final class PapersController extends JobPage
     {
         $paper = $this->paper($name);
 
-        return new Response(XlsxWriter::write($paper->title(), self::sheet($paper, $hand)), headers: [
-            'Content-Type' => self::WORKBOOK,
-            'Content-Disposition' => \sprintf('attachment; filename="%s.xlsx"', $name),
-        ]);
+        return XlsxWriter::answer($name.'.xlsx', XlsxWriter::write($paper->title(), self::sheet($paper, $hand)));
     }
 
     /** @return non-empty-list<list<string>> */

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Vorhut\App\Papers;
 
+use Symfony\Component\HttpFoundation\Response;
+
 /** A table as a workbook of one sheet (ISO/IEC 29500): every cell a text, the first row fixed and with filters. */
 final class XlsxWriter
 {
@@ -12,8 +14,17 @@ final class XlsxWriter
     private const RELATIONS = 'http://schemas.openxmlformats.org/package/2006/relationships';
     private const OFFICE = 'http://schemas.openxmlformats.org/officeDocument/2006/relationships';
     private const TYPES = 'application/vnd.openxmlformats-officedocument.spreadsheetml.';
+    private const TYPE = 'application/vnd.openxmlformats-officedocument.spreadsheetml.sheet';
     private const WIDEST = 60;
     private const LONGEST_NAME = 31;
+
+    public static function answer(string $name, string $bytes): Response
+    {
+        return new Response($bytes, headers: [
+            'Content-Type' => self::TYPE,
+            'Content-Disposition' => \sprintf('attachment; filename="%s"', $name),
+        ]);
+    }
 
     /**
      * @param string $name of the sheet

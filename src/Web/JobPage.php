@@ -54,6 +54,12 @@ abstract class JobPage extends AbstractController
         return $user instanceof User ? $user : throw $this->createAccessDeniedException();
     }
 
+    /** Enters into the journal what changes nothing of the plan. */
+    final protected function note(JobInHand $hand, string $title): void
+    {
+        $this->editor->apply($hand->stored, new ChangeSet($title, []), $this->user(), $hand->revision);
+    }
+
     /**
      * Applies a change made of what the page of a request showed.
      *

@@ -20,7 +20,7 @@ final class OfSettings implements Block
 {
     public function place(): int
     {
-        return 10;
+        return 25;
     }
 
     public function items(Asked $asked): iterable

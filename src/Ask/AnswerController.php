@@ -1,0 +1,92 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\App\Ask;
+
+use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
+use Symfony\Component\HttpFoundation\Request;
+use Symfony\Component\HttpFoundation\Response;
+use Symfony\Component\Routing\Attribute\Route;
+use Vorhut\App\Entity\AskLink;
+use Vorhut\App\Jobs\EditConflict;
+use Vorhut\App\Jobs\JobEditor;
+use Vorhut\App\Jobs\JobInHand;
+use Vorhut\App\Jobs\JobReading;
+use Vorhut\App\Jobs\NotAllowed;
+use Vorhut\App\Web\LocalTime;
+use Vorhut\App\Web\Sentence;
+use Vorhut\App\Web\Words;
+use Vorhut\Core\Ask\Answers;
+use Vorhut\Core\Ask\Filling\Given;
+use Vorhut\Core\Job\ChangeSet;
+use Vorhut\Core\Record\InvalidFile;
+
+/** Where a link leads: somebody outside sees what they are asked and answers it, and sees nothing else. */
+final class AnswerController extends AbstractController
+{
+    public function __construct(
+        private readonly AskLinks $links,
+        private readonly AskSheets $sheets,
+        private readonly AskPage $page,
+        private readonly JobReading $reading,
+        private readonly JobEditor $editor,
+    ) {
+    }
+
+    #[Route('/answer/{token}', name: 'answer', methods: ['GET', 'POST'])]
+    public function answer(string $token, Request $request): Response
+    {
+        // The address is a secret: nobody keeps the page.
+        $secret = ['Cache-Control' => 'no-store'];
+        $link = $this->links->find($token);
+        if (null === $link) {
+            return $this->render('ask/no-link.html.twig', response: new Response(status: Response::HTTP_NOT_FOUND, headers: $secret));
+        }
+        $by = mb_substr(trim($request->request->getString('by')), 0, 80);
+        $errors = [];
+        $taken = '';
+        if ($request->isMethod('POST')) {
+            [$taken, $errors] = $this->take($link, $this->reading->hand($link->getJob()), AskController::texts($request), $by);
+        }
+        $view = $this->view($link, $by, $taken, $errors);
+        $status = [] === $errors ? Response::HTTP_OK : Response::HTTP_UNPROCESSABLE_ENTITY;
+
+        return $this->render('ask/outside.html.twig', ['view' => $view], new Response(status: $status, headers: $secret));
+    }
+
+    /**
+     * @param array<array-key, string> $texts
+     *
+     * @return array{string, array<string, string>} what was taken, and why the rest was not, by question
+     */
+    private function take(AskLink $link, JobInHand $hand, array $texts, string $by): array
+    {
+        $who = '' === $by ? $link->getWho()->label() : $by;
+        $sheet = $this->sheets->of($hand, $link->getWho()->value);
+        $answers = Answers::read($hand->job, $sheet, $texts, new Given($who, $this->page->today($hand)));
+        $errors = array_map(Sentence::ofValue(...), $answers->refused);
+        if ([] === $answers->filled) {
+            return ['', $errors];
+        }
+        try {
+            $change = new ChangeSet($answers->change->title.', through a link', $answers->change->edits);
+            $this->editor->apply($hand->stored, $change, $link->getGivenBy(), $hand->revision);
+            $this->links->use($link);
+        } catch (EditConflict|NotAllowed|InvalidFile $e) {
+            return ['', $errors + [$answers->filled[0]->id => $e->getMessage()]];
+        }
+
+        return [\sprintf('%s taken. Thank you.', Words::count(\count($answers->filled), 'answer was', 'answers were')), $errors];
+    }
+
+    /** @param array<string, string> $errors */
+    private function view(AskLink $link, string $by, string $taken, array $errors): LetterView
+    {
+        $hand = $this->reading->hand($link->getJob());
+        $letter = $this->page->letter($hand, $this->sheets->of($hand, $link->getWho()->value));
+        $until = LocalTime::date($link->getUntil(), $link->getJob()->getTimezone());
+
+        return $letter->outside($by, $taken, $until, $errors);
+    }
+}

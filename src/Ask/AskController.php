@@ -1,0 +1,181 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\App\Ask;
+
+use Symfony\Component\HttpFoundation\Request;
+use Symfony\Component\HttpFoundation\Response;
+use Symfony\Component\Routing\Attribute\Route;
+use Symfony\Component\Security\Http\Attribute\IsGranted;
+use Vorhut\App\Jobs\JobInHand;
+use Vorhut\App\Papers\Csv;
+use Vorhut\App\Papers\Pdf;
+use Vorhut\App\Papers\XlsxWriter;
+use Vorhut\App\Web\JobPage;
+use Vorhut\App\Web\Sentence;
+use Vorhut\App\Web\Upload;
+use Vorhut\Core\Ask\Answers;
+use Vorhut\Core\Ask\AskRows;
+use Vorhut\Core\Ask\AskText;
+use Vorhut\Core\Ask\Filling\Given;
+use Vorhut\Core\Exchange\CsvTable;
+use Vorhut\Core\Profile\Setting\Ask;
+use Vorhut\Core\Record\InvalidFile;
+
+/** What others must say: asked in every form, and taken back in the same. */
+final class AskController extends JobPage
+{
+    public function __construct(private readonly AskSheets $sheets, private readonly AskPage $page)
+    {
+    }
+
+    #[Route('/job/{slug}/ask', name: 'ask', methods: ['GET'])]
+    public function index(JobInHand $hand): Response
+    {
+        return $this->page($hand, 'brief', 'ask/index.html.twig', $this->page->show($hand));
+    }
+
+    #[Route('/job/{slug}/ask.pdf', name: 'ask_pdf', methods: ['GET'])]
+    public function pdf(JobInHand $hand, Request $request, Pdf $pdf): Response
+    {
+        $letter = $this->page->letter($hand, $this->sheets->of($hand, $request->query->getString('of')));
+        $bytes = $pdf->of('ask/letter.html.twig', $letter, \sprintf('%s, %s', $letter->job, $letter->today));
+
+        return $pdf->answer(self::name($request, 'pdf'), $bytes);
+    }
+
+    #[Route('/job/{slug}/ask.csv', name: 'ask_csv', methods: ['GET'])]
+    public function csv(JobInHand $hand, Request $request): Response
+    {
+        return Csv::answer(self::name($request, 'csv'), $this->rows($hand, $request));
+    }
+
+    #[Route('/job/{slug}/ask.xlsx', name: 'ask_xlsx', methods: ['GET'])]
+    public function xlsx(JobInHand $hand, Request $request): Response
+    {
+        return XlsxWriter::answer(self::name($request, 'xlsx'), XlsxWriter::write('Questions', $this->rows($hand, $request)));
+    }
+
+    #[Route('/job/{slug}/ask.txt', name: 'ask_text', methods: ['GET'])]
+    public function text(JobInHand $hand, Request $request): Response
+    {
+        $text = AskText::of($this->sheets->of($hand, $request->query->getString('of')), $hand->job->info);
+
+        return new Response($text, headers: ['Content-Type' => 'text/plain; charset=utf-8']);
+    }
+
+    #[Route('/job/{slug}/ask/back', name: 'ask_back', methods: ['GET'])]
+    #[IsGranted('ROLE_TECHNICIAN')]
+    public function back(JobInHand $hand): Response
+    {
+        $view = new BackView($this->generateUrl('ask_file', ['slug' => $hand->stored->getSlug()]));
+
+        return $this->page($hand, 'brief', 'ask/back.html.twig', $view);
+    }
+
+    /** The sheet as it came back, as a file or pasted. */
+    #[Route('/job/{slug}/ask/back', name: 'ask_file', methods: ['POST'])]
+    #[IsGranted('ROLE_TECHNICIAN')]
+    public function fromFile(JobInHand $hand, Request $request): Response
+    {
+        $pasted = $request->request->getString('text');
+        try {
+            $text = '' === trim($pasted) ? Upload::list($request, 'file') : $pasted;
+            $answers = AskRows::read(array_values(CsvTable::parse((string) $text)->rows));
+        } catch (InvalidFile $e) {
+            return $this->backAgain($hand, Sentence::of($e->errors[0]), $pasted);
+        }
+
+        return null === $answers
+            ? $this->backAgain($hand, 'No columns "Question" and "Answer" were found. Give back what went out, with answers in it.', $pasted)
+            : $this->preview($hand, $answers, $request->request->getString('by'));
+    }
+
+    private function backAgain(JobInHand $hand, string $error, string $pasted): Response
+    {
+        $view = new BackView($this->generateUrl('ask_file', ['slug' => $hand->stored->getSlug()]), $error, $pasted);
+
+        return $this->page($hand, 'brief', 'ask/back.html.twig', $view, Response::HTTP_UNPROCESSABLE_ENTITY);
+    }
+
+    #[Route('/job/{slug}/ask/answers', name: 'ask_answers', methods: ['POST'])]
+    #[IsGranted('ROLE_TECHNICIAN')]
+    public function answers(JobInHand $hand, Request $request): Response
+    {
+        return $this->preview($hand, self::texts($request), $request->request->getString('by'));
+    }
+
+    /** Takes what was previewed, if it still means the same. */
+    #[Route('/job/{slug}/ask', name: 'ask_take', methods: ['POST'])]
+    #[IsGranted('ROLE_TECHNICIAN')]
+    public function take(JobInHand $hand, Request $request): Response
+    {
+        $by = $request->request->getString('by');
+        $answers = $this->read($hand, self::texts($request), $by);
+
+        return $this->isStillOffered($request, $answers->change)
+            ? $this->change($hand, $answers->change, $request, 'ask')
+            : $this->to($hand, 'ask');
+    }
+
+    #[Route('/job/{slug}/ask/links', name: 'ask_link', methods: ['POST'])]
+    #[IsGranted('ROLE_TECHNICIAN')]
+    public function link(JobInHand $hand, Request $request, AskLinks $links): Response
+    {
+        $who = Ask::tryFrom($request->request->getString('of')) ?? throw $this->createNotFoundException('Nobody of that sort is asked.');
+        $this->note($hand, \sprintf('A link for %s to answer by, good for %d days', $who->label(), AskLinks::DAYS));
+        $url = $links->give($hand->stored, $who, $this->user());
+
+        return $this->page($hand, 'brief', 'ask/index.html.twig', $this->page->show($hand, $url));
+    }
+
+    #[Route('/job/{slug}/ask/links/{id}', name: 'ask_link_back', methods: ['POST'], requirements: ['id' => '\d+'])]
+    #[IsGranted('ROLE_TECHNICIAN')]
+    public function withdraw(JobInHand $hand, int $id, AskLinks $links): Response
+    {
+        $link = $links->withdraw($hand->stored, $id);
+        if (null !== $link) {
+            $this->note($hand, \sprintf('The link for %s was taken back', $link->getWho()->label()));
+        }
+
+        return $this->to($hand, 'ask');
+    }
+
+    /** @param array<array-key, string> $texts */
+    private function preview(JobInHand $hand, array $texts, string $by): Response
+    {
+        $sheet = $this->sheets->of($hand);
+        $answers = $this->read($hand, $texts, $by);
+        $status = [] === $answers->refused ? Response::HTTP_OK : Response::HTTP_UNPROCESSABLE_ENTITY;
+
+        return $this->page($hand, 'brief', 'ask/answers.html.twig', $this->page->answers($hand, $sheet, $answers, $by), $status);
+    }
+
+    /** @param array<array-key, string> $texts */
+    private function read(JobInHand $hand, array $texts, string $by): Answers
+    {
+        return Answers::read($hand->job, $this->sheets->of($hand), $texts, new Given($by, $this->page->today($hand)));
+    }
+
+    /** @return non-empty-list<list<string>> */
+    private function rows(JobInHand $hand, Request $request): array
+    {
+        return [AskRows::HEADS, ...AskRows::of($this->sheets->of($hand, $request->query->getString('of')))];
+    }
+
+    /** @return array<array-key, string> */
+    public static function texts(Request $request): array
+    {
+        $given = $request->request->all()['answers'] ?? [];
+
+        return array_filter(\is_array($given) ? $given : [], \is_string(...));
+    }
+
+    private static function name(Request $request, string $ending): string
+    {
+        $who = Ask::tryFrom($request->query->getString('of'));
+
+        return \sprintf('questions%s.%s', null === $who ? '' : '-'.$who->value, $ending);
+    }
+}

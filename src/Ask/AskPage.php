@@ -1,0 +1,216 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\App\Ask;
+
+use Psr\Clock\ClockInterface;
+use Symfony\Bundle\SecurityBundle\Security;
+use Symfony\Component\Routing\Generator\UrlGeneratorInterface;
+use Vorhut\App\Entity\AskLink;
+use Vorhut\App\Jobs\JobInHand;
+use Vorhut\App\Web\LocalTime;
+use Vorhut\App\Web\Sentence;
+use Vorhut\App\Web\View\Link;
+use Vorhut\App\Web\View\Next;
+use Vorhut\App\Web\View\Post;
+use Vorhut\App\Web\Words;
+use Vorhut\Core\Ask\Answers;
+use Vorhut\Core\Ask\AskItem;
+use Vorhut\Core\Ask\AskSheet;
+
+/** Shows who must say what, and what came back. */
+final readonly class AskPage
+{
+    public function __construct(
+        private AskSheets $sheets,
+        private AskLinks $links,
+        private Security $security,
+        private UrlGeneratorInterface $urls,
+        private ClockInterface $clock,
+    ) {
+    }
+
+    public function show(JobInHand $hand, string $newLink = ''): AskView
+    {
+        $sheet = $this->sheets->of($hand);
+        $mayAnswer = $this->security->isGranted('ROLE_TECHNICIAN');
+        $asked = $this->asked($hand, $sheet, $mayAnswer);
+
+        return new AskView(
+            \sprintf('%d of %d questions are open%s', \count($sheet->open()), \count($sheet->items), $this->dates($hand, $sheet)),
+            $this->next($hand, $sheet),
+            $asked,
+            array_map(fn (AskLink $l): array => $this->link($hand, $l, $mayAnswer), $this->links->of($hand->stored)),
+            [
+                new Link('All as CSV', $this->url('ask_csv', $hand), 'c'),
+                new Link('All as a workbook', $this->url('ask_xlsx', $hand), 'x'),
+                ...$mayAnswer ? [new Link('Read answers from a file', $this->url('ask_back', $hand), 'i')] : [],
+            ],
+            $mayAnswer ? $this->url('ask_answers', $hand) : null,
+            $newLink,
+            $hand->revision,
+        );
+    }
+
+    /** What came back, compared with the plan. */
+    public function answers(JobInHand $hand, AskSheet $sheet, Answers $answers, string $by): AnswersView
+    {
+        $refused = [];
+        foreach ($answers->refused as $id => $error) {
+            $item = $sheet->item($id);
+            $refused[] = $this->question($hand, $item ?? throw new \LogicException($id), $answers->texts[$id], Sentence::ofValue($error));
+        }
+        $texts = array_intersect_key($answers->texts, array_column($answers->filled, null, 'id'));
+
+        return new AnswersView(
+            \sprintf(
+                '%s for %s%s',
+                Words::count(\count($answers->filled), 'answer'),
+                Words::count(\count($answers->units()), 'unit'),
+                [] === $refused ? '' : \sprintf(', %d cannot be taken as they are', \count($refused)),
+            ),
+            array_map(static fn (AskItem $i): array => [
+                'what' => $i->what,
+                'was' => $i->answer,
+                'answer' => $answers->texts[$i->id],
+                'units' => $i->unitsSaid(),
+                'opens' => implode(', ', $i->blocks),
+            ], $answers->filled),
+            $refused,
+            $answers->unknown,
+            $texts,
+            $by,
+            $answers->change->fingerprint(),
+            $hand->revision,
+            $this->url('ask_take', $hand),
+            $this->url('ask_answers', $hand),
+            $this->url('ask', $hand),
+        );
+    }
+
+    public function letter(JobInHand $hand, AskSheet $sheet): LetterView
+    {
+        $zone = $hand->stored->getTimezone();
+        $info = $hand->job->info;
+
+        return new LetterView(
+            $info->name,
+            $info->client,
+            LocalTime::day($this->clock->now(), $zone),
+            null === $sheet->neededBy ? '' : LocalTime::day(new \DateTimeImmutable($sheet->neededBy, $zone), $zone),
+            null === $info->visit->on ? '' : LocalTime::day(new \DateTimeImmutable($info->visit->on, $zone), $zone),
+            $this->asked($hand, $sheet, false),
+        );
+    }
+
+    public function today(JobInHand $hand): string
+    {
+        return $this->clock->now()->setTimezone($hand->stored->getTimezone())->format('Y-m-d');
+    }
+
+    /** @return list<AskedOfView> those with something open first */
+    private function asked(JobInHand $hand, AskSheet $sheet, bool $mayAnswer): array
+    {
+        $asked = [];
+        foreach ($sheet->grouped() as $who => $blocks) {
+            $items = array_merge([], ...array_values($blocks));
+            $open = array_filter($items, static fn (AskItem $i): bool => $i->isOpen());
+            $of = ['of' => $who];
+            $asked[] = new AskedOfView(
+                ucfirst($items[0]->who->label()),
+                $who,
+                [] === $open ? 'all answered' : \sprintf('%d of %d open', \count($open), \count($items)),
+                [] !== $open && $sheet->isOverdue(reset($open), $this->today($hand)),
+                [] === $open,
+                array_map(fn (array $block): array => array_map(fn (AskItem $i): QuestionView => $this->question($hand, $i), $block), $blocks),
+                [
+                    new Link('Letter (PDF)', $this->url('ask_pdf', $hand, $of), spoken: ' to '.$items[0]->who->label()),
+                    new Link('CSV', $this->url('ask_csv', $hand, $of), spoken: ' for '.$items[0]->who->label()),
+                    new Link('Workbook', $this->url('ask_xlsx', $hand, $of), spoken: ' for '.$items[0]->who->label()),
+                ],
+                $this->url('ask_text', $hand, $of),
+                $mayAnswer ? new Post('Make a link', $this->url('ask_link', $hand), $of, spoken: ' for '.$items[0]->who->label()) : null,
+            );
+        }
+        usort($asked, static fn (AskedOfView $a, AskedOfView $b): int => $a->isDone <=> $b->isDone);
+
+        return $asked;
+    }
+
+    private function question(JobInHand $hand, AskItem $item, string $typed = '', string $error = ''): QuestionView
+    {
+        $zone = $hand->stored->getTimezone();
+        $on = null === $item->on ? '' : LocalTime::date(new \DateTimeImmutable($item->on, $zone), $zone);
+
+        return new QuestionView(
+            $item->id,
+            $item->what,
+            self::isNamed($item) ? '' : $item->unitsSaid(),
+            $item->form,
+            $item->ours,
+            $item->why,
+            implode(', ', $item->blocks),
+            $item->answer,
+            implode(', ', array_filter([$item->by, $on], static fn (string $t): bool => '' !== $t)),
+            $item->isOpen(),
+            $typed,
+            $error,
+        );
+    }
+
+    /** Whether the question names its only unit itself. */
+    private static function isNamed(AskItem $item): bool
+    {
+        return 1 === \count($item->units) && str_contains($item->what, $item->units[0]->name);
+    }
+
+    private function dates(JobInHand $hand, AskSheet $sheet): string
+    {
+        if (null === $sheet->neededBy) {
+            return '; the day on site is not said yet';
+        }
+        $zone = $hand->stored->getTimezone();
+
+        return \sprintf(', needed by %s', LocalTime::date(new \DateTimeImmutable($sheet->neededBy, $zone), $zone));
+    }
+
+    /** Whoever holds up most. */
+    private function next(JobInHand $hand, AskSheet $sheet): ?Next
+    {
+        $most = null;
+        $waiting = 0;
+        foreach ($sheet->grouped() as $blocks) {
+            $items = array_merge([], ...array_values($blocks));
+            $holding = \count(array_filter($items, static fn (AskItem $i): bool => $i->isOpen() && [] !== $i->blocks));
+            [$most, $waiting] = $holding > $waiting ? [$items[0]->who, $holding] : [$most, $waiting];
+        }
+        if (null === $most) {
+            return null;
+        }
+        $isOverdue = $sheet->isOverdue($sheet->open()[0], $this->today($hand));
+
+        return new Next(
+            \sprintf('%s: %s hold up work', ucfirst($most->label()), Words::count($waiting, 'open question')),
+            $isOverdue ? 'The day by which they were needed has passed: remind them.' : 'Send the letter, or a link by which they answer themselves.',
+            new Link($isOverdue ? 'Reminder (PDF)' : 'Letter (PDF)', $this->url('ask_pdf', $hand, ['of' => $most->value]), 't', main: true),
+        );
+    }
+
+    /** @return array{text: string, take: Post|null} */
+    private function link(JobInHand $hand, AskLink $link, bool $mayAnswer): array
+    {
+        $zone = $hand->stored->getTimezone();
+        $used = null === $link->getUsedAt() ? 'not opened yet' : 'answered last on '.LocalTime::short($link->getUsedAt(), $zone);
+        $text = \sprintf('For %s, until %s, %s', $link->getWho()->label(), LocalTime::date($link->getUntil(), $zone), $used);
+        $url = $this->urls->generate('ask_link_back', ['slug' => $hand->stored->getSlug(), 'id' => $link->getId()]);
+
+        return ['text' => $text, 'take' => $mayAnswer ? new Post('Take it back', $url, small: true) : null];
+    }
+
+    /** @param array<string, string> $more */
+    private function url(string $route, JobInHand $hand, array $more = []): string
+    {
+        return $this->urls->generate($route, ['slug' => $hand->stored->getSlug(), ...$more]);
+    }
+}

@@ -1,0 +1,51 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\App\Ask;
+
+use Vorhut\App\Jobs\JobInHand;
+use Vorhut\App\Jobs\JobReading;
+use Vorhut\Core\Ask\Asked;
+use Vorhut\Core\Ask\AskItem;
+use Vorhut\Core\Ask\AskSheet;
+use Vorhut\Core\Profile\Setting\Ask;
+use Vorhut\Core\Setting\Settings;
+
+/** What is asked in a stored job. */
+final readonly class AskSheets
+{
+    public function __construct(private JobReading $reading)
+    {
+    }
+
+    public function of(JobInHand $hand, string $who = ''): AskSheet
+    {
+        $sheet = AskSheet::of(new Asked(new Settings($hand->job), $this->reading->prover($hand->stored)));
+        $only = Ask::tryFrom($who);
+
+        return null === $only ? $sheet : $sheet->to($only);
+    }
+
+    /** @return array<string, array{open: int, all: int, waiting: int}> by who is asked: questions, and those that hold up a step */
+    public function sums(JobInHand $hand): array
+    {
+        return $this->reading->once('ask-sums', $hand->stored, function () use ($hand): array {
+            $sums = [];
+            foreach ($this->of($hand)->items as $item) {
+                $sum = $sums[$item->who->value] ?? ['open' => 0, 'all' => 0, 'waiting' => 0];
+                ++$sum['all'];
+                $sum['open'] += (int) $item->isOpen();
+                $sum['waiting'] += self::holdsUp($item) ? 1 : 0;
+                $sums[$item->who->value] = $sum;
+            }
+
+            return $sums;
+        });
+    }
+
+    private static function holdsUp(AskItem $item): bool
+    {
+        return $item->isOpen() && [] !== $item->blocks;
+    }
+}

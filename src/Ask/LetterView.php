@@ -1,0 +1,44 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\App\Ask;
+
+/** The letter to one or all of those outside. */
+final readonly class LetterView
+{
+    /**
+     * @param list<AskedOfView> $asked
+     * @param array<string, string> $errors by question
+     */
+    public function __construct(
+        public string $job,
+        public string $client,
+        public string $today,
+        public string $neededBy,
+        public string $visit,
+        public array $asked,
+        public string $by = '',
+        public string $taken = '',
+        public string $until = '',
+        public array $errors = [],
+    ) {
+    }
+
+    /** @param array<string, string> $errors by question */
+    public function outside(string $by, string $taken, string $until, array $errors): self
+    {
+        return new self(
+            $this->job,
+            $this->client,
+            $this->today,
+            $this->neededBy,
+            $this->visit,
+            $this->asked,
+            $by,
+            $taken,
+            $until,
+            $errors,
+        );
+    }
+}

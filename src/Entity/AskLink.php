@@ -1,0 +1,83 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\App\Entity;
+
+use Doctrine\DBAL\Types\Types;
+use Doctrine\ORM\Mapping as ORM;
+use Vorhut\Core\Profile\Setting\Ask;
+
+/** A link by which somebody outside sees and answers what they are asked in one job, and nothing else. Only a hash of it is kept. */
+#[ORM\Entity]
+class AskLink
+{
+    #[ORM\Id, ORM\GeneratedValue, ORM\Column]
+    private ?int $id = null; // @phpstan-ignore property.unusedType
+
+    #[ORM\Column(type: Types::DATETIME_IMMUTABLE, nullable: true)]
+    private ?\DateTimeImmutable $usedAt = null;
+
+    #[ORM\Column]
+    private bool $withdrawn = false;
+
+    public function __construct(
+        #[ORM\ManyToOne, ORM\JoinColumn(nullable: false, onDelete: 'CASCADE')]
+        private StoredJob $job,
+        #[ORM\Column(length: 20, enumType: Ask::class)]
+        private Ask $who,
+        #[ORM\Column(length: 64, unique: true)]
+        private string $hash,
+        /** Who gave it: what comes in by it is done in this person's name and with their rights. */
+        #[ORM\ManyToOne, ORM\JoinColumn(nullable: false, onDelete: 'CASCADE')]
+        private User $givenBy,
+        #[ORM\Column(type: Types::DATETIME_IMMUTABLE)]
+        private \DateTimeImmutable $until,
+    ) {
+    }
+
+    public function getId(): int
+    {
+        return $this->id ?? throw new \LogicException('The link is not stored yet.');
+    }
+
+    public function getJob(): StoredJob
+    {
+        return $this->job;
+    }
+
+    public function getWho(): Ask
+    {
+        return $this->who;
+    }
+
+    public function getGivenBy(): User
+    {
+        return $this->givenBy;
+    }
+
+    public function getUntil(): \DateTimeImmutable
+    {
+        return $this->until;
+    }
+
+    public function getUsedAt(): ?\DateTimeImmutable
+    {
+        return $this->usedAt;
+    }
+
+    public function use(\DateTimeImmutable $at): void
+    {
+        $this->usedAt = $at;
+    }
+
+    public function withdraw(): void
+    {
+        $this->withdrawn = true;
+    }
+
+    public function isGood(\DateTimeImmutable $now): bool
+    {
+        return !$this->withdrawn && $this->until > $now && $this->givenBy->isActive();
+    }
+}

@@ -1,0 +1,153 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Tests\App;
+
+use Symfony\Component\DomCrawler\Crawler;
+use Symfony\Component\HttpFoundation\File\UploadedFile;
+use Vorhut\App\Entity\AskLink;
+use Vorhut\App\Papers\Csv;
+use Vorhut\App\Papers\XlsxWriter;
+use Vorhut\Core\Exchange\CsvTable;
+use Vorhut\Core\Job\Stage;
+use Vorhut\Core\Runbook\Runbooks;
+use Vorhut\Core\Setting\Settings;
+
+/** What others must say: out as letter, list and text, back by hand, by file and by a link. */
+final class AskTest extends AppTestCase
+{
+    private const ACCOUNT = 'setting.room-account.video-bar';
+
+    public function testTheSheetGoesOutComesBackByFileAndTheStepsItHeldUpOpen(): void
+    {
+        $this->as('tomas');
+        $page = $this->client->request('GET', self::JOB.'/ask');
+        self::assertStringContainsString('hold up work', $page->filter('.next')->text());
+        self::assertTrue($this->waits('crew-bar', 'room-account'));
+        $this->client->request('GET', self::JOB.'/ask.csv?of=client');
+        $rows = array_values(CsvTable::parse($this->body())->rows);
+        self::assertNotContains('the client\'s network administrator', array_column($rows, 1), 'only what this one is asked');
+        $at = array_search(self::ACCOUNT, array_column($rows, 0), true);
+        $rows[(int) $at][10] = 'crew@kestrel.example.test';
+        $rows[] = ['setting.gone.kind', '', '', '', '', '', '', '', '', '', 'late'];
+        $before = $this->version();
+        foreach ([Csv::of($rows), XlsxWriter::write('Questions', $rows)] as $number => $bytes) {
+            $preview = $this->give($bytes, 0 === $number ? 'answers.csv' : 'answers.xlsx');
+            self::assertSame($before, $this->version(), 'nothing is taken yet');
+            self::assertStringContainsString('1 answer for 1 unit', $preview->filter('.head')->text());
+            self::assertStringContainsString('Sign in on both with one account', $preview->filter('main table')->text());
+            self::assertStringContainsString('setting.gone.kind', $preview->filter('.care')->text());
+        }
+        $this->client->submitForm('Take them T');
+        self::assertSame('crew@kestrel.example.test', $this->value('crew-bar', 'room-account'));
+        self::assertFalse($this->waits('crew-bar', 'room-account'), 'the step is open');
+        $page = $this->client->followRedirect();
+        self::assertStringContainsString('Ada, ', $page->filter('.questions')->last()->closest('form')?->text() ?? '');
+    }
+
+    public function testWhatCannotBeTakenIsSaidAtItsFieldAndTheRestIsNotLost(): void
+    {
+        $this->as('ines');
+        $answers = [self::ACCOUNT => 'crew@kestrel.example.test', 'segment.processing.prefix' => '10.300.0.0/24'];
+        $page = $this->post(self::JOB.'/ask/answers', ['answers' => $answers, 'by' => 'Ada']);
+        self::assertSame(422, $this->code());
+        self::assertSame('10.300.0.0/24', $page->filter('input[name="answers[segment.processing.prefix]"]')->attr('value'));
+        self::assertStringContainsString('10.300.0.0/24 was given; allowed is', $page->filter('.error-text')->text());
+        $this->client->submitForm('Look again', ['answers[segment.processing.prefix]' => '10.47.95.0/29']);
+        $this->client->submitForm('Take them T');
+        self::assertSame('10.47.95.0/29', (string) $this->job()->segments['processing']->subnets[0]->prefix);
+        self::assertSame('crew@kestrel.example.test', $this->value('crew-bar', 'room-account'));
+    }
+
+    public function testTheLetterIsAPdfAndATextAndNamesWhoIsAsked(): void
+    {
+        $this->as('vera');
+        $this->client->request('GET', self::JOB.'/ask.pdf?of=network');
+        self::assertStringStartsWith('%PDF-1.', $this->body());
+        $this->client->request('GET', self::JOB.'/ask.txt?of=mail');
+        self::assertStringStartsWith('To the client\'s mail administrator, for Kestrel Sound Ferries', $this->body());
+        self::assertStringNotContainsString('Frequency', $this->body());
+        $page = $this->client->request('GET', self::JOB.'/ask');
+        self::assertCount(0, $page->filter('.asks input[name^=answers]'), 'a viewer answers nothing');
+        $this->post(self::JOB.'/ask', ['answers' => [self::ACCOUNT => 'x']]);
+        self::assertSame(403, $this->code());
+    }
+
+    public function testALinkShowsAndTakesOnlyWhatOneOfThemIsAsked(): void
+    {
+        $this->as('tomas');
+        $url = $this->post(self::JOB.'/ask/links', ['of' => 'client'])->filter('.secret')->text();
+        self::assertStringContainsString('A link for the client to answer by', $this->client->request('GET', self::JOB.'/history')->text());
+        $this->client->restart();
+        $page = $this->client->request('GET', $url);
+        self::assertResponseIsSuccessful();
+        self::assertCount(1, $page->filter('input[name="answers['.self::ACCOUNT.']"]'));
+        self::assertStringNotContainsString('Frequency', $page->text(), 'what the administrator is asked');
+        self::assertCount(0, $page->filter('a'), 'it leads nowhere else');
+        $answers = [self::ACCOUNT => 'crew@kestrel.example.test', 'address.berth-4.0' => '10.47.20.30'];
+        $this->post($url, ['answers' => $answers, 'by' => 'Ada Quay']);
+        self::assertSelectorTextContains('.said', '1 answer was taken');
+        self::assertSame('crew@kestrel.example.test', $this->value('crew-bar', 'room-account'));
+        self::assertStringNotContainsString('10.47.20.30', (string) $this->job()->devices['berth-4']->primaryAddress());
+        $this->client->request('GET', self::JOB);
+        self::assertResponseRedirects('/login', null, 'the link lets nobody in');
+        $this->as('vera');
+        $history = $this->client->request('GET', self::JOB.'/history')->text();
+        self::assertStringContainsString('Answered: Room account, by Ada Quay, through a link', $history);
+    }
+
+    public function testALinkEndsByItselfAndWhenItIsTakenBack(): void
+    {
+        $this->as('tomas');
+        $first = $this->post(self::JOB.'/ask/links', ['of' => 'client'])->filter('.secret')->text();
+        $second = $this->post(self::JOB.'/ask/links', ['of' => 'client'])->filter('.secret')->text();
+        [$one, $two] = $this->em()->getRepository(AskLink::class)->findBy([], ['id' => 'ASC']);
+        $this->post(\sprintf('%s/ask/links/%d', self::JOB, $one->getId()));
+        $until = (new \DateTimeImmutable('-1 minute'))->format('Y-m-d H:i:s');
+        $this->em()->getConnection()->executeStatement('UPDATE ask_link SET until = ? WHERE id = ?', [$until, $two->getId()]);
+        $this->em()->clear();
+        $before = $this->version();
+        foreach ([$first, $second, '/answer/'.str_repeat('0', 40)] as $url) {
+            $this->client->request('GET', $url);
+            self::assertSame(404, $this->code());
+            $this->post($url, ['answers' => [self::ACCOUNT => 'x']]);
+            self::assertSame(404, $this->code());
+        }
+        self::assertSame($before, $this->version());
+        self::assertStringNotContainsString(basename($first), $this->dump('ask_link'), 'only a hash of it is kept');
+    }
+
+    private function give(string $bytes, string $name): Crawler
+    {
+        $file = (string) tempnam(sys_get_temp_dir(), 'ask');
+        file_put_contents($file, $bytes);
+        $upload = ['file' => new UploadedFile($file, $name, test: true)];
+        $values = ['_token' => 'csrf-token', 'by' => 'Ada'];
+
+        return $this->client->request('POST', self::JOB.'/ask/back', $values, $upload, ['HTTP_ORIGIN' => 'http://localhost']);
+    }
+
+    private function dump(string $table): string
+    {
+        return json_encode($this->em()->getConnection()->fetchAllAssociative('SELECT * FROM '.$table), \JSON_THROW_ON_ERROR);
+    }
+
+    private function value(string $unit, string $setting): mixed
+    {
+        return (new Settings($job = $this->job()))->value($job->devices[$unit], $setting)?->value();
+    }
+
+    private function waits(string $unit, string $setting): bool
+    {
+        $job = $this->job();
+        self::assertNotSame(Stage::AsLeft, $job->devices[$unit]->stage);
+        foreach ((new Runbooks(new Settings($job)))->of($job->devices[$unit])->steps as $step) {
+            if (\in_array($setting, array_column($step->blockedBy, 'id'), true)) {
+                return true;
+            }
+        }
+
+        return false;
+    }
+}
