@@ -188,6 +188,24 @@
         }
     });
 
+    // What is shown for a short while goes by itself.
+    const fade = (shown) => {
+        const count = shown.querySelector('[data-gone-count]');
+        let left = Number(shown.dataset.goneAfter);
+        shown.dataset.going = '1';
+        const tick = setInterval(() => {
+            left -= 1;
+            if (count) count.textContent = String(left);
+            if (left > 0) return;
+            clearInterval(tick);
+            shown.remove();
+            say('Hidden again');
+        }, 1000);
+    };
+    const fadeAll = () => document.querySelectorAll('[data-gone-after]:not([data-going])').forEach(fade);
+    fadeAll();
+    document.addEventListener('htmx:load', fadeAll);
+
     // Times that run: the page says when each one ends, so it is right after a reload and on every machine.
     const skew = Number(document.documentElement.dataset.now || Date.now()) - Date.now();
     const tell = (timer) => {

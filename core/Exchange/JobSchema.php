@@ -26,6 +26,8 @@ final class JobSchema
         $properties = ['format' => ['const' => JobFile::FORMAT], 'version' => ['const' => JobFile::VERSION]];
         $properties['job'] = self::record(JobInfo::class);
         $definitions = ['open' => ['type' => 'object']];
+        self::define(JobInfo::class, $definitions);
+        unset($definitions[self::name(JobInfo::class)]);
         foreach (JobSections::all() as $section => $lists) {
             $inside = [];
             foreach ($lists as $name => $list) {

@@ -56,6 +56,7 @@ final readonly class DeviceProfile implements Checked, Completed
      * @param list<Coupling> $couplings
      * @param list<ProfileStep> $steps
      * @param list<string> $omits ids of general steps
+     * @param list<SecretRule> $secrets
      */
     public function __construct(
         #[Slug]
@@ -152,6 +153,8 @@ final readonly class DeviceProfile implements Checked, Completed
         public array $steps,
         #[Texts('General steps it does without')]
         public array $omits,
+        #[Records(SecretRule::class, 'What passwords may be')]
+        public array $secrets,
     ) {
     }
 

@@ -36,7 +36,10 @@ final class ProfileCheck
                 $settings[] = $one->id;
             }
         }
+        $secrets = array_filter($profile->settings, static fn (Setting $s): bool => $s->secret);
+        $ways = array_map(static fn (Entrance $e): string => 'password-'.$e->way->value, $profile->entrances);
         $this->known = [
+            'secret' => ['password', ...$ways, ...self::ids(array_values($secrets))],
             'setting' => $settings,
             'socket' => self::ids($profile->ports),
             'keypad' => self::ids($profile->keypads),
@@ -103,6 +106,9 @@ final class ProfileCheck
             foreach ($slot->takes as $module) {
                 $this->known('module', $module, ".slots[$index].takes");
             }
+        }
+        foreach ($this->profile->secrets as $index => $rule) {
+            $this->known('secret', $rule->for, ".secrets[$index].for");
         }
         foreach ($this->profile->licences as $index => $licence) {
             $this->known('capacity', $licence->capacity, ".licences[$index].capacity");

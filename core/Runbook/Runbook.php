@@ -40,6 +40,20 @@ final readonly class Runbook implements \JsonSerializable
         return null;
     }
 
+    /** Powered, and still without its own address: it has the one it came with. */
+    public function isHolding(): bool
+    {
+        $isPowered = false;
+        foreach ($this->steps as $step) {
+            $isPowered = $isPowered || ($step->isDone && WorkStage::Power === $step->stage);
+            if ($isPowered && !$step->isDone && $step->isOnTheBench()) {
+                return true;
+            }
+        }
+
+        return false;
+    }
+
     /** @return list<RunbookStep> open ones that stand before another: to do it now is out of order */
     public function before(string $id): array
     {

@@ -12,6 +12,7 @@ use Vorhut\Core\Profile\Step\ToRecord;
 use Vorhut\Core\Profile\Step\Who;
 use Vorhut\Core\Profile\Step\WorkStage;
 use Vorhut\Core\Profile\WayIn;
+use Vorhut\Core\Runbook\General\LaptopBack;
 
 /** One step of the work on a unit. */
 final readonly class RunbookStep implements \JsonSerializable
@@ -55,6 +56,14 @@ final readonly class RunbookStep implements \JsonSerializable
         /** What is read at the unit and compared with the plan: "mac", "address", or the id of a setting; '' for nothing. */
         public string $reads = '',
     ) {
+    }
+
+    /** Whether the unit stands on the bench for it: from its power until it has its address; the laptop goes back without it. */
+    public function isOnTheBench(): bool
+    {
+        return LaptopBack::ID !== $this->id
+            && $this->stage->rank() >= WorkStage::Power->rank()
+            && $this->stage->rank() <= WorkStage::Address->rank();
     }
 
     /** @param array<string, mixed> $changed by property */

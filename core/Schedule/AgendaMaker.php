@@ -196,7 +196,7 @@ final class AgendaMaker
         $to = -2;
         $from = null;
         foreach ($steps as $place => $step) {
-            if ($step->stage->rank() >= WorkStage::Power->rank() && $step->stage->rank() <= WorkStage::Address->rank()) {
+            if ($step->isOnTheBench()) {
                 $from ??= $place;
                 $to = $place;
             }
@@ -204,12 +204,8 @@ final class AgendaMaker
         if ([] === $runbook->device->interfaces || null === $from) {
             return [0, -2];
         }
-        $isPowered = [] !== array_filter(
-            $runbook->steps,
-            static fn (RunbookStep $s): bool => $s->isDone && WorkStage::Power === $s->stage,
-        );
 
-        return [$isPowered ? -1 : $from, $to];
+        return [$runbook->isHolding() ? -1 : $from, $to];
     }
 
     private function factory(Device $device): string

@@ -26,6 +26,8 @@ use Vorhut\Core\Record\InvalidFile;
 /** What others must say: asked in every form, and taken back in the same. */
 final class AskController extends JobPage
 {
+    private const NO_COLUMNS = 'No columns "Question" and "Answer" were found. Give back what went out, with answers in it.';
+
     public function __construct(private readonly AskSheets $sheets, private readonly AskPage $page)
     {
     }
@@ -88,7 +90,7 @@ final class AskController extends JobPage
         }
 
         return null === $answers
-            ? $this->backAgain($hand, 'No columns "Question" and "Answer" were found. Give back what went out, with answers in it.', $pasted)
+            ? $this->backAgain($hand, self::NO_COLUMNS, $pasted)
             : $this->preview($hand, $answers, $request->request->getString('by'));
     }
 

@@ -117,13 +117,14 @@ final readonly class AskPage
             $items = array_merge([], ...array_values($blocks));
             $open = array_filter($items, static fn (AskItem $i): bool => $i->isOpen());
             $of = ['of' => $who];
+            $shown = fn (AskItem $i): QuestionView => $this->question($hand, $i);
             $asked[] = new AskedOfView(
                 ucfirst($items[0]->who->label()),
                 $who,
                 [] === $open ? 'all answered' : \sprintf('%d of %d open', \count($open), \count($items)),
                 [] !== $open && $sheet->isOverdue(reset($open), $this->today($hand)),
                 [] === $open,
-                array_map(fn (array $block): array => array_map(fn (AskItem $i): QuestionView => $this->question($hand, $i), $block), $blocks),
+                array_map(static fn (array $block): array => array_map($shown, $block), $blocks),
                 [
                     new Link('Letter (PDF)', $this->url('ask_pdf', $hand, $of), spoken: ' to '.$items[0]->who->label()),
                     new Link('CSV', $this->url('ask_csv', $hand, $of), spoken: ' for '.$items[0]->who->label()),
@@ -192,7 +193,9 @@ final readonly class AskPage
 
         return new Next(
             \sprintf('%s: %s hold up work', ucfirst($most->label()), Words::count($waiting, 'open question')),
-            $isOverdue ? 'The day by which they were needed has passed: remind them.' : 'Send the letter, or a link by which they answer themselves.',
+            $isOverdue
+                ? 'The day by which they were needed has passed: remind them.'
+                : 'Send the letter, or a link by which they answer themselves.',
             new Link($isOverdue ? 'Reminder (PDF)' : 'Letter (PDF)', $this->url('ask_pdf', $hand, ['of' => $most->value]), 't', main: true),
         );
     }

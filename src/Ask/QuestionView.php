@@ -31,6 +31,7 @@ final readonly class QuestionView
 
     public function with(string $error): self
     {
+        /** @phpstan-ignore argument.type */
         return new self(...[...get_object_vars($this), 'error' => $error]);
     }
 }

@@ -41,6 +41,7 @@ final readonly class BenchPage
             $this->findings->all($hand, $here, 'devices'),
             $this->urls->generate('devices', ['slug' => $hand->stored->getSlug()]),
             $this->papers($hand),
+            BenchLinks::of($this->urls, $hand, 'bench'),
         );
     }
 

@@ -56,6 +56,38 @@ final readonly class BenchRecords
         );
     }
 
+    /**
+     * The same of several devices, or of all: one question to the database.
+     *
+     * @param list<string>|null $devices
+     *
+     * @return array<array-key, array<string, BenchRecord>> by device and step
+     */
+    public function ofMany(StoredJob $stored, ?array $devices = null): array
+    {
+        $query = $this->em->getRepository(BenchRecord::class)
+            ->createQueryBuilder('r')
+            ->join('r.device', 'd')
+            ->addSelect('d')
+            ->leftJoin('r.user', 'u')
+            ->addSelect('u')
+            ->where('d.job = :job AND d.list = :list AND r.withdrawn = false')
+            ->setParameter('job', $stored)
+            ->setParameter('list', 'devices')
+            ->orderBy('r.id');
+        if (null !== $devices) {
+            $query->andWhere('d.slug IN (:slugs)')->setParameter('slugs', $devices);
+        }
+        $last = [];
+        /** @var list<BenchRecord> $all */
+        $all = $query->getQuery()->getResult();
+        foreach ($all as $record) {
+            $last[$record->getDevice()->getSlug()][$record->getStep()] = $record;
+        }
+
+        return $last;
+    }
+
     /** @return array<string, BenchRecord> the last record of each step of a device */
     public function of(StoredJob $stored, string $device): array
     {

@@ -10,6 +10,7 @@ use Vorhut\App\Entity\BenchTimer;
 use Vorhut\App\Entity\StoredJob;
 use Vorhut\App\Entity\User;
 use Vorhut\Core\Profile\Step\Timer;
+use Vorhut\Core\Profile\Step\TimerKind;
 use Vorhut\Core\Runbook\RunbookStep;
 
 /** Times that run at the bench of a job, for everybody who works on it. */
@@ -42,6 +43,20 @@ final readonly class BenchTimers
             $now->modify(\sprintf('+%d seconds', $timer->seconds)),
             $by,
         ));
+        $this->em->flush();
+    }
+
+    /** A step was done: what its unit waited for before is over, what it waits for now begins. */
+    public function goOn(StoredJob $job, string $device, RunbookStep $step, User $by): void
+    {
+        foreach ($this->em->getRepository(BenchTimer::class)->findBy(['job' => $job, 'device' => $device]) as $before) {
+            $this->em->remove($before);
+        }
+        foreach ($step->timers as $number => $timer) {
+            if (TimerKind::Wait === $timer->kind) {
+                $this->start($job, $device, $step, $number, $by);
+            }
+        }
         $this->em->flush();
     }
 

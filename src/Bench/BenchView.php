@@ -21,6 +21,7 @@ final readonly class BenchView
      *     stage: string,
      * }>> $units by heading
      * @param list<FindingLine> $findings
+     * @param list<Link> $others the other pages of the bench
      * @param list<Link> $papers the bench on paper: everything, and each place
      */
     public function __construct(
@@ -30,6 +31,7 @@ final readonly class BenchView
         public array $findings,
         public string $devicesUrl,
         public array $papers,
+        public array $others,
     ) {
     }
 }

@@ -4,10 +4,14 @@ declare(strict_types=1);
 
 namespace Vorhut\App\Bench;
 
+use Psr\Clock\ClockInterface;
 use Symfony\Component\HttpFoundation\InputBag;
 use Vorhut\App\Entity\User;
 use Vorhut\App\Jobs\Effect\BenchStepDone;
+use Vorhut\App\Jobs\Effect\Effect;
+use Vorhut\App\Jobs\Effect\SecretsTyped;
 use Vorhut\App\Jobs\JobInHand;
+use Vorhut\App\Vault\Vault;
 use Vorhut\Core\Bench\FirstContactPlanner;
 use Vorhut\Core\InvalidValue;
 use Vorhut\Core\Job\ChangeSet;
@@ -15,6 +19,7 @@ use Vorhut\Core\Job\Device;
 use Vorhut\Core\Job\Edit;
 use Vorhut\Core\Job\PasswordState;
 use Vorhut\Core\Job\Stage;
+use Vorhut\Core\Profile\Setting\Allowed;
 use Vorhut\Core\Runbook\Blocker;
 use Vorhut\Core\Runbook\General\Contact;
 use Vorhut\Core\Runbook\ReadBack;
@@ -29,8 +34,12 @@ final readonly class StepRecorder
     /** The step after which the password that everybody knows is gone. */
     private const SECURE = 'secure';
 
-    public function __construct(private BenchRecords $records, private Laptops $laptops)
-    {
+    public function __construct(
+        private BenchRecords $records,
+        private Laptops $laptops,
+        private Vault $vault,
+        private ClockInterface $clock,
+    ) {
     }
 
     /**
@@ -54,6 +63,7 @@ final readonly class StepRecorder
         $kept = (new ReadBack(new Settings($hand->job)))->of($runbook->device, $step, self::texts($form), '' !== $reason);
         if ('' === $reason) {
             self::requireOrder($runbook, $step);
+            $this->requireSecrets($hand, $step);
         }
 
         return new StepRecorded($step->id, true, reason: $reason, kept: $kept);
@@ -72,7 +82,7 @@ final readonly class StepRecorder
         return new StepRecorded($of->step, true, $of->isSkipped, $of->reason, $note, $of->kept);
     }
 
-    /** @return array{ChangeSet, list<BenchStepDone>} */
+    /** @return array{ChangeSet, list<Effect>} */
     public function change(JobInHand $hand, Device $device, RunbookStep $step, StepRecorded $of, User $user): array
     {
         $record = $this->records->new($hand->stored, $device->id, $of, $user);
@@ -94,7 +104,36 @@ final readonly class StepRecorder
         /** @var list<Edit> $edits */
         $edits = [] === $values ? [] : [$hand->job->edit(Device::class, $device->id, $values)];
 
-        return [new ChangeSet(\sprintf('%s: %s', $device->name, $done), $edits), [BenchStepDone::new($record)]];
+        $effects = [BenchStepDone::new($record)];
+        $secrets = self::secrets($step);
+        if ([] !== $secrets && !$of->isSkipped) {
+            $effects[] = new SecretsTyped($secrets, $of->isDone ? $this->clock->now()->getTimestamp() : 0);
+        }
+
+        return [new ChangeSet(\sprintf('%s: %s', $device->name, $done), $edits), $effects];
+    }
+
+    /** @return list<string> names in the vault of what is typed at a step */
+    private static function secrets(RunbookStep $step): array
+    {
+        $names = [];
+        foreach ($step->values as $value) {
+            if ($value->isSecret && str_starts_with($value->typed, Allowed::SECRET)) {
+                $names[] = substr($value->typed, \strlen(Allowed::SECRET));
+            }
+        }
+
+        return $names;
+    }
+
+    /** @throws InvalidValue for a step at which something is typed that the vault does not hold */
+    private function requireSecrets(JobInHand $hand, RunbookStep $step): void
+    {
+        $names = self::secrets($step);
+        $missing = [] === $names ? [] : array_diff($names, array_keys($this->vault->of($hand->stored)));
+        if ([] !== $missing) {
+            throw new InvalidValue('', 'a secret that the vault holds', 'Make it first, then type it; or say why the unit goes without.');
+        }
     }
 
     /** Done moves a unit on only, taking back puts it back only. */

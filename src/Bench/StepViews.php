@@ -9,10 +9,12 @@ use Symfony\Component\Routing\Generator\UrlGeneratorInterface;
 use Vorhut\App\Entity\BenchRecord;
 use Vorhut\App\Entity\BenchTimer;
 use Vorhut\App\Jobs\JobInHand;
+use Vorhut\App\Vault\Vault;
 use Vorhut\App\Web\LocalTime;
 use Vorhut\App\Web\View\Link;
 use Vorhut\App\Web\View\Post;
 use Vorhut\Core\Job\Device;
+use Vorhut\Core\Profile\Setting\Allowed;
 use Vorhut\Core\Profile\Step\RecordKind;
 use Vorhut\Core\Profile\Step\ToRecord;
 use Vorhut\Core\Profile\Step\Who;
@@ -25,8 +27,12 @@ use Vorhut\Core\Setting\Origin;
 /** Puts a step of a runbook into words and links. */
 final readonly class StepViews
 {
-    public function __construct(private BenchTimers $timers, private UrlGeneratorInterface $urls, private ClockInterface $clock)
-    {
+    public function __construct(
+        private BenchTimers $timers,
+        private Vault $vault,
+        private UrlGeneratorInterface $urls,
+        private ClockInterface $clock,
+    ) {
     }
 
     /** @param array<int, string> $read what was read and refused, by the place of what is asked */
@@ -42,7 +48,7 @@ final readonly class StepViews
             $step->why,
             \in_array($step->who, [Who::Anyone, Who::Technician], true) ? '' : $step->who->label(),
             $step->do,
-            $this->values($hand, $device, $step),
+            $this->values($hand, $device, $step, $isEditor),
             self::shortcuts($step),
             self::texts($step),
             null === $step->dial ? null : DialView::of($step->dial, $step->dialAt),
@@ -62,8 +68,10 @@ final readonly class StepViews
     }
 
     /** @return list<ValueView> */
-    private function values(JobInHand $hand, Device $device, RunbookStep $step): array
+    private function values(JobInHand $hand, Device $device, RunbookStep $step, bool $isEditor): array
     {
+        $hasSecrets = [] !== array_filter($step->values, static fn (StepValue $v): bool => $v->isSecret);
+        $kept = $hasSecrets ? $this->vault->of($hand->stored) : [];
         $typing = [];
         foreach ($step->keys as $keys) {
             $sequence = $keys->sequence();
@@ -76,16 +84,29 @@ final readonly class StepViews
             $v->label,
             match (true) {
                 $v->isOpen => 'still open',
-                $v->isSecret => 'in the vault',
+                $v->isSecret => isset($kept[self::secret($v)]) ? 'in the vault' : 'not made yet',
                 default => $v->value,
             },
-            $v->isSecret ? $v->typed : $v->note,
+            $v->note,
             Origin::tryFrom($v->origin)?->label() ?? '',
             $v->isOpen,
             $v->isOpen || $v->isSecret || $v->isChosen || '' === $v->typed || 'leave blank' === $v->typed ? null : $v->typed,
             $typing[$v->setting] ?? null,
             $this->url($hand, 'devices', ['sel' => $device->id, 'value' => $v->setting]).'#value-'.$v->setting,
+            $v->isSecret && $isEditor ? $this->secretView($hand, $device, $step, $v, isset($kept[self::secret($v)])) : null,
         ), $step->values);
+    }
+
+    private function secretView(JobInHand $hand, Device $device, RunbookStep $step, StepValue $value, bool $isKept): SecretView
+    {
+        $back = $this->url($hand, 'bench_device', ['id' => $device->id, 'step' => $step->id]);
+
+        return new SecretView($this->url($hand, $isKept ? 'vault_show' : 'vault_make', []), self::secret($value), $back, $isKept);
+    }
+
+    private static function secret(StepValue $value): string
+    {
+        return str_starts_with($value->typed, Allowed::SECRET) ? substr($value->typed, \strlen(Allowed::SECRET)) : '';
     }
 
     /** @return list<array{label: string, keys: list<string>, hold: string, see: string}> */

@@ -17,6 +17,7 @@ final readonly class ValueView
         public ?string $copy,
         public ?TypingView $typing,
         public string $url,
+        public ?SecretView $secret = null,
     ) {
     }
 }

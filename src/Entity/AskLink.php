@@ -26,7 +26,7 @@ class AskLink
         private StoredJob $job,
         #[ORM\Column(length: 20, enumType: Ask::class)]
         private Ask $who,
-        #[ORM\Column(length: 64, unique: true)]
+        #[ORM\Column(length: 64, unique: true)] // @phpstan-ignore property.onlyWritten
         private string $hash,
         /** Who gave it: what comes in by it is done in this person's name and with their rights. */
         #[ORM\ManyToOne, ORM\JoinColumn(nullable: false, onDelete: 'CASCADE')]

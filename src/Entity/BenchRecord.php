@@ -20,7 +20,7 @@ class BenchRecord implements Withdrawable
     private bool $withdrawn = false;
 
     public function __construct(
-        #[ORM\ManyToOne, ORM\JoinColumn(nullable: false, onDelete: 'CASCADE')] // @phpstan-ignore property.onlyWritten
+        #[ORM\ManyToOne, ORM\JoinColumn(nullable: false, onDelete: 'CASCADE')]
         private PlanRecord $device,
         #[ORM\Column(length: 64)]
         private string $step,
@@ -58,6 +58,11 @@ class BenchRecord implements Withdrawable
     public function getId(): ?int
     {
         return $this->id;
+    }
+
+    public function getDevice(): PlanRecord
+    {
+        return $this->device;
     }
 
     public function getStep(): string

@@ -10,6 +10,7 @@ use Vorhut\App\Bench\BenchRecords;
 use Vorhut\App\Bench\StepRecorded;
 use Vorhut\App\Entity\StoredJob;
 use Vorhut\App\Entity\User;
+use Vorhut\App\Vault\Vault;
 use Vorhut\Core\Job\Device;
 use Vorhut\Core\Job\Job;
 use Vorhut\Core\Job\Licence;
@@ -19,6 +20,7 @@ use Vorhut\Core\Runbook\Kept;
 use Vorhut\Core\Runbook\Progress;
 use Vorhut\Core\Runbook\Runbooks;
 use Vorhut\Core\Runbook\RunbookStep;
+use Vorhut\Core\Secret\SecretNeeds;
 use Vorhut\Core\Setting\Settings;
 
 /** What a demo job looks like in the middle of the work: a third of the units signed for as far as they are, days counted from today. */
@@ -28,8 +30,12 @@ final readonly class DemoWork
     private const DAYS_LEFT = 5;
     private const MINUTES = 7;
 
-    public function __construct(private EntityManagerInterface $em, private BenchRecords $records, private ClockInterface $clock)
-    {
+    public function __construct(
+        private EntityManagerInterface $em,
+        private BenchRecords $records,
+        private Vault $vault,
+        private ClockInterface $clock,
+    ) {
     }
 
     /** The same job with today as the day on site, and the unlock that ends soon ending in some days from now. */
@@ -55,6 +61,7 @@ final readonly class DemoWork
             if (0 !== $index % self::EVERY) {
                 continue;
             }
+            $this->keep($stored, $job, $device, $by);
             foreach ($runbooks->of($device)->steps as $step) {
                 if ($this->isBehind($device, $step)) {
                     $recorded = new StepRecorded($step->id, true, kept: self::kept($device, $step));
@@ -65,6 +72,17 @@ final readonly class DemoWork
             $minutes = $minutes > 400 ? 0 : $minutes;
         }
         $this->em->flush();
+    }
+
+    /** Its secrets, and that it has them where the work on it is past that. */
+    private function keep(StoredJob $stored, Job $job, Device $device, User $by): void
+    {
+        foreach ('' === $this->vault->closed() ? (new SecretNeeds(new Settings($job)))->of($device) : [] as $need) {
+            $secret = $this->vault->make($stored, $need, $by);
+            if (!$device->stage->isFactoryState()) {
+                $secret->typed($this->clock->now()->modify('-1 day'));
+            }
+        }
     }
 
     private function isBehind(Device $device, RunbookStep $step): bool

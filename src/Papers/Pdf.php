@@ -42,10 +42,10 @@ final readonly class Pdf
         $pdf->loadHtml($this->twig->render($template, ['view' => $view]));
         $pdf->render();
         $canvas = $pdf->getCanvas();
-        $font = $pdf->getFontMetrics()->getFont('DejaVu Sans');
+        $font = $pdf->getFontMetrics()->getFont('DejaVu Sans') ?? '';
         $canvas->page_text(42, 812, $foot.'    {PAGE_NUM} / {PAGE_COUNT}', $font, self::SIZE, self::GREY);
 
-        return (string) $pdf->output();
+        return $pdf->output();
     }
 
     public function answer(string $name, string $bytes): Response

@@ -21,6 +21,7 @@ final class Styles
         'networks.css',
         'devices.css',
         'bench.css',
+        'batch.css',
         'ask.css',
         'pairings.css',
         'kinds.css',

@@ -14,6 +14,7 @@ use Vorhut\App\Entity\Lab;
 use Vorhut\App\Entity\StoredJob;
 use Vorhut\App\Entity\User;
 use Vorhut\App\Jobs\PlanReader;
+use Vorhut\App\Vault\VaultKey;
 use Vorhut\Core\Job\Job;
 use Vorhut\Field\Lab\LabNetwork;
 
@@ -27,6 +28,9 @@ abstract class AppTestCase extends WebTestCase
     protected function setUp(): void
     {
         $this->client = self::createClient();
+        $key = self::getContainer()->get(VaultKey::class);
+        \assert($key instanceof VaultKey);
+        $key->make();
         $command = (new Application(self::$kernel ?? throw new \LogicException()))->find('vorhut:demo');
         (new CommandTester($command))->execute([]);
         $pool = self::getContainer()->get('login_attempts');

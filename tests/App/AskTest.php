@@ -30,6 +30,7 @@ final class AskTest extends AppTestCase
         self::assertNotContains('the client\'s network administrator', array_column($rows, 1), 'only what this one is asked');
         $at = array_search(self::ACCOUNT, array_column($rows, 0), true);
         $rows[(int) $at][10] = 'crew@kestrel.example.test';
+        $rows = array_map(array_values(...), $rows);
         $rows[] = ['setting.gone.kind', '', '', '', '', '', '', '', '', '', 'late'];
         $before = $this->version();
         foreach ([Csv::of($rows), XlsxWriter::write('Questions', $rows)] as $number => $bytes) {

@@ -12,6 +12,8 @@ use Vorhut\Core\Runbook\RunbookStep;
 /** The laptop leaves the factory subnet again. */
 final class LaptopBack implements GeneralStep
 {
+    public const ID = 'laptop-back';
+
     public function place(): int
     {
         return 75;
@@ -25,7 +27,7 @@ final class LaptopBack implements GeneralStep
         $interface = $desk->device->interfaces[0] ?? null;
 
         return new RunbookStep(
-            'laptop-back',
+            self::ID,
             WorkStage::Address,
             'Put the laptop back',
             'A laptop left in the factory subnet finds the wrong unit next time.',

@@ -10,6 +10,7 @@ use Vorhut\Core\Profile\Step\WorkStage;
 use Vorhut\Core\Runbook\Desk;
 use Vorhut\Core\Runbook\RunbookStep;
 use Vorhut\Core\Runbook\StepValue;
+use Vorhut\Core\Secret\SecretNeeds;
 
 /** The password that everybody knows goes first. */
 final class Secure implements GeneralStep
@@ -33,8 +34,13 @@ final class Secure implements GeneralStep
         if (LoginScheme::Locked === $entrance?->scheme) {
             $do[] = 'It is locked: the firm\'s credentials, or an unlock; note the day on which that ends.';
         }
-        $do[] = 'Set a password of its own and keep it in the vault.';
-        $secret = Allowed::SECRET.$desk->device->id.'/password';
+        $do[] = 'Set the password that the vault holds for it.';
+        $secrets = [];
+        foreach (SecretNeeds::logins($desk->job, $desk->device) as $need) {
+            $name = Allowed::SECRET.$need->name;
+            $id = explode('/', $need->name)[1] ?? $need->name;
+            $secrets[] = new StepValue($id, $need->label, $name, $name, 'computed', $need->rule->said(), isSecret: true);
+        }
 
         return new RunbookStep(
             'secure',
@@ -43,7 +49,7 @@ final class Secure implements GeneralStep
             'The default password is known to everybody.',
             do: $do,
             values: [
-                new StepValue('password', 'Password', $secret, $secret, 'computed', 'its name in the vault', isSecret: true),
+                ...$secrets,
                 ...$desk->stageValues(WorkStage::Secure),
             ],
             cautions: true === $entrance?->caseMatters ? ['Capitals matter.'] : [],

@@ -1,0 +1,70 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\App\Bench;
+
+use Symfony\Component\HttpFoundation\Request;
+use Symfony\Component\HttpFoundation\Response;
+use Symfony\Component\Routing\Attribute\Route;
+use Symfony\Component\Security\Http\Attribute\IsGranted;
+use Vorhut\App\Jobs\JobInHand;
+use Vorhut\App\Web\JobPage;
+use Vorhut\Core\Job\Device;
+
+/** Several units of a kind or a place beside each other; a step marked on many at once. */
+final class BatchController extends JobPage
+{
+    public function __construct(private readonly BatchPage $page)
+    {
+    }
+
+    #[Route('/job/{slug}/bench/several', name: 'batch', methods: ['GET'], priority: 1)]
+    public function index(JobInHand $hand, Request $request): Response
+    {
+        $view = $this->page->show($hand, $request->query->getString('of'), $request->query->getString('step'));
+
+        return $this->page($hand, 'bench', 'bench/batch.html.twig', $view);
+    }
+
+    #[Route('/job/{slug}/bench/several', name: 'batch_record', methods: ['POST'], priority: 1)]
+    #[IsGranted('ROLE_TECHNICIAN')]
+    public function record(JobInHand $hand, Request $request, BenchState $state, BatchRecorder $recorder, BenchTimers $timers): Response
+    {
+        $form = $request->request;
+        $of = $form->getString('of');
+        $wanted = $form->all()['units'] ?? [];
+        $isMeant = static fn (Device $d): bool => \in_array($d->id, \is_array($wanted) ? $wanted : [], true);
+        $units = array_values(array_filter($this->page->units($hand, $of), $isMeant));
+        [$change, $effects, $steps, $refused] = $recorder->record(
+            $hand,
+            $state->runbooks($hand, $units),
+            $form->getString('step'),
+            $this->user(),
+        );
+        foreach ($refused as $sentence) {
+            $this->addFlash('error', $sentence);
+        }
+        if ([] !== $steps && [] === $this->told($this->apply($hand, $change, $request, $effects))) {
+            foreach ($steps as $unit => $step) {
+                $timers->goOn($hand->stored, $unit, $step, $this->user());
+            }
+        }
+
+        return $this->to($hand, 'batch', ['of' => $of]);
+    }
+
+    /**
+     * @param list<string> $sentences
+     *
+     * @return list<string> the same
+     */
+    private function told(array $sentences): array
+    {
+        foreach ($sentences as $sentence) {
+            $this->addFlash('error', $sentence);
+        }
+
+        return $sentences;
+    }
+}

@@ -1,0 +1,245 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\App\Bench;
+
+use Symfony\Bundle\SecurityBundle\Security;
+use Symfony\Component\Routing\Generator\UrlGeneratorInterface;
+use Vorhut\App\Entity\BenchTimer;
+use Vorhut\App\Jobs\JobInHand;
+use Vorhut\App\Web\Words;
+use Vorhut\Core\Batch\Batch;
+use Vorhut\Core\Batch\BatchCell;
+use Vorhut\Core\Batch\BatchNext;
+use Vorhut\Core\Batch\CellState;
+use Vorhut\Core\Job\Device;
+use Vorhut\Core\Job\Stage;
+use Vorhut\Core\Profile\Step\WorkStage;
+use Vorhut\Core\Runbook\Blocker;
+use Vorhut\Core\Runbook\Runbook;
+use Vorhut\Core\Runbook\RunbookStep;
+
+/** Shows several units beside each other: a row each, a column for each step. */
+final readonly class BatchPage
+{
+    public const MOST = 60;
+
+    public function __construct(
+        private BenchState $state,
+        private Security $security,
+        private UrlGeneratorInterface $urls,
+    ) {
+    }
+
+    /**
+     * @param string $of "kind:" or "place:" with an id; '' for the kind with the most open units
+     * @param string $wanted the step that is chosen; '' for the best one
+     */
+    public function show(JobInHand $hand, string $of, string $wanted): BatchView
+    {
+        $of = '' === $of ? $this->usual($hand) : $of;
+        $units = $this->units($hand, $of);
+        $runbooks = $this->state->runbooks($hand, $units);
+        $waits = $this->state->waits($hand);
+        $batch = new Batch($hand->job, $runbooks, $this->state->running($hand));
+        $next = self::next($batch, $wanted);
+        $rows = array_map(fn (Runbook $r): BatchRowView => $this->row($hand, $batch, $next, $r, $waits[$r->device->id] ?? null), $runbooks);
+        $done = \count(array_filter($runbooks, static fn (Runbook $r): bool => null === $r->next()));
+
+        return new BatchView(
+            \sprintf('%s, %d done as far as they can be', Words::count(\count($units), 'unit'), $done),
+            null === $next ? 'Nothing can be done here now' : \sprintf('%s: %s', $next->step->title, self::named($next->units)),
+            null === $next ? self::why($runbooks) : self::detail($next->step),
+            $this->choices($hand, $of),
+            $this->columns($hand, $batch, $runbooks, $of, $next?->step->id),
+            $rows,
+            $of,
+            $next->step->id ?? '',
+            \count($next->units ?? []),
+            $this->security->isGranted('ROLE_TECHNICIAN') ? $this->url($hand, 'batch_record') : null,
+            $hand->revision,
+            $this->url($hand, 'batch'),
+            BenchLinks::of($this->urls, $hand, 'batch'),
+        );
+    }
+
+    /** @return list<Device> those that are open first, in the order of the plan */
+    public function units(JobInHand $hand, string $of): array
+    {
+        [$sort, $id] = [...explode(':', $of, 2), ''];
+        $isMeant = static fn (Device $d): bool => match ($sort) {
+            'place' => \in_array($id, array_column($hand->job->placesOf($d->location), 'id'), true),
+            default => $d->profile === $id,
+        };
+        $units = array_values(array_filter($hand->job->devices, $isMeant));
+        usort($units, static fn (Device $a, Device $b): int => self::isDone($a) <=> self::isDone($b));
+
+        return \array_slice($units, 0, self::MOST);
+    }
+
+    private static function isDone(Device $device): bool
+    {
+        return Stage::AsLeft === $device->stage;
+    }
+
+    private function usual(JobInHand $hand): string
+    {
+        $counts = [];
+        foreach ($hand->job->devices as $device) {
+            $counts[$device->profile] = ($counts[$device->profile] ?? 0) + ($device->stage->isFactoryState() ? 100 : 1);
+        }
+        arsort($counts);
+
+        return 'kind:'.array_key_first($counts);
+    }
+
+    private static function next(Batch $batch, string $wanted): ?BatchNext
+    {
+        $units = '' === $wanted ? [] : $batch->readyFor($wanted);
+
+        return [] === $units ? $batch->next() : new BatchNext($batch->cells[$units[0]->id][$wanted]->step, $units);
+    }
+
+    private function row(JobInHand $hand, Batch $batch, ?BatchNext $next, Runbook $runbook, ?BenchTimer $wait): BatchRowView
+    {
+        $device = $runbook->device;
+        $isTaken = null !== $next && \in_array($device, $next->units, true);
+        $cells = [];
+        foreach (array_keys($batch->columns) as $id) {
+            $cell = $batch->cells[$device->id][$id] ?? null;
+            $url = $this->url($hand, 'bench_device', ['id' => $device->id, 'step' => (string) $id]);
+            $cells[] = null === $cell
+                ? new BatchCellView('', '', '', false, 0, '')
+                : self::cell($cell, $url, $isTaken && $next->step->id === $cell->step->id, $wait);
+        }
+        $address = (string) $hand->job->profileOf($device)->factory->address?->address;
+        $holder = $batch->holders[$address] ?? null;
+        $states = array_map(static fn (BatchCell $c): CellState => $c->state, $batch->cells[$device->id]);
+
+        return new BatchRowView(
+            $device->id,
+            $device->name,
+            $this->url($hand, 'bench_device', ['id' => $device->id]),
+            match (true) {
+                null === $holder => '',
+                $holder->id === $device->id => 'has '.$address,
+                \in_array(CellState::Queued, $states, true) => 'waits for '.$address,
+                default => '',
+            },
+            $cells,
+            null !== $next && CellState::Ready === ($batch->cells[$device->id][$next->step->id] ?? null)?->state,
+            $isTaken,
+        );
+    }
+
+    private static function cell(BatchCell $cell, string $url, bool $isNext, ?BenchTimer $wait): BatchCellView
+    {
+        $isRunning = CellState::Running === $cell->state && null !== $wait;
+        $said = CellState::Blocked === $cell->state
+            ? implode(' ', array_map(static fn (Blocker $b): string => $b->text, $cell->step->blockedBy))
+            : $cell->state->label();
+
+        return new BatchCellView(
+            $cell->state->value,
+            \sprintf('%s: %s', $cell->step->title, $said),
+            $url,
+            $isNext,
+            $isRunning ? TimerView::ends($wait) : 0,
+            $isRunning ? TimerView::clock(TimerView::left($wait, new \DateTimeImmutable())) : '',
+        );
+    }
+
+    /**
+     * @param list<Runbook> $runbooks
+     *
+     * @return list<array{number: int, title: string, stage: string, url: string, isIt: bool, left: string}>
+     */
+    private function columns(JobInHand $hand, Batch $batch, array $runbooks, string $of, ?string $chosen): array
+    {
+        $columns = [];
+        foreach ($batch->columns as $id => $title) {
+            $step = self::first($runbooks, (string) $id);
+            $open = array_filter($batch->cells, static fn (array $of): bool => isset($of[$id]) && !$of[$id]->step->isDone);
+            $columns[] = [
+                'number' => \count($columns) + 1,
+                'title' => $title,
+                'stage' => ($step->stage ?? WorkStage::Role)->label(),
+                'url' => $this->url($hand, 'batch', ['of' => $of, 'step' => (string) $id]),
+                'isIt' => (string) $id === $chosen,
+                'left' => [] === $open ? 'done' : \sprintf('%d to do', \count($open)),
+            ];
+        }
+
+        return $columns;
+    }
+
+    /** @param list<Runbook> $runbooks */
+    private static function first(array $runbooks, string $id): ?RunbookStep
+    {
+        foreach ($runbooks as $runbook) {
+            if (null !== $runbook->step($id)) {
+                return $runbook->step($id);
+            }
+        }
+
+        return null;
+    }
+
+    /** @param non-empty-list<Device> $units */
+    private static function named(array $units): string
+    {
+        return 1 === \count($units) ? $units[0]->name : \sprintf('%d units at once', \count($units));
+    }
+
+    private static function detail(RunbookStep $step): string
+    {
+        return $step->do[0] ?? ('' === $step->why ? 'As its runbook says.' : $step->why);
+    }
+
+    /** @param list<Runbook> $runbooks */
+    private static function why(array $runbooks): string
+    {
+        foreach ($runbooks as $runbook) {
+            foreach ($runbook->steps as $step) {
+                foreach ($step->blockedBy as $blocker) {
+                    return \sprintf('%s: %s', $runbook->device->name, $blocker->text);
+                }
+            }
+        }
+
+        return [] === $runbooks ? 'Choose a kind of unit or a place.' : 'Every step is done.';
+    }
+
+    /** @return list<array{group: string, options: list<array{value: string, text: string, isIt: bool}>}> */
+    private function choices(JobInHand $hand, string $of): array
+    {
+        $kinds = $places = [];
+        foreach ($hand->job->devices as $device) {
+            $kinds[$device->profile] = ($kinds[$device->profile] ?? 0) + 1;
+            foreach ($hand->job->placesOf($device->location) as $place) {
+                $places[$place->id] = ($places[$place->id] ?? 0) + 1;
+            }
+        }
+        $option = static fn (string $value, string $name, int $count): array => [
+            'value' => $value,
+            'text' => \sprintf('%s (%d)', $name, $count),
+            'isIt' => $value === $of,
+        ];
+        $ofKinds = $ofPlaces = [];
+        foreach ($kinds as $id => $count) {
+            $ofKinds[] = $option('kind:'.$id, $hand->job->profiles->get($id)->plural, $count);
+        }
+        foreach ($places as $id => $count) {
+            $ofPlaces[] = $option('place:'.$id, $hand->job->locations[$id]->name, $count);
+        }
+
+        return [['group' => 'Kinds', 'options' => $ofKinds], ['group' => 'Places', 'options' => $ofPlaces]];
+    }
+
+    /** @param array<string, string> $more */
+    private function url(JobInHand $hand, string $route, array $more = []): string
+    {
+        return $this->urls->generate($route, ['slug' => $hand->stored->getSlug(), ...$more]);
+    }
+}

@@ -1,0 +1,31 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\App\Bench;
+
+use Symfony\Component\Routing\Generator\UrlGeneratorInterface;
+use Vorhut\App\Jobs\JobInHand;
+use Vorhut\App\Web\View\Link;
+
+/** The pages of the bench, from each other. */
+final class BenchLinks
+{
+    private const PAGES = [
+        'bench' => ['Units', 'u'],
+        'batch' => ['Several at once', 'm'],
+        'schedule' => ['Schedule', 'c'],
+        'vault' => ['Vault', 'v'],
+    ];
+
+    /** @return list<Link> to all but the one that is open */
+    public static function of(UrlGeneratorInterface $urls, JobInHand $hand, string $here): array
+    {
+        $links = [];
+        foreach (array_diff_key(self::PAGES, [$here => 1]) as $route => [$text, $key]) {
+            $links[] = new Link($text, $urls->generate($route, ['slug' => $hand->stored->getSlug()]), $key);
+        }
+
+        return $links;
+    }
+}

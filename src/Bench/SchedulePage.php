@@ -1,0 +1,285 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\App\Bench;
+
+use Psr\Clock\ClockInterface;
+use Symfony\Bundle\SecurityBundle\Security;
+use Symfony\Component\Routing\Generator\UrlGeneratorInterface;
+use Vorhut\App\Entity\User;
+use Vorhut\App\Jobs\JobInHand;
+use Vorhut\App\Web\LocalTime;
+use Vorhut\App\Web\View\Link;
+use Vorhut\App\Web\View\Next;
+use Vorhut\App\Web\View\Post;
+use Vorhut\App\Web\Words;
+use Vorhut\Core\Job\Device;
+use Vorhut\Core\Schedule\Because;
+use Vorhut\Core\Schedule\LeftOut;
+use Vorhut\Core\Schedule\Resources;
+use Vorhut\Core\Schedule\Schedule;
+use Vorhut\Core\Schedule\Slot;
+
+/** Shows the order of work from now on, for so many people. */
+final readonly class SchedulePage
+{
+    private const MOST_STEPS = 5;
+    private const MOST_LEFT = 40;
+    private const MOST_LINKS = 24;
+
+    public function __construct(
+        private DayPlan $plan,
+        private BenchDay $day,
+        private Security $security,
+        private UrlGeneratorInterface $urls,
+        private ClockInterface $clock,
+    ) {
+    }
+
+    public function show(JobInHand $hand, ?int $technicians, string $place): ScheduleView
+    {
+        $units = $this->plan->units($hand, $place);
+        if (\count($units) > DayPlan::MOST) {
+            return $this->tooMany($hand, $units);
+        }
+        $agenda = $this->plan->agenda($hand, $units);
+        $schedule = $this->plan->schedule($hand, $agenda, $technicians);
+        $people = $this->people($hand, $schedule);
+        $zone = $hand->stored->getTimezone();
+        $url = fn (string $unit, string $step): string => $this->url($hand, 'bench_device', ['id' => $unit, 'step' => $step]);
+        $user = $this->security->getUser();
+        $mayWork = $this->security->isGranted('ROLE_TECHNICIAN');
+
+        return new ScheduleView(
+            $this->summary($hand, $schedule),
+            $this->next($hand, $schedule, $people),
+            BenchLinks::of($this->urls, $hand, 'schedule'),
+            $this->counts($hand, $schedule, $place),
+            [] === $schedule->slots
+                ? null
+                : ScheduleDrawing::of($schedule, $hand->job, array_column($people, 'name'), $this->clock->now(), $zone, $url),
+            $people,
+            $this->chain($hand, $schedule),
+            array_map(static fn (LeftOut $l): array => [
+                'unit' => $l->device->name,
+                'step' => $l->step->title,
+                'why' => $l->why,
+                'url' => $url($l->device->id, $l->step->id),
+            ], \array_slice(self::causes($agenda->left), 0, self::MOST_LEFT)),
+            \count(array_unique(array_map(static fn (LeftOut $l): string => $l->device->id, $agenda->left))),
+            $this->late($hand, $mayWork),
+            array_column($units, 'name', 'id'),
+            $mayWork ? $this->url($hand, 'schedule_late') : null,
+            $mayWork && $user instanceof User ? $this->hand($hand, $user) : null,
+            [],
+        );
+    }
+
+    private function summary(JobInHand $hand, Schedule $schedule): string
+    {
+        if ([] === $schedule->slots) {
+            return 'Nothing is left that can be done now';
+        }
+        $zone = $hand->stored->getTimezone();
+
+        return \sprintf(
+            '%s on %s by %s: %s, until %s. No order takes less than %s.',
+            Words::count(\count($schedule->slots), 'step'),
+            Words::count(\count($schedule->agenda->units), 'unit'),
+            Words::count($schedule->with->technicians, 'person', 'people'),
+            self::duration($schedule->makespan),
+            ScheduleDrawing::clock($this->clock->now(), $zone, $schedule->makespan),
+            self::duration($schedule->bounds->most()),
+        );
+    }
+
+    /** @param list<array{name: string, isMe: bool, steps: list<array{at: string, unit: string, step: string, url: string}>}> $people */
+    private function next(JobInHand $hand, Schedule $schedule, array $people): ?Next
+    {
+        $mine = array_values(array_filter($people, static fn (array $p): bool => $p['isMe']))[0] ?? $people[0] ?? null;
+        $first = $mine['steps'][0] ?? null;
+        if (null === $mine || null === $first) {
+            return null;
+        }
+        $last = $this->ends($hand);
+        $spare = $last->getTimestamp() - $this->clock->now()->getTimestamp() - $schedule->makespan;
+        $day = match (true) {
+            !$this->isToday($hand) => '',
+            $spare >= 0 => \sprintf('It leaves %s to spare.', self::duration($spare)),
+            default => \sprintf('It is too long for today by %s.', self::duration(-$spare)),
+        };
+
+        return new Next(
+            \sprintf('%s: %s, %s', $mine['isMe'] ? 'You now' : $mine['name'].' now', $first['unit'], lcfirst($first['step'])),
+            trim('Planned anew from what is done by now. '.$day),
+            new Link('Begin', $first['url'], 't', main: true),
+        );
+    }
+
+    private function isToday(JobInHand $hand): bool
+    {
+        $zone = $hand->stored->getTimezone();
+
+        return $hand->job->info->visit->on === $this->clock->now()->setTimezone($zone)->format('Y-m-d');
+    }
+
+    private function ends(JobInHand $hand): \DateTimeImmutable
+    {
+        $zone = $hand->stored->getTimezone();
+        [$hour, $minute] = array_map(intval(...), explode(':', $hand->job->info->visit->until));
+
+        return $this->clock->now()->setTimezone($zone)->setTime($hour, $minute);
+    }
+
+    /** @return list<array{name: string, isMe: bool, steps: list<array{at: string, unit: string, step: string, url: string}>}> */
+    private function people(JobInHand $hand, Schedule $schedule): array
+    {
+        $here = $this->day->hands($hand->stored);
+        $people = [];
+        for ($number = 1; $number <= $schedule->with->technicians; ++$number) {
+            $user = $here[$number - 1] ?? null;
+            $mine = array_filter($schedule->slots, static fn (Slot $s): bool => \in_array($number, $s->technicians, true));
+            $people[] = [
+                'name' => null === $user ? \sprintf('Person %d', $number) : $user->getDisplayName(),
+                'isMe' => null !== $user && $user === $this->security->getUser(),
+                'steps' => array_map(
+                    fn (Slot $s): array => $this->step($hand, $schedule, $s),
+                    \array_slice(array_values($mine), 0, self::MOST_STEPS),
+                ),
+            ];
+        }
+
+        return $people;
+    }
+
+    /** @return array{at: string, unit: string, step: string, url: string} */
+    private function step(JobInHand $hand, Schedule $schedule, Slot $slot): array
+    {
+        $task = $schedule->task($slot);
+
+        return [
+            'at' => 0 === $slot->start ? 'now' : ScheduleDrawing::clock($this->clock->now(), $hand->stored->getTimezone(), $slot->start),
+            'unit' => $hand->job->devices[$task->unit]->name,
+            'step' => $task->title,
+            'url' => $this->url($hand, 'bench_device', ['id' => $task->unit, 'step' => $task->step]),
+        ];
+    }
+
+    /**
+     * What decides how long it takes, the steps of one unit together.
+     *
+     * @return list<array{at: string, unit: string, steps: string, because: string}>
+     */
+    private function chain(JobInHand $hand, Schedule $schedule): array
+    {
+        /** @var list<array{at: string, unit: string, steps: string, because: string}> $chain */
+        $chain = [];
+        $unit = null;
+        foreach ($schedule->chain as $link) {
+            $task = $schedule->task($link->slot);
+            $wait = 0 === $task->wait ? '' : \sprintf(' (and %s by itself)', self::duration($task->wait));
+            if ($task->unit === $unit && Because::Unit === $link->because) {
+                $last = array_pop($chain);
+                $chain[] = [...$last, 'steps' => $last['steps'].', '.lcfirst($task->title).$wait];
+                continue;
+            }
+            $unit = $task->unit;
+            $chain[] = [
+                'at' => ScheduleDrawing::clock($this->clock->now(), $hand->stored->getTimezone(), $link->slot->start),
+                'unit' => $hand->job->devices[$task->unit]->name,
+                'steps' => $task->title.$wait,
+                'because' => $link->because->label(),
+            ];
+        }
+
+        return \array_slice($chain, 0, self::MOST_LINKS);
+    }
+
+    /**
+     * Without what only waits for another step that is left out.
+     *
+     * @param list<LeftOut> $left
+     *
+     * @return list<LeftOut>
+     */
+    private static function causes(array $left): array
+    {
+        return array_values(array_filter($left, static fn (LeftOut $l): bool => !str_starts_with($l->why, 'First: ')));
+    }
+
+    /** @return list<array{text: string, url: string, isIt: bool}> */
+    private function counts(JobInHand $hand, Schedule $schedule, string $place): array
+    {
+        $counts = [];
+        for ($n = 1; $n <= Resources::MOST_TECHNICIANS; ++$n) {
+            $of = ['n' => (string) $n] + ('' === $place ? [] : ['place' => $place]);
+            $isIt = $n === $schedule->with->technicians;
+            $counts[] = ['text' => Words::count($n, 'person', 'people'), 'url' => $this->url($hand, 'schedule', $of), 'isIt' => $isIt];
+        }
+
+        return $counts;
+    }
+
+    /** @return list<array{unit: string, at: string, take: Post|null}> */
+    private function late(JobInHand $hand, bool $mayWork): array
+    {
+        $late = [];
+        foreach ($this->day->late($hand->stored) as $unit => $until) {
+            $post = new Post('it is here', $this->url($hand, 'schedule_late'), ['device' => (string) $unit], small: true);
+            $late[] = [
+                'unit' => $hand->job->nameOf((string) $unit),
+                'at' => LocalTime::clock($until, $hand->stored->getTimezone()),
+                'take' => $mayWork ? $post : null,
+            ];
+        }
+
+        return $late;
+    }
+
+    private function hand(JobInHand $hand, User $user): Post
+    {
+        $isHere = \in_array($user, $this->day->hands($hand->stored), true);
+
+        return new Post($isHere ? 'I leave' : 'I am here', $this->url($hand, 'schedule_hand'), ['here' => $isHere ? 0 : 1], 'h');
+    }
+
+    /** @param list<Device> $units */
+    private function tooMany(JobInHand $hand, array $units): ScheduleView
+    {
+        $places = [];
+        foreach ($hand->job->locations as $place) {
+            $places[] = new Link($place->name, $this->url($hand, 'schedule', ['place' => $place->id]));
+        }
+
+        return new ScheduleView(
+            \sprintf('%d units are more than one bench takes: plan them place by place', \count($units)),
+            null,
+            BenchLinks::of($this->urls, $hand, 'schedule'),
+            [],
+            null,
+            [],
+            [],
+            [],
+            0,
+            [],
+            [],
+            null,
+            null,
+            \array_slice($places, 0, 100),
+        );
+    }
+
+    public static function duration(int $seconds): string
+    {
+        $minutes = (int) ceil($seconds / 60);
+
+        return $minutes < 60 ? \sprintf('%d min', $minutes) : \sprintf('%d h %02d min', intdiv($minutes, 60), $minutes % 60);
+    }
+
+    /** @param array<string, string> $more */
+    private function url(JobInHand $hand, string $route, array $more = []): string
+    {
+        return $this->urls->generate($route, ['slug' => $hand->stored->getSlug(), ...$more]);
+    }
+}

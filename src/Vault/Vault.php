@@ -1,0 +1,136 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\App\Vault;
+
+use Doctrine\ORM\EntityManagerInterface;
+use Psr\Clock\ClockInterface;
+use Random\Engine\Secure;
+use Random\Randomizer;
+use Vorhut\App\Entity\Secret;
+use Vorhut\App\Entity\StoredJob;
+use Vorhut\App\Entity\User;
+use Vorhut\Core\InvalidValue;
+use Vorhut\Core\Record\Json;
+use Vorhut\Core\Secret\SecretMaker;
+use Vorhut\Core\Secret\SecretNeed;
+
+/** Keeps secrets sealed (XSalsa20-Poly1305, as libsodium's secretbox); each carries its name, so that none can stand in for another. */
+final readonly class Vault
+{
+    public function __construct(private EntityManagerInterface $em, private VaultKey $key, private ClockInterface $clock)
+    {
+    }
+
+    /** Why it cannot be opened; '' where it can. */
+    public function closed(): string
+    {
+        try {
+            $this->key->current();
+
+            return '';
+        } catch (VaultClosed $e) {
+            return $e->getMessage();
+        }
+    }
+
+    /** @return array<string, Secret> by name */
+    public function of(StoredJob $job): array
+    {
+        $secrets = [];
+        foreach ($this->em->getRepository(Secret::class)->findBy(['job' => $job]) as $secret) {
+            $secrets[$secret->getName()] = $secret;
+        }
+
+        return $secrets;
+    }
+
+    public function find(StoredJob $job, string $name): ?Secret
+    {
+        return $this->em->getRepository(Secret::class)->findOneBy(['job' => $job, 'name' => $name]);
+    }
+
+    /**
+     * @throws VaultClosed
+     * @throws InvalidValue where nothing fits what the unit takes
+     */
+    public function make(StoredJob $job, SecretNeed $need, ?User $by): Secret
+    {
+        return $this->put($job, $need->name, (new SecretMaker(new Randomizer(new Secure())))->make($need), $by);
+    }
+
+    /** @throws VaultClosed */
+    public function put(StoredJob $job, string $name, string $value, ?User $by): Secret
+    {
+        $sealed = $this->seal($name, $value);
+        $secret = $this->find($job, $name);
+        if (null === $secret) {
+            $secret = new Secret($job, $name, $sealed, $by, $this->clock->now());
+            $this->em->persist($secret);
+        } else {
+            $secret->replace($sealed, $by, $this->clock->now());
+        }
+        $this->em->flush();
+
+        return $secret;
+    }
+
+    /** @throws VaultClosed */
+    public function open(Secret $secret): string
+    {
+        return $this->unseal($secret->getName(), $secret->getSealed());
+    }
+
+    /**
+     * What the unit still has; null where it has the new one, or never had one.
+     *
+     * @throws VaultClosed
+     */
+    public function former(Secret $secret): ?string
+    {
+        return null === $secret->getFormer() ? null : $this->unseal($secret->getName(), $secret->getFormer());
+    }
+
+    /** Seals everything with the current key; what was sealed with a key that is gone stays as it is. Returns how many are. */
+    public function sealAgain(): int
+    {
+        $left = 0;
+        foreach ($this->em->getRepository(Secret::class)->findAll() as $secret) {
+            try {
+                $former = $this->former($secret);
+                $name = $secret->getName();
+                $secret->sealAgain($this->seal($name, $this->open($secret)), null === $former ? null : $this->seal($name, $former));
+            } catch (VaultClosed) {
+                ++$left;
+            }
+        }
+        $this->em->flush();
+
+        return $left;
+    }
+
+    private function seal(string $name, #[\SensitiveParameter] string $value): string
+    {
+        $nonce = random_bytes(\SODIUM_CRYPTO_SECRETBOX_NONCEBYTES);
+        $box = sodium_crypto_secretbox(Json::line([$name, $value]), $nonce, $this->key->current());
+
+        return $this->key->currentName().':'.base64_encode($nonce.$box);
+    }
+
+    private function unseal(string $name, string $sealed): string
+    {
+        [$keyName, $coded] = [...explode(':', $sealed, 2), ''];
+        $key = $this->key->named($keyName) ?? throw VaultClosed::otherKey($name);
+        $bytes = (string) base64_decode($coded, true);
+        $length = \SODIUM_CRYPTO_SECRETBOX_NONCEBYTES;
+        $isWhole = \strlen($bytes) > $length;
+        $plain = $isWhole ? sodium_crypto_secretbox_open(substr($bytes, $length), substr($bytes, 0, $length), $key) : false;
+        [$is, $value] = false === $plain ? ['', ''] : (array) Json::decode($plain);
+        if ($is !== $name || !\is_string($value)) {
+            throw VaultClosed::otherKey($name);
+        }
+
+        return $value;
+    }
+}

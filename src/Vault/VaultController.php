@@ -1,0 +1,143 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\App\Vault;
+
+use Symfony\Component\HttpFoundation\Request;
+use Symfony\Component\HttpFoundation\Response;
+use Symfony\Component\Routing\Attribute\Route;
+use Symfony\Component\Security\Http\Attribute\IsGranted;
+use Vorhut\App\Jobs\JobInHand;
+use Vorhut\App\Web\JobPage;
+use Vorhut\App\Web\Sentence;
+use Vorhut\App\Web\Words;
+use Vorhut\Core\InvalidValue;
+use Vorhut\Core\Job\Device;
+use Vorhut\Core\Secret\SecretMaker;
+use Vorhut\Core\Secret\SecretNeed;
+
+/** Secrets of a job: made, shown for a short while, made anew, carried off sealed. Who only looks at a job sees none of it. */
+#[IsGranted('ROLE_TECHNICIAN')]
+final class VaultController extends JobPage
+{
+    public function __construct(private readonly VaultPage $page, private readonly Vault $vault)
+    {
+    }
+
+    #[Route('/job/{slug}/vault', name: 'vault', methods: ['GET'])]
+    public function index(JobInHand $hand): Response
+    {
+        return $this->page($hand, 'bench', 'vault/index.html.twig', $this->page->show($hand));
+    }
+
+    /** Makes one that is named, anew where there was one; or all that are missing. */
+    #[Route('/job/{slug}/vault/make', name: 'vault_make', methods: ['POST'])]
+    public function make(JobInHand $hand, Request $request): Response
+    {
+        $needs = VaultPage::needs($hand);
+        $name = $request->request->getString('name');
+        $wanted = '' === $name ? array_diff_key($needs, $this->vault->of($hand->stored)) : [$name => $this->need($hand, $name)];
+        try {
+            foreach ($wanted as $need) {
+                $this->vault->make($hand->stored, $need, $this->user());
+            }
+            $one = reset($wanted);
+            $this->note($hand, 1 === \count($wanted) && false !== $one
+                ? \sprintf('%s of %s was made', $one->label, $one->devices[0]->name)
+                : \sprintf('%s made', Words::count(\count($wanted), 'secret was', 'secrets were')));
+        } catch (VaultClosed $e) {
+            $this->addFlash('error', $e->getMessage());
+        } catch (InvalidValue $e) {
+            $this->addFlash('error', Sentence::ofValue($e));
+        }
+        $back = $request->request->getString('back');
+
+        return str_starts_with($back, '/job/'.$hand->stored->getSlug().'/')
+            ? $this->redirect($back, Response::HTTP_SEE_OTHER)
+            : $this->to($hand, 'vault');
+    }
+
+    /** Shows one; that is in the journal before it is on the screen. */
+    #[Route('/job/{slug}/vault/show', name: 'vault_show', methods: ['POST'])]
+    public function show(JobInHand $hand, Request $request): Response
+    {
+        $need = $this->need($hand, $request->request->getString('name'));
+        $secret = $this->vault->find($hand->stored, $need->name) ?? throw $this->createNotFoundException('It is not made yet.');
+        try {
+            $view = $this->page->shown($hand, $need, $secret, $request->request->getString('back'));
+        } catch (VaultClosed $e) {
+            $this->addFlash('error', $e->getMessage());
+
+            return $this->to($hand, 'vault');
+        }
+        $this->note($hand, \sprintf('%s of %s was shown', $need->label, $need->devices[0]->name));
+        $isPart = $request->headers->has('HX-Request');
+        $response = $isPart
+            ? $this->render('vault/_shown-row.html.twig', ['view' => $view])
+            : $this->page($hand, 'bench', 'vault/shown.html.twig', $view);
+        $response->headers->set('Cache-Control', 'no-store');
+
+        return $response;
+    }
+
+    /** Keeps one that somebody else has chosen. */
+    #[Route('/job/{slug}/vault/keep', name: 'vault_keep', methods: ['POST'])]
+    public function keep(JobInHand $hand, Request $request): Response
+    {
+        $need = $this->need($hand, $request->request->getString('name'));
+        $value = $request->request->getString('value');
+        $refusal = SecretMaker::refusal($need, $value);
+        try {
+            if (null === $refusal) {
+                $this->vault->put($hand->stored, $need->name, $value, $this->user());
+                $this->note($hand, \sprintf('%s of %s was told to the vault', $need->label, $need->devices[0]->name));
+            } else {
+                $this->addFlash('error', \sprintf('It was not kept: allowed is %s.', $refusal));
+            }
+        } catch (VaultClosed $e) {
+            $this->addFlash('error', $e->getMessage());
+        }
+
+        return $this->to($hand, 'vault');
+    }
+
+    #[Route('/job/{slug}/vault/export', name: 'vault_export', methods: ['POST'])]
+    #[IsGranted('ROLE_LEAD')]
+    public function export(JobInHand $hand, Request $request): Response
+    {
+        $secrets = [];
+        try {
+            $kept = $this->vault->of($hand->stored);
+            foreach (array_intersect_key(VaultPage::needs($hand), $kept) as $name => $need) {
+                $units = array_map(static fn (Device $d): string => $d->name, $need->devices);
+                $secrets[] = ['name' => $name, 'label' => $need->label, 'units' => $units, 'value' => $this->vault->open($kept[$name])];
+            }
+            $file = SealedFile::seal($hand->job->info->name, $secrets, $request->request->getString('passphrase'));
+        } catch (VaultClosed $e) {
+            return $this->refused($hand, $e->getMessage());
+        } catch (InvalidValue $e) {
+            return $this->refused($hand, \sprintf('It takes %s. %s', $e->allowed, $e->advice));
+        }
+        $count = Words::count(\count($secrets), 'secret was', 'secrets were');
+        $this->note($hand, $count.' carried off, sealed with a passphrase');
+
+        return new Response($file, headers: [
+            'Content-Type' => 'application/json',
+            'Content-Disposition' => \sprintf('attachment; filename="%s-secrets.json"', $hand->stored->getSlug()),
+            'Cache-Control' => 'no-store',
+        ]);
+    }
+
+    private function refused(JobInHand $hand, string $error): Response
+    {
+        $view = $this->page->show($hand, [$error]);
+
+        return $this->page($hand, 'bench', 'vault/index.html.twig', $view, Response::HTTP_UNPROCESSABLE_ENTITY);
+    }
+
+    private function need(JobInHand $hand, string $name): SecretNeed
+    {
+        return VaultPage::needs($hand)[$name] ?? throw $this->createNotFoundException('No unit of this job needs such a secret.');
+    }
+}

@@ -1,0 +1,127 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\App\Vault;
+
+use Symfony\Bundle\SecurityBundle\Security;
+use Symfony\Component\Routing\Generator\UrlGeneratorInterface;
+use Vorhut\App\Bench\TypingView;
+use Vorhut\App\Entity\Secret;
+use Vorhut\App\Jobs\JobInHand;
+use Vorhut\App\Web\LocalTime;
+use Vorhut\App\Web\View\Next;
+use Vorhut\App\Web\View\Post;
+use Vorhut\App\Web\Words;
+use Vorhut\Core\Job\Device;
+use Vorhut\Core\Keypad\KeySequence;
+use Vorhut\Core\Secret\SecretNeed;
+use Vorhut\Core\Secret\SecretNeeds;
+use Vorhut\Core\Setting\Settings;
+
+/** Shows which secrets the units of a job need and which are kept, and one of them for a short while. */
+final readonly class VaultPage
+{
+    private const MOST = 400;
+
+    public function __construct(private Vault $vault, private Security $security, private UrlGeneratorInterface $urls)
+    {
+    }
+
+    /** @return array<string, SecretNeed> by name */
+    public static function needs(JobInHand $hand): array
+    {
+        return (new SecretNeeds(new Settings($hand->job)))->all();
+    }
+
+    /** @param list<string> $errors */
+    public function show(JobInHand $hand, array $errors = []): VaultView
+    {
+        $needs = self::needs($hand);
+        $kept = $this->vault->of($hand->stored);
+        $missing = array_diff_key($needs, $kept);
+        $closed = $this->vault->closed();
+        $rows = [];
+        foreach (\array_slice($needs, 0, self::MOST) as $need) {
+            $rows[] = $this->row($hand, $need, $kept[$need->name] ?? null, '' === $closed);
+        }
+        $more = \count($needs) - self::MOST;
+
+        return new VaultView(
+            \sprintf('%d of %s kept', \count($needs) - \count($missing), Words::count(\count($needs), 'secret')),
+            '' === $closed ? $this->next($hand, $missing) : null,
+            $rows,
+            $more > 0 ? \sprintf('and %d more', $more) : '',
+            $closed,
+            $this->security->isGranted('ROLE_LEAD') && '' === $closed ? $this->url($hand, 'vault_export') : null,
+            SealedFile::SHORTEST,
+            $errors,
+        );
+    }
+
+    /** @throws VaultClosed */
+    public function shown(JobInHand $hand, SecretNeed $need, Secret $secret, string $back): ShownView
+    {
+        $value = $this->vault->open($secret);
+
+        return new ShownView(
+            $need->label,
+            self::units($need),
+            $value,
+            (string) $this->vault->former($secret),
+            null === $need->keypad ? null : TypingView::of(KeySequence::of($need->keypad, $value)),
+            str_starts_with($back, '/job/'.$hand->stored->getSlug().'/') ? $back : $this->url($hand, 'vault'),
+        );
+    }
+
+    /** @param array<string, SecretNeed> $missing */
+    private function next(JobInHand $hand, array $missing): ?Next
+    {
+        if ([] === $missing) {
+            return null;
+        }
+        $post = new Post('Make them all', $this->url($hand, 'vault_make'), key: 't', main: true);
+
+        return new Next(
+            \sprintf('%s not made yet', Words::count(\count($missing), 'secret is', 'secrets are')),
+            'Each as its unit takes it: no look-alikes, short and typable where it is typed on keys.',
+            $post,
+        );
+    }
+
+    private function row(JobInHand $hand, SecretNeed $need, ?Secret $secret, bool $isOpen): SecretRow
+    {
+        $zone = $hand->stored->getTimezone();
+        [$state, $tone] = match (true) {
+            null === $secret => ['not made yet', 'quiet'],
+            null !== $secret->getTypedAt() => ['in the unit since '.LocalTime::short($secret->getTypedAt(), $zone), 'through'],
+            null !== $secret->getFormer() => ['a new one, to be typed; the unit has the one before', 'care'],
+            default => [$need->isLogin ? 'made, to be typed' : 'made', 'care'],
+        };
+        $of = ['name' => $need->name];
+        $spoken = \sprintf(' %s of %s', lcfirst($need->label), self::units($need));
+        $make = new Post(null === $secret ? 'Make' : 'Make a new one', $this->url($hand, 'vault_make'), $of, spoken: $spoken, small: true);
+        $show = new Post('Show for 30 s', $this->url($hand, 'vault_show'), $of, spoken: $spoken, small: true);
+
+        return new SecretRow(
+            $need->label,
+            self::units($need),
+            $need->rule->said().(null === $need->keypad ? '' : ', typed on keys'),
+            $state,
+            $tone,
+            $isOpen ? [...null === $secret ? [] : [$show], $make] : [],
+        );
+    }
+
+    private static function units(SecretNeed $need): string
+    {
+        $names = array_map(static fn (Device $d): string => $d->name, $need->devices);
+
+        return \count($names) > 3 ? \sprintf('%s and %d more', $names[0], \count($names) - 1) : implode(', ', $names);
+    }
+
+    private function url(JobInHand $hand, string $route): string
+    {
+        return $this->urls->generate($route, ['slug' => $hand->stored->getSlug()]);
+    }
+}
