@@ -194,7 +194,7 @@ final readonly class BatchPage
 
     private static function detail(RunbookStep $step): string
     {
-        return $step->do[0] ?? ('' === $step->why ? 'As its runbook says.' : $step->why);
+        return '' === $step->why ? $step->do[0] ?? 'As its runbook says.' : $step->why;
     }
 
     /** @param list<Runbook> $runbooks */

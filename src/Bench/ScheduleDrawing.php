@@ -14,7 +14,7 @@ use Vorhut\Core\Schedule\Slot;
 final readonly class ScheduleDrawing
 {
     private const LEFT = 96;
-    private const PER_MINUTE = 11.0;
+    private const PER_MINUTE = 30.0;
     private const LEAST = 620;
     private const ROW = 46;
     private const TOP = 26;

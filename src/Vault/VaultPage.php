@@ -100,7 +100,7 @@ final readonly class VaultPage
         };
         $of = ['name' => $need->name];
         $spoken = \sprintf(' %s of %s', lcfirst($need->label), self::units($need));
-        $make = new Post(null === $secret ? 'Make' : 'Make a new one', $this->url($hand, 'vault_make'), $of, spoken: $spoken, small: true);
+        $make = new Post(null === $secret ? 'Make' : 'New one', $this->url($hand, 'vault_make'), $of, spoken: $spoken, small: true);
         $show = new Post('Show for 30 s', $this->url($hand, 'vault_show'), $of, spoken: $spoken, small: true);
 
         return new SecretRow(
