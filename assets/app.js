@@ -215,8 +215,11 @@
         if (text.textContent !== clock) text.textContent = clock;
         timer.querySelector('.run')?.setAttribute('stroke-dashoffset', String(245 * (1 - left / Number(timer.dataset.total))));
         timer.classList.toggle('over', left === 0);
-        if (left === 0 && !timer.dataset.said) say('A time is over.');
-        if (left === 0) timer.dataset.said = '1';
+        if (left > 0 || timer.dataset.said) return;
+        timer.dataset.said = '1';
+        say('A time is over.');
+        // Where the page says what is next, that has changed.
+        if (timer.closest('[data-anew]')) window.location.reload();
     };
     const tellAll = () => document.querySelectorAll('[data-ends]:not([data-ends=""])').forEach(tell);
     tellAll();

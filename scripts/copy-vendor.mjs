@@ -4,9 +4,14 @@ import { cpSync, mkdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
 const from = (path) => `node_modules/${path}`;
 const out = 'assets/vendor';
 rmSync(out, { recursive: true, force: true });
-for (const folder of ['htmx', 'alpine', 'bulma', 'fonts/files']) mkdirSync(`${out}/${folder}`, { recursive: true });
+for (const folder of ['htmx', 'alpine', 'bulma', 'zxing', 'fonts/files']) mkdirSync(`${out}/${folder}`, { recursive: true });
 cpSync(from('htmx.org/dist/htmx.min.js'), `${out}/htmx/htmx.min.js`);
 cpSync(from('@alpinejs/csp/dist/cdn.min.js'), `${out}/alpine/alpine-csp.min.js`);
+// Reads stickers; only pages that scan load it.
+writeFileSync(
+    `${out}/zxing/zxing.min.js`,
+    readFileSync(from('@zxing/library/umd/index.min.js'), 'utf8').replace(/\/\/# sourceMappingURL=.*/, ''),
+);
 // The source map is not shipped; its comment would make the asset mapper look for it.
 writeFileSync(
     `${out}/bulma/bulma.min.css`,

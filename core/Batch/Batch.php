@@ -7,6 +7,8 @@ namespace Vorhut\Core\Batch;
 use Vorhut\Core\Job\Device;
 use Vorhut\Core\Job\Job;
 use Vorhut\Core\Profile\Step\WorkStage;
+use Vorhut\Core\Runbook\Blocker;
+use Vorhut\Core\Runbook\General\LaptopBack;
 use Vorhut\Core\Runbook\Runbook;
 use Vorhut\Core\Runbook\RunbookStep;
 
@@ -44,20 +46,21 @@ final readonly class Batch
      * What is best done next: one step, and the units it is done on together.
      *
      * Whoever has a shared factory address comes first, for others wait for it; then the earliest step that any unit is ready for,
-     * on all that are; where everything runs by itself, the unit that is back first.
+     * on all that are; where everything runs by itself, the unit that is back first. What was done step by step on one of a kind is done
+     * on the next one as far as it goes without a break.
      */
     public function next(): ?BatchNext
     {
         foreach ($this->holders as $holder) {
             $step = $this->readyStep($holder);
             if (null !== $step) {
-                return new BatchNext($step, [$holder]);
+                return new BatchNext($this->isKnown($holder) ? $this->run($holder, $step) : [$step], [$holder]);
             }
         }
         foreach (array_keys($this->columns) as $id) {
             $units = $this->readyFor((string) $id);
             if ([] !== $units) {
-                return new BatchNext($this->cells[$units[0]->id][$id]->step, $units);
+                return new BatchNext([$this->cells[$units[0]->id][$id]->step], $units);
             }
         }
         $first = null;
@@ -69,7 +72,9 @@ final readonly class Batch
         }
         $step = $first?->next();
 
-        return null === $first || null === $step ? null : new BatchNext($step, [$first->device]);
+        return null === $first || null === $step
+            ? null
+            : new BatchNext($this->isKnown($first->device) ? $this->run($first->device, $step) : [$step], [$first->device]);
     }
 
     /** @return list<Device> those on which a step can be done now, together */
@@ -92,6 +97,55 @@ final readonly class Batch
         return $units;
     }
 
+    /** Whether another one of its kind is off the bench already: then the way is known. */
+    private function isKnown(Device $device): bool
+    {
+        foreach ($this->runbooks as $runbook) {
+            $isAlike = $runbook->device->profile === $device->profile && $runbook->device->id !== $device->id;
+            $steps = array_filter($runbook->steps, static fn (RunbookStep $s): bool => $s->isOnTheBench());
+            if ($isAlike && [] === array_filter($steps, static fn (RunbookStep $s): bool => !$s->isDone)) {
+                return true;
+            }
+        }
+
+        return false;
+    }
+
+    /** @return non-empty-list<RunbookStep> up to the one after which the unit runs by itself, or leaves the bench */
+    private function run(Device $device, RunbookStep $first): array
+    {
+        $run = [$first];
+        $isBehind = false;
+        $last = $first;
+        foreach ($this->cells[$device->id] as $cell) {
+            $goesOn = $isBehind && !$cell->step->isDone && !$last->waits() && $last->isOnTheBench();
+            if ($goesOn && (!$cell->step->isOnTheBench() || [] !== self::strangers($cell->step, $run))) {
+                break;
+            }
+            if ($goesOn) {
+                $run[] = $last = $cell->step;
+            }
+            $isBehind = $isBehind || $cell->step === $first;
+        }
+
+        return $run;
+    }
+
+    /**
+     * @param list<RunbookStep> $run
+     *
+     * @return list<Blocker> what a step waits for beside those before it
+     */
+    private static function strangers(RunbookStep $step, array $run): array
+    {
+        $ids = array_column($run, 'id');
+
+        return array_values(array_filter(
+            $step->blockedBy,
+            static fn (Blocker $b): bool => 'step' !== $b->kind || !\in_array($b->id, $ids, true),
+        ));
+    }
+
     private function readyStep(Device $device): ?RunbookStep
     {
         foreach ($this->cells[$device->id] as $cell) {
@@ -111,10 +165,26 @@ final readonly class Batch
             $step->isDone => CellState::Done,
             [] !== $step->blockedBy => CellState::Blocked,
             $step !== $next => CellState::Later,
+            LaptopBack::ID === $step->id => $this->isLaptopNeeded($runbook->device) ? CellState::Queued : CellState::Ready,
             ($this->running[$runbook->device->id] ?? 0) > 0 => CellState::Running,
             $step->isOnTheBench() && $holder->id !== $runbook->device->id => CellState::Queued,
             default => CellState::Ready,
         };
+    }
+
+    /** The laptop stays where it is as long as another unit comes out of the carton with the same address. */
+    private function isLaptopNeeded(Device $device): bool
+    {
+        $address = $this->address($device);
+        foreach ('' === $address ? [] : $this->runbooks as $other) {
+            $isToCome = static fn (RunbookStep $s): bool => !$s->isDone && $s->isOnTheBench() && [] === $s->blockedBy;
+            $steps = array_filter($other->steps, $isToCome);
+            if ($other->device->id !== $device->id && $this->address($other->device) === $address && [] !== $steps) {
+                return true;
+            }
+        }
+
+        return false;
     }
 
     /** @return array<string, Device> */

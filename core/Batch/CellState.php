@@ -12,7 +12,7 @@ enum CellState: string
     case Ready = 'ready';
     /** Its unit restarts, or starts. */
     case Running = 'running';
-    /** Another unit has the factory address. */
+    /** Another unit has the factory address, or is about to have it. */
     case Queued = 'queued';
     /** It waits for an answer, a licence, a partner. */
     case Blocked = 'blocked';

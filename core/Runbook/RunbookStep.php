@@ -8,6 +8,7 @@ use Vorhut\Core\Profile\Dial;
 use Vorhut\Core\Profile\Port;
 use Vorhut\Core\Profile\Step\Cause;
 use Vorhut\Core\Profile\Step\Timer;
+use Vorhut\Core\Profile\Step\TimerKind;
 use Vorhut\Core\Profile\Step\ToRecord;
 use Vorhut\Core\Profile\Step\Who;
 use Vorhut\Core\Profile\Step\WorkStage;
@@ -64,6 +65,18 @@ final readonly class RunbookStep implements \JsonSerializable
         return LaptopBack::ID !== $this->id
             && $this->stage->rank() >= WorkStage::Power->rank()
             && $this->stage->rank() <= WorkStage::Address->rank();
+    }
+
+    /** Whether the unit runs by itself for a while once it is done. */
+    public function waits(): bool
+    {
+        foreach ($this->timers as $timer) {
+            if (TimerKind::Wait === $timer->kind) {
+                return true;
+            }
+        }
+
+        return false;
     }
 
     /** @param array<string, mixed> $changed by property */

@@ -39,7 +39,7 @@ final class BatchController extends JobPage
         [$change, $effects, $steps, $refused] = $recorder->record(
             $hand,
             $state->runbooks($hand, $units),
-            $form->getString('step'),
+            array_values(array_filter(explode(' ', $form->getString('steps')), static fn (string $id): bool => '' !== $id)),
             $this->user(),
         );
         foreach ($refused as $sentence) {

@@ -49,13 +49,13 @@ final readonly class BatchPage
 
         return new BatchView(
             \sprintf('%s, %d done as far as they can be', Words::count(\count($units), 'unit'), $done),
-            null === $next ? 'Nothing can be done here now' : \sprintf('%s: %s', $next->step->title, self::named($next->units)),
-            null === $next ? self::why($runbooks) : self::detail($next->step),
+            null === $next ? 'Nothing can be done here now' : \sprintf('%s: %s', self::titled($next->steps), self::named($next->units)),
+            null === $next ? self::why($runbooks) : self::detail($next->steps),
             $this->choices($hand, $of),
-            $this->columns($hand, $batch, $runbooks, $of, $next?->step->id),
+            $this->columns($hand, $batch, $runbooks, $of, $next?->steps[0]->id),
             $rows,
             $of,
-            $next->step->id ?? '',
+            implode(' ', array_column($next->steps ?? [], 'id')),
             \count($next->units ?? []),
             $this->security->isGranted('ROLE_TECHNICIAN') ? $this->url($hand, 'batch_record') : null,
             $hand->revision,
@@ -98,7 +98,7 @@ final readonly class BatchPage
     {
         $units = '' === $wanted ? [] : $batch->readyFor($wanted);
 
-        return [] === $units ? $batch->next() : new BatchNext($batch->cells[$units[0]->id][$wanted]->step, $units);
+        return [] === $units ? $batch->next() : new BatchNext([$batch->cells[$units[0]->id][$wanted]->step], $units);
     }
 
     private function row(JobInHand $hand, Batch $batch, ?BatchNext $next, Runbook $runbook, ?BenchTimer $wait): BatchRowView
@@ -111,7 +111,7 @@ final readonly class BatchPage
             $url = $this->url($hand, 'bench_device', ['id' => $device->id, 'step' => (string) $id]);
             $cells[] = null === $cell
                 ? new BatchCellView('', '', '', false, 0, '')
-                : self::cell($cell, $url, $isTaken && $next->step->id === $cell->step->id, $wait);
+                : self::cell($cell, $url, $isTaken && $next->has($cell->step->id), $wait);
         }
         $address = (string) $hand->job->profileOf($device)->factory->address?->address;
         $holder = $batch->holders[$address] ?? null;
@@ -128,7 +128,7 @@ final readonly class BatchPage
                 default => '',
             },
             $cells,
-            null !== $next && CellState::Ready === ($batch->cells[$device->id][$next->step->id] ?? null)?->state,
+            null !== $next && CellState::Ready === ($batch->cells[$device->id][$next->steps[0]->id] ?? null)?->state,
             $isTaken,
         );
     }
@@ -192,8 +192,22 @@ final readonly class BatchPage
         return 1 === \count($units) ? $units[0]->name : \sprintf('%d units at once', \count($units));
     }
 
-    private static function detail(RunbookStep $step): string
+    /** @param non-empty-list<RunbookStep> $steps */
+    private static function titled(array $steps): string
     {
+        $last = $steps[\count($steps) - 1];
+
+        return 1 === \count($steps) ? $last->title : \sprintf('%s to %s', $steps[0]->title, lcfirst($last->title));
+    }
+
+    /** @param non-empty-list<RunbookStep> $steps */
+    private static function detail(array $steps): string
+    {
+        $step = $steps[0];
+        if (\count($steps) > 1) {
+            return \sprintf('%d steps without a break, as on the one before.', \count($steps));
+        }
+
         return '' === $step->why ? $step->do[0] ?? 'As its runbook says.' : $step->why;
     }
 

@@ -22,45 +22,54 @@ final readonly class BatchRecorder
 
     /**
      * @param list<Runbook> $runbooks of the units it is done on
+     * @param list<string> $ids of steps, in order
      *
-     * @return array{ChangeSet, list<Effect>, array<string, RunbookStep>, list<string>} what changes, by unit the step, and why not
+     * @return array{ChangeSet, list<Effect>, array<string, RunbookStep>, list<string>} what changes, by unit its last step, and why not
      */
-    public function record(JobInHand $hand, array $runbooks, string $id, User $user): array
+    public function record(JobInHand $hand, array $runbooks, array $ids, User $user): array
     {
-        $edits = $effects = $steps = $refused = [];
+        $edits = $effects = $last = $refused = [];
+        foreach ($runbooks as $runbook) {
+            [$done, $why] = $this->read($hand, $runbook, $ids, $user);
+            array_push($refused, ...$why);
+            if ([] !== $done) {
+                [$change, $more] = $this->recorder->changes($hand, $runbook->device, $done, $user);
+                array_push($edits, ...$change->edits);
+                array_push($effects, ...$more);
+                $last[$runbook->device->id] = $done[\count($done) - 1][0];
+                $title ??= $change->title;
+            }
+        }
+        $more = \count($last) - 1;
+        $title = ($title ?? 'Nothing').($more > 0 ? \sprintf(', and on %d more', $more) : '');
+
+        return [new ChangeSet($title, $edits), $effects, $last, $refused];
+    }
+
+    /**
+     * @param list<string> $ids
+     *
+     * @return array{list<array{RunbookStep, StepRecorded}>, list<string>}
+     */
+    private function read(JobInHand $hand, Runbook $runbook, array $ids, User $user): array
+    {
         /** @var InputBag<bool|float|int|string> $form */
         $form = new InputBag();
-        foreach ($runbooks as $runbook) {
+        $done = [];
+        foreach ($ids as $id) {
             $step = $runbook->step($id);
             if (null === $step || $step->isDone) {
                 continue;
             }
             try {
-                $recorded = $this->recorder->read($hand, $runbook, $step, $form);
+                $with = array_map(static fn (array $d): string => $d[0]->id, $done);
+                $recorded = $this->recorder->read($hand, $runbook, $step, $form, $with);
             } catch (InvalidValue $e) {
-                $refused[] = \sprintf('%s: expected is %s. %s', $runbook->device->name, $e->allowed, $e->advice);
-                continue;
+                return [$done, [\sprintf('%s: expected is %s. %s', $runbook->device->name, $e->allowed, $e->advice)]];
             }
-            $recorded = $this->recorder->withLaptop($hand, $runbook->device, $recorded, $user);
-            [$change, $more] = $this->recorder->change($hand, $runbook->device, $step, $recorded, $user);
-            array_push($edits, ...$change->edits);
-            array_push($effects, ...$more);
-            $steps[$runbook->device->id] = $step;
+            $done[] = [$step, $this->recorder->withLaptop($hand, $runbook->device, $recorded, $user)];
         }
 
-        return [new ChangeSet(self::title($hand, $steps), $edits), $effects, $steps, $refused];
-    }
-
-    /** @param array<array-key, RunbookStep> $steps */
-    private static function title(JobInHand $hand, array $steps): string
-    {
-        $first = reset($steps);
-        if (false === $first) {
-            return 'Nothing was done';
-        }
-        $unit = (string) array_key_first($steps);
-        $more = \count($steps) - 1;
-
-        return \sprintf('%s%s: %s', $hand->job->nameOf($unit), 0 === $more ? '' : \sprintf(' and %d more', $more), $first->title);
+        return [$done, []];
     }
 }

@@ -14,7 +14,7 @@ final readonly class BatchView
      * @param list<array{number: int, title: string, stage: string, url: string, isIt: bool, left: string}> $columns
      * @param list<BatchRowView> $rows
      * @param string $of what the rows are, as the address has it
-     * @param string $step that is done next; '' for none
+     * @param string $steps ids of what is done next, with blanks between; '' for none
      * @param string|null $recordUrl null for who may not
      * @param list<Link> $others
      */
@@ -26,7 +26,7 @@ final readonly class BatchView
         public array $columns,
         public array $rows,
         public string $of,
-        public string $step,
+        public string $steps,
         public int $taken,
         public ?string $recordUrl,
         public int $version,

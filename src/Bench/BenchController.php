@@ -18,7 +18,7 @@ use Vorhut\Core\Runbook\RunbookStep;
 /** Unit by unit from the carton to its address; every step signed with time and name. */
 final class BenchController extends JobPage
 {
-    public function __construct(private readonly UnitPage $units, private readonly Laptops $laptops)
+    public function __construct(private readonly UnitPage $units, private readonly Laptops $laptops, private readonly Photos $photos)
     {
     }
 
@@ -74,6 +74,7 @@ final class BenchController extends JobPage
         $runbook = $this->units->runbook($hand, $device);
         $step = $this->step($runbook, $request->request->getString('step'));
         try {
+            $photo = Photos::read($request);
             $recorded = $recorder->read($hand, $runbook, $step, $request->request);
         } catch (InvalidValue $e) {
             $error = \sprintf('%s: expected is %s. %s', '' === $e->given ? 'Nothing was given' : $e->given, $e->allowed, $e->advice);
@@ -85,7 +86,23 @@ final class BenchController extends JobPage
         $recorded = $recorder->withLaptop($hand, $device, $recorded, $this->user());
         [$change, $effects] = $recorder->change($hand, $device, $step, $recorded, $this->user());
 
-        return $this->change($hand, $change, $request, 'bench_device', ['id' => $id], $effects);
+        $refused = $this->apply($hand, $change, $request, $effects);
+        foreach ($refused as $sentence) {
+            $this->addFlash('error', $sentence);
+        }
+        if ([] === $refused && null !== $photo) {
+            $this->photos->keep($hand->stored, $device->id, $step->id, $photo, $this->user());
+        }
+
+        return $this->to($hand, 'bench_device', ['id' => $id]);
+    }
+
+    #[Route('/job/{slug}/photos/{number}', name: 'photo', methods: ['GET'], requirements: ['number' => '\d+'])]
+    public function photo(JobInHand $hand, int $number): Response
+    {
+        $photo = $this->photos->find($hand->stored, $number) ?? throw $this->createNotFoundException('There is no such photo.');
+
+        return new Response($photo->getBytes(), headers: ['Content-Type' => $photo->getType()]);
     }
 
     #[Route('/job/{slug}/bench/{id}/timer', name: 'bench_timer', methods: ['POST'])]

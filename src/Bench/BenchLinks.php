@@ -16,6 +16,7 @@ final class BenchLinks
         'batch' => ['Several at once', 'm'],
         'schedule' => ['Schedule', 'c'],
         'vault' => ['Vault', 'v'],
+        'scan' => ['Scan', 's'],
     ];
 
     /** @return list<Link> to all but the one that is open */

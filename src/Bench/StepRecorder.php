@@ -44,10 +44,11 @@ final readonly class StepRecorder
 
     /**
      * @param InputBag<bool|float|int|string> $form
+     * @param list<string> $with steps that are recorded in the same go
      *
      * @throws InvalidValue when what was read differs from the plan, or a reason is missing
      */
-    public function read(JobInHand $hand, Runbook $runbook, RunbookStep $step, InputBag $form): StepRecorded
+    public function read(JobInHand $hand, Runbook $runbook, RunbookStep $step, InputBag $form, array $with = []): StepRecorded
     {
         $reason = trim($form->getString('reason'));
         if ($form->getBoolean('reopen')) {
@@ -62,7 +63,7 @@ final readonly class StepRecorder
         }
         $kept = (new ReadBack(new Settings($hand->job)))->of($runbook->device, $step, self::texts($form), '' !== $reason);
         if ('' === $reason) {
-            self::requireOrder($runbook, $step);
+            self::requireOrder($runbook, $step, $with);
             $this->requireSecrets($hand, $step);
         }
 
@@ -85,32 +86,63 @@ final readonly class StepRecorder
     /** @return array{ChangeSet, list<Effect>} */
     public function change(JobInHand $hand, Device $device, RunbookStep $step, StepRecorded $of, User $user): array
     {
-        $record = $this->records->new($hand->stored, $device->id, $of, $user);
-        $records = [...$this->records->of($hand->stored, $device->id), $of->step => $record];
+        return $this->changes($hand, $device, [[$step, $of]], $user);
+    }
+
+    /**
+     * The same of several steps that were recorded in one go.
+     *
+     * @param non-empty-list<array{RunbookStep, StepRecorded}> $all
+     *
+     * @return array{ChangeSet, list<Effect>}
+     */
+    public function changes(JobInHand $hand, Device $device, array $all, User $user): array
+    {
+        $records = $this->records->of($hand->stored, $device->id);
+        $values = $effects = $said = [];
+        foreach ($all as [$step, $of]) {
+            $record = $this->records->new($hand->stored, $device->id, $of, $user);
+            $records[$of->step] = $record;
+            $effects[] = BenchStepDone::new($record);
+            $values += $this->password($hand, $device, $of);
+            array_push($effects, ...$this->typed($step, $of));
+            $said[] = self::said($step, $of);
+        }
+        [, $last] = $all[\count($all) - 1];
         $runbook = (new Runbooks(new Settings($hand->job)))->of($device, BenchRecords::progress($device, $records));
-        $values = [];
-        $stage = self::stage($device->stage, $runbook->stage(), $of->isDone);
+        $stage = self::stage($device->stage, $runbook->stage(), $last->isDone);
         if ($stage !== $device->stage) {
-            $values['stage'] = $stage->value;
+            $values = ['stage' => $stage->value] + $values;
         }
-        if (self::SECURE === $of->step && !$of->isSkipped && true === $hand->job->profileOf($device)->loginScheme()?->isKnown()) {
-            $values['password'] = $of->isDone ? PasswordState::Changed->value : null;
-        }
-        $done = match (true) {
+        /** @var list<Edit> $edits */
+        $edits = [] === $values ? [] : [$hand->job->edit(Device::class, $device->id, $values)];
+
+        return [new ChangeSet(\sprintf('%s: %s', $device->name, implode(', ', $said)), $edits), $effects];
+    }
+
+    private static function said(RunbookStep $step, StepRecorded $of): string
+    {
+        return match (true) {
             !$of->isDone => 'took back '.lcfirst($step->title),
             $of->isSkipped => 'left out '.lcfirst($step->title),
             default => $step->title,
         };
-        /** @var list<Edit> $edits */
-        $edits = [] === $values ? [] : [$hand->job->edit(Device::class, $device->id, $values)];
+    }
 
-        $effects = [BenchStepDone::new($record)];
-        $secrets = self::secrets($step);
-        if ([] !== $secrets && !$of->isSkipped) {
-            $effects[] = new SecretsTyped($secrets, $of->isDone ? $this->clock->now()->getTimestamp() : 0);
-        }
+    /** @return array<string, string|null> that what everybody knows is gone, where it was and is */
+    private function password(JobInHand $hand, Device $device, StepRecorded $of): array
+    {
+        $isIt = self::SECURE === $of->step && !$of->isSkipped && true === $hand->job->profileOf($device)->loginScheme()?->isKnown();
 
-        return [new ChangeSet(\sprintf('%s: %s', $device->name, $done), $edits), $effects];
+        return $isIt ? ['password' => $of->isDone ? PasswordState::Changed->value : null] : [];
+    }
+
+    /** @return list<SecretsTyped> that the unit has what is typed at the step */
+    private function typed(RunbookStep $step, StepRecorded $of): array
+    {
+        $secrets = $of->isSkipped ? [] : self::secrets($step);
+
+        return [] === $secrets ? [] : [new SecretsTyped($secrets, $of->isDone ? $this->clock->now()->getTimestamp() : 0)];
     }
 
     /** @return list<string> names in the vault of what is typed at a step */
@@ -142,12 +174,18 @@ final readonly class StepRecorder
         return $isDone === $reached->isBeyond($now) ? $reached : $now;
     }
 
-    /** @throws InvalidValue for a step that waits for something, or has open ones before it */
-    private static function requireOrder(Runbook $runbook, RunbookStep $step): void
+    /**
+     * @param list<string> $with
+     *
+     * @throws InvalidValue for a step that waits for something, or has open ones before it
+     */
+    private static function requireOrder(Runbook $runbook, RunbookStep $step, array $with): void
     {
-        $before = \array_slice($runbook->before($step->id), 0, 3);
+        $isOther = static fn (RunbookStep $s): bool => !\in_array($s->id, $with, true);
+        $before = \array_slice(array_values(array_filter($runbook->before($step->id), $isOther)), 0, 3);
+        $blockers = array_filter($step->blockedBy, static fn (Blocker $b): bool => 'step' !== $b->kind || !\in_array($b->id, $with, true));
         $waits = [
-            ...array_map(static fn (Blocker $b): string => rtrim($b->text, '.'), $step->blockedBy),
+            ...array_map(static fn (Blocker $b): string => rtrim($b->text, '.'), array_values($blockers)),
             ...array_map(static fn (RunbookStep $s): string => 'first '.lcfirst($s->title), $before),
         ];
         if ([] !== $waits) {

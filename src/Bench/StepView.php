@@ -26,6 +26,7 @@ final readonly class StepView
      * @param list<array{text: string, link: Link}> $blockers
      * @param list<array{label: string, value: string, agrees: string}> $kept
      * @param string $done when and by whom, '' where it is open
+     * @param list<string> $photos addresses of those kept with it
      * @param string $early which steps stand before it and are open, '' for none
      */
     public function __construct(
@@ -51,6 +52,7 @@ final readonly class StepView
         public string $undo,
         public string $done,
         public string $early,
+        public array $photos = [],
     ) {
     }
 

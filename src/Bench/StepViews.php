@@ -30,6 +30,7 @@ final readonly class StepViews
     public function __construct(
         private BenchTimers $timers,
         private Vault $vault,
+        private Photos $photos,
         private UrlGeneratorInterface $urls,
         private ClockInterface $clock,
     ) {
@@ -64,6 +65,10 @@ final readonly class StepViews
             $step->undo,
             null === $record ? ($step->isDone ? 'as the stage says, unsigned' : '') : self::signed($hand, $record),
             [] === $before ? '' : self::early($before),
+            array_map(
+                fn (int $number): string => $this->url($hand, 'photo', ['number' => (string) $number]),
+                $this->photos->of($hand->stored, $device->id, $step->id),
+            ),
         );
     }
 

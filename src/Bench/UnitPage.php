@@ -86,6 +86,7 @@ final readonly class UnitPage
             $this->url('bench', $hand, []),
             $this->url('devices', $hand, ['sel' => $device->id]),
             $this->url('bench_paper', $hand, ['device' => $device->id]),
+            $this->url('scan', $hand, ['unit' => $device->id]),
         );
     }
 

@@ -51,6 +51,7 @@ final readonly class UnitView
         public string $benchUrl,
         public string $valuesUrl,
         public string $paperUrl,
+        public string $swapUrl,
     ) {
     }
 }

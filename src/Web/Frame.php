@@ -21,6 +21,7 @@ final readonly class Frame
         public string $client,
         public array $way,
         public string $findUrl,
+        public string $scanUrl,
         public int $version,
         public ?Post $undo,
         public ?Post $redo,

@@ -55,6 +55,7 @@ final readonly class Frames
             $stored->getClient(),
             $way,
             $this->urls->generate('find', ['slug' => $slug]),
+            $this->urls->generate('scan', ['slug' => $slug]),
             $hand->revision,
             null === $undo || !$isFresh ? null : $this->step($hand, $undo, $stop, 'undo', 'Undo', 'z'),
             null === $redo || !$isFresh ? null : $this->step($hand, $redo, $stop, 'redo', 'Redo', 'y'),

@@ -14,6 +14,9 @@ final class SecurityHeaders
     private const POLICY = "default-src 'none'; script-src 'self'; style-src 'self'; img-src 'self' data:; font-src 'self'; "
         ."connect-src 'self'; form-action 'self'; base-uri 'none'; frame-ancestors 'none'";
 
+    /** Pages on which stickers are read. */
+    private const WITH_CAMERA = ['scan', 'scan_swap', 'bench_device', 'bench_record'];
+
     public function __invoke(ResponseEvent $event): void
     {
         if (!$event->isMainRequest()) {
@@ -24,7 +27,8 @@ final class SecurityHeaders
         $headers->set('X-Content-Type-Options', 'nosniff');
         $headers->set('X-Frame-Options', 'DENY');
         $headers->set('Referrer-Policy', 'same-origin');
-        $headers->set('Permissions-Policy', 'camera=(), microphone=(), geolocation=()');
+        $isScanning = \in_array($event->getRequest()->attributes->get('_route'), self::WITH_CAMERA, true);
+        $headers->set('Permissions-Policy', \sprintf('camera=(%s), microphone=(), geolocation=()', $isScanning ? 'self' : ''));
         $headers->set('Cross-Origin-Opener-Policy', 'same-origin');
         if (!$headers->hasCacheControlDirective('max-age')) {
             $headers->set('Cache-Control', 'private, no-store');

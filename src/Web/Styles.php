@@ -22,6 +22,7 @@ final class Styles
         'devices.css',
         'bench.css',
         'batch.css',
+        'scan.css',
         'ask.css',
         'pairings.css',
         'kinds.css',

@@ -20,13 +20,13 @@ final class BenchAtWorkTest extends AppTestCase
         $page = $this->client->request('GET', self::PHONES);
         $taken = $this->taken($page);
         self::assertGreaterThan(1, \count($taken));
-        $step = $page->filter('#batch input[name=step]')->attr('value');
+        $step = $page->filter('#batch input[name=steps]')->attr('value');
         $before = $this->number('SELECT COUNT(*) FROM journal');
         $this->record($page);
         $after = $this->client->followRedirect();
         self::assertSame($before + 1, $this->number('SELECT COUNT(*) FROM journal'), 'one entry');
         self::assertSame(\count($taken), $this->number('SELECT COUNT(*) FROM bench_record WHERE step = ?', (string) $step));
-        self::assertNotSame($step, $after->filter('#batch input[name=step]')->attr('value'), 'on to the next');
+        self::assertNotSame($step, $after->filter('#batch input[name=steps]')->attr('value'), 'on to the next');
         $this->post((string) $after->filter('form[action*="/undo/"]')->first()->attr('action'));
         self::assertSame(0, $this->number('SELECT COUNT(*) FROM bench_record WHERE withdrawn = 0'));
     }
@@ -38,7 +38,7 @@ final class BenchAtWorkTest extends AppTestCase
         $answers = ['address.berth-4.0' => '10.47.20.30', 'address.berth-5.0' => '10.47.20.31'];
         $this->post(self::JOB.'/ask', ['answers' => $answers]);
         $page = $this->client->request('GET', self::CAMERAS);
-        for ($n = 0; $n < 12 && 'power' !== $page->filter('#batch input[name=step]')->attr('value'); ++$n) {
+        for ($n = 0; $n < 12 && 'power' !== $page->filter('#batch input[name=steps]')->attr('value'); ++$n) {
             $this->record($page);
             $page = $this->client->followRedirect();
         }
@@ -59,7 +59,7 @@ final class BenchAtWorkTest extends AppTestCase
         $running = array_map(static fn (BenchTimer $t): string => $t->getStep(), $this->em()->getRepository(BenchTimer::class)->findAll());
         self::assertNotContains('power', $running, 'who goes on knows that it is up');
         $other = array_values(array_diff(['berth-4', 'berth-5'], [$holder]))[0];
-        $this->post(self::JOB.'/bench/several', ['of' => 'kind:ptz-camera-rotary', 'step' => 'contact', 'units' => [$other]]);
+        $this->post(self::JOB.'/bench/several', ['of' => 'kind:ptz-camera-rotary', 'steps' => 'contact', 'units' => [$other]]);
         self::assertStringContainsString('the order of the runbook', $this->client->followRedirect()->filter('.said.error')->text());
     }
 
@@ -67,7 +67,7 @@ final class BenchAtWorkTest extends AppTestCase
     {
         $this->as('vera');
         self::assertCount(0, $this->client->request('GET', self::CAMERAS)->filter('#batch'));
-        $this->post(self::JOB.'/bench/several', ['of' => 'kind:ptz-camera-rotary', 'step' => 'unpack', 'units' => ['berth-4']]);
+        $this->post(self::JOB.'/bench/several', ['of' => 'kind:ptz-camera-rotary', 'steps' => 'unpack', 'units' => ['berth-4']]);
         self::assertSame(403, $this->code());
         foreach (['/bench/several?of=kind:nothing', '/bench/several?of=place:nowhere', '/bench/several?of=x&step=y'] as $odd) {
             $this->client->request('GET', self::JOB.$odd);
@@ -124,7 +124,7 @@ final class BenchAtWorkTest extends AppTestCase
     {
         $this->post(self::JOB.'/bench/several', [
             'of' => $page->filter('#batch input[name=of]')->attr('value'),
-            'step' => $page->filter('#batch input[name=step]')->attr('value'),
+            'steps' => $page->filter('#batch input[name=steps]')->attr('value'),
             'units' => $this->taken($page),
         ]);
     }

@@ -172,6 +172,7 @@ final class ProofAndBenchTest extends AppTestCase
         self::assertSelectorTextContains('h1', $other->name);
         $page = $this->client->request('GET', self::JOB.'/bench/berth-4');
         self::assertStringStartsWith('Next: Berth 5', $page->filter('[data-key=n]')->text(), 'of the same kind first');
+        $this->post(self::JOB.'/vault/make');
         $steps = (new Runbooks(new Settings($this->job())))->of($this->job()->devices['berth-4'])->steps;
         foreach ($steps as $step) {
             // It has no address yet, so the step that types it waits.
@@ -259,6 +260,7 @@ final class ProofAndBenchTest extends AppTestCase
         $this->as('tomas');
         $bench = self::JOB.'/bench/ticket-6';
         self::assertNull($this->job()->devices['ticket-6']->password);
+        $this->post(self::JOB.'/vault/make');
         $this->post($bench, ['step' => 'secure']);
         self::assertSame(PasswordState::Changed, $this->job()->devices['ticket-6']->password);
         $this->client->request('GET', $bench.'?step=secure');

@@ -9,7 +9,7 @@ use Vorhut\Core\Record\Json;
 /** The effects of a journal entry as the database keeps them. */
 final class Effects
 {
-    private const ALL = [BenchStepDone::class, PairSeen::class, FieldModeSet::class, SecretsTyped::class];
+    private const ALL = [BenchStepDone::class, PairSeen::class, FieldModeSet::class, SecretsTyped::class, BenchStepsVoid::class];
 
     /** @param list<Effect> $effects */
     public static function encode(array $effects): string

@@ -21,27 +21,43 @@ final class BatchTest extends TestCase
     public function testWhatIsDoneOnAllIsDoneOnAllAtOnce(): void
     {
         $next = self::batch([], self::job())->next();
-        self::assertSame('unpack', $next?->step->id);
+        self::assertSame('unpack', $next?->steps[0]->id);
         self::assertSame(['one', 'two', 'three'], array_column($next->units, 'id'));
         $next = self::batch(['one' => ['unpack'], 'three' => ['unpack']], self::job())->next();
-        self::assertSame(['unpack', ['two']], [$next?->step->id, array_column($next->units ?? [], 'id')]);
+        self::assertSame(['unpack', ['two']], [$next?->steps[0]->id, array_column($next->units ?? [], 'id')]);
     }
 
     public function testOneUnitAtATimeHasTheFactoryAddress(): void
     {
         $unpacked = ['one' => ['unpack'], 'two' => ['unpack'], 'three' => ['unpack']];
         $next = self::batch($unpacked, self::job())->next();
-        self::assertSame(['power', ['one']], [$next?->step->id, array_column($next->units ?? [], 'id')]);
+        self::assertSame(['power', ['one']], [$next?->steps[0]->id, array_column($next->units ?? [], 'id')]);
         $batch = self::batch(['two' => ['unpack', 'power']] + $unpacked, self::job());
         self::assertSame('two', $batch->holders['192.0.2.10']->id);
         self::assertSame(CellState::Queued, $batch->cells['one']['power']->state);
-        self::assertSame(['contact', ['two']], [$batch->next()?->step->id, array_column($batch->next()->units ?? [], 'id')]);
+        self::assertSame(['contact', ['two']], [$batch->next()?->steps[0]->id, array_column($batch->next()->units ?? [], 'id')]);
         $on = ['unpack', 'power', 'contact', 'secure', 'address'];
         $batch = self::batch(['two' => $on] + $unpacked, self::job());
         self::assertSame([], $batch->holders, 'it has its own now');
         self::assertSame(CellState::Ready, $batch->cells['one']['power']->state);
-        self::assertSame(CellState::Ready, $batch->cells['two']['laptop-back']->state, 'the laptop can stay');
-        self::assertSame('power', $batch->next()?->step->id);
+        self::assertSame(CellState::Queued, $batch->cells['two']['laptop-back']->state, 'the laptop stays for the others');
+        $all = self::batch(['one' => $on, 'two' => $on, 'three' => $on], self::job());
+        self::assertSame(['laptop-back', 3], [$all->next()?->steps[0]->id, \count($all->next()->units ?? [])]);
+        self::assertSame('power', $batch->next()?->steps[0]->id);
+    }
+
+    public function testWhatIsKnownFromTheFirstOneIsDoneInOneGoOnTheNext(): void
+    {
+        $unpacked = ['one' => ['unpack'], 'two' => ['unpack'], 'three' => ['unpack']];
+        $ids = static fn (Batch $b): array => array_column($b->next()->steps ?? [], 'id');
+        $first = self::batch(['one' => ['unpack', 'power']] + $unpacked, self::job());
+        self::assertSame(['contact'], $ids($first), 'the first one step by step');
+        $off = ['unpack', 'power', 'contact', 'secure', 'address'];
+        $batch = self::batch(['one' => $off, 'two' => ['unpack', 'power']] + $unpacked, self::job());
+        self::assertSame(['contact', 'secure', 'address'], $ids($batch));
+        self::assertSame(['two'], array_column($batch->next()->units ?? [], 'id'));
+        $batch = self::batch(['one' => $off, 'two' => ['unpack']] + $unpacked, self::job());
+        self::assertSame(['power'], $ids($batch), 'it starts by itself then');
     }
 
     public function testUnitsThatAskForALeaseStandOnTheBenchTogether(): void
@@ -56,10 +72,10 @@ final class BatchTest extends TestCase
         $done = ['one' => ['unpack', 'power'], 'two' => [], 'three' => []];
         $batch = self::batch($done, self::job(), ['one' => 40]);
         self::assertSame(CellState::Running, $batch->cells['one']['contact']->state);
-        self::assertSame(['unpack', ['two', 'three']], [$batch->next()?->step->id, array_column($batch->next()->units ?? [], 'id')]);
+        self::assertSame(['unpack', ['two', 'three']], [$batch->next()?->steps[0]->id, array_column($batch->next()->units ?? [], 'id')]);
         $done = ['one' => ['unpack', 'power'], 'two' => ['unpack'], 'three' => ['unpack']];
         $next = self::batch($done, self::job(), ['one' => 40])->next();
-        self::assertSame(['contact', ['one']], [$next?->step->id, array_column($next->units ?? [], 'id')], 'nothing else can be done');
+        self::assertSame(['contact', ['one']], [$next?->steps[0]->id, array_column($next->units ?? [], 'id')], 'nothing else can be done');
     }
 
     public function testWhatWaitsForAnAnswerIsNotOffered(): void
@@ -68,7 +84,7 @@ final class BatchTest extends TestCase
         $job = Units::job(['k' => $kind], ['one' => []]);
         $batch = self::batch(['one' => ['unpack', 'power', 'contact', 'secure', 'address', 'laptop-back']], $job);
         self::assertSame(CellState::Blocked, $batch->cells['one']['role']->state);
-        self::assertSame('prove', $batch->next()?->step->id);
+        self::assertSame('prove', $batch->next()?->steps[0]->id);
     }
 
     private static function job(): Job

@@ -1,0 +1,75 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\App\Scan;
+
+use Symfony\Component\HttpFoundation\Request;
+use Symfony\Component\HttpFoundation\Response;
+use Symfony\Component\Routing\Attribute\Route;
+use Symfony\Component\Security\Http\Attribute\IsGranted;
+use Vorhut\App\Jobs\JobInHand;
+use Vorhut\App\Web\JobPage;
+use Vorhut\App\Web\Sentence;
+use Vorhut\Core\InvalidValue;
+use Vorhut\Core\Scan\Swap;
+
+/** Reads stickers with the camera of a phone or laptop, and says at once whose they are. */
+final class ScanController extends JobPage
+{
+    private const LONGEST = 500;
+
+    public function __construct(private readonly ScanPage $page)
+    {
+    }
+
+    #[Route('/job/{slug}/scan', name: 'scan', methods: ['GET'])]
+    public function index(JobInHand $hand, Request $request): Response
+    {
+        $view = $this->page->show($hand, self::text($request->query->getString('code')), $request->query->getString('unit'));
+
+        return $this->page($hand, 'bench', 'scan/index.html.twig', $view);
+    }
+
+    /** Only the answer, for a page that goes on looking. */
+    #[Route('/job/{slug}/scan/which', name: 'scan_which', methods: ['GET'])]
+    public function which(JobInHand $hand, Request $request): Response
+    {
+        $text = self::text($request->query->getString('code'));
+        $unit = $request->query->getString('unit');
+        if (!$request->headers->has('HX-Request')) {
+            return $this->page($hand, 'bench', 'scan/index.html.twig', $this->page->show($hand, $text, $unit));
+        }
+
+        return $this->render('scan/_which.html.twig', ['which' => $this->page->which($hand, $text, $unit)]);
+    }
+
+    /** Puts another unit into the place of a planned one. */
+    #[Route('/job/{slug}/scan/swap', name: 'scan_swap', methods: ['POST'])]
+    #[IsGranted('ROLE_TECHNICIAN')]
+    public function swap(JobInHand $hand, Request $request, Swapper $swapper): Response
+    {
+        $form = $request->request;
+        $id = $form->getString('unit');
+        $device = $hand->job->devices[$id] ?? throw $this->createNotFoundException('There is no such unit.');
+        $typed = ['serial' => self::text($form->getString('serial')), 'mac' => self::text($form->getString('mac'))];
+        try {
+            $change = Swap::of($hand->job, $device, $typed['serial'], $typed['mac']);
+        } catch (InvalidValue $e) {
+            $which = $this->page->which($hand, self::text($form->getString('code')), $id, Sentence::ofValue($e), $typed);
+            $view = $this->page->show($hand, '', $id, $which);
+
+            return $this->page($hand, 'bench', 'scan/index.html.twig', $view, Response::HTTP_UNPROCESSABLE_ENTITY);
+        }
+        foreach (Swap::tied($hand->job, $device) as $licence) {
+            $this->addFlash('error', \sprintf('%s is tied to serial number %s: have it moved.', $licence->name, $licence->serial));
+        }
+
+        return $this->change($hand, $change, $request, 'bench_device', ['id' => $device->id], $swapper->effects($hand, $device));
+    }
+
+    private static function text(string $text): string
+    {
+        return mb_substr(trim($text), 0, self::LONGEST);
+    }
+}

@@ -1,0 +1,35 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\App\Scan;
+
+use Vorhut\App\Bench\BenchRecords;
+use Vorhut\App\Jobs\Effect\BenchStepsVoid;
+use Vorhut\App\Jobs\Effect\Effect;
+use Vorhut\App\Jobs\Effect\SecretsTyped;
+use Vorhut\App\Jobs\JobInHand;
+use Vorhut\Core\Job\Device;
+use Vorhut\Core\Secret\SecretNeeds;
+use Vorhut\Core\Setting\Settings;
+
+/** What goes with a unit that leaves: what was done on it counts no more, and the new one has none of its secrets. */
+final readonly class Swapper
+{
+    public function __construct(private BenchRecords $records)
+    {
+    }
+
+    /** @return list<Effect> */
+    public function effects(JobInHand $hand, Device $device): array
+    {
+        $ids = [];
+        foreach ($this->records->of($hand->stored, $device->id) as $record) {
+            $ids[] = (int) $record->getId();
+        }
+        $names = array_column((new SecretNeeds(new Settings($hand->job)))->of($device), 'name');
+        $effects = [] === $ids ? [] : [BenchStepsVoid::kept($ids)];
+
+        return [] === $names ? $effects : [...$effects, new SecretsTyped($names, 0)];
+    }
+}
