@@ -28,20 +28,6 @@ final class BenchController extends JobPage
         return $this->page($hand, 'bench', 'bench/index.html.twig', $bench->show($hand));
     }
 
-    /** The bench on paper: of one unit, of a room or rack, or of everything. */
-    #[Route('/job/{slug}/bench/paper', name: 'bench_paper', methods: ['GET'], priority: 1)]
-    public function paper(JobInHand $hand, Request $request): Response
-    {
-        $paper = new BenchPaper($this->laptops->of($hand->stored, $this->user()));
-        $place = $request->query->getString('place');
-        $view = new BenchPaperView(
-            $hand->job->locations[$place]->name ?? 'Bench',
-            $paper->units($hand, $request->query->getString('device'), $place),
-        );
-
-        return $this->page($hand, 'bench', 'bench/paper.html.twig', $view);
-    }
-
     #[Route('/job/{slug}/bench/{id}', name: 'bench_device', methods: ['GET'])]
     public function device(JobInHand $hand, string $id, Request $request): Response
     {

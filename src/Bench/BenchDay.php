@@ -61,6 +61,7 @@ final readonly class BenchDay
     /** @param \DateTimeImmutable|null $until null: it is there */
     public function expect(StoredJob $job, string $device, ?\DateTimeImmutable $until): void
     {
+        $until = $until?->setTimezone($this->clock->now()->getTimezone());
         $known = $this->em->getRepository(LateUnit::class)->findOneBy(['job' => $job, 'device' => $device]);
         if (null === $until) {
             null === $known ? null : $this->em->remove($known);

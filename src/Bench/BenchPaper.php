@@ -7,16 +7,16 @@ namespace Vorhut\App\Bench;
 use Vorhut\App\Jobs\JobInHand;
 use Vorhut\Core\Job\Device;
 use Vorhut\Core\Job\Location;
-use Vorhut\Core\Runbook\Runbooks;
+use Vorhut\Core\Profile\Step\RecordKind;
+use Vorhut\Core\Runbook\Runbook;
 use Vorhut\Core\Runbook\RunbookStep;
-use Vorhut\Core\Setting\Settings;
 
-/** All steps of a unit, or of every unit in a place, to be printed and ticked off by hand. */
+/** All steps of a unit, or of every unit in a place, numbered: to be printed, ticked off by hand, and keyed in again. */
 final readonly class BenchPaper
 {
     private const MOST = 100;
 
-    public function __construct(private Laptop $laptop)
+    public function __construct(private BenchState $state)
     {
     }
 
@@ -24,30 +24,57 @@ final readonly class BenchPaper
      * @param string $device id of a unit, '' for all
      * @param string $place id of a place with those inside it, '' for everywhere
      *
-     * @return list<array{name: string, facts: string, steps: list<RunbookStep>}> at most so many
+     * @return list<Device> at most so many, in the order in which the paper numbers them
      */
-    public function units(JobInHand $hand, string $device, string $place): array
+    public function devices(JobInHand $hand, string $device, string $place): array
     {
         $isMeant = static fn (Device $d): bool => ('' === $device || $d->id === $device)
             && ('' === $place || self::isIn($hand->job->placesOf($d->location), $place));
-        $units = [];
-        $runbooks = new Runbooks(new Settings($hand->job), $this->laptop->ports);
-        foreach (\array_slice(array_filter($hand->job->devices, $isMeant), 0, self::MOST) as $unit) {
-            $mac = ($unit->interfaces[0] ?? null)?->mac;
-            $facts = [
-                $hand->job->profileOf($unit)->name,
-                $hand->job->locations[$unit->location]->name ?? '',
-                null === $unit->serial ? '' : 'serial '.$unit->serial,
-                null === $mac ? '' : (string) $mac,
-            ];
-            $units[] = [
-                'name' => $unit->name,
-                'facts' => implode(' · ', array_filter($facts, static fn (string $f): bool => '' !== $f)),
-                'steps' => $runbooks->of($unit)->steps,
-            ];
+
+        return \array_slice(array_values(array_filter($hand->job->devices, $isMeant)), 0, self::MOST);
+    }
+
+    /**
+     * @param list<Device> $devices
+     *
+     * @return list<array{id: string, name: string, facts: string, steps: list<RunbookStep>}>
+     */
+    public function units(JobInHand $hand, array $devices, Laptop $laptop): array
+    {
+        return array_map(static fn (Runbook $r): array => [
+            'id' => $r->device->id,
+            'name' => $r->device->name,
+            'facts' => self::facts($hand, $r->device),
+            'steps' => $r->steps,
+        ], $this->state->runbooks($hand, $devices, $laptop->ports));
+    }
+
+    /** @return list<array{number: int, at: int, label: string}> what is read, found or measured at open steps, by their number */
+    public static function asked(Runbook $runbook): array
+    {
+        $asked = [];
+        foreach ($runbook->steps as $index => $step) {
+            foreach ($step->isDone ? [] : $step->record as $at => $record) {
+                if (!\in_array($record->kind, [RecordKind::Tick, RecordKind::Photo], true)) {
+                    $asked[] = ['number' => $index + 1, 'at' => $at, 'label' => $record->label];
+                }
+            }
         }
 
-        return $units;
+        return $asked;
+    }
+
+    private static function facts(JobInHand $hand, Device $device): string
+    {
+        $mac = ($device->interfaces[0] ?? null)?->mac;
+        $facts = [
+            $hand->job->profileOf($device)->name,
+            $hand->job->locations[$device->location]->name ?? '',
+            null === $device->serial ? '' : 'serial '.$device->serial,
+            null === $mac ? '' : (string) $mac,
+        ];
+
+        return implode(' · ', array_filter($facts, static fn (string $f): bool => '' !== $f));
     }
 
     /** @param list<Location> $places */

@@ -7,6 +7,7 @@ namespace Vorhut\App\Bench;
 use Psr\Clock\ClockInterface;
 use Vorhut\App\Entity\BenchTimer;
 use Vorhut\App\Jobs\JobInHand;
+use Vorhut\Core\Bench\LaptopInterface;
 use Vorhut\Core\Job\Device;
 use Vorhut\Core\Profile\Step\TimerKind;
 use Vorhut\Core\Runbook\Runbook;
@@ -22,13 +23,14 @@ final readonly class BenchState
 
     /**
      * @param list<Device> $devices
+     * @param list<LaptopInterface> $laptop
      *
      * @return list<Runbook>
      */
-    public function runbooks(JobInHand $hand, array $devices): array
+    public function runbooks(JobInHand $hand, array $devices, array $laptop = []): array
     {
         $records = $this->records->ofMany($hand->stored, array_map(static fn (Device $d): string => $d->id, $devices));
-        $runbooks = new Runbooks(new Settings($hand->job));
+        $runbooks = new Runbooks(new Settings($hand->job), $laptop);
 
         return array_map(
             static fn (Device $d): Runbook => $runbooks->of($d, BenchRecords::progress($d, $records[$d->id] ?? [])),

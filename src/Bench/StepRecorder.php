@@ -93,15 +93,16 @@ final readonly class StepRecorder
      * The same of several steps that were recorded in one go.
      *
      * @param non-empty-list<array{RunbookStep, StepRecorded}> $all
+     * @param \DateTimeImmutable|null $at when they were done; null: now
      *
      * @return array{ChangeSet, list<Effect>}
      */
-    public function changes(JobInHand $hand, Device $device, array $all, User $user): array
+    public function changes(JobInHand $hand, Device $device, array $all, User $user, ?\DateTimeImmutable $at = null): array
     {
         $records = $this->records->of($hand->stored, $device->id);
         $values = $effects = $said = [];
         foreach ($all as [$step, $of]) {
-            $record = $this->records->new($hand->stored, $device->id, $of, $user);
+            $record = $this->records->new($hand->stored, $device->id, $of, $user, $at);
             $records[$of->step] = $record;
             $effects[] = BenchStepDone::new($record);
             $values += $this->password($hand, $device, $of);

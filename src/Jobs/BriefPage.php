@@ -26,6 +26,7 @@ final readonly class BriefPage
     public function __construct(
         private Journal $journal,
         private JobReading $reading,
+        private DayPage $day,
         private FindingLines $findings,
         private Security $security,
         private UrlGeneratorInterface $urls,
@@ -42,6 +43,8 @@ final readonly class BriefPage
             \sprintf('%s · times in %s', $info->client, $info->timezone),
             $info->notes,
             [
+                new Link('Ask sheet', $this->url('ask', $hand), 'a'),
+                new Link('Dates', $this->url('dates', $hand), 'l'),
                 ...$lead ? $this->leads($hand) : [],
                 new Link('History', $this->url('history', $hand), 'h'),
                 new Link('Job file', $this->url('job_export', $hand), 'x'),
@@ -55,6 +58,7 @@ final readonly class BriefPage
             implode(', ', array_map(strval(...), $hand->stored->getFieldRanges())),
             $lead ? $this->url('field_mode', $hand) : null,
             $lead ? $this->url('job_remove', $hand) : null,
+            $this->day->show($hand),
         );
     }
 

@@ -32,6 +32,7 @@ final readonly class BriefView
         public string $fieldRanges,
         public ?string $fieldModeUrl,
         public ?string $removeUrl,
+        public DayView $day,
     ) {
     }
 }

@@ -92,7 +92,8 @@ final class BenchAtWorkTest extends AppTestCase
         $this->post(self::JOB.'/bench/schedule/late', ['device' => $unit, 'at' => '23:59']);
         $late = $this->client->followRedirect();
         self::assertStringNotContainsString('/'.$unit.'?', (string) $late->filter('.next a')->attr('href'), 'the others first');
-        self::assertStringContainsString('comes at', $late->filter('.why')->text());
+        self::assertStringContainsString('comes at 23:59', $late->filter('.why')->text());
+        self::assertLessThan('23:30', $this->em()->getConnection()->fetchOne('SELECT TIME(until) FROM late_unit'), 'kept in UTC');
         $this->post(self::JOB.'/bench/schedule/late', ['device' => $unit, 'at' => '25:00']);
         self::assertStringContainsString('allowed is a time of day', $this->client->followRedirect()->filter('.said.error')->text());
     }
@@ -110,6 +111,76 @@ final class BenchAtWorkTest extends AppTestCase
         $this->post(self::JOB.'/bench/schedule/hand', ['here' => 0]);
         self::assertCount(1, $this->client->followRedirect()->filter('.people-now h2'));
         self::assertNotSame(Stage::AsLeft, $this->job()->devices['berth-4']->stage);
+    }
+
+    public function testWhatWasWrittenOnPaperIsKeyedInForWhoeverDidIt(): void
+    {
+        $this->as('ines');
+        $paper = $this->client->request('GET', self::JOB.'/bench/paper?place=ticket-hall');
+        $units = $paper->filter('.paper-unit h1')->each(static fn (Crawler $h): string => $h->text());
+        self::assertStringStartsWith('1 ', $units[0]);
+        self::assertStringContainsString('1.1 ', $paper->filter('.paper-step h3')->text());
+        self::assertStringContainsString('Done by …', $paper->filter('.paper-sign')->text());
+        $form = $this->client->request('GET', self::JOB.'/bench/keyed?device=customs-phone');
+        self::assertSame('open: 1-', substr($form->filter('small')->reduce(
+            static fn (Crawler $s): bool => str_starts_with($s->text(), 'open: '),
+        )->text(), 0, 8));
+        $tomas = (string) $this->person('tomas')->getId();
+        $other = (string) $this->job()->devices['ramp-phone']->interfaces[0]->mac;
+        $mac = (string) $this->job()->devices['customs-phone']->interfaces[0]->mac;
+        $read = (string) $form->filter('input[name*="[read]"]')->first()->attr('name');
+        preg_match('/\[read\]\[(\d+)\.(\d+)\]/', $read, $m);
+        $number = (int) ($m[1] ?? 0);
+        $key = \sprintf('%d.%d', $number, (int) ($m[2] ?? 0));
+        $unit = static fn (string $done, string $read): array => ['customs-phone' => ['done' => $done, 'read' => [$key => $read]]];
+        $values = ['device' => 'customs-phone', 'by' => $tomas, 'on' => '2026-01-02 10:30'];
+        $this->post(self::JOB.'/bench/keyed', ['unit' => $unit('1-99', '')] + $values);
+        self::assertSame(422, $this->code());
+        self::assertSelectorTextContains('.error-text', 'allowed is numbers of steps from 1 to');
+        $page = $this->post(self::JOB.'/bench/keyed', ['unit' => $unit('1-'.$number, $other)] + $values);
+        self::assertSelectorTextContains('.error-text', 'This is the MAC of Ramp telephone');
+        self::assertSame('1-'.$number, $page->filter('input[name="unit[customs-phone][done]"]')->attr('value'), 'nothing is lost');
+        self::assertSame(0, $this->number('SELECT COUNT(*) FROM bench_record'));
+        $this->post(self::JOB.'/bench/keyed', ['unit' => $unit('1-'.$number, $mac)] + $values);
+        self::assertResponseRedirects();
+        self::assertSame($number, $this->number('SELECT COUNT(*) FROM bench_record WHERE user_id = ?', $tomas), 'signed by who did it');
+        self::assertSame($number, $this->number('SELECT COUNT(*) FROM bench_record WHERE at = ?', '2026-01-02 09:30:00'));
+        $history = $this->client->request('GET', self::JOB.'/history')->text();
+        self::assertStringContainsString('Keyed in from paper, for Tomas Wray: Customs phone', $history);
+        $this->post(self::JOB.'/bench/keyed', ['unit' => $unit('', '')] + ['on' => 'tomorrow'] + $values);
+        self::assertSelectorTextContains('.said.error', 'allowed is a day and time that has passed');
+    }
+
+    public function testTheBriefIsTheStartOfTheDay(): void
+    {
+        $this->as('vera');
+        self::assertStringContainsString('You are here for the first time', $this->client->request('GET', self::JOB)->text());
+        $this->as('tomas');
+        $this->post(self::JOB.'/bench/ramp-phone', ['step' => 'unpack', 'reason' => 'first']);
+        $this->em()->getConnection()->executeStatement('UPDATE job_look SET at = DATE_SUB(at, INTERVAL 2 HOUR), since = at');
+        $this->em()->clear();
+        $this->as('vera');
+        $day = $this->client->request('GET', self::JOB)->filter('.day-start')->text();
+        self::assertStringContainsString('1 change by others since', $day);
+        self::assertStringContainsString('Ramp telephone: Unpack and check off', $day);
+        self::assertStringContainsString('The licence desk Timetable server', $day);
+        self::assertStringContainsString('The client Crew room bar', $day);
+        self::assertMatchesRegularExpression('/\d+ h \d\d min of hands on \d+ units/', $day);
+    }
+
+    public function testDatesAreListedAndGoIntoACalendar(): void
+    {
+        $this->as('vera');
+        $page = $this->client->request('GET', self::JOB.'/dates');
+        self::assertStringContainsString('Keys for content', $page->filter('main table')->text());
+        self::assertStringContainsString('one family on both', $page->filter('main')->text());
+        $this->client->request('GET', self::JOB.'/dates.ics');
+        self::assertStringStartsWith("BEGIN:VCALENDAR\r\n", $this->body());
+        self::assertStringContainsString('ends-', $this->body());
+        foreach (['licences', 'firmware', 'time'] as $paper) {
+            $this->client->request('GET', self::JOB.'/papers/'.$paper.'.csv');
+            self::assertResponseIsSuccessful();
+        }
     }
 
     /** @return list<string> */

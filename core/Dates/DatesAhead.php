@@ -1,0 +1,54 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Core\Dates;
+
+use Vorhut\Core\Job\Job;
+use Vorhut\Core\Job\Licence;
+use Vorhut\Core\Job\LicenceState;
+
+/** The days of a job: when we come, when answers and keys are needed, when licences and unlocks end. */
+final class DatesAhead
+{
+    /** @return list<DateAhead> the earliest first */
+    public static function of(Job $job, Today $today): array
+    {
+        $visit = $job->info->visit;
+        $dates = [];
+        $needed = $visit->neededBy();
+        if (null !== $visit->on && null !== $needed) {
+            $hours = \sprintf('From %s until %s.', $visit->from, $visit->until);
+            $dates[] = new DateAhead('visit', $visit->on, 'Day on site', $hours, $today->until($visit->on));
+            $dates[] = new DateAhead('answers', $needed, 'Answers are needed', 'Remind whoever has not answered.', $today->until($needed));
+        }
+        foreach ($job->all(Licence::class) as $licence) {
+            array_push($dates, ...self::ofLicence($job, $licence, $needed, $today));
+        }
+        usort($dates, static fn (DateAhead $a, DateAhead $b): int => [$a->on, $a->key] <=> [$b->on, $b->key]);
+
+        return $dates;
+    }
+
+    /** @return list<DateAhead> */
+    private static function ofLicence(Job $job, Licence $licence, ?string $needed, Today $today): array
+    {
+        $device = $job->devices[$licence->device];
+        $dates = [];
+        $name = \sprintf('%s, %s', $licence->name, $device->name);
+        if (null !== $needed && LicenceState::Wanted === $licence->state) {
+            $title = 'Order by then: '.$name;
+            $todo = 'It must be there on the day.';
+            $dates[] = new DateAhead('order-'.$licence->id, $needed, $title, $todo, $today->until($needed), $device);
+        }
+        if (null !== $licence->from) {
+            $dates[] = new DateAhead('begins-'.$licence->id, $licence->from, $name.' begins', '', $today->until($licence->from), $device);
+        }
+        if (null !== $licence->until) {
+            $todo = 'Finish its settings before, or have it prolonged; tell the client.';
+            $dates[] = new DateAhead('ends-'.$licence->id, $licence->until, $name.' ends', $todo, $today->until($licence->until), $device);
+        }
+
+        return $dates;
+    }
+}

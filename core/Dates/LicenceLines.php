@@ -1,0 +1,78 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Core\Dates;
+
+use Vorhut\Core\Job\Device;
+use Vorhut\Core\Job\Job;
+use Vorhut\Core\Job\Licence;
+use Vorhut\Core\Job\LicenceState;
+use Vorhut\Core\Profile\LicenceKind;
+
+/** Every licence and unlock of a plan, and those that are needed and missing. */
+final class LicenceLines
+{
+    private const SOON = 14;
+
+    /** @return list<LicenceLine> */
+    public static function of(Job $job, ?Today $today): array
+    {
+        $lines = $planned = [];
+        foreach ($job->all(Licence::class) as $licence) {
+            $device = $job->devices[$licence->device];
+            $kind = self::kind($job, $device, $licence->kind);
+            $planned[$device->id][$licence->kind] = true;
+            [$todo, $isUrgent] = self::todo($licence, $today);
+            $lines[] = new LicenceLine(
+                $device,
+                $licence,
+                $licence->name,
+                true === $kind?->unlocks ? 'unlock' : 'licence',
+                trim(($kind->tiedTo ?? '').' '.($licence->serial ?? $device->serial)),
+                $licence->state->label(),
+                $todo,
+                $isUrgent,
+            );
+        }
+        foreach ($job->devices as $device) {
+            foreach ($job->profileOf($device)->licences as $kind) {
+                if ($kind->required && !isset($planned[$device->id][$kind->id])) {
+                    $tied = trim($kind->tiedTo.' '.$device->serial);
+                    $todo = 'Order it: the unit does not work without.';
+                    $lines[] = new LicenceLine($device, null, $kind->name, 'licence', $tied, 'not planned', $todo, true);
+                }
+            }
+        }
+        usort($lines, static fn (LicenceLine $a, LicenceLine $b): int => $b->isUrgent <=> $a->isUrgent);
+
+        return $lines;
+    }
+
+    private static function kind(Job $job, Device $device, string $id): ?LicenceKind
+    {
+        foreach ($job->profileOf($device)->licences as $kind) {
+            if ($kind->id === $id) {
+                return $kind;
+            }
+        }
+
+        return null;
+    }
+
+    /** @return array{string, bool} */
+    private static function todo(Licence $licence, ?Today $today): array
+    {
+        $left = null === $today || null === $licence->until ? null : $today->until($licence->until);
+
+        return match (true) {
+            null !== $left && $left < 0 => ['It has ended: have it prolonged.', true],
+            LicenceState::Wanted === $licence->state => ['Order it before the day on site.', true],
+            LicenceState::Ordered === $licence->state => ['Ask when the key comes.', true],
+            LicenceState::Received === $licence->state => ['Apply the key.', false],
+            null !== $left && $left <= self::SOON => ['It ends soon: finish before, or have it prolonged.', true],
+            LicenceState::Applied === $licence->state => ['Look that the unit shows it.', false],
+            default => ['', false],
+        };
+    }
+}

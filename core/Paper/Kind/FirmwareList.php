@@ -1,0 +1,48 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Core\Paper\Kind;
+
+use Vorhut\Core\Dates\FirmwareLines;
+use Vorhut\Core\Job\Device;
+use Vorhut\Core\Job\Job;
+use Vorhut\Core\Paper\Paper;
+use Vorhut\Core\Setting\Settings;
+
+/** Firmware by kind: wanted, found on which units, what takes a newer one. */
+final class FirmwareList implements Paper
+{
+    public function name(): string
+    {
+        return 'firmware';
+    }
+
+    public function title(): string
+    {
+        return 'Firmware';
+    }
+
+    public function heads(): array
+    {
+        return ['Kind', 'Wanted', 'Found', 'Units', 'Note'];
+    }
+
+    public function rows(Job $job): array
+    {
+        $rows = [];
+        foreach (FirmwareLines::of(new Settings($job)) as $line) {
+            foreach ($line->found as $version => $units) {
+                $rows[] = [
+                    $line->kind,
+                    $line->wanted,
+                    '' === (string) $version ? 'not read yet' : (string) $version,
+                    implode(', ', array_map(static fn (Device $d): string => $d->name, $units)),
+                    implode('; ', $line->notes),
+                ];
+            }
+        }
+
+        return $rows;
+    }
+}

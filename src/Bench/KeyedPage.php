@@ -1,0 +1,141 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\App\Bench;
+
+use Psr\Clock\ClockInterface;
+use Symfony\Component\HttpFoundation\Request;
+use Symfony\Component\Routing\Generator\UrlGeneratorInterface;
+use Vorhut\App\Entity\User;
+use Vorhut\App\Jobs\JobInHand;
+use Vorhut\App\People\People;
+use Vorhut\App\Web\View\Link;
+use Vorhut\App\Web\Words;
+use Vorhut\Core\Runbook\Runbook;
+
+/** Shows the form by which a paper is keyed in, with what was typed into it. */
+final readonly class KeyedPage
+{
+    public const FORMAT = 'Y-m-d H:i';
+
+    public function __construct(
+        private BenchPaper $paper,
+        private BenchState $state,
+        private People $people,
+        private UrlGeneratorInterface $urls,
+        private ClockInterface $clock,
+    ) {
+    }
+
+    /** @return list<Runbook> of the units that stand on the paper, in its order */
+    public function runbooks(JobInHand $hand, Request $request): array
+    {
+        [$device, $place] = self::of($request);
+
+        return $this->state->runbooks($hand, $this->paper->devices($hand, $device, $place));
+    }
+
+    /** @return array<array-key, array{done: string, reason: string, read: array<array-key, string>}> by unit */
+    public static function written(Request $request): array
+    {
+        $written = [];
+        $units = $request->request->all()['unit'] ?? [];
+        foreach (\is_array($units) ? $units : [] as $id => $unit) {
+            $text = static fn (string $key): string => \is_array($unit) && \is_string($unit[$key] ?? null) ? $unit[$key] : '';
+            $read = \is_array($unit) && \is_array($unit['read'] ?? null) ? array_filter($unit['read'], \is_string(...)) : [];
+            $written[$id] = ['done' => $text('done'), 'reason' => $text('reason'), 'read' => $read];
+        }
+
+        return $written;
+    }
+
+    /** @param array<array-key, string> $refused by unit */
+    public function show(JobInHand $hand, Request $request, User $user, array $refused = [], string $error = ''): KeyedView
+    {
+        [$device, $place] = self::of($request);
+        $written = self::written($request);
+        $units = [];
+        foreach ($this->runbooks($hand, $request) as $index => $runbook) {
+            $view = self::unit($index + 1, $runbook, $written[$runbook->device->id] ?? null, $refused[$runbook->device->id] ?? '');
+            if ('' !== $view->left) {
+                $units[] = $view;
+            }
+        }
+        $people = [];
+        foreach ($this->people->all() as $person) {
+            if ($person->isActive()) {
+                $people[(int) $person->getId()] = $person->getDisplayName();
+            }
+        }
+        $slug = ['slug' => $hand->stored->getSlug()];
+        $of = array_filter(['device' => $device, 'place' => $place], static fn (string $t): bool => '' !== $t);
+
+        return new KeyedView(
+            $hand->job->locations[$place]->name ?? $hand->job->devices[$device]->name ?? 'Bench',
+            \sprintf('%s with open steps', Words::count(\count($units), 'unit')),
+            $units,
+            $people,
+            $request->request->getString('by', (string) $user->getId()),
+            $request->request->getString('on', $this->clock->now()->setTimezone($hand->stored->getTimezone())->format(self::FORMAT)),
+            $request->request->getString('paper'),
+            $place,
+            $device,
+            $this->urls->generate('bench_keyed', $slug),
+            $hand->revision,
+            new Link('The paper', $this->urls->generate('bench_paper', $slug + $of), 'p'),
+            $error,
+        );
+    }
+
+    /** @return array{string, string} */
+    public static function of(Request $request): array
+    {
+        $bag = $request->isMethod('POST') ? $request->request : $request->query;
+
+        return [$bag->getString('device'), $bag->getString('place')];
+    }
+
+    /** @param array{done: string, reason: string, read: array<array-key, string>}|null $written */
+    private static function unit(int $number, Runbook $runbook, ?array $written, string $error): KeyedUnitView
+    {
+        $left = [];
+        foreach ($runbook->steps as $index => $step) {
+            if (!$step->isDone) {
+                $left[] = $index + 1;
+            }
+        }
+        $asked = array_map(static fn (array $a): array => [
+            'name' => \sprintf('unit[%s][read][%d.%d]', $runbook->device->id, $a['number'], $a['at']),
+            'label' => \sprintf('%d.%d %s', $number, $a['number'], $a['label']),
+            'value' => $written['read'][\sprintf('%d.%d', $a['number'], $a['at'])] ?? '',
+        ], BenchPaper::asked($runbook));
+
+        return new KeyedUnitView(
+            $number,
+            $runbook->device->id,
+            $runbook->device->name,
+            self::ranges($left),
+            $written['done'] ?? '',
+            $written['reason'] ?? '',
+            $asked,
+            $error,
+        );
+    }
+
+    /** @param list<int> $numbers */
+    private static function ranges(array $numbers): string
+    {
+        $ranges = [];
+        foreach ($numbers as $number) {
+            $last = \count($ranges) - 1;
+            if ($last >= 0 && $ranges[$last][1] === $number - 1) {
+                $ranges[$last][1] = $number;
+            } else {
+                $ranges[] = [$number, $number];
+            }
+        }
+
+        return implode(', ', array_map(static fn (array $r): string => $r[0] === $r[1] ? (string) $r[0] : $r[0].'-'.$r[1], $ranges));
+    }
+}

@@ -1,0 +1,90 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\App\Bench;
+
+use Doctrine\ORM\EntityManagerInterface;
+use Symfony\Component\HttpFoundation\Request;
+use Symfony\Component\HttpFoundation\Response;
+use Symfony\Component\Routing\Attribute\Route;
+use Symfony\Component\Security\Http\Attribute\IsGranted;
+use Vorhut\App\Entity\User;
+use Vorhut\App\Jobs\JobInHand;
+use Vorhut\App\Web\JobPage;
+use Vorhut\App\Web\View\Link;
+use Vorhut\App\Web\Words;
+
+/** The bench on paper, of one unit, of a room or rack, or of everything; and what was written there, back again. */
+final class PaperController extends JobPage
+{
+    public function __construct(private readonly KeyedPage $page)
+    {
+    }
+
+    #[Route('/job/{slug}/bench/paper', name: 'bench_paper', methods: ['GET'], priority: 1)]
+    public function paper(JobInHand $hand, Request $request, BenchPaper $paper, Laptops $laptops): Response
+    {
+        [$device, $place] = KeyedPage::of($request);
+        $given = array_filter(['device' => $device, 'place' => $place], static fn (string $t): bool => '' !== $t);
+        $of = ['slug' => $hand->stored->getSlug()] + $given;
+        $view = new BenchPaperView(
+            $hand->job->locations[$place]->name ?? 'Bench',
+            $hand->revision,
+            $paper->units($hand, $paper->devices($hand, $device, $place), $laptops->of($hand->stored, $this->user())),
+            $this->isGranted('ROLE_TECHNICIAN') ? new Link('Key it in', $this->generateUrl('bench_keyed', $of), 'k') : null,
+        );
+
+        return $this->page($hand, 'bench', 'bench/paper.html.twig', $view);
+    }
+
+    #[Route('/job/{slug}/bench/keyed', name: 'bench_keyed', methods: ['GET'], priority: 1)]
+    #[IsGranted('ROLE_TECHNICIAN')]
+    public function form(JobInHand $hand, Request $request): Response
+    {
+        return $this->page($hand, 'bench', 'bench/keyed.html.twig', $this->page->show($hand, $request, $this->user()));
+    }
+
+    #[Route('/job/{slug}/bench/keyed', name: 'bench_keyed_take', methods: ['POST'], priority: 1)]
+    #[IsGranted('ROLE_TECHNICIAN')]
+    public function take(JobInHand $hand, Request $request, KeyedPaper $keyed, EntityManagerInterface $em): Response
+    {
+        $by = $em->find(User::class, $request->request->getInt('by')) ?? $this->user();
+        $on = $request->request->getString('on');
+        $at = \DateTimeImmutable::createFromFormat('!'.KeyedPage::FORMAT, $on, $hand->stored->getTimezone());
+        if (false === $at || $at > $this->now()) {
+            $now = $this->now()->setTimezone($hand->stored->getTimezone())->format(KeyedPage::FORMAT);
+            $error = \sprintf('"%s" was given; allowed is a day and time that has passed, such as %s.', mb_substr($on, 0, 20), $now);
+
+            return $this->again($hand, $request, [], $error);
+        }
+        $written = KeyedPage::written($request);
+        [$change, $effects, $taken, $refused] = $keyed->record(
+            $hand,
+            $this->page->runbooks($hand, $request),
+            $written,
+            $by,
+            $at->setTimezone($this->now()->getTimezone()),
+        );
+        $errors = [] === $effects ? [] : $this->apply($hand, $change, $request, $effects);
+        if ([] !== $errors || [] !== $refused) {
+            if ([] === $errors && [] !== $taken) {
+                $this->addFlash('done', \sprintf('Taken: %s.', implode(', ', $taken)));
+            }
+
+            return $this->again($hand, $request, $refused, $errors[0] ?? '');
+        }
+        $this->addFlash('done', \sprintf('%s keyed in.', Words::count(\count($taken), 'unit was', 'units were')));
+        [$device, $place] = KeyedPage::of($request);
+
+        return $this->to($hand, 'bench_keyed', ['device' => $device, 'place' => $place]);
+    }
+
+    /** @param array<array-key, string> $refused */
+    private function again(JobInHand $hand, Request $request, array $refused, string $error): Response
+    {
+        $view = $this->page->show($hand, $request, $this->user(), $refused, $error);
+
+        return $this->page($hand, 'bench', 'bench/keyed.html.twig', $view, Response::HTTP_UNPROCESSABLE_ENTITY);
+    }
+}

@@ -1,0 +1,39 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\App\Dates;
+
+use Symfony\Component\HttpFoundation\Response;
+use Symfony\Component\Routing\Attribute\Route;
+use Vorhut\App\Jobs\JobInHand;
+use Vorhut\App\Web\JobPage;
+use Vorhut\Core\Dates\Calendar;
+use Vorhut\Core\Dates\DatesAhead;
+
+/** Licences, unlocks, firmware and time; the days of a job, also for a calendar. */
+final class DatesController extends JobPage
+{
+    public function __construct(private readonly DatesPage $page)
+    {
+    }
+
+    #[Route('/job/{slug}/dates', name: 'dates', methods: ['GET'])]
+    public function index(JobInHand $hand): Response
+    {
+        return $this->page($hand, 'brief', 'dates/index.html.twig', $this->page->show($hand));
+    }
+
+    #[Route('/job/{slug}/dates.ics', name: 'dates_calendar', methods: ['GET'])]
+    public function calendar(JobInHand $hand): Response
+    {
+        $slug = $hand->stored->getSlug();
+        $dates = DatesAhead::of($hand->job, $this->page->today($hand));
+        $calendar = Calendar::of($hand->job->info->name, $dates, $slug, $this->now());
+
+        return new Response($calendar, headers: [
+            'Content-Type' => 'text/calendar; charset=utf-8',
+            'Content-Disposition' => \sprintf('attachment; filename="%s.ics"', $slug),
+        ]);
+    }
+}

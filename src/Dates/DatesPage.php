@@ -1,0 +1,204 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\App\Dates;
+
+use Psr\Clock\ClockInterface;
+use Symfony\Component\Routing\Generator\UrlGeneratorInterface;
+use Vorhut\App\Jobs\JobInHand;
+use Vorhut\App\Web\LocalTime;
+use Vorhut\App\Web\View\Link;
+use Vorhut\App\Web\View\Next;
+use Vorhut\App\Web\Words;
+use Vorhut\Core\Dates\DateAhead;
+use Vorhut\Core\Dates\DatesAhead;
+use Vorhut\Core\Dates\FirmwareLine;
+use Vorhut\Core\Dates\FirmwareLines;
+use Vorhut\Core\Dates\LicenceLine;
+use Vorhut\Core\Dates\LicenceLines;
+use Vorhut\Core\Dates\TimeLine;
+use Vorhut\Core\Dates\TimeLines;
+use Vorhut\Core\Dates\Today;
+use Vorhut\Core\Job\Device;
+use Vorhut\Core\Setting\Settings;
+
+/** Shows what is due when, what to order, what runs out, which firmware is where, and whose clock is right. */
+final readonly class DatesPage
+{
+    private const WIDTH = 740;
+    private const LEFT = 20;
+    private const ROW = 22;
+    private const TOP = 34;
+    private const MOST_TICKS = 6;
+
+    public function __construct(private UrlGeneratorInterface $urls, private ClockInterface $clock)
+    {
+    }
+
+    public function today(JobInHand $hand): Today
+    {
+        return new Today($this->clock->now()->setTimezone($hand->stored->getTimezone())->format('Y-m-d'));
+    }
+
+    public function show(JobInHand $hand): DatesView
+    {
+        $today = $this->today($hand);
+        $dates = DatesAhead::of($hand->job, $today);
+        $licences = LicenceLines::of($hand->job, $today);
+        $urgent = array_values(array_filter($licences, static fn (LicenceLine $l): bool => $l->isUrgent));
+        [$from, $to] = self::span($dates);
+        $x = static fn (int $days): float => self::LEFT + ($days - $from) / max(1, $to - $from) * (self::WIDTH - 2 * self::LEFT);
+
+        return new DatesView(
+            \sprintf('%s, %s', Words::count(\count($dates), 'day to keep', 'days to keep'), [] === $urgent
+                ? 'nothing to order or to prolong'
+                : Words::count(\count($urgent), 'licence needs care', 'licences need care')),
+            [] === $urgent ? null : $this->next($hand, $urgent[0]),
+            $x(0),
+            self::TOP + \count($dates) * self::ROW + 12,
+            $this->marks($hand, $dates, $x),
+            $this->ticks($hand, $from, $to, $x),
+            array_map(fn (DateAhead $d): array => [
+                'title' => $d->title,
+                'when' => $d->when(),
+                'on' => $this->day($hand, $d->on),
+                'todo' => $d->todo,
+                'tone' => $d->days < 0 ? 'quiet' : ($d->days <= 7 ? 'care' : ''),
+            ], $dates),
+            array_map(fn (LicenceLine $l): array => $this->licence($hand, $l), $licences),
+            array_map(self::firmware(...), FirmwareLines::of(new Settings($hand->job))),
+            array_map(static fn (TimeLine $l): array => [
+                'segment' => $l->segment,
+                'units' => $l->units,
+                'zones' => implode(', ', $l->zones),
+                'servers' => implode(', ', $l->servers),
+                'said' => $l->said(),
+                'tone' => [] === $l->servers ? 'care' : '',
+            ], TimeLines::of($hand->job)),
+            [
+                new Link('Calendar file', $this->url($hand, 'dates_calendar'), 'c'),
+                new Link('Licences', $this->url($hand, 'paper', ['name' => 'licences'])),
+                new Link('Firmware', $this->url($hand, 'paper', ['name' => 'firmware'])),
+                new Link('Time', $this->url($hand, 'paper', ['name' => 'time'])),
+            ],
+        );
+    }
+
+    private function next(JobInHand $hand, LicenceLine $line): Next
+    {
+        $url = null === $line->licence
+            ? $this->url($hand, 'records', ['list' => 'licences'])
+            : $this->url($hand, 'record', ['list' => 'licences', 'id' => $line->licence->id]);
+
+        return new Next(
+            \sprintf('%s, %s: %s', $line->name, $line->device->name, $line->state),
+            $line->todo,
+            new Link(null === $line->licence ? 'Plan it' : 'Say how far it is', $url, 't', main: true),
+        );
+    }
+
+    /**
+     * @param list<DateAhead> $dates
+     *
+     * @return array{int, int} days from today, with room at both ends
+     */
+    private static function span(array $dates): array
+    {
+        $days = [0, ...array_map(static fn (DateAhead $d): int => $d->days, $dates)];
+
+        return [max(-60, min($days)) - 1, min(400, max($days)) + 2];
+    }
+
+    /**
+     * @param list<DateAhead> $dates
+     * @param callable(int): float $x
+     *
+     * @return list<array{x: float, y: int, text: string, when: string, isOver: bool, anchor: string}>
+     */
+    private function marks(JobInHand $hand, array $dates, callable $x): array
+    {
+        $marks = [];
+        foreach ($dates as $row => $date) {
+            $at = $x(max(-60, min(400, $date->days)));
+            $marks[] = [
+                'x' => $at,
+                'y' => self::TOP + $row * self::ROW,
+                'text' => $date->title,
+                'when' => \sprintf('%s, %s', $this->day($hand, $date->on), $date->when()),
+                'isOver' => $date->days < 0,
+                'anchor' => $at > self::WIDTH / 2 ? 'end' : 'start',
+            ];
+        }
+
+        return $marks;
+    }
+
+    /**
+     * @param callable(int): float $x
+     *
+     * @return list<array{x: float, text: string}>
+     */
+    private function ticks(JobInHand $hand, int $from, int $to, callable $x): array
+    {
+        $ticks = [];
+        $step = max(1, (int) ceil(($to - $from) / self::MOST_TICKS));
+        $zone = $hand->stored->getTimezone();
+        for ($days = $from + 1; $days < $to; $days += $step) {
+            $ticks[] = ['x' => $x($days), 'text' => LocalTime::date($this->clock->now()->modify(\sprintf('%+d days', $days)), $zone)];
+        }
+
+        return $ticks;
+    }
+
+    /** @return array<string, string> */
+    private function licence(JobInHand $hand, LicenceLine $line): array
+    {
+        return [
+            'unit' => $line->device->name,
+            'url' => null === $line->licence
+                ? $this->url($hand, 'devices', ['sel' => $line->device->id])
+                : $this->url($hand, 'record', ['list' => 'licences', 'id' => $line->licence->id]),
+            'name' => $line->name,
+            'kind' => $line->kind,
+            'tied' => $line->tiedTo,
+            'until' => null === $line->licence?->until ? '' : $this->day($hand, $line->licence->until),
+            'state' => $line->state,
+            'todo' => $line->todo,
+            'tone' => $line->isUrgent ? 'care' : ('' === $line->todo ? 'through' : ''),
+        ];
+    }
+
+    /** @return array{kind: string, wanted: string, found: string, state: string, tone: string, notes: list<string>} */
+    private static function firmware(FirmwareLine $line): array
+    {
+        $found = [];
+        foreach (array_diff_key($line->found, ['' => 1]) as $version => $units) {
+            $names = array_map(static fn (Device $d): string => $d->name, $units);
+            $found[] = \sprintf('%s on %s', $version, \count($names) > 3 ? Words::count(\count($names), 'unit') : implode(', ', $names));
+        }
+        $unread = 0 === $line->unread() ? '' : \sprintf(', %d not read yet', $line->unread());
+
+        return [
+            'kind' => $line->kind,
+            'wanted' => $line->wanted,
+            'found' => implode(' · ', $found),
+            'state' => ($line->isSame() ? 'the same on all that were read' : 'differs').$unread,
+            'tone' => $line->isSame() && [] === $line->notes ? (0 === $line->unread() ? 'through' : '') : 'care',
+            'notes' => $line->notes,
+        ];
+    }
+
+    private function day(JobInHand $hand, string $day): string
+    {
+        $zone = $hand->stored->getTimezone();
+
+        return LocalTime::date(new \DateTimeImmutable($day, $zone), $zone);
+    }
+
+    /** @param array<string, string> $more */
+    private function url(JobInHand $hand, string $route, array $more = []): string
+    {
+        return $this->urls->generate($route, ['slug' => $hand->stored->getSlug(), ...$more]);
+    }
+}

@@ -1,0 +1,218 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\App\Jobs;
+
+use Psr\Clock\ClockInterface;
+use Symfony\Bundle\SecurityBundle\Security;
+use Symfony\Component\Routing\Generator\UrlGeneratorInterface;
+use Vorhut\App\Ask\AskSheets;
+use Vorhut\App\Bench\BenchDay;
+use Vorhut\App\Bench\DayPlan;
+use Vorhut\App\Bench\SchedulePage;
+use Vorhut\App\Entity\Change;
+use Vorhut\App\Entity\User;
+use Vorhut\App\Web\LocalTime;
+use Vorhut\App\Web\View\Link;
+use Vorhut\App\Web\View\Next;
+use Vorhut\App\Web\Words;
+use Vorhut\Core\Profile\Setting\Ask;
+use Vorhut\Core\Runbook\Blocker;
+use Vorhut\Core\Schedule\Agenda;
+use Vorhut\Core\Schedule\LeftOut;
+use Vorhut\Core\Schedule\Task;
+use Vorhut\Core\Setting\Settings;
+
+/** Shows the start of the day. */
+final readonly class DayPage
+{
+    private const MOST_NOW = 6;
+    private const MOST_SINCE = 6;
+    private const SHORT = 120;
+
+    public function __construct(
+        private DayPlan $plan,
+        private BenchDay $day,
+        private AskSheets $asks,
+        private Looks $looks,
+        private Security $security,
+        private UrlGeneratorInterface $urls,
+        private ClockInterface $clock,
+    ) {
+    }
+
+    public function show(JobInHand $hand): DayView
+    {
+        $units = $this->plan->units($hand);
+        $agenda = \count($units) > DayPlan::MOST ? new Agenda([], []) : $this->plan->agenda($hand, $units);
+        $now = self::ready($agenda);
+        [$left, $time, $share] = $this->hours($hand, $agenda);
+        [$since, $sinceTitle] = $this->since($hand);
+        $waits = $this->waits($hand, $agenda);
+        $rest = \count($now) - self::MOST_NOW;
+
+        return new DayView(
+            $this->next($hand, $now, $waits),
+            array_map(fn (Task $t): array => [
+                'unit' => $hand->job->devices[$t->unit]->name,
+                'step' => $t->title,
+                'url' => $this->url($hand, 'bench_device', ['id' => $t->unit, 'step' => $t->step]),
+            ], \array_slice($now, 0, self::MOST_NOW)),
+            $rest > 0 ? \sprintf('and %d more', $rest) : '',
+            $waits,
+            $left,
+            $time,
+            $share,
+            $since,
+            $sinceTitle,
+            new Link('Schedule', $this->url($hand, 'schedule'), 'c'),
+            new Link('Several at once', $this->url($hand, 'batch'), 'm'),
+        );
+    }
+
+    /** @return list<Task> the first open step of each unit that waits for no other one */
+    private static function ready(Agenda $agenda): array
+    {
+        $ready = [];
+        foreach ($agenda->units as $unit) {
+            $task = $agenda->tasks[$unit->tasks[0]];
+            if (0 === $unit->ready && [] === $task->after) {
+                $ready[] = $task;
+            }
+        }
+
+        return $ready;
+    }
+
+    /**
+     * @param list<Task> $now
+     * @param list<array{who: string, count: int, what: string, link: Link}> $waits
+     */
+    private function next(JobInHand $hand, array $now, array $waits): ?Next
+    {
+        $first = $now[0] ?? null;
+        if (null !== $first) {
+            return new Next(
+                \sprintf('%s can be done now', Words::count(\count($now), 'unit')),
+                \sprintf('The schedule says who begins where; first in the plan is %s.', $hand->job->devices[$first->unit]->name),
+                new Link('To the schedule', $this->url($hand, 'schedule'), 't', main: true),
+            );
+        }
+        $wait = $waits[0] ?? null;
+
+        return null === $wait ? null : new Next(\sprintf('Work waits for %s', lcfirst($wait['who'])), $wait['what'].'.', $wait['link']);
+    }
+
+    /** @return array{string, string, int} */
+    private function hours(JobInHand $hand, Agenda $agenda): array
+    {
+        $visit = $hand->job->info->visit;
+        $here = \count($this->day->hands($hand->stored));
+        $people = 0 === $here ? $visit->technicians : $here;
+        $work = array_sum(array_map(static fn (Task $t): int => $t->seconds * $t->hands->value, $agenda->tasks));
+        $now = $this->clock->now()->setTimezone($hand->stored->getTimezone());
+        [$hour, $minute] = array_map(intval(...), explode(':', $visit->until));
+        $seconds = $now->setTime($hour, $minute)->getTimestamp() - $now->getTimestamp();
+        $isToday = $visit->on === $now->format('Y-m-d') && $seconds > 0;
+        $time = match (true) {
+            $isToday => \sprintf('%s until %s', Words::count($people, 'person', 'people'), $visit->until),
+            null === $visit->on => 'the day on site is not said yet',
+            default => 'on site '.LocalTime::date(new \DateTimeImmutable($visit->on, $now->getTimezone()), $now->getTimezone()),
+        };
+        $left = [] === $agenda->tasks ? 'no work that can be done' : SchedulePage::duration($work).' of hands on '
+            .Words::count(\count($agenda->units), 'unit');
+
+        return [$left, $time, $isToday ? (int) min(100, round(100 * $work / max(1, $people * $seconds))) : 0];
+    }
+
+    /** @return list<array{who: string, count: int, what: string, link: Link}> whoever holds up most first */
+    private function waits(JobInHand $hand, Agenda $agenda): array
+    {
+        $settings = new Settings($hand->job);
+        $waits = [];
+        foreach ($agenda->left as $left) {
+            foreach ($left->step->blockedBy as $blocker) {
+                if (!$blocker->isOurs()) {
+                    [$who, $link] = $this->whose($hand, $settings, $left, $blocker);
+                    $waits[$who]['units'][$left->device->id] = $left->device->name;
+                    $waits[$who]['link'] = $link;
+                }
+            }
+        }
+        $lines = [];
+        foreach ($waits as $who => $wait) {
+            $names = array_values($wait['units']);
+            $some = implode(', ', \array_slice($names, 0, 3)).(\count($names) > 3 ? \sprintf(' and %d more', \count($names) - 3) : '');
+            $lines[] = ['who' => ucfirst($who), 'count' => \count($names), 'what' => $some, 'link' => $wait['link']];
+        }
+        usort($lines, static fn (array $a, array $b): int => $b['count'] <=> $a['count']);
+
+        return [...$lines, ...$this->unanswered($hand, array_column($lines, 'who'))];
+    }
+
+    /** @return array{string, Link} */
+    private function whose(JobInHand $hand, Settings $settings, LeftOut $left, Blocker $blocker): array
+    {
+        $setting = $settings->setting($left->device, $blocker->id);
+        $isAddress = 'value' === $blocker->kind && \in_array(explode('.', $blocker->id)[0], ['address', 'mask', 'gateway'], true);
+        $ask = $isAddress ? Ask::Network : $setting?->ask;
+
+        return match (true) {
+            'licence' === $blocker->kind => [Ask::LicenceDesk->label(), new Link('Dates', $this->url($hand, 'dates'))],
+            null !== $ask => [$ask->label(), new Link('Ask sheet', $this->url($hand, 'ask'))],
+            'pairing' === $blocker->kind => ['us: a partner is not planned', new Link('Pairings', $this->url($hand, 'pairings'))],
+            default => ['us: a value is not said', new Link('Devices', $this->url($hand, 'devices', ['sel' => $left->device->id]))],
+        };
+    }
+
+    /**
+     * Those who have not answered, beside the ones that hold up a step today.
+     *
+     * @param list<string> $named
+     *
+     * @return list<array{who: string, count: int, what: string, link: Link}>
+     */
+    private function unanswered(JobInHand $hand, array $named): array
+    {
+        $lines = [];
+        foreach ($this->asks->sums($hand) as $who => $sum) {
+            $label = ucfirst(Ask::from($who)->label());
+            if ($sum['open'] > 0 && !\in_array($label, $named, true)) {
+                $what = Words::count($sum['open'], 'open question');
+                $lines[] = ['who' => $label, 'count' => 0, 'what' => $what, 'link' => new Link('Ask sheet', $this->url($hand, 'ask'))];
+            }
+        }
+
+        return $lines;
+    }
+
+    /** @return array{list<array{title: string, detail: string, url: string}>, string} */
+    private function since(JobInHand $hand): array
+    {
+        $user = $this->security->getUser();
+        if (!$user instanceof User) {
+            return [[], ''];
+        }
+        $since = $this->looks->look($hand->stored, $user);
+        if (null === $since) {
+            return [[], 'You are here for the first time'];
+        }
+        $zone = $hand->stored->getTimezone();
+        [$changes, $count] = $this->looks->since($hand->stored, $user, $since, self::MOST_SINCE);
+        $lines = array_map(fn (Change $c): array => [
+            'title' => mb_strimwidth($c->getTitle(), 0, self::SHORT, '…'),
+            'detail' => \sprintf('%s · %s', $c->getUser()?->getDisplayName() ?? 'somebody', LocalTime::short($c->getAt(), $zone)),
+            'url' => $this->url($hand, 'journal_entry', ['id' => (string) $c->getId()]),
+        ], $changes);
+        $title = 0 === $count ? 'Nothing was changed by others' : Words::count($count, 'change').' by others';
+
+        return [$lines, \sprintf('%s since %s', $title, LocalTime::short($since, $zone))];
+    }
+
+    /** @param array<string, string> $more */
+    private function url(JobInHand $hand, string $route, array $more = []): string
+    {
+        return $this->urls->generate($route, ['slug' => $hand->stored->getSlug(), ...$more]);
+    }
+}
