@@ -135,8 +135,16 @@
             says.textContent = wrong(error);
         }
     };
-    document.querySelectorAll('[data-scan-into]').forEach((button) => {
-        button.hidden = false;
-        button.addEventListener('click', () => into(button));
+    const offer = () =>
+        document.querySelectorAll('[data-scan-into]').forEach((button) => {
+            button.hidden = false;
+        });
+    offer();
+    document.addEventListener('htmx:load', offer);
+    document.addEventListener('click', (event) => {
+        const button = event.target.closest('[data-scan-into]');
+        if (!button) return;
+        event.preventDefault();
+        into(button);
     });
 })();

@@ -25,6 +25,9 @@ final class Asked
     /** @var array<string, Answer> what was answered in words, by key */
     private readonly array $kept;
 
+    /** @var array<int, Segment|null> that were looked up, by address */
+    private array $segments = [];
+
     /** @var array<array-key, list<Device>> by segment, in the order of the plan */
     public readonly array $bySegment;
 
@@ -70,13 +73,19 @@ final class Asked
 
     public function segmentOf(?Ipv4Address $address): ?Segment
     {
+        if (null === $address) {
+            return null;
+        }
+        if (\array_key_exists($address->value, $this->segments)) {
+            return $this->segments[$address->value];
+        }
         foreach ($this->job->segments as $segment) {
             if (null !== $segment->subnetOf($address)) {
-                return $segment;
+                return $this->segments[$address->value] = $segment;
             }
         }
 
-        return null;
+        return $this->segments[$address->value] = null;
     }
 
     public static function networked(DeviceProfile $profile): bool

@@ -55,6 +55,8 @@ final readonly class VaultPage
             $closed,
             $this->security->isGranted('ROLE_LEAD') && '' === $closed ? $this->url($hand, 'vault_export') : null,
             SealedFile::SHORTEST,
+            '' === $closed ? $this->url($hand, 'vault_keep') : null,
+            array_map(static fn (SecretNeed $n): string => \sprintf('%s: %s', self::units($n), lcfirst($n->label)), $needs),
             $errors,
         );
     }

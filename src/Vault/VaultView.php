@@ -13,6 +13,8 @@ final readonly class VaultView
      * @param list<SecretRow> $rows
      * @param string $closed why it cannot be opened; '' where it can
      * @param string|null $exportUrl null for who may not
+     * @param string|null $keepUrl null while it is closed
+     * @param array<string, string> $needs what each secret is for, by name
      * @param list<string> $errors
      */
     public function __construct(
@@ -23,6 +25,8 @@ final readonly class VaultView
         public string $closed,
         public ?string $exportUrl,
         public int $shortest,
+        public ?string $keepUrl,
+        public array $needs,
         public array $errors = [],
     ) {
     }

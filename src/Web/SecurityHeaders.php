@@ -15,7 +15,7 @@ final class SecurityHeaders
         ."connect-src 'self'; form-action 'self'; base-uri 'none'; frame-ancestors 'none'";
 
     /** Pages on which stickers are read. */
-    private const WITH_CAMERA = ['scan', 'scan_swap', 'bench_device', 'bench_record'];
+    private const WITH_CAMERA = ['scan', 'scan_which', 'scan_swap', 'bench_device', 'bench_record', 'devices', 'record'];
 
     public function __invoke(ResponseEvent $event): void
     {

@@ -7,6 +7,7 @@ namespace Vorhut\Tests\App;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
 use Symfony\Component\Process\Process;
+use Vorhut\App\Vault\SealedFile;
 use Vorhut\Core\Record\Json;
 
 /** The command line as people and scripts call it. */
@@ -81,6 +82,18 @@ final class CliTest extends TestCase
         yield 'runbook' => [['runbook', self::DEMO, 'ramp-phone'], 0, 'keys for 024700001083 (12 presses'];
         yield 'runbook as Markdown' => [['runbook', self::DEMO, 'tide-cam', '--markdown'], 0, '- [x] **Unpack and check off**'];
         yield 'runbook as JSON' => [['runbook', self::DEMO, 'lift-phone', '--json'], 0, '{"device":"lift-phone","steps":[{"id":'];
+        yield 'schedule' => [['schedule', self::DEMO, '--technicians', '2'], 0, 'What decides how long it takes:'];
+        yield 'schedule as JSON' => [['schedule', self::DEMO, '--technicians', '1', '--json'], 0, '{"makespan":'];
+        yield 'schedule as the job says' => [['schedule', self::DEMO], 0, ' with 2; no order takes less than '];
+        yield 'schedule for nobody' => [['schedule', self::DEMO, '--technicians', '0'], 2, '1 to 4 technicians'];
+        yield 'schedule for some' => [['schedule', self::DEMO, '--technicians', 'some'], 2, '1 to 4 technicians'];
+        yield 'ask' => [['ask', self::DEMO], 1, 'To the client\'s network administrator, for Kestrel Sound Ferries'];
+        yield 'ask one of them' => [['ask', self::DEMO, '--of', 'mail', '--json'], 1, '{"id":"setting.mail-server.'];
+        yield 'ask what is open' => [['ask', self::DEMO, '--of', 'licence-desk', '--open'], 0, ''];
+        yield 'ask nobody' => [['ask', self::DEMO, '--of', 'mayor'], 2, 'network, carrier, licence-desk, client, mail'];
+        yield 'a vault that is none' => [['vault', 'open', self::DEMO, '--passphrase-file', self::DEMO], 2, 'a file that Vault exported'];
+        yield 'a vault that is not there' => [['vault', 'open', 'nowhere.json'], 2, 'a file that exists'];
+        yield 'a vault asked otherwise' => [['vault', 'shut', self::DEMO], 2, 'vorhut vault open FILE'];
         yield 'a kind' => [['profile', 'check', 'profiles/zone-streamer.json'], 0, 'Nothing wrong.'];
         yield 'no kind at all' => [['profile', 'check', self::DEMO], 2, '$.format'];
         yield 'a kind asked otherwise' => [['profile', 'bless', 'profiles/zone-streamer.json'], 2, 'check'];
@@ -96,6 +109,48 @@ final class CliTest extends TestCase
         self::assertStringContainsString($holds, $process->getOutput().$process->getErrorOutput());
         self::assertStringNotContainsString('Stack trace', $process->getOutput().$process->getErrorOutput());
         self::assertStringNotContainsString('Warning:', $process->getOutput().$process->getErrorOutput());
+    }
+
+    public function testTheScheduleKeepsItsForm(): void
+    {
+        $read = Json::object(self::vorhut(['schedule', self::DEMO, '--technicians', '2', '--json'])->getOutput());
+        self::assertSame(['makespan', 'lowerBound', 'steps'], array_keys($read));
+        /** @var array{makespan: int, lowerBound: int, steps: list<array<string, mixed>>} $read */
+        $busy = [];
+        $last = 0;
+        foreach ($read['steps'] as $step) {
+            self::assertSame(['unit', 'step', 'technician', 'start', 'end'], array_keys($step));
+            $last = max($last, $step['end']);
+            if (\is_int($step['technician'])) {
+                $busy[$step['technician']][] = [$step['start'], $step['end']];
+            }
+        }
+        self::assertSame([$read['makespan'], 2], [$last, \count($busy)]);
+        self::assertLessThanOrEqual($read['lowerBound'] * 1.1, $read['makespan']);
+        foreach ($busy as $spans) {
+            sort($spans);
+            foreach (\array_slice($spans, 1) as $index => [$start]) {
+                self::assertLessThanOrEqual($start, $spans[$index][1], 'one thing at a time');
+            }
+        }
+    }
+
+    public function testAFileOfSecretsOpensAtTheCommandLine(): void
+    {
+        $file = (string) tempnam(sys_get_temp_dir(), 'vault');
+        $secrets = [['name' => 'a/password', 'label' => 'Password', 'units' => ['Horn 8'], 'value' => 'kelp-47']];
+        file_put_contents($file, SealedFile::seal('Northpier', $secrets, 'seven grey gulls on a rope'));
+        $pass = (string) tempnam(sys_get_temp_dir(), 'pass');
+        file_put_contents($pass, "seven grey gulls on a rope\n");
+        $said = self::vorhut(['vault', 'open', $file, '--passphrase-file', $pass])->getOutput();
+        self::assertSame("Northpier\n\nkelp-47  Horn 8: Password\n", $said);
+        $read = Json::object(self::vorhut(['vault', 'open', $file, '--passphrase-file', $pass, '--json'])->getOutput());
+        self::assertSame(['job' => 'Northpier', 'secrets' => $secrets], $read);
+        file_put_contents($pass, 'another passphrase');
+        $process = self::vorhut(['vault', 'open', $file, '--passphrase-file', $pass]);
+        self::assertSame(2, $process->getExitCode());
+        self::assertStringContainsString('the passphrase it was sealed with', $process->getErrorOutput());
+        self::assertStringNotContainsString('kelp', $process->getOutput().$process->getErrorOutput());
     }
 
     public function testJsonIsALineEach(): void

@@ -40,7 +40,7 @@ final class Licensing implements Block
                 'Licences',
                 \sprintf('%s for %s: entitlement code or key', $licence->name, $device->name),
                 [$device],
-                'the code as it is written',
+                'the code as it is written, and until when it is good',
                 null === $tied ? 'Tied to the unit; its serial number follows.' : \sprintf('Tied to serial number %s.', $tied),
                 array_values(array_map(static fn (ProfileStep $s): string => $s->title, $steps)),
                 new FillsField(Licence::class, $licence->id, 'code'),

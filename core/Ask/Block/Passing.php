@@ -17,8 +17,10 @@ use Vorhut\Core\Proof\IntentPrediction;
 /** What must pass from one segment to another: made of what must be proven, exchange by exchange. */
 final class Passing implements Block
 {
-    /** Pairs looked at in one intent at most. */
+    /** Pairs looked at in one intent, and in all of them. */
     private const MOST_PAIRS = 200;
+    private const LEAST_PAIRS = 20;
+    private const IN_ALL = 6000;
     private const MOST_NAMED = 4;
 
     public function place(): int
@@ -51,8 +53,10 @@ final class Passing implements Block
     private function lines(Asked $asked): array
     {
         $lines = [];
-        foreach ($asked->prover->prove()->intents as $prediction) {
-            foreach (Expectation::Must === $prediction->intent->expect ? self::leaves($prediction) : [] as $leaf) {
+        $intents = $asked->prover->prove()->intents;
+        $most = max(self::LEAST_PAIRS, min(self::MOST_PAIRS, intdiv(self::IN_ALL, max(1, \count($intents)))));
+        foreach ($intents as $prediction) {
+            foreach (Expectation::Must === $prediction->intent->expect ? self::leaves($prediction, $most) : [] as $leaf) {
                 $from = self::segment($asked, $leaf->asker);
                 $to = $asked->segmentOf($leaf->target);
                 $service = $leaf->media ?? $leaf->service;
@@ -71,17 +75,13 @@ final class Passing implements Block
     }
 
     /** @return iterable<Leaf> exchanges between two addresses */
-    private static function leaves(IntentPrediction $prediction): iterable
+    private static function leaves(IntentPrediction $prediction, int $most): iterable
     {
-        $seen = 0;
-        foreach ($prediction->first(self::MOST_PAIRS) as $pair) {
+        foreach ($prediction->first($most) as $pair) {
             foreach ($pair->leaves as $leaf) {
                 if ($leaf->decides && null !== $leaf->target && !$leaf->target->isMulticast()) {
                     yield $leaf;
                 }
-            }
-            if (++$seen >= self::MOST_PAIRS) {
-                return;
             }
         }
     }

@@ -37,6 +37,12 @@ final readonly class FormField
     ) {
     }
 
+    /** Whether it stands on a sticker. */
+    public function isOnASticker(): bool
+    {
+        return 1 === preg_match('/(?:^|\[)(?:mac|serial)\]?$/D', $this->name);
+    }
+
     /** @param array<string, string> $errors why values were not taken, by the names of their fields */
     public function with(array $errors): self
     {
