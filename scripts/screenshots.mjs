@@ -19,9 +19,7 @@ const list = [
 ].join('\n');
 const shots = [
     ['jobs', '/'],
-    ['people', '/people'],
     ['brief', job],
-    ['records', `${job}/records/routers/core`],
     ['networks', `${job}/networks?from=guests`],
     ['devices', `${job}/devices`],
     ['addresses', `${job}/addresses`],
@@ -59,9 +57,12 @@ const shots = [
             },
         },
     ],
+    ['ask', `${job}/ask`],
+    ['schedule', `${job}/bench/schedule?n=3`],
+    ['scan', `${job}/scan?code=SN:KS-NEW-4712;MAC:024700009912`],
+    ['vault', `${job}/vault`],
     ['pairings', `${job}/pairings`],
     ['kinds', `${job}/kinds/zone-streamer`],
-    ['practice', `${job}/kinds/desk-phone-keypad/practice?text=0247000010ab`],
     ['bench-phone', `${job}/bench/ramp-phone?step=clean`, { width: 390, height: 844 }],
     [
         'proof',
@@ -76,8 +77,28 @@ const shots = [
         },
     ],
     ['intent', `${job}/proof/intents/station-receivers`],
+    [
+        'several',
+        `${job}/ask`,
+        {
+            act: async (page) => {
+                await page.fill('[name="answers[address.berth-4.0]"]', '10.47.20.34');
+                await page.fill('[name="answers[address.berth-5.0]"]', '10.47.20.35');
+                await page.getByRole('button', { name: 'See what the answers fill' }).click();
+                const press = async (key) => {
+                    const loaded = page.waitForEvent('load');
+                    await page.keyboard.press(key);
+                    await loaded;
+                };
+                await press('t');
+                await page.goto(`${base}${job}/vault`);
+                await press('t');
+                await page.goto(`${base}${job}/bench/several?of=kind:ptz-camera-rotary`);
+                for (let n = 0; n < 6; n += 1) await press('Enter');
+            },
+        },
+    ],
     ['what-if', `${job}/proof/what-if?${tried}&thing=Receiver+4`],
-    ['proof-dark', `${job}/proof?intent=control-calls-windows`, { dark: true, height: 960 }],
 ];
 const browser = await chromium.launch(config.use.launchOptions);
 const context = await browser.newContext();

@@ -27,9 +27,17 @@ final readonly class AskSheets
         return null === $only ? $sheet : $sheet->to($only);
     }
 
-    /** @return array<string, array{open: int, all: int, waiting: int}> by who is asked: questions, and those that hold up a step */
+    /**
+     * By who is asked: questions, and those that hold up a step. Of a large job it takes too long to be told in passing.
+     *
+     * @return array<string, array{open: int, all: int, waiting: int}>
+     */
     public function sums(JobInHand $hand): array
     {
+        if (\count($hand->job->devices) > JobReading::LARGE) {
+            return [];
+        }
+
         return $this->reading->once('ask-sums', $hand->stored, function () use ($hand): array {
             $sums = [];
             foreach ($this->of($hand)->items as $item) {

@@ -21,7 +21,7 @@ final readonly class ScheduleDrawing
     private const LANE = 9;
     private const MOST_LANES = 12;
     private const TICK = 900;
-    private const PER_LETTER = 6.6;
+    private const PER_LETTER = 5.7;
 
     /**
      * @param list<array{y: int, name: string}> $rows
