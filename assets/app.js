@@ -188,6 +188,9 @@
         }
     });
 
+    // What is next is in sight, however wide its table is.
+    document.querySelector('.next-cell')?.scrollIntoView({ block: 'nearest', inline: 'center' });
+
     // What is shown for a short while goes by itself.
     const fade = (shown) => {
         const count = shown.querySelector('[data-gone-count]');

@@ -27,17 +27,19 @@ final class Scheduler
         $bounds = Bounds::of($network, $with);
         $passes ??= max(4, min(self::MOST_PASSES, intdiv(self::TASKS_LAID, max(1, \count($agenda->tasks)))));
         $random = new Randomizer(new Mt19937(self::SEED));
+        $rules = self::rules($network);
+        $urgency = $rules[0];
         $best = [];
         $length = \PHP_INT_MAX;
-        $urgency = [];
-        foreach (self::urgencies($network, $random, $passes, $urgency) as $try => $tried) {
-            $passed = 0 === $try % 2 ? [] : self::passed($agenda, $random);
+        for ($try = 0; $try < $passes && ([] === $best || $length > $bounds->most() * self::GOOD_ENOUGH); ++$try) {
+            $tried = $rules[$try] ?? self::near($urgency, $network, $random, $try);
+            $passed = $try < \count($rules) || 0 === $try % 2 ? [] : self::passed($agenda, $random);
             $slots = Pass::of($network, $with, $tried, $passed, isBold: $try % 4 > 1);
             $end = [] === $slots ? 0 : max(array_map(static fn (Slot $s): int => $s->end, $slots));
             if (\count($slots) > \count($best) || (\count($slots) === \count($best) && $end < $length)) {
                 [$best, $length, $urgency] = [$slots, $end, $tried];
             }
-            if ($length <= $bounds->most() * self::GOOD_ENOUGH) {
+            if ([] === $agenda->tasks) {
                 break;
             }
         }
@@ -47,27 +49,31 @@ final class Scheduler
         return new Schedule($agenda, $with, $bounds, array_values($best), [] === $best ? 0 : $length, Chain::of($network, $best), $circle);
     }
 
-    /**
-     * The rules of thumb first, then what is near the best one so far.
-     *
-     * @param array<int, float> $best by task, as it is by then
-     *
-     * @return iterable<int, array<int, float>>
-     */
-    private static function urgencies(Network $network, Randomizer $random, int $passes, array &$best): iterable
+    /** @return non-empty-list<array<int, float>> what seems good, by task */
+    private static function rules(Network $network): array
     {
         $tail = array_map(floatval(...), $network->tail);
-        $rules = [self::withSharers($network, $tail), $tail, self::waitsFirst($network, $tail)];
-        foreach (\array_slice($rules, 0, $passes) as $try => $rule) {
-            yield $try => $rule;
+
+        return [self::withSharers($network, $tail), $tail, self::waitsFirst($network, $tail)];
+    }
+
+    /**
+     * Something like the best so far; of few tasks now and then anything at all.
+     *
+     * @param array<int, float> $best by task
+     *
+     * @return array<int, float>
+     */
+    private static function near(array $best, Network $network, Randomizer $random, int $try): array
+    {
+        if (0 === $try % 3 && \count($best) <= self::FEW) {
+            $longest = max([1, ...$network->tail]);
+
+            return array_map(static fn (): float => (float) $random->getInt(0, $longest), $best);
         }
-        $longest = (int) max([1.0, ...$tail]);
-        for ($try = \count($rules); $try < $passes; ++$try) {
-            $width = $random->getInt(5, 50);
-            yield $try => 0 === $try % 3 && \count($tail) <= self::FEW
-                ? array_map(static fn (): float => (float) $random->getInt(0, $longest), $tail)
-                : array_map(static fn (float $u): float => $u * (1.0 + $random->getInt(-$width, $width) / 100.0), $best);
-        }
+        $width = $random->getInt(5, 50);
+
+        return array_map(static fn (float $u): float => $u * (1.0 + $random->getInt(-$width, $width) / 100.0), $best);
     }
 
     /**

@@ -6,6 +6,7 @@ namespace Vorhut\App\Bench;
 
 use Doctrine\ORM\EntityManagerInterface;
 use Psr\Clock\ClockInterface;
+use Symfony\Contracts\Service\ResetInterface;
 use Vorhut\App\Entity\BenchTimer;
 use Vorhut\App\Entity\StoredJob;
 use Vorhut\App\Entity\User;
@@ -14,13 +15,21 @@ use Vorhut\Core\Profile\Step\TimerKind;
 use Vorhut\Core\Runbook\RunbookStep;
 
 /** Times that run at the bench of a job, for everybody who works on it. */
-final readonly class BenchTimers
+final class BenchTimers implements ResetInterface
 {
     /** A time that is over stays on screen for so long, unless somebody takes it away. */
     private const SHOWN_FOR = '-10 minutes';
 
-    public function __construct(private EntityManagerInterface $em, private ClockInterface $clock)
+    /** @var array<int, list<BenchTimer>> that were asked for before in this request, by job */
+    private array $known = [];
+
+    public function __construct(private readonly EntityManagerInterface $em, private readonly ClockInterface $clock)
     {
+    }
+
+    public function reset(): void
+    {
+        $this->known = [];
     }
 
     /** Begins a time; one that runs already for the same begins again. */
@@ -30,6 +39,7 @@ final readonly class BenchTimers
         if (null === $timer) {
             return;
         }
+        $this->reset();
         $this->stopAll($job, $device, $step->id, $number);
         $now = $this->clock->now();
         $this->em->persist(new BenchTimer(
@@ -49,6 +59,7 @@ final readonly class BenchTimers
     /** A step was done: what its unit waited for before is over, what it waits for now begins. */
     public function goOn(StoredJob $job, string $device, RunbookStep $step, User $by): void
     {
+        $this->reset();
         foreach ($this->em->getRepository(BenchTimer::class)->findBy(['job' => $job, 'device' => $device]) as $before) {
             $this->em->remove($before);
         }
@@ -62,6 +73,7 @@ final readonly class BenchTimers
 
     public function stop(StoredJob $job, int $id): void
     {
+        $this->reset();
         $timer = $this->em->getRepository(BenchTimer::class)->findOneBy(['id' => $id, 'job' => $job]);
         if (null !== $timer) {
             $this->em->remove($timer);
@@ -72,6 +84,10 @@ final readonly class BenchTimers
     /** @return list<BenchTimer> those that run, and those that have just ended */
     public function running(StoredJob $job): array
     {
+        $known = $this->known[$job->getId()] ?? null;
+        if (null !== $known) {
+            return $known;
+        }
         /** @var list<BenchTimer> $timers */
         $timers = $this->em->getRepository(BenchTimer::class)
             ->createQueryBuilder('t')
@@ -82,7 +98,7 @@ final readonly class BenchTimers
             ->getQuery()
             ->getResult();
 
-        return $timers;
+        return $this->known[$job->getId()] = $timers;
     }
 
     private function stopAll(StoredJob $job, string $device, string $step, int $number): void

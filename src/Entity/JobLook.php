@@ -12,6 +12,9 @@ use Doctrine\ORM\Mapping as ORM;
 #[ORM\UniqueConstraint(columns: ['job_id', 'user_id'])]
 class JobLook
 {
+    /** It is remembered to the minute. */
+    private const MINUTE = 60;
+
     /** Who comes back within this is still there. */
     private const STILL_THERE = 1800;
 
@@ -34,10 +37,11 @@ class JobLook
 
     public function look(\DateTimeImmutable $now): void
     {
-        if ($now->getTimestamp() - $this->at->getTimestamp() > self::STILL_THERE) {
+        $away = $now->getTimestamp() - $this->at->getTimestamp();
+        if ($away > self::STILL_THERE) {
             $this->since = $this->at;
         }
-        $this->at = $now;
+        $this->at = $away >= self::MINUTE ? $now : $this->at;
     }
 
     public function getSince(): \DateTimeImmutable

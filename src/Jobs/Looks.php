@@ -44,10 +44,14 @@ final readonly class Looks
             ->setParameter('job', $job)
             ->setParameter('since', $since)
             ->setParameter('user', $user);
-        $count = (clone $query)->select('COUNT(c.id)')->getQuery()->getSingleScalarResult();
+        $latest = (clone $query)->leftJoin('c.user', 'u')->addSelect('u')->orderBy('c.id', 'DESC')->setMaxResults($most + 1);
         /** @var list<Change> $changes */
-        $changes = $query->leftJoin('c.user', 'u')->addSelect('u')->orderBy('c.id', 'DESC')->setMaxResults($most)->getQuery()->getResult();
+        $changes = $latest->getQuery()->getResult();
+        if (\count($changes) <= $most) {
+            return [$changes, \count($changes)];
+        }
+        $count = $query->select('COUNT(c.id)')->getQuery()->getSingleScalarResult();
 
-        return [$changes, (int) $count];
+        return [\array_slice($changes, 0, $most), (int) $count];
     }
 }

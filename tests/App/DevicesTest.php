@@ -205,7 +205,7 @@ final class DevicesTest extends AppTestCase
         foreach (['ticket-1', 'ticket-2'] as $id) {
             $this->post(self::JOB.'/devices/'.$id, ['location' => '']);
         }
-        $found = $this->client->request('GET', self::JOB)->filter('main .found li');
+        $found = $this->client->request('GET', self::JOB)->filter('main .found:not(.of-day) li');
         $told = array_values(array_filter(
             $found->each(static fn (Crawler $li): string => $li->text()),
             static fn (string $text): bool => str_contains($text, 'dispatchable'),

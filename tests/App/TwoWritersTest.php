@@ -54,7 +54,7 @@ final class TwoWritersTest extends AppTestCase
                 self::assertStringStartsWith('200 ', $answer);
             }
             $this->em()->clear();
-            $page = $this->client->request('GET', self::JOB)->filter('.work .found li')->each(
+            $page = $this->client->request('GET', self::JOB)->filter('.work .found:not(.of-day) li')->each(
                 static fn (Crawler $li): string => (string) preg_replace('/^\S wrong |^\S care |^\S note /u', '', $li->text()),
             );
             $said = $this->commandLine();
