@@ -40,9 +40,10 @@ final readonly class AskSheet
         return array_values(array_filter($this->items, static fn (AskItem $i): bool => $i->isOpen()));
     }
 
-    public function onlyOpen(): self
+    /** @param callable(AskItem): bool $isMeant */
+    public function those(callable $isMeant): self
     {
-        return new self($this->open(), $this->neededBy);
+        return new self(array_values(array_filter($this->items, $isMeant)), $this->neededBy);
     }
 
     public function item(string $id): ?AskItem
@@ -59,7 +60,7 @@ final readonly class AskSheet
     /** Only what one of them is asked. */
     public function to(Ask $who): self
     {
-        return new self(array_values(array_filter($this->items, static fn (AskItem $i): bool => $i->who === $who)), $this->neededBy);
+        return $this->those(static fn (AskItem $i): bool => $i->who === $who);
     }
 
     /** @return array<string, array<string, list<AskItem>>> by who is asked and heading */

@@ -12,10 +12,12 @@ use Vorhut\App\Jobs\JobInHand;
 use Vorhut\App\Papers\Csv;
 use Vorhut\App\Papers\Pdf;
 use Vorhut\App\Papers\XlsxWriter;
+use Vorhut\App\People\JobRoles;
 use Vorhut\App\Web\JobPage;
 use Vorhut\App\Web\Sentence;
 use Vorhut\App\Web\Upload;
 use Vorhut\Core\Ask\Answers;
+use Vorhut\Core\Ask\AskItem;
 use Vorhut\Core\Ask\AskRows;
 use Vorhut\Core\Ask\AskText;
 use Vorhut\Core\Ask\Filling\Given;
@@ -28,8 +30,11 @@ final class AskController extends JobPage
 {
     private const NO_COLUMNS = 'No columns "Question" and "Answer" were found. Give back what went out, with answers in it.';
 
-    public function __construct(private readonly AskSheets $sheets, private readonly AskPage $page)
-    {
+    public function __construct(
+        private readonly AskSheets $sheets,
+        private readonly AskPage $page,
+        private readonly JobRoles $roles,
+    ) {
     }
 
     #[Route('/job/{slug}/ask', name: 'ask', methods: ['GET'])]
@@ -122,7 +127,7 @@ final class AskController extends JobPage
     }
 
     #[Route('/job/{slug}/ask/links', name: 'ask_link', methods: ['POST'])]
-    #[IsGranted('ROLE_TECHNICIAN')]
+    #[IsGranted('ROLE_LEAD')]
     public function link(JobInHand $hand, Request $request, AskLinks $links): Response
     {
         $who = Ask::tryFrom($request->request->getString('of')) ?? throw $this->createNotFoundException('Nobody of that sort is asked.');
@@ -133,7 +138,7 @@ final class AskController extends JobPage
     }
 
     #[Route('/job/{slug}/ask/links/{id}', name: 'ask_link_back', methods: ['POST'], requirements: ['id' => '\d+'])]
-    #[IsGranted('ROLE_TECHNICIAN')]
+    #[IsGranted('ROLE_LEAD')]
     public function withdraw(JobInHand $hand, int $id, AskLinks $links): Response
     {
         $link = $links->withdraw($hand->stored, $id);
@@ -157,7 +162,10 @@ final class AskController extends JobPage
     /** @param array<array-key, string> $texts */
     private function read(JobInHand $hand, array $texts, string $by): Answers
     {
-        return Answers::read($hand->job, $this->sheets->of($hand), $texts, new Given($by, $this->page->today($hand)));
+        $role = $this->roles->of($this->user(), $hand->stored->getSlug());
+        $sheet = $this->sheets->of($hand)->those(static fn (AskItem $i): bool => AskSheets::mayAnswer($i, $role));
+
+        return Answers::read($hand->job, $sheet, $texts, new Given($by, $this->page->today($hand)));
     }
 
     /** @return non-empty-list<list<string>> */

@@ -8,7 +8,10 @@ use Psr\Clock\ClockInterface;
 use Symfony\Bundle\SecurityBundle\Security;
 use Symfony\Component\Routing\Generator\UrlGeneratorInterface;
 use Vorhut\App\Entity\AskLink;
+use Vorhut\App\Entity\User;
 use Vorhut\App\Jobs\JobInHand;
+use Vorhut\App\People\JobRoles;
+use Vorhut\App\People\Role;
 use Vorhut\App\Web\LocalTime;
 use Vorhut\App\Web\Sentence;
 use Vorhut\App\Web\View\Link;
@@ -26,6 +29,7 @@ final readonly class AskPage
         private AskSheets $sheets,
         private AskLinks $links,
         private Security $security,
+        private JobRoles $roles,
         private UrlGeneratorInterface $urls,
         private ClockInterface $clock,
     ) {
@@ -41,7 +45,7 @@ final readonly class AskPage
             \sprintf('%d of %d questions are open%s', \count($sheet->open()), \count($sheet->items), $this->dates($hand, $sheet)),
             $this->next($hand, $sheet),
             $asked,
-            array_map(fn (AskLink $l): array => $this->link($hand, $l, $mayAnswer), $this->links->of($hand->stored)),
+            array_map(fn (AskLink $l): array => $this->link($hand, $l), $this->links->of($hand->stored)),
             [
                 new Link('All as CSV', $this->url('ask_csv', $hand), 'c'),
                 new Link('All as a workbook', $this->url('ask_xlsx', $hand), 'x'),
@@ -131,7 +135,9 @@ final readonly class AskPage
                     new Link('Workbook', $this->url('ask_xlsx', $hand, $of), spoken: ' for '.$items[0]->who->label()),
                 ],
                 $this->url('ask_text', $hand, $of),
-                $mayAnswer ? new Post('Make a link', $this->url('ask_link', $hand), $of, spoken: ' for '.$items[0]->who->label()) : null,
+                $mayAnswer && $this->security->isGranted('ROLE_LEAD')
+                    ? new Post('Make a link', $this->url('ask_link', $hand), $of, spoken: ' for '.$items[0]->who->label())
+                    : null,
             );
         }
         usort($asked, static fn (AskedOfView $a, AskedOfView $b): int => $a->isDone <=> $b->isDone);
@@ -155,6 +161,7 @@ final readonly class AskPage
             $item->answer,
             implode(', ', array_filter([$item->by, $on], static fn (string $t): bool => '' !== $t)),
             $item->isOpen(),
+            AskSheets::mayAnswer($item, $this->role($hand)),
             $typed,
             $error,
         );
@@ -164,6 +171,14 @@ final readonly class AskPage
     private static function isNamed(AskItem $item): bool
     {
         return 1 === \count($item->units) && str_contains($item->what, $item->units[0]->name);
+    }
+
+    /** Of whoever looks; somebody outside answers with the rights of a lead, who gave the link. */
+    private function role(JobInHand $hand): ?Role
+    {
+        $user = $this->security->getUser();
+
+        return $user instanceof User ? $this->roles->of($user, $hand->stored->getSlug()) : Role::Lead;
     }
 
     private function dates(JobInHand $hand, AskSheet $sheet): string
@@ -201,14 +216,14 @@ final readonly class AskPage
     }
 
     /** @return array{text: string, take: Post|null} */
-    private function link(JobInHand $hand, AskLink $link, bool $mayAnswer): array
+    private function link(JobInHand $hand, AskLink $link): array
     {
         $zone = $hand->stored->getTimezone();
         $used = null === $link->getUsedAt() ? 'not opened yet' : 'answered last on '.LocalTime::short($link->getUsedAt(), $zone);
         $text = \sprintf('For %s, until %s, %s', $link->getWho()->label(), LocalTime::date($link->getUntil(), $zone), $used);
         $url = $this->urls->generate('ask_link_back', ['slug' => $hand->stored->getSlug(), 'id' => $link->getId()]);
 
-        return ['text' => $text, 'take' => $mayAnswer ? new Post('Take it back', $url, small: true) : null];
+        return ['text' => $text, 'take' => $this->security->isGranted('ROLE_LEAD') ? new Post('Take it back', $url, small: true) : null];
     }
 
     /** @param array<string, string> $more */

@@ -4,8 +4,10 @@ declare(strict_types=1);
 
 namespace Vorhut\App\Ask;
 
+use Vorhut\App\Jobs\ChangeRights;
 use Vorhut\App\Jobs\JobInHand;
 use Vorhut\App\Jobs\JobReading;
+use Vorhut\App\People\Role;
 use Vorhut\Core\Ask\Asked;
 use Vorhut\Core\Ask\AskItem;
 use Vorhut\Core\Ask\AskSheet;
@@ -50,6 +52,12 @@ final readonly class AskSheets
 
             return $sums;
         });
+    }
+
+    /** Whether somebody with this role may answer it: an answer changes what they may change. */
+    public static function mayAnswer(AskItem $item, ?Role $role): bool
+    {
+        return true === $role?->reaches(ChangeRights::roleFor($item->filling->list()));
     }
 
     private static function holdsUp(AskItem $item): bool

@@ -24,6 +24,7 @@ final readonly class QuestionView
         public string $answer,
         public string $signed,
         public bool $isOpen,
+        public bool $mayAnswer,
         public string $typed = '',
         public string $error = '',
     ) {

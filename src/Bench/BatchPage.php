@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Vorhut\App\Bench;
 
+use Psr\Clock\ClockInterface;
 use Symfony\Bundle\SecurityBundle\Security;
 use Symfony\Component\Routing\Generator\UrlGeneratorInterface;
 use Vorhut\App\Entity\BenchTimer;
@@ -29,6 +30,7 @@ final readonly class BatchPage
         private BenchState $state,
         private Security $security,
         private UrlGeneratorInterface $urls,
+        private ClockInterface $clock,
     ) {
     }
 
@@ -111,7 +113,7 @@ final readonly class BatchPage
             $url = $this->url($hand, 'bench_device', ['id' => $device->id, 'step' => (string) $id]);
             $cells[] = null === $cell
                 ? new BatchCellView('', '', '', false, 0, '')
-                : self::cell($cell, $url, $isTaken && $next->has($cell->step->id), $wait);
+                : $this->cell($cell, $url, $isTaken && $next->has($cell->step->id), $wait);
         }
         $address = (string) $hand->job->profileOf($device)->factory->address?->address;
         $holder = $batch->holders[$address] ?? null;
@@ -133,7 +135,7 @@ final readonly class BatchPage
         );
     }
 
-    private static function cell(BatchCell $cell, string $url, bool $isNext, ?BenchTimer $wait): BatchCellView
+    private function cell(BatchCell $cell, string $url, bool $isNext, ?BenchTimer $wait): BatchCellView
     {
         $isRunning = CellState::Running === $cell->state && null !== $wait;
         $said = CellState::Blocked === $cell->state
@@ -146,7 +148,7 @@ final readonly class BatchPage
             $url,
             $isNext,
             $isRunning ? TimerView::ends($wait) : 0,
-            $isRunning ? TimerView::clock(TimerView::left($wait, new \DateTimeImmutable())) : '',
+            $isRunning ? TimerView::clock(TimerView::left($wait, $this->clock->now())) : '',
         );
     }
 

@@ -41,7 +41,7 @@ final class AskCommand extends JobCommand
         if (null !== $of) {
             $sheet = $sheet->to(self::who(\is_string($of) ? $of : ''));
         }
-        $sheet = true === $input->getOption('open') ? $sheet->onlyOpen() : $sheet;
+        $sheet = true === $input->getOption('open') ? $sheet->those(static fn (AskItem $i): bool => $i->isOpen()) : $sheet;
         if (true === $input->getOption('json')) {
             foreach ($sheet->items as $item) {
                 $output->writeln(Json::line(self::record($sheet, $item)), OutputInterface::OUTPUT_RAW);

@@ -61,6 +61,23 @@ final class AskTest extends AppTestCase
         self::assertSame('crew@kestrel.example.test', $this->value('crew-bar', 'room-account'));
     }
 
+    public function testATechnicianAnswersWhatATechnicianMayChange(): void
+    {
+        $this->as('tomas');
+        $page = $this->client->request('GET', self::JOB.'/ask');
+        self::assertCount(0, $page->filter('input[name="answers[segment.processing.prefix]"]'), 'networks are a lead\'s');
+        self::assertCount(1, $page->filter('input[name="answers['.self::ACCOUNT.']"]'));
+        $answers = [self::ACCOUNT => 'crew@kestrel.example.test', 'segment.processing.prefix' => '10.47.95.0/29'];
+        $this->post(self::JOB.'/ask', ['answers' => $answers]);
+        self::assertSame('crew@kestrel.example.test', $this->value('crew-bar', 'room-account'));
+        self::assertSame([], $this->job()->segments['processing']->subnets);
+        $this->as('ines');
+        $url = $this->post(self::JOB.'/ask/links', ['of' => 'network'])->filter('.secret')->text();
+        $this->client->restart();
+        $this->post($url, ['answers' => ['segment.processing.prefix' => '10.47.95.0/29']]);
+        self::assertSame('10.47.95.0/29', (string) $this->job()->segments['processing']->subnets[0]->prefix);
+    }
+
     public function testTheLetterIsAPdfAndATextAndNamesWhoIsAsked(): void
     {
         $this->as('vera');
@@ -78,6 +95,9 @@ final class AskTest extends AppTestCase
     public function testALinkShowsAndTakesOnlyWhatOneOfThemIsAsked(): void
     {
         $this->as('tomas');
+        $this->post(self::JOB.'/ask/links', ['of' => 'client']);
+        self::assertSame(403, $this->code(), 'a lead gives it, whose rights it has');
+        $this->as('ines');
         $url = $this->post(self::JOB.'/ask/links', ['of' => 'client'])->filter('.secret')->text();
         self::assertStringContainsString('A link for the client to answer by', $this->client->request('GET', self::JOB.'/history')->text());
         $this->client->restart();
@@ -100,7 +120,7 @@ final class AskTest extends AppTestCase
 
     public function testALinkEndsByItselfAndWhenItIsTakenBack(): void
     {
-        $this->as('tomas');
+        $this->as('ines');
         $first = $this->post(self::JOB.'/ask/links', ['of' => 'client'])->filter('.secret')->text();
         $second = $this->post(self::JOB.'/ask/links', ['of' => 'client'])->filter('.secret')->text();
         [$one, $two] = $this->em()->getRepository(AskLink::class)->findBy([], ['id' => 'ASC']);

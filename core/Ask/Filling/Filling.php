@@ -11,6 +11,9 @@ use Vorhut\Core\Job\Job;
 /** Where the answer to a question goes in the plan. */
 interface Filling
 {
+    /** The list of the plan that it changes: who may do so may answer. */
+    public function list(): string;
+
     /**
      * @param string $text as somebody wrote it
      *

@@ -7,6 +7,7 @@ namespace Vorhut\Core\Ask\Filling;
 use Vorhut\Core\InvalidValue;
 use Vorhut\Core\Job\Device;
 use Vorhut\Core\Job\Job;
+use Vorhut\Core\Job\Lists;
 use Vorhut\Core\Net\InterfaceAddress;
 use Vorhut\Core\Net\Ipv4Address;
 
@@ -15,6 +16,11 @@ final readonly class FillsAddress implements Filling
 {
     public function __construct(private string $device, private int $interface)
     {
+    }
+
+    public function list(): string
+    {
+        return Lists::of(Device::class)->name;
     }
 
     public function edits(Job $job, string $text, Given $given): array

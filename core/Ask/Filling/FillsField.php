@@ -21,6 +21,11 @@ final readonly class FillsField implements Filling
     {
     }
 
+    public function list(): string
+    {
+        return Lists::of($this->type)->name;
+    }
+
     public function edits(Job $job, string $text, Given $given): array
     {
         $record = $job->record($this->type, $this->id) ?? [];

@@ -6,6 +6,7 @@ namespace Vorhut\Core\Ask\Filling;
 
 use Vorhut\Core\Job\Answer;
 use Vorhut\Core\Job\Job;
+use Vorhut\Core\Job\Lists;
 
 /** Something that no value of the plan holds: it is kept in words. */
 final readonly class FillsNote implements Filling
@@ -14,6 +15,11 @@ final readonly class FillsNote implements Filling
 
     public function __construct(private string $key)
     {
+    }
+
+    public function list(): string
+    {
+        return Lists::of(Answer::class)->name;
     }
 
     public function edits(Job $job, string $text, Given $given): array

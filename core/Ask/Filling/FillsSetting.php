@@ -8,6 +8,7 @@ use Vorhut\Core\InvalidValue;
 use Vorhut\Core\Job\Answer;
 use Vorhut\Core\Job\Edit;
 use Vorhut\Core\Job\Job;
+use Vorhut\Core\Job\Lists;
 use Vorhut\Core\Profile\Setting\Allowed;
 use Vorhut\Core\Profile\Setting\Setting;
 use Vorhut\Core\Profile\Setting\TypedText;
@@ -17,6 +18,11 @@ final readonly class FillsSetting implements Filling
 {
     public function __construct(private Setting $setting, private string $profile, private ?string $device = null)
     {
+    }
+
+    public function list(): string
+    {
+        return Lists::of(Answer::class)->name;
     }
 
     public function edits(Job $job, string $text, Given $given): array
