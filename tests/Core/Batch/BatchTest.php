@@ -60,6 +60,17 @@ final class BatchTest extends TestCase
         self::assertSame(['power'], $ids($batch), 'it starts by itself then');
     }
 
+    public function testARunEndsWhereTheUnitRestartsAndAUnitAloneHoldsNobodyUp(): void
+    {
+        $restart = ['id' => 'secure', 'stage' => 'secure', 'title' => 'Password', 'timers' => [['kind' => 'wait', 'seconds' => 20]]];
+        $job = Units::job(['camera' => self::FIXED + ['steps' => [$restart]]], ['one' => [], 'two' => []]);
+        $off = ['unpack', 'power', 'contact', 'secure', 'address'];
+        $batch = self::batch(['one' => $off, 'two' => ['unpack', 'power']], $job);
+        self::assertSame(['contact', 'secure'], array_column($batch->next()->steps ?? [], 'id'));
+        $alone = self::batch(['one' => ['unpack', 'power']], Units::job(['camera' => self::FIXED], ['one' => []]));
+        self::assertSame([], $alone->holders);
+    }
+
     public function testUnitsThatAskForALeaseStandOnTheBenchTogether(): void
     {
         $unpacked = ['one' => ['unpack'], 'two' => ['unpack'], 'three' => ['unpack']];

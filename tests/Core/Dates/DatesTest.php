@@ -14,6 +14,7 @@ use Vorhut\Core\Dates\LicenceLines;
 use Vorhut\Core\Dates\TimeLines;
 use Vorhut\Core\Dates\Today;
 use Vorhut\Core\Job\Job;
+use Vorhut\Core\Record\InvalidFile;
 use Vorhut\Core\Setting\Settings;
 use Vorhut\Tests\Support\Units;
 
@@ -23,6 +24,7 @@ final class DatesTest extends TestCase
         ['id' => 'keys', 'name' => 'Keys', 'tiedTo' => 'serial'],
         ['id' => 'base', 'name' => 'Base', 'required' => true],
         ['id' => 'unlock', 'name' => 'Unlock', 'unlocks' => true],
+        ['id' => 'extra', 'name' => 'Extra'],
     ]];
 
     public function testEveryLicenceSaysWhatIsToBeDone(): void
@@ -61,7 +63,8 @@ final class DatesTest extends TestCase
 
     public function testTheCalendarKeepsTheFormatOfItsStandard(): void
     {
-        $title = 'Unlock; of the zone controller, which is by the lift in the northern terminal ends · æøå æøå æøå æøå';
+        $title = 'Unlock; of the zone controller, which is by the lift in the northern terminal ends · æøå æøå æøå æøå'
+            .' and is to be prolonged in time by whoever is on duty there, or nobody gets in any more';
         $dates = [new DateAhead('ends-u', '2026-12-01', $title, "One\nTwo", 5), new DateAhead('visit', '2026-11-29', 'Day on site', '', 3)];
         $text = Calendar::of('Ferries', $dates, 'ferries', new \DateTimeImmutable('2026-11-26 09:00', new \DateTimeZone('Europe/Oslo')));
         $lines = explode("\r\n", rtrim($text, "\r\n"));
@@ -96,6 +99,37 @@ final class DatesTest extends TestCase
         self::assertSame([false, 1], [$lines[0]->isSame(), $lines[0]->unread()]);
         self::assertSame(['Two: Groups takes 4.1'], $lines[0]->notes);
         self::assertSame([true, 0, []], [$lines[1]->isSame(), $lines[1]->unread(), $lines[1]->notes]);
+    }
+
+    public function testPartnersHaveFirmwareOfOneFamily(): void
+    {
+        $tie = ['name' => 'Firmware', 'relation' => 'same-firmware'];
+        $coupling = ['id' => 'pairs', 'name' => 'pairs with', 'with' => ['bar'], 'ties' => [$tie]];
+        $kinds = ['panel' => ['couplings' => [$coupling]], 'bar' => []];
+        $pairings = ['pairings' => [['id' => 'p', 'coupling' => 'pairs', 'from' => 'one', 'to' => 'two']]];
+        $notes = static function (string $one, string $two) use ($kinds, $pairings): array {
+            $job = Units::job($kinds, [
+                'one' => ['name' => 'One', 'profile' => 'panel', 'firmware' => $one],
+                'two' => ['name' => 'Two', 'profile' => 'bar', 'firmware' => $two],
+            ], $pairings);
+
+            return array_merge(...array_column(FirmwareLines::of(new Settings($job)), 'notes'));
+        };
+        self::assertSame(['One has 4.2, its partner Two has 5.1: one family on both'], $notes('4.2', '5.1'));
+        self::assertSame([], $notes('4.2', '4.2'));
+    }
+
+    public function testADayOnSiteEndsAfterItBegins(): void
+    {
+        $this->expectException(InvalidFile::class);
+        $this->expectExceptionMessage('a time of day after 17:00');
+        Units::job(['k' => []], [], ['job' => ['visit' => ['from' => '17:00', 'until' => '08:00']]]);
+    }
+
+    public function testThePlaceSaysItsTimeZone(): void
+    {
+        $places = ['locations' => [['id' => 'hall', 'name' => 'Hall', 'timezone' => 'Atlantic/Faroe']]];
+        self::assertSame(['Atlantic/Faroe'], TimeLines::of(Units::job(['k' => []], ['one' => []], $places))[0]->zones);
     }
 
     public function testWithoutAServerTheDriftIsSaid(): void

@@ -32,7 +32,7 @@ final class ScanTest extends TestCase
         yield 'MAC of one, serial of the other: the MAC counts more' => ['02470000000B KS-1042-77', ['two', 'one'], [2, 1]];
         yield 'its second port' => ['0247000000FF', ['two'], [2]];
         yield 'nobody\'s' => ['024700000099', [], []];
-        yield 'too short to be a serial number' => ['KS', [], []];
+        yield 'too short to be a serial number' => ['K1', [], []];
         yield 'letters for digits, read by eye' => ['O2-47-OO-OO-OO-OA', ['one'], [0]];
         yield 'nothing' => ['', [], []];
     }
@@ -70,6 +70,18 @@ final class ScanTest extends TestCase
         self::assertSame(PasswordState::Changed, $job->devices['one']->password);
     }
 
+    public function testLicencesOfTheUnitThatLeavesAreSaid(): void
+    {
+        $kind = ['licences' => [['id' => 'keys', 'name' => 'Keys']]];
+        $licence = static fn (string $id, ?string $serial): array => [
+            'id' => $id, 'name' => $id, 'device' => 'one', 'kind' => 'keys', 'serial' => $serial,
+        ];
+        $job = Units::job(['k' => $kind], ['one' => ['serial' => 'KS-1']], [
+            'licences' => [$licence('tied', 'KS-1'), $licence('free', null), $licence('other', 'KS-2')],
+        ]);
+        self::assertSame(['tied'], array_column(Swap::tied($job, $job->devices['one']), 'id'));
+    }
+
     /** @return iterable<string, array{string, string, string}> */
     public static function wrong(): iterable
     {
@@ -102,6 +114,7 @@ final class ScanTest extends TestCase
                 'password' => 'changed',
                 'firmware' => '3.1',
             ],
+            'short' => ['name' => 'Short', 'serial' => 'K1'],
             'two' => [
                 'name' => 'Two',
                 'serial' => 'KS-1043-01',

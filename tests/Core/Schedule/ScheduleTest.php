@@ -173,6 +173,37 @@ final class ScheduleTest extends TestCase
         self::assertContains('role', array_map(static fn (LeftOut $l): string => $l->step->id, $without->left));
     }
 
+    public function testWhoHasNoAddressIsSpokenToNoFurther(): void
+    {
+        $open = ['interfaces' => [['segment' => 'a', 'address' => null, 'mac' => '02-47-00-00-00-01']]];
+        $job = Units::job(['k' => []], ['unit' => $open]);
+        $agenda = AgendaMaker::of($job, [(new Runbooks(new Settings($job)))->of($job->devices['unit'])]);
+        $left = array_map(static fn (LeftOut $l): string => $l->step->id, $agenda->left);
+        self::assertSame([], array_diff(['address', 'laptop-back', 'prove', 'hand-over'], $left));
+        self::assertSame(['unpack', 'power', 'contact', 'secure'], array_map(static fn (Task $t): string => $t->step, $agenda->tasks));
+    }
+
+    public function testOthersDoTheirStepsWithoutOurHandsAndALateUnitIsReadyLater(): void
+    {
+        $steps = [
+            ['id' => 'mains', 'stage' => 'power', 'title' => 'Mains', 'who' => 'electrician'],
+            ['id' => 'lift', 'stage' => 'mount', 'title' => 'Lift', 'who' => 'two-people', 'do' => ['Lift it.']],
+        ];
+        $job = Units::job(['k' => ['steps' => $steps]], ['unit' => []]);
+        $runbook = (new Runbooks(new Settings($job)))->of($job->devices['unit']);
+        $schedule = Scheduler::of(AgendaMaker::of($job, [$runbook], ['unit' => 500]), new Resources(3));
+        $hands = [];
+        foreach ($schedule->slots as $slot) {
+            $hands[$schedule->task($slot)->step] = \count($slot->technicians);
+        }
+        self::assertSame([0, 2, 1], [$hands['mains'], $hands['lift'], $hands['unpack']]);
+        self::assertSame(500, $schedule->slots[0]->start);
+        $alone = Scheduler::of(AgendaMaker::of($job, [$runbook]), new Resources(1));
+        self::assertCount(\count($schedule->slots), $alone->slots, 'who is alone finds a helper');
+        $json = $schedule->jsonSerialize()['steps'];
+        self::assertCount(2, array_filter($json, static fn (array $s): bool => 'lift' === $s['step']), 'one entry for each');
+    }
+
     public function testHowManyTechniciansThereMayBe(): void
     {
         $this->expectException(InvalidValue::class);

@@ -84,6 +84,30 @@ final class SecretTest extends TestCase
         self::assertMatchesRegularExpression('/^\d{4}$/D', $code);
     }
 
+    public function testWhatComesFirstIsNotAlwaysOfOneSort(): void
+    {
+        $first = [];
+        for ($seed = 1; $seed <= 40; ++$seed) {
+            $secret = (new SecretMaker(new Randomizer(new Mt19937($seed))))->make(self::need('letters-digits', 8, 8));
+            $first[ctype_lower($secret[0]) ? 'lower' : (ctype_upper($secret[0]) ? 'upper' : 'digit')] = true;
+        }
+        self::assertCount(3, $first);
+    }
+
+    public function testASecretThatTwoKindsShareIsOneThatBothTake(): void
+    {
+        $kind = static fn (int $most): array => [
+            'settings' => [['id' => 'key', 'secret' => true]],
+            'secrets' => [['for' => 'key', 'least' => 8, 'most' => $most]],
+        ];
+        $shared = ['settings' => ['key' => 'secret:northpier-radius']];
+        foreach ([['a', 'b'], ['b', 'a']] as $order) {
+            $units = ['one' => ['profile' => $order[0]] + $shared, 'two' => ['profile' => $order[1]] + $shared];
+            $need = (new SecretNeeds(new Settings(Units::job(['a' => $kind(12), 'b' => $kind(24)], $units))))->all()['northpier-radius'];
+            self::assertSame([12, 2], [$need->rule->most, \count($need->devices)]);
+        }
+    }
+
     public function testWhatSomebodyElseChoseIsCheckedAsWell(): void
     {
         $need = self::need('digits', 4, 6);

@@ -1,0 +1,118 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Tests\Core\Ask;
+
+use PHPUnit\Framework\TestCase;
+use Vorhut\Core\Ask\Answers;
+use Vorhut\Core\Ask\Asked;
+use Vorhut\Core\Ask\AskItem;
+use Vorhut\Core\Ask\AskSheet;
+use Vorhut\Core\Ask\Filling\Given;
+use Vorhut\Core\Job\Job;
+use Vorhut\Core\Profile\Setting\Ask;
+use Vorhut\Core\Proof\Prover;
+use Vorhut\Core\Setting\Settings;
+use Vorhut\Tests\Support\Jobs;
+use Vorhut\Tests\Support\Units;
+
+/** What each block of the ask sheet asks, and what it must not ask. */
+final class AskBlocksTest extends TestCase
+{
+    private const ROUTER = [['id' => 'core', 'interfaces' => [['segment' => 'a', 'address' => '10.47.1.1/24']]]];
+
+    public function testOfASegmentThatIsRoutedMoreIsAsked(): void
+    {
+        $units = ['one' => []];
+        self::assertNull(self::sheet(Units::job(['k' => []], $units))->item('segment.a.vlan'), 'a switch of its own needs no number');
+        $sheet = self::sheet(Units::job(['k' => []], $units, ['routers' => self::ROUTER]));
+        self::assertSame(Ask::Network, $sheet->item('segment.a.vlan')?->who);
+        self::assertNull($sheet->item('segment.a.ntp'), 'that is known');
+    }
+
+    public function testTwoAnswersAboutOneRecordBothCount(): void
+    {
+        $job = Units::job(['k' => []], ['one' => []], ['routers' => self::ROUTER]);
+        $texts = ['segment.a.vlan' => '120', 'asked.ports-a' => 'switch 4, port 7'];
+        $answers = Answers::read($job, self::sheet($job), $texts + ['segment.a.querier' => 'yes'], new Given('', null));
+        $after = $job->with($answers->change);
+        self::assertSame(120, $after->segments['a']->vlan);
+        $more = ['joins' => ['239.10.0.1']];
+        $job = Units::job(['k' => $more], ['one' => []], ['routers' => self::ROUTER]);
+        $both = ['segment.a.vlan' => '120', 'segment.a.querier' => 'yes'];
+        $after = $job->with(Answers::read($job, self::sheet($job), $both, new Given('', null))->change);
+        self::assertSame([120, true], [$after->segments['a']->vlan, $after->segments['a']->querier]);
+        $same = Answers::read($after, self::sheet($after), ['segment.a.querier' => 'yes'], new Given('', null));
+        self::assertSame([], $same->filled, 'what is known is no answer');
+    }
+
+    public function testGroupsAreAskedAboutWhereTheyLeaveTheirSegment(): void
+    {
+        $near = self::sheet(Units::job(['k' => ['joins' => ['224.0.0.251']]], ['one' => []]));
+        self::assertNull($near->item('segment.a.querier'), '224.0.0.251 never leaves the segment');
+        $one = self::sheet(Units::job(['k' => ['joins' => ['239.10.0.1']]], ['one' => [], 'two' => []]));
+        self::assertSame(['one', 'two'], array_column($one->item('segment.a.querier')->units ?? [], 'id'));
+        self::assertNull($one->item('asked.routed-239-10-0-1'), 'all its members stand in one segment');
+    }
+
+    public function testSecretsAreNotAskedInClear(): void
+    {
+        $settings = [['id' => 'key', 'secret' => true, 'ask' => 'client'], ['id' => 'name', 'ask' => 'client']];
+        $sheet = self::sheet(Units::job(['k' => ['settings' => $settings]], ['one' => []]));
+        self::assertNotNull($sheet->item('setting.name.k'));
+        self::assertNull($sheet->item('setting.key.k'));
+    }
+
+    public function testWhatMustNotPassIsNotAskedToPass(): void
+    {
+        $what = array_map(static fn (AskItem $i): string => $i->what, self::sheet(Jobs::demo())->items);
+        $lines = array_filter($what, static fn (string $w): bool => 1 === preg_match('/^(?:UDP|TCP|ICMP)\b/', $w));
+        self::assertNotSame([], $lines);
+        self::assertSame([], preg_grep('/ from Guest/', $lines), 'guests are kept out');
+        self::assertSame([], preg_grep('/^UDP 5353 /', $lines), 'announcements end at the router, whatever it lets through');
+    }
+
+    public function testAKeyThatIsInTheUnitIsNotAskedFor(): void
+    {
+        $kind = ['licences' => [['id' => 'keys', 'name' => 'Keys']], 'steps' => [
+            ['id' => 'load', 'stage' => 'role', 'title' => 'Load it', 'needs' => [['licence' => 'keys']]],
+        ]];
+        $licences = static fn (string $state): array => ['licences' => [
+            ['id' => 'l', 'name' => 'Keys', 'device' => 'one', 'kind' => 'keys', 'state' => $state],
+        ]];
+        $item = self::sheet(Units::job(['k' => $kind], ['one' => []], $licences('ordered')))->item('licence.l.code');
+        self::assertSame([Ask::LicenceDesk, ['Load it']], [$item?->who, $item?->blocks]);
+        foreach (['received', 'applied', 'seen'] as $state) {
+            self::assertNull(self::sheet(Units::job(['k' => $kind], ['one' => []], $licences($state)))->item('licence.l.code'), $state);
+        }
+    }
+
+    public function testTheTimeZoneIsAskedWhereNobodySaidOne(): void
+    {
+        $kind = ['settings' => [['id' => 'zone', 'type' => 'timezone', 'computed' => '{@timezone}']]];
+        $ask = static fn (string $zone): ?AskItem => self::sheet(
+            Units::job(['k' => $kind], ['one' => []], ['job' => ['timezone' => $zone]]),
+        )->item('place.site.timezone');
+        self::assertSame('Time zone of Northpier', $ask('UTC')?->what);
+        self::assertNull($ask('Europe/Oslo'));
+        $untold = Units::job(['k' => []], ['one' => []], ['job' => ['timezone' => 'UTC']]);
+        self::assertNull(self::sheet($untold)->item('place.site.timezone'), 'no unit must be told one');
+    }
+
+    public function testATrunkHasTwoColumns(): void
+    {
+        $sheet = self::sheet(Units::job(['pbx' => ['family' => 'phone-system', 'sipRole' => 'server'], 'k' => []], [
+            'one' => ['profile' => 'pbx'],
+            'two' => ['profile' => 'k'],
+        ]));
+        $server = $sheet->item('asked.trunk-one-server');
+        self::assertSame([Ask::Carrier, '10.47.1.20, port 5060'], [$server?->who, $server?->ours]);
+        self::assertNull($sheet->item('asked.trunk-two-server'));
+    }
+
+    private static function sheet(Job $job): AskSheet
+    {
+        return AskSheet::of(new Asked(new Settings($job), new Prover($job)));
+    }
+}
