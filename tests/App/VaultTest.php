@@ -131,6 +131,30 @@ final class VaultTest extends AppTestCase
         self::assertStringContainsString('can be read by others', $page->filter('[role=alert]')->text());
     }
 
+    public function testNoSecretStandsInForAnother(): void
+    {
+        $this->as('ines');
+        $this->post(self::JOB.'/vault/make');
+        $swap = 'UPDATE secret a JOIN secret b ON b.job_id = a.job_id AND b.name = ? SET a.sealed = b.sealed WHERE a.name = ?';
+        $this->em()->getConnection()->executeStatement($swap, ['berth-4/password', self::NAME]);
+        $this->em()->clear();
+        $this->post(self::JOB.'/vault/show', ['name' => self::NAME]);
+        self::assertResponseRedirects();
+        self::assertStringContainsString('sealed with another key', $this->client->followRedirect()->filter('.said')->text());
+    }
+
+    public function testOneThatSomebodyElseChoseIsKeptIfTheUnitTakesIt(): void
+    {
+        $this->as('tomas');
+        $this->post(self::JOB.'/vault/keep', ['name' => 'ramp-phone/password', 'value' => 'letters']);
+        self::assertStringContainsString('allowed is 4 to 6 characters, digits', $this->client->followRedirect()->filter('.said')->text());
+        self::assertSame(0, $this->number('SELECT COUNT(*) FROM secret'));
+        $this->post(self::JOB.'/vault/keep', ['name' => 'ramp-phone/password', 'value' => '480215']);
+        self::assertSame('480215', $this->shown('ramp-phone/password'));
+        $this->post(self::JOB.'/vault/keep', ['name' => 'nobody/password', 'value' => '480215']);
+        self::assertSame(404, $this->code());
+    }
+
     public function testANewKeySealsEverythingAgain(): void
     {
         $this->as('ines');

@@ -27,7 +27,7 @@ final class OfSettings implements Block
     {
         $groups = [];
         foreach ($asked->job->devices as $device) {
-            foreach ($asked->settings->some($device, static fn (Setting $s): bool => null !== $s->ask && !$s->secret) as $value) {
+            foreach ($asked->settings->some($device, static fn (Setting $s): bool => null !== $s->ask) as $value) {
                 if (!$value->isOpen() && Origin::Answer !== $value->origin()) {
                     continue;
                 }

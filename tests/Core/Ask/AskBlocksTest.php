@@ -73,6 +73,40 @@ final class AskBlocksTest extends TestCase
         self::assertSame([], preg_grep('/^UDP 5353 /', $lines), 'announcements end at the router, whatever it lets through');
     }
 
+    public function testOnlyWhatIsNeededAndMustBeIsAskedToPass(): void
+    {
+        $segments = [
+            ['id' => 'a', 'name' => 'Here', 'subnets' => [['prefix' => '10.47.1.0/24', 'gateway' => '10.47.1.1']]],
+            ['id' => 'b', 'name' => 'There', 'subnets' => [['prefix' => '10.47.2.0/24', 'gateway' => '10.47.2.1']]],
+        ];
+        $ports = [['segment' => 'a', 'address' => '10.47.1.1/24'], ['segment' => 'b', 'address' => '10.47.2.1/24']];
+        $deny = ['action' => 'deny', 'protocol' => 'udp', 'from' => '10.47.2.0/24', 'to' => '10.47.1.0/24'];
+        $ways = [['method' => 'unicast-list', 'protocol' => 'tcp', 'port' => 80], ['method' => 'registrar', 'port' => 9000]];
+        $kinds = ['station' => ['finds' => $ways], 'unit' => ['answers' => $ways, 'services' => ['tcp/80']]];
+        $units = [
+            'station' => ['profile' => 'station', 'settings' => ['poll-list' => ['10.47.2.20'], 'registrar' => '10.47.1.20']],
+            'unit' => [
+                'profile' => 'unit',
+                'interfaces' => [['segment' => 'b', 'address' => '10.47.2.20/24', 'gateway' => '10.47.2.1']],
+            ],
+        ];
+        $lines = static fn (string $kind, string $expect): array => array_values(array_map(
+            static fn (AskItem $i): string => $i->what,
+            array_filter(self::sheet(Units::job($kinds, $units, [
+                'segments' => $segments,
+                'routers' => [['id' => 'core', 'interfaces' => $ports, 'rules' => [$deny]]],
+                'intents' => [[
+                    'id' => 'i', 'kind' => $kind, 'from' => ['device:station'], 'to' => ['device:unit'], 'expect' => $expect,
+                    ...'reach' === $kind ? ['service' => 'tcp/80'] : [],
+                ]],
+            ]))->items, static fn (AskItem $i): bool => str_starts_with($i->block, 'Firewall')),
+        ));
+        $passes = ['TCP 80 from Here (10.47.1.0/24) to There (10.47.2.20)'];
+        self::assertSame($passes, $lines('reach', 'must'));
+        self::assertSame([], $lines('reach', 'must-not'));
+        self::assertSame($passes, $lines('discover', 'must'), 'a way that fails where another one works is not needed');
+    }
+
     public function testAKeyThatIsInTheUnitIsNotAskedFor(): void
     {
         $kind = ['licences' => [['id' => 'keys', 'name' => 'Keys']], 'steps' => [
