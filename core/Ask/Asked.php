@@ -10,9 +10,6 @@ use Vorhut\Core\Job\Device;
 use Vorhut\Core\Job\Job;
 use Vorhut\Core\Job\Segment;
 use Vorhut\Core\Net\Ipv4Address;
-use Vorhut\Core\Profile\DeviceProfile;
-use Vorhut\Core\Profile\Port;
-use Vorhut\Core\Profile\PortKind;
 use Vorhut\Core\Profile\Setting\Ask;
 use Vorhut\Core\Proof\Prover;
 use Vorhut\Core\Setting\Settings;
@@ -86,11 +83,6 @@ final class Asked
         }
 
         return $this->segments[$address->value] = null;
-    }
-
-    public static function networked(DeviceProfile $profile): bool
-    {
-        return [] !== array_filter($profile->ports, static fn (Port $p): bool => PortKind::Network === $p->kind) || [] === $profile->ports;
     }
 
     /** Long ones end in a hash of what they would have been. */

@@ -7,7 +7,7 @@ namespace Vorhut\App\Entity;
 use Doctrine\DBAL\Types\Types;
 use Doctrine\ORM\Mapping as ORM;
 
-/** A secret of a job, sealed. What it was before stays until the new one is typed into the unit. */
+/** A secret of a job, sealed. The one before it stays, for whoever finds that the unit has it still. */
 #[ORM\Entity]
 #[ORM\UniqueConstraint(columns: ['job_id', 'name'])]
 class Secret
@@ -21,6 +21,9 @@ class Secret
     #[ORM\Column(type: Types::DATETIME_IMMUTABLE, nullable: true)]
     private ?\DateTimeImmutable $typedAt = null;
 
+    #[ORM\Column(options: ['default' => false])]
+    private bool $inUnit = false;
+
     public function __construct(
         #[ORM\ManyToOne, ORM\JoinColumn(nullable: false, onDelete: 'CASCADE')] // @phpstan-ignore property.onlyWritten
         private StoredJob $job,
@@ -29,7 +32,7 @@ class Secret
         private string $name,
         #[ORM\Column(type: Types::TEXT)]
         private string $sealed,
-        #[ORM\ManyToOne, ORM\JoinColumn(onDelete: 'SET NULL')]
+        #[ORM\ManyToOne, ORM\JoinColumn(onDelete: 'SET NULL')] // @phpstan-ignore property.onlyWritten
         private ?User $by,
         #[ORM\Column(type: Types::DATETIME_IMMUTABLE)]
         private \DateTimeImmutable $at,
@@ -51,42 +54,45 @@ class Secret
         return $this->former;
     }
 
-    public function getBy(): ?User
-    {
-        return $this->by;
-    }
-
     public function getAt(): \DateTimeImmutable
     {
         return $this->at;
     }
 
+    /** Null where the unit does not have it. */
     public function getTypedAt(): ?\DateTimeImmutable
     {
-        return $this->typedAt;
+        return $this->inUnit ? $this->typedAt : null;
     }
 
-    /** A new one; the unit has the one before until this one is typed. */
+    /** A new one; where the unit has this one, it becomes the one before. */
     public function replace(string $sealed, ?User $by, \DateTimeImmutable $at): void
     {
-        $this->former = null === $this->typedAt ? $this->former : $this->sealed;
+        $this->former = $this->inUnit ? $this->sealed : $this->former;
         $this->sealed = $sealed;
         $this->by = $by;
         $this->at = $at;
         $this->typedAt = null;
+        $this->inUnit = false;
     }
 
     /** The unit has it now. */
     public function typed(\DateTimeImmutable $at): void
     {
         $this->typedAt = $at;
-        $this->former = null;
+        $this->inUnit = true;
     }
 
-    /** It was said too early that the unit has it. */
+    /** It was said too early that the unit has it, or the unit is another one now. */
     public function untyped(): void
     {
-        $this->typedAt = null;
+        $this->inUnit = false;
+    }
+
+    /** The unit has it after all, since when it was typed. */
+    public function typedAfterAll(): void
+    {
+        $this->inUnit = null !== $this->typedAt;
     }
 
     /** The same under another key. */

@@ -12,7 +12,7 @@ final readonly class ShownView
     public const SECONDS = 30;
 
     /**
-     * @param string $former what the unit has until the new one is typed; '' for none
+     * @param string $former the one before, until this one is typed; '' for none
      * @param TypingView|null $typing how it is typed on the unit's keys
      */
     public function __construct(

@@ -83,7 +83,7 @@ final readonly class Vault
     }
 
     /**
-     * What the unit still has; null where it has the new one, or never had one.
+     * The one before this, which a unit may still have; null where there was none.
      *
      * @throws VaultClosed
      */

@@ -70,7 +70,7 @@ final readonly class VaultPage
             $need->label,
             self::units($need),
             $value,
-            (string) $this->vault->former($secret),
+            null === $secret->getTypedAt() ? (string) $this->vault->former($secret) : '',
             null === $need->keypad ? null : TypingView::of(KeySequence::of($need->keypad, $value)),
             str_starts_with($back, '/job/'.$hand->stored->getSlug().'/') ? $back : $this->url($hand, 'vault'),
         );
@@ -97,7 +97,7 @@ final readonly class VaultPage
         [$state, $tone] = match (true) {
             null === $secret => ['not made yet', 'quiet'],
             null !== $secret->getTypedAt() => ['in the unit since '.LocalTime::short($secret->getTypedAt(), $zone), 'through'],
-            null !== $secret->getFormer() => ['a new one, to be typed; the unit has the one before', 'care'],
+            null !== $secret->getFormer() => ['to be typed; the one before is kept until then', 'care'],
             default => [$need->isLogin ? 'made, to be typed' : 'made', 'care'],
         };
         $of = ['name' => $need->name];

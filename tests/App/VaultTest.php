@@ -98,8 +98,15 @@ final class VaultTest extends AppTestCase
         $this->post(self::JOB.'/vault/make', ['name' => 'ramp-phone/password']);
         self::assertNull($this->secret('ramp-phone/password')->getTypedAt());
         $page = $this->post(self::JOB.'/vault/show', ['name' => 'ramp-phone/password']);
-        self::assertStringContainsString('The unit has until then: '.$first, $page->filter('.shown')->text());
+        $before = 'The one before, until this one is typed: '.$first;
+        self::assertStringContainsString($before, $page->filter('.shown')->text());
         self::assertCount(6, $page->filter('.shown .typed li'), 'how it is typed on its keys');
+        $record('already on the network');
+        $entry = $this->number('SELECT MAX(id) FROM journal');
+        $show = fn (): string => $this->post(self::JOB.'/vault/show', ['name' => 'ramp-phone/password'])->filter('.shown')->text();
+        self::assertStringNotContainsString($first, $show());
+        $this->post(self::JOB.'/undo/'.$entry);
+        self::assertStringContainsString($before, $show(), 'said too early: the unit has the one before, and it is not lost');
     }
 
     public function testWithoutItsKeyNothingIsShownAndNothingElseIsLost(): void

@@ -37,12 +37,17 @@ final readonly class SecretsTyped implements Effect
 
     public function make(EntityManagerInterface $em, StoredJob $stored): void
     {
-        $this->set($em, $stored, 0 !== $this->at);
+        $typedAt = (new \DateTimeImmutable())->setTimestamp($this->at);
+        foreach ($this->secrets($em, $stored) as $secret) {
+            0 === $this->at ? $secret->untyped() : $secret->typed($typedAt);
+        }
     }
 
     public function takeBack(EntityManagerInterface $em, StoredJob $stored): void
     {
-        $this->set($em, $stored, 0 === $this->at);
+        foreach ($this->secrets($em, $stored) as $secret) {
+            0 === $this->at ? $secret->typedAfterAll() : $secret->untyped();
+        }
     }
 
     public function needs(): Role
@@ -50,10 +55,9 @@ final readonly class SecretsTyped implements Effect
         return Role::Technician;
     }
 
-    private function set(EntityManagerInterface $em, StoredJob $stored, bool $isTyped): void
+    /** @return list<Secret> */
+    private function secrets(EntityManagerInterface $em, StoredJob $stored): array
     {
-        foreach ($em->getRepository(Secret::class)->findBy(['job' => $stored, 'name' => $this->names]) as $secret) {
-            $isTyped ? $secret->typed((new \DateTimeImmutable())->setTimestamp($this->at)) : $secret->untyped();
-        }
+        return $em->getRepository(Secret::class)->findBy(['job' => $stored, 'name' => $this->names]);
     }
 }
