@@ -46,9 +46,7 @@ final class BatchController extends JobPage
             $this->addFlash('error', $sentence);
         }
         if ([] !== $steps && [] === $this->told($this->apply($hand, $change, $request, $effects))) {
-            foreach ($steps as $unit => $step) {
-                $timers->goOn($hand->stored, $unit, $step, $this->user());
-            }
+            $timers->goOn($hand->stored, $steps, $this->user());
         }
 
         return $this->to($hand, 'batch', ['of' => $of]);

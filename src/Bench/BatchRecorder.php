@@ -28,20 +28,19 @@ final readonly class BatchRecorder
      */
     public function record(JobInHand $hand, array $runbooks, array $ids, User $user): array
     {
-        $edits = $effects = $last = $refused = [];
+        $all = $last = $refused = [];
         foreach ($runbooks as $runbook) {
             [$done, $why] = $this->read($hand, $runbook, $ids, $user);
             array_push($refused, ...$why);
             if ([] !== $done) {
-                [$change, $more] = $this->recorder->changes($hand, $runbook->device, $done, $user);
-                array_push($edits, ...$change->edits);
-                array_push($effects, ...$more);
+                $all[$runbook->device->id] = $done;
                 $last[$runbook->device->id] = $done[\count($done) - 1][0];
-                $title ??= $change->title;
             }
         }
+        [$changes, $effects] = $this->recorder->changes($hand, $all, $user);
+        $edits = array_merge(...array_column($changes, 'edits'));
         $more = \count($last) - 1;
-        $title = ($title ?? 'Nothing').($more > 0 ? \sprintf(', and on %d more', $more) : '');
+        $title = (array_column($changes, 'title')[0] ?? 'Nothing').($more > 0 ? \sprintf(', and on %d more', $more) : '');
 
         return [new ChangeSet($title, $edits), $effects, $last, $refused];
     }

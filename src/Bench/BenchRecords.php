@@ -37,14 +37,29 @@ final readonly class BenchRecords
         return new Progress($device->stage, $done, $skipped);
     }
 
-    /** A record to be signed and stored with the journal entry. */
-    public function new(StoredJob $stored, string $device, StepRecorded $recorded, User $by, ?\DateTimeImmutable $at = null): BenchRecord
+    /**
+     * The rows that records of these devices, or of all, are kept with: one question to the database.
+     *
+     * @param list<string>|null $devices
+     *
+     * @return array<array-key, PlanRecord> by device
+     */
+    public function rows(StoredJob $stored, ?array $devices = null): array
     {
-        $of = ['job' => $stored, 'list' => 'devices', 'slug' => $device];
-        $record = $this->em->getRepository(PlanRecord::class)->findOneBy($of) ?? throw new \LogicException('The device is gone.');
+        $of = ['job' => $stored, 'list' => 'devices'] + (null === $devices ? [] : ['slug' => $devices]);
+        $rows = [];
+        foreach ($this->em->getRepository(PlanRecord::class)->findBy($of) as $row) {
+            $rows[$row->getSlug()] = $row;
+        }
 
+        return $rows;
+    }
+
+    /** A record to be signed and stored with the journal entry. */
+    public function new(PlanRecord $device, StepRecorded $recorded, User $by, ?\DateTimeImmutable $at = null): BenchRecord
+    {
         return new BenchRecord(
-            $record,
+            $device,
             $recorded->step,
             $recorded->isDone,
             mb_substr($recorded->note, 0, self::LONGEST_NOTE),
@@ -91,24 +106,6 @@ final readonly class BenchRecords
     /** @return array<string, BenchRecord> the last record of each step of a device */
     public function of(StoredJob $stored, string $device): array
     {
-        /** @var list<BenchRecord> $all */
-        $all = $this->em->getRepository(BenchRecord::class)
-            ->createQueryBuilder('r')
-            ->join('r.device', 'd')
-            ->leftJoin('r.user', 'u')
-            ->addSelect('u')
-            ->where('d.job = :job AND d.list = :list AND d.slug = :slug AND r.withdrawn = false')
-            ->setParameter('job', $stored)
-            ->setParameter('list', 'devices')
-            ->setParameter('slug', $device)
-            ->orderBy('r.id')
-            ->getQuery()
-            ->getResult();
-        $last = [];
-        foreach ($all as $record) {
-            $last[$record->getStep()] = $record;
-        }
-
-        return $last;
+        return $this->ofMany($stored, [$device])[$device] ?? [];
     }
 }

@@ -56,16 +56,22 @@ final class BenchTimers implements ResetInterface
         $this->em->flush();
     }
 
-    /** A step was done: what its unit waited for before is over, what it waits for now begins. */
-    public function goOn(StoredJob $job, string $device, RunbookStep $step, User $by): void
+    /**
+     * Steps were done: what their units waited for before is over, what they wait for now begins.
+     *
+     * @param array<array-key, RunbookStep> $steps by unit
+     */
+    public function goOn(StoredJob $job, array $steps, User $by): void
     {
         $this->reset();
-        foreach ($this->em->getRepository(BenchTimer::class)->findBy(['job' => $job, 'device' => $device]) as $before) {
+        foreach ($this->em->getRepository(BenchTimer::class)->findBy(['job' => $job, 'device' => array_keys($steps)]) as $before) {
             $this->em->remove($before);
         }
-        foreach ($step->timers as $number => $timer) {
-            if (TimerKind::Wait === $timer->kind) {
-                $this->start($job, $device, $step, $number, $by);
+        foreach ($steps as $device => $step) {
+            foreach ($step->timers as $number => $timer) {
+                if (TimerKind::Wait === $timer->kind) {
+                    $this->start($job, (string) $device, $step, $number, $by);
+                }
             }
         }
         $this->em->flush();

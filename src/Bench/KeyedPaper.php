@@ -30,7 +30,7 @@ final readonly class KeyedPaper
      */
     public function record(JobInHand $hand, array $runbooks, array $written, User $by, \DateTimeImmutable $at): array
     {
-        $edits = $effects = $taken = $refused = [];
+        $all = $taken = $refused = [];
         foreach ($runbooks as $runbook) {
             $unit = $written[$runbook->device->id] ?? null;
             if (null === $unit || '' === trim($unit['done'])) {
@@ -43,12 +43,12 @@ final readonly class KeyedPaper
                 continue;
             }
             if ([] !== $done) {
-                [$change, $more] = $this->recorder->changes($hand, $runbook->device, $done, $by, $at);
-                array_push($edits, ...$change->edits);
-                array_push($effects, ...$more);
+                $all[$runbook->device->id] = $done;
                 $taken[] = $runbook->device->name;
             }
         }
+        [$changes, $effects] = $this->recorder->changes($hand, $all, $by, $at);
+        $edits = array_merge(...array_column($changes, 'edits'));
         $names = implode(', ', \array_slice($taken, 0, 3)).(\count($taken) > 3 ? \sprintf(' and %d more', \count($taken) - 3) : '');
 
         $title = \sprintf('Keyed in from paper, for %s: %s', $by->getDisplayName(), $names);

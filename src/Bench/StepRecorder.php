@@ -86,39 +86,58 @@ final readonly class StepRecorder
     /** @return array{ChangeSet, list<Effect>} */
     public function change(JobInHand $hand, Device $device, RunbookStep $step, StepRecorded $of, User $user): array
     {
-        return $this->changes($hand, $device, [[$step, $of]], $user);
+        [$changes, $effects] = $this->changes($hand, [$device->id => [[$step, $of]]], $user);
+
+        return [$changes[$device->id], $effects];
     }
 
     /**
-     * The same of several steps that were recorded in one go.
+     * The same of several steps that were recorded in one go, on one unit or many.
      *
-     * @param non-empty-list<array{RunbookStep, StepRecorded}> $all
+     * @param array<array-key, non-empty-list<array{RunbookStep, StepRecorded}>> $done by unit
      * @param \DateTimeImmutable|null $at when they were done; null: now
      *
-     * @return array{ChangeSet, list<Effect>}
+     * @return array{array<array-key, ChangeSet>, list<Effect>} changes by unit
      */
-    public function changes(JobInHand $hand, Device $device, array $all, User $user, ?\DateTimeImmutable $at = null): array
+    public function changes(JobInHand $hand, array $done, User $user, ?\DateTimeImmutable $at = null): array
     {
-        $records = $this->records->of($hand->stored, $device->id);
-        $values = $effects = $said = [];
+        $ids = array_map(strval(...), array_keys($done));
+        $records = $this->records->ofMany($hand->stored, $ids);
+        $rows = $this->records->rows($hand->stored, $ids);
+        $runbooks = new Runbooks(new Settings($hand->job));
+        $changes = $effects = [];
+        foreach ($done as $id => $all) {
+            $device = $hand->job->devices[$id];
+            $made = [];
+            foreach ($all as [$step, $of]) {
+                $made[$of->step] = $this->records->new($rows[$id], $of, $user, $at);
+                $effects[] = BenchStepDone::new($made[$of->step]);
+                array_push($effects, ...$this->typed($step, $of));
+            }
+            $runbook = $runbooks->of($device, BenchRecords::progress($device, $made + ($records[$id] ?? [])));
+            $changes[$id] = $this->changeOf($hand, $device, $all, $runbook->stage());
+        }
+
+        return [$changes, $effects];
+    }
+
+    /** @param non-empty-list<array{RunbookStep, StepRecorded}> $all */
+    private function changeOf(JobInHand $hand, Device $device, array $all, Stage $reached): ChangeSet
+    {
+        $values = $said = [];
         foreach ($all as [$step, $of]) {
-            $record = $this->records->new($hand->stored, $device->id, $of, $user, $at);
-            $records[$of->step] = $record;
-            $effects[] = BenchStepDone::new($record);
             $values += $this->password($hand, $device, $of);
-            array_push($effects, ...$this->typed($step, $of));
             $said[] = self::said($step, $of);
         }
         [, $last] = $all[\count($all) - 1];
-        $runbook = (new Runbooks(new Settings($hand->job)))->of($device, BenchRecords::progress($device, $records));
-        $stage = self::stage($device->stage, $runbook->stage(), $last->isDone);
+        $stage = self::stage($device->stage, $reached, $last->isDone);
         if ($stage !== $device->stage) {
             $values = ['stage' => $stage->value] + $values;
         }
         /** @var list<Edit> $edits */
         $edits = [] === $values ? [] : [$hand->job->edit(Device::class, $device->id, $values)];
 
-        return [new ChangeSet(\sprintf('%s: %s', $device->name, implode(', ', $said)), $edits), $effects];
+        return new ChangeSet(\sprintf('%s: %s', $device->name, implode(', ', $said)), $edits);
     }
 
     private static function said(RunbookStep $step, StepRecorded $of): string

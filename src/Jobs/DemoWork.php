@@ -56,6 +56,7 @@ final readonly class DemoWork
     public function record(StoredJob $stored, Job $job, User $by): void
     {
         $runbooks = new Runbooks(new Settings($job));
+        $rows = $this->records->rows($stored);
         $minutes = 0;
         foreach (array_values($job->devices) as $index => $device) {
             if (0 !== $index % self::EVERY) {
@@ -66,7 +67,7 @@ final readonly class DemoWork
                 if ($this->isBehind($device, $step)) {
                     $recorded = new StepRecorded($step->id, true, kept: self::kept($device, $step));
                     $at = $this->clock->now()->modify(\sprintf('-1 day +%d minutes', $minutes += self::MINUTES));
-                    $this->em->persist($this->records->new($stored, $device->id, $recorded, $by, $at));
+                    $this->em->persist($this->records->new($rows[$device->id], $recorded, $by, $at));
                 }
             }
             $minutes = $minutes > 400 ? 0 : $minutes;

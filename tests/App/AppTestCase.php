@@ -96,6 +96,14 @@ abstract class AppTestCase extends WebTestCase
         return is_numeric($number) ? (int) $number : throw new \LogicException($sql);
     }
 
+    /** Questions that the database was asked so far. */
+    protected function selects(): int
+    {
+        $row = $this->em()->getConnection()->fetchNumeric("SHOW SESSION STATUS LIKE 'Com_select'");
+
+        return false !== $row && is_numeric($row[1]) ? (int) $row[1] : throw new \LogicException('no status');
+    }
+
     /** Lets the worker do the next thing that waits. */
     protected function work(string $queue = 'long_work'): void
     {

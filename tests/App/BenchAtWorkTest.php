@@ -31,6 +31,24 @@ final class BenchAtWorkTest extends AppTestCase
         self::assertSame(0, $this->number('SELECT COUNT(*) FROM bench_record WHERE withdrawn = 0'));
     }
 
+    public function testManyCostNoMoreQuestionsThanOne(): void
+    {
+        $this->as('tomas');
+        $recorded = $this->number('SELECT COUNT(*) FROM bench_record');
+        $costs = [];
+        foreach ([1, 3] as $count) {
+            $page = $this->client->request('GET', self::JOB.'/bench/several?of=kind:paging-horn');
+            $units = \array_slice($this->taken($page), 0, $count);
+            self::assertCount($count, $units);
+            $before = $this->selects();
+            $this->record($page, $units);
+            self::assertResponseRedirects();
+            $costs[] = $this->selects() - $before;
+        }
+        self::assertLessThanOrEqual(2, $costs[1] - $costs[0], implode(', ', $costs));
+        self::assertSame($recorded + 4, $this->number('SELECT COUNT(*) FROM bench_record'));
+    }
+
     public function testTheHolderOfAFactoryAddressIsServedFirstAndItsTimeRunsInItsCell(): void
     {
         $this->as('tomas');
@@ -191,12 +209,13 @@ final class BenchAtWorkTest extends AppTestCase
         return $checked->each(static fn (Crawler $i): string => (string) $i->attr('value'));
     }
 
-    private function record(Crawler $page): void
+    /** @param list<string>|null $units null: those that are ticked */
+    private function record(Crawler $page, ?array $units = null): void
     {
         $this->post(self::JOB.'/bench/several', [
             'of' => $page->filter('#batch input[name=of]')->attr('value'),
             'steps' => $page->filter('#batch input[name=steps]')->attr('value'),
-            'units' => $this->taken($page),
+            'units' => $units ?? $this->taken($page),
         ]);
     }
 }

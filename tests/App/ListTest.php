@@ -229,16 +229,11 @@ final class ListTest extends AppTestCase
 
     private function queries(string $path): int
     {
-        $status = function (): int {
-            $row = $this->em()->getConnection()->fetchNumeric("SHOW SESSION STATUS LIKE 'Com_select'");
-
-            return false !== $row && is_numeric($row[1]) ? (int) $row[1] : throw new \LogicException('no status');
-        };
-        $before = $status();
+        $before = $this->selects();
         $this->client->request('GET', $path);
         self::assertResponseIsSuccessful();
 
-        return $status() - $before;
+        return $this->selects() - $before;
     }
 
     private function upload(string $text): void
