@@ -87,7 +87,7 @@ test('a list pasted from a spreadsheet is previewed, taken over, addressed and u
     await page.getByRole('button', { name: 'all' }).click();
     await expect(page.getByRole('checkbox').first()).not.toBeChecked();
     await page.getByRole('button', { name: 'all' }).click();
-    await page.keyboard.press('t');
+    await Promise.all([page.waitForEvent('load'), page.keyboard.press('t')]);
     await expect(page.locator('main')).not.toContainText('no address yet');
     await page.keyboard.press('z');
     await expect(page.locator('.next')).toContainText('4 units have no address yet');
