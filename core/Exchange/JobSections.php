@@ -11,7 +11,7 @@ use Vorhut\Core\Job\RecordList;
 final class JobSections
 {
     /** Lists whose records later versions describe, with their place: kept as they come. */
-    private const LATER = ['voice' => ['trunks' => 91, 'routes' => 92], '' => ['flows' => 100]];
+    private const LATER = ['' => ['flows' => 100]];
 
     /** @return array<string, array<string, RecordList|null>> lists by section and name, in order; null for one that is only kept */
     public static function all(): array

@@ -4,30 +4,91 @@ declare(strict_types=1);
 
 namespace Vorhut\Core\Job;
 
+use Vorhut\Core\Net\Ipv4Address;
+use Vorhut\Core\Record\Checked;
+use Vorhut\Core\Record\Field\Choice;
+use Vorhut\Core\Record\Field\Flag;
 use Vorhut\Core\Record\Field\Name;
+use Vorhut\Core\Record\Field\Nested;
+use Vorhut\Core\Record\Field\Parsed;
 use Vorhut\Core\Record\Field\Refers;
+use Vorhut\Core\Record\Field\RefersToSome;
 use Vorhut\Core\Record\Field\Text;
+use Vorhut\Core\Record\Field\WholeNumber;
+use Vorhut\Core\Record\Given;
 
-/** A number people dial, the device it rings and the phone system it registers at. */
-final readonly class Extension
+/** A number people dial, what answers there and the phone system it belongs to. */
+final readonly class Extension implements Checked
 {
+    /** @param list<string> $members numbers that ring, or that are spoken to, in order */
     public function __construct(
         #[Text(
             'Number',
             required: true,
             max: 15,
-            pattern: '/^\d{2,15}$/D',
-            says: 'two to fifteen digits, in quotes',
+            pattern: '/^\d{1,15}$/D',
+            says: 'one to fifteen digits, in quotes',
             advice: 'Such as "2001".',
             technical: true,
         )]
         public string $number,
+        #[Choice(ExtensionKind::class, 'What answers', default: ExtensionKind::Sip)]
+        public ExtensionKind $kind,
         #[Name(insteadOf: 'number')]
         public string $name,
         #[Refers('devices', 'device', 'Rings')]
         public ?string $device,
         #[Refers('devices', 'device', 'Registers at')]
         public ?string $server,
+        #[Text('Socket of the unit, where it is analogue', max: 64, technical: true)]
+        public ?string $port,
+        #[WholeNumber(1, 20, 'Registrations at a time', default: 1)]
+        public int $registrations,
+        #[Text('Person', max: 120)]
+        public ?string $user,
+        #[Text('Mail', max: 254, pattern: '/^[^@\s]+@[^@\s]+$/D', says: 'a mail address', technical: true)]
+        public ?string $mail,
+        #[Refers('locations', 'location', 'Place told to helpers, where it is not the unit\'s')]
+        public ?string $location,
+        #[RefersToSome('extensions', 'extension', 'Members')]
+        public array $members,
+        #[Choice(RingOrder::class, 'Members ring', default: RingOrder::All)]
+        public RingOrder $ring,
+        #[WholeNumber(5, 300, 'Seconds it rings', default: 25)]
+        public int $seconds,
+        #[Flag('has a mailbox for messages')]
+        public bool $mailbox,
+        #[CallsTo('When nobody answers, or it is busy')]
+        public ?CallTarget $otherwise,
+        #[Parsed(Ipv4Address::class, 'Group address that is spoken to')]
+        public ?Ipv4Address $group,
+        #[WholeNumber(2, 1000, 'Sites at once')]
+        public ?int $sites,
+        #[Nested(Menu::class, 'Menu')]
+        public Menu $menu,
     ) {
+    }
+
+    public function check(Given $given): void
+    {
+        if (null !== $this->group && !$this->group->isMulticast()) {
+            throw $given->refuse('group', 'a multicast address', 'Such as 239.192.1.1 (RFC 2365).');
+        }
+        if (!$this->menu->isEmpty() && ExtensionKind::Attendant !== $this->kind) {
+            throw $given->refuse('menu', 'nothing: only an attendant has a menu', 'Give it the kind "attendant".');
+        }
+        if (\in_array($this->number, $this->members, true)) {
+            throw $given->refuse('members', 'other numbers than its own');
+        }
+    }
+
+    /** Whether a unit of its own registers for it. */
+    public function isOfUnit(): bool
+    {
+        return match ($this->kind) {
+            ExtensionKind::Sip, ExtensionKind::Fax => true,
+            ExtensionKind::Analogue => null !== $this->device && $this->device !== $this->server,
+            default => false,
+        };
     }
 }

@@ -9,9 +9,6 @@ use Symfony\Component\Console\Input\InputInterface;
 use Symfony\Component\Console\Output\OutputInterface;
 use Vorhut\Core\Job\Job;
 use Vorhut\Core\Reach\ReachQueries;
-use Vorhut\Core\Record\FileError;
-use Vorhut\Core\Record\InvalidFile;
-use Vorhut\Core\Record\Json;
 
 #[AsCommand('reach', 'Answers reach queries from standard input, one JSON object a line', help: <<<'TXT'
     Queries and verdicts are NDJSON, in the same order:
@@ -25,31 +22,11 @@ final class ReachCommand extends JobCommand
     protected function answer(Job $job, InputInterface $input, OutputInterface $output): int
     {
         $queries = new ReachQueries($job);
-        $code = self::OK;
-        $stdin = fopen('php://stdin', 'r');
-        $answers = '';
-        while (false !== $stdin && false !== ($line = fgets($stdin))) {
-            $line = trim($line);
-            if ('' === $line) {
-                continue;
-            }
-            $decoded = json_decode($line, true);
-            $id = \is_array($decoded) ? ($decoded['id'] ?? null) : null;
-            try {
-                $answer = ['id' => $id, ...$queries->answer($line, $decoded)];
-            } catch (InvalidFile $e) {
-                $answer = ['id' => $id, 'errors' => array_map(static fn (FileError $error): array => get_object_vars($error), $e->errors)];
-                $code = self::BAD_INPUT;
-            }
-            $answers .= Json::line($answer)."\n";
-            // Whoever asks line by line gets each answer at once; a whole file's are written in parts.
-            if (0 === stream_get_meta_data($stdin)['unread_bytes']) {
-                $output->write($answers, false, OutputInterface::OUTPUT_RAW);
-                $answers = '';
-            }
-        }
-        $output->write($answers, false, OutputInterface::OUTPUT_RAW);
 
-        return $code;
+        return NdjsonAnswers::write(
+            $output,
+            static fn (mixed $query, string $line): array => $queries->answer($line, $query),
+            true,
+        );
     }
 }

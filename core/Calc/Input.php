@@ -1,0 +1,92 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Core\Calc;
+
+use Vorhut\Core\InvalidValue;
+
+/** One thing a calculation takes. */
+final readonly class Input
+{
+    /**
+     * @param string $says what it is, with what it may be
+     * @param bool|int|float|string|null $default null: it may be left out where another stands for it
+     * @param list<string> $options the words it may be; none for numbers
+     */
+    private function __construct(
+        public string $name,
+        public string $unit,
+        public string $says,
+        public bool|int|float|string|null $default,
+        public float $min,
+        public float $max,
+        public bool $isWhole,
+        public array $options,
+    ) {
+    }
+
+    public static function number(
+        string $name,
+        string $unit,
+        string $says,
+        float $min,
+        float $max,
+        int|float|null $default = null,
+    ): self {
+        return new self($name, $unit, $says, $default, $min, $max, false, []);
+    }
+
+    public static function whole(string $name, string $unit, string $says, int $min, int $max, ?int $default = null): self
+    {
+        return new self($name, $unit, $says, $default, $min, $max, true, []);
+    }
+
+    /** @param non-empty-list<string> $options */
+    public static function word(string $name, string $says, array $options, string $default): self
+    {
+        return new self($name, '', $says, $default, 0, 0, false, $options);
+    }
+
+    public static function flag(string $name, string $says): self
+    {
+        return new self($name, '', $says, false, 0, 0, false, []);
+    }
+
+    public function isFlag(): bool
+    {
+        return \is_bool($this->default);
+    }
+
+    /** @throws InvalidValue */
+    public function read(mixed $value): bool|int|float|string
+    {
+        if ($this->isFlag() && \is_bool($value)) {
+            return $value;
+        }
+        if ([] !== $this->options && \is_string($value)) {
+            return $value;
+        }
+        if (!$this->isFlag() && [] === $this->options && (\is_int($value) || \is_float($value))) {
+            $isFit = $value >= $this->min && $value <= $this->max && (!$this->isWhole || (float) $value === floor((float) $value));
+            if ($isFit) {
+                return $this->isWhole ? (int) $value : $value;
+            }
+        }
+
+        throw new InvalidValue(
+            \is_scalar($value) ? var_export($value, true) : get_debug_type($value),
+            $this->allowed(),
+            \sprintf('"%s" is %s.', $this->name, $this->says),
+        );
+    }
+
+    public function allowed(): string
+    {
+        return match (true) {
+            $this->isFlag() => 'true or false',
+            [] !== $this->options => 'one of '.implode(', ', $this->options),
+            default => \sprintf('a %s from %s to %s', $this->isWhole ? 'whole number' : 'number', $this->min, $this->max),
+        };
+    }
+}

@@ -1,0 +1,24 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Core\Job;
+
+use Vorhut\Core\Record\Field\Labelled;
+
+/** How pressed keys travel during a call. */
+enum KeyTones: string implements Labelled
+{
+    case Rfc4733 = 'rfc4733';
+    case Info = 'info';
+    case Inband = 'inband';
+
+    public function label(): string
+    {
+        return match ($this) {
+            self::Rfc4733 => 'as events in the media (RFC 4733)',
+            self::Info => 'by SIP INFO (RFC 6086)',
+            self::Inband => 'as tones in the sound',
+        };
+    }
+}

@@ -1,0 +1,57 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Core\Job;
+
+use Vorhut\Core\Record\Checked;
+use Vorhut\Core\Record\Field\Flag;
+use Vorhut\Core\Record\Field\Records;
+use Vorhut\Core\Record\Field\Text;
+use Vorhut\Core\Record\Field\WholeNumber;
+use Vorhut\Core\Record\Given;
+
+/** What an attendant does with the keys that a caller presses. */
+final readonly class Menu implements Checked
+{
+    /** @param list<MenuKey> $keys */
+    public function __construct(
+        #[Text('Says', max: 400)]
+        public ?string $greeting,
+        #[Records(MenuKey::class, 'Keys')]
+        public array $keys,
+        #[WholeNumber(1, 60, 'Seconds it waits for a key', default: 5)]
+        public int $seconds,
+        #[CallsTo('When nobody presses a key')]
+        public ?CallTarget $timeout,
+        #[CallsTo('When the key leads nowhere')]
+        public ?CallTarget $invalid,
+        #[Flag('extensions may be dialled')]
+        public bool $directDial,
+    ) {
+    }
+
+    public function check(Given $given): void
+    {
+        $keys = array_map(static fn (MenuKey $k): string => $k->key, $this->keys);
+        if (\count($keys) !== \count(array_unique($keys))) {
+            throw $given->refuse('keys', 'each key once');
+        }
+    }
+
+    public function isEmpty(): bool
+    {
+        return [] === $this->keys && !$this->directDial && null === $this->timeout && null === $this->invalid;
+    }
+
+    public function leadsBy(string $key): ?CallTarget
+    {
+        foreach ($this->keys as $one) {
+            if ($one->key === $key) {
+                return $one->to;
+            }
+        }
+
+        return null;
+    }
+}

@@ -1,0 +1,30 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Core\Job;
+
+use Vorhut\Core\Dial\NumberRange;
+use Vorhut\Core\Record\Field\Choice;
+use Vorhut\Core\Record\Field\Name;
+use Vorhut\Core\Record\Field\Parsed;
+use Vorhut\Core\Record\Field\Refers;
+use Vorhut\Core\Record\Field\Slug;
+
+/** Numbers set aside for a place, a department or a kind of extension. */
+final readonly class NumberBlock
+{
+    public function __construct(
+        #[Slug]
+        public string $id,
+        #[Name]
+        public string $name,
+        #[Parsed(NumberRange::class, 'Numbers', required: true)]
+        public NumberRange $numbers,
+        #[Refers('locations', 'location', 'For')]
+        public ?string $location,
+        #[Choice(ExtensionKind::class, 'Only for')]
+        public ?ExtensionKind $kind,
+    ) {
+    }
+}

@@ -1,0 +1,30 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Core\Job;
+
+use Vorhut\Core\Record\Field\Choice;
+use Vorhut\Core\Record\Field\Name;
+use Vorhut\Core\Record\Field\Text;
+
+/** A short code that people dial: for an outside line, for help, for a service or a feature of the phone system. */
+final readonly class NumberCode
+{
+    public function __construct(
+        #[Text(
+            'Code',
+            required: true,
+            max: 10,
+            pattern: '/^[0-9*#]{1,10}$/D',
+            says: 'one to ten of 0 to 9, * and #, in quotes',
+            technical: true,
+        )]
+        public string $code,
+        #[Choice(NumberCodeKind::class, 'For', required: true)]
+        public NumberCodeKind $kind,
+        #[Name(insteadOf: 'code')]
+        public string $name,
+    ) {
+    }
+}

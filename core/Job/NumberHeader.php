@@ -1,0 +1,24 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Core\Job;
+
+use Vorhut\Core\Record\Field\Labelled;
+
+/** Where a call that comes in carries the number that was dialled. */
+enum NumberHeader: string implements Labelled
+{
+    case Request = 'request';
+    case To = 'to';
+    case Diversion = 'diversion';
+
+    public function label(): string
+    {
+        return match ($this) {
+            self::Request => 'request line',
+            self::To => 'To',
+            self::Diversion => 'Diversion (RFC 5806)',
+        };
+    }
+}

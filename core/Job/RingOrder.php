@@ -1,0 +1,22 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Core\Job;
+
+use Vorhut\Core\Record\Field\Labelled;
+
+/** In which order a group rings. */
+enum RingOrder: string implements Labelled
+{
+    case All = 'all';
+    case InTurn = 'in-turn';
+
+    public function label(): string
+    {
+        return match ($this) {
+            self::All => 'all at once',
+            self::InTurn => 'one after the other',
+        };
+    }
+}

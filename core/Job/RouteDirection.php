@@ -1,0 +1,22 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Core\Job;
+
+use Vorhut\Core\Record\Field\Labelled;
+
+/** Which way a route leads. */
+enum RouteDirection: string implements Labelled
+{
+    case Out = 'out';
+    case In = 'in';
+
+    public function label(): string
+    {
+        return match ($this) {
+            self::Out => 'out of the house',
+            self::In => 'into the house',
+        };
+    }
+}

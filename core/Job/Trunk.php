@@ -1,0 +1,63 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Core\Job;
+
+use Vorhut\Core\Record\Field\Choice;
+use Vorhut\Core\Record\Field\Name;
+use Vorhut\Core\Record\Field\Nested;
+use Vorhut\Core\Record\Field\Refers;
+use Vorhut\Core\Record\Field\Slug;
+use Vorhut\Core\Record\Field\Text;
+
+/** A way for calls to another network, by SIP, an analogue line or a mobile card; a SIP trunk has two ends, which must agree. */
+final readonly class Trunk
+{
+    public function __construct(
+        #[Slug]
+        public string $id,
+        #[Name]
+        public string $name,
+        #[Choice(TrunkKind::class, 'By', default: TrunkKind::Sip)]
+        public TrunkKind $kind,
+        #[Refers('devices', 'device', 'Phone system')]
+        public ?string $system,
+        #[Refers('devices', 'device', 'Far end, where that is a unit of ours')]
+        public ?string $peer,
+        #[Text('Socket of the phone system', max: 64, technical: true)]
+        public ?string $port,
+        #[Text(
+            'Number it is called by',
+            max: 20,
+            pattern: '/^\+?\d{2,15}$/D',
+            says: 'a number of digits, with a + in front or not',
+            technical: true,
+        )]
+        public ?string $number,
+        #[Nested(TrunkEnd::class, 'Our end')]
+        public TrunkEnd $ours,
+        #[Nested(TrunkEnd::class, 'Their end')]
+        public TrunkEnd $theirs,
+        #[CallsTo('Where calls go that no route takes')]
+        public ?CallTarget $fallback,
+    ) {
+    }
+
+    /** How many calls it carries at a time; null where nobody has said. */
+    public function channels(): ?int
+    {
+        if (TrunkKind::Sip !== $this->kind) {
+            return 1;
+        }
+        $said = array_filter([$this->ours->channels, $this->theirs->channels], \is_int(...));
+
+        return [] === $said ? null : min($said);
+    }
+
+    /** Where calls carry the number that was dialled, as we read it. */
+    public function header(): NumberHeader
+    {
+        return $this->ours->header ?? NumberHeader::Request;
+    }
+}

@@ -1,0 +1,50 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Core\Job;
+
+use Vorhut\Core\Record\Field\Choice;
+use Vorhut\Core\Record\Field\Choices;
+use Vorhut\Core\Record\Field\Text;
+use Vorhut\Core\Record\Field\WholeNumber;
+
+/** What one side of a trunk holds to be so; null and empty where it has not said. */
+final readonly class TrunkEnd
+{
+    /**
+     * @param list<SipTransport> $transports
+     * @param list<Codec> $codecs in order
+     */
+    public function __construct(
+        #[Text('Carrier\'s server', max: 253, technical: true)]
+        public ?string $server,
+        #[WholeNumber(1, 65535, 'Carrier\'s port')]
+        public ?int $port,
+        #[Text('Our address, as the carrier sees it', max: 253, technical: true)]
+        public ?string $source,
+        #[WholeNumber(1, 65535, 'Our port')]
+        public ?int $sourcePort,
+        #[Text('Domain', max: 253, technical: true)]
+        public ?string $domain,
+        #[Choices(SipTransport::class, 'Transport')]
+        public array $transports,
+        #[Choice(TrunkTrust::class, 'Who calls is known by')]
+        public ?TrunkTrust $trust,
+        #[Text('Login', max: 120, technical: true)]
+        public ?string $login,
+        #[Choice(TrunkStanding::class, 'Registration')]
+        public ?TrunkStanding $standing,
+        #[Choices(Codec::class, 'Codecs')]
+        public array $codecs,
+        #[Choice(KeyTones::class, 'Key tones')]
+        public ?KeyTones $keyTones,
+        #[Choice(FaxMode::class, 'Fax')]
+        public ?FaxMode $fax,
+        #[WholeNumber(1, 10000, 'Calls at once')]
+        public ?int $channels,
+        #[Choice(NumberHeader::class, 'Dialled number stands in')]
+        public ?NumberHeader $header,
+    ) {
+    }
+}

@@ -1,0 +1,22 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Core\Job;
+
+use Vorhut\Core\Record\Field\Labelled;
+
+/** How the far end of a trunk knows who calls. */
+enum TrunkTrust: string implements Labelled
+{
+    case Password = 'password';
+    case Address = 'address';
+
+    public function label(): string
+    {
+        return match ($this) {
+            self::Password => 'login and password',
+            self::Address => 'the address calls come from',
+        };
+    }
+}

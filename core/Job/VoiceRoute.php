@@ -1,0 +1,88 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Core\Job;
+
+use Vorhut\Core\Dial\DigitMap;
+use Vorhut\Core\Dial\NumberRange;
+use Vorhut\Core\Record\Checked;
+use Vorhut\Core\Record\Field\Choice;
+use Vorhut\Core\Record\Field\Name;
+use Vorhut\Core\Record\Field\Parsed;
+use Vorhut\Core\Record\Field\ParsedList;
+use Vorhut\Core\Record\Field\Refers;
+use Vorhut\Core\Record\Field\RefersToSome;
+use Vorhut\Core\Record\Field\Slug;
+use Vorhut\Core\Record\Field\Text;
+use Vorhut\Core\Record\Field\WholeNumber;
+use Vorhut\Core\Record\Given;
+
+/** What happens to calls to some numbers: out by trunks in order, or in to somebody of the house. */
+final readonly class VoiceRoute implements Checked
+{
+    /**
+     * @param list<NumberRange>|null $from extensions that may use it; null: everybody
+     * @param list<string> $trunks tried in order; none: all of the job in theirs
+     */
+    public function __construct(
+        #[Slug]
+        public string $id,
+        #[Choice(RouteDirection::class, 'Leads', required: true)]
+        public RouteDirection $direction,
+        #[Refers('trunks', 'trunk', 'Calls that come by')]
+        public ?string $trunk,
+        #[Parsed(DigitMap::class, 'Digit map', required: true)]
+        public DigitMap $digitMap,
+        #[WholeNumber(0, 40, 'Digits taken off the front', default: 0)]
+        public int $strip,
+        #[Text('Digits put in front', max: 20, default: '', pattern: '/^\+?[0-9*#]*$/D', says: 'digits, * or #', technical: true)]
+        public string $prefix,
+        #[ParsedList(NumberRange::class, 'Who may', orNothing: true)]
+        public ?array $from,
+        #[RefersToSome('trunks', 'trunk', 'Trunks in order')]
+        public array $trunks,
+        #[CallsTo('Leads to')]
+        public ?CallTarget $to,
+        #[Name]
+        public string $name,
+        #[Refers('hours', 'timetable', 'Only in the hours of')]
+        public ?string $hours,
+        #[CallsTo('Outside these hours')]
+        public ?CallTarget $closed,
+    ) {
+    }
+
+    public function check(Given $given): void
+    {
+        $others = RouteDirection::Out === $this->direction ? ['trunk', 'closed'] : ['from', 'trunks'];
+        foreach ($others as $key) {
+            if (!\in_array($this->{$key}, [null, []], true)) {
+                throw $given->refuse($key, \sprintf('nothing: this route leads %s', $this->direction->label()));
+            }
+        }
+        if (null !== $this->closed && null === $this->hours) {
+            throw $given->refuse('closed', 'nothing without a timetable', 'Name a timetable in "hours".');
+        }
+    }
+
+    public function allows(string $extension): bool
+    {
+        if (null === $this->from) {
+            return true;
+        }
+        foreach ($this->from as $range) {
+            if ($range->has($extension)) {
+                return true;
+            }
+        }
+
+        return false;
+    }
+
+    /** What is sent on of a number that was dialled. */
+    public function digits(string $dialled): string
+    {
+        return $this->prefix.substr($dialled, $this->strip);
+    }
+}

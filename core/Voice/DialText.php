@@ -1,0 +1,38 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Core\Voice;
+
+/** The answer to one dialled number, for people. */
+final class DialText
+{
+    public static function of(DialQuery $query, Dialled $dialled, VoicePlan $plan): string
+    {
+        $lines = [
+            'Dialled' => \sprintf('%s %s', $query->number, null === $query->from ? 'by '.$query->trunk : 'at '.$query->from),
+            'Taken by' => [] === $dialled->matched ? 'no route' : implode(', ', $dialled->matched),
+            'Goes by' => $dialled->route ?? 'no route',
+            'Sent on' => '' === $dialled->digits ? 'no digits' : $dialled->digits,
+            'Ends at' => self::end($dialled->to, $plan),
+            'Caller waits' => \sprintf('%d s', $dialled->waitSeconds),
+            'So' => $dialled->verdict->label(),
+        ];
+        $text = '';
+        foreach ($lines as $name => $value) {
+            $text .= str_pad($name, 14).$value."\n";
+        }
+
+        return $text."\n".$dialled->why."\n";
+    }
+
+    private static function end(?DialEnd $end, VoicePlan $plan): string
+    {
+        if (null === $end) {
+            return 'nowhere';
+        }
+        $name = 'trunk' === $end->kind ? $plan->trunks[$end->id]->name ?? $end->id : $plan->extension($end->id)->name ?? $end->id;
+
+        return $name === $end->id ? \sprintf('%s %s', $end->kind, $end->id) : \sprintf('%s %s, %s', $end->kind, $end->id, $name);
+    }
+}
