@@ -58,13 +58,13 @@ final readonly class DialQuery
             throw new InvalidValue($texts['header'], 'no header for calls from inside', 'Only a trunk brings the number in a header.');
         }
         $number = $texts['number'] ?? '';
-        $at = isset($texts['at']) ? self::time($texts['at'], $zone) : null;
+        $at = isset($texts['at']) ? self::moment($texts['at'], $zone) : null;
 
         return null === $from ? self::by((string) $trunk, $number, $texts['header'] ?? null, $at) : self::from($from, $number, $at);
     }
 
     /** @throws InvalidValue */
-    private static function time(string $text, \DateTimeZone $zone): \DateTimeImmutable
+    private static function moment(string $text, \DateTimeZone $zone): \DateTimeImmutable
     {
         foreach (self::FORMATS as $format) {
             $time = \DateTimeImmutable::createFromFormat($format, $text, $zone);

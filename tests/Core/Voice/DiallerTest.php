@@ -35,12 +35,14 @@ final class DiallerTest extends TestCase
             ['id' => 'spare', 'kind' => 'mobile'],
         ],
         'routes' => [
-            ['id' => 'out-1', 'direction' => 'out', 'digitMap' => '0x.T|1xx', 'strip' => 1, 'from' => ['2000-2099'], 'trunks' => ['carrier']],
+            ['id' => 'out-1', 'direction' => 'out', 'digitMap' => '0x.T|1xx', 'strip' => 1, 'from' => ['2000-2099'],
+                'trunks' => ['carrier']],
             ['id' => 'long', 'direction' => 'out', 'digitMap' => '00xxx.', 'strip' => 2, 'prefix' => '+', 'from' => ['2150'],
                 'trunks' => ['spare', 'carrier']],
             ['id' => 'day', 'direction' => 'out', 'digitMap' => '*7', 'hours' => 'office'],
             ['id' => 'desk', 'direction' => 'out', 'digitMap' => '9', 'to' => 'attendant:2100'],
-            ['id' => 'in-1', 'direction' => 'in', 'trunk' => 'carrier', 'digitMap' => '5550121', 'to' => 'extension:2001', 'hours' => 'office'],
+            ['id' => 'in-1', 'direction' => 'in', 'trunk' => 'carrier', 'digitMap' => '5550121', 'to' => 'extension:2001',
+                'hours' => 'office'],
             ['id' => 'in-2', 'direction' => 'in', 'trunk' => 'carrier', 'digitMap' => '555012x', 'to' => 'group:2050', 'hours' => 'office',
                 'closed' => 'attendant:2100'],
             ['id' => 'in-3', 'direction' => 'in', 'digitMap' => '55520xx', 'strip' => 3],
@@ -64,7 +66,8 @@ final class DiallerTest extends TestCase
         yield 'out, three digits' => [$at('2001', '112'), ['out-1'], 'out-1', '12', 'trunk carrier', 4, 'routed'];
         yield 'the longest of a map' => [$at('2001', '119'), ['out-1'], 'out-1', '19', 'trunk carrier', 0, 'routed'];
         yield 'not the caller' => [$at('2150', '0123'), ['out-1'], null, '0123', null, 0, 'not-allowed'];
-        yield 'matched by two, taken by the second' => [$at('2150', '00123'), ['out-1', 'long'], 'long', '+123', 'trunk spare', 4, 'routed'];
+        yield 'matched by two, taken by the second' => [$at('2150', '00123'), ['out-1', 'long'], 'long', '+123',
+            'trunk spare', 4, 'routed'];
         yield 'an extension before a route' => [$at('2001', '1122'), [], null, '1122', 'fax 1122', 0, 'routed'];
         yield 'strip of all' => [$at('2001', '0'), ['out-1'], 'out-1', '', 'trunk carrier', 4, 'routed'];
         yield 'nobody' => [$at('2001', '77'), [], null, '77', null, 0, 'no-route'];
@@ -75,7 +78,8 @@ final class DiallerTest extends TestCase
         yield 'in at night' => [$in('5550121') + ['at' => '2026-11-25T17:00'], ['in-1', 'in-2'], 'in-2', '5550121', 'attendant 2100', 0,
             'routed'];
         yield 'in by day' => [$in('5550122') + ['at' => '2026-11-25T16:59'], ['in-2'], 'in-2', '5550122', 'group 2050', 0, 'routed'];
-        yield 'on a Saturday' => [$in('5550122') + ['at' => '2026-11-28T10:00'], ['in-2'], 'in-2', '5550122', 'attendant 2100', 0, 'routed'];
+        yield 'on a Saturday' => [$in('5550122') + ['at' => '2026-11-28T10:00'], ['in-2'], 'in-2', '5550122',
+            'attendant 2100', 0, 'routed'];
         yield 'on a holiday' => [$in('5550122') + ['at' => '2026-12-25T10:00'], ['in-2'], 'in-2', '5550122', 'attendant 2100', 0, 'routed'];
         // 07:30 in UTC is 08:30 in Oslo.
         yield 'in another zone' => [$in('5550122') + ['at' => '2026-11-25T07:30+00:00'], ['in-2'], 'in-2', '5550122', 'group 2050', 0,
@@ -151,9 +155,10 @@ final class DiallerTest extends TestCase
                 return '2150' === $extension->number ? null : 'Its cable is cut.';
             }
         };
-        $devices = ['devices' => array_map(static fn (string $id): array => ['id' => $id, 'profile' => 'generic-host', 'interfaces' => []], [
-            'pbx', 'phone-2001', 'phone-2002', 'phone-2150',
-        ])];
+        $devices = ['devices' => array_map(static fn (string $id): array => ['id' => $id, 'profile' => 'generic-host',
+            'interfaces' => []], [
+                'pbx', 'phone-2001', 'phone-2002', 'phone-2150',
+            ])];
         $dial = static fn (string $from, string $number): Dialled => self::dial(compact('from', 'number'), $voice, $devices, $deaf);
         self::assertSame(['not-registered', '2001'], [$dial('2150', '2001')->verdict->value, $dial('2150', '2001')->to?->id]);
         self::assertSame('voicemail', $dial('2150', '2002')->verdict->value);
@@ -205,7 +210,8 @@ final class DiallerTest extends TestCase
      */
     private static function dial(array $query, array $voice = self::VOICE, array $more = [], ?Registrations $registrations = null): Dialled
     {
-        $file = ['format' => 'vorhut-job', 'version' => 1, 'job' => ['name' => 'T', 'timezone' => 'Europe/Oslo'], ...$more, 'voice' => $voice];
+        $file = ['format' => 'vorhut-job', 'version' => 1, 'job' => ['name' => 'T', 'timezone' => 'Europe/Oslo'], ...$more,
+            'voice' => $voice];
         $job = JobFile::read(Json::pretty($file), ShippedProfiles::load());
         $dialler = new Dialler(new VoicePlan($job), $registrations ?? new RegistrationPaths($job));
 
