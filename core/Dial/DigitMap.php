@@ -43,6 +43,18 @@ final readonly class DigitMap implements \Stringable, Written
         return new self($text, $alternatives);
     }
 
+    /**
+     * A map that takes just these numbers.
+     *
+     * @param non-empty-list<string> $numbers as Digits::of gives them
+     */
+    public static function ofNumbers(array $numbers): self
+    {
+        $text = implode('|', $numbers);
+
+        return new self($text, array_map(static fn (string $number): array => self::positions($text, $number), $numbers));
+    }
+
     public static function pattern(): string
     {
         $position = '(?:[0-9A-Da-d*#xXtT]|\\[(?:[0-9]-[0-9]|[0-9A-Da-d*#xXtT])+\\])\\.?';

@@ -71,6 +71,35 @@ final class DigitReader
         return $reading;
     }
 
+    /**
+     * Which maps any number at all is taken by.
+     *
+     * @param int $most sets of positions that are looked at
+     *
+     * @return list<array{matches: list<int>, such: string}>|null each list of maps once, with a number that they take; null: too many
+     */
+    public function all(int $most): ?array
+    {
+        $this->forget();
+        $found = [];
+        $numbers = [$this->first => ''];
+        for ($state = 0; $state < \count($this->sets); ++$state) {
+            if ($state > $most) {
+                return null;
+            }
+            $matches = $this->readings[$state]->matches;
+            if ('' !== $numbers[$state] && [] !== $matches) {
+                $found[implode(' ', $matches)] ??= ['matches' => $matches, 'such' => $numbers[$state]];
+            }
+            foreach (str_split(Digits::SYMBOLS) as $digit) {
+                $next = $this->next[$state][$digit] ?? $this->follow($state, $digit);
+                $numbers[$next] ??= $numbers[$state].$digit;
+            }
+        }
+
+        return array_values($found);
+    }
+
     private function follow(int $state, string $digit): int
     {
         $symbol = 1 << (int) strpos(Digits::SYMBOLS, $digit);

@@ -14,7 +14,10 @@ final readonly class Finding
     /** A few words for a drawing. */
     public string $short;
 
-    /** @param list<string> $devices ids of devices and routers */
+    /**
+     * @param list<string> $devices ids of devices and routers
+     * @param list<array{string, string}> $records others that it is about: the name of their list, and their id
+     */
     public function __construct(
         About $about,
         public Severity $severity,
@@ -29,6 +32,7 @@ final readonly class Finding
         /** The value it is about, such as an address. */
         public ?string $value = null,
         ?string $short = null,
+        public array $records = [],
     ) {
         $this->rule = $about->id;
         $this->stop = $about->stop;

@@ -11,5 +11,6 @@ enum Stop: string
     case Devices = 'devices';
     case Pairings = 'pairings';
     case Bench = 'bench';
+    case Voice = 'voice';
     case Proof = 'proof';
 }

@@ -10,6 +10,7 @@ use Vorhut\Core\Record\Field\Nested;
 use Vorhut\Core\Record\Field\Refers;
 use Vorhut\Core\Record\Field\Slug;
 use Vorhut\Core\Record\Field\Text;
+use Vorhut\Core\Record\Field\WholeNumber;
 
 /** A way for calls to another network, by SIP, an analogue line or a mobile card; a SIP trunk has two ends, which must agree. */
 final readonly class Trunk
@@ -41,6 +42,12 @@ final readonly class Trunk
         public TrunkEnd $theirs,
         #[CallsTo('Where calls go that no route takes')]
         public ?CallTarget $fallback,
+        #[WholeNumber(0, 1000000, 'Calls in the busy hour')]
+        public ?int $callsPerHour,
+        #[WholeNumber(1, 86400, 'Seconds of a call', default: 180)]
+        public int $holdSeconds,
+        #[WholeNumber(1, 10000000, 'Kilobits per second that its line has for calls')]
+        public ?int $lineKbps,
     ) {
     }
 

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Vorhut\Core\Profile;
 
+use Vorhut\Core\Record\Field\Choice;
 use Vorhut\Core\Record\Field\Flag;
 use Vorhut\Core\Record\Field\Name;
 use Vorhut\Core\Record\Field\Slug;
@@ -24,6 +25,8 @@ final readonly class Capacity
         public ?string $coupling,
         #[Flag('counts the extensions that register here')]
         public bool $extensions,
+        #[Choice(CapacityOf::class, 'Limits')]
+        public ?CapacityOf $of,
     ) {
     }
 }

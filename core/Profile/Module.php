@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Vorhut\Core\Profile;
 
+use Vorhut\Core\Record\Field\Choice;
 use Vorhut\Core\Record\Field\Name;
 use Vorhut\Core\Record\Field\Slug;
 use Vorhut\Core\Record\Field\Text;
@@ -21,6 +22,8 @@ final readonly class Module
         public int $sockets,
         #[Text('What comes with it', max: 200, default: '')]
         public string $with,
+        #[Choice(Feed::class, 'What its sockets are')]
+        public ?Feed $feeds,
     ) {
     }
 }

@@ -58,6 +58,12 @@ final class CheckTest extends TestCase
                 'supply-wrong arrivals',
                 'ambient-limit hut-phone',
                 'ambient-limit hut-camera',
+                'help-not-reached ',
+                'number-clash horn-1',
+                'route-never-taken ',
+                'trunk-ends-differ pbx',
+                'trunk-ends-differ pbx',
+                'trunk-too-narrow pbx',
             ],
             $found,
         );

@@ -1,0 +1,55 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Core\Findings\Voice;
+
+use Vorhut\Core\Findings\About;
+use Vorhut\Core\Findings\Finding;
+use Vorhut\Core\Findings\Plan;
+use Vorhut\Core\Findings\Rule;
+use Vorhut\Core\Findings\Severity;
+use Vorhut\Core\Findings\Stop;
+use Vorhut\Core\Job\Extension;
+use Vorhut\Core\Job\ExtensionKind;
+
+/** A number at which nothing can answer yet. */
+final class ExtensionUnfinished implements Rule
+{
+    public function about(): About
+    {
+        return new About('extension-unfinished', 440, Stop::Voice);
+    }
+
+    public function check(Plan $plan): iterable
+    {
+        foreach ($plan->job->extensions as $extension) {
+            $lacks = self::lacks($extension);
+            if (null !== $lacks) {
+                yield new Finding(
+                    $this->about(),
+                    Severity::Care,
+                    \sprintf('%s has no %s yet', $extension->number, $lacks),
+                    'Whoever dials it gets nobody.',
+                    array_filter([$extension->device], \is_string(...)),
+                    \sprintf('Plan its %s, or take the number out.', $lacks),
+                    value: $extension->number,
+                    records: [['extensions', $extension->number]],
+                );
+            }
+        }
+    }
+
+    private static function lacks(Extension $extension): ?string
+    {
+        return match ($extension->kind) {
+            ExtensionKind::Sip => null === $extension->device ? 'unit' : (null === $extension->server ? 'phone system' : null),
+            ExtensionKind::Group => [] === $extension->members ? 'members' : null,
+            ExtensionKind::Attendant => $extension->menu->isEmpty() ? 'menu' : null,
+            ExtensionKind::Paging => [] === $extension->members && null === $extension->group ? 'members or group address' : null,
+            ExtensionKind::Conference => null === $extension->sites ? 'number of sites' : null,
+            ExtensionKind::Fax => null === ($extension->mail ?? $extension->device) ? 'mail address of whoever gets the faxes' : null,
+            ExtensionKind::Analogue, ExtensionKind::Voicemail => null,
+        };
+    }
+}

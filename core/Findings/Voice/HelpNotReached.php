@@ -1,0 +1,41 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Core\Findings\Voice;
+
+use Vorhut\Core\Findings\About;
+use Vorhut\Core\Findings\Finding;
+use Vorhut\Core\Findings\Plan;
+use Vorhut\Core\Findings\Rule;
+use Vorhut\Core\Findings\Severity;
+use Vorhut\Core\Findings\Stop;
+use Vorhut\Core\Voice\CallerGroups;
+use Vorhut\Core\Voice\HelpCalls;
+use Vorhut\Core\Voice\VoicePlan;
+
+/** A number for help that does not leave the house as it was dialled. */
+final class HelpNotReached implements Rule
+{
+    public function about(): About
+    {
+        return new About('help-not-reached', 395, Stop::Voice);
+    }
+
+    public function check(Plan $plan): iterable
+    {
+        $voice = new VoicePlan($plan->job);
+        foreach ([] === $voice->emergencies() ? [] : (new HelpCalls($voice))->faults() as $fault) {
+            yield new Finding(
+                $this->about(),
+                $fault->isLost ? Severity::Wrong : Severity::Care,
+                \sprintf('%s dialled at %s %s', $fault->dialled, CallerGroups::named(...$fault->callers), $fault->said),
+                'Helpers are not called, or later. Follow local law; never dial such a number to try it.',
+                [],
+                $fault->advice,
+                value: $fault->dialled.' '.$fault->callers[0]->number,
+                records: null === $fault->route ? [] : [['routes', $fault->route]],
+            );
+        }
+    }
+}

@@ -1,0 +1,48 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Core\Findings\Voice;
+
+use Vorhut\Core\Findings\About;
+use Vorhut\Core\Findings\Finding;
+use Vorhut\Core\Findings\Plan;
+use Vorhut\Core\Findings\Rule;
+use Vorhut\Core\Findings\Severity;
+use Vorhut\Core\Findings\Stop;
+use Vorhut\Core\Job\Extension;
+use Vorhut\Core\Voice\NumberClashes;
+
+/** A number that means something else, too. */
+final class NumberClash implements Rule
+{
+    public function about(): About
+    {
+        return new About('number-clash', 400, Stop::Voice);
+    }
+
+    public function check(Plan $plan): iterable
+    {
+        $clashes = new NumberClashes($plan->job);
+        foreach ($plan->job->extensions as $extension) {
+            $clash = $clashes->of($extension);
+            if (null !== $clash) {
+                yield $this->finding($extension, $clash);
+            }
+        }
+    }
+
+    private function finding(Extension $extension, string $clash): Finding
+    {
+        return new Finding(
+            $this->about(),
+            Severity::Wrong,
+            \sprintf('%s %s', $extension->number, $clash),
+            'Who dials one gets the other, or waits before either.',
+            array_filter([$extension->device], \is_string(...)),
+            'Give the extension another number, before it stands on cards and keys.',
+            value: $extension->number,
+            records: [['extensions', $extension->number]],
+        );
+    }
+}

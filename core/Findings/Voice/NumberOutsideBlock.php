@@ -1,0 +1,60 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Core\Findings\Voice;
+
+use Vorhut\Core\Findings\About;
+use Vorhut\Core\Findings\Finding;
+use Vorhut\Core\Findings\Plan;
+use Vorhut\Core\Findings\Rule;
+use Vorhut\Core\Findings\Severity;
+use Vorhut\Core\Findings\Stop;
+use Vorhut\Core\Job\Extension;
+use Vorhut\Core\Voice\NumberBlocks;
+
+/** A number that stands in no block, or in one that is set aside for others. */
+final class NumberOutsideBlock implements Rule
+{
+    public function about(): About
+    {
+        return new About('number-outside-block', 410, Stop::Voice);
+    }
+
+    public function check(Plan $plan): iterable
+    {
+        $blocks = new NumberBlocks($plan->job);
+        foreach ($blocks->isEmpty() ? [] : $plan->job->extensions as $extension) {
+            $said = $blocks->misfit($extension);
+            if (null !== $said) {
+                yield $this->finding($extension, $said);
+            }
+        }
+        foreach ($blocks->overlapping() as [$one, $other]) {
+            yield new Finding(
+                $this->about(),
+                Severity::Wrong,
+                \sprintf('The blocks %s and %s share numbers', $one->name, $other->name),
+                'Both would hand out the same one.',
+                [],
+                'Shorten one of them.',
+                value: $one->id.' '.$other->id,
+                records: [['blocks', $one->id], ['blocks', $other->id]],
+            );
+        }
+    }
+
+    private function finding(Extension $extension, string $said): Finding
+    {
+        return new Finding(
+            $this->about(),
+            Severity::Care,
+            \sprintf('%s %s', $extension->number, $said),
+            'Who looks for a free number trusts the blocks.',
+            array_filter([$extension->device], \is_string(...)),
+            'Give it a number of its block, or widen the block.',
+            value: $extension->number,
+            records: [['extensions', $extension->number]],
+        );
+    }
+}

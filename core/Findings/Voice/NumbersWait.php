@@ -1,0 +1,42 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Core\Findings\Voice;
+
+use Vorhut\Core\Findings\About;
+use Vorhut\Core\Findings\Finding;
+use Vorhut\Core\Findings\Plan;
+use Vorhut\Core\Findings\Rule;
+use Vorhut\Core\Findings\Severity;
+use Vorhut\Core\Findings\Stop;
+use Vorhut\Core\Voice\Dialler;
+use Vorhut\Core\Voice\VoicePlan;
+
+/** An extension with which a longer one begins: whoever dials it waits. */
+final class NumbersWait implements Rule
+{
+    public function about(): About
+    {
+        return new About('number-begins-another', 405, Stop::Voice);
+    }
+
+    public function check(Plan $plan): iterable
+    {
+        $voice = new VoicePlan($plan->job);
+        foreach ($plan->job->extensions as $extension) {
+            if ($voice->goesOn($extension->number)) {
+                yield new Finding(
+                    $this->about(),
+                    Severity::Care,
+                    \sprintf('%s is the beginning of another extension', $extension->number),
+                    \sprintf('Whoever dials it waits %d s, and who waits shorter gets the other.', Dialler::CRITICAL_TIMER),
+                    array_filter([$extension->device], \is_string(...)),
+                    'Give all extensions as many digits.',
+                    value: $extension->number,
+                    records: [['extensions', $extension->number]],
+                );
+            }
+        }
+    }
+}

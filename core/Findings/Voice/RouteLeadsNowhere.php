@@ -1,0 +1,69 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Core\Findings\Voice;
+
+use Vorhut\Core\Findings\About;
+use Vorhut\Core\Findings\Finding;
+use Vorhut\Core\Findings\Plan;
+use Vorhut\Core\Findings\Rule;
+use Vorhut\Core\Findings\Severity;
+use Vorhut\Core\Findings\Stop;
+use Vorhut\Core\Job\CallTarget;
+use Vorhut\Core\Job\RouteDirection;
+use Vorhut\Core\Job\Trunk;
+use Vorhut\Core\Job\VoiceRoute;
+
+/** A route, a key of a menu or a fallback whose target is another kind of thing than it says, or a route out without a trunk. */
+final class RouteLeadsNowhere implements Rule
+{
+    public function about(): About
+    {
+        return new About('route-leads-nowhere', 425, Stop::Voice);
+    }
+
+    public function check(Plan $plan): iterable
+    {
+        $hasTrunks = [] !== $plan->job->all(Trunk::class);
+        foreach ($plan->job->all(VoiceRoute::class) as $route) {
+            if (RouteDirection::Out === $route->direction && null === $route->to && !$hasTrunks) {
+                yield $this->finding($route->name.' leads out, and there is no trunk', 'Plan the trunk it goes by.', 'routes', $route->id);
+            }
+            foreach (array_filter([$route->to, $route->closed]) as $target) {
+                yield from $this->misfit($plan, $target, $route->name, 'routes', $route->id);
+            }
+        }
+        foreach ($plan->job->all(Trunk::class) as $trunk) {
+            foreach (array_filter([$trunk->fallback]) as $target) {
+                yield from $this->misfit($plan, $target, $trunk->name, 'trunks', $trunk->id);
+            }
+        }
+        foreach ($plan->job->extensions as $extension) {
+            $targets = [$extension->otherwise, $extension->menu->timeout, $extension->menu->invalid];
+            foreach ($extension->menu->keys as $key) {
+                $targets[] = $key->to;
+            }
+            foreach (array_filter($targets) as $target) {
+                yield from $this->misfit($plan, $target, $extension->name, 'extensions', $extension->number);
+            }
+        }
+    }
+
+    /** @return iterable<Finding> */
+    private function misfit(Plan $plan, CallTarget $target, string $who, string $list, string $id): iterable
+    {
+        $extension = $plan->job->extensions[$target->number] ?? null;
+        if (null !== $extension && !$target->fits($extension)) {
+            $title = \sprintf('%s leads to %s, and %s is: %s', $who, $target, $target->number, $extension->kind->label());
+            yield $this->finding($title, 'Name what is there, or plan what is named.', $list, $id);
+        }
+    }
+
+    private function finding(string $title, string $advice, string $list, string $id): Finding
+    {
+        $why = 'Calls end where nobody expects them.';
+
+        return new Finding($this->about(), Severity::Wrong, $title, $why, [], $advice, value: $title, records: [[$list, $id]]);
+    }
+}

@@ -1,0 +1,45 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Core\Findings\Voice;
+
+use Vorhut\Core\Findings\About;
+use Vorhut\Core\Findings\Finding;
+use Vorhut\Core\Findings\Plan;
+use Vorhut\Core\Findings\Rule;
+use Vorhut\Core\Findings\Severity;
+use Vorhut\Core\Findings\Stop;
+use Vorhut\Core\Voice\RouteUse;
+use Vorhut\Core\Voice\VoicePlan;
+
+/** A route for numbers that others take before it, or that nobody may use. */
+final class RouteNeverTaken implements Rule
+{
+    public function about(): About
+    {
+        return new About('route-never-taken', 420, Stop::Voice);
+    }
+
+    public function check(Plan $plan): iterable
+    {
+        $voice = new VoicePlan($plan->job);
+        if ([] === $voice->out) {
+            return;
+        }
+        $use = new RouteUse($voice);
+        foreach ($use->untaken() as $route) {
+            $instead = $use->instead($route);
+            yield new Finding(
+                $this->about(),
+                Severity::Wrong,
+                \sprintf('No call ever takes the route %s', $route->name),
+                '' === $instead ? 'No extension may use it.' : $instead,
+                [],
+                '' === $instead ? 'Say who may, or take it out.' : 'Move it up, or make its digit map or the other one narrower.',
+                value: $route->id,
+                records: [['routes', $route->id]],
+            );
+        }
+    }
+}

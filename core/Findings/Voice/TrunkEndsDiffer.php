@@ -1,0 +1,44 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Core\Findings\Voice;
+
+use Vorhut\Core\Findings\About;
+use Vorhut\Core\Findings\Finding;
+use Vorhut\Core\Findings\Plan;
+use Vorhut\Core\Findings\Rule;
+use Vorhut\Core\Findings\Severity;
+use Vorhut\Core\Findings\Stop;
+use Vorhut\Core\Job\Trunk;
+use Vorhut\Core\Job\TrunkKind;
+use Vorhut\Core\Voice\TrunkRows;
+
+/** The two ends of a trunk hold different things to be so. */
+final class TrunkEndsDiffer implements Rule
+{
+    public function about(): About
+    {
+        return new About('trunk-ends-differ', 430, Stop::Voice);
+    }
+
+    public function check(Plan $plan): iterable
+    {
+        foreach ($plan->job->all(Trunk::class) as $trunk) {
+            foreach (TrunkKind::Sip === $trunk->kind ? TrunkRows::of($trunk) : [] as $row) {
+                if (false === $row->agrees) {
+                    yield new Finding(
+                        $this->about(),
+                        'channels' === $row->key ? Severity::Care : Severity::Wrong,
+                        \sprintf('%s: %s is %s at our end, %s at theirs', $trunk->name, lcfirst($row->name), $row->ours, $row->theirs),
+                        $row->why,
+                        array_filter([$trunk->system], \is_string(...)),
+                        'Ask the carrier which is right, and change the other.',
+                        value: $trunk->id.' '.$row->key,
+                        records: [['trunks', $trunk->id]],
+                    );
+                }
+            }
+        }
+    }
+}

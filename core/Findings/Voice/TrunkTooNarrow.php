@@ -1,0 +1,38 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Core\Findings\Voice;
+
+use Vorhut\Core\Findings\About;
+use Vorhut\Core\Findings\Finding;
+use Vorhut\Core\Findings\Plan;
+use Vorhut\Core\Findings\Rule;
+use Vorhut\Core\Findings\Severity;
+use Vorhut\Core\Findings\Stop;
+use Vorhut\Core\Voice\BusyHours;
+
+/** The busy hour needs more channels, licences or line than there are. */
+final class TrunkTooNarrow implements Rule
+{
+    public function about(): About
+    {
+        return new About('trunk-too-narrow', 445, Stop::Voice);
+    }
+
+    public function check(Plan $plan): iterable
+    {
+        foreach ((new BusyHours($plan->job, $plan->licences()))->shortfalls() as $short) {
+            yield new Finding(
+                $this->about(),
+                Severity::Care,
+                $short->title,
+                $short->why,
+                array_filter([$short->device], \is_string(...)),
+                $short->advice,
+                value: $short->title,
+                records: null === $short->trunk ? [] : [['trunks', $short->trunk]],
+            );
+        }
+    }
+}

@@ -1,0 +1,22 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Core\Profile;
+
+use Vorhut\Core\Record\Field\Labelled;
+
+/** What of the calls a capacity limits. */
+enum CapacityOf: string implements Labelled
+{
+    case Calls = 'calls';
+    case Conference = 'conference';
+
+    public function label(): string
+    {
+        return match ($this) {
+            self::Calls => 'calls at once',
+            self::Conference => 'sites in a conference',
+        };
+    }
+}

@@ -1,0 +1,68 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Core\Voice;
+
+use Vorhut\Core\Job\Extension;
+use Vorhut\Core\Job\Job;
+use Vorhut\Core\Job\NumberCode;
+use Vorhut\Core\Job\NumberCodeKind;
+
+/** Which extensions have numbers that mean something else, too. */
+final class NumberClashes
+{
+    /** @var array<array-key, string> what a number means, by number */
+    private array $meanings = [];
+
+    /** @var list<string> */
+    private array $outside = [];
+
+    public function __construct(Job $job)
+    {
+        $codes = $job->all(NumberCode::class);
+        foreach ($codes as $code) {
+            if (NumberCodeKind::Outside === $code->kind) {
+                $this->outside[] = $code->code;
+            }
+        }
+        foreach ($codes as $code) {
+            $this->meanings[$code->code] = self::meaning($code);
+            foreach (NumberCodeKind::Emergency === $code->kind ? $this->outside : [] as $prefix) {
+                $this->meanings[$prefix.$code->code] ??= \sprintf('is %s dialled with %s in front', $code->code, $prefix);
+            }
+        }
+    }
+
+    /** In the middle of a sentence about it; null where nothing else has its number. */
+    public function of(Extension $extension): ?string
+    {
+        foreach ($this->outside as $prefix) {
+            if (str_starts_with($extension->number, $prefix)) {
+                return $this->meanings[$extension->number] ?? \sprintf('begins with %s, which asks for an outside line', $prefix);
+            }
+        }
+        for ($length = 1; $length <= \strlen($extension->number); ++$length) {
+            $meaning = $this->meanings[substr($extension->number, 0, $length)] ?? null;
+            if (null !== $meaning) {
+                return $length === \strlen($extension->number)
+                    ? $meaning
+                    : \sprintf('begins with %s, which %s', substr($extension->number, 0, $length), $meaning);
+            }
+        }
+
+        return null;
+    }
+
+    private static function meaning(NumberCode $code): string
+    {
+        $name = $code->name === $code->code ? '' : \sprintf(' (%s)', $code->name);
+
+        return match ($code->kind) {
+            NumberCodeKind::Outside => 'asks for an outside line',
+            NumberCodeKind::Emergency => 'is a number for help'.$name,
+            NumberCodeKind::Service => 'is the code of a service'.$name,
+            NumberCodeKind::Feature => 'is the code of a feature'.$name,
+        };
+    }
+}

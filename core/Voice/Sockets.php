@@ -1,0 +1,71 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Core\Voice;
+
+use Vorhut\Core\Job\Device;
+use Vorhut\Core\Job\ExtensionKind;
+use Vorhut\Core\Job\Job;
+use Vorhut\Core\Job\Trunk;
+use Vorhut\Core\Job\TrunkKind;
+use Vorhut\Core\Profile\Feed;
+use Vorhut\Core\Profile\Port;
+use Vorhut\Core\Profile\PortKind;
+
+/** Sockets for analogue phones, analogue lines and mobile cards, and what hangs at them. */
+final class Sockets
+{
+    /** @return iterable<SocketUse> */
+    public static function uses(Job $job): iterable
+    {
+        foreach ($job->extensions as $extension) {
+            if (ExtensionKind::Analogue === $extension->kind) {
+                $device = $job->devices[$extension->device ?? $extension->server ?? ''] ?? null;
+                yield new SocketUse('extensions', $extension->number, $extension->number, $device, $extension->port, Feed::Station);
+            }
+        }
+        foreach ($job->all(Trunk::class) as $trunk) {
+            if (TrunkKind::Sip !== $trunk->kind) {
+                $wants = TrunkKind::Mobile === $trunk->kind ? Feed::Mobile : Feed::Line;
+                yield new SocketUse('trunks', $trunk->id, $trunk->name, $job->devices[$trunk->system ?? ''] ?? null, $trunk->port, $wants);
+            }
+        }
+    }
+
+    /** What is wrong with the socket, in the middle of a sentence; null where nothing is. */
+    public static function fault(Job $job, SocketUse $use): ?string
+    {
+        if (null === $use->device) {
+            return 'belongs to no unit yet';
+        }
+        $ports = $job->profileOf($use->device)->ports;
+        $lines = array_filter($ports, static fn (Port $p): bool => PortKind::PhoneLine === $p->kind);
+        $names = implode(', ', array_map(static fn (Port $p): string => $p->id, $lines));
+        if (null === $use->port) {
+            return \sprintf('is not planned: %s has %s', $use->device->name, '' === $names ? 'none' : $names);
+        }
+        foreach ($lines as $port) {
+            if ($port->id === $use->port) {
+                return null === $port->slot ? null : self::module($job, $use->device, $port->slot, $use->wants);
+            }
+        }
+
+        return \sprintf('is none of %s, which has %s', $use->device->name, '' === $names ? 'none' : $names);
+    }
+
+    private static function module(Job $job, Device $device, string $slot, Feed $wants): ?string
+    {
+        foreach ($device->modules as $fitted) {
+            foreach ($fitted->slot === $slot ? $job->profileOf($device)->modules : [] as $module) {
+                if ($module->id === $fitted->module) {
+                    $said = \sprintf('has a %s behind it, not one %s', lcfirst($module->name), $wants->label());
+
+                    return $wants === $module->feeds ? null : $said;
+                }
+            }
+        }
+
+        return \sprintf('has no module %s behind it', $wants->label());
+    }
+}

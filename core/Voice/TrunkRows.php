@@ -1,0 +1,73 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Core\Voice;
+
+use Vorhut\Core\Job\Trunk;
+use Vorhut\Core\Job\TrunkEnd;
+use Vorhut\Core\Record\Field\Field;
+use Vorhut\Core\Record\Field\Labelled;
+use Vorhut\Core\Record\Field\Listed;
+use Vorhut\Core\Record\RecordType;
+
+/** Both ends of a trunk beside each other, field by field. */
+final class TrunkRows
+{
+    /** Why it matters that a field is the same at both ends. */
+    private const WHY = [
+        'server' => 'Calls out go elsewhere.',
+        'port' => 'Calls out find nobody listening.',
+        'source' => 'The carrier sends calls in to another address, or does not trust ours.',
+        'sourcePort' => 'Calls in find nobody listening.',
+        'domain' => 'The carrier refuses numbers of a domain it does not know.',
+        'transports' => 'Neither end has one that the other speaks: turn it on at one of them.',
+        'trust' => 'One end waits for a password that the other does not send.',
+        'login' => 'The registration is refused.',
+        'standing' => 'One end waits for a registration that never comes; calls in go nowhere.',
+        'codecs' => 'Calls connect and are silent, or are refused (488).',
+        'keyTones' => 'Keys pressed in menus are not heard.',
+        'fax' => 'Faxes break off after the first page or before.',
+        'channels' => 'Calls beyond the fewer are refused.',
+        'header' => 'Calls in all end at the fallback: the number stands where it is not read.',
+    ];
+
+    /** @return list<TrunkRow> */
+    public static function of(Trunk $trunk): array
+    {
+        $rows = [];
+        $all = [get_object_vars($trunk->ours), get_object_vars($trunk->theirs)];
+        foreach (RecordType::of(TrunkEnd::class)->fields as $key => $field) {
+            [$ours, $theirs] = array_column($all, $key);
+            $isOpen = \in_array($ours, [null, [], ''], true) || \in_array($theirs, [null, [], ''], true);
+            $rows[] = new TrunkRow(
+                $key,
+                $field->label,
+                self::shown($ours),
+                self::shown($theirs),
+                $isOpen ? null : self::agree($field, $ours, $theirs),
+                self::WHY[$key],
+            );
+        }
+
+        return $rows;
+    }
+
+    private static function agree(Field $field, mixed $ours, mixed $theirs): bool
+    {
+        if ($field instanceof Listed && \is_array($ours) && \is_array($theirs)) {
+            return [] !== array_uintersect($ours, $theirs, static fn (mixed $a, mixed $b): int => self::shown($a) <=> self::shown($b));
+        }
+
+        return \is_string($ours) && \is_string($theirs) ? 0 === strcasecmp($ours, $theirs) : $ours === $theirs;
+    }
+
+    private static function shown(mixed $value): string
+    {
+        return match (true) {
+            \is_array($value) => implode(', ', array_map(self::shown(...), $value)),
+            $value instanceof Labelled => $value->label(),
+            default => \is_scalar($value) ? (string) $value : '',
+        };
+    }
+}

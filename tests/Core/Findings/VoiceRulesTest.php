@@ -1,0 +1,196 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Tests\Core\Findings;
+
+use PHPUnit\Framework\Attributes\DataProvider;
+use PHPUnit\Framework\TestCase;
+use Vorhut\App\Jobs\ShippedProfiles;
+use Vorhut\Core\Exchange\JobFile;
+use Vorhut\Core\Findings\Check;
+use Vorhut\Core\Findings\Finding;
+use Vorhut\Core\Findings\Stop;
+use Vorhut\Core\Record\Json;
+
+/** @phpstan-type Voice array<string, list<array<string, mixed>>> */
+final class VoiceRulesTest extends TestCase
+{
+    /** A plan with which nothing is wrong. */
+    private const VOICE = [
+        'extensions' => [
+            ['number' => '201', 'kind' => 'analogue', 'server' => 'pbx', 'port' => '1a'],
+            ['number' => '202', 'kind' => 'analogue', 'server' => 'pbx', 'port' => '1b'],
+            ['number' => '203', 'kind' => 'conference', 'server' => 'pbx', 'sites' => 6],
+        ],
+        'trunks' => [['id' => 'line', 'kind' => 'mobile', 'system' => 'pbx', 'port' => '2a']],
+        'routes' => [
+            ['id' => 'help', 'direction' => 'out', 'digitMap' => '112|0112', 'prefix' => '112', 'strip' => 4],
+            ['id' => 'out', 'direction' => 'out', 'digitMap' => '0x.T', 'strip' => 1],
+        ],
+        'blocks' => [['id' => 'all', 'numbers' => '200-299']],
+        'codes' => [
+            ['code' => '0', 'kind' => 'outside'],
+            ['code' => '112', 'kind' => 'emergency'],
+            ['code' => '31', 'kind' => 'service', 'name' => 'Taxi'],
+            ['code' => '*2', 'kind' => 'feature'],
+        ],
+    ];
+
+    /** @return iterable<string, array{\Closure(Voice): Voice, list<string>}> */
+    public static function faults(): iterable
+    {
+        yield 'nothing wrong' => [self::add('extensions'), []];
+        $analogue = ['kind' => 'voicemail', 'server' => 'pbx'];
+        yield 'code of a service' => [self::add('extensions', ['number' => '31'] + $analogue), [
+            '31 is the code of a service (Taxi)', '31 stands in no block of numbers',
+        ]];
+        yield 'begins with a code' => [self::add('extensions', ['number' => '312'] + $analogue), [
+            '312 begins with 31, which is the code of a service (Taxi)', '312 stands in no block of numbers',
+        ]];
+        yield 'for an outside line' => [self::add('extensions', ['number' => '07'] + $analogue), [
+            '07 begins with 0, which asks for an outside line', '07 stands in no block of numbers',
+        ]];
+        yield 'a number for help' => [self::add('extensions', ['number' => '112'] + $analogue), [
+            '112 dialled at 201, 202 stays in the house, at voicemail 112', '112 is a number for help',
+            '112 stands in no block of numbers',
+        ]];
+        yield 'one for help with a prefix' => [self::add('extensions', ['number' => '0112'] + $analogue), [
+            '0112 dialled at 201, 202 stays in the house, at voicemail 0112', '0112 is 112 dialled with 0 in front',
+            '0112 stands in no block of numbers',
+        ]];
+        yield 'begins another' => [self::add('extensions', ['number' => '20'] + $analogue), [
+            '20 is the beginning of another extension', '20 stands in no block of numbers',
+        ]];
+        yield 'a block for others' => [self::set('blocks', 0, ['kind' => 'analogue']), [
+            '203 stands in all, which is for: analogue socket',
+        ]];
+        yield 'blocks that overlap' => [self::add('blocks', ['id' => 'more', 'numbers' => '290-310'], ['id' => 'far', 'numbers' => '400-410']), [
+            'The blocks all and more share numbers',
+        ]];
+        yield 'blocks of other lengths' => [self::add('blocks', ['id' => 'more', 'numbers' => '2000-2999']), []];
+        yield 'never taken' => [self::add('routes', ['id' => 'late', 'direction' => 'out', 'digitMap' => '0[1-3]xxT']), [
+            'No call ever takes the route late',
+        ]];
+        yield 'taken by others than may use the first' => [
+            self::both(
+                self::add('routes', ['id' => 'late', 'direction' => 'out', 'digitMap' => '0xxT', 'strip' => 1]),
+                self::set('routes', 1, ['from' => ['201']]),
+            ),
+            [],
+        ];
+        yield 'nobody may' => [self::add('routes', ['id' => 'late', 'direction' => 'out', 'digitMap' => '8', 'from' => ['205-209']]), [
+            'No call ever takes the route late',
+        ]];
+        yield 'only extensions take it' => [self::add('routes', ['id' => 'late', 'direction' => 'out', 'digitMap' => '20[12]']), [
+            'No call ever takes the route late',
+        ]];
+        yield 'help from nobody' => [self::set('routes', 0, ['digitMap' => '0112']), ['112 dialled at 201, 202 goes nowhere: no route']];
+        yield 'help not from all' => [self::set('routes', 0, ['from' => ['201']]), ['112 dialled at 202 goes nowhere: not allowed']];
+        yield 'help with other digits' => [self::set('routes', 0, ['prefix' => '', 'strip' => 1]), ['112 dialled at 201, 202 goes out as 12']];
+        yield 'help that waits' => [self::add('routes', ['id' => 'late', 'direction' => 'out', 'digitMap' => '112x']), [
+            '112 dialled at 201, 202 waits 4 s before it goes out',
+        ]];
+        yield 'another kind' => [
+            self::add('routes', ['id' => 'in', 'direction' => 'in', 'digitMap' => '5', 'to' => 'group:203']),
+            ['in leads to group:203, and 203 is: conference room'],
+        ];
+        yield 'fallback of another kind' => [self::set('trunks', 0, ['fallback' => 'fax:203']), [
+            'line leads to fax:203, and 203 is: conference room',
+        ]];
+        yield 'no socket' => [self::set('extensions', 0, ['port' => null]), [
+            '201: its socket is not planned: Phone system has 1a, 1b, 2a, 2b',
+        ]];
+        yield 'a socket of another' => [self::set('extensions', 0, ['port' => '1b']), ['202: socket 1b is planned for 201, too']];
+        yield 'the wrong module' => [self::set('extensions', 0, ['port' => '2b']), [
+            '201: socket 2b has a mobile module behind it, not one for analogue phones',
+        ]];
+        yield 'a socket it lacks' => [self::set('extensions', 0, ['port' => '3a']), [
+            '201: socket 3a is none of Phone system, which has 1a, 1b, 2a, 2b',
+        ]];
+        $empty = array_map(
+            static fn (string $kind, int $i): array => ['number' => (string) (210 + $i), 'kind' => $kind, 'server' => 'pbx'],
+            ['sip', 'group', 'attendant', 'paging', 'conference', 'fax'],
+            range(0, 5),
+        );
+        yield 'unfinished' => [self::add('extensions', ...$empty), [
+            '210 has no unit yet', '211 has no members yet', '212 has no menu yet', '213 has no members or group address yet',
+            '214 has no number of sites yet', '215 has no mail address of whoever gets the faxes yet',
+        ]];
+        yield 'too many sites' => [self::set('extensions', 2, ['sites' => 7]), [
+            'Phone system: 6 sites in a conference, and conference 203 takes 7',
+        ]];
+        $sip = ['kind' => 'sip', 'ours' => ['channels' => 12], 'callsPerHour' => 120];
+        yield 'channels' => [self::set('trunks', 0, $sip), ['line: 12 channels, and the busy hour takes 13']];
+        yield 'enough of them' => [self::set('trunks', 0, ['ours' => ['channels' => 13]] + $sip), []];
+        yield 'a line too narrow' => [self::set('trunks', 0, ['ours' => ['channels' => 13], 'lineKbps' => 1237] + $sip), [
+            'line: all calls at once take 1238 kbit/s, its line has 1237',
+        ]];
+        yield 'calls at once' => [self::set('trunks', 0, ['ours' => ['channels' => 40], 'callsPerHour' => 400] + $sip), [
+            'Phone system: 20 calls at once, and the busy hour takes 30',
+        ]];
+        $ends = ['kind' => 'sip', 'ours' => ['domain' => 'A.example.net', 'transports' => ['tcp', 'udp'],
+            'codecs' => ['g722'], 'port' => 5060],
+            'theirs' => ['domain' => 'a.EXAMPLE.net', 'transports' => ['udp'], 'codecs' => ['g729', 'g711-a'],
+                'login' => 'x', 'port' => 5061]];
+        yield 'two ends' => [self::set('trunks', 0, $ends), [
+            'line: carrier\'s port is 5060 at our end, 5061 at theirs',
+            'line: codecs is G.722 at our end, G.729, G.711 A-law at theirs',
+        ]];
+    }
+
+    /**
+     * @param \Closure(Voice): Voice $spoil
+     * @param list<string> $titles
+     */
+    #[DataProvider('faults')]
+    public function testEachFaultIsFoundAndNothingElse(\Closure $spoil, array $titles): void
+    {
+        $system = ['id' => 'pbx', 'name' => 'Phone system', 'profile' => 'phone-system', 'interfaces' => [], 'modules' => [
+            ['slot' => 'slot-1', 'module' => 'analogue-station'],
+            ['slot' => 'slot-2', 'module' => 'mobile'],
+        ]];
+        $file = ['format' => 'vorhut-job', 'version' => 1, 'job' => ['name' => 'T'], 'devices' => [$system],
+            'voice' => $spoil(self::VOICE)];
+        $findings = Check::run(JobFile::read(Json::pretty($file), ShippedProfiles::load()));
+        $ofVoice = array_filter($findings, static fn (Finding $f): bool => Stop::Voice === $f->stop);
+        self::assertSame($titles, array_values(array_map(static fn (Finding $f): string => $f->title, $ofVoice)));
+        $ids = array_map(static fn (Finding $f): string => $f->id(), $ofVoice);
+        self::assertSame($ids, array_unique($ids));
+    }
+
+    /**
+     * @param array<string, mixed> ...$records
+     *
+     * @return \Closure(Voice): Voice
+     */
+    private static function add(string $list, array ...$records): \Closure
+    {
+        return static fn (array $voice): array => [...$voice, $list => [...$voice[$list] ?? [], ...array_values($records)]];
+    }
+
+    /**
+     * @param array<string, mixed> $values
+     *
+     * @return \Closure(Voice): Voice
+     */
+    private static function set(string $list, int $at, array $values): \Closure
+    {
+        return static function (array $voice) use ($list, $at, $values): array {
+            $voice[$list][$at] = array_replace_recursive($voice[$list][$at], $values);
+
+            return $voice;
+        };
+    }
+
+    /**
+     * @param \Closure(Voice): Voice $one
+     * @param \Closure(Voice): Voice $other
+     *
+     * @return \Closure(Voice): Voice
+     */
+    private static function both(\Closure $one, \Closure $other): \Closure
+    {
+        return static fn (array $voice): array => $other($one($voice));
+    }
+}
