@@ -65,7 +65,8 @@ final class VoiceRulesTest extends TestCase
         yield 'a block for others' => [self::set('blocks', 0, ['kind' => 'analogue']), [
             '203 stands in all, which is for: analogue socket',
         ]];
-        yield 'blocks that overlap' => [self::add('blocks', ['id' => 'more', 'numbers' => '290-310'], ['id' => 'far', 'numbers' => '400-410']), [
+        yield 'blocks that overlap' => [self::add('blocks', ['id' => 'more', 'numbers' => '290-310'], ['id' => 'far',
+            'numbers' => '400-410']), [
             'The blocks all and more share numbers',
         ]];
         yield 'blocks of other lengths' => [self::add('blocks', ['id' => 'more', 'numbers' => '2000-2999']), []];
@@ -87,7 +88,8 @@ final class VoiceRulesTest extends TestCase
         ]];
         yield 'help from nobody' => [self::set('routes', 0, ['digitMap' => '0112']), ['112 dialled at 201, 202 goes nowhere: no route']];
         yield 'help not from all' => [self::set('routes', 0, ['from' => ['201']]), ['112 dialled at 202 goes nowhere: not allowed']];
-        yield 'help with other digits' => [self::set('routes', 0, ['prefix' => '', 'strip' => 1]), ['112 dialled at 201, 202 goes out as 12']];
+        yield 'help with other digits' => [self::set('routes', 0, ['prefix' => '', 'strip' => 1]), ['112 dialled at 201,
+            202 goes out as 12']];
         yield 'help that waits' => [self::add('routes', ['id' => 'late', 'direction' => 'out', 'digitMap' => '112x']), [
             '112 dialled at 201, 202 waits 4 s before it goes out',
         ]];
@@ -166,7 +168,12 @@ final class VoiceRulesTest extends TestCase
      */
     private static function add(string $list, array ...$records): \Closure
     {
-        return static fn (array $voice): array => [...$voice, $list => [...$voice[$list] ?? [], ...array_values($records)]];
+        return static function (array $voice) use ($list, $records): array {
+            /** @var Voice $voice */
+            $voice[$list] = array_merge($voice[$list] ?? [], array_values($records));
+
+            return $voice;
+        };
     }
 
     /**
@@ -177,6 +184,7 @@ final class VoiceRulesTest extends TestCase
     private static function set(string $list, int $at, array $values): \Closure
     {
         return static function (array $voice) use ($list, $at, $values): array {
+            /** @var Voice $voice */
             $voice[$list][$at] = array_replace_recursive($voice[$list][$at], $values);
 
             return $voice;
@@ -191,6 +199,9 @@ final class VoiceRulesTest extends TestCase
      */
     private static function both(\Closure $one, \Closure $other): \Closure
     {
-        return static fn (array $voice): array => $other($one($voice));
+        return static function (array $voice) use ($one, $other): array {
+            /** @var Voice $voice */
+            return $other($one($voice));
+        };
     }
 }
