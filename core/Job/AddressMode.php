@@ -26,6 +26,12 @@ enum AddressMode: string implements Labelled
         };
     }
 
+    /** Whether it asks a DHCP server. */
+    public function isLeased(): bool
+    {
+        return self::Dhcp === $this || self::Reserved === $this;
+    }
+
     /** Whether somebody has to choose the address beforehand. */
     public function needsAddress(): bool
     {

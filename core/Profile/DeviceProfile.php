@@ -155,6 +155,8 @@ final readonly class DeviceProfile implements Checked, Completed
         public array $omits,
         #[Records(SecretRule::class, 'What passwords may be')]
         public array $secrets,
+        #[Nested(Provisioning::class, 'File of settings')]
+        public Provisioning $provisioning,
     ) {
     }
 

@@ -54,7 +54,11 @@ final readonly class SecretNeeds
             }
         }
 
-        return $needs;
+        foreach ($this->settings->facts->extensionsOf($device) as $extension) {
+            $needs[] = RegistrationSecrets::of($this->settings->job, $device, $extension);
+        }
+
+        return array_values(array_filter($needs));
     }
 
     /** @return list<SecretNeed> one for each way in that lets nobody in without */

@@ -46,7 +46,7 @@ final readonly class DialQuery
     public static function of(array $given, \DateTimeZone $zone): self
     {
         $texts = array_map(
-            static fn (mixed $v): ?string => \is_int($v) || \is_string($v) ? (string) $v : null,
+            static fn (mixed $v): ?string => \is_int($v) || (\is_string($v) && '' !== $v) ? (string) $v : null,
             array_intersect_key($given, array_flip(['from', 'trunk', 'number', 'header', 'at'])),
         );
         $from = $texts['from'] ?? null;

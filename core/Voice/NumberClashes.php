@@ -37,17 +37,22 @@ final class NumberClashes
     /** In the middle of a sentence about it; null where nothing else has its number. */
     public function of(Extension $extension): ?string
     {
+        return $this->ofNumber($extension->number);
+    }
+
+    /** The same for a number that nobody has. */
+    public function ofNumber(string $number): ?string
+    {
         foreach ($this->outside as $prefix) {
-            if (str_starts_with($extension->number, $prefix)) {
-                return $this->meanings[$extension->number] ?? \sprintf('begins with %s, which asks for an outside line', $prefix);
+            if (str_starts_with($number, $prefix)) {
+                return $this->meanings[$number] ?? \sprintf('begins with %s, which asks for an outside line', $prefix);
             }
         }
-        for ($length = 1; $length <= \strlen($extension->number); ++$length) {
-            $meaning = $this->meanings[substr($extension->number, 0, $length)] ?? null;
+        for ($length = 1; $length <= \strlen($number); ++$length) {
+            $start = substr($number, 0, $length);
+            $meaning = $this->meanings[$start] ?? null;
             if (null !== $meaning) {
-                return $length === \strlen($extension->number)
-                    ? $meaning
-                    : \sprintf('begins with %s, which %s', substr($extension->number, 0, $length), $meaning);
+                return $start === $number ? $meaning : \sprintf('begins with %s, which %s', $start, $meaning);
             }
         }
 

@@ -37,6 +37,9 @@ final class VoicePlan
     /** @var array<array-key, NumberCode> by code */
     private array $emergency = [];
 
+    /** @var list<string> codes for an outside line */
+    private array $outside = [];
+
     public function __construct(public readonly Job $job)
     {
         $this->trunks = $job->all(Trunk::class);
@@ -52,6 +55,8 @@ final class VoicePlan
         foreach ($job->all(NumberCode::class) as $code) {
             if (NumberCodeKind::Emergency === $code->kind) {
                 $this->emergency[$code->code] = $code;
+            } elseif (NumberCodeKind::Outside === $code->kind) {
+                $this->outside[] = $code->code;
             }
         }
     }
@@ -107,6 +112,18 @@ final class VoicePlan
     public function emergency(string $digits): ?NumberCode
     {
         return $this->emergency[$digits] ?? null;
+    }
+
+    /** Whether somebody who dials it wants help: with the code for an outside line in front, too. */
+    public function asksForHelp(string $dialled): bool
+    {
+        foreach (['', ...$this->outside] as $prefix) {
+            if (str_starts_with($dialled, $prefix) && isset($this->emergency[substr($dialled, \strlen($prefix))])) {
+                return true;
+            }
+        }
+
+        return false;
     }
 
     /** @return array<array-key, NumberCode> by code */

@@ -32,6 +32,7 @@ final readonly class JobDigest
         public int $withoutAddress,
         public int $setUp,
         public int $pairings,
+        public int $numbers,
     ) {
         $this->intents = $outlook->intents;
         $this->pairs = $outlook->pairs;
@@ -51,7 +52,7 @@ final readonly class JobDigest
 
         $pairings = \count(Couplings::of($job)->all);
 
-        return new self($findings, $outlook, \count($job->devices), \count($job->segments), $without, $setUp, $pairings);
+        return new self($findings, $outlook, \count($job->devices), \count($job->segments), $without, $setUp, $pairings, \count($job->extensions));
     }
 
     public function failingPairs(): int

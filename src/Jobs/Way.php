@@ -44,6 +44,7 @@ final class Way
                 \sprintf('%d of %d set up', $d->setUp, $d->devices),
                 $d->devices > 0 && $d->setUp === $d->devices,
             ],
+            ['voice', 'Voice', 'v', Words::count($d->numbers, 'number'), $d->numbers > 0 && [] === $d->findingsAt('voice')],
             [
                 'proof',
                 'Proof',

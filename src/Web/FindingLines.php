@@ -35,6 +35,15 @@ final readonly class FindingLines
             ];
         }
 
+        foreach ($finding->records as [$list, $id]) {
+            $name = $hand->job->records[$list][$id]['name'] ?? $id;
+            $who[] = [
+                'name' => \is_string($name) ? $name : $id,
+                'url' => $this->urls->generate('record', ['slug' => $slug, 'list' => $list, 'id' => $id]),
+                'mac' => '',
+            ];
+        }
+
         return new FindingLine(
             $finding->title,
             $finding->why,

@@ -25,6 +25,7 @@ final class Styles
         'scan.css',
         'ask.css',
         'pairings.css',
+        'voice.css',
         'kinds.css',
         'proof.css',
         'narrow.css',

@@ -67,8 +67,8 @@ final class VoiceRulesTest extends TestCase
         ]];
         yield 'blocks that overlap' => [self::add('blocks', ['id' => 'more', 'numbers' => '290-310'], ['id' => 'far',
             'numbers' => '400-410']), [
-            'The blocks all and more share numbers',
-        ]];
+                'The blocks all and more share numbers',
+            ]];
         yield 'blocks of other lengths' => [self::add('blocks', ['id' => 'more', 'numbers' => '2000-2999']), []];
         yield 'never taken' => [self::add('routes', ['id' => 'late', 'direction' => 'out', 'digitMap' => '0[1-3]xxT']), [
             'No call ever takes the route late',

@@ -1,0 +1,148 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Core\Provision;
+
+use Vorhut\Core\Job\Device;
+use Vorhut\Core\Job\Extension;
+use Vorhut\Core\Profile\SipRole;
+use Vorhut\Core\Secret\RegistrationSecrets;
+use Vorhut\Core\Setting\Settings;
+use Vorhut\Core\Setting\SettingValue;
+
+/** What the template of one unit's file is given, and what of it is still open. */
+final readonly class PhoneFile
+{
+    /**
+     * @param array<string, mixed> $values by the names in Variables
+     * @param list<string> $open what is not known yet, in words
+     * @param array<string, string> $secrets names in the vault, by number
+     */
+    private function __construct(
+        public Device $device,
+        public string $mac,
+        public string $name,
+        public array $values,
+        public array $open,
+        public array $secrets,
+    ) {
+    }
+
+    /** Null for a unit that takes no file, or whose MAC is not known. */
+    public static function of(Settings $settings, Device $device): ?self
+    {
+        $job = $settings->job;
+        $provisioning = $job->profileOf($device)->provisioning;
+        $mac = $device->interfaces[0]->mac ?? null;
+        if (!$provisioning->isThere() || null === $mac) {
+            return null;
+        }
+        $lines = $secrets = $open = [];
+        foreach ($settings->facts->extensionsOf($device) as $extension) {
+            if (!$extension->isOfUnit()) {
+                continue;
+            }
+            $line = self::line($settings, $device, $extension);
+            array_push($open, ...self::missing($extension, $line));
+            $need = RegistrationSecrets::of($job, $device, $extension);
+            if (null !== $need) {
+                $secrets[$extension->number] = $need->name;
+            }
+            $lines[] = $line;
+        }
+        $all = array_filter($settings->of($device), static fn (SettingValue $v): bool => !$v->setting->secret);
+        foreach ($all as $value) {
+            if ($value->isDue()) {
+                $open[] = lcfirst($value->setting->name);
+            }
+        }
+        $of = [];
+        foreach ($all as $value) {
+            $of[$value->setting->id] = $value->text();
+        }
+        $values = [
+            'number' => $lines[0]['number'] ?? '',
+            'name' => $lines[0]['name'] ?? $device->name,
+            'mac' => strtolower($mac->digits),
+            'lines' => $lines,
+            'transport' => $of['sip-transport'] ?? 'udp',
+            'timezone' => self::text($settings->facts->of($device, 'timezone')),
+            'ntp' => self::text($settings->facts->of($device, 'ntp-1')),
+            'address' => self::text($settings->facts->of($device, 'address')),
+            'vlan' => self::text($settings->facts->of($device, 'vlan')),
+            'place' => self::text($settings->facts->of($device, 'place')),
+            'serial' => (string) $device->serial,
+            'settings' => $of,
+        ];
+
+        return new self(
+            $device,
+            $mac->digits,
+            $provisioning->fileOf($mac->digits),
+            $values,
+            [] === $lines ? ['number', ...$open] : $open,
+            $secrets,
+        );
+    }
+
+    /**
+     * The same with the secrets of its numbers.
+     *
+     * @param array<string, string> $opened secret by number
+     *
+     * @return array<string, mixed>
+     */
+    public function withSecrets(array $opened): array
+    {
+        $values = $this->values;
+        /** @var list<array<string, string>> $lines */
+        $lines = $values['lines'];
+        $values['lines'] = array_map(
+            static fn (array $line): array => ['secret' => $opened[$line['number']] ?? ''] + $line,
+            $lines,
+        );
+
+        return $values;
+    }
+
+    /** @return array<string, string> */
+    private static function line(Settings $settings, Device $device, Extension $extension): array
+    {
+        $server = $settings->job->devices[$extension->server ?? ''] ?? null;
+        $isServer = null !== $server && SipRole::Server === $settings->job->profileOf($server)->sipRole;
+        $port = $isServer ? $settings->value($server, 'sip-port')?->text() : null;
+        $dispatch = '';
+        foreach ($settings->job->placesOf($extension->location ?? $device->location) as $place) {
+            $dispatch = '' === $dispatch ? (string) $place->dispatch : $dispatch;
+        }
+
+        return [
+            'number' => $extension->number,
+            'name' => $extension->name,
+            'user' => $extension->user ?? '',
+            'server' => self::text($server?->primaryAddress()?->address),
+            'port' => null === $port || '' === $port ? '5060' : $port,
+            'dispatch' => $dispatch,
+            'secret' => '',
+        ];
+    }
+
+    /**
+     * @param array<string, string> $line
+     *
+     * @return list<string>
+     */
+    private static function missing(Extension $extension, array $line): array
+    {
+        return array_keys(array_filter([
+            \sprintf('phone system of %s', $extension->number) => '' === $line['server'],
+            \sprintf('place told to helpers for %s', $extension->number) => '' === $line['dispatch'],
+        ]));
+    }
+
+    private static function text(mixed $value): string
+    {
+        return $value instanceof \Stringable || \is_scalar($value) ? (string) $value : '';
+    }
+}

@@ -1,0 +1,69 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\App\Provision;
+
+use Vorhut\App\Jobs\JobInHand;
+use Vorhut\Core\InvalidValue;
+use Vorhut\Core\Provision\DnsmasqFile;
+use Vorhut\Core\Provision\DnsZone;
+use Vorhut\Core\Provision\FileServer;
+use Vorhut\Core\Provision\KeaFile;
+use Vorhut\Core\Provision\PhoneFile;
+use Vorhut\Core\Setting\Settings;
+
+/** Files to carry off: of units, for DHCP servers, for a name server. */
+final readonly class Bundles
+{
+    public function __construct(private FileDesk $desk, private UnitFiles $files)
+    {
+    }
+
+    /**
+     * @param "units"|"dnsmasq"|"kea"|"zone"|string $what
+     *
+     * @throws InvalidValue
+     */
+    public function of(JobInHand $hand, string $what, string $domain): Bundle
+    {
+        $slug = $hand->stored->getSlug();
+        $url = $this->desk->url($hand->stored);
+        $server = null === $url ? null : FileServer::at($url);
+
+        return match ($what) {
+            'dnsmasq' => new Bundle($slug.'-leases.conf', 'text/plain', DnsmasqFile::of($hand->job, $server)),
+            'kea' => new Bundle($slug.'-leases.json', 'application/json', KeaFile::of($hand->job, $server)),
+            'zone' => new Bundle($slug.'.zone', 'text/plain', DnsZone::of($hand->job, $domain, $hand->revision)),
+            default => new Bundle($slug.'-units.zip', 'application/zip', $this->zip($hand)),
+        };
+    }
+
+    /**
+     * A file for each unit, called as its kind wants it; without secrets, and with what is still open beside them.
+     *
+     * @throws InvalidValue
+     */
+    private function zip(JobInHand $hand): string
+    {
+        $settings = new Settings($hand->job);
+        $path = tempnam(sys_get_temp_dir(), 'units');
+        \assert(false !== $path);
+        $zip = new \ZipArchive();
+        $zip->open($path, \ZipArchive::OVERWRITE);
+        $open = '';
+        foreach ($hand->job->devices as $device) {
+            $file = PhoneFile::of($settings, $device);
+            if (null !== $file) {
+                $zip->addFromString($file->name, $this->files->render($hand->job, $file));
+                $open .= [] === $file->open ? '' : \sprintf("%s (%s): %s\n", $file->name, $device->name, implode(', ', $file->open));
+            }
+        }
+        $zip->addFromString('still-open.txt', '' === $open ? "Nothing is open.\n" : $open);
+        $zip->close();
+        $content = (string) file_get_contents($path);
+        unlink($path);
+
+        return $content;
+    }
+}

@@ -1,0 +1,105 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\App\Provision;
+
+use Symfony\Component\HttpFoundation\Request;
+use Symfony\Component\HttpFoundation\Response;
+use Symfony\Component\Routing\Attribute\Route;
+use Symfony\Component\Security\Http\Attribute\IsGranted;
+use Vorhut\App\Jobs\JobInHand;
+use Vorhut\App\Vault\VaultClosed;
+use Vorhut\App\Web\JobPage;
+use Vorhut\App\Web\Sentence;
+use Vorhut\App\Web\Words;
+use Vorhut\Core\InvalidValue;
+use Vorhut\Core\Job\Device;
+
+/** Phones with their people, files and what they fetched. */
+final class PhonesController extends JobPage
+{
+    public function __construct(private readonly FileDesk $desk, private readonly Bundles $bundles)
+    {
+    }
+
+    #[Route('/job/{slug}/phones', name: 'voice_phones', methods: ['GET'])]
+    public function index(JobInHand $hand, Request $request, PhonesPage $phones): Response
+    {
+        $query = trim($request->query->getString('q'));
+        $view = $phones->show($hand, $query, min(100000, max(1, $request->query->getInt('page', 1))));
+
+        return $this->page($hand, 'voice', 'voice/phones.html.twig', $view);
+    }
+
+    /** The file of one unit as it would be fetched, without its secrets. */
+    #[Route('/job/{slug}/phones/{device}/file', name: 'phone_file', methods: ['GET'])]
+    public function unitFile(JobInHand $hand, string $device, PhonesPage $phones): Response
+    {
+        $of = $hand->job->devices[$device] ?? throw $this->createNotFoundException('There is no such unit in this job.');
+
+        return $this->page($hand, 'voice', 'voice/file.html.twig', $phones->file($hand, $of));
+    }
+
+    #[Route('/job/{slug}/phones/serve', name: 'phones_serve', methods: ['POST'])]
+    #[IsGranted('ROLE_LEAD')]
+    public function serve(JobInHand $hand, Request $request): Response
+    {
+        if ('stop' === $request->request->getString('to')) {
+            $this->desk->close($hand->stored);
+            $this->note($hand, 'Files of units are no longer served');
+
+            return $this->to($hand, 'voice_phones');
+        }
+        try {
+            $this->desk->open($hand->stored, $this->user());
+            $this->note($hand, 'Files of units are served at a new address');
+        } catch (VaultClosed $e) {
+            $this->addFlash('error', $e->getMessage());
+        }
+
+        return $this->to($hand, 'voice_phones');
+    }
+
+    /** Lets the next fetch of one unit, or of each, carry its secret. */
+    #[Route('/job/{slug}/phones/secrets', name: 'phones_secrets', methods: ['POST'])]
+    #[IsGranted('ROLE_TECHNICIAN')]
+    public function secrets(JobInHand $hand, Request $request): Response
+    {
+        $wanted = $request->request->getString('device');
+        $takesFile = static fn (Device $d): bool => $hand->job->profileOf($d)->provisioning->isThere();
+        $all = array_filter($hand->job->devices, $takesFile);
+        if ('' !== $wanted && !isset($all[$wanted])) {
+            throw $this->createNotFoundException('No such unit takes a file.');
+        }
+        $ids = array_map(strval(...), array_keys('' === $wanted ? $all : [$wanted => $all[$wanted]]));
+        $this->desk->openSecrets($hand->stored, $ids);
+        $this->note($hand, '' === $wanted
+            ? \sprintf('The next fetch of each of %s carries its secret', Words::count(\count($ids), 'unit'))
+            : \sprintf('The next fetch of %s carries its secret', $hand->job->nameOf($wanted)));
+
+        $query = $request->request->getString('q');
+
+        return $this->to($hand, 'voice_phones', '' === $query ? [] : ['q' => $query]);
+    }
+
+    /** Files to carry off: those of all units, leases for two DHCP servers, names. */
+    #[Route('/job/{slug}/phones/carry/{what}', name: 'phones_carry', methods: ['GET'], requirements: ['what' => 'units|dnsmasq|kea|zone'])]
+    #[IsGranted('ROLE_TECHNICIAN')]
+    public function carry(JobInHand $hand, string $what, Request $request): Response
+    {
+        try {
+            $bundle = $this->bundles->of($hand, $what, trim($request->query->getString('domain')));
+        } catch (InvalidValue $e) {
+            $this->addFlash('error', Sentence::ofValue($e));
+
+            return $this->to($hand, 'voice_phones');
+        }
+
+        return new Response($bundle->content, headers: [
+            'Content-Type' => $bundle->type,
+            'Content-Disposition' => \sprintf('attachment; filename="%s"', $bundle->name),
+            'Cache-Control' => 'no-store',
+        ]);
+    }
+}

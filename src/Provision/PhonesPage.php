@@ -1,0 +1,211 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\App\Provision;
+
+use Symfony\Bundle\SecurityBundle\Security;
+use Vorhut\App\Entity\FileFetch;
+use Vorhut\App\Jobs\JobInHand;
+use Vorhut\App\Vault\Vault;
+use Vorhut\App\Voice\VoiceLinks;
+use Vorhut\App\Web\LocalTime;
+use Vorhut\App\Web\View\Link;
+use Vorhut\App\Web\View\Post;
+use Vorhut\App\Web\Words;
+use Vorhut\Core\InvalidValue;
+use Vorhut\Core\Job\Device;
+use Vorhut\Core\Job\Extension;
+use Vorhut\Core\Net\MacAddress;
+use Vorhut\Core\Provision\PhoneFile;
+use Vorhut\Core\Setting\Settings;
+use Vorhut\Core\Voice\VoicePlan;
+
+/** Ties numbers, people, units, places, secrets and files together, and says what is not known yet. */
+final readonly class PhonesPage
+{
+    private const A_PAGE = 60;
+    private const NEWEST = 12;
+
+    public function __construct(
+        private Vault $vault,
+        private FileDesk $desk,
+        private Fetches $fetches,
+        private UnitFiles $files,
+        private VoiceLinks $links,
+        private Security $security,
+    ) {
+    }
+
+    public function show(JobInHand $hand, string $query, int $page): PhonesView
+    {
+        $all = array_values(array_filter(
+            $hand->job->extensions,
+            static fn (Extension $e): bool => $e->isOfUnit() && self::fits($hand, $e, $query),
+        ));
+        $pages = max(1, (int) ceil(\count($all) / self::A_PAGE));
+        $page = min($pages, $page);
+        $shown = \array_slice($all, ($page - 1) * self::A_PAGE, self::A_PAGE);
+        $devices = array_values(array_filter(array_map(static fn (Extension $e): ?string => $e->device, $shown), \is_string(...)));
+        $known = new PhonesKnown(
+            new Settings($hand->job),
+            new VoicePlan($hand->job),
+            $this->vault->of($hand->stored),
+            $this->fetches->last($hand->stored, $devices),
+            $this->desk->opened($hand->stored),
+        );
+        $links = [];
+        for ($n = 1; $n <= $pages && $pages > 1; ++$n) {
+            $links[] = new Link((string) $n, $this->links->to($hand, 'voice_phones', ['q' => $query, 'page' => (string) $n]), main: $n === $page);
+        }
+        $url = $this->security->isGranted('ROLE_TECHNICIAN') ? $this->desk->url($hand->stored) : null;
+
+        return new PhonesView(
+            Words::count(\count($all), 'phone'),
+            array_map(fn (Extension $e): PhoneRow => $this->row($hand, $known, $e, $query), $shown),
+            [
+                new Link('Phone list', $this->links->to($hand, 'paper', ['name' => 'phones'])),
+                new Link('Secrets', $this->links->to($hand, 'vault')),
+            ],
+            $links,
+            $query,
+            $this->links->to($hand, 'voice_phones'),
+            $url,
+            null !== $this->desk->of($hand->stored),
+            $this->vault->closed(),
+            $this->posts($hand),
+            $this->security->isGranted('ROLE_TECHNICIAN') ? $this->carried($hand) : [],
+            $this->links->to($hand, 'phones_carry', ['what' => 'zone']),
+            array_map(static fn (FileFetch $f): array => [
+                'at' => LocalTime::short($f->getAt(), $hand->stored->getTimezone()),
+                'who' => null === $f->getDevice() ? $f->getFile() : $hand->job->nameOf($f->getDevice()),
+                'from' => $f->getAddress(),
+                'agent' => $f->getAgent(),
+                'result' => $f->getResult()->label(),
+            ], $this->fetches->newest($hand->stored, self::NEWEST)),
+        );
+    }
+
+    public function file(JobInHand $hand, Device $device): UnitFileView
+    {
+        $settings = new Settings($hand->job);
+        $file = PhoneFile::of($settings, $device);
+        $text = $error = '';
+        try {
+            $text = null === $file ? '' : $this->files->render($hand->job, $file);
+        } catch (InvalidValue $e) {
+            $error = $e->getMessage();
+        }
+
+        return new UnitFileView(
+            $device->name,
+            $hand->job->profileOf($device)->name,
+            $file->name ?? '',
+            $text,
+            $error,
+            $file->open ?? ['the MAC of the unit, or a template of its kind'],
+            $this->links->to($hand, 'voice_phones'),
+            $this->links->to($hand, 'devices', ['sel' => $device->id]),
+        );
+    }
+
+    private static function fits(JobInHand $hand, Extension $extension, string $query): bool
+    {
+        $device = $hand->job->devices[$extension->device ?? ''] ?? null;
+        $mac = $device?->interfaces[0]->mac ?? null;
+        $text = implode(' ', [$extension->number, $extension->name, $extension->user, $device?->name, $mac?->digits]);
+        $plain = MacAddress::tryFrom($query)->digits ?? $query;
+
+        return '' === $query || false !== mb_stripos($text, $plain);
+    }
+
+    private function row(JobInHand $hand, PhonesKnown $known, Extension $extension, string $query): PhoneRow
+    {
+        $device = $hand->job->devices[$extension->device ?? ''] ?? null;
+        $mac = $device?->interfaces[0]->mac ?? null;
+        $told = $known->plan->dispatch($extension);
+        $need = $known->need($extension, $device);
+        $isMade = $known->isMade($need);
+        $lacks = array_keys(array_filter([
+            'a unit' => null === $device,
+            'the MAC of its unit' => null !== $device && null === $mac,
+            'a phone system' => null === $extension->server,
+            'a place that helpers are sent to' => null === $told,
+            'its secret' => null !== $need && !$isMade,
+        ]));
+        $mayOpen = $isMade && null !== $device && $this->security->isGranted('ROLE_TECHNICIAN');
+        $values = ['device' => $device->id ?? '', 'q' => $query];
+
+        return new PhoneRow(
+            $extension->number,
+            $this->links->record($hand, 'extensions', $extension->number),
+            $extension->user ?? ($extension->name === $extension->number ? '' : $extension->name),
+            $device->name ?? '',
+            null === $device ? '' : $this->links->to($hand, 'devices', ['sel' => $device->id]),
+            (string) $mac,
+            $told ?? '',
+            $lacks,
+            ...$this->fetched($hand, $known, $device),
+            open: $mayOpen && !isset($known->opened[$device->id])
+                ? new Post('Open', $this->links->to($hand, 'phones_secrets'), $values, spoken: ' its secret for one fetch', small: true)
+                : null,
+            isOpened: isset($known->opened[$device->id ?? '']),
+        );
+    }
+
+    /** @return array{string, string, string} the state of its file in words, its tone, and where it is shown */
+    private function fetched(JobInHand $hand, PhonesKnown $known, ?Device $device): array
+    {
+        $file = null === $device ? null : PhoneFile::of($known->settings, $device);
+        if (null === $device || null === $file) {
+            return [null === $device || $hand->job->profileOf($device)->provisioning->isThere() ? '' : 'takes no file', 'quiet', ''];
+        }
+        $url = $this->links->to($hand, 'phone_file', ['device' => $device->id]);
+        $fetch = $known->fetches[$device->id] ?? null;
+        if (null === $fetch) {
+            return ['not fetched yet', 'quiet', $url];
+        }
+        $at = LocalTime::short($fetch->getAt(), $hand->stored->getTimezone());
+        try {
+            $isFresh = $this->files->version($hand->job, $file) === $fetch->getVersion();
+        } catch (InvalidValue) {
+            return ['its template cannot be read', 'broken', $url];
+        }
+
+        return $isFresh ? ['fetched '.$at, 'through', $url] : ['fetched '.$at.', has changed since', 'care', $url];
+    }
+
+    /** @return list<Post> */
+    private function posts(JobInHand $hand): array
+    {
+        $isOpen = null !== $this->desk->of($hand->stored);
+        $posts = [];
+        if ($this->security->isGranted('ROLE_LEAD') && '' === $this->vault->closed()) {
+            $url = $this->links->to($hand, 'phones_serve');
+            $posts[] = new Post($isOpen ? 'New address' : 'Serve their files', $url, ['to' => 'start'], 't', main: !$isOpen);
+            if ($isOpen) {
+                $posts[] = new Post('Stop serving', $url, ['to' => 'stop']);
+            }
+        }
+        if ($isOpen && $this->security->isGranted('ROLE_TECHNICIAN')) {
+            $posts[] = new Post('Open all secrets for one fetch each', $this->links->to($hand, 'phones_secrets'));
+        }
+
+        return $posts;
+    }
+
+    /** @return list<Link> */
+    private function carried(JobInHand $hand): array
+    {
+        $what = [
+            'units' => 'All files (ZIP)',
+            'dnsmasq' => 'Leases for dnsmasq',
+            'kea' => 'Leases for Kea',
+        ];
+
+        return array_map(
+            fn (string $key): Link => new Link($what[$key], $this->links->to($hand, 'phones_carry', ['what' => $key])),
+            array_keys($what),
+        );
+    }
+}

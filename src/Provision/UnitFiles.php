@@ -1,0 +1,57 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\App\Provision;
+
+use Vorhut\Core\InvalidValue;
+use Vorhut\Core\Job\Device;
+use Vorhut\Core\Job\Job;
+use Vorhut\Core\Provision\PhoneFile;
+use Vorhut\Core\Setting\Settings;
+
+/** The files of the units of a job, as they would be fetched now. */
+final readonly class UnitFiles
+{
+    public function __construct(private UnitTemplates $templates)
+    {
+    }
+
+    /**
+     * @param array<string, string> $secrets by number
+     *
+     * @throws InvalidValue for a template that cannot be read
+     */
+    public function render(Job $job, PhoneFile $file, array $secrets = []): string
+    {
+        return $this->templates->render($job->profileOf($file->device)->provisioning, $file->withSecrets($secrets));
+    }
+
+    /**
+     * What tells one content from another: without secrets, so that a new one of these does not make it stale.
+     *
+     * @throws InvalidValue
+     */
+    public function version(Job $job, PhoneFile $file): string
+    {
+        return substr(hash('sha256', $this->render($job, $file)), 0, 16);
+    }
+
+    /** The unit whose file is called so; null where nobody's is. */
+    public static function named(Settings $settings, string $name): ?PhoneFile
+    {
+        foreach ($settings->job->devices as $device) {
+            $mac = $settings->job->profileOf($device)->provisioning->macIn($name);
+            if (null !== $mac && self::hasMac($device, $mac)) {
+                return PhoneFile::of($settings, $device);
+            }
+        }
+
+        return null;
+    }
+
+    private static function hasMac(Device $device, string $mac): bool
+    {
+        return strtoupper($device->interfaces[0]->mac->digits ?? '') === $mac;
+    }
+}

@@ -1,0 +1,93 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\App\Voice;
+
+use Vorhut\App\Jobs\JobInHand;
+use Vorhut\Core\Job\Extension;
+use Vorhut\Core\Job\VoiceRoute;
+use Vorhut\Core\Voice\Dialled;
+use Vorhut\Core\Voice\Dialler;
+use Vorhut\Core\Voice\DialQuery;
+use Vorhut\Core\Voice\VoicePlan;
+
+/** Makes the answer to a dialled number ready to be drawn as a path. */
+final readonly class DialDrawing
+{
+    public function __construct(private VoiceLinks $links)
+    {
+    }
+
+    public function of(JobInHand $hand, Dialler $dialler, DialQuery $query): DialView
+    {
+        $plan = $dialler->plan;
+        $dialled = $dialler->dial($query);
+        $caller = null === $query->from ? null : $plan->extension($query->from);
+        $trunk = $plan->trunks[$query->trunk ?? ''] ?? null;
+        $end = $dialled->to;
+        $isTrunk = 'trunk' === $end?->kind;
+        $last = $isTrunk ? $plan->trunks[$end->id] ?? null : (null === $end ? null : $plan->extension($end->id));
+
+        return new DialView(
+            $caller->name ?? $trunk->name ?? '',
+            null === $caller ? 'calls in' : $caller->number,
+            $query->number,
+            $dialled->waitSeconds,
+            $this->routes($hand, $dialled, $caller),
+            $dialled->digits,
+            $this->passed($hand, $dialled, $plan),
+            $last->name ?? 'nowhere',
+            null === $end ? '' : ($isTrunk ? 'trunk' : \sprintf('%s, %s', $end->id, self::kind($plan, $end->kind, $end->id))),
+            null === $end ? '' : $this->links->record($hand, $isTrunk ? 'trunks' : 'extensions', $end->id),
+            $dialled->verdict->holds(),
+            $dialled->verdict->label(),
+            $dialled->why,
+            $plan->asksForHelp($query->number) || null !== $plan->emergency($dialled->digits),
+            $isTrunk && null !== $plan->emergency($dialled->digits),
+        );
+    }
+
+    /** @return list<array{name: string, url: string, takes: bool, says: string}> */
+    private function routes(JobInHand $hand, Dialled $dialled, ?Extension $caller): array
+    {
+        $rows = [];
+        $isPast = false;
+        foreach ($dialled->matched as $id) {
+            $route = $hand->job->all(VoiceRoute::class)[$id];
+            $takes = $id === $dialled->route;
+            $isPast = $isPast || $takes;
+            $rows[] = [
+                'name' => $route->name,
+                'url' => $this->links->record($hand, 'routes', $id),
+                'takes' => $takes,
+                'says' => match (true) {
+                    $takes => 'takes it',
+                    null !== $caller && !$route->allows($caller->number) => \sprintf('not for %s', $caller->number),
+                    null === $dialled->route && null !== $dialled->to => 'would, but the number is an extension',
+                    $isPast => 'would, stands behind',
+                    default => 'closed then',
+                },
+            ];
+        }
+
+        return $rows;
+    }
+
+    /** @return list<array{name: string, url: string}> */
+    private function passed(JobInHand $hand, Dialled $dialled, VoicePlan $plan): array
+    {
+        $passed = [];
+        foreach (\array_slice($dialled->path, 0, -1) as $number) {
+            $name = $plan->extension($number)->name ?? $number;
+            $passed[] = ['name' => $name, 'url' => $this->links->record($hand, 'extensions', $number)];
+        }
+
+        return $passed;
+    }
+
+    private static function kind(VoicePlan $plan, string $kind, string $number): string
+    {
+        return 'voicemail' === $kind ? 'mailbox' : $plan->extension($number)?->kind->label() ?? '';
+    }
+}

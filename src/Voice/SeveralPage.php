@@ -1,0 +1,110 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\App\Voice;
+
+use Vorhut\App\Jobs\JobInHand;
+use Vorhut\App\Web\View\FormField;
+use Vorhut\Core\InvalidValue;
+use Vorhut\Core\Job\Device;
+use Vorhut\Core\Job\ExtensionKind;
+use Vorhut\Core\Profile\SipRole;
+use Vorhut\Core\Voice\NumberMaker;
+
+/** Makes many extensions at once, looked at before they are made. */
+final readonly class SeveralPage
+{
+    private const FIELDS = ['first', 'count', 'kind', 'server', 'names'];
+
+    public function __construct(private VoiceLinks $links)
+    {
+    }
+
+    /** @param array<string, string> $typed */
+    public function show(JobInHand $hand, array $typed): SeveralView
+    {
+        $maker = null;
+        $error = '';
+        try {
+            $maker = '' === ($typed['first'] ?? '') ? null : $this->maker($hand, $typed);
+        } catch (InvalidValue $e) {
+            $error = $e->getMessage();
+        }
+        $values = array_intersect_key($typed, array_flip(self::FIELDS));
+        if (null !== $maker) {
+            $values += ['version' => $hand->revision, 'offer' => $maker->changeSet()->fingerprint()];
+        }
+
+        return new SeveralView(
+            $this->links->to($hand, 'voice_several'),
+            self::fields($hand, $typed),
+            $maker->made ?? [],
+            $maker->left ?? [],
+            $error,
+            $values,
+        );
+    }
+
+    /**
+     * @param array<string, string> $typed
+     *
+     * @throws InvalidValue
+     */
+    public function maker(JobInHand $hand, array $typed): NumberMaker
+    {
+        $names = array_values(array_filter(
+            array_map(trim(...), explode("\n", $typed['names'] ?? '')),
+            static fn (string $name): bool => '' !== $name,
+        ));
+        $count = trim($typed['count'] ?? '');
+        $server = $typed['server'] ?? '';
+        if ('' !== $server && !isset($hand->job->devices[$server])) {
+            throw new InvalidValue($server, 'a phone system of this job', 'Choose one, or none.');
+        }
+        $isCount = 1 === preg_match('/^\d{1,4}$/D', $count);
+        if ('' !== $count && !$isCount) {
+            throw new InvalidValue($count, 'a whole number', 'Such as 20, or leave it out to make one for each name.');
+        }
+
+        return NumberMaker::from(
+            $hand->job,
+            trim($typed['first'] ?? ''),
+            $isCount ? (int) $count : max(1, \count($names)),
+            $names,
+            ExtensionKind::tryFrom($typed['kind'] ?? '') ?? ExtensionKind::Sip,
+            '' === $server ? null : $server,
+        );
+    }
+
+    /**
+     * @param array<string, string> $typed
+     *
+     * @return list<FormField>
+     */
+    private static function fields(JobInHand $hand, array $typed): array
+    {
+        $kinds = $servers = [];
+        foreach (ExtensionKind::cases() as $kind) {
+            $kinds[$kind->value] = $kind->label();
+        }
+        $isServer = static fn (Device $d): bool => SipRole::Server === $hand->job->profileOf($d)->sipRole;
+        foreach (array_filter($hand->job->devices, $isServer) as $device) {
+            $servers[$device->id] = $device->name;
+        }
+
+        return [
+            new FormField('first', 'First number', $typed['first'] ?? '', technical: true, required: true, more: ['inputmode' => 'numeric']),
+            new FormField('count', 'How many', $typed['count'] ?? '', technical: true, placeholder: 'one for each name'),
+            new FormField('kind', 'What answers', $typed['kind'] ?? 'sip', 'select', options: $kinds),
+            new FormField(
+                'server',
+                'Phone system',
+                $typed['server'] ?? (string) array_key_first($servers),
+                'select',
+                options: ['' => 'none yet'] + $servers,
+            ),
+            new FormField('names', 'Names, one a line', $typed['names'] ?? '', 'area', broad: true),
+        ];
+    }
+}

@@ -1,0 +1,153 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\App\Voice;
+
+use Vorhut\App\Jobs\JobInHand;
+use Vorhut\App\Web\View\FormField;
+use Vorhut\App\Web\View\Link;
+use Vorhut\Core\Calc\Calculation;
+use Vorhut\Core\Calc\Calculations;
+use Vorhut\Core\Calc\Input;
+use Vorhut\Core\InvalidValue;
+use Vorhut\Core\Job\Trunk;
+use Vorhut\Core\Voice\ErlangB;
+
+/** Sums of the trade, with figures of the job to begin with. */
+final readonly class SumsPage
+{
+    /** Names of inputs and outputs in words. */
+    private const WORDS = [
+        'traffic' => 'Traffic', 'callsPerHour' => 'Calls in the busy hour', 'holdSeconds' => 'Length of a call', 'channels' => 'Channels',
+        'loss' => 'Calls that find all busy', 'codec' => 'Codec', 'packetMs' => 'Time in a packet', 'srtpTagBytes' => 'Tag of SRTP',
+        'vlan' => 'frames carry a VLAN tag', 'bitrateKbps' => 'Rate of Opus', 'payloadBytes' => 'Sound in a packet',
+        'packetsPerSecond' => 'Packets', 'ipKbps' => 'At IP', 'ethernetKbps' => 'With Ethernet', 'wireKbps' => 'On the wire',
+        'concealment' => 'loss is concealed', 'delayMs' => 'Delay from mouth to ear', 'lossPercent' => 'Packets lost',
+        'burstR' => 'Losses in bursts', 'r' => 'R', 'mos' => 'MOS', 'pages' => 'Pages', 'bitsPerPage' => 'Bits of a page',
+        'kbps' => 'Speed of the modems', 'perPageSeconds' => 'Between two pages', 'redundancy' => 'Packets sent again',
+        'sessionSeconds' => 'Before the first page', 'seconds' => 'It takes', 'bytes' => 'Size of the fax',
+        'limitBytes' => 'Limit of the mail server', 'parts' => 'Mails', 'encodedBytes' => 'As it is sent',
+    ];
+
+    public function __construct(private VoiceLinks $links)
+    {
+    }
+
+    /** @param array<string, string> $typed */
+    public function show(JobInHand $hand, string $name, array $typed): SumsView
+    {
+        $all = Calculations::all();
+        $calculation = $all[$name] ?? $all['erlang-b'];
+        $about = $calculation->about();
+        $results = [];
+        $answer = null;
+        $error = '';
+        try {
+            $answer = Calculations::answer($calculation, self::given($calculation, $typed));
+            foreach ($answer as $key => $value) {
+                $results[] = ['name' => self::WORDS[$key] ?? $key, 'value' => self::shown($key, $value), 'unit' => self::unit($key, $about->outputs[$key])];
+            }
+        } catch (InvalidValue $e) {
+            $error = [] === $typed ? '' : $e->getMessage();
+        }
+
+        return new SumsView(
+            array_values(array_map(fn (Calculation $c): array => [
+                'link' => new Link($c->about()->name, $this->links->to($hand, 'voice_sums', ['name' => $c->about()->id])),
+                'here' => $c->about()->id === $about->id,
+            ], $all)),
+            $about->name,
+            $about->standard,
+            $this->links->to($hand, 'voice_sums', ['name' => $about->id]),
+            array_map(static fn (Input $i): FormField => self::field($i, $typed), $about->inputs),
+            $results,
+            $error,
+            'erlang-b' === $about->id ? $this->begun($hand) : [],
+            null !== $answer && 'erlang-b' === $about->id ? self::drawing((float) $answer['traffic'], (int) $answer['channels']) : null,
+        );
+    }
+
+    /** @return list<Link> */
+    private function begun(JobInHand $hand): array
+    {
+        $links = [];
+        foreach ($hand->job->all(Trunk::class) as $trunk) {
+            if (null !== $trunk->callsPerHour) {
+                $given = ['callsPerHour' => (string) $trunk->callsPerHour, 'holdSeconds' => (string) $trunk->holdSeconds];
+                $given += null === $trunk->channels() ? [] : ['channels' => (string) $trunk->channels()];
+                $links[] = new Link($trunk->name, $this->links->to($hand, 'voice_sums', ['name' => 'erlang-b', ...$given]));
+            }
+        }
+
+        return $links;
+    }
+
+    private static function drawing(float $traffic, int $channels): SumDrawing
+    {
+        $values = [];
+        for ($n = max(1, $channels - 5); $n <= $channels + 5; ++$n) {
+            $values[$n] = 100 * ErlangB::loss($traffic, $n);
+        }
+
+        return SumDrawing::of('Calls that find all busy, in per cent, by channels', $values, (string) $channels, '%.1f');
+    }
+
+    /**
+     * @param array<string, string> $typed
+     *
+     * @return array<string, mixed>
+     */
+    private static function given(Calculation $calculation, array $typed): array
+    {
+        $given = [];
+        foreach ($calculation->about()->inputs as $input) {
+            $text = $typed[$input->name] ?? '';
+            if ($input->isFlag()) {
+                $given[$input->name] = '1' === $text;
+            } elseif ('' !== $text) {
+                $number = str_replace(',', '.', $text);
+                $given[$input->name] = [] === $input->options && is_numeric($number) ? $number + 0 : $text;
+            }
+        }
+
+        return $given;
+    }
+
+    /** @param array<string, string> $typed */
+    private static function field(Input $input, array $typed): FormField
+    {
+        $default = \is_bool($input->default) || null === $input->default || [] !== $typed ? '' : (string) $input->default;
+        $label = self::WORDS[$input->name] ?? $input->name;
+        $unit = self::unit($input->name, $input->unit);
+
+        return new FormField(
+            $input->name,
+            $label.('' === $unit || $input->isFlag() ? '' : ', '.$unit),
+            $typed[$input->name] ?? $default,
+            $input->isFlag() ? 'check' : ([] === $input->options ? 'text' : 'select'),
+            true,
+            [] === $input->options ? [] : array_combine($input->options, $input->options),
+            more: ['inputmode' => 'decimal', 'maxlength' => 20],
+        );
+    }
+
+    private static function unit(string $name, string $unit): string
+    {
+        return match (true) {
+            'loss' === $name => 'as a share of 1',
+            'channels' === $name => '',
+            'burstR' === $name => '1 for none',
+            default => $unit,
+        };
+    }
+
+    private static function shown(string $name, int|float $value): string
+    {
+        return match (true) {
+            'loss' === $name => \sprintf('%.4f (%.1f %%)', $value, 100 * $value),
+            \is_int($value) => number_format($value, 0, '.', "\u{2009}"),
+            default => rtrim(rtrim(\sprintf('%.2f', $value), '0'), '.'),
+        };
+    }
+}

@@ -1,0 +1,236 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\App\Voice;
+
+use Symfony\Bundle\SecurityBundle\Security;
+use Vorhut\App\Jobs\JobInHand;
+use Vorhut\App\Jobs\JobReading;
+use Vorhut\App\Web\FindingLines;
+use Vorhut\App\Web\View\FormField;
+use Vorhut\App\Web\View\Link;
+use Vorhut\App\Web\View\Next;
+use Vorhut\App\Web\Words;
+use Vorhut\Core\Findings\Finding;
+use Vorhut\Core\Intent\RegistrationPaths;
+use Vorhut\Core\InvalidValue;
+use Vorhut\Core\Job\Extension;
+use Vorhut\Core\Job\ExtensionKind;
+use Vorhut\Core\Job\Hours;
+use Vorhut\Core\Job\NumberBlock;
+use Vorhut\Core\Job\NumberCode;
+use Vorhut\Core\Job\Trunk;
+use Vorhut\Core\Job\VoiceRoute;
+use Vorhut\Core\Voice\Dialler;
+use Vorhut\Core\Voice\DialQuery;
+use Vorhut\Core\Voice\NumberStrip;
+use Vorhut\Core\Voice\VoicePlan;
+
+/** Shows numbers, trunks and routes, and what becomes of a number. */
+final readonly class VoicePage
+{
+    /** Attendants that are drawn. */
+    private const MOST_MENUS = 6;
+
+    public function __construct(
+        private JobReading $reading,
+        private FindingLines $findings,
+        private DialDrawing $drawing,
+        private VoiceRows $rows,
+        private VoiceLinks $links,
+        private Security $security,
+    ) {
+    }
+
+    /** @param array<string, string> $asked from, number, header, at: what was asked to be dialled */
+    public function show(JobInHand $hand, array $asked): VoiceView
+    {
+        $plan = new VoicePlan($hand->job);
+        $findings = $this->reading->digest($hand->stored)->findingsAt('voice');
+        $wrong = self::wrong($findings);
+        $dialled = null;
+        $error = '';
+        if ('' !== ($asked['number'] ?? '')) {
+            try {
+                $network = $this->reading->prover($hand->stored)->network;
+                $dialler = new Dialler($plan, new RegistrationPaths($hand->job, $network));
+                $dialled = $this->drawing->of($hand, $dialler, self::query($hand, $asked));
+            } catch (InvalidValue $e) {
+                $error = $e->getMessage();
+            }
+        }
+        $routes = $this->rows->routes($hand, $plan, $wrong, $dialled);
+        $menus = array_filter($hand->job->extensions, static fn (Extension $e): bool => ExtensionKind::Attendant === $e->kind);
+
+        return new VoiceView(
+            \sprintf(
+                '%s, %s, %s',
+                Words::count(\count($hand->job->extensions), 'number'),
+                Words::count(\count($plan->trunks), 'trunk'),
+                Words::count(\count($hand->job->all(VoiceRoute::class)), 'route'),
+            ),
+            $this->actions($hand),
+            $this->next($hand, $findings),
+            $this->dialFields($hand, $plan, $asked),
+            $this->links->to($hand, 'voice'),
+            $dialled,
+            $error,
+            $this->strip($hand),
+            $this->rows->help($plan),
+            $routes['out'],
+            $routes['in'],
+            $this->rows->trunks($hand, $plan, $wrong),
+            array_map(
+                fn (Extension $e): MenuView => $this->rows->menu($hand, $e),
+                \array_slice(array_values($menus), 0, self::MOST_MENUS),
+            ),
+            $this->lists($hand),
+            $this->findings->all($hand, $findings, 'voice'),
+        );
+    }
+
+    /**
+     * @param array<string, string> $asked
+     *
+     * @throws InvalidValue
+     */
+    private static function query(JobInHand $hand, array $asked): DialQuery
+    {
+        [$kind, $id] = explode(':', ($asked['from'] ?? '').':', 2);
+        $who = 'trunk' === $kind ? ['trunk' => rtrim($id, ':')] : ['from' => rtrim('' === $id ? $kind : $asked['from'] ?? '', ':')];
+        $number = (string) preg_replace('/[\s().\/+-]+/', '', $asked['number'] ?? '');
+        $more = array_filter(
+            ['header' => 'trunk' === $kind ? $asked['header'] ?? '' : '', 'at' => $asked['at'] ?? ''],
+            static fn (string $text): bool => '' !== $text,
+        );
+
+        return DialQuery::of([...$who, 'number' => $number, ...$more], $hand->stored->getTimezone());
+    }
+
+    /**
+     * @param array<string, string> $asked
+     *
+     * @return list<FormField>
+     */
+    private function dialFields(JobInHand $hand, VoicePlan $plan, array $asked): array
+    {
+        $who = ['' => ''];
+        foreach ($hand->job->extensions as $extension) {
+            if (\in_array($extension->kind, [ExtensionKind::Sip, ExtensionKind::Analogue, ExtensionKind::Fax], true)) {
+                $name = $extension->name === $extension->number ? '' : ' '.$extension->name;
+                $who[$extension->number] = $extension->number.$name;
+            }
+        }
+        foreach ($plan->trunks as $trunk) {
+            $who['trunk:'.$trunk->id] = 'from outside, by '.$trunk->name;
+        }
+        $first = implode('', \array_slice(array_keys($who), 1, 1));
+        $fields = [
+            new FormField('from', 'At', $asked['from'] ?? $first, 'select', options: $who),
+            new FormField('number', 'dial', $asked['number'] ?? '', technical: true, more: ['inputmode' => 'tel', 'maxlength' => 40, 'key' => 'd']),
+        ];
+        if ([] !== $hand->job->all(Hours::class)) {
+            $placeholder = 'in open hours';
+            $fields[] = new FormField('at', 'on', $asked['at'] ?? '', technical: true, placeholder: $placeholder, more: ['maxlength' => 25]);
+        }
+
+        return $fields;
+    }
+
+    /** @return list<Link> */
+    private function actions(JobInHand $hand): array
+    {
+        $actions = [
+            new Link('Phones', $this->links->to($hand, 'voice_phones'), 'h'),
+            new Link('Sums', $this->links->to($hand, 'voice_sums'), 'm'),
+        ];
+        if ($this->security->isGranted('ROLE_LEAD')) {
+            $actions[] = new Link('Add several', $this->links->to($hand, 'voice_several'), 's');
+            $actions[] = new Link('Add number', $this->links->new($hand, 'extensions'), 'n');
+        }
+
+        return $actions;
+    }
+
+    /** @param list<Finding> $findings */
+    private function next(JobInHand $hand, array $findings): ?Next
+    {
+        if ([] === $hand->job->extensions) {
+            $action = new Link('Add several', $this->links->to($hand, 'voice_several'), 's', main: true);
+
+            return new Next('No number is planned yet', 'Begin with the phones: a first number, how many, their names.', $action);
+        }
+        $finding = $findings[0] ?? null;
+        [$list, $id] = $finding->records[0] ?? ['', ''];
+
+        return null === $finding ? null : new Next(
+            $finding->title,
+            $finding->advice,
+            '' === $list ? null : new Link('Mend it', $this->links->record($hand, $list, $id), 'w', main: true),
+        );
+    }
+
+    private function strip(JobInHand $hand): StripView
+    {
+        $strip = NumberStrip::of($hand->job);
+        $rows = [];
+        $counts = ['taken' => 0, 'free' => 0, 'clash' => 0];
+        $mayAdd = $this->security->isGranted('ROLE_LEAD');
+        foreach ($strip->rows as $index => $row) {
+            $cells = [];
+            foreach ($row['cells'] as $n => $cell) {
+                $counts[$cell->state] = ($counts[$cell->state] ?? 0) + 1;
+                $isTaken = 'taken' === $cell->state || 'clash' === $cell->state;
+                $cells[] = [
+                    'x' => StripView::LEFT + $n * StripView::CELL + 2 * intdiv($n, 10),
+                    'state' => $cell->state,
+                    'title' => $cell->number.' '.$cell->said,
+                    'url' => match (true) {
+                        $isTaken => $this->links->record($hand, 'extensions', $cell->number),
+                        'free' === $cell->state && $mayAdd => $this->links->new($hand, 'extensions', ['number' => $cell->number]),
+                        default => '',
+                    },
+                ];
+            }
+            $rows[] = ['name' => $row['name'], 'y' => 18 + $index * StripView::ROW, 'cells' => $cells];
+        }
+
+        return new StripView($rows, $strip->more, $counts['taken'], $counts['free'], $counts['clash']);
+    }
+
+    /** @return list<Link> */
+    private function lists(JobInHand $hand): array
+    {
+        $lists = [
+            [Extension::class, 'extensions', 'Numbers'],
+            [NumberBlock::class, 'blocks', 'Blocks'],
+            [NumberCode::class, 'codes', 'Short codes'],
+            [Trunk::class, 'trunks', 'Trunks'],
+            [VoiceRoute::class, 'routes', 'Routes'],
+            [Hours::class, 'hours', 'Timetables'],
+        ];
+
+        return array_map(fn (array $l): Link => new Link(
+            \sprintf('%s %d', $l[2], \count($hand->job->all($l[0]))),
+            $this->links->to($hand, 'records', ['list' => $l[1]]),
+        ), $lists);
+    }
+
+    /**
+     * @param list<Finding> $findings
+     *
+     * @return array<string, true> records that something is wrong with
+     */
+    private static function wrong(array $findings): array
+    {
+        $wrong = [];
+        foreach ($findings as $finding) {
+            foreach ($finding->records as [$list, $id]) {
+                $wrong[$list.' '.$id] = true;
+            }
+        }
+
+        return $wrong;
+    }
+}
