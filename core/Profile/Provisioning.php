@@ -5,9 +5,9 @@ declare(strict_types=1);
 namespace Vorhut\Core\Profile;
 
 use Vorhut\Core\Record\Field\Choice;
+use Vorhut\Core\Record\Field\Lines;
 use Vorhut\Core\Record\Field\Records;
 use Vorhut\Core\Record\Field\Text;
-use Vorhut\Core\Record\Field\Texts;
 
 /** The file by which a unit is told its settings: what it is called, what stands in it, how the unit learns where it is. */
 final readonly class Provisioning
@@ -26,11 +26,11 @@ final readonly class Provisioning
             technical: true,
         )]
         public string $file,
-        #[Text('Media type', max: 80, default: 'text/plain', pattern: '#^[a-z]+/[a-z0-9.+-]+$#D', says: 'such as text/plain')]
+        #[Text('Media type', max: 80, default: 'text/plain', pattern: '/^[a-z]+\x2F[a-z0-9.+-]+$/D', says: 'such as text/plain')]
         public string $type,
         #[Choice(Escape::class, 'Values are', default: Escape::Plain)]
         public Escape $escape,
-        #[Texts('Lines of the file')]
+        #[Lines('Lines of the file')]
         public array $template,
         #[Records(LeaseOption::class, 'Told by lease')]
         public array $options,

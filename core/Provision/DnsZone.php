@@ -26,10 +26,9 @@ final class DnsZone
             \sprintf('$ORIGIN %s.', $domain),
             '$TTL 3600',
             \sprintf('@ IN SOA ns.%1$s. hostmaster.%1$s. ( %2$d 3600 600 604800 300 )', $domain, max(1, $serial)),
-            \sprintf('@ IN NS ns.%s.', $domain),
-            '; The address of the server that serves this zone:',
-            ';ns IN A 192.0.2.1',
         ];
+        $server = self::server($job);
+        array_push($lines, ...(null === $server ? ['@ IN NS ns.invalid.'] : ['@ IN NS ns', 'ns IN A '.$server]));
         foreach ($job->devices as $device) {
             $address = $device->primaryAddress()?->address;
             if (null !== $device->hostname && null !== $address) {
@@ -38,5 +37,17 @@ final class DnsZone
         }
 
         return implode("\n", $lines)."\n";
+    }
+
+    /** The first name server that a segment is told. */
+    private static function server(Job $job): ?string
+    {
+        foreach ($job->segments as $segment) {
+            foreach ($segment->dns as $server) {
+                return (string) $server;
+            }
+        }
+
+        return null;
     }
 }

@@ -14,7 +14,7 @@ final class DnsmasqFile implements LeaseFile
 {
     public static function of(Job $job, ?FileServer $files, array $segments = []): string
     {
-        $lines = ['# '.self::plain($job->info->name), 'dhcp-authoritative'];
+        $lines = ['# '.self::plain($job->info->name), 'dhcp-authoritative', 'dhcp-no-override'];
         $kinds = [];
         foreach (LeasedNet::all($job, $segments) as $number => $net) {
             $tag = 'net-'.($number + 1);

@@ -89,7 +89,7 @@ final readonly class PhoneFile
     /**
      * The same with the secrets of its numbers.
      *
-     * @param array<string, string> $opened secret by number
+     * @param array<array-key, string> $opened secret by number
      *
      * @return array<string, mixed>
      */

@@ -52,7 +52,16 @@ final readonly class JobDigest
 
         $pairings = \count(Couplings::of($job)->all);
 
-        return new self($findings, $outlook, \count($job->devices), \count($job->segments), $without, $setUp, $pairings, \count($job->extensions));
+        return new self(
+            $findings,
+            $outlook,
+            \count($job->devices),
+            \count($job->segments),
+            $without,
+            $setUp,
+            $pairings,
+            \count($job->extensions),
+        );
     }
 
     public function failingPairs(): int

@@ -56,7 +56,8 @@ final readonly class PhonesPage
         );
         $links = [];
         for ($n = 1; $n <= $pages && $pages > 1; ++$n) {
-            $links[] = new Link((string) $n, $this->links->to($hand, 'voice_phones', ['q' => $query, 'page' => (string) $n]), main: $n === $page);
+            $to = $this->links->to($hand, 'voice_phones', ['q' => $query, 'page' => (string) $n]);
+            $links[] = new Link((string) $n, $to, main: $n === $page);
         }
         $url = $this->security->isGranted('ROLE_TECHNICIAN') ? $this->desk->url($hand->stored) : null;
 

@@ -15,6 +15,7 @@ use Vorhut\Core\Voice\NumberMaker;
 /** Makes many extensions at once, looked at before they are made. */
 final readonly class SeveralPage
 {
+    private const MOST_LEFT = 40;
     private const FIELDS = ['first', 'count', 'kind', 'server', 'names'];
 
     public function __construct(private VoiceLinks $links)
@@ -36,11 +37,14 @@ final readonly class SeveralPage
             $values += ['version' => $hand->revision, 'offer' => $maker->changeSet()->fingerprint()];
         }
 
+        $more = \count($maker->left ?? []) - self::MOST_LEFT;
+
         return new SeveralView(
             $this->links->to($hand, 'voice_several'),
             self::fields($hand, $typed),
             $maker->made ?? [],
-            $maker->left ?? [],
+            \array_slice($maker->left ?? [], 0, self::MOST_LEFT),
+            $more > 0 ? \sprintf('and %d more', $more) : '',
             $error,
             $values,
         );
@@ -93,8 +97,10 @@ final readonly class SeveralPage
             $servers[$device->id] = $device->name;
         }
 
+        $digits = ['inputmode' => 'numeric'];
+
         return [
-            new FormField('first', 'First number', $typed['first'] ?? '', technical: true, required: true, more: ['inputmode' => 'numeric']),
+            new FormField('first', 'First number', $typed['first'] ?? '', technical: true, required: true, more: $digits),
             new FormField('count', 'How many', $typed['count'] ?? '', technical: true, placeholder: 'one for each name'),
             new FormField('kind', 'What answers', $typed['kind'] ?? 'sip', 'select', options: $kinds),
             new FormField(

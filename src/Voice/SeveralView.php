@@ -20,6 +20,7 @@ final readonly class SeveralView
         public array $fields,
         public array $made,
         public array $left,
+        public string $more,
         public string $error,
         public array $values,
     ) {

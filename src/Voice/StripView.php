@@ -11,6 +11,10 @@ final readonly class StripView
     public const ROW = 22;
     public const LEFT = 52;
 
+    /** @var array<string, float> where the numbers of a ten begin, by their last two digits */
+    public array $tens;
+
+    public string $summary;
     public float $width;
     public int $height;
 
@@ -21,9 +25,22 @@ final readonly class StripView
      *     cells: list<array{x: float, state: string, title: string, url: string}>,
      * }> $rows
      */
-    public function __construct(public array $rows, public int $more, public int $taken, public int $free, public int $clashing)
+    public function __construct(public array $rows, public int $more, int $taken, int $free, int $clashing)
     {
+        $tens = [];
+        for ($ten = 0; $ten < 10; ++$ten) {
+            $tens[$ten.'0 '] = self::at(10 * $ten);
+        }
+        $this->tens = $tens;
+        $clash = 0 === $clashing ? '' : \sprintf(', %d clashing', $clashing);
+        $this->summary = \sprintf('%d taken, %d free%s', $taken + $clashing, $free, $clash);
         $this->width = self::LEFT + 100 * self::CELL + 9 * 2;
         $this->height = 18 + self::ROW * \count($rows);
+    }
+
+    /** Where a number lies in its row of a hundred. */
+    public static function at(int $number): float
+    {
+        return self::LEFT + $number * self::CELL + 2 * intdiv($number, 10);
     }
 }

@@ -33,7 +33,8 @@ final readonly class SumDrawing
             $y = round(24 + (1 - $values[$label] / $most) * (self::HEIGHT - 60), 1);
             $path .= \sprintf('%s%s %s', '' === $path ? 'M' : 'L', $x, $y);
             $isHere = (string) $label === $here;
-            $points[] = ['x' => $x, 'label' => (string) $label, 'y' => $y, 'value' => \sprintf($format, $values[$label]), 'here' => $isHere];
+            $value = \sprintf($format, $values[$label]);
+            $points[] = ['x' => $x, 'label' => (string) $label, 'y' => $y, 'value' => $value, 'here' => $isHere];
         }
 
         return new self($title, $path, $points);

@@ -46,7 +46,11 @@ final readonly class SumsPage
         try {
             $answer = Calculations::answer($calculation, self::given($calculation, $typed));
             foreach ($answer as $key => $value) {
-                $results[] = ['name' => self::WORDS[$key] ?? $key, 'value' => self::shown($key, $value), 'unit' => self::unit($key, $about->outputs[$key])];
+                $results[] = [
+                    'name' => self::WORDS[$key] ?? $key,
+                    'value' => self::shown($key, $value),
+                    'unit' => self::unit($key, $about->outputs[$key]),
+                ];
             }
         } catch (InvalidValue $e) {
             $error = [] === $typed ? '' : $e->getMessage();

@@ -48,7 +48,9 @@ final class VoiceController extends JobPage
             return $this->to($hand, 'voice_several');
         }
 
-        return $this->isStillOffered($request, $change) ? $this->change($hand, $change, $request, 'voice') : $this->to($hand, 'voice_several');
+        return $this->isStillOffered($request, $change)
+            ? $this->change($hand, $change, $request, 'voice')
+            : $this->to($hand, 'voice_several');
     }
 
     /** @return array<string, string> */

@@ -126,13 +126,14 @@ final readonly class VoicePage
             $who['trunk:'.$trunk->id] = 'from outside, by '.$trunk->name;
         }
         $first = implode('', \array_slice(array_keys($who), 1, 1));
+        $keys = ['inputmode' => 'tel', 'maxlength' => 40, 'key' => 'd'];
         $fields = [
             new FormField('from', 'At', $asked['from'] ?? $first, 'select', options: $who),
-            new FormField('number', 'dial', $asked['number'] ?? '', technical: true, more: ['inputmode' => 'tel', 'maxlength' => 40, 'key' => 'd']),
+            new FormField('number', 'dial', $asked['number'] ?? '', technical: true, more: $keys),
         ];
         if ([] !== $hand->job->all(Hours::class)) {
-            $placeholder = 'in open hours';
-            $fields[] = new FormField('at', 'on', $asked['at'] ?? '', technical: true, placeholder: $placeholder, more: ['maxlength' => 25]);
+            $more = ['maxlength' => 25];
+            $fields[] = new FormField('at', 'on', $asked['at'] ?? '', technical: true, placeholder: 'in open hours', more: $more);
         }
 
         return $fields;
@@ -183,7 +184,7 @@ final readonly class VoicePage
                 $counts[$cell->state] = ($counts[$cell->state] ?? 0) + 1;
                 $isTaken = 'taken' === $cell->state || 'clash' === $cell->state;
                 $cells[] = [
-                    'x' => StripView::LEFT + $n * StripView::CELL + 2 * intdiv($n, 10),
+                    'x' => StripView::at($n),
                     'state' => $cell->state,
                     'title' => $cell->number.' '.$cell->said,
                     'url' => match (true) {

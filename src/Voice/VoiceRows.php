@@ -41,6 +41,7 @@ final readonly class VoiceRows
         foreach ($hand->job->all(VoiceRoute::class) as $route) {
             $url = $this->links->record($hand, 'routes', $route->id);
             $hours = $hand->job->all(Hours::class)[$route->hours ?? ''] ?? null;
+            $else = null === $route->closed ? '' : ', else '.self::target($plan, $route->closed);
             $rows[$route->direction->value][] = new RouteView(
                 \count($rows[$route->direction->value]) + 1,
                 $route->name,
@@ -50,7 +51,7 @@ final readonly class VoiceRows
                     ? $plan->trunks[$route->trunk ?? '']->name ?? 'any trunk'
                     : (null === $route->from ? 'everybody' : implode(', ', $route->from)),
                 $this->to($plan, $route),
-                null === $hours ? '' : \sprintf('%s%s', $hours->name, null === $route->closed ? '' : ', else '.self::target($plan, $route->closed)),
+                null === $hours ? '' : $hours->name.$else,
                 $url,
                 isset($wrong['routes '.$route->id]),
                 \in_array($url, $taking, true),

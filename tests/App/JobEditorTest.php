@@ -293,11 +293,12 @@ final class JobEditorTest extends AppTestCase
         );
         self::assertSame(
             [
-                'brief' => ['30 findings in all', true, 0],
+                'brief' => ['36 findings in all', true, 0],
                 'networks' => ['12 segments', true, 6],
                 'devices' => ['81, 3 without address', false, 17],
                 'pairings' => ['37 pairs', false, 3],
                 'bench' => ['48 of 81 set up', false, 4],
+                'voice' => ['24 numbers', false, 6],
                 'proof' => ['7 of 11 fail', false, 0],
             ],
             $states($reading->digest($this->stored())),
@@ -309,6 +310,7 @@ final class JobEditorTest extends AppTestCase
                 'devices' => ['5', true, 0],
                 'pairings' => ['1 pair', true, 0],
                 'bench' => ['5 of 5 set up', true, 0],
+                'voice' => ['2 numbers', true, 0],
                 'proof' => ['all 3 hold', true, 0],
             ],
             $states($reading->digest($this->stored('skerry-slip'))),

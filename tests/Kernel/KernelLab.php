@@ -118,7 +118,7 @@ final class KernelLab
     }
 
     /** @return list<string> */
-    private static function inside(): array
+    public static function inside(): array
     {
         return 0 === posix_geteuid() ? ['unshare', '-n'] : ['unshare', '-r', '-n'];
     }

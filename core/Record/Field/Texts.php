@@ -8,7 +8,7 @@ use Vorhut\Core\Record\InvalidFile;
 
 /** A list of texts. */
 #[\Attribute(\Attribute::TARGET_PARAMETER)]
-final class Texts extends Listed
+class Texts extends Listed
 {
     protected function item(mixed $value): string
     {

@@ -1,0 +1,202 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Tests\Core\Provision;
+
+use PHPUnit\Framework\Attributes\TestWith;
+use PHPUnit\Framework\TestCase;
+use Vorhut\App\Jobs\ShippedProfiles;
+use Vorhut\Core\Exchange\JobFile;
+use Vorhut\Core\InvalidValue;
+use Vorhut\Core\Job\Job;
+use Vorhut\Core\Provision\DnsmasqFile;
+use Vorhut\Core\Provision\DnsZone;
+use Vorhut\Core\Provision\FileServer;
+use Vorhut\Core\Provision\KeaFile;
+use Vorhut\Core\Provision\PhoneFile;
+use Vorhut\Core\Provision\Variables;
+use Vorhut\Core\Record\Json;
+use Vorhut\Core\Secret\SecretNeeds;
+use Vorhut\Core\Setting\Settings;
+
+final class ProvisionTest extends TestCase
+{
+    private const PLAN = [
+        'locations' => [['id' => 'quay', 'name' => 'Quay', 'dispatch' => 'Quay road 4'], ['id' => 'mast', 'name' => 'Mast']],
+        'segments' => [
+            ['id' => 'voice', 'name' => "Voice\nnorth", 'vlan' => 110, 'dns' => ['10.47.1.53'], 'ntp' => ['10.47.1.123'],
+                'subnets' => [['prefix' => '10.47.10.0/24', 'gateway' => '10.47.10.1', 'dhcp' => ['10.47.10.100-10.47.10.199']]]],
+            ['id' => 'far', 'subnets' => [['prefix' => '10.47.11.0/25']]],
+            ['id' => 'still', 'subnets' => [['prefix' => '10.47.12.0/24']]],
+        ],
+        'devices' => [
+            ['id' => 'pbx', 'profile' => 'phone-system', 'interfaces' => [['segment' => 'voice', 'address' => '10.47.10.10/24']]],
+            ['id' => 'desk', 'name' => 'Desk', 'profile' => 'desk-phone-page', 'location' => 'quay', 'hostname' => 'Desk-1',
+                'interfaces' => [
+                    ['segment' => 'voice', 'mac' => '02-47-00-00-10-0A', 'mode' => 'reserved', 'address' => '10.47.10.20/24'],
+                ]],
+            ['id' => 'keys', 'profile' => 'desk-phone-keypad', 'location' => 'mast', 'interfaces' => [
+                ['segment' => 'far', 'mac' => '02-47-00-00-10-0B', 'mode' => 'reserved', 'address' => '10.47.11.20/25'],
+            ]],
+            ['id' => 'loose', 'profile' => 'desk-phone-page', 'interfaces' => [['segment' => 'voice', 'mode' => 'dhcp']]],
+        ],
+        'voice' => ['extensions' => [
+            ['number' => '2001', 'name' => 'Window', 'user' => 'Mara', 'device' => 'desk', 'server' => 'pbx'],
+            ['number' => '2002', 'device' => 'desk', 'server' => 'pbx', 'location' => 'mast'],
+            ['number' => '2003', 'device' => 'keys'],
+        ]],
+    ];
+
+    public function testTheValuesOfAFileAreThoseThatAreDocumented(): void
+    {
+        $file = self::file('desk');
+        self::assertSame(array_keys(Variables::ALL), array_keys($file->values));
+        self::assertSame('02470000100a.ini', $file->name);
+        self::assertSame(['2001', 'Window', '110', 'Quay', '10.47.1.123'], [
+            $file->values['number'], $file->values['name'], $file->values['vlan'], $file->values['place'], $file->values['ntp'],
+        ]);
+        $line = ['number' => '2001', 'name' => 'Window', 'user' => 'Mara', 'server' => '10.47.10.10', 'port' => '5060',
+            'dispatch' => 'Quay road 4', 'secret' => ''];
+        self::assertSame($line, self::lines($file->values)[0] ?? null);
+        self::assertSame(['secret' => 'abc'] + $line, self::lines($file->withSecrets(['2001' => 'abc']))[0] ?? null);
+        self::assertSame('number/2001 number/2002', implode(' ', $file->secrets));
+    }
+
+    /** A secret setting that is typed elsewhere never comes into a file by its name. */
+    public function testNoSecretSettingIsAmongTheValues(): void
+    {
+        $file = self::file('desk', ['job' => ['name' => 'T', 'schools' => ['phoneProvisioning' => 'typed']]]);
+        self::assertArrayNotHasKey('registration-secret', (array) $file->values['settings']);
+        self::assertSame([], $file->secrets, 'where it is typed there is none to be fetched');
+    }
+
+    public function testWhatIsStillOpenIsSaid(): void
+    {
+        self::assertContains('place told to helpers for 2002', self::file('desk')->open);
+        self::assertNotContains('phone system of 2001', self::file('desk')->open);
+        self::assertContains('phone system of 2003', self::file('keys')->open);
+        self::assertSame(['number'], \array_slice(self::file('desk', ['voice' => []])->open, 0, 1));
+        self::assertNull(PhoneFile::of(new Settings(self::job()), self::job()->devices['loose']), 'no MAC, no file');
+        self::assertNull(PhoneFile::of(new Settings(self::job()), self::job()->devices['pbx']), 'its kind takes none');
+    }
+
+    public function testRegistrationSecretsAreLongAndOneForEachNumber(): void
+    {
+        $needs = (new SecretNeeds(new Settings(self::job())))->all();
+        self::assertSame([20, 24], [$needs['number/2001']->rule->least, $needs['number/2001']->rule->most]);
+        self::assertArrayHasKey('number/2002', $needs);
+        self::assertArrayNotHasKey('number/2001', (new SecretNeeds(new Settings(self::job([
+            'job' => ['name' => 'T', 'schools' => ['phoneProvisioning' => 'typed']],
+        ]))))->all());
+    }
+
+    #[TestWith(['02470000100a.ini', '02470000100A'])]
+    #[TestWith(['02470000100A.INI', '02470000100A'])]
+    #[TestWith(['02470000100.ini', null])]
+    #[TestWith(['02470000100axini', null])]
+    #[TestWith(['x02470000100a.ini', null])]
+    #[TestWith(["02470000100a.ini\n", null])]
+    public function testTheMacIsReadFromTheNameOfAFile(string $name, ?string $mac): void
+    {
+        self::assertSame($mac, self::job()->profiles->get('desk-phone-page')->provisioning->macIn($name));
+    }
+
+    public function testLeasesForDnsmasq(): void
+    {
+        $text = DnsmasqFile::of(self::job(), FileServer::at('https://files.example.net/p/word'));
+        self::assertSame(<<<'TXT'
+            # T
+            dhcp-authoritative
+            dhcp-no-override
+            # Voice north
+            dhcp-range=set:net-1,10.47.10.100,10.47.10.199,255.255.255.0,1h
+            dhcp-option=tag:net-1,option:router,10.47.10.1
+            dhcp-option=tag:net-1,option:dns-server,10.47.1.53
+            dhcp-option=tag:net-1,option:ntp-server,10.47.1.123
+            dhcp-host=02:47:00:00:10:0a,set:desk-phone-page,10.47.10.20,Desk-1
+            # far
+            dhcp-range=set:net-2,10.47.11.0,static,255.255.255.128,1h
+            dhcp-host=02:47:00:00:10:0b,set:desk-phone-keypad,10.47.11.20,keys
+            dhcp-option-force=tag:desk-phone-page,160,"https://files.example.net/p/word/"
+            dhcp-option-force=tag:desk-phone-page,66,"https://files.example.net/p/word/"
+            dhcp-option-force=tag:desk-phone-keypad,encap:43,2,"https://files.example.net/p/word/"
+            dhcp-option-force=tag:desk-phone-keypad,66,"files.example.net"
+
+            TXT, $text);
+        self::assertStringContainsString(
+            'tag:desk-phone-keypad,150,192.0.2.7',
+            DnsmasqFile::of(self::job(), FileServer::at('http://192.0.2.7:8069')),
+        );
+        self::assertStringNotContainsString('dhcp-option-force', DnsmasqFile::of(self::job(), null));
+        self::assertStringNotContainsString('10.47.10', DnsmasqFile::of(self::job(), null, ['far']));
+    }
+
+    public function testLeasesForKea(): void
+    {
+        /** @var array{Dhcp4: array{subnet4: list<array{subnet: string, pools: list<mixed>, reservations: list<array<string,
+         * mixed>>}>}} $file */
+        $file = Json::object(KeaFile::of(self::job(), FileServer::at('http://192.0.2.7/p/')));
+        $of = $file['Dhcp4']['subnet4'];
+        self::assertSame(['10.47.10.0/24', '10.47.11.0/25'], array_column($of, 'subnet'));
+        self::assertSame([['pool' => '10.47.10.100 - 10.47.10.199']], $of[0]['pools']);
+        $keys = $of[1]['reservations'][0];
+        self::assertSame(['02:47:00:00:10:0b', '10.47.11.20', 'keys'], [$keys['hw-address'], $keys['ip-address'], $keys['hostname']]);
+        // 43 holds code 2, the length and the text; 150 the four bytes of the address.
+        $url = 'http://192.0.2.7/p/';
+        $inside = '02'.strtoupper(dechex(\strlen($url))).strtoupper(bin2hex($url));
+        self::assertSame(
+            [43 => $inside, 66 => strtoupper(bin2hex('192.0.2.7')), 150 => 'C0000207'],
+            array_column((array) $keys['option-data'], 'data', 'code'),
+        );
+    }
+
+    public function testHostNamesAsAZone(): void
+    {
+        $zone = DnsZone::of(self::job(), 'Phones.Example.net.', 7);
+        self::assertStringContainsString("\$ORIGIN phones.example.net.\n", $zone);
+        self::assertStringContainsString('( 7 3600', $zone);
+        self::assertStringContainsString("@ IN NS ns\nns IN A 10.47.1.53\n", $zone);
+        self::assertStringContainsString("desk-1 IN A 10.47.10.20\n", $zone);
+        self::assertStringContainsString('ns.invalid.', DnsZone::of(self::job(['segments' => [], 'devices' => [],
+            'voice' => []]), 'a.test', 1));
+        $this->expectException(InvalidValue::class);
+        DnsZone::of(self::job(), "a.test\n@ IN A 192.0.2.1", 1);
+    }
+
+    #[TestWith(['ftp://192.0.2.7/'])]
+    #[TestWith(['192.0.2.7'])]
+    #[TestWith(["http://192.0.2.7/\n"])]
+    #[TestWith(['http://192.0.2.7/ x'])]
+    public function testAFileServerHasAnAddressOfTheWeb(string $url): void
+    {
+        $this->expectException(InvalidValue::class);
+        FileServer::at($url);
+    }
+
+    /** @param array<string, mixed> $more */
+    private static function file(string $device, array $more = []): PhoneFile
+    {
+        $job = self::job($more);
+
+        return PhoneFile::of(new Settings($job), $job->devices[$device]) ?? throw new \LogicException('no file');
+    }
+
+    /** @param array<string, mixed> $more */
+    private static function job(array $more = []): Job
+    {
+        $file = [...['format' => 'vorhut-job', 'version' => 1, 'job' => ['name' => 'T']], ...self::PLAN, ...$more];
+
+        return JobFile::read(Json::pretty($file), ShippedProfiles::load());
+    }
+
+    /**
+     * @param array<string, mixed> $values
+     *
+     * @return list<mixed>
+     */
+    private static function lines(array $values): array
+    {
+        return array_values((array) $values['lines']);
+    }
+}
