@@ -88,8 +88,9 @@ final class VoiceRulesTest extends TestCase
         ]];
         yield 'help from nobody' => [self::set('routes', 0, ['digitMap' => '0112']), ['112 dialled at 201, 202 goes nowhere: no route']];
         yield 'help not from all' => [self::set('routes', 0, ['from' => ['201']]), ['112 dialled at 202 goes nowhere: not allowed']];
-        yield 'help with other digits' => [self::set('routes', 0, ['prefix' => '', 'strip' => 1]), ['112 dialled at 201,
-            202 goes out as 12']];
+        yield 'help with other digits' => [self::set('routes', 0, ['prefix' => '', 'strip' => 1]), [
+            '112 dialled at 201, 202 goes out as 12',
+        ]];
         yield 'help that waits' => [self::add('routes', ['id' => 'late', 'direction' => 'out', 'digitMap' => '112x']), [
             '112 dialled at 201, 202 waits 4 s before it goes out',
         ]];
