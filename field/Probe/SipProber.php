@@ -95,8 +95,8 @@ final readonly class SipProber
                 return [self::status($status), $evidence];
             }
             delay(self::TALK);
-            $there = $b->calls()[0]->media->received ?? 0;
-            $back = $call->media->received;
+            $there = ($b->calls()[0] ?? null)?->media->received() ?? 0;
+            $back = $call->media->received();
             $evidence += ['RTP there' => $there, 'RTP back' => $back, 'BYE' => $this->within($a->hangUp($call)) ?? 'no answer'];
             foreach ([$a, $b] as $agent) {
                 $this->within($agent->register(0));

@@ -8,24 +8,53 @@ use Amp\Cancellation;
 use Amp\CancelledException;
 use Amp\DeferredFuture;
 use Revolt\EventLoop;
+use Vorhut\Core\Voice\Reception;
 use Vorhut\Field\Net\GatedUdp;
 use Vorhut\Field\Net\RefusedTarget;
 
 use function Amp\async;
 
-/** Sends a tone as G.711 µ-law every 20 ms (RFC 3550, RFC 3551) and counts what comes back. */
+/** Sends a tone as G.711 every 20 ms and keys as events; counts what comes back (RFC 3550, RFC 3551, RFC 4733). */
 final class RtpStream
 {
-    private const EVERY = 0.02;
-    private const SAMPLES = 160;
+    /** Nanoseconds of a packet. */
+    private const EVERY = 20_000_000;
+    private const SAMPLES = Tone::SAMPLES;
+    /** Sound that is this many packets behind is left out. */
+    private const MOST_BEHIND = 25;
+    private const MARKER = 0x80;
+
+    /** What is sent: µ-law unless the other side wants another. */
+    public int $payload = 0;
+
+    /** The payload type of key events, as both sides agreed; null where they did not. */
+    public ?int $events = null;
 
     public int $sent = 0;
-    public int $received = 0;
     public readonly int $port;
+    public Reception $reception;
+
+    /** The payload type that was heard last; null while nothing was. */
+    public ?int $heard = null;
+
+    /** Keys that were heard, one after the other. */
+    public string $keys = '';
+
+    /** @var (\Closure(string): void)|null told of each key that is heard */
+    public ?\Closure $onKey = null;
+
     private int $sequence;
+    private int $timestamp;
     private int $source;
+    private ?int $other = null;
     private string $timer = '';
-    private string $payload;
+    private int $due = 0;
+    private ?string $address = null;
+    private int $toPort = 0;
+    private readonly KeyEvents $keyEvents;
+
+    /** @var list<array{string, int, bool}> events that wait: payload, timestamp, marked */
+    private array $pressing = [];
 
     /** @var DeferredFuture<ReceiverReport> */
     private readonly DeferredFuture $reported;
@@ -35,37 +64,54 @@ final class RtpStream
     {
         $this->port = $socket->port();
         $this->reported = new DeferredFuture();
+        $this->reception = new Reception();
+        $this->keyEvents = new KeyEvents();
         $this->sequence = random_int(0, 0xFFFF);
+        $this->timestamp = random_int(0, 0xFFFFFFFF);
         $this->source = random_int(0, 0xFFFFFFFF);
-        // 400 Hz: twenty samples a period, coarse on purpose; it only has to be there.
-        $this->payload = str_repeat("\x80\x8F\x9F\xAF\xFF\x2F\x1F\x0F\x00\x0F\x1F\x2F\x7F\xAF\x9F\x8F", self::SAMPLES / 16);
         async(function (): void {
             while (null !== ($datagram = $this->socket->receive())) {
-                $report = ReceiverReport::parse($datagram[2]);
-                if (null !== $report) {
-                    $this->told($report);
-                } elseif (self::isRtp($datagram[2]) && (null === $this->admits || ($this->admits)($datagram[0]))) {
-                    ++$this->received;
-                }
+                $this->take($datagram[0], $datagram[2]);
             }
         })->ignore();
     }
 
+    /** Packets of sound that came as they were agreed. */
+    public function received(): int
+    {
+        return $this->reception->received;
+    }
+
     public function sendTo(string $address, int $port): void
     {
+        [$this->address, $this->toPort] = [$address, $port];
         EventLoop::cancel($this->timer);
-        $this->timer = EventLoop::repeat(self::EVERY, function () use ($address, $port): void {
-            $header = pack('CCnNN', 0x80, 0, $this->sequence = ($this->sequence + 1) & 0xFFFF, $this->sent * self::SAMPLES, $this->source);
-            try {
-                $this->socket->send($address, $port, $header.$this->payload);
-                ++$this->sent;
-            } catch (\Amp\Socket\SocketException) {
-                // The other side is gone; the call's end will say so.
-            } catch (RefusedTarget) {
-                // The other side named an address or port that is never contacted: it gets nothing.
-                $this->pause();
+        $this->due = hrtime(true);
+        $this->tick();
+    }
+
+    /** Presses keys one after the other, 180 ms each, where the other side takes events; false where it does not. */
+    public function press(string $keys): bool
+    {
+        if (null === $this->events || null === $this->address) {
+            return false;
+        }
+        $timestamp = $this->timestamp;
+        foreach (str_split($keys) as $key) {
+            $timestamp = ($timestamp + 9 * self::SAMPLES) & 0xFFFFFFFF;
+            foreach (KeyEvents::of($key) as $step => $payload) {
+                $this->pressing[] = [$payload, $timestamp, 0 === $step];
             }
-        });
+            $this->pressing[] = ['', 0, false];
+            $this->pressing[] = ['', 0, false];
+        }
+
+        return true;
+    }
+
+    public function isPressing(): bool
+    {
+        return [] !== $this->pressing;
     }
 
     /**
@@ -78,22 +124,17 @@ final class RtpStream
         return $this->reported->getFuture()->await($time);
     }
 
-    private function told(ReceiverReport $report): void
-    {
-        if ($report->source === $this->source && !$this->reported->isComplete()) {
-            $this->reported->complete($report);
-        }
-    }
-
     /** Stops sending; what is under way still counts. */
     public function pause(): void
     {
+        $this->address = null;
         EventLoop::cancel($this->timer);
     }
 
     public function close(): void
     {
-        EventLoop::cancel($this->timer);
+        $this->pause();
+        $this->onKey = null;
         $this->socket->close();
     }
 
@@ -101,5 +142,84 @@ final class RtpStream
     public static function isRtp(string $data): bool
     {
         return \strlen($data) >= 12 && 2 === \ord($data[0]) >> 6 && \strlen($data) >= 12 + 4 * (\ord($data[0]) & 0x0F);
+    }
+
+    /** Sends what is due by now: a timer that comes late is no slower clock. */
+    private function tick(): void
+    {
+        if (hrtime(true) - $this->due > self::MOST_BEHIND * self::EVERY) {
+            $this->due = hrtime(true);
+        }
+        while (null !== $this->address && $this->due <= hrtime(true)) {
+            $this->due += self::EVERY;
+            $this->sendOne($this->address);
+        }
+        if (null !== $this->address) {
+            $this->timer = EventLoop::delay(max(0, $this->due - hrtime(true)) / 1e9, $this->tick(...));
+        }
+    }
+
+    private function sendOne(string $address): void
+    {
+        $this->timestamp = ($this->timestamp + self::SAMPLES) & 0xFFFFFFFF;
+        [$payload, $timestamp, $isMarked] = array_shift($this->pressing) ?? ['', 0, false];
+        [$type, $timestamp, $payload] = '' === $payload
+            ? [$this->payload, $this->timestamp, Tone::of($this->payload)]
+            : [(int) $this->events, $timestamp, $payload];
+        $this->sequence = ($this->sequence + 1) & 0xFFFF;
+        $marked = $isMarked || 0 === $this->sent ? self::MARKER : 0;
+        try {
+            $header = pack('CCnNN', 0x80, $marked | $type, $this->sequence, $timestamp, $this->source);
+            $this->socket->send($address, $this->toPort, $header.$payload);
+            ++$this->sent;
+        } catch (\Amp\Socket\SocketException) {
+            // The other side is gone; the call's end will say so.
+        } catch (RefusedTarget) {
+            // The other side named an address or port that is never contacted: it gets nothing.
+            $this->pause();
+        }
+    }
+
+    private function take(string $from, string $data): void
+    {
+        $report = ReceiverReport::parse($data);
+        if (null !== $report) {
+            $this->told($report);
+        } elseif (self::isRtp($data) && (null === $this->admits || ($this->admits)($from))) {
+            $this->hear($data);
+        }
+    }
+
+    /** Counts sound as it was agreed; other payload types are no sound, and another source is another stream. */
+    private function hear(string $data): void
+    {
+        /** @var array{type: int, sequence: int, timestamp: int, source: int} $header */
+        $header = unpack('Cfirst/Ctype/nsequence/Ntimestamp/Nsource', $data);
+        $type = $header['type'] & ~self::MARKER;
+        if (null !== $this->events && $type === $this->events) {
+            $key = $this->keyEvents->take($header['timestamp'], substr($data, 12 + 4 * (\ord($data[0]) & 0x0F)));
+            $this->keys .= $key ?? '';
+            if (null !== $key && null !== $this->onKey) {
+                ($this->onKey)($key);
+            }
+
+            return;
+        }
+        $this->heard = $type;
+        if ($type !== $this->payload) {
+            return;
+        }
+        if ($header['source'] !== $this->other) {
+            $this->other = $header['source'];
+            $this->reception = new Reception();
+        }
+        $this->reception->take($header['sequence'], $header['timestamp'], hrtime(true) / 1e9);
+    }
+
+    private function told(ReceiverReport $report): void
+    {
+        if ($report->source === $this->source && !$this->reported->isComplete()) {
+            $this->reported->complete($report);
+        }
     }
 }

@@ -11,9 +11,14 @@ final class ClientTransaction
 {
     private ?string $again = null;
     private string $limit = '';
-    private float $interval = SipEndpoint::T1;
+    private float $interval;
     private bool $over = false;
     private bool $provisional = false;
+    private bool $isUnwanted = false;
+    private bool $isCancelled = false;
+
+    /** Seconds until what rings is let go. */
+    public float $ringsFor = 180;
 
     /**
      * @param \Closure(SipMessage): void $onResponse
@@ -26,19 +31,23 @@ final class ClientTransaction
         public readonly int $port,
         private readonly \Closure $onResponse,
         private readonly \Closure $forget,
+        private readonly bool $isTcp = false,
     ) {
+        $this->interval = $endpoint->t1;
     }
 
     public function start(): void
     {
-        if (!$this->endpoint->send($this->request, $this->host, $this->port)) {
+        if (!$this->endpoint->send($this->request, $this->host, $this->port, $this->isTcp)) {
             $this->end();
             ($this->onResponse)($this->request->reply(503, 'Service Unavailable', SipEndpoint::token()));
 
             return;
         }
-        $this->schedule();
-        $this->limit = EventLoop::delay(64 * SipEndpoint::T1, function (): void {
+        if (!$this->isTcp) {
+            $this->schedule();
+        }
+        $this->limit = EventLoop::delay(64 * $this->endpoint->t1, function (): void {
             $this->end();
             ($this->onResponse)($this->request->reply(408, 'Request Timeout', SipEndpoint::token()));
         });
@@ -52,10 +61,13 @@ final class ClientTransaction
             // An INVITE that was heard is not sent again; it may ring for long (timer C, section 16.6).
             if ($invite && !$this->over) {
                 $this->stopTimers();
-                $this->limit = EventLoop::delay(180, fn () => $this->end());
+                $this->limit = EventLoop::delay($this->ringsFor, $this->rangTooLong(...));
+            }
+            if ($this->isUnwanted) {
+                $this->cancel();
             }
         } elseif ($invite && $response->status >= 300) {
-            $this->endpoint->send($this->ack($response), $this->host, $this->port);
+            $this->endpoint->send($this->ack($response), $this->host, $this->port, $this->isTcp);
         }
         if ($this->over) {
             return;
@@ -69,12 +81,14 @@ final class ClientTransaction
         ($this->onResponse)($response);
     }
 
-    /** Section 9.1: only once something was heard; same branch, same number. */
+    /** Section 9.1: sent once something was heard, which is waited for; same branch, same number. */
     public function cancel(): void
     {
-        if ($this->over || !$this->provisional) {
+        $this->isUnwanted = !$this->over && !$this->provisional;
+        if ($this->over || !$this->provisional || $this->isCancelled) {
             return;
         }
+        $this->isCancelled = true;
         $cancel = SipMessage::request('CANCEL', $this->request->uri, [
             ['Via', (string) $this->request->first('Via')],
             ['Max-Forwards', '70'],
@@ -83,7 +97,19 @@ final class ClientTransaction
             ['Call-ID', (string) $this->request->first('Call-ID')],
             ['CSeq', $this->request->sequence().' CANCEL'],
         ]);
-        $this->endpoint->ask($cancel, $this->host, $this->port, static function (): void {});
+        $this->endpoint->ask($cancel, $this->host, $this->port, static function (): void {}, $this->isTcp);
+    }
+
+    /** Section 16.8: what rang too long is let go, and whoever asked is told. */
+    private function rangTooLong(): void
+    {
+        $this->cancel();
+        $isTold = $this->over;
+        $this->over = true;
+        if (!$isTold) {
+            ($this->onResponse)($this->request->reply(408, 'Request Timeout', SipEndpoint::token()));
+        }
+        EventLoop::unreference(EventLoop::delay(32, $this->forget));
     }
 
     public function end(): void
@@ -110,7 +136,7 @@ final class ClientTransaction
     private function schedule(): void
     {
         $this->again = EventLoop::delay($this->interval, function (): void {
-            $this->endpoint->send($this->request, $this->host, $this->port);
+            $this->endpoint->send($this->request, $this->host, $this->port, $this->isTcp);
             $this->interval = 'INVITE' === $this->request->method ? 2 * $this->interval : min(2 * $this->interval, SipEndpoint::T2);
             $this->schedule();
         });

@@ -4,37 +4,36 @@ declare(strict_types=1);
 
 namespace Vorhut\Field\Sip;
 
-/** Registrar and record-routing proxy (RFC 3261, sections 10 and 16) for the extensions it is given. Media go past it. */
+/** Registrar and record-routing proxy (RFC 3261, sections 10 and 16) that switches calls as its plan says. Media go past it. */
 final class PhoneSystem
 {
-    private const NONCES = 500;
     /** What is passed on grows by a Via and a Record-Route and must still fit a datagram. */
     private const MOST_BODY = 60000;
 
-    /** @var array<string, array<string, array{uri: SipUri, until: float}>> contacts by extension, newest last */
-    private array $bindings = [];
+    private const ALLOWED = 'INVITE, ACK, CANCEL, BYE, OPTIONS, REGISTER, INFO';
 
-    /** @var array<array-key, true> */
-    private array $nonces = [];
+    public readonly Registrar $registrar;
+    private readonly Authenticator $authenticator;
 
-    /** @var \Closure(): string */
-    private readonly \Closure $newNonce;
-
-    /** @var \WeakMap<ServerTransaction, ClientTransaction> */
-    private \WeakMap $forwarded;
+    /** @var \WeakMap<ServerTransaction, Fork> calls that ring */
+    private \WeakMap $forked;
 
     /**
      * @param array<array-key, string> $secrets password by extension
      * @param (\Closure(): string)|null $newNonce
+     * @param array<array-key, int> $most registrations at a time, by extension
      */
     public function __construct(
         private readonly SipEndpoint $endpoint,
-        #[\SensitiveParameter] private readonly array $secrets,
-        private readonly string $realm = 'vorhut-lab',
+        #[\SensitiveParameter] array $secrets,
+        string $realm = 'vorhut-lab',
         ?\Closure $newNonce = null,
+        private readonly Switching $switching = new ByRegistration(),
+        array $most = [],
     ) {
-        $this->newNonce = $newNonce ?? SipEndpoint::token(...);
-        $this->forwarded = new \WeakMap();
+        $this->registrar = new Registrar($most);
+        $this->authenticator = new Authenticator($realm, $secrets, $newNonce ?? SipEndpoint::token(...));
+        $this->forked = new \WeakMap();
     }
 
     public function start(): void
@@ -55,190 +54,146 @@ final class PhoneSystem
 
             return;
         }
-        if (0 === (int) ($request->first('Max-Forwards') ?? '70')) {
-            $t->respond($request->reply(483, 'Too Many Hops', SipEndpoint::token()));
-
-            return;
-        }
-        $target = SipUri::tryFrom($request->uri);
-        $required = [...$request->all('Proxy-Require'), ...('REGISTER' === $request->method ? $request->all('Require') : [])];
-        if ([] !== $required) {
-            $t->respond($request->reply(420, 'Bad Extension', SipEndpoint::token(), '', Unsupported: implode(', ', $required)));
-        } elseif (\strlen($request->body) > self::MOST_BODY) {
-            $t->respond($request->reply(513, 'Message Too Large', SipEndpoint::token()));
-        } elseif (null === $target) {
-            $t->respond($request->reply(416, 'Unsupported URI Scheme', SipEndpoint::token()));
+        $target = SipUri::ofRequest($request->uri);
+        $refusal = $this->refusal($request, $target);
+        if (null !== $refusal || null === $target) {
+            $t->respond($refusal ?? $request->reply(416, 'Unsupported URI Scheme', SipEndpoint::token()));
         } elseif ('REGISTER' === $request->method) {
             $this->register($t);
         } elseif ('OPTIONS' === $request->method && '' === $target->user) {
-            $t->respond(
-                $request->reply(
-                    200,
-                    'OK',
-                    SipEndpoint::token(),
-                    '',
-                    Allow: 'INVITE, ACK, CANCEL, BYE, OPTIONS, REGISTER',
-                    Accept: 'application/sdp',
-                ),
-            );
+            $t->respond($request->reply(200, 'OK', SipEndpoint::token(), '', Allow: self::ALLOWED, Accept: 'application/sdp'));
         } elseif (null !== $request->tag('To')) {
             $this->inDialog($t);
-        } elseif (
-            'INVITE' === $request->method
-            && !$this->authenticated($t, 'Proxy-Authorization', 407, 'Proxy Authentication Required', 'Proxy_Authenticate')
-        ) {
-            return;
+        } elseif ('INVITE' === $request->method) {
+            $this->invite($t, $target);
         } else {
-            $this->route($t, $target);
+            $this->fork($t, Decision::ring([new Attempt([$target->user], 180)]), $target);
         }
+    }
+
+    private function refusal(SipMessage $request, ?SipUri $target): ?SipMessage
+    {
+        $required = [...$request->all('Proxy-Require'), ...('REGISTER' === $request->method ? $request->all('Require') : [])];
+        $tag = SipEndpoint::token();
+
+        return match (true) {
+            0 === (int) ($request->first('Max-Forwards') ?? '70') => $request->reply(483, 'Too Many Hops', $tag),
+            [] !== $required => $request->reply(420, 'Bad Extension', $tag, '', Unsupported: implode(', ', $required)),
+            \strlen($request->body) > self::MOST_BODY => $request->reply(513, 'Message Too Large', $tag),
+            null === $target => $request->reply(416, 'Unsupported URI Scheme', $tag),
+            default => null,
+        };
     }
 
     private function register(ServerTransaction $t): void
     {
         $user = SipUri::tryFrom((string) $t->request->first('To'))->user ?? '';
-        if (!isset($this->secrets[$user])) {
+        if (!$this->authenticator->knows($user)) {
             $t->respond($t->request->reply(404, 'Not Found', SipEndpoint::token()));
-
-            return;
+        } elseif (null !== $this->authenticator->check($t, false, $user)) {
+            $t->respond($this->registrar->register($user, $t->request));
         }
-        if (!$this->authenticated($t, 'Authorization', 401, 'Unauthorized', 'WWW_Authenticate', $user)) {
-            return;
-        }
-        $expires = min(3600, max(0, (int) ($t->request->first('Expires') ?? '3600')));
-        foreach ($t->request->all('Contact') as $contact) {
-            if ('*' === $contact) {
-                $this->bindings[$user] = [];
-                continue;
-            }
-            $uri = SipUri::tryFrom($contact);
-            $seconds = min($expires, (int) (SipMessage::parameter($contact, 'expires') ?? $expires));
-            if (null !== $uri) {
-                unset($this->bindings[$user][(string) $uri]);
-                if ($seconds > 0) {
-                    $this->bindings[$user][(string) $uri] = ['uri' => $uri, 'until' => hrtime(true) / 1e9 + $seconds];
-                }
-            }
-        }
-        $ok = $t->request->reply(200, 'OK', SipEndpoint::token());
-        $t->respond(
-            $ok->with(
-                'Contact',
-                array_map(
-                    static fn (array $b): string => \sprintf(
-                        '<%s>;expires=%d',
-                        $b['uri'],
-                        max(1, $b['until'] - hrtime(true) / 1e9),
-                    ),
-                    array_values($this->live($user)),
-                ),
-            ),
-        );
     }
 
-    private function authenticated(
-        ServerTransaction $t,
-        string $header,
-        int $status,
-        string $reason,
-        string $challenge,
-        ?string $must = null,
-    ): bool {
-        $answer = (string) $t->request->first($header);
-        $fields = Digest::fields($answer);
-        $user = $fields['username'] ?? '';
-        if ('' === $answer || !isset($this->nonces[$fields['nonce'] ?? ''])) {
-            $nonce = ($this->newNonce)();
-            $this->nonces[$nonce] = true;
-            if (\count($this->nonces) > self::NONCES) {
-                unset($this->nonces[array_key_first($this->nonces)]);
-            }
-            $t->respond(
-                $t->request->reply(
-                    $status,
-                    $reason,
-                    SipEndpoint::token(),
-                    '',
-                    ...[$challenge => Digest::challenge($this->realm, $nonce)],
-                ),
-            );
-
-            return false;
-        }
-        if (
-            (null !== $must && $must !== $user)
-            || !isset($this->secrets[$user])
-            || !Digest::proves($answer, $this->secrets[$user], (string) $t->request->method)
-        ) {
-            $t->respond($t->request->reply(403, 'Forbidden', SipEndpoint::token()));
-
-            return false;
-        }
-
-        return true;
-    }
-
-    private function route(ServerTransaction $t, SipUri $target): void
+    /** Whoever calls is who the From says, or comes by a trunk. */
+    private function invite(ServerTransaction $t, SipUri $target): void
     {
-        $live = $this->live($target->user);
-        if ([] === $live) {
-            $known = isset($this->secrets[$target->user]);
-            $t->respond($t->request->reply($known ? 480 : 404, $known ? 'Temporarily Unavailable' : 'Not Found', SipEndpoint::token()));
+        $caller = null;
+        if (!$this->switching->isTrunk($t->host)) {
+            $caller = $this->authenticator->check($t, true, SipUri::tryFrom((string) $t->request->first('From'))->user ?? '');
+            if (null === $caller) {
+                return;
+            }
+        }
+        $this->fork($t, $this->switching->decide($t->request, $target, $caller, $t->host), $target);
+    }
+
+    private function fork(ServerTransaction $t, Decision $decision, SipUri $target): void
+    {
+        if ([] === $decision->attempts) {
+            $t->respond($t->request->reply($decision->status, $decision->reason, SipEndpoint::token()));
+
+            return;
+        }
+        $onward = fn (SipUri $place): SipMessage => $this->onward($t->request, $place);
+        $fork = new Fork($this->endpoint, $t, $onward, function () use ($t): void {
+            unset($this->forked[$t]);
+        });
+        $isKnown = false;
+        foreach ($decision->attempts as $attempt) {
+            $places = null === $attempt->outside ? [] : [$attempt->outside];
+            foreach ($attempt->users as $user) {
+                $isKnown = $isKnown || $this->authenticator->knows($user);
+                $contacts = $this->registrar->contacts($user);
+                array_push($places, ...\array_slice($contacts, 'INVITE' === $t->request->method ? 0 : -1));
+            }
+            $fork->add($places, $attempt->seconds);
+        }
+        if ($fork->isEmpty()) {
+            [$status, $reason] = $isKnown ? [480, 'Temporarily Unavailable'] : [404, 'Not Found'];
+            $t->respond($t->request->reply($status, $reason, SipEndpoint::token()));
 
             return;
         }
         if ('INVITE' === $t->request->method) {
             $t->respond($t->request->reply(100, 'Trying'));
         }
-        $contact = $live[array_key_last($live)]['uri'];
-        $request = $t->request->withUri((string) $contact)->with('Proxy-Authorization', []);
-        $request = $request->with('Record-Route', [
-            \sprintf('<sip:%s:%d;lr>', $this->endpoint->address, $this->endpoint->port),
+        $this->forked[$t] = $fork;
+        $fork->next();
+    }
+
+    private function onward(SipMessage $request, SipUri $place): SipMessage
+    {
+        $transport = $place->isTcp() ? ';transport=tcp' : '';
+        $onward = $request->withUri((string) $place)->with('Proxy-Authorization', [])->with('Record-Route', [
+            \sprintf('<sip:%s:%d%s;lr>', $this->endpoint->address, $this->endpoint->port, $transport),
             ...$request->all('Record-Route'),
         ]);
-        $this->forward($t, $request, $contact);
+
+        return $this->passedOn($onward, $place->isTcp());
+    }
+
+    private function passedOn(SipMessage $request, bool $isTcp): SipMessage
+    {
+        return $request
+            ->with('Max-Forwards', [(string) ((int) ($request->first('Max-Forwards') ?? '70') - 1)])
+            ->with('Via', [$this->endpoint->via($isTcp), ...$request->all('Via')]);
     }
 
     /** Section 16.4: our own entry is taken off the route, then the next one, or the target, decides. */
     private function inDialog(ServerTransaction $t): void
     {
         [$request, $next] = $this->loose($t->request);
-        if (null === $next || ($next->host === $this->endpoint->address && $next->port === $this->endpoint->port)) {
+        if (null === $next || $this->isOwn($next)) {
             $t->respond($t->request->reply(481, 'Call/Transaction Does Not Exist', SipEndpoint::token()));
-        } else {
-            $this->forward($t, $request, $next);
+
+            return;
         }
+        $this->endpoint->ask($this->passedOn($request, $next->isTcp()), $next->host, $next->port, static function (
+            SipMessage $response,
+        ) use ($t): void {
+            if (100 !== $response->status) {
+                $t->respond(408 === $response->status
+                    ? $t->request->reply(408, 'Request Timeout', SipEndpoint::token())
+                    : $response->with('Via', \array_slice($response->all('Via'), 1)));
+            }
+        }, $next->isTcp());
     }
 
     /** @return array{SipMessage, SipUri|null} */
     private function loose(SipMessage $request): array
     {
         $routes = $request->all('Route');
-        $first = SipUri::tryFrom($routes[0] ?? '');
-        if (null !== $first && $first->host === $this->endpoint->address && $first->port === $this->endpoint->port) {
+        while ([] !== $routes && true === (null === ($first = SipUri::tryFrom($routes[0])) ? false : $this->isOwn($first))) {
             $routes = \array_slice($routes, 1);
         }
 
-        return [$request->with('Route', $routes), SipUri::tryFrom($routes[0] ?? $request->uri)];
+        return [$request->with('Route', $routes), SipUri::tryFrom($routes[0] ?? '<'.$request->uri.'>')];
     }
 
-    private function forward(ServerTransaction $t, SipMessage $request, SipUri $next): void
+    private function isOwn(SipUri $uri): bool
     {
-        $onward = $request
-            ->with('Max-Forwards', [(string) ((int) ($request->first('Max-Forwards') ?? '70') - 1)])
-            ->with('Via', [$this->endpoint->via(), ...$request->all('Via')]);
-        $this->forwarded[$t] = $this->endpoint->ask($onward, $next->host, $next->port, function (
-            SipMessage $response,
-        ) use ($t): void {
-            if ($response->status >= 200) {
-                // Its answer holds the transaction, which as a key of this map would keep both for ever.
-                unset($this->forwarded[$t]);
-            }
-            if (408 === $response->status) {
-                $t->respond($t->request->reply(408, 'Request Timeout', SipEndpoint::token()));
-            } elseif (100 !== $response->status) {
-                $t->respond($response->with('Via', \array_slice($response->all('Via'), 1)));
-            }
-        });
+        return $uri->host === $this->endpoint->address && $uri->port === $this->endpoint->port;
     }
 
     private function cancel(ServerTransaction $t): void
@@ -250,16 +205,17 @@ final class PhoneSystem
             return;
         }
         $t->respond($t->request->reply(200, 'OK', SipEndpoint::token()));
-        if (!$invite->isAnswered() && isset($this->forwarded[$invite])) {
-            $this->forwarded[$invite]->cancel();
+        if (!$invite->isAnswered() && isset($this->forked[$invite])) {
+            $this->forked[$invite]->cancel();
         }
     }
 
     private function passAck(SipMessage $ack): void
     {
         [$request, $next] = $this->loose($ack);
-        if (null !== $next && ($next->host !== $this->endpoint->address || $next->port !== $this->endpoint->port)) {
-            $this->endpoint->send($request->with('Via', [$this->endpoint->via(), ...$request->all('Via')]), $next->host, $next->port);
+        if (null !== $next && !$this->isOwn($next)) {
+            $via = [$this->endpoint->via($next->isTcp()), ...$request->all('Via')];
+            $this->endpoint->send($request->with('Via', $via), $next->host, $next->port, $next->isTcp());
         }
     }
 
@@ -270,22 +226,15 @@ final class PhoneSystem
         if (
             str_contains($vias[0] ?? '', $this->endpoint->address.':'.$this->endpoint->port)
             && isset($vias[1])
-            && 1 === preg_match('#^SIP/2\.0/UDP\s+([\d.]+)(?::(\d+))?#', $vias[1], $m)
+            && 1 === preg_match('#^SIP/2\.0/(UDP|TCP)\s+([\d.]+)(?::(\d+))?#', $vias[1], $m)
         ) {
-            $port = SipMessage::parameter($vias[1], 'rport') ?? ($m[2] ?? '5060');
+            $port = SipMessage::parameter($vias[1], 'rport') ?? ($m[3] ?? '5060');
             $this->endpoint->send(
                 $response->with('Via', \array_slice($vias, 1)),
-                SipMessage::parameter($vias[1], 'received') ?? $m[1],
+                SipMessage::parameter($vias[1], 'received') ?? $m[2],
                 (int) $port,
+                'TCP' === $m[1],
             );
         }
-    }
-
-    /** @return array<string, array{uri: SipUri, until: float}> */
-    private function live(string $user): array
-    {
-        $now = hrtime(true) / 1e9;
-
-        return $this->bindings[$user] = array_filter($this->bindings[$user] ?? [], static fn (array $b): bool => $b['until'] > $now);
     }
 }

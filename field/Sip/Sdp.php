@@ -4,16 +4,22 @@ declare(strict_types=1);
 
 namespace Vorhut\Field\Sip;
 
-/** A session description (RFC 8866) with one audio stream, as far as offer and answer need it (RFC 3264). */
+/** A session description (RFC 8866) with one audio stream or one fax, as far as offer and answer need it (RFC 3264). */
 final readonly class Sdp implements \Stringable
 {
     public const PCMU = 0;
     public const PCMA = 8;
     private const MOST_MEDIA = 20;
 
+    /** A dynamic payload type (RFC 3551, section 3) for key events of our own offers. */
+    public const EVENTS = 101;
+
     /**
      * @param list<int> $payloads static payload types, preferred first (RFC 3551)
      * @param list<string> $others every media line in the offer's order, '' where the audio stands; the others are declined
+     * @param int|null $events payload type of key events (RFC 4733); null for none
+     * @param int $version rises with each description of one session (RFC 3264, section 8)
+     * @param bool $isFax T.38 over UDPTL (ITU-T T.38, annex D) in the place of audio
      */
     public function __construct(
         public string $address,
@@ -21,7 +27,15 @@ final readonly class Sdp implements \Stringable
         public array $payloads,
         public string $direction = 'sendrecv',
         private array $others = [''],
+        public ?int $events = self::EVENTS,
+        private int $version = 1,
+        public bool $isFax = false,
     ) {
+    }
+
+    public static function fax(string $address, int $port): self
+    {
+        return new self($address, $port, [], isFax: true);
     }
 
     public static function parse(string $body): ?self
@@ -32,9 +46,13 @@ final readonly class Sdp implements \Stringable
         $audio = null;
         $payloads = [];
         $port = 0;
+        $isFax = false;
         foreach (\array_slice($found[0], 0, self::MOST_MEDIA) as $part) {
             if (null === $audio && 1 === preg_match('/^m=audio ([1-9]\d{0,4}) RTP\/AVP((?: \d{1,3}){1,40})\s*$/m', $part, $media)) {
                 [$audio, $port, $payloads] = [$part, (int) $media[1], array_map(intval(...), explode(' ', trim($media[2])))];
+                $others[] = '';
+            } elseif (null === $audio && 1 === preg_match('/^m=image ([1-9]\d{0,4}) udptl t38\s*$/mi', $part, $media)) {
+                [$audio, $port, $isFax] = [$part, (int) $media[1], true];
                 $others[] = '';
             } else {
                 $others[] = 1
@@ -48,8 +66,18 @@ final readonly class Sdp implements \Stringable
             return null;
         }
         $direction = 1 === preg_match('/^a=(sendrecv|sendonly|recvonly|inactive)\s*$/m', $audio.$session, $m) ? $m[1] : 'sendrecv';
+        $events = 1 === preg_match('/^a=rtpmap:(\d{1,3}) telephone-event\/8000\s*$/mi', $audio, $m) ? (int) $m[1] : null;
+        $isAgreed = null !== $events && \in_array($events, $payloads, true);
 
-        return new self($connection[1], $port, $payloads, $direction, $others);
+        return new self(
+            $connection[1],
+            $port,
+            array_values(array_diff($payloads, null === $events ? [] : [$events])),
+            $direction,
+            $others,
+            $isAgreed ? $events : null,
+            isFax: $isFax,
+        );
     }
 
     /** The answer to an offer: what both can do, in the offer's order; null where there is nothing (488). */
@@ -57,8 +85,27 @@ final readonly class Sdp implements \Stringable
     {
         $common = array_values(array_intersect($offer->payloads, $this->payloads));
         $direction = ['sendonly' => 'recvonly', 'recvonly' => 'sendonly'][$offer->direction] ?? $offer->direction;
+        if ($offer->isFax !== $this->isFax || (!$this->isFax && [] === $common)) {
+            return null;
+        }
+        $events = null === $this->events ? null : $offer->events;
 
-        return [] === $common ? null : new self($this->address, $this->port, $common, $direction, $offer->others);
+        return new self($this->address, $this->port, $common, $direction, $offer->others, $events, $this->version, $this->isFax);
+    }
+
+    /** The same as the n-th description of its session. */
+    public function numbered(int $version): self
+    {
+        return new self(
+            $this->address,
+            $this->port,
+            $this->payloads,
+            $this->direction,
+            $this->others,
+            $this->events,
+            $version,
+            $this->isFax,
+        );
     }
 
     /** Whether sound is wanted at the place described here (RFC 3264, section 5.1). */
@@ -69,22 +116,42 @@ final readonly class Sdp implements \Stringable
 
     public function __toString(): string
     {
-        $names = [self::PCMU => 'PCMU', self::PCMA => 'PCMA'];
-        $lines = ['v=0', \sprintf('o=- 1 1 IN IP4 %s', $this->address), 's=-', 'c=IN IP4 '.$this->address, 't=0 0'];
+        $lines = ['v=0', \sprintf('o=- 1 %d IN IP4 %s', $this->version, $this->address), 's=-', 'c=IN IP4 '.$this->address, 't=0 0'];
         foreach ($this->others as $other) {
-            if ('' !== $other) {
-                $lines[] = 'm='.$other;
-                continue;
-            }
-            $lines[] = \sprintf('m=audio %d RTP/AVP %s', $this->port, implode(' ', $this->payloads));
-            foreach ($this->payloads as $payload) {
-                if (isset($names[$payload])) {
-                    $lines[] = \sprintf('a=rtpmap:%d %s/8000', $payload, $names[$payload]);
-                }
-            }
-            array_push($lines, 'a=ptime:20', 'a='.$this->direction);
+            array_push($lines, ...('' === $other ? ($this->isFax ? $this->faxLines() : $this->audioLines()) : ['m='.$other]));
         }
 
         return implode("\r\n", [...$lines, '']);
+    }
+
+    /** @return list<string> */
+    private function audioLines(): array
+    {
+        $names = [self::PCMU => 'PCMU', self::PCMA => 'PCMA'];
+        $all = [...$this->payloads, ...null === $this->events ? [] : [$this->events]];
+        $lines = [\sprintf('m=audio %d RTP/AVP %s', $this->port, implode(' ', $all))];
+        foreach ($this->payloads as $payload) {
+            if (isset($names[$payload])) {
+                $lines[] = \sprintf('a=rtpmap:%d %s/8000', $payload, $names[$payload]);
+            }
+        }
+        if (null !== $this->events) {
+            $lines[] = \sprintf('a=rtpmap:%d telephone-event/8000', $this->events);
+            $lines[] = \sprintf('a=fmtp:%d 0-15', $this->events);
+        }
+
+        return [...$lines, 'a=ptime:20', 'a='.$this->direction];
+    }
+
+    /** @return list<string> */
+    private function faxLines(): array
+    {
+        return [
+            \sprintf('m=image %d udptl t38', $this->port),
+            'a=T38FaxVersion:0',
+            'a=T38MaxBitRate:14400',
+            'a=T38FaxRateManagement:transferredTCF',
+            'a=T38FaxUdpEC:t38UDPRedundancy',
+        ];
     }
 }

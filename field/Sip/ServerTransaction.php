@@ -11,14 +11,19 @@ final class ServerTransaction
 {
     private ?SipMessage $last = null;
     private string $again = '';
-    private float $interval = SipEndpoint::T1;
+    private float $interval;
+
+    /** @var (\Closure(): void)|null */
+    private ?\Closure $onNothing = null;
 
     public function __construct(
         private readonly SipEndpoint $endpoint,
         public readonly SipMessage $request,
         public readonly string $host,
         public readonly int $port,
+        public readonly bool $isTcp = false,
     ) {
+        $this->interval = $endpoint->t1;
     }
 
     /** The final answer to an INVITE is sent again until it is acknowledged; a 2xx too, which its maker sees to. */
@@ -28,9 +33,9 @@ final class ServerTransaction
             return;
         }
         $this->last = $response;
-        $this->endpoint->send($response, $this->host, $this->port);
+        $this->endpoint->send($response, $this->host, $this->port, $this->isTcp);
         if ('INVITE' === $this->request->method && $response->status >= 300) {
-            $this->schedule(64 * SipEndpoint::T1);
+            $this->schedule(64 * $this->endpoint->t1);
         }
     }
 
@@ -43,14 +48,19 @@ final class ServerTransaction
     public function again(): void
     {
         if (null !== $this->last) {
-            $this->endpoint->send($this->last, $this->host, $this->port);
+            $this->endpoint->send($this->last, $this->host, $this->port, $this->isTcp);
         }
     }
 
-    /** Sends the 2xx again until end() says that its ACK has come (section 13.3.1.4). */
-    public function repeat(): void
+    /**
+     * Sends the 2xx again until end() says that its ACK has come (section 13.3.1.4).
+     *
+     * @param \Closure(): void $onNothing told where none ever comes
+     */
+    public function repeat(\Closure $onNothing): void
     {
-        $this->schedule(64 * SipEndpoint::T1);
+        $this->onNothing = $onNothing;
+        $this->schedule(64 * $this->endpoint->t1);
     }
 
     public function acknowledge(): void
@@ -62,11 +72,19 @@ final class ServerTransaction
     {
         EventLoop::cancel($this->again);
         $this->interval = \INF;
+        $this->onNothing = null;
     }
 
     private function schedule(float $left): void
     {
-        if ($left <= 0 || \INF === $this->interval) {
+        if (\INF === $this->interval) {
+            return;
+        }
+        if ($left <= 0) {
+            $nothing = $this->onNothing;
+            $this->onNothing = null;
+            null === $nothing ? null : $nothing();
+
             return;
         }
         $this->again = EventLoop::delay($this->interval, function () use ($left): void {

@@ -11,8 +11,8 @@ use Vorhut\Field\Net\RefusedTarget;
 use function Amp\async;
 
 /**
- * One UDP port that speaks SIP: keeps transactions (RFC 3261, section 17), sends again what may be lost, answers again what
- * was asked again. Bytes that are no SIP are dropped, requests that are malformed but addressed get 400 where possible.
+ * One port that speaks SIP, by UDP and perhaps TCP: keeps transactions (RFC 3261, section 17), sends again what may be lost, answers
+ * again what was asked again. Bytes that are no SIP are dropped, requests that are malformed but addressed get 400 where possible.
  */
 final class SipEndpoint
 {
@@ -36,12 +36,18 @@ final class SipEndpoint
     /** @var \Closure(SipMessage): void */
     private \Closure $onStray;
 
-    /** @param (\Closure(string): bool)|null $admits whether datagrams from an address get here at all; null: all do */
+    /**
+     * @param (\Closure(string): bool)|null $admits whether datagrams from an address get here at all; null: all do
+     * @param TcpWire|null $tcp beside it, where it speaks TCP too
+     * @param float $t1 seconds of a round trip (section 17.1.1.1)
+     */
     public function __construct(
         private readonly GatedUdp $socket,
         public readonly string $address,
         public readonly int $port,
         private readonly ?\Closure $admits = null,
+        private readonly ?TcpWire $tcp = null,
+        public readonly float $t1 = self::T1,
     ) {
         $this->onRequest = static function (ServerTransaction $t): void {
             $t->respond($t->request->reply(501, 'Not Implemented', self::token()));
@@ -67,6 +73,11 @@ final class SipEndpoint
                 }
             }
         })->ignore();
+        $this->tcp?->listen(function (string $bytes, string $host, int $port): void {
+            if (null === $this->admits || ($this->admits)($host)) {
+                $this->take($bytes, $host, $port, true);
+            }
+        });
     }
 
     public function close(): void
@@ -76,21 +87,30 @@ final class SipEndpoint
         }
         $this->clients = $this->servers = [];
         $this->socket->close();
+        $this->tcp?->close();
     }
 
     /** A Via of this endpoint with a branch of its own. */
-    public function via(?string $branch = null): string
+    public function via(bool $isTcp = false): string
     {
-        return \sprintf('SIP/2.0/UDP %s:%d;branch=%s;rport', $this->address, $this->port, $branch ?? self::MAGIC.self::token());
+        $transport = $isTcp ? 'TCP' : 'UDP';
+
+        return \sprintf('SIP/2.0/%s %s:%d;branch=%s;rport', $transport, $this->address, $this->port, self::MAGIC.self::token());
+    }
+
+    /** Whether it could speak TCP to somebody who asks for it. */
+    public function hasTcp(): bool
+    {
+        return null !== $this->tcp;
     }
 
     /** @param \Closure(SipMessage): void $onResponse every response; 408 when none came */
-    public function ask(SipMessage $request, string $host, int $port, \Closure $onResponse): ClientTransaction
+    public function ask(SipMessage $request, string $host, int $port, \Closure $onResponse, bool $isTcp = false): ClientTransaction
     {
         $key = $request->branch().' '.$request->method;
         $transaction = new ClientTransaction($this, $request, $host, $port, $onResponse, function () use ($key): void {
             unset($this->clients[$key]);
-        });
+        }, $isTcp && null !== $this->tcp);
         $this->clients[$key] = $transaction;
         $transaction->start();
 
@@ -98,10 +118,14 @@ final class SipEndpoint
     }
 
     /** Sends once, without a transaction: an ACK of a 2xx, or a response passed on. False: that address is never contacted. */
-    public function send(SipMessage $message, string $host, int $port): bool
+    public function send(SipMessage $message, string $host, int $port, bool $isTcp = false): bool
     {
         try {
-            $this->socket->send($host, $port, (string) $message);
+            if ($isTcp && null !== $this->tcp) {
+                $this->tcp->send($host, $port, (string) $message);
+            } else {
+                $this->socket->send($host, $port, (string) $message);
+            }
         } catch (\Amp\Socket\SocketException) {
             // Lost like any datagram; whoever waits for an answer asks again.
         } catch (RefusedTarget) {
@@ -116,7 +140,7 @@ final class SipEndpoint
         return bin2hex(random_bytes(8));
     }
 
-    private function take(string $bytes, string $host, int $port): void
+    private function take(string $bytes, string $host, int $port, bool $isTcp = false): void
     {
         if ('' === trim($bytes)) {
             return;
@@ -126,7 +150,7 @@ final class SipEndpoint
         } catch (SipError $e) {
             $refusal = null === $e->request ? null : $e->refusal();
             if (null !== $refusal) {
-                $this->send($refusal, $host, self::answerPort($e->request, $port));
+                $this->send($refusal, $host, $isTcp ? $port : self::answerPort($e->request, $port), $isTcp);
             }
 
             return;
@@ -146,7 +170,8 @@ final class SipEndpoint
         } elseif ($ack) {
             ($this->onAck)($message);
         } else {
-            $this->servers[$key] = $server = new ServerTransaction($this, $message, $host, self::answerPort($message, $port));
+            $answerTo = $isTcp ? $port : self::answerPort($message, $port);
+            $this->servers[$key] = $server = new ServerTransaction($this, $message, $host, $answerTo, $isTcp);
             $this->forgetLater($key, $server);
             ($this->onRequest)($server);
         }
@@ -155,7 +180,7 @@ final class SipEndpoint
     /** Kept for 64·T1 after its final answer (timers H and J); an INVITE may ring until timer C ends it. */
     private function forgetLater(string $key, ServerTransaction $server, int $turns = 7): void
     {
-        EventLoop::unreference(EventLoop::delay(64 * self::T1, function () use ($key, $server, $turns): void {
+        EventLoop::unreference(EventLoop::delay(64 * $this->t1, function () use ($key, $server, $turns): void {
             if ($server->isAnswered() || $turns <= 0) {
                 unset($this->servers[$key]);
             } else {

@@ -77,7 +77,7 @@ final readonly class SipMessage
         $headers = [];
         $wrong = \count($lines) > self::MOST_HEADERS ? 'too many headers' : null;
         foreach (\array_slice($lines, 0, self::MOST_HEADERS) as $line) {
-            if (1 === preg_match('/^([A-Za-z0-9.!%*_+`\'~-]{1,64})[ \t]*:[ \t]*(.*)$/sD', $line, $m)) {
+            if (1 === preg_match('/^([A-Za-z0-9.!%*_+`\'~-]{1,300})[ \t]*:[ \t]*(.*)$/sD', $line, $m)) {
                 $headers[] = [$m[1], rtrim($m[2])];
             } else {
                 $wrong ??= 'a line that is no header';
@@ -101,7 +101,7 @@ final readonly class SipMessage
         if (1 === preg_match('#^SIP/2\.0 ([1-6]\d\d) ?(.{0,200})$#D', $start, $m)) {
             return new self(null, '', (int) $m[1], $m[2], $headers, $body);
         }
-        if (1 !== preg_match('#^([A-Z]{1,32}) (\S+) SIP/(\d{1,3}\.\d{1,3})$#D', $start, $m)) {
+        if (1 !== preg_match('#^([A-Za-z0-9.!%*_+`\'~-]{1,100}) (\S+) SIP/(\d{1,3}\.\d{1,3})$#D', $start, $m)) {
             throw new SipError('a first line that is neither request nor status');
         }
         $message = new self($m[1], $m[2], 0, '', $headers, $body);
@@ -224,7 +224,7 @@ final readonly class SipMessage
             }
         }
         if (
-            1 !== preg_match('/^\d{1,10}\s+([A-Z]{1,32})$/D', (string) $this->first('CSeq'), $m)
+            1 !== preg_match('/^\d{1,10}\s+([A-Za-z0-9.!%*_+`\'~-]{1,100})$/D', (string) $this->first('CSeq'), $m)
             || (null !== $this->method && $m[1] !== $this->method)
         ) {
             throw new SipError('a CSeq that does not fit', $request);

@@ -4,34 +4,45 @@ declare(strict_types=1);
 
 namespace Vorhut\Field\Sip;
 
-use Amp\DeferredFuture;
 use Amp\Future;
 use Revolt\EventLoop;
 use Vorhut\Field\Rtp\RtpStream;
 
-/** A SIP phone without hands: registers, calls, is called, sends and counts sound (RFC 3261, RFC 3264). */
+/** A SIP phone without hands: registers, calls, is called, presses keys, sends and counts sound (RFC 3261, RFC 3264). */
 final class UserAgent
 {
+    /** Told of each call that stands. */
+    public ?\Closure $onCall = null;
+
+    /** Told of each call that is over. */
+    public ?\Closure $onEnd = null;
+
+    /** What its media offers in the place of sound, once it is a fax; null where it takes none. */
+    public ?\Closure $fax = null;
+
     /** @var array<string, Call> by Call-ID */
     private array $calls = [];
-    private int $sequence = 0;
+    private readonly Requests $requests;
 
     /**
      * @param \Closure(): RtpStream $media a stream on a port of its own
      * @param \Closure(RtpStream): Sdp $describe what that stream offers
      * @param int $most calls at a time; one more is busy
+     * @param float $ring seconds until it is picked up
      */
     public function __construct(
         private readonly SipEndpoint $endpoint,
         public readonly string $user,
-        #[\SensitiveParameter] private readonly string $password,
+        #[\SensitiveParameter] string $password,
         private readonly string $server,
         private readonly int $serverPort,
         private readonly \Closure $media,
         private readonly \Closure $describe,
         private readonly int $most = 1,
         private readonly float $ring = 0.0,
+        private readonly bool $isTcp = false,
     ) {
+        $this->requests = new Requests($endpoint, $user, $password, $server, $serverPort, $isTcp);
     }
 
     public function start(): void
@@ -60,11 +71,16 @@ final class UserAgent
             ['Expires', (string) $seconds],
         ];
 
-        return $this->authenticated('REGISTER', $uri, $headers, '')->map(static fn (SipMessage $answer): int => $answer->status);
+        return $this->requests->outside('REGISTER', $uri, $headers, '')->map(static fn (SipMessage $answer): int => $answer->status);
     }
 
-    /** @return Future<int> the final status; with 200 the call stands and sound flows */
-    public function call(string $number): Future
+    /**
+     * @param (\Closure(ClientTransaction): void)|null $begun told of each try, so that it can be cancelled
+     * @param list<array{string, string}> $more headers
+     *
+     * @return Future<int> the final status; with 200 the call stands and sound flows
+     */
+    public function call(string $number, ?\Closure $begun = null, array $more = []): Future
     {
         $media = ($this->media)();
         $id = SipEndpoint::token();
@@ -75,52 +91,57 @@ final class UserAgent
             ['Call-ID', $id],
             ['Contact', '<'.$this->contact().'>'],
             ['Content-Type', 'application/sdp'],
+            ...$more,
         ];
+        $uri = \sprintf('sip:%s@%s:%d', $number, $this->server, $this->serverPort);
+        $offer = (string) ($this->describe)($media);
 
-        return $this->authenticated(
-            'INVITE',
-            \sprintf('sip:%s@%s:%d', $number, $this->server, $this->serverPort),
-            $headers,
-            (string) ($this->describe)($media),
-        )->map(function (SipMessage $answer) use ($media, $id, $from): int {
-            $sdp = Sdp::parse($answer->body);
-            if (200 !== $answer->status || null === $sdp) {
-                $media->close();
-
-                return 200 === $answer->status ? 488 : $answer->status;
-            }
-            $call = new Call(
-                $id,
-                $from,
-                (string) $answer->first('To'),
-                (string) (SipUri::tryFrom((string) $answer->first('Contact')) ?? $answer->first('Contact')),
-                array_reverse($answer->all('Record-Route')),
-                $media,
-            );
-            $call->sequence = $answer->sequence();
-            $call->established = true;
-            $this->calls[$id] = $call;
-            $this->sendInDialog($call, 'ACK', $call->sequence);
-            self::sound($call, $sdp);
-
-            return 200;
-        });
+        return $this->requests->outside('INVITE', $uri, $headers, $offer, $begun)->map(
+            fn (SipMessage $answer): int => $this->answered($answer, $id, $from, $media),
+        );
     }
 
     /** @return Future<int> */
     public function hangUp(Call $call): Future
     {
-        unset($this->calls[$call->id]);
-        $call->media->close();
-        $deferred = new DeferredFuture();
-        [$request, $next] = $this->inDialog($call, 'BYE', ++$call->sequence);
-        $this->endpoint->ask($request, $next->host, $next->port, static function (SipMessage $answer) use ($deferred): void {
-            if ($answer->status >= 200 && !$deferred->isComplete()) {
-                $deferred->complete($answer->status);
-            }
-        });
+        $this->forget($call);
 
-        return $deferred->getFuture();
+        return $this->requests->inside($call, 'BYE')->map(static fn (SipMessage $answer): int => $answer->status);
+    }
+
+    /**
+     * Presses keys in a call by messages beside it (RFC 6086; the body as most phones send it).
+     *
+     * @return Future<int> the final status of the last
+     */
+    public function sendKey(Call $call, string $key): Future
+    {
+        $headers = [['Content-Type', 'application/dtmf-relay']];
+
+        return $this->requests->inside($call, 'INFO', $headers, "Signal={$key}\r\nDuration=160\r\n")
+            ->map(static fn (SipMessage $answer): int => $answer->status);
+    }
+
+    /**
+     * Offers the other side to go over to a fax.
+     *
+     * @return Future<int> the final status; with 200 both have
+     */
+    public function offerFax(Call $call): Future
+    {
+        $offer = null === $this->fax ? throw new \LogicException('It is no fax.') : ($this->fax)($call->media);
+        \assert($offer instanceof Sdp);
+        $headers = [['Contact', '<'.$this->contact().'>'], ['Content-Type', 'application/sdp']];
+        $body = (string) $offer->numbered(++$call->described);
+
+        return $this->requests->inside($call, 'INVITE', $headers, $body)->map(function (SipMessage $answer) use ($call): int {
+            if (200 === $answer->status) {
+                $this->requests->acknowledge($call, $call->sequence);
+                $this->flow($call, Sdp::parse($answer->body));
+            }
+
+            return $answer->status;
+        });
     }
 
     /** @return list<Call> */
@@ -129,48 +150,64 @@ final class UserAgent
         return array_values($this->calls);
     }
 
+    private function answered(SipMessage $answer, string $id, string $from, RtpStream $media): int
+    {
+        $sdp = Sdp::parse($answer->body);
+        if (200 !== $answer->status) {
+            $media->close();
+
+            return $answer->status;
+        }
+        $call = new Call(
+            $id,
+            $from,
+            (string) $answer->first('To'),
+            (string) (SipUri::tryFrom((string) $answer->first('Contact')) ?? $answer->first('Contact')),
+            array_reverse($answer->all('Record-Route')),
+            $media,
+        );
+        $call->sequence = $answer->sequence();
+        $call->established = true;
+        $this->calls[$id] = $call;
+        $this->requests->acknowledge($call, $call->sequence);
+        if (null === $sdp || $sdp->isFax) {
+            $this->hangUp($call)->ignore();
+
+            return 488;
+        }
+        $this->flow($call, $sdp);
+        $this->stands($call);
+
+        return 200;
+    }
+
     private function take(ServerTransaction $t): void
     {
-        $required = $t->request->all('Require');
-        if ([] !== $required && 'CANCEL' !== $t->request->method) {
-            $t->respond($t->request->reply(420, 'Bad Extension', SipEndpoint::token(), '', Unsupported: implode(', ', $required)));
+        $refusal = Refusal::of($t->request, $this->user);
+        if (null !== $refusal) {
+            $t->respond($refusal);
 
             return;
         }
         match ($t->request->method) {
-            'OPTIONS' => $t->respond(
-                $t->request->reply(
-                    200,
-                    'OK',
-                    SipEndpoint::token(),
-                    '',
-                    Allow: 'INVITE, ACK, CANCEL, BYE, OPTIONS',
-                    Accept: 'application/sdp',
-                ),
-            ),
-            'INVITE' => $this->answer($t),
+            'OPTIONS' => $t->respond($t->request->reply(
+                200,
+                'OK',
+                SipEndpoint::token(),
+                '',
+                Allow: Refusal::ALLOWED,
+                Accept: 'application/sdp',
+            )),
+            'INVITE' => null === $t->request->tag('To') ? $this->answer($t) : $this->offeredAgain($t),
             'BYE' => $this->ended($t),
+            'INFO' => $this->told($t),
             'CANCEL' => $this->cancelled($t),
-            default => $t->respond(
-                $t->request->reply(
-                    405,
-                    'Method Not Allowed',
-                    SipEndpoint::token(),
-                    '',
-                    Allow: 'INVITE, ACK, CANCEL, BYE, OPTIONS',
-                ),
-            ),
+            default => $t->respond($t->request->reply(501, 'Not Implemented', SipEndpoint::token())),
         };
     }
 
     private function answer(ServerTransaction $t): void
     {
-        $standing = $this->calls[(string) $t->request->first('Call-ID')] ?? null;
-        if (null !== $standing && null !== $t->request->tag('To')) {
-            $this->offeredAgain($t, $standing);
-
-            return;
-        }
         $tag = SipEndpoint::token();
         $offer = Sdp::parse($t->request->body);
         if (null === $offer && '' !== trim($t->request->body)) {
@@ -200,16 +237,7 @@ final class UserAgent
         $routes = $t->request->all('Record-Route');
         $ringing = $t->request->reply(180, 'Ringing', $tag, '', Contact: '<'.$this->contact().'>');
         $t->respond($ringing->with('Record-Route', $routes));
-        $ok = $t->request
-            ->reply(
-                200,
-                'OK',
-                $tag,
-                (string) $answer,
-                Contact: '<'.$this->contact().'>',
-                Content_Type: 'application/sdp',
-            )
-            ->with('Record-Route', $routes);
+        $ok = $this->accepted($t, $tag, $answer)->with('Record-Route', $routes);
         $call = new Call(
             (string) $t->request->first('Call-ID'),
             (string) $ok->first('To'),
@@ -219,24 +247,37 @@ final class UserAgent
             $media,
             $t,
         );
+        $call->number = SipUri::ofRequest($t->request->uri)->user ?? '';
         $call->awaitsAnswer = null === $offer;
         $this->calls[$call->id] = $call;
-        $pickUp = static function () use ($call, $t, $ok, $offer): void {
+        $pickUp = function () use ($call, $t, $ok, $offer): void {
             if (!$t->isAnswered()) {
                 $call->established = true;
                 $t->respond($ok);
-                $t->repeat();
-                self::sound($call, $offer);
+                $t->repeat(function () use ($call): void {
+                    $this->hangUp($call)->ignore();
+                });
+                $this->flow($call, $offer);
+                $this->stands($call);
             }
         };
         $this->ring > 0 ? EventLoop::delay($this->ring, $pickUp) : $pickUp();
     }
 
     /** A new offer within a call (section 14.2): answered with the stream that flows already. */
-    private function offeredAgain(ServerTransaction $t, Call $call): void
+    private function offeredAgain(ServerTransaction $t): void
     {
+        $call = $this->meant($t);
+        if (null === $call) {
+            $t->respond($t->request->reply(481, 'Call/Transaction Does Not Exist'));
+
+            return;
+        }
         $offer = Sdp::parse($t->request->body);
-        $answer = null === $offer ? ($this->describe)($call->media) : ($this->describe)($call->media)->answerTo($offer);
+        $own = true === $offer?->isFax && null !== $this->fax ? ($this->fax)($call->media) : ($this->describe)($call->media);
+        \assert($own instanceof Sdp);
+        $own = $own->numbered(++$call->described);
+        $answer = null === $offer ? $own : $own->answerTo($offer);
         if (null === $answer) {
             $t->respond($t->request->reply(488, 'Not Acceptable Here'));
 
@@ -244,48 +285,78 @@ final class UserAgent
         }
         $call->incoming = $t;
         $call->awaitsAnswer = null === $offer;
-        $t->respond(
-            $t->request->reply(
-                200,
-                'OK',
-                '',
-                (string) $answer,
-                Contact: '<'.$this->contact().'>',
-                Content_Type: 'application/sdp',
-            ),
-        );
-        $t->repeat();
-        self::sound($call, $offer);
+        $t->respond($this->accepted($t, '', $answer));
+        $t->repeat(function () use ($call): void {
+            $this->hangUp($call)->ignore();
+        });
+        $this->flow($call, $offer);
+    }
+
+    private function accepted(ServerTransaction $t, string $tag, Sdp $answer): SipMessage
+    {
+        $contact = '<'.$this->contact().'>';
+
+        return $t->request->reply(200, 'OK', $tag, (string) $answer, Contact: $contact, Content_Type: 'application/sdp');
     }
 
     /** The ACK of a 2xx, which may bring the answer to our own offer. */
     private function acknowledged(SipMessage $ack): void
     {
         $call = $this->calls[(string) $ack->first('Call-ID')] ?? null;
-        $call?->incoming?->end();
-        if (true === $call?->awaitsAnswer) {
+        if (null === $call || !$call->isMeantBy($ack)) {
+            return;
+        }
+        $call->incoming?->end();
+        if ($call->awaitsAnswer) {
             $call->awaitsAnswer = false;
-            self::sound($call, Sdp::parse($ack->body));
+            $this->flow($call, Sdp::parse($ack->body));
         }
     }
 
-    /** Sound flows to where the other side listens, and nowhere while it does not. */
-    private static function sound(Call $call, ?Sdp $other): void
+    /** Sound flows to where the other side listens, as it takes it, and nowhere while it does not. */
+    private function flow(Call $call, ?Sdp $other): void
     {
-        if (null !== $other && !$other->listens()) {
+        if (null === $other) {
+            return;
+        }
+        $call->isFax = $other->isFax;
+        if ($other->isFax || !$other->listens()) {
             $call->media->pause();
-        } elseif (null !== $other) {
-            $call->media->sendTo($other->address, $other->port);
+
+            return;
+        }
+        $own = ($this->describe)($call->media);
+        $agreed = $own->answerTo($other);
+        $call->media->payload = $agreed->payloads[0] ?? Sdp::PCMU;
+        $call->media->events = $agreed?->events;
+        $call->media->sendTo($other->address, $other->port);
+    }
+
+    /** Keys that come beside the media: "Signal=5", or the key alone. */
+    private function told(ServerTransaction $t): void
+    {
+        $call = $this->meant($t);
+        $t->respond(null === $call
+            ? $t->request->reply(481, 'Call/Transaction Does Not Exist', SipEndpoint::token())
+            : $t->request->reply(200, 'OK'));
+        $type = strtolower((string) $t->request->first('Content-Type'));
+        if (null === $call || !str_starts_with($type, 'application/dtmf')) {
+            return;
+        }
+        if (1 === preg_match('/^\s*(?:Signal\s*=\s*)?([0-9*#A-D])\s*$/mi', $t->request->body, $m)) {
+            $call->media->keys .= strtoupper($m[1]);
+            if (null !== $call->media->onKey) {
+                ($call->media->onKey)(strtoupper($m[1]));
+            }
         }
     }
 
     private function ended(ServerTransaction $t): void
     {
-        $id = (string) $t->request->first('Call-ID');
-        $call = $this->calls[$id] ?? null;
-        $call?->media->close();
-        $call?->incoming?->end();
-        unset($this->calls[$id]);
+        $call = $this->meant($t);
+        if (null !== $call) {
+            $this->forget($call);
+        }
         $t->respond(
             null === $call
                 ? $t->request->reply(481, 'Call/Transaction Does Not Exist', SipEndpoint::token())
@@ -306,87 +377,35 @@ final class UserAgent
             return;
         }
         $call = $this->calls[(string) $t->request->first('Call-ID')] ?? null;
-        $call?->media->close();
-        unset($this->calls[(string) $t->request->first('Call-ID')]);
-        $invite->respond(
-            $invite->request->reply(
-                487,
-                'Request Terminated',
-                null === $call ? SipEndpoint::token() : (string) SipMessage::parameter($call->local, 'tag'),
-            ),
-        );
+        if (null !== $call) {
+            $this->forget($call);
+        }
+        $tag = null === $call ? SipEndpoint::token() : (string) SipMessage::parameter($call->local, 'tag');
+        $invite->respond($invite->request->reply(487, 'Request Terminated', $tag));
     }
 
-    /**
-     * @param list<array{string, string}> $headers
-     *
-     * @return Future<SipMessage>
-     */
-    private function authenticated(string $method, string $uri, array $headers, string $body, bool $again = true): Future
+    private function meant(ServerTransaction $t): ?Call
     {
-        $deferred = new DeferredFuture();
-        $request = SipMessage::request(
-            $method,
-            $uri,
-            [
-                ['Via', $this->endpoint->via()],
-                ['Max-Forwards', '70'],
-                ...$headers,
-                ['CSeq', ++$this->sequence.' '.$method],
-            ],
-            $body,
-        );
-        $this->endpoint->ask($request, $this->server, $this->serverPort, function (SipMessage $answer) use (
-            $deferred,
-            $method,
-            $uri,
-            $headers,
-            $body,
-            $again,
-        ): void {
-            $challenge = $answer->first(401 === $answer->status ? 'WWW-Authenticate' : 'Proxy-Authenticate');
-            if ($again && \in_array($answer->status, [401, 407], true) && null !== $challenge) {
-                $proof = Digest::answer($challenge, $this->user, $this->password, $method, $uri, SipEndpoint::token());
-                if (null !== $proof) {
-                    $this->authenticated(
-                        $method,
-                        $uri,
-                        [...$headers, [401 === $answer->status ? 'Authorization' : 'Proxy-Authorization', $proof]],
-                        $body,
-                        false,
-                    )->map($deferred->complete(...));
+        $call = $this->calls[(string) $t->request->first('Call-ID')] ?? null;
 
-                    return;
-                }
-            }
-            if ($answer->status >= 200 && !$deferred->isComplete()) {
-                $deferred->complete($answer);
-            }
-        });
-
-        return $deferred->getFuture();
+        return true === $call?->isMeantBy($t->request) ? $call : null;
     }
 
-    private function sendInDialog(Call $call, string $method, int $sequence): void
+    private function stands(Call $call): void
     {
-        [$request, $next] = $this->inDialog($call, $method, $sequence);
-        $this->endpoint->send($request, $next->host, $next->port);
+        if (null !== $this->onCall) {
+            ($this->onCall)($call);
+        }
     }
 
-    /** @return array{SipMessage, SipUri} the request and where it goes first */
-    private function inDialog(Call $call, string $method, int $sequence): array
+    private function forget(Call $call): void
     {
-        $request = SipMessage::request($method, $call->target, [
-            ['Via', $this->endpoint->via()],
-            ['Max-Forwards', '70'],
-            ['From', $call->local],
-            ['To', $call->remote],
-            ['Call-ID', $call->id],
-            ['CSeq', $sequence.' '.$method],
-            ...array_map(static fn (string $r): array => ['Route', $r], $call->routes),
-        ]);
-
-        return [$request, SipUri::tryFrom($call->routes[0] ?? $call->target) ?? new SipUri('', $this->server, $this->serverPort)];
+        unset($this->calls[$call->id]);
+        $call->incoming?->end();
+        $call->media->close();
+        if (null !== $this->onEnd) {
+            ($this->onEnd)($call);
+        }
     }
 
     private function from(): string
@@ -401,6 +420,8 @@ final class UserAgent
 
     private function contact(): string
     {
-        return (string) new SipUri($this->user, $this->endpoint->address, $this->endpoint->port);
+        $parameters = $this->isTcp ? ';transport=tcp' : '';
+
+        return (string) new SipUri($this->user, $this->endpoint->address, $this->endpoint->port, $parameters);
     }
 }

@@ -57,8 +57,8 @@ final class SipCallTest extends TestCase
         self::assertSame([200, 200], [$this->wait($a->register()), $this->wait($b->register())]);
         self::assertSame(200, $this->wait($a->call('2002')));
         $call = $a->calls()[0];
-        self::until(static fn (): bool => $call->media->received > 8);
-        self::until(static fn (): bool => $b->calls()[0]->media->received > 8);
+        self::until(static fn (): bool => $call->media->received() > 8);
+        self::until(static fn (): bool => $b->calls()[0]->media->received() > 8);
         self::assertSame(200, $this->wait($a->hangUp($call)));
         self::assertSame([], $b->calls());
         // And the other way round, hung up by the one who was called.
@@ -222,7 +222,7 @@ final class SipCallTest extends TestCase
             $call['contact']->host,
             $call['contact']->port,
         );
-        self::until(static fn (): bool => $media->received > 5);
+        self::until(static fn (): bool => $media->received() > 5);
         $media->close();
     }
 
@@ -288,7 +288,7 @@ final class SipCallTest extends TestCase
             self::assertSame(200, $this->wait($a->hangUp($a->calls()[0])));
             self::until(static fn (): bool => [] === $b->calls());
         };
-        $map = new \ReflectionProperty(PhoneSystem::class, 'forwarded');
+        $map = new \ReflectionProperty(PhoneSystem::class, 'forked');
         for ($n = 0; $n < 5; ++$n) {
             $call();
         }

@@ -1,0 +1,120 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Field\Sip;
+
+use Amp\DeferredFuture;
+use Amp\Future;
+
+/** The requests of a phone: outside calls, proven when asked to, and within them. */
+final class Requests
+{
+    private int $sequence = 0;
+
+    public function __construct(
+        private readonly SipEndpoint $endpoint,
+        private readonly string $user,
+        #[\SensitiveParameter] private readonly string $password,
+        private readonly string $server,
+        private readonly int $serverPort,
+        private readonly bool $isTcp,
+    ) {
+    }
+
+    /**
+     * @param list<array{string, string}> $headers
+     * @param (\Closure(ClientTransaction): void)|null $begun told of each try
+     *
+     * @return Future<SipMessage> the final answer
+     */
+    public function outside(
+        string $method,
+        string $uri,
+        array $headers,
+        string $body,
+        ?\Closure $begun = null,
+        bool $again = true,
+    ): Future {
+        $deferred = new DeferredFuture();
+        $request = SipMessage::request($method, $uri, [
+            ['Via', $this->endpoint->via($this->isTcp)],
+            ['Max-Forwards', '70'],
+            ...$headers,
+            ['CSeq', ++$this->sequence.' '.$method],
+        ], $body);
+        $answered = function (SipMessage $answer) use ($deferred, $method, $uri, $headers, $body, $begun, $again): void {
+            $proof = $again ? $this->proof($answer, $method, $uri) : null;
+            if (null !== $proof) {
+                $this->outside($method, $uri, [...$headers, $proof], $body, $begun, false)->map($deferred->complete(...));
+            } elseif ($answer->status >= 200 && !$deferred->isComplete()) {
+                $deferred->complete($answer);
+            }
+        };
+        $transaction = $this->endpoint->ask($request, $this->server, $this->serverPort, $answered, $this->isTcp);
+        if (null !== $begun) {
+            $begun($transaction);
+        }
+
+        return $deferred->getFuture();
+    }
+
+    /**
+     * @param list<array{string, string}> $headers
+     *
+     * @return Future<SipMessage> the final answer
+     */
+    public function inside(Call $call, string $method, array $headers = [], string $body = ''): Future
+    {
+        $deferred = new DeferredFuture();
+        [$request, $next] = $this->inDialog($call, $method, ++$call->sequence, $headers, $body);
+        $this->endpoint->ask($request, $next->host, $next->port, static function (SipMessage $answer) use ($deferred): void {
+            if ($answer->status >= 200 && !$deferred->isComplete()) {
+                $deferred->complete($answer);
+            }
+        }, $next->isTcp());
+
+        return $deferred->getFuture();
+    }
+
+    public function acknowledge(Call $call, int $sequence, string $body = ''): void
+    {
+        [$request, $next] = $this->inDialog($call, 'ACK', $sequence, '' === $body ? [] : [['Content-Type', 'application/sdp']], $body);
+        $this->endpoint->send($request, $next->host, $next->port, $next->isTcp());
+    }
+
+    /** @return array{string, string}|null the header that answers a challenge */
+    private function proof(SipMessage $answer, string $method, string $uri): ?array
+    {
+        $isProxy = 407 === $answer->status;
+        $challenge = $answer->first($isProxy ? 'Proxy-Authenticate' : 'WWW-Authenticate');
+        if (!\in_array($answer->status, [401, 407], true) || null === $challenge) {
+            return null;
+        }
+        $proof = Digest::answer($challenge, $this->user, $this->password, $method, $uri, SipEndpoint::token());
+
+        return null === $proof ? null : [$isProxy ? 'Proxy-Authorization' : 'Authorization', $proof];
+    }
+
+    /**
+     * @param list<array{string, string}> $headers
+     *
+     * @return array{SipMessage, SipUri} the request and where it goes first
+     */
+    private function inDialog(Call $call, string $method, int $sequence, array $headers, string $body): array
+    {
+        $next = SipUri::tryFrom($call->routes[0] ?? '<'.$call->target.'>') ?? new SipUri('', $this->server, $this->serverPort);
+        $request = SipMessage::request($method, $call->target, [
+            ['Via', $this->endpoint->via($next->isTcp())],
+            ['Max-Forwards', '70'],
+            ['From', $call->local],
+            ['To', $call->remote],
+            ['Call-ID', $call->id],
+            ['CSeq', $sequence.' '.$method],
+            ...array_map(static fn (string $r): array => ['Route', $r], $call->routes),
+            ...$headers,
+        ], $body);
+
+        return [$request, $next];
+    }
+}

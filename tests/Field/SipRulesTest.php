@@ -1,0 +1,320 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Tests\Field;
+
+use PHPUnit\Framework\TestCase;
+use Vorhut\Field\Rtp\RtpStream;
+use Vorhut\Field\Sip\Sdp;
+use Vorhut\Field\Sip\ServerTransaction;
+use Vorhut\Field\Sip\SipMessage;
+use Vorhut\Field\Sip\SipUri;
+use Vorhut\Tests\Support\SipBench;
+
+/** What independent SIP speakers found missing, each as a rule of its own. */
+final class SipRulesTest extends TestCase
+{
+    use SipBench;
+
+    private const URI = 'sip:127.199.20.1:15061';
+
+    /** RFC 3264, section 6: A-law alone is answered and sent as A-law, and only that counts. */
+    public function testSoundGoesOutAsItWasAgreed(): void
+    {
+        $this->system();
+        [$a, $b] = [$this->phone('2001', [Sdp::PCMA]), $this->phone('2002')];
+        $this->wait($a->register());
+        $this->wait($b->register());
+        self::assertSame(200, $this->wait($a->call('2002')));
+        $call = $a->calls()[0];
+        self::until(static fn (): bool => $call->media->received() > 5);
+        self::until(static fn (): bool => $b->calls()[0]->media->received() > 5);
+        self::assertSame([8, 8], [$call->media->heard, $b->calls()[0]->media->heard]);
+        // Sound of another type is heard and not counted.
+        $b->calls()[0]->media->payload = Sdp::PCMU;
+        self::until(static fn (): bool => 0 === $call->media->heard);
+        $before = $call->media->received();
+        \Amp\delay(0.1);
+        self::assertSame($before, $call->media->received());
+    }
+
+    public function testSoundHasTheSpeedItShould(): void
+    {
+        $listener = new RtpStream($this->sockets->udp('127.199.22.2'));
+        $speaker = new RtpStream($this->sockets->udp('127.199.22.1'));
+        $speaker->sendTo('127.199.22.2', $listener->port);
+        $start = hrtime(true);
+        \Amp\delay(1.0);
+        $should = (hrtime(true) - $start) / 1e9 * 50;
+        self::assertEqualsWithDelta($should, $speaker->sent, 2);
+        self::assertSame(0, $listener->reception->lost());
+        self::assertLessThan(30, $listener->reception->jitterMs());
+        $speaker->close();
+        $listener->close();
+    }
+
+    /** RFC 3261, section 13.3.1.4: who never acknowledges is hung up on, and the phone is free again. */
+    public function testWithoutAcknowledgementTheCallEnds(): void
+    {
+        $this->system();
+        $phone = $this->phone('2002', t1: 0.01);
+        $this->wait($phone->register());
+        $byes = 0;
+        $hand = $this->hand('127.199.23.1');
+        $hand->listen(static function (ServerTransaction $t) use (&$byes): void {
+            $byes += (int) ('BYE' === $t->request->method);
+            $t->respond($t->request->reply(200, 'OK'));
+        });
+        self::assertSame(200, $this->invited($hand)->status);
+        self::assertCount(1, $phone->calls());
+        self::until(static function () use (&$byes): bool {
+            return 1 === $byes;
+        });
+        self::assertSame([], $phone->calls());
+    }
+
+    /** Section 12.2.2: what does not name the dialog's tags does not end or change it. */
+    public function testStrangersDoNotEndCalls(): void
+    {
+        $this->system();
+        [$a, $b] = [$this->phone('2001'), $this->phone('2002')];
+        $this->wait($a->register());
+        $this->wait($b->register());
+        $this->wait($a->call('2002'));
+        $call = $b->calls()[0];
+        $at = SipUri::tryFrom($call->local) ?? throw new \LogicException();
+        $contact = SipUri::tryFrom($a->calls()[0]->target) ?? throw new \LogicException();
+        $hand = $this->hand('127.199.23.2');
+        $to = $call->local;
+        $strange = [['Call-ID', $call->id], ['From', '<sip:2001@x>;tag=other'], ['To', $to]];
+        $half = [['Call-ID', $call->id], ['From', $call->remote], ['To', '<sip:2002@x>;tag=other']];
+        foreach ([['BYE', $strange], ['BYE', $half], ['INVITE', $strange]] as [$method, $headers]) {
+            $answer = $this->answerTo($hand, $method, (string) $contact, $headers, '', $contact->host, $contact->port);
+            self::assertSame(481, $answer->status, $method);
+        }
+        self::assertCount(1, $b->calls());
+        self::assertSame('2002', $at->user);
+        $sdp = (string) new Sdp('127.199.23.2', 4000, [0]);
+        $unknown = [['To', '<sip:2002@x>;tag=none'], ['Content-Type', 'application/sdp']];
+        $answer = $this->answerTo($hand, 'INVITE', (string) $contact, $unknown, $sdp, $contact->host, $contact->port);
+        self::assertSame(481, $answer->status);
+    }
+
+    public function testParametersOfContactsAreKept(): void
+    {
+        $uri = SipUri::tryFrom('"x" <sip:2001@127.0.0.1:5070;ob;transport=TCP;x=y>;expires=9');
+        self::assertSame('sip:2001@127.0.0.1:5070;ob;transport=TCP;x=y', (string) $uri);
+        self::assertTrue($uri?->isTcp());
+        self::assertFalse(SipUri::tryFrom('sip:2001@127.0.0.1;transport=tcp')?->isTcp(), 'outside brackets they are the header\'s');
+        $this->system();
+        $asked = null;
+        $hand = $this->hand('127.199.23.3');
+        $hand->listen(static function (ServerTransaction $t) use (&$asked): void {
+            $asked = $t->request->uri;
+            $t->respond($t->request->reply(486, 'Busy Here', 'b'));
+        });
+        $contact = \sprintf('<sip:2002@%s:%d;line=7>', $hand->address, $hand->port);
+        $this->registered($hand, '2002', [['Contact', $contact]]);
+        $a = $this->phone('2001');
+        $this->wait($a->register());
+        self::assertSame(486, $this->wait($a->call('2002')));
+        self::assertSame(trim($contact, '<>'), $asked);
+    }
+
+    /** Section 18: by TCP registered, rung by TCP, and called across transports. */
+    public function testPhonesSpeakTcpToo(): void
+    {
+        $this->system();
+        [$a, $b] = [$this->phone('2001', isTcp: true), $this->phone('2002')];
+        self::assertSame([200, 200], [$this->wait($a->register()), $this->wait($b->register())]);
+        self::assertSame(200, $this->wait($b->call('2001')));
+        self::until(static fn (): bool => ($b->calls()[0] ?? null)?->media->received() > 3);
+        self::assertSame(200, $this->wait($b->hangUp($b->calls()[0])));
+        self::assertSame(200, $this->wait($a->call('2002')));
+        self::assertSame(200, $this->wait($b->hangUp($b->calls()[0])), 'hung up from the other side');
+        self::until(static fn (): bool => [] === $a->calls());
+        // A stream in pieces, with line breaks between, is as good.
+        $socket = $this->sockets->connect(self::AT, 15061, 1.0);
+        $text = "\r\n\r\nOPTIONS sip:127.199.20.1 SIP/2.0\r\nVia: SIP/2.0/TCP 127.0.0.1:9;branch=z9hG4bKt\r\nFrom: <sip:x@x>;tag=1\r\n"
+            ."To: <sip:127.199.20.1>\r\nCall-ID: t\r\nCSeq: 1 OPTIONS\r\nContent-Length: 4\r\n\r\nbody";
+        foreach (str_split($text, 60) as $part) {
+            $socket->write($part);
+        }
+        self::assertStringStartsWith('SIP/2.0 200', (string) $socket->read());
+        $socket->close();
+    }
+
+    /** Section 9.1: who cancels before anything was heard is heard all the same, once something was. */
+    public function testACancelBeforeRingingIsNotLost(): void
+    {
+        $this->system();
+        $methods = [];
+        $slow = $this->hand('127.199.23.4');
+        $slow->listen(static function (ServerTransaction $t) use (&$methods, $slow): void {
+            $methods[] = $t->request->method;
+            if ('INVITE' === $t->request->method) {
+                \Revolt\EventLoop::delay(0.2, static fn () => $t->respond($t->request->reply(180, 'Ringing', 's')));
+
+                return;
+            }
+            $t->respond($t->request->reply(200, 'OK', 's'));
+            $invite = $slow->cancelled($t->request);
+            $invite?->respond($invite->request->reply(487, 'Request Terminated', 's'));
+        });
+        $this->registered($slow, '2002', []);
+        $a = $this->phone('2001');
+        $this->wait($a->register());
+        $tries = [];
+        $future = $a->call('2002', static function (object $try) use (&$tries): void {
+            $tries[] = $try;
+        });
+        self::until(static function () use (&$tries): bool {
+            return 2 === \count($tries);
+        });
+        $tries[1]->cancel();
+        self::assertSame(487, $this->wait($future));
+        self::assertSame(['INVITE', 'CANCEL'], $methods);
+    }
+
+    public function testPhonesSayWhyTheyDoNotTakeACall(): void
+    {
+        $this->system();
+        $phone = $this->phone('2002');
+        $this->wait($phone->register());
+        $hand = $this->hand('127.199.23.5');
+        $sdp = (string) new Sdp('127.199.23.5', 4000, [0]);
+        $type = ['Content-Type', 'application/sdp'];
+        $at = $this->contactOf('2002');
+        foreach (
+            [
+                415 => ['INVITE', (string) $at, [['Content-Type', 'text/plain']]],
+                406 => ['INVITE', (string) $at, [$type, ['Accept', 'text/plain']]],
+                416 => ['INVITE', 'tel:2002', [$type]],
+                404 => ['INVITE', \sprintf('sip:2999@%s:%d', $at->host, $at->port), [$type]],
+                405 => ["!interesting-Method0123456789_*+`.%indeed'~", (string) $at, []],
+                420 => ['INVITE', (string) $at, [$type, ['Require', 'nothing']]],
+            ] as $status => [$method, $uri, $headers]
+        ) {
+            self::assertSame($status, $this->answerTo($hand, $method, $uri, $headers, $sdp, $at->host, $at->port)->status);
+        }
+        self::assertSame([], $phone->calls());
+    }
+
+    /** RFC 3264, section 8: a new description of a session has a higher number. */
+    public function testDescriptionsAreNumbered(): void
+    {
+        $this->system();
+        $phone = $this->phone('2002');
+        $this->wait($phone->register());
+        $hand = $this->hand('127.199.23.6');
+        $answer = $this->invited($hand);
+        $call = $phone->calls()[0];
+        $at = $this->contactOf('2002');
+        $sdp = (string) new Sdp('127.199.23.6', 4000, [0], 'sendonly');
+        $headers = [['Call-ID', $call->id], ['From', $call->remote], ['To', $call->local], ['CSeq', '3 INVITE'],
+            ['Content-Type', 'application/sdp']];
+        $again = $this->answerTo($hand, 'INVITE', (string) $at, $headers, $sdp, $at->host, $at->port);
+        self::assertStringContainsString('o=- 1 1 IN', $answer->body);
+        self::assertStringContainsString('o=- 1 2 IN', $again->body);
+        self::assertStringContainsString('a=recvonly', $again->body);
+    }
+
+    /** RFC 7616, sections 3.3 and 3.4: a proof is for one place, one realm, one count and its own name. */
+    public function testProofsAreGoodOnceAndForTheirRequestAlone(): void
+    {
+        $this->system();
+        $hand = $this->hand('127.199.23.7');
+        $register = fn (string $proof): int => $this->answerTo($hand, 'REGISTER', self::URI, [
+            ['To', '<sip:2001@x>'], ['Authorization', $proof],
+        ])->status;
+        $challenge = fn (): SipMessage => $this->answerTo($hand, 'REGISTER', self::URI, [['To', '<sip:2001@x>']]);
+        $good = self::proof($challenge(), '2001', 'REGISTER', self::URI);
+        self::assertSame(200, $register($good));
+        $again = $this->answerTo($hand, 'REGISTER', self::URI, [['To', '<sip:2001@x>'], ['Authorization', $good]]);
+        self::assertSame(401, $again->status, 'the same count once more');
+        self::assertStringContainsString('stale=true', (string) $again->first('WWW-Authenticate'));
+        self::assertSame(403, $register(self::proof($challenge(), '2001', 'REGISTER', 'sip:elsewhere')));
+        $asked = (string) $challenge()->first('WWW-Authenticate');
+        $foreign = SipMessage::request('X', 'sip:x', [['WWW-Authenticate', str_replace('vorhut-lab', 'other', $asked)]]);
+        self::assertSame(403, $register(self::proof($foreign, '2001', 'REGISTER', self::URI)));
+        self::assertSame(403, $register(self::proof($challenge(), '2002', 'REGISTER', self::URI)), 'another\'s name');
+        $uri = 'sip:2003@127.199.20.1:15061';
+        $asks = $this->answerTo($hand, 'INVITE', $uri);
+        self::assertSame(407, $asks->status);
+        $proof = self::proof($asks, '2002', 'INVITE', $uri);
+        self::assertSame(403, $this->answerTo($hand, 'INVITE', $uri, [['Proxy-Authorization', $proof]])->status, 'From says 2001');
+    }
+
+    /** RFC 3261, section 10.3. */
+    public function testRegistrationsFollowTheirRules(): void
+    {
+        $system = $this->system();
+        $hand = $this->hand('127.199.23.8');
+        $first = '<sip:2001@127.0.0.1:9>';
+        $ok = $this->registered($hand, '2001', [['Contact', $first.';expires=60, <sip:2001@127.0.0.1:10>'], ['Call-ID', 'r'],
+            ['CSeq', '5 REGISTER']]);
+        self::assertCount(2, $ok->all('Contact'));
+        self::assertStringContainsString('expires=60', $ok->all('Contact')[0]);
+        $lower = [['Contact', $first], ['Call-ID', 'r'], ['CSeq', '4 REGISTER']];
+        self::assertSame(500, $this->registered($hand, '2001', $lower)->status, 'a lower number of the same call');
+        $other = [['Contact', $first], ['Call-ID', 'other'], ['CSeq', '1 REGISTER']];
+        self::assertSame(200, $this->registered($hand, '2001', $other)->status);
+        self::assertSame(400, $this->registered($hand, '2001', [['Contact', '*']])->status, 'all of them only with Expires: 0');
+        self::assertCount(2, $system->registrar->contacts('2001'));
+        $this->registered($hand, '2001', [['Contact', '<sip:2001@127.0.0.1:10>;expires=0']]);
+        self::assertSame('sip:2001@127.0.0.1:9', implode(' ', $system->registrar->contacts('2001')));
+        self::assertSame(200, $this->registered($hand, '2001', [['Contact', '*'], ['Expires', '0']])->status);
+        self::assertSame([], $system->registrar->contacts('2001'));
+    }
+
+    /** RFC 4733 and RFC 6086: keys are heard, each once. */
+    public function testKeysAreHeard(): void
+    {
+        $this->system();
+        [$a, $b] = [$this->phone('2001'), $this->phone('2002')];
+        $this->wait($a->register());
+        $this->wait($b->register());
+        $this->wait($a->call('2002'));
+        [$call, $other] = [$a->calls()[0], $b->calls()[0]];
+        self::assertTrue($call->media->press('1*9#'));
+        self::until(static fn (): bool => '1*9#' === $other->media->keys);
+        self::assertSame(200, $this->wait($a->sendKey($call, '5')));
+        self::assertSame('1*9#5', $other->media->keys);
+        self::assertGreaterThan(0, $other->media->received(), 'events are no sound');
+    }
+
+    /** @param list<array{string, string}> $more */
+    private function registered(object $hand, string $user, array $more): SipMessage
+    {
+        \assert($hand instanceof \Vorhut\Field\Sip\SipEndpoint);
+        $headers = [['To', \sprintf('<sip:%s@x>', $user)], ['Contact', \sprintf('<sip:%s@%s:%d>', $user, $hand->address, $hand->port)],
+            ...$more];
+        $challenge = $this->answerTo($hand, 'REGISTER', self::URI, $headers);
+        $proof = self::proof($challenge, $user, 'REGISTER', self::URI);
+
+        return $this->answerTo($hand, 'REGISTER', self::URI, [...$headers, ['Authorization', $proof]]);
+    }
+
+    private function invited(\Vorhut\Field\Sip\SipEndpoint $hand): SipMessage
+    {
+        $uri = 'sip:2002@127.199.20.1:15061';
+        $sdp = (string) new Sdp($hand->address, 4000, [0]);
+        $type = ['Content-Type', 'application/sdp'];
+        $challenge = $this->answerTo($hand, 'INVITE', $uri, [$type], $sdp);
+        $proof = self::proof($challenge, '2001', 'INVITE', $uri);
+
+        return $this->answerTo($hand, 'INVITE', $uri, [$type, ['Proxy-Authorization', $proof]], $sdp);
+    }
+
+    private function contactOf(string $user): SipUri
+    {
+        foreach ($this->open as $thing) {
+            if ($thing instanceof \Vorhut\Field\Sip\PhoneSystem) {
+                return $thing->registrar->contacts($user)[0];
+            }
+        }
+
+        throw new \LogicException('no phone system');
+    }
+}
