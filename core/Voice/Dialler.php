@@ -123,9 +123,7 @@ final readonly class Dialler
     {
         $reads = $trunk->ours->header?->value;
         if (null !== $reads && null !== $query->header && $reads !== $query->header) {
-            $why = \sprintf('%s reads the number in "%s", and it stands in "%s".', $trunk->name, $reads, $query->header);
-
-            return $this->answer([], null, $query->number, $this->fallback($trunk, DialVerdict::WrongHeader, $why), 0);
+            return $this->misread($trunk, $query, $reads);
         }
         $matched = [];
         $chosen = null;
@@ -152,6 +150,20 @@ final readonly class Dialler
         };
 
         return $this->answer($matched, $chosen, $digits, $end, 0);
+    }
+
+    /** What stands where the trunk reads is its own number. */
+    private function misread(Trunk $trunk, DialQuery $query, string $reads): Dialled
+    {
+        $why = \sprintf('%s reads the number in "%s", and it stands in "%s".', $trunk->name, $reads, $query->header);
+        $own = ltrim((string) $trunk->number, '+');
+        if ('' === $own) {
+            return $this->answer([], null, $query->number, $this->fallback($trunk, DialVerdict::WrongHeader, $why), 0);
+        }
+        $read = $this->fromOutside(DialQuery::by($trunk->id, $own, null, $query->at), $trunk);
+        $end = new Arrived($read->to, DialVerdict::WrongHeader, \sprintf('%s So it reads %s. %s', $why, $own, $read->why), $read->path);
+
+        return $this->answer([], null, $query->number, $end, 0);
     }
 
     private function fallback(Trunk $trunk, DialVerdict $verdict, string $why): Arrived

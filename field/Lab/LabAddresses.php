@@ -13,6 +13,9 @@ use Vorhut\Core\Reach\Node\Network;
  */
 final class LabAddresses
 {
+    /** The block in which carriers stand, outside of every plan (RFC 2544 keeps it for tests). */
+    public const CARRIERS = 198 << 16 | 18 << 8;
+
     /** @var array<int, int> lab /24 by planned /24, both as the upper 24 bits */
     private array $blocks = [];
 
@@ -85,7 +88,7 @@ final class LabAddresses
     {
         $table = [];
         foreach ($this->blocks as $planned => $lab) {
-            if (10 !== $planned >> 16 || ($planned & 0xFFFF) !== ($lab & 0xFFFF)) {
+            if (self::CARRIERS !== $planned && (10 !== $planned >> 16 || ($planned & 0xFFFF) !== ($lab & 0xFFFF))) {
                 $table[Ipv4Address::fromInt($planned << 8).'/24'] = Ipv4Address::fromInt($lab << 8).'/24';
             }
         }
@@ -118,6 +121,6 @@ final class LabAddresses
             }
         }
 
-        return [array_values($own), array_values($foreign)];
+        return [array_values($own), array_values($foreign + [self::CARRIERS => self::CARRIERS])];
     }
 }

@@ -7,6 +7,7 @@ namespace Vorhut\Field\Lab;
 use Vorhut\Core\Intent\OneWayMedia;
 use Vorhut\Core\Intent\Parties;
 use Vorhut\Core\Intent\Span;
+use Vorhut\Core\Job\Device;
 use Vorhut\Core\Job\Job;
 use Vorhut\Core\Net\Ipv4Address;
 use Vorhut\Core\Net\Protocol;
@@ -54,7 +55,7 @@ final class LabNetwork
     public function hearsSip(string $fromLab, string $toLab): bool
     {
         return $this->known['sip '.$fromLab.'>'.$toLab] ??=
-            $this->isBench($fromLab)
+            $this->isOutside($fromLab, $toLab)
             || $this->delivers($fromLab, $toLab)
             || $this->answers($toLab, $fromLab, self::sip());
     }
@@ -62,7 +63,7 @@ final class LabNetwork
     /** Whether sound gets there, as the planned media ports of both ends and the filters between them allow. */
     public function hearsMedia(string $fromLab, string $toLab): bool
     {
-        return $this->known['media '.$fromLab.'>'.$toLab] ??= $this->isBench($fromLab) || $this->media($fromLab, $toLab);
+        return $this->known['media '.$fromLab.'>'.$toLab] ??= $this->isOutside($fromLab, $toLab) || $this->media($fromLab, $toLab);
     }
 
     /** Whether a stream gets there one way, by the group that the receiver joined or by its address. */
@@ -84,7 +85,30 @@ final class LabNetwork
             }
         }
 
+        foreach ($this->job->extensions as $extension) {
+            foreach (null === $extension->group ? [] : $this->joined($extension->group) as $device) {
+                $hearers += [$device->id => $oneWay->portTo($device)];
+            }
+        }
+
         return $hearers;
+    }
+
+    /** @return list<Device> that joined a group */
+    public function joined(Ipv4Address $group): array
+    {
+        $oneWay = new OneWayMedia($this->job, $this->exchange, new Parties($this->job, $this->exchange->network));
+        $isIn = static fn (Device $d): bool => \in_array((string) $group, array_map(strval(...), $oneWay->groupsOf($d)), true);
+
+        return array_values(array_filter($this->job->devices, $isIn));
+    }
+
+    /** The port at which a device hears what is sent to it. */
+    public function hearingPort(Device $device): int
+    {
+        $oneWay = new OneWayMedia($this->job, $this->exchange, new Parties($this->job, $this->exchange->network));
+
+        return $oneWay->portTo($device);
     }
 
     private function streams(string $fromLab, string $toLab): bool
@@ -122,6 +146,28 @@ final class LabNetwork
     private function isBench(string $lab): bool
     {
         return str_starts_with($lab, '127.0.0.') && null === $this->ownerOf($lab);
+    }
+
+    /** Whether one of them stands outside the plan: at the bench, or with a carrier; or both are one. */
+    private function isOutside(string $fromLab, string $toLab): bool
+    {
+        return $fromLab === $toLab || $this->isBench($fromLab) || $this->isCarrier($fromLab) || $this->isCarrier($toLab);
+    }
+
+    private function isCarrier(string $lab): bool
+    {
+        $block = $this->carrier(0);
+
+        return null !== $block && Ipv4Address::fromString($lab)->value >> 8 === Ipv4Address::fromString($block)->value >> 8;
+    }
+
+    /** Where the n-th trunk's carrier stands. */
+    public function carrier(int $n): ?string
+    {
+        $planned = Ipv4Address::fromInt(LabAddresses::CARRIERS << 8 | ($n % 250) + 1);
+        $lab = $this->addresses->find($planned);
+
+        return null === $lab ? null : (string) $lab;
     }
 
     private static function sip(): Service

@@ -6,18 +6,25 @@ namespace Vorhut\Field\Lab;
 
 use Vorhut\Core\Job\Device;
 use Vorhut\Core\Job\Extension;
+use Vorhut\Core\Job\ExtensionKind;
 use Vorhut\Core\Job\Job;
+use Vorhut\Core\Job\Trunk;
+use Vorhut\Core\Job\TrunkKind;
+use Vorhut\Core\Voice\VoicePlan;
 use Vorhut\Field\Net\Sockets;
 use Vorhut\Field\Rtp\RtpStream;
 use Vorhut\Field\Sip\PhoneSystem;
 use Vorhut\Field\Sip\Sdp;
 use Vorhut\Field\Sip\SipEndpoint;
+use Vorhut\Field\Sip\TcpWire;
 use Vorhut\Field\Sip\UserAgent;
 
 /** Makes SIP speakers for the devices of a job, on their lab addresses and within the planned topology. */
 final readonly class LabSip
 {
     public const PORT = 5060;
+    /** Calls that something of the phone system takes at a time, where the plan does not say. */
+    private const MANY = 60;
 
     public function __construct(private Job $job, private LabNetwork $network, private Sockets $sockets)
     {
@@ -29,10 +36,11 @@ final readonly class LabSip
         return 'lab-'.$number;
     }
 
+    /** The extension that a unit registers for. */
     public function extensionOf(Device $device): ?Extension
     {
         foreach ($this->job->extensions as $extension) {
-            if ($extension->device === $device->id && null !== $extension->server) {
+            if ($extension->device === $device->id && null !== $extension->server && $extension->isOfUnit()) {
                 return $extension;
             }
         }
@@ -43,15 +51,56 @@ final readonly class LabSip
     /** @param \Closure(): self $now */
     public function phoneSystem(Device $device, \Closure $now): PhoneSystem
     {
-        $secrets = [];
+        $secrets = $most = [];
         foreach ($this->job->extensions as $extension) {
             if ($extension->server === $device->id) {
                 $secrets[$extension->number] = self::password($extension->number);
+                $most[$extension->number] = $extension->registrations;
             }
         }
         $address = (string) $this->addressOf($device);
 
-        return new PhoneSystem($this->endpoint($address, self::PORT, $now), $secrets);
+        return new PhoneSystem(
+            $this->endpoint($address, self::PORT, $now, true),
+            $secrets,
+            switching: new LabSwitching(new VoicePlan($this->job), $this->carriers($device)),
+            most: $most,
+        );
+    }
+
+    /** @return list<Extension> at which the phone system itself answers */
+    public function ownNumbers(Device $device): array
+    {
+        return array_values(array_filter(
+            $this->job->extensions,
+            static fn (Extension $e): bool => $e->server === $device->id && self::isOwn($e),
+        ));
+    }
+
+    /** Whether somebody's mailbox answers there. */
+    public function hasMailboxes(Device $device): bool
+    {
+        foreach ($this->job->extensions as $extension) {
+            if ($extension->server === $device->id && $extension->mailbox) {
+                return true;
+            }
+        }
+
+        return false;
+    }
+
+    /**
+     * A number of the phone system itself, on its address and a port of its own.
+     *
+     * @param \Closure(): self $now
+     */
+    public function own(Device $system, string $number, \Closure $now, int $most = self::MANY): UserAgent
+    {
+        $address = (string) $this->addressOf($system);
+        $agent = $this->speaker($address, 0, $number, $address, $now, $most);
+        $agent->fax = static fn (RtpStream $stream): Sdp => Sdp::fax($address, $stream->port);
+
+        return $agent;
     }
 
     /**
@@ -70,27 +119,60 @@ final readonly class LabSip
         if (null === $extension || null === $address || null === $at) {
             return null;
         }
-        $media = function () use ($address, $now): RtpStream {
-            return new RtpStream(
-                $this->sockets->udp($address),
-                static fn (string $from): bool => $now()->network->hearsMedia($from, $address),
-            );
-        };
 
-        return new UserAgent(
-            $this->endpoint($address, $port, $now),
-            $extension->number,
-            self::password($extension->number),
-            $at,
-            self::PORT,
-            $media,
-            static fn (RtpStream $stream): Sdp => new Sdp($address, $stream->port, [Sdp::PCMU, Sdp::PCMA]),
-            1,
-            $ring,
-        );
+        return $this->speaker($address, $port, $extension->number, $at, $now, 1, $ring);
     }
 
-    private function addressOf(Device $device): ?string
+    /** @return array<string, string> address by trunk, of those that are carried by SIP from a phone system */
+    public function carriers(Device $system): array
+    {
+        $carriers = [];
+        $n = 0;
+        foreach ($this->job->all(Trunk::class) as $trunk) {
+            $address = $this->network->carrier($n++);
+            if (TrunkKind::Sip === $trunk->kind && $trunk->system === $system->id && null !== $address) {
+                $carriers[$trunk->id] = $address;
+            }
+        }
+
+        return $carriers;
+    }
+
+    /**
+     * The far end of a trunk: answers whatever number, and calls in.
+     *
+     * @param \Closure(): self $now
+     */
+    public function carrier(Device $system, string $address, int $port, \Closure $now): UserAgent
+    {
+        $agent = $this->speaker($address, $port, '', (string) $this->addressOf($system), $now, self::MANY, 0.1);
+        $agent->fax = static fn (RtpStream $stream): Sdp => Sdp::fax($address, $stream->port);
+
+        return $agent;
+    }
+
+    /**
+     * Streams to all that joined the group of a paging extension and are reached by it.
+     *
+     * @return list<RtpStream>
+     */
+    public function announcements(Device $system, Extension $paging): array
+    {
+        $from = (string) $this->addressOf($system);
+        $streams = [];
+        foreach (null === $paging->group ? [] : $this->network->joined($paging->group) as $device) {
+            $to = $this->addressOf($device);
+            if (null !== $to && $this->network->hearsStream($from, $to)) {
+                $stream = new RtpStream($this->sockets->udp($from));
+                $stream->sendTo($to, $this->network->hearingPort($device));
+                $streams[] = $stream;
+            }
+        }
+
+        return $streams;
+    }
+
+    public function addressOf(Device $device): ?string
     {
         $address = $this->network->addressOf($device->id);
 
@@ -98,7 +180,41 @@ final readonly class LabSip
     }
 
     /** @param \Closure(): self $now */
-    private function endpoint(string $address, int $port, \Closure $now): SipEndpoint
+    private function speaker(
+        string $address,
+        int $port,
+        string $number,
+        string $at,
+        \Closure $now,
+        int $most,
+        float $ring = 0.0,
+    ): UserAgent {
+        $admits = static fn (string $from): bool => $now()->network->hearsMedia($from, $address);
+
+        return new UserAgent(
+            $this->endpoint($address, $port, $now),
+            $number,
+            self::password($number),
+            $at,
+            self::PORT,
+            fn (): RtpStream => new RtpStream($this->sockets->udpEven($address), $admits),
+            static fn (RtpStream $stream): Sdp => new Sdp($address, $stream->port, [Sdp::PCMU, Sdp::PCMA]),
+            $most,
+            $ring,
+        );
+    }
+
+    private static function isOwn(Extension $extension): bool
+    {
+        return match ($extension->kind) {
+            ExtensionKind::Attendant, ExtensionKind::Voicemail, ExtensionKind::Paging, ExtensionKind::Conference => true,
+            ExtensionKind::Fax, ExtensionKind::Analogue => null === $extension->device || $extension->device === $extension->server,
+            ExtensionKind::Sip, ExtensionKind::Group => false,
+        };
+    }
+
+    /** @param \Closure(): self $now */
+    private function endpoint(string $address, int $port, \Closure $now, bool $withTcp = false): SipEndpoint
     {
         $socket = $this->sockets->udp($address, $port);
 
@@ -107,6 +223,7 @@ final readonly class LabSip
             $address,
             $socket->port(),
             static fn (string $from): bool => $now()->network->hearsSip($from, $address),
+            $withTcp ? new TcpWire($this->sockets, $address, $socket->port()) : null,
         );
     }
 }

@@ -58,6 +58,24 @@ final readonly class Sockets
     }
 
     /**
+     * A free port for media, an even one where there soon is (RFC 3550, section 11).
+     *
+     * @throws RefusedTarget
+     */
+    public function udpEven(string $address): GatedUdp
+    {
+        for ($try = 0; $try < 8; ++$try) {
+            $socket = $this->udp($address);
+            if (0 === $socket->port() % 2) {
+                return $socket;
+            }
+            $socket->close();
+        }
+
+        return $this->udp($address);
+    }
+
+    /**
      * A socket to ask a target from: bound to the given address, or to the one this machine itself would use. Finding that
      * out sends nothing.
      *

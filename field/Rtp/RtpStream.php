@@ -23,6 +23,8 @@ final class RtpStream
     /** Sound that is this many packets behind is left out. */
     private const MOST_BEHIND = 25;
     private const MARKER = 0x80;
+    /** Packets between two reports of what was heard. */
+    private const REPORT_EVERY = 10;
 
     /** What is sent: µ-law unless the other side wants another. */
     public int $payload = 0;
@@ -53,8 +55,16 @@ final class RtpStream
     private int $toPort = 0;
     private readonly KeyEvents $keyEvents;
 
+    /** @var list<self> those that get what is heard here, in the place of a tone */
+    private array $relays = [];
+
+    private bool $isRelayed = false;
+
     /** @var list<array{string, int, bool}> events that wait: payload, timestamp, marked */
     private array $pressing = [];
+
+    /** What the other side said it heard last; null while it has said nothing. */
+    public ?ReceiverReport $lastReport = null;
 
     /** @var DeferredFuture<ReceiverReport> */
     private readonly DeferredFuture $reported;
@@ -71,7 +81,7 @@ final class RtpStream
         $this->source = random_int(0, 0xFFFFFFFF);
         async(function (): void {
             while (null !== ($datagram = $this->socket->receive())) {
-                $this->take($datagram[0], $datagram[2]);
+                $this->take($datagram[0], $datagram[1], $datagram[2]);
             }
         })->ignore();
     }
@@ -88,6 +98,13 @@ final class RtpStream
         EventLoop::cancel($this->timer);
         $this->due = hrtime(true);
         $this->tick();
+    }
+
+    /** What is heard here goes out there, where no tone is sent any more. */
+    public function relayTo(self $other): void
+    {
+        $this->relays[] = $other;
+        $other->isRelayed = true;
     }
 
     /** Presses keys one after the other, 180 ms each, where the other side takes events; false where it does not. */
@@ -163,9 +180,26 @@ final class RtpStream
     {
         $this->timestamp = ($this->timestamp + self::SAMPLES) & 0xFFFFFFFF;
         [$payload, $timestamp, $isMarked] = array_shift($this->pressing) ?? ['', 0, false];
+        if ($this->isRelayed && '' === $payload) {
+            return;
+        }
         [$type, $timestamp, $payload] = '' === $payload
             ? [$this->payload, $this->timestamp, Tone::of($this->payload)]
             : [(int) $this->events, $timestamp, $payload];
+        $this->put($address, $type, $timestamp, $payload, $isMarked);
+    }
+
+    /** Sends what came elsewhere. */
+    private function pass(string $payload): void
+    {
+        if (null !== $this->address) {
+            $this->timestamp = ($this->timestamp + self::SAMPLES) & 0xFFFFFFFF;
+            $this->put($this->address, $this->payload, $this->timestamp, $payload, false);
+        }
+    }
+
+    private function put(string $address, int $type, int $timestamp, string $payload, bool $isMarked): void
+    {
         $this->sequence = ($this->sequence + 1) & 0xFFFF;
         $marked = $isMarked || 0 === $this->sent ? self::MARKER : 0;
         try {
@@ -180,18 +214,18 @@ final class RtpStream
         }
     }
 
-    private function take(string $from, string $data): void
+    private function take(string $from, int $port, string $data): void
     {
         $report = ReceiverReport::parse($data);
         if (null !== $report) {
             $this->told($report);
         } elseif (self::isRtp($data) && (null === $this->admits || ($this->admits)($from))) {
-            $this->hear($data);
+            $this->hear($data, $from, $port);
         }
     }
 
     /** Counts sound as it was agreed; other payload types are no sound, and another source is another stream. */
-    private function hear(string $data): void
+    private function hear(string $data, string $from, int $port): void
     {
         /** @var array{type: int, sequence: int, timestamp: int, source: int} $header */
         $header = unpack('Cfirst/Ctype/nsequence/Ntimestamp/Nsource', $data);
@@ -214,11 +248,33 @@ final class RtpStream
             $this->reception = new Reception();
         }
         $this->reception->take($header['sequence'], $header['timestamp'], hrtime(true) / 1e9);
+        foreach ($this->relays as $relay) {
+            $relay->pass(substr($data, 12 + 4 * (\ord($data[0]) & 0x0F)));
+        }
+        if (0 === $this->reception->received % self::REPORT_EVERY) {
+            $this->tell($from, $port, $header['source']);
+        }
+    }
+
+    /** Says what was heard, on the same port (RFC 5761). */
+    private function tell(string $address, int $port, int $source): void
+    {
+        $jitter = (int) ($this->reception->jitterMs() * 8);
+        $report = new ReceiverReport($source, $this->reception->lost(), $this->reception->highest, $jitter);
+        try {
+            $this->socket->send($address, $port, $report->encode($this->source));
+        } catch (\Amp\Socket\SocketException|RefusedTarget) {
+            // Whoever sends where nothing may be sent to is told nothing.
+        }
     }
 
     private function told(ReceiverReport $report): void
     {
-        if ($report->source === $this->source && !$this->reported->isComplete()) {
+        if ($report->source !== $this->source) {
+            return;
+        }
+        $this->lastReport = $report;
+        if (!$this->reported->isComplete()) {
             $this->reported->complete($report);
         }
     }

@@ -109,6 +109,11 @@ final class Fork
             return;
         }
         $this->asked = array_values(array_filter($this->asked, static fn (ClientTransaction $c): bool => $c !== $from));
+        if ($response->status < 300 && $this->isOver) {
+            $this->letGo($response);
+
+            return;
+        }
         if ($response->status < 300) {
             $others = $this->asked;
             $this->end();
@@ -122,6 +127,30 @@ final class Fork
         $this->best = null === $this->best || self::rank($response) < self::rank($this->best) ? $response : $this->best;
         if (0 === --$this->open) {
             $this->next();
+        }
+    }
+
+    /** Somebody else has the call already: who answered at the same moment is thanked and hung up on. */
+    private function letGo(SipMessage $response): void
+    {
+        $place = SipUri::tryFrom((string) $response->first('Contact'));
+        if ('INVITE' !== $this->t->request->method || null === $place) {
+            return;
+        }
+        foreach (['ACK' => 0, 'BYE' => 1] as $method => $later) {
+            $request = SipMessage::request($method, (string) $place, [
+                ['Via', $this->endpoint->via($place->isTcp())],
+                ['Max-Forwards', '70'],
+                ['From', (string) $response->first('From')],
+                ['To', (string) $response->first('To')],
+                ['Call-ID', (string) $response->first('Call-ID')],
+                ['CSeq', ($response->sequence() + $later).' '.$method],
+            ]);
+            if ('ACK' === $method) {
+                $this->endpoint->send($request, $place->host, $place->port, $place->isTcp());
+            } else {
+                $this->endpoint->ask($request, $place->host, $place->port, static function (): void {}, $place->isTcp());
+            }
         }
     }
 

@@ -11,7 +11,7 @@ use Vorhut\Field\Rtp\RtpStream;
 /** A SIP phone without hands: registers, calls, is called, presses keys, sends and counts sound (RFC 3261, RFC 3264). */
 final class UserAgent
 {
-    /** Told of each call that stands. */
+    /** Told of each call that came and stands. */
     public ?\Closure $onCall = null;
 
     /** Told of each call that is over. */
@@ -82,12 +82,25 @@ final class UserAgent
      */
     public function call(string $number, ?\Closure $begun = null, array $more = []): Future
     {
+        return $this->place($number, $begun, $more)->map(static fn (Placed $placed): int => $placed->status);
+    }
+
+    /**
+     * The same, with the call where it stands.
+     *
+     * @param (\Closure(ClientTransaction): void)|null $begun
+     * @param list<array{string, string}> $more headers; a To of them stands in the place of the usual one
+     *
+     * @return Future<Placed>
+     */
+    public function place(string $number, ?\Closure $begun = null, array $more = []): Future
+    {
         $media = ($this->media)();
         $id = SipEndpoint::token();
         $from = $this->from();
         $headers = [
             ['From', $from],
-            ['To', $this->of($number)],
+            ...\in_array('To', array_column($more, 0), true) ? [] : [['To', $this->of($number)]],
             ['Call-ID', $id],
             ['Contact', '<'.$this->contact().'>'],
             ['Content-Type', 'application/sdp'],
@@ -97,7 +110,7 @@ final class UserAgent
         $offer = (string) ($this->describe)($media);
 
         return $this->requests->outside('INVITE', $uri, $headers, $offer, $begun)->map(
-            fn (SipMessage $answer): int => $this->answered($answer, $id, $from, $media),
+            fn (SipMessage $answer): Placed => $this->answered($answer, $id, $from, $media),
         );
     }
 
@@ -150,13 +163,13 @@ final class UserAgent
         return array_values($this->calls);
     }
 
-    private function answered(SipMessage $answer, string $id, string $from, RtpStream $media): int
+    private function answered(SipMessage $answer, string $id, string $from, RtpStream $media): Placed
     {
         $sdp = Sdp::parse($answer->body);
         if (200 !== $answer->status) {
             $media->close();
 
-            return $answer->status;
+            return new Placed($answer->status, null);
         }
         $call = new Call(
             $id,
@@ -173,12 +186,11 @@ final class UserAgent
         if (null === $sdp || $sdp->isFax) {
             $this->hangUp($call)->ignore();
 
-            return 488;
+            return new Placed(488, null);
         }
         $this->flow($call, $sdp);
-        $this->stands($call);
 
-        return 200;
+        return new Placed(200, $call);
     }
 
     private function take(ServerTransaction $t): void
@@ -235,7 +247,8 @@ final class UserAgent
     private function ring(ServerTransaction $t, ?Sdp $offer, Sdp $answer, RtpStream $media, string $tag): void
     {
         $routes = $t->request->all('Record-Route');
-        $ringing = $t->request->reply(180, 'Ringing', $tag, '', Contact: '<'.$this->contact().'>');
+        $called = SipUri::ofRequest($t->request->uri)->user ?? '';
+        $ringing = $t->request->reply(180, 'Ringing', $tag, '', Contact: '<'.$this->contact($called).'>');
         $t->respond($ringing->with('Record-Route', $routes));
         $ok = $this->accepted($t, $tag, $answer)->with('Record-Route', $routes);
         $call = new Call(
@@ -247,7 +260,7 @@ final class UserAgent
             $media,
             $t,
         );
-        $call->number = SipUri::ofRequest($t->request->uri)->user ?? '';
+        $call->number = $called;
         $call->awaitsAnswer = null === $offer;
         $this->calls[$call->id] = $call;
         $pickUp = function () use ($call, $t, $ok, $offer): void {
@@ -294,7 +307,7 @@ final class UserAgent
 
     private function accepted(ServerTransaction $t, string $tag, Sdp $answer): SipMessage
     {
-        $contact = '<'.$this->contact().'>';
+        $contact = '<'.$this->contact(SipUri::ofRequest($t->request->uri)->user ?? '').'>';
 
         return $t->request->reply(200, 'OK', $tag, (string) $answer, Contact: $contact, Content_Type: 'application/sdp');
     }
@@ -418,10 +431,15 @@ final class UserAgent
         return \sprintf('<sip:%s@%s>', $user, $this->server);
     }
 
-    private function contact(): string
+    /**
+     * Where it is to be found.
+     *
+     * @param string $called the number that was called, where it answers any
+     */
+    public function contact(string $called = ''): string
     {
         $parameters = $this->isTcp ? ';transport=tcp' : '';
 
-        return (string) new SipUri($this->user, $this->endpoint->address, $this->endpoint->port, $parameters);
+        return (string) new SipUri('' === $this->user ? $called : $this->user, $this->endpoint->address, $this->endpoint->port, $parameters);
     }
 }

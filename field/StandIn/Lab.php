@@ -28,6 +28,7 @@ final class Lab
     private const MOST_CONNECTIONS = 300;
 
     private readonly Crowd $crowd;
+    private Job $job;
     private LabNetwork $network;
     private LabSip $sip;
     private readonly Sockets $sockets;
@@ -71,6 +72,7 @@ final class Lab
     /** Follows the plan: what changed is stopped or started, what stayed goes on. */
     public function update(Job $job, LabBlocks $blocks = new LabBlocks()): void
     {
+        $this->job = $job;
         $this->network = new LabNetwork($job, $blocks);
         $this->sip = new LabSip($job, $this->network, $this->sockets);
         $wanted = $this->wanted($job);
@@ -84,6 +86,7 @@ final class Lab
                 $standIn->start();
                 $this->running[$key] = $standIn;
             } catch (\Amp\Socket\SocketException $e) {
+                $standIn->stop();
                 $this->failed[$key] = $e->getMessage();
             }
         }
@@ -164,6 +167,10 @@ final class Lab
         }
         $port = $this->ports->toLab($service->firstPort);
         $network = fn (): LabNetwork => $this->network;
+        if (Protocol::Tcp === $service->protocol && LabSip::PORT === $service->firstPort && SipRole::Server === $profile->sipRole) {
+            // The phone system itself listens there, beside its UDP port.
+            return null;
+        }
         if (Protocol::Tcp === $service->protocol) {
             $speaker = match ($service->firstPort) {
                 80 => new PageSpeaker($device->name),
@@ -174,7 +181,9 @@ final class Lab
             return new TcpStandIn($this->sockets, $address, $port, $service, $network, $speaker, $this->crowd);
         }
         if (LabSip::PORT === $service->firstPort && null !== $profile->sipRole) {
-            return new SipStandIn($device, SipRole::Server === $profile->sipRole, fn (): LabSip => $this->sip);
+            return SipRole::Server === $profile->sipRole
+                ? new PhoneSystemStandIn($this->job, $device, fn (): LabSip => $this->sip)
+                : new SipStandIn($device, fn (): LabSip => $this->sip);
         }
         foreach ($profile->answers as $finder) {
             if (FindMethod::UnicastList === $finder->method && $service->covers($finder->protocol, $finder->port)) {

@@ -6,10 +6,15 @@ namespace Vorhut\Tests\Field;
 
 use PHPUnit\Framework\TestCase;
 use Vorhut\Field\Rtp\RtpStream;
+use Vorhut\Field\Sip\Attempt;
+use Vorhut\Field\Sip\Call;
+use Vorhut\Field\Sip\Decision;
 use Vorhut\Field\Sip\Sdp;
 use Vorhut\Field\Sip\ServerTransaction;
 use Vorhut\Field\Sip\SipMessage;
 use Vorhut\Field\Sip\SipUri;
+use Vorhut\Field\Sip\Switching;
+use Vorhut\Field\Voice\PagingApp;
 use Vorhut\Tests\Support\SipBench;
 
 /** What independent SIP speakers found missing, each as a rule of its own. */
@@ -316,5 +321,89 @@ final class SipRulesTest extends TestCase
         }
 
         throw new \LogicException('no phone system');
+    }
+
+    /** What one says goes to each member and to who joined the group; when he hangs up, all are let go. */
+    public function testAnnouncementsAreHeardByAll(): void
+    {
+        $system = $this->system();
+        [$speaker, $one, $two, $own] = array_map($this->phone(...), ['2001', '2002', '2003', '2010']);
+        foreach ([$speaker, $one, $two] as $phone) {
+            $this->wait($phone->register());
+        }
+        $listener = new RtpStream($this->sockets->udp('127.199.22.9'));
+        $app = new PagingApp(['2002', '2003'], function () use ($listener): array {
+            $stream = new RtpStream($this->sockets->udp('127.199.22.8'));
+            $stream->sendTo('127.199.22.9', $listener->port);
+
+            return [$stream];
+        });
+        $pager = $this->phone('2011', most: 9);
+        $pager->onCall = static fn (Call $call) => $app->answered($pager, $call);
+        $pager->onEnd = static fn (Call $call) => $app->ended($pager, $call);
+        $this->wait($pager->register());
+        $call = $this->wait($speaker->place('2011'))->call ?? throw new \LogicException('no call');
+        self::until(static fn (): bool => 1 === \count($one->calls()) && 1 === \count($two->calls()));
+        foreach ([$one->calls()[0]->media, $two->calls()[0]->media, $listener] as $heard) {
+            self::until(static fn (): bool => $heard->received() > 5);
+        }
+        self::assertSame([], $own->calls());
+        self::assertCount(1, $system->registrar->contacts('2011'));
+        $this->wait($speaker->hangUp($call));
+        self::until(static fn (): bool => [] === $one->calls() && [] === $two->calls() && [] === $pager->calls());
+        $listener->close();
+    }
+
+    /** Of two that pick up at the same moment one has the call, and the other is let go. */
+    public function testOfTwoThatAnswerAtOnceOneHasTheCall(): void
+    {
+        $switching = new class implements Switching {
+            public function isTrunk(string $host): bool
+            {
+                return false;
+            }
+
+            public function decide(SipMessage $invite, SipUri $target, ?string $caller, string $host): Decision
+            {
+                return Decision::ring([new Attempt(['2002', '2003'], 1), new Attempt(['2004'], 9)]);
+            }
+        };
+        $this->system($switching);
+        [$a, $b, $c] = [$this->phone('2001'), $this->phone('2002'), $this->phone('2003')];
+        foreach ([$a, $b, $c] as $phone) {
+            $this->wait($phone->register());
+        }
+        self::assertSame(200, $this->wait($a->call('2099')));
+        self::until(static fn (): bool => 1 === \count($b->calls()) + \count($c->calls()));
+        $this->wait($a->hangUp($a->calls()[0]));
+        // Nobody there picks up in time: the next is rung, and they are let go.
+        $b->stop();
+        $c->stop();
+        [$slow, $next] = [$this->phone('2002', ring: 5.0), $this->phone('2004')];
+        $this->wait($slow->register());
+        $this->wait($next->register());
+        self::assertSame(200, $this->wait($a->call('2099')));
+        self::assertCount(1, $next->calls());
+        self::until(static fn (): bool => [] === $slow->calls());
+    }
+
+    /** ITU-T T.38, annex D: who receives offers to go over, and who can does. */
+    public function testACallGoesOverToAFax(): void
+    {
+        $this->system();
+        [$a, $b, $phone] = [$this->phone('2001'), $this->phone('2002'), $this->phone('2003')];
+        foreach ([$a, $b] as $fax) {
+            $fax->fax = static fn (RtpStream $stream): Sdp => Sdp::fax('127.199.21.9', $stream->port);
+        }
+        foreach ([$a, $b, $phone] as $unit) {
+            $this->wait($unit->register());
+        }
+        $call = $this->wait($a->place('2002'))->call ?? throw new \LogicException('no call');
+        self::assertSame(200, $this->wait($b->offerFax($b->calls()[0])));
+        self::assertTrue($call->isFax && $b->calls()[0]->isFax);
+        $this->wait($a->hangUp($call));
+        $this->wait($phone->place('2002'));
+        self::assertSame(488, $this->wait($b->offerFax($b->calls()[0])), 'a phone takes none');
+        self::assertFalse($b->calls()[0]->isFax);
     }
 }

@@ -1,0 +1,241 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Tests\Field;
+
+use Amp\Future;
+use Amp\TimeoutCancellation;
+use PHPUnit\Framework\TestCase;
+use Vorhut\App\Jobs\ShippedProfiles;
+use Vorhut\Core\Exchange\JobFile;
+use Vorhut\Core\Job\Device;
+use Vorhut\Core\Job\Job;
+use Vorhut\Core\Voice\Dialler;
+use Vorhut\Core\Voice\DialQuery;
+use Vorhut\Core\Voice\VoicePlan;
+use Vorhut\Field\Lab\LabNetwork;
+use Vorhut\Field\Lab\LabPorts;
+use Vorhut\Field\Lab\LabSip;
+use Vorhut\Field\Net\Sockets;
+use Vorhut\Field\Net\TargetGate;
+use Vorhut\Field\Sip\Call;
+use Vorhut\Field\Sip\UserAgent;
+use Vorhut\Field\StandIn\Lab;
+use Vorhut\Tests\Support\Jobs;
+use Vorhut\Tests\Support\Waiting;
+
+use function Amp\delay;
+
+/** The demo's phone system in the lab: what was dialled on paper happens. */
+final class LabVoiceTest extends TestCase
+{
+    use Waiting;
+
+    private static ?Lab $lab = null;
+    private static Job $job;
+    private static LabSip $sip;
+
+    /** @var list<UserAgent> */
+    private array $open = [];
+
+    public static function setUpBeforeClass(): void
+    {
+        // A network of its own, so that no other lab of this machine is in the way.
+        self::$job = JobFile::read(str_replace('10.47.', '10.148.', Jobs::demoText('kestrel-sound')), ShippedProfiles::load());
+        self::$lab = new Lab(self::$job, LabPorts::ofThisUser());
+        self::$sip = new LabSip(self::$job, new LabNetwork(self::$job), new Sockets(new TargetGate()));
+        delay(0.5);
+    }
+
+    public static function tearDownAfterClass(): void
+    {
+        self::$lab?->stop();
+        self::$lab = null;
+    }
+
+    protected function tearDown(): void
+    {
+        foreach ($this->open as $agent) {
+            $agent->stop();
+        }
+        $this->open = [];
+        delay(0.1);
+    }
+
+    public function testThePlannedPhoneRingsAndSaysWhatItHears(): void
+    {
+        $call = $this->dialled('control-phone-1', '2001');
+        self::until(static fn (): bool => null !== $call->media->lastReport && $call->media->received() > 5, 8);
+        self::assertSame(0, $call->media->lastReport?->lost);
+        self::assertSame('2001', self::userOf($call), 'the stand-in itself, not an agent of the test');
+    }
+
+    public function testAGroupRingsAllAndTheFirstHasIt(): void
+    {
+        $call = $this->dialled('control-phone-2', '2060');
+        self::assertContains(self::userOf($call), ['2001', '2002', '2003', '2004', '2005', '2006']);
+        self::until(static fn (): bool => $call->media->received() > 5);
+    }
+
+    public function testTheAttendantConnectsByKeysByNumbersAndByItself(): void
+    {
+        $agent = $this->agent('control-phone-2');
+        $call = $this->dialled('control-phone-2', '2000', $agent);
+        self::assertSame('2000', self::userOf($call));
+        $call->media->press('3');
+        // Customs is busy with nothing: it rings, is picked up, and is heard through the phone system.
+        self::until(static fn (): bool => $call->media->received() > 3);
+        $before = $call->media->received();
+        delay(3.0);
+        self::assertGreaterThan($before + 40, $call->media->received());
+        $this->wait($agent->hangUp($call));
+        $direct = $this->wait($agent->place('2000'))->call ?? throw new \LogicException('no call');
+        self::assertSame(200, $this->wait($agent->sendKey($direct, '2')));
+        foreach (['0', '0', '7'] as $key) {
+            $this->wait($agent->sendKey($direct, $key));
+        }
+        delay(3.2);
+        self::assertContains($direct, $agent->calls(), 'the waiting hall has picked up');
+        $this->wait($agent->hangUp($direct));
+    }
+
+    public function testMailboxesConferenceAndFax(): void
+    {
+        $agent = $this->agent('control-phone-2');
+        self::assertSame('2090', self::userOf($this->dialled('control-phone-2', '2090', $agent)));
+        $this->hangUp($agent);
+        self::assertSame('2095', self::userOf($this->dialled('control-phone-2', '2095', $agent)));
+        $this->hangUp($agent);
+        $fax = $this->dialled('control-phone-2', '2080', $agent);
+        delay(0.6);
+        self::assertFalse($fax->isFax, 'a phone takes no fax');
+        $this->hangUp($agent);
+        $carrier = $this->carrier();
+        $faxes = $this->wait($carrier->place('2025550129', more: [['To', '<sip:2025550129@x>']]))->call;
+        self::assertNotNull($faxes);
+        self::until(static fn (): bool => $faxes->isFax);
+    }
+
+    /** The customs phone does not register where it has no address: its mailbox answers. */
+    public function testWhoIsNotThereHasAMailbox(): void
+    {
+        self::assertSame('mailbox', self::userOf($this->dialled('control-phone-2', '2012')));
+    }
+
+    public function testCallsLeaveByTheTrunkAsTheRouteSays(): void
+    {
+        $call = $this->dialled('ticket-1', '0441234');
+        self::assertSame('441234', (string) preg_replace('/^.*?sip:(\d+)@.*$/s', '$1', $call->target));
+        self::until(static fn (): bool => $call->media->received() > 5);
+    }
+
+    /** Where ours reads the request line and theirs writes To, each call ends at the number that all calls carry. */
+    public function testCallsInEndWhereTheHeaderSays(): void
+    {
+        $carrier = $this->carrier();
+        $right = $this->wait($carrier->place('2025550121'))->call;
+        self::assertNotNull($right);
+        self::assertContains(self::userOf($right), ['2001', '2002', '2003', '2004', '2005', '2006']);
+        $this->hangUp($carrier);
+        $wrong = $this->wait($carrier->place('12025550120', more: [['To', '<sip:2025550121@x>']]));
+        self::assertSame(200, $wrong->status);
+        self::assertSame('2000', self::userOf($wrong->call ?? throw new \LogicException()), 'the fallback');
+    }
+
+    /** The same numbers, on paper and live: whatever is refused there is refused here, and a number for help is never tried. */
+    public function testPaperAndLabAgree(): void
+    {
+        $dialler = new Dialler(new VoicePlan(self::$job));
+        foreach (
+            [
+                ['berth-hand', '2040', '0441', 403],
+                ['ticket-1', '2001', '77', 404],
+                ['ticket-1', '2001', '112', 403],
+                ['ticket-1', '2001', '0112', 403],
+                ['ticket-1', '2001', '2099', 404],
+            ] as [$device, $number, $dialled, $status]
+        ) {
+            $paper = $dialler->dial(DialQuery::from($number, $dialled));
+            self::assertSame($status, $this->wait($this->agent($device)->call($dialled)), $dialled.' '.$paper->verdict->value);
+            self::assertTrue(null === $paper->to || str_ends_with($dialled, '112'));
+        }
+    }
+
+    public function testAConferenceTakesAsManyAsPlanned(): void
+    {
+        $statuses = [];
+        $devices = ['ticket-1', 'ticket-2', 'ticket-3', 'ticket-4', 'ticket-5', 'control-phone-1', 'control-phone-2'];
+        foreach ($devices as $device) {
+            $statuses[] = $this->wait($this->agent($device)->call('2095'));
+        }
+        self::assertSame([200, 200, 200, 200, 200, 200, 486], $statuses);
+    }
+
+    /** The group is not routed to the horns from where the phone system stands: only the one that is called hears. */
+    public function testAnnouncementsGoWhereThePlanLetsThem(): void
+    {
+        $call = $this->dialled('control-phone-2', '2070');
+        delay(2.5);
+        self::assertGreaterThan(60, $call->media->sent);
+        self::assertSame('2070', self::userOf($call));
+        self::assertSame([], self::$sip->announcements(self::unit('pbx'), self::$job->extensions['2070']));
+    }
+
+    private function dialled(string $device, string $number, ?UserAgent $agent = null): Call
+    {
+        $placed = $this->wait(($agent ?? $this->agent($device))->place($number));
+        self::assertSame(200, $placed->status);
+
+        return $placed->call ?? throw new \LogicException('no call');
+    }
+
+    private function agent(string $device): UserAgent
+    {
+        $agent = $this->open[] = self::$sip->agent(self::unit($device), 0, static fn (): LabSip => self::$sip)
+            ?? throw new \LogicException('no '.$device);
+        $agent->start();
+
+        return $agent;
+    }
+
+    private function carrier(): UserAgent
+    {
+        $system = self::unit('pbx');
+        $address = array_values(self::$sip->carriers($system))[0];
+        $agent = $this->open[] = self::$sip->carrier($system, $address, 0, static fn (): LabSip => self::$sip);
+        $agent->start();
+
+        return $agent;
+    }
+
+    private function hangUp(UserAgent $agent): void
+    {
+        foreach ($agent->calls() as $call) {
+            $this->wait($agent->hangUp($call));
+        }
+    }
+
+    private static function unit(string $id): Device
+    {
+        return self::$job->devices[$id];
+    }
+
+    /** Who is at the other end, by its contact. */
+    private static function userOf(Call $call): string
+    {
+        return (string) preg_replace('/^.*?sip:([^@]+)@.*$/s', '$1', $call->target);
+    }
+
+    /**
+     * @template T
+     *
+     * @param Future<T> $future
+     *
+     * @return T
+     */
+    private function wait(Future $future): mixed
+    {
+        return $future->await(new TimeoutCancellation(12));
+    }
+}
