@@ -11,16 +11,24 @@ use Vorhut\Core\Intent\LiveQuestion;
 use Vorhut\Core\Intent\ProbeKind;
 use Vorhut\Core\Job\Device;
 use Vorhut\Core\Job\Job;
+use Vorhut\Core\Voice\CallQuality;
 use Vorhut\Field\Lab\LabSip;
+use Vorhut\Field\Sip\Call;
+use Vorhut\Field\Sip\SipUri;
 use Vorhut\Field\Sip\UserAgent;
 
 use function Amp\delay;
 
-/** Registers and calls in the place of the units of a job, and counts the sound in both directions. */
+/** Registers and calls in the place of the units of a job, rings the planned stand-ins, and measures the sound in both directions. */
 final readonly class SipProber
 {
     /** Seconds of sound; long enough for fifty packets each way. */
     private const TALK = 1.0;
+    /** Seconds that whoever is called may take to pick up. */
+    private const RING = 2.0;
+    /** Bpl of G.711 without concealment (ITU-T G.113, appendix I), and the time in one packet. */
+    private const ROBUSTNESS = 4.3;
+    private const PACKET_MS = 20;
 
     public function __construct(private Job $job, private LabSip $lab, private float $seconds = 2.0)
     {
@@ -67,52 +75,75 @@ final readonly class SipProber
     }
 
     /**
+     * Registers the caller and rings whoever is planned at the number.
+     *
      * @param bool $isPage whether the sound only has to get there
      *
      * @return array{ProbeStatus, array<string, string|int|float>}
      */
     private function call(Device $caller, Device $callee, bool $isPage): array
     {
-        $a = $this->agent($caller);
-        $b = $this->agent($callee);
-        $number = $this->lab->extensionOf($callee)->number ?? '';
+        $agent = $this->agent($caller);
+        $number = $this->lab->extensionOf($callee)?->number;
+        if (null === $agent || null === $number) {
+            $agent?->stop();
+
+            return [ProbeStatus::Silent, ['why' => (null === $agent ? $caller : $callee)->name.' has no extension or no address']];
+        }
         try {
-            if (null === $a || null === $b) {
-                return [ProbeStatus::Silent, ['why' => (null === $a ? $caller : $callee)->name.' has no extension or no address']];
-            }
-            $evidence = [];
-            foreach ([$caller->name => $a, $callee->name => $b] as $name => $agent) {
-                $status = $this->within($agent->register());
-                $evidence['REGISTER '.$name] = $status ?? 'no answer';
-                if (200 !== $status) {
-                    return [self::status($status), $evidence];
-                }
-            }
-            $status = $this->within($a->call($number));
-            $evidence['INVITE '.$number] = $status ?? 'no answer';
-            $call = $a->calls()[0] ?? null;
-            if (200 !== $status || null === $call) {
+            $status = $this->within($agent->register());
+            $evidence = ['REGISTER '.$caller->name => $status ?? 'no answer'];
+            if (200 !== $status) {
                 return [self::status($status), $evidence];
             }
-            delay(self::TALK);
-            $there = ($b->calls()[0] ?? null)?->media->received() ?? 0;
-            $back = $call->media->received();
-            $evidence += ['RTP there' => $there, 'RTP back' => $back, 'BYE' => $this->within($a->hangUp($call)) ?? 'no answer'];
-            foreach ([$a, $b] as $agent) {
-                $this->within($agent->register(0));
-            }
+            $placed = $this->within($agent->place($number), self::RING);
+            $evidence['INVITE '.$number] = $placed->status ?? 'no answer';
+            $answer = null === $placed?->call
+                ? [self::status($placed?->status), []]
+                : $this->talk($agent, $placed->call, $callee, $isPage);
+            $this->within($agent->register(0));
 
-            $heard = match (true) {
-                $there > 0 && ($back > 0 || $isPage) => ProbeStatus::Answered,
-                $there + $back > 0 => ProbeStatus::OneWay,
-                default => ProbeStatus::Silent,
-            };
-
-            return [$heard, $evidence];
+            return [$answer[0], $evidence + $answer[1]];
         } finally {
-            $a?->stop();
-            $b?->stop();
+            $agent->stop();
         }
+    }
+
+    /**
+     * A second of sound, counted at both ends: the other one reports what it heard.
+     *
+     * @return array{ProbeStatus, array<string, string|int|float>}
+     */
+    private function talk(UserAgent $agent, Call $call, Device $callee, bool $isPage): array
+    {
+        $at = SipUri::tryFrom('<'.$call->target.'>')->host ?? '';
+        delay(self::TALK);
+        $report = $call->media->lastReport;
+        $reception = $call->media->reception;
+        $evidence = [
+            'RTP there' => null === $report ? 'nothing heard' : \sprintf('heard, %d lost', $report->lost),
+            'RTP back' => \sprintf('%d packets, %d lost', $reception->received, $reception->lost()),
+        ];
+        if ($reception->received > 0) {
+            $loss = $reception->lossPercent();
+            $quality = CallQuality::of(0, self::ROBUSTNESS, self::PACKET_MS + 2 * $reception->jitterMs(), $loss);
+            $evidence += [
+                'payload type' => (int) $call->media->heard,
+                'jitter' => \sprintf('%.1f ms', $reception->jitterMs()),
+                'score' => \sprintf('R %.0f, MOS %.2f', $quality->r, $quality->mos),
+            ];
+        }
+        $evidence['BYE'] = $this->within($agent->hangUp($call)) ?? 'no answer';
+        if ($at !== $this->lab->addressOf($callee)) {
+            return [ProbeStatus::Refused, ['answered by' => $at] + $evidence];
+        }
+        $isThere = null !== $report;
+
+        return [match (true) {
+            $isThere && ($reception->received > 0 || $isPage) => ProbeStatus::Answered,
+            $isThere || $reception->received > 0 => ProbeStatus::OneWay,
+            default => ProbeStatus::Silent,
+        }, $evidence];
     }
 
     private function agent(Device $device): ?UserAgent
@@ -132,11 +163,17 @@ final readonly class SipProber
         };
     }
 
-    /** @param Future<int> $future */
-    private function within(Future $future): ?int
+    /**
+     * @template T
+     *
+     * @param Future<T> $future
+     *
+     * @return T|null
+     */
+    private function within(Future $future, float $more = 0.0): mixed
     {
         try {
-            return $future->await(new TimeoutCancellation($this->seconds));
+            return $future->await(new TimeoutCancellation($this->seconds + $more));
         } catch (CancelledException) {
             return null;
         }

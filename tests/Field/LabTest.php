@@ -164,7 +164,7 @@ final class LabTest extends TestCase
         $job = self::demo();
         [$span, $evidence] = self::farCall($job);
         self::assertSame(Span::Through, $span);
-        self::assertMatchesRegularExpression('/RTP there: [1-9]\d?, RTP back: [1-9]\d?/', $evidence);
+        self::assertMatchesRegularExpression('/RTP there: heard, \d+ lost, RTP back: [1-9]\d? packets, \d+ lost, payload type: 0, jitter: [\d.]+ ms, score: R \d+/', $evidence);
 
         $cut = $job->with(new ChangeSet('', [$job->editInterface(Device::class, 'hut-phone', 0, ['gateway' => null])]));
         $lab->update($cut);
