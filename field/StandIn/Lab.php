@@ -26,9 +26,12 @@ final class Lab
     /** A process may hold 1,024 descriptors under select(2); what it listens on and who is connected must fit. */
     private const MOST_LISTENING = 450;
     private const MOST_CONNECTIONS = 300;
+    /** Lists that say how calls go. */
+    private const VOICE = ['extensions', 'trunks', 'routes', 'codes', 'hours'];
 
     private readonly Crowd $crowd;
     private Job $job;
+    private string $voice = '';
     private LabNetwork $network;
     private LabSip $sip;
     private readonly Sockets $sockets;
@@ -76,6 +79,7 @@ final class Lab
         $this->network = new LabNetwork($job, $blocks);
         $this->sip = new LabSip($job, $this->network, $this->sockets);
         $wanted = $this->wanted($job);
+        $this->hangUp($job);
         foreach (array_diff_key($this->running, $wanted) as $key => $standIn) {
             $standIn->stop();
             unset($this->running[$key]);
@@ -90,6 +94,19 @@ final class Lab
                 $this->failed[$key] = $e->getMessage();
             }
         }
+    }
+
+    /** Where numbers, trunks or routes have changed, phones and phone systems begin anew. */
+    private function hangUp(Job $job): void
+    {
+        $voice = hash('xxh128', serialize(array_intersect_key($job->records, array_flip(self::VOICE))));
+        foreach ($voice === $this->voice ? [] : $this->running as $key => $standIn) {
+            if ($standIn instanceof SipStandIn || $standIn instanceof PhoneSystemStandIn) {
+                $standIn->stop();
+                unset($this->running[$key]);
+            }
+        }
+        $this->voice = $voice;
     }
 
     public function stop(): void

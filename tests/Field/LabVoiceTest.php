@@ -9,8 +9,11 @@ use Amp\TimeoutCancellation;
 use PHPUnit\Framework\TestCase;
 use Vorhut\App\Jobs\ShippedProfiles;
 use Vorhut\Core\Exchange\JobFile;
+use Vorhut\Core\Job\ChangeSet;
 use Vorhut\Core\Job\Device;
+use Vorhut\Core\Job\Edit;
 use Vorhut\Core\Job\Job;
+use Vorhut\Core\Job\VoiceRoute;
 use Vorhut\Core\Voice\Dialler;
 use Vorhut\Core\Voice\DialQuery;
 use Vorhut\Core\Voice\VoicePlan;
@@ -170,6 +173,19 @@ final class LabVoiceTest extends TestCase
             $statuses[] = $this->wait($this->agent($device)->call('2095'));
         }
         self::assertSame([200, 200, 200, 200, 200, 200, 486], $statuses);
+    }
+
+    /** A route that is taken out is gone from the lab at once, and back with it. */
+    public function testTheLabFollowsAChangedRoute(): void
+    {
+        $out = self::$job->record(VoiceRoute::class, 'out') ?? throw new \LogicException('no route');
+        $without = self::$job->with(new ChangeSet('', [new Edit(VoiceRoute::class, 'out', $out, null)]));
+        self::$lab?->update($without);
+        delay(0.5);
+        self::assertSame(404, $this->wait($this->agent('ticket-1')->call('0441234')));
+        self::$lab?->update(self::$job);
+        delay(0.5);
+        self::assertSame(200, $this->wait($this->agent('ticket-1')->call('0441234')));
     }
 
     /** The group is not routed to the horns from where the phone system stands: only the one that is called hears. */
