@@ -6,6 +6,7 @@ namespace Vorhut\Core\Intent;
 
 use Vorhut\Core\Job\Intent;
 use Vorhut\Core\Job\Job;
+use Vorhut\Core\Job\PartyKind;
 use Vorhut\Core\Net\Ipv4Address;
 use Vorhut\Core\Net\Protocol;
 use Vorhut\Core\Net\Service;
@@ -13,6 +14,7 @@ use Vorhut\Core\Profile\FindMethod;
 use Vorhut\Core\Reach\Find\PollLists;
 use Vorhut\Core\Reach\Node\Network;
 use Vorhut\Core\Reach\Walk\Exchange;
+use Vorhut\Core\Voice\VoicePlan;
 
 /** Turns intents into questions that can be asked over the wire. Kinds that cannot be asked yet give none. */
 final readonly class Asking
@@ -120,6 +122,38 @@ final readonly class Asking
             554 => ProbeKind::Rtsp,
             default => ProbeKind::Tcp,
         }, $port);
+    }
+
+    /** A call that is placed; to a number for help it never is. */
+    public function dialled(Intent $intent, Pair $pair, ProbeKind $kind): LiveQuestion
+    {
+        $number = DialledCalls::part($pair->to, PartyKind::Number);
+        $trunk = DialledCalls::part($pair->from, PartyKind::Trunk);
+        if (null === $number && null === $trunk) {
+            return $this->question($intent, $pair, $kind, $kind->defaultPort());
+        }
+        $plan = new VoicePlan($this->job);
+        $system = null === $trunk
+            ? (new PhoneSystems($this->job))->first($this->job->devices[$pair->from] ?? null)?->id
+            : $plan->trunks[$trunk]->system ?? null;
+        $isHelp = null !== $number && $plan->asksForHelp($number);
+        if ($isHelp || null === $system) {
+            $why = $isHelp ? 'a number for help is never dialled to try it' : 'its phone system is not planned';
+
+            return $this->question($intent, $pair, null, $kind->defaultPort(), $why);
+        }
+        $known = $this->question($intent, new Pair(null === $trunk ? $pair->from : $system, $system), $kind, $kind->defaultPort());
+
+        return new LiveQuestion(
+            $intent->id,
+            $pair->from,
+            $pair->to,
+            $known->kind,
+            $known->vantage,
+            $known->target,
+            $known->port,
+            $known->unasked,
+        );
     }
 
     public function question(Intent $intent, Pair $pair, ?ProbeKind $kind, int $port, string $unasked = ''): LiveQuestion

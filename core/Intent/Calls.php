@@ -40,11 +40,12 @@ final readonly class Calls
         $callee = $this->asks->parties->device($pair->to);
         $leaves = [];
         foreach ([$caller, $callee] as $party) {
-            $server = null === $party ? null : $this->systems->first($party);
+            $server = $this->systems->first($party);
             if (null === $party || null === $server) {
-                $words = ['who' => $party->name ?? $pair->to];
+                $who = $party->id ?? $pair->to;
+                $words = ['who' => $this->asks->job->nameOf($who)];
 
-                return PairPrediction::impossible($pair, CauseRule::NoExtension->at($party->id ?? $pair->to, words: $words));
+                return PairPrediction::impossible($pair, CauseRule::NoExtension->at($who, words: $words));
             }
             $title = \sprintf('%s registers at %s', $party->name, $server->name);
             $leaves[] = $this->asks->ask($party->id, $server->id, Asks::sip(), $title);
@@ -55,6 +56,32 @@ final readonly class Calls
         }
 
         return PairPrediction::chained($pair, $leaves);
+    }
+
+    /** The number of a unit; null where it has none at a planned phone system. */
+    public function numberOf(?Device $device): ?string
+    {
+        foreach ($this->asks->job->extensions as $extension) {
+            if (null !== $device && $extension->device === $device->id && isset($this->asks->job->devices[$extension->server ?? ''])) {
+                return $extension->number;
+            }
+        }
+
+        return null;
+    }
+
+    public function systemOf(?Device $device): ?Device
+    {
+        return null === $device ? null : $this->systems->first($device);
+    }
+
+    /** @return non-empty-list<Leaf> it registers, and is rung */
+    public function rings(Device $phone, Device $system): array
+    {
+        return [
+            $this->asks->ask($phone->id, $system->id, Asks::sip(), \sprintf('%s registers at %s', $phone->name, $system->name)),
+            $this->asks->ask($system->id, $phone->id, Asks::sip(), \sprintf('%s rings %s', $system->name, $phone->name)),
+        ];
     }
 
     /** Why the first has nothing to register with at the second; null where it has. */
@@ -91,7 +118,8 @@ final readonly class Calls
         return $through ? $this->systems->first($a) : null;
     }
 
-    private function media(Device $a, Device $b): Leaf
+    /** Sound between two, both ways. */
+    public function media(Device $a, Device $b): Leaf
     {
         $server = $this->between($a, $b);
         if (null === $server) {

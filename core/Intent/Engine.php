@@ -15,6 +15,7 @@ final class Engine
     public readonly FoundPairs $finding;
     public readonly OneWayMedia $oneWay;
     public readonly Calls $calls;
+    public readonly DialledCalls $dialled;
     private readonly Asks $asks;
 
     public function __construct(
@@ -26,6 +27,7 @@ final class Engine
         $this->oneWay = new OneWayMedia($job, $exchange, $parties);
         $this->asks = new Asks($job, $exchange, $parties);
         $this->calls = new Calls($this->asks, $this->oneWay);
+        $this->dialled = new DialledCalls($this->asks, $this->calls);
     }
 
     public function predict(Intent $intent, Pair $pair): PairPrediction

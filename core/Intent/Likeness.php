@@ -10,12 +10,17 @@ use Vorhut\Core\Profile\FindMethod;
 use Vorhut\Core\Reach\Node\Network;
 use Vorhut\Core\Reach\Node\Node;
 use Vorhut\Core\Reach\Node\Places;
+use Vorhut\Core\Voice\CallerGroups;
+use Vorhut\Core\Voice\VoicePlan;
 
 /** Which devices fare alike in an intent: they stand in the same place and play the same part in it. */
 final class Likeness
 {
     private readonly Places $places;
     private readonly PhoneSystems $systems;
+
+    /** @var array<array-key, string> which routes a unit may use, by unit */
+    private array $routes = [];
 
     /** @var array<string, string> */
     private array $roles = [];
@@ -27,6 +32,12 @@ final class Likeness
     {
         $this->places = new Places($job, $network);
         $this->systems = new PhoneSystems($job);
+        $callers = new CallerGroups(new VoicePlan($job));
+        foreach ($callers->groups as $number => $group) {
+            foreach ($group as $extension) {
+                $this->routes[(string) $extension->device] ??= 'r'.$number;
+            }
+        }
     }
 
     /** What an asker of this intent has in common with those that fare alike. */
@@ -74,7 +85,7 @@ final class Likeness
 
         $named = null === $device->hostname ? '' : 'named';
 
-        return implode('|', [$profile->id, $named, implode(',', $this->systems->all($id)), ...$lists, ...$modes]);
+        return implode('|', [$profile->id, $named, $this->routes[$id] ?? '', implode(',', $this->systems->all($id)), ...$lists, ...$modes]);
     }
 
     private function numbered(string $text): string

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Vorhut\Core\Intent;
 
 use Vorhut\Core\Job\Device;
+use Vorhut\Core\Job\ExtensionKind;
 use Vorhut\Core\Job\Intent;
 use Vorhut\Core\Job\Job;
 use Vorhut\Core\Job\PartyKind;
@@ -117,13 +118,27 @@ final class Parties
         return array_map(strval(...), array_keys($ids));
     }
 
+    /** @return list<string> the unit that has it, or the number itself where something of the phone system answers there */
+    private function extension(string $number): array
+    {
+        $extension = $this->job->extensions[$number] ?? null;
+        $isOfUnit = ExtensionKind::Sip === $extension?->kind;
+
+        return match (true) {
+            isset($extension->device) => [$extension->device],
+            null === $extension || $isOfUnit => [],
+            default => [PartyKind::Number->value.':'.$number],
+        };
+    }
+
     /** @return list<string> */
     private function expand(PartyRef $ref): array
     {
         return match ($ref->kind) {
             PartyKind::Device => [$ref->id],
             PartyKind::Profile, PartyKind::Segment, PartyKind::Location => $this->index[$ref->kind->value][$ref->id] ?? [],
-            PartyKind::Extension => isset($this->job->extensions[$ref->id]->device) ? [$this->job->extensions[$ref->id]->device] : [],
+            PartyKind::Extension => $this->extension($ref->id),
+            PartyKind::Number, PartyKind::Trunk => [(string) $ref],
             PartyKind::Address => [$this->network->ownersOf(Ipv4Address::fromString($ref->id)->value)[0]->id ?? $ref->id],
         };
     }

@@ -28,9 +28,9 @@ final class PhoneSystems
     }
 
     /** The first planned one: calls go by it. */
-    public function first(Device $device): ?Device
+    public function first(?Device $device): ?Device
     {
-        foreach ($this->of[$device->id] ?? [] as $id) {
+        foreach ($this->of[$device->id ?? ''] ?? [] as $id) {
             if (null !== $id) {
                 return $this->job->devices[$id];
             }

@@ -21,13 +21,15 @@ enum ProbeKind: string
     case Call = 'call';
     /** One short call whose sound has to get to whoever is called. */
     case Page = 'page';
+    /** A call that goes over to a fax. */
+    case Fax = 'fax';
     /** A short stream (RTP, RFC 3550), of which the receiver reports what it heard. */
     case Media = 'media';
 
     /** Whether it needs agents that register and call. */
     public function isCall(): bool
     {
-        return self::Register === $this || self::Call === $this || self::Page === $this;
+        return self::Register === $this || self::Call === $this || self::Page === $this || self::Fax === $this;
     }
 
     /** Whether it needs a peer that reports what it heard, or secrets: nothing to ask real units for. */
@@ -43,7 +45,7 @@ enum ProbeKind: string
             self::Rtsp => 554,
             self::Poll => 2202,
             self::DnsSd => 5353,
-            self::Sip, self::Register, self::Call, self::Page => 5060,
+            self::Sip, self::Register, self::Call, self::Page, self::Fax => 5060,
             self::Media => 5004,
         };
     }

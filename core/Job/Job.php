@@ -271,7 +271,16 @@ final readonly class Job
 
     public function nameOf(string $id): string
     {
-        return $this->devices[$id]->name ?? $this->routers[$id]->name ?? $id;
+        if (isset($this->devices[$id])) {
+            return $this->devices[$id]->name;
+        }
+        [$kind, $of] = [...explode(':', $id, 2), ''];
+
+        return match ($kind) {
+            'number' => isset($this->extensions[$of]) ? trim($this->extensions[$of]->name.' '.$of) : $of,
+            'trunk' => $this->all(Trunk::class)[$of]->name ?? $of,
+            default => $this->routers[$id]->name ?? $id,
+        };
     }
 
     /**

@@ -13,8 +13,11 @@ enum PartyKind: string
     case Location = 'location';
     case Extension = 'extension';
     case Address = 'address';
+    /** A number as it is dialled, whoever has it. */
+    case Number = 'number';
+    case Trunk = 'trunk';
 
-    /** @return list<string> the lists in which the party named stands; none for an address, which anybody may have */
+    /** @return list<string> the lists in which the party named stands; none for an address or a number, which anybody may have */
     public function lists(): array
     {
         return match ($this) {
@@ -23,7 +26,8 @@ enum PartyKind: string
             self::Segment => ['segments'],
             self::Location => ['locations'],
             self::Extension => ['extensions'],
-            self::Address => [],
+            self::Trunk => ['trunks'],
+            self::Address, self::Number => [],
         };
     }
 }

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Vorhut\Core\Job;
 
+use Vorhut\Core\Dial\Digits;
 use Vorhut\Core\InvalidValue;
 use Vorhut\Core\Net\Ipv4Address;
 
@@ -22,12 +23,15 @@ final readonly class PartyRef implements \Stringable
         if (null === $kind || '' === ($parts[1] ?? '')) {
             throw new InvalidValue(
                 $text,
-                'device:, profile:, segment:, location:, extension: or address: with what follows',
+                'device:, profile:, segment:, location:, extension:, address:, number: or trunk: with what follows',
                 'Such as device:station.',
             );
         }
         if (PartyKind::Address === $kind) {
             Ipv4Address::fromString($parts[1]);
+        }
+        if (PartyKind::Number === $kind) {
+            Digits::of($parts[1]);
         }
 
         return new self($kind, $parts[1]);

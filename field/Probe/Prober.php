@@ -67,7 +67,9 @@ final readonly class Prober
                 ProbeKind::Sip => $this->sip($target, $port, $from),
                 ProbeKind::DnsSd => $this->dnsSd($target, $port, $from),
                 ProbeKind::Media => $this->media($target, $port, $from),
-                ProbeKind::Register, ProbeKind::Call, ProbeKind::Page => throw new \LogicException('The SIP prober asks these.'),
+                ProbeKind::Register, ProbeKind::Call, ProbeKind::Page, ProbeKind::Fax => throw new \LogicException(
+                    'The SIP prober asks these.',
+                ),
             };
         } catch (ConnectException $e) {
             [$status, $evidence] = [self::CONNECTION_REFUSED === $e->getCode() ? ProbeStatus::Refused : ProbeStatus::Silent, []];

@@ -7,7 +7,9 @@ namespace Vorhut\Field\Probe;
 use Amp\CancelledException;
 use Amp\Future;
 use Amp\TimeoutCancellation;
+use Vorhut\Core\Intent\DialledCalls;
 use Vorhut\Core\Intent\LiveQuestion;
+use Vorhut\Core\Intent\Pair;
 use Vorhut\Core\Intent\ProbeKind;
 use Vorhut\Core\Job\Device;
 use Vorhut\Core\Job\Job;
@@ -39,7 +41,9 @@ final readonly class SipProber
         $start = hrtime(true);
         $from = $this->job->devices[$question->from] ?? null;
         $to = $this->job->devices[$question->to] ?? null;
+        $dials = DialledCalls::isMeantBy(new Pair($question->from, $question->to)) || ProbeKind::Fax === $question->kind;
         [$status, $evidence] = match (true) {
+            $dials => (new DialProber($this->job, $this->lab, $this->seconds))->ask($question),
             null === $from || null === $to => [ProbeStatus::Silent, ['why' => 'one of them is no device']],
             ProbeKind::Register === $question->kind => $this->register($from),
             default => $this->call($from, $to, ProbeKind::Page === $question->kind),

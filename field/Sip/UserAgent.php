@@ -440,6 +440,8 @@ final class UserAgent
     {
         $parameters = $this->isTcp ? ';transport=tcp' : '';
 
-        return (string) new SipUri('' === $this->user ? $called : $this->user, $this->endpoint->address, $this->endpoint->port, $parameters);
+        $user = '' === $this->user ? $called : $this->user;
+
+        return (string) new SipUri($user, $this->endpoint->address, $this->endpoint->port, $parameters);
     }
 }

@@ -120,7 +120,7 @@ final class LabTest extends TestCase
         $predicted = (new Prover(self::demo()))->prove();
         $seen = self::liveTest(self::demo());
         $compared = 0;
-        self::assertCount(75, $seen);
+        self::assertCount(84, $seen);
         foreach ($predicted->intents as $id => $prediction) {
             foreach ($prediction->pairs() as $pair) {
                 $observed = $seen[$id.' '.$pair->pair->key()] ?? null;
@@ -130,7 +130,7 @@ final class LabTest extends TestCase
                 }
             }
         }
-        self::assertSame(75, $compared);
+        self::assertSame(84, $compared);
     }
 
     public function testTheLabFollowsThePlan(): void
@@ -164,7 +164,11 @@ final class LabTest extends TestCase
         $job = self::demo();
         [$span, $evidence] = self::farCall($job);
         self::assertSame(Span::Through, $span);
-        self::assertMatchesRegularExpression('/RTP there: heard, \d+ lost, RTP back: [1-9]\d? packets, \d+ lost, payload type: 0, jitter: [\d.]+ ms, score: R \d+/', $evidence);
+        self::assertMatchesRegularExpression(
+            '/RTP there: heard, \d+ lost, RTP back: [1-9]\d? packets, \d+ lost, '
+            .'payload type: 0, jitter: [\d.]+ ms, score: R \d+/',
+            $evidence,
+        );
 
         $cut = $job->with(new ChangeSet('', [$job->editInterface(Device::class, 'hut-phone', 0, ['gateway' => null])]));
         $lab->update($cut);

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Vorhut\Core\Intent\Kind;
 
 use Vorhut\Core\Intent\Asking;
+use Vorhut\Core\Intent\DialledCalls;
 use Vorhut\Core\Intent\Engine;
 use Vorhut\Core\Intent\Pair;
 use Vorhut\Core\Intent\PairPrediction;
@@ -22,17 +23,17 @@ final class Call extends SeveralExchanges
 
     public function predict(Engine $engine, Intent $intent, Pair $pair): PairPrediction
     {
-        return $engine->calls->predict($pair);
+        return DialledCalls::isMeantBy($pair) ? $engine->dialled->predict($pair) : $engine->calls->predict($pair);
     }
 
     /** What must not be is that it rings; whether sound would follow does not count. */
     public function ways(Engine $engine, Intent $intent, Pair $pair): array
     {
-        return [$engine->calls->ringing($pair)->chain()];
+        return [(DialledCalls::isMeantBy($pair) ? $engine->dialled->predict($pair) : $engine->calls->ringing($pair))->chain()];
     }
 
     public function questions(Asking $asking, Intent $intent, Pair $pair): array
     {
-        return [$asking->question($intent, $pair, ProbeKind::Call, ProbeKind::Call->defaultPort())];
+        return [$asking->dialled($intent, $pair, ProbeKind::Call)];
     }
 }

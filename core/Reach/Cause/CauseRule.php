@@ -56,6 +56,9 @@ enum CauseRule: string
     case NoExtension = 'no-extension';
     case RegistersElsewhere = 'registers-elsewhere';
     case NoMedia = 'no-media';
+    case NotRouted = 'not-routed';
+    case NotKnownBefore = 'not-known-before';
+    case NoChain = 'no-chain';
 
     /**
      * The cause as it was met.
@@ -126,6 +129,9 @@ enum CauseRule: string
             self::NoExtension => '{who} has no extension at a phone system',
             self::RegistersElsewhere => '{who} has its extension at {other}, not at {here}',
             self::NoMedia => '{who} has no address or no media ports',
+            self::NotRouted => '{why}',
+            self::NotKnownBefore => '{who} cannot fetch a file: {what}',
+            self::NoChain => 'No chain of cords leads from {who} to {other}',
         };
     }
 
@@ -174,7 +180,8 @@ enum CauseRule: string
             self::ReversePath, self::NotConnected, self::Elsewhere, self::NobodyThere, self::NobodyListens, self::AnswerByAnotherPort,
             self::AnswerFromElsewhere, self::MulticastStays, self::TtlSpent, self::NotJoined, self::BroadcastStays,
             self::DeafToBroadcast, self::LinkLayerStays, self::NotLeased, self::NoHostname, self::NoNameServer,
-            self::NotADevice, self::NoCommonMethod, self::NoExtension, self::RegistersElsewhere, self::NoMedia => [],
+            self::NotADevice, self::NoCommonMethod, self::NoExtension, self::RegistersElsewhere, self::NoMedia, self::NotRouted,
+            self::NotKnownBefore, self::NoChain => [],
         };
     }
 
@@ -201,7 +208,8 @@ enum CauseRule: string
     public function isGapInPlan(): bool
     {
         return match ($this) {
-            self::AddressMissing, self::NotADevice, self::NoExtension, self::NoMedia => true,
+            self::AddressMissing, self::NotADevice, self::NoExtension, self::NoMedia, self::NotRouted, self::NotKnownBefore,
+            self::NoChain => true,
             default => false,
         };
     }
@@ -215,8 +223,12 @@ enum CauseRule: string
     /** What to do where no change that Vorhut knows mends it. */
     public function otherwise(): string
     {
-        return self::AddressMissing === $this
-            ? 'Give it an address in Devices first.'
-            : 'Nothing that Vorhut knows mends it in one or two steps.';
+        return match ($this) {
+            self::AddressMissing => 'Give it an address in Devices first.',
+            self::NotRouted => 'Dial it on paper in Voice, and change the route, the number or who may.',
+            self::NotKnownBefore => 'Say in Devices and Voice what is missing.',
+            self::NoChain => 'Pair phone, detector and horn in Pairings.',
+            default => 'Nothing that Vorhut knows mends it in one or two steps.',
+        };
     }
 }

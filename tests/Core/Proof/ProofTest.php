@@ -12,6 +12,7 @@ use Vorhut\Core\Intent\PairPrediction;
 use Vorhut\Core\Intent\Span;
 use Vorhut\Core\Job\Job;
 use Vorhut\Core\Proof\Explainer;
+use Vorhut\Core\Proof\IntentPrediction;
 use Vorhut\Core\Proof\ProofReport;
 use Vorhut\Core\Proof\Prover;
 use Vorhut\Core\Record\Json;
@@ -49,6 +50,8 @@ final class ProofTest extends TestCase
                 'camera-station>slip-camera' => [Span::NoReply, 'route-missing'],
             ],
             'slip-calls-hall' => ['slip-phone>waiting-phone' => [Span::NotFound, 'filter-default']],
+            'tickets-from-outside' => ['trunk:carrier>number:2025550121' => [Span::NotFound, 'not-routed']],
+            'fax-from-outside' => ['trunk:carrier>number:2025550129' => [Span::NotFound, 'not-routed']],
         ], $failing);
     }
 
@@ -106,7 +109,9 @@ final class ProofTest extends TestCase
             $done[] = $repair->sentence;
             $job = $job->with($repair->change);
         }
-        self::assertSame([], (new Prover($job))->prove()->failing(), implode(', ', $done));
+        // What the two ends of a trunk hold is mended by asking the carrier.
+        $left = array_map(static fn (IntentPrediction $p): string => $p->intent->id, (new Prover($job))->prove()->failing());
+        self::assertSame(['tickets-from-outside', 'fax-from-outside'], $left, implode(', ', $done));
         self::assertLessThan(16, \count($done));
     }
 

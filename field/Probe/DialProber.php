@@ -1,0 +1,177 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Field\Probe;
+
+use Amp\CancelledException;
+use Amp\Future;
+use Amp\TimeoutCancellation;
+use Vorhut\Core\Intent\DialledCalls;
+use Vorhut\Core\Intent\LiveQuestion;
+use Vorhut\Core\Intent\ProbeKind;
+use Vorhut\Core\InvalidValue;
+use Vorhut\Core\Job\Device;
+use Vorhut\Core\Job\Job;
+use Vorhut\Core\Job\NumberHeader;
+use Vorhut\Core\Job\PartyKind;
+use Vorhut\Core\Job\Trunk;
+use Vorhut\Core\Voice\Dialled;
+use Vorhut\Core\Voice\Dialler;
+use Vorhut\Core\Voice\DialQuery;
+use Vorhut\Core\Voice\VoicePlan;
+use Vorhut\Field\Lab\LabSip;
+use Vorhut\Field\Lab\LabSwitching;
+use Vorhut\Field\Rtp\RtpStream;
+use Vorhut\Field\Sip\Call;
+use Vorhut\Field\Sip\Sdp;
+use Vorhut\Field\Sip\SipUri;
+use Vorhut\Field\Sip\UserAgent;
+
+use function Amp\delay;
+
+/** Dials numbers in the place of units, or calls in as a carrier does, and looks who answers. */
+final readonly class DialProber
+{
+    private const TALK = 1.0;
+    /** Seconds that whoever is called may take: members are rung one after the other. */
+    private const RING = 4.0;
+
+    public function __construct(private Job $job, private LabSip $lab, private float $seconds)
+    {
+    }
+
+    /** @return array{ProbeStatus, array<string, string|int|float>} */
+    public function ask(LiveQuestion $question): array
+    {
+        $plan = new VoicePlan($this->job);
+        $unit = $this->job->devices[$question->from] ?? null;
+        $trunk = $plan->trunks[DialledCalls::part($question->from, PartyKind::Trunk) ?? ''] ?? null;
+        $callee = $this->job->devices[$question->to] ?? null;
+        $number = DialledCalls::part($question->to, PartyKind::Number)
+            ?? (null === $callee ? null : $this->lab->extensionOf($callee)?->number);
+        $from = null === $unit ? null : $this->lab->extensionOf($unit)?->number;
+        $agent = null === $trunk ? $this->phone($unit) : $this->carrier($trunk);
+        if (null === $agent || null === $number || $plan->asksForHelp($number)) {
+            return [ProbeStatus::Silent, ['why' => 'one of them has no number, or it is one for help']];
+        }
+        $isFax = ProbeKind::Fax === $question->kind;
+        if ($isFax) {
+            $at = $question->vantage;
+            $agent->fax = static fn (RtpStream $stream): Sdp => Sdp::fax((string) $at, $stream->port);
+        }
+        $agent->start();
+        try {
+            $query = null === $trunk ? DialQuery::from((string) $from, $number) : DialQuery::by($trunk->id, $number);
+
+            return $this->dial($agent, $trunk, $number, (new Dialler($plan))->dial($query), $isFax);
+        } catch (InvalidValue $e) {
+            return [ProbeStatus::Silent, ['why' => $e->getMessage()]];
+        } finally {
+            $agent->stop();
+        }
+    }
+
+    /** @return array{ProbeStatus, array<string, string|int|float>} */
+    private function dial(UserAgent $agent, ?Trunk $trunk, string $number, Dialled $paper, bool $isFax): array
+    {
+        $evidence = [];
+        if (null === $trunk) {
+            $status = $this->within($agent->register());
+            $evidence['REGISTER'] = $status ?? 'no answer';
+            if (200 !== $status) {
+                return [null === $status ? ProbeStatus::Silent : ProbeStatus::Refused, $evidence];
+            }
+        }
+        [$called, $headers] = null === $trunk ? [$number, []] : self::asCarried($trunk, $number);
+        $placed = $this->within($agent->place($called, more: $headers), self::RING);
+        $evidence['INVITE '.$number] = $placed->status ?? 'no answer';
+        $call = $placed?->call;
+        if (null !== $call) {
+            delay(self::TALK);
+            $who = SipUri::tryFrom('<'.$call->target.'>');
+            $evidence['answered by'] = (string) $who;
+            $evidence += $isFax ? ['T.38' => $call->isFax ? 'both have gone over' : 'not gone over'] : [
+                'RTP back' => \sprintf('%d packets, %d lost', $call->media->received(), $call->media->reception->lost()),
+            ];
+            $this->within($agent->hangUp($call));
+        }
+        if (null === $trunk) {
+            $this->within($agent->register(0));
+        }
+
+        return [$this->judged($call, $placed?->status, $paper, $isFax), $evidence];
+    }
+
+    private function judged(?Call $call, ?int $status, Dialled $paper, bool $isFax): ProbeStatus
+    {
+        $who = null === $call ? null : SipUri::tryFrom('<'.$call->target.'>');
+
+        return match (true) {
+            null === $status => ProbeStatus::Silent,
+            null === $call || null === $who => ProbeStatus::Refused,
+            !$this->isMeant($who, $paper) => ProbeStatus::Strange,
+            $isFax => $call->isFax ? ProbeStatus::Answered : ProbeStatus::Refused,
+            $call->media->received() > 0 => ProbeStatus::Answered,
+            default => ProbeStatus::OneWay,
+        };
+    }
+
+    /** Whether who answered is who should on paper, or somebody who comes after. */
+    private function isMeant(SipUri $who, Dialled $paper): bool
+    {
+        $to = $paper->to;
+        if ('trunk' === $to?->kind) {
+            return $who->user === $paper->digits;
+        }
+        $extension = $this->job->extensions[$to->id ?? ''] ?? null;
+
+        $meant = null === $extension
+            ? []
+            : [$extension->number, LabSwitching::MAILBOX, ...$extension->members, $extension->otherwise?->number];
+
+        return \in_array($who->user, $meant, true);
+    }
+
+    /** @return array{string, list<array{string, string}>} the request line's number and headers, as the far end sends them */
+    private static function asCarried(Trunk $trunk, string $number): array
+    {
+        $own = ltrim((string) $trunk->number, '+');
+        $at = static fn (string $user): string => \sprintf('<sip:%s@carrier.invalid>', $user);
+
+        return match ($trunk->theirs->header ?? $trunk->header()) {
+            NumberHeader::Request => [$number, []],
+            NumberHeader::To => ['' === $own ? $number : $own, [['To', $at($number)]]],
+            NumberHeader::Diversion => ['' === $own ? $number : $own, [['Diversion', $at($number)]]],
+        };
+    }
+
+    private function phone(?Device $unit): ?UserAgent
+    {
+        return null === $unit ? null : $this->lab->agent($unit, 0, fn (): LabSip => $this->lab);
+    }
+
+    private function carrier(Trunk $trunk): ?UserAgent
+    {
+        $system = $this->job->devices[$trunk->system ?? ''] ?? null;
+        $address = null === $system ? null : $this->lab->carriers($system)[$trunk->id] ?? null;
+
+        return null === $system || null === $address ? null : $this->lab->carrier($system, $address, 0, fn (): LabSip => $this->lab);
+    }
+
+    /**
+     * @template T
+     *
+     * @param Future<T> $future
+     *
+     * @return T|null
+     */
+    private function within(Future $future, float $more = 0.0): mixed
+    {
+        try {
+            return $future->await(new TimeoutCancellation($this->seconds + $more));
+        } catch (CancelledException) {
+            return null;
+        }
+    }
+}

@@ -1,0 +1,84 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Tests\Core\Intent;
+
+use PHPUnit\Framework\Attributes\DataProvider;
+use PHPUnit\Framework\TestCase;
+use Vorhut\App\Jobs\ShippedProfiles;
+use Vorhut\Core\Exchange\JobFile;
+use Vorhut\Core\Intent\Asking;
+use Vorhut\Core\Intent\Span;
+use Vorhut\Core\Job\ChangeSet;
+use Vorhut\Core\Job\Job;
+use Vorhut\Core\Job\VoiceRoute;
+use Vorhut\Core\Proof\Prover;
+use Vorhut\Core\Reach\Walk\Topology;
+use Vorhut\Core\Record\Json;
+use Vorhut\Tests\Support\Jobs;
+
+/** What must be of calls to numbers, by trunks, of faxes, files and rings: predicted, and asked live where it may be. */
+final class VoiceIntentsTest extends TestCase
+{
+    /** @return iterable<string, array{array<string, mixed>, Span, string, ?string}> intent, span, how or why, why nothing is sent */
+    public static function intents(): iterable
+    {
+        $call = static fn (string $from, string $to): array => ['kind' => 'call', 'from' => [$from], 'to' => [$to]];
+        yield 'out' => [$call('extension:2001', 'number:0441'), Span::Through, 'Outside sends 441 by Carrier', null];
+        yield 'not allowed' => [$call('extension:2040', 'number:0441'), Span::NotFound, '2040 may not use it', null];
+        yield 'for help' => [$call('extension:2001', 'number:112'), Span::Through, 'number for help', 'never dialled'];
+        yield 'for help, with a prefix' => [$call('extension:2001', 'number:0112'), Span::Through, '202555112', 'never dialled'];
+        yield 'attendant' => [$call('extension:2010', 'extension:2000'), Span::Through, 'sound between', null];
+        yield 'a group' => [$call('extension:2010', 'extension:2060'), Span::Through, 'sound between', null];
+        yield 'the caller does not register' => [$call('extension:2012', 'number:0441'), Span::CannotSend, 'has no address', 'no address'];
+        yield 'a unit without number' => [$call('device:berth-1', 'number:0441'), Span::NotFound, 'no extension', 'not planned'];
+        yield 'a trunk that is misread' => [$call('trunk:carrier', 'number:2025550121'), Span::NotFound, 'stands in "to"', null];
+        yield 'a line' => [$call('trunk:mobile', 'number:99'), Span::Through, 'Control room 1 (2010) rings', null];
+        yield 'a fax' => [['kind' => 'fax', 'from' => ['extension:2001'], 'to' => ['number:2080']], Span::Through, 'Customs fax', null];
+        yield 'no fax' => [['kind' => 'fax', 'from' => ['extension:2001'], 'to' => ['number:2090']], Span::NotFound, 'no fax', null];
+        $rings = static fn (string $from, string $to): array => ['kind' => 'rings', 'from' => [$from], 'to' => [$to]];
+        yield 'a chain' => [$rings('device:ramp-phone', 'device:ramp-horn'), Span::Through, 'Ramp ring detector rings Ramp horn', ''];
+        yield 'no chain' => [$rings('device:ticket-1', 'device:ramp-horn'), Span::NotFound, 'No chain of cords', ''];
+        $fetch = static fn (string $from): array => ['kind' => 'provision', 'from' => [$from], 'to' => ['device:pbx']];
+        yield 'fetches' => [$fetch('device:ticket-1'), Span::Through, 'by tcp/443', null];
+        yield 'takes no file' => [$fetch('device:berth-1'), Span::NotFound, 'takes no file', null];
+    }
+
+    /** @param array<string, mixed> $intent */
+    #[DataProvider('intents')]
+    public function testTheyArePredictedAndAskedOnlyWhereTheyMayBe(array $intent, Span $span, string $how, ?string $unasked): void
+    {
+        $job = self::with($intent);
+        $pair = (new Prover($job))->prove()->intents['it']->pairs()[0];
+        self::assertSame($span, $pair->span, $pair->how.' '.$pair->cause?->text);
+        $said = implode(' ', [$pair->how, (string) $pair->cause?->text, ...array_map(static fn ($l): string => $l->title, $pair->leaves)]);
+        self::assertStringContainsString($how, $said);
+        $questions = (new Asking($job, Topology::of($job)))->of($job->intents['it']);
+        self::assertCount('' === $unasked ? 0 : 1, $questions);
+        foreach ($questions as $question) {
+            self::assertSame(null === $unasked, null !== $question->kind);
+            self::assertStringContainsString((string) $unasked, $question->unasked);
+        }
+    }
+
+    /** Two phones at one place that may use other routes do not share an answer. */
+    public function testPhonesAreAlikeOnlyWithTheSameRoutes(): void
+    {
+        $job = self::with(['kind' => 'call', 'from' => ['extension:2001', 'extension:2002'], 'to' => ['number:0441']]);
+        $job = $job->with(new ChangeSet('', [$job->edit(VoiceRoute::class, 'out', ['from' => ['2002']])]));
+        $spans = [];
+        foreach ((new Prover($job))->prove()->intents['it']->pairs() as $pair) {
+            $spans[$pair->pair->from] = $pair->span;
+        }
+        self::assertSame(['ticket-1' => Span::NotFound, 'ticket-2' => Span::Through], $spans);
+    }
+
+    /** @param array<string, mixed> $intent */
+    private static function with(array $intent): Job
+    {
+        $file = ['intents' => [['id' => 'it', ...$intent]]] + Json::object(Jobs::demoText('kestrel-sound'));
+
+        return JobFile::read(Json::pretty($file), ShippedProfiles::load());
+    }
+}
