@@ -7,6 +7,7 @@ namespace Vorhut\App\Proof;
 use Vorhut\Core\InvalidValue;
 use Vorhut\Core\Job\Job;
 use Vorhut\Core\Job\PartyRef;
+use Vorhut\Core\Job\Trunk;
 use Vorhut\Core\Net\Ipv4Address;
 
 /** Parties of intents as people call them: "Berth 1 camera (unit)", "Desk phones (all of a kind)", "2001 Ticket window 1 (number)". */
@@ -18,6 +19,7 @@ final class PartyNames
         'segment' => 'network',
         'location' => 'place',
         'extension' => 'number',
+        'trunk' => 'trunk',
     ];
 
     /** @var array<string, string> what people call it, by how a file does */
@@ -48,11 +50,14 @@ final class PartyNames
             $name = $extension->name === $extension->number ? '' : ' '.$extension->name;
             $this->know('extension', $extension->number, $extension->number.$name);
         }
+        foreach ($job->all(Trunk::class) as $trunk) {
+            $this->know('trunk', $trunk->id, $trunk->name);
+        }
     }
 
     public function of(string $party): string
     {
-        return $this->names[$party] ?? (string) preg_replace('/^address:/', '', $party);
+        return $this->names[$party] ?? (string) preg_replace(['/^address:/', '/^number:/'], ['', 'dialled '], $party);
     }
 
     /** @return list<string> at most so many, to choose from */
@@ -78,6 +83,9 @@ final class PartyNames
         }
         if (null !== Ipv4Address::tryFrom(trim($typed))) {
             return 'address:'.trim($typed);
+        }
+        if (1 === preg_match('/^(?:dialled )?([0-9*#]{1,40})$/D', trim($typed), $m)) {
+            return 'number:'.$m[1];
         }
         try {
             return (string) PartyRef::fromString(trim($typed));

@@ -9,9 +9,13 @@ use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\Routing\Attribute\Route;
 use Symfony\Component\Security\Http\Attribute\IsGranted;
 use Vorhut\App\Jobs\JobInHand;
+use Vorhut\App\Papers\Csv;
 use Vorhut\App\Web\JobPage;
 use Vorhut\App\Web\Sentence;
+use Vorhut\App\Web\Upload;
+use Vorhut\Core\Exchange\NumberList;
 use Vorhut\Core\InvalidValue;
+use Vorhut\Core\Record\InvalidFile;
 
 /** Numbers, trunks and routes, and any number dialled on paper. */
 final class VoiceController extends JobPage
@@ -51,6 +55,41 @@ final class VoiceController extends JobPage
         return $this->isStillOffered($request, $change)
             ? $this->change($hand, $change, $request, 'voice')
             : $this->to($hand, 'voice_several');
+    }
+
+    #[Route('/job/{slug}/voice/list', name: 'voice_list', methods: ['GET', 'POST'])]
+    #[IsGranted('ROLE_LEAD')]
+    public function list(JobInHand $hand, Request $request, NumberListPage $numbers): Response
+    {
+        $text = $request->isMethod('POST') ? Upload::list($request, 'file') ?? $request->request->getString('text') : '';
+        $view = $numbers->show($hand, $text, $request->request->getBoolean('renumbers'));
+        $status = '' === $view->error ? Response::HTTP_OK : Response::HTTP_UNPROCESSABLE_ENTITY;
+
+        return $this->page($hand, 'voice', 'voice/list.html.twig', $view, $status);
+    }
+
+    #[Route('/job/{slug}/voice/list/take', name: 'voice_list_take', methods: ['POST'])]
+    #[IsGranted('ROLE_LEAD')]
+    public function take(JobInHand $hand, Request $request): Response
+    {
+        try {
+            $rows = (new NumberList($hand->job))->read($request->request->getString('text'), $request->request->getBoolean('renumbers'));
+        } catch (InvalidFile $e) {
+            $this->addFlash('error', Sentence::of($e->errors[0]));
+
+            return $this->to($hand, 'voice_list');
+        }
+        $change = NumberList::changeSet($rows);
+
+        return $this->isStillOffered($request, $change)
+            ? $this->change($hand, $change, $request, 'voice')
+            : $this->to($hand, 'voice_list');
+    }
+
+    #[Route('/job/{slug}/voice/numbers.csv', name: 'voice_csv', methods: ['GET'])]
+    public function csv(JobInHand $hand): Response
+    {
+        return Csv::answer($hand->stored->getSlug().'-numbers.csv', NumberList::written($hand->job));
     }
 
     /** @return array<string, string> */

@@ -147,6 +147,7 @@ final readonly class VoicePage
             new Link('Sums', $this->links->to($hand, 'voice_sums'), 'm'),
         ];
         if ($this->security->isGranted('ROLE_LEAD')) {
+            $actions[] = new Link('List', $this->links->to($hand, 'voice_list'), 'l');
             $actions[] = new Link('Add several', $this->links->to($hand, 'voice_several'), 's');
             $actions[] = new Link('Add number', $this->links->new($hand, 'extensions'), 'n');
         }

@@ -105,6 +105,29 @@ final class VoiceTest extends AppTestCase
         self::assertStringContainsString('10 to 60', $page->filter('.error-text')->text());
     }
 
+    public function testAListOfNumbersIsLookedAtAndTaken(): void
+    {
+        $this->as('ines');
+        $list = "Number;Name;Unit\n2001;First window;\n2014;Office;Ticket window 3\n2015;Store;\n";
+        $page = $this->post(self::JOB.'/voice/list', ['text' => $list]);
+        self::assertSame('1 new, 1 changed, 1 would renumber', $page->filter('.sheet h2')->text());
+        self::assertStringContainsString('Ticket window 3 has 2003', $page->filter('.sheet table')->text());
+        $offer = (string) $page->filter('input[name=offer]')->attr('value');
+        $this->post(self::JOB.'/voice/list/take', ['text' => $list, 'offer' => 'other']);
+        self::assertArrayNotHasKey('2015', $this->job()->extensions);
+        $this->post(self::JOB.'/voice/list/take', ['text' => $list, 'offer' => $offer]);
+        $job = $this->job();
+        self::assertSame(['First window', 'Store'], [$job->extensions['2001']->name, $job->extensions['2015']->name]);
+        self::assertSame('ticket-3', $job->extensions['2003']->device);
+        $this->client->request('GET', self::JOB.'/voice/numbers.csv');
+        self::assertStringContainsString('2015,Store', $this->body());
+        $this->post(self::JOB.'/voice/list', ['text' => 'nothing']);
+        self::assertSame(422, $this->code());
+        $this->as('tomas');
+        $this->post(self::JOB.'/voice/list/take', ['text' => $list]);
+        self::assertSame(403, $this->code());
+    }
+
     /** A page costs as many questions to the database whatever the job's size. */
     public function testThePageCostsAHandfulOfQuestions(): void
     {
