@@ -9,31 +9,13 @@ const tried = new URLSearchParams([
     ['try[]', `router:core|rule|${rule}`],
     ['try[]', 'device:receiver-3|gateway|10.47.60.1'],
 ]);
-const list = [
-    'Name;Kind;VLAN;MAC;Serial;Room',
-    ...Array.from({ length: 8 }, (_, n) => {
-        const kind = n === 3 ? 'paging-hron' : 'paging-horn';
-        return `Quay horn ${n + 1};${kind};150;02-47-00-00-52-0${n + 1}${n === 6 ? 'O' : ''};KS-52-00${n + 1};Quay`;
-    }),
-    'Receiver five;;;02-47-00-00-60-24;;',
-].join('\n');
 const shots = [
     ['jobs', '/'],
     ['brief', job],
     ['networks', `${job}/networks?from=guests`],
     ['devices', `${job}/devices`],
-    ['addresses', `${job}/addresses`],
-    [
-        'list',
-        `${job}/list`,
-        {
-            act: async (page) => {
-                await page.fill('textarea[name=text]', list);
-                await page.getByRole('button', { name: 'Show what would change' }).click();
-                await page.waitForLoadState();
-            },
-        },
-    ],
+    ['voice', `${job}/voice?from=2001&number=0112`],
+    ['phones', `${job}/phones`],
     [
         'sweep',
         `${job}/sweep`,

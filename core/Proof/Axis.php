@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Vorhut\Core\Proof;
 
 use Vorhut\Core\Job\Job;
+use Vorhut\Core\Job\PartyKind;
 
 /** What the parties of intents are put together by, to be seen at a glance. */
 enum Axis: string
@@ -27,7 +28,12 @@ enum Axis: string
     {
         $device = $job->devices[$party] ?? null;
         if (null === $device) {
-            return isset($job->routers[$party]) ? 'Routers' : $party;
+            return match (true) {
+                isset($job->routers[$party]) => 'Routers',
+                str_starts_with($party, PartyKind::Number->value.':') => 'Numbers',
+                str_starts_with($party, PartyKind::Trunk->value.':') => 'Trunks',
+                default => $party,
+            };
         }
 
         return match ($this) {

@@ -148,7 +148,7 @@ final readonly class PhonesPage
             $lacks,
             ...$this->fetched($hand, $known, $device),
             open: $mayOpen && !isset($known->opened[$device->id])
-                ? new Post('Open', $this->links->to($hand, 'phones_secrets'), $values, spoken: ' its secret for one fetch', small: true)
+                ? new Post('Open its secret', $this->links->to($hand, 'phones_secrets'), $values, spoken: ' for one fetch', small: true)
                 : null,
             isOpened: isset($known->opened[$device->id ?? '']),
         );
