@@ -50,7 +50,10 @@ $timed('20,000 numbers dialled on paper', static function () use ($dialler, $que
         $dialler->dial($query);
     }
 });
-$patterns = array_map(static fn (VoiceRoute $r): string => '/^(?:'.strtr((string) $r->digitMap, ['x' => '\d', '.' => '*', 'T' => '']).')$/D', $plan->out);
+$patterns = array_map(
+    static fn (VoiceRoute $r): string => '/^(?:'.strtr((string) $r->digitMap, ['x' => '\d', '.' => '*', 'T' => '']).')$/D',
+    $plan->out,
+);
 $timed('the same, a regular expression for each route', static function () use ($patterns, $queries): void {
     foreach ($queries as $query) {
         foreach ($patterns as $pattern) {

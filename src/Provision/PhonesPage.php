@@ -67,6 +67,7 @@ final readonly class PhonesPage
             [
                 new Link('Phone list', $this->links->to($hand, 'paper', ['name' => 'phones'])),
                 new Link('Secrets', $this->links->to($hand, 'vault')),
+                new Link('Wi-Fi phones', $this->links->to($hand, 'air'), 'w'),
             ],
             $links,
             $query,

@@ -128,6 +128,20 @@ final class VoiceTest extends AppTestCase
         self::assertSame(403, $this->code());
     }
 
+    public function testALogSaysWhereAWirelessPhoneStopped(): void
+    {
+        $this->as('vera');
+        $page = $this->client->request('GET', self::JOB.'/air');
+        self::assertCount(7, $page->filter('.stages-of-air li.is-good, .stages-of-air li.is-open'));
+        $log = (string) file_get_contents(\dirname(__DIR__, 2).'/demo/radius-log.txt');
+        $page = $this->post(self::JOB.'/air', ['text' => $log]);
+        self::assertStringContainsString('Berth hand', $page->filter('tbody tr')->first()->text());
+        self::assertStringContainsString('Whether the server may give the first credential in band', $page->filter('tbody')->text());
+        $page = $this->post(self::JOB.'/air', ['text' => 'nothing']);
+        self::assertSame(422, $this->code());
+        self::assertStringContainsString('Line 1', $page->filter('.error-text')->text());
+    }
+
     /** A page costs as many questions to the database whatever the job's size. */
     public function testThePageCostsAHandfulOfQuestions(): void
     {

@@ -24,6 +24,7 @@ const views = [
     `${job}/voice/sums?callsPerHour=90&holdSeconds=150&channels=6`,
     `${job}/voice/several?first=2012&count=3`,
     `${job}/phones`,
+    `${job}/air`,
     `${job}/phones/ticket-1/file`,
     `${job}/kinds`,
     `${job}/kinds/ptz-camera-rotary`,

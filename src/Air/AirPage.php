@@ -1,0 +1,77 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\App\Air;
+
+use Symfony\Component\Routing\Generator\UrlGeneratorInterface;
+use Vorhut\App\Jobs\JobInHand;
+use Vorhut\App\Jobs\JobReading;
+use Vorhut\App\Web\Sentence;
+use Vorhut\App\Web\Words;
+use Vorhut\Core\Air\AirAttempt;
+use Vorhut\Core\Air\AirChain;
+use Vorhut\Core\Air\AirLog;
+use Vorhut\Core\Intent\RegistrationPaths;
+use Vorhut\Core\InvalidValue;
+use Vorhut\Core\Job\Device;
+use Vorhut\Core\Pairing\Pairings;
+use Vorhut\Core\Setting\Settings;
+
+/** Shows the chain of each Wi-Fi phone, and reads a log beside it. */
+final readonly class AirPage
+{
+    private const MOST = 200;
+
+    public function __construct(private JobReading $reading, private UrlGeneratorInterface $urls)
+    {
+    }
+
+    public function show(JobInHand $hand, string $text): AirView
+    {
+        $settings = new Settings($hand->job);
+        $network = $this->reading->prover($hand->stored)->network;
+        $chain = new AirChain($settings, new Pairings($settings), new RegistrationPaths($hand->job, $network));
+        $phones = AirChain::phones($settings);
+        $attempts = [];
+        $error = '';
+        try {
+            $attempts = AirLog::read($text);
+        } catch (InvalidValue $e) {
+            $error = Sentence::ofValue($e);
+        }
+        $slug = ['slug' => $hand->stored->getSlug()];
+
+        return new AirView(
+            Words::count(\count($phones), 'phone'),
+            array_map(fn (Device $d): array => [
+                'name' => $d->name,
+                'url' => $this->urls->generate('devices', [...$slug, 'sel' => $d->id]),
+                'links' => $chain->of($d),
+            ], \array_slice($phones, 0, self::MOST)),
+            $this->urls->generate('air', $slug),
+            $text,
+            array_map(static fn (AirAttempt $a): array => [
+                'name' => self::named($hand, $a->who),
+                'reached' => $a->reached?->label() ?? 'nothing',
+                'stopped' => $a->stopped?->label() ?? '',
+                'reason' => $a->reason,
+                'look' => $a->stopped?->look() ?? '',
+            ], $attempts),
+            $error,
+        );
+    }
+
+    /** The unit of a MAC or account, where the plan knows it. */
+    private static function named(JobInHand $hand, string $who): string
+    {
+        foreach ($hand->job->devices as $device) {
+            $mac = $device->interfaces[0]->mac ?? null;
+            if ((null !== $mac && (string) $mac === $who) || $device->id === $who) {
+                return $device->name;
+            }
+        }
+
+        return $who;
+    }
+}
