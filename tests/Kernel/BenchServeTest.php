@@ -35,7 +35,7 @@ final class BenchServeTest extends TestCase
         rmdir($this->folder);
     }
 
-    public function testAPhoneGetsItsAddressItsOptionAndItsFile(): void
+    public function testAPhoneGetsItsAddressAndItsFileRegistersAndCalls(): void
     {
         $job = JobFile::read(Jobs::demoText('kestrel-sound'), ShippedProfiles::load());
         $job = $job->with(new ChangeSet('', [$job->editInterface(Device::class, 'ticket-1', 0, ['mode' => 'reserved'])]));
@@ -51,6 +51,10 @@ final class BenchServeTest extends TestCase
         self::assertStringContainsString('number = 2001', $file);
         self::assertStringContainsString('secret = a-secret-of-the-bench-24', $file);
         self::assertSame('none', file_get_contents($this->folder.'/other'));
+        $called = json_decode((string) file_get_contents($this->folder.'/called'), true);
+        self::assertIsArray($called, (string) file_get_contents($this->folder.'/called'));
+        self::assertSame([200, 8, 0], [$called['registered'], $called['type'], $called['lost']]);
+        self::assertGreaterThan(30, $called['heard']);
         $served = (string) file_get_contents($this->folder.'/served');
         self::assertStringContainsString('{"leased":"10.47.10.20 02:47:00:00:10:14', $served);
         self::assertStringContainsString('{"asked":"024700001014.ini","from":"10.47.10.20","served":true}', $served);

@@ -11,12 +11,15 @@ until [ "$(readlink /proc/$far/ns/net)" != "$(readlink /proc/self/ns/net)" ]; do
 ip link set phone netns $far
 inside() { nsenter --target $far --net -- "$@"; }
 ip address add 10.47.10.2/24 dev bench
+ip address add 10.47.10.10/24 dev bench
 ip link set bench up
 inside ip link set lo up
 inside ip link set phone address "$mac" up
 php bin/vorhut bench-serve "$job" --interface bench --confirmed --secrets "$out/secrets.json" --seconds 40 >"$out/served" 2>"$out/errors" &
 serves=$!
-trap 'kill $serves $far 2>/dev/null || true; wait $serves 2>/dev/null || true' EXIT
+php tests/Kernel/phone-system.php 10.47.10.10 "$out/secrets.json" >"$out/system" 2>&1 &
+system=$!
+trap 'kill $serves $system $far 2>/dev/null || true; wait $serves 2>/dev/null || true' EXIT
 for _ in $(seq 100); do grep -qs serving "$out/served" && break; kill -0 $serves || exit 1; sleep 0.05; done
 # What the client was told, as it was told.
 printf '#!/bin/sh\n[ "$1" = bound ] && { env >"%s/lease"; ip address add "$ip/$mask" dev phone; }\nexit 0\n' "$out" >"$out/script"
@@ -26,4 +29,6 @@ file=$(php -r 'echo hex2bin($argv[1]);' "$(sed -n 's/^opt160=//p' "$out/lease")"
 printf %s "$file" >"$out/url"
 inside php -r 'echo file_get_contents($argv[1], false, stream_context_create(["http" => ["timeout" => 5]]));' "$file$4" >"$out/file"
 inside php -r 'echo @file_get_contents($argv[1]) === false ? "none" : "some";' "${file}0247000010ff.ini" >"$out/other"
+for _ in $(seq 100); do grep -qs 200 "$out/system" && break; sleep 0.05; done
+inside php tests/Kernel/phone.php 10.47.10.20 "$out/file" >"$out/called" 2>&1
 sleep 0.6
