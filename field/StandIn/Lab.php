@@ -188,10 +188,12 @@ final class Lab
             // The phone system itself listens there, beside its UDP port.
             return null;
         }
+        if (Protocol::Tcp === $service->protocol && 554 === $service->firstPort) {
+            return new RtspStandIn($this->sockets, $address, $port, $service, $network, $device->id, $this->crowd);
+        }
         if (Protocol::Tcp === $service->protocol) {
             $speaker = match ($service->firstPort) {
                 80 => new PageSpeaker($device->name),
-                554 => new RtspSpeaker(),
                 default => new SilentSpeaker(),
             };
 

@@ -20,13 +20,13 @@ use Vorhut\Field\Dns\DnsMessage;
 use Vorhut\Field\Dns\DnsRecord;
 use Vorhut\Field\Dns\ServiceBook;
 use Vorhut\Field\Poll\PollMessage;
+use Vorhut\Field\Rtsp\RtspRequest;
 use Vorhut\Field\Sip\Digest;
 use Vorhut\Field\Sip\Sdp;
 use Vorhut\Field\Sip\SipError;
 use Vorhut\Field\Sip\SipMessage;
 use Vorhut\Field\Sip\SipUri;
 use Vorhut\Field\StandIn\PageSpeaker;
-use Vorhut\Field\StandIn\RtspSpeaker;
 use Vorhut\Tests\Support\Jobs;
 
 /**
@@ -66,7 +66,8 @@ final class FuzzTest extends TestCase
         $page = "GET / HTTP/1.1\r\nHost: x\r\n\r\nOPTIONS rtsp://x/ RTSP/1.0\r\nCSeq: 1\r\n\r\nPOLL 0123456789abcdef";
         yield 'pages, streams and polls' => [$page, static function (string $text): bool {
             PollMessage::nonceOfPoll($text);
-            (new RtspSpeaker())->answer($text);
+            $stream = $text;
+            RtspRequest::first($stream);
 
             return null !== (new PageSpeaker('Unit'))->answer($text);
         }];

@@ -34,7 +34,7 @@ test('what is predicted is what the lab shows, and both turn with the plan', asy
 
     const pair = `${lab}/proof?intent=hut-calls-control&pair=${encodeURIComponent('hut-phone>control-phone-1')}`;
     await page.goto(pair);
-    await expect(page.locator('#why-inner')).toContainText(/RTP there: [1-9]\d*, RTP back: [1-9]\d*/);
+    await expect(page.locator('#why-inner')).toContainText(/RTP there: heard, 0 lost, RTP back: [1-9]\d* packets/);
 
     await page.goto(`${lab}/devices?q=hut`);
     const gateway = page.locator('tr[data-name="Hut phone"] td[data-field=gateway]');

@@ -1,0 +1,216 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Field\StandIn;
+
+use Amp\Socket\ServerSocket;
+use Amp\Socket\Socket;
+use Amp\TimeoutCancellation;
+use Vorhut\Core\Net\Service;
+use Vorhut\Field\Lab\LabNetwork;
+use Vorhut\Field\Net\RefusedTarget;
+use Vorhut\Field\Net\Sockets;
+use Vorhut\Field\Rtsp\RtspRequest;
+use Vorhut\Field\Rtsp\RtspSession;
+use Vorhut\Field\Sip\Digest;
+
+use function Amp\async;
+
+/** A camera that is asked for its stream: describes it to anybody it knows, sets it up by UDP or on the connection, plays (RFC 2326). */
+final class RtspStandIn implements StandIn
+{
+    public const USER = 'viewer';
+    private const REALM = 'vorhut-lab';
+    private const MOST_BYTES = 16384;
+    private const MOST_NONCES = 100;
+    /** Seconds without a request after which a connection that plays nothing ends. */
+    private const IDLE = 60;
+    private const METHODS = 'OPTIONS, DESCRIBE, SETUP, PLAY, PAUSE, GET_PARAMETER, TEARDOWN';
+
+    private ?ServerSocket $server = null;
+
+    /** @var array<string, RtspSession> */
+    private array $sessions = [];
+
+    /** @var array<string, true> */
+    private array $nonces = [];
+
+    /** @param \Closure(): LabNetwork $network the plan as it stands now */
+    public function __construct(
+        private readonly Sockets $sockets,
+        private readonly string $address,
+        private readonly int $port,
+        private readonly Service $service,
+        private readonly \Closure $network,
+        private readonly string $device,
+        private readonly Crowd $crowd,
+    ) {
+    }
+
+    /** What a viewer proves itself with in the lab. */
+    public static function password(string $device): string
+    {
+        return 'lab-'.$device;
+    }
+
+    public function start(): void
+    {
+        $server = $this->server = $this->sockets->listen($this->address, $this->port);
+        async(function () use ($server): void {
+            while (null !== ($socket = $server->accept())) {
+                if ($this->crowd->enter()) {
+                    async($this->serve(...), $socket)->ignore();
+                } else {
+                    $socket->close();
+                }
+            }
+        })->ignore();
+    }
+
+    public function stop(): void
+    {
+        $this->server?->close();
+        foreach ($this->sessions as $session) {
+            $session->end();
+        }
+        $this->sessions = [];
+    }
+
+    private function serve(Socket $socket): void
+    {
+        $own = [];
+        try {
+            $from = explode(':', $socket->getRemoteAddress()->toString())[0];
+            if (!($this->network)()->answers($from, $this->address, $this->service)) {
+                return;
+            }
+            $text = '';
+            while (null !== ($part = $socket->read(new TimeoutCancellation(self::IDLE)))) {
+                $text .= $part;
+                while (null !== ($request = RtspRequest::first($text))) {
+                    $socket->write($this->answer($request, $socket, $from, $own));
+                }
+                if (\strlen($text) > self::MOST_BYTES) {
+                    return;
+                }
+            }
+        } catch (\Amp\CancelledException|\Amp\ByteStream\StreamException) {
+            // A viewer that is slow or gone costs nobody else anything.
+        } finally {
+            foreach ($own as $session) {
+                $session->end();
+                unset($this->sessions[$session->id]);
+            }
+            $socket->close();
+            $this->crowd->leave();
+        }
+    }
+
+    /** @param list<RtspSession> $own sessions that end with the connection */
+    private function answer(RtspRequest $request, Socket $socket, string $from, array &$own): string
+    {
+        if (\in_array($request->method, ['DESCRIBE', 'SETUP'], true) && !$this->isProven($request)) {
+            return $this->challenge($request);
+        }
+
+        return match ($request->method) {
+            '' => self::said($request, '400 Bad Request'),
+            'OPTIONS' => self::said($request, '200 OK', ['Public' => self::METHODS]),
+            'DESCRIBE' => $this->describe($request),
+            'SETUP' => $this->setUp($request, $socket, $from, $own),
+            'PLAY', 'PAUSE', 'TEARDOWN', 'GET_PARAMETER' => $this->steer($request),
+            default => self::said($request, '501 Not Implemented', ['Public' => self::METHODS]),
+        };
+    }
+
+    private function challenge(RtspRequest $request): string
+    {
+        $nonce = bin2hex(random_bytes(8));
+        $this->nonces = \array_slice($this->nonces, -self::MOST_NONCES, null, true) + [$nonce => true];
+
+        return self::said($request, '401 Unauthorized', ['WWW-Authenticate' => Digest::challenge(self::REALM, $nonce)]);
+    }
+
+    private function describe(RtspRequest $request): string
+    {
+        $headers = ['Content-Type' => 'application/sdp', 'Content-Base' => rtrim($request->uri, '/').'/'];
+
+        return self::said($request, '200 OK', $headers, RtspSession::described($this->address));
+    }
+
+    private function steer(RtspRequest $request): string
+    {
+        $session = $this->sessions[strtok($request->header('session'), ';')] ?? null;
+        if (null === $session) {
+            return self::said($request, '454 Session Not Found');
+        }
+        switch ($request->method) {
+            case 'PLAY':
+                $session->play();
+                break;
+            case 'PAUSE':
+                $session->pause();
+                break;
+            case 'TEARDOWN':
+                $session->end();
+                unset($this->sessions[$session->id]);
+                break;
+        }
+
+        return self::said($request, '200 OK', ['Session' => $session->id]);
+    }
+
+    /** @param list<RtspSession> $own */
+    private function setUp(RtspRequest $request, Socket $socket, string $from, array &$own): string
+    {
+        $transport = $request->header('transport');
+        if (1 === preg_match('#^RTP/AVP/TCP;(?:[^,]*;)?interleaved=(\d{1,3})-\d{1,3}#', $transport, $m)) {
+            $channel = (int) $m[1] & 0xFF;
+            $session = new RtspSession(static function (string $packet) use ($socket, $channel): void {
+                if (!$socket->isClosed()) {
+                    $socket->write('$'.\chr($channel).pack('n', \strlen($packet)).$packet);
+                }
+            }, static function (): void {});
+            $agreed = $m[0];
+        } elseif (1 === preg_match('#^RTP/AVP(?:/UDP)?;unicast;(?:[^,]*;)?client_port=(\d{1,5})-\d{1,5}#', $transport, $m)) {
+            $udp = $this->sockets->udpEven($this->address);
+            $port = (int) $m[1];
+            $session = new RtspSession(static function (string $packet) use ($udp, $from, $port): void {
+                try {
+                    $udp->send($from, $port, $packet);
+                } catch (\Amp\Socket\SocketException|RefusedTarget) {
+                    // Nobody listens there any more; the viewer ends it, or its connection does.
+                }
+            }, $udp->close(...));
+            $agreed = \sprintf('%s;server_port=%d-%d', $m[0], $udp->port(), $udp->port() + 1);
+        } else {
+            return self::said($request, '461 Unsupported Transport');
+        }
+        $own[] = $this->sessions[$session->id] = $session;
+
+        return self::said($request, '200 OK', ['Transport' => $agreed, 'Session' => $session->id.';timeout='.self::IDLE]);
+    }
+
+    private function isProven(RtspRequest $request): bool
+    {
+        $answer = $request->header('authorization');
+        $fields = Digest::fields($answer);
+
+        return isset($this->nonces[$fields['nonce'] ?? ''])
+            && self::USER === ($fields['username'] ?? '')
+            && ($fields['uri'] ?? '') === $request->uri
+            && Digest::proves($answer, self::password($this->device), $request->method);
+    }
+
+    /** @param array<string, string> $headers */
+    private static function said(RtspRequest $request, string $status, array $headers = [], string $body = ''): string
+    {
+        $text = \sprintf("RTSP/1.0 %s\r\nCSeq: %s\r\nServer: stand-in\r\n", $status, $request->header('cseq'));
+        foreach ($headers as $name => $value) {
+            $text .= $name.': '.$value."\r\n";
+        }
+
+        return $text.('' === $body ? '' : 'Content-Length: '.\strlen($body)."\r\n")."\r\n".$body;
+    }
+}
