@@ -4,41 +4,61 @@ declare(strict_types=1);
 
 namespace Vorhut\Core\Voice;
 
+use Vorhut\Core\Job\Extension;
 use Vorhut\Core\Job\NumberCode;
 use Vorhut\Core\Job\NumberCodeKind;
+use Vorhut\Core\Job\VoiceRoute;
 
 /** Dials every number for help on paper, plain and with the code for an outside line in front, from everybody who may differ. */
 final readonly class HelpCalls
 {
-    private Dialler $dialler;
-
     public function __construct(private VoicePlan $plan)
     {
-        $this->dialler = new Dialler($plan);
     }
 
-    /** @return list<HelpFault> those that go wrong in the same way once */
+    /** @return list<HelpFault> those that go wrong in the same way once, those of closed hours only where they are others */
     public function faults(): array
     {
+        $faults = $this->at(new Dialler($this->plan), '');
+        $timed = array_filter($this->plan->out, static fn (VoiceRoute $r): bool => null !== $r->hours);
+        if ([] !== $timed) {
+            $faults += $this->at(new Dialler(new VoicePlan($this->plan->job, isClosed: true)), 'outside open hours ');
+        }
+
+        return array_values($faults);
+    }
+
+    /** @return array<string, HelpFault> by who dials what, and what becomes of it */
+    private function at(Dialler $dialler, string $when): array
+    {
         $faults = [];
-        $groups = (new CallerGroups($this->plan))->groups;
         foreach ($this->plan->emergencies() as $code) {
             foreach ([$code->code, ...$this->prefixed($code->code)] as $dialled) {
-                $alike = [];
-                foreach ($groups as $group) {
-                    $said = $this->dialler->dial(DialQuery::from($group[0]->number, $dialled));
-                    $fault = self::fault($code->code, $dialled, $said);
-                    if (null !== $fault) {
-                        $callers = $alike[$fault[0]]->callers ?? [];
-                        $callers = [...$callers, ...$group];
-                        $alike[$fault[0]] = new HelpFault($dialled, $callers, $fault[0], $fault[1], $fault[2], $said->route);
-                    }
+                foreach ($this->alike($dialler, $code->code, $dialled, $when) as $said => $fault) {
+                    $who = array_map(static fn (Extension $e): string => $e->number, $fault->callers);
+                    $faults[$dialled.' '.implode(' ', $who).' '.$said] = $fault;
                 }
-                array_push($faults, ...array_values($alike));
             }
         }
 
         return $faults;
+    }
+
+    /** @return array<string, HelpFault> by what becomes of it */
+    private function alike(Dialler $dialler, string $code, string $dialled, string $when): array
+    {
+        $alike = [];
+        foreach ((new CallerGroups($this->plan))->groups as $group) {
+            $call = $dialler->dial(DialQuery::from($group[0]->number, $dialled));
+            $fault = self::fault($code, $dialled, $call);
+            if (null !== $fault) {
+                [$said, $isLost, $advice] = $fault;
+                $callers = [...$alike[$said]->callers ?? [], ...$group];
+                $alike[$said] = new HelpFault($dialled, $callers, $when.$said, $isLost, $advice, $call->route);
+            }
+        }
+
+        return $alike;
     }
 
     /** @return list<string> */
@@ -80,7 +100,11 @@ final readonly class HelpCalls
         }
 
         return $isPlain
-            ? ['goes nowhere: '.lcfirst($said->verdict->label()), true, \sprintf('Put a route on top that takes %s from everybody.', $code)]
+            ? [
+                'goes nowhere: '.lcfirst($said->verdict->label()),
+                true,
+                \sprintf('Put a route on top that takes %s from everybody, at all hours.', $code),
+            ]
             : null;
     }
 }

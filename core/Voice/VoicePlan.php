@@ -40,7 +40,8 @@ final class VoicePlan
     /** @var list<string> codes for an outside line */
     private array $outside = [];
 
-    public function __construct(public readonly Job $job)
+    /** @param bool $isClosed whatever the clock says, all timetables are closed: a night, or a holiday */
+    public function __construct(public readonly Job $job, private readonly bool $isClosed = false)
     {
         $this->trunks = $job->all(Trunk::class);
         $this->out = array_values(array_filter(
@@ -137,7 +138,7 @@ final class VoicePlan
     {
         $hours = $this->job->all(Hours::class)[$route->hours ?? ''] ?? null;
 
-        return null === $hours || null === $at || $hours->areOpen($at);
+        return null === $hours || (!$this->isClosed && (null === $at || $hours->areOpen($at)));
     }
 
     /** The address told to helpers for whoever dials at an extension; null where nobody has given one. */

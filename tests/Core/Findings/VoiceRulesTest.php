@@ -94,10 +94,20 @@ final class VoiceRulesTest extends TestCase
         yield 'help that waits' => [self::add('routes', ['id' => 'late', 'direction' => 'out', 'digitMap' => '112x']), [
             '112 dialled at 201, 202 waits 4 s before it goes out',
         ]];
+        yield 'help by day' => [
+            self::both(
+                self::add('hours', ['id' => 'day', 'open' => [['days' => ['mon'], 'from' => '08:00', 'until' => '16:00']]]),
+                self::set('routes', 0, ['hours' => 'day']),
+            ),
+            ['112 dialled at 201, 202 outside open hours goes nowhere: closed then'],
+        ];
         yield 'another kind' => [
             self::add('routes', ['id' => 'in', 'direction' => 'in', 'digitMap' => '5', 'to' => 'group:203']),
             ['in leads to group:203, and 203 is: conference room'],
         ];
+        yield 'who comes otherwise is of another kind' => [self::set('extensions', 0, ['otherwise' => 'group:202']), [
+            '201 leads to group:202, and 202 is: analogue socket',
+        ]];
         yield 'fallback of another kind' => [self::set('trunks', 0, ['fallback' => 'fax:203']), [
             'line leads to fax:203, and 203 is: conference room',
         ]];

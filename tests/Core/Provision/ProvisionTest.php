@@ -81,6 +81,18 @@ final class ProvisionTest extends TestCase
         self::assertNull(PhoneFile::of(new Settings(self::job()), self::job()->devices['pbx']), 'its kind takes none');
     }
 
+    /** Of the places around a phone the nearest that has an address. */
+    public function testHelpersAreSentToTheNearestPlace(): void
+    {
+        $places = ['locations' => [
+            ['id' => 'harbour', 'dispatch' => 'Harbour road 1'],
+            ['id' => 'quay', 'within' => 'harbour', 'dispatch' => 'Quay road 4'],
+            ['id' => 'mast', 'within' => 'quay'],
+        ]];
+        $lines = self::lines(self::file('desk', $places)->values);
+        self::assertSame(['Quay road 4', 'Quay road 4'], array_column($lines, 'dispatch'));
+    }
+
     public function testRegistrationSecretsAreLongAndOneForEachNumber(): void
     {
         $needs = (new SecretNeeds(new Settings(self::job())))->all();

@@ -183,7 +183,9 @@ final class DiallerTest extends TestCase
         ]];
         self::assertSame('voicemail', self::dial(['from' => '23', 'number' => '21'], $voice)->verdict->value);
         $voice['extensions'][1]['mailbox'] = false;
-        self::assertSame('22', self::dial(['from' => '23', 'number' => '21'], $voice)->to?->id);
+        $call = self::dial(['from' => '23', 'number' => '21'], $voice);
+        self::assertSame('22', $call->to?->id);
+        self::assertSame(['21', '22'], $call->path);
     }
 
     /** @param array<string, string> $query */
