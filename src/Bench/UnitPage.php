@@ -9,6 +9,7 @@ use Symfony\Component\Routing\Generator\UrlGeneratorInterface;
 use Vorhut\App\Entity\BenchRecord;
 use Vorhut\App\Jobs\JobInHand;
 use Vorhut\App\Jobs\JobReading;
+use Vorhut\App\Provision\FileStates;
 use Vorhut\App\Web\FindingLines;
 use Vorhut\App\Web\LocalTime;
 use Vorhut\App\Web\View\Link;
@@ -29,6 +30,7 @@ final readonly class UnitPage
         private BenchRecords $records,
         private FindingLines $findings,
         private StepViews $steps,
+        private FileStates $files,
         private Security $security,
         private UrlGeneratorInterface $urls,
     ) {
@@ -80,6 +82,7 @@ final readonly class UnitPage
             $this->other($hand, $device, $step, '' === $error ? [] : $read),
             $this->meanwhile($hand, $device, $runbook, $step),
             $this->findings->all($hand, $this->reading->digest($hand->stored)->findingsByDevice()[$device->id] ?? [], 'devices'),
+            $this->files->ofOne($hand, $device),
             $profile->reset,
             $profile->about,
             $this->url('kind', $hand, ['id' => $profile->id]),

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Vorhut\App\Bench;
 
+use Vorhut\App\Provision\FileStateView;
 use Vorhut\App\Web\View\FindingLine;
 use Vorhut\App\Web\View\Link;
 use Vorhut\App\Web\View\Post;
@@ -21,6 +22,7 @@ final readonly class UnitView
      * @param bool $isDone whether every step of this one is done
      * @param Link|null $other the unit whose MAC was read instead
      * @param list<FindingLine> $findings
+     * @param FileStateView|null $file whether it has fetched its file; null for units that take none
      * @param Link|null $meanwhile what can be done while this step waits
      */
     public function __construct(
@@ -45,6 +47,7 @@ final readonly class UnitView
         public ?Link $other,
         public ?Link $meanwhile,
         public array $findings,
+        public ?FileStateView $file,
         public string $reset,
         public string $about,
         public string $kindUrl,

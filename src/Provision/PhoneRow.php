@@ -19,9 +19,7 @@ final readonly class PhoneRow
         public string $mac,
         public string $told,
         public array $lacks,
-        public string $file,
-        public string $fileTone,
-        public string $fileUrl,
+        public FileStateView $file,
         public ?Post $open,
         public bool $isOpened,
     ) {

@@ -32,6 +32,7 @@ final readonly class PhonesPage
         private FileDesk $desk,
         private Fetches $fetches,
         private UnitFiles $files,
+        private FileStates $states,
         private VoiceLinks $links,
         private Security $security,
     ) {
@@ -147,34 +148,14 @@ final readonly class PhonesPage
             (string) $mac,
             $told ?? '',
             $lacks,
-            ...$this->fetched($hand, $known, $device),
+            null === $device
+                ? new FileStateView('')
+                : $this->states->of($hand, $known->settings, $device, $known->fetches[$device->id] ?? null),
             open: $mayOpen && !isset($known->opened[$device->id])
                 ? new Post('Open its secret', $this->links->to($hand, 'phones_secrets'), $values, spoken: ' for one fetch', small: true)
                 : null,
             isOpened: isset($known->opened[$device->id ?? '']),
         );
-    }
-
-    /** @return array{string, string, string} the state of its file in words, its tone, and where it is shown */
-    private function fetched(JobInHand $hand, PhonesKnown $known, ?Device $device): array
-    {
-        $file = null === $device ? null : PhoneFile::of($known->settings, $device);
-        if (null === $device || null === $file) {
-            return [null === $device || $hand->job->profileOf($device)->provisioning->isThere() ? '' : 'takes no file', 'quiet', ''];
-        }
-        $url = $this->links->to($hand, 'phone_file', ['device' => $device->id]);
-        $fetch = $known->fetches[$device->id] ?? null;
-        if (null === $fetch) {
-            return ['not fetched yet', 'quiet', $url];
-        }
-        $at = LocalTime::short($fetch->getAt(), $hand->stored->getTimezone());
-        try {
-            $isFresh = $this->files->version($hand->job, $file) === $fetch->getVersion();
-        } catch (InvalidValue) {
-            return ['its template cannot be read', 'broken', $url];
-        }
-
-        return $isFresh ? ['fetched '.$at, 'through', $url] : ['fetched '.$at.', has changed since', 'care', $url];
     }
 
     /** @return list<Post> */
