@@ -19,18 +19,28 @@ final class CallerGroups
 
     public function __construct(VoicePlan $plan)
     {
-        $groups = $routes = [];
+        $alike = [];
+        foreach ($plan->out as $place => $route) {
+            $alike[null === $route->from ? 'everybody' : implode(' ', $route->from)][$place] = $route;
+        }
+        $groups = [];
         foreach ($plan->job->extensions as $extension) {
-            if (!self::dials($extension)) {
-                continue;
+            if (self::dials($extension)) {
+                $mays = array_map(
+                    static fn (array $routes): string => reset($routes)->allows($extension->number) ? '1' : '0',
+                    $alike,
+                );
+                $groups[implode('', $mays)][] = $extension;
             }
-            $allowed = array_keys(array_filter($plan->out, static fn (VoiceRoute $r): bool => $r->allows($extension->number)));
-            $key = implode(' ', $allowed);
-            $groups[$key][] = $extension;
-            $routes[$key] = $allowed;
         }
         $this->groups = array_values($groups);
-        $this->routes = array_values($routes);
+        $this->routes = array_map(
+            static fn (array $group): array => array_keys(array_filter(
+                $plan->out,
+                static fn (VoiceRoute $r): bool => $r->allows($group[0]->number),
+            )),
+            $this->groups,
+        );
     }
 
     /** Some of their numbers, in a sentence. */

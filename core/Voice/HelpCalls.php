@@ -12,8 +12,12 @@ use Vorhut\Core\Job\VoiceRoute;
 /** Dials every number for help on paper, plain and with the code for an outside line in front, from everybody who may differ. */
 final readonly class HelpCalls
 {
+    /** @var list<non-empty-list<Extension>> */
+    private array $groups;
+
     public function __construct(private VoicePlan $plan)
     {
+        $this->groups = (new CallerGroups($plan))->groups;
     }
 
     /** @return list<HelpFault> those that go wrong in the same way once, those of closed hours only where they are others */
@@ -48,7 +52,7 @@ final readonly class HelpCalls
     private function alike(Dialler $dialler, string $code, string $dialled, string $when): array
     {
         $alike = [];
-        foreach ((new CallerGroups($this->plan))->groups as $group) {
+        foreach ($this->groups as $group) {
             $call = $dialler->dial(DialQuery::from($group[0]->number, $dialled));
             $fault = self::fault($code, $dialled, $call);
             if (null !== $fault) {

@@ -178,7 +178,8 @@ final readonly class VoicePage
         $strip = NumberStrip::of($hand->job);
         $rows = [];
         $counts = ['taken' => 0, 'free' => 0, 'clash' => 0];
-        $mayAdd = $this->security->isGranted('ROLE_LEAD');
+        $record = substr($this->links->record($hand, 'extensions', '0'), 0, -1);
+        $new = $this->security->isGranted('ROLE_LEAD') ? $this->links->new($hand, 'extensions').'?number=' : null;
         foreach ($strip->rows as $index => $row) {
             $cells = [];
             foreach ($row['cells'] as $n => $cell) {
@@ -189,8 +190,8 @@ final readonly class VoicePage
                     'state' => $cell->state,
                     'title' => $cell->number.' '.$cell->said,
                     'url' => match (true) {
-                        $isTaken => $this->links->record($hand, 'extensions', $cell->number),
-                        'free' === $cell->state && $mayAdd => $this->links->new($hand, 'extensions', ['number' => $cell->number]),
+                        $isTaken => $record.$cell->number,
+                        'free' === $cell->state && null !== $new => $new.$cell->number,
                         default => '',
                     },
                 ];

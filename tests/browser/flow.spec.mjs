@@ -80,9 +80,9 @@ test('a list pasted from a spreadsheet is previewed, taken over, addressed and u
     await expect(page.getByRole('heading', { name: 'What would change' })).toBeVisible();
     await expect(page.locator('.next')).toContainText('1 new');
     await expect(page.locator('main')).toContainText('line 3, MAC');
-    await page.keyboard.press('t');
+    await Promise.all([page.waitForEvent('load'), page.keyboard.press('t')]);
     await expect(page.locator('.next')).toContainText('4 units have no address yet');
-    await page.keyboard.press('p');
+    await Promise.all([page.waitForEvent('load'), page.keyboard.press('p')]);
     await expect(page.locator('tbody')).toContainText('Slip horn 1');
     await page.getByRole('button', { name: 'all' }).click();
     await expect(page.getByRole('checkbox').first()).not.toBeChecked();

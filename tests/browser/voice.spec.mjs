@@ -25,7 +25,8 @@ test('numbers are made, phones are known, a file is served and fetched once with
     await expect(page.locator('.sheet h2')).toHaveText('2 would be made');
     await Promise.all([page.waitForEvent('load'), page.locator('.sheet button').click()]);
     await expect(page.locator('.head')).toContainText('26 numbers');
-    await page.goto(`${job}/vault`);
+    await Promise.all([page.waitForEvent('load'), page.keyboard.press('z')]);
+    await expect(page.locator('.head')).toContainText('24 numbers');
     await page.goto(`${job}/phones`);
     await Promise.all([page.waitForEvent('load'), page.keyboard.press('t')]);
     const url = await page.locator('.served [data-copy]').getAttribute('data-copy');
@@ -39,8 +40,4 @@ test('numbers are made, phones are known, a file is served and fetched once with
     expect(second).not.toMatch(/secret/);
     await page.reload();
     await expect(page.locator('.phones tbody tr', { hasText: '2003' })).toContainText('fetched');
-    await page.goto(`${job}/voice`);
-    await page.keyboard.press('z');
-    await page.waitForLoadState();
-    await expect(page.locator('.head')).toContainText('24 numbers');
 });
