@@ -252,6 +252,18 @@ final readonly class Job
         return $places;
     }
 
+    /** The address told to helpers at a place: its own, or that of the nearest around it; null where nobody has given one. */
+    public function dispatchOf(?string $location): ?string
+    {
+        foreach ($this->placesOf($location) as $place) {
+            if ('' !== trim($place->dispatch ?? '')) {
+                return $place->dispatch;
+            }
+        }
+
+        return null;
+    }
+
     /** @return array<int, true> every address that a device or router was given */
     public function plannedAddresses(): array
     {

@@ -112,10 +112,6 @@ final readonly class PhoneFile
         $server = $settings->job->devices[$extension->server ?? ''] ?? null;
         $isServer = null !== $server && SipRole::Server === $settings->job->profileOf($server)->sipRole;
         $port = $isServer ? $settings->value($server, 'sip-port')?->text() : null;
-        $dispatch = '';
-        foreach ($settings->job->placesOf($extension->location ?? $device->location) as $place) {
-            $dispatch = '' === $dispatch ? (string) $place->dispatch : $dispatch;
-        }
 
         return [
             'number' => $extension->number,
@@ -123,7 +119,7 @@ final readonly class PhoneFile
             'user' => $extension->user ?? '',
             'server' => self::text($server?->primaryAddress()?->address),
             'port' => null === $port || '' === $port ? '5060' : $port,
-            'dispatch' => $dispatch,
+            'dispatch' => (string) $settings->job->dispatchOf($extension->location ?? $device->location),
             'secret' => '',
         ];
     }

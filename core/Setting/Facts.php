@@ -57,7 +57,7 @@ final class Facts
             Fact::Serial => $device->serial,
             Fact::Kind => $this->job->profileOf($device)->name,
             Fact::Place => $this->job->locations[$device->location]->name ?? null,
-            Fact::Dispatch => $this->dispatch($device),
+            Fact::Dispatch => $this->job->dispatchOf($device->location),
             Fact::Extension => $this->extensionsOf($device)[0]->number ?? null,
             Fact::ExtensionName => $this->extensionsOf($device)[0]->name ?? null,
             Fact::Server => $this->serverOf($device),
@@ -142,17 +142,6 @@ final class Facts
         }
 
         return $this->job->info->timezone;
-    }
-
-    private function dispatch(Device $device): ?string
-    {
-        foreach ($this->job->placesOf($device->location) as $place) {
-            if (null !== $place->dispatch) {
-                return $place->dispatch;
-            }
-        }
-
-        return null;
     }
 
     private function serverOf(Device $device): ?string

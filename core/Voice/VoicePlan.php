@@ -144,13 +144,8 @@ final class VoicePlan
     /** The address told to helpers for whoever dials at an extension; null where nobody has given one. */
     public function dispatch(Extension $extension): ?string
     {
-        $place = $extension->location ?? $this->job->devices[$extension->device ?? '']->location ?? null;
-        foreach ($this->job->placesOf($place) as $location) {
-            if (null !== $location->dispatch && '' !== trim($location->dispatch)) {
-                return $location->dispatch;
-            }
-        }
+        $device = $this->job->devices[$extension->device ?? ''] ?? null;
 
-        return null;
+        return $this->job->dispatchOf($extension->location ?? $device?->location);
     }
 }

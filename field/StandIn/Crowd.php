@@ -4,6 +4,11 @@ declare(strict_types=1);
 
 namespace Vorhut\Field\StandIn;
 
+use Amp\Socket\ServerSocket;
+use Amp\Socket\Socket;
+
+use function Amp\async;
+
 /** How many connections the stand-ins of one process hold at once: idle ones must not use up its descriptors. */
 final class Crowd
 {
@@ -13,18 +18,33 @@ final class Crowd
     {
     }
 
-    public function enter(): bool
+    /**
+     * Takes connections while there is room, and closes each when it has been served; those beyond are closed at once.
+     *
+     * @param \Closure(Socket): void $serve
+     */
+    public function take(ServerSocket $server, \Closure $serve): void
     {
-        if ($this->inside >= $this->most) {
-            return false;
-        }
-        ++$this->inside;
-
-        return true;
+        async(function () use ($server, $serve): void {
+            while (null !== ($socket = $server->accept())) {
+                if ($this->inside < $this->most) {
+                    ++$this->inside;
+                    async($this->serve(...), $socket, $serve)->ignore();
+                } else {
+                    $socket->close();
+                }
+            }
+        })->ignore();
     }
 
-    public function leave(): void
+    /** @param \Closure(Socket): void $serve */
+    private function serve(Socket $socket, \Closure $serve): void
     {
-        --$this->inside;
+        try {
+            $serve($socket);
+        } finally {
+            $socket->close();
+            --$this->inside;
+        }
     }
 }

@@ -15,8 +15,6 @@ use Vorhut\Field\Rtsp\RtspRequest;
 use Vorhut\Field\Rtsp\RtspSession;
 use Vorhut\Field\Sip\Digest;
 
-use function Amp\async;
-
 /** A camera that is asked for its stream: describes it to anybody it knows, sets it up by UDP or on the connection, plays (RFC 2326). */
 final class RtspStandIn implements StandIn
 {
@@ -56,16 +54,8 @@ final class RtspStandIn implements StandIn
 
     public function start(): void
     {
-        $server = $this->server = $this->sockets->listen($this->address, $this->port);
-        async(function () use ($server): void {
-            while (null !== ($socket = $server->accept())) {
-                if ($this->crowd->enter()) {
-                    async($this->serve(...), $socket)->ignore();
-                } else {
-                    $socket->close();
-                }
-            }
-        })->ignore();
+        $this->server = $this->sockets->listen($this->address, $this->port);
+        $this->crowd->take($this->server, $this->serve(...));
     }
 
     public function stop(): void
@@ -102,8 +92,6 @@ final class RtspStandIn implements StandIn
                 $session->end();
                 unset($this->sessions[$session->id]);
             }
-            $socket->close();
-            $this->crowd->leave();
         }
     }
 

@@ -11,8 +11,6 @@ use Vorhut\Core\Net\Service;
 use Vorhut\Field\Lab\LabNetwork;
 use Vorhut\Field\Net\Sockets;
 
-use function Amp\async;
-
 /**
  * Listens on a TCP port. The kernel completes every handshake on loopback, so a connection that the planned topology would
  * not allow is closed at once, without a byte; probes take that for no answer.
@@ -38,16 +36,7 @@ final class TcpStandIn implements StandIn
     public function start(): void
     {
         $this->server = $this->sockets->listen($this->address, $this->port);
-        $server = $this->server;
-        async(function () use ($server): void {
-            while (null !== ($socket = $server->accept())) {
-                if ($this->crowd->enter()) {
-                    async($this->serve(...), $socket)->ignore();
-                } else {
-                    $socket->close();
-                }
-            }
-        })->ignore();
+        $this->crowd->take($this->server, $this->serve(...));
     }
 
     public function stop(): void
@@ -78,9 +67,6 @@ final class TcpStandIn implements StandIn
             }
         } catch (\Amp\CancelledException|\Amp\ByteStream\StreamException) {
             // A peer that is slow or gone costs nobody else anything.
-        } finally {
-            $socket->close();
-            $this->crowd->leave();
         }
     }
 }

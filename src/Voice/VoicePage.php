@@ -82,7 +82,7 @@ final readonly class VoicePage
             $routes['in'],
             $this->rows->trunks($hand, $plan, $wrong),
             array_map(
-                fn (Extension $e): MenuView => $this->rows->menu($hand, $e),
+                fn (Extension $e): MenuView => $this->rows->menu($hand, $plan, $e),
                 \array_slice(array_values($menus), 0, self::MOST_MENUS),
             ),
             $this->lists($hand),

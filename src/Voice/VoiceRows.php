@@ -95,9 +95,8 @@ final readonly class VoiceRows
         return $views;
     }
 
-    public function menu(JobInHand $hand, Extension $attendant): MenuView
+    public function menu(JobInHand $hand, VoicePlan $plan, Extension $attendant): MenuView
     {
-        $plan = new VoicePlan($hand->job);
         $menu = $attendant->menu;
         $said = static fn (?CallTarget $target): string => null === $target ? 'hangs up' : self::target($plan, $target);
         $else = [

@@ -65,12 +65,6 @@ final class Numbers implements Block
     /** Neither the place itself nor one around it says. */
     private static function isUntold(Asked $asked, Location $location): bool
     {
-        foreach ($asked->job->placesOf($location->id) as $place) {
-            if (null !== $place->dispatch) {
-                return false;
-            }
-        }
-
-        return true;
+        return null === $asked->job->dispatchOf($location->id);
     }
 }

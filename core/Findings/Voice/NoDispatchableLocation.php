@@ -21,13 +21,8 @@ final class NoDispatchableLocation implements Rule
     public function check(Plan $plan): iterable
     {
         foreach ($plan->job->devices as $device) {
-            if (!$plan->job->profileOf($device)->isPhone()) {
+            if (!$plan->job->profileOf($device)->isPhone() || null !== $plan->job->dispatchOf($device->location)) {
                 continue;
-            }
-            foreach ($plan->job->placesOf($device->location) as $place) {
-                if (null !== $place->dispatch && '' !== trim($place->dispatch)) {
-                    continue 2;
-                }
             }
             yield new Finding(
                 $this->about(),
