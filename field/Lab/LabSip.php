@@ -99,7 +99,7 @@ final readonly class LabSip
     {
         $address = (string) $this->addressOf($system);
         $agent = $this->speaker($address, 0, $number, $address, $now, $most);
-        $agent->fax = static fn (RtpStream $stream): Sdp => Sdp::fax($address, $stream->port);
+        $agent->dialogs->fax = static fn (RtpStream $stream): Sdp => Sdp::fax($address, $stream->port);
 
         return $agent;
     }
@@ -147,7 +147,7 @@ final readonly class LabSip
     public function carrier(Device $system, string $address, int $port, \Closure $now): UserAgent
     {
         $agent = $this->speaker($address, $port, '', (string) $this->addressOf($system), $now, self::MANY, 0.1);
-        $agent->fax = static fn (RtpStream $stream): Sdp => Sdp::fax($address, $stream->port);
+        $agent->dialogs->fax = static fn (RtpStream $stream): Sdp => Sdp::fax($address, $stream->port);
 
         return $agent;
     }

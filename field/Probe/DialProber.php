@@ -58,7 +58,7 @@ final readonly class DialProber
         $isFax = ProbeKind::Fax === $question->kind;
         if ($isFax) {
             $at = $question->vantage;
-            $agent->fax = static fn (RtpStream $stream): Sdp => Sdp::fax((string) $at, $stream->port);
+            $agent->dialogs->fax = static fn (RtpStream $stream): Sdp => Sdp::fax((string) $at, $stream->port);
         }
         $agent->start();
         try {

@@ -10,7 +10,7 @@ final class PhoneSystem
     /** What is passed on grows by a Via and a Record-Route and must still fit a datagram. */
     private const MOST_BODY = 60000;
 
-    private const ALLOWED = 'INVITE, ACK, CANCEL, BYE, OPTIONS, REGISTER, INFO';
+    private const ALLOWED = 'INVITE, ACK, CANCEL, BYE, OPTIONS, REGISTER, INFO, REFER, NOTIFY';
 
     public readonly Registrar $registrar;
     private readonly Authenticator $authenticator;

@@ -7,12 +7,13 @@ namespace Vorhut\Field\Sip;
 /** Why a phone does not take a request, before it looks at what it is about (RFC 3261, section 8.2). */
 final class Refusal
 {
-    public const ALLOWED = 'INVITE, ACK, CANCEL, BYE, OPTIONS, INFO';
+    public const ALLOWED = 'INVITE, ACK, CANCEL, BYE, OPTIONS, INFO, REFER, NOTIFY';
+    public const SUPPORTED = 'replaces';
 
     /** @param string $user whom requests are for; '' for anybody */
     public static function of(SipMessage $request, string $user): ?SipMessage
     {
-        $required = $request->all('Require');
+        $required = array_diff($request->all('Require'), [self::SUPPORTED]);
         $target = SipUri::ofRequest($request->uri);
         $tag = SipEndpoint::token();
 

@@ -96,16 +96,13 @@ final readonly class Sdp implements \Stringable
     /** The same as the n-th description of its session. */
     public function numbered(int $version): self
     {
-        return new self(
-            $this->address,
-            $this->port,
-            $this->payloads,
-            $this->direction,
-            $this->others,
-            $this->events,
-            $version,
-            $this->isFax,
-        );
+        return $this->with($version, $this->direction);
+    }
+
+    /** The same with sound in other directions (RFC 8866, section 6.7). */
+    public function directed(string $direction): self
+    {
+        return $this->with($this->version, $direction);
     }
 
     /** Whether sound is wanted at the place described here (RFC 3264, section 5.1). */
@@ -153,5 +150,10 @@ final readonly class Sdp implements \Stringable
             'a=T38FaxRateManagement:transferredTCF',
             'a=T38FaxUdpEC:t38UDPRedundancy',
         ];
+    }
+
+    private function with(int $version, string $direction): self
+    {
+        return new self($this->address, $this->port, $this->payloads, $direction, $this->others, $this->events, $version, $this->isFax);
     }
 }

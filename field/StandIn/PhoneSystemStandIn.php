@@ -64,10 +64,10 @@ final class PhoneSystemStandIn implements StandIn
     private function answer(PhoneSystem $system, LabSip $lab, string $number, App $app, int $most): void
     {
         $agent = $this->agents[] = $lab->own($this->device, $number, $this->lab, $most);
-        $agent->onCall = static fn (Call $call) => $app->answered($agent, $call);
-        $agent->onEnd = static fn (Call $call) => $app->ended($agent, $call);
+        $agent->dialogs->onCall = static fn (Call $call) => $app->answered($agent, $call);
+        $agent->dialogs->onEnd = static fn (Call $call) => $app->ended($agent, $call);
         $agent->start();
-        $system->registrar->bind($number, SipUri::tryFrom($agent->contact()) ?? throw new \LogicException($agent->contact()));
+        $system->registrar->bind($number, SipUri::tryFrom($agent->dialogs->contact()) ?? throw new \LogicException($agent->dialogs->contact()));
     }
 
     private function app(Extension $extension): App

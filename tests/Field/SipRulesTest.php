@@ -339,8 +339,8 @@ final class SipRulesTest extends TestCase
             return [$stream];
         });
         $pager = $this->phone('2011', most: 9);
-        $pager->onCall = static fn (Call $call) => $app->answered($pager, $call);
-        $pager->onEnd = static fn (Call $call) => $app->ended($pager, $call);
+        $pager->dialogs->onCall = static fn (Call $call) => $app->answered($pager, $call);
+        $pager->dialogs->onEnd = static fn (Call $call) => $app->ended($pager, $call);
         $this->wait($pager->register());
         $call = $this->wait($speaker->place('2011'))->call ?? throw new \LogicException('no call');
         self::until(static fn (): bool => 1 === \count($one->calls()) && 1 === \count($two->calls()));
@@ -393,7 +393,7 @@ final class SipRulesTest extends TestCase
         $this->system();
         [$a, $b, $phone] = [$this->phone('2001'), $this->phone('2002'), $this->phone('2003')];
         foreach ([$a, $b] as $fax) {
-            $fax->fax = static fn (RtpStream $stream): Sdp => Sdp::fax('127.199.21.9', $stream->port);
+            $fax->dialogs->fax = static fn (RtpStream $stream): Sdp => Sdp::fax('127.199.21.9', $stream->port);
         }
         foreach ([$a, $b, $phone] as $unit) {
             $this->wait($unit->register());
