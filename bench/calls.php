@@ -3,6 +3,7 @@
 declare(strict_types=1);
 
 use Vorhut\App\Jobs\ShippedProfiles;
+use Vorhut\App\Provision\UnitFiles;
 use Vorhut\Core\Exchange\JobFile;
 use Vorhut\Field\Lab\LabNetwork;
 use Vorhut\Field\Lab\LabPorts;
@@ -24,7 +25,7 @@ require dirname(__DIR__).'/vendor/autoload.php';
 [$calls, $rate] = [(int) ($argv[1] ?? 6000), (int) ($argv[2] ?? 20)];
 $text = str_replace('10.47.', '10.149.', (string) file_get_contents(dirname(__DIR__).'/demo/kestrel-sound.json'));
 $job = JobFile::read($text, ShippedProfiles::load());
-$lab = new Lab($job, LabPorts::ofThisUser());
+$lab = new Lab($job, LabPorts::ofThisUser(), UnitFiles::make());
 $sip = new LabSip($job, new LabNetwork($job), new Sockets(new TargetGate()));
 Amp\delay(0.5);
 $system = $sip->addressOf($job->devices['pbx']).':'.LabSip::PORT;

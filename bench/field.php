@@ -3,6 +3,7 @@
 declare(strict_types=1);
 
 use Vorhut\App\Jobs\ShippedProfiles;
+use Vorhut\App\Provision\UnitFiles;
 use Vorhut\Core\Exchange\JobFile;
 use Vorhut\Core\Intent\ProbeKind;
 use Vorhut\Field\Lab\LabPorts;
@@ -31,7 +32,7 @@ require dirname(__DIR__).'/vendor/autoload.php';
 
 $sockets = new Sockets(new TargetGate());
 $text = str_replace('10.47.', '10.148.', (string) file_get_contents(dirname(__DIR__).'/demo/kestrel-sound.json'));
-$lab = new Lab(JobFile::read($text, ShippedProfiles::load()), LabPorts::ofThisUser());
+$lab = new Lab(JobFile::read($text, ShippedProfiles::load()), LabPorts::ofThisUser(), UnitFiles::make());
 $questions = [];
 for ($host = 1; $host <= 254; ++$host) {
     foreach (

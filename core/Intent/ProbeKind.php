@@ -23,19 +23,21 @@ enum ProbeKind: string
     case Page = 'page';
     /** A call that goes over to a fax. */
     case Fax = 'fax';
+    /** A unit's file of settings, which it fetches by HTTP within TLS. */
+    case File = 'file';
     /** A short stream (RTP, RFC 3550), of which the receiver reports what it heard. */
     case Media = 'media';
 
-    /** Whether it needs agents that register and call. */
-    public function isCall(): bool
+    /** Whether it needs what only the lab's plan knows: agents that register and call, or what stands in a file. */
+    public function isConversation(): bool
     {
-        return self::Register === $this || self::Call === $this || self::Page === $this || self::Fax === $this;
+        return \in_array($this, [self::Register, self::Call, self::Page, self::Fax, self::File], true);
     }
 
     /** Whether it needs a peer that reports what it heard, or secrets: nothing to ask real units for. */
     public function isOfLab(): bool
     {
-        return $this->isCall() || self::Media === $this;
+        return self::Media === $this || ($this->isConversation() && self::File !== $this);
     }
 
     public function defaultPort(): int
@@ -47,6 +49,7 @@ enum ProbeKind: string
             self::DnsSd => 5353,
             self::Sip, self::Register, self::Call, self::Page, self::Fax => 5060,
             self::Media => 5004,
+            self::File => 443,
         };
     }
 }

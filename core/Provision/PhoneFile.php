@@ -95,15 +95,31 @@ final readonly class PhoneFile
      */
     public function withSecrets(array $opened): array
     {
-        $values = $this->values;
-        /** @var list<array<string, string>> $lines */
-        $lines = $values['lines'];
-        $values['lines'] = array_map(
+        return ['lines' => array_map(
             static fn (array $line): array => ['secret' => $opened[$line['number']] ?? ''] + $line,
-            $lines,
-        );
+            $this->lines(),
+        )] + $this->values;
+    }
 
-        return $values;
+    /** @return list<array<string, string>> values of each of its numbers */
+    public function lines(): array
+    {
+        /** @var list<array<string, string>> $lines */
+        $lines = $this->values['lines'];
+
+        return $lines;
+    }
+
+    /**
+     * The same with other numbers.
+     *
+     * @param non-empty-list<array<string, string>> $lines
+     */
+    public function withLines(array $lines): self
+    {
+        $values = ['number' => $lines[0]['number'], 'lines' => $lines] + $this->values;
+
+        return new self($this->device, $this->mac, $this->name, $values, $this->open, $this->secrets);
     }
 
     /** @return array<string, string> */

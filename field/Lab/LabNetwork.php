@@ -30,6 +30,9 @@ final class LabNetwork
     /** @var array<string, bool> */
     private array $known = [];
 
+    /** @var array<string, Device>|null by unit */
+    private ?array $fileServers = null;
+
     public function __construct(private readonly Job $job, LabBlocks $blocks = new LabBlocks())
     {
         $network = Topology::of($job);
@@ -92,6 +95,24 @@ final class LabNetwork
         }
 
         return $hearers;
+    }
+
+    /** @return array<string, Device> the unit from which each one fetches its file of settings, by its id */
+    public function fileServers(): array
+    {
+        if (null === $this->fileServers) {
+            $parties = new Parties($this->job, $this->exchange->network);
+            $this->fileServers = [];
+            foreach ($this->job->intents as $intent) {
+                foreach ('provision' === $intent->kind ? $parties->pairs($intent) : [] as $pair) {
+                    $server = $parties->device($pair->to);
+                    $isUnit = isset($this->job->devices[$pair->from]);
+                    $this->fileServers += null === $server || !$isUnit ? [] : [$pair->from => $server];
+                }
+            }
+        }
+
+        return $this->fileServers;
     }
 
     /** @return list<Device> that joined a group */

@@ -10,6 +10,9 @@ use Vorhut\Core\Job\ExtensionKind;
 use Vorhut\Core\Job\Job;
 use Vorhut\Core\Job\Trunk;
 use Vorhut\Core\Job\TrunkKind;
+use Vorhut\Core\Net\Ipv4Address;
+use Vorhut\Core\Provision\TakenFile;
+use Vorhut\Core\Setting\Settings;
 use Vorhut\Core\Voice\VoicePlan;
 use Vorhut\Field\Net\Sockets;
 use Vorhut\Field\Rtp\RtpStream;
@@ -26,8 +29,11 @@ final readonly class LabSip
     /** Calls that something of the phone system takes at a time, where the plan does not say. */
     private const MANY = 60;
 
+    private Settings $settings;
+
     public function __construct(private Job $job, private LabNetwork $network, private Sockets $sockets)
     {
+        $this->settings = new Settings($job);
     }
 
     /** What an extension proves itself with in the lab: made from its number, since nothing there is worth a secret. */
@@ -108,10 +114,11 @@ final readonly class LabSip
      * @param int $port 0 for any free one
      * @param float $ring seconds it rings before it answers
      * @param \Closure(): self $now
+     * @param TakenFile|null $file what it was told by its file, in the place of what is planned
      *
      * @return UserAgent|null none for a device without extension or address
      */
-    public function agent(Device $device, int $port, \Closure $now, float $ring = 0.0): ?UserAgent
+    public function agent(Device $device, int $port, \Closure $now, float $ring = 0.0, ?TakenFile $file = null): ?UserAgent
     {
         $extension = $this->extensionOf($device);
         $server = $this->job->devices[$extension?->server] ?? null;
@@ -121,7 +128,19 @@ final readonly class LabSip
             return null;
         }
 
-        return $this->speaker($address, $port, $extension->number, $at, $now, 1, $ring);
+        $told = null === $file ? null : Ipv4Address::tryFrom($file->server);
+
+        return $this->speaker(
+            $address,
+            $port,
+            $file->number ?? $extension->number,
+            null === $told ? $at : (string) $this->network->addresses->toLab($told),
+            $now,
+            1,
+            $ring,
+            $file?->secret,
+            'tcp' === $this->settings->value($device, 'sip-transport')?->text(),
+        );
     }
 
     /** @return array<string, string> address by trunk, of those that are carried by SIP from a phone system */
@@ -189,19 +208,22 @@ final readonly class LabSip
         \Closure $now,
         int $most,
         float $ring = 0.0,
+        ?string $password = null,
+        bool $isTcp = false,
     ): UserAgent {
         $admits = static fn (string $from): bool => $now()->network->hearsMedia($from, $address);
 
         return new UserAgent(
-            $this->endpoint($address, $port, $now),
+            $this->endpoint($address, $port, $now, $isTcp),
             $number,
-            self::password($number),
+            $password ?? self::password($number),
             $at,
             self::PORT,
             fn (): RtpStream => new RtpStream($this->sockets->udpEven($address), $admits),
             static fn (RtpStream $stream): Sdp => new Sdp($address, $stream->port, [Sdp::PCMU, Sdp::PCMA]),
             $most,
             $ring,
+            $isTcp,
         );
     }
 

@@ -4,11 +4,14 @@ declare(strict_types=1);
 
 namespace Vorhut\Field\Net;
 
+use Amp\Socket\BindContext;
+use Amp\Socket\ClientTlsContext;
 use Amp\Socket\ConnectContext;
 use Amp\Socket\ConnectException;
 use Amp\Socket\DnsSocketConnector;
 use Amp\Socket\InternetAddress;
 use Amp\Socket\ServerSocket;
+use Amp\Socket\ServerTlsContext;
 use Amp\Socket\Socket;
 use Amp\Socket\SocketException;
 use Amp\TimeoutCancellation;
@@ -31,15 +34,19 @@ final readonly class Sockets
 
     /**
      * @param string|null $from local address to send from
+     * @param bool $withTls whether TLS may be set up on it, with whatever certificate the other side has
      *
      * @throws RefusedTarget
      * @throws ConnectException when nobody accepts
      * @throws \Amp\CancelledException when the time is over
      */
-    public function connect(string $address, int $port, float $seconds, ?string $from = null): Socket
+    public function connect(string $address, int $port, float $seconds, ?string $from = null, bool $withTls = false): Socket
     {
         $this->gate->check($address);
         $context = (new ConnectContext())->withConnectTimeout($seconds)->withTcpNoDelay();
+        if ($withTls) {
+            $context = $context->withTlsContext((new ClientTlsContext(''))->withoutPeerVerification());
+        }
         if (null !== $from) {
             $this->gate->check($from);
             $context = $context->withBindTo($from.':0');
@@ -98,10 +105,11 @@ final readonly class Sockets
     }
 
     /** @throws RefusedTarget */
-    public function listen(string $address, int $port): ServerSocket
+    public function listen(string $address, int $port, ?ServerTlsContext $tls = null): ServerSocket
     {
         $this->gate->check($address);
+        $context = null === $tls ? null : (new BindContext())->withTlsContext($tls);
 
-        return listen(new InternetAddress($address, TargetGate::port($port)));
+        return listen(new InternetAddress($address, TargetGate::port($port)), $context);
     }
 }

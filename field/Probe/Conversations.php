@@ -46,10 +46,10 @@ final class Conversations
         }
     }
 
-    /** @return array<array-key, true> who is taken up by it; a phone system speaks with many */
+    /** @return array<array-key, true> who is taken up by it; phone systems and servers speak with many */
     private static function talking(LiveQuestion $question): array
     {
-        return ProbeKind::Register === $question->kind
+        return \in_array($question->kind, [ProbeKind::Register, ProbeKind::File], true)
             ? [$question->from => true]
             : [$question->from => true, $question->to => true];
     }

@@ -61,7 +61,7 @@ final readonly class LiveTest
                     $results[$key][] = 'not asked: calls and streams are tested in the lab only';
                     continue;
                 }
-                if ($question->kind->isCall()) {
+                if (null !== $this->sip && $question->kind->isConversation()) {
                     $spoken[$key] = $question;
                     continue;
                 }

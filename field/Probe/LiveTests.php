@@ -6,26 +6,36 @@ namespace Vorhut\Field\Probe;
 
 use Vorhut\Core\Job\Job;
 use Vorhut\Core\Net\Ipv4Prefix;
+use Vorhut\Core\Provision\FileRenderer;
 use Vorhut\Field\Lab\LabBlocks;
+use Vorhut\Field\Lab\LabFiles;
 use Vorhut\Field\Lab\LabNetwork;
 use Vorhut\Field\Lab\LabPorts;
 use Vorhut\Field\Lab\LabSip;
 use Vorhut\Field\Net\Sockets;
 use Vorhut\Field\Net\TargetGate;
+use Vorhut\Field\Serve\FileFetch;
 
 /** Puts live tests together: in the lab nothing but loopback is contacted, on site nothing but what was confirmed. */
 final class LiveTests
 {
-    public static function inTheLab(Job $job, float $seconds = 2.0, LabBlocks $blocks = new LabBlocks()): LiveTest
-    {
+    public static function inTheLab(
+        Job $job,
+        FileRenderer $renderer,
+        float $seconds = 2.0,
+        LabBlocks $blocks = new LabBlocks(),
+    ): LiveTest {
         $sockets = new Sockets(new TargetGate());
         $network = new LabNetwork($job, $blocks);
+        $sip = new LabSip($job, $network, $sockets);
+        $ports = LabPorts::ofThisUser();
+        $files = new LabFiles($job, $network, $renderer);
 
         return new LiveTest(
             $job,
             new Sweep(new Prober($sockets, $seconds)),
-            new InTheLab($network->addresses, LabPorts::ofThisUser()),
-            new SipProber($job, new LabSip($job, $network, $sockets), $seconds),
+            new InTheLab($network->addresses, $ports),
+            new SipProber($job, $sip, new FileProber($sip, $files, new FileFetch($sockets, $seconds), $ports), $seconds),
         );
     }
 

@@ -48,7 +48,7 @@ final readonly class Prober
         $start = hrtime(true);
         try {
             [$status, $evidence] = match ($kind) {
-                ProbeKind::Tcp => $this->tcp($target, $port, $from),
+                ProbeKind::Tcp, ProbeKind::File => $this->tcp($target, $port, $from),
                 ProbeKind::Http => $this->talk(
                     $target,
                     $port,

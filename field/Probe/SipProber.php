@@ -32,8 +32,12 @@ final readonly class SipProber
     private const ROBUSTNESS = 4.3;
     private const PACKET_MS = 20;
 
-    public function __construct(private Job $job, private LabSip $lab, private float $seconds = 2.0)
-    {
+    public function __construct(
+        private Job $job,
+        private LabSip $lab,
+        private FileProber $files,
+        private float $seconds = 2.0,
+    ) {
     }
 
     public function ask(LiveQuestion $question): ProbeResult
@@ -45,6 +49,7 @@ final readonly class SipProber
         [$status, $evidence] = match (true) {
             $dials => (new DialProber($this->job, $this->lab, $this->seconds))->ask($question),
             null === $from || null === $to => [ProbeStatus::Silent, ['why' => 'one of them is no device']],
+            ProbeKind::File === $question->kind => $this->files->ask($from, $to),
             ProbeKind::Register === $question->kind => $this->register($from),
             default => $this->call($from, $to, ProbeKind::Page === $question->kind),
         };

@@ -11,14 +11,19 @@ use Vorhut\Core\Net\Service;
 use Vorhut\Core\Profile\DeviceProfile;
 use Vorhut\Core\Profile\FindMethod;
 use Vorhut\Core\Profile\SipRole;
+use Vorhut\Core\Provision\FileRenderer;
 use Vorhut\Field\Dns\ServiceBook;
 use Vorhut\Field\Lab\LabAddresses;
 use Vorhut\Field\Lab\LabBlocks;
+use Vorhut\Field\Lab\LabFiles;
 use Vorhut\Field\Lab\LabNetwork;
 use Vorhut\Field\Lab\LabPorts;
 use Vorhut\Field\Lab\LabSip;
+use Vorhut\Field\Net\OwnCertificate;
 use Vorhut\Field\Net\Sockets;
 use Vorhut\Field\Net\TargetGate;
+use Vorhut\Field\Serve\FileFetch;
+use Vorhut\Field\Serve\FileSpeaker;
 
 /** The stand-ins of a job. They always ask the newest plan; only where units or addresses changed are they started anew. */
 final class Lab
@@ -26,6 +31,7 @@ final class Lab
     /** A process may hold 1,024 descriptors under select(2); what it listens on and who is connected must fit. */
     private const MOST_LISTENING = 450;
     private const MOST_CONNECTIONS = 300;
+    private const FETCH_SECONDS = 5.0;
     /** Lists that say how calls go. */
     private const VOICE = ['extensions', 'trunks', 'routes', 'codes', 'hours'];
 
@@ -34,6 +40,8 @@ final class Lab
     private string $voice = '';
     private LabNetwork $network;
     private LabSip $sip;
+    private LabFiles $files;
+    private readonly OwnCertificate $certificate;
     private readonly Sockets $sockets;
 
     /** @var array<string, StandIn> by address, service and device */
@@ -49,11 +57,13 @@ final class Lab
     public function __construct(
         Job $job,
         private readonly LabPorts $ports,
+        private readonly FileRenderer $renderer,
         LabBlocks $blocks = new LabBlocks(),
         private readonly int $part = 0,
         private readonly int $parts = 1,
     ) {
         $this->sockets = new Sockets(new TargetGate());
+        $this->certificate = new OwnCertificate();
         $this->crowd = new Crowd(self::MOST_CONNECTIONS);
         $this->update($job, $blocks);
     }
@@ -78,6 +88,7 @@ final class Lab
         $this->job = $job;
         $this->network = new LabNetwork($job, $blocks);
         $this->sip = new LabSip($job, $this->network, $this->sockets);
+        $this->files = new LabFiles($job, $this->network, $this->renderer);
         $wanted = $this->wanted($job);
         $this->hangUp($job);
         foreach (array_diff_key($this->running, $wanted) as $key => $standIn) {
@@ -96,10 +107,11 @@ final class Lab
         }
     }
 
-    /** Where numbers, trunks or routes have changed, phones and phone systems begin anew. */
+    /** Where numbers, trunks, routes or whoever has their files have changed, phones and phone systems begin anew. */
     private function hangUp(Job $job): void
     {
-        $voice = hash('xxh128', serialize(array_intersect_key($job->records, array_flip(self::VOICE))));
+        $servers = array_map(static fn (Device $d): string => $d->id, $this->network->fileServers());
+        $voice = hash('xxh128', serialize([array_intersect_key($job->records, array_flip(self::VOICE)), $servers]));
         foreach ($voice === $this->voice ? [] : $this->running as $key => $standIn) {
             if ($standIn instanceof SipStandIn || $standIn instanceof PhoneSystemStandIn) {
                 $standIn->stop();
@@ -192,17 +204,20 @@ final class Lab
             return new RtspStandIn($this->sockets, $address, $port, $service, $network, $device->id, $this->crowd);
         }
         if (Protocol::Tcp === $service->protocol) {
-            $speaker = match ($service->firstPort) {
-                80 => new PageSpeaker($device->name),
+            $hasFiles = LabFiles::PORT === $service->firstPort && $this->files->isServer($device);
+            $speaker = match (true) {
+                $hasFiles => new FileSpeaker(fn (string $name): ?array => $this->files->served($device, $name), static function (): void {}),
+                80 === $service->firstPort => new PageSpeaker($device->name),
                 default => new SilentSpeaker(),
             };
+            $certificate = $hasFiles ? $this->certificate : null;
 
-            return new TcpStandIn($this->sockets, $address, $port, $service, $network, $speaker, $this->crowd);
+            return new TcpStandIn($this->sockets, $address, $port, $service, $network, $speaker, $this->crowd, $certificate);
         }
         if (LabSip::PORT === $service->firstPort && null !== $profile->sipRole) {
             return SipRole::Server === $profile->sipRole
                 ? new PhoneSystemStandIn($this->job, $device, fn (): LabSip => $this->sip)
-                : new SipStandIn($device, fn (): LabSip => $this->sip);
+                : new SipStandIn($device, fn (): LabSip => $this->sip, $this->boot($device, $address));
         }
         foreach ($profile->answers as $finder) {
             if (FindMethod::UnicastList === $finder->method && $service->covers($finder->protocol, $finder->port)) {
@@ -211,5 +226,15 @@ final class Lab
         }
 
         return null;
+    }
+
+    private function boot(Device $device, string $address): ?Boot
+    {
+        $server = $this->files->serverOf($device);
+        $at = null === $server ? null : $this->sip->addressOf($server);
+        $port = $this->ports->toLab(LabFiles::PORT);
+        $fetch = new FileFetch($this->sockets, self::FETCH_SECONDS);
+
+        return null === $at ? null : new Boot($device, $address, $at, $port, $fetch, fn (): LabFiles => $this->files);
     }
 }

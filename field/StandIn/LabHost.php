@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Vorhut\Field\StandIn;
 
 use Vorhut\Core\Job\Job;
+use Vorhut\Core\Provision\FileRenderer;
 use Vorhut\Core\Reach\Walk\Topology;
 use Vorhut\Field\Lab\LabAddresses;
 use Vorhut\Field\Lab\LabBlocks;
@@ -32,12 +33,16 @@ final class LabHost
      *
      * @throws LabTaken when a lab of that name runs already
      */
-    public function __construct(Job $job, LabRegistry $registry, private readonly \Closure $child)
-    {
+    public function __construct(
+        Job $job,
+        LabRegistry $registry,
+        private readonly FileRenderer $renderer,
+        private readonly \Closure $child,
+    ) {
         $this->claim = $registry->claim($job->info->name);
         $this->blocks = $this->claim->blocks(Topology::of($job));
         $this->parts = Lab::parts($job);
-        $this->lab = new Lab($job, LabPorts::ofThisUser(), $this->blocks, 0, $this->parts);
+        $this->lab = new Lab($job, LabPorts::ofThisUser(), $this->renderer, $this->blocks, 0, $this->parts);
         $this->startChildren($job);
     }
 
@@ -52,7 +57,7 @@ final class LabHost
         }
         $this->stopParts();
         $this->parts = $parts;
-        $this->lab = new Lab($job, LabPorts::ofThisUser(), $this->blocks, 0, $parts);
+        $this->lab = new Lab($job, LabPorts::ofThisUser(), $this->renderer, $this->blocks, 0, $parts);
         $this->startChildren($job);
     }
 

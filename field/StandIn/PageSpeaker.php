@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Vorhut\Field\StandIn;
 
+use Vorhut\Field\Serve\TextSpeaker;
+
 /** The page of a unit, as far as a HEAD or GET shows it (RFC 9112). */
 final readonly class PageSpeaker implements TextSpeaker
 {

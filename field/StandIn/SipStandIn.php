@@ -5,13 +5,14 @@ declare(strict_types=1);
 namespace Vorhut\Field\StandIn;
 
 use Vorhut\Core\Job\Device;
+use Vorhut\Core\Provision\TakenFile;
 use Vorhut\Field\Lab\LabSip;
 use Vorhut\Field\Sip\UserAgent;
 
 use function Amp\async;
 use function Amp\delay;
 
-/** A SIP phone that registers and answers. */
+/** A SIP phone that registers and answers; where the plan says so, with what its file tells it. */
 final class SipStandIn implements StandIn
 {
     private const REGISTER_EVERY = 1800;
@@ -19,31 +20,56 @@ final class SipStandIn implements StandIn
     /** Seconds until it is picked up: time enough to cancel. */
     private const RING = 1.5;
     private ?UserAgent $speaker = null;
+    private int $starts = 0;
 
-    /** @param \Closure(): LabSip $lab the plan as it stands now */
-    public function __construct(private readonly Device $device, private readonly \Closure $lab)
+    /**
+     * @param \Closure(): LabSip $lab the plan as it stands now
+     * @param Boot|null $boot where it fetches its file first
+     */
+    public function __construct(private readonly Device $device, private readonly \Closure $lab, private readonly ?Boot $boot = null)
     {
     }
 
     public function start(): void
     {
-        $lab = ($this->lab)();
-        $agent = $this->speaker = $lab->agent($this->device, LabSip::PORT, $this->lab, self::RING);
-        if (null === $agent) {
-            return;
-        }
-        $agent->start();
-        async(function () use ($agent): void {
-            while ($this->speaker === $agent) {
-                $status = $agent->register()->await();
-                delay(200 === $status ? self::REGISTER_EVERY : self::TRY_AGAIN, false);
-            }
-        })->ignore();
+        $start = ++$this->starts;
+        null === $this->boot ? $this->begin($start) : async($this->bootUp(...), $start, $this->boot)->ignore();
     }
 
     public function stop(): void
     {
+        ++$this->starts;
         $this->speaker?->stop();
         $this->speaker = null;
+    }
+
+    /** Without its file it has no number: it asks until it has one. */
+    private function bootUp(int $start, Boot $boot): void
+    {
+        while ($start === $this->starts) {
+            $file = $boot->file();
+            if (null !== $file && $start === $this->starts) {
+                $this->begin($start, $file);
+
+                return;
+            }
+            delay(self::TRY_AGAIN, false);
+        }
+    }
+
+    private function begin(int $start, ?TakenFile $file = null): void
+    {
+        $agent = ($this->lab)()->agent($this->device, LabSip::PORT, $this->lab, self::RING, $file);
+        $this->speaker = $agent;
+        if (null === $agent) {
+            return;
+        }
+        $agent->start();
+        async(function () use ($agent, $start): void {
+            while ($start === $this->starts) {
+                $status = $agent->register()->await();
+                delay(200 === $status ? self::REGISTER_EVERY : self::TRY_AGAIN, false);
+            }
+        })->ignore();
     }
 }

@@ -6,10 +6,13 @@ namespace Vorhut\Field\StandIn;
 
 use Amp\Socket\ServerSocket;
 use Amp\Socket\Socket;
+use Amp\Socket\TlsException;
 use Amp\TimeoutCancellation;
 use Vorhut\Core\Net\Service;
 use Vorhut\Field\Lab\LabNetwork;
+use Vorhut\Field\Net\OwnCertificate;
 use Vorhut\Field\Net\Sockets;
+use Vorhut\Field\Serve\TextSpeaker;
 
 /**
  * Listens on a TCP port. The kernel completes every handshake on loopback, so a connection that the planned topology would
@@ -21,7 +24,10 @@ final class TcpStandIn implements StandIn
     private const MOST_SECONDS = 5;
     private ?ServerSocket $server = null;
 
-    /** @param \Closure(): LabNetwork $network the plan as it stands now */
+    /**
+     * @param \Closure(): LabNetwork $network the plan as it stands now
+     * @param OwnCertificate|null $certificate where it speaks within TLS
+     */
     public function __construct(
         private readonly Sockets $sockets,
         private readonly string $address,
@@ -30,12 +36,13 @@ final class TcpStandIn implements StandIn
         private readonly \Closure $network,
         private readonly TextSpeaker $speaker,
         private readonly Crowd $crowd,
+        private readonly ?OwnCertificate $certificate = null,
     ) {
     }
 
     public function start(): void
     {
-        $this->server = $this->sockets->listen($this->address, $this->port);
+        $this->server = $this->sockets->listen($this->address, $this->port, $this->certificate?->context());
         $this->crowd->take($this->server, $this->serve(...));
     }
 
@@ -52,6 +59,9 @@ final class TcpStandIn implements StandIn
                 return;
             }
             $time = new TimeoutCancellation(self::MOST_SECONDS);
+            if (null !== $this->certificate) {
+                $socket->setupTls($time);
+            }
             $text = '';
             while (null !== ($part = $socket->read($time))) {
                 $text .= $part;
@@ -65,7 +75,7 @@ final class TcpStandIn implements StandIn
                     return;
                 }
             }
-        } catch (\Amp\CancelledException|\Amp\ByteStream\StreamException) {
+        } catch (\Amp\CancelledException|\Amp\ByteStream\StreamException|TlsException) {
             // A peer that is slow or gone costs nobody else anything.
         }
     }

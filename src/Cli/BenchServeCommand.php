@@ -10,7 +10,6 @@ use Symfony\Component\Console\Input\InputInterface;
 use Symfony\Component\Console\Input\InputOption;
 use Symfony\Component\Console\Output\OutputInterface;
 use Vorhut\App\Provision\UnitFiles;
-use Vorhut\App\Provision\UnitTemplates;
 use Vorhut\Core\InvalidValue;
 use Vorhut\Core\Job\Job;
 use Vorhut\Core\Net\Ipv4Address;
@@ -60,11 +59,12 @@ final class BenchServeCommand extends JobCommand
         $folder = sys_get_temp_dir().'/vorhut-bench-'.bin2hex(random_bytes(6));
         mkdir($folder, 0o700);
         $leases = new LeaseServer($interface->name, $configuration, $folder);
+        $texts = self::files($job, self::secrets(self::text($input, 'secrets')));
         $served = new UnitFileServer(
             new Sockets(new TargetGate([Ipv4Prefix::containing(Ipv4Address::fromString($interface->address), 32)])),
             $interface->address,
             $port,
-            self::files($job, self::secrets(self::text($input, 'secrets'))),
+            static fn (string $name): ?array => $texts[$name] ?? null,
             static fn (string $from, string $name, bool $isThere) => $tell(['asked' => $name, 'from' => $from, 'served' => $isThere]),
         );
         try {
@@ -114,7 +114,7 @@ final class BenchServeCommand extends JobCommand
     private static function files(Job $job, array $secrets): array
     {
         $settings = new Settings($job);
-        $unitFiles = new UnitFiles(new UnitTemplates());
+        $unitFiles = UnitFiles::make();
         $files = [];
         foreach ($job->devices as $device) {
             $file = PhoneFile::of($settings, $device);

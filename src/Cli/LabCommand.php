@@ -9,6 +9,7 @@ use Symfony\Component\Console\Attribute\AsCommand;
 use Symfony\Component\Console\Input\InputInterface;
 use Symfony\Component\Console\Output\OutputInterface;
 use Vorhut\App\Jobs\ShippedProfiles;
+use Vorhut\App\Provision\UnitFiles;
 use Vorhut\Core\Exchange\JobFile;
 use Vorhut\Core\InvalidValue;
 use Vorhut\Core\Job\Job;
@@ -29,7 +30,7 @@ final class LabCommand extends JobCommand
     protected function answer(Job $job, InputInterface $input, OutputInterface $output): int
     {
         try {
-            $lab = new LabHost($job, LabRegistry::ofThisUser(), LabPartCommand::start(...));
+            $lab = new LabHost($job, LabRegistry::ofThisUser(), UnitFiles::make(), LabPartCommand::start(...));
         } catch (LabTaken $e) {
             throw new InvalidValue($job->info->name, 'a job whose lab does not run yet', $e->getMessage());
         }

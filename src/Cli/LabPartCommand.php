@@ -10,6 +10,7 @@ use Symfony\Component\Console\Command\Command;
 use Symfony\Component\Console\Input\InputInterface;
 use Symfony\Component\Console\Output\OutputInterface;
 use Vorhut\App\Jobs\ShippedProfiles;
+use Vorhut\App\Provision\UnitFiles;
 use Vorhut\Core\Exchange\JobFile;
 use Vorhut\Core\Job\Job;
 use Vorhut\Core\Record\Json;
@@ -36,7 +37,7 @@ final class LabPartCommand extends Command
         ['job' => $text, 'part' => $part, 'parts' => $parts] = $plan;
         \assert(\is_string($text) && \is_int($part) && \is_int($parts));
         $job = JobFile::read($text, ShippedProfiles::load());
-        $lab = new Lab($job, LabPorts::ofThisUser(), LabBlocks::kept((array) $plan['blocks']), $part, $parts);
+        $lab = new Lab($job, LabPorts::ofThisUser(), UnitFiles::make(), LabBlocks::kept((array) $plan['blocks']), $part, $parts);
         $output->writeln(
             Json::line(['running' => $lab->running(), 'failed' => (object) $lab->failed()]),
             OutputInterface::OUTPUT_RAW,

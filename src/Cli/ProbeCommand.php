@@ -8,6 +8,7 @@ use Symfony\Component\Console\Attribute\AsCommand;
 use Symfony\Component\Console\Input\InputInterface;
 use Symfony\Component\Console\Input\InputOption;
 use Symfony\Component\Console\Output\OutputInterface;
+use Vorhut\App\Provision\UnitFiles;
 use Vorhut\Core\Intent\ProbeKind;
 use Vorhut\Core\Intent\Span;
 use Vorhut\Core\InvalidValue;
@@ -124,7 +125,7 @@ final class ProbeCommand extends JobCommand
         }
         $code = self::OK;
         $test = [] === $ranges
-            ? LiveTests::inTheLab($job, $seconds, self::lab($job)->blocks)
+            ? LiveTests::inTheLab($job, UnitFiles::make(), $seconds, self::lab($job)->blocks)
             : LiveTests::onSite($job, $ranges, $seconds);
         $test->run(
             null === $intent ? array_map(strval(...), array_keys($job->intents)) : [$intent],

@@ -17,6 +17,7 @@ use Vorhut\App\Cli\LabPartCommand;
 use Vorhut\App\Entity\Lab;
 use Vorhut\App\Entity\StoredJob;
 use Vorhut\App\Jobs\PlanReader;
+use Vorhut\App\Provision\UnitFiles;
 use Vorhut\Field\Lab\LabRegistry;
 use Vorhut\Field\Lab\LabTaken;
 use Vorhut\Field\StandIn\LabHost;
@@ -49,7 +50,7 @@ final class LabCommand extends Command
         $id = $stored->getId();
         $this->revision = $stored->getRevision();
         try {
-            $host = new LabHost($this->plans->read($stored)->job, LabRegistry::ofThisUser(), LabPartCommand::start(...));
+            $host = new LabHost($this->plans->read($stored)->job, LabRegistry::ofThisUser(), UnitFiles::make(), LabPartCommand::start(...));
         } catch (LabTaken $e) {
             $this->row($stored)->end($e->getMessage());
             $this->em->flush();

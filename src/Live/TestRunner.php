@@ -13,6 +13,7 @@ use Vorhut\App\Entity\TestRun;
 use Vorhut\App\Jobs\JobReading;
 use Vorhut\App\Lab\LabGone;
 use Vorhut\App\Lab\Labs;
+use Vorhut\App\Provision\UnitFiles;
 use Vorhut\App\Runs\Runner;
 use Vorhut\App\Runs\Runs;
 use Vorhut\Core\Intent\Pair;
@@ -60,7 +61,8 @@ final readonly class TestRunner implements Runner
 
             return;
         }
-        $this->run($run, $job, LiveTests::inTheLab($job, self::SECONDS, $this->labs->blocks($stored) ?? throw LabGone::now()));
+        $blocks = $this->labs->blocks($stored) ?? throw LabGone::now();
+        $this->run($run, $job, LiveTests::inTheLab($job, UnitFiles::make(), self::SECONDS, $blocks));
     }
 
     private function run(TestRun $run, Job $job, LiveTest $test): void

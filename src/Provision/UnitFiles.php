@@ -7,21 +7,22 @@ namespace Vorhut\App\Provision;
 use Vorhut\Core\InvalidValue;
 use Vorhut\Core\Job\Device;
 use Vorhut\Core\Job\Job;
+use Vorhut\Core\Provision\FileRenderer;
 use Vorhut\Core\Provision\PhoneFile;
 use Vorhut\Core\Setting\Settings;
 
 /** The files of the units of a job, as they would be fetched now. */
-final readonly class UnitFiles
+final readonly class UnitFiles implements FileRenderer
 {
     public function __construct(private UnitTemplates $templates)
     {
     }
 
-    /**
-     * @param array<string, string> $secrets by number
-     *
-     * @throws InvalidValue for a template that cannot be read
-     */
+    public static function make(): self
+    {
+        return new self(new UnitTemplates());
+    }
+
     public function render(Job $job, PhoneFile $file, array $secrets = []): string
     {
         return $this->templates->render($job->profileOf($file->device)->provisioning, $file->withSecrets($secrets));

@@ -6,6 +6,7 @@ namespace Vorhut\Tests\Field;
 
 use PHPUnit\Framework\TestCase;
 use Vorhut\App\Jobs\ShippedProfiles;
+use Vorhut\App\Provision\UnitFiles;
 use Vorhut\Core\Exchange\JobFile;
 use Vorhut\Core\Job\Job;
 use Vorhut\Field\Lab\LabNetwork;
@@ -37,7 +38,7 @@ final class ForeignAgentsTest extends TestCase
             self::markTestSkipped('There is no sipp command: no foreign agent called.');
         }
         self::$job = JobFile::read(str_replace('10.47.', '10.149.', Jobs::demoText('kestrel-sound')), ShippedProfiles::load());
-        self::$lab = new Lab(self::$job, LabPorts::ofThisUser());
+        self::$lab = new Lab(self::$job, LabPorts::ofThisUser(), UnitFiles::make());
         self::$sip = new LabSip(self::$job, new LabNetwork(self::$job), new Sockets(new TargetGate()));
         delay(0.5);
     }

@@ -7,6 +7,7 @@ namespace Vorhut\Tests\Field;
 use PHPUnit\Framework\TestCase;
 use Vorhut\App\Cli\LabPartCommand;
 use Vorhut\App\Jobs\ShippedProfiles;
+use Vorhut\App\Provision\UnitFiles;
 use Vorhut\Core\Exchange\JobFile;
 use Vorhut\Core\Exchange\JobGenerator;
 use Vorhut\Core\Intent\ProbeKind;
@@ -129,7 +130,7 @@ final class LabHostTest extends TestCase
 
     private function host(Job $job): LabHost
     {
-        return $this->hosts[] = new LabHost($job, $this->registry, LabPartCommand::start(...));
+        return $this->hosts[] = new LabHost($job, $this->registry, UnitFiles::make(), LabPartCommand::start(...));
     }
 
     private static function at(LabHost $host, string $planned): string
@@ -146,7 +147,7 @@ final class LabHostTest extends TestCase
 
             return true;
         };
-        LiveTests::inTheLab($job, 1.0, $host->blocks())->run(['i'], $onPair);
+        LiveTests::inTheLab($job, UnitFiles::make(), 1.0, $host->blocks())->run(['i'], $onPair);
 
         return $seen;
     }

@@ -9,6 +9,7 @@ use Amp\TimeoutCancellation;
 use PHPUnit\Framework\Attributes\TestWith;
 use PHPUnit\Framework\TestCase;
 use Vorhut\App\Jobs\ShippedProfiles;
+use Vorhut\App\Provision\UnitFiles;
 use Vorhut\Core\Exchange\JobFile;
 use Vorhut\Core\Intent\Pair;
 use Vorhut\Core\Intent\ProbeKind;
@@ -298,7 +299,7 @@ final class LabTest extends TestCase
     public function testAPortThatIsTakenIsReportedAndTheOthersRun(): void
     {
         $lab = $this->lab();
-        $second = new Lab(self::demo(), LabPorts::ofThisUser());
+        $second = new Lab(self::demo(), LabPorts::ofThisUser(), UnitFiles::make());
         // The phone system has TCP beside its UDP.
         $isTcp = static fn (string $standIn): bool => str_contains($standIn, 'tcp/') || '127.147.10.10 udp/5060' === $standIn;
         $tcp = array_filter($lab->running(), $isTcp);
@@ -333,7 +334,7 @@ final class LabTest extends TestCase
                 ['id' => 'asked', 'from' => ['device:fixed'], 'to' => ['device:leased']] + $wish,
             ],
         ]), ShippedProfiles::load());
-        $lab = new Lab($job, LabPorts::ofThisUser());
+        $lab = new Lab($job, LabPorts::ofThisUser(), UnitFiles::make());
         $seen = self::liveTest($job);
         $lab->stop();
         self::assertEquals(['asked fixed>leased' => Span::Through, 'asks leased>fixed' => Span::Through], $seen);
@@ -369,7 +370,7 @@ final class LabTest extends TestCase
     private static function farCall(Job $job): array
     {
         $spans = $evidences = [];
-        LiveTests::inTheLab($job, 1.5)->run(
+        LiveTests::inTheLab($job, UnitFiles::make(), 1.5)->run(
             ['hut-calls-control'],
             static function (string $intent, string $pair, Span $span, string $evidence) use (
                 &$spans,
@@ -389,7 +390,7 @@ final class LabTest extends TestCase
     public function testPagingAndStreamsAreHeardWhereThePlanHasThem(): void
     {
         $job = self::heard();
-        $lab = new Lab($job, LabPorts::ofThisUser());
+        $lab = new Lab($job, LabPorts::ofThisUser(), UnitFiles::make());
         try {
             self::assertSame([], $lab->failed());
             $seen = self::liveTest($job);
@@ -492,7 +493,7 @@ final class LabTest extends TestCase
 
     private function lab(): Lab
     {
-        self::$lab ??= new Lab(self::demo(), LabPorts::ofThisUser());
+        self::$lab ??= new Lab(self::demo(), LabPorts::ofThisUser(), UnitFiles::make());
         self::assertNotSame([], self::$lab->running(), implode(', ', self::$lab->failed()));
 
         return self::$lab;
@@ -502,7 +503,7 @@ final class LabTest extends TestCase
     private static function liveTest(Job $job): array
     {
         $seen = [];
-        LiveTests::inTheLab($job, 1.5)->run(array_keys($job->intents), static function (
+        LiveTests::inTheLab($job, UnitFiles::make(), 1.5)->run(array_keys($job->intents), static function (
             string $intent,
             string $pair,
             Span $span,

@@ -8,6 +8,7 @@ use Amp\Future;
 use Amp\TimeoutCancellation;
 use PHPUnit\Framework\TestCase;
 use Vorhut\App\Jobs\ShippedProfiles;
+use Vorhut\App\Provision\UnitFiles;
 use Vorhut\Core\Exchange\JobFile;
 use Vorhut\Core\Job\ChangeSet;
 use Vorhut\Core\Job\Device;
@@ -46,7 +47,7 @@ final class LabVoiceTest extends TestCase
     {
         // A network of its own, so that no other lab of this machine is in the way.
         self::$job = JobFile::read(str_replace('10.47.', '10.148.', Jobs::demoText('kestrel-sound')), ShippedProfiles::load());
-        self::$lab = new Lab(self::$job, LabPorts::ofThisUser());
+        self::$lab = new Lab(self::$job, LabPorts::ofThisUser(), UnitFiles::make());
         self::$sip = new LabSip(self::$job, new LabNetwork(self::$job), new Sockets(new TargetGate()));
         delay(0.5);
     }

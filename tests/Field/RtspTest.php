@@ -8,6 +8,7 @@ use Amp\Socket\Socket;
 use Amp\TimeoutCancellation;
 use PHPUnit\Framework\TestCase;
 use Vorhut\App\Jobs\ShippedProfiles;
+use Vorhut\App\Provision\UnitFiles;
 use Vorhut\Core\Exchange\JobFile;
 use Vorhut\Field\Lab\LabPorts;
 use Vorhut\Field\Net\Sockets;
@@ -39,7 +40,7 @@ final class RtspTest extends TestCase
     public static function setUpBeforeClass(): void
     {
         $text = str_replace('10.47.', '10.151.', Jobs::demoText('kestrel-sound'));
-        self::$lab = new Lab(JobFile::read($text, ShippedProfiles::load()), LabPorts::ofThisUser());
+        self::$lab = new Lab(JobFile::read($text, ShippedProfiles::load()), LabPorts::ofThisUser(), UnitFiles::make());
     }
 
     public static function tearDownAfterClass(): void

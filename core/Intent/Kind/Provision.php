@@ -8,6 +8,7 @@ use Vorhut\Core\Intent\Asking;
 use Vorhut\Core\Intent\Engine;
 use Vorhut\Core\Intent\Pair;
 use Vorhut\Core\Intent\PairPrediction;
+use Vorhut\Core\Intent\ProbeKind;
 use Vorhut\Core\Intent\SeveralExchanges;
 use Vorhut\Core\Job\Intent;
 use Vorhut\Core\Net\Protocol;
@@ -48,7 +49,7 @@ final class Provision extends SeveralExchanges
 
     public function questions(Asking $asking, Intent $intent, Pair $pair): array
     {
-        return [$asking->service($intent, $pair, self::https())];
+        return [$asking->question($intent, $pair, ProbeKind::File, ProbeKind::File->defaultPort())];
     }
 
     private static function https(): Service

@@ -7,6 +7,7 @@ namespace Vorhut\Tests\Core\Provision;
 use PHPUnit\Framework\Attributes\TestWith;
 use PHPUnit\Framework\TestCase;
 use Vorhut\App\Jobs\ShippedProfiles;
+use Vorhut\App\Provision\UnitFiles;
 use Vorhut\Core\Exchange\JobFile;
 use Vorhut\Core\InvalidValue;
 use Vorhut\Core\Job\Job;
@@ -15,6 +16,7 @@ use Vorhut\Core\Provision\DnsZone;
 use Vorhut\Core\Provision\FileServer;
 use Vorhut\Core\Provision\KeaFile;
 use Vorhut\Core\Provision\PhoneFile;
+use Vorhut\Core\Provision\TakenFile;
 use Vorhut\Core\Provision\Variables;
 use Vorhut\Core\Record\Json;
 use Vorhut\Core\Secret\SecretNeeds;
@@ -184,6 +186,27 @@ final class ProvisionTest extends TestCase
     {
         $this->expectException(InvalidValue::class);
         FileServer::at($url);
+    }
+
+    /**
+     * Whatever the template looks like, a unit finds its number and secret where they were written, and takes nobody else's file.
+     *
+     * @param array{string, string, int, string} $says
+     */
+    #[TestWith(['desk', ['2001', '10.47.10.10', 5060, 'a "secret" <b>&']])]
+    #[TestWith(['keys', ['2003', '', 5060, 'a "secret" <b>&']])]
+    public function testAUnitReadsItsOwnFile(string $device, array $says): void
+    {
+        $files = UnitFiles::make();
+        $file = self::file($device);
+        $text = $files->render(self::job(), $file, ['2001' => $says[3], '2002' => 'other', '2003' => 'a-secret']);
+        $taken = TakenFile::read($files, self::job(), $file, $text);
+        self::assertSame($says[0], $taken?->number);
+        self::assertSame([$says[1], $says[2]], [$taken->server, $taken->port]);
+        self::assertSame('desk' === $device ? $says[3] : 'a-secret', $taken->secret);
+        self::assertNull(TakenFile::read($files, self::job(), $file, $text."more\n"));
+        self::assertNull(TakenFile::read($files, self::job(), self::file('desk' === $device ? 'keys' : 'desk'), $text));
+        self::assertNull(TakenFile::read($files, self::job(), $file, ''));
     }
 
     /** @param array<string, mixed> $more */

@@ -2,7 +2,7 @@
 
 declare(strict_types=1);
 
-namespace Vorhut\Field\StandIn;
+namespace Vorhut\Field\Serve;
 
 /** Answers requests made of lines, such as HTTP and RTSP, once a whole head has come. */
 interface TextSpeaker
