@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Vorhut\Core\Intent;
 
+use Vorhut\Core\Coupling\Chain;
 use Vorhut\Core\Job\Intent;
 use Vorhut\Core\Job\Job;
 use Vorhut\Core\Job\PartyKind;
@@ -142,7 +143,29 @@ final readonly class Asking
 
             return $this->question($intent, $pair, null, $kind->defaultPort(), $why);
         }
-        $known = $this->question($intent, new Pair(null === $trunk ? $pair->from : $system, $system), $kind, $kind->defaultPort());
+
+        return $this->atSystem($intent, $pair, null === $trunk ? $pair->from : $system, $system, $kind);
+    }
+
+    /** The phone of a chain is rung; what hangs on it by cords has no address to ask. */
+    public function rung(Intent $intent, Pair $pair): LiveQuestion
+    {
+        $system = (new PhoneSystems($this->job))->first($this->job->devices[$pair->from] ?? null)?->id;
+        $kind = ProbeKind::Ring;
+        $why = match (true) {
+            null === $system => 'its phone system is not planned',
+            null === Chain::between($this->job, $pair->from, $pair->to) => 'no chain of cords leads there',
+            default => '',
+        };
+
+        return null === $system || '' !== $why
+            ? $this->question($intent, $pair, null, $kind->defaultPort(), $why)
+            : $this->atSystem($intent, $pair, $pair->from, $system, $kind);
+    }
+
+    private function atSystem(Intent $intent, Pair $pair, string $asker, string $system, ProbeKind $kind): LiveQuestion
+    {
+        $known = $this->question($intent, new Pair($asker, $system), $kind, $kind->defaultPort());
 
         return new LiveQuestion(
             $intent->id,

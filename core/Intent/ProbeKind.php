@@ -23,6 +23,8 @@ enum ProbeKind: string
     case Page = 'page';
     /** A call that goes over to a fax. */
     case Fax = 'fax';
+    /** A short call that only has to ring the phone from which a chain of cords leads on. */
+    case Ring = 'ring';
     /** A unit's file of settings, which it fetches by HTTP within TLS. */
     case File = 'file';
     /** A short stream (RTP, RFC 3550), of which the receiver reports what it heard. */
@@ -31,7 +33,7 @@ enum ProbeKind: string
     /** Whether it needs what only the lab's plan knows: agents that register and call, or what stands in a file. */
     public function isConversation(): bool
     {
-        return \in_array($this, [self::Register, self::Call, self::Page, self::Fax, self::File], true);
+        return \in_array($this, [self::Register, self::Call, self::Page, self::Fax, self::Ring, self::File], true);
     }
 
     /** Whether it needs a peer that reports what it heard, or secrets: nothing to ask real units for. */
@@ -47,7 +49,7 @@ enum ProbeKind: string
             self::Rtsp => 554,
             self::Poll => 2202,
             self::DnsSd => 5353,
-            self::Sip, self::Register, self::Call, self::Page, self::Fax => 5060,
+            self::Sip, self::Register, self::Call, self::Page, self::Fax, self::Ring => 5060,
             self::Media => 5004,
             self::File => 443,
         };

@@ -12,6 +12,7 @@ use Vorhut\Core\Intent\LiveQuestion;
 use Vorhut\Core\Intent\ProbeKind;
 use Vorhut\Core\InvalidValue;
 use Vorhut\Core\Job\Device;
+use Vorhut\Core\Job\Extension;
 use Vorhut\Core\Job\Job;
 use Vorhut\Core\Job\NumberHeader;
 use Vorhut\Core\Job\PartyKind;
@@ -87,6 +88,10 @@ final readonly class DialProber
         $placed = $this->within($agent->place($called, more: $headers), self::RING);
         $evidence['INVITE '.$number] = $placed->status ?? 'no answer';
         $call = $placed?->call;
+        $room = 'conference' === $paper->to?->kind ? $this->job->extensions[$paper->to->id] ?? null : null;
+        if (null !== $call && null !== $room) {
+            return $this->fill($agent, $room, $evidence);
+        }
         if (null !== $call) {
             delay(self::TALK);
             $who = SipUri::tryFrom('<'.$call->target.'>');
@@ -101,6 +106,34 @@ final readonly class DialProber
         }
 
         return [$this->judged($call, $placed?->status, $paper, $isFax), $evidence];
+    }
+
+    /**
+     * Calls until the conference takes no more: it should be as many as are licensed.
+     *
+     * @param array<string, string|int|float> $evidence
+     *
+     * @return array{ProbeStatus, array<string, string|int|float>}
+     */
+    private function fill(UserAgent $agent, Extension $room, array $evidence): array
+    {
+        $sites = $room->sites ?? 1;
+        $status = null;
+        for ($call = 2; $call <= $sites + 1 && (2 === $call || 200 === $status); ++$call) {
+            $status = $this->within($agent->call($room->number), self::RING);
+        }
+        delay(self::TALK);
+        $heard = array_filter($agent->calls(), static fn (Call $c): bool => $c->media->received() > 0);
+        $evidence += [
+            'sites' => \sprintf('%d of %d licensed got in and hear', \count($heard), $sites),
+            'one more' => $status ?? 'no answer',
+        ];
+        foreach ($agent->calls() as $site) {
+            $this->within($agent->hangUp($site));
+        }
+        $this->within($agent->register(0));
+
+        return [\count($heard) === $sites && 486 === $status ? ProbeStatus::Answered : ProbeStatus::Refused, $evidence];
     }
 
     private function judged(?Call $call, ?int $status, Dialled $paper, bool $isFax): ProbeStatus

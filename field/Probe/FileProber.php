@@ -40,7 +40,8 @@ final readonly class FileProber
         }
         $file = $this->files->taken($unit, $got['text']);
         $isOwn = null !== $file && $file->number === $this->lab->extensionOf($unit)?->number;
-        $evidence += ['bytes' => \strlen($got['text']), 'registers' => null === $file ? 'nothing to read' : $file->number.' at '.$file->server];
+        $says = null === $file ? 'nothing to read' : $file->number.' at '.$file->server;
+        $evidence += ['bytes' => \strlen($got['text']), 'registers' => $says];
 
         return [$isOwn ? ProbeStatus::Answered : ProbeStatus::Strange, $evidence];
     }

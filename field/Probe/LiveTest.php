@@ -26,7 +26,7 @@ final readonly class LiveTest
      * @param list<string> $intents
      * @param string|null $vantage only pairs asked from this device
      * @param \Closure(string, string, Span, string, int, int): bool $onPair told intent, pair, what was seen, evidence, done, total
-     * @param (\Closure(Pair): bool)|null $only only these pairs
+     * @param (\Closure(Pair, string): bool)|null $only only these pairs of an intent
      */
     public function run(array $intents, \Closure $onPair, ?string $vantage = null, ?\Closure $only = null): void
     {
@@ -36,7 +36,7 @@ final readonly class LiveTest
             foreach ($asked->of($this->job->intents[$id]) as $question) {
                 if (
                     (null === $vantage || $vantage === $question->from)
-                    && (null === $only || $only(new Pair($question->from, $question->to)))
+                    && (null === $only || $only(new Pair($question->from, $question->to), $id))
                 ) {
                     $pairs[$id.' '.$question->pair()][] = $question;
                 }

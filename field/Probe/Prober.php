@@ -67,7 +67,7 @@ final readonly class Prober
                 ProbeKind::Sip => $this->sip($target, $port, $from),
                 ProbeKind::DnsSd => $this->dnsSd($target, $port, $from),
                 ProbeKind::Media => $this->media($target, $port, $from),
-                ProbeKind::Register, ProbeKind::Call, ProbeKind::Page, ProbeKind::Fax => throw new \LogicException(
+                ProbeKind::Register, ProbeKind::Call, ProbeKind::Page, ProbeKind::Fax, ProbeKind::Ring => throw new \LogicException(
                     'The SIP prober asks these.',
                 ),
             };

@@ -48,6 +48,7 @@ final readonly class SipProber
         $dials = DialledCalls::isMeantBy(new Pair($question->from, $question->to)) || ProbeKind::Fax === $question->kind;
         [$status, $evidence] = match (true) {
             $dials => (new DialProber($this->job, $this->lab, $this->seconds))->ask($question),
+            null !== $from && ProbeKind::Ring === $question->kind => $this->ring($from),
             null === $from || null === $to => [ProbeStatus::Silent, ['why' => 'one of them is no device']],
             ProbeKind::File === $question->kind => $this->files->ask($from, $to),
             ProbeKind::Register === $question->kind => $this->register($from),
@@ -81,6 +82,26 @@ final readonly class SipProber
         } finally {
             $agent->stop();
         }
+    }
+
+    /**
+     * Rings a phone from another one of its phone system; whether what hangs on it sounds is heard there.
+     *
+     * @return array{ProbeStatus, array<string, string|int|float>}
+     */
+    private function ring(Device $phone): array
+    {
+        $extension = $this->lab->extensionOf($phone);
+        foreach ($this->job->extensions as $other) {
+            $caller = $this->job->devices[$other->device ?? ''] ?? null;
+            if (null !== $caller && $caller !== $phone && $other->server === $extension?->server && $other->isOfUnit()) {
+                [$status, $evidence] = $this->call($caller, $phone, true);
+
+                return [$status, $evidence + ['beyond the phone' => 'by cord: who stands there hears it']];
+            }
+        }
+
+        return [ProbeStatus::Silent, ['why' => 'no other phone is there to ring it']];
     }
 
     /**

@@ -204,9 +204,10 @@ final class Lab
             return new RtspStandIn($this->sockets, $address, $port, $service, $network, $device->id, $this->crowd);
         }
         if (Protocol::Tcp === $service->protocol) {
+            $served = fn (string $name): ?array => $this->files->served($device, $name);
             $hasFiles = LabFiles::PORT === $service->firstPort && $this->files->isServer($device);
             $speaker = match (true) {
-                $hasFiles => new FileSpeaker(fn (string $name): ?array => $this->files->served($device, $name), static function (): void {}),
+                $hasFiles => new FileSpeaker($served, static function (): void {}),
                 80 === $service->firstPort => new PageSpeaker($device->name),
                 default => new SilentSpeaker(),
             };

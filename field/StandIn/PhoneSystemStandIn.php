@@ -67,7 +67,8 @@ final class PhoneSystemStandIn implements StandIn
         $agent->dialogs->onCall = static fn (Call $call) => $app->answered($agent, $call);
         $agent->dialogs->onEnd = static fn (Call $call) => $app->ended($agent, $call);
         $agent->start();
-        $system->registrar->bind($number, SipUri::tryFrom($agent->dialogs->contact()) ?? throw new \LogicException($agent->dialogs->contact()));
+        $contact = $agent->dialogs->contact();
+        $system->registrar->bind($number, SipUri::tryFrom($contact) ?? throw new \LogicException($contact));
     }
 
     private function app(Extension $extension): App

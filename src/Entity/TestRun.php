@@ -6,8 +6,9 @@ namespace Vorhut\App\Entity;
 
 use Doctrine\ORM\Mapping as ORM;
 use Vorhut\App\Proof\Cell;
+use Vorhut\Core\Proof\CallStep;
 
-/** A live test: of one pair, one intent, one cell of the matrix, or everything; in the lab or on the site. */
+/** A live test: of one pair, one intent, one cell of the matrix, one step of the calls, or everything; in the lab or on the site. */
 #[ORM\Entity]
 class TestRun extends Run
 {
@@ -19,8 +20,15 @@ class TestRun extends Run
         ?string $pair = null,
         bool $onSite = false,
         ?Cell $cell = null,
+        ?CallStep $step = null,
     ): self {
-        $task = ['intent' => $intent, 'pair' => $pair, 'onSite' => $onSite, 'cell' => null === $cell ? null : (string) $cell];
+        $task = [
+            'intent' => $intent,
+            'pair' => $pair,
+            'onSite' => $onSite,
+            'cell' => null === $cell ? null : (string) $cell,
+            'step' => $step?->value,
+        ];
 
         return new self($job, $user, $at, $task);
     }
@@ -30,6 +38,12 @@ class TestRun extends Run
         $cell = $this->text('cell');
 
         return null === $cell ? null : Cell::tryFrom($cell);
+    }
+
+    /** The step of the proof of telephony, where just that is tested. */
+    public function getStep(): ?CallStep
+    {
+        return CallStep::tryFrom($this->text('step') ?? '');
     }
 
     public function getIntent(): ?string

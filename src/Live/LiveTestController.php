@@ -32,7 +32,7 @@ final class LiveTestController extends JobPage
             $this->addFlash('error', $refused);
         }
 
-        return $this->to($hand, 'proof', $order->query());
+        return null === $order->step ? $this->to($hand, 'proof', $order->query()) : $this->to($hand, 'calls');
     }
 
     /** Results of the command-line probe, made at another vantage point. */

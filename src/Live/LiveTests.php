@@ -7,10 +7,10 @@ namespace Vorhut\App\Live;
 use Psr\Clock\ClockInterface;
 use Vorhut\App\Entity\TestRun;
 use Vorhut\App\Entity\User;
-use Vorhut\App\Jobs\JobDigest;
 use Vorhut\App\Jobs\JobInHand;
 use Vorhut\App\Jobs\JobReading;
 use Vorhut\App\Lab\Labs;
+use Vorhut\App\Proof\CallStates;
 use Vorhut\App\Runs\Runs;
 
 /** Begins live tests, within reason. */
@@ -21,6 +21,7 @@ final readonly class LiveTests
 
     public function __construct(
         private JobReading $reading,
+        private CallStates $calls,
         private Labs $labs,
         private Runs $runs,
         private ClockInterface $clock,
@@ -36,7 +37,7 @@ final readonly class LiveTests
         if (!$order->onSite && null === $this->labs->blocks($hand->stored)) {
             return Labs::NONE;
         }
-        $pairs = null !== $order->pair ? 1 : self::pairs($this->reading->digest($hand->stored), $order);
+        $pairs = null !== $order->pair ? 1 : $this->pairs($hand, $order);
         if ($pairs > self::MOST_PAIRS) {
             $number = static fn (int $n): string => number_format($n, 0, '.', ' ');
             $sentence = '%s pairs are too many to ask at once; at most %s are. Open a cell or an intent with fewer.';
@@ -44,18 +45,21 @@ final readonly class LiveTests
             return \sprintf($sentence, $number($pairs), $number(self::MOST_PAIRS));
         }
         $now = $this->clock->now();
-        $this->runs->start(TestRun::of($hand->stored, $by, $now, $order->intent, $order->pair, $order->onSite, $order->cell));
+        $this->runs->start(TestRun::of($hand->stored, $by, $now, $order->intent, $order->pair, $order->onSite, $order->cell, $order->step));
 
         return null;
     }
 
-    private static function pairs(JobDigest $digest, TestOrder $order): int
+    private function pairs(JobInHand $hand, TestOrder $order): int
     {
+        $digest = $this->reading->digest($hand->stored);
+
         return match (true) {
             null !== $order->intent => $digest->intents[$order->intent]['pairs'] ?? 0,
             null !== $order->cell => array_sum(
                 $digest->matrices[$order->cell->axis->value]->cells[$order->cell->row][$order->cell->column] ?? [],
             ),
+            null !== $order->step => $this->calls->state($hand->stored, $order->step)->pairs(),
             default => $digest->pairs,
         };
     }

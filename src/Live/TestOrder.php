@@ -6,6 +6,7 @@ namespace Vorhut\App\Live;
 
 use Symfony\Component\HttpFoundation\Request;
 use Vorhut\App\Proof\Cell;
+use Vorhut\Core\Proof\CallStep;
 
 /** What somebody wants tested live. */
 final readonly class TestOrder
@@ -17,6 +18,7 @@ final readonly class TestOrder
         public ?string $pair,
         public ?Cell $cell,
         public bool $onSite,
+        public ?CallStep $step,
     ) {
     }
 
@@ -28,7 +30,13 @@ final readonly class TestOrder
             return '' === $value ? null : mb_substr($value, 0, self::LONGEST);
         };
 
-        return new self($text('intent'), $text('pair'), Cell::ofRequest($request), $request->request->getBoolean('onSite'));
+        return new self(
+            $text('intent'),
+            $text('pair'),
+            Cell::ofRequest($request),
+            $request->request->getBoolean('onSite'),
+            CallStep::tryFrom($text('step') ?? ''),
+        );
     }
 
     /** @return array<string, string|null> where to come back to */

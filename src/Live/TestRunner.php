@@ -13,12 +13,14 @@ use Vorhut\App\Entity\TestRun;
 use Vorhut\App\Jobs\JobReading;
 use Vorhut\App\Lab\LabGone;
 use Vorhut\App\Lab\Labs;
+use Vorhut\App\Proof\CallStates;
 use Vorhut\App\Provision\UnitFiles;
 use Vorhut\App\Runs\Runner;
 use Vorhut\App\Runs\Runs;
 use Vorhut\Core\Intent\Pair;
 use Vorhut\Core\Intent\Span;
 use Vorhut\Core\Job\Job;
+use Vorhut\Core\Proof\CallOrder;
 use Vorhut\Core\Proof\Prover;
 use Vorhut\Field\Net\TargetGate;
 use Vorhut\Field\Probe\LiveTest;
@@ -36,6 +38,7 @@ final readonly class TestRunner implements Runner
         private Runs $runs,
         private JobReading $reading,
         private Labs $labs,
+        private CallStates $calls,
         private FieldWatch $watch,
         private ClockInterface $clock,
     ) {
@@ -120,6 +123,10 @@ final readonly class TestRunner implements Runner
         $wanted = $run->getIntent();
         $all = array_map(strval(...), array_keys($job->intents));
         $intents = null === $wanted ? $all : array_values(array_intersect([$wanted], $all));
+        $step = $run->getStep();
+        if (null !== $step) {
+            return array_map(strval(...), array_keys($this->calls->state($run->getJob(), $step)->intents));
+        }
         $cell = $run->getCell();
         if (null === $cell) {
             return $intents;
@@ -130,13 +137,19 @@ final readonly class TestRunner implements Runner
         return array_values(array_filter($intents, static fn (string $id): bool => isset($within[$id])));
     }
 
-    /** @return (\Closure(Pair): bool)|null one pair, the pairs of a cell, or all */
+    /** @return (\Closure(Pair, string): bool)|null one pair, the pairs of a cell or step, or all */
     private function only(TestRun $run, Job $job): ?\Closure
     {
         $pair = $run->getPair();
         $cell = $run->getCell();
         if (null !== $pair) {
             return static fn (Pair $p): bool => $p->key() === $pair;
+        }
+        $step = $run->getStep();
+        if (null !== $step) {
+            $order = new CallOrder($job);
+
+            return static fn (Pair $p, string $intent): bool => $order->stepOf($job->intents[$intent], $p) === $step;
         }
         $matrix = null === $cell ? null : $this->reading->digest($run->getJob())->matrices[$cell->axis->value];
 

@@ -88,6 +88,32 @@ final readonly class Observations
         return $seen;
     }
 
+    /**
+     * The last word on each pair of some intents, the newest first.
+     *
+     * @param list<string> $intents
+     *
+     * @return list<array{intent: string, asker: string, asked: string, span: Span, at: \DateTimeImmutable}>
+     */
+    public function latest(StoredJob $stored, array $intents, int $most): array
+    {
+        $sql = 'SELECT o.intent, o.asker, o.asked, o.span, o.at FROM observation o JOIN ('.self::LATEST
+            .' AND intent IN (:intents) GROUP BY intent, asker, asked) l ON l.id = o.id ORDER BY o.id DESC LIMIT '.$most;
+        $rows = [] === $intents ? [] : $this->em->getConnection()->fetchAllAssociative(
+            $sql,
+            ['job' => $stored->getId(), 'intents' => $intents],
+            ['intents' => ArrayParameterType::STRING],
+        );
+        $latest = [];
+        /** @var array{intent: string, asker: string, asked: string, span: string, at: string} $row */
+        foreach ($rows as $row) {
+            $span = Span::tryFrom($row['span']) ?? Span::Untried;
+            $latest[] = ['span' => $span, 'at' => new \DateTimeImmutable($row['at'], new \DateTimeZone('UTC'))] + $row;
+        }
+
+        return $latest;
+    }
+
     /** @return array{int, int} number of the last observation, and what stands for those taken back; both are read from an index */
     private function state(StoredJob $stored): array
     {

@@ -26,6 +26,12 @@ final class ProofController extends JobPage
         return $this->page($hand, 'proof', 'proof/index.html.twig', $proof->show($hand, ProofSelection::of($request)));
     }
 
+    #[Route('/job/{slug}/proof/calls', name: 'calls', methods: ['GET'])]
+    public function calls(JobInHand $hand, CallsPage $calls): Response
+    {
+        return $this->page($hand, 'proof', 'proof/calls.html.twig', $calls->show($hand));
+    }
+
     #[Route('/job/{slug}/proof/observe', name: 'observe', methods: ['POST'])]
     #[IsGranted('ROLE_TECHNICIAN')]
     public function observe(JobInHand $hand, Request $request): Response

@@ -34,6 +34,7 @@ final readonly class ProofPage
         private Observations $observations,
         private RunViews $runs,
         private LabViews $labs,
+        private CallStates $calls,
         private EntityManagerInterface $em,
         private Security $security,
         private UrlGeneratorInterface $urls,
@@ -171,6 +172,7 @@ final readonly class ProofPage
 
         return $none ? [$add] : [
             $add,
+            ...$this->calls->any($hand->stored) ? [new Link('Calls in order', $this->url('calls', $hand), 'o')] : [],
             new Link('What if', $this->url('what_if', $hand), 'w'),
             new Post('Test live', $this->url('test_start', $hand), key: 't'),
         ];

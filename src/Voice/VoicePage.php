@@ -145,6 +145,7 @@ final readonly class VoicePage
         $actions = [
             new Link('Phones', $this->links->to($hand, 'voice_phones'), 'h'),
             new Link('Sums', $this->links->to($hand, 'voice_sums'), 'm'),
+            new Link('Prove calls', $this->links->to($hand, 'calls'), 'p'),
         ];
         if ($this->security->isGranted('ROLE_LEAD')) {
             $actions[] = new Link('List', $this->links->to($hand, 'voice_list'), 'l');

@@ -48,6 +48,41 @@ final class LiveTestTest extends AppTestCase
         self::assertSelectorTextContains('.why', 'live on the site');
     }
 
+    /** One step of the calls is tested by its key, with just its pairs, and comes back to its page. */
+    public function testAStepOfTheCallsIsTestedByItself(): void
+    {
+        $this->as('tomas');
+        $this->client->request('GET', self::JOB.'/proof/calls');
+        self::assertSelectorTextContains('.next', 'Next: phones have their file. Press F.');
+        $this->client->submitForm('Test Phone to phone in one subnet 2');
+        self::assertResponseRedirects(self::JOB.'/proof/calls');
+        $this->work();
+        $seen = $this->em()->getRepository(Observation::class)->findAll();
+        self::assertSame(['ticket-1>ticket-2'], array_map(static fn (Observation $o): string => $o->getPair(), $seen));
+        $this->client->request('GET', self::JOB.'/proof/calls');
+        self::assertSelectorTextContains('[data-state=broken]:nth-child(3)', 'live: 0 of 1 hold', 'no lab answers here');
+        // What was tried and failed is to be mended, not pressed again.
+        $this->em()->persist($this->through('windows-fetch', 'ticket-1', 'pbx'));
+        $this->em()->persist($this->through('windows-fetch', 'ticket-2', 'pbx'));
+        $this->em()->flush();
+        $this->client->request('GET', self::JOB.'/proof/calls');
+        self::assertSelectorTextContains('[data-state=proven]', 'live: 2 of 2 hold');
+        self::assertSelectorTextContains('.next', 'Next: phones are registered. Press 1.');
+    }
+
+    public function testAViewerSeesTheOrderAndTestsNothing(): void
+    {
+        $this->as('vera');
+        $this->client->request('GET', self::JOB.'/proof/calls');
+        self::assertSelectorTextContains('.ladder', 'Conference to its licence');
+        self::assertSelectorNotExists('.ladder form');
+    }
+
+    private function through(string $intent, string $from, string $to): Observation
+    {
+        return new Observation($this->stored(), $intent, $from, $to, Span::Through, '', $this->person('tomas'), new \DateTimeImmutable());
+    }
+
     public function testALaterTestSupersedesAndBothStay(): void
     {
         $this->as('tomas');

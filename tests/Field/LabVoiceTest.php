@@ -10,6 +10,7 @@ use PHPUnit\Framework\TestCase;
 use Vorhut\App\Jobs\ShippedProfiles;
 use Vorhut\App\Provision\UnitFiles;
 use Vorhut\Core\Exchange\JobFile;
+use Vorhut\Core\Intent\Span;
 use Vorhut\Core\Job\ChangeSet;
 use Vorhut\Core\Job\Device;
 use Vorhut\Core\Job\Edit;
@@ -23,6 +24,7 @@ use Vorhut\Field\Lab\LabPorts;
 use Vorhut\Field\Lab\LabSip;
 use Vorhut\Field\Net\Sockets;
 use Vorhut\Field\Net\TargetGate;
+use Vorhut\Field\Probe\LiveTests;
 use Vorhut\Field\Sip\Call;
 use Vorhut\Field\Sip\UserAgent;
 use Vorhut\Field\StandIn\Lab;
@@ -187,6 +189,26 @@ final class LabVoiceTest extends TestCase
         self::$lab?->update(self::$job);
         delay(0.5);
         self::assertSame(200, $this->wait($this->agent('ticket-1')->call('0441234')));
+    }
+
+    /** The conference is filled to its licence, and a phone is rung from which a chain of cords leads on. */
+    public function testConferenceAndRingAreTestedLive(): void
+    {
+        $seen = [];
+        LiveTests::inTheLab(self::$job, UnitFiles::make(), 1.5)->run(
+            ['morning-call', 'ramp-rings'],
+            static function (string $intent, string $pair, Span $span, string $evidence) use (&$seen): bool {
+                $seen[$pair] = [$span, $evidence];
+
+                return true;
+            },
+        );
+        [$room, $ring] = [$seen['control-phone-1>number:2095'] ?? null, $seen['ramp-phone>ramp-horn'] ?? null];
+        self::assertSame(Span::Through, $room[0] ?? null, $room[1] ?? '');
+        self::assertStringContainsString('6 of 6 licensed got in and hear, one more: 486', $room[1]);
+        self::assertSame(Span::Through, $ring[0] ?? null, $ring[1] ?? '');
+        self::assertStringContainsString('INVITE 2009: 200', $ring[1]);
+        self::assertStringContainsString('who stands there hears it', $ring[1]);
     }
 
     /** The group is not routed to the horns from where the phone system stands: only the one that is called hears. */

@@ -1,0 +1,185 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\App\Proof;
+
+use Doctrine\ORM\EntityManagerInterface;
+use Symfony\Bundle\SecurityBundle\Security;
+use Symfony\Component\Routing\Generator\UrlGeneratorInterface;
+use Vorhut\App\Entity\TestRun;
+use Vorhut\App\Jobs\JobInHand;
+use Vorhut\App\Lab\LabViews;
+use Vorhut\App\Runs\RunViews;
+use Vorhut\App\Web\LocalTime;
+use Vorhut\App\Web\View\Link;
+use Vorhut\App\Web\View\Next;
+use Vorhut\App\Web\View\Post;
+use Vorhut\App\Web\Words;
+use Vorhut\Core\Intent\Span;
+use Vorhut\Core\Proof\CallStep;
+use Vorhut\Core\Proof\CallStepState;
+
+/** Shows the proof of telephony in the order in which it is made, a key for each step. */
+final readonly class CallsPage
+{
+    private const MOST_INTENTS = 3;
+
+    public function __construct(
+        private CallStates $states,
+        private CallSights $sights,
+        private RunViews $runs,
+        private LabViews $labs,
+        private EntityManagerInterface $em,
+        private Security $security,
+        private UrlGeneratorInterface $urls,
+    ) {
+    }
+
+    public function show(JobInHand $hand): CallsView
+    {
+        $states = $this->states->all($hand->stored);
+        $seen = $this->sights->of($hand->stored, $hand->job, $states);
+        $planned = array_filter($states, static fn (CallStepState $s): bool => $s->pairs() > 0);
+        $tried = array_filter($planned, static fn (CallStepState $s): bool => '' !== $s->step->key());
+        $isProven = static fn (CallStepState $s): bool => 'proven' === self::stateOf($s, $seen[$s->step->value] ?? null);
+        $proven = array_filter($tried, $isProven);
+        $next = array_values(array_diff_key($tried, $proven))[0] ?? null;
+        $run = $this->em->getRepository(TestRun::class)->findOneBy(['job' => $hand->stored], ['id' => 'DESC']);
+
+        return new CallsView(
+            \sprintf('%d of %s proven live', \count($proven), Words::count(\count($tried), 'step')),
+            [new Link('All intents', $this->url('proof', $hand), 'o'), new Link('Numbers and routes', $this->url('voice', $hand), 'v')],
+            $this->next($hand, $next, isset($seen[$next?->step->value])),
+            [] === $planned ? null : $this->labs->of($hand),
+            null === $run ? null : $this->runs->of($run),
+            array_map(
+                fn (CallStepState $s): CallRow => $this->row($hand, $s, $seen[$s->step->value] ?? null, $s === $next),
+                $states,
+            ),
+            self::keys($planned),
+        );
+    }
+
+    /** @param array{holding: int, all: int, at: \DateTimeImmutable}|null $seen */
+    private function row(JobInHand $hand, CallStepState $state, ?array $seen, bool $isNext): CallRow
+    {
+        $counts = [];
+        foreach ($state->counts as $span => $count) {
+            $counts[] = ['span' => SpanView::of(Span::from($span)), 'count' => $count];
+        }
+        $zone = $hand->stored->getTimezone();
+
+        return new CallRow(
+            $state->step->title(),
+            $state->step->shows(),
+            self::stateOf($state, $seen),
+            $counts,
+            match (true) {
+                null !== $seen => \sprintf(
+                    'live: %d of %d hold, %s',
+                    $seen['holding'],
+                    $state->pairs(),
+                    LocalTime::clock($seen['at'], $zone),
+                ),
+                '' === $state->step->key() => '',
+                default => 'not tried yet',
+            },
+            $this->intents($hand, $state),
+            0 === $state->pairs() ? 'Nothing is planned to prove it.' : '',
+            $this->action($hand, $state, $isNext && null === $seen),
+            $isNext,
+        );
+    }
+
+    /** @return list<Link> */
+    private function intents(JobInHand $hand, CallStepState $state): array
+    {
+        $links = [];
+        foreach (\array_slice(array_keys($state->intents), 0, self::MOST_INTENTS) as $id) {
+            $links[] = new Link($hand->job->intents[$id]->name, $this->url('proof', $hand, ['intent' => (string) $id]).'#intent');
+        }
+
+        return $links;
+    }
+
+    private function action(JobInHand $hand, CallStepState $state, bool $isNext): Link|Post|null
+    {
+        if (!$this->security->isGranted('ROLE_TECHNICIAN')) {
+            return null;
+        }
+        if (0 === $state->pairs()) {
+            return new Link('Add intent', $this->url('intent', $hand, ['id' => IntentPage::NEW]), spoken: ' for '.$state->step->title());
+        }
+        $values = ['step' => $state->step->value];
+
+        return '' === $state->step->key()
+            ? null
+            : new Post('Test', $this->url('test_start', $hand), $values, $state->step->key(), ' '.$state->step->title(), $isNext);
+    }
+
+    /** @param array{holding: int, all: int, at: \DateTimeImmutable}|null $seen */
+    private static function stateOf(CallStepState $state, ?array $seen): string
+    {
+        $fails = array_filter(array_keys($state->counts), static fn (string $s): bool => Span::from($s)->fails());
+
+        return match (true) {
+            0 === $state->pairs() => 'absent',
+            null !== $seen && $seen['holding'] === $state->pairs() => 'proven',
+            [] !== $fails || (null !== $seen && $seen['holding'] < $seen['all']) => 'broken',
+            default => 'open',
+        };
+    }
+
+    /** The first step that does not hold: tried, or mended where it was and failed. */
+    private function next(JobInHand $hand, ?CallStepState $state, bool $isTried): ?Next
+    {
+        if (null === $state) {
+            return null;
+        }
+        $title = lcfirst($state->step->title());
+        if ($isTried) {
+            $why = new Link('See why', $this->url('proof', $hand, ['intent' => $this->worst($hand, $state)]).'#intent', 'w', main: true);
+
+            return new Next(\sprintf('Mend first: %s', $title), 'It was tried and does not hold for all.', $why);
+        }
+        $detail = \sprintf('%s. %s', Words::count($state->pairs(), 'pair'), $state->step->shows());
+
+        return new Next(\sprintf('Next: %s. Press %s.', $title, strtoupper($state->step->key())), $detail, null);
+    }
+
+    /** The intent of a step that fails in the plan, else its first. */
+    private function worst(JobInHand $hand, CallStepState $state): string
+    {
+        $known = $this->states->digest($hand->stored)->intents;
+        foreach (array_keys($state->intents) as $id) {
+            if ($known[$id]['span']->fails()) {
+                return (string) $id;
+            }
+        }
+
+        return (string) array_key_first($state->intents);
+    }
+
+    /**
+     * @param array<array-key, CallStepState> $planned
+     *
+     * @return array<string, string>
+     */
+    private static function keys(array $planned): array
+    {
+        $keys = [];
+        foreach ($planned as $state) {
+            $keys[$state->step->key()] = 'Test: '.lcfirst($state->step->title());
+        }
+        unset($keys[CallStep::Help->key()]);
+
+        return $keys + ['w' => 'See why it fails', 'b' => 'Start or stop the lab', 'o' => 'All intents', 'v' => 'Numbers and routes'];
+    }
+
+    /** @param array<string, string> $more */
+    private function url(string $route, JobInHand $hand, array $more = []): string
+    {
+        return $this->urls->generate($route, ['slug' => $hand->stored->getSlug(), ...$more]);
+    }
+}
