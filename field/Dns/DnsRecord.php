@@ -21,9 +21,21 @@ final readonly class DnsRecord
      * @param list<string> $name labels
      * @param list<string> $target PTR, SRV: labels; TXT: its strings; A: the address alone
      * @param int $port SRV only
+     * @param int|null $ttl seconds; null: as is usual for its type
      */
-    public function __construct(public array $name, public int $type, public array $target = [], public int $port = 0)
+    public function __construct(
+        public array $name,
+        public int $type,
+        public array $target = [],
+        public int $port = 0,
+        public ?int $ttl = null,
+    ) {
+    }
+
+    /** The same for at most so many seconds. */
+    public function within(int $seconds): self
     {
+        return new self($this->name, $this->type, $this->target, $this->port, min($seconds, $this->seconds()));
     }
 
     /** @throws DnsError a label longer than 63 bytes or a name longer than 255 (RFC 1035, section 2.3.4) */
@@ -38,7 +50,12 @@ final readonly class DnsRecord
             default => self::packName($this->target),
         };
 
-        return self::packName($this->name).pack('nnNn', $this->type, 1, self::TTL[$this->type] ?? 120, \strlen($data)).$data;
+        return self::packName($this->name).pack('nnNn', $this->type, 1, $this->seconds(), \strlen($data)).$data;
+    }
+
+    private function seconds(): int
+    {
+        return $this->ttl ?? self::TTL[$this->type] ?? 120;
     }
 
     /** @param list<string> $labels */

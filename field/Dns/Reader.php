@@ -47,22 +47,38 @@ final class Reader
         } catch (\RuntimeException|\LogicException $e) {
             throw new DnsError($e->getMessage(), previous: $e);
         }
-        $questions = $records = [];
+        $questions = [];
         foreach ($message->getQuestionRecords() as $question) {
             \assert($question instanceof Record);
             $questions[] = new DnsRecord(self::labels($question->getName()), $question->getType());
         }
-        foreach ([$message->getAnswerRecords(), $message->getAuthorityRecords(), $message->getAdditionalRecords()] as $some) {
-            foreach ($some as $resource) {
-                \assert($resource instanceof Resource);
-                $record = self::record($resource);
-                if (null !== $record) {
-                    $records[] = $record;
-                }
+
+        return new DnsMessage(
+            $message->getID(),
+            MessageTypes::RESPONSE === $message->getType(),
+            $questions,
+            [...self::records($message->getAnswerRecords()), ...self::records($message->getAuthorityRecords())],
+            self::records($message->getAdditionalRecords()),
+        );
+    }
+
+    /**
+     * @param iterable<mixed> $all
+     *
+     * @return list<DnsRecord> those of the types that are known
+     */
+    private static function records(iterable $all): array
+    {
+        $records = [];
+        foreach ($all as $resource) {
+            \assert($resource instanceof Resource);
+            $record = self::record($resource);
+            if (null !== $record) {
+                $records[] = $record;
             }
         }
 
-        return new DnsMessage($message->getID(), MessageTypes::RESPONSE === $message->getType(), $questions, $records);
+        return $records;
     }
 
     private static function record(Resource $resource): ?DnsRecord
@@ -82,8 +98,13 @@ final class Reader
         }
 
         return match ($resource->getType()) {
-            DnsRecord::A, DnsRecord::PTR => new DnsRecord(self::labels($resource->getName()), $resource->getType(), $target),
-            DnsRecord::SRV => new DnsRecord(self::labels($resource->getName()), DnsRecord::SRV, $target, $port),
+            DnsRecord::A, DnsRecord::PTR, DnsRecord::SRV => new DnsRecord(
+                self::labels($resource->getName()),
+                $resource->getType(),
+                $target,
+                $port,
+                $resource->getTTL(),
+            ),
             default => null,
         };
     }

@@ -10,6 +10,7 @@ use Vorhut\Core\Net\Service;
 final readonly class ServiceBook
 {
     public const ENUMERATION = ['_services', '_dns-sd', '_udp', 'local'];
+    private const LEGACY_SECONDS = 10;
     /** Registered names of the services units offer (RFC 6335). */
     private const TYPES = ['tcp/80' => '_http', 'tcp/443' => '_https', 'tcp/554' => '_rtsp', 'udp/5060' => '_sip', 'udp/123' => '_ntp'];
 
@@ -18,22 +19,52 @@ final readonly class ServiceBook
     {
     }
 
-    /** The answer to a query, or null where nothing is asked that this unit has. */
-    public function answer(DnsMessage $query): ?DnsMessage
+    /**
+     * The answer to a query, or null where nothing is asked that this unit has.
+     *
+     * @param bool $isLegacy asked from another port than 5353, by one who knows no multicast DNS: the answer repeats id and question, and
+     *                       is not kept longer than ten seconds (RFC 6762, section 6.7)
+     */
+    public function answer(DnsMessage $query, bool $isLegacy): ?DnsMessage
     {
         $all = $this->records();
-        $records = [];
+        $records = $besides = [];
         foreach ($query->questions as $question) {
             foreach ($all as $record) {
                 if ($record->isNamed($question->name) && \in_array($question->type, [$record->type, DnsRecord::ANY], true)) {
-                    array_push($records, $record, ...$this->besides($record, $all));
+                    $records[] = $record;
+                    array_push($besides, ...$this->besides($record, $all));
                 }
             }
         }
+        $records = self::once($records);
+        $besides = array_values(array_filter(self::once($besides), static fn (DnsRecord $r): bool => !\in_array($r, $records, true)));
 
-        return [] === $records
-            ? null
-            : new DnsMessage($query->id, true, $query->questions, array_values(array_unique($records, \SORT_REGULAR)));
+        return match (true) {
+            [] === $records => null,
+            $isLegacy => new DnsMessage($query->id, true, $query->questions, self::soonGone($records), self::soonGone($besides)),
+            default => new DnsMessage(0, true, [], $records, $besides),
+        };
+    }
+
+    /**
+     * @param list<DnsRecord> $records
+     *
+     * @return list<DnsRecord>
+     */
+    private static function soonGone(array $records): array
+    {
+        return array_map(static fn (DnsRecord $r): DnsRecord => $r->within(self::LEGACY_SECONDS), $records);
+    }
+
+    /**
+     * @param list<DnsRecord> $records
+     *
+     * @return list<DnsRecord>
+     */
+    private static function once(array $records): array
+    {
+        return array_values(array_unique($records, \SORT_REGULAR));
     }
 
     /** @return list<DnsRecord> */

@@ -152,18 +152,19 @@ final class LabNetwork
         $from = $this->ownerOf($fromLab);
         $to = $this->ownerOf($toLab);
 
-        return null !== $from && null !== $to && (new Discovery($this->job, $this->exchange))->hearsMulticastDns($from, $to);
+        return $this->isBench($fromLab)
+            || null !== $from && null !== $to && (new Discovery($this->job, $this->exchange))->hearsMulticastDns($from, $to);
     }
 
-    /** A sender that is nobody in the plan stands outside it and gets no answer. */
+    /** A sender that is nobody in the plan stands outside it and gets no answer, but for the bench. */
     public function answers(string $fromLab, string $toLab, Service $service): bool
     {
         $key = $fromLab.'>'.$toLab.' '.$service;
 
-        return $this->known[$key] ??= $this->decide($fromLab, $toLab, $service);
+        return $this->known[$key] ??= $this->isBench($fromLab) || $this->decide($fromLab, $toLab, $service);
     }
 
-    /** 127.0.0.0/24, as far as the plan leaves it free, is the bench: whoever speaks SIP from there stands beside the unit. */
+    /** 127.0.0.0/24, as far as the plan leaves it free, is the bench: whoever asks from there stands beside the unit. */
     private function isBench(string $lab): bool
     {
         return str_starts_with($lab, '127.0.0.') && null === $this->ownerOf($lab);

@@ -120,6 +120,28 @@ final readonly class LabSip
      */
     public function agent(Device $device, int $port, \Closure $now, float $ring = 0.0, ?TakenFile $file = null): ?UserAgent
     {
+        return $this->of($device, $port, $now, 1, $ring, $file);
+    }
+
+    /**
+     * One that only calls, beside the stand-in of the same number: what is meant for that one, that one takes.
+     *
+     * @param \Closure(): self $now
+     */
+    public function caller(Device $device, \Closure $now): ?UserAgent
+    {
+        return $this->of($device, 0, $now, 0);
+    }
+
+    /** @param \Closure(): self $now */
+    private function of(
+        Device $device,
+        int $port,
+        \Closure $now,
+        int $most,
+        float $ring = 0.0,
+        ?TakenFile $file = null,
+    ): ?UserAgent {
         $extension = $this->extensionOf($device);
         $server = $this->job->devices[$extension?->server] ?? null;
         $address = $this->addressOf($device);
@@ -136,7 +158,7 @@ final readonly class LabSip
             $file->number ?? $extension->number,
             null === $told ? $at : (string) $this->network->addresses->toLab($told),
             $now,
-            1,
+            $most,
             $ring,
             $file?->secret,
             'tcp' === $this->settings->value($device, 'sip-transport')?->text(),

@@ -11,6 +11,9 @@ use Amp\Socket\ResourceUdpSocket;
 /** A UDP socket whose every datagram goes past the gate. */
 final readonly class GatedUdp
 {
+    /** Of ip(7); PHP has no name for it. */
+    private const IP_TOS = 1;
+
     public function __construct(private ResourceUdpSocket $socket, private TargetGate $gate)
     {
     }
@@ -37,6 +40,25 @@ final readonly class GatedUdp
         return [$from->getAddress(), $from->getPort(), $data];
     }
 
+    /** Marks what is sent from now on. */
+    public function mark(Dscp $dscp): void
+    {
+        $socket = $this->raw();
+        if (null !== $socket) {
+            // The two low bits of the octet belong to congestion notification (RFC 3168).
+            socket_set_option($socket, \IPPROTO_IP, self::IP_TOS, $dscp->value << 2);
+        }
+    }
+
+    /** How what is sent is marked; 0 for not at all. */
+    public function marking(): int
+    {
+        $socket = $this->raw();
+        $octet = null === $socket ? 0 : socket_get_option($socket, \IPPROTO_IP, self::IP_TOS);
+
+        return \is_int($octet) ? $octet >> 2 : 0;
+    }
+
     public function address(): string
     {
         return $this->socket->getAddress()->getAddress();
@@ -50,5 +72,13 @@ final readonly class GatedUdp
     public function close(): void
     {
         $this->socket->close();
+    }
+
+    private function raw(): ?\Socket
+    {
+        $resource = $this->socket->getResource();
+        $socket = null === $resource ? false : socket_import_stream($resource);
+
+        return false === $socket ? null : $socket;
     }
 }

@@ -181,7 +181,7 @@ final readonly class DialProber
 
     private function phone(?Device $unit): ?UserAgent
     {
-        return null === $unit ? null : $this->lab->agent($unit, 0, fn (): LabSip => $this->lab);
+        return null === $unit ? null : $this->lab->caller($unit, fn (): LabSip => $this->lab);
     }
 
     private function carrier(Trunk $trunk): ?UserAgent

@@ -221,7 +221,7 @@ final readonly class Prober
         $socket = $this->sockets->udpToward($target, $from);
         try {
             $services = [];
-            foreach ($this->dnsAnswer($socket, $target, $port, ServiceBook::ENUMERATION)->records ?? [] as $record) {
+            foreach ($this->dnsAnswer($socket, $target, $port, ServiceBook::ENUMERATION)?->all() ?? [] as $record) {
                 if (DnsRecord::PTR === $record->type && $record->isNamed(ServiceBook::ENUMERATION)) {
                     $services[] = $record->target;
                 }
@@ -237,7 +237,7 @@ final readonly class Prober
                     ),
                 ),
             ];
-            foreach ($this->dnsAnswer($socket, $target, $port, $services[0])->records ?? [] as $record) {
+            foreach ($this->dnsAnswer($socket, $target, $port, $services[0])?->all() ?? [] as $record) {
                 if (DnsRecord::PTR === $record->type) {
                     $evidence['instance'] = mb_scrub($record->target[0] ?? '');
                 } elseif (DnsRecord::SRV === $record->type) {

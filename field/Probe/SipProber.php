@@ -95,13 +95,33 @@ final readonly class SipProber
         foreach ($this->job->extensions as $other) {
             $caller = $this->job->devices[$other->device ?? ''] ?? null;
             if (null !== $caller && $caller !== $phone && $other->server === $extension?->server && $other->isOfUnit()) {
-                [$status, $evidence] = $this->call($caller, $phone, true);
-
-                return [$status, $evidence + ['beyond the phone' => 'by cord: who stands there hears it']];
+                return $this->ringFrom($caller, $phone, $extension->number ?? '');
             }
         }
 
         return [ProbeStatus::Silent, ['why' => 'no other phone is there to ring it']];
+    }
+
+    /**
+     * Without a registration, which would push out that of a phone that is in use.
+     *
+     * @return array{ProbeStatus, array<string, string|int|float>}
+     */
+    private function ringFrom(Device $caller, Device $phone, string $number): array
+    {
+        $agent = $this->agent($caller);
+        try {
+            $placed = null === $agent ? null : $this->within($agent->place($number), self::RING);
+            $evidence = ['INVITE '.$number => $placed->status ?? 'no answer'];
+            if (null === $agent || null === $placed?->call) {
+                return [self::status($placed?->status), $evidence];
+            }
+            [$status, $heard] = $this->talk($agent, $placed->call, $phone, true);
+
+            return [$status, $evidence + $heard + ['beyond the phone' => 'by cord: who stands there hears it']];
+        } finally {
+            $agent?->stop();
+        }
     }
 
     /**
@@ -178,7 +198,7 @@ final readonly class SipProber
 
     private function agent(Device $device): ?UserAgent
     {
-        $agent = $this->lab->agent($device, 0, fn (): LabSip => $this->lab);
+        $agent = $this->lab->caller($device, fn (): LabSip => $this->lab);
         $agent?->start();
 
         return $agent;

@@ -9,6 +9,7 @@ use Amp\CancelledException;
 use Amp\DeferredFuture;
 use Revolt\EventLoop;
 use Vorhut\Core\Voice\Reception;
+use Vorhut\Field\Net\Dscp;
 use Vorhut\Field\Net\GatedUdp;
 use Vorhut\Field\Net\RefusedTarget;
 
@@ -73,6 +74,7 @@ final class RtpStream
     public function __construct(private readonly GatedUdp $socket, private readonly ?\Closure $admits = null)
     {
         $this->port = $socket->port();
+        $socket->mark(Dscp::Sound);
         $this->reported = new DeferredFuture();
         $this->reception = new Reception();
         $this->keyEvents = new KeyEvents();

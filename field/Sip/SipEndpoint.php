@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Vorhut\Field\Sip;
 
 use Revolt\EventLoop;
+use Vorhut\Field\Net\Dscp;
 use Vorhut\Field\Net\GatedUdp;
 use Vorhut\Field\Net\RefusedTarget;
 
@@ -49,6 +50,7 @@ final class SipEndpoint
         private readonly ?TcpWire $tcp = null,
         public readonly float $t1 = self::T1,
     ) {
+        $socket->mark(Dscp::Signalling);
         $this->onRequest = static function (ServerTransaction $t): void {
             $t->respond($t->request->reply(501, 'Not Implemented', self::token()));
         };

@@ -33,7 +33,7 @@ final class DnsSdStandIn implements StandIn
         async(function () use ($socket): void {
             while (null !== ($datagram = $socket->receive())) {
                 [$from, $port, $data] = $datagram;
-                $answer = $this->answerTo($data);
+                $answer = $this->answerTo($data, self::PORT !== $port);
                 if (null !== $answer && ($this->hears)($from)) {
                     $socket->send($from, $port, (string) $answer);
                 }
@@ -46,7 +46,7 @@ final class DnsSdStandIn implements StandIn
         $this->socket?->close();
     }
 
-    private function answerTo(string $data): ?DnsMessage
+    private function answerTo(string $data, bool $isLegacy): ?DnsMessage
     {
         try {
             $query = DnsMessage::parse($data);
@@ -55,6 +55,6 @@ final class DnsSdStandIn implements StandIn
             return null;
         }
 
-        return $query->isResponse ? null : $this->book->answer($query);
+        return $query->isResponse ? null : $this->book->answer($query, $isLegacy);
     }
 }

@@ -167,7 +167,7 @@ final class Lab
                     $wanted[$address.' udp/'.DnsSdStandIn::PORT] ??= new DnsSdStandIn(
                         $this->sockets,
                         $address,
-                        new ServiceBook($device->name, $device->hostname ?? $device->id, (string) $planned, $services),
+                        new ServiceBook($device->name, $device->hostname ?? $device->id, $address, $services),
                         fn (string $from): bool => $this->network->hearsMulticastDns($from, $address),
                     );
                 }

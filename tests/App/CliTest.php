@@ -33,7 +33,7 @@ final class CliTest extends TestCase
             2,
             'eth0=10.47.20.250/24',
         ];
-        yield 'prove' => [['prove', self::DEMO, '--trace', 'announcements'], 1, '18 intents, 86 pairs, 9 intents fail, 1 cannot be told.'];
+        yield 'prove' => [['prove', self::DEMO, '--trace', 'announcements'], 1, '22 intents, 90 pairs, 9 intents fail, 1 cannot be told.'];
         yield 'prove a clean job' => [['prove', 'demo/skerry-slip.json'], 0, '0 intents fail'];
         yield 'no such file' => [['check', 'no-such.json'], 2, 'no-such.json'];
         yield 'no job file' => [['check', 'composer.json'], 2, '$.format'];
@@ -155,7 +155,7 @@ final class CliTest extends TestCase
 
     public function testJsonIsALineEach(): void
     {
-        $expected = ['check' => ['rule', 36], 'prove' => ['span', 86], 'repair' => ['change', 11], 'plan' => ['address', 3]];
+        $expected = ['check' => ['rule', 36], 'prove' => ['span', 90], 'repair' => ['change', 11], 'plan' => ['address', 3]];
         foreach ($expected as $command => [$key, $count]) {
             $lines = explode("\n", trim(self::vorhut([$command, self::DEMO, '--json'])->getOutput()));
             self::assertCount($count, $lines, $command);

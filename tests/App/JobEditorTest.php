@@ -299,7 +299,7 @@ final class JobEditorTest extends AppTestCase
                 'pairings' => ['37 pairs', false, 3],
                 'bench' => ['48 of 81 set up', false, 4],
                 'voice' => ['24 numbers', false, 6],
-                'proof' => ['9 of 18 fail', false, 0],
+                'proof' => ['9 of 22 fail', false, 0],
             ],
             $states($reading->digest($this->stored())),
         );

@@ -48,7 +48,7 @@ final class MatrixTest extends AppTestCase
     {
         $this->as('vera');
         $page = $this->client->request('GET', self::JOB.'/proof');
-        self::assertCount(18, $page->filter('table.intents tbody tr'));
+        self::assertCount(22, $page->filter('table.intents tbody tr'));
         $link = $page
             ->filter('.matrix a')
             ->reduce(static fn (Crawler $a): bool => str_contains((string) $a->attr('title'), 'Stations to Receivers'))

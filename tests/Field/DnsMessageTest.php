@@ -6,9 +6,11 @@ namespace Vorhut\Tests\Field;
 
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
+use Vorhut\Core\Net\Service;
 use Vorhut\Field\Dns\DnsError;
 use Vorhut\Field\Dns\DnsMessage;
 use Vorhut\Field\Dns\DnsRecord;
+use Vorhut\Field\Dns\ServiceBook;
 
 /** Messages of service discovery on the wire (RFC 1035, section 4; RFC 6762; RFC 6763). */
 final class DnsMessageTest extends TestCase
@@ -18,9 +20,10 @@ final class DnsMessageTest extends TestCase
     {
         $instance = ['Hütte Süd. 1', '_http', '_tcp', 'local'];
         $message = new DnsMessage(7, true, [new DnsRecord($instance, DnsRecord::PTR)], [
-            new DnsRecord(['_http', '_tcp', 'local'], DnsRecord::PTR, $instance),
-            new DnsRecord($instance, DnsRecord::SRV, ['hut', 'local'], 8080),
-            new DnsRecord(['hut', 'local'], DnsRecord::A, ['10.47.60.40']),
+            new DnsRecord(['_http', '_tcp', 'local'], DnsRecord::PTR, $instance, ttl: 4500),
+        ], [
+            new DnsRecord($instance, DnsRecord::SRV, ['hut', 'local'], 8080, 120),
+            new DnsRecord(['hut', 'local'], DnsRecord::A, ['10.47.60.40'], ttl: 10),
         ]);
         self::assertEquals($message, DnsMessage::parse((string) $message));
     }
@@ -36,9 +39,33 @@ final class DnsMessageTest extends TestCase
             ."\xc0\x2e".pack('nnNn', 16, 1, 120, 0);
         $records = DnsMessage::parse($bytes)->records;
         self::assertEquals([
-            new DnsRecord(['_http', '_tcp', 'local'], DnsRecord::PTR, ['hut', '_http', '_tcp', 'local']),
-            new DnsRecord(['hut', '_http', '_tcp', 'local'], DnsRecord::SRV, ['cam', 'local'], 80),
+            new DnsRecord(['_http', '_tcp', 'local'], DnsRecord::PTR, ['hut', '_http', '_tcp', 'local'], ttl: 120),
+            new DnsRecord(['hut', '_http', '_tcp', 'local'], DnsRecord::SRV, ['cam', 'local'], 80, 120),
         ], $records, 'and a TXT record without any string spoils nothing');
+    }
+
+    /** RFC 6762, section 6.7, and RFC 6763, section 12. */
+    public function testAnAnswerSuitsWhoAsks(): void
+    {
+        $book = new ServiceBook('Camera', 'cam', '127.47.20.21', [Service::fromString('tcp/80')]);
+        $type = ['_http', '_tcp', 'local'];
+        $query = new DnsMessage(77, false, [new DnsRecord($type, DnsRecord::PTR)]);
+        $legacy = $book->answer($query, true) ?? throw new \LogicException();
+        self::assertSame([77, 1], [$legacy->id, \count($legacy->questions)]);
+        self::assertSame([10, 10, 10, 10], array_map(static fn (DnsRecord $r): ?int => $r->ttl, $legacy->all()));
+        self::assertSame([DnsRecord::PTR], array_map(static fn (DnsRecord $r): int => $r->type, $legacy->records));
+        $besides = array_map(static fn (DnsRecord $r): int => $r->type, $legacy->besides);
+        self::assertSame([DnsRecord::SRV, DnsRecord::A, DnsRecord::TXT], $besides, 'what is asked next comes along');
+        $same = $book->answer($query, false) ?? throw new \LogicException();
+        self::assertSame([0, []], [$same->id, $same->questions]);
+        self::assertSame([4500, 120, 120, 4500], array_map(static fn (DnsRecord $r): ?int => $r->ttl, self::onTheWire($same)));
+        self::assertNull($book->answer(new DnsMessage(1, false, [new DnsRecord(['_ftp', '_tcp', 'local'], DnsRecord::PTR)]), true));
+    }
+
+    /** @return list<DnsRecord> with what is sent of the TXT record, too */
+    private static function onTheWire(DnsMessage $message): array
+    {
+        return array_map(static fn (DnsRecord $r): DnsRecord => $r->within(100000), $message->all());
     }
 
     /** @return iterable<string, array{string}> */

@@ -72,8 +72,17 @@ final class LabTest extends TestCase
         self::assertSame(ProbeStatus::Closed, $this->ask(ProbeKind::Tcp, '127.147.60.34', 80)->status);
         self::assertSame(
             ProbeStatus::Closed,
-            $this->ask(ProbeKind::Http, '127.147.60.32', 80, '127.0.0.1')->status,
+            $this->ask(ProbeKind::Http, '127.147.60.32', 80, '127.3.3.3')->status,
             'who is not in the plan stands outside it',
+        );
+        self::assertSame(
+            [ProbeStatus::Answered, ProbeStatus::Answered, ProbeStatus::Answered],
+            [
+                $this->ask(ProbeKind::Http, '127.147.60.32', 80, '127.0.0.1')->status,
+                $this->ask(ProbeKind::Poll, '127.147.60.34', 2202, '127.0.0.1')->status,
+                $this->ask(ProbeKind::DnsSd, '127.147.20.21', 5353, '127.0.0.1')->status,
+            ],
+            'at the bench one stands beside the unit',
         );
     }
 
@@ -121,7 +130,7 @@ final class LabTest extends TestCase
         $predicted = (new Prover(self::demo()))->prove();
         $seen = self::liveTest(self::demo());
         $compared = 0;
-        self::assertCount(84, $seen);
+        self::assertCount(90, $seen);
         foreach ($predicted->intents as $id => $prediction) {
             foreach ($prediction->pairs() as $pair) {
                 $observed = $seen[$id.' '.$pair->pair->key()] ?? null;
@@ -131,7 +140,7 @@ final class LabTest extends TestCase
                 }
             }
         }
-        self::assertSame(84, $compared);
+        self::assertSame(90, $compared);
     }
 
     public function testTheLabFollowsThePlan(): void

@@ -11,6 +11,7 @@ use Vorhut\Field\Sip\Call;
 use Vorhut\Field\Sip\Decision;
 use Vorhut\Field\Sip\Sdp;
 use Vorhut\Field\Sip\ServerTransaction;
+use Vorhut\Field\Sip\SipEndpoint;
 use Vorhut\Field\Sip\SipMessage;
 use Vorhut\Field\Sip\SipUri;
 use Vorhut\Field\Sip\Switching;
@@ -57,6 +58,19 @@ final class SipRulesTest extends TestCase
         self::assertLessThan(30, $listener->reception->jitterMs());
         $speaker->close();
         $listener->close();
+    }
+
+    /** RFC 4594, section 3: those who forward can tell sound and signalling from the rest. */
+    public function testDatagramsAreMarked(): void
+    {
+        $sound = $this->sockets->udp('127.199.22.1');
+        $signalling = $this->sockets->udp('127.199.22.1');
+        self::assertSame([0, 0], [$sound->marking(), $signalling->marking()]);
+        $stream = new RtpStream($sound);
+        $endpoint = new SipEndpoint($signalling, '127.199.22.1', $signalling->port());
+        self::assertSame([46, 40], [$sound->marking(), $signalling->marking()]);
+        $stream->close();
+        $endpoint->close();
     }
 
     /** RFC 3261, section 13.3.1.4: who never acknowledges is hung up on, and the phone is free again. */
@@ -292,7 +306,7 @@ final class SipRulesTest extends TestCase
     /** @param list<array{string, string}> $more */
     private function registered(object $hand, string $user, array $more): SipMessage
     {
-        \assert($hand instanceof \Vorhut\Field\Sip\SipEndpoint);
+        \assert($hand instanceof SipEndpoint);
         $headers = [['To', \sprintf('<sip:%s@x>', $user)], ['Contact', \sprintf('<sip:%s@%s:%d>', $user, $hand->address, $hand->port)],
             ...$more];
         $challenge = $this->answerTo($hand, 'REGISTER', self::URI, $headers);
@@ -301,7 +315,7 @@ final class SipRulesTest extends TestCase
         return $this->answerTo($hand, 'REGISTER', self::URI, [...$headers, ['Authorization', $proof]]);
     }
 
-    private function invited(\Vorhut\Field\Sip\SipEndpoint $hand): SipMessage
+    private function invited(SipEndpoint $hand): SipMessage
     {
         $uri = 'sip:2002@127.199.20.1:15061';
         $sdp = (string) new Sdp($hand->address, 4000, [0]);
