@@ -35,6 +35,9 @@ use function Amp\delay;
 final readonly class DialProber
 {
     private const TALK = 1.0;
+    /** Seconds that a page may take, and between two looks at it. */
+    private const PAGE = 9.0;
+    private const LOOK = 0.1;
     /** Seconds that whoever is called may take: members are rung one after the other. */
     private const RING = 4.0;
 
@@ -93,10 +96,10 @@ final readonly class DialProber
             return $this->fill($agent, $room, $evidence);
         }
         if (null !== $call) {
-            delay(self::TALK);
+            $isFax ? $this->awaitFax($call) : delay(self::TALK);
             $who = SipUri::tryFrom('<'.$call->target.'>');
             $evidence['answered by'] = (string) $who;
-            $evidence += $isFax ? ['T.38' => $call->isFax ? 'both have gone over' : 'not gone over'] : [
+            $evidence += $isFax ? self::faxed($call) : [
                 'RTP back' => \sprintf('%d packets, %d lost', $call->media->received(), $call->media->reception->lost()),
             ];
             $this->within($agent->hangUp($call));
@@ -106,6 +109,28 @@ final readonly class DialProber
         }
 
         return [$this->judged($call, $placed?->status, $paper, $isFax), $evidence];
+    }
+
+    private function awaitFax(Call $call): void
+    {
+        for ($waited = 0.0; $waited < self::PAGE && true !== $call->fax?->isDone; $waited += self::LOOK) {
+            delay(self::LOOK);
+            if (null === $call->fax && $waited > self::TALK) {
+                return;
+            }
+        }
+    }
+
+    /** @return array<string, string> */
+    private static function faxed(Call $call): array
+    {
+        $fax = $call->fax;
+
+        return null === $fax ? ['T.38' => 'not gone over'] : [
+            'T.38' => 'both have gone over',
+            'pages confirmed' => (string) $fax->pages,
+            'packets back' => \sprintf('%d, %d lost, %d made good', $fax->udptl->received, $fax->udptl->lost, $fax->udptl->recovered),
+        ];
     }
 
     /**
@@ -144,7 +169,7 @@ final readonly class DialProber
             null === $status => ProbeStatus::Silent,
             null === $call || null === $who => ProbeStatus::Refused,
             !$this->isMeant($who, $paper) => ProbeStatus::Strange,
-            $isFax => $call->isFax ? ProbeStatus::Answered : ProbeStatus::Refused,
+            $isFax => $call->fax?->pages > 0 ? ProbeStatus::Answered : ProbeStatus::Refused,
             $call->media->received() > 0 => ProbeStatus::Answered,
             default => ProbeStatus::OneWay,
         };

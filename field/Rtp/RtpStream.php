@@ -43,6 +43,9 @@ final class RtpStream
     /** Keys that were heard, one after the other. */
     public string $keys = '';
 
+    /** @var (\Closure(string): void)|null takes what comes in the place of sound */
+    public ?\Closure $onDatagram = null;
+
     /** @var (\Closure(string): void)|null told of each key that is heard */
     public ?\Closure $onKey = null;
 
@@ -153,7 +156,7 @@ final class RtpStream
     public function close(): void
     {
         $this->pause();
-        $this->onKey = null;
+        $this->onKey = $this->onDatagram = null;
         $this->socket->close();
     }
 
@@ -188,7 +191,7 @@ final class RtpStream
         [$type, $timestamp, $payload] = '' === $payload
             ? [$this->payload, $this->timestamp, Tone::of($this->payload)]
             : [(int) $this->events, $timestamp, $payload];
-        $this->put($address, $type, $timestamp, $payload, $isMarked);
+        $this->speak($address, $type, $timestamp, $payload, $isMarked);
     }
 
     /** Sends what came elsewhere. */
@@ -196,11 +199,21 @@ final class RtpStream
     {
         if (null !== $this->address) {
             $this->timestamp = ($this->timestamp + self::SAMPLES) & 0xFFFFFFFF;
-            $this->put($this->address, $this->payload, $this->timestamp, $payload, false);
+            $this->speak($this->address, $this->payload, $this->timestamp, $payload, false);
         }
     }
 
-    private function put(string $address, int $type, int $timestamp, string $payload, bool $isMarked): void
+    /** Sends what is no sound, from the port of the sound. */
+    public function put(string $address, int $port, string $bytes): void
+    {
+        try {
+            $this->socket->send($address, $port, $bytes);
+        } catch (\Amp\Socket\SocketException|RefusedTarget) {
+            // The other side is gone, or named an address that is never contacted.
+        }
+    }
+
+    private function speak(string $address, int $type, int $timestamp, string $payload, bool $isMarked): void
     {
         $this->sequence = ($this->sequence + 1) & 0xFFFF;
         $marked = $isMarked || 0 === $this->sent ? self::MARKER : 0;
@@ -218,10 +231,16 @@ final class RtpStream
 
     private function take(string $from, int $port, string $data): void
     {
+        $isAdmitted = null === $this->admits || ($this->admits)($from);
+        if (null !== $this->onDatagram) {
+            $isAdmitted ? ($this->onDatagram)($data) : null;
+
+            return;
+        }
         $report = ReceiverReport::parse($data);
         if (null !== $report) {
             $this->told($report);
-        } elseif (self::isRtp($data) && (null === $this->admits || ($this->admits)($from))) {
+        } elseif (self::isRtp($data) && $isAdmitted) {
             $this->hear($data, $from, $port);
         }
     }
@@ -263,11 +282,7 @@ final class RtpStream
     {
         $jitter = (int) ($this->reception->jitterMs() * 8);
         $report = new ReceiverReport($source, $this->reception->lost(), $this->reception->highest, $jitter);
-        try {
-            $this->socket->send($address, $port, $report->encode($this->source));
-        } catch (\Amp\Socket\SocketException|RefusedTarget) {
-            // Whoever sends where nothing may be sent to is told nothing.
-        }
+        $this->put($address, $port, $report->encode($this->source));
     }
 
     private function told(ReceiverReport $report): void

@@ -121,6 +121,7 @@ final readonly class Answering
             $media,
             $t,
         );
+        $call->isCalled = true;
         $call->number = SipUri::ofRequest($t->request->uri)->user ?? '';
         $call->awaitsAnswer = null === $offer;
         $this->dialogs->add($call);

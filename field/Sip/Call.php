@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Vorhut\Field\Sip;
 
+use Vorhut\Field\Fax\FaxSession;
 use Vorhut\Field\Rtp\RtpStream;
 
 /** A dialog with its media. */
@@ -16,8 +17,11 @@ final class Call extends Dialog
     /** Which of our descriptions of the session was sent last. */
     public int $described = 1;
 
-    /** Whether both sides have gone over to a fax (ITU-T T.38). */
-    public bool $isFax = false;
+    /** Once both sides have gone over to a fax (ITU-T T.38). */
+    public ?FaxSession $fax = null;
+
+    /** Whether the other side called. */
+    public bool $isCalled = false;
 
     /** The number that was called, as the request line had it. */
     public string $number = '';

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Vorhut\Field\Sip;
 
+use Vorhut\Field\Fax\FaxSession;
 use Vorhut\Field\Rtp\RtpStream;
 
 /** The calls of a phone, and what it offers in them. */
@@ -60,9 +61,11 @@ final class Dialogs
         if (null === $other) {
             return;
         }
-        $call->isFax = $other->isFax;
+        $call->fax?->stop();
+        $call->fax = null;
         if ($other->isFax || !$other->listens()) {
             $call->media->pause();
+            $call->fax = $other->isFax ? new FaxSession($call->media, $other->address, $other->port, !$call->isCalled) : null;
 
             return;
         }
@@ -89,6 +92,7 @@ final class Dialogs
     {
         unset($this->calls[$call->id]);
         $call->incoming?->end();
+        $call->fax?->stop();
         $call->media->close();
         if (null !== $this->onEnd) {
             ($this->onEnd)($call);
@@ -99,6 +103,7 @@ final class Dialogs
     public function drop(): void
     {
         foreach ($this->calls as $call) {
+            $call->fax?->stop();
             $call->media->close();
         }
         $this->calls = [];

@@ -115,12 +115,13 @@ final class LabVoiceTest extends TestCase
         $this->hangUp($agent);
         $fax = $this->dialled('control-phone-2', '2080', $agent);
         delay(0.6);
-        self::assertFalse($fax->isFax, 'a phone takes no fax');
+        self::assertNull($fax->fax, 'a phone takes no fax');
         $this->hangUp($agent);
         $carrier = $this->carrier();
         $faxes = $this->wait($carrier->place('2025550129', more: [['To', '<sip:2025550129@x>']]))->call;
         self::assertNotNull($faxes);
-        self::until(static fn (): bool => $faxes->isFax);
+        self::until(static fn (): bool => 1 === $faxes->fax?->pages);
+        self::assertSame(0, $faxes->fax?->udptl->lost);
     }
 
     /** The customs phone does not register where it has no address: its mailbox answers. */

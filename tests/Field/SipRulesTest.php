@@ -400,24 +400,4 @@ final class SipRulesTest extends TestCase
         self::assertCount(1, $next->calls());
         self::until(static fn (): bool => [] === $slow->calls());
     }
-
-    /** ITU-T T.38, annex D: who receives offers to go over, and who can does. */
-    public function testACallGoesOverToAFax(): void
-    {
-        $this->system();
-        [$a, $b, $phone] = [$this->phone('2001'), $this->phone('2002'), $this->phone('2003')];
-        foreach ([$a, $b] as $fax) {
-            $fax->dialogs->fax = static fn (RtpStream $stream): Sdp => Sdp::fax('127.199.21.9', $stream->port);
-        }
-        foreach ([$a, $b, $phone] as $unit) {
-            $this->wait($unit->register());
-        }
-        $call = $this->wait($a->place('2002'))->call ?? throw new \LogicException('no call');
-        self::assertSame(200, $this->wait($b->offerFax($b->calls()[0])));
-        self::assertTrue($call->isFax && $b->calls()[0]->isFax);
-        $this->wait($a->hangUp($call));
-        $this->wait($phone->place('2002'));
-        self::assertSame(488, $this->wait($b->offerFax($b->calls()[0])), 'a phone takes none');
-        self::assertFalse($b->calls()[0]->isFax);
-    }
 }
