@@ -81,8 +81,21 @@ final class PhoneSystem
             [] !== $required => $request->reply(420, 'Bad Extension', $tag, '', Unsupported: implode(', ', $required)),
             \strlen($request->body) > self::MOST_BODY => $request->reply(513, 'Message Too Large', $tag),
             null === $target => $request->reply(416, 'Unsupported URI Scheme', $tag),
+            '' === $target->user && self::isStrange($request) => $request->reply(
+                405,
+                'Method Not Allowed',
+                $tag,
+                '',
+                Allow: self::ALLOWED,
+            ),
             default => null,
         };
+    }
+
+    /** What nobody knows is passed on to somebody, but not taken for oneself. */
+    private static function isStrange(SipMessage $request): bool
+    {
+        return null === $request->tag('To') && !\in_array($request->method, explode(', ', self::ALLOWED), true);
     }
 
     private function register(ServerTransaction $t): void

@@ -7,7 +7,8 @@ namespace Vorhut\Field\Sip;
 /** A SIP URI (RFC 3261, section 19.1) with its parameters. Names as hosts are read, but nothing is ever sent to one. */
 final readonly class SipUri implements \Stringable
 {
-    private const SHAPE = '/^sip:(?:([^@:;?\s]{1,64})@)?([a-z0-9](?:[a-z0-9.-]{0,253}[a-z0-9])?)(?::(\d{1,5}))?((?:;[^\s?;>]{1,200}){0,20})'
+    private const SHAPE = '/^sip:(?:([^@:\s<>]{1,1000})(?::[^@\s<>]{0,200})?@)?'
+        .'([a-z0-9](?:[a-z0-9.-]{0,253}[a-z0-9])?)(?::(\d{1,5}))?((?:;[^\s?;>]{1,200}){0,20})'
         .'(?:\?\S*)?$/iD';
 
     /** @param string $parameters as they stand behind the host, each with its semicolon */
