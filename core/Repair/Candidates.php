@@ -13,11 +13,13 @@ final readonly class Candidates
 {
     private UnitCandidates $units;
     public RouterCandidates $routers;
+    private VoiceCandidates $voice;
 
     public function __construct(Job $job)
     {
         $this->units = new UnitCandidates($job);
         $this->routers = new RouterCandidates($job);
+        $this->voice = new VoiceCandidates($job);
     }
 
     /**
@@ -56,6 +58,8 @@ final readonly class Candidates
             Remedy::MulticastRouting => $this->routers->multicast($faults),
             Remedy::Relay => $this->routers->relays($faults),
             Remedy::Querier => $this->routers->queriers($faults),
+            Remedy::NumberHeader => $this->voice->headers($faults),
+            Remedy::RoutePermission => $this->voice->permissions($faults),
         };
 
         return array_values(array_filter($found, static fn (?Candidate $c): bool => null !== $c));

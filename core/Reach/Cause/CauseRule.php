@@ -177,10 +177,11 @@ enum CauseRule: string
             self::MulticastNotRouted => [Remedy::MulticastRouting],
             self::MulticastDnsStays => [Remedy::Relay],
             self::MembershipsFade => [Remedy::Querier],
+            self::NotRouted => [Remedy::NumberHeader, Remedy::RoutePermission],
             self::ReversePath, self::NotConnected, self::Elsewhere, self::NobodyThere, self::NobodyListens, self::AnswerByAnotherPort,
             self::AnswerFromElsewhere, self::MulticastStays, self::TtlSpent, self::NotJoined, self::BroadcastStays,
             self::DeafToBroadcast, self::LinkLayerStays, self::NotLeased, self::NoHostname, self::NoNameServer,
-            self::NotADevice, self::NoCommonMethod, self::NoExtension, self::RegistersElsewhere, self::NoMedia, self::NotRouted,
+            self::NotADevice, self::NoCommonMethod, self::NoExtension, self::RegistersElsewhere, self::NoMedia,
             self::NotKnownBefore, self::NoChain => [],
         };
     }

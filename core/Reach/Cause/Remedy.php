@@ -19,4 +19,6 @@ enum Remedy
     case MulticastRouting;
     case Relay;
     case Querier;
+    case NumberHeader;
+    case RoutePermission;
 }
