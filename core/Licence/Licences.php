@@ -69,6 +69,20 @@ final class Licences
         return ['used' => $this->used($device, $capacity), 'allowed' => $allowed];
     }
 
+    /** What to order where so many are missing: licences come in steps. */
+    public function order(Device $device, Capacity $capacity, int $missing): string
+    {
+        foreach ($this->job->profileOf($device)->licences as $kind) {
+            if ($kind->capacity === $capacity->id && $kind->steps > 1) {
+                $whole = (int) ceil($missing / $kind->steps) * $kind->steps;
+
+                return \sprintf('Order %s for %d more: they come in steps of %d.', lcfirst($kind->name), $whole, $kind->steps);
+            }
+        }
+
+        return \sprintf('Order a licence for %d more.', $missing);
+    }
+
     private function used(Device $device, Capacity $capacity): int
     {
         $used = $capacity->extensions ? (int) $this->facts->of($device, 'extension-count') : 0;

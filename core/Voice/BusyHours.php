@@ -74,7 +74,7 @@ final readonly class BusyHours
                 yield new Shortfall(
                     \sprintf('%s: %d %s, and %s takes %d', $device->name, $allowed, $capacity->name, $who, $needed),
                     'The last ones to come are refused.',
-                    \sprintf('Order a licence for %d more.', $needed - $allowed),
+                    $this->licences->order($device, $capacity, $needed - $allowed),
                     null,
                     $device->id,
                 );

@@ -35,7 +35,7 @@ final class CapacityExceeded implements Rule
                     \sprintf('%s: %d %s planned, %d allowed', $device->name, $of['used'], lcfirst($capacity->name), $of['allowed']),
                     'The last ones to come are refused.',
                     [$device->id],
-                    \sprintf('Order a licence for %d more, or plan fewer.', $of['used'] - $of['allowed']),
+                    $plan->licences()->order($device, $capacity, $of['used'] - $of['allowed']).' Or plan fewer.',
                     value: $capacity->id,
                 );
             }

@@ -39,6 +39,18 @@ final class LicenceMisfit implements Rule
                     value: $licence->id.' serial',
                 );
             }
+            $steps = $plan->licences()->kind($licence)->steps ?? 1;
+            if (0 !== $licence->count % $steps) {
+                yield new Finding(
+                    $this->about(),
+                    Severity::Care,
+                    \sprintf('%s: %s for %d, and they come in steps of %d', $device->name, lcfirst($licence->name), $licence->count, $steps),
+                    'Nobody sells just that many.',
+                    [$device->id],
+                    \sprintf('Plan %d.', (int) ceil($licence->count / $steps) * $steps),
+                    value: $licence->id.' count',
+                );
+            }
             if (!$licence->state->isInTheUnit() && $device->stage->isBeyond(Stage::Addressed)) {
                 yield new Finding(
                     $this->about(),

@@ -123,6 +123,20 @@ final class ValueFindingsTest extends TestCase
         yield 'warm enough' => ['ambient-limit', ['k' => ['maxCelsius' => 40]], ['unit' => []], $warm(40), false];
     }
 
+    /** What is missing is ordered as it is sold. */
+    public function testMissingLicencesAreOrderedInSteps(): void
+    {
+        $kind = ['k' => [
+            'couplings' => [['id' => 'c']],
+            'capacities' => [['id' => 'inputs', 'count' => 0, 'coupling' => 'c']],
+            'licences' => [['id' => 'more', 'name' => 'Further inputs', 'capacity' => 'inputs', 'steps' => 8]],
+        ]];
+        $pair = ['pairings' => [['id' => 'p', 'coupling' => 'c', 'from' => 'a', 'to' => 'b']]];
+        $found = Check::run(Units::job($kind, ['a' => [], 'b' => []], $pair));
+        $advice = array_values(array_filter($found, static fn (Finding $f): bool => 'capacity-exceeded' === $f->rule))[0]->advice ?? '';
+        self::assertSame('Order further inputs for 8 more: they come in steps of 8. Or plan fewer.', $advice);
+    }
+
     /** @return iterable<string, array{string, array<string, mixed>, array<string, mixed>, array<string, mixed>, bool}> */
     private static function licences(): iterable
     {
@@ -136,6 +150,9 @@ final class ValueFindingsTest extends TestCase
         yield 'for this one' => ['licence-misfit', $kind, $unit('planned'), $of(['serial' => 'S1']), false];
         yield 'never applied' => ['licence-misfit', $kind, $unit('set-up'), $of(['state' => 'received']), true];
         yield 'applied' => ['licence-misfit', $kind, $unit('set-up'), $of(['state' => 'applied']), false];
+        $tens = ['k' => ['licences' => [['id' => 'key', 'steps' => 10]]]];
+        yield 'between two steps' => ['licence-misfit', $tens, $unit('planned'), $of(['count' => 15]), true];
+        yield 'in whole steps' => ['licence-misfit', $tens, $unit('planned'), $of(['count' => 20]), false];
     }
 
     /**
