@@ -58,7 +58,19 @@ const shots = [
             },
         },
     ],
-    ['intent', `${job}/proof/intents/station-receivers`],
+    [
+        'calls',
+        `${job}/proof/calls`,
+        {
+            act: async (page) => {
+                for (const key of ['f', '1', '2']) {
+                    await Promise.all([page.waitForEvent('load'), page.keyboard.press(key)]);
+                    await page.locator('.said', { hasText: 'as predicted' }).waitFor({ timeout: 60000 });
+                }
+                await page.goto(`${base}${job}/proof/calls`);
+            },
+        },
+    ],
     [
         'several',
         `${job}/ask`,

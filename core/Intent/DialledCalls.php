@@ -96,11 +96,11 @@ final class DialledCalls
     {
         $isMeant = '' === $wanted || $wanted === $dialled->to?->kind || 'trunk' === $dialled->to?->kind;
         if ($dialled->verdict->holds() && $isMeant) {
-            return new Leaf($dialled->why, $pair->from, null, null, Span::Through, null);
+            return new Leaf(rtrim($dialled->why, '.'), $pair->from, null, null, Span::Through, null);
         }
         $why = $isMeant ? $dialled->why : \sprintf('It ends at no %s. %s', $wanted, $dialled->why);
 
-        return new Leaf($why, $pair->from, null, null, Span::NotFound, $this->cause($pair, $why));
+        return new Leaf(rtrim($why, '.'), $pair->from, null, null, Span::NotFound, $this->cause($pair, $why));
     }
 
     private function cause(Pair $pair, string $why): Cause

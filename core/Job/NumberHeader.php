@@ -17,8 +17,8 @@ enum NumberHeader: string implements Labelled
     {
         return match ($this) {
             self::Request => 'request line',
-            self::To => 'To',
-            self::Diversion => 'Diversion (RFC 5806)',
+            self::To => 'To line',
+            self::Diversion => 'Diversion line (RFC 5806)',
         };
     }
 }

@@ -42,7 +42,7 @@ final class VoiceCandidates
                 continue;
             }
             $ours = ['header' => $theirs->value] + (array) ($record['ours'] ?? []);
-            $sentence = \sprintf('Read the number of calls by %s in %s, where it stands', $trunk->name, $theirs->label());
+            $sentence = \sprintf('Read the number of calls by %s in the %s, where it stands', $trunk->name, $theirs->label());
             $edit = $this->job->edit(Trunk::class, $id, ['ours' => $ours]);
             $candidates[$id] = new Candidate(new ChangeSet($sentence, [$edit]), $sentence, Hands::Us);
         }

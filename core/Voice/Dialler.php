@@ -7,6 +7,7 @@ namespace Vorhut\Core\Voice;
 use Vorhut\Core\Dial\MapReading;
 use Vorhut\Core\InvalidValue;
 use Vorhut\Core\Job\Extension;
+use Vorhut\Core\Job\NumberHeader;
 use Vorhut\Core\Job\Trunk;
 use Vorhut\Core\Job\VoiceRoute;
 use Vorhut\Core\Record\Nearest;
@@ -155,13 +156,15 @@ final readonly class Dialler
     /** What stands where the trunk reads is its own number. */
     private function misread(Trunk $trunk, DialQuery $query, string $reads): Dialled
     {
-        $why = \sprintf('%s reads the number in "%s", and it stands in "%s".', $trunk->name, $reads, $query->header);
+        $where = static fn (string $header): string => NumberHeader::tryFrom($header)?->label() ?? $header;
+        $sentence = 'On calls by %s we read the number in the %s, and it stands in the %s.';
+        $why = \sprintf($sentence, $trunk->name, $where($reads), $where((string) $query->header));
         $own = ltrim((string) $trunk->number, '+');
         if ('' === $own) {
             return $this->answer([], null, $query->number, $this->fallback($trunk, DialVerdict::WrongHeader, $why), 0);
         }
         $read = $this->fromOutside(DialQuery::by($trunk->id, $own, null, $query->at), $trunk);
-        $end = new Arrived($read->to, DialVerdict::WrongHeader, \sprintf('%s So it reads %s. %s', $why, $own, $read->why), $read->path);
+        $end = new Arrived($read->to, DialVerdict::WrongHeader, \sprintf('%s So we read %s. %s', $why, $own, $read->why), $read->path);
 
         return $this->answer([], null, $query->number, $end, 0);
     }

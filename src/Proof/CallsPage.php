@@ -141,7 +141,7 @@ final readonly class CallsPage
         if ($isTried) {
             $why = new Link('See why', $this->url('proof', $hand, ['intent' => $this->worst($hand, $state)]).'#intent', 'w', main: true);
 
-            return new Next(\sprintf('Mend first: %s', $title), 'It was tried and does not hold for all.', $why);
+            return new Next(\sprintf('This does not hold yet: %s', $title), 'It was tried and does not hold for all.', $why);
         }
         $detail = \sprintf('%s. %s', Words::count($state->pairs(), 'pair'), $state->step->shows());
 

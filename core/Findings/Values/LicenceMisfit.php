@@ -44,7 +44,7 @@ final class LicenceMisfit implements Rule
                 yield new Finding(
                     $this->about(),
                     Severity::Care,
-                    \sprintf('%s: %s for %d, and they come in steps of %d', $device->name, lcfirst($licence->name), $licence->count, $steps),
+                    \sprintf('%s: %s for %d, in steps of %d', $device->name, lcfirst($licence->name), $licence->count, $steps),
                     'Nobody sells just that many.',
                     [$device->id],
                     \sprintf('Plan %d.', (int) ceil($licence->count / $steps) * $steps),

@@ -33,7 +33,8 @@ final class VoiceIntentsTest extends TestCase
         yield 'a group' => [$call('extension:2010', 'extension:2060'), Span::Through, 'sound between', null];
         yield 'the caller does not register' => [$call('extension:2012', 'number:0441'), Span::CannotSend, 'has no address', 'no address'];
         yield 'a unit without number' => [$call('device:berth-1', 'number:0441'), Span::NotFound, 'no extension', 'not planned'];
-        yield 'a trunk that is misread' => [$call('trunk:carrier', 'number:2025550121'), Span::NotFound, 'stands in "to"', null];
+        $misread = 'in the request line, and it stands in the To line';
+        yield 'a trunk that is misread' => [$call('trunk:carrier', 'number:2025550121'), Span::NotFound, $misread, null];
         yield 'a line' => [$call('trunk:mobile', 'number:99'), Span::Through, 'Control room 1 (2010) rings', null];
         yield 'a fax' => [['kind' => 'fax', 'from' => ['extension:2001'], 'to' => ['number:2080']], Span::Through, 'Customs fax', null];
         yield 'no fax' => [['kind' => 'fax', 'from' => ['extension:2001'], 'to' => ['number:2090']], Span::NotFound, 'no fax', null];

@@ -24,7 +24,7 @@ final class VoiceRepairTest extends TestCase
     {
         $job = self::demo();
         $repairs = (new RepairSearch($job, (new Prover($job))->prove()))->forIntent('tickets-from-outside');
-        self::assertSame(['Read the number of calls by Carrier in To, where it stands'], self::sentences($repairs));
+        self::assertSame(['Read the number of calls by Carrier in the To line, where it stands'], self::sentences($repairs));
         self::assertSame(2, $repairs[0]->mends, 'the fax comes in, too');
         $mended = $job->with($repairs[0]->change)->record(Trunk::class, 'carrier');
         $before = $job->record(Trunk::class, 'carrier');
