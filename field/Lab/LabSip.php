@@ -15,6 +15,7 @@ use Vorhut\Core\Provision\TakenFile;
 use Vorhut\Core\Setting\Settings;
 use Vorhut\Core\Voice\VoicePlan;
 use Vorhut\Field\Net\Sockets;
+use Vorhut\Field\Rtp\Faults;
 use Vorhut\Field\Rtp\RtpStream;
 use Vorhut\Field\Sip\PhoneSystem;
 use Vorhut\Field\Sip\Sdp;
@@ -28,11 +29,18 @@ final readonly class LabSip
     public const PORT = 5060;
     /** Calls that something of the phone system takes at a time, where the plan does not say. */
     private const MANY = 60;
+    /** Payload types by the codec that a unit's settings prefer; all of them know the others, too. */
+    private const CODECS = ['g711u' => Sdp::PCMU, 'g711a' => Sdp::PCMA, 'g722' => Sdp::G722];
 
     private Settings $settings;
 
-    public function __construct(private Job $job, private LabNetwork $network, private Sockets $sockets)
-    {
+    /** @param Faults|null $faults of the lines on which sound is sent */
+    public function __construct(
+        private Job $job,
+        private LabNetwork $network,
+        private Sockets $sockets,
+        private ?Faults $faults = null,
+    ) {
         $this->settings = new Settings($job);
     }
 
@@ -162,6 +170,7 @@ final readonly class LabSip
             $ring,
             $file?->secret,
             'tcp' === $this->settings->value($device, 'sip-transport')?->text(),
+            $this->settings->value($device, 'codec')?->text() ?? '',
         );
     }
 
@@ -232,7 +241,10 @@ final readonly class LabSip
         float $ring = 0.0,
         ?string $password = null,
         bool $isTcp = false,
+        string $codec = '',
     ): UserAgent {
+        $preferred = self::CODECS[$codec] ?? Sdp::PCMU;
+        $payloads = array_values(array_unique([$preferred, ...self::CODECS]));
         $admits = static fn (string $from): bool => $now()->network->hearsMedia($from, $address);
 
         return new UserAgent(
@@ -241,8 +253,8 @@ final readonly class LabSip
             $password ?? self::password($number),
             $at,
             self::PORT,
-            fn (): RtpStream => new RtpStream($this->sockets->udpEven($address), $admits),
-            static fn (RtpStream $stream): Sdp => new Sdp($address, $stream->port, [Sdp::PCMU, Sdp::PCMA]),
+            fn (): RtpStream => new RtpStream($this->sockets->udpEven($address), $admits, $this->faults),
+            static fn (RtpStream $stream): Sdp => new Sdp($address, $stream->port, $payloads),
             $most,
             $ring,
             $isTcp,

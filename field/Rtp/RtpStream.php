@@ -73,9 +73,15 @@ final class RtpStream
     /** @var DeferredFuture<ReceiverReport> */
     private readonly DeferredFuture $reported;
 
-    /** @param (\Closure(string): bool)|null $admits whether datagrams from an address get here */
-    public function __construct(private readonly GatedUdp $socket, private readonly ?\Closure $admits = null)
-    {
+    /**
+     * @param (\Closure(string): bool)|null $admits whether datagrams from an address get here
+     * @param Faults|null $faults of the line on which it sends
+     */
+    public function __construct(
+        private readonly GatedUdp $socket,
+        private readonly ?\Closure $admits = null,
+        private readonly ?Faults $faults = null,
+    ) {
         $this->port = $socket->port();
         $socket->mark(Dscp::Sound);
         $this->reported = new DeferredFuture();
@@ -217,9 +223,22 @@ final class RtpStream
     {
         $this->sequence = ($this->sequence + 1) & 0xFFFF;
         $marked = $isMarked || 0 === $this->sent ? self::MARKER : 0;
+        $packet = pack('CCnNN', 0x80, $marked | $type, $this->sequence, $timestamp, $this->source).$payload;
+        $late = $this->faults?->delay() ?? 0.0;
+        if (true === $this->faults?->loses()) {
+            ++$this->sent;
+        } elseif ($late > 0) {
+            ++$this->sent;
+            EventLoop::delay($late, fn () => null === $this->address ? null : $this->put($address, $this->toPort, $packet));
+        } else {
+            $this->sendNow($address, $packet);
+        }
+    }
+
+    private function sendNow(string $address, string $packet): void
+    {
         try {
-            $header = pack('CCnNN', 0x80, $marked | $type, $this->sequence, $timestamp, $this->source);
-            $this->socket->send($address, $this->toPort, $header.$payload);
+            $this->socket->send($address, $this->toPort, $packet);
             ++$this->sent;
         } catch (\Amp\Socket\SocketException) {
             // The other side is gone; the call's end will say so.

@@ -4,20 +4,29 @@ declare(strict_types=1);
 
 namespace Vorhut\Field\Rtp;
 
-/** A tone of 400 Hz as G.711 codes it: twenty samples a period, for 20 ms. */
+/** A tone of 400 Hz for 20 ms, as G.711 and G.722 code it. */
 final class Tone
 {
     public const SAMPLES = 160;
     private const PERIOD = 20;
     private const LOUD = 8000;
 
+    /** ITU-T G.722, mode 1, eight periods once its predictors have settled: sent again and again it is decoded as the tone. */
+    private const WIDEBAND = '+/vz+7Du971zmvrbm9pX1tpbvd+49vb2b/f0sPqb91XZ3dPamlibdL348vnv9PH5+f39WJbc0pnW3du2XLf1svPy9/hz'
+        .'27rYlV3W1NZ+mP34tPX07/d1sv++X92WXtLV2Nr/nnq29PHw8PD33Pi6VpnYUdmZ17pdvPD0drHv+/b6/X7X3ZZXltlW+P6c9O/f6vjxtny8+dbb3NDV296dXg==';
+
     /** @var array<int, string> by payload type */
     private static array $made = [];
 
-    /** @param int $payload static payload type of RFC 3551: 0 for µ-law, 8 for A-law */
+    /** @param int $payload static payload type of RFC 3551: 0 for µ-law, 8 for A-law, 9 for G.722 */
     public static function of(int $payload): string
     {
-        return self::$made[$payload] ??= implode('', array_map(
+        return self::$made[$payload] ??= 9 === $payload ? base64_decode(self::WIDEBAND, true) : self::narrow($payload);
+    }
+
+    private static function narrow(int $payload): string
+    {
+        return implode('', array_map(
             static fn (int $n): string => \chr(self::code($payload, (int) (self::LOUD * sin(2 * \M_PI * $n / self::PERIOD)))),
             range(0, self::SAMPLES - 1),
         ));

@@ -9,6 +9,8 @@ final readonly class Sdp implements \Stringable
 {
     public const PCMU = 0;
     public const PCMA = 8;
+    /** Its clock runs at 8,000 though it has 16,000 samples a second (RFC 3551, section 4.5.2). */
+    public const G722 = 9;
     private const MOST_MEDIA = 20;
 
     /** A dynamic payload type (RFC 3551, section 3) for key events of our own offers. */
@@ -124,7 +126,7 @@ final readonly class Sdp implements \Stringable
     /** @return list<string> */
     private function audioLines(): array
     {
-        $names = [self::PCMU => 'PCMU', self::PCMA => 'PCMA'];
+        $names = [self::PCMU => 'PCMU', self::PCMA => 'PCMA', self::G722 => 'G722'];
         $all = [...$this->payloads, ...null === $this->events ? [] : [$this->events]];
         $lines = [\sprintf('m=audio %d RTP/AVP %s', $this->port, implode(' ', $all))];
         foreach ($this->payloads as $payload) {

@@ -22,6 +22,7 @@ use Vorhut\Field\Lab\LabSip;
 use Vorhut\Field\Net\OwnCertificate;
 use Vorhut\Field\Net\Sockets;
 use Vorhut\Field\Net\TargetGate;
+use Vorhut\Field\Rtp\Faults;
 use Vorhut\Field\Serve\FileFetch;
 use Vorhut\Field\Serve\FileSpeaker;
 
@@ -53,6 +54,7 @@ final class Lab
     /**
      * @param int $part this process's part of the units, from 0
      * @param int $parts among how many processes they are shared
+     * @param Faults|null $faults of the lines on which its phones send sound
      */
     public function __construct(
         Job $job,
@@ -61,6 +63,7 @@ final class Lab
         LabBlocks $blocks = new LabBlocks(),
         private readonly int $part = 0,
         private readonly int $parts = 1,
+        private readonly ?Faults $faults = null,
     ) {
         $this->sockets = new Sockets(new TargetGate());
         $this->certificate = new OwnCertificate();
@@ -87,7 +90,7 @@ final class Lab
     {
         $this->job = $job;
         $this->network = new LabNetwork($job, $blocks);
-        $this->sip = new LabSip($job, $this->network, $this->sockets);
+        $this->sip = new LabSip($job, $this->network, $this->sockets, $this->faults);
         $this->files = new LabFiles($job, $this->network, $this->renderer);
         $wanted = $this->wanted($job);
         $this->hangUp($job);

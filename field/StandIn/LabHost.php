@@ -13,6 +13,7 @@ use Vorhut\Field\Lab\LabClaim;
 use Vorhut\Field\Lab\LabPorts;
 use Vorhut\Field\Lab\LabRegistry;
 use Vorhut\Field\Lab\LabTaken;
+use Vorhut\Field\Rtp\Faults;
 
 /**
  * The lab of one job with all its processes: the first part of the units in this one, each further part in a child, as a process holds
@@ -29,7 +30,7 @@ final class LabHost
     private array $children = [];
 
     /**
-     * @param \Closure(Job, LabBlocks, int, int): LabPart $child starts a child for a part of so many
+     * @param \Closure(Job, LabBlocks, int, int, Faults|null): LabPart $child starts a child for a part of so many
      *
      * @throws LabTaken when a lab of that name runs already
      */
@@ -38,11 +39,12 @@ final class LabHost
         LabRegistry $registry,
         private readonly FileRenderer $renderer,
         private readonly \Closure $child,
+        private readonly ?Faults $faults = null,
     ) {
         $this->claim = $registry->claim($job->info->name);
         $this->blocks = $this->claim->blocks(Topology::of($job));
         $this->parts = Lab::parts($job);
-        $this->lab = new Lab($job, LabPorts::ofThisUser(), $this->renderer, $this->blocks, 0, $this->parts);
+        $this->lab = new Lab($job, LabPorts::ofThisUser(), $this->renderer, $this->blocks, 0, $this->parts, $this->faults);
         $this->startChildren($job);
     }
 
@@ -57,7 +59,7 @@ final class LabHost
         }
         $this->stopParts();
         $this->parts = $parts;
-        $this->lab = new Lab($job, LabPorts::ofThisUser(), $this->renderer, $this->blocks, 0, $parts);
+        $this->lab = new Lab($job, LabPorts::ofThisUser(), $this->renderer, $this->blocks, 0, $parts, $this->faults);
         $this->startChildren($job);
     }
 
@@ -98,7 +100,7 @@ final class LabHost
     private function startChildren(Job $job): void
     {
         for ($part = 1; $part < $this->parts; ++$part) {
-            $this->children[] = ($this->child)($job, $this->blocks, $part, $this->parts);
+            $this->children[] = ($this->child)($job, $this->blocks, $part, $this->parts, $this->faults);
         }
         foreach ($this->children as $child) {
             $child->await();

@@ -7,6 +7,7 @@ namespace Vorhut\App\Cli;
 use Revolt\EventLoop;
 use Symfony\Component\Console\Attribute\AsCommand;
 use Symfony\Component\Console\Input\InputInterface;
+use Symfony\Component\Console\Input\InputOption;
 use Symfony\Component\Console\Output\OutputInterface;
 use Vorhut\App\Jobs\ShippedProfiles;
 use Vorhut\App\Provision\UnitFiles;
@@ -17,6 +18,7 @@ use Vorhut\Core\Record\InvalidFile;
 use Vorhut\Core\Record\Json;
 use Vorhut\Field\Lab\LabRegistry;
 use Vorhut\Field\Lab\LabTaken;
+use Vorhut\Field\Rtp\Faults;
 use Vorhut\Field\StandIn\LabHost;
 
 #[AsCommand(
@@ -27,10 +29,18 @@ use Vorhut\Field\StandIn\LabHost;
 ),]
 final class LabCommand extends JobCommand
 {
+    protected function configure(): void
+    {
+        parent::configure();
+        $this->addOption('loss', null, InputOption::VALUE_REQUIRED, 'Of the sound of its phones, so many per cent are lost', '0');
+        $this->addOption('jitter', null, InputOption::VALUE_REQUIRED, 'Their sound is late by chance, by at most so many ms', '0');
+    }
+
     protected function answer(Job $job, InputInterface $input, OutputInterface $output): int
     {
+        $faults = new Faults(self::figure($input, 'loss', 100), self::figure($input, 'jitter', 1000));
         try {
-            $lab = new LabHost($job, LabRegistry::ofThisUser(), UnitFiles::make(), LabPartCommand::start(...));
+            $lab = new LabHost($job, LabRegistry::ofThisUser(), UnitFiles::make(), LabPartCommand::start(...), $faults);
         } catch (LabTaken $e) {
             throw new InvalidValue($job->info->name, 'a job whose lab does not run yet', $e->getMessage());
         }
@@ -79,5 +89,17 @@ final class LabCommand extends JobCommand
         $lab->stop();
 
         return self::OK;
+    }
+
+    private static function figure(InputInterface $input, string $name, int $most): float
+    {
+        $given = $input->getOption($name);
+        $isFigure = is_numeric($given) && (float) $given >= 0 && (float) $given <= $most;
+
+        return $isFigure ? (float) $given : throw new InvalidValue(
+            \is_string($given) ? $given : '',
+            \sprintf('a number from 0 to %d', $most),
+            "Correct --$name.",
+        );
     }
 }

@@ -16,6 +16,7 @@ use Vorhut\Core\Job\Job;
 use Vorhut\Core\Record\Json;
 use Vorhut\Field\Lab\LabBlocks;
 use Vorhut\Field\Lab\LabPorts;
+use Vorhut\Field\Rtp\Faults;
 use Vorhut\Field\StandIn\Lab;
 use Vorhut\Field\StandIn\LabPart;
 
@@ -24,9 +25,15 @@ use Vorhut\Field\StandIn\LabPart;
 final class LabPartCommand extends Command
 {
     /** Starts such a process. */
-    public static function start(Job $job, LabBlocks $blocks, int $part, int $parts): LabPart
+    public static function start(Job $job, LabBlocks $blocks, int $part, int $parts, ?Faults $faults): LabPart
     {
-        $plan = ['job' => JobFile::write($job), 'blocks' => $blocks->keep(), 'part' => $part, 'parts' => $parts];
+        $plan = [
+            'job' => JobFile::write($job),
+            'blocks' => $blocks->keep(),
+            'part' => $part,
+            'parts' => $parts,
+            'faults' => [$faults->lossPercent ?? 0, $faults->jitterMs ?? 0],
+        ];
 
         return new LabPart([\PHP_BINARY, \dirname(__DIR__, 2).'/bin/vorhut', 'lab-part'], Json::line($plan));
     }
@@ -37,7 +44,9 @@ final class LabPartCommand extends Command
         ['job' => $text, 'part' => $part, 'parts' => $parts] = $plan;
         \assert(\is_string($text) && \is_int($part) && \is_int($parts));
         $job = JobFile::read($text, ShippedProfiles::load());
-        $lab = new Lab($job, LabPorts::ofThisUser(), UnitFiles::make(), LabBlocks::kept((array) $plan['blocks']), $part, $parts);
+        $faults = array_map(static fn (mixed $f): float => is_numeric($f) ? (float) $f : 0.0, (array) $plan['faults']);
+        $blocks = LabBlocks::kept((array) $plan['blocks']);
+        $lab = new Lab($job, LabPorts::ofThisUser(), UnitFiles::make(), $blocks, $part, $parts, new Faults(...array_values($faults)));
         $output->writeln(
             Json::line(['running' => $lab->running(), 'failed' => (object) $lab->failed()]),
             OutputInterface::OUTPUT_RAW,

@@ -13,15 +13,22 @@ use Vorhut\Core\Intent\Span;
 use Vorhut\Core\Job\ChangeSet;
 use Vorhut\Core\Job\Device;
 use Vorhut\Core\Job\Job;
+use Vorhut\Core\Net\Service;
 use Vorhut\Field\Lab\LabFiles;
 use Vorhut\Field\Lab\LabNetwork;
 use Vorhut\Field\Lab\LabPorts;
 use Vorhut\Field\Lab\LabSip;
+use Vorhut\Field\Net\OwnCertificate;
 use Vorhut\Field\Net\Sockets;
 use Vorhut\Field\Net\TargetGate;
+use Vorhut\Field\Probe\FileProber;
 use Vorhut\Field\Probe\LiveTests;
+use Vorhut\Field\Probe\ProbeStatus;
 use Vorhut\Field\Serve\FileFetch;
+use Vorhut\Field\Serve\FileSpeaker;
+use Vorhut\Field\StandIn\Crowd;
 use Vorhut\Field\StandIn\Lab;
+use Vorhut\Field\StandIn\TcpStandIn;
 use Vorhut\Tests\Support\Jobs;
 use Vorhut\Tests\Support\Waiting;
 
@@ -77,6 +84,36 @@ final class LabFileTest extends TestCase
         self::assertSame(480, self::called($job, '2002'));
         self::assertSame(200, self::called($job, '2003'), 'it is not told by a file');
         self::assertNotSame(Span::Through, self::tested($job, 'ticket-2')[0]);
+    }
+
+    /** What is no file of the unit's is not taken for one, though it came. */
+    public function testAnotherFileIsStrange(): void
+    {
+        $job = self::demo();
+        $network = new LabNetwork($job);
+        $sockets = new Sockets(new TargetGate());
+        $files = new LabFiles($job, $network, UnitFiles::make());
+        $at = (string) $network->addresses->toLab(self::address($job, 'pbx'));
+        $ports = LabPorts::ofThisUser();
+        $speaker = new FileSpeaker(
+            static fn (string $name): ?array => str_contains($name, '1014') ? ['type' => 'text/plain', 'text' => 'number = 2001'] : null,
+            static function (): void {},
+        );
+        $server = new TcpStandIn(
+            $sockets,
+            $at,
+            $ports->toLab(LabFiles::PORT),
+            Service::fromString('tcp/443'),
+            static fn (): LabNetwork => $network,
+            $speaker,
+            new Crowd(9),
+            new OwnCertificate(),
+        );
+        $server->start();
+        $prober = new FileProber(new LabSip($job, $network, $sockets), $files, new FileFetch($sockets, 2.0), $ports);
+        self::assertSame(ProbeStatus::Strange, $prober->ask($job->devices['ticket-1'], $job->devices['pbx'])[0]);
+        self::assertSame(ProbeStatus::Refused, $prober->ask($job->devices['ticket-2'], $job->devices['pbx'])[0]);
+        $server->stop();
     }
 
     public function testAPhoneSpeaksTcpWhereItsSettingSaysSo(): void

@@ -14,6 +14,7 @@ use Vorhut\Core\Intent\Span;
 use Vorhut\Core\Job\ChangeSet;
 use Vorhut\Core\Job\Device;
 use Vorhut\Core\Job\Edit;
+use Vorhut\Core\Job\Extension;
 use Vorhut\Core\Job\Job;
 use Vorhut\Core\Job\VoiceRoute;
 use Vorhut\Core\Voice\Dialler;
@@ -25,6 +26,7 @@ use Vorhut\Field\Lab\LabSip;
 use Vorhut\Field\Net\Sockets;
 use Vorhut\Field\Net\TargetGate;
 use Vorhut\Field\Probe\LiveTests;
+use Vorhut\Field\Rtp\Faults;
 use Vorhut\Field\Sip\Call;
 use Vorhut\Field\Sip\UserAgent;
 use Vorhut\Field\StandIn\Lab;
@@ -210,6 +212,39 @@ final class LabVoiceTest extends TestCase
         self::assertSame(Span::Through, $ring[0] ?? null, $ring[1] ?? '');
         self::assertStringContainsString('INVITE 2009: 200', $ring[1]);
         self::assertStringContainsString('who stands there hears it', $ring[1]);
+    }
+
+    /** A conference that takes more, or fewer, than are planned is not proven by one call that gets in. */
+    public function testAConferenceThatTakesTooManyIsNotProven(): void
+    {
+        $fewer = self::$job->with(new ChangeSet('', [self::$job->edit(Extension::class, '2095', ['sites' => 4])]));
+        $span = null;
+        LiveTests::inTheLab($fewer, UnitFiles::make(), 1.5)->run(
+            ['morning-call'],
+            static function (string $intent, string $pair, Span $seen, string $evidence) use (&$span): bool {
+                self::assertStringContainsString('one more: 200', $evidence);
+                $span = $seen;
+
+                return true;
+            },
+        );
+        self::assertInstanceOf(Span::class, $span);
+        self::assertFalse($span->holds());
+    }
+
+    /** What is wrong with a line shows in what is measured: a tenth lost, and late by up to 40 ms. */
+    public function testFaultsOnPurposeAreMeasured(): void
+    {
+        $sip = new LabSip(self::$job, new LabNetwork(self::$job), new Sockets(new TargetGate()), new Faults(10, 40));
+        $agent = $this->open[] = $sip->agent(self::unit('control-phone-2'), 0, static fn (): LabSip => $sip) ?? throw new \LogicException();
+        $agent->start();
+        $call = $this->dialled('control-phone-2', '2001', $agent);
+        self::until(static fn (): bool => $call->media->sent >= 110, 12);
+        $report = $call->media->lastReport ?? throw new \LogicException('nobody has heard anything');
+        self::assertGreaterThan(1, $report->lost);
+        self::assertLessThan(40, $report->lost);
+        self::assertGreaterThan(3 * 8, $report->jitter, 'three milliseconds at 8 kHz');
+        self::assertSame(0, $call->media->reception->lost(), 'the other direction is as it was');
     }
 
     /** The group is not routed to the horns from where the phone system stands: only the one that is called hears. */

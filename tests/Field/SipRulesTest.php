@@ -6,6 +6,7 @@ namespace Vorhut\Tests\Field;
 
 use PHPUnit\Framework\TestCase;
 use Vorhut\Field\Rtp\RtpStream;
+use Vorhut\Field\Rtp\Tone;
 use Vorhut\Field\Sip\Attempt;
 use Vorhut\Field\Sip\Call;
 use Vorhut\Field\Sip\Decision;
@@ -43,6 +44,25 @@ final class SipRulesTest extends TestCase
         $before = $call->media->received();
         \Amp\delay(0.1);
         self::assertSame($before, $call->media->received());
+    }
+
+    /** RFC 3551, section 4.5.2: wideband where both know it, 160 bytes in 20 ms, and the clock counts as if it were narrow. */
+    public function testWidebandSoundIsAgreed(): void
+    {
+        $this->system();
+        [$a, $b, $c] = [$this->phone('2001', [Sdp::G722, Sdp::PCMA]), $this->phone('2002', [Sdp::PCMA, Sdp::G722]), $this->phone('2003')];
+        foreach ([$a, $b, $c] as $phone) {
+            $this->wait($phone->register());
+        }
+        foreach (['2002' => Sdp::G722, '2003' => Sdp::PCMA] as $number => $type) {
+            $call = $this->wait($a->place((string) $number))->call ?? throw new \LogicException('no call');
+            self::until(static fn (): bool => $call->media->received() > 5);
+            self::assertSame([$type, 0], [$call->media->heard, $call->media->reception->lost()]);
+            self::assertLessThan(30, $call->media->reception->jitterMs());
+            $this->wait($a->hangUp($call));
+        }
+        self::assertSame(160, \strlen(Tone::of(Sdp::G722)));
+        self::assertStringContainsString("a=rtpmap:9 G722/8000\r\n", (string) new Sdp('127.0.0.1', 4000, [Sdp::G722]));
     }
 
     public function testSoundHasTheSpeedItShould(): void
