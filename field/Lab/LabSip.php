@@ -14,6 +14,7 @@ use Vorhut\Core\Net\Ipv4Address;
 use Vorhut\Core\Provision\TakenFile;
 use Vorhut\Core\Setting\Settings;
 use Vorhut\Core\Voice\VoicePlan;
+use Vorhut\Field\Net\OwnCertificate;
 use Vorhut\Field\Net\Sockets;
 use Vorhut\Field\Rtp\Faults;
 use Vorhut\Field\Rtp\RtpStream;
@@ -21,6 +22,7 @@ use Vorhut\Field\Sip\PhoneSystem;
 use Vorhut\Field\Sip\Sdp;
 use Vorhut\Field\Sip\SipEndpoint;
 use Vorhut\Field\Sip\TcpWire;
+use Vorhut\Field\Sip\Transport;
 use Vorhut\Field\Sip\UserAgent;
 
 /** Makes SIP speakers for the devices of a job, on their lab addresses and within the planned topology. */
@@ -33,6 +35,7 @@ final readonly class LabSip
     private const CODECS = ['g711u' => Sdp::PCMU, 'g711a' => Sdp::PCMA, 'g722' => Sdp::G722];
 
     private Settings $settings;
+    private OwnCertificate $certificate;
 
     /** @param Faults|null $faults of the lines on which sound is sent */
     public function __construct(
@@ -42,6 +45,7 @@ final readonly class LabSip
         private ?Faults $faults = null,
     ) {
         $this->settings = new Settings($job);
+        $this->certificate = new OwnCertificate();
     }
 
     /** What an extension proves itself with in the lab: made from its number, since nothing there is worth a secret. */
@@ -76,7 +80,7 @@ final readonly class LabSip
         $address = (string) $this->addressOf($device);
 
         return new PhoneSystem(
-            $this->endpoint($address, self::PORT, $now, true),
+            $this->endpoint($address, self::PORT, $now, [Transport::Tcp, Transport::Tls]),
             $secrets,
             switching: new LabSwitching(new VoicePlan($this->job), $this->carriers($device)),
             most: $most,
@@ -169,7 +173,7 @@ final readonly class LabSip
             $most,
             $ring,
             $file?->secret,
-            'tcp' === $this->settings->value($device, 'sip-transport')?->text(),
+            Transport::named($this->settings->value($device, 'sip-transport')?->text() ?? ''),
             $this->settings->value($device, 'codec')?->text() ?? '',
         );
     }
@@ -240,7 +244,7 @@ final readonly class LabSip
         int $most,
         float $ring = 0.0,
         ?string $password = null,
-        bool $isTcp = false,
+        Transport $transport = Transport::Udp,
         string $codec = '',
     ): UserAgent {
         $preferred = self::CODECS[$codec] ?? Sdp::PCMU;
@@ -248,16 +252,21 @@ final readonly class LabSip
         $admits = static fn (string $from): bool => $now()->network->hearsMedia($from, $address);
 
         return new UserAgent(
-            $this->endpoint($address, $port, $now, $isTcp),
+            $this->endpoint($address, $port, $now, [$transport]),
             $number,
             $password ?? self::password($number),
             $at,
-            self::PORT,
+            $transport->port(),
             fn (): RtpStream => new RtpStream($this->sockets->udpEven($address), $admits, $this->faults),
-            static fn (RtpStream $stream): Sdp => new Sdp($address, $stream->port, $payloads),
+            static function (RtpStream $stream) use ($address, $payloads, $transport): Sdp {
+                $sdp = new Sdp($address, $stream->port, $payloads);
+
+                // A key in the clear is none: only who speaks within TLS offers one (RFC 4568, section 8.3).
+                return Transport::Tls === $transport ? $sdp->sealed($stream->key()) : $sdp;
+            },
             $most,
             $ring,
-            $isTcp,
+            $transport,
         );
     }
 
@@ -270,17 +279,28 @@ final readonly class LabSip
         };
     }
 
-    /** @param \Closure(): self $now */
-    private function endpoint(string $address, int $port, \Closure $now, bool $withTcp = false): SipEndpoint
+    /**
+     * @param \Closure(): self $now
+     * @param list<Transport> $transports beside UDP
+     */
+    private function endpoint(string $address, int $port, \Closure $now, array $transports): SipEndpoint
     {
         $socket = $this->sockets->udp($address, $port);
+        $wires = [];
+        foreach ($transports as $transport) {
+            if ($transport->isReliable()) {
+                $at = self::PORT === $socket->port() ? $transport->port() : $socket->port();
+                $certificate = Transport::Tls === $transport ? $this->certificate : null;
+                $wires[$transport->value] = new TcpWire($this->sockets, $address, $at, $certificate);
+            }
+        }
 
         return new SipEndpoint(
             $socket,
             $address,
             $socket->port(),
             static fn (string $from): bool => $now()->network->hearsSip($from, $address),
-            $withTcp ? new TcpWire($this->sockets, $address, $socket->port()) : null,
+            $wires,
         );
     }
 }

@@ -24,6 +24,8 @@ final class RtpStream
     /** Sound that is this many packets behind is left out. */
     private const MOST_BEHIND = 25;
     private const MARKER = 0x80;
+    /** Types of reports and what goes with them (RFC 5761, section 4). */
+    private const REPORTS = [200, 201, 202, 203, 204, 205, 206];
     /** Packets between two reports of what was heard. */
     private const REPORT_EVERY = 10;
 
@@ -49,6 +51,12 @@ final class RtpStream
     /** @var (\Closure(string): void)|null told of each key that is heard */
     public ?\Closure $onKey = null;
 
+    /** Packets that were not whole, or were said again. */
+    public int $refused = 0;
+
+    private ?Srtp $seals = null;
+    private ?Srtp $opens = null;
+    private string $key = '';
     private int $sequence;
     private int $timestamp;
     private int $source;
@@ -95,6 +103,24 @@ final class RtpStream
                 $this->take($datagram[0], $datagram[1], $datagram[2]);
             }
         })->ignore();
+    }
+
+    /** The key by which this side would seal what it sends, made when it is first wanted. */
+    public function key(): string
+    {
+        return '' === $this->key ? $this->key = random_bytes(Srtp::BYTES) : $this->key;
+    }
+
+    /** Seals from now on what is sent, and takes only what the other side sealed; null: neither. */
+    public function secure(#[\SensitiveParameter] ?string $theirs): void
+    {
+        $this->seals = null === $theirs ? null : $this->seals ?? new Srtp($this->key());
+        $this->opens = null === $theirs ? null : new Srtp($theirs);
+    }
+
+    public function isSealed(): bool
+    {
+        return null !== $this->seals;
     }
 
     /** Packets of sound that came as they were agreed. */
@@ -224,6 +250,7 @@ final class RtpStream
         $this->sequence = ($this->sequence + 1) & 0xFFFF;
         $marked = $isMarked || 0 === $this->sent ? self::MARKER : 0;
         $packet = pack('CCnNN', 0x80, $marked | $type, $this->sequence, $timestamp, $this->source).$payload;
+        $packet = $this->seals?->protect($packet) ?? $packet;
         $late = $this->faults?->delay() ?? 0.0;
         if (true === $this->faults?->loses()) {
             ++$this->sent;
@@ -256,12 +283,23 @@ final class RtpStream
 
             return;
         }
-        $report = ReceiverReport::parse($data);
-        if (null !== $report) {
+        $data = $this->opened($data);
+        $report = null === $data ? null : ReceiverReport::parse($data);
+        if (null === $data) {
+            ++$this->refused;
+        } elseif (null !== $report) {
             $this->told($report);
         } elseif (self::isRtp($data) && $isAdmitted) {
             $this->hear($data, $from, $port);
         }
+    }
+
+    /** Null for what is not what the other side sealed. */
+    private function opened(string $data): ?string
+    {
+        $isReport = \in_array(\ord($data[1] ?? "\0"), self::REPORTS, true);
+
+        return null === $this->opens ? $data : ($isReport ? $this->opens->openReport($data) : $this->opens->open($data));
     }
 
     /** Counts sound as it was agreed; other payload types are no sound, and another source is another stream. */
@@ -301,7 +339,8 @@ final class RtpStream
     {
         $jitter = (int) ($this->reception->jitterMs() * 8);
         $report = new ReceiverReport($source, $this->reception->lost(), $this->reception->highest, $jitter);
-        $this->put($address, $port, $report->encode($this->source));
+        $bytes = $report->encode($this->source);
+        $this->put($address, $port, $this->seals?->protectReport($bytes) ?? $bytes);
     }
 
     private function told(ReceiverReport $report): void

@@ -31,20 +31,20 @@ final class ClientTransaction
         public readonly int $port,
         private readonly \Closure $onResponse,
         private readonly \Closure $forget,
-        private readonly bool $isTcp = false,
+        private readonly Transport $transport = Transport::Udp,
     ) {
         $this->interval = $endpoint->t1;
     }
 
     public function start(): void
     {
-        if (!$this->endpoint->send($this->request, $this->host, $this->port, $this->isTcp)) {
+        if (!$this->endpoint->send($this->request, $this->host, $this->port, $this->transport)) {
             $this->end();
             ($this->onResponse)($this->request->reply(503, 'Service Unavailable', SipEndpoint::token()));
 
             return;
         }
-        if (!$this->isTcp) {
+        if (!$this->transport->isReliable()) {
             $this->schedule();
         }
         $this->limit = EventLoop::delay(64 * $this->endpoint->t1, function (): void {
@@ -67,7 +67,7 @@ final class ClientTransaction
                 $this->cancel();
             }
         } elseif ($invite && $response->status >= 300) {
-            $this->endpoint->send($this->ack($response), $this->host, $this->port, $this->isTcp);
+            $this->endpoint->send($this->ack($response), $this->host, $this->port, $this->transport);
         }
         if ($this->over) {
             return;
@@ -97,7 +97,7 @@ final class ClientTransaction
             ['Call-ID', (string) $this->request->first('Call-ID')],
             ['CSeq', $this->request->sequence().' CANCEL'],
         ]);
-        $this->endpoint->ask($cancel, $this->host, $this->port, static function (): void {}, $this->isTcp);
+        $this->endpoint->ask($cancel, $this->host, $this->port, static function (): void {}, $this->transport);
     }
 
     /** Section 16.8: what rang too long is let go, and whoever asked is told. */
@@ -136,7 +136,7 @@ final class ClientTransaction
     private function schedule(): void
     {
         $this->again = EventLoop::delay($this->interval, function (): void {
-            $this->endpoint->send($this->request, $this->host, $this->port, $this->isTcp);
+            $this->endpoint->send($this->request, $this->host, $this->port, $this->transport);
             $this->interval = 'INVITE' === $this->request->method ? 2 * $this->interval : min(2 * $this->interval, SipEndpoint::T2);
             $this->schedule();
         });

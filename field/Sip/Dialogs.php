@@ -32,7 +32,7 @@ final class Dialogs
         public readonly string $user,
         private readonly \Closure $media,
         private readonly \Closure $describe,
-        private readonly bool $isTcp,
+        private readonly Transport $transport,
     ) {
     }
 
@@ -46,10 +46,19 @@ final class Dialogs
         return ($this->describe)($media);
     }
 
+    /** The same once a call stands: what was sealed stays so. */
+    public function offerAgain(Call $call): Sdp
+    {
+        $own = $this->offer($call->media);
+
+        return $call->media->isSealed() ? $own->sealed($call->media->key()) : $own;
+    }
+
     /** What answers an offer, or our own where there was none; null where nothing is in common (488). */
     public function answer(?Sdp $offer, RtpStream $media, int $version = 1): ?Sdp
     {
         $own = true === $offer?->isFax && null !== $this->fax ? ($this->fax)($media) : $this->offer($media);
+        $own = null === $offer?->key ? $own : $own->sealed($media->key());
         $own = $own->numbered($version);
 
         return null === $offer ? $own : $own->answerTo($offer);
@@ -69,7 +78,9 @@ final class Dialogs
 
             return;
         }
-        $agreed = $this->offer($call->media)->answerTo($other);
+        $own = $this->offer($call->media);
+        $agreed = (null === $other->key ? $own : $own->sealed($call->media->key()))->answerTo($other);
+        $call->media->secure($other->key);
         $call->media->payload = $agreed->payloads[0] ?? Sdp::PCMU;
         $call->media->events = $agreed?->events;
         $call->media->sendTo($other->address, $other->port);
@@ -146,9 +157,13 @@ final class Dialogs
      */
     public function contact(string $called = ''): string
     {
-        $parameters = $this->isTcp ? ';transport=tcp' : '';
         $user = '' === $this->user ? $called : $this->user;
 
-        return (string) new SipUri($user, $this->endpoint->address, $this->endpoint->port, $parameters);
+        return (string) new SipUri(
+            $user,
+            $this->endpoint->address,
+            $this->endpoint->portOf($this->transport),
+            $this->transport->parameter(),
+        );
     }
 }

@@ -93,7 +93,7 @@ final class Fork
             SipMessage $response,
         ) use (&$transaction): void {
             $this->take($response, $transaction);
-        }, $place->isTcp());
+        }, $place->transport());
         if (!$this->isOver && !$of->isAnswered()) {
             $this->asked[] = $transaction;
         }
@@ -139,7 +139,7 @@ final class Fork
         }
         foreach (['ACK' => 0, 'BYE' => 1] as $method => $later) {
             $request = SipMessage::request($method, (string) $place, [
-                ['Via', $this->endpoint->via($place->isTcp())],
+                ['Via', $this->endpoint->via($place->transport())],
                 ['Max-Forwards', '70'],
                 ['From', (string) $response->first('From')],
                 ['To', (string) $response->first('To')],
@@ -147,9 +147,9 @@ final class Fork
                 ['CSeq', ($response->sequence() + $later).' '.$method],
             ]);
             if ('ACK' === $method) {
-                $this->endpoint->send($request, $place->host, $place->port, $place->isTcp());
+                $this->endpoint->send($request, $place->host, $place->port, $place->transport());
             } else {
-                $this->endpoint->ask($request, $place->host, $place->port, static function (): void {}, $place->isTcp());
+                $this->endpoint->ask($request, $place->host, $place->port, static function (): void {}, $place->transport());
             }
         }
     }

@@ -128,7 +128,7 @@ final class PhoneSystem
 
             return;
         }
-        $onward = fn (SipUri $place): SipMessage => $this->onward($t->request, $place);
+        $onward = fn (SipUri $place): SipMessage => $this->onward($t->request, $place, $t->transport);
         $fork = new Fork($this->endpoint, $t, $onward, function () use ($t): void {
             unset($this->forked[$t]);
         });
@@ -155,22 +155,31 @@ final class PhoneSystem
         $fork->next();
     }
 
-    private function onward(SipMessage $request, SipUri $place): SipMessage
+    /** Where both sides are carried differently each has an entry of its own in the route (RFC 5658). */
+    private function onward(SipMessage $request, SipUri $place, Transport $by): SipMessage
     {
-        $transport = $place->isTcp() ? ';transport=tcp' : '';
+        $sides = array_unique([$this->route($place->transport()), $this->route($by)]);
         $onward = $request->withUri((string) $place)->with('Proxy-Authorization', [])->with('Record-Route', [
-            \sprintf('<sip:%s:%d%s;lr>', $this->endpoint->address, $this->endpoint->port, $transport),
+            ...$sides,
             ...$request->all('Record-Route'),
         ]);
 
-        return $this->passedOn($onward, $place->isTcp());
+        return $this->passedOn($onward, $place->transport());
     }
 
-    private function passedOn(SipMessage $request, bool $isTcp): SipMessage
+    /** Its own entry of a route, by which one side finds it. */
+    private function route(Transport $transport): string
+    {
+        $uri = new SipUri('', $this->endpoint->address, $this->endpoint->portOf($transport), $transport->parameter().';lr');
+
+        return '<'.$uri.'>';
+    }
+
+    private function passedOn(SipMessage $request, Transport $transport): SipMessage
     {
         return $request
             ->with('Max-Forwards', [(string) ((int) ($request->first('Max-Forwards') ?? '70') - 1)])
-            ->with('Via', [$this->endpoint->via($isTcp), ...$request->all('Via')]);
+            ->with('Via', [$this->endpoint->via($transport), ...$request->all('Via')]);
     }
 
     /** Section 16.4: our own entry is taken off the route, then the next one, or the target, decides. */
@@ -182,7 +191,7 @@ final class PhoneSystem
 
             return;
         }
-        $this->endpoint->ask($this->passedOn($request, $next->isTcp()), $next->host, $next->port, static function (
+        $this->endpoint->ask($this->passedOn($request, $next->transport()), $next->host, $next->port, static function (
             SipMessage $response,
         ) use ($t): void {
             if (100 !== $response->status) {
@@ -190,7 +199,7 @@ final class PhoneSystem
                     ? $t->request->reply(408, 'Request Timeout', SipEndpoint::token())
                     : $response->with('Via', \array_slice($response->all('Via'), 1)));
             }
-        }, $next->isTcp());
+        }, $next->transport());
     }
 
     /** @return array{SipMessage, SipUri|null} */
@@ -206,7 +215,7 @@ final class PhoneSystem
 
     private function isOwn(SipUri $uri): bool
     {
-        return $uri->host === $this->endpoint->address && $uri->port === $this->endpoint->port;
+        return $uri->host === $this->endpoint->address && $uri->port === $this->endpoint->portOf($uri->transport());
     }
 
     private function cancel(ServerTransaction $t): void
@@ -227,8 +236,8 @@ final class PhoneSystem
     {
         [$request, $next] = $this->loose($ack);
         if (null !== $next && !$this->isOwn($next)) {
-            $via = [$this->endpoint->via($next->isTcp()), ...$request->all('Via')];
-            $this->endpoint->send($request->with('Via', $via), $next->host, $next->port, $next->isTcp());
+            $via = [$this->endpoint->via($next->transport()), ...$request->all('Via')];
+            $this->endpoint->send($request->with('Via', $via), $next->host, $next->port, $next->transport());
         }
     }
 
@@ -237,16 +246,16 @@ final class PhoneSystem
     {
         $vias = $response->all('Via');
         if (
-            str_contains($vias[0] ?? '', $this->endpoint->address.':'.$this->endpoint->port)
+            str_contains($vias[0] ?? '', ' '.$this->endpoint->address.':')
             && isset($vias[1])
-            && 1 === preg_match('#^SIP/2\.0/(UDP|TCP)\s+([\d.]+)(?::(\d+))?#', $vias[1], $m)
+            && 1 === preg_match('#^SIP/2\.0/(UDP|TCP|TLS)\s+([\d.]+)(?::(\d+))?#', $vias[1], $m)
         ) {
             $port = SipMessage::parameter($vias[1], 'rport') ?? ($m[3] ?? '5060');
             $this->endpoint->send(
                 $response->with('Via', \array_slice($vias, 1)),
                 SipMessage::parameter($vias[1], 'received') ?? $m[2],
                 (int) $port,
-                'TCP' === $m[1],
+                Transport::named($m[1]),
             );
         }
     }

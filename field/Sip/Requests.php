@@ -18,7 +18,7 @@ final class Requests
         #[\SensitiveParameter] private readonly string $password,
         private readonly string $server,
         private readonly int $serverPort,
-        private readonly bool $isTcp,
+        private readonly Transport $transport,
     ) {
     }
 
@@ -38,7 +38,7 @@ final class Requests
     ): Future {
         $deferred = new DeferredFuture();
         $request = SipMessage::request($method, $uri, [
-            ['Via', $this->endpoint->via($this->isTcp)],
+            ['Via', $this->endpoint->via($this->transport)],
             ['Max-Forwards', '70'],
             ...$headers,
             ['CSeq', ++$this->sequence.' '.$method],
@@ -51,7 +51,7 @@ final class Requests
                 $deferred->complete($answer);
             }
         };
-        $transaction = $this->endpoint->ask($request, $this->server, $this->serverPort, $answered, $this->isTcp);
+        $transaction = $this->endpoint->ask($request, $this->server, $this->serverPort, $answered, $this->transport);
         if (null !== $begun) {
             $begun($transaction);
         }
@@ -72,7 +72,7 @@ final class Requests
             if ($answer->status >= 200 && !$deferred->isComplete()) {
                 $deferred->complete($answer);
             }
-        }, $next->isTcp());
+        }, $next->transport());
 
         return $deferred->getFuture();
     }
@@ -80,7 +80,7 @@ final class Requests
     public function acknowledge(Call $call, int $sequence, string $body = ''): void
     {
         [$request, $next] = $this->inDialog($call, 'ACK', $sequence, '' === $body ? [] : [['Content-Type', 'application/sdp']], $body);
-        $this->endpoint->send($request, $next->host, $next->port, $next->isTcp());
+        $this->endpoint->send($request, $next->host, $next->port, $next->transport());
     }
 
     /** @return array{string, string}|null the header that answers a challenge */
@@ -105,7 +105,7 @@ final class Requests
     {
         $next = SipUri::tryFrom($call->routes[0] ?? '<'.$call->target.'>') ?? new SipUri('', $this->server, $this->serverPort);
         $request = SipMessage::request($method, $call->target, [
-            ['Via', $this->endpoint->via($next->isTcp())],
+            ['Via', $this->endpoint->via($next->transport())],
             ['Max-Forwards', '70'],
             ['From', $call->local],
             ['To', $call->remote],

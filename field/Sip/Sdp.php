@@ -21,6 +21,8 @@ final readonly class Sdp implements \Stringable
      * @param list<string> $others every media line in the offer's order, '' where the audio stands; the others are declined
      * @param int|null $events payload type of key events (RFC 4733); null for none
      * @param int $version rises with each description of one session (RFC 3264, section 8)
+     * @param string|null $key by which this side seals its sound (RFC 4568); null: it goes in the clear
+     * @param int $keyTag number of that line
      * @param bool $isFax T.38 over UDPTL (ITU-T T.38, annex D) in the place of audio
      */
     public function __construct(
@@ -32,6 +34,9 @@ final readonly class Sdp implements \Stringable
         public ?int $events = self::EVENTS,
         private int $version = 1,
         public bool $isFax = false,
+        #[\SensitiveParameter]
+        public ?string $key = null,
+        private int $keyTag = 1,
     ) {
     }
 
@@ -49,9 +54,13 @@ final readonly class Sdp implements \Stringable
         $payloads = [];
         $port = 0;
         $isFax = false;
+        $key = null;
+        $keyTag = 1;
         foreach (\array_slice($found[0], 0, self::MOST_MEDIA) as $part) {
-            if (null === $audio && 1 === preg_match('/^m=audio ([1-9]\d{0,4}) RTP\/AVP((?: \d{1,3}){1,40})\s*$/m', $part, $media)) {
-                [$audio, $port, $payloads] = [$part, (int) $media[1], array_map(intval(...), explode(' ', trim($media[2])))];
+            $isAudio = 1 === preg_match('/^m=audio ([1-9]\d{0,4}) RTP\/(S?)AVP((?: \d{1,3}){1,40})\s*$/m', $part, $media);
+            [$keyTag, $key] = $isAudio && null === $audio ? self::keyIn($part) : [$keyTag, $key];
+            if (null === $audio && $isAudio && ('S' === $media[2]) === (null !== $key)) {
+                [$audio, $port, $payloads] = [$part, (int) $media[1], array_map(intval(...), explode(' ', trim($media[3])))];
                 $others[] = '';
             } elseif (null === $audio && 1 === preg_match('/^m=image ([1-9]\d{0,4}) udptl t38\s*$/mi', $part, $media)) {
                 [$audio, $port, $isFax] = [$part, (int) $media[1], true];
@@ -79,7 +88,18 @@ final readonly class Sdp implements \Stringable
             $others,
             $isAgreed ? $events : null,
             isFax: $isFax,
+            key: $key,
+            keyTag: $keyTag,
         );
+    }
+
+    /** @return array{int, string|null} number and key of the first line whose way of sealing is known (RFC 4568, section 9.1) */
+    private static function keyIn(string $part): array
+    {
+        $isKnown = 1 === preg_match('/^a=crypto:(\d{1,9}) AES_CM_128_HMAC_SHA1_80 inline:([A-Za-z0-9+\/]{40})(?:\|2\^\d+)?\s*$/m', $part, $m);
+        $key = $isKnown ? base64_decode($m[2], true) : false;
+
+        return $isKnown && false !== $key ? [(int) $m[1], $key] : [1, null];
     }
 
     /** The answer to an offer: what both can do, in the offer's order; null where there is nothing (488). */
@@ -87,12 +107,39 @@ final readonly class Sdp implements \Stringable
     {
         $common = array_values(array_intersect($offer->payloads, $this->payloads));
         $direction = ['sendonly' => 'recvonly', 'recvonly' => 'sendonly'][$offer->direction] ?? $offer->direction;
-        if ($offer->isFax !== $this->isFax || (!$this->isFax && [] === $common)) {
+        if ($offer->isFax !== $this->isFax || (!$this->isFax && [] === $common) || (null !== $offer->key && null === $this->key)) {
             return null;
         }
         $events = null === $this->events ? null : $offer->events;
 
-        return new self($this->address, $this->port, $common, $direction, $offer->others, $events, $this->version, $this->isFax);
+        return new self(
+            $this->address,
+            $this->port,
+            $common,
+            $direction,
+            $offer->others,
+            $events,
+            $this->version,
+            $this->isFax,
+            null === $offer->key ? null : $this->key,
+            $offer->keyTag,
+        );
+    }
+
+    /** The same with a key to seal its sound. */
+    public function sealed(#[\SensitiveParameter] string $key): self
+    {
+        return new self(
+            $this->address,
+            $this->port,
+            $this->payloads,
+            $this->direction,
+            $this->others,
+            $this->events,
+            $this->version,
+            $this->isFax,
+            $key,
+        );
     }
 
     /** The same as the n-th description of its session. */
@@ -128,7 +175,10 @@ final readonly class Sdp implements \Stringable
     {
         $names = [self::PCMU => 'PCMU', self::PCMA => 'PCMA', self::G722 => 'G722'];
         $all = [...$this->payloads, ...null === $this->events ? [] : [$this->events]];
-        $lines = [\sprintf('m=audio %d RTP/AVP %s', $this->port, implode(' ', $all))];
+        $lines = [\sprintf('m=audio %d RTP/%s %s', $this->port, null === $this->key ? 'AVP' : 'SAVP', implode(' ', $all))];
+        if (null !== $this->key) {
+            $lines[] = \sprintf('a=crypto:%d AES_CM_128_HMAC_SHA1_80 inline:%s', $this->keyTag, base64_encode($this->key));
+        }
         foreach ($this->payloads as $payload) {
             if (isset($names[$payload])) {
                 $lines[] = \sprintf('a=rtpmap:%d %s/8000', $payload, $names[$payload]);
@@ -156,6 +206,17 @@ final readonly class Sdp implements \Stringable
 
     private function with(int $version, string $direction): self
     {
-        return new self($this->address, $this->port, $this->payloads, $direction, $this->others, $this->events, $version, $this->isFax);
+        return new self(
+            $this->address,
+            $this->port,
+            $this->payloads,
+            $direction,
+            $this->others,
+            $this->events,
+            $version,
+            $this->isFax,
+            $this->key,
+            $this->keyTag,
+        );
     }
 }

@@ -21,7 +21,7 @@ final class ServerTransaction
         public readonly SipMessage $request,
         public readonly string $host,
         public readonly int $port,
-        public readonly bool $isTcp = false,
+        public readonly Transport $transport = Transport::Udp,
     ) {
         $this->interval = $endpoint->t1;
     }
@@ -33,7 +33,7 @@ final class ServerTransaction
             return;
         }
         $this->last = $response;
-        $this->endpoint->send($response, $this->host, $this->port, $this->isTcp);
+        $this->endpoint->send($response, $this->host, $this->port, $this->transport);
         if ('INVITE' === $this->request->method && $response->status >= 300) {
             $this->schedule(64 * $this->endpoint->t1);
         }
@@ -48,7 +48,7 @@ final class ServerTransaction
     public function again(): void
     {
         if (null !== $this->last) {
-            $this->endpoint->send($this->last, $this->host, $this->port, $this->isTcp);
+            $this->endpoint->send($this->last, $this->host, $this->port, $this->transport);
         }
     }
 

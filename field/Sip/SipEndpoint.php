@@ -39,7 +39,7 @@ final class SipEndpoint
 
     /**
      * @param (\Closure(string): bool)|null $admits whether datagrams from an address get here at all; null: all do
-     * @param TcpWire|null $tcp beside it, where it speaks TCP too
+     * @param array<string, TcpWire> $wires beside it, by the transport that each carries
      * @param float $t1 seconds of a round trip (section 17.1.1.1)
      */
     public function __construct(
@@ -47,7 +47,7 @@ final class SipEndpoint
         public readonly string $address,
         public readonly int $port,
         private readonly ?\Closure $admits = null,
-        private readonly ?TcpWire $tcp = null,
+        private readonly array $wires = [],
         public readonly float $t1 = self::T1,
     ) {
         $socket->mark(Dscp::Signalling);
@@ -75,11 +75,13 @@ final class SipEndpoint
                 }
             }
         })->ignore();
-        $this->tcp?->listen(function (string $bytes, string $host, int $port): void {
-            if (null === $this->admits || ($this->admits)($host)) {
-                $this->take($bytes, $host, $port, true);
-            }
-        });
+        foreach ($this->wires as $transport => $wire) {
+            $wire->listen(function (string $bytes, string $host, int $port) use ($transport): void {
+                if (null === $this->admits || ($this->admits)($host)) {
+                    $this->take($bytes, $host, $port, Transport::named($transport));
+                }
+            });
+        }
     }
 
     public function close(): void
@@ -89,30 +91,44 @@ final class SipEndpoint
         }
         $this->clients = $this->servers = [];
         $this->socket->close();
-        $this->tcp?->close();
+        foreach ($this->wires as $wire) {
+            $wire->close();
+        }
     }
 
     /** A Via of this endpoint with a branch of its own. */
-    public function via(bool $isTcp = false): string
+    public function via(Transport $transport = Transport::Udp): string
     {
-        $transport = $isTcp ? 'TCP' : 'UDP';
+        $transport = $this->spoken($transport);
+        $branch = self::MAGIC.self::token();
 
-        return \sprintf('SIP/2.0/%s %s:%d;branch=%s;rport', $transport, $this->address, $this->port, self::MAGIC.self::token());
+        return \sprintf('SIP/2.0/%s %s:%d;branch=%s;rport', $transport->value, $this->address, $this->portOf($transport), $branch);
     }
 
-    /** Whether it could speak TCP to somebody who asks for it. */
-    public function hasTcp(): bool
+    /** Where it listens for what comes that way. */
+    public function portOf(Transport $transport): int
     {
-        return null !== $this->tcp;
+        return ($this->wires[$transport->value] ?? null)->port ?? $this->port;
+    }
+
+    /** What was asked for where it speaks it, else UDP. */
+    private function spoken(Transport $transport): Transport
+    {
+        return isset($this->wires[$transport->value]) ? $transport : Transport::Udp;
     }
 
     /** @param \Closure(SipMessage): void $onResponse every response; 408 when none came */
-    public function ask(SipMessage $request, string $host, int $port, \Closure $onResponse, bool $isTcp = false): ClientTransaction
-    {
+    public function ask(
+        SipMessage $request,
+        string $host,
+        int $port,
+        \Closure $onResponse,
+        Transport $transport = Transport::Udp,
+    ): ClientTransaction {
         $key = $request->branch().' '.$request->method;
         $transaction = new ClientTransaction($this, $request, $host, $port, $onResponse, function () use ($key): void {
             unset($this->clients[$key]);
-        }, $isTcp && null !== $this->tcp);
+        }, $this->spoken($transport));
         $this->clients[$key] = $transaction;
         $transaction->start();
 
@@ -120,14 +136,11 @@ final class SipEndpoint
     }
 
     /** Sends once, without a transaction: an ACK of a 2xx, or a response passed on. False: that address is never contacted. */
-    public function send(SipMessage $message, string $host, int $port, bool $isTcp = false): bool
+    public function send(SipMessage $message, string $host, int $port, Transport $transport = Transport::Udp): bool
     {
         try {
-            if ($isTcp && null !== $this->tcp) {
-                $this->tcp->send($host, $port, (string) $message);
-            } else {
-                $this->socket->send($host, $port, (string) $message);
-            }
+            $wire = $this->wires[$transport->value] ?? $this->socket;
+            $wire->send($host, $port, (string) $message);
         } catch (\Amp\Socket\SocketException) {
             // Lost like any datagram; whoever waits for an answer asks again.
         } catch (RefusedTarget) {
@@ -142,7 +155,7 @@ final class SipEndpoint
         return bin2hex(random_bytes(8));
     }
 
-    private function take(string $bytes, string $host, int $port, bool $isTcp = false): void
+    private function take(string $bytes, string $host, int $port, Transport $transport = Transport::Udp): void
     {
         if ('' === trim($bytes)) {
             return;
@@ -152,7 +165,7 @@ final class SipEndpoint
         } catch (SipError $e) {
             $refusal = null === $e->request ? null : $e->refusal();
             if (null !== $refusal) {
-                $this->send($refusal, $host, $isTcp ? $port : self::answerPort($e->request, $port), $isTcp);
+                $this->send($refusal, $host, $transport->isReliable() ? $port : self::answerPort($e->request, $port), $transport);
             }
 
             return;
@@ -172,8 +185,8 @@ final class SipEndpoint
         } elseif ($ack) {
             ($this->onAck)($message);
         } else {
-            $answerTo = $isTcp ? $port : self::answerPort($message, $port);
-            $this->servers[$key] = $server = new ServerTransaction($this, $message, $host, $answerTo, $isTcp);
+            $answerTo = $transport->isReliable() ? $port : self::answerPort($message, $port);
+            $this->servers[$key] = $server = new ServerTransaction($this, $message, $host, $answerTo, $transport);
             $this->forgetLater($key, $server);
             ($this->onRequest)($server);
         }

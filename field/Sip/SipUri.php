@@ -23,9 +23,10 @@ final readonly class SipUri implements \Stringable
         if (1 !== preg_match(self::SHAPE, trim($inner), $m)) {
             return null;
         }
-        $port = '' === $m[3] ? 5060 : (int) $m[3];
+        $uri = new self(rawurldecode($m[1]), $m[2], 0, $m[4]);
+        $port = '' === $m[3] ? $uri->transport()->port() : (int) $m[3];
 
-        return $port < 1 || $port > 65535 ? null : new self(rawurldecode($m[1]), $m[2], $port, $m[4]);
+        return $port < 1 || $port > 65535 ? null : new self($uri->user, $uri->host, $port, $uri->parameters);
     }
 
     /** A request line's URI, whose parameters are its own. */
@@ -40,9 +41,9 @@ final readonly class SipUri implements \Stringable
         return 1 === preg_match('/;'.preg_quote($name, '/').'=([^;]*)/i', $this->parameters, $m) ? strtolower($m[1]) : '';
     }
 
-    public function isTcp(): bool
+    public function transport(): Transport
     {
-        return 'tcp' === $this->parameter('transport');
+        return Transport::named($this->parameter('transport'));
     }
 
     public function __toString(): string
@@ -51,7 +52,7 @@ final readonly class SipUri implements \Stringable
             'sip:%s%s%s%s',
             '' === $this->user ? '' : rawurlencode($this->user).'@',
             $this->host,
-            5060 === $this->port ? '' : ':'.$this->port,
+            $this->transport()->port() === $this->port ? '' : ':'.$this->port,
             $this->parameters,
         );
     }

@@ -4,14 +4,19 @@ declare(strict_types=1);
 
 namespace Vorhut\Field\Sip;
 
+use Amp\ByteStream\StreamException;
+use Amp\CancelledException;
 use Amp\Socket\ServerSocket;
 use Amp\Socket\Socket;
+use Amp\Socket\TlsException;
+use Amp\TimeoutCancellation;
+use Vorhut\Field\Net\OwnCertificate;
 use Vorhut\Field\Net\RefusedTarget;
 use Vorhut\Field\Net\Sockets;
 
 use function Amp\async;
 
-/** SIP over TCP (RFC 3261, section 18): messages in a stream, told apart by their lengths. */
+/** SIP over TCP or TLS (RFC 3261, section 18): messages in a stream, told apart by their lengths. */
 final class TcpWire
 {
     private const MOST_BYTES = 65535;
@@ -25,8 +30,13 @@ final class TcpWire
     /** @var \Closure(string, string, int): void told of each message and where it came from */
     private \Closure $onMessage;
 
-    public function __construct(private readonly Sockets $sockets, private readonly string $address, private readonly int $port)
-    {
+    /** @param OwnCertificate|null $certificate where it speaks within TLS, with whatever certificate the other side has */
+    public function __construct(
+        private readonly Sockets $sockets,
+        private readonly string $address,
+        public readonly int $port,
+        private readonly ?OwnCertificate $certificate = null,
+    ) {
         $this->onMessage = static function (): void {};
     }
 
@@ -34,16 +44,28 @@ final class TcpWire
     public function listen(\Closure $onMessage): void
     {
         $this->onMessage = $onMessage;
-        $server = $this->server = $this->sockets->listen($this->address, $this->port);
+        $server = $this->server = $this->sockets->listen($this->address, $this->port, $this->certificate?->context());
         async(function () use ($server): void {
             while (null !== ($socket = $server->accept())) {
                 if (\count($this->connections) >= self::MOST_CONNECTIONS) {
                     $socket->close();
                     continue;
                 }
-                $this->read($socket, $socket->getRemoteAddress()->toString());
+                async($this->welcome(...), $socket)->ignore();
             }
         })->ignore();
+    }
+
+    private function welcome(Socket $socket): void
+    {
+        try {
+            if (null !== $this->certificate) {
+                $socket->setupTls(new TimeoutCancellation(self::CONNECT_SECONDS));
+            }
+            $this->read($socket, $socket->getRemoteAddress()->toString());
+        } catch (CancelledException|TlsException|StreamException) {
+            $socket->close();
+        }
     }
 
     /**
@@ -57,10 +79,22 @@ final class TcpWire
         async(function () use ($host, $port, $bytes): void {
             $peer = $host.':'.$port;
             if (!isset($this->connections[$peer])) {
-                $this->read($this->sockets->connect($host, $port, self::CONNECT_SECONDS, $this->address), $peer);
+                $this->read($this->connected($host, $port), $peer);
             }
             $this->connections[$peer]->write($bytes);
         })->ignore();
+    }
+
+    /** @throws TlsException|CancelledException|\Amp\Socket\ConnectException */
+    private function connected(string $host, int $port): Socket
+    {
+        $isTls = null !== $this->certificate;
+        $socket = $this->sockets->connect($host, $port, self::CONNECT_SECONDS, $this->address, $isTls);
+        if ($isTls) {
+            $socket->setupTls(new TimeoutCancellation(self::CONNECT_SECONDS));
+        }
+
+        return $socket;
     }
 
     public function close(): void
@@ -88,7 +122,7 @@ final class TcpWire
                         break;
                     }
                 }
-            } catch (\Amp\ByteStream\StreamException) {
+            } catch (StreamException) {
                 // The other side is gone; who waits for an answer is told by the time.
             } finally {
                 $socket->close();

@@ -31,10 +31,10 @@ final class UserAgent
         \Closure $describe,
         int $most = 1,
         float $ring = 0.0,
-        bool $isTcp = false,
+        Transport $transport = Transport::Udp,
     ) {
-        $this->requests = new Requests($endpoint, $user, $password, $server, $serverPort, $isTcp);
-        $this->dialogs = new Dialogs($endpoint, $user, $media, $describe, $isTcp);
+        $this->requests = new Requests($endpoint, $user, $password, $server, $serverPort, $transport);
+        $this->dialogs = new Dialogs($endpoint, $user, $media, $describe, $transport);
         $hangUp = function (Call $call): void {
             $this->hangUp($call)->ignore();
         };
@@ -148,7 +148,7 @@ final class UserAgent
      */
     public function hold(Call $call, bool $isHeld = true): Future
     {
-        return $this->offerAgain($call, $this->dialogs->offer($call->media)->directed($isHeld ? 'sendonly' : 'sendrecv'));
+        return $this->offerAgain($call, $this->dialogs->offerAgain($call)->directed($isHeld ? 'sendonly' : 'sendrecv'));
     }
 
     /**
@@ -227,7 +227,8 @@ final class UserAgent
         $call->established = true;
         $this->dialogs->add($call);
         $this->requests->acknowledge($call, $call->sequence);
-        if (null === $sdp || $sdp->isFax) {
+        $isSealed = null !== $this->dialogs->offer($media)->key;
+        if (null === $sdp || $sdp->isFax || $isSealed !== (null !== $sdp->key)) {
             $this->hangUp($call)->ignore();
 
             return new Placed(488, null);

@@ -12,7 +12,6 @@ use Vorhut\App\Jobs\Kept;
 use Vorhut\Core\Intent\Pair;
 use Vorhut\Core\Job\Job;
 use Vorhut\Core\Proof\Prover;
-use Vorhut\Core\Repair\Hands;
 use Vorhut\Core\Repair\Repair;
 use Vorhut\Core\Repair\RepairSearch;
 
@@ -85,22 +84,6 @@ final readonly class JobRepairs
 
             return [...$mends, ...$others];
         });
-    }
-
-    /**
-     * What to do next: the best of what is ours to do, else of what the client has to.
-     *
-     * @param list<Repair> $repairs
-     */
-    public static function first(array $repairs): ?Repair
-    {
-        foreach ($repairs as $repair) {
-            if (Hands::Us === $repair->hands) {
-                return $repair;
-            }
-        }
-
-        return $repairs[0] ?? null;
     }
 
     /** @return list<Repair> */

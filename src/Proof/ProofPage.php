@@ -48,7 +48,7 @@ final readonly class ProofPage
         $matrix = $digest->matrices[$selection->axis->value];
         $inCell = null === $selection->cell ? null : $this->inCell($hand, $matrix, $selection->cell);
         $repairs = $this->jobRepairs->forJob($stored);
-        $next = JobRepairs::first($repairs ?? []);
+        $next = $this->repairs->first($hand, $repairs ?? []);
         [$chosen, $pair] = $this->choose($hand, $selection, $inCell, $next);
         $seen = $this->observations->counts($stored);
         $counts = $inCell[$chosen] ?? null;

@@ -10,6 +10,7 @@ use Vorhut\App\Jobs\Rights;
 use Vorhut\App\Web\View\Next;
 use Vorhut\App\Web\View\Post;
 use Vorhut\App\Web\Words;
+use Vorhut\Core\Repair\Hands;
 use Vorhut\Core\Repair\Repair;
 
 /** Says what a repair does, and lets those who may make it. */
@@ -29,7 +30,7 @@ final readonly class RepairViews
         if (null === $repairs) {
             return new NextRepairView(null, $this->urls->generate('repair_next', ['slug' => $hand->stored->getSlug()]));
         }
-        $repair = JobRepairs::first($repairs);
+        $repair = $this->first($hand, $repairs);
         if (null === $repair || !$this->rights->allow($hand->stored, $repair->change)) {
             return new NextRepairView(null, null);
         }
@@ -38,6 +39,22 @@ final readonly class RepairViews
         $effect = \sprintf('Mends %s%s. %s.', Words::count($repair->mends, 'failing pair'), $breaks, $repair->hands->label());
 
         return new NextRepairView(new Next($repair->sentence, $effect, $post), null);
+    }
+
+    /**
+     * What whoever looks may do and what is ours to do comes before all others.
+     *
+     * @param list<Repair> $repairs best first
+     */
+    public function first(JobInHand $hand, array $repairs): ?Repair
+    {
+        foreach ($repairs as $repair) {
+            if (Hands::Us === $repair->hands && $this->rights->allow($hand->stored, $repair->change)) {
+                return $repair;
+            }
+        }
+
+        return $repairs[0] ?? null;
     }
 
     /**

@@ -11,6 +11,7 @@ use Vorhut\Core\Job\ChangeSet;
 use Vorhut\Core\Job\Device;
 use Vorhut\Core\Job\Router;
 use Vorhut\Core\Job\Segment;
+use Vorhut\Core\Job\Trunk;
 
 /** A form that was made before somebody else changed the same thing changes nothing, and says who was first. */
 final class StaleFormTest extends AppTestCase
@@ -35,7 +36,7 @@ final class StaleFormTest extends AppTestCase
         yield 'finding' => ['/networks', 'Take it A', [], Device::class, 'horn-spare'];
         yield 'addresses' => ['/addresses', 'Accept the chosen T', [], Device::class, 'berth-5'];
         yield 'bench' => ['/bench/berth-5?step=unpack', 'Done ↵', [], Device::class, 'berth-5'];
-        yield 'repair' => ['/proof', 'Change the plan A', [], Device::class, 'receiver-3'];
+        yield 'repair' => ['/proof', 'Change the plan A', [], Trunk::class, 'carrier'];
         yield 'what if' => ['/proof/what-if?'.self::RULE, 'Keep it K', [], Router::class, 'core'];
         yield 'record' => ['/records/devices/berth-1', 'Save', ['serial' => 'A'], Device::class, 'berth-1'];
         yield 'removing a record' => ['/records/devices/horn-spare', 'remove this device', [], Device::class, 'horn-spare'];

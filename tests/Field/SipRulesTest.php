@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Vorhut\Tests\Field;
 
+use Amp\TimeoutCancellation;
 use PHPUnit\Framework\TestCase;
 use Vorhut\Field\Rtp\RtpStream;
 use Vorhut\Field\Rtp\Tone;
@@ -16,6 +17,7 @@ use Vorhut\Field\Sip\SipEndpoint;
 use Vorhut\Field\Sip\SipMessage;
 use Vorhut\Field\Sip\SipUri;
 use Vorhut\Field\Sip\Switching;
+use Vorhut\Field\Sip\Transport;
 use Vorhut\Field\Voice\PagingApp;
 use Vorhut\Tests\Support\SipBench;
 
@@ -144,8 +146,9 @@ final class SipRulesTest extends TestCase
     {
         $uri = SipUri::tryFrom('"x" <sip:2001@127.0.0.1:5070;ob;transport=TCP;x=y>;expires=9');
         self::assertSame('sip:2001@127.0.0.1:5070;ob;transport=TCP;x=y', (string) $uri);
-        self::assertTrue($uri?->isTcp());
-        self::assertFalse(SipUri::tryFrom('sip:2001@127.0.0.1;transport=tcp')?->isTcp(), 'outside brackets they are the header\'s');
+        self::assertSame(Transport::Tcp, $uri?->transport());
+        $outside = SipUri::tryFrom('sip:2001@127.0.0.1;transport=tcp');
+        self::assertSame(Transport::Udp, $outside?->transport(), 'outside brackets they are the header\'s');
         $this->system();
         $asked = null;
         $hand = $this->hand('127.199.23.3');
@@ -165,7 +168,7 @@ final class SipRulesTest extends TestCase
     public function testPhonesSpeakTcpToo(): void
     {
         $this->system();
-        [$a, $b] = [$this->phone('2001', isTcp: true), $this->phone('2002')];
+        [$a, $b] = [$this->phone('2001', transport: Transport::Tcp), $this->phone('2002')];
         self::assertSame([200, 200], [$this->wait($a->register()), $this->wait($b->register())]);
         self::assertSame(200, $this->wait($b->call('2001')));
         self::until(static fn (): bool => ($b->calls()[0] ?? null)?->media->received() > 3);
@@ -185,6 +188,30 @@ final class SipRulesTest extends TestCase
     }
 
     /** Section 9.1: who cancels before anything was heard is heard all the same, once something was. */
+    /**
+     * RFC 3261, section 26.2, and RFC 5658: within TLS at a port of its own, and each side finds the phone system by the entry of the
+     * route that is meant for it.
+     */
+    public function testPhonesSpeakTlsToo(): void
+    {
+        $this->system();
+        [$a, $b] = [$this->phone('2001', transport: Transport::Tls), $this->phone('2002')];
+        self::assertSame([200, 200], [$this->wait($a->register()), $this->wait($b->register())]);
+        foreach ([[$a, '2002', $b], [$b, '2001', $a]] as [$caller, $number, $callee]) {
+            self::assertSame(200, $this->wait($caller->call($number)));
+            $call = $caller->calls()[0];
+            self::assertCount(2, $call->routes);
+            self::until(static fn (): bool => $call->media->received() > 3);
+            self::assertSame(200, $this->wait($callee->hangUp($callee->calls()[0])), 'hung up from the other side');
+            self::assertSame([], $caller->calls());
+        }
+        self::assertStringContainsString(';transport=tls', $a->dialogs->contact());
+        // What is said in the clear at the port for TLS is not heard.
+        $clear = $this->sockets->connect(self::AT, self::TLS_PORT, 2.0);
+        $clear->write("OPTIONS sip:127.199.20.1 SIP/2.0\r\n\r\n");
+        self::assertNull($clear->read(new TimeoutCancellation(4)));
+    }
+
     public function testACancelBeforeRingingIsNotLost(): void
     {
         $this->system();

@@ -7,6 +7,7 @@ namespace Vorhut\Tests\Support;
 use Amp\Future;
 use Amp\TimeoutCancellation;
 use Vorhut\Field\Net\GatedUdp;
+use Vorhut\Field\Net\OwnCertificate;
 use Vorhut\Field\Net\Sockets;
 use Vorhut\Field\Net\TargetGate;
 use Vorhut\Field\Rtp\RtpStream;
@@ -17,6 +18,7 @@ use Vorhut\Field\Sip\SipEndpoint;
 use Vorhut\Field\Sip\SipMessage;
 use Vorhut\Field\Sip\Switching;
 use Vorhut\Field\Sip\TcpWire;
+use Vorhut\Field\Sip\Transport;
 use Vorhut\Field\Sip\UserAgent;
 
 /** A phone system and phones on loopback, and requests made by hand. */
@@ -25,6 +27,7 @@ trait SipBench
     use Waiting;
 
     private const AT = '127.199.20.1';
+    private const TLS_PORT = 15063;
 
     private Sockets $sockets;
 
@@ -54,7 +57,10 @@ trait SipBench
             $this->sockets->udp(self::AT, 15061),
             self::AT,
             15061,
-            tcp: new TcpWire($this->sockets, self::AT, 15061),
+            wires: [
+                Transport::Tcp->value => new TcpWire($this->sockets, self::AT, 15061),
+                Transport::Tls->value => new TcpWire($this->sockets, self::AT, self::TLS_PORT, new OwnCertificate()),
+            ],
         );
         $system = null === $switching ? new PhoneSystem($endpoint, $secrets) : new PhoneSystem($endpoint, $secrets, switching: $switching);
         $this->open[] = $system;
@@ -69,23 +75,30 @@ trait SipBench
         array $payloads = [Sdp::PCMU, Sdp::PCMA],
         float $ring = 0.0,
         int $most = 1,
-        bool $isTcp = false,
+        Transport $transport = Transport::Udp,
         float $t1 = SipEndpoint::T1,
     ): UserAgent {
         $address = '127.199.21.'.((int) $number - 2000);
         $socket = $this->sockets->udp($address);
-        $tcp = $isTcp ? new TcpWire($this->sockets, $address, $socket->port()) : null;
+        $certificate = Transport::Tls === $transport ? new OwnCertificate() : null;
+        $wires = $transport->isReliable()
+            ? [$transport->value => new TcpWire($this->sockets, $address, $socket->port(), $certificate)]
+            : [];
         $phone = $this->open[] = new UserAgent(
-            new SipEndpoint($socket, $address, $socket->port(), tcp: $tcp, t1: $t1),
+            new SipEndpoint($socket, $address, $socket->port(), wires: $wires, t1: $t1),
             $number,
             'lab-'.$number,
             self::AT,
-            15061,
+            Transport::Tls === $transport ? self::TLS_PORT : 15061,
             fn (): RtpStream => new RtpStream($this->sockets->udp($address)),
-            static fn (RtpStream $media): Sdp => new Sdp($address, $media->port, $payloads),
+            static function (RtpStream $media) use ($address, $payloads, $transport): Sdp {
+                $sdp = new Sdp($address, $media->port, $payloads);
+
+                return Transport::Tls === $transport ? $sdp->sealed($media->key()) : $sdp;
+            },
             $most,
             $ring,
-            $isTcp,
+            $transport,
         );
         $phone->start();
 

@@ -1,7 +1,7 @@
 import { expect, job, login, test } from './support.mjs';
 
 test('the proof turns with the suggested change and turns back with undo, by keyboard alone', async ({ page }) => {
-    await login(page);
+    await login(page, 'tomas');
     await page.goto(`${job}/proof`);
     const row = page.locator('tr.sel').first();
     await expect(row).toContainText('3 no reply');
