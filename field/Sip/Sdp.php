@@ -96,7 +96,8 @@ final readonly class Sdp implements \Stringable
     /** @return array{int, string|null} number and key of the first line whose way of sealing is known (RFC 4568, section 9.1) */
     private static function keyIn(string $part): array
     {
-        $isKnown = 1 === preg_match('/^a=crypto:(\d{1,9}) AES_CM_128_HMAC_SHA1_80 inline:([A-Za-z0-9+\/]{40})(?:\|2\^\d+)?\s*$/m', $part, $m);
+        $line = '/^a=crypto:(\d{1,9}) AES_CM_128_HMAC_SHA1_80 inline:([A-Za-z0-9+\/]{40})(?:\|2\^\d+)?\s*$/m';
+        $isKnown = 1 === preg_match($line, $part, $m);
         $key = $isKnown ? base64_decode($m[2], true) : false;
 
         return $isKnown && false !== $key ? [(int) $m[1], $key] : [1, null];
