@@ -12,7 +12,7 @@ interface Calculation
     public function about(): CalculationAbout;
 
     /**
-     * @return array<string, int|float> by the names of its outputs
+     * @return array<string, int|float|string|bool> by the names of its outputs
      *
      * @throws InvalidValue for what does not go together
      */

@@ -37,7 +37,7 @@ final class Calculations
     /**
      * @param array<array-key, mixed> $given
      *
-     * @return array<string, int|float>
+     * @return array<string, int|float|string|bool>
      *
      * @throws InvalidValue
      */

@@ -13,6 +13,8 @@ final readonly class Input
      * @param string $says what it is, with what it may be
      * @param bool|int|float|string|null $default null: it may be left out where another stands for it
      * @param list<string> $options the words it may be; none for numbers
+     * @param string $pattern what a text must look like, '' where it is none
+     * @param list<self> $columns of each record, where it is a list of them
      */
     private function __construct(
         public string $name,
@@ -23,6 +25,8 @@ final readonly class Input
         public float $max,
         public bool $isWhole,
         public array $options,
+        public string $pattern = '',
+        public array $columns = [],
     ) {
     }
 
@@ -53,21 +57,48 @@ final readonly class Input
         return new self($name, '', $says, false, 0, 0, false, []);
     }
 
+    /** @param string $pattern the whole text */
+    public static function text(string $name, string $says, string $pattern): self
+    {
+        return new self($name, '', $says, null, 0, 0, false, [], $pattern);
+    }
+
+    /** @param non-empty-list<self> $columns what each record takes */
+    public static function records(string $name, string $says, array $columns): self
+    {
+        return new self($name, '', $says, null, 0, 0, false, [], '', $columns);
+    }
+
     public function isFlag(): bool
     {
         return \is_bool($this->default);
     }
 
-    /** @throws InvalidValue */
-    public function read(mixed $value): bool|int|float|string
+    public function isNumber(): bool
     {
+        return !$this->isFlag() && [] === $this->options && '' === $this->pattern && [] === $this->columns;
+    }
+
+    /**
+     * @return bool|int|float|string|list<Inputs>
+     *
+     * @throws InvalidValue
+     */
+    public function read(mixed $value): bool|int|float|string|array
+    {
+        if ([] !== $this->columns && \is_array($value) && array_is_list($value)) {
+            return array_map($this->readRecord(...), $value);
+        }
+        if ('' !== $this->pattern && \is_string($value) && 1 === preg_match($this->pattern, $value)) {
+            return $value;
+        }
         if ($this->isFlag() && \is_bool($value)) {
             return $value;
         }
         if ([] !== $this->options && \is_string($value)) {
             return $value;
         }
-        if (!$this->isFlag() && [] === $this->options && (\is_int($value) || \is_float($value))) {
+        if ($this->isNumber() && (\is_int($value) || \is_float($value))) {
             $isFit = $value >= $this->min && $value <= $this->max && (!$this->isWhole || (float) $value === floor((float) $value));
             if ($isFit) {
                 return $this->isWhole ? (int) $value : $value;
@@ -86,7 +117,19 @@ final readonly class Input
         return match (true) {
             $this->isFlag() => 'true or false',
             [] !== $this->options => 'one of '.implode(', ', $this->options),
+            [] !== $this->columns => 'a list of objects with '.implode(', ', array_column($this->columns, 'name')),
+            '' !== $this->pattern => 'a text',
             default => \sprintf('a %s from %s to %s', $this->isWhole ? 'whole number' : 'number', $this->min, $this->max),
         };
+    }
+
+    /** @throws InvalidValue */
+    private function readRecord(mixed $record): Inputs
+    {
+        $about = new CalculationAbout($this->name, $this->name, '', $this->columns, []);
+
+        return \is_array($record) && ([] === $record || !array_is_list($record))
+            ? Inputs::of($about, $record)
+            : throw new InvalidValue(get_debug_type($record), $this->allowed(), \sprintf('"%s" is %s.', $this->name, $this->says));
     }
 }

@@ -10,7 +10,7 @@ use Vorhut\Core\Record\Nearest;
 /** What a calculation was given, read by what it takes. */
 final readonly class Inputs
 {
-    /** @param array<string, bool|int|float|string> $values */
+    /** @param array<string, bool|int|float|string|list<self>> $values */
     private function __construct(private CalculationAbout $about, private array $values)
     {
     }
@@ -66,6 +66,18 @@ final readonly class Inputs
         return \is_string($value) ? $value : throw $this->missing($name);
     }
 
+    /**
+     * @return list<self>
+     *
+     * @throws InvalidValue
+     */
+    public function records(string $name): array
+    {
+        $value = $this->value($name);
+
+        return \is_array($value) ? $value : throw $this->missing($name);
+    }
+
     public function flag(string $name): bool
     {
         return true === $this->value($name);
@@ -85,7 +97,8 @@ final readonly class Inputs
         return $this->has($one);
     }
 
-    private function value(string $name): bool|int|float|string|null
+    /** @return bool|int|float|string|list<self>|null */
+    private function value(string $name): bool|int|float|string|array|null
     {
         return $this->values[$name] ?? $this->about->input($name)?->default;
     }

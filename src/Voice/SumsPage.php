@@ -17,19 +17,6 @@ use Vorhut\Core\Voice\ErlangB;
 /** Sums of the trade, with figures of the job to begin with. */
 final readonly class SumsPage
 {
-    /** Names of inputs and outputs in words. */
-    private const WORDS = [
-        'traffic' => 'Traffic', 'callsPerHour' => 'Calls in the busy hour', 'holdSeconds' => 'Length of a call', 'channels' => 'Channels',
-        'loss' => 'Calls that find all busy', 'codec' => 'Codec', 'packetMs' => 'Time in a packet', 'srtpTagBytes' => 'Tag of SRTP',
-        'vlan' => 'frames carry a VLAN tag', 'bitrateKbps' => 'Rate of Opus', 'payloadBytes' => 'Sound in a packet',
-        'packetsPerSecond' => 'Packets', 'ipKbps' => 'At IP', 'ethernetKbps' => 'With Ethernet', 'wireKbps' => 'On the wire',
-        'concealment' => 'loss is concealed', 'delayMs' => 'Delay from mouth to ear', 'lossPercent' => 'Packets lost',
-        'burstR' => 'Losses in bursts', 'r' => 'R', 'mos' => 'MOS', 'pages' => 'Pages', 'bitsPerPage' => 'Bits of a page',
-        'kbps' => 'Speed of the modems', 'perPageSeconds' => 'Between two pages', 'redundancy' => 'Packets sent again',
-        'sessionSeconds' => 'Before the first page', 'seconds' => 'It takes', 'bytes' => 'Size of the fax',
-        'limitBytes' => 'Limit of the mail server', 'parts' => 'Mails', 'encodedBytes' => 'As it is sent',
-    ];
-
     public function __construct(private VoiceLinks $links)
     {
     }
@@ -44,10 +31,10 @@ final readonly class SumsPage
         $answer = null;
         $error = '';
         try {
-            $answer = Calculations::answer($calculation, self::given($calculation, $typed));
+            $answer = Calculations::answer($calculation, SumTyped::read($calculation, $typed));
             foreach ($answer as $key => $value) {
                 $results[] = [
-                    'name' => self::WORDS[$key] ?? $key,
+                    'name' => SumWords::of($key),
                     'value' => self::shown($key, $value),
                     'unit' => self::unit($key, $about->outputs[$key]),
                 ];
@@ -97,42 +84,26 @@ final readonly class SumsPage
         return SumDrawing::of('Calls that find all busy, in per cent, by channels', $values, (string) $channels, '%.1f');
     }
 
-    /**
-     * @param array<string, string> $typed
-     *
-     * @return array<string, mixed>
-     */
-    private static function given(Calculation $calculation, array $typed): array
-    {
-        $given = [];
-        foreach ($calculation->about()->inputs as $input) {
-            $text = $typed[$input->name] ?? '';
-            if ($input->isFlag()) {
-                $given[$input->name] = '1' === $text;
-            } elseif ('' !== $text) {
-                $number = str_replace(',', '.', $text);
-                $given[$input->name] = [] === $input->options && is_numeric($number) ? $number + 0 : $text;
-            }
-        }
-
-        return $given;
-    }
-
     /** @param array<string, string> $typed */
     private static function field(Input $input, array $typed): FormField
     {
         $default = \is_bool($input->default) || null === $input->default || [] !== $typed ? '' : (string) $input->default;
-        $label = self::WORDS[$input->name] ?? $input->name;
+        $label = SumWords::of($input->name);
         $unit = self::unit($input->name, $input->unit);
 
         return new FormField(
             $input->name,
             $label.('' === $unit || $input->isFlag() ? '' : ', '.$unit),
             $typed[$input->name] ?? $default,
-            $input->isFlag() ? 'check' : ([] === $input->options ? 'text' : 'select'),
+            match (true) {
+                $input->isFlag() => 'check',
+                [] !== $input->columns => 'area',
+                [] === $input->options => 'text',
+                default => 'select',
+            },
             true,
             [] === $input->options ? [] : array_combine($input->options, $input->options),
-            more: ['inputmode' => 'decimal', 'maxlength' => 20],
+            more: $input->isNumber() ? ['inputmode' => 'decimal', 'maxlength' => 20] : [],
         );
     }
 
@@ -146,9 +117,11 @@ final readonly class SumsPage
         };
     }
 
-    private static function shown(string $name, int|float $value): string
+    private static function shown(string $name, int|float|string|bool $value): string
     {
         return match (true) {
+            \is_bool($value) => $value ? 'yes' : 'no',
+            \is_string($value) => $value,
             'loss' === $name => \sprintf('%.4f (%.1f %%)', $value, 100 * $value),
             \is_int($value) => number_format($value, 0, '.', "\u{2009}"),
             default => rtrim(rtrim(\sprintf('%.2f', $value), '0'), '.'),

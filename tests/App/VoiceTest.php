@@ -92,6 +92,19 @@ final class VoiceTest extends AppTestCase
         self::assertStringContainsString($says, implode(' ', $page->filter('.error-text')->each(static fn ($e): string => $e->text())));
     }
 
+    /** Lists are typed a line each, by order or by name. */
+    public function testSumsTakeLists(): void
+    {
+        $this->as('vera');
+        $this->client->request('GET', self::JOB.'/voice/sums/audio-latency?rateHz=48000&stages='.rawurlencode("48 samples\n1,5 ms\n\n96"));
+        self::assertSelectorTextContains('.results', '4.5 ms');
+        $this->client->request('GET', self::JOB.'/voice/sums/dmx?fixtures='.rawurlencode("1 12\n12;4;0.5"));
+        self::assertSelectorTextContains('.results', 'Overlapping 1 pairs');
+        self::assertSelectorTextContains('.results', 'It fits no');
+        $this->client->request('GET', self::JOB.'/voice/sums/sacn?universe=64000');
+        self::assertSelectorTextContains('.sum', '1 to 63999');
+    }
+
     public function testSumsBeginWithFiguresOfTheJob(): void
     {
         $this->as('vera');
