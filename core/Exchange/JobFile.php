@@ -29,9 +29,7 @@ final class JobFile
         foreach (JobSections::all() as $section => $lists) {
             foreach ($lists as $name => $list) {
                 $values = self::listed($data, $section, $name);
-                if (null !== $list) {
-                    $records[$name] = self::byId($list, $values, $upcasters, (int) $data['version'], $errors); // @phpstan-ignore cast.int
-                }
+                $records[$name] = self::byId($list, $values, $upcasters, (int) $data['version'], $errors); // @phpstan-ignore cast.int
             }
         }
         try {
@@ -54,7 +52,7 @@ final class JobFile
         foreach (JobSections::all() as $section => $lists) {
             $holder = '' === $section ? $data : $data[$section] ?? [];
             $holder = \is_array($holder) ? $holder : [];
-            foreach (array_filter($lists) as $name => $list) {
+            foreach ($lists as $name => $list) {
                 $type = $list->type();
                 $written = array_map($type->ordered(...), array_values($job->records[$name] ?? []));
                 if (isset($holder[$name]) || [] !== $written) {
@@ -176,7 +174,7 @@ final class JobFile
             $frame[(string) $key] = $value;
         }
         foreach (JobSections::all() as $section => $lists) {
-            foreach (array_keys(array_filter($lists)) as $name) {
+            foreach (array_keys($lists) as $name) {
                 if ('' === $section && isset($frame[$name])) {
                     $frame[$name] = [];
                 } elseif (\is_array($frame[$section] ?? null) && isset($frame[$section][$name])) {

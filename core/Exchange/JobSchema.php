@@ -25,17 +25,14 @@ final class JobSchema
     {
         $properties = ['format' => ['const' => JobFile::FORMAT], 'version' => ['const' => JobFile::VERSION]];
         $properties['job'] = self::record(JobInfo::class);
-        $definitions = ['open' => ['type' => 'object']];
+        $definitions = [];
         self::define(JobInfo::class, $definitions);
         unset($definitions[self::name(JobInfo::class)]);
         foreach (JobSections::all() as $section => $lists) {
             $inside = [];
             foreach ($lists as $name => $list) {
-                $items = null === $list ? 'open' : self::name($list->type);
-                $inside[$name] = self::orNull(['type' => 'array', 'items' => ['$ref' => '#/$defs/'.$items]]);
-                if (null !== $list) {
-                    self::define($list->type, $definitions);
-                }
+                $inside[$name] = self::orNull(['type' => 'array', 'items' => ['$ref' => '#/$defs/'.self::name($list->type)]]);
+                self::define($list->type, $definitions);
             }
             $properties += '' === $section ? $inside : [$section => self::orNull(self::closed($inside, []))];
         }

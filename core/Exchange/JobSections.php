@@ -10,16 +10,13 @@ use Vorhut\Core\Job\RecordList;
 /** Which lists stand where in a job file, and in which order. */
 final class JobSections
 {
-    /** Lists whose records later versions describe, with their place: kept as they come. */
-    private const LATER = ['' => ['flows' => 100]];
-
-    /** @return array<string, array<string, RecordList|null>> lists by section and name, in order; null for one that is only kept */
+    /** @return array<string, array<string, RecordList>> lists by section and name, in order */
     public static function all(): array
     {
         $sections = ['' => []];
         foreach (self::places() as $section => $places) {
             foreach (array_keys($places) as $name) {
-                $sections[$section][$name] = Lists::all()[$name] ?? null;
+                $sections[$section][$name] = Lists::named($name);
             }
         }
 
@@ -41,7 +38,7 @@ final class JobSections
     /** @return array<string, non-empty-array<string, int>> place by section and list, in order */
     private static function places(): array
     {
-        $places = self::LATER;
+        $places = [];
         foreach (Lists::all() as $list) {
             $places[$list->section][$list->name] = $list->place;
         }

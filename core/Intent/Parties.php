@@ -106,7 +106,7 @@ final class Parties
      *
      * @return list<string>
      */
-    private function all(array $refs): array
+    public function all(array $refs): array
     {
         $ids = [];
         foreach ($refs as $ref) {

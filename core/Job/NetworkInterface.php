@@ -12,6 +12,7 @@ use Vorhut\Core\Record\Checked;
 use Vorhut\Core\Record\Conditional;
 use Vorhut\Core\Record\Field\Choice;
 use Vorhut\Core\Record\Field\Flag;
+use Vorhut\Core\Record\Field\Nested;
 use Vorhut\Core\Record\Field\Parsed;
 use Vorhut\Core\Record\Field\ParsedList;
 use Vorhut\Core\Record\Field\Refers;
@@ -67,6 +68,8 @@ final readonly class NetworkInterface implements Checked, Conditional
         public ?array $listens,
         #[Flag('drops what came another way than the answer would go')]
         public bool $reversePath,
+        #[Nested(Plug::class, 'Plugged into')]
+        public Plug $plug,
     ) {
     }
 

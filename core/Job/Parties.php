@@ -36,6 +36,12 @@ final class Parties extends Listed
 
     protected function itemSchema(): array
     {
+        return self::oneSchema();
+    }
+
+    /** @return array<string, mixed> of one of them */
+    public static function oneSchema(): array
+    {
         $kinds = implode('|', array_map(static fn (PartyKind $k): string => $k->value, PartyKind::cases()));
 
         return ['type' => 'string', 'pattern' => '^(?:'.$kinds.'):.+$'];

@@ -8,6 +8,7 @@ use Vorhut\Core\Net\InterfaceAddress;
 use Vorhut\Core\Net\Ipv4Address;
 use Vorhut\Core\Net\MacAddress;
 use Vorhut\Core\Record\Field\Flag;
+use Vorhut\Core\Record\Field\Nested;
 use Vorhut\Core\Record\Field\Parsed;
 use Vorhut\Core\Record\Field\ParsedList;
 use Vorhut\Core\Record\Field\Refers;
@@ -42,6 +43,8 @@ final readonly class RouterInterface
         public bool $reversePath,
         #[Parsed(Ipv4Address::class, 'Relays DHCP to')]
         public ?Ipv4Address $relay,
+        #[Nested(Plug::class, 'Plugged into')]
+        public Plug $plug,
     ) {
     }
 

@@ -72,7 +72,7 @@ final class LabFiles
     {
         if (null === $this->files) {
             $this->files = [];
-            foreach ($this->network->fileServers() as $id => $server) {
+            foreach (array_keys($this->network->fileServers()) as $id) {
                 $file = PhoneFile::of($this->settings, $this->job->devices[$id]);
                 $this->files += null === $file ? [] : [$file->name => $file];
             }

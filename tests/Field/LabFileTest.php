@@ -175,7 +175,6 @@ final class LabFileTest extends TestCase
         // A network of its own, so that no other lab of this machine is in the way.
         $job = JobFile::read(str_replace('10.47.', '10.150.', Jobs::demoText('kestrel-sound')), ShippedProfiles::load());
         foreach ($transports as $id => $transport) {
-            $device = $job->devices[$id];
             $job = $job->with(new ChangeSet('', [$job->edit(Device::class, $id, ['settings' => ['sip-transport' => $transport]])]));
         }
 

@@ -176,7 +176,7 @@ final class LabTest extends TestCase
         self::assertSame(Span::Through, $span);
         self::assertMatchesRegularExpression(
             '/RTP there: heard, \d+ lost, RTP back: [1-9]\d? packets, \d+ lost, '
-            .'payload type: 0, jitter: [\d.]+ ms, score: R \d+/',
+            .'payload type: 8, jitter: [\d.]+ ms, score: R \d+/',
             $evidence,
         );
 

@@ -1,0 +1,19 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Core\Job;
+
+use Vorhut\Core\Record\Field\Labelled;
+
+/** How a stream gets to several. */
+enum Cast: string implements Labelled
+{
+    case Unicast = 'unicast';
+    case Multicast = 'multicast';
+
+    public function label(): string
+    {
+        return self::Unicast === $this ? 'one copy for each' : 'one copy for all';
+    }
+}

@@ -1,0 +1,41 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Core\Job;
+
+use Vorhut\Core\Net\Ipv4Address;
+use Vorhut\Core\Record\Checked;
+use Vorhut\Core\Record\Field\Choice;
+use Vorhut\Core\Record\Field\Number;
+use Vorhut\Core\Record\Field\Parsed;
+use Vorhut\Core\Record\Field\Slug;
+use Vorhut\Core\Record\Given;
+
+/** A stream from one unit to others, all the time that it counts. */
+final readonly class Flow implements Checked
+{
+    /** @param list<PartyRef> $to */
+    public function __construct(
+        #[Slug]
+        public string $id,
+        #[Party('From')]
+        public PartyRef $from,
+        #[Parties('To')]
+        public array $to,
+        #[Choice(Cast::class, 'Sent as', default: Cast::Unicast)]
+        public Cast $cast,
+        #[Number(0, 1000000000, 'kbit/s on the wire')]
+        public ?float $kbps,
+        #[Parsed(Ipv4Address::class, 'Group', by: 'group')]
+        public ?Ipv4Address $group,
+    ) {
+    }
+
+    public function check(Given $given): void
+    {
+        if (Cast::Unicast === $this->cast && null !== $this->group) {
+            throw $given->refuse('group', 'nothing for what is sent to each', 'Say "cast": "multicast", or leave the group out.');
+        }
+    }
+}

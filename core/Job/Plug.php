@@ -1,0 +1,23 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Core\Job;
+
+use Vorhut\Core\Record\Field\Choice;
+use Vorhut\Core\Record\Field\Number;
+use Vorhut\Core\Record\Field\Parsed;
+
+/** Where the cable of an interface goes. */
+final readonly class Plug
+{
+    public function __construct(
+        #[Parsed(PortRef::class, 'Switch and port')]
+        public ?PortRef $to,
+        #[Number(0, 100000, 'Metres of cable')]
+        public ?float $metres,
+        #[Choice(CableCategory::class, 'Cable', default: CableCategory::FiveE)]
+        public CableCategory $category,
+    ) {
+    }
+}

@@ -1,0 +1,42 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Core\Job;
+
+use Vorhut\Core\Record\Checked;
+use Vorhut\Core\Record\Field\Choice;
+use Vorhut\Core\Record\Field\Number;
+use Vorhut\Core\Record\Field\Parsed;
+use Vorhut\Core\Record\Field\Slug;
+use Vorhut\Core\Record\Field\WholeNumber;
+use Vorhut\Core\Record\Given;
+
+/** A cable, fibre or radio link between two ports of switches. */
+final readonly class SwitchLink implements Checked
+{
+    public function __construct(
+        #[Slug]
+        public string $id,
+        #[Parsed(PortRef::class, 'From', required: true)]
+        public PortRef $from,
+        #[Parsed(PortRef::class, 'To', required: true)]
+        public PortRef $to,
+        #[Number(0.001, 1000000, 'Mbit/s')]
+        public ?float $mbps,
+        #[WholeNumber(0, 90, 'Per cent of it left free', default: 30)]
+        public int $headroomPercent,
+        #[Number(0, 1000000, 'Metres')]
+        public ?float $metres,
+        #[Choice(LinkMedium::class, 'Made of', default: LinkMedium::Copper)]
+        public LinkMedium $medium,
+    ) {
+    }
+
+    public function check(Given $given): void
+    {
+        if ($this->from->switch === $this->to->switch) {
+            throw $given->refuse('to', 'a port of another switch', 'A switch that is linked with itself goes round in circles.');
+        }
+    }
+}

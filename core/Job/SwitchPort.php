@@ -1,0 +1,29 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Core\Job;
+
+use Vorhut\Core\Record\Field\Refers;
+use Vorhut\Core\Record\Field\RefersToSome;
+use Vorhut\Core\Record\Field\Text;
+use Vorhut\Core\Record\Field\WholeNumber;
+
+/** One port of a switch: its rate, the power it gives, the segments it carries. */
+final readonly class SwitchPort
+{
+    /** @param list<string> $tagged segments whose frames carry their VLAN (IEEE 802.1Q) */
+    public function __construct(
+        #[Text('Port', required: true, max: 40, pattern: '/^[^\/\s][^\/]*$/D', says: 'a name without a stroke', technical: true)]
+        public string $name,
+        #[WholeNumber(1, 1000000, 'Mbit/s', default: 1000)]
+        public int $mbps,
+        #[WholeNumber(0, 8, 'Class of the power it gives')]
+        public ?int $poeClass,
+        #[Refers('segments', 'segment', 'Untagged')]
+        public ?string $untagged,
+        #[RefersToSome('segments', 'segment', 'Tagged')]
+        public array $tagged,
+    ) {
+    }
+}

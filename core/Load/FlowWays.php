@@ -1,0 +1,110 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Core\Load;
+
+use Vorhut\Core\Intent\Parties;
+use Vorhut\Core\Job\Job;
+use Vorhut\Core\Job\PartyRef;
+use Vorhut\Core\Net\Protocol;
+use Vorhut\Core\Net\Service;
+use Vorhut\Core\Reach\Node\Network;
+use Vorhut\Core\Reach\Node\Node;
+use Vorhut\Core\Reach\Walk\Exchange;
+use Vorhut\Core\Reach\Walk\Topology;
+use Vorhut\Core\Reach\Walk\Trace;
+
+/** Which segments the packets of a stream cross, by the routers that the engine says they take. */
+final class FlowWays
+{
+    /** The port that media are sent to where nothing else is said (RFC 3551, section 8). */
+    private const PORT = 5004;
+
+    private readonly Network $network;
+    private readonly Exchange $exchange;
+    private readonly Parties $parties;
+
+    /** @var array<string, list<Leg>> by sender and receiver */
+    private array $known = [];
+
+    public function __construct(Job $job)
+    {
+        $this->network = Topology::of($job);
+        $this->exchange = new Exchange($this->network);
+        $this->parties = new Parties($job, $this->network);
+    }
+
+    /** @return list<string> units that a party stands for */
+    public function units(PartyRef ...$refs): array
+    {
+        return $this->parties->all(array_values($refs));
+    }
+
+    /**
+     * From a unit to another; as far as it gets, where something stops it.
+     *
+     * @return list<Leg>
+     */
+    public function legs(string $from, string $to): array
+    {
+        return $this->known[$from.'>'.$to] ??= $this->walk($from, $to);
+    }
+
+    /** Where a stream leaves its sender, whoever listens. */
+    public function first(string $from): ?Leg
+    {
+        foreach ($this->network->node($from)->ports ?? [] as $port) {
+            if (null !== $port->segment) {
+                return new Leg($port->segment, $from, $port->index, $from, $port->index);
+            }
+        }
+
+        return null;
+    }
+
+    /** @return list<Leg> */
+    private function walk(string $from, string $to): array
+    {
+        $sender = $this->network->node($from);
+        $target = $this->parties->addressOf($to, $from);
+        if (null === $sender || null === $target) {
+            return [];
+        }
+        $trace = new Trace();
+        $verdict = $this->exchange->send($sender, $target, new Service(Protocol::Udp, self::PORT, self::PORT), $trace);
+        $sent = [];
+        foreach ($trace->steps as $step) {
+            if (null !== $step->into) {
+                $sent[] = [$step->at, $step->into];
+            }
+        }
+        $legs = [];
+        foreach ($sent as $n => [$at, $segment]) {
+            $next = $sent[$n + 1][0] ?? ($verdict->by[0] ?? null);
+            $leg = null === $next || $next === $at ? null : $this->leg($segment, $at, $next);
+            $legs = null === $leg ? $legs : [...$legs, $leg];
+        }
+
+        return $legs;
+    }
+
+    private function leg(string $segment, string $from, string $to): ?Leg
+    {
+        $out = self::portIn($this->network->node($from), $segment);
+        $in = self::portIn($this->network->node($to), $segment);
+
+        return null === $out || null === $in ? null : new Leg($segment, $from, $out, $to, $in);
+    }
+
+    private static function portIn(?Node $node, string $segment): ?int
+    {
+        foreach ($node->ports ?? [] as $port) {
+            if ($port->segment === $segment) {
+                return $port->index;
+            }
+        }
+
+        return null;
+    }
+}

@@ -1,0 +1,231 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Core\Load;
+
+use Vorhut\Core\Job\Cast;
+use Vorhut\Core\Job\Flow;
+use Vorhut\Core\Job\Job;
+use Vorhut\Core\Job\Segment;
+use Vorhut\Core\Job\SwitchLink;
+
+/** What the streams of a plan put on every link and cable, each direction by itself. */
+final class LoadPlan
+{
+    /** Per cent that stays free where nothing else is said. */
+    private const HEADROOM = 30;
+    private const FORTH = 'from-to';
+    private const BACK = 'to-from';
+
+    private readonly Wiring $wiring;
+    private readonly FlowWays $ways;
+    private readonly FlowRates $rates;
+
+    /** @var array<string, array<string, array<string, float>>> kbit/s by link, direction and flow */
+    private array $loads = [];
+
+    /** @var array<string, list<array{string, int}>>|null interfaces by segment */
+    private ?array $inSegment = null;
+
+    /** @var array<string, string> by the socket it goes to: the plug that stands for the cable */
+    private array $cables = [];
+
+    public function __construct(private readonly Job $job)
+    {
+        $this->wiring = new Wiring($job);
+        $this->ways = new FlowWays($job);
+        $this->rates = new FlowRates($job);
+        foreach ($job->all(Flow::class) as $flow) {
+            $this->add($flow);
+        }
+    }
+
+    /** @return list<LoadLine> every link, then every cable, in the order of the plan */
+    public function lines(): array
+    {
+        $lines = [];
+        foreach ($this->wiring->links as $link) {
+            $limit = $this->rateOf($link) * 1000 * (1 - $link->headroomPercent / 100);
+            array_push($lines, $this->line($link->id, self::FORTH, $limit), $this->line($link->id, self::BACK, $limit));
+        }
+        foreach ($this->interfaces() as [$unit, $interface]) {
+            $plug = $this->wiring->plug($unit, $interface);
+            $name = null === $plug ? null : $this->cable($unit, $interface, (string) $plug->to);
+            if (null !== $plug?->to && $name === $this->plugName($unit, $interface)) {
+                $port = $this->wiring->port($plug->to->switch, $plug->to->port);
+                $limit = ($port->mbps ?? 1000) * 1000 * (1 - self::HEADROOM / 100);
+                array_push($lines, $this->line($name, self::FORTH, $limit), $this->line($name, self::BACK, $limit));
+            }
+        }
+
+        return $lines;
+    }
+
+    private function line(string $link, string $direction, float $limit): LoadLine
+    {
+        $flows = $this->loads[$link][$direction] ?? [];
+
+        return new LoadLine($link, $direction, array_sum($flows), $limit, array_map(strval(...), array_keys($flows)));
+    }
+
+    /** What is said of the link, else what its slower port has. */
+    private function rateOf(SwitchLink $link): float
+    {
+        $ports = [
+            $this->wiring->port($link->from->switch, $link->from->port),
+            $this->wiring->port($link->to->switch, $link->to->port),
+        ];
+
+        return $link->mbps ?? min($ports[0]->mbps ?? 1000, $ports[1]->mbps ?? 1000);
+    }
+
+    private function add(Flow $flow): void
+    {
+        foreach ($this->ways->units($flow->from) as $sender) {
+            $kbps = $this->rates->of($flow, $sender);
+            $receivers = array_values(array_diff($this->ways->units(...$flow->to), [$sender]));
+            if (Cast::Unicast === $flow->cast) {
+                foreach ($receivers as $receiver) {
+                    foreach ($this->ways->legs($sender, $receiver) as $leg) {
+                        foreach ($this->stretch($leg) as [$link, $direction]) {
+                            $this->put($flow, $link, $direction, $kbps);
+                        }
+                    }
+                }
+            } else {
+                $this->addOnce($flow, $sender, $receivers, $kbps);
+            }
+        }
+    }
+
+    /**
+     * One copy on each link: those that lead to a receiver, or all that carry a segment where nobody keeps account of who listens.
+     *
+     * @param list<string> $receivers
+     */
+    private function addOnce(Flow $flow, string $sender, array $receivers, float $kbps): void
+    {
+        $taken = $flooded = [];
+        foreach ($receivers as $receiver) {
+            foreach ($this->ways->legs($sender, $receiver) as $leg) {
+                $segment = $this->job->segments[$leg->segment] ?? null;
+                if (self::isFlooded($segment)) {
+                    $flooded[$leg->segment.'/'.$leg->from] = $leg;
+                    continue;
+                }
+                foreach ($this->stretch($leg) as [$link, $direction]) {
+                    $taken[$link.' '.$direction] = [$link, $direction];
+                }
+            }
+        }
+        $first = $this->ways->first($sender);
+        if (null !== $first && self::isFlooded($this->job->segments[$first->segment] ?? null)) {
+            // Nobody has to listen for it to get everywhere.
+            $flooded += [$first->segment.'/'.$first->from => $first];
+        }
+        foreach ($flooded as $leg) {
+            foreach ($this->everywhere($leg) as [$link, $direction]) {
+                $taken[$link.' '.$direction] = [$link, $direction];
+            }
+        }
+        foreach ($taken as [$link, $direction]) {
+            $this->put($flow, $link, $direction, $kbps);
+        }
+    }
+
+    private static function isFlooded(?Segment $segment): bool
+    {
+        return null !== $segment && !($segment->snooping && $segment->querier);
+    }
+
+    private function put(Flow $flow, string $link, string $direction, float $kbps): void
+    {
+        $this->loads[$link][$direction][$flow->id] = ($this->loads[$link][$direction][$flow->id] ?? 0.0) + $kbps;
+    }
+
+    /** @return list<array{string, string}> links and cables of a leg, each with its direction; those that are planned */
+    private function stretch(Leg $leg): array
+    {
+        $out = $this->wiring->plug($leg->from, $leg->fromInterface)?->to;
+        $in = $this->wiring->plug($leg->to, $leg->toInterface)?->to;
+        $taken = null === $out ? [] : [[$this->cable($leg->from, $leg->fromInterface, (string) $out), self::FORTH]];
+        $path = null === $out || null === $in ? null : $this->wiring->path($leg->segment, $out->switch, $in->switch);
+        foreach ($path ?? [] as [$link, $isForth]) {
+            $taken[] = [$link, $isForth ? self::FORTH : self::BACK];
+        }
+
+        return null === $in ? $taken : [...$taken, [$this->cable($leg->to, $leg->toInterface, (string) $in), self::BACK]];
+    }
+
+    /** @return list<array{string, string}> every link that carries the segment away from where the stream enters it, and every cable */
+    private function everywhere(Leg $leg): array
+    {
+        $out = $this->wiring->plug($leg->from, $leg->fromInterface)?->to;
+        if (null === $out) {
+            return [];
+        }
+        $own = $this->cable($leg->from, $leg->fromInterface, (string) $out);
+        $tree = $this->wiring->tree($leg->segment, $out->switch);
+        $taken = [[$own, self::FORTH]];
+        foreach ($tree as [, $link, $isForth]) {
+            $taken[] = [$link, $isForth ? self::FORTH : self::BACK];
+        }
+        foreach ($this->interfacesIn($leg->segment) as [$unit, $interface]) {
+            $to = $this->wiring->plug($unit, $interface)?->to;
+            $cable = null === $to ? $own : $this->cable($unit, $interface, (string) $to);
+            if (null !== $to && $cable !== $own && ($to->switch === $out->switch || isset($tree[$to->switch]))) {
+                $taken[] = [$cable, self::BACK];
+            }
+        }
+
+        return $taken;
+    }
+
+    /** Several interfaces on one socket are one cable, which is known by the first. */
+    private function cable(string $unit, int $interface, string $socket): string
+    {
+        if ([] === $this->cables) {
+            foreach ($this->interfaces() as [$id, $n]) {
+                $plug = $this->wiring->plug($id, $n);
+                $this->cables += null === $plug ? [] : [$id.' '.$plug->to => $this->plugName($id, $n)];
+            }
+        }
+
+        return $this->cables[$unit.' '.$socket] ?? $this->plugName($unit, $interface);
+    }
+
+    private function plugName(string $unit, int $interface): string
+    {
+        $device = $this->job->devices[$unit] ?? null;
+        $name = $device->interfaces[$interface]->name ?? $this->job->routers[$unit]->interfaces[$interface]->segment ?? '';
+
+        return \sprintf('plug:%s/%s', $unit, $name);
+    }
+
+    /** @return iterable<array{string, int}> units and routers with the numbers of their interfaces */
+    private function interfaces(): iterable
+    {
+        foreach ([$this->job->devices, $this->job->routers] as $units) {
+            foreach ($units as $id => $unit) {
+                foreach (array_keys($unit->interfaces) as $number) {
+                    yield [(string) $id, $number];
+                }
+            }
+        }
+    }
+
+    /** @return list<array{string, int}> */
+    private function interfacesIn(string $segment): array
+    {
+        if (null === $this->inSegment) {
+            $this->inSegment = [];
+            foreach ($this->interfaces() as [$id, $number]) {
+                $of = ($this->job->devices[$id] ?? $this->job->routers[$id])->interfaces[$number]->segment;
+                $this->inSegment[(string) $of][] = [$id, $number];
+            }
+        }
+
+        return $this->inSegment[$segment] ?? [];
+    }
+}

@@ -1,0 +1,147 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Core\Power;
+
+use Vorhut\Core\Job\Device;
+use Vorhut\Core\Job\Job;
+use Vorhut\Core\Job\NetworkSwitch;
+use Vorhut\Core\Job\Plug;
+use Vorhut\Core\Job\SwitchPort;
+use Vorhut\Core\Profile\Supply;
+use Vorhut\Core\Profile\SupplyKind;
+
+/** Power over the cables of a plan: each port that feeds a unit, and each switch (IEEE 802.3-2022, clauses 33 and 145). */
+final readonly class PowerPlan
+{
+    /** Watts by which the figures of the tables are rounded. */
+    private const ROUNDED = 0.05;
+    private const OVER_CABLE = [SupplyKind::Poe, SupplyKind::PoePlus, SupplyKind::PoeFour];
+
+    /** @var list<PortPower> in the order of the switches and their ports */
+    public array $ports;
+
+    /** @var list<SwitchPower> */
+    public array $switches;
+
+    public function __construct(private Job $job)
+    {
+        $plugged = $this->plugged();
+        $ports = $switches = [];
+        foreach ($job->all(NetworkSwitch::class) as $switch) {
+            $own = [];
+            foreach ($switch->ports as $port) {
+                foreach ($plugged[$switch->id.'/'.$port->name] ?? [] as [$device, $interface, $plug]) {
+                    $power = $this->of($switch, $port, $device, $interface, $plug);
+                    $own = null === $power ? $own : [...$own, $power];
+                }
+            }
+            array_push($ports, ...$own);
+            $switches[] = self::sum($switch, $own);
+        }
+        $this->ports = $ports;
+        $this->switches = $switches;
+    }
+
+    /** @return array<string, list<array{Device, string, Plug}>> units with their interfaces, by switch and port */
+    private function plugged(): array
+    {
+        $plugged = [];
+        foreach ($this->job->devices as $device) {
+            foreach ($device->interfaces as $interface) {
+                if (null !== $interface->plug->to) {
+                    $plugged[(string) $interface->plug->to][] = [$device, $interface->name, $interface->plug];
+                }
+            }
+        }
+
+        return $plugged;
+    }
+
+    /** Null where the port gives nothing, or the unit takes nothing of it. */
+    private function of(NetworkSwitch $switch, SwitchPort $port, Device $device, string $interface, Plug $plug): ?PortPower
+    {
+        $class = null === $port->poeClass ? null : PoeClass::from($port->poeClass);
+        $draw = $this->drawOf($device);
+        if (null === $class || null === $draw) {
+            return null;
+        }
+        $ohms = $plug->category->ohmsPer100m() * ($plug->metres ?? 0.0) / 100 / ($class->isFourPair() ? 2 : 1);
+        $loss = CableLoss::of($draw, $ohms, $class->portVolts());
+        $why = self::whyNot($class, $draw, $loss);
+
+        return new PortPower(
+            $switch->id,
+            $port->name,
+            $device->id,
+            $interface,
+            $class->portWatts(),
+            $draw,
+            $loss?->lossWatts,
+            $loss?->deviceVolts,
+            $loss?->portWatts,
+            null === $why,
+            $why ?? \sprintf('The port gives %s W, and at the unit %.1f V are left.', $class->portWatts(), $loss->deviceVolts ?? 0),
+        );
+    }
+
+    private static function whyNot(PoeClass $class, float $draw, ?CableLoss $loss): ?string
+    {
+        return match (true) {
+            null === $loss => 'The cable cannot carry that much: the voltage breaks down.',
+            $loss->portWatts > $class->portWatts() + self::ROUNDED => \sprintf(
+                'The port gives at most %s W, and %.1f W go in, of which %.1f W are lost in the cable.',
+                $class->portWatts(),
+                $loss->portWatts,
+                $loss->lossWatts,
+            ),
+            $draw > $class->deviceWatts() + 1e-9 => \sprintf(
+                'A unit of class %d may draw %s W, and this one draws %s W.',
+                $class->value,
+                $class->deviceWatts(),
+                $draw,
+            ),
+            $loss->deviceVolts < $class->deviceVolts() - 1e-9 => \sprintf(
+                'At the unit %.1f V are left, and it needs %s V.',
+                $loss->deviceVolts,
+                $class->deviceVolts(),
+            ),
+            default => null,
+        };
+    }
+
+    /** Watts that a unit draws over its cable; null for one that is fed otherwise. */
+    private function drawOf(Device $device): ?float
+    {
+        $supplies = array_filter(
+            $this->job->profileOf($device)->supplies,
+            static fn (Supply $s): bool => \in_array($s->kind, self::OVER_CABLE, true)
+                && (null === $device->supply || $device->supply === $s->kind),
+        );
+
+        return array_values($supplies)[0]->watts ?? null;
+    }
+
+    /** @param list<PortPower> $ports */
+    private static function sum(NetworkSwitch $switch, array $ports): SwitchPower
+    {
+        $draws = array_map(static fn (PortPower $p): float => $p->portWatts ?? $p->classWatts, $ports);
+        $available = null === $switch->poeBudgetWatts ? \INF : $switch->poeBudgetWatts * (1 - $switch->poeReservePercent / 100);
+        $left = array_sum($draws);
+        $drops = [];
+        for ($n = \count($ports) - 1; $n >= 0 && $left > $available + 1e-9; --$n) {
+            $drops[] = $ports[$n]->port;
+            $left -= $draws[$n];
+        }
+
+        return new SwitchPower(
+            $switch->id,
+            $switch->poeBudgetWatts,
+            array_sum(array_map(static fn (PortPower $p): float => $p->classWatts, $ports)),
+            array_sum($draws),
+            $drops,
+            [] === $drops,
+        );
+    }
+}
