@@ -182,7 +182,7 @@ final readonly class Prober
         /** @var DeferredFuture<SipMessage> $answer */
         $answer = new DeferredFuture();
         try {
-            $endpoint->listen(static function (): void {});
+            $endpoint->listen(null);
             $request = SipMessage::request('OPTIONS', \sprintf('sip:%s:%d', $target, $port), [
                 ['Via', $endpoint->via()],
                 ['Max-Forwards', '70'],

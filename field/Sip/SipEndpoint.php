@@ -28,8 +28,8 @@ final class SipEndpoint
     /** @var array<string, ServerTransaction> */
     private array $servers = [];
 
-    /** @var \Closure(ServerTransaction): void */
-    private \Closure $onRequest;
+    /** @var (\Closure(ServerTransaction): void)|null null: it only asks, and leaves requests without an answer */
+    private ?\Closure $onRequest = null;
 
     /** @var \Closure(SipMessage): void */
     private \Closure $onAck;
@@ -51,19 +51,16 @@ final class SipEndpoint
         public readonly float $t1 = self::T1,
     ) {
         $socket->mark(Dscp::Signalling);
-        $this->onRequest = static function (ServerTransaction $t): void {
-            $t->respond($t->request->reply(501, 'Not Implemented', self::token()));
-        };
         $this->onAck = static function (SipMessage $ack): void {};
         $this->onStray = static function (SipMessage $response): void {};
     }
 
     /**
-     * @param \Closure(ServerTransaction): void $onRequest
+     * @param (\Closure(ServerTransaction): void)|null $onRequest null for one that only asks
      * @param (\Closure(SipMessage): void)|null $onAck an ACK of a 2xx
      * @param (\Closure(SipMessage): void)|null $onStray a response no transaction waits for
      */
-    public function listen(\Closure $onRequest, ?\Closure $onAck = null, ?\Closure $onStray = null): void
+    public function listen(?\Closure $onRequest, ?\Closure $onAck = null, ?\Closure $onStray = null): void
     {
         $this->onRequest = $onRequest;
         $this->onAck = $onAck ?? $this->onAck;
@@ -163,7 +160,7 @@ final class SipEndpoint
         try {
             $message = SipMessage::parse($bytes);
         } catch (SipError $e) {
-            $refusal = null === $e->request ? null : $e->refusal();
+            $refusal = null === $e->request || null === $this->onRequest ? null : $e->refusal();
             if (null !== $refusal) {
                 $this->send($refusal, $host, $transport->isReliable() ? $port : self::answerPort($e->request, $port), $transport);
             }
@@ -174,6 +171,10 @@ final class SipEndpoint
             $client = $this->clients[$message->branch().' '.$message->cseqMethod()] ?? null;
             null === $client ? ($this->onStray)($message) : $client->take($message);
 
+            return;
+        }
+        $onRequest = $this->onRequest;
+        if (null === $onRequest) {
             return;
         }
         $message = self::received($message, $host, $port);
@@ -188,7 +189,7 @@ final class SipEndpoint
             $answerTo = $transport->isReliable() ? $port : self::answerPort($message, $port);
             $this->servers[$key] = $server = new ServerTransaction($this, $message, $host, $answerTo, $transport);
             $this->forgetLater($key, $server);
-            ($this->onRequest)($server);
+            $onRequest($server);
         }
     }
 

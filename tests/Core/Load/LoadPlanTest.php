@@ -28,9 +28,8 @@ final class LoadPlanTest extends TestCase
     public function testACopyForEachReceiver(): void
     {
         $loads = self::loads([self::flow(['device:mix', 'device:mon', 'device:next'])]);
-        self::assertSame(['ab from-to' => 24000.0, 'cb to-from' => 12000.0, 'plug:cam/lan from-to' => 36000.0], array_intersect_key($loads, [
-            'plug:cam/lan from-to' => 0, 'ab from-to' => 0, 'cb to-from' => 0,
-        ]));
+        $links = array_intersect_key($loads, ['plug:cam/lan from-to' => 0, 'ab from-to' => 0, 'cb to-from' => 0]);
+        self::assertSame(['ab from-to' => 24000.0, 'cb to-from' => 12000.0, 'plug:cam/lan from-to' => 36000.0], $links);
         self::assertSame([12000.0, 12000.0, 12000.0], [
             $loads['plug:mix/lan to-from'] ?? 0, $loads['plug:mon/lan to-from'] ?? 0, $loads['plug:next/lan to-from'] ?? 0,
         ]);
@@ -42,7 +41,10 @@ final class LoadPlanTest extends TestCase
     {
         $flow = self::flow(['device:mix', 'device:next'], ['cast' => 'multicast', 'group' => '239.1.1.1']);
         self::assertSame([
-            'ab from-to' => 12000.0, 'plug:cam/lan from-to' => 12000.0, 'plug:mix/lan to-from' => 12000.0, 'plug:next/lan to-from' => 12000.0,
+            'ab from-to' => 12000.0,
+            'plug:cam/lan from-to' => 12000.0,
+            'plug:mix/lan to-from' => 12000.0,
+            'plug:next/lan to-from' => 12000.0,
         ], self::sorted(self::loads([$flow], ['snooping' => true, 'querier' => true])));
         foreach ([[], ['snooping' => true], ['querier' => true]] as $segment) {
             self::assertSame([
@@ -101,7 +103,8 @@ final class LoadPlanTest extends TestCase
     /** Without a rate of its own: that of the sender's settings, with what packets add: 1394 bytes for 1316. */
     public function testTheRateIsThatOfTheSender(): void
     {
-        $loads = self::loads([self::flow(['device:next'], ['kbps' => null])], unit: ['profile' => 'stream-encoder', 'settings' => ['bit-rate' => 6580]]);
+        $unit = ['profile' => 'stream-encoder', 'settings' => ['bit-rate' => 6580]];
+        $loads = self::loads([self::flow(['device:next'], ['kbps' => null])], unit: $unit);
         self::assertEqualsWithDelta(6970, $loads['plug:cam/lan from-to'] ?? 0, 0.001);
     }
 

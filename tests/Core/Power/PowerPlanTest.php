@@ -60,7 +60,8 @@ final class PowerPlanTest extends TestCase
     public function testFiguresOfAnOldCable(): void
     {
         $port = (new PowerPlan(self::job([4], [19], [['metres' => 96, 'category' => '3']])))->ports[0];
-        self::assertEqualsWithDelta([30, 4.10, 41.13, 23.10], [$port->classWatts, $port->lossWatts, $port->deviceVolts, $port->portWatts], 0.01);
+        $figures = [$port->classWatts, $port->lossWatts, $port->deviceVolts, $port->portWatts];
+        self::assertEqualsWithDelta([30, 4.10, 41.13, 23.10], $figures, 0.01);
     }
 
     /** The last ports go dark first, until the rest fits beside the reserve. */
