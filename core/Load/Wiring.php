@@ -7,6 +7,7 @@ namespace Vorhut\Core\Load;
 use Vorhut\Core\Job\Job;
 use Vorhut\Core\Job\NetworkSwitch;
 use Vorhut\Core\Job\Plug;
+use Vorhut\Core\Job\PortRef;
 use Vorhut\Core\Job\SwitchLink;
 use Vorhut\Core\Job\SwitchPort;
 
@@ -75,13 +76,13 @@ final class Wiring
     }
 
     /** @return array<string, array{string, string, bool}> */
-    private function grow(string $segment, string $root): array
+    private function grow(?string $segment, string $root): array
     {
         $tree = [];
         $open = [$root];
         for ($n = 0; isset($open[$n]); ++$n) {
             foreach ($this->neighbours[$open[$n]] ?? [] as [$other, $link, $isForth]) {
-                if ($other !== $root && !isset($tree[$other]) && $this->carries($link, $segment)) {
+                if ($other !== $root && !isset($tree[$other]) && (null === $segment || $this->carries($link, $segment))) {
                     $tree[$other] = [$open[$n], $link->id, $isForth];
                     $open[] = $other;
                 }
@@ -91,17 +92,36 @@ final class Wiring
         return $tree;
     }
 
-    /** A port of which no segment is said lets all of them through. */
-    private function carries(SwitchLink $link, string $segment): bool
+    /** The first port, on the shortest way between two switches, that does not carry a segment; null where no link leads there at all. */
+    public function missing(string $segment, string $from, string $to): ?string
     {
-        foreach ([$link->from, $link->to] as $ref) {
-            $port = $this->port($ref->switch, $ref->port);
-            $said = null === $port ? [] : array_filter([$port->untagged, ...$port->tagged], \is_string(...));
-            if ([] !== $said && !\in_array($segment, $said, true)) {
-                return false;
+        $tree = $this->grow(null, $from);
+        $found = null;
+        for ($at = $to; $at !== $from; $at = $tree[$at][0]) {
+            if (!isset($tree[$at])) {
+                return null;
+            }
+            [, $id, $isForth] = $tree[$at];
+            $ends = [$this->links[$id]->from, $this->links[$id]->to];
+            foreach ($isForth ? array_reverse($ends) : $ends as $ref) {
+                $found = $this->lets($ref, $segment) ? $found : (string) $ref;
             }
         }
 
-        return true;
+        return $found;
+    }
+
+    /** A port of which no segment is said lets all of them through. */
+    private function lets(PortRef $ref, string $segment): bool
+    {
+        $port = $this->port($ref->switch, $ref->port);
+        $said = null === $port ? [] : array_filter([$port->untagged, ...$port->tagged], \is_string(...));
+
+        return [] === $said || \in_array($segment, $said, true);
+    }
+
+    private function carries(SwitchLink $link, string $segment): bool
+    {
+        return $this->lets($link->from, $segment) && $this->lets($link->to, $segment);
     }
 }

@@ -262,7 +262,7 @@ final readonly class LabSip
                 $sdp = new Sdp($address, $stream->port, $payloads);
 
                 // A key in the clear is none: only who speaks within TLS offers one (RFC 4568, section 8.3).
-                return Transport::Tls === $transport ? $sdp->sealed($stream->key()) : $sdp;
+                return Transport::Tls === $transport ? $sdp->sealed($stream->sealing->key()) : $sdp;
             },
             $most,
             $ring,

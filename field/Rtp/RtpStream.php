@@ -24,8 +24,6 @@ final class RtpStream
     /** Sound that is this many packets behind is left out. */
     private const MOST_BEHIND = 25;
     private const MARKER = 0x80;
-    /** Types of reports and what goes with them (RFC 5761, section 4). */
-    private const REPORTS = [200, 201, 202, 203, 204, 205, 206];
     /** Packets between two reports of what was heard. */
     private const REPORT_EVERY = 10;
 
@@ -54,9 +52,8 @@ final class RtpStream
     /** Packets that were not whole, or were said again. */
     public int $refused = 0;
 
-    private ?Srtp $seals = null;
-    private ?Srtp $opens = null;
-    private string $key = '';
+    public readonly Sealing $sealing;
+    private readonly KeyQueue $pressing;
     private int $sequence;
     private int $timestamp;
     private int $source;
@@ -71,9 +68,6 @@ final class RtpStream
     private array $relays = [];
 
     private bool $isRelayed = false;
-
-    /** @var list<array{string, int, bool}> events that wait: payload, timestamp, marked */
-    private array $pressing = [];
 
     /** What the other side said it heard last; null while it has said nothing. */
     public ?ReceiverReport $lastReport = null;
@@ -95,6 +89,8 @@ final class RtpStream
         $this->reported = new DeferredFuture();
         $this->reception = new Reception();
         $this->keyEvents = new KeyEvents();
+        $this->sealing = new Sealing();
+        $this->pressing = new KeyQueue();
         $this->sequence = random_int(0, 0xFFFF);
         $this->timestamp = random_int(0, 0xFFFFFFFF);
         $this->source = random_int(0, 0xFFFFFFFF);
@@ -103,24 +99,6 @@ final class RtpStream
                 $this->take($datagram[0], $datagram[1], $datagram[2]);
             }
         })->ignore();
-    }
-
-    /** The key by which this side would seal what it sends, made when it is first wanted. */
-    public function key(): string
-    {
-        return '' === $this->key ? $this->key = random_bytes(Srtp::BYTES) : $this->key;
-    }
-
-    /** Seals from now on what is sent, and takes only what the other side sealed; null: neither. */
-    public function secure(#[\SensitiveParameter] ?string $theirs): void
-    {
-        $this->seals = null === $theirs ? null : $this->seals ?? new Srtp($this->key());
-        $this->opens = null === $theirs ? null : new Srtp($theirs);
-    }
-
-    public function isSealed(): bool
-    {
-        return null !== $this->seals;
     }
 
     /** Packets of sound that came as they were agreed. */
@@ -150,22 +128,14 @@ final class RtpStream
         if (null === $this->events || null === $this->address) {
             return false;
         }
-        $timestamp = $this->timestamp;
-        foreach (str_split($keys) as $key) {
-            $timestamp = ($timestamp + 9 * self::SAMPLES) & 0xFFFFFFFF;
-            foreach (KeyEvents::of($key) as $step => $payload) {
-                $this->pressing[] = [$payload, $timestamp, 0 === $step];
-            }
-            $this->pressing[] = ['', 0, false];
-            $this->pressing[] = ['', 0, false];
-        }
+        $this->pressing->press($keys, $this->timestamp);
 
         return true;
     }
 
     public function isPressing(): bool
     {
-        return [] !== $this->pressing;
+        return $this->pressing->isPressing();
     }
 
     /**
@@ -216,7 +186,7 @@ final class RtpStream
     private function sendOne(string $address): void
     {
         $this->timestamp = ($this->timestamp + self::SAMPLES) & 0xFFFFFFFF;
-        [$payload, $timestamp, $isMarked] = array_shift($this->pressing) ?? ['', 0, false];
+        [$payload, $timestamp, $isMarked] = $this->pressing->next();
         if ($this->isRelayed && '' === $payload) {
             return;
         }
@@ -250,7 +220,7 @@ final class RtpStream
         $this->sequence = ($this->sequence + 1) & 0xFFFF;
         $marked = $isMarked || 0 === $this->sent ? self::MARKER : 0;
         $packet = pack('CCnNN', 0x80, $marked | $type, $this->sequence, $timestamp, $this->source).$payload;
-        $packet = $this->seals?->protect($packet) ?? $packet;
+        $packet = $this->sealing->seal($packet);
         $late = $this->faults?->delay() ?? 0.0;
         if (true === $this->faults?->loses()) {
             ++$this->sent;
@@ -283,7 +253,7 @@ final class RtpStream
 
             return;
         }
-        $data = $this->opened($data);
+        $data = $this->sealing->open($data);
         $report = null === $data ? null : ReceiverReport::parse($data);
         if (null === $data) {
             ++$this->refused;
@@ -292,14 +262,6 @@ final class RtpStream
         } elseif (self::isRtp($data) && $isAdmitted) {
             $this->hear($data, $from, $port);
         }
-    }
-
-    /** Null for what is not what the other side sealed. */
-    private function opened(string $data): ?string
-    {
-        $isReport = \in_array(\ord($data[1] ?? "\0"), self::REPORTS, true);
-
-        return null === $this->opens ? $data : ($isReport ? $this->opens->openReport($data) : $this->opens->open($data));
     }
 
     /** Counts sound as it was agreed; other payload types are no sound, and another source is another stream. */
@@ -339,8 +301,7 @@ final class RtpStream
     {
         $jitter = (int) ($this->reception->jitterMs() * 8);
         $report = new ReceiverReport($source, $this->reception->lost(), $this->reception->highest, $jitter);
-        $bytes = $report->encode($this->source);
-        $this->put($address, $port, $this->seals?->protectReport($bytes) ?? $bytes);
+        $this->put($address, $port, $this->sealing->seal($report->encode($this->source)));
     }
 
     private function told(ReceiverReport $report): void

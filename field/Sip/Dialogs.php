@@ -51,14 +51,14 @@ final class Dialogs
     {
         $own = $this->offer($call->media);
 
-        return $call->media->isSealed() ? $own->sealed($call->media->key()) : $own;
+        return $call->media->sealing->isAgreed() ? $own->sealed($call->media->sealing->key()) : $own;
     }
 
     /** What answers an offer, or our own where there was none; null where nothing is in common (488). */
     public function answer(?Sdp $offer, RtpStream $media, int $version = 1): ?Sdp
     {
         $own = true === $offer?->isFax && null !== $this->fax ? ($this->fax)($media) : $this->offer($media);
-        $own = null === $offer?->key ? $own : $own->sealed($media->key());
+        $own = null === $offer?->key ? $own : $own->sealed($media->sealing->key());
         $own = $own->numbered($version);
 
         return null === $offer ? $own : $own->answerTo($offer);
@@ -79,8 +79,8 @@ final class Dialogs
             return;
         }
         $own = $this->offer($call->media);
-        $agreed = (null === $other->key ? $own : $own->sealed($call->media->key()))->answerTo($other);
-        $call->media->secure($other->key);
+        $agreed = (null === $other->key ? $own : $own->sealed($call->media->sealing->key()))->answerTo($other);
+        $call->media->sealing->agree($other->key);
         $call->media->payload = $agreed->payloads[0] ?? Sdp::PCMU;
         $call->media->events = $agreed?->events;
         $call->media->sendTo($other->address, $other->port);

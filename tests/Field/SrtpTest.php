@@ -94,20 +94,20 @@ final class SrtpTest extends TestCase
         $other = $b->calls()[0];
         self::until(static fn (): bool => $call->media->received() > 12 && $other->media->received() > 12);
         self::assertSame([true, true, 0, 0], [
-            $call->media->isSealed(), $other->media->isSealed(), $call->media->refused, $other->media->refused,
+            $call->media->sealing->isAgreed(), $other->media->sealing->isAgreed(), $call->media->refused, $other->media->refused,
         ]);
         self::until(static fn (): bool => null !== $call->media->lastReport && null !== $other->media->lastReport);
         self::assertSame(200, $this->wait($b->hold($other)));
         self::assertSame(200, $this->wait($b->hold($other, false)));
         $before = $other->media->received();
         self::until(static fn (): bool => $other->media->received() > $before + 3);
-        self::assertTrue($other->media->isSealed(), 'and stays so');
+        self::assertTrue($other->media->sealing->isAgreed(), 'and stays so');
         $stranger = $this->open[] = $this->sockets->udp('127.199.23.60');
         $stranger->send('127.199.21.2', $other->media->port, self::packet(1, str_repeat("\xD5", 160)));
         self::until(static fn (): bool => 1 === $other->media->refused);
         $this->wait($a->hangUp($call));
         $clear = $this->wait($b->place('2001'))->call;
-        self::assertFalse($clear?->media->isSealed(), 'who calls in the clear is answered in the clear');
+        self::assertFalse($clear?->media->sealing->isAgreed(), 'who calls in the clear is answered in the clear');
     }
 
     private static function packet(int $sequence, string $payload): string

@@ -94,7 +94,7 @@ trait SipBench
             static function (RtpStream $media) use ($address, $payloads, $transport): Sdp {
                 $sdp = new Sdp($address, $media->port, $payloads);
 
-                return Transport::Tls === $transport ? $sdp->sealed($media->key()) : $sdp;
+                return Transport::Tls === $transport ? $sdp->sealed($media->sealing->key()) : $sdp;
             },
             $most,
             $ring,

@@ -1,0 +1,61 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Core\Findings\Wiring;
+
+use Vorhut\Core\Findings\About;
+use Vorhut\Core\Findings\Finding;
+use Vorhut\Core\Findings\Plan;
+use Vorhut\Core\Findings\Rule;
+use Vorhut\Core\Findings\Severity;
+use Vorhut\Core\Findings\Stop;
+use Vorhut\Core\Job\LinkMedium;
+use Vorhut\Core\Job\SwitchLink;
+use Vorhut\Core\Load\Plugged;
+
+/** Copper carries 100 m with its cords, 90 m of it in the wall (ISO/IEC 11801). */
+final class CableTooLong implements Rule
+{
+    private const CHANNEL = 100;
+    private const PERMANENT = 90;
+
+    public function about(): About
+    {
+        return new About('cable-too-long', 504, Stop::Networks);
+    }
+
+    public function check(Plan $plan): iterable
+    {
+        foreach (Plugged::all($plan->job) as $one) {
+            $what = \sprintf('%s to port %s', $one->name, $one->port);
+            yield from $this->judged($what, $one->plug->metres ?? 0.0, [$one->unit], (string) $one->port);
+        }
+        foreach ($plan->job->all(SwitchLink::class) as $link) {
+            if (LinkMedium::Copper === $link->medium) {
+                yield from $this->judged(\sprintf('Link %s', $link->id), $link->metres ?? 0.0, [], $link->id);
+            }
+        }
+    }
+
+    /**
+     * @param list<string> $units
+     *
+     * @return iterable<Finding>
+     */
+    private function judged(string $what, float $metres, array $units, string $value): iterable
+    {
+        if ($metres > self::PERMANENT) {
+            $isTooLong = $metres > self::CHANNEL;
+            yield new Finding(
+                $this->about(),
+                $isTooLong ? Severity::Wrong : Severity::Care,
+                \sprintf('%s: %s m of copper', $what, $metres),
+                $isTooLong ? 'Beyond 100 m nobody promises anything.' : 'With cords at both ends it comes close to 100 m.',
+                $units,
+                'Put a switch between, or take fibre.',
+                value: $value,
+            );
+        }
+    }
+}

@@ -1,0 +1,47 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Core\Findings\Wiring;
+
+use Vorhut\Core\Findings\About;
+use Vorhut\Core\Findings\Finding;
+use Vorhut\Core\Findings\Plan;
+use Vorhut\Core\Findings\Rule;
+use Vorhut\Core\Findings\Severity;
+use Vorhut\Core\Findings\Stop;
+use Vorhut\Core\Load\LoadPlan;
+
+/** No link carries more than it may. */
+final class LinkOverloaded implements Rule
+{
+    private const MOST_NAMED = 4;
+
+    public function about(): About
+    {
+        return new About('link-overloaded', 510, Stop::Networks);
+    }
+
+    public function check(Plan $plan): iterable
+    {
+        foreach ((new LoadPlan($plan->job))->lines() as $line) {
+            if ($line->fits()) {
+                continue;
+            }
+            $isLink = !str_starts_with($line->link, 'plug:');
+            $unit = $isLink ? '' : explode('/', substr($line->link, \strlen('plug:')))[0];
+            $what = $isLink ? 'Link '.$line->link : 'The cable of '.$plan->job->nameOf($unit);
+            $way = 'from-to' === $line->direction ? 'On its way there' : 'On its way back';
+            yield new Finding(
+                $this->about(),
+                Severity::Wrong,
+                \sprintf('%s carries %.1f Mbit/s, and may carry %.1f', $what, $line->kbps / 1000, $line->limitKbps / 1000),
+                \sprintf('%s: %s.', $way, implode(', ', \array_slice($line->flows, 0, self::MOST_NAMED))),
+                $isLink ? [] : [$unit],
+                'Send fewer or smaller streams, one copy for all, or take a faster link.',
+                value: $line->link.' '.$line->direction,
+                records: $isLink ? [['links', $line->link]] : [],
+            );
+        }
+    }
+}

@@ -1,0 +1,54 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Core\Findings\Wiring;
+
+use Vorhut\Core\Findings\About;
+use Vorhut\Core\Findings\Finding;
+use Vorhut\Core\Findings\Plan;
+use Vorhut\Core\Findings\Rule;
+use Vorhut\Core\Findings\Severity;
+use Vorhut\Core\Findings\Stop;
+use Vorhut\Core\Job\SwitchLink;
+
+/** Switches that are linked in a ring send in circles, unless a protocol shuts one of the links (IEEE 802.1Q, clause 13). */
+final class LinksInARing implements Rule
+{
+    public function about(): About
+    {
+        return new About('links-in-a-ring', 512, Stop::Networks);
+    }
+
+    public function check(Plan $plan): iterable
+    {
+        $leads = [];
+        foreach ($plan->job->all(SwitchLink::class) as $link) {
+            [$from, $to] = [self::root($leads, $link->from->switch), self::root($leads, $link->to->switch)];
+            if ($from !== $to) {
+                $leads[$from] = $to;
+                continue;
+            }
+            yield new Finding(
+                $this->about(),
+                Severity::Care,
+                \sprintf('Link %s closes a ring', $link->id),
+                'Without a spanning tree everything goes round in circles; with one this or another link of the ring stands still.',
+                [],
+                'See that the switches have a spanning tree, and which link it shuts.',
+                value: $link->id,
+                records: [['links', $link->id]],
+            );
+        }
+    }
+
+    /** @param array<string, string> $leads from switch to switch, within what is linked so far */
+    private static function root(array $leads, string $at): string
+    {
+        while (isset($leads[$at])) {
+            $at = $leads[$at];
+        }
+
+        return $at;
+    }
+}

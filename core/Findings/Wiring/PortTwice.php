@@ -1,0 +1,43 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Core\Findings\Wiring;
+
+use Vorhut\Core\Findings\About;
+use Vorhut\Core\Findings\Finding;
+use Vorhut\Core\Findings\Plan;
+use Vorhut\Core\Findings\Rule;
+use Vorhut\Core\Findings\Severity;
+use Vorhut\Core\Findings\Stop;
+use Vorhut\Core\Load\Plugged;
+
+/** One port takes one cable. */
+final class PortTwice implements Rule
+{
+    public function about(): About
+    {
+        return new About('port-twice', 500, Stop::Networks);
+    }
+
+    public function check(Plan $plan): iterable
+    {
+        $units = [];
+        foreach (Plugged::all($plan->job) as $one) {
+            $units[(string) $one->port][$one->unit] = $one->name;
+        }
+        foreach ($units as $port => $names) {
+            if (\count($names) > 1) {
+                yield new Finding(
+                    $this->about(),
+                    Severity::Wrong,
+                    \sprintf('%d units on port %s: %s', \count($names), $port, implode(' and ', $names)),
+                    'A port takes one cable.',
+                    array_map(strval(...), array_keys($names)),
+                    'Plug one of them elsewhere.',
+                    value: $port,
+                );
+            }
+        }
+    }
+}

@@ -1,0 +1,46 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Core\Findings\Wiring;
+
+use Vorhut\Core\Findings\About;
+use Vorhut\Core\Findings\Finding;
+use Vorhut\Core\Findings\Plan;
+use Vorhut\Core\Findings\Rule;
+use Vorhut\Core\Findings\Severity;
+use Vorhut\Core\Findings\Stop;
+use Vorhut\Core\Job\NetworkSwitch;
+use Vorhut\Core\Load\Plugged;
+
+/** The port that a unit is plugged into carries its segment. */
+final class PortWithoutSegment implements Rule
+{
+    public function about(): About
+    {
+        return new About('port-without-segment', 502, Stop::Networks);
+    }
+
+    public function check(Plan $plan): iterable
+    {
+        $switches = $plan->job->all(NetworkSwitch::class);
+        foreach (Plugged::all($plan->job) as $one) {
+            $port = ($switches[$one->port->switch] ?? null)?->port($one->port->port);
+            $carries = null === $port ? [] : array_filter([$port->untagged, ...$port->tagged], \is_string(...));
+            if ([] === $carries || '' === $one->segment || \in_array($one->segment, $carries, true)) {
+                continue;
+            }
+            $segment = $plan->job->segments[$one->segment]->name ?? $one->segment;
+            yield new Finding(
+                $this->about(),
+                Severity::Wrong,
+                \sprintf('%s is in %s, and port %s does not carry that', $one->name, $segment, $one->port),
+                'What it sends ends at the switch.',
+                [$one->unit],
+                \sprintf('Give the port %s untagged, or plug the unit elsewhere.', $segment),
+                segment: $one->segment,
+                value: (string) $one->port,
+            );
+        }
+    }
+}

@@ -1,0 +1,49 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Core\Findings\Wiring;
+
+use Vorhut\Core\Findings\About;
+use Vorhut\Core\Findings\Finding;
+use Vorhut\Core\Findings\Plan;
+use Vorhut\Core\Findings\Rule;
+use Vorhut\Core\Findings\Severity;
+use Vorhut\Core\Findings\Stop;
+use Vorhut\Core\Job\NetworkSwitch;
+use Vorhut\Core\Power\PowerPlan;
+
+/** What all ports of a switch give together is no more than it has, beside its reserve. */
+final class PowerBudget implements Rule
+{
+    public function about(): About
+    {
+        return new About('power-budget', 508, Stop::Networks);
+    }
+
+    public function check(Plan $plan): iterable
+    {
+        $switches = $plan->job->all(NetworkSwitch::class);
+        foreach ((new PowerPlan($plan->job))->switches as $sum) {
+            $switch = $switches[$sum->switch] ?? null;
+            if (!$sum->ok && null !== $switch) {
+                yield new Finding(
+                    $this->about(),
+                    Severity::Wrong,
+                    \sprintf(
+                        '%s gives %.0f W and has %.0f W, of which %d %% are kept',
+                        $switch->name,
+                        $sum->byDrawWatts,
+                        $sum->budgetWatts ?? 0,
+                        $switch->poeReservePercent,
+                    ),
+                    \sprintf('Port %s goes dark first.', implode(', then ', $sum->dropsFirst)),
+                    [],
+                    'Move units to another switch, or feed some by their own adapter.',
+                    value: $sum->switch,
+                    records: [['switches', $sum->switch]],
+                );
+            }
+        }
+    }
+}

@@ -1,0 +1,39 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Core\Findings\Wiring;
+
+use Vorhut\Core\Findings\About;
+use Vorhut\Core\Findings\Finding;
+use Vorhut\Core\Findings\Plan;
+use Vorhut\Core\Findings\Rule;
+use Vorhut\Core\Findings\Severity;
+use Vorhut\Core\Findings\Stop;
+use Vorhut\Core\Power\PowerPlan;
+
+/** What a port gives gets to its unit, with the voltage that it needs. */
+final class PowerShort implements Rule
+{
+    public function about(): About
+    {
+        return new About('power-short', 506, Stop::Networks);
+    }
+
+    public function check(Plan $plan): iterable
+    {
+        foreach ((new PowerPlan($plan->job))->ports as $port) {
+            if (!$port->ok) {
+                yield new Finding(
+                    $this->about(),
+                    Severity::Wrong,
+                    \sprintf('%s gets too little power from port %s/%s', $plan->job->nameOf($port->device), $port->switch, $port->port),
+                    $port->why,
+                    [$port->device],
+                    'Take a shorter or a better cable, a port of a higher class, or an injector near the unit.',
+                    value: $port->switch.'/'.$port->port,
+                );
+            }
+        }
+    }
+}

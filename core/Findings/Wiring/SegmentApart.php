@@ -1,0 +1,53 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Core\Findings\Wiring;
+
+use Vorhut\Core\Findings\About;
+use Vorhut\Core\Findings\Finding;
+use Vorhut\Core\Findings\Plan;
+use Vorhut\Core\Findings\Rule;
+use Vorhut\Core\Findings\Severity;
+use Vorhut\Core\Findings\Stop;
+use Vorhut\Core\Load\Plugged;
+use Vorhut\Core\Load\Wiring;
+
+/** The switches connect a segment that units of it are plugged into. */
+final class SegmentApart implements Rule
+{
+    public function about(): About
+    {
+        return new About('segment-apart', 503, Stop::Networks);
+    }
+
+    public function check(Plan $plan): iterable
+    {
+        $wiring = new Wiring($plan->job);
+        $switches = [];
+        foreach (Plugged::all($plan->job) as $one) {
+            $switches[$one->segment][$one->port->switch] = true;
+        }
+        unset($switches['']);
+        foreach ($switches as $segment => $on) {
+            $all = array_map(strval(...), array_keys($on));
+            foreach (\array_slice($all, 1) as $other) {
+                if (null !== $wiring->path($segment, $all[0], $other)) {
+                    continue;
+                }
+                $port = $wiring->missing($segment, $all[0], $other);
+                $name = $plan->job->segments[$segment]->name ?? $segment;
+                yield new Finding(
+                    $this->about(),
+                    Severity::Wrong,
+                    \sprintf('%s does not get from %s to %s', $name, $all[0], $other),
+                    null === $port ? 'No link leads there.' : \sprintf('Port %s does not carry it.', $port),
+                    [],
+                    null === $port ? 'Plan the link.' : \sprintf('Add it tagged on port %s.', $port),
+                    segment: $segment,
+                    value: $other,
+                );
+            }
+        }
+    }
+}
