@@ -7,6 +7,7 @@ namespace Vorhut\Core\Job;
 use Vorhut\Core\Net\Ipv4Address;
 use Vorhut\Core\Record\Checked;
 use Vorhut\Core\Record\Field\Choice;
+use Vorhut\Core\Record\Field\Name;
 use Vorhut\Core\Record\Field\Number;
 use Vorhut\Core\Record\Field\Parsed;
 use Vorhut\Core\Record\Field\Slug;
@@ -29,6 +30,8 @@ final readonly class Flow implements Checked
         public ?float $kbps,
         #[Parsed(Ipv4Address::class, 'Group', by: 'group')]
         public ?Ipv4Address $group,
+        #[Name]
+        public string $name,
     ) {
     }
 

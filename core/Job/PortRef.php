@@ -10,7 +10,7 @@ use Vorhut\Core\Net\Written;
 /** A port of a switch: the switch's id, a stroke, the port's name. */
 final readonly class PortRef implements Written, \Stringable
 {
-    private const SHAPE = '[a-z0-9][a-z0-9._-]{0,63}/[^/\s][^/]{0,39}';
+    private const SHAPE = '[a-z0-9][a-z0-9._-]{0,63}\/[^\/\s][^\/]{0,39}';
 
     private function __construct(public string $switch, public string $port)
     {

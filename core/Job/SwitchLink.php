@@ -6,6 +6,7 @@ namespace Vorhut\Core\Job;
 
 use Vorhut\Core\Record\Checked;
 use Vorhut\Core\Record\Field\Choice;
+use Vorhut\Core\Record\Field\Name;
 use Vorhut\Core\Record\Field\Number;
 use Vorhut\Core\Record\Field\Parsed;
 use Vorhut\Core\Record\Field\Slug;
@@ -30,6 +31,8 @@ final readonly class SwitchLink implements Checked
         public ?float $metres,
         #[Choice(LinkMedium::class, 'Made of', default: LinkMedium::Copper)]
         public LinkMedium $medium,
+        #[Name]
+        public string $name,
     ) {
     }
 

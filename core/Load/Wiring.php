@@ -93,7 +93,7 @@ final class Wiring
     }
 
     /** The first port, on the shortest way between two switches, that does not carry a segment; null where no link leads there at all. */
-    public function missing(string $segment, string $from, string $to): ?string
+    public function missing(string $segment, string $from, string $to): ?PortRef
     {
         $tree = $this->grow(null, $from);
         $found = null;
@@ -104,7 +104,7 @@ final class Wiring
             [, $id, $isForth] = $tree[$at];
             $ends = [$this->links[$id]->from, $this->links[$id]->to];
             foreach ($isForth ? array_reverse($ends) : $ends as $ref) {
-                $found = $this->lets($ref, $segment) ? $found : (string) $ref;
+                $found = $this->lets($ref, $segment) ? $found : $ref;
             }
         }
 

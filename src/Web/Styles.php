@@ -26,6 +26,7 @@ final class Styles
         'ask.css',
         'pairings.css',
         'voice.css',
+        'cables.css',
         'kinds.css',
         'proof.css',
         'narrow.css',

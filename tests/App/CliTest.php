@@ -18,7 +18,7 @@ final class CliTest extends TestCase
     /** @return iterable<string, array{list<string>, int, string}> words, exit code, what the output holds */
     public static function calls(): iterable
     {
-        yield 'check' => [['check', self::DEMO], 1, '36 findings.'];
+        yield 'check' => [['check', self::DEMO], 1, '39 findings.'];
         yield 'check a clean job' => [['check', 'demo/skerry-slip.json'], 0, 'Nothing found.'];
         yield 'plan' => [['plan', self::DEMO], 0, '10.47.20.25/24'];
         yield 'plan by something else' => [['plan', self::DEMO, '--by=colour'], 2, 'kind or location'];
@@ -35,6 +35,13 @@ final class CliTest extends TestCase
         ];
         yield 'prove' => [['prove', self::DEMO, '--trace', 'announcements'], 1, '22 intents, 90 pairs, 9 intents fail, 1 cannot be told.'];
         yield 'prove a clean job' => [['prove', 'demo/skerry-slip.json'], 0, '0 intents fail'];
+        yield 'load' => [['load', self::DEMO], 1, 'TOO MUCH radio '];
+        $radio = '{"link":"radio","direction":"to-from","kbps":124000.0,"limitKbps":120000.0,';
+        yield 'load, a line each' => [['load', self::DEMO, '--json'], 1, $radio];
+        yield 'load of a clean job' => [['load', 'demo/skerry-slip.json'], 0, 'No stream'];
+        yield 'power' => [['power', self::DEMO], 1, 'SHORT  sw-pier/1'];
+        yield 'power, a line each' => [['power', self::DEMO, '--json'], 1, '{"switch":"sw-pier","budgetWatts":150.0,'];
+        yield 'power of a clean job' => [['power', 'demo/skerry-slip.json'], 0, 'No port'];
         yield 'no such file' => [['check', 'no-such.json'], 2, 'no-such.json'];
         yield 'no job file' => [['check', 'composer.json'], 2, '$.format'];
         yield 'no such command' => [['conjure'], 2, 'not defined'];
@@ -155,7 +162,7 @@ final class CliTest extends TestCase
 
     public function testJsonIsALineEach(): void
     {
-        $expected = ['check' => ['rule', 36], 'prove' => ['span', 90], 'repair' => ['change', 11], 'plan' => ['address', 3]];
+        $expected = ['check' => ['rule', 39], 'prove' => ['span', 90], 'repair' => ['change', 11], 'plan' => ['address', 3]];
         foreach ($expected as $command => [$key, $count]) {
             $lines = explode("\n", trim(self::vorhut([$command, self::DEMO, '--json'])->getOutput()));
             self::assertCount($count, $lines, $command);

@@ -13,6 +13,7 @@ use Vorhut\Core\Findings\Stop;
 use Vorhut\Core\Job\LinkMedium;
 use Vorhut\Core\Job\SwitchLink;
 use Vorhut\Core\Load\Plugged;
+use Vorhut\Core\Load\PortName;
 
 /** Copper carries 100 m with its cords, 90 m of it in the wall (ISO/IEC 11801). */
 final class CableTooLong implements Rule
@@ -28,12 +29,12 @@ final class CableTooLong implements Rule
     public function check(Plan $plan): iterable
     {
         foreach (Plugged::all($plan->job) as $one) {
-            $what = \sprintf('%s to port %s', $one->name, $one->port);
+            $what = \sprintf('%s to %s', $one->name, PortName::of($plan->job, $one->port));
             yield from $this->judged($what, $one->plug->metres ?? 0.0, [$one->unit], (string) $one->port);
         }
         foreach ($plan->job->all(SwitchLink::class) as $link) {
             if (LinkMedium::Copper === $link->medium) {
-                yield from $this->judged(\sprintf('Link %s', $link->id), $link->metres ?? 0.0, [], $link->id);
+                yield from $this->judged($link->name, $link->metres ?? 0.0, [], $link->id);
             }
         }
     }

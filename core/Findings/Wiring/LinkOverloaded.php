@@ -10,6 +10,8 @@ use Vorhut\Core\Findings\Plan;
 use Vorhut\Core\Findings\Rule;
 use Vorhut\Core\Findings\Severity;
 use Vorhut\Core\Findings\Stop;
+use Vorhut\Core\Job\Flow;
+use Vorhut\Core\Job\SwitchLink;
 use Vorhut\Core\Load\LoadPlan;
 
 /** No link carries more than it may. */
@@ -30,13 +32,19 @@ final class LinkOverloaded implements Rule
             }
             $isLink = !str_starts_with($line->link, 'plug:');
             $unit = $isLink ? '' : explode('/', substr($line->link, \strlen('plug:')))[0];
-            $what = $isLink ? 'Link '.$line->link : 'The cable of '.$plan->job->nameOf($unit);
+            $what = $isLink
+                ? $plan->job->all(SwitchLink::class)[$line->link]->name ?? $line->link
+                : 'The cable of '.$plan->job->nameOf($unit);
             $way = 'from-to' === $line->direction ? 'On its way there' : 'On its way back';
+            $names = array_map(
+                static fn (string $f): string => $plan->job->all(Flow::class)[$f]->name ?? $f,
+                \array_slice($line->flows, 0, self::MOST_NAMED),
+            );
             yield new Finding(
                 $this->about(),
                 Severity::Wrong,
                 \sprintf('%s carries %.1f Mbit/s, and may carry %.1f', $what, $line->kbps / 1000, $line->limitKbps / 1000),
-                \sprintf('%s: %s.', $way, implode(', ', \array_slice($line->flows, 0, self::MOST_NAMED))),
+                \sprintf('%s: %s.', $way, implode(', ', $names)),
                 $isLink ? [] : [$unit],
                 'Send fewer or smaller streams, one copy for all, or take a faster link.',
                 value: $line->link.' '.$line->direction,

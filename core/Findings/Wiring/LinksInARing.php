@@ -32,7 +32,7 @@ final class LinksInARing implements Rule
             yield new Finding(
                 $this->about(),
                 Severity::Care,
-                \sprintf('Link %s closes a ring', $link->id),
+                \sprintf('%s closes a ring', $link->name),
                 'Without a spanning tree everything goes round in circles; with one this or another link of the ring stands still.',
                 [],
                 'See that the switches have a spanning tree, and which link it shuts.',

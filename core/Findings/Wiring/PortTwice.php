@@ -11,6 +11,7 @@ use Vorhut\Core\Findings\Rule;
 use Vorhut\Core\Findings\Severity;
 use Vorhut\Core\Findings\Stop;
 use Vorhut\Core\Load\Plugged;
+use Vorhut\Core\Load\PortName;
 
 /** One port takes one cable. */
 final class PortTwice implements Rule
@@ -23,7 +24,9 @@ final class PortTwice implements Rule
     public function check(Plan $plan): iterable
     {
         $units = [];
+        $ports = [];
         foreach (Plugged::all($plan->job) as $one) {
+            $ports[(string) $one->port] = PortName::of($plan->job, $one->port);
             $units[(string) $one->port][$one->unit] = $one->name;
         }
         foreach ($units as $port => $names) {
@@ -31,7 +34,7 @@ final class PortTwice implements Rule
                 yield new Finding(
                     $this->about(),
                     Severity::Wrong,
-                    \sprintf('%d units on port %s: %s', \count($names), $port, implode(' and ', $names)),
+                    \sprintf('%d units on %s: %s', \count($names), $ports[$port] ?? $port, implode(' and ', $names)),
                     'A port takes one cable.',
                     array_map(strval(...), array_keys($names)),
                     'Plug one of them elsewhere.',

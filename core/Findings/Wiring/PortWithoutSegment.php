@@ -12,6 +12,7 @@ use Vorhut\Core\Findings\Severity;
 use Vorhut\Core\Findings\Stop;
 use Vorhut\Core\Job\NetworkSwitch;
 use Vorhut\Core\Load\Plugged;
+use Vorhut\Core\Load\PortName;
 
 /** The port that a unit is plugged into carries its segment. */
 final class PortWithoutSegment implements Rule
@@ -34,7 +35,7 @@ final class PortWithoutSegment implements Rule
             yield new Finding(
                 $this->about(),
                 Severity::Wrong,
-                \sprintf('%s is in %s, and port %s does not carry that', $one->name, $segment, $one->port),
+                \sprintf('%s is in %s, and %s does not carry that', $one->name, $segment, PortName::of($plan->job, $one->port)),
                 'What it sends ends at the switch.',
                 [$one->unit],
                 \sprintf('Give the port %s untagged, or plug the unit elsewhere.', $segment),

@@ -10,6 +10,7 @@ use Vorhut\Core\Findings\Plan;
 use Vorhut\Core\Findings\Rule;
 use Vorhut\Core\Findings\Severity;
 use Vorhut\Core\Findings\Stop;
+use Vorhut\Core\Load\PortName;
 use Vorhut\Core\Power\PowerPlan;
 
 /** What a port gives gets to its unit, with the voltage that it needs. */
@@ -24,10 +25,11 @@ final class PowerShort implements Rule
     {
         foreach ((new PowerPlan($plan->job))->ports as $port) {
             if (!$port->ok) {
+                $from = PortName::at($plan->job, $port->switch, $port->port);
                 yield new Finding(
                     $this->about(),
                     Severity::Wrong,
-                    \sprintf('%s gets too little power from port %s/%s', $plan->job->nameOf($port->device), $port->switch, $port->port),
+                    \sprintf('%s gets too little power from %s', $plan->job->nameOf($port->device), $from),
                     $port->why,
                     [$port->device],
                     'Take a shorter or a better cable, a port of a higher class, or an injector near the unit.',

@@ -10,7 +10,9 @@ use Vorhut\Core\Findings\Plan;
 use Vorhut\Core\Findings\Rule;
 use Vorhut\Core\Findings\Severity;
 use Vorhut\Core\Findings\Stop;
+use Vorhut\Core\Job\NetworkSwitch;
 use Vorhut\Core\Load\Plugged;
+use Vorhut\Core\Load\PortName;
 use Vorhut\Core\Load\Wiring;
 
 /** The switches connect a segment that units of it are plugged into. */
@@ -24,6 +26,7 @@ final class SegmentApart implements Rule
     public function check(Plan $plan): iterable
     {
         $wiring = new Wiring($plan->job);
+        $named = $plan->job->all(NetworkSwitch::class);
         $switches = [];
         foreach (Plugged::all($plan->job) as $one) {
             $switches[$one->segment][$one->port->switch] = true;
@@ -40,10 +43,10 @@ final class SegmentApart implements Rule
                 yield new Finding(
                     $this->about(),
                     Severity::Wrong,
-                    \sprintf('%s does not get from %s to %s', $name, $all[0], $other),
-                    null === $port ? 'No link leads there.' : \sprintf('Port %s does not carry it.', $port),
+                    \sprintf('%s does not get from %s to %s', $name, $named[$all[0]]->name ?? $all[0], $named[$other]->name ?? $other),
+                    null === $port ? 'No link leads there.' : \sprintf('%s does not carry it.', PortName::of($plan->job, $port)),
                     [],
-                    null === $port ? 'Plan the link.' : \sprintf('Add it tagged on port %s.', $port),
+                    null === $port ? 'Plan the link.' : \sprintf('Add it tagged on %s.', PortName::of($plan->job, $port)),
                     segment: $segment,
                     value: $other,
                 );

@@ -64,6 +64,9 @@ final class CheckTest extends TestCase
                 'trunk-ends-differ pbx',
                 'trunk-ends-differ pbx',
                 'trunk-too-narrow pbx',
+                'cable-too-long berth-2',
+                'power-short berth-2',
+                'link-overloaded ',
             ],
             $found,
         );

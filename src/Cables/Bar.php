@@ -1,0 +1,41 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\App\Cables;
+
+/** A sum against its limit, as it is drawn: all of the line is what there is, the mark is what may be used. */
+final readonly class Bar
+{
+    private const WIDTH = 240;
+
+    private function __construct(
+        public string $label,
+        public string $said,
+        public int $filled,
+        public int $limit,
+        public bool $fits,
+        public string $contributors,
+    ) {
+    }
+
+    /** @param list<string> $contributors the largest first */
+    public static function of(string $label, float $sum, float $limit, float $whole, string $unit, array $contributors = []): self
+    {
+        $scale = self::WIDTH / max($whole, 1e-9);
+
+        return new self(
+            $label,
+            \sprintf('%s of %s %s', self::figure($sum), self::figure($limit), $unit),
+            (int) round(min(self::WIDTH, $sum * $scale)),
+            (int) round(min(self::WIDTH, $limit * $scale)),
+            $sum <= $limit + 1e-9,
+            implode(', ', $contributors),
+        );
+    }
+
+    private static function figure(float $value): string
+    {
+        return number_format($value, $value > 0 && $value < 10 ? 1 : 0, '.', "\u{2009}");
+    }
+}

@@ -1,0 +1,163 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\App\Cables;
+
+use Symfony\Bundle\SecurityBundle\Security;
+use Symfony\Component\Routing\Generator\UrlGeneratorInterface;
+use Vorhut\App\Jobs\JobInHand;
+use Vorhut\App\Jobs\JobReading;
+use Vorhut\App\Jobs\RecordsPage;
+use Vorhut\App\Web\FindingLines;
+use Vorhut\App\Web\View\Link;
+use Vorhut\App\Web\View\Next;
+use Vorhut\App\Web\Words;
+use Vorhut\Core\Findings\Finding;
+use Vorhut\Core\Findings\Severity;
+use Vorhut\Core\Job\Flow;
+use Vorhut\Core\Job\NetworkSwitch;
+use Vorhut\Core\Job\PartyRef;
+use Vorhut\Core\Job\SwitchLink;
+use Vorhut\Core\Load\LoadLine;
+use Vorhut\Core\Load\LoadPlan;
+use Vorhut\Core\Load\PortName;
+
+/** Shows what hangs on what, what it carries, and what power it gives. */
+final readonly class CablesPage
+{
+    /** Rules of wiring, by the folder that they stand in. */
+    private const RULES = [
+        'port-twice', 'port-without-segment', 'segment-apart', 'cable-too-long', 'power-short', 'power-budget', 'link-overloaded',
+        'links-in-a-ring',
+    ];
+    private const LISTS = ['switches' => ['Add switch', 's'], 'links' => ['Add link', 'l'], 'flows' => ['Add stream', 'f']];
+    private const MOST = 200;
+    private const NAMED = 4;
+
+    public function __construct(
+        private JobReading $reading,
+        private SwitchViews $switches,
+        private FindingLines $findings,
+        private Security $security,
+        private UrlGeneratorInterface $urls,
+    ) {
+    }
+
+    public function show(JobInHand $hand): CablesView
+    {
+        $job = $hand->job;
+        $lines = (new LoadPlan($job))->lines();
+        $wrong = array_values(array_filter(
+            $this->reading->digest($hand->stored)->findings,
+            static fn (Finding $f): bool => \in_array($f->rule, self::RULES, true),
+        ));
+
+        return new CablesView(
+            \sprintf(
+                '%s, %s, %s',
+                Words::count(\count($job->all(NetworkSwitch::class)), 'switch', 'switches'),
+                Words::count(\count($job->all(SwitchLink::class)), 'link'),
+                Words::count(\count($job->all(Flow::class)), 'stream'),
+            ),
+            $this->actions($hand),
+            $this->next($hand, $wrong),
+            $this->links($hand, $lines),
+            $this->switches->all($hand),
+            array_map(fn (Flow $f): array => $this->stream($hand, $f), \array_slice(array_values($job->all(Flow::class)), 0, self::MOST)),
+            $this->findings->all($hand, \array_slice($wrong, 0, self::MOST), 'cables'),
+        );
+    }
+
+    /** @return list<Link> */
+    private function actions(JobInHand $hand): array
+    {
+        $actions = [new Link('Networks', $this->url('networks', $hand), 'n')];
+        if ($this->security->isGranted('ROLE_LEAD')) {
+            foreach (self::LISTS as $list => [$text, $key]) {
+                $actions[] = new Link($text, $this->url('record', $hand, ['list' => $list, 'id' => RecordsPage::NEW]), $key);
+            }
+        }
+
+        return $actions;
+    }
+
+    /** @param list<Finding> $wrong */
+    private function next(JobInHand $hand, array $wrong): ?Next
+    {
+        if ([] === $hand->job->all(NetworkSwitch::class)) {
+            $add = new Link('Add switch', $this->url('record', $hand, ['list' => 'switches', 'id' => RecordsPage::NEW]), 's', main: true);
+            $isLead = $this->security->isGranted('ROLE_LEAD');
+
+            $detail = 'With its ports the plan knows what hangs on what, and adds up.';
+
+            return new Next('No switch is planned yet', $detail, $isLead ? $add : null);
+        }
+        $worst = array_values(array_filter($wrong, static fn (Finding $f): bool => Severity::Wrong === $f->severity))[0] ?? null;
+
+        return null === $worst ? null : new Next($worst->title, $worst->why.' '.$worst->advice);
+    }
+
+    /**
+     * @param list<LoadLine> $lines
+     *
+     * @return list<LinkView>
+     */
+    private function links(JobInHand $hand, array $lines): array
+    {
+        $by = [];
+        foreach ($lines as $line) {
+            $by[$line->link][$line->direction] = $line;
+        }
+        $links = $hand->job->all(SwitchLink::class);
+        $share = static fn (SwitchLink $l): float => max(array_map(
+            static fn (LoadLine $one): float => $one->kbps / max($one->limitKbps, 1),
+            $by[$l->id] ?? [new LoadLine('', '', 0, 1, [])],
+        ));
+        uasort($links, static fn (SwitchLink $a, SwitchLink $b): int => $share($b) <=> $share($a));
+        $views = [];
+        foreach (\array_slice($links, 0, self::MOST) as $link) {
+            $there = $by[$link->id]['from-to'];
+            $back = $by[$link->id]['to-from'];
+            $views[] = new LinkView(
+                new Link($link->name, $this->url('record', $hand, ['list' => 'links', 'id' => $link->id])),
+                \sprintf('%s to %s', PortName::of($hand->job, $link->from), PortName::of($hand->job, $link->to)),
+                $link->medium->label().(null === $link->metres ? '' : \sprintf(', %s m', number_format($link->metres, 0, '.', "\u{2009}"))),
+                self::bar($hand, 'there', $there, $link->headroomPercent),
+                self::bar($hand, 'back', $back, $link->headroomPercent),
+            );
+        }
+
+        return $views;
+    }
+
+    private static function bar(JobInHand $hand, string $label, LoadLine $line, int $headroom): Bar
+    {
+        $whole = $line->limitKbps / (1 - $headroom / 100);
+        $flows = $hand->job->all(Flow::class);
+        $names = array_map(static fn (string $f): string => $flows[$f]->name ?? $f, \array_slice($line->flows, 0, self::NAMED));
+
+        return Bar::of($label, $line->kbps / 1000, $line->limitKbps / 1000, $whole / 1000, 'Mbit/s', $names);
+    }
+
+    /** @return array{link: Link, from: string, to: string, sent: string, rate: string} */
+    private function stream(JobInHand $hand, Flow $flow): array
+    {
+        $names = array_map(static fn (PartyRef $r): string => $hand->job->nameOf($r->id), $flow->to);
+        $more = \count($names) - self::NAMED;
+
+        return [
+            'link' => new Link($flow->name, $this->url('record', $hand, ['list' => 'flows', 'id' => $flow->id])),
+            'from' => $hand->job->nameOf($flow->from->id),
+            'to' => implode(', ', \array_slice($names, 0, self::NAMED)).($more > 0 ? \sprintf(' and %d more', $more) : ''),
+            'sent' => $flow->cast->label(),
+            'rate' => null === $flow->kbps ? 'as the sender is set' : \sprintf('%s Mbit/s', round($flow->kbps / 1000, 2)),
+        ];
+    }
+
+    /** @param array<string, string> $more */
+    private function url(string $route, JobInHand $hand, array $more = []): string
+    {
+        return $this->urls->generate($route, ['slug' => $hand->stored->getSlug(), ...$more]);
+    }
+}

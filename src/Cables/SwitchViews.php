@@ -1,0 +1,104 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\App\Cables;
+
+use Symfony\Component\Routing\Generator\UrlGeneratorInterface;
+use Vorhut\App\Jobs\JobInHand;
+use Vorhut\App\Web\View\Link;
+use Vorhut\App\Web\Words;
+use Vorhut\Core\Job\NetworkSwitch;
+use Vorhut\Core\Job\SwitchLink;
+use Vorhut\Core\Job\SwitchPort;
+use Vorhut\Core\Load\Plugged;
+use Vorhut\Core\Power\PortPower;
+use Vorhut\Core\Power\PowerPlan;
+use Vorhut\Core\Power\SwitchPower;
+
+/** Switches as they are drawn: a square for each port, in the order of the front. */
+final readonly class SwitchViews
+{
+    private const MOST = 60;
+
+    public function __construct(private UrlGeneratorInterface $urls)
+    {
+    }
+
+    /** @return list<SwitchView> */
+    public function all(JobInHand $hand): array
+    {
+        $power = new PowerPlan($hand->job);
+        $sums = array_column($power->switches, null, 'switch');
+        $fed = $plugged = $linked = [];
+        foreach ($power->ports as $port) {
+            $fed[$port->switch.'/'.$port->port] = $port;
+        }
+        foreach (Plugged::all($hand->job) as $one) {
+            $plugged[(string) $one->port][] = $one;
+        }
+        foreach ($hand->job->all(SwitchLink::class) as $link) {
+            $linked[(string) $link->from] = $linked[(string) $link->to] = $link->name;
+        }
+        $views = [];
+        foreach (\array_slice($hand->job->all(NetworkSwitch::class), 0, self::MOST, true) as $switch) {
+            $ports = [];
+            foreach ($switch->ports as $port) {
+                $at = $switch->id.'/'.$port->name;
+                $ports[] = $this->port($hand, $port, $plugged[$at] ?? [], $linked[$at] ?? null, $fed[$at] ?? null);
+            }
+            $views[] = $this->view($hand, $switch, $ports, $sums[$switch->id] ?? null);
+        }
+
+        return $views;
+    }
+
+    /** @param list<PortView> $ports */
+    private function view(JobInHand $hand, NetworkSwitch $switch, array $ports, ?SwitchPower $sum): SwitchView
+    {
+        $free = \count(array_filter($ports, static fn (PortView $p): bool => 'free' === $p->state));
+        $budget = $switch->poeBudgetWatts;
+        $usable = null === $budget ? 0.0 : $budget * (1 - $switch->poeReservePercent / 100);
+
+        return new SwitchView(
+            new Link($switch->name, $this->urls->generate('record', [
+                'slug' => $hand->stored->getSlug(), 'list' => 'switches', 'id' => $switch->id,
+            ])),
+            $hand->job->locations[$switch->location]->name ?? '',
+            Words::count($free, 'port').' free',
+            null === $budget || null === $sum ? null : Bar::of('power', $sum->byDrawWatts, $usable, $budget, 'W'),
+            null === $sum ? '' : \sprintf('%.0f W by class', $sum->byClassWatts),
+            $ports,
+        );
+    }
+
+    /** @param list<Plugged> $plugged */
+    private function port(JobInHand $hand, SwitchPort $port, array $plugged, ?string $link, ?PortPower $power): PortView
+    {
+        $unit = $plugged[0] ?? null;
+        $names = array_unique(array_map(static fn (Plugged $p): string => $p->name, $plugged));
+        $carried = array_filter([$port->untagged, ...$port->tagged], \is_string(...));
+        $segments = array_map(static fn (string $s): string => $hand->job->segments[$s]->name ?? $s, $carried);
+        $isUnit = isset($hand->job->devices[$unit->unit ?? '']);
+
+        return new PortView(
+            $port->name,
+            match (true) {
+                false === $power?->ok => 'short',
+                null !== $unit => 'unit',
+                null !== $link => 'link',
+                default => 'free',
+            },
+            $link ?? implode(' and ', $names),
+            $isUnit ? $this->urls->generate('devices', ['slug' => $hand->stored->getSlug(), 'sel' => $unit->unit ?? '']) : '',
+            [] === $segments ? 'all' : implode(', ', \array_slice($segments, 0, 3)).(\count($segments) > 3 ? ' …' : ''),
+            null === $unit?->plug->metres ? '' : \sprintf('%s m, %s', $unit->plug->metres, $unit->plug->category->label()),
+            null === $power ? '' : \sprintf('%.1f W in, %s at the unit', $power->portWatts ?? $power->classWatts, self::volts($power)),
+        );
+    }
+
+    private static function volts(PortPower $power): string
+    {
+        return null === $power->deviceVolts ? 'nothing' : \sprintf('%.1f V', $power->deviceVolts);
+    }
+}
