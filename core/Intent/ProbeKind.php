@@ -15,6 +15,8 @@ enum ProbeKind: string
     case Sip = 'sip';
     /** Service discovery, asked directly (RFC 6763). */
     case DnsSd = 'dns-sd';
+    /** Asks for the time (RFC 5905), and says how far the clock is from ours. */
+    case Ntp = 'ntp';
     /** Registers the asker's extension at its phone system. */
     case Register = 'register';
     /** One short call with sound both ways. */
@@ -51,6 +53,7 @@ enum ProbeKind: string
             self::DnsSd => 5353,
             self::Sip, self::Register, self::Call, self::Page, self::Fax, self::Ring => 5060,
             self::Media => 5004,
+            self::Ntp => 123,
             self::File => 443,
         };
     }

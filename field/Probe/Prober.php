@@ -19,6 +19,7 @@ use Vorhut\Field\Dns\ServiceBook;
 use Vorhut\Field\Net\GatedUdp;
 use Vorhut\Field\Net\RefusedTarget;
 use Vorhut\Field\Net\Sockets;
+use Vorhut\Field\Ntp\NtpPacket;
 use Vorhut\Field\Poll\PollMessage;
 use Vorhut\Field\Rtp\RtpStream;
 use Vorhut\Field\Sip\SipEndpoint;
@@ -65,6 +66,7 @@ final readonly class Prober
                 ),
                 ProbeKind::Poll => $this->poll($target, $port, $from),
                 ProbeKind::Sip => $this->sip($target, $port, $from),
+                ProbeKind::Ntp => $this->ntp($target, $port, $from),
                 ProbeKind::DnsSd => $this->dnsSd($target, $port, $from),
                 ProbeKind::Media => $this->media($target, $port, $from),
                 ProbeKind::Register, ProbeKind::Call, ProbeKind::Page, ProbeKind::Fax, ProbeKind::Ring => throw new \LogicException(
@@ -170,6 +172,37 @@ final readonly class Prober
             return [ProbeStatus::Silent, ['sent' => $stream->sent]];
         } finally {
             $stream->close();
+        }
+    }
+
+    /**
+     * Asks for the time; a clock that is not set answers, and is strange.
+     *
+     * @return array{ProbeStatus, array<string, string|int|float>}
+     */
+    private function ntp(string $target, int $port, ?string $from): array
+    {
+        $socket = $this->sockets->udpToward($target, $from);
+        $cookie = random_bytes(8);
+        try {
+            $asked = microtime(true);
+            $socket->send($target, $port, NtpPacket::question($cookie));
+            $time = new TimeoutCancellation($this->seconds);
+            while (null !== ($datagram = $socket->receive($time))) {
+                $answer = $datagram[0] === $target ? NtpPacket::parse($datagram[2]) : null;
+                if (true === $answer?->answers($cookie)) {
+                    $offset = 1000 * $answer->offset($asked, microtime(true));
+
+                    return [$answer->isSet() ? ProbeStatus::Answered : ProbeStatus::Strange, [
+                        'stratum' => $answer->stratum,
+                        'ahead of ours' => \sprintf('%.1f ms', $offset),
+                    ]];
+                }
+            }
+
+            return [ProbeStatus::Silent, []];
+        } finally {
+            $socket->close();
         }
     }
 

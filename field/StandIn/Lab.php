@@ -33,6 +33,8 @@ final class Lab
     private const MOST_LISTENING = 450;
     private const MOST_CONNECTIONS = 300;
     private const FETCH_SECONDS = 5.0;
+    /** The port of the time. */
+    private const NTP = 123;
     /** Lists that say how calls go. */
     private const VOICE = ['extensions', 'trunks', 'routes', 'codes', 'hours'];
 
@@ -222,6 +224,9 @@ final class Lab
             return SipRole::Server === $profile->sipRole
                 ? new PhoneSystemStandIn($this->job, $device, fn (): LabSip => $this->sip)
                 : new SipStandIn($device, fn (): LabSip => $this->sip, $this->boot($device, $address));
+        }
+        if (self::NTP === $service->firstPort) {
+            return new NtpStandIn($this->sockets, $address, $port, $service, $network);
         }
         foreach ($profile->answers as $finder) {
             if (FindMethod::UnicastList === $finder->method && $service->covers($finder->protocol, $finder->port)) {

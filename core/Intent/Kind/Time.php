@@ -4,7 +4,10 @@ declare(strict_types=1);
 
 namespace Vorhut\Core\Intent\Kind;
 
+use Vorhut\Core\Intent\Asking;
 use Vorhut\Core\Intent\OneExchange;
+use Vorhut\Core\Intent\Pair;
+use Vorhut\Core\Intent\ProbeKind;
 use Vorhut\Core\Job\Intent;
 use Vorhut\Core\Net\Protocol;
 use Vorhut\Core\Net\Service;
@@ -22,5 +25,10 @@ final class Time extends OneExchange
     public function service(Intent $intent): Service
     {
         return new Service(Protocol::Udp, self::PORT, self::PORT);
+    }
+
+    public function questions(Asking $asking, Intent $intent, Pair $pair): array
+    {
+        return [$asking->question($intent, $pair, ProbeKind::Ntp, self::PORT)];
     }
 }
