@@ -4,15 +4,11 @@ import config from '../playwright.config.mjs';
 
 const base = process.env.BASE_URL ?? `http://127.0.0.1:${process.env.VORHUT_PORT ?? 8047}`;
 const job = '/job/kestrel-sound-ferries';
-const rule = 'deny tcp port 80 from 10.47.90.0/24 to 10.47.60.0/25';
-const tried = new URLSearchParams([
-    ['try[]', `router:core|rule|${rule}`],
-    ['try[]', 'device:receiver-3|gateway|10.47.60.1'],
-]);
 const shots = [
     ['jobs', '/'],
     ['brief', job],
     ['networks', `${job}/networks?from=guests`],
+    ['cables', `${job}/cables`],
     ['devices', `${job}/devices`],
     ['voice', `${job}/voice?from=2001&number=0112`],
     ['phones', `${job}/phones`],
@@ -92,7 +88,6 @@ const shots = [
             },
         },
     ],
-    ['what-if', `${job}/proof/what-if?${tried}&thing=Receiver+4`],
 ];
 const browser = await chromium.launch(config.use.launchOptions);
 const context = await browser.newContext();

@@ -28,6 +28,9 @@ final class LoadPlan
     /** @var array<string, list<array{string, int}>>|null interfaces by segment */
     private ?array $inSegment = null;
 
+    /** @var array<string, list<array{string, string}>> links and cables, by segment and who sends into it */
+    private array $floods = [];
+
     /** @var array<string, string> by the socket it goes to: the plug that stands for the cable */
     private array $cables = [];
 
@@ -100,7 +103,8 @@ final class LoadPlan
     }
 
     /**
-     * One copy on each link: those that lead to a receiver, or all that carry a segment where nobody keeps account of who listens.
+     * One copy for each segment on each link: those that lead to a receiver, or all that carry the segment where nobody keeps account of
+     * who listens.
      *
      * @param list<string> $receivers
      */
@@ -115,7 +119,7 @@ final class LoadPlan
                     continue;
                 }
                 foreach ($this->stretch($leg) as [$link, $direction]) {
-                    $taken[$link.' '.$direction] = [$link, $direction];
+                    $taken[$leg->segment.' '.$link.' '.$direction] = [$link, $direction];
                 }
             }
         }
@@ -124,13 +128,13 @@ final class LoadPlan
             // Nobody has to listen for it to get everywhere.
             $flooded += [$first->segment.'/'.$first->from => $first];
         }
-        foreach ($flooded as $leg) {
-            foreach ($this->everywhere($leg) as [$link, $direction]) {
-                $taken[$link.' '.$direction] = [$link, $direction];
-            }
-        }
         foreach ($taken as [$link, $direction]) {
             $this->put($flow, $link, $direction, $kbps);
+        }
+        foreach ($flooded as $key => $leg) {
+            foreach ($this->floods[$key] ??= $this->everywhere($leg) as [$link, $direction]) {
+                $this->put($flow, $link, $direction, $kbps);
+            }
         }
     }
 
@@ -150,7 +154,7 @@ final class LoadPlan
         $out = $this->wiring->plug($leg->from, $leg->fromInterface)?->to;
         $in = $this->wiring->plug($leg->to, $leg->toInterface)?->to;
         $taken = null === $out ? [] : [[$this->cable($leg->from, $leg->fromInterface, (string) $out), self::FORTH]];
-        $path = null === $out || null === $in ? null : $this->wiring->path($leg->segment, $out->switch, $in->switch);
+        $path = null === $out || null === $in ? null : $this->wiring->spanning($leg->segment)->path($out->switch, $in->switch);
         foreach ($path ?? [] as [$link, $isForth]) {
             $taken[] = [$link, $isForth ? self::FORTH : self::BACK];
         }
@@ -166,15 +170,15 @@ final class LoadPlan
             return [];
         }
         $own = $this->cable($leg->from, $leg->fromInterface, (string) $out);
-        $tree = $this->wiring->tree($leg->segment, $out->switch);
+        $tree = $this->wiring->spanning($leg->segment);
         $taken = [[$own, self::FORTH]];
-        foreach ($tree as [, $link, $isForth]) {
+        foreach ($tree->away($out->switch) as [$link, $isForth]) {
             $taken[] = [$link, $isForth ? self::FORTH : self::BACK];
         }
         foreach ($this->interfacesIn($leg->segment) as [$unit, $interface]) {
             $to = $this->wiring->plug($unit, $interface)?->to;
             $cable = null === $to ? $own : $this->cable($unit, $interface, (string) $to);
-            if (null !== $to && $cable !== $own && ($to->switch === $out->switch || isset($tree[$to->switch]))) {
+            if (null !== $to && $cable !== $own && $tree->connects($out->switch, $to->switch)) {
                 $taken[] = [$cable, self::BACK];
             }
         }

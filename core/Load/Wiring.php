@@ -11,7 +11,7 @@ use Vorhut\Core\Job\PortRef;
 use Vorhut\Core\Job\SwitchLink;
 use Vorhut\Core\Job\SwitchPort;
 
-/** Which switches a segment's frames get to from a switch, and by which links: the shortest way, as a tree. */
+/** Which switches a segment's frames get to, and by which links. */
 final class Wiring
 {
     /** @var array<array-key, NetworkSwitch> by id */
@@ -20,11 +20,14 @@ final class Wiring
     /** @var array<array-key, SwitchLink> by id */
     public readonly array $links;
 
-    /** @var array<string, list<array{string, SwitchLink, bool}>> by switch: the other one, the link, whether it goes from-to */
+    /** @var array<array-key, list<array{string, SwitchLink, bool}>> by switch: the other one, the link, whether it goes from-to */
     private array $neighbours = [];
 
-    /** @var array<string, array<string, array{string, string, bool}>> by segment and root: for each switch the one before, link, from-to */
+    /** @var array<string, Spanning> by segment */
     private array $trees = [];
+
+    /** @var array<string, array<string, SwitchPort>> by switch and name */
+    private array $ports = [];
 
     public function __construct(private readonly Job $job)
     {
@@ -47,44 +50,32 @@ final class Wiring
 
     public function port(string $switch, string $port): ?SwitchPort
     {
-        return ($this->switches[$switch] ?? null)?->port($port);
+        $this->ports[$switch] ??= array_column(($this->switches[$switch] ?? null)->ports ?? [], null, 'name');
+
+        return $this->ports[$switch][$port] ?? null;
     }
 
-    /**
-     * The links of a segment from one switch to another.
-     *
-     * @return list<array{string, bool}>|null link and whether it is taken from-to, the last one first; null where none leads there
-     */
-    public function path(string $segment, string $from, string $to): ?array
+    /** The one way between any two switches that a segment's frames take. */
+    public function spanning(string $segment): Spanning
     {
-        $tree = $this->tree($segment, $from);
-        $path = [];
-        for ($at = $to; $at !== $from; $at = $tree[$at][0]) {
-            if (!isset($tree[$at])) {
-                return null;
+        return $this->trees[$segment] ??= $this->grow($segment);
+    }
+
+    private function grow(?string $segment): Spanning
+    {
+        $tree = new Spanning();
+        foreach (array_keys($this->neighbours) as $root) {
+            if ($tree->has((string) $root)) {
+                continue;
             }
-            $path[] = [$tree[$at][1], $tree[$at][2]];
-        }
-
-        return $path;
-    }
-
-    /** @return array<string, array{string, string, bool}> for each switch that the segment gets to: the one before, the link, from-to */
-    public function tree(string $segment, string $root): array
-    {
-        return $this->trees[$segment.'/'.$root] ??= $this->grow($segment, $root);
-    }
-
-    /** @return array<string, array{string, string, bool}> */
-    private function grow(?string $segment, string $root): array
-    {
-        $tree = [];
-        $open = [$root];
-        for ($n = 0; isset($open[$n]); ++$n) {
-            foreach ($this->neighbours[$open[$n]] ?? [] as [$other, $link, $isForth]) {
-                if ($other !== $root && !isset($tree[$other]) && (null === $segment || $this->carries($link, $segment))) {
-                    $tree[$other] = [$open[$n], $link->id, $isForth];
-                    $open[] = $other;
+            $tree->root((string) $root);
+            $open = [(string) $root];
+            for ($n = 0; isset($open[$n]); ++$n) {
+                foreach ($this->neighbours[$open[$n]] ?? [] as [$other, $link, $isForth]) {
+                    if (!$tree->has($other) && (null === $segment || $this->carries($link, $segment))) {
+                        $tree->add($other, $open[$n], $link->id, $isForth);
+                        $open[] = $other;
+                    }
                 }
             }
         }
@@ -95,16 +86,11 @@ final class Wiring
     /** The first port, on the shortest way between two switches, that does not carry a segment; null where no link leads there at all. */
     public function missing(string $segment, string $from, string $to): ?PortRef
     {
-        $tree = $this->grow(null, $from);
         $found = null;
-        for ($at = $to; $at !== $from; $at = $tree[$at][0]) {
-            if (!isset($tree[$at])) {
-                return null;
-            }
-            [, $id, $isForth] = $tree[$at];
+        foreach ($this->grow(null)->path($from, $to) ?? [] as [$id, $isForth]) {
             $ends = [$this->links[$id]->from, $this->links[$id]->to];
-            foreach ($isForth ? array_reverse($ends) : $ends as $ref) {
-                $found = $this->lets($ref, $segment) ? $found : $ref;
+            foreach ($isForth ? $ends : array_reverse($ends) as $ref) {
+                $found ??= $this->lets($ref, $segment) ? null : $ref;
             }
         }
 

@@ -44,6 +44,8 @@ final class SipTortureTest extends TestCase
         yield 'mcl01' => [$options(l: "Content-Length: 0\r\nContent-Length: 5"), 400];
         yield 'badinv01' => [$options(m: 'Contact: "Joe" <sip:joe@127.0.0.1>;;;;'), 400];
         yield 'scalar02, sequence' => [$register(c: 'CSeq: 36893488147419103232 REGISTER'), 400];
+        yield 'the largest sequence' => [$options(c: 'CSeq: 2147483647 OPTIONS'), 200];
+        yield 'one more' => [$options(c: 'CSeq: 2147483648 OPTIONS'), 400];
         yield 'scalar02, hops' => [$register(h: 'Max-Forwards: 300'), 400];
         yield 'scalar02, expiry' => [$register(m: 'Contact: <sip:2001@127.0.0.1>;expires=280297596632815'), 400];
         yield 'quotbal' => [$options(t: 'To: "Mr. J. User <sip:j.user@127.0.0.1>'), 400];

@@ -35,7 +35,7 @@ final class SegmentApart implements Rule
         foreach ($switches as $segment => $on) {
             $all = array_map(strval(...), array_keys($on));
             foreach (\array_slice($all, 1) as $other) {
-                if (null !== $wiring->path($segment, $all[0], $other)) {
+                if ($wiring->spanning($segment)->connects($all[0], $other)) {
                     continue;
                 }
                 $port = $wiring->missing($segment, $all[0], $other);

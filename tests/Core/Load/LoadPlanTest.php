@@ -73,6 +73,16 @@ final class LoadPlanTest extends TestCase
         ], self::sorted(self::loads([self::flow(['device:far'])])));
     }
 
+    /** Past the router it goes everywhere in the other segment, too, and once on each link. */
+    public function testOneCopyForAllFloodsBehindTheRouter(): void
+    {
+        $loads = self::loads([self::flow(['device:far'], ['cast' => 'multicast'])]);
+        self::assertSame(12000.0, $loads['plug:core/video from-to'] ?? 0, 'out of the router again');
+        self::assertSame(12000.0, $loads['plug:far/lan to-from'] ?? 0);
+        self::assertSame(12000.0, $loads['plug:mix/lan to-from'] ?? 0, 'and everywhere in its own');
+        self::assertSame(24000.0, $loads['cb to-from'] ?? 0, 'a frame in each VLAN');
+    }
+
     /** A link that does not carry the segment is no way, and a stream that gets nowhere loads what it got to. */
     public function testALinkCarriesItsSegmentsAlone(): void
     {
