@@ -7,7 +7,7 @@ namespace Vorhut\Core\Load;
 /** Switches as a tree, so that one way leads from any of them to any other (IEEE 802.1Q, clause 13); several where some are apart. */
 final class Spanning
 {
-    /** @var array<string, array{string, string, bool}> for each switch the one above, the link to it, whether that goes from there to here */
+    /** @var array<string, array{string, string, bool}> for each switch the one above, the link to it, whether that leads here */
     private array $above = [];
 
     /** @var array<string, array{string, int}> for each switch the top of its tree, and how far it is below it */

@@ -12,12 +12,15 @@ use Vorhut\Core\Findings\Severity;
 use Vorhut\Core\Findings\Stop;
 use Vorhut\Core\Job\Flow;
 use Vorhut\Core\Job\SwitchLink;
+use Vorhut\Core\Load\LighterFlows;
 use Vorhut\Core\Load\LoadPlan;
 
 /** No link carries more than it may. */
 final class LinkOverloaded implements Rule
 {
     private const MOST_NAMED = 4;
+    /** Links for which a change is looked for. */
+    private const MOST_TRIED = 3;
 
     public function about(): About
     {
@@ -26,6 +29,8 @@ final class LinkOverloaded implements Rule
 
     public function check(Plan $plan): iterable
     {
+        $lighter = new LighterFlows($plan->job);
+        $tried = 0;
         foreach ((new LoadPlan($plan->job))->lines() as $line) {
             if ($line->fits()) {
                 continue;
@@ -40,13 +45,15 @@ final class LinkOverloaded implements Rule
                 static fn (string $f): string => $plan->job->all(Flow::class)[$f]->name ?? $f,
                 \array_slice($line->flows, 0, self::MOST_NAMED),
             );
+            $change = $tried++ < self::MOST_TRIED ? $lighter->mend($line) : null;
             yield new Finding(
                 $this->about(),
                 Severity::Wrong,
                 \sprintf('%s carries %.1f Mbit/s, and may carry %.1f', $what, $line->kbps / 1000, $line->limitKbps / 1000),
                 \sprintf('%s: %s.', $way, implode(', ', $names)),
                 $isLink ? [] : [$unit],
-                'Send fewer or smaller streams, one copy for all, or take a faster link.',
+                null === $change ? 'Send fewer or smaller streams, one copy for all, or take a faster link.' : $change->title.'.',
+                $change,
                 value: $line->link.' '.$line->direction,
                 records: $isLink ? [['links', $line->link]] : [],
             );

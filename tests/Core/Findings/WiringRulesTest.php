@@ -51,6 +51,7 @@ final class WiringRulesTest extends TestCase
             ['id' => 'f', 'from' => 'device:u', 'to' => ['device:v'], 'kbps' => $kbps],
         ]];
         yield 'too much' => ['link-overloaded', ['u' => 'x/1', 'v' => 'y/1'], $flow(7001), 'may carry 7.0'];
+        yield 'the smallest change' => ['link-overloaded', ['u' => 'x/1', 'v' => 'y/1'], $flow(9100), 'Send "f" with 7 Mbit/s.'];
         yield 'as much as may be' => ['link-overloaded', ['u' => 'x/1', 'v' => 'y/1'], $flow(7000), null];
         $second = ['id' => 'm', 'from' => 'y/more', 'to' => 'x/2'];
         yield 'a ring' => ['links-in-a-ring', [], ['links' => [self::LINK, $second]], 'm closes a ring'];
@@ -76,6 +77,10 @@ final class WiringRulesTest extends TestCase
         $found = array_values(array_filter(Check::run($job), static fn (Finding $f): bool => $f->rule === $rule));
         self::assertCount(null === $says ? 0 : 1, $found);
         foreach ($found as $finding) {
+            if (null !== $finding->change) {
+                $left = array_column(Check::run($job->with($finding->change)), 'rule');
+                self::assertNotContains($rule, $left, 'the change that is offered mends it');
+            }
             self::assertStringContainsString((string) $says, $finding->title.' '.$finding->why.' '.$finding->advice);
         }
     }

@@ -1,0 +1,74 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Core\Load;
+
+use Vorhut\Core\Job\Cast;
+use Vorhut\Core\Job\ChangeSet;
+use Vorhut\Core\Job\Flow;
+use Vorhut\Core\Job\Job;
+
+/** Looks for the smallest change of streams by which an overloaded link fits, each tried on a copy of the plan. */
+final readonly class LighterFlows
+{
+    /** Rates are lowered to whole steps of so many kbit/s. */
+    private const STEP = 500;
+    /** Streams that are looked at, the largest first. */
+    private const MOST = 3;
+
+    public function __construct(private Job $job)
+    {
+    }
+
+    /** Null where no change of one stream is enough. */
+    public function mend(LoadLine $line): ?ChangeSet
+    {
+        $flows = array_filter(array_map(fn (string $id): ?Flow => $this->job->all(Flow::class)[$id] ?? null, $line->flows));
+        usort($flows, static fn (Flow $a, Flow $b): int => ($b->kbps ?? 0) <=> ($a->kbps ?? 0));
+        foreach (\array_slice($flows, 0, self::MOST) as $flow) {
+            foreach ([$this->once($flow), $this->slower($flow, $line)] as $change) {
+                if (null !== $change && $this->fits($line, $change)) {
+                    return $change;
+                }
+            }
+        }
+
+        return null;
+    }
+
+    /** One copy for all, where there is one for each of several. */
+    private function once(Flow $flow): ?ChangeSet
+    {
+        return Cast::Unicast === $flow->cast && \count($flow->to) > 1
+            ? new ChangeSet(
+                \sprintf('Send "%s" once for all', $flow->name),
+                [$this->job->edit(Flow::class, $flow->id, ['cast' => Cast::Multicast->value])],
+            )
+            : null;
+    }
+
+    /** As much less as is too much. */
+    private function slower(Flow $flow, LoadLine $line): ?ChangeSet
+    {
+        $left = floor((($flow->kbps ?? 0) - ($line->kbps - $line->limitKbps)) / self::STEP) * self::STEP;
+
+        return $left > 0
+            ? new ChangeSet(
+                \sprintf('Send "%s" with %s Mbit/s', $flow->name, $left / 1000),
+                [$this->job->edit(Flow::class, $flow->id, ['kbps' => $left])],
+            )
+            : null;
+    }
+
+    private function fits(LoadLine $line, ChangeSet $change): bool
+    {
+        foreach ((new LoadPlan($this->job->with($change)))->lines() as $one) {
+            if ($one->link === $line->link && $one->direction === $line->direction) {
+                return $one->fits();
+            }
+        }
+
+        return false;
+    }
+}
