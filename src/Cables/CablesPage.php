@@ -22,6 +22,7 @@ use Vorhut\Core\Job\SwitchLink;
 use Vorhut\Core\Load\LoadLine;
 use Vorhut\Core\Load\LoadPlan;
 use Vorhut\Core\Load\PortName;
+use Vorhut\Core\Load\StillFits;
 
 /** Shows what hangs on what, what it carries, and what power it gives. */
 final readonly class CablesPage
@@ -72,8 +73,12 @@ final readonly class CablesPage
     /** @return list<Link> */
     private function actions(JobInHand $hand): array
     {
-        $actions = [new Link('Networks', $this->url('networks', $hand), 'n')];
+        $actions = [
+            new Link('Networks', $this->url('networks', $hand), 'n'),
+            new Link('Print', $this->url('paper', $hand, ['name' => 'cables']), 'p'),
+        ];
         if ($this->security->isGranted('ROLE_LEAD')) {
+            $actions[] = new Link('Paste list', $this->url('cables_list', $hand), 'v');
             foreach (self::LISTS as $list => [$text, $key]) {
                 $actions[] = new Link($text, $this->url('record', $hand, ['list' => $list, 'id' => RecordsPage::NEW]), $key);
             }
@@ -115,6 +120,7 @@ final readonly class CablesPage
             $by[$l->id] ?? [new LoadLine('', '', 0, 1, [])],
         ));
         uasort($links, static fn (SwitchLink $a, SwitchLink $b): int => $share($b) <=> $share($a));
+        $fits = new StillFits($hand->job);
         $views = [];
         foreach (\array_slice($links, 0, self::MOST) as $link) {
             $there = $by[$link->id]['from-to'];
@@ -123,19 +129,23 @@ final readonly class CablesPage
                 new Link($link->name, $this->url('record', $hand, ['list' => 'links', 'id' => $link->id])),
                 \sprintf('%s to %s', PortName::of($hand->job, $link->from), PortName::of($hand->job, $link->to)),
                 $link->medium->label().(null === $link->metres ? '' : \sprintf(', %s m', number_format($link->metres, 0, '.', "\u{2009}"))),
-                self::bar($hand, 'there', $there, $link->headroomPercent),
-                self::bar($hand, 'back', $back, $link->headroomPercent),
+                self::bar($hand, 'there', $there, $link->headroomPercent, $fits),
+                self::bar($hand, 'back', $back, $link->headroomPercent, $fits),
             );
         }
 
         return $views;
     }
 
-    private static function bar(JobInHand $hand, string $label, LoadLine $line, int $headroom): Bar
+    private static function bar(JobInHand $hand, string $label, LoadLine $line, int $headroom, StillFits $fits): Bar
     {
         $whole = $line->limitKbps / (1 - $headroom / 100);
         $flows = $hand->job->all(Flow::class);
         $names = array_map(static fn (string $f): string => $flows[$f]->name ?? $f, \array_slice($line->flows, 0, self::NAMED));
+        $more = $fits->on($line);
+        if (null !== $more) {
+            $names[] = \sprintf('%s more like the largest', 0 === $more ? 'no' : $more);
+        }
 
         return Bar::of($label, $line->kbps / 1000, $line->limitKbps / 1000, $whole / 1000, 'Mbit/s', $names);
     }

@@ -16,6 +16,8 @@ final class CablesTest extends AppTestCase
             static fn (string $label): string => str_replace('back', 'radio', $label),
             $page->filter('.cables article:first-of-type .too-much')->each(static fn ($svg): string => (string) $svg->attr('aria-label')),
         ));
+        self::assertSelectorTextContains('.cables article', 'no more like the largest');
+        self::assertSelectorTextContains('.why', 'Send "Landing camera, live" with 58 Mbit/s.');
         self::assertSelectorTextContains('.why', 'Berth 2 camera gets too little power from Pier switch, port 1');
         self::assertSelectorTextContains('.next', 'Take a shorter or a better cable');
         self::assertSame(['1'], $page->filter('.front [data-state=short]')->each(static fn ($port): string => $port->text()));
@@ -33,5 +35,27 @@ final class CablesTest extends AppTestCase
         $this->client->submitForm('Save', ['name' => 'Slip switch']);
         $this->client->request('GET', '/job/skerry-slip/cables');
         self::assertSelectorTextContains('.cables', 'Slip switch');
+    }
+
+    /** A list is looked at before it is taken, and a viewer is not asked. */
+    public function testACableListIsPastedLookedAtAndTaken(): void
+    {
+        $list = self::JOB.'/cables/list';
+        $this->as('ines');
+        $this->client->request('GET', $list);
+        $this->client->submitForm('Show what would change', ['text' => "Port;Unit\n1;x"]);
+        self::assertResponseStatusCodeSame(422);
+        self::assertSelectorTextContains('[role=alert]', '"Switch" and "Port" among them');
+        $text = "Switch;Port;Unit;Metres\nPier switch;1;Berth 2 camera;40\nPier switch;24;Nobody;";
+        $this->client->submitForm('Show what would change', ['text' => $text]);
+        self::assertSelectorTextContains('.sheet h2', '1 changed, 1 not taken');
+        self::assertSelectorTextContains('.sheet', 'the name of a unit of this job');
+        self::assertSame(96.0, $this->job()->devices['berth-2']->interfaces[0]->plug->metres, 'nothing yet');
+        $this->client->submitForm('Take it over T');
+        self::assertResponseRedirects();
+        self::assertSame(40.0, $this->job()->devices['berth-2']->interfaces[0]->plug->metres);
+        $this->as('vera');
+        $this->client->request('GET', $list);
+        self::assertResponseStatusCodeSame(403);
     }
 }

@@ -17,7 +17,7 @@ final class PapersTest extends AppTestCase
     public function testEveryListIsShownAndCarriedOffInTwoFormats(): void
     {
         $this->as('vera');
-        self::assertSame(['addresses', 'firmware', 'licences', 'phones', 'ports', 'time'], array_keys(Papers::all()));
+        self::assertSame(['addresses', 'cables', 'firmware', 'licences', 'phones', 'ports', 'time'], array_keys(Papers::all()));
         foreach (Papers::all() as $name => $paper) {
             $rows = $paper->rows($this->job());
             self::assertNotSame([], $rows);

@@ -8,7 +8,9 @@ use PHPUnit\Framework\TestCase;
 use Vorhut\App\Jobs\ShippedProfiles;
 use Vorhut\Core\Exchange\JobFile;
 use Vorhut\Core\Job\Job;
+use Vorhut\Core\Load\LoadLine;
 use Vorhut\Core\Load\LoadPlan;
+use Vorhut\Core\Load\StillFits;
 use Vorhut\Core\Record\InvalidFile;
 
 /** Streams on a tree of three switches and a router on one cable, added up by hand. */
@@ -108,6 +110,22 @@ final class LoadPlanTest extends TestCase
         self::assertSame([true, false], [$by['ab from-to']->fits(), $by['cb to-from']->fits()]);
         self::assertSame(['f'], $by['cb to-from']->flows);
         self::assertSame(['link', 'direction', 'kbps', 'limitKbps', 'flows'], array_keys($by['ab to-from']->jsonSerialize()));
+    }
+
+    /** 35 Mbit/s may be used of the link: beside 12 one more of 12 fits, beside 5 six more of 5, beside 36 none. */
+    public function testHowManyMoreFit(): void
+    {
+        $fit = static function (int $kbps): ?int {
+            $job = self::job([self::flow(['device:next', 'device:mon'], ['kbps' => $kbps])]);
+            foreach ((new LoadPlan($job))->lines() as $line) {
+                if ('cb' === $line->link && 'to-from' === $line->direction) {
+                    return (new StillFits($job))->on($line);
+                }
+            }
+            self::fail('The link is not there.');
+        };
+        self::assertSame([1, 6, 0], array_map($fit, [12000, 5000, 36000]));
+        self::assertNull((new StillFits(self::job([])))->on(new LoadLine('cb', 'from-to', 0, 35000, [])));
     }
 
     /** Without a rate of its own: that of the sender's settings, with what packets add: 1394 bytes for 1316. */

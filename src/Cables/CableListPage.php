@@ -1,0 +1,73 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\App\Cables;
+
+use Symfony\Component\Routing\Generator\UrlGeneratorInterface;
+use Vorhut\App\Jobs\JobInHand;
+use Vorhut\App\Web\Sentence;
+use Vorhut\Core\Exchange\CableList;
+use Vorhut\Core\Exchange\CableReader;
+use Vorhut\Core\Exchange\CableRow;
+use Vorhut\Core\Exchange\CableSheet;
+use Vorhut\Core\Job\ChangeSet;
+use Vorhut\Core\Record\InvalidFile;
+
+/** Shows what a cable list would do before it does it. */
+final readonly class CableListPage
+{
+    private const SHOWN = 300;
+    private const TOLD = ['changed' => true, 'refused' => true];
+    private const WORDS = [
+        'changed' => 'changed',
+        'same' => 'as planned',
+        'left' => 'left as they are',
+        'refused' => 'not taken',
+    ];
+
+    public function __construct(private UrlGeneratorInterface $urls)
+    {
+    }
+
+    public function show(JobInHand $hand, string $text): CableListView
+    {
+        $list = new CableList([], new ChangeSet('', []));
+        $error = '';
+        try {
+            $list = '' === trim($text) ? $list : (new CableReader($hand->job))->read($text);
+        } catch (InvalidFile $e) {
+            $error = Sentence::of($e->errors[0]);
+        }
+        $counts = array_count_values(array_map(static fn (CableRow $r): string => $r->does, $list->rows));
+        $said = [];
+        foreach (array_intersect_key(self::WORDS, $counts) as $does => $word) {
+            $said[] = $counts[$does].' '.$word;
+        }
+        $shown = array_values(array_filter($list->rows, static fn (CableRow $r): bool => isset(self::TOLD[$r->does])));
+        $more = \count($shown) - self::SHOWN;
+
+        return new CableListView(
+            $this->url('cables_list', $hand),
+            $this->url('cables_list_take', $hand),
+            $this->url('paper_csv', $hand, ['name' => 'cables']),
+            implode(', ', \array_slice(CableSheet::HEADS, 0, 10)),
+            $text,
+            \array_slice($shown, 0, self::SHOWN),
+            implode(', ', $said),
+            $more > 0 ? \sprintf('and %d more', $more) : '',
+            $error,
+            $list->change->isEmpty() ? [] : [
+                'text' => $text,
+                'version' => $hand->revision,
+                'offer' => $list->change->fingerprint(),
+            ],
+        );
+    }
+
+    /** @param array<string, string> $more */
+    private function url(string $route, JobInHand $hand, array $more = []): string
+    {
+        return $this->urls->generate($route, ['slug' => $hand->stored->getSlug(), ...$more]);
+    }
+}
