@@ -30,7 +30,7 @@ final readonly class Bar
             (int) round(min(self::WIDTH, $sum * $scale)),
             (int) round(min(self::WIDTH, $limit * $scale)),
             $sum <= $limit + 1e-9,
-            implode(', ', $contributors),
+            implode('; ', $contributors),
         );
     }
 

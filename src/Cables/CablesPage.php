@@ -35,6 +35,7 @@ final readonly class CablesPage
     private const LISTS = ['switches' => ['Add switch', 's'], 'links' => ['Add link', 'l'], 'flows' => ['Add stream', 'f']];
     private const MOST = 200;
     private const NAMED = 4;
+    private const MOST_ROOM = 100;
 
     public function __construct(
         private JobReading $reading,
@@ -98,9 +99,14 @@ final readonly class CablesPage
 
             return new Next('No switch is planned yet', $detail, $isLead ? $add : null);
         }
-        $worst = array_values(array_filter($wrong, static fn (Finding $f): bool => Severity::Wrong === $f->severity))[0] ?? null;
+        $worst = array_values(array_filter($wrong, static fn (Finding $f): bool => Severity::Wrong === $f->severity));
+        usort($worst, static fn (Finding $a, Finding $b): int => (null === $a->change) <=> (null === $b->change));
+        if ([] === $worst) {
+            return null;
+        }
+        $line = $this->findings->of($hand, $worst[0], 'cables', 't');
 
-        return null === $worst ? null : new Next($worst->title, $worst->why.' '.$worst->advice);
+        return new Next($line->title, $line->why.' '.$line->advice, $line->take);
     }
 
     /**
@@ -144,7 +150,11 @@ final readonly class CablesPage
         $names = array_map(static fn (string $f): string => $flows[$f]->name ?? $f, \array_slice($line->flows, 0, self::NAMED));
         $more = $fits->on($line);
         if (null !== $more) {
-            $names[] = \sprintf('%s more like the largest', 0 === $more ? 'no' : $more);
+            $names[] = match (true) {
+                0 === $more => 'no room for another like the largest',
+                $more > self::MOST_ROOM => 'room for more than a hundred like the largest',
+                default => \sprintf('room for %d more like the largest', $more),
+            };
         }
 
         return Bar::of($label, $line->kbps / 1000, $line->limitKbps / 1000, $whole / 1000, 'Mbit/s', $names);

@@ -16,13 +16,27 @@ final class CablesTest extends AppTestCase
             static fn (string $label): string => str_replace('back', 'radio', $label),
             $page->filter('.cables article:first-of-type .too-much')->each(static fn ($svg): string => (string) $svg->attr('aria-label')),
         ));
-        self::assertSelectorTextContains('.cables article', 'no more like the largest');
+        self::assertSelectorTextContains('.cables article', 'no room for another like the largest');
         self::assertSelectorTextContains('.why', 'Send "Landing camera, live" with 58 Mbit/s.');
         self::assertSelectorTextContains('.why', 'Berth 2 camera gets too little power from Pier switch, port 1');
-        self::assertSelectorTextContains('.next', 'Take a shorter or a better cable');
+        self::assertSelectorTextContains('.next', 'Send "Landing camera, live" with 58 Mbit/s.');
+        self::assertSelectorNotExists('.next button', 'a viewer takes nothing');
         self::assertSame(['1'], $page->filter('.front [data-state=short]')->each(static fn ($port): string => $port->text()));
         self::assertStringContainsString('23.1 W in, 41.1 V at the unit', $page->filter('.cables details')->eq(1)->text());
         self::assertSelectorNotExists('a[data-key=s]', 'a viewer adds nothing');
+    }
+
+    /** The change that is offered is taken, comes back to this page, and the bar fits. */
+    public function testTheSmallestChangeIsTaken(): void
+    {
+        $this->as('ines');
+        $this->client->request('GET', self::JOB.'/cables');
+        $this->client->submitForm('Take it T');
+        $page = $this->client->followRedirect();
+        self::assertSelectorTextContains('h1', 'Cables');
+        self::assertSelectorNotExists('.cables article .too-much');
+        self::assertStringContainsString('120 of 120', $page->filter('.cables article')->text());
+        self::assertSelectorTextContains('.next', 'Take a shorter or a better cable');
     }
 
     public function testALeadBeginsWithASwitch(): void
