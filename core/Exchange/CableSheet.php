@@ -17,9 +17,11 @@ use Vorhut\Core\Power\PowerPlan;
 final class CableSheet
 {
     public const HEADS = [
-        'Switch', 'Port', 'Mbit/s', 'Untagged', 'Tagged', 'Power class',
-        'Unit', 'Interface', 'Metres', 'Cable', 'Watts in', 'Volts at unit',
+        'Switch', 'Port', 'Unit', 'Interface', 'Metres', 'Cable', 'Mbit/s',
+        'Power class', 'Watts in', 'Volts at unit', 'Untagged', 'Tagged',
     ];
+    /** What is worked out, and is not read. */
+    public const SUMS = ['Watts in', 'Volts at unit'];
     /** Between segments that a port carries tagged. */
     public const AND = '+';
 
@@ -36,7 +38,15 @@ final class CableSheet
             foreach ($switch->ports as $port) {
                 $at = $switch->id.'/'.$port->name;
                 foreach ($plugged[$at] ?? [['', '', '', '']] as $plug) {
-                    $rows[] = [$switch->name, ...self::port($job, $port), ...$plug, ...self::power($power[$at] ?? null)];
+                    $rows[] = [
+                        $switch->name,
+                        $port->name,
+                        ...$plug,
+                        (string) $port->mbps,
+                        (string) $port->poeClass,
+                        ...self::power($power[$at] ?? null),
+                        ...self::segments($job, $port),
+                    ];
                 }
             }
         }
@@ -54,17 +64,14 @@ final class CableSheet
         };
     }
 
-    /** @return list<string> */
-    private static function port(Job $job, SwitchPort $port): array
+    /** @return array{string, string} */
+    private static function segments(Job $job, SwitchPort $port): array
     {
         $name = static fn (string $segment): string => $job->segments[$segment]->name ?? $segment;
 
         return [
-            $port->name,
-            (string) $port->mbps,
             null === $port->untagged ? '' : $name($port->untagged),
             implode(' '.self::AND.' ', array_map($name, $port->tagged)),
-            (string) $port->poeClass,
         ];
     }
 

@@ -51,7 +51,7 @@ final readonly class CableListPage
             $this->url('cables_list', $hand),
             $this->url('cables_list_take', $hand),
             $this->url('paper_csv', $hand, ['name' => 'cables']),
-            implode(', ', \array_slice(CableSheet::HEADS, 0, 10)),
+            implode(', ', array_diff(CableSheet::HEADS, CableSheet::SUMS)),
             $text,
             \array_slice($shown, 0, self::SHOWN),
             implode(', ', $said),
