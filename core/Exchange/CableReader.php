@@ -11,8 +11,10 @@ use Vorhut\Core\Job\Device;
 use Vorhut\Core\Job\Edit;
 use Vorhut\Core\Job\Job;
 use Vorhut\Core\Job\NetworkSwitch;
+use Vorhut\Core\Job\PortRef;
 use Vorhut\Core\Job\Router;
 use Vorhut\Core\Job\SwitchLink;
+use Vorhut\Core\Load\PortName;
 use Vorhut\Core\Net\MacAddress;
 use Vorhut\Core\Record\InvalidFile;
 
@@ -208,9 +210,9 @@ final class CableReader
             \ARRAY_FILTER_USE_BOTH,
         );
         $this->after[$type][$unit] = [...$record, 'interfaces' => $interfaces];
-        $moved = \is_string($before['to']) && $before['to'] !== $after['to'] ? $before['to'] : null;
+        $moved = \is_string($before['to']) && $before['to'] !== $after['to'] ? PortRef::fromString($before['to']) : null;
 
-        return $this->job->nameOf($unit).(null === $moved ? '' : \sprintf(', until now on %s', $moved));
+        return $this->job->nameOf($unit).(null === $moved ? '' : \sprintf(', until now on %s', PortName::of($this->job, $moved)));
     }
 
     private static function figure(mixed $metres): ?float

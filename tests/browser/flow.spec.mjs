@@ -255,3 +255,23 @@ test('a newcomer begins a job: segment, list, addresses, bench', async ({ page }
     await page.keyboard.press('t');
     await expect(page.locator('.next')).toContainText('Desk one is next');
 });
+
+test('a full link is mended and a cable list is pasted by keyboard, and both are undone', async ({ page }) => {
+    await login(page, 'ines');
+    await page.goto(`${job}/networks`);
+    await Promise.all([page.waitForEvent('load'), page.keyboard.press('c')]);
+    await expect(page.locator('.cables .too-much')).toHaveCount(1);
+    await Promise.all([page.waitForEvent('load'), page.keyboard.press('t')]);
+    await expect(page.locator('.cables .too-much')).toHaveCount(0);
+    await Promise.all([page.waitForEvent('load'), page.keyboard.press('v')]);
+    await page.keyboard.type('Switch;Port;Unit;Metres;Cable\nPier switch;1;Berth 2 camera;40;6\n');
+    await Promise.all([page.waitForEvent('load'), page.keyboard.press('Control+Enter')]);
+    await expect(page.locator('.sheet h2')).toHaveText('1 changed');
+    await Promise.all([page.waitForEvent('load'), page.keyboard.press('t')]);
+    await expect(page.locator('.front [data-state=short]')).toHaveCount(0);
+    await Promise.all([page.waitForEvent('load'), page.keyboard.press('z')]);
+    await Promise.all([page.waitForEvent('load'), page.keyboard.press('z')]);
+    await page.goto(`${job}/cables`);
+    await expect(page.locator('.front [data-state=short]')).toHaveCount(1);
+    await expect(page.locator('.cables .too-much')).toHaveCount(1);
+});

@@ -44,7 +44,7 @@ final class CableListTest extends TestCase
         $text = self::HEAD."rack;2;100;b;;3;camera;lan;40,5 m;cat 3\nRack;9;10000;;A + B;;;;;\nRack;1;;;;;Mixer;;;";
         $list = (new CableReader(self::job()))->read($text);
         self::assertSame(['changed', 'changed', 'changed'], array_column($list->rows, 'does'));
-        self::assertSame('port, Camera, until now on r/1', $list->rows[0]->why);
+        self::assertSame('port, Camera, until now on Rack, port 1', $list->rows[0]->why);
         $job = self::job()->with($list->change);
         $switch = $job->all(NetworkSwitch::class)['r'];
         self::assertSame(['1', '2', '9'], array_column($switch->ports, 'name'));
