@@ -1,0 +1,62 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Core\Findings\Media;
+
+use Vorhut\Core\Findings\About;
+use Vorhut\Core\Findings\Finding;
+use Vorhut\Core\Findings\Plan;
+use Vorhut\Core\Findings\Rule;
+use Vorhut\Core\Findings\Severity;
+use Vorhut\Core\Job\ChangeSet;
+use Vorhut\Core\Job\Device;
+
+/** Frames that are sent are all of those that come in, or every second, third, fourth of them: anything else stutters. */
+final class FramesDoNotDivide implements Rule
+{
+    private const IN = 'input-rate';
+    private const OUT = 'frame-rate';
+    /** By which a whole number may be missed: 29.97 is half of 59.94, and of 60 it is not. */
+    private const NEAR = 5e-4;
+
+    public function about(): About
+    {
+        return new About('frames-do-not-divide', 600);
+    }
+
+    public function check(Plan $plan): iterable
+    {
+        $settings = $plan->settings();
+        foreach ($plan->job->devices as $device) {
+            if (null === $settings->setting($device, self::IN) || null === $settings->setting($device, self::OUT)) {
+                continue;
+            }
+            $in = $settings->value($device, self::IN)?->value();
+            $out = $settings->value($device, self::OUT)?->value();
+            if (!is_numeric($in) || !is_numeric($out) || $out <= 0 || self::divides((float) $in, (float) $out)) {
+                continue;
+            }
+            $best = round($in / max(1, round($in / $out)), 3);
+            yield new Finding(
+                $this->about(),
+                Severity::Wrong,
+                \sprintf('%s takes %s frames a second and sends %s', $device->name, $in, $out),
+                'Only all of them, or every second, third, fourth, move evenly.',
+                [$device->id],
+                \sprintf('Send %s.', $best),
+                new ChangeSet(
+                    \sprintf('%s sends %s frames a second', $device->name, $best),
+                    [$plan->job->edit(Device::class, $device->id, ['settings' => [...$device->settings, self::OUT => $best]])],
+                ),
+            );
+        }
+    }
+
+    private static function divides(float $in, float $out): bool
+    {
+        $times = $in / $out;
+
+        return round($times) >= 1 && abs($times / round($times) - 1) < self::NEAR;
+    }
+}

@@ -1,0 +1,45 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Core\Findings\Media;
+
+use Vorhut\Core\Findings\About;
+use Vorhut\Core\Findings\Finding;
+use Vorhut\Core\Findings\Plan;
+use Vorhut\Core\Findings\Rule;
+use Vorhut\Core\Findings\Severity;
+use Vorhut\Core\Findings\Stop;
+use Vorhut\Core\Job\Flow;
+
+/** Every stream that is sent once for all has a group of its own: who listens to a group hears all that is sent to it. */
+final class GroupTaken implements Rule
+{
+    public function about(): About
+    {
+        return new About('group-taken', 620, Stop::Networks);
+    }
+
+    public function check(Plan $plan): iterable
+    {
+        $first = [];
+        foreach ($plan->job->all(Flow::class) as $flow) {
+            if (null === $flow->group) {
+                continue;
+            }
+            $other = $first[(string) $flow->group] ??= $flow;
+            if ($other !== $flow) {
+                yield new Finding(
+                    $this->about(),
+                    Severity::Wrong,
+                    \sprintf('%s and %s are both sent to %s', $other->name, $flow->name, $flow->group),
+                    'Who listens to that group hears both.',
+                    [],
+                    'Take another group for one of them.',
+                    value: $flow->id,
+                    records: [['flows', $flow->id], ['flows', $other->id]],
+                );
+            }
+        }
+    }
+}

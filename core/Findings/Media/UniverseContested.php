@@ -1,0 +1,66 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Core\Findings\Media;
+
+use Vorhut\Core\Findings\About;
+use Vorhut\Core\Findings\Finding;
+use Vorhut\Core\Findings\Plan;
+use Vorhut\Core\Findings\Rule;
+use Vorhut\Core\Findings\Severity;
+use Vorhut\Core\Job\ChangeSet;
+use Vorhut\Core\Job\Device;
+
+/** Of two that send one universe the higher priority wins; at one priority lights flicker between both (ANSI E1.31, section 6.2.3). */
+final class UniverseContested implements Rule
+{
+    private const SENT = 'universes';
+    private const PRIORITY = 'priority';
+    private const STEP = 10;
+
+    public function about(): About
+    {
+        return new About('universe-contested', 610);
+    }
+
+    public function check(Plan $plan): iterable
+    {
+        $settings = $plan->settings();
+        $first = [];
+        foreach ($plan->job->devices as $device) {
+            if (null === $settings->setting($device, self::SENT)) {
+                continue;
+            }
+            $priority = $settings->value($device, self::PRIORITY)?->value();
+            foreach ((array) $settings->value($device, self::SENT)?->value() as $universe) {
+                if (!\is_int($universe) || !\is_int($priority)) {
+                    continue;
+                }
+                $other = $first[$universe][$priority] ??= $device;
+                if ($other !== $device) {
+                    yield $this->finding($plan, $other, $device, $universe, $priority);
+                }
+            }
+        }
+    }
+
+    private function finding(Plan $plan, Device $other, Device $device, int $universe, int $priority): Finding
+    {
+        $lower = $priority - self::STEP;
+
+        return new Finding(
+            $this->about(),
+            Severity::Wrong,
+            \sprintf('%s and %s both send universe %d with priority %d', $other->name, $device->name, $universe, $priority),
+            'Lights flicker between both. The higher priority wins, and the lower one takes over when it falls silent.',
+            [$device->id, $other->id],
+            $lower < 0 ? 'Give one of them another priority.' : \sprintf('Send from %s with priority %d.', $device->name, $lower),
+            $lower < 0 ? null : new ChangeSet(
+                \sprintf('%s sends with priority %d', $device->name, $lower),
+                [$plan->job->edit(Device::class, $device->id, ['settings' => [...$device->settings, self::PRIORITY => $lower]])],
+            ),
+            value: (string) $universe,
+        );
+    }
+}
