@@ -17,7 +17,7 @@ final class PapersTest extends AppTestCase
     public function testEveryListIsShownAndCarriedOffInTwoFormats(): void
     {
         $this->as('vera');
-        self::assertSame(['addresses', 'cables', 'firmware', 'licences', 'phones', 'ports', 'time'], array_keys(Papers::all()));
+        self::assertSame(['addresses', 'cables', 'firmware', 'heat', 'licences', 'phones', 'ports', 'time'], array_keys(Papers::all()));
         foreach (Papers::all() as $name => $paper) {
             $rows = $paper->rows($this->job());
             self::assertNotSame([], $rows);
@@ -53,6 +53,19 @@ final class PapersTest extends AppTestCase
         $phones = array_column(Papers::all()['phones']->rows($this->job()), null, 0);
         self::assertSame(['2001', 'Ticket 1', 'Ticket window 1'], \array_slice($phones['2001'], 0, 3));
         self::assertStringContainsString('Northpier', $phones['2001'][4], 'the address of the building around it');
+    }
+
+    /** By hand: 1 W is 3.412 BTU/h, and the whole is the sum of its places. */
+    public function testHeatIsAddedUpPlaceByPlace(): void
+    {
+        $rows = array_column(Papers::all()['heat']->rows($this->job()), null, 0);
+        self::assertSame(['Eastholm, Eastholm hut', '7', '100.2', '342', '', '42', '40', 'Hut phone'], $rows['Eastholm, Eastholm hut']);
+        self::assertSame('28', $rows['Northpier, Comms room'][5]);
+        $all = $rows['All places'];
+        unset($rows['All places']);
+        self::assertEqualsWithDelta((float) $all[2], array_sum(array_map(floatval(...), array_column($rows, 2))), 0.001);
+        self::assertSame('81', $all[1]);
+        self::assertSame('9', $all[4], 'units of which nobody knows what they draw');
     }
 
     public function testAWorkbookKeepsEveryText(): void

@@ -13,7 +13,7 @@ use Vorhut\Core\Calc\Inputs;
 final class Heat implements Calculation
 {
     /** Of one watt. */
-    private const BTU_PER_HOUR = 3.412;
+    public const BTU_PER_HOUR = 3.412;
 
     public function about(): CalculationAbout
     {

@@ -1,0 +1,95 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Core\Paper\Kind;
+
+use Vorhut\Core\Calc\Kind\Heat;
+use Vorhut\Core\Job\Device;
+use Vorhut\Core\Job\Job;
+use Vorhut\Core\Job\Location;
+use Vorhut\Core\Paper\Paper;
+
+/** What the units of each place draw and give off, and the least that one of them bears: for those who size circuits and cooling. */
+final class HeatList implements Paper
+{
+    public function name(): string
+    {
+        return 'heat';
+    }
+
+    public function title(): string
+    {
+        return 'Watts and heat';
+    }
+
+    public function heads(): array
+    {
+        return ['Place', 'Units', 'Watts', 'BTU/h', 'Without a figure', 'Gets to °C', 'Bears °C', 'Least of all'];
+    }
+
+    public function rows(Job $job): array
+    {
+        /** @var array<array-key, list<Device>> $units by place */
+        $units = [];
+        foreach ($job->devices as $device) {
+            $path = array_map(static fn (Location $l): string => $l->name, array_reverse($job->placesOf($device->location)));
+            $units[[] === $path ? 'No place yet' : implode(', ', $path)][] = $device;
+        }
+        ksort($units, \SORT_NATURAL | \SORT_FLAG_CASE);
+        $rows = [];
+        foreach ($units as $place => $here) {
+            $rows[] = self::row($job, (string) $place, $here);
+        }
+
+        return \count($rows) > 1 ? [...$rows, self::row($job, 'All places', array_values($job->devices))] : $rows;
+    }
+
+    /**
+     * @param list<Device> $units
+     *
+     * @return list<string>
+     */
+    private static function row(Job $job, string $place, array $units): array
+    {
+        $watts = 0.0;
+        $unknown = 0;
+        $least = null;
+        $name = '';
+        foreach ($units as $unit) {
+            $profile = $job->profileOf($unit);
+            $watts += $profile->watts ?? 0.0;
+            $unknown += null === $profile->watts ? 1 : 0;
+            if (null !== $profile->maxCelsius && (null === $least || $profile->maxCelsius < $least)) {
+                [$least, $name] = [$profile->maxCelsius, $unit->name];
+            }
+        }
+        $warmest = array_filter(
+            array_map(static fn (Device $d): ?float => self::warmest($job, $d), $units),
+            static fn (?float $c): bool => null !== $c,
+        );
+
+        return [
+            $place,
+            (string) \count($units),
+            (string) round($watts, 1),
+            (string) round($watts * Heat::BTU_PER_HOUR),
+            0 === $unknown ? '' : (string) $unknown,
+            [] === $warmest ? '' : (string) max($warmest),
+            null === $least ? '' : (string) $least,
+            $name,
+        ];
+    }
+
+    /** Of the place, or of the nearest around it of which it is said. */
+    private static function warmest(Job $job, Device $device): ?float
+    {
+        foreach ($job->placesOf($device->location) as $place) {
+            if (null !== $place->celsius) {
+                return $place->celsius;
+            }
+        }
+
+        return null;
+    }
+}
