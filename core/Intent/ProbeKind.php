@@ -15,7 +15,7 @@ enum ProbeKind: string
     case Sip = 'sip';
     /** Service discovery, asked directly (RFC 6763). */
     case DnsSd = 'dns-sd';
-    /** Asks for the time (RFC 5905), and says how far the clock is from ours. */
+    /** Asks what a clock shows (RFC 5905), and says how far it is from ours. */
     case Ntp = 'ntp';
     /** Registers the asker's extension at its phone system. */
     case Register = 'register';
