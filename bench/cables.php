@@ -30,7 +30,7 @@ for ($s = 0; $s < $switches; ++$s) {
         $plan['links'][] = ['id' => 'l-'.$s, 'from' => 'sw-'.$s.'/up', 'to' => 'sw-'.$above.'/down-'.(($s - 1) % 8)];
     }
 }
-foreach ($plan['devices'] as $n => $device) {
+foreach (array_keys($plan['devices']) as $n) {
     $to = sprintf('sw-%d/%d', $n % $switches, intdiv($n, $switches) + 1);
     $plan['devices'][$n]['interfaces'][0]['plug'] = ['to' => $to, 'metres' => 20 + $n % 70];
 }

@@ -30,6 +30,17 @@ final readonly class SlotStrip
         return \count($taken);
     }
 
+    public function isTaken(int $slot): bool
+    {
+        foreach ($this->spans as [$start, $footprint]) {
+            if ($slot >= $start && $slot < $start + $footprint) {
+                return true;
+            }
+        }
+
+        return false;
+    }
+
     /** @return list<array{int, int}> pairs of fixtures, by their places, that share a slot */
     public function overlaps(): array
     {

@@ -71,7 +71,7 @@ final class BriefController extends JobPage
     {
         $change = $reading->digest($hand->stored)->finding($finding)?->change;
         $back = $request->request->getString('back', 'devices');
-        $back = \in_array($back, ['devices', 'networks', 'cables', 'brief'], true) ? $back : 'devices';
+        $back = \in_array($back, ['devices', 'networks', 'cables', 'light', 'brief'], true) ? $back : 'devices';
         if (null === $change) {
             $this->addFlash('error', 'That finding is gone: somebody mended it in the meantime.');
 

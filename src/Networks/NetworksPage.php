@@ -65,7 +65,11 @@ final readonly class NetworksPage
             fn (Ruler $r): NetView => $this->net($hand, $r, $lead, $edit === $r->segment->id ? $form : null),
             Ruler::all($hand->job, $digest->findings),
         );
-        $actions = [new Link('Sweep', $this->url('sweep', $hand), 's'), new Link('Cables', $this->url('cables', $hand), 'c')];
+        $actions = [
+            new Link('Sweep', $this->url('sweep', $hand), 's'),
+            new Link('Cables', $this->url('cables', $hand), 'c'),
+            new Link('Light', $this->url('light', $hand), 'l'),
+        ];
         if ($lead) {
             $actions[] = new Link('Add segment', $this->url('networks', $hand, ['edit' => self::NEW]), 'n');
             $actions[] = new Link('Add router', $this->url('record', $hand, ['list' => 'routers', 'id' => RecordsPage::NEW]), 'r');

@@ -293,8 +293,8 @@ final class JobEditorTest extends AppTestCase
         );
         self::assertSame(
             [
-                'brief' => ['39 findings in all', true, 0],
-                'networks' => ['12 segments', true, 9],
+                'brief' => ['40 findings in all', true, 0],
+                'networks' => ['12 segments', true, 10],
                 'devices' => ['81, 3 without address', false, 17],
                 'pairings' => ['37 pairs', false, 3],
                 'bench' => ['48 of 81 set up', false, 4],

@@ -8,6 +8,7 @@ use Vorhut\Core\Calc\Calculation;
 use Vorhut\Core\Calc\CalculationAbout;
 use Vorhut\Core\Calc\Input;
 use Vorhut\Core\Calc\Inputs;
+use Vorhut\Core\Light\Universes;
 
 /** Where a universe of light is sent. */
 final class Sacn implements Calculation
@@ -24,8 +25,6 @@ final class Sacn implements Calculation
 
     public function of(Inputs $inputs): array
     {
-        $universe = $inputs->whole('universe');
-
-        return ['group' => \sprintf('239.255.%d.%d', $universe >> 8, $universe & 0xFF), 'port' => self::PORT];
+        return ['group' => Universes::group($inputs->whole('universe')), 'port' => self::PORT];
     }
 }

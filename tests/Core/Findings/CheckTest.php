@@ -67,6 +67,7 @@ final class CheckTest extends TestCase
                 'cable-too-long berth-2',
                 'power-short berth-2',
                 'link-overloaded ',
+                'slots-shared ',
             ],
             $found,
         );

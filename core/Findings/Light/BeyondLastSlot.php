@@ -1,0 +1,49 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Core\Findings\Light;
+
+use Vorhut\Core\Findings\About;
+use Vorhut\Core\Findings\Finding;
+use Vorhut\Core\Findings\Plan;
+use Vorhut\Core\Findings\Rule;
+use Vorhut\Core\Findings\Severity;
+use Vorhut\Core\Findings\Stop;
+use Vorhut\Core\Job\ChangeSet;
+use Vorhut\Core\Job\Fixture;
+use Vorhut\Core\Light\SlotStrip;
+use Vorhut\Core\Light\Universes;
+
+/** A universe ends with slot 512: what reaches beyond hears nothing there. */
+final class BeyondLastSlot implements Rule
+{
+    public function about(): About
+    {
+        return new About('beyond-last-slot', 632, Stop::Networks);
+    }
+
+    public function check(Plan $plan): iterable
+    {
+        foreach (Universes::of($plan->job) as $universe => $fixtures) {
+            $strip = Universes::strip($fixtures);
+            foreach ($strip->overruns() as $place) {
+                $fixture = $fixtures[$place];
+                $free = Universes::firstFree($strip, $fixture->footprint);
+                yield new Finding(
+                    $this->about(),
+                    Severity::Wrong,
+                    \sprintf('%s reaches beyond slot %d of universe %d', $fixture->name, SlotStrip::SLOTS, $universe),
+                    \sprintf('It begins at %d and takes %d slots.', $fixture->start, $fixture->footprint),
+                    [],
+                    null === $free ? 'Move it to another universe.' : \sprintf('Move it to %d.', $free),
+                    null === $free ? null : new ChangeSet(
+                        \sprintf('%s begins at %d', $fixture->name, $free),
+                        [$plan->job->edit(Fixture::class, $fixture->id, ['start' => $free])],
+                    ),
+                    records: [['fixtures', $fixture->id]],
+                );
+            }
+        }
+    }
+}

@@ -1,0 +1,45 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Core\Findings\Light;
+
+use Vorhut\Core\Findings\About;
+use Vorhut\Core\Findings\Finding;
+use Vorhut\Core\Findings\Plan;
+use Vorhut\Core\Findings\Rule;
+use Vorhut\Core\Findings\Severity;
+use Vorhut\Core\Findings\Stop;
+use Vorhut\Core\Light\SlotStrip;
+use Vorhut\Core\Light\Universes;
+
+/** One run drives 32 unit loads (TIA-485-A, which ANSI E1.11 builds on). */
+final class RunTooLoaded implements Rule
+{
+    public function about(): About
+    {
+        return new About('run-too-loaded', 634, Stop::Networks);
+    }
+
+    public function check(Plan $plan): iterable
+    {
+        foreach (Universes::of($plan->job) as $universe => $fixtures) {
+            foreach (Universes::loads($fixtures) as $node => $loads) {
+                if ($loads <= SlotStrip::UNIT_LOADS) {
+                    continue;
+                }
+                $name = $plan->job->devices[$node]->name ?? null;
+                $run = \sprintf('Universe %d%s', $universe, null === $name ? '' : ' from '.$name);
+                yield new Finding(
+                    $this->about(),
+                    Severity::Wrong,
+                    \sprintf('%s has %s unit loads on one run', $run, round($loads, 3)),
+                    \sprintf('A run drives %d.', SlotStrip::UNIT_LOADS),
+                    null === $name ? [] : [(string) $node],
+                    'Put a splitter between, or feed some of them from another node.',
+                    value: $universe.' '.$node,
+                );
+            }
+        }
+    }
+}

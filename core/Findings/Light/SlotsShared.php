@@ -1,0 +1,63 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Core\Findings\Light;
+
+use Vorhut\Core\Findings\About;
+use Vorhut\Core\Findings\Finding;
+use Vorhut\Core\Findings\Plan;
+use Vorhut\Core\Findings\Rule;
+use Vorhut\Core\Findings\Severity;
+use Vorhut\Core\Findings\Stop;
+use Vorhut\Core\Job\ChangeSet;
+use Vorhut\Core\Job\Fixture;
+use Vorhut\Core\Light\Universes;
+
+/** Two fixtures that share a slot do what the other is told; two that stand on the same slots throughout may be meant to. */
+final class SlotsShared implements Rule
+{
+    public function about(): About
+    {
+        return new About('slots-shared', 630, Stop::Networks);
+    }
+
+    public function check(Plan $plan): iterable
+    {
+        foreach (Universes::of($plan->job) as $universe => $fixtures) {
+            $strip = Universes::strip($fixtures);
+            foreach ($strip->overlaps() as [$one, $other]) {
+                [$a, $b] = [$fixtures[$one], $fixtures[$other]];
+                if ([$a->start, $a->footprint] !== [$b->start, $b->footprint]) {
+                    yield $this->finding($plan, $universe, $a, $b, Universes::firstFree($strip, $b->footprint));
+                }
+            }
+        }
+    }
+
+    private function finding(Plan $plan, int $universe, Fixture $a, Fixture $b, ?int $free): Finding
+    {
+        return new Finding(
+            $this->about(),
+            Severity::Wrong,
+            \sprintf('%s and %s share slots of universe %d', $a->name, $b->name, $universe),
+            \sprintf(
+                '%s takes %d to %d, %s takes %d to %d.',
+                $a->name,
+                $a->start,
+                $a->start + $a->footprint - 1,
+                $b->name,
+                $b->start,
+                $b->start + $b->footprint - 1,
+            ),
+            [],
+            null === $free ? 'Move one of them to another universe.' : \sprintf('Move %s to %d.', $b->name, $free),
+            null === $free ? null : new ChangeSet(
+                \sprintf('%s begins at %d', $b->name, $free),
+                [$plan->job->edit(Fixture::class, $b->id, ['start' => $free])],
+            ),
+            value: $a->id,
+            records: [['fixtures', $b->id], ['fixtures', $a->id]],
+        );
+    }
+}
