@@ -101,14 +101,7 @@ final class CableReader
      */
     private static function columns(array $fields): ?array
     {
-        $columns = [];
-        foreach ($fields as $place => $field) {
-            foreach (self::HEADS as $meaning => $names) {
-                if (\in_array(mb_strtolower(trim($field)), $names, true)) {
-                    $columns[$meaning] ??= $place;
-                }
-            }
-        }
+        $columns = Columns::named(self::HEADS, $fields);
 
         return isset($columns['switch'], $columns['port']) ? $columns : null;
     }

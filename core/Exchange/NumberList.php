@@ -117,14 +117,7 @@ final class NumberList
      */
     private static function columns(array $fields): ?array
     {
-        $columns = [];
-        foreach ($fields as $place => $field) {
-            foreach (self::HEADS as $meaning => $names) {
-                if (\in_array(mb_strtolower(trim($field)), $names, true)) {
-                    $columns[$meaning] ??= $place;
-                }
-            }
-        }
+        $columns = Columns::named(self::HEADS, $fields);
 
         return isset($columns['number']) ? $columns : null;
     }
