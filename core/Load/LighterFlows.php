@@ -17,7 +17,7 @@ final readonly class LighterFlows
     /** Streams that are looked at, the largest first. */
     private const MOST = 3;
 
-    public function __construct(private Job $job)
+    public function __construct(private Job $job, private LoadPlan $plan)
     {
     }
 
@@ -27,6 +27,10 @@ final readonly class LighterFlows
         $flows = array_filter(array_map(fn (string $id): ?Flow => $this->job->all(Flow::class)[$id] ?? null, $line->flows));
         usort($flows, static fn (Flow $a, Flow $b): int => ($b->kbps ?? 0) <=> ($a->kbps ?? 0));
         foreach (\array_slice($flows, 0, self::MOST) as $flow) {
+            if ($line->kbps - $this->plan->share($line, $flow) > $line->limitKbps) {
+                // Not even without it.
+                continue;
+            }
             foreach ([$this->once($flow), $this->slower($flow, $line)] as $change) {
                 if (null !== $change && $this->fits($line, $change)) {
                     return $change;
@@ -63,12 +67,6 @@ final readonly class LighterFlows
 
     private function fits(LoadLine $line, ChangeSet $change): bool
     {
-        foreach ((new LoadPlan($this->job->with($change)))->lines() as $one) {
-            if ($one->link === $line->link && $one->direction === $line->direction) {
-                return $one->fits();
-            }
-        }
-
-        return false;
+        return $this->plan->tried($change, $line) <= $line->limitKbps + 1e-9;
     }
 }

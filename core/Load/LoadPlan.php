@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Vorhut\Core\Load;
 
 use Vorhut\Core\Job\Cast;
+use Vorhut\Core\Job\ChangeSet;
 use Vorhut\Core\Job\Flow;
 use Vorhut\Core\Job\Job;
 use Vorhut\Core\Job\Segment;
@@ -34,14 +35,33 @@ final class LoadPlan
     /** @var array<string, string> by the socket it goes to: the plug that stands for the cable */
     private array $cables = [];
 
-    public function __construct(private readonly Job $job)
+    /**
+     * @param FlowWays|null $ways where they are known already
+     * @param list<string>|null $only flows that count; null: all of them
+     */
+    public function __construct(private readonly Job $job, ?FlowWays $ways = null, ?array $only = null)
     {
         $this->wiring = new Wiring($job);
-        $this->ways = new FlowWays($job);
+        $this->ways = $ways ?? new FlowWays($job);
         $this->rates = new FlowRates($job);
-        foreach ($job->all(Flow::class) as $flow) {
+        $flows = $job->all(Flow::class);
+        foreach (null === $only ? $flows : array_intersect_key($flows, array_flip($only)) as $flow) {
             $this->add($flow);
         }
+    }
+
+    /** What one stream puts on a line, in kbit/s. */
+    public function share(LoadLine $line, Flow $flow): float
+    {
+        return $this->loads[$line->link][$line->direction][$flow->id] ?? 0.0;
+    }
+
+    /** What a line would carry after a change of streams, in kbit/s; the network is that of before, and nothing else is added up. */
+    public function tried(ChangeSet $change, LoadLine $line): float
+    {
+        $after = new self($this->job->with($change), $this->ways, $line->flows);
+
+        return array_sum($after->loads[$line->link][$line->direction] ?? []);
     }
 
     /** @return list<LoadLine> every link, then every cable, in the order of the plan */

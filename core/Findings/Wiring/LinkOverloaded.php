@@ -29,9 +29,10 @@ final class LinkOverloaded implements Rule
 
     public function check(Plan $plan): iterable
     {
-        $lighter = new LighterFlows($plan->job);
+        $loads = new LoadPlan($plan->job);
+        $lighter = new LighterFlows($plan->job, $loads);
         $tried = 0;
-        foreach ((new LoadPlan($plan->job))->lines() as $line) {
+        foreach ($loads->lines() as $line) {
             if ($line->fits()) {
                 continue;
             }
