@@ -11,13 +11,20 @@ final readonly class About
      * @param string $id a slug
      * @param int $place where its findings stand among the others, from the top
      * @param string $short a few words for a drawing; '' for its id in words
+     * @param string $view the page of the stop on which it is drawn; '' for the stop's own
      */
     public function __construct(
         public string $id,
         public int $place,
         public Stop $stop = Stop::Devices,
         private string $short = '',
+        private string $view = '',
     ) {
+    }
+
+    public function view(): string
+    {
+        return '' === $this->view ? $this->stop->value : $this->view;
     }
 
     public function short(): string

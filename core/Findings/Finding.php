@@ -11,6 +11,8 @@ final readonly class Finding
 {
     public string $rule;
     public Stop $stop;
+    /** The page on which it is drawn. */
+    public string $view;
     /** A few words for a drawing. */
     public string $short;
 
@@ -36,6 +38,7 @@ final readonly class Finding
     ) {
         $this->rule = $about->id;
         $this->stop = $about->stop;
+        $this->view = $about->view();
         $this->short = $short ?? $about->short();
     }
 

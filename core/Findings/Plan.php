@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Vorhut\Core\Findings;
 
+use Vorhut\Core\Job\ChangeSet;
+use Vorhut\Core\Job\Device;
 use Vorhut\Core\Job\Job;
 use Vorhut\Core\Job\Subnet;
 use Vorhut\Core\Licence\Licences;
@@ -46,6 +48,12 @@ final class Plan
     public function settings(): Settings
     {
         return $this->settings ??= new Settings($this->job);
+    }
+
+    /** @param array<string, mixed> $values settings of one unit, said for it alone */
+    public function tell(Device $device, array $values, string $title): ChangeSet
+    {
+        return new ChangeSet($title, [$this->job->edit(Device::class, $device->id, ['settings' => $values + $device->settings])]);
     }
 
     public function pairings(): Pairings

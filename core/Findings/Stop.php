@@ -12,5 +12,7 @@ enum Stop: string
     case Pairings = 'pairings';
     case Bench = 'bench';
     case Voice = 'voice';
+    case Media = 'media';
+    case Power = 'power';
     case Proof = 'proof';
 }

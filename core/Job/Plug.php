@@ -7,6 +7,7 @@ namespace Vorhut\Core\Job;
 use Vorhut\Core\Record\Field\Choice;
 use Vorhut\Core\Record\Field\Number;
 use Vorhut\Core\Record\Field\Parsed;
+use Vorhut\Core\Record\Field\WholeNumber;
 
 /** Where the cable of an interface goes. */
 final readonly class Plug
@@ -18,6 +19,10 @@ final readonly class Plug
         public ?float $metres,
         #[Choice(CableCategory::class, 'Cable', default: CableCategory::FiveE)]
         public CableCategory $category,
+        #[WholeNumber(0, 8, 'Class of an injector on the way')]
+        public ?int $injector = null,
+        #[Number(0, 100, 'Metres from it to the unit')]
+        public ?float $injectorMetres = null,
     ) {
     }
 }

@@ -10,6 +10,7 @@ use Vorhut\Core\Record\Field\Name;
 use Vorhut\Core\Record\Field\Number;
 use Vorhut\Core\Record\Field\Parsed;
 use Vorhut\Core\Record\Field\Slug;
+use Vorhut\Core\Record\Field\Text;
 use Vorhut\Core\Record\Field\WholeNumber;
 use Vorhut\Core\Record\Given;
 
@@ -33,6 +34,8 @@ final readonly class SwitchLink implements Checked
         public LinkMedium $medium,
         #[Name]
         public string $name,
+        #[Text('Why so much is left free', max: 200, default: '')]
+        public string $headroomWhy = '',
     ) {
     }
 

@@ -4,8 +4,11 @@ declare(strict_types=1);
 
 namespace Vorhut\Core\Load;
 
+use Vorhut\Core\Job\Device;
 use Vorhut\Core\Job\Flow;
 use Vorhut\Core\Job\Job;
+use Vorhut\Core\Profile\Setting\Setting;
+use Vorhut\Core\Profile\Setting\SettingChoice;
 use Vorhut\Core\Setting\Settings;
 
 /** What a stream takes on the wire: as it was said, or by the settings of whoever sends it. */
@@ -18,24 +21,47 @@ final class FlowRates
     private const MEDIA = 1316;
     private const WIRE = 1316 + 12 + 8 + 20 + 18 + 20;
 
-    private ?Settings $settings = null;
-
-    public function __construct(private readonly Job $job)
+    public function __construct(private readonly Job $job, private ?Settings $settings = null)
     {
     }
 
     /** In kbit/s; 0 where nobody knows. */
     public function of(Flow $flow, string $sender): float
     {
-        if (null !== $flow->kbps) {
-            return $flow->kbps;
-        }
         $device = $this->job->devices[$sender] ?? null;
-        $this->settings ??= new Settings($this->job);
-        $value = null === $device ? null : $this->settings->value($device, self::SETTING);
-        $rate = $value?->text() ?? '';
-        $unit = self::UNITS[$value->setting->unit ?? ''] ?? 1;
 
-        return is_numeric($rate) ? $unit * (float) $rate * self::WIRE / self::MEDIA : 0.0;
+        return $flow->kbps ?? (null === $device ? 0.0 : $this->media($device) * self::WIRE / self::MEDIA);
+    }
+
+    /** Picture and sound that a unit sends by its settings, in kbit/s without any header. */
+    public function media(Device $device): float
+    {
+        $this->settings ??= new Settings($this->job);
+        $sum = 0.0;
+        foreach ($this->settings->some($device, self::saysRate(...)) as $value) {
+            $said = $value->text();
+            $sum += self::SETTING === $value->setting->id && is_numeric($said)
+                ? (self::UNITS[$value->setting->unit] ?? 1) * (float) $said
+                : self::choice($value->setting, $said)->kbps ?? 0.0;
+        }
+
+        return $sum;
+    }
+
+    private static function saysRate(Setting $setting): bool
+    {
+        return self::SETTING === $setting->id
+            || [] !== array_filter($setting->choices, static fn (SettingChoice $c): bool => null !== $c->kbps);
+    }
+
+    private static function choice(Setting $setting, string $value): ?SettingChoice
+    {
+        foreach ($setting->choices as $choice) {
+            if ($choice->value === $value) {
+                return $choice;
+            }
+        }
+
+        return null;
     }
 }

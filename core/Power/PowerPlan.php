@@ -25,16 +25,23 @@ final readonly class PowerPlan
     /** @var list<SwitchPower> */
     public array $switches;
 
+    /** @var list<PortPower> what injectors give, each under the port that it stands behind */
+    public array $injected;
+
     public function __construct(private Job $job)
     {
         $plugged = $this->plugged();
-        $ports = $switches = [];
+        $ports = $switches = $injected = [];
         foreach ($job->all(NetworkSwitch::class) as $switch) {
             $own = [];
             foreach ($switch->ports as $port) {
                 foreach ($plugged[$switch->id.'/'.$port->name] ?? [] as [$device, $interface, $plug]) {
                     $power = $this->of($switch, $port, $device, $interface, $plug);
-                    $own = null === $power ? $own : [...$own, $power];
+                    if (null !== $power && null === $plug->injector) {
+                        $own[] = $power;
+                    } elseif (null !== $power) {
+                        $injected[] = $power;
+                    }
                 }
             }
             array_push($ports, ...$own);
@@ -42,6 +49,7 @@ final readonly class PowerPlan
         }
         $this->ports = $ports;
         $this->switches = $switches;
+        $this->injected = $injected;
     }
 
     /** @return array<string, list<array{Device, string, Plug}>> units with their interfaces, by switch and port */
@@ -62,12 +70,14 @@ final readonly class PowerPlan
     /** Null where the port gives nothing, or the unit takes nothing of it. */
     private function of(NetworkSwitch $switch, SwitchPort $port, Device $device, string $interface, Plug $plug): ?PortPower
     {
-        $class = null === $port->poeClass ? null : PoeClass::from($port->poeClass);
+        $given = $plug->injector ?? $port->poeClass;
+        $class = null === $given ? null : PoeClass::from($given);
         $draw = $this->drawOf($device);
         if (null === $class || null === $draw) {
             return null;
         }
-        $ohms = $plug->category->ohmsPer100m() * ($plug->metres ?? 0.0) / 100 / ($class->isFourPair() ? 2 : 1);
+        $metres = (null === $plug->injector ? $plug->metres : $plug->injectorMetres) ?? 0.0;
+        $ohms = $plug->category->ohmsPer100m() * $metres / 100 / ($class->isFourPair() ? 2 : 1);
         $loss = CableLoss::of($draw, $ohms, $class->portVolts());
         $why = self::whyNot($class, $draw, $loss);
 

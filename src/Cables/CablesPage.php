@@ -7,14 +7,12 @@ namespace Vorhut\App\Cables;
 use Symfony\Bundle\SecurityBundle\Security;
 use Symfony\Component\Routing\Generator\UrlGeneratorInterface;
 use Vorhut\App\Jobs\JobInHand;
-use Vorhut\App\Jobs\JobReading;
 use Vorhut\App\Jobs\RecordsPage;
-use Vorhut\App\Web\FindingLines;
+use Vorhut\App\Web\View\Bar;
 use Vorhut\App\Web\View\Link;
 use Vorhut\App\Web\View\Next;
+use Vorhut\App\Web\ViewFindings;
 use Vorhut\App\Web\Words;
-use Vorhut\Core\Findings\Finding;
-use Vorhut\Core\Findings\Severity;
 use Vorhut\Core\Job\Flow;
 use Vorhut\Core\Job\NetworkSwitch;
 use Vorhut\Core\Job\PartyRef;
@@ -27,20 +25,14 @@ use Vorhut\Core\Load\StillFits;
 /** Shows what hangs on what, what it carries, and what power it gives. */
 final readonly class CablesPage
 {
-    /** Rules of wiring, by the folder that they stand in. */
-    private const RULES = [
-        'port-twice', 'port-without-segment', 'segment-apart', 'cable-too-long', 'power-short', 'power-budget', 'link-overloaded',
-        'links-in-a-ring',
-    ];
     private const LISTS = ['switches' => ['Add switch', 's'], 'links' => ['Add link', 'l'], 'flows' => ['Add stream', 'f']];
     private const MOST = 200;
     private const NAMED = 4;
     private const MOST_ROOM = 100;
 
     public function __construct(
-        private JobReading $reading,
         private SwitchViews $switches,
-        private FindingLines $findings,
+        private ViewFindings $findings,
         private Security $security,
         private UrlGeneratorInterface $urls,
     ) {
@@ -50,10 +42,6 @@ final readonly class CablesPage
     {
         $job = $hand->job;
         $lines = (new LoadPlan($job))->lines();
-        $wrong = array_values(array_filter(
-            $this->reading->digest($hand->stored)->findings,
-            static fn (Finding $f): bool => \in_array($f->rule, self::RULES, true),
-        ));
 
         return new CablesView(
             \sprintf(
@@ -63,11 +51,11 @@ final readonly class CablesPage
                 Words::count(\count($job->all(Flow::class)), 'stream'),
             ),
             $this->actions($hand),
-            $this->next($hand, $wrong),
+            $this->next($hand),
             $this->links($hand, $lines),
             $this->switches->all($hand),
             array_map(fn (Flow $f): array => $this->stream($hand, $f), \array_slice(array_values($job->all(Flow::class)), 0, self::MOST)),
-            $this->findings->all($hand, \array_slice($wrong, 0, self::MOST), 'cables'),
+            $this->findings->lines($hand, 'cables'),
         );
     }
 
@@ -88,8 +76,7 @@ final readonly class CablesPage
         return $actions;
     }
 
-    /** @param list<Finding> $wrong */
-    private function next(JobInHand $hand, array $wrong): ?Next
+    private function next(JobInHand $hand): ?Next
     {
         if ([] === $hand->job->all(NetworkSwitch::class)) {
             $add = new Link('Add switch', $this->url('record', $hand, ['list' => 'switches', 'id' => RecordsPage::NEW]), 's', main: true);
@@ -99,14 +86,8 @@ final readonly class CablesPage
 
             return new Next('No switch is planned yet', $detail, $isLead ? $add : null);
         }
-        $worst = array_values(array_filter($wrong, static fn (Finding $f): bool => Severity::Wrong === $f->severity));
-        usort($worst, static fn (Finding $a, Finding $b): int => (null === $a->change) <=> (null === $b->change));
-        if ([] === $worst) {
-            return null;
-        }
-        $line = $this->findings->of($hand, $worst[0], 'cables', 't');
 
-        return new Next($line->title, $line->why.' '.$line->advice, $line->take);
+        return $this->findings->next($hand, 'cables');
     }
 
     /**

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Vorhut\App\Cables;
 
+use Vorhut\App\Web\View\Bar;
 use Vorhut\App\Web\View\Link;
 
 /** A link between two switches with what it carries each way. */

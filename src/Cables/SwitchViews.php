@@ -6,6 +6,7 @@ namespace Vorhut\App\Cables;
 
 use Symfony\Component\Routing\Generator\UrlGeneratorInterface;
 use Vorhut\App\Jobs\JobInHand;
+use Vorhut\App\Web\View\Bar;
 use Vorhut\App\Web\View\Link;
 use Vorhut\App\Web\Words;
 use Vorhut\Core\Job\NetworkSwitch;

@@ -16,6 +16,9 @@ use Vorhut\Core\Record\InvalidFile;
 /** What a job is, its findings and its journal. */
 final class BriefController extends JobPage
 {
+    /** Pages that show findings, to which one comes back when one is mended. */
+    private const SHOW_FINDINGS = ['devices', 'networks', 'cables', 'media', 'chains', 'light', 'rooms', 'power', 'brief'];
+
     #[Route('/job/{slug}', name: 'brief', methods: ['GET'])]
     public function brief(JobInHand $hand, BriefPage $brief): Response
     {
@@ -71,7 +74,7 @@ final class BriefController extends JobPage
     {
         $change = $reading->digest($hand->stored)->finding($finding)?->change;
         $back = $request->request->getString('back', 'devices');
-        $back = \in_array($back, ['devices', 'networks', 'cables', 'light', 'brief'], true) ? $back : 'devices';
+        $back = \in_array($back, self::SHOW_FINDINGS, true) ? $back : 'devices';
         if (null === $change) {
             $this->addFlash('error', 'That finding is gone: somebody mended it in the meantime.');
 

@@ -23,7 +23,10 @@ final readonly class JobDigest
     /** @var array<string, Matrix> by axis */
     public array $matrices;
 
-    /** @param list<Finding> $findings */
+    /**
+     * @param list<Finding> $findings
+     * @param array<string, int> $records how many there are, by list
+     */
     private function __construct(
         public array $findings,
         Outlook $outlook,
@@ -33,6 +36,7 @@ final readonly class JobDigest
         public int $setUp,
         public int $pairings,
         public int $numbers,
+        public array $records,
     ) {
         $this->intents = $outlook->intents;
         $this->pairs = $outlook->pairs;
@@ -61,7 +65,14 @@ final readonly class JobDigest
             $setUp,
             $pairings,
             \count($job->extensions),
+            array_map(\count(...), $job->records),
         );
+    }
+
+    /** How many records a list has. */
+    public function count(string $list): int
+    {
+        return $this->records[$list] ?? 0;
     }
 
     public function failingPairs(): int

@@ -12,6 +12,7 @@ final class Way
     /** @return list<array{id: string, name: string, key: string, state: string, done: bool, findings: int}> */
     public static function of(JobDigest $d): array
     {
+        /** @var list<array{string, string, string, string, bool}> $stops */
         $stops = [
             [
                 'brief',
@@ -45,6 +46,8 @@ final class Way
                 $d->devices > 0 && $d->setUp === $d->devices,
             ],
             ['voice', 'Voice', 'v', Words::count($d->numbers, 'number'), $d->numbers > 0 && [] === $d->findingsAt('voice')],
+            self::trade($d, 'media', 'Media', 'm', [Words::count($d->count('flows'), 'stream'), $d->count('flows')]),
+            self::trade($d, 'power', 'Power and rack', 'w', [Words::count($d->count('racks'), 'rack'), $d->count('racks')]),
             [
                 'proof',
                 'Proof',
@@ -65,5 +68,15 @@ final class Way
             ],
             $stops,
         );
+    }
+
+    /**
+     * @param array{string, int} $figure in words, and bare
+     *
+     * @return array{string, string, string, string, bool}
+     */
+    private static function trade(JobDigest $d, string $id, string $name, string $key, array $figure): array
+    {
+        return [$id, $name, $key, $figure[0], $figure[1] > 0 && [] === $d->findingsAt($id)];
     }
 }

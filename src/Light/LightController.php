@@ -15,6 +15,6 @@ final class LightController extends JobPage
     #[Route('/job/{slug}/light', name: 'light', methods: ['GET'])]
     public function index(JobInHand $hand, LightPage $light): Response
     {
-        return $this->page($hand, 'networks', 'light/index.html.twig', $light->show($hand));
+        return $this->page($hand, 'media', 'light/index.html.twig', $light->show($hand));
     }
 }

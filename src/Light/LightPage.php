@@ -7,26 +7,26 @@ namespace Vorhut\App\Light;
 use Symfony\Bundle\SecurityBundle\Security;
 use Symfony\Component\Routing\Generator\UrlGeneratorInterface;
 use Vorhut\App\Jobs\JobInHand;
-use Vorhut\App\Jobs\JobReading;
 use Vorhut\App\Jobs\RecordsPage;
-use Vorhut\App\Web\FindingLines;
 use Vorhut\App\Web\View\Link;
 use Vorhut\App\Web\View\Next;
+use Vorhut\App\Web\ViewFindings;
 use Vorhut\App\Web\Words;
-use Vorhut\Core\Findings\Finding;
+use Vorhut\Core\Job\Device;
 use Vorhut\Core\Job\Fixture;
+use Vorhut\Core\Light\Senders;
 use Vorhut\Core\Light\SlotStrip;
 use Vorhut\Core\Light\Universes;
+use Vorhut\Core\Setting\Settings;
 
 /** Shows which fixture takes which slots, and what of that cannot be. */
 final readonly class LightPage
 {
-    private const RULES = ['slots-shared', 'beyond-last-slot', 'run-too-loaded', 'universe-contested'];
     private const MOST = 64;
 
     public function __construct(
-        private JobReading $reading,
-        private FindingLines $findings,
+        private ViewFindings $findings,
+        private Stores $stores,
         private Security $security,
         private UrlGeneratorInterface $urls,
     ) {
@@ -35,31 +35,38 @@ final readonly class LightPage
     public function show(JobInHand $hand): LightView
     {
         $universes = Universes::of($hand->job);
-        $wrong = array_values(array_filter(
-            $this->reading->digest($hand->stored)->findings,
-            static fn (Finding $f): bool => \in_array($f->rule, self::RULES, true),
-        ));
+        $ways = $this->ways($hand);
         $views = [];
         foreach (\array_slice($universes, 0, self::MOST, true) as $number => $fixtures) {
-            $views[] = $this->universe($hand, $number, $fixtures);
+            $views[] = $this->universe($hand, $number, $fixtures, $ways[$number] ?? 'nobody sends it');
         }
         $fixtures = $hand->job->all(Fixture::class);
 
         return new LightView(
             Words::count(\count($universes), 'universe').', '.Words::count(\count($fixtures), 'fixture'),
             $this->actions($hand),
-            $this->next($hand, $wrong),
+            $this->next($hand),
             $views,
-            $this->findings->all($hand, $wrong, 'light'),
+            $this->stores->of($hand),
+            $this->stores->runs($hand),
+            $this->findings->lines($hand, 'light'),
         );
     }
 
     /** @return list<Link> */
     private function actions(JobInHand $hand): array
     {
-        $networks = new Link('Networks', $this->url('networks', $hand), 'n');
+        $media = new Link('Media', $this->url('media', $hand), 'm');
 
-        return $this->security->isGranted('ROLE_LEAD') ? [$networks, $this->add($hand)] : [$networks];
+        if (!$this->security->isGranted('ROLE_LEAD')) {
+            return [$media];
+        }
+        $more = [];
+        foreach (['scenes' => ['Add scene', 's'], 'runs' => ['Add run', 'r']] as $list => [$text, $key]) {
+            $more[] = new Link($text, $this->url('record', $hand, ['list' => $list, 'id' => RecordsPage::NEW]), $key);
+        }
+
+        return [$media, $this->add($hand), ...$more];
     }
 
     private function add(JobInHand $hand): Link
@@ -67,24 +74,37 @@ final readonly class LightPage
         return new Link('Add fixture', $this->url('record', $hand, ['list' => 'fixtures', 'id' => RecordsPage::NEW]), 'f');
     }
 
-    /** @param list<Finding> $wrong */
-    private function next(JobInHand $hand, array $wrong): ?Next
+    private function next(JobInHand $hand): ?Next
     {
         if ([] === $hand->job->all(Fixture::class)) {
             $detail = 'With their start addresses the plan sees what overlaps before anything hangs.';
 
             return new Next('No fixture is planned yet', $detail, $this->security->isGranted('ROLE_LEAD') ? $this->add($hand) : null);
         }
-        if ([] === $wrong) {
-            return null;
-        }
-        $line = $this->findings->of($hand, $wrong[0], 'light', 't');
 
-        return new Next($line->title, $line->why.' '.$line->advice, $line->take);
+        return $this->findings->next($hand, 'light');
+    }
+
+    /** @return array<int, string> from whom to whom, by universe */
+    private function ways(JobInHand $hand): array
+    {
+        $settings = new Settings($hand->job);
+        $takers = Senders::takers($hand->job, $settings);
+        $ways = [];
+        foreach (Senders::of($hand->job, $settings) as $universe => $senders) {
+            $from = array_map(
+                static fn (array $s): string => null === $s[1] ? $s[0]->name : \sprintf('%s at priority %d', $s[0]->name, $s[1]),
+                $senders,
+            );
+            $to = array_map(static fn (Device $d): string => $d->name, $takers[$universe] ?? []);
+            $ways[$universe] = implode(', ', $from).' → '.([] === $to ? 'nobody' : implode(', ', $to));
+        }
+
+        return $ways;
     }
 
     /** @param non-empty-list<Fixture> $fixtures */
-    private function universe(JobInHand $hand, int $number, array $fixtures): UniverseView
+    private function universe(JobInHand $hand, int $number, array $fixtures, string $way): UniverseView
     {
         $strip = Universes::strip($fixtures);
         $bad = array_fill_keys([...array_merge(...$strip->overlaps()), ...$strip->overruns()], true);
@@ -107,6 +127,7 @@ final readonly class LightPage
             Universes::group($number),
             \sprintf('%d of %d slots taken', $strip->used(), SlotStrip::SLOTS),
             $views,
+            $way,
         );
     }
 

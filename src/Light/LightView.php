@@ -14,6 +14,8 @@ final readonly class LightView
     /**
      * @param list<Link> $actions
      * @param list<UniverseView> $universes
+     * @param list<StoreView> $stores
+     * @param list<array{link: Link, from: string, metres: string, end: string, loads: string, fits: bool}> $runs
      * @param list<FindingLine> $findings
      */
     public function __construct(
@@ -21,6 +23,8 @@ final readonly class LightView
         public array $actions,
         public ?Next $next,
         public array $universes,
+        public array $stores,
+        public array $runs,
         public array $findings,
     ) {
     }

@@ -68,7 +68,6 @@ final readonly class NetworksPage
         $actions = [
             new Link('Sweep', $this->url('sweep', $hand), 's'),
             new Link('Cables', $this->url('cables', $hand), 'c'),
-            new Link('Light', $this->url('light', $hand), 'l'),
         ];
         if ($lead) {
             $actions[] = new Link('Add segment', $this->url('networks', $hand, ['edit' => self::NEW]), 'n');

@@ -27,6 +27,7 @@ final class Styles
         'pairings.css',
         'voice.css',
         'cables.css',
+        'media.css',
         'kinds.css',
         'proof.css',
         'narrow.css',

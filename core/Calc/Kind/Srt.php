@@ -8,18 +8,11 @@ use Vorhut\Core\Calc\Calculation;
 use Vorhut\Core\Calc\CalculationAbout;
 use Vorhut\Core\Calc\Input;
 use Vorhut\Core\Calc\Inputs;
+use Vorhut\Core\Media\Repair;
 
 /** How long a stream must wait so that what is lost can come again, and what it takes of the line with that. */
 final class Srt implements Calculation
 {
-    /** Bytes of media in a packet, and with the headers of the protocol, of UDP and of IP. */
-    private const MEDIA = 1316;
-    private const PACKET = 1316 + 16 + 28;
-    /** Round trips at least. */
-    private const LEAST = 4;
-    /** One packet in a million may stay away. */
-    private const MISSING = 1e-6;
-
     public function about(): CalculationAbout
     {
         return new CalculationAbout('srt', 'Latency and rate of a stream that repairs itself', 'ISO/IEC 13818-1; RFC 768, RFC 791', [
@@ -32,14 +25,9 @@ final class Srt implements Calculation
 
     public function of(Inputs $inputs): array
     {
-        $loss = $inputs->number('lossPercent') / 100;
-        // Each further try loses the same share; so many are needed that next to nothing stays away.
-        $tries = $loss > 0 ? ceil(log(self::MISSING) / log($loss)) : 0;
-        $media = $inputs->number('mediaKbps');
-
         return [
-            'latencyMs' => $inputs->number('rttMs') * max(self::LEAST, $tries),
-            'wireKbps' => $media * self::PACKET / self::MEDIA * (1 + $inputs->number('overheadPercent') / 100),
+            'latencyMs' => Repair::latencyMs($inputs->number('rttMs'), $inputs->number('lossPercent') / 100),
+            'wireKbps' => Repair::wireKbps($inputs->number('mediaKbps'), $inputs->number('overheadPercent') / 100),
         ];
     }
 }

@@ -20,7 +20,7 @@ final class BeyondLastSlot implements Rule
 {
     public function about(): About
     {
-        return new About('beyond-last-slot', 632, Stop::Networks);
+        return new About('beyond-last-slot', 632, Stop::Media, view: 'light');
     }
 
     public function check(Plan $plan): iterable

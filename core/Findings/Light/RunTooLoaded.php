@@ -18,7 +18,7 @@ final class RunTooLoaded implements Rule
 {
     public function about(): About
     {
-        return new About('run-too-loaded', 634, Stop::Networks);
+        return new About('run-too-loaded', 634, Stop::Media, view: 'light');
     }
 
     public function check(Plan $plan): iterable

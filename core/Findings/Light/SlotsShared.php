@@ -19,7 +19,7 @@ final class SlotsShared implements Rule
 {
     public function about(): About
     {
-        return new About('slots-shared', 630, Stop::Networks);
+        return new About('slots-shared', 630, Stop::Media, view: 'light');
     }
 
     public function check(Plan $plan): iterable

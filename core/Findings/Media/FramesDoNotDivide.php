@@ -9,8 +9,7 @@ use Vorhut\Core\Findings\Finding;
 use Vorhut\Core\Findings\Plan;
 use Vorhut\Core\Findings\Rule;
 use Vorhut\Core\Findings\Severity;
-use Vorhut\Core\Job\ChangeSet;
-use Vorhut\Core\Job\Device;
+use Vorhut\Core\Findings\Stop;
 
 /** Frames that are sent are all of those that come in, or every second, third, fourth of them: anything else stutters. */
 final class FramesDoNotDivide implements Rule
@@ -22,7 +21,7 @@ final class FramesDoNotDivide implements Rule
 
     public function about(): About
     {
-        return new About('frames-do-not-divide', 600);
+        return new About('frames-do-not-divide', 600, Stop::Media);
     }
 
     public function check(Plan $plan): iterable
@@ -45,10 +44,7 @@ final class FramesDoNotDivide implements Rule
                 'Only all of them, or every second, third, fourth, move evenly.',
                 [$device->id],
                 \sprintf('Send %s.', $best),
-                new ChangeSet(
-                    \sprintf('%s sends %s frames a second', $device->name, $best),
-                    [$plan->job->edit(Device::class, $device->id, ['settings' => [...$device->settings, self::OUT => $best]])],
-                ),
+                $plan->tell($device, [self::OUT => $best], \sprintf('%s sends %s frames a second', $device->name, $best)),
             );
         }
     }

@@ -9,7 +9,7 @@ use Vorhut\Core\Findings\Finding;
 use Vorhut\Core\Findings\Plan;
 use Vorhut\Core\Findings\Rule;
 use Vorhut\Core\Findings\Severity;
-use Vorhut\Core\Job\ChangeSet;
+use Vorhut\Core\Findings\Stop;
 use Vorhut\Core\Job\Device;
 
 /** Of two that send one universe the higher priority wins; at one priority lights flicker between both (ANSI E1.31, section 6.2.3). */
@@ -21,7 +21,7 @@ final class UniverseContested implements Rule
 
     public function about(): About
     {
-        return new About('universe-contested', 610);
+        return new About('universe-contested', 610, Stop::Media, view: 'light');
     }
 
     public function check(Plan $plan): iterable
@@ -56,9 +56,10 @@ final class UniverseContested implements Rule
             'Lights flicker between both. The higher priority wins, and the lower one takes over when it falls silent.',
             [$device->id, $other->id],
             $lower < 0 ? 'Give one of them another priority.' : \sprintf('Send from %s with priority %d.', $device->name, $lower),
-            $lower < 0 ? null : new ChangeSet(
+            $lower < 0 ? null : $plan->tell(
+                $device,
+                [self::PRIORITY => $lower],
                 \sprintf('%s sends with priority %d', $device->name, $lower),
-                [$plan->job->edit(Device::class, $device->id, ['settings' => [...$device->settings, self::PRIORITY => $lower]])],
             ),
             value: (string) $universe,
         );

@@ -23,7 +23,7 @@ final class CableTooLong implements Rule
 
     public function about(): About
     {
-        return new About('cable-too-long', 504, Stop::Networks);
+        return new About('cable-too-long', 504, Stop::Networks, view: 'cables');
     }
 
     public function check(Plan $plan): iterable

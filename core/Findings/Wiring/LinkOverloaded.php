@@ -24,7 +24,7 @@ final class LinkOverloaded implements Rule
 
     public function about(): About
     {
-        return new About('link-overloaded', 510, Stop::Networks);
+        return new About('link-overloaded', 510, Stop::Networks, view: 'cables');
     }
 
     public function check(Plan $plan): iterable

@@ -17,7 +17,7 @@ final class LinksInARing implements Rule
 {
     public function about(): About
     {
-        return new About('links-in-a-ring', 512, Stop::Networks);
+        return new About('links-in-a-ring', 512, Stop::Networks, view: 'cables');
     }
 
     public function check(Plan $plan): iterable

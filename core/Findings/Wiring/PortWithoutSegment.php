@@ -19,7 +19,7 @@ final class PortWithoutSegment implements Rule
 {
     public function about(): About
     {
-        return new About('port-without-segment', 502, Stop::Networks);
+        return new About('port-without-segment', 502, Stop::Networks, view: 'cables');
     }
 
     public function check(Plan $plan): iterable

@@ -18,7 +18,7 @@ final class PowerBudget implements Rule
 {
     public function about(): About
     {
-        return new About('power-budget', 508, Stop::Networks);
+        return new About('power-budget', 508, Stop::Networks, view: 'cables');
     }
 
     public function check(Plan $plan): iterable

@@ -18,12 +18,13 @@ final class PowerShort implements Rule
 {
     public function about(): About
     {
-        return new About('power-short', 506, Stop::Networks);
+        return new About('power-short', 506, Stop::Networks, view: 'cables');
     }
 
     public function check(Plan $plan): iterable
     {
-        foreach ((new PowerPlan($plan->job))->ports as $port) {
+        $power = new PowerPlan($plan->job);
+        foreach ([...$power->ports, ...$power->injected] as $port) {
             if (!$port->ok) {
                 $from = PortName::at($plan->job, $port->switch, $port->port);
                 yield new Finding(

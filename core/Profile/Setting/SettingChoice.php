@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Vorhut\Core\Profile\Setting;
 
 use Vorhut\Core\Record\Field\Name;
+use Vorhut\Core\Record\Field\Number;
 use Vorhut\Core\Record\Field\Text;
 
 /** One value that a setting may have, and what the unit calls it. */
@@ -15,6 +16,10 @@ final readonly class SettingChoice
         public string $value,
         #[Name('As the unit says it', insteadOf: 'value')]
         public string $label,
+        #[Number(0, 1000000000, 'kbit/s of media that are sent with it')]
+        public ?float $kbps = null,
+        #[Text('Picture that it stands for', max: 60, technical: true)]
+        public ?string $means = null,
     ) {
     }
 }

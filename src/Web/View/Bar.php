@@ -2,7 +2,7 @@
 
 declare(strict_types=1);
 
-namespace Vorhut\App\Cables;
+namespace Vorhut\App\Web\View;
 
 /** A sum against its limit, as it is drawn: all of the line is what there is, the mark is what may be used. */
 final readonly class Bar

@@ -1,0 +1,119 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Core\Exchange;
+
+use Vorhut\Core\Job\Job;
+use Vorhut\Core\Setting\Settings;
+
+/** Whom one can call: names with the numbers and addresses that other systems dial. */
+final readonly class Directory
+{
+    /** Octets of a line, without its end (RFC 6350, section 3.2). */
+    private const LINE = 75;
+    private const ROOMS = ['room-codec', 'video-bar'];
+
+    /** @param list<array{name: string, number: string, address: string, place: string, mail: string}> $entries by name */
+    private function __construct(public array $entries)
+    {
+    }
+
+    public static function of(Job $job): self
+    {
+        $entries = [];
+        $settings = new Settings($job);
+        foreach ($job->extensions as $extension) {
+            $device = $job->devices[$extension->device] ?? null;
+            $entries[] = [
+                'name' => $extension->name,
+                'number' => $extension->number,
+                'address' => self::address($job, $settings, $extension->device),
+                'place' => $job->locations[$extension->location ?? $device?->location]->name ?? '',
+                'mail' => $extension->mail ?? '',
+            ];
+        }
+        $numbered = array_column($job->extensions, 'device');
+        foreach ($job->devices as $device) {
+            $address = self::address($job, $settings, $device->id);
+            if ('' !== $address && !\in_array($device->id, $numbered, true)) {
+                $entries[] = [
+                    'name' => $device->name,
+                    'number' => '',
+                    'address' => $address,
+                    'place' => $job->locations[$device->location]->name ?? '',
+                    'mail' => '',
+                ];
+            }
+        }
+        usort($entries, static fn (array $a, array $b): int => strnatcasecmp($a['name'].' '.$a['number'], $b['name'].' '.$b['number']));
+
+        return new self($entries);
+    }
+
+    /** As cards that phones, codecs and address books read (RFC 6350; RFC 3966 for numbers). */
+    public function vcard(): string
+    {
+        $cards = '';
+        foreach ($this->entries as $entry) {
+            $lines = ['BEGIN:VCARD', 'VERSION:4.0', 'FN:'.self::escaped($entry['name'])];
+            foreach (self::lines($entry) as $line) {
+                $lines[] = $line;
+            }
+            $cards .= implode('', array_map(self::folded(...), [...$lines, 'END:VCARD']));
+        }
+
+        return $cards;
+    }
+
+    /**
+     * @param array{name: string, number: string, address: string, place: string, mail: string} $entry
+     *
+     * @return iterable<string>
+     */
+    private static function lines(array $entry): iterable
+    {
+        if ('' !== $entry['number']) {
+            yield 'TEL;TYPE=work,voice:'.$entry['number'];
+        }
+        if ('' !== $entry['address']) {
+            yield 'IMPP:sip:'.('' === $entry['number'] ? '' : $entry['number'].'@').$entry['address'];
+        }
+        if ('' !== $entry['mail']) {
+            yield 'EMAIL:'.self::escaped($entry['mail']);
+        }
+        if ('' !== $entry['place']) {
+            yield 'ADR;LABEL="'.str_replace('"', "'", $entry['place']).'":;;;;;;';
+        }
+    }
+
+    /** What others dial: of a room that is behind a translation the public address. */
+    private static function address(Job $job, Settings $settings, ?string $id): string
+    {
+        $device = $job->devices[$id] ?? null;
+        if (null === $device || !\in_array($device->profile, self::ROOMS, true)) {
+            return '';
+        }
+        $public = $settings->value($device, 'public-address')?->text() ?? '';
+
+        return '' === $public ? (string) $device->primaryAddress()?->address : $public;
+    }
+
+    private static function escaped(string $text): string
+    {
+        return strtr($text, ['\\' => '\\\\', ',' => '\\,', ';' => '\\;', "\r" => '', "\n" => '\\n']);
+    }
+
+    /** Long lines go on in the next one, behind a space, and never inside a character. */
+    private static function folded(string $line): string
+    {
+        $folded = '';
+        while (\strlen($line) > self::LINE) {
+            $part = mb_strcut($line, 0, self::LINE, 'UTF-8');
+            $folded .= $part."\r\n ";
+            $line = substr($line, \strlen($part));
+        }
+
+        return $folded.$line."\r\n";
+    }
+}

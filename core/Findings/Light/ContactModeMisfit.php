@@ -1,0 +1,45 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Core\Findings\Light;
+
+use Vorhut\Core\Findings\About;
+use Vorhut\Core\Findings\Finding;
+use Vorhut\Core\Findings\Plan;
+use Vorhut\Core\Findings\Rule;
+use Vorhut\Core\Findings\Severity;
+use Vorhut\Core\Findings\Stop;
+
+/** What overrides must do so as long as its cause lasts: a contact that toggles forgets which state it was in. */
+final class ContactModeMisfit implements Rule
+{
+    private const OVERRIDES = 'contact-overrides';
+    private const MODE = 'contact-mode';
+
+    public function about(): About
+    {
+        return new About('contact-mode-misfit', 647, Stop::Media, view: 'light');
+    }
+
+    public function check(Plan $plan): iterable
+    {
+        foreach ($plan->job->devices as $device) {
+            if (null === $plan->settings()->setting($device, self::OVERRIDES)) {
+                continue;
+            }
+            $value = static fn (string $setting): mixed => $plan->settings()->value($device, $setting)?->value();
+            if (true === $value(self::OVERRIDES) && 'toggle' === $value(self::MODE)) {
+                yield new Finding(
+                    $this->about(),
+                    Severity::Wrong,
+                    \sprintf('The contact of %s overrides, and toggles', $device->name),
+                    'After a power cut, or a second pulse, it is the wrong way round.',
+                    [$device->id],
+                    'Let it hold while the contact is closed.',
+                    $plan->tell($device, [self::MODE => 'closed'], \sprintf('The contact of %s holds while closed', $device->name)),
+                );
+            }
+        }
+    }
+}

@@ -1,0 +1,46 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Core\Findings\Light;
+
+use Vorhut\Core\Findings\About;
+use Vorhut\Core\Findings\Finding;
+use Vorhut\Core\Findings\Plan;
+use Vorhut\Core\Findings\Rule;
+use Vorhut\Core\Findings\Severity;
+use Vorhut\Core\Findings\Stop;
+use Vorhut\Core\Job\Scene;
+
+/** A contact that recalls a scene which nobody has stored leaves people in the dark. */
+final class ContactSceneMissing implements Rule
+{
+    private const SCENE = 'contact-scene';
+
+    public function about(): About
+    {
+        return new About('contact-scene-missing', 646, Stop::Media, view: 'light');
+    }
+
+    public function check(Plan $plan): iterable
+    {
+        $numbers = [];
+        foreach ($plan->job->all(Scene::class) as $scene) {
+            $numbers[$scene->store][] = $scene->number;
+        }
+        foreach ($numbers as $id => $stored) {
+            $store = $plan->job->devices[$id];
+            $wanted = $plan->settings()->value($store, self::SCENE)?->value();
+            if (\is_int($wanted) && !\in_array($wanted, $stored, true)) {
+                yield new Finding(
+                    $this->about(),
+                    Severity::Wrong,
+                    \sprintf('The contact of %s recalls scene %d, which is not planned', $store->name, $wanted),
+                    'When it closes, the lights go to nothing.',
+                    [$store->id],
+                    'Plan that scene, or let the contact recall another one.',
+                );
+            }
+        }
+    }
+}

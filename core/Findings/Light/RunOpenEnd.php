@@ -1,0 +1,45 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Core\Findings\Light;
+
+use Vorhut\Core\Findings\About;
+use Vorhut\Core\Findings\Finding;
+use Vorhut\Core\Findings\Plan;
+use Vorhut\Core\Findings\Rule;
+use Vorhut\Core\Findings\Severity;
+use Vorhut\Core\Findings\Stop;
+use Vorhut\Core\Job\ChangeSet;
+use Vorhut\Core\Job\LightRun;
+
+/** A run without its 120 Ω at the end echoes (ANSI E1.11, clause 4). */
+final class RunOpenEnd implements Rule
+{
+    public function about(): About
+    {
+        return new About('run-open-end', 649, Stop::Media, view: 'light');
+    }
+
+    public function check(Plan $plan): iterable
+    {
+        foreach ($plan->job->all(LightRun::class) as $run) {
+            if (!$run->terminated) {
+                yield new Finding(
+                    $this->about(),
+                    Severity::Care,
+                    \sprintf('%s has no 120 Ω at its end', $run->name),
+                    'Some lights then do what they like, and not every day.',
+                    [$run->node],
+                    'Plug one into the last fixture.',
+                    new ChangeSet(
+                        \sprintf('%s ends in 120 Ω', $run->name),
+                        [$plan->job->edit(LightRun::class, $run->id, ['terminated' => true])],
+                    ),
+                    value: $run->id,
+                    records: [['runs', $run->id]],
+                );
+            }
+        }
+    }
+}

@@ -1,0 +1,43 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Core\Findings\Light;
+
+use Vorhut\Core\Findings\About;
+use Vorhut\Core\Findings\Finding;
+use Vorhut\Core\Findings\Plan;
+use Vorhut\Core\Findings\Rule;
+use Vorhut\Core\Findings\Severity;
+use Vorhut\Core\Findings\Stop;
+use Vorhut\Core\Job\LightRun;
+
+/** A run is at most 300 m long (TIA-485-A as ANSI E1.11 uses it, and what is usual in the trade). */
+final class RunTooLong implements Rule
+{
+    /** Metres. */
+    private const MOST = 300;
+
+    public function about(): About
+    {
+        return new About('run-too-long', 648, Stop::Media, view: 'light');
+    }
+
+    public function check(Plan $plan): iterable
+    {
+        foreach ($plan->job->all(LightRun::class) as $run) {
+            if (($run->metres ?? 0.0) > self::MOST) {
+                yield new Finding(
+                    $this->about(),
+                    Severity::Wrong,
+                    \sprintf('%s is %d m long', $run->name, $run->metres),
+                    \sprintf('Beyond %d m the last lights flicker.', self::MOST),
+                    [$run->node],
+                    'Put a repeater between, or a node nearer to them.',
+                    value: $run->id,
+                    records: [['runs', $run->id]],
+                );
+            }
+        }
+    }
+}

@@ -1,0 +1,52 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Core\Findings\Light;
+
+use Vorhut\Core\Findings\About;
+use Vorhut\Core\Findings\Finding;
+use Vorhut\Core\Findings\Plan;
+use Vorhut\Core\Findings\Rule;
+use Vorhut\Core\Findings\Severity;
+use Vorhut\Core\Findings\Stop;
+use Vorhut\Core\Job\Scene;
+use Vorhut\Core\Profile\Capacity;
+
+/** A store has so many scenes and no more. */
+final class SceneBeyondStore implements Rule
+{
+    private const SCENES = 'scenes';
+
+    public function about(): About
+    {
+        return new About('scene-beyond-store', 638, Stop::Media, view: 'light');
+    }
+
+    public function check(Plan $plan): iterable
+    {
+        foreach ($plan->job->all(Scene::class) as $scene) {
+            $most = $this->most($plan, $scene->store);
+            if (null !== $most && $scene->number > $most) {
+                yield new Finding(
+                    $this->about(),
+                    Severity::Wrong,
+                    \sprintf('%s is scene %d, and %s keeps %d', $scene->name, $scene->number, $plan->job->nameOf($scene->store), $most),
+                    'There is no key for it.',
+                    [$scene->store],
+                    \sprintf('Take a number up to %d.', $most),
+                    value: $scene->id,
+                    records: [['scenes', $scene->id]],
+                );
+            }
+        }
+    }
+
+    /** Null where its kind does not say. */
+    private function most(Plan $plan, string $store): ?int
+    {
+        $capacities = $plan->job->profileOf($plan->job->devices[$store])->capacities;
+
+        return array_values(array_filter($capacities, static fn (Capacity $c): bool => self::SCENES === $c->id))[0]->count ?? null;
+    }
+}

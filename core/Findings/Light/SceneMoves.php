@@ -1,0 +1,41 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Core\Findings\Light;
+
+use Vorhut\Core\Findings\About;
+use Vorhut\Core\Findings\Finding;
+use Vorhut\Core\Findings\Plan;
+use Vorhut\Core\Findings\Rule;
+use Vorhut\Core\Findings\Severity;
+use Vorhut\Core\Findings\Stop;
+use Vorhut\Core\Job\Scene;
+use Vorhut\Core\Job\SceneLook;
+
+/** A scene store keeps what stands still; effects and steps stay in the desk. */
+final class SceneMoves implements Rule
+{
+    public function about(): About
+    {
+        return new About('scene-moves', 636, Stop::Media, view: 'light');
+    }
+
+    public function check(Plan $plan): iterable
+    {
+        foreach ($plan->job->all(Scene::class) as $scene) {
+            if (SceneLook::Static !== $scene->look) {
+                yield new Finding(
+                    $this->about(),
+                    Severity::Wrong,
+                    \sprintf('%s moves, and %s keeps only what stands still', $scene->name, $plan->job->nameOf($scene->store)),
+                    'It would keep the moment at which it was taken.',
+                    [$scene->store],
+                    'Take a look that stands still, or leave it in the desk.',
+                    value: $scene->id,
+                    records: [['scenes', $scene->id]],
+                );
+            }
+        }
+    }
+}

@@ -1,0 +1,48 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Core\Findings\Light;
+
+use Vorhut\Core\Findings\About;
+use Vorhut\Core\Findings\Finding;
+use Vorhut\Core\Findings\Plan;
+use Vorhut\Core\Findings\Rule;
+use Vorhut\Core\Findings\Severity;
+use Vorhut\Core\Findings\Stop;
+use Vorhut\Core\Job\Scene;
+
+/** Of two scenes with one number the later one is kept. */
+final class SceneNumberTaken implements Rule
+{
+    public function about(): About
+    {
+        return new About('scene-number-taken', 637, Stop::Media, view: 'light');
+    }
+
+    public function check(Plan $plan): iterable
+    {
+        $first = [];
+        foreach ($plan->job->all(Scene::class) as $scene) {
+            $other = $first[$scene->store][$scene->number] ??= $scene;
+            if ($other !== $scene) {
+                yield new Finding(
+                    $this->about(),
+                    Severity::Wrong,
+                    \sprintf(
+                        '%s and %s are both scene %d of %s',
+                        $other->name,
+                        $scene->name,
+                        $scene->number,
+                        $plan->job->nameOf($scene->store),
+                    ),
+                    'The later one is kept, and the other is gone.',
+                    [$scene->store],
+                    'Give one of them another number.',
+                    value: $scene->id,
+                    records: [['scenes', $scene->id], ['scenes', $other->id]],
+                );
+            }
+        }
+    }
+}

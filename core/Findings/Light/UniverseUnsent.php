@@ -1,0 +1,44 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Core\Findings\Light;
+
+use Vorhut\Core\Findings\About;
+use Vorhut\Core\Findings\Finding;
+use Vorhut\Core\Findings\Plan;
+use Vorhut\Core\Findings\Rule;
+use Vorhut\Core\Findings\Severity;
+use Vorhut\Core\Findings\Stop;
+use Vorhut\Core\Light\Senders;
+use Vorhut\Core\Light\Universes;
+
+/** A universe that has fixtures and no sender stays dark. */
+final class UniverseUnsent implements Rule
+{
+    public function about(): About
+    {
+        return new About('universe-unsent', 635, Stop::Media, view: 'light');
+    }
+
+    public function check(Plan $plan): iterable
+    {
+        $senders = Senders::of($plan->job, $plan->settings());
+        if ([] === $senders) {
+            return;
+        }
+        foreach (Universes::of($plan->job) as $universe => $fixtures) {
+            if (!isset($senders[$universe])) {
+                yield new Finding(
+                    $this->about(),
+                    Severity::Wrong,
+                    \sprintf('Nobody sends universe %d', $universe),
+                    \sprintf('%s is patched in it.', $fixtures[0]->name),
+                    [],
+                    'Let a desk send it, or patch what stands in it elsewhere.',
+                    value: (string) $universe,
+                );
+            }
+        }
+    }
+}

@@ -1,0 +1,41 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Core\Findings\Media;
+
+use Vorhut\Core\Findings\About;
+use Vorhut\Core\Findings\Finding;
+use Vorhut\Core\Findings\Plan;
+use Vorhut\Core\Findings\Rule;
+use Vorhut\Core\Findings\Severity;
+use Vorhut\Core\Findings\Stop;
+use Vorhut\Core\Media\StreamsOut;
+
+/** A battery that is flat before the event is over. */
+final class BatteryTooSmall implements Rule
+{
+    public function about(): About
+    {
+        return new About('battery-too-small', 607, Stop::Media);
+    }
+
+    public function check(Plan $plan): iterable
+    {
+        foreach (StreamsOut::of($plan->job, $plan->settings()) as $stream) {
+            $hours = $stream->hours();
+            $wants = $stream->runHours;
+            if (null === $hours || null === $wants || $hours >= $wants) {
+                continue;
+            }
+            yield new Finding(
+                $this->about(),
+                Severity::Wrong,
+                \sprintf('The battery of %s lasts %.1f h of %.1f', $stream->device->name, $hours, $wants),
+                \sprintf('%d Wh, of which 85 %% get to a unit that draws %d W.', $stream->wattHours, $stream->watts),
+                [$stream->device->id],
+                \sprintf('Take %d Wh, or a second one.', ceil((float) $stream->wattHours * $wants / $hours)),
+            );
+        }
+    }
+}

@@ -1,0 +1,67 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Core\Findings\Media;
+
+use Vorhut\Core\Findings\About;
+use Vorhut\Core\Findings\Finding;
+use Vorhut\Core\Findings\Plan;
+use Vorhut\Core\Findings\Rule;
+use Vorhut\Core\Findings\Severity;
+use Vorhut\Core\Findings\Stop;
+use Vorhut\Core\Job\ChangeSet;
+use Vorhut\Core\Job\Device;
+use Vorhut\Core\Profile\Setting\Setting;
+
+/** Of the dial under a camera and its page one wins: where they say different pictures somebody looks at the wrong one. */
+final class DialAgainstPage implements Rule
+{
+    private const DIAL = 'format';
+    private const PAGE = 'page-format';
+
+    public function about(): About
+    {
+        return new About('dial-against-page', 611, Stop::Media);
+    }
+
+    public function check(Plan $plan): iterable
+    {
+        foreach ($plan->job->devices as $device) {
+            $dial = $plan->settings()->setting($device, self::DIAL);
+            $page = $plan->settings()->setting($device, self::PAGE);
+            $typed = [$device->settings[self::DIAL] ?? null, $device->settings[self::PAGE] ?? null];
+            if (null === $dial || null === $page || null === $typed[1]) {
+                continue;
+            }
+            $says = $typed[0] ?? $dial->default;
+            $shown = self::picture($dial, $says);
+            if (null === $shown || $shown === self::picture($page, $typed[1])) {
+                continue;
+            }
+            yield new Finding(
+                $this->about(),
+                Severity::Wrong,
+                \sprintf('The dial of %s says %s, its page %s', $device->name, $shown, self::picture($page, $typed[1]) ?? 'another'),
+                'The dial wins, and is read only while power comes on.',
+                [$device->id],
+                'Take back what the page says, or turn the dial to where the page decides.',
+                new ChangeSet(
+                    \sprintf('The page of %s says nothing', $device->name),
+                    [$plan->job->edit(Device::class, $device->id, ['settings' => array_diff_key($device->settings, [self::PAGE => null])])],
+                ),
+            );
+        }
+    }
+
+    private static function picture(Setting $setting, mixed $value): ?string
+    {
+        foreach ($setting->choices as $choice) {
+            if ($choice->value === $value) {
+                return $choice->means;
+            }
+        }
+
+        return null;
+    }
+}

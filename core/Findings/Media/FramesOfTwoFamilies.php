@@ -1,0 +1,67 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Core\Findings\Media;
+
+use Vorhut\Core\Findings\About;
+use Vorhut\Core\Findings\Finding;
+use Vorhut\Core\Findings\Plan;
+use Vorhut\Core\Findings\Rule;
+use Vorhut\Core\Findings\Severity;
+use Vorhut\Core\Findings\Stop;
+use Vorhut\Core\Job\Device;
+use Vorhut\Core\Profile\Setting\Setting;
+
+/** Pictures of 50 and of 60 Hz do not go together at one receiver: one of them stutters, and lamps flicker in it. */
+final class FramesOfTwoFamilies implements Rule
+{
+    /** Frames a second of the family of 50 Hz. */
+    private const FIFTY = ['25', '50'];
+
+    public function about(): About
+    {
+        return new About('frames-of-two-families', 612, Stop::Media);
+    }
+
+    public function check(Plan $plan): iterable
+    {
+        /** @var array<array-key, array<int, list<Device>>> $families by receiver and mains */
+        $families = [];
+        foreach ($plan->job->devices as $device) {
+            $family = self::family($plan, $device);
+            foreach (null === $family ? [] : $plan->settings()->couplings->from($device) as $coupled) {
+                $families[$coupled->to->id][$family][] = $device;
+            }
+        }
+        foreach ($families as $id => $by) {
+            if (!isset($by[50], $by[60])) {
+                continue;
+            }
+            $few = \count($by[50]) < \count($by[60]) ? 50 : 60;
+            $names = array_map(static fn (Device $d): string => $d->name, $by[$few]);
+            yield new Finding(
+                $this->about(),
+                Severity::Wrong,
+                \sprintf('%s gets pictures of 50 and of 60 Hz', $plan->job->nameOf((string) $id)),
+                \sprintf('%s: %d Hz, the others %d.', implode(', ', $names), $few, 110 - $few),
+                [(string) $id, ...array_map(static fn (Device $d): string => $d->id, $by[$few])],
+                'Set all of them to the family of the mains.',
+            );
+        }
+    }
+
+    /** 50 or 60; null where the unit says no picture. */
+    private static function family(Plan $plan, Device $device): ?int
+    {
+        foreach ($plan->settings()->some($device, static fn (Setting $s): bool => [] !== $s->choices) as $value) {
+            foreach ($value->setting->choices as $choice) {
+                if (null !== $choice->means && $choice->value === $value->value()) {
+                    return \in_array(substr((string) strrchr($choice->means, 'p'), 1), self::FIFTY, true) ? 50 : 60;
+                }
+            }
+        }
+
+        return null;
+    }
+}

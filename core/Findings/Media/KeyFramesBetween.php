@@ -1,0 +1,53 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Core\Findings\Media;
+
+use Vorhut\Core\Findings\About;
+use Vorhut\Core\Findings\Finding;
+use Vorhut\Core\Findings\Plan;
+use Vorhut\Core\Findings\Rule;
+use Vorhut\Core\Findings\Severity;
+use Vorhut\Core\Findings\Stop;
+
+/** A picture of its own begins every so many whole frames: half a frame is none. */
+final class KeyFramesBetween implements Rule
+{
+    private const EVERY = 'key-interval';
+    private const FRAMES = 'frame-rate';
+    private const NEAR = 1e-3;
+
+    public function about(): About
+    {
+        return new About('key-frames-between', 603, Stop::Media);
+    }
+
+    public function check(Plan $plan): iterable
+    {
+        foreach ($plan->job->devices as $device) {
+            if (null === $plan->settings()->setting($device, self::EVERY)) {
+                continue;
+            }
+            $seconds = $plan->settings()->value($device, self::EVERY)?->value();
+            $frames = $plan->settings()->value($device, self::FRAMES)?->value();
+            // Broadcast rates such as 29.97 are whole ones over 1.001.
+            $isWhole = static fn (float $n): bool => abs($n - round($n)) < self::NEAR || abs($n * 1.001 - round($n * 1.001)) < 0.01;
+            if (!is_numeric($seconds) || !is_numeric($frames) || $isWhole($seconds * $frames)) {
+                continue;
+            }
+            $better = (int) max(1, round((float) $seconds));
+            $title = \sprintf('%s sends a key frame every %d s', $device->name, $better);
+            $change = $isWhole($better * $frames) ? $plan->tell($device, [self::EVERY => $better], $title) : null;
+            yield new Finding(
+                $this->about(),
+                Severity::Care,
+                \sprintf('%s is to send a key frame every %s frames', $device->name, round($seconds * $frames, 2)),
+                \sprintf('%s s of %s frames a second is no whole number of frames.', $seconds, $frames),
+                [$device->id],
+                null === $change ? 'Take an interval of whole frames.' : \sprintf('Every %d s.', $better),
+                $change,
+            );
+        }
+    }
+}

@@ -1,0 +1,64 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Core\Findings\Media;
+
+use Vorhut\Core\Findings\About;
+use Vorhut\Core\Findings\Finding;
+use Vorhut\Core\Findings\Plan;
+use Vorhut\Core\Findings\Rule;
+use Vorhut\Core\Findings\Severity;
+use Vorhut\Core\Findings\Stop;
+use Vorhut\Core\Job\ChangeSet;
+use Vorhut\Core\Job\Uplink;
+use Vorhut\Core\Media\StreamsOut;
+
+/** What is lost comes again only while the receiver waits: four round trips, and more where more is lost. */
+final class LatencyTooShort implements Rule
+{
+    private const LATENCY = 'latency';
+    /** Milliseconds to which an advice is rounded up. */
+    private const STEP = 10;
+
+    public function about(): About
+    {
+        return new About('latency-too-short', 602, Stop::Media);
+    }
+
+    public function check(Plan $plan): iterable
+    {
+        foreach (StreamsOut::of($plan->job, $plan->settings()) as $stream) {
+            $needed = $stream->neededMs();
+            if (null === $needed || null === $stream->latencyMs || $stream->latencyMs >= $needed) {
+                continue;
+            }
+            $enough = (int) (ceil($needed / self::STEP) * self::STEP);
+            yield new Finding(
+                $this->about(),
+                Severity::Wrong,
+                \sprintf('%s is to wait %d ms, and needs %d', $stream->device->name, $stream->latencyMs, $needed),
+                'By the round trip and the loss that were measured: what is lost comes too late to be shown.',
+                [$stream->device->id],
+                \sprintf('Let both ends wait %d ms.', $enough),
+                self::wait($plan, [$stream->device->id, ...$stream->receivers], $enough),
+                records: array_map(static fn (Uplink $u): array => ['uplinks', $u->id], $stream->uplinks),
+            );
+        }
+    }
+
+    /** @param list<string> $units that wait less are told to wait so many ms */
+    private static function wait(Plan $plan, array $units, int $enough): ChangeSet
+    {
+        $edits = [];
+        foreach ($units as $id) {
+            $device = $plan->job->devices[$id] ?? null;
+            $value = null === $device ? null : $plan->settings()->value($device, self::LATENCY)?->value();
+            if (null !== $device && is_numeric($value) && $value < $enough) {
+                array_push($edits, ...$plan->tell($device, [self::LATENCY => $enough], '')->edits);
+            }
+        }
+
+        return new ChangeSet(\sprintf('Both ends wait %d ms', $enough), $edits);
+    }
+}

@@ -1,0 +1,66 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Core\Findings\Media;
+
+use Vorhut\Core\Findings\About;
+use Vorhut\Core\Findings\Finding;
+use Vorhut\Core\Findings\Plan;
+use Vorhut\Core\Findings\Rule;
+use Vorhut\Core\Findings\Severity;
+use Vorhut\Core\Findings\Stop;
+use Vorhut\Core\Job\Reading;
+use Vorhut\Core\Job\ReadingOf;
+use Vorhut\Core\Load\FlowRates;
+
+/** An encoder swings by 15 % about what it is set to; what is further off is set otherwise, or starved. */
+final class MeasuredOffPlan implements Rule
+{
+    private const NATURE = 0.15;
+
+    public function about(): About
+    {
+        return new About('measured-off-plan', 605, Stop::Media);
+    }
+
+    public function check(Plan $plan): iterable
+    {
+        $rates = new FlowRates($plan->job, $plan->settings());
+        foreach (self::last($plan->job->all(Reading::class), ReadingOf::Rate) as $reading) {
+            $device = $plan->job->devices[$reading->device];
+            $planned = $rates->media($device);
+            if ($planned <= 0 || null === $reading->value || abs($reading->value / $planned - 1) <= self::NATURE) {
+                continue;
+            }
+            yield new Finding(
+                $this->about(),
+                Severity::Wrong,
+                \sprintf('%s sends %.1f Mbit/s, and is planned with %.1f', $device->name, $reading->value / 1000, $planned / 1000),
+                \sprintf('Read %s; 15 %% more or less are its nature.', $reading->at ?? 'on the unit'),
+                [$device->id],
+                $reading->value < $planned
+                    ? 'Look whether its input stands still, or its uplink starves it.'
+                    : 'Look at its rate and for extra streams.',
+                records: [['readings', $reading->id]],
+            );
+        }
+    }
+
+    /**
+     * @param iterable<Reading> $readings
+     *
+     * @return list<Reading> of each unit the latest
+     */
+    private static function last(iterable $readings, ReadingOf $what): array
+    {
+        $last = [];
+        foreach ($readings as $reading) {
+            if ($what === $reading->what && ($reading->at ?? '') >= ($last[$reading->device]->at ?? '')) {
+                $last[$reading->device] = $reading;
+            }
+        }
+
+        return array_values($last);
+    }
+}

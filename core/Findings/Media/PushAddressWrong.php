@@ -1,0 +1,43 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Core\Findings\Media;
+
+use Vorhut\Core\Findings\About;
+use Vorhut\Core\Findings\Finding;
+use Vorhut\Core\Findings\Plan;
+use Vorhut\Core\Findings\Rule;
+use Vorhut\Core\Findings\Severity;
+use Vorhut\Core\Findings\Stop;
+use Vorhut\Core\Media\PushAddress;
+use Vorhut\Core\Media\StreamsOut;
+
+/** An address that a stream is pushed to must be right in each of its parts. */
+final class PushAddressWrong implements Rule
+{
+    public function about(): About
+    {
+        return new About('push-address-wrong', 608, Stop::Media);
+    }
+
+    public function check(Plan $plan): iterable
+    {
+        foreach (StreamsOut::of($plan->job, $plan->settings()) as $stream) {
+            foreach ('' === $stream->address ? [] : PushAddress::parts($stream->address) as $part) {
+                if ('' === $part['wrong']) {
+                    continue;
+                }
+                yield new Finding(
+                    $this->about(),
+                    Severity::Wrong,
+                    \sprintf('The push address of %s has %s "%s"', $stream->device->name, $part['part'], $part['given']),
+                    'The encoder says that it sends, and nobody gets it.',
+                    [$stream->device->id],
+                    \sprintf('Allowed is %s.', $part['wrong']),
+                    value: $part['part'],
+                );
+            }
+        }
+    }
+}

@@ -1,0 +1,43 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Core\Findings\Media;
+
+use Vorhut\Core\Findings\About;
+use Vorhut\Core\Findings\Finding;
+use Vorhut\Core\Findings\Plan;
+use Vorhut\Core\Findings\Rule;
+use Vorhut\Core\Findings\Severity;
+use Vorhut\Core\Findings\Stop;
+use Vorhut\Core\Media\StreamsOut;
+
+/** On a line that is only just enough a rate that swings loses packets when much moves. */
+final class RateVaries implements Rule
+{
+    private const MODE = 'rate-mode';
+
+    public function about(): About
+    {
+        return new About('rate-varies', 604, Stop::Media);
+    }
+
+    public function check(Plan $plan): iterable
+    {
+        foreach (StreamsOut::of($plan->job, $plan->settings()) as $stream) {
+            $device = $stream->device;
+            if ([] === $stream->uplinks || 'variable' !== $plan->settings()->value($device, self::MODE)?->value()) {
+                continue;
+            }
+            yield new Finding(
+                $this->about(),
+                Severity::Care,
+                \sprintf('The rate of %s varies, and it goes out by %s', $device->name, $stream->uplinks[0]->name),
+                'When much moves it sends more than the plan adds up.',
+                [$device->id],
+                'Send at a constant rate.',
+                $plan->tell($device, [self::MODE => 'constant'], \sprintf('%s sends at a constant rate', $device->name)),
+            );
+        }
+    }
+}

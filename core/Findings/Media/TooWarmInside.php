@@ -1,0 +1,49 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Core\Findings\Media;
+
+use Vorhut\Core\Findings\About;
+use Vorhut\Core\Findings\Finding;
+use Vorhut\Core\Findings\Plan;
+use Vorhut\Core\Findings\Rule;
+use Vorhut\Core\Findings\Severity;
+use Vorhut\Core\Findings\Stop;
+use Vorhut\Core\Job\Reading;
+use Vorhut\Core\Job\ReadingOf;
+
+/** A unit that is warmer than its kind may be wants air: in a bag above all. */
+final class TooWarmInside implements Rule
+{
+    public function about(): About
+    {
+        return new About('too-warm-inside', 606, Stop::Media);
+    }
+
+    public function check(Plan $plan): iterable
+    {
+        $warmest = [];
+        foreach ($plan->job->all(Reading::class) as $reading) {
+            if (ReadingOf::Temperature === $reading->what && ($reading->value ?? -1e9) > ($warmest[$reading->device]->value ?? -1e9)) {
+                $warmest[$reading->device] = $reading;
+            }
+        }
+        foreach ($warmest as $reading) {
+            $device = $plan->job->devices[$reading->device];
+            $limit = $plan->job->profileOf($device)->maxCelsius;
+            if (null === $limit || $reading->value <= $limit) {
+                continue;
+            }
+            yield new Finding(
+                $this->about(),
+                Severity::Care,
+                \sprintf('%s was at %d °C, and bears %d', $device->name, $reading->value, $limit),
+                \sprintf('Read %s.', $reading->at ?? 'on the unit'),
+                [$device->id],
+                'Give it air, out of the sun and out of the bag.',
+                records: [['readings', $reading->id]],
+            );
+        }
+    }
+}

@@ -1,0 +1,85 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Core\Findings\Media;
+
+use Vorhut\Core\Findings\About;
+use Vorhut\Core\Findings\Finding;
+use Vorhut\Core\Findings\Plan;
+use Vorhut\Core\Findings\Rule;
+use Vorhut\Core\Findings\Severity;
+use Vorhut\Core\Findings\Stop;
+use Vorhut\Core\Job\ChangeSet;
+use Vorhut\Core\Job\Uplink;
+use Vorhut\Core\Media\StreamOut;
+use Vorhut\Core\Media\StreamsOut;
+use Vorhut\Core\Media\UplinkLoads;
+
+/** What goes out of a site fits into what was measured, with room for the day on which it is less. */
+final class UplinkTooThin implements Rule
+{
+    private const RATE = 'bit-rate';
+    /** Rates are lowered to whole steps of so many kbit/s. */
+    private const STEP = 100;
+
+    public function about(): About
+    {
+        return new About('uplink-too-thin', 601, Stop::Media);
+    }
+
+    public function check(Plan $plan): iterable
+    {
+        if ([] === $plan->job->all(Uplink::class)) {
+            return;
+        }
+        $streams = StreamsOut::of($plan->job, $plan->settings());
+        foreach (UplinkLoads::of($plan->job, $streams) as $id => $loads) {
+            $uplink = $plan->job->all(Uplink::class)[$id];
+            $usable = $uplink->usableKbps();
+            $sum = array_sum($loads);
+            if (null === $usable || $sum <= $usable) {
+                continue;
+            }
+            arsort($loads);
+            $names = array_map($plan->job->nameOf(...), array_map(strval(...), array_keys($loads)));
+            $change = $this->slower($plan, $streams, $loads, $sum - $usable);
+            yield new Finding(
+                $this->about(),
+                Severity::Wrong,
+                \sprintf('%s takes %.1f Mbit/s, and may take %.1f', $uplink->name, $sum / 1000, $usable / 1000),
+                implode(', ', $names).': with what is kept free for packets that are sent again.',
+                array_map(strval(...), array_keys($loads)),
+                null === $change ? 'Send fewer streams this way, or measure another uplink.' : $change->title.'.',
+                $change,
+                value: $uplink->id,
+                records: [['uplinks', $uplink->id]],
+            );
+        }
+    }
+
+    /**
+     * @param list<StreamOut> $streams
+     * @param array<array-key, float> $loads the largest first
+     */
+    private function slower(Plan $plan, array $streams, array $loads, float $tooMuch): ?ChangeSet
+    {
+        foreach ($streams as $stream) {
+            $load = $loads[$stream->device->id] ?? 0.0;
+            $setting = $plan->settings()->setting($stream->device, self::RATE);
+            $rate = $plan->settings()->value($stream->device, self::RATE)?->value();
+            if (null === $setting || !is_numeric($rate) || $load <= $tooMuch) {
+                continue;
+            }
+            $media = $stream->mediaKbps * ($load - $tooMuch) / $load;
+            $left = (int) (floor(($rate - ($stream->mediaKbps - $media)) / self::STEP) * self::STEP);
+            if ($left >= ($setting->min ?? 1)) {
+                $title = \sprintf('%s sends %.1f Mbit/s', $stream->device->name, $left / 1000);
+
+                return $plan->tell($stream->device, [self::RATE => $left], $title);
+            }
+        }
+
+        return null;
+    }
+}

@@ -1,0 +1,47 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Core\Findings\Power;
+
+use Vorhut\Core\Findings\About;
+use Vorhut\Core\Findings\Finding;
+use Vorhut\Core\Findings\Plan;
+use Vorhut\Core\Findings\Rule;
+use Vorhut\Core\Findings\Severity;
+use Vorhut\Core\Findings\Stop;
+use Vorhut\Core\Rack\CircuitSum;
+
+/** A circuit that is loaded all day bears 80 % of its breaker, unless the local code says otherwise. */
+final class CircuitOverloaded implements Rule
+{
+    private const NAMED = 4;
+
+    public function about(): About
+    {
+        return new About('circuit-overloaded', 652, Stop::Power);
+    }
+
+    public function check(Plan $plan): iterable
+    {
+        foreach (CircuitSum::all($plan->job) as $sum) {
+            if (!$sum->fits()) {
+                yield new Finding(
+                    $this->about(),
+                    Severity::Wrong,
+                    \sprintf(
+                        '%s bears %d W all day, and %d W hang on it',
+                        $sum->circuit->name,
+                        $sum->circuit->usableWatts(),
+                        $sum->total(),
+                    ),
+                    \sprintf('Most of it: %s.', implode(', ', \array_slice(array_keys($sum->watts), 0, self::NAMED))),
+                    [],
+                    'Let a licensed electrician lay another circuit, or move some of it.',
+                    value: $sum->circuit->id,
+                    records: [['circuits', $sum->circuit->id]],
+                );
+            }
+        }
+    }
+}

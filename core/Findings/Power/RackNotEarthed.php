@@ -1,0 +1,40 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Core\Findings\Power;
+
+use Vorhut\Core\Findings\About;
+use Vorhut\Core\Findings\Finding;
+use Vorhut\Core\Findings\Plan;
+use Vorhut\Core\Findings\Rule;
+use Vorhut\Core\Findings\Severity;
+use Vorhut\Core\Findings\Stop;
+use Vorhut\Core\Job\Rack;
+
+/** A rack of metal is earthed before anything in it is switched on. */
+final class RackNotEarthed implements Rule
+{
+    public function about(): About
+    {
+        return new About('rack-not-earthed', 653, Stop::Power);
+    }
+
+    public function check(Plan $plan): iterable
+    {
+        foreach ($plan->job->all(Rack::class) as $rack) {
+            if (!$rack->earthed && [] !== $rack->holds) {
+                yield new Finding(
+                    $this->about(),
+                    Severity::Care,
+                    \sprintf('Nobody has said that %s is earthed', $rack->name),
+                    'A fault of one unit then stands on the metal of all.',
+                    [],
+                    'Have a licensed electrician bond it, and note it here.',
+                    value: $rack->id,
+                    records: [['racks', $rack->id]],
+                );
+            }
+        }
+    }
+}

@@ -1,0 +1,59 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Core\Findings\Power;
+
+use Vorhut\Core\Findings\About;
+use Vorhut\Core\Findings\Finding;
+use Vorhut\Core\Findings\Plan;
+use Vorhut\Core\Findings\Rule;
+use Vorhut\Core\Findings\Severity;
+use Vorhut\Core\Findings\Stop;
+use Vorhut\Core\Rack\RackSum;
+
+/** In a rack the unit that bears least decides how warm it may get. */
+final class RackTooWarm implements Rule
+{
+    /** Degrees by which it is warmer in a rack with a door. */
+    private const INSIDE = 5;
+
+    public function about(): About
+    {
+        return new About('rack-too-warm', 654, Stop::Power);
+    }
+
+    public function check(Plan $plan): iterable
+    {
+        foreach (RackSum::all($plan->job) as $sum) {
+            $tender = $sum->tenderest();
+            if (null === $tender) {
+                continue;
+            }
+            foreach ($plan->job->placesOf($sum->rack->location) as $place) {
+                if (null === $place->celsius) {
+                    continue;
+                }
+                if ($place->celsius + self::INSIDE > $tender->celsius) {
+                    yield new Finding(
+                        $this->about(),
+                        Severity::Care,
+                        \sprintf(
+                            '%s gets %d °C inside, and %s bears %d',
+                            $sum->rack->name,
+                            $place->celsius + self::INSIDE,
+                            $tender->name,
+                            $tender->celsius,
+                        ),
+                        \sprintf('%s gets %d °C, and inside a rack it is about %d more.', $place->name, $place->celsius, self::INSIDE),
+                        $tender->devices(),
+                        \sprintf('Move air: %d W are %d BTU/h to carry off.', $sum->watts(), $sum->btuPerHour()),
+                        value: $sum->rack->id,
+                        records: [['racks', $sum->rack->id]],
+                    );
+                }
+                break;
+            }
+        }
+    }
+}

@@ -1,0 +1,52 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Core\Findings\Power;
+
+use Vorhut\Core\Findings\About;
+use Vorhut\Core\Findings\Finding;
+use Vorhut\Core\Findings\Plan;
+use Vorhut\Core\Findings\Rule;
+use Vorhut\Core\Findings\Severity;
+use Vorhut\Core\Findings\Stop;
+use Vorhut\Core\Rack\RackSum;
+
+/** Two things cannot stand in one unit of a rack. */
+final class RackUnitTwice implements Rule
+{
+    public function about(): About
+    {
+        return new About('rack-unit-twice', 650, Stop::Power);
+    }
+
+    public function check(Plan $plan): iterable
+    {
+        foreach (RackSum::all($plan->job) as $sum) {
+            foreach ($sum->overlaps() as [$one, $other]) {
+                yield new Finding(
+                    $this->about(),
+                    Severity::Wrong,
+                    \sprintf('%s and %s both take unit %d of %s', $one->name, $other->name, $other->item->unit, $sum->rack->name),
+                    \sprintf('%s takes %d to %d.', $one->name, $one->item->unit, $one->top()),
+                    [...$one->devices(), ...$other->devices()],
+                    \sprintf('Move %s.', $other->name),
+                    value: $sum->rack->id.' '.$other->index,
+                    records: [['racks', $sum->rack->id]],
+                );
+            }
+            foreach ($sum->overruns() as $one) {
+                yield new Finding(
+                    $this->about(),
+                    Severity::Wrong,
+                    \sprintf('%s stands out of %s at the top', $one->name, $sum->rack->name),
+                    \sprintf('The rack has %d units, and it ends at %d.', $sum->rack->units, $one->top()),
+                    $one->devices(),
+                    'Move it down.',
+                    value: $sum->rack->id.' '.$one->index.' top',
+                    records: [['racks', $sum->rack->id]],
+                );
+            }
+        }
+    }
+}

@@ -1,0 +1,45 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Core\Findings\Rooms;
+
+use Vorhut\Core\Findings\About;
+use Vorhut\Core\Findings\Finding;
+use Vorhut\Core\Findings\Plan;
+use Vorhut\Core\Findings\Rule;
+use Vorhut\Core\Findings\Severity;
+use Vorhut\Core\Findings\Stop;
+use Vorhut\Core\Job\Conference;
+
+/** Who calls from outside needs the public address behind which a codec stands, or a relay. */
+final class OutsideCannotCall implements Rule
+{
+    private const WAYS = ['public-address', 'relay'];
+
+    public function about(): About
+    {
+        return new About('outside-cannot-call', 662, Stop::Media, view: 'rooms');
+    }
+
+    public function check(Plan $plan): iterable
+    {
+        foreach ($plan->job->all(Conference::class) as $conference) {
+            $host = $plan->job->devices[$conference->host];
+            $known = array_filter(self::WAYS, static fn (string $s): bool => '' !== ($plan->settings()->value($host, $s)?->text() ?? ''));
+            $isAble = null !== $plan->settings()->setting($host, self::WAYS[0]);
+            if ($conference->outside > 0 && $isAble && [] === $known) {
+                yield new Finding(
+                    $this->about(),
+                    Severity::Wrong,
+                    \sprintf('%s has sites from outside, and %s no public address', $conference->name, $host->name),
+                    'They dial what stands at the foot of its screen: the address before the translation gets nobody there.',
+                    [$host->id],
+                    'Ask the network administrator for the address and the forwarded ports, or take a relay.',
+                    value: $conference->id,
+                    records: [['conferences', $conference->id]],
+                );
+            }
+        }
+    }
+}

@@ -1,0 +1,68 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Core\Findings\Rooms;
+
+use Vorhut\Core\Findings\About;
+use Vorhut\Core\Findings\Finding;
+use Vorhut\Core\Findings\Plan;
+use Vorhut\Core\Findings\Rule;
+use Vorhut\Core\Findings\Severity;
+use Vorhut\Core\Findings\Stop;
+use Vorhut\Core\Job\ChangeSet;
+use Vorhut\Core\Job\Conference;
+use Vorhut\Core\Job\Pairing;
+
+/** Whoever is to be called stands in the directory of whoever calls. */
+final class SiteNotListed implements Rule
+{
+    private const DIALS = 'dials';
+
+    public function about(): About
+    {
+        return new About('site-not-listed', 661, Stop::Media, view: 'rooms');
+    }
+
+    public function check(Plan $plan): iterable
+    {
+        foreach ($plan->job->all(Conference::class) as $conference) {
+            $host = $plan->job->devices[$conference->host];
+            $kinds = [];
+            foreach ($plan->job->profileOf($host)->couplings as $coupling) {
+                $kinds = self::DIALS === $coupling->id ? $coupling->with : $kinds;
+            }
+            $listed = [];
+            foreach ($plan->settings()->couplings->from($host) as $coupled) {
+                $listed[$coupled->to->id] = self::DIALS === $coupled->coupling->id || isset($listed[$coupled->to->id]);
+            }
+            foreach ($conference->sites as $id) {
+                $site = $plan->job->devices[$id];
+                if ($id === $host->id || ($listed[$id] ?? false) || !\in_array($site->profile, $kinds, true)) {
+                    continue;
+                }
+                yield new Finding(
+                    $this->about(),
+                    Severity::Care,
+                    \sprintf('%s is not in the directory of %s', $site->name, $host->name),
+                    \sprintf('%s begins there.', $conference->name),
+                    [$host->id, $site->id],
+                    'Enter it.',
+                    self::enter($plan, $host->id, $id),
+                    value: $conference->id.' '.$id,
+                    records: [['conferences', $conference->id]],
+                );
+            }
+        }
+    }
+
+    private static function enter(Plan $plan, string $host, string $site): ChangeSet
+    {
+        $record = ['id' => $host.'-dials-'.$site, 'coupling' => self::DIALS, 'from' => $host, 'to' => $site];
+
+        return new ChangeSet(
+            \sprintf('%s stands in the directory of %s', $plan->job->nameOf($site), $plan->job->nameOf($host)),
+            [$plan->job->edit(Pairing::class, $record['id'], $record)],
+        );
+    }
+}

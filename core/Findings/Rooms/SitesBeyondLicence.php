@@ -1,0 +1,56 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Core\Findings\Rooms;
+
+use Vorhut\Core\Findings\About;
+use Vorhut\Core\Findings\Finding;
+use Vorhut\Core\Findings\Plan;
+use Vorhut\Core\Findings\Rule;
+use Vorhut\Core\Findings\Severity;
+use Vorhut\Core\Findings\Stop;
+use Vorhut\Core\Job\Conference;
+use Vorhut\Core\Profile\Capacity;
+
+/** A codec brings together as many sites as it is licensed for, itself counted. */
+final class SitesBeyondLicence implements Rule
+{
+    private const SITES = 'sites';
+    /** Two talk without any licence. */
+    private const PAIR = 2;
+
+    public function about(): About
+    {
+        return new About('sites-beyond-licence', 660, Stop::Media, view: 'rooms');
+    }
+
+    public function check(Plan $plan): iterable
+    {
+        foreach ($plan->job->all(Conference::class) as $conference) {
+            $host = $plan->job->devices[$conference->host];
+            $sites = 1 + \count(array_diff($conference->sites, [$host->id])) + $conference->outside;
+            $capacities = $plan->job->profileOf($host)->capacities;
+            $capacity = array_values(array_filter($capacities, static fn (Capacity $c): bool => self::SITES === $c->id))[0] ?? null;
+            $allowed = null === $capacity ? null : $plan->licences()->capacity($host, $capacity)['allowed'];
+            if (null !== $capacity && null !== $allowed && $sites > max(self::PAIR, $allowed)) {
+                yield new Finding(
+                    $this->about(),
+                    Severity::Wrong,
+                    \sprintf(
+                        '%s has %d sites, and %s brings %d together',
+                        $conference->name,
+                        $sites,
+                        $host->name,
+                        max(self::PAIR, $allowed),
+                    ),
+                    'Itself counts. The last ones to dial are refused.',
+                    [$host->id],
+                    $plan->licences()->order($host, $capacity, $sites - $allowed),
+                    value: $conference->id,
+                    records: [['conferences', $conference->id]],
+                );
+            }
+        }
+    }
+}

@@ -1,0 +1,53 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Core\Findings\Sound;
+
+use Vorhut\Core\Findings\About;
+use Vorhut\Core\Findings\Finding;
+use Vorhut\Core\Findings\Plan;
+use Vorhut\Core\Findings\Rule;
+use Vorhut\Core\Findings\Severity;
+use Vorhut\Core\Findings\Stop;
+use Vorhut\Core\Job\Chain;
+use Vorhut\Core\Job\ChainFor;
+use Vorhut\Core\Sound\ChainSum;
+use Vorhut\Core\Sound\StageSum;
+
+/** Sound that comes too late is played against, or falls off the lips (EBU R37). */
+final class ChainTooLate implements Rule
+{
+    public function about(): About
+    {
+        return new About('chain-too-late', 645, Stop::Media, view: 'chains');
+    }
+
+    public function check(Plan $plan): iterable
+    {
+        foreach ($plan->job->all(Chain::class) as $chain) {
+            $sum = ChainSum::of($chain, $plan->settings());
+            $limit = $sum->limitMs();
+            $total = $sum->totalMs();
+            if ((null !== $limit && $total > $limit) || $total < $sum->earliestMs()) {
+                $isEarly = $total < $sum->earliestMs();
+                $stages = $sum->stages;
+                usort($stages, static fn (StageSum $a, StageSum $b): int => $b->ms <=> $a->ms);
+                yield new Finding(
+                    $this->about(),
+                    Severity::Wrong,
+                    $isEarly
+                        ? \sprintf('%s is at the end after %.1f ms, before %.1f', $chain->name, $total, $sum->earliestMs())
+                        : \sprintf('%s is at the end after %.1f ms, and may take %.1f', $chain->name, $total, (float) $limit),
+                    ChainFor::Picture === $chain->for
+                        ? \sprintf('The picture takes %.1f ms.', $chain->pictureMs ?? 0.0)
+                        : 'Who hears themselves that late plays against it.',
+                    [],
+                    $isEarly ? 'Delay the sound.' : \sprintf('Most of it is %s: %.1f ms.', $stages[0]->stage->name, $stages[0]->ms),
+                    value: $chain->id,
+                    records: [['chains', $chain->id]],
+                );
+            }
+        }
+    }
+}

@@ -1,0 +1,49 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Core\Findings\Sound;
+
+use Vorhut\Core\Findings\About;
+use Vorhut\Core\Findings\Finding;
+use Vorhut\Core\Findings\Plan;
+use Vorhut\Core\Findings\Rule;
+use Vorhut\Core\Findings\Severity;
+use Vorhut\Core\Findings\Stop;
+use Vorhut\Core\Job\Chain;
+use Vorhut\Core\Sound\ChainSum;
+
+/** A chain carries as many channels as its narrowest stage. */
+final class ChannelsShort implements Rule
+{
+    public function about(): About
+    {
+        return new About('channels-short', 642, Stop::Media, view: 'chains');
+    }
+
+    public function check(Plan $plan): iterable
+    {
+        foreach ($plan->job->all(Chain::class) as $chain) {
+            $sum = ChainSum::of($chain, $plan->settings());
+            $narrow = $sum->narrowest();
+            if (null !== $chain->channels && null !== $narrow && $narrow->channels < $chain->channels) {
+                yield new Finding(
+                    $this->about(),
+                    Severity::Wrong,
+                    \sprintf(
+                        '%s lets %d of %d channels of %s through',
+                        $narrow->stage->name,
+                        $narrow->channels,
+                        $chain->channels,
+                        $chain->name,
+                    ),
+                    'What is above that is not heard.',
+                    $narrow->units(),
+                    'Plan fewer channels, or a wider way.',
+                    value: $chain->id,
+                    records: [['chains', $chain->id]],
+                );
+            }
+        }
+    }
+}

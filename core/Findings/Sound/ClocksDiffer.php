@@ -1,0 +1,44 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Core\Findings\Sound;
+
+use Vorhut\Core\Findings\About;
+use Vorhut\Core\Findings\Finding;
+use Vorhut\Core\Findings\Plan;
+use Vorhut\Core\Findings\Rule;
+use Vorhut\Core\Findings\Severity;
+use Vorhut\Core\Findings\Stop;
+use Vorhut\Core\Job\Chain;
+use Vorhut\Core\Sound\ChainSum;
+use Vorhut\Core\Sound\StageSum;
+
+/** One clock paces a chain: two drift apart and click. */
+final class ClocksDiffer implements Rule
+{
+    public function about(): About
+    {
+        return new About('clocks-differ', 641, Stop::Media, view: 'chains');
+    }
+
+    public function check(Plan $plan): iterable
+    {
+        foreach ($plan->job->all(Chain::class) as $chain) {
+            $sum = ChainSum::of($chain, $plan->settings());
+            $clocks = $sum->clocks();
+            if (\count($clocks) > 1) {
+                yield new Finding(
+                    $this->about(),
+                    Severity::Wrong,
+                    \sprintf('%s is paced by %s', $chain->name, implode(' and by ', array_column($clocks, 'clock'))),
+                    'Two clocks drift apart: a click every few seconds.',
+                    array_merge(...array_map(static fn (StageSum $s): array => $s->units(), $clocks)),
+                    \sprintf('Let all follow %s, or name what converts between them.', $clocks[0]->clock),
+                    value: $chain->id,
+                    records: [['chains', $chain->id]],
+                );
+            }
+        }
+    }
+}

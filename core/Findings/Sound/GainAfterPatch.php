@@ -1,0 +1,43 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Core\Findings\Sound;
+
+use Vorhut\Core\Findings\About;
+use Vorhut\Core\Findings\Finding;
+use Vorhut\Core\Findings\Plan;
+use Vorhut\Core\Findings\Rule;
+use Vorhut\Core\Findings\Severity;
+use Vorhut\Core\Findings\Stop;
+use Vorhut\Core\Job\Chain;
+use Vorhut\Core\Sound\ChainSum;
+
+/** The gain is set before the signal is routed; afterwards only trim is at hand. */
+final class GainAfterPatch implements Rule
+{
+    public function about(): About
+    {
+        return new About('gain-after-patch', 644, Stop::Media, view: 'chains');
+    }
+
+    public function check(Plan $plan): iterable
+    {
+        foreach ($plan->job->all(Chain::class) as $chain) {
+            $sum = ChainSum::of($chain, $plan->settings());
+            $late = $sum->lateGain();
+            if (null !== $late) {
+                yield new Finding(
+                    $this->about(),
+                    Severity::Care,
+                    \sprintf('%s: %s comes after the routing', $chain->name, $late->stage->name),
+                    'Behind it only trim is at hand, and all who share the source hear the change.',
+                    $late->units(),
+                    'Set the gain first.',
+                    value: $chain->id,
+                    records: [['chains', $chain->id]],
+                );
+            }
+        }
+    }
+}

@@ -1,0 +1,48 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Core\Findings\Sound;
+
+use Vorhut\Core\Findings\About;
+use Vorhut\Core\Findings\Finding;
+use Vorhut\Core\Findings\Plan;
+use Vorhut\Core\Findings\Rule;
+use Vorhut\Core\Findings\Severity;
+use Vorhut\Core\Findings\Stop;
+use Vorhut\Core\Job\Chain;
+use Vorhut\Core\Sound\ChainSum;
+
+/** What is sent to be processed must come back into the channel, or nothing is heard. */
+final class InsertWithoutReturn implements Rule
+{
+    public function about(): About
+    {
+        return new About('insert-without-return', 643, Stop::Media, view: 'chains');
+    }
+
+    public function check(Plan $plan): iterable
+    {
+        foreach ($plan->job->all(Chain::class) as $chain) {
+            $sum = ChainSum::of($chain, $plan->settings());
+            foreach ($sum->withoutReturn() as $insert) {
+                yield new Finding(
+                    $this->about(),
+                    Severity::Wrong,
+                    \sprintf(
+                        '%s: %d of %d channels come back from %s',
+                        $chain->name,
+                        $insert->stage->returned ?? 0,
+                        $insert->sent(),
+                        $insert->stage->name,
+                    ),
+                    'Without the return nothing is heard of those that were sent.',
+                    $insert->units(),
+                    'Take the inputs of those channels from where they come back.',
+                    value: $chain->id.' '.$insert->stage->name,
+                    records: [['chains', $chain->id]],
+                );
+            }
+        }
+    }
+}

@@ -1,0 +1,70 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Core\Findings\Sound;
+
+use Vorhut\Core\Findings\About;
+use Vorhut\Core\Findings\Finding;
+use Vorhut\Core\Findings\Plan;
+use Vorhut\Core\Findings\Rule;
+use Vorhut\Core\Findings\Severity;
+use Vorhut\Core\Findings\Stop;
+use Vorhut\Core\Job\Chain;
+use Vorhut\Core\Job\ChangeSet;
+use Vorhut\Core\Sound\ChainSum;
+use Vorhut\Core\Sound\StageSum;
+
+/** Samples of one rate are noise at another, unless something between converts them. */
+final class SampleRatesDiffer implements Rule
+{
+    private const RATE = 'sample-rate';
+
+    public function about(): About
+    {
+        return new About('sample-rates-differ', 640, Stop::Media, view: 'chains');
+    }
+
+    public function check(Plan $plan): iterable
+    {
+        foreach ($plan->job->all(Chain::class) as $chain) {
+            $sum = ChainSum::of($chain, $plan->settings());
+            foreach ($sum->ratesApart() as [$before, $after]) {
+                yield new Finding(
+                    $this->about(),
+                    Severity::Wrong,
+                    \sprintf('%s: %s runs at %s kHz, %s at %s', $chain->name, ...self::both($before, $after)),
+                    'Clicks, silence, or the wrong pitch.',
+                    [...$before->units(), ...$after->units()],
+                    'Set both to one rate, or name the converter between them.',
+                    self::change($plan, $before, $after),
+                    value: $chain->id.' '.$after->stage->name,
+                    records: [['chains', $chain->id]],
+                );
+            }
+        }
+    }
+
+    /** @return array{string, string, string, string} */
+    private static function both(StageSum $before, StageSum $after): array
+    {
+        return [
+            $before->stage->name,
+            (string) (($before->rateHz ?? 0) / 1000),
+            $after->stage->name,
+            (string) (($after->rateHz ?? 0) / 1000),
+        ];
+    }
+
+    /** The later one follows, where its unit can be told. */
+    private static function change(Plan $plan, StageSum $before, StageSum $after): ?ChangeSet
+    {
+        $device = $plan->job->devices[$after->stage->device] ?? null;
+        if (null === $device || null !== $after->stage->rateHz || null === $plan->settings()->setting($device, self::RATE)) {
+            return null;
+        }
+        $title = \sprintf('%s runs at %s kHz', $device->name, ($before->rateHz ?? 0) / 1000);
+
+        return $plan->tell($device, [self::RATE => (string) $before->rateHz], $title);
+    }
+}

@@ -1,0 +1,38 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Core\Job;
+
+use Vorhut\Core\Record\Field\Name;
+use Vorhut\Core\Record\Field\Number;
+use Vorhut\Core\Record\Field\RefersToSome;
+use Vorhut\Core\Record\Field\Slug;
+use Vorhut\Core\Record\Field\WholeNumber;
+
+/** A circuit of the mains, and what hangs on it beside racks. */
+final readonly class Circuit
+{
+    /** @param list<string> $devices */
+    public function __construct(
+        #[Slug]
+        public string $id,
+        #[Name]
+        public string $name,
+        #[Number(1, 1000, 'Volts')]
+        public ?float $volts,
+        #[Number(0.1, 1000, 'Amperes of its breaker')]
+        public ?float $amps,
+        #[WholeNumber(1, 100, 'Per cent that may be drawn all day', default: 80)]
+        public int $loadPercent,
+        #[RefersToSome('devices', 'device', 'Feeds beside racks')]
+        public array $devices,
+    ) {
+    }
+
+    /** What may be drawn all day, in watts; null where it is not known. */
+    public function usableWatts(): ?float
+    {
+        return null === $this->volts || null === $this->amps ? null : $this->volts * $this->amps * $this->loadPercent / 100;
+    }
+}

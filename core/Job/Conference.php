@@ -1,0 +1,30 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Core\Job;
+
+use Vorhut\Core\Record\Field\Name;
+use Vorhut\Core\Record\Field\Refers;
+use Vorhut\Core\Record\Field\RefersToSome;
+use Vorhut\Core\Record\Field\Slug;
+use Vorhut\Core\Record\Field\WholeNumber;
+
+/** Rooms and others that one codec brings together. */
+final readonly class Conference
+{
+    /** @param list<string> $sites that take part beside the host */
+    public function __construct(
+        #[Slug]
+        public string $id,
+        #[Name]
+        public string $name,
+        #[Refers('devices', 'device', 'Brought together by', required: true)]
+        public string $host,
+        #[RefersToSome('devices', 'device', 'Sites of the plan')]
+        public array $sites,
+        #[WholeNumber(0, 1000, 'Sites from outside', default: 0)]
+        public int $outside,
+    ) {
+    }
+}

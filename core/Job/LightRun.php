@@ -1,0 +1,32 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Core\Job;
+
+use Vorhut\Core\Record\Field\Flag;
+use Vorhut\Core\Record\Field\Name;
+use Vorhut\Core\Record\Field\Number;
+use Vorhut\Core\Record\Field\Refers;
+use Vorhut\Core\Record\Field\Slug;
+use Vorhut\Core\Record\Field\WholeNumber;
+
+/** The cable from a node past its fixtures (ANSI E1.11, clause 4). */
+final readonly class LightRun
+{
+    public function __construct(
+        #[Slug]
+        public string $id,
+        #[Name]
+        public string $name,
+        #[Refers('devices', 'device', 'From', required: true)]
+        public string $node,
+        #[WholeNumber(1, 63999, 'Universe', default: 1)]
+        public int $universe,
+        #[Number(0, 10000, 'Metres')]
+        public ?float $metres,
+        #[Flag('120 Ω at its end')]
+        public bool $terminated,
+    ) {
+    }
+}

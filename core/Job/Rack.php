@@ -1,0 +1,35 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Core\Job;
+
+use Vorhut\Core\Record\Field\Flag;
+use Vorhut\Core\Record\Field\Name;
+use Vorhut\Core\Record\Field\Records;
+use Vorhut\Core\Record\Field\Refers;
+use Vorhut\Core\Record\Field\Slug;
+use Vorhut\Core\Record\Field\WholeNumber;
+
+/** A rack with what stands in it, its units counted from the floor. */
+final readonly class Rack
+{
+    /** @param list<RackItem> $holds */
+    public function __construct(
+        #[Slug]
+        public string $id,
+        #[Name]
+        public string $name,
+        #[Refers('locations', 'place', 'Place')]
+        public ?string $location,
+        #[WholeNumber(1, 60, 'Units high', default: 42)]
+        public int $units,
+        #[Refers('circuits', 'circuit', 'Circuit')]
+        public ?string $circuit,
+        #[Flag('earthed')]
+        public bool $earthed,
+        #[Records(RackItem::class, 'Holds')]
+        public array $holds,
+    ) {
+    }
+}

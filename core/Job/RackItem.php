@@ -1,0 +1,32 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Core\Job;
+
+use Vorhut\Core\Record\Field\Number;
+use Vorhut\Core\Record\Field\Refers;
+use Vorhut\Core\Record\Field\Text;
+use Vorhut\Core\Record\Field\WholeNumber;
+
+/** What takes units of a rack: a unit of the plan, a switch, or something with figures of its own. */
+final readonly class RackItem
+{
+    public function __construct(
+        #[Text('Name', max: 120, default: '')]
+        public string $name,
+        #[WholeNumber(1, 60, 'Lowest unit it takes', required: true)]
+        public int $unit,
+        #[Refers('devices', 'device', 'Unit of the plan')]
+        public ?string $device,
+        #[Refers('switches', 'switch', 'or switch')]
+        public ?string $switch,
+        #[WholeNumber(1, 60, 'Units high, where its kind does not say')]
+        public ?int $height,
+        #[Number(0, 2000, 'Kilograms, where its kind does not say')]
+        public ?float $kilograms,
+        #[Number(0, 100000, 'Watts, where its kind does not say')]
+        public ?float $watts,
+    ) {
+    }
+}

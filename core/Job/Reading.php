@@ -1,0 +1,31 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Core\Job;
+
+use Vorhut\Core\Record\Field\Choice;
+use Vorhut\Core\Record\Field\Number;
+use Vorhut\Core\Record\Field\Refers;
+use Vorhut\Core\Record\Field\Slug;
+use Vorhut\Core\Record\Field\Text;
+
+/** A figure that somebody read off a unit. */
+final readonly class Reading
+{
+    private const MINUTE = '/^\d{4}-(?:0[1-9]|1[0-2])-(?:0[1-9]|[12]\d|3[01]) (?:[01]\d|2[0-3]):[0-5]\d$/D';
+
+    public function __construct(
+        #[Slug]
+        public string $id,
+        #[Refers('devices', 'device', 'Unit', required: true)]
+        public string $device,
+        #[Choice(ReadingOf::class, 'What was read', required: true)]
+        public ReadingOf $what,
+        #[Number(-100, 1000000000, 'Figure')]
+        public ?float $value,
+        #[Text('At', max: 16, pattern: self::MINUTE, says: 'a minute such as 2027-03-01 14:05', technical: true)]
+        public ?string $at,
+    ) {
+    }
+}

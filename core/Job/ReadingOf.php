@@ -1,0 +1,27 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Core\Job;
+
+use Vorhut\Core\Record\Field\Labelled;
+
+/** What is read off a unit that runs. */
+enum ReadingOf: string implements Labelled
+{
+    case Rate = 'rate';
+    case Temperature = 'temperature';
+
+    public function label(): string
+    {
+        return match ($this) {
+            self::Rate => 'rate sent, kbit/s',
+            self::Temperature => 'temperature inside, °C',
+        };
+    }
+
+    public function unit(): string
+    {
+        return self::Rate === $this ? 'kbit/s' : '°C';
+    }
+}

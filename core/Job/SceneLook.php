@@ -1,0 +1,22 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Core\Job;
+
+use Vorhut\Core\Record\Field\Labelled;
+
+/** Whether a scene stands still. */
+enum SceneLook: string implements Labelled
+{
+    case Static = 'static';
+    case Moving = 'moving';
+
+    public function label(): string
+    {
+        return match ($this) {
+            self::Static => 'stands still',
+            self::Moving => 'moves, or has several steps',
+        };
+    }
+}

@@ -1,0 +1,32 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Core\Job;
+
+use Vorhut\Core\Record\Field\Labelled;
+
+/** What a stage of a chain does with the sound. */
+enum StageDoes: string implements Labelled
+{
+    case Gain = 'gain';
+    case Convert = 'convert';
+    case Network = 'network';
+    case Route = 'route';
+    case Insert = 'insert';
+    case Process = 'process';
+    case Output = 'output';
+
+    public function label(): string
+    {
+        return match ($this) {
+            self::Gain => 'sets the gain',
+            self::Convert => 'converts',
+            self::Network => 'carries over the network',
+            self::Route => 'routes',
+            self::Insert => 'processes, sent and returned',
+            self::Process => 'processes',
+            self::Output => 'gives out',
+        };
+    }
+}

@@ -1,0 +1,50 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Core\Job;
+
+use Vorhut\Core\Record\Field\Day;
+use Vorhut\Core\Record\Field\Flag;
+use Vorhut\Core\Record\Field\Name;
+use Vorhut\Core\Record\Field\Number;
+use Vorhut\Core\Record\Field\Refers;
+use Vorhut\Core\Record\Field\Slug;
+use Vorhut\Core\Record\Field\Text;
+use Vorhut\Core\Record\Field\WholeNumber;
+
+/** A way out of a site that somebody else runs, as it was measured. */
+final readonly class Uplink
+{
+    public function __construct(
+        #[Slug]
+        public string $id,
+        #[Name]
+        public string $name,
+        #[Refers('routers', 'router', 'Router', required: true)]
+        public string $router,
+        #[Refers('segments', 'segment', 'Out into', required: true)]
+        public string $segment,
+        #[Number(1, 1000000000, 'kbit/s outwards, as measured')]
+        public ?float $measuredKbps,
+        #[WholeNumber(0, 90, 'Per cent of it left free', default: 40)]
+        public int $headroomPercent,
+        #[Text('Why so much', max: 200, default: '')]
+        public string $headroomWhy,
+        #[Number(0, 10000, 'Round trip in ms, as measured')]
+        public ?float $rttMs,
+        #[Number(0, 50, 'Per cent of packets lost, as measured')]
+        public ?float $lossPercent,
+        #[Flag('each gigabyte is paid for')]
+        public bool $metered,
+        #[Day('Measured on')]
+        public ?string $measured,
+    ) {
+    }
+
+    /** What may be used of it, in kbit/s; null where nobody has measured. */
+    public function usableKbps(): ?float
+    {
+        return null === $this->measuredKbps ? null : $this->measuredKbps * (1 - $this->headroomPercent / 100);
+    }
+}

@@ -1,0 +1,48 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Core\Paper\Kind;
+
+use Vorhut\Core\Job\Job;
+use Vorhut\Core\Paper\Paper;
+use Vorhut\Core\Rack\RackSum;
+
+/** What stands in which unit of which rack, from the top down. */
+final class RackList implements Paper
+{
+    public function name(): string
+    {
+        return 'racks';
+    }
+
+    public function title(): string
+    {
+        return 'Rack list';
+    }
+
+    public function heads(): array
+    {
+        return ['Rack', 'Units', 'What', 'kg', 'W', 'BTU/h', 'Lifted by'];
+    }
+
+    public function rows(Job $job): array
+    {
+        $rows = [];
+        foreach (RackSum::all($job) as $sum) {
+            foreach (array_reverse($sum->placed) as $one) {
+                $rows[] = [
+                    $sum->rack->name,
+                    1 === $one->height ? (string) $one->item->unit : \sprintf('%d to %d', $one->item->unit, $one->top()),
+                    $one->name,
+                    null === $one->kilograms ? '' : (string) $one->kilograms,
+                    (string) round($one->watts, 1),
+                    (string) round($one->watts * RackSum::BTU),
+                    $one->isHeavy() ? 'two' : 'one',
+                ];
+            }
+        }
+
+        return $rows;
+    }
+}

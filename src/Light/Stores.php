@@ -1,0 +1,132 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\App\Light;
+
+use Symfony\Component\Routing\Generator\UrlGeneratorInterface;
+use Vorhut\App\Jobs\JobInHand;
+use Vorhut\App\Web\View\Link;
+use Vorhut\App\Web\ViewFindings;
+use Vorhut\Core\Job\Device;
+use Vorhut\Core\Job\LightRun;
+use Vorhut\Core\Job\Scene;
+use Vorhut\Core\Light\SlotStrip;
+use Vorhut\Core\Light\Universes;
+use Vorhut\Core\Setting\Settings;
+
+/** Scene stores with their keys, and runs of fixtures. */
+final readonly class Stores
+{
+    private const CONTACT = ['contact-mode', 'contact-scene', 'contact-overrides', 'override'];
+    private const CAPACITY = 'scenes';
+    /** What each way of getting a scene in takes. */
+    private const WAYS = [
+        ['From the wire', 'A desk is plugged in, its lamp shows programming; hold the key of the scene until the lamps flash.'],
+        ['Over the network', 'Only what stands still; the desk software is bound to the adapter with the address, at one prefix length.'],
+        ['On its page', 'By hand, slot by slot; nothing else need be plugged in.'],
+        ['To be tried', 'Unplug the network: plate, contact and keys must still work.'],
+    ];
+
+    public function __construct(private ViewFindings $findings, private UrlGeneratorInterface $urls)
+    {
+    }
+
+    /** @return list<StoreView> */
+    public function of(JobInHand $hand): array
+    {
+        $scenes = [];
+        foreach ($hand->job->all(Scene::class) as $scene) {
+            $scenes[$scene->store][$scene->number][] = $scene;
+        }
+        $settings = new Settings($hand->job);
+        $broken = [];
+        foreach ($this->findings->at($hand, 'light') as $finding) {
+            foreach ($finding->records as [$list, $id]) {
+                $broken[$list.'/'.$id] = true;
+            }
+        }
+        $views = [];
+        foreach ($hand->job->devices as $device) {
+            $most = self::most($hand, $device);
+            if (0 === $most && !isset($scenes[$device->id])) {
+                continue;
+            }
+            $numbers = array_keys($scenes[$device->id] ?? []);
+            $keys = [];
+            for ($number = 1, $last = max([$most, ...$numbers]); $number <= $last; ++$number) {
+                foreach ($scenes[$device->id][$number] ?? [null] as $scene) {
+                    $keys[] = $this->key($hand, $number, $scene, isset($broken['scenes/'.($scene->id ?? '')]) || $number > $most);
+                }
+            }
+            $link = new Link($device->name, $this->url('devices', $hand, ['sel' => $device->id]));
+            $views[] = new StoreView($link, self::contact($settings, $device), $keys, self::WAYS);
+        }
+
+        return $views;
+    }
+
+    /** @return list<array{link: Link, from: string, metres: string, end: string, loads: string, fits: bool}> */
+    public function runs(JobInHand $hand): array
+    {
+        $universes = Universes::of($hand->job);
+        $views = [];
+        foreach ($hand->job->all(LightRun::class) as $run) {
+            $loads = Universes::loads($universes[$run->universe] ?? [])[$run->node] ?? 0.0;
+            $views[] = [
+                'link' => new Link($run->name, $this->url('record', $hand, ['list' => 'runs', 'id' => $run->id])),
+                'from' => \sprintf('%s, universe %d', $hand->job->nameOf($run->node), $run->universe),
+                'metres' => null === $run->metres ? '' : \sprintf('%s m of 300', $run->metres),
+                'end' => $run->terminated ? '120 Ω' : 'open',
+                'loads' => \sprintf('%s of %d', round($loads, 3), SlotStrip::UNIT_LOADS),
+                'fits' => $loads <= SlotStrip::UNIT_LOADS && $run->terminated,
+            ];
+        }
+
+        return $views;
+    }
+
+    /** @return array{number: int, link: Link|null, how: string, fade: string, broken: bool} */
+    private function key(JobInHand $hand, int $number, ?Scene $scene, bool $broken): array
+    {
+        return [
+            'number' => $number,
+            'link' => null === $scene
+                ? null
+                : new Link($scene->name, $this->url('record', $hand, ['list' => 'scenes', 'id' => $scene->id])),
+            'how' => $scene?->source->label() ?? '',
+            'fade' => null === $scene?->fadeSeconds ? '' : \sprintf('fades %s s', $scene->fadeSeconds),
+            'broken' => $broken,
+        ];
+    }
+
+    private static function contact(Settings $settings, Device $device): string
+    {
+        $parts = [];
+        foreach (self::CONTACT as $id) {
+            $value = $settings->value($device, $id);
+            if (null !== $value && !$value->isOpen()) {
+                $parts[] = lcfirst($value->setting->name).' '.$value->shown();
+            }
+        }
+
+        return implode(' · ', $parts);
+    }
+
+    private static function most(JobInHand $hand, Device $device): int
+    {
+        foreach ($hand->job->profileOf($device)->capacities as $capacity) {
+            if (self::CAPACITY === $capacity->id) {
+                return $capacity->count;
+            }
+        }
+
+        return 0;
+    }
+
+    /** @param array<string, string> $more */
+    private function url(string $route, JobInHand $hand, array $more = []): string
+    {
+        return $this->urls->generate($route, ['slug' => $hand->stored->getSlug(), ...$more]);
+    }
+}

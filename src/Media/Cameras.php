@@ -1,0 +1,68 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\App\Media;
+
+use Symfony\Component\Routing\Generator\UrlGeneratorInterface;
+use Vorhut\App\Jobs\JobInHand;
+use Vorhut\App\Web\View\Link;
+use Vorhut\Core\Coupling\Coupled;
+use Vorhut\Core\Job\Device;
+use Vorhut\Core\Load\FlowRates;
+use Vorhut\Core\Setting\Settings;
+
+/** Cameras with what their dials and pages say, and who sees them. */
+final readonly class Cameras
+{
+    private const ID = 'camera-id';
+    private const DIAL = 'format';
+    private const PAGE = 'page-format';
+    private const MOST = 500;
+
+    public function __construct(private UrlGeneratorInterface $urls)
+    {
+    }
+
+    /** @return list<array{link: Link, id: string, picture: string, by: string, rate: string, address: string, seen: string}> */
+    public function of(JobInHand $hand, Settings $settings): array
+    {
+        $rates = new FlowRates($hand->job, $settings);
+        $rows = [];
+        foreach ($hand->job->devices as $device) {
+            if (null === $settings->setting($device, self::ID) || self::MOST === \count($rows)) {
+                continue;
+            }
+            $dial = $settings->value($device, self::DIAL);
+            $page = $settings->value($device, self::PAGE);
+            $seen = array_map(static fn (Coupled $c): string => $c->to->name, $settings->couplings->from($device));
+            $rows[] = [
+                'link' => new Link($device->name, $this->urls->generate('devices', [
+                    'slug' => $hand->stored->getSlug(), 'sel' => $device->id,
+                ])),
+                'id' => $settings->value($device, self::ID)?->text() ?? '',
+                'picture' => ($dial ?? $page)?->shown() ?? '',
+                'by' => null === $dial ? 'page' : 'dial',
+                'rate' => \sprintf('%.0f Mbit/s', $rates->media($device) / 1000),
+                'address' => (string) $device->primaryAddress()?->address,
+                'seen' => [] === $seen ? self::found($hand, $device) : implode(', ', array_unique($seen)),
+            ];
+        }
+
+        return $rows;
+    }
+
+    /** Whether somebody of its own subnet can find it without being told. */
+    private static function found(JobInHand $hand, Device $device): string
+    {
+        $segment = ($device->interfaces[0] ?? null)->segment ?? '';
+        foreach ($hand->job->devices as $other) {
+            $isStation = [] !== $hand->job->profileOf($other)->finds;
+            if ($isStation && ($other->interfaces[0] ?? null)?->segment === $segment) {
+                return 'found by '.$other->name;
+            }
+        }
+
+        return 'nobody in its network: by list or server';
+    }
+}

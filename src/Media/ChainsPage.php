@@ -1,0 +1,116 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\App\Media;
+
+use Symfony\Bundle\SecurityBundle\Security;
+use Symfony\Component\Routing\Generator\UrlGeneratorInterface;
+use Vorhut\App\Jobs\JobInHand;
+use Vorhut\App\Jobs\RecordsPage;
+use Vorhut\App\Web\View\Link;
+use Vorhut\App\Web\View\Next;
+use Vorhut\App\Web\ViewFindings;
+use Vorhut\App\Web\Words;
+use Vorhut\Core\Job\Chain;
+use Vorhut\Core\Job\StageDoes;
+use Vorhut\Core\Setting\Settings;
+use Vorhut\Core\Sound\ChainSum;
+use Vorhut\Core\Sound\StageSum;
+
+/** Shows how sound gets from where it enters to where it is heard, and how late it is there. */
+final readonly class ChainsPage
+{
+    private const MOST = 100;
+
+    public function __construct(
+        private ViewFindings $findings,
+        private Security $security,
+        private UrlGeneratorInterface $urls,
+    ) {
+    }
+
+    public function show(JobInHand $hand): ChainsView
+    {
+        $settings = new Settings($hand->job);
+        $chains = $hand->job->all(Chain::class);
+        $cards = [];
+        foreach (\array_slice($chains, 0, self::MOST, true) as $chain) {
+            $cards[] = $this->card($hand, ChainSum::of($chain, $settings));
+        }
+
+        return new ChainsView(
+            Words::count(\count($chains), 'chain'),
+            $this->actions($hand),
+            $this->next($hand, [] === $chains),
+            $cards,
+            $this->findings->lines($hand, 'chains'),
+        );
+    }
+
+    /** @return list<Link> */
+    private function actions(JobInHand $hand): array
+    {
+        $media = new Link('Media', $this->url('media', $hand), 'm');
+
+        return $this->security->isGranted('ROLE_LEAD') ? [$media, $this->add($hand)] : [$media];
+    }
+
+    private function add(JobInHand $hand): Link
+    {
+        return new Link('Add chain', $this->url('record', $hand, ['list' => 'chains', 'id' => RecordsPage::NEW]), 'n');
+    }
+
+    private function next(JobInHand $hand, bool $isEmpty): ?Next
+    {
+        if (!$isEmpty) {
+            return $this->findings->next($hand, 'chains');
+        }
+        $detail = 'With its stages the plan sees where rates differ, what does not come back, and how late the sound is.';
+
+        return new Next('No chain of sound is planned yet', $detail, $this->security->isGranted('ROLE_LEAD') ? $this->add($hand) : null);
+    }
+
+    private function card(JobInHand $hand, ChainSum $sum): ChainCard
+    {
+        $apart = array_map(static fn (array $pair): StageSum => $pair[1], $sum->ratesApart());
+        $boxes = [];
+        foreach ($sum->stages as $stage) {
+            $isNarrow = null !== $sum->chain->channels && null !== $stage->channels && $stage->channels < $sum->chain->channels;
+            $boxes[] = $this->box($hand, $stage, \in_array($stage, $apart, true), $isNarrow);
+        }
+        $about = $sum->chain->for->label().(null === $sum->chain->channels ? '' : \sprintf(' · %d channels', $sum->chain->channels));
+
+        return new ChainCard(
+            new Link($sum->chain->name, $this->url('record', $hand, ['list' => 'chains', 'id' => $sum->chain->id])),
+            $about,
+            $boxes,
+            TimeLine::of($sum),
+        );
+    }
+
+    private function box(JobInHand $hand, StageSum $sum, bool $isApart, bool $isNarrow): StageBox
+    {
+        $stage = $sum->stage;
+        $isInsert = StageDoes::Insert === $stage->does;
+
+        return new StageBox(
+            '' === $stage->name ? $hand->job->nameOf((string) $stage->device) : $stage->name,
+            null === $stage->device ? '' : $this->url('devices', $hand, ['sel' => $stage->device]),
+            $stage->does->label(),
+            null === $sum->rateHz ? '' : \sprintf('%s kHz', $sum->rateHz / 1000),
+            '' === $sum->clock ? '' : 'clock: '.$sum->clock,
+            null === $sum->channels ? '' : Words::count($sum->channels, 'channel'),
+            \sprintf('%.2f ms', $sum->ms),
+            $isApart,
+            $isInsert ? \sprintf('%d back', $stage->returned ?? 0) : '',
+            $isNarrow || $isInsert && ($stage->returned ?? 0) < $sum->sent(),
+        );
+    }
+
+    /** @param array<string, string> $more */
+    private function url(string $route, JobInHand $hand, array $more = []): string
+    {
+        return $this->urls->generate($route, ['slug' => $hand->stored->getSlug(), ...$more]);
+    }
+}

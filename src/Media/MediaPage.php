@@ -1,0 +1,131 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\App\Media;
+
+use Symfony\Bundle\SecurityBundle\Security;
+use Symfony\Component\Routing\Generator\UrlGeneratorInterface;
+use Vorhut\App\Jobs\JobInHand;
+use Vorhut\App\Jobs\RecordsPage;
+use Vorhut\App\Web\View\Bar;
+use Vorhut\App\Web\View\Link;
+use Vorhut\App\Web\View\Next;
+use Vorhut\App\Web\ViewFindings;
+use Vorhut\App\Web\Words;
+use Vorhut\Core\Job\Uplink;
+use Vorhut\Core\Media\StreamsOut;
+use Vorhut\Core\Media\UplinkLoads;
+use Vorhut\Core\Setting\Settings;
+
+/** Shows what leaves a site, by which uplink, and what cameras give. */
+final readonly class MediaPage
+{
+    private const LISTS = ['flows' => ['Add stream', 'f'], 'uplinks' => ['Add uplink', 'u'], 'readings' => ['Add reading', 'r']];
+
+    public function __construct(
+        private StreamCards $cards,
+        private Cameras $cameras,
+        private ViewFindings $findings,
+        private Security $security,
+        private UrlGeneratorInterface $urls,
+    ) {
+    }
+
+    public function show(JobInHand $hand): MediaView
+    {
+        $settings = new Settings($hand->job);
+        $streams = StreamsOut::of($hand->job, $settings);
+        $cameras = $this->cameras->of($hand, $settings);
+        $uplinks = $hand->job->all(Uplink::class);
+
+        return new MediaView(
+            \sprintf(
+                '%s out, %s, %s',
+                Words::count(\count($streams), 'stream'),
+                Words::count(\count($uplinks), 'uplink'),
+                Words::count(\count($cameras), 'camera'),
+            ),
+            $this->actions($hand),
+            $this->findings->next($hand, 'media') ?? $this->begin($hand, \count($streams) + \count($cameras)),
+            $this->uplinks($hand, UplinkLoads::of($hand->job, $streams)),
+            $this->cards->of($hand, $settings, $streams),
+            $cameras,
+            $this->findings->lines($hand, 'media'),
+        );
+    }
+
+    private function begin(JobInHand $hand, int $units): ?Next
+    {
+        return 0 < $units ? null : new Next(
+            'No unit sends a picture yet',
+            'Plan encoders and cameras among the devices; what they take of each line is added up here.',
+            new Link('Devices', $this->url('devices', $hand), main: true),
+        );
+    }
+
+    /** @return list<Link> */
+    private function actions(JobInHand $hand): array
+    {
+        $actions = [
+            new Link('Chains', $this->url('chains', $hand), 'c'),
+            new Link('Light', $this->url('light', $hand), 'l'),
+            new Link('Rooms', $this->url('rooms', $hand), 'o'),
+        ];
+        if ($this->security->isGranted('ROLE_LEAD')) {
+            foreach (self::LISTS as $list => [$text, $key]) {
+                $actions[] = new Link($text, $this->url('record', $hand, ['list' => $list, 'id' => RecordsPage::NEW]), $key);
+            }
+        }
+
+        return $actions;
+    }
+
+    /**
+     * @param array<array-key, array<array-key, float>> $loads
+     *
+     * @return list<array{link: Link, about: string, bar: Bar|null}>
+     */
+    private function uplinks(JobInHand $hand, array $loads): array
+    {
+        $views = [];
+        foreach ($hand->job->all(Uplink::class) as $id => $uplink) {
+            $load = $loads[$id] ?? [];
+            arsort($load);
+            $names = array_map(
+                static fn (string $unit): string => \sprintf('%s %.1f', $hand->job->nameOf($unit), $load[$unit] / 1000),
+                array_map(strval(...), array_keys($load)),
+            );
+            $whole = $uplink->measuredKbps;
+            $views[] = [
+                'link' => new Link($uplink->name, $this->url('record', $hand, ['list' => 'uplinks', 'id' => $uplink->id])),
+                'about' => self::about($uplink),
+                'bar' => null === $whole
+                    ? null
+                    : Bar::of('out', array_sum($load) / 1000, ($uplink->usableKbps() ?? 0.0) / 1000, $whole / 1000, 'Mbit/s', $names),
+            ];
+        }
+
+        return $views;
+    }
+
+    private static function about(Uplink $uplink): string
+    {
+        $parts = [
+            null === $uplink->measuredKbps ? 'not measured yet' : \sprintf('%.1f Mbit/s measured', $uplink->measuredKbps / 1000),
+            null === $uplink->measured ? '' : 'on '.$uplink->measured,
+            null === $uplink->rttMs ? '' : \sprintf('round trip %d ms', $uplink->rttMs),
+            null === $uplink->lossPercent ? '' : \sprintf('%s %% lost', $uplink->lossPercent),
+            \sprintf('%d %% left free', $uplink->headroomPercent),
+            rtrim($uplink->headroomWhy, '.'),
+        ];
+
+        return implode(' · ', array_filter($parts, static fn (string $p): bool => '' !== $p));
+    }
+
+    /** @param array<string, string> $more */
+    private function url(string $route, JobInHand $hand, array $more = []): string
+    {
+        return $this->urls->generate($route, ['slug' => $hand->stored->getSlug(), ...$more]);
+    }
+}

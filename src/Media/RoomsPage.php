@@ -1,0 +1,159 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\App\Media;
+
+use Symfony\Bundle\SecurityBundle\Security;
+use Symfony\Component\Routing\Generator\UrlGeneratorInterface;
+use Vorhut\App\Jobs\JobInHand;
+use Vorhut\App\Jobs\RecordsPage;
+use Vorhut\App\Web\View\Bar;
+use Vorhut\App\Web\View\Link;
+use Vorhut\App\Web\View\Next;
+use Vorhut\App\Web\ViewFindings;
+use Vorhut\App\Web\Words;
+use Vorhut\Core\Exchange\Directory;
+use Vorhut\Core\Findings\Plan;
+use Vorhut\Core\Job\Conference;
+use Vorhut\Core\Job\Device;
+use Vorhut\Core\Setting\Settings;
+use Vorhut\Core\Setting\SettingValue;
+
+/** Shows codecs, bars and presentation boxes with what they hang on, conferences against licences, and the directory. */
+final readonly class RoomsPage
+{
+    /** What is said of a unit of a room, where its kind has it. */
+    private const FACTS = [
+        'left-input', 'right-input', 'media-from', 'media-to', 'translation', 'public-address', 'relay', 'auto-answer', 'meeting-service',
+        'room-account', 'shown-name', 'code',
+    ];
+    private const SITES = 'sites';
+    private const PAIR = 2;
+    private const MOST = 200;
+
+    public function __construct(
+        private ViewFindings $findings,
+        private Security $security,
+        private UrlGeneratorInterface $urls,
+    ) {
+    }
+
+    public function show(JobInHand $hand): RoomsView
+    {
+        $settings = new Settings($hand->job);
+        $rooms = [];
+        foreach ($hand->job->devices as $device) {
+            $facts = self::facts($settings, $device);
+            if ([] !== $facts) {
+                $rooms[] = $this->room($hand, $device, $facts);
+            }
+        }
+        $entries = Directory::of($hand->job)->entries;
+        $more = \count($entries) - self::MOST;
+
+        return new RoomsView(
+            Words::count(\count($rooms), 'room system').', '.Words::count(\count($hand->job->all(Conference::class)), 'conference'),
+            $this->actions($hand),
+            $this->findings->next($hand, 'rooms') ?? $this->begin($hand, [] === $rooms),
+            $rooms,
+            $this->conferences($hand),
+            \array_slice($entries, 0, self::MOST),
+            $more > 0 ? \sprintf('and %d more', $more) : '',
+            $this->findings->lines($hand, 'rooms'),
+        );
+    }
+
+    private function begin(JobInHand $hand, bool $isEmpty): ?Next
+    {
+        $devices = new Link('Devices', $this->url('devices', $hand), main: true);
+
+        $detail = 'Codecs, bars and boxes are planned among the devices.';
+
+        return $isEmpty ? new Next('No room system is planned yet', $detail, $devices) : null;
+    }
+
+    /** @return list<Link> */
+    private function actions(JobInHand $hand): array
+    {
+        $actions = [
+            new Link('Media', $this->url('media', $hand), 'm'),
+            new Link('Directory on paper', $this->url('paper', $hand, ['name' => 'directory']), 'p'),
+            new Link('as cards', $this->url('directory_cards', $hand), 'v'),
+        ];
+        if ($this->security->isGranted('ROLE_LEAD')) {
+            $actions[] = new Link('Add conference', $this->url('record', $hand, ['list' => 'conferences', 'id' => RecordsPage::NEW]), 'n');
+        }
+
+        return $actions;
+    }
+
+    private static function shown(SettingValue $value): string
+    {
+        return match (true) {
+            $value->isOpen() => 'still open',
+            $value->setting->secret => 'in the vault',
+            default => $value->shown(),
+        };
+    }
+
+    /** @return list<array{string, string}> name and value; empty for what is no unit of a room */
+    private static function facts(Settings $settings, Device $device): array
+    {
+        $facts = [];
+        foreach (self::FACTS as $id) {
+            $value = $settings->value($device, $id);
+            if (null !== $value) {
+                $facts[] = [$value->setting->name, self::shown($value)];
+            }
+        }
+
+        return $facts;
+    }
+
+    /**
+     * @param list<array{string, string}> $facts
+     *
+     * @return array{link: Link, place: string, address: string, facts: list<array{string, string}>}
+     */
+    private function room(JobInHand $hand, Device $device, array $facts): array
+    {
+        return [
+            'link' => new Link($device->name, $this->url('devices', $hand, ['sel' => $device->id])),
+            'place' => $hand->job->locations[$device->location]->name ?? '',
+            'address' => (string) $device->primaryAddress()?->address,
+            'facts' => $facts,
+        ];
+    }
+
+    /** @return list<array{link: Link, who: string, bar: Bar|null}> */
+    private function conferences(JobInHand $hand): array
+    {
+        $plan = new Plan($hand->job);
+        $views = [];
+        foreach ($hand->job->all(Conference::class) as $conference) {
+            $host = $hand->job->devices[$conference->host];
+            $names = array_map($hand->job->nameOf(...), $conference->sites);
+            $sites = 1 + \count($conference->sites) + $conference->outside;
+            $allowed = null;
+            foreach ($hand->job->profileOf($host)->capacities as $capacity) {
+                $allowed = self::SITES === $capacity->id ? $plan->licences()->capacity($host, $capacity)['allowed'] : $allowed;
+            }
+            $most = null === $allowed ? null : max(self::PAIR, $allowed);
+            $outside = 0 === $conference->outside ? [] : [Words::count($conference->outside, 'site').' from outside'];
+            $views[] = [
+                'link' => new Link($conference->name, $this->url('record', $hand, ['list' => 'conferences', 'id' => $conference->id])),
+                'who' => implode(', ', [$host->name.' (brings together)', ...$names, ...$outside]),
+                'bar' => null === $most ? null : Bar::of('sites', $sites, $most, 1.25 * max($sites, $most), 'sites', ['itself counted']),
+            ];
+        }
+
+        return $views;
+    }
+
+    /** @param array<string, string> $more */
+    private function url(string $route, JobInHand $hand, array $more = []): string
+    {
+        return $this->urls->generate($route, ['slug' => $hand->stored->getSlug(), ...$more]);
+    }
+}

@@ -1,0 +1,125 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\App\Media;
+
+use Symfony\Component\Routing\Generator\UrlGeneratorInterface;
+use Vorhut\App\Jobs\JobInHand;
+use Vorhut\App\Web\View\Bar;
+use Vorhut\App\Web\View\Link;
+use Vorhut\Core\Job\Device;
+use Vorhut\Core\Job\Reading;
+use Vorhut\Core\Job\ReadingOf;
+use Vorhut\Core\Media\PushAddress;
+use Vorhut\Core\Media\StreamOut;
+use Vorhut\Core\Setting\Settings;
+
+/** Makes a card of each stream that leaves its site. */
+final readonly class StreamCards
+{
+    private const SAID = ['codec', 'rate-mode', 'frame-rate', 'key-interval', 'sound'];
+    /** By how much an encoder swings about its rate. */
+    private const NATURE = 1.15;
+
+    public function __construct(private UrlGeneratorInterface $urls)
+    {
+    }
+
+    /**
+     * @param list<StreamOut> $streams
+     *
+     * @return list<StreamCard>
+     */
+    public function of(JobInHand $hand, Settings $settings, array $streams): array
+    {
+        $log = [];
+        foreach ($hand->job->all(Reading::class) as $reading) {
+            if (null !== $reading->value) {
+                $log[$reading->device][$reading->what->value][] = $reading;
+            }
+        }
+        $cards = [];
+        foreach ($streams as $stream) {
+            $own = $log[$stream->device->id] ?? [];
+            $to = [] === $stream->receivers ? ['a receiver outside'] : array_map($hand->job->nameOf(...), $stream->receivers);
+            $through = array_column($stream->uplinks, 'name');
+            $url = $this->urls->generate('devices', ['slug' => $hand->stored->getSlug(), 'sel' => $stream->device->id]);
+            $cards[] = new StreamCard(
+                new Link($stream->device->name, $url),
+                implode(' → ', [$stream->device->name, ...$through, implode(' and ', $to)]),
+                self::said($settings, $stream->device).self::volume($stream),
+                self::bars($stream, self::sorted($own[ReadingOf::Rate->value] ?? [])),
+                '' === $stream->address ? [] : PushAddress::parts($stream->address),
+                Marks::of(
+                    self::sorted($own[ReadingOf::Temperature->value] ?? []),
+                    $hand->job->profileOf($stream->device)->maxCelsius,
+                ),
+            );
+        }
+
+        return $cards;
+    }
+
+    /**
+     * @param list<Reading> $rates that were read off, in the order of time
+     *
+     * @return list<Bar>
+     */
+    private static function bars(StreamOut $stream, array $rates): array
+    {
+        $bars = [];
+        $needed = $stream->neededMs();
+        if (null !== $needed && null !== $stream->latencyMs) {
+            $bars[] = Bar::of('waits', $needed, $stream->latencyMs, 1.25 * max($needed, $stream->latencyMs), 'ms', [
+                'by round trip and loss, of what it is told to wait',
+            ]);
+        }
+        $hours = $stream->hours();
+        if (null !== $hours && null !== $stream->runHours) {
+            $bars[] = Bar::of('battery', $stream->runHours, $hours, 1.25 * max($hours, $stream->runHours), 'h', [
+                \sprintf('%d Wh, %d W', $stream->wattHours, $stream->watts),
+            ]);
+        }
+        $last = end($rates);
+        if ($last instanceof Reading && $stream->mediaKbps > 0) {
+            $most = $stream->mediaKbps * self::NATURE / 1000;
+            $bars[] = Bar::of('as sent', ($last->value ?? 0.0) / 1000, $most, 1.25 * $most, 'Mbit/s', [
+                \sprintf('planned %.1f, 15 %% more or less are its nature', $stream->mediaKbps / 1000),
+            ]);
+        }
+
+        return $bars;
+    }
+
+    /** Where each gigabyte is paid for. */
+    private static function volume(StreamOut $stream): string
+    {
+        return $stream->isMetered() ? \sprintf(' · %.1f GB an hour, which are paid for', $stream->gigabytesPerHour()) : '';
+    }
+
+    private static function said(Settings $settings, Device $device): string
+    {
+        $parts = [];
+        foreach (self::SAID as $id) {
+            $value = $settings->value($device, $id);
+            if (null !== $value && !$value->isOpen()) {
+                $parts[] = lcfirst($value->setting->name).' '.$value->shown();
+            }
+        }
+
+        return implode(' · ', $parts);
+    }
+
+    /**
+     * @param list<Reading> $readings
+     *
+     * @return list<Reading> in the order of time
+     */
+    private static function sorted(array $readings): array
+    {
+        usort($readings, static fn (Reading $a, Reading $b): int => ($a->at ?? '') <=> ($b->at ?? ''));
+
+        return $readings;
+    }
+}

@@ -1,0 +1,48 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\App\Media;
+
+use Vorhut\Core\Sound\ChainSum;
+
+/** The time that a chain takes, stage behind stage, with the latest and the earliest end that are good. */
+final readonly class TimeLine
+{
+    private const WIDTH = 720;
+    /** How much of the line is left free behind the longest. */
+    private const ROOM = 1.1;
+
+    /** @param list<array{x: float, width: float, text: string}> $stages */
+    private function __construct(
+        public array $stages,
+        public ?float $limit,
+        public ?float $earliest,
+        public bool $fits,
+        public string $said,
+    ) {
+    }
+
+    public static function of(ChainSum $sum): self
+    {
+        $total = $sum->totalMs();
+        $limit = $sum->limitMs();
+        $early = $sum->earliestMs();
+        $scale = self::WIDTH / max(1e-9, self::ROOM * max($total, $limit ?? 0.0));
+        $stages = [];
+        $x = 0.0;
+        foreach ($sum->stages as $stage) {
+            $width = round($stage->ms * $scale, 1);
+            $stages[] = ['x' => $x, 'width' => $width, 'text' => \sprintf('%s, %.2f ms', $stage->stage->name, $stage->ms)];
+            $x = round($x + $width, 1);
+        }
+
+        return new self(
+            $stages,
+            null === $limit ? null : round($limit * $scale, 1),
+            $early > 0 ? round($early * $scale, 1) : null,
+            (null === $limit || $total <= $limit) && $total >= $early,
+            null === $limit ? \sprintf('%.1f ms', $total) : \sprintf('%.1f ms of %s', $total, round($limit, 1)),
+        );
+    }
+}

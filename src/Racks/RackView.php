@@ -1,0 +1,95 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\App\Racks;
+
+use Vorhut\App\Web\View\Link;
+use Vorhut\Core\Rack\Placed;
+use Vorhut\Core\Rack\RackSum;
+
+/** A rack as one stands before it. */
+final readonly class RackView
+{
+    /** How high a unit is drawn. */
+    public const ROW = 22;
+
+    /**
+     * @param list<array{y: int, height: int, name: string, note: string, class: string}> $things from the top down
+     * @param list<array{y: int, text: string}> $marks every fifth unit
+     * @param list<array{string, string}> $sums
+     * @param list<string> $cautions where the hands are
+     */
+    private function __construct(
+        public Link $link,
+        public string $place,
+        public int $height,
+        public array $things,
+        public array $marks,
+        public array $sums,
+        public array $cautions,
+    ) {
+    }
+
+    /** @param list<Placed> $broken what does not fit */
+    public static function of(RackSum $sum, Link $link, string $place, string $circuit, array $broken): self
+    {
+        $things = [];
+        foreach (array_reverse($sum->placed) as $one) {
+            $things[] = [
+                'y' => max(0, ($sum->rack->units - $one->top()) * self::ROW),
+                'height' => $one->height * self::ROW - 2,
+                'name' => $one->name,
+                'note' => self::note($one),
+                'class' => \in_array($one, $broken, true) ? 'too-much' : ($one->isHeavy() ? 'heavy' : 'fits'),
+            ];
+        }
+        $marks = [];
+        foreach ([1, ...($sum->rack->units >= 5 ? range(5, $sum->rack->units, 5) : [])] as $unit) {
+            $marks[] = ['y' => ($sum->rack->units - $unit + 1) * self::ROW - 6, 'text' => (string) $unit];
+        }
+
+        return new self($link, $place, $sum->rack->units * self::ROW, $things, $marks, self::sums($sum, $circuit), self::cautions($sum));
+    }
+
+    private static function note(Placed $one): string
+    {
+        $parts = [
+            null === $one->kilograms ? '' : \sprintf('%s kg', round($one->kilograms, 1)),
+            0.0 === $one->watts ? '' : \sprintf('%.0f W', $one->watts),
+        ];
+
+        return implode(', ', array_filter($parts, static fn (string $p): bool => '' !== $p));
+    }
+
+    /** @return list<array{string, string}> */
+    private static function sums(RackSum $sum, string $circuit): array
+    {
+        $tender = $sum->tenderest();
+        $sums = [
+            ['Weight', \sprintf('%.0f kg', $sum->kilograms())],
+            ['Draws', \sprintf('%.0f W', $sum->watts())],
+            ['To carry off', \sprintf('%.0f BTU/h, %.2f kW', $sum->btuPerHour(), $sum->watts() / 1000)],
+            ['Circuit', '' === $circuit ? 'not said' : $circuit],
+            ['Earth', $sum->rack->earthed ? 'bonded' : 'nobody has said'],
+        ];
+        if (null !== $tender) {
+            $sums[] = ['May get', \sprintf('%s °C, for %s', $tender->celsius, $tender->name)];
+        }
+
+        return $sums;
+    }
+
+    /** @return list<string> */
+    private static function cautions(RackSum $sum): array
+    {
+        $cautions = [];
+        foreach ($sum->placed as $one) {
+            if ($one->isHeavy()) {
+                $cautions[] = \sprintf('%s: two people lift %s kg.', $one->name, round((float) $one->kilograms, 1));
+            }
+        }
+
+        return $cautions;
+    }
+}

@@ -1,0 +1,149 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\App\Racks;
+
+use Symfony\Bundle\SecurityBundle\Security;
+use Symfony\Component\Routing\Generator\UrlGeneratorInterface;
+use Vorhut\App\Jobs\JobInHand;
+use Vorhut\App\Jobs\RecordsPage;
+use Vorhut\App\Web\View\Bar;
+use Vorhut\App\Web\View\Link;
+use Vorhut\App\Web\View\Next;
+use Vorhut\App\Web\ViewFindings;
+use Vorhut\App\Web\Words;
+use Vorhut\Core\Job\Circuit;
+use Vorhut\Core\Job\NetworkSwitch;
+use Vorhut\Core\Job\Rack;
+use Vorhut\Core\Power\PowerPlan;
+use Vorhut\Core\Power\SwitchPower;
+use Vorhut\Core\Rack\CircuitSum;
+use Vorhut\Core\Rack\RackSum;
+
+/** Shows what stands where, what it weighs and draws, and what feeds it. */
+final readonly class RacksPage
+{
+    private const LISTS = ['racks' => ['Add rack', 'n'], 'circuits' => ['Add circuit', 'c']];
+    private const MOST = 40;
+
+    public function __construct(
+        private ViewFindings $findings,
+        private Security $security,
+        private UrlGeneratorInterface $urls,
+    ) {
+    }
+
+    public function show(JobInHand $hand): RacksView
+    {
+        $racks = [];
+        foreach (\array_slice(RackSum::all($hand->job), 0, self::MOST) as $sum) {
+            $racks[] = $this->rack($hand, $sum);
+        }
+        $circuits = CircuitSum::all($hand->job);
+
+        return new RacksView(
+            Words::count(\count($hand->job->all(Rack::class)), 'rack').', '.Words::count(\count($circuits), 'circuit'),
+            $this->actions($hand),
+            $this->findings->next($hand, 'power') ?? $this->begin($hand),
+            $racks,
+            array_map(fn (CircuitSum $s): array => $this->circuit($hand, $s), $circuits),
+            $this->switches($hand),
+            $this->findings->lines($hand, 'power'),
+        );
+    }
+
+    private function begin(JobInHand $hand): ?Next
+    {
+        if ([] !== $hand->job->all(Rack::class)) {
+            return null;
+        }
+        $isLead = $this->security->isGranted('ROLE_LEAD');
+        $add = new Link('Add rack', $this->url('record', $hand, ['list' => 'racks', 'id' => RecordsPage::NEW]), 'n', main: true);
+
+        return new Next('No rack is planned yet', 'With what stands in it the plan adds up weight, watts and heat.', $isLead ? $add : null);
+    }
+
+    /** @return list<Link> */
+    private function actions(JobInHand $hand): array
+    {
+        $actions = [
+            new Link('Rack list', $this->url('paper', $hand, ['name' => 'racks']), 'p'),
+            new Link('Watts and heat', $this->url('paper', $hand, ['name' => 'heat']), 'h'),
+            new Link('Ports and cables', $this->url('cables', $hand), 'b'),
+        ];
+        if ($this->security->isGranted('ROLE_LEAD')) {
+            foreach (self::LISTS as $list => [$text, $key]) {
+                $actions[] = new Link($text, $this->url('record', $hand, ['list' => $list, 'id' => RecordsPage::NEW]), $key);
+            }
+        }
+
+        return $actions;
+    }
+
+    private function rack(JobInHand $hand, RackSum $sum): RackView
+    {
+        return RackView::of(
+            $sum,
+            new Link($sum->rack->name, $this->url('record', $hand, ['list' => 'racks', 'id' => $sum->rack->id])),
+            $hand->job->locations[$sum->rack->location]->name ?? '',
+            $hand->job->all(Circuit::class)[$sum->rack->circuit]->name ?? '',
+            [...$sum->overruns(), ...array_merge(...$sum->overlaps())],
+        );
+    }
+
+    /** @return array{link: Link, about: string, bar: Bar|null} */
+    private function circuit(JobInHand $hand, CircuitSum $sum): array
+    {
+        $circuit = $sum->circuit;
+        $usable = $circuit->usableWatts();
+        $whole = ($circuit->volts ?? 0.0) * ($circuit->amps ?? 0.0);
+        $parts = [];
+        foreach ($sum->watts as $name => $watts) {
+            $parts[] = \sprintf('%s %.0f', $name, $watts);
+        }
+
+        return [
+            'link' => new Link($circuit->name, $this->url('record', $hand, ['list' => 'circuits', 'id' => $circuit->id])),
+            'about' => null === $usable
+                ? 'volts and amperes not said'
+                : \sprintf('%s V, %s A, of which %d %% all day', $circuit->volts, $circuit->amps, $circuit->loadPercent),
+            'bar' => null === $usable ? null : Bar::of('mains', $sum->total(), $usable, $whole, 'W', $parts),
+        ];
+    }
+
+    /** @return list<array{link: Link, about: string, bar: Bar|null}> */
+    private function switches(JobInHand $hand): array
+    {
+        $views = [];
+        $sums = array_column((new PowerPlan($hand->job))->switches, null, 'switch');
+        foreach (\array_slice($hand->job->all(NetworkSwitch::class), 0, self::MOST, true) as $id => $switch) {
+            /** @var SwitchPower|null $sum */
+            $sum = $sums[$id] ?? null;
+            if (null === $sum || null === $switch->poeBudgetWatts) {
+                continue;
+            }
+            $drops = [] === $sum->dropsFirst ? '' : ' · goes dark first: '.implode(', ', $sum->dropsFirst);
+            $views[] = [
+                'link' => new Link($switch->name, $this->url('record', $hand, ['list' => 'switches', 'id' => $switch->id])),
+                'about' => \sprintf('%.0f W by class%s', $sum->byClassWatts, $drops),
+                'bar' => Bar::of(
+                    'ports',
+                    $sum->byDrawWatts,
+                    $switch->poeBudgetWatts * (1 - $switch->poeReservePercent / 100),
+                    $switch->poeBudgetWatts,
+                    'W',
+                    ['by what units draw, cable counted'],
+                ),
+            ];
+        }
+
+        return $views;
+    }
+
+    /** @param array<string, string> $more */
+    private function url(string $route, JobInHand $hand, array $more = []): string
+    {
+        return $this->urls->generate($route, ['slug' => $hand->stored->getSlug(), ...$more]);
+    }
+}
