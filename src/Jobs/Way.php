@@ -46,8 +46,8 @@ final class Way
                 $d->devices > 0 && $d->setUp === $d->devices,
             ],
             ['voice', 'Voice', 'v', Words::count($d->numbers, 'number'), $d->numbers > 0 && [] === $d->findingsAt('voice')],
-            self::trade($d, 'media', 'Media', 'm', [Words::count($d->count('flows'), 'stream'), $d->count('flows')]),
-            self::trade($d, 'power', 'Power and rack', 'w', [Words::count($d->count('racks'), 'rack'), $d->count('racks')]),
+            self::trade($d, 'media', 'Media', 'm', $d->count('flows'), 'stream'),
+            self::trade($d, 'power', 'Power and rack', 'w', $d->count('racks'), 'rack'),
             [
                 'proof',
                 'Proof',
@@ -71,12 +71,12 @@ final class Way
     }
 
     /**
-     * @param array{string, int} $figure in words, and bare
+     * One that not every job has: it is done where nothing is wrong.
      *
      * @return array{string, string, string, string, bool}
      */
-    private static function trade(JobDigest $d, string $id, string $name, string $key, array $figure): array
+    private static function trade(JobDigest $d, string $id, string $name, string $key, int $count, string $one): array
     {
-        return [$id, $name, $key, $figure[0], $figure[1] > 0 && [] === $d->findingsAt($id)];
+        return [$id, $name, $key, 0 === $count ? 'none planned' : Words::count($count, $one), [] === $d->findingsAt($id)];
     }
 }

@@ -10,6 +10,7 @@ use Vorhut\App\Web\View\Link;
 use Vorhut\Core\Coupling\Coupled;
 use Vorhut\Core\Job\Device;
 use Vorhut\Core\Load\FlowRates;
+use Vorhut\Core\Reach\Find\PollLists;
 use Vorhut\Core\Setting\Settings;
 
 /** Cameras with what their dials and pages say, and who sees them. */
@@ -28,6 +29,7 @@ final readonly class Cameras
     public function of(JobInHand $hand, Settings $settings): array
     {
         $rates = new FlowRates($hand->job, $settings);
+        $lists = new PollLists();
         $rows = [];
         foreach ($hand->job->devices as $device) {
             if (null === $settings->setting($device, self::ID) || self::MOST === \count($rows)) {
@@ -45,24 +47,29 @@ final readonly class Cameras
                 'by' => null === $dial ? 'page' : 'dial',
                 'rate' => \sprintf('%.0f Mbit/s', $rates->media($device) / 1000),
                 'address' => (string) $device->primaryAddress()?->address,
-                'seen' => [] === $seen ? self::found($hand, $device) : implode(', ', array_unique($seen)),
+                'seen' => [] === $seen ? self::found($hand, $device, $lists) : implode(', ', array_unique($seen)),
             ];
         }
 
         return $rows;
     }
 
-    /** Whether somebody of its own subnet can find it without being told. */
-    private static function found(JobInHand $hand, Device $device): string
+    /** By whom it is found: in its own network by itself, elsewhere where it stands on a list. */
+    private static function found(JobInHand $hand, Device $device, PollLists $lists): string
     {
         $segment = ($device->interfaces[0] ?? null)->segment ?? '';
+        $address = $device->primaryAddress()?->address;
         foreach ($hand->job->devices as $other) {
-            $isStation = [] !== $hand->job->profileOf($other)->finds;
-            if ($isStation && ($other->interfaces[0] ?? null)?->segment === $segment) {
-                return 'found by '.$other->name;
+            foreach ($hand->job->profileOf($other)->finds as $finder) {
+                if (($other->interfaces[0] ?? null)?->segment === $segment) {
+                    return 'found by '.$other->name;
+                }
+                if (null !== $address && $lists->hold($other, $finder->listSetting, $address)) {
+                    return 'on the list of '.$other->name;
+                }
             }
         }
 
-        return 'nobody in its network: by list or server';
+        return 'nobody: a list or a server is needed';
     }
 }

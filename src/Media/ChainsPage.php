@@ -13,6 +13,7 @@ use Vorhut\App\Web\View\Next;
 use Vorhut\App\Web\ViewFindings;
 use Vorhut\App\Web\Words;
 use Vorhut\Core\Job\Chain;
+use Vorhut\Core\Job\ChainFor;
 use Vorhut\Core\Job\StageDoes;
 use Vorhut\Core\Setting\Settings;
 use Vorhut\Core\Sound\ChainSum;
@@ -79,11 +80,14 @@ final readonly class ChainsPage
             $isNarrow = null !== $sum->chain->channels && null !== $stage->channels && $stage->channels < $sum->chain->channels;
             $boxes[] = $this->box($hand, $stage, \in_array($stage, $apart, true), $isNarrow);
         }
-        $about = $sum->chain->for->label().(null === $sum->chain->channels ? '' : \sprintf(' · %d channels', $sum->chain->channels));
+        $about = [
+            ChainFor::Other === $sum->chain->for ? '' : $sum->chain->for->label(),
+            null === $sum->chain->channels ? '' : Words::count($sum->chain->channels, 'channel'),
+        ];
 
         return new ChainCard(
             new Link($sum->chain->name, $this->url('record', $hand, ['list' => 'chains', 'id' => $sum->chain->id])),
-            $about,
+            implode(' · ', array_filter($about, static fn (string $a): bool => '' !== $a)),
             $boxes,
             TimeLine::of($sum),
         );
@@ -99,7 +103,7 @@ final readonly class ChainsPage
             null === $stage->device ? '' : $this->url('devices', $hand, ['sel' => $stage->device]),
             $stage->does->label(),
             null === $sum->rateHz ? '' : \sprintf('%s kHz', $sum->rateHz / 1000),
-            '' === $sum->clock ? '' : 'clock: '.$sum->clock,
+            '' === $sum->clock ? '' : 'paced by '.$sum->clock,
             null === $sum->channels ? '' : Words::count($sum->channels, 'channel'),
             \sprintf('%.2f ms', $sum->ms),
             $isApart,

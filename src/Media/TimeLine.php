@@ -42,7 +42,11 @@ final readonly class TimeLine
             null === $limit ? null : round($limit * $scale, 1),
             $early > 0 ? round($early * $scale, 1) : null,
             (null === $limit || $total <= $limit) && $total >= $early,
-            null === $limit ? \sprintf('%.1f ms', $total) : \sprintf('%.1f ms of %s', $total, round($limit, 1)),
+            match (true) {
+                null === $limit => \sprintf('%.1f ms', $total),
+                $early > 0 => \sprintf('%.1f ms, good from %s to %s', $total, round($early, 1), round($limit, 1)),
+                default => \sprintf('%.1f ms of %s', $total, round($limit, 1)),
+            },
         );
     }
 }

@@ -91,7 +91,7 @@ final class JobEditorTest extends AppTestCase
     {
         $job = $this->job();
         $before = JobFile::write($job);
-        foreach ([['horn-spare'], ['berth-5', 'hall-camera'], ['hall-camera', 'berth-5'], ['receiver-1', 'horn-spare']] as $some) {
+        foreach ([['horn-spare'], ['berth-5', 'hall-camera'], ['hall-camera', 'berth-5'], ['guest-1', 'horn-spare']] as $some) {
             $edits = array_map(static fn (string $id): Edit => new Edit(Device::class, $id, $job->record(Device::class, $id), null), $some);
             $change = $this->apply(new ChangeSet('Removed', $edits));
             self::assertCount(\count($job->devices) - \count($edits), $this->job()->devices);
@@ -293,12 +293,14 @@ final class JobEditorTest extends AppTestCase
         );
         self::assertSame(
             [
-                'brief' => ['40 findings in all', true, 0],
-                'networks' => ['12 segments', true, 10],
+                'brief' => ['48 findings in all', true, 0],
+                'networks' => ['12 segments', true, 9],
                 'devices' => ['81, 3 without address', false, 17],
                 'pairings' => ['37 pairs', false, 3],
                 'bench' => ['48 of 81 set up', false, 4],
                 'voice' => ['24 numbers', false, 6],
+                'media' => ['6 streams', false, 8],
+                'power' => ['2 racks', false, 1],
                 'proof' => ['9 of 22 fail', false, 0],
             ],
             $states($reading->digest($this->stored())),
@@ -311,6 +313,8 @@ final class JobEditorTest extends AppTestCase
                 'pairings' => ['1 pair', true, 0],
                 'bench' => ['5 of 5 set up', true, 0],
                 'voice' => ['2 numbers', true, 0],
+                'media' => ['none planned', true, 0],
+                'power' => ['none planned', true, 0],
                 'proof' => ['all 3 hold', true, 0],
             ],
             $states($reading->digest($this->stored('skerry-slip'))),

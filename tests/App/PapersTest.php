@@ -17,7 +17,10 @@ final class PapersTest extends AppTestCase
     public function testEveryListIsShownAndCarriedOffInTwoFormats(): void
     {
         $this->as('vera');
-        self::assertSame(['addresses', 'cables', 'firmware', 'heat', 'licences', 'phones', 'ports', 'time'], array_keys(Papers::all()));
+        self::assertSame(
+            ['addresses', 'cables', 'directory', 'firmware', 'heat', 'licences', 'phones', 'ports', 'racks', 'time'],
+            array_keys(Papers::all()),
+        );
         foreach (Papers::all() as $name => $paper) {
             $rows = $paper->rows($this->job());
             self::assertNotSame([], $rows);

@@ -39,7 +39,7 @@ final class RackTopHeavy implements Rule
                 $this->about(),
                 Severity::Care,
                 \sprintf(
-                    '%s with %d kg stands above %s with %d kg in %s',
+                    '%s with %s kg stands above %s with %s kg in %s',
                     $heavy->name,
                     $heavy->kilograms,
                     $light->name,

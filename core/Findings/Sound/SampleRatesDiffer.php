@@ -12,6 +12,7 @@ use Vorhut\Core\Findings\Severity;
 use Vorhut\Core\Findings\Stop;
 use Vorhut\Core\Job\Chain;
 use Vorhut\Core\Job\ChangeSet;
+use Vorhut\Core\Job\Device;
 use Vorhut\Core\Sound\ChainSum;
 use Vorhut\Core\Sound\StageSum;
 
@@ -56,15 +57,31 @@ final class SampleRatesDiffer implements Rule
         ];
     }
 
-    /** The later one follows, where its unit can be told. */
+    /** One follows the other, where its unit can be told, and no partner of its own would then run at another rate. */
     private static function change(Plan $plan, StageSum $before, StageSum $after): ?ChangeSet
     {
-        $device = $plan->job->devices[$after->stage->device] ?? null;
-        if (null === $device || null !== $after->stage->rateHz || null === $plan->settings()->setting($device, self::RATE)) {
-            return null;
-        }
-        $title = \sprintf('%s runs at %s kHz', $device->name, ($before->rateHz ?? 0) / 1000);
+        foreach ([[$after, $before], [$before, $after]] as [$one, $other]) {
+            $device = $plan->job->devices[$one->stage->device] ?? null;
+            if (null !== $device && null === $one->stage->rateHz && !self::isTied($plan, $device)) {
+                $title = \sprintf('%s runs at %s kHz', $device->name, ($other->rateHz ?? 0) / 1000);
 
-        return $plan->tell($device, [self::RATE => (string) $before->rateHz], $title);
+                return $plan->tell($device, [self::RATE => (string) $other->rateHz], $title);
+            }
+        }
+
+        return null;
+    }
+
+    private static function isTied(Plan $plan, Device $device): bool
+    {
+        foreach ($plan->settings()->couplings->with($device) as $coupled) {
+            foreach ($coupled->coupling->ties as $tie) {
+                if (\in_array(self::RATE, [$tie->mine, $tie->theirs], true)) {
+                    return true;
+                }
+            }
+        }
+
+        return false;
     }
 }

@@ -8,6 +8,8 @@ namespace Vorhut\App\Web\View;
 final readonly class Bar
 {
     private const WIDTH = 240;
+    /** Below which a figure is a whole one. */
+    private const WHOLE = 0.05;
 
     private function __construct(
         public string $label,
@@ -36,6 +38,6 @@ final readonly class Bar
 
     private static function figure(float $value): string
     {
-        return number_format($value, $value > 0 && $value < 10 ? 1 : 0, '.', "\u{2009}");
+        return number_format($value, $value < 10 && abs($value - round($value)) > self::WHOLE ? 1 : 0, '.', "\u{2009}");
     }
 }

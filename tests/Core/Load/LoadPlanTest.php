@@ -128,12 +128,15 @@ final class LoadPlanTest extends TestCase
         self::assertNull((new StillFits(self::job([])))->on(new LoadLine('cb', 'from-to', 0, 35000, [])));
     }
 
-    /** Without a rate of its own: that of the sender's settings, with what packets add: 1394 bytes for 1316. */
+    /** Without a rate of its own: picture and 128 kbit/s of sound of the sender, with what packets add: 1394 bytes for 1316. */
     public function testTheRateIsThatOfTheSender(): void
     {
         $unit = ['profile' => 'stream-encoder', 'settings' => ['bit-rate' => 6580]];
         $loads = self::loads([self::flow(['device:next'], ['kbps' => null])], unit: $unit);
-        self::assertEqualsWithDelta(6970, $loads['plug:cam/lan from-to'] ?? 0, 0.001);
+        self::assertEqualsWithDelta(7105.587, $loads['plug:cam/lan from-to'] ?? 0, 0.001);
+        $camera = ['profile' => 'ptz-camera-rotary', 'settings' => ['quality' => 'high']];
+        $loads = self::loads([self::flow(['device:next'], ['kbps' => null])], unit: $camera);
+        self::assertEqualsWithDelta(20000 * 1394 / 1316, $loads['plug:cam/lan from-to'] ?? 0, 0.001);
     }
 
     public function testTwoEndsOfOneSwitchAndPortsThatAreNotThereAreRefused(): void

@@ -1,0 +1,111 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Tests\Core\Findings;
+
+use PHPUnit\Framework\Attributes\DataProvider;
+use PHPUnit\Framework\TestCase;
+
+/** Racks, circuits, injectors, and who meets whom. */
+final class RackRulesTest extends TestCase
+{
+    use RuleCase;
+
+    /** @return iterable<string, array{string, array<string, mixed>, string|null}> */
+    public static function cases(): iterable
+    {
+        $rack = static fn (array $holds, array $rack = [], array $more = []): array => [
+            'devices' => [['id' => 'srv', 'name' => 'Server', 'profile' => 'screen-server', 'location' => 'room']],
+            'locations' => [['id' => 'room', 'name' => 'Room', 'celsius' => 25]],
+            'racks' => [['id' => 'r', 'name' => 'Rack', 'location' => 'room', 'units' => 12, 'holds' => $holds, ...$rack]],
+        ];
+        $box = static fn (string $name, int $unit, float $kilograms, int $height = 1): array => [
+            'name' => $name, 'unit' => $unit, 'height' => $height, 'kilograms' => $kilograms,
+        ];
+        $twice = 'rack-unit-twice';
+        // The server is four units high by its kind.
+        yield 'side by side' => [$twice, $rack([['device' => 'srv', 'unit' => 1], $box('Box', 5, 1)]), null];
+        yield 'in each other' => [$twice, $rack([['device' => 'srv', 'unit' => 1], $box('Box', 4, 1)]), 'Server and Box both take unit 4'];
+        yield 'up to the top' => [$twice, $rack([['device' => 'srv', 'unit' => 9]]), null];
+        yield 'beyond it' => [$twice, $rack([['device' => 'srv', 'unit' => 10]]), 'Server stands out of Rack at the top'];
+
+        $heavy = 'rack-top-heavy';
+        yield 'heavy below' => [$heavy, $rack([$box('Battery', 1, 30), $box('Panel', 5, 2)]), null];
+        yield 'heavy above' => [
+            $heavy,
+            $rack([$box('Panel', 1, 2), $box('Battery', 5, 30)]),
+            'Battery with 30 kg stands above Panel with 2 kg',
+        ];
+        yield 'above what nobody has weighed' => [$heavy, $rack([['name' => 'Panel', 'unit' => 1], $box('Battery', 5, 30)]), null];
+        yield 'a little more above' => [$heavy, $rack([$box('One', 1, 26), $box('Other', 5, 30)]), null];
+        yield 'light things in any order' => [$heavy, $rack([$box('One', 1, 1), $box('Other', 5, 8)]), null];
+        yield 'three in a row' => [$heavy, $rack([$box('A', 1, 2), $box('B', 2, 12, 3), $box('C', 6, 40, 2)]), 'B with 12 kg'];
+
+        yield 'earthed' => ['rack-not-earthed', $rack([$box('A', 1, 2)], ['earthed' => true]), null];
+        yield 'not earthed' => ['rack-not-earthed', $rack([$box('A', 1, 2)]), 'licensed electrician'];
+
+        $warm = 'rack-too-warm';
+        $at = static fn (int $celsius): array => ['locations' => [['id' => 'room', 'name' => 'Room', 'celsius' => $celsius]]]
+            + $rack([['device' => 'srv', 'unit' => 1]]);
+        yield 'five degrees below what it bears' => [$warm, $at(25), null];
+        yield 'warmer' => [$warm, $at(26), 'Server bears 30'];
+
+        $circuit = static fn (float $amps, array $feeds = []): array => [
+            'circuits' => [['id' => 'c', 'name' => 'Circuit', 'volts' => 230, 'amps' => $amps, 'devices' => $feeds]],
+        ] + $rack([['device' => 'srv', 'unit' => 1], ['name' => 'Box', 'unit' => 6, 'watts' => 286]], ['circuit' => 'c']);
+        // 450 W and 286 W: 736 W are 80 % of 230 V × 4 A.
+        yield 'what it bears all day' => ['circuit-overloaded', $circuit(4), null];
+        yield 'more' => ['circuit-overloaded', $circuit(3.99), 'bears 734 W all day, and 736 W hang on it'];
+        yield 'with what hangs beside' => ['circuit-overloaded', $circuit(4, ['srv']), '1186 W hang on it'];
+
+        $meet = static fn (array $conference, array $more = []): array => [
+            'devices' => [
+                ['id' => 'a', 'name' => 'Codec', 'profile' => 'room-codec', ...$more],
+                ['id' => 'b', 'name' => 'Far codec', 'profile' => 'room-codec'],
+                ['id' => 'c', 'name' => 'Bar', 'profile' => 'video-bar'],
+            ],
+            'conferences' => [['id' => 'm', 'name' => 'Meeting', 'host' => 'a', ...$conference]],
+        ];
+        $sites = 'sites-beyond-licence';
+        $licence = static fn (int $count): array => [
+            'licences' => [['id' => 'l', 'device' => 'a', 'kind' => 'multipoint', 'count' => $count]],
+        ];
+        yield 'two need no licence' => [$sites, $meet(['sites' => ['b']]), null];
+        yield 'three do' => [$sites, $meet(['sites' => ['b', 'c']]), 'Order a licence for 2 more'];
+        yield 'three have it' => [$sites, $licence(2) + $meet(['sites' => ['b', 'c']]), null];
+        yield 'one from outside counts' => [$sites, $licence(2) + $meet(['sites' => ['b', 'c'], 'outside' => 1]), 'has 4 sites'];
+        $listed = static fn (string ...$to): array => ['pairings' => array_map(
+            static fn (string $t): array => ['id' => 'd-'.$t, 'coupling' => 'dials', 'from' => 'a', 'to' => $t],
+            $to,
+        )];
+        yield 'in the directory' => ['site-not-listed', $listed('b') + $meet(['sites' => ['b']]), null];
+        yield 'not in it' => ['site-not-listed', $listed('b') + $meet(['sites' => ['b', 'c']]), 'Bar is not in the directory of Codec'];
+        $outside = 'outside-cannot-call';
+        yield 'with a public address' => [$outside, $meet(['outside' => 1], ['settings' => ['public-address' => '198.51.100.9']]), null];
+        yield 'without' => [$outside, $meet(['outside' => 1]), 'no public address'];
+        yield 'nobody from outside' => [$outside, $meet(['sites' => ['b']]), null];
+
+        $fed = static fn (array $plug): array => [
+            'switches' => [['id' => 's', 'name' => 'Switch', 'ports' => [['name' => '1', 'poeClass' => 4]]]],
+            'segments' => [['id' => 'n', 'subnets' => [['prefix' => '10.0.0.0/24']]]],
+            'devices' => [['id' => 'cam', 'name' => 'Camera', 'profile' => 'ptz-camera-rotary', 'interfaces' => [
+                ['name' => 'lan', 'segment' => 'n', 'address' => '10.0.0.5/24', 'plug' => ['to' => 's/1', 'metres' => 400, ...$plug]],
+            ]]],
+        ];
+        yield 'too far' => ['power-short', $fed([]), 'Camera gets too little power'];
+        yield 'an injector beside it' => ['power-short', $fed(['injector' => 4, 'injectorMetres' => 3]), null];
+        yield 'one that gives too little' => [
+            'power-short',
+            $fed(['injector' => 2, 'injectorMetres' => 3]),
+            'Camera gets too little power',
+        ];
+    }
+
+    /** @param array<string, mixed> $plan */
+    #[DataProvider('cases')]
+    public function testRules(string $rule, array $plan, ?string $says): void
+    {
+        self::assertRule($rule, $plan, $says);
+    }
+}
