@@ -11,6 +11,7 @@ use Vorhut\Core\Net\Protocol;
 use Vorhut\Core\Net\Service;
 use Vorhut\Core\Reach\Node\Network;
 use Vorhut\Core\Reach\Node\Node;
+use Vorhut\Core\Reach\Node\Places;
 use Vorhut\Core\Reach\Walk\Exchange;
 use Vorhut\Core\Reach\Walk\Topology;
 use Vorhut\Core\Reach\Walk\Trace;
@@ -24,15 +25,17 @@ final class FlowWays
     private readonly Network $network;
     private readonly Exchange $exchange;
     private readonly Parties $parties;
+    private readonly Places $places;
 
-    /** @var array<string, list<Leg>> by sender and receiver */
+    /** @var array<string, list<Leg>> by the places of sender and receiver, as one of them goes there */
     private array $known = [];
 
-    public function __construct(Job $job)
+    public function __construct(private readonly Job $job, ?Network $network = null)
     {
-        $this->network = Topology::of($job);
+        $this->network = $network ?? Topology::of($job);
         $this->exchange = new Exchange($this->network);
         $this->parties = new Parties($job, $this->network);
+        $this->places = new Places($job, $this->network);
     }
 
     /** @return list<string> units that a party stands for */
@@ -48,7 +51,26 @@ final class FlowWays
      */
     public function legs(string $from, string $to): array
     {
-        return $this->known[$from.'>'.$to] ??= $this->walk($from, $to);
+        if (!isset($this->job->devices[$to])) {
+            return $this->walk($from, $to);
+        }
+        $way = $this->places->of($from).'>'.$this->places->of($to);
+        if (!isset($this->known[$way])) {
+            return $this->known[$way] = $this->walk($from, $to);
+        }
+        $legs = $this->known[$way];
+        // Who stands in the same place goes the same way, but from and to its own sockets.
+        if ([] !== $legs) {
+            $first = $legs[0];
+            $legs[0] = new Leg($first->segment, $from, $first->fromInterface, $first->to, $first->toInterface);
+            $end = \count($legs) - 1;
+            $last = $legs[$end];
+            $legs[$end] = isset($this->job->devices[$last->to]) && $this->places->of($last->to) === $this->places->of($to)
+                ? new Leg($last->segment, $last->from, $last->fromInterface, $to, $last->toInterface)
+                : $last;
+        }
+
+        return $legs;
     }
 
     /** Where a stream leaves its sender, whoever listens. */

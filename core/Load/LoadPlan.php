@@ -165,7 +165,8 @@ final class LoadPlan
 
     private function put(Flow $flow, string $link, string $direction, float $kbps): void
     {
-        $this->loads[$link][$direction][$flow->id] = ($this->loads[$link][$direction][$flow->id] ?? 0.0) + $kbps;
+        $sum = &$this->loads[$link][$direction][$flow->id];
+        $sum = ($sum ?? 0.0) + $kbps;
     }
 
     /** @return list<array{string, string}> links and cables of a leg, each with its direction; those that are planned */
@@ -212,7 +213,9 @@ final class LoadPlan
         if ([] === $this->cables) {
             foreach ($this->interfaces() as [$id, $n]) {
                 $plug = $this->wiring->plug($id, $n);
-                $this->cables += null === $plug ? [] : [$id.' '.$plug->to => $this->plugName($id, $n)];
+                if (null !== $plug) {
+                    $this->cables[$id.' '.$plug->to] ??= $this->plugName($id, $n);
+                }
             }
         }
 

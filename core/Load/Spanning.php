@@ -16,6 +16,9 @@ final class Spanning
     /** @var array<string, list<string>> switches by the top of their tree, none before the one above it */
     private array $members = [];
 
+    /** @var array<string, list<array{string, bool}>> those that were asked for */
+    private array $paths = [];
+
     public function root(string $switch): void
     {
         $this->places[$switch] = [$switch, 0];
@@ -44,9 +47,12 @@ final class Spanning
     /** @return list<array{string, bool}>|null links on the way, each with whether it is taken from-to; null where none leads there */
     public function path(string $from, string $to): ?array
     {
-        if (!$this->connects($from, $to)) {
-            return null;
-        }
+        return $this->connects($from, $to) ? $this->paths[$from.'/'.$to] ??= $this->climb($from, $to) : null;
+    }
+
+    /** @return list<array{string, bool}> */
+    private function climb(string $from, string $to): array
+    {
         $up = $down = [];
         while ($from !== $to) {
             if ($this->places[$from][1] >= $this->places[$to][1]) {

@@ -29,14 +29,21 @@ final class Wiring
     /** @var array<string, array<string, SwitchPort>> by switch and name */
     private array $ports = [];
 
+    /** @var array<array-key, array<string, true>|null> segments by link; null: all of them */
+    private array $carried = [];
+
+    private readonly bool $isPlain;
+
     public function __construct(private readonly Job $job)
     {
         $this->switches = $job->all(NetworkSwitch::class);
         $this->links = $job->all(SwitchLink::class);
         foreach ($this->links as $link) {
+            $this->carried[$link->id] = $this->both($this->said($link->from), $this->said($link->to));
             $this->neighbours[$link->from->switch][] = [$link->to->switch, $link, true];
             $this->neighbours[$link->to->switch][] = [$link->from->switch, $link, false];
         }
+        $this->isPlain = [] === array_filter($this->carried, \is_array(...));
     }
 
     /** The plug of a unit's or router's n-th interface; null where no cable is planned. */
@@ -58,7 +65,10 @@ final class Wiring
     /** The one way between any two switches that a segment's frames take. */
     public function spanning(string $segment): Spanning
     {
-        return $this->trees[$segment] ??= $this->grow($segment);
+        // Where no link leaves anything out, one tree is that of all segments.
+        $of = $this->isPlain ? '' : $segment;
+
+        return $this->trees[$of] ??= $this->grow($segment);
     }
 
     private function grow(?string $segment): Spanning
@@ -72,7 +82,7 @@ final class Wiring
             $open = [(string) $root];
             for ($n = 0; isset($open[$n]); ++$n) {
                 foreach ($this->neighbours[$open[$n]] ?? [] as [$other, $link, $isForth]) {
-                    if (!$tree->has($other) && (null === $segment || $this->carries($link, $segment))) {
+                    if (!$tree->has($other) && (null === $segment || isset(($this->carried[$link->id] ?? [$segment => true])[$segment]))) {
                         $tree->add($other, $open[$n], $link->id, $isForth);
                         $open[] = $other;
                     }
@@ -97,17 +107,28 @@ final class Wiring
         return $found;
     }
 
-    /** A port of which no segment is said lets all of them through. */
     private function lets(PortRef $ref, string $segment): bool
+    {
+        return isset(($this->said($ref) ?? [$segment => true])[$segment]);
+    }
+
+    /** @return array<string, true>|null segments that a port lets through; null: of which none is said, and which lets all through */
+    private function said(PortRef $ref): ?array
     {
         $port = $this->port($ref->switch, $ref->port);
         $said = null === $port ? [] : array_filter([$port->untagged, ...$port->tagged], \is_string(...));
 
-        return [] === $said || \in_array($segment, $said, true);
+        return [] === $said ? null : array_fill_keys($said, true);
     }
 
-    private function carries(SwitchLink $link, string $segment): bool
+    /**
+     * @param array<string, true>|null $one
+     * @param array<string, true>|null $other
+     *
+     * @return array<string, true>|null what both let through
+     */
+    private function both(?array $one, ?array $other): ?array
     {
-        return $this->lets($link->from, $segment) && $this->lets($link->to, $segment);
+        return null === $one || null === $other ? $one ?? $other : array_intersect_key($one, $other);
     }
 }

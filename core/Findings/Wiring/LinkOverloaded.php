@@ -12,6 +12,7 @@ use Vorhut\Core\Findings\Severity;
 use Vorhut\Core\Findings\Stop;
 use Vorhut\Core\Job\Flow;
 use Vorhut\Core\Job\SwitchLink;
+use Vorhut\Core\Load\FlowWays;
 use Vorhut\Core\Load\LighterFlows;
 use Vorhut\Core\Load\LoadPlan;
 
@@ -29,7 +30,10 @@ final class LinkOverloaded implements Rule
 
     public function check(Plan $plan): iterable
     {
-        $loads = new LoadPlan($plan->job);
+        if ([] === $plan->job->all(Flow::class)) {
+            return;
+        }
+        $loads = new LoadPlan($plan->job, new FlowWays($plan->job, $plan->network()));
         $lighter = new LighterFlows($plan->job, $loads);
         $tried = 0;
         foreach ($loads->lines() as $line) {
