@@ -11,12 +11,16 @@ use Vorhut\Core\Record\Field\Name;
 use Vorhut\Core\Record\Field\Number;
 use Vorhut\Core\Record\Field\Parsed;
 use Vorhut\Core\Record\Field\Slug;
+use Vorhut\Core\Record\Field\Texts;
 use Vorhut\Core\Record\Given;
 
 /** A stream from one unit to others, all the time that it counts. */
 final readonly class Flow implements Checked
 {
-    /** @param list<PartyRef> $to */
+    /**
+     * @param list<PartyRef> $to
+     * @param list<string> $moments at which it runs, such as an arrival; none: always
+     */
     public function __construct(
         #[Slug]
         public string $id,
@@ -32,6 +36,8 @@ final readonly class Flow implements Checked
         public ?Ipv4Address $group,
         #[Name]
         public string $name,
+        #[Texts('Runs only at')]
+        public array $moments = [],
     ) {
     }
 

@@ -19,6 +19,8 @@ final readonly class LoadLine implements \JsonSerializable
         public float $kbps,
         public float $limitKbps,
         public array $flows,
+        /** The moment at which it carries most; '' where all run always. */
+        public string $moment = '',
     ) {
     }
 

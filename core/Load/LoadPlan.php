@@ -61,7 +61,7 @@ final class LoadPlan
     {
         $after = new self($this->job->with($change), $this->ways, $line->flows);
 
-        return array_sum($after->loads[$line->link][$line->direction] ?? []);
+        return array_sum($after->busiest($after->loads[$line->link][$line->direction] ?? [])[0]);
     }
 
     /** @return list<LoadLine> every link, then every cable, in the order of the plan */
@@ -87,9 +87,39 @@ final class LoadPlan
 
     private function line(string $link, string $direction, float $limit): LoadLine
     {
-        $flows = $this->loads[$link][$direction] ?? [];
+        [$flows, $moment] = $this->busiest($this->loads[$link][$direction] ?? []);
 
-        return new LoadLine($link, $direction, array_sum($flows), $limit, array_map(strval(...), array_keys($flows)));
+        return new LoadLine($link, $direction, array_sum($flows), $limit, array_map(strval(...), array_keys($flows)), $moment);
+    }
+
+    /**
+     * What runs at the moment at which most does: streams that always run, and those of that moment.
+     *
+     * @param array<array-key, float> $flows kbit/s by stream
+     *
+     * @return array{array<array-key, float>, string}
+     */
+    private function busiest(array $flows): array
+    {
+        $moments = [];
+        foreach (array_keys($flows) as $id) {
+            $moments += array_fill_keys($this->job->all(Flow::class)[$id]->moments ?? [], true);
+        }
+        if ([] === $moments) {
+            return [$flows, ''];
+        }
+        $most = null;
+        foreach (array_map(strval(...), array_keys($moments)) as $moment) {
+            $then = array_filter(
+                $flows,
+                fn (int|string $id): bool => [] === ($own = $this->job->all(Flow::class)[$id]->moments ?? [])
+                    || \in_array($moment, $own, true),
+                \ARRAY_FILTER_USE_KEY,
+            );
+            $most = null === $most || array_sum($then) > array_sum($most[0]) ? [$then, $moment] : $most;
+        }
+
+        return $most;
     }
 
     /** What is said of the link, else what its slower port has. */
@@ -165,8 +195,8 @@ final class LoadPlan
 
     private function put(Flow $flow, string $link, string $direction, float $kbps): void
     {
-        $sum = &$this->loads[$link][$direction][$flow->id];
-        $sum = ($sum ?? 0.0) + $kbps;
+        $this->loads[$link][$direction][$flow->id] ??= 0.0;
+        $this->loads[$link][$direction][$flow->id] += $kbps;
     }
 
     /** @return list<array{string, string}> links and cables of a leg, each with its direction; those that are planned */

@@ -17,6 +17,7 @@ use Vorhut\Core\Job\Flow;
 use Vorhut\Core\Job\NetworkSwitch;
 use Vorhut\Core\Job\PartyRef;
 use Vorhut\Core\Job\SwitchLink;
+use Vorhut\Core\Load\FlowRates;
 use Vorhut\Core\Load\LoadLine;
 use Vorhut\Core\Load\LoadPlan;
 use Vorhut\Core\Load\PortName;
@@ -41,7 +42,11 @@ final readonly class CablesPage
     public function show(JobInHand $hand): CablesView
     {
         $job = $hand->job;
-        $lines = (new LoadPlan($job))->lines();
+        $rates = new FlowRates($job);
+        $by = [];
+        foreach ((new LoadPlan($job))->lines() as $line) {
+            $by[$line->link][$line->direction] = $line;
+        }
 
         return new CablesView(
             \sprintf(
@@ -52,9 +57,13 @@ final readonly class CablesPage
             ),
             $this->actions($hand),
             $this->next($hand),
-            $this->links($hand, $lines),
+            Tree::of($job, $by),
+            $this->links($hand, $by),
             $this->switches->all($hand),
-            array_map(fn (Flow $f): array => $this->stream($hand, $f), \array_slice(array_values($job->all(Flow::class)), 0, self::MOST)),
+            array_map(
+                fn (Flow $f): array => $this->stream($hand, $f, $rates),
+                \array_slice(array_values($job->all(Flow::class)), 0, self::MOST),
+            ),
             $this->findings->lines($hand, 'cables'),
         );
     }
@@ -91,20 +100,16 @@ final readonly class CablesPage
     }
 
     /**
-     * @param list<LoadLine> $lines
+     * @param array<string, array<string, LoadLine>> $by link and direction
      *
      * @return list<LinkView>
      */
-    private function links(JobInHand $hand, array $lines): array
+    private function links(JobInHand $hand, array $by): array
     {
-        $by = [];
-        foreach ($lines as $line) {
-            $by[$line->link][$line->direction] = $line;
-        }
         $links = $hand->job->all(SwitchLink::class);
-        $share = static fn (SwitchLink $l): float => max(array_map(
+        $share = static fn (SwitchLink $l): float => max(0.0, ...array_map(
             static fn (LoadLine $one): float => $one->kbps / max($one->limitKbps, 1),
-            $by[$l->id] ?? [new LoadLine('', '', 0, 1, [])],
+            array_values($by[$l->id] ?? []),
         ));
         uasort($links, static fn (SwitchLink $a, SwitchLink $b): int => $share($b) <=> $share($a));
         $fits = new StillFits($hand->job);
@@ -115,13 +120,25 @@ final readonly class CablesPage
             $views[] = new LinkView(
                 new Link($link->name, $this->url('record', $hand, ['list' => 'links', 'id' => $link->id])),
                 \sprintf('%s to %s', PortName::of($hand->job, $link->from), PortName::of($hand->job, $link->to)),
-                $link->medium->label().(null === $link->metres ? '' : \sprintf(', %s m', number_format($link->metres, 0, '.', "\u{2009}"))),
+                self::made($link),
                 self::bar($hand, 'there', $there, $link->headroomPercent, $fits),
                 self::bar($hand, 'back', $back, $link->headroomPercent, $fits),
             );
         }
 
         return $views;
+    }
+
+    private static function made(SwitchLink $link): string
+    {
+        $parts = [
+            $link->medium->label(),
+            null === $link->metres ? '' : number_format($link->metres, 0, '.', "\u{2009}").' m',
+            \sprintf('%d %% left free', $link->headroomPercent),
+            rtrim($link->headroomWhy, '.'),
+        ];
+
+        return implode(' · ', array_filter($parts, static fn (string $p): bool => '' !== $p));
     }
 
     private static function bar(JobInHand $hand, string $label, LoadLine $line, int $headroom, StillFits $fits): Bar
@@ -138,11 +155,15 @@ final readonly class CablesPage
             };
         }
 
+        if ('' !== $line->moment) {
+            array_unshift($names, 'busiest at '.$line->moment);
+        }
+
         return Bar::of($label, $line->kbps / 1000, $line->limitKbps / 1000, $whole / 1000, 'Mbit/s', $names);
     }
 
-    /** @return array{link: Link, from: string, to: string, sent: string, rate: string} */
-    private function stream(JobInHand $hand, Flow $flow): array
+    /** @return array{link: Link, from: string, to: string, sent: string, rate: string, when: string} */
+    private function stream(JobInHand $hand, Flow $flow, FlowRates $rates): array
     {
         $names = array_map(static fn (PartyRef $r): string => $hand->job->nameOf($r->id), $flow->to);
         $more = \count($names) - self::NAMED;
@@ -152,7 +173,8 @@ final readonly class CablesPage
             'from' => $hand->job->nameOf($flow->from->id),
             'to' => implode(', ', \array_slice($names, 0, self::NAMED)).($more > 0 ? \sprintf(' and %d more', $more) : ''),
             'sent' => $flow->cast->label(),
-            'rate' => null === $flow->kbps ? 'as the sender is set' : \sprintf('%s Mbit/s', round($flow->kbps / 1000, 2)),
+            'rate' => \sprintf('%s Mbit/s', round($rates->of($flow, $flow->from->id) / 1000, 2)),
+            'when' => implode(', ', $flow->moments),
         ];
     }
 

@@ -15,13 +15,14 @@ final readonly class CablesView
      * @param list<Link> $actions
      * @param list<LinkView> $links the fullest first
      * @param list<SwitchView> $switches
-     * @param list<array{link: Link, from: string, to: string, sent: string, rate: string}> $streams
+     * @param list<array{link: Link, from: string, to: string, sent: string, rate: string, when: string}> $streams
      * @param list<FindingLine> $findings
      */
     public function __construct(
         public string $summary,
         public array $actions,
         public ?Next $next,
+        public ?Tree $tree,
         public array $links,
         public array $switches,
         public array $streams,

@@ -12,6 +12,7 @@ final readonly class SwitchView
 {
     /** @param list<PortView> $ports */
     public function __construct(
+        public string $id,
         public Link $link,
         public string $place,
         public string $free,

@@ -62,6 +62,7 @@ final readonly class SwitchViews
         $usable = null === $budget ? 0.0 : $budget * (1 - $switch->poeReservePercent / 100);
 
         return new SwitchView(
+            'switch-'.$switch->id,
             new Link($switch->name, $this->urls->generate('record', [
                 'slug' => $hand->stored->getSlug(), 'list' => 'switches', 'id' => $switch->id,
             ])),

@@ -76,9 +76,11 @@ final readonly class ChainsPage
     {
         $apart = array_map(static fn (array $pair): StageSum => $pair[1], $sum->ratesApart());
         $boxes = [];
+        $clock = '';
         foreach ($sum->stages as $stage) {
             $isNarrow = null !== $sum->chain->channels && null !== $stage->channels && $stage->channels < $sum->chain->channels;
-            $boxes[] = $this->box($hand, $stage, \in_array($stage, $apart, true), $isNarrow);
+            $boxes[] = $this->box($hand, $stage, \in_array($stage, $apart, true), $isNarrow, $stage->clock === $clock ? '' : $stage->clock);
+            $clock = '' === $stage->clock ? $clock : $stage->clock;
         }
         $about = [
             ChainFor::Other === $sum->chain->for ? '' : $sum->chain->for->label(),
@@ -93,7 +95,7 @@ final readonly class ChainsPage
         );
     }
 
-    private function box(JobInHand $hand, StageSum $sum, bool $isApart, bool $isNarrow): StageBox
+    private function box(JobInHand $hand, StageSum $sum, bool $isApart, bool $isNarrow, string $clock): StageBox
     {
         $stage = $sum->stage;
         $isInsert = StageDoes::Insert === $stage->does;
@@ -103,11 +105,11 @@ final readonly class ChainsPage
             null === $stage->device ? '' : $this->url('devices', $hand, ['sel' => $stage->device]),
             $stage->does->label(),
             null === $sum->rateHz ? '' : \sprintf('%s kHz', $sum->rateHz / 1000),
-            '' === $sum->clock ? '' : 'paced by '.$sum->clock,
+            '' === $clock ? '' : 'paced by '.$clock,
             null === $sum->channels ? '' : Words::count($sum->channels, 'channel'),
             \sprintf('%.2f ms', $sum->ms),
             $isApart,
-            $isInsert ? \sprintf('%d back', $stage->returned ?? 0) : '',
+            $isInsert ? \sprintf(', %d back', $stage->returned ?? 0) : '',
             $isNarrow || $isInsert && ($stage->returned ?? 0) < $sum->sent(),
         );
     }

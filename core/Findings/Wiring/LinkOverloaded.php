@@ -55,7 +55,7 @@ final class LinkOverloaded implements Rule
                 $this->about(),
                 Severity::Wrong,
                 \sprintf('%s carries %.1f Mbit/s, and may carry %.1f', $what, $line->kbps / 1000, $line->limitKbps / 1000),
-                \sprintf('%s: %s.', $way, implode(', ', $names)),
+                \sprintf('%s%s: %s.', $way, '' === $line->moment ? '' : ', at '.$line->moment, implode(', ', $names)),
                 $isLink ? [] : [$unit],
                 null === $change ? 'Send fewer or smaller streams, one copy for all, or take a faster link.' : $change->title.'.',
                 $change,

@@ -139,6 +139,25 @@ final class LoadPlanTest extends TestCase
         self::assertEqualsWithDelta(20000 * 1394 / 1316, $loads['plug:cam/lan from-to'] ?? 0, 0.001);
     }
 
+    /** Of streams that never run together the larger one counts; what always runs counts with each. */
+    public function testALinkIsJudgedAtItsBusiestMoment(): void
+    {
+        $flows = [
+            self::flow(['device:next'], ['id' => 'always', 'kbps' => 100]),
+            self::flow(['device:next'], ['id' => 'noon', 'kbps' => 500, 'moments' => ['noon']]),
+            self::flow(['device:next'], ['id' => 'night', 'kbps' => 700, 'moments' => ['night', 'a feast']]),
+            self::flow(['device:next'], ['id' => 'feast', 'kbps' => 300, 'moments' => ['a feast']]),
+        ];
+        foreach ((new LoadPlan(self::job($flows)))->lines() as $line) {
+            if ('plug:cam/lan' === $line->link && 'from-to' === $line->direction) {
+                self::assertSame([1100.0, ['always', 'night', 'feast'], 'a feast'], [$line->kbps, $line->flows, $line->moment]);
+
+                return;
+            }
+        }
+        self::fail('The cable is not there.');
+    }
+
     public function testTwoEndsOfOneSwitchAndPortsThatAreNotThereAreRefused(): void
     {
         $wrong = ['links' => [['id' => 'x', 'from' => 'a/9', 'to' => 'a/1']]];
