@@ -109,7 +109,7 @@ final readonly class Asking
         }
         $vantage = $this->network->node($pair->to)?->firstAddress();
         $asks = null === $vantage ? null : Ipv4Address::fromInt($vantage);
-        $kind = null === $asks ? null : ProbeKind::Rtsp;
+        $kind = null === $asks ? null : ProbeKind::Watch;
 
         return new LiveQuestion($intent->id, $pair->from, $pair->to, $kind, $asks, $target, $port, 'the receiver has no address yet');
     }

@@ -10,6 +10,8 @@ enum ProbeKind: string
     case Tcp = 'tcp';
     case Http = 'http';
     case Rtsp = 'rtsp';
+    /** A stream that is asked for and looked at for a moment. */
+    case Watch = 'watch';
     case Poll = 'poll';
     /** SIP OPTIONS, which every agent answers (RFC 3261, section 11). */
     case Sip = 'sip';
@@ -38,17 +40,23 @@ enum ProbeKind: string
         return \in_array($this, [self::Register, self::Call, self::Page, self::Fax, self::Ring, self::File], true);
     }
 
+    /** What is asked of real units in its place; itself where that is the same. */
+    public function onSite(): self
+    {
+        return self::Watch === $this ? self::Rtsp : $this;
+    }
+
     /** Whether it needs a peer that reports what it heard, or secrets: nothing to ask real units for. */
     public function isOfLab(): bool
     {
-        return self::Media === $this || ($this->isConversation() && self::File !== $this);
+        return \in_array($this, [self::Media, self::Watch], true) || ($this->isConversation() && self::File !== $this);
     }
 
     public function defaultPort(): int
     {
         return match ($this) {
             self::Tcp, self::Http => 80,
-            self::Rtsp => 554,
+            self::Rtsp, self::Watch => 554,
             self::Poll => 2202,
             self::DnsSd => 5353,
             self::Sip, self::Register, self::Call, self::Page, self::Fax, self::Ring => 5060,

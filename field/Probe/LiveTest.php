@@ -7,6 +7,7 @@ namespace Vorhut\Field\Probe;
 use Vorhut\Core\Intent\Asking;
 use Vorhut\Core\Intent\LiveQuestion;
 use Vorhut\Core\Intent\Pair;
+use Vorhut\Core\Intent\ProbeKind;
 use Vorhut\Core\Intent\Span;
 use Vorhut\Core\Job\Job;
 use Vorhut\Core\Reach\Walk\Topology;
@@ -57,7 +58,8 @@ final readonly class LiveTest
                     );
                     continue;
                 }
-                if (null === $this->sip && $question->kind->isOfLab()) {
+                $kind = null === $this->sip ? $question->kind->onSite() : $question->kind;
+                if (null === $this->sip && $kind->isOfLab()) {
                     $results[$key][] = 'not asked: calls and streams are tested in the lab only';
                     continue;
                 }
@@ -66,10 +68,11 @@ final readonly class LiveTest
                     continue;
                 }
                 $questions[] = [
-                    'kind' => $question->kind,
+                    'kind' => $kind,
                     'target' => (string) $target,
                     'port' => $this->place->port($question->port),
                     'from' => $this->place->from($question->vantage),
+                    'unit' => ProbeKind::Watch === $kind ? $question->from : $question->to,
                 ];
                 $owners[] = $key;
                 $open[$key] = ($open[$key] ?? 0) + 1;

@@ -22,6 +22,8 @@ use Vorhut\Field\Net\Sockets;
 use Vorhut\Field\Ntp\NtpPacket;
 use Vorhut\Field\Poll\PollMessage;
 use Vorhut\Field\Rtp\RtpStream;
+use Vorhut\Field\Rtsp\LabViewer;
+use Vorhut\Field\Rtsp\RtspViewer;
 use Vorhut\Field\Sip\SipEndpoint;
 use Vorhut\Field\Sip\SipMessage;
 
@@ -40,10 +42,11 @@ final readonly class Prober
 
     /**
      * @param string|null $from address to ask from: the vantage point
+     * @param string $unit who is asked, where that is known
      *
      * @throws RefusedTarget
      */
-    public function ask(ProbeKind $kind, string $target, int $port, ?string $from = null): ProbeResult
+    public function ask(ProbeKind $kind, string $target, int $port, ?string $from = null, string $unit = ''): ProbeResult
     {
         $this->sockets->check($target);
         $start = hrtime(true);
@@ -64,6 +67,7 @@ final readonly class Prober
                     \sprintf("OPTIONS rtsp://%s/ RTSP/1.0\r\nCSeq: 1\r\nUser-Agent: vorhut\r\n\r\n", $target),
                     '#^RTSP/1\.0 (\d{3})[^\r\n]*#',
                 ),
+                ProbeKind::Watch => $this->watch($target, $port, $from, $unit),
                 ProbeKind::Poll => $this->poll($target, $port, $from),
                 ProbeKind::Sip => $this->sip($target, $port, $from),
                 ProbeKind::Ntp => $this->ntp($target, $port, $from),
@@ -123,6 +127,22 @@ final readonly class Prober
         }
 
         return [ProbeStatus::Answered, $evidence];
+    }
+
+    /** @return array{ProbeStatus, array<string, string|int|float>} */
+    private function watch(string $target, int $port, ?string $from, string $unit): array
+    {
+        $viewer = new RtspViewer($this->sockets, LabViewer::USER, LabViewer::password($unit), $this->seconds);
+        try {
+            $seen = $viewer->watch($target, $port, $from);
+        } catch (StreamException) {
+            return [ProbeStatus::Closed, []];
+        }
+        if (\is_string($seen)) {
+            return ['' === $seen ? ProbeStatus::Closed : ProbeStatus::Strange, '' === $seen ? [] : ['status' => $seen]];
+        }
+
+        return [0 === $seen->packets() ? ProbeStatus::Silent : ProbeStatus::Answered, $seen->evidence()];
     }
 
     private function head(Socket $socket): string

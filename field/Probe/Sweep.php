@@ -25,7 +25,7 @@ final readonly class Sweep
     }
 
     /**
-     * @param list<array{kind: ProbeKind, target: string, port: int, from: string|null}> $questions
+     * @param list<array{kind: ProbeKind, target: string, port: int, from: string|null, unit?: string}> $questions
      * @param \Closure(ProbeResult, int): bool $onResult told each result and its question's number, false stops the sweep
      */
     public function run(array $questions, \Closure $onResult): void
@@ -44,7 +44,13 @@ final readonly class Sweep
             }
             $futures[] = async(function () use ($question, $number, $lock, $onResult, &$go): void {
                 try {
-                    $result = $this->prober->ask($question['kind'], $question['target'], $question['port'], $question['from']);
+                    $result = $this->prober->ask(
+                        $question['kind'],
+                        $question['target'],
+                        $question['port'],
+                        $question['from'],
+                        $question['unit'] ?? '',
+                    );
                     $go = $onResult($result, $number) && $go;
                 } finally {
                     $lock->release();

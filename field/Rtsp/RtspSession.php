@@ -5,42 +5,45 @@ declare(strict_types=1);
 namespace Vorhut\Field\Rtsp;
 
 use Revolt\EventLoop;
+use Vorhut\Field\Picture\MovingBar;
+use Vorhut\Field\Picture\RtpPictures;
 
 /** One viewer of a camera: what is sent to it, and whether it is (RFC 2326, section 12.37). */
 final class RtspSession
 {
-    /** Seconds between two pictures, and what its clock counts in that time (RFC 6184: 90 kHz). */
-    private const EVERY = 0.04;
-    private const TICKS = 3600;
-    /** A dynamic payload type (RFC 3551), and a picture that no decoder minds: an access unit delimiter of H.264. */
-    private const TYPE = 96;
-    private const PICTURE = "\x09\xF0";
+    /** The most that a stand-in sends to one viewer, in kbit/s: a lab is one machine. */
+    public const MOST_KBPS = 8000.0;
+    /** Pictures a second, unless the rate is too small for so many. */
+    private const PICTURES = 25.0;
 
     public readonly string $id;
     public int $sent = 0;
-    private int $sequence;
-    private int $timestamp;
-    private readonly int $source;
+    private readonly RtpPictures $packets;
+    private readonly MovingBar $pictures;
+    private readonly float $rate;
     private string $timer = '';
 
-    /** @param \Closure(string): void $send a packet of RTP */
-    public function __construct(private readonly \Closure $send, private readonly \Closure $close)
+    /**
+     * @param \Closure(string): void $send a packet of RTP
+     * @param float $kbps that is sent, up to the most
+     */
+    public function __construct(private readonly \Closure $send, private readonly \Closure $close, float $kbps = 0.0)
     {
         $this->id = bin2hex(random_bytes(8));
-        $this->sequence = random_int(0, 0xFFFF);
-        $this->timestamp = random_int(0, 0xFFFFFFFF);
-        $this->source = random_int(0, 0xFFFFFFFF);
+        $octets = 1000 / 8 * min($kbps, self::MOST_KBPS);
+        $this->rate = $octets > 0 ? max(1.0, min(self::PICTURES, $octets / MovingBar::OCTETS)) : self::PICTURES;
+        $this->packets = new RtpPictures($this->rate);
+        $this->pictures = new MovingBar((int) ($octets / $this->rate));
     }
 
     public function play(): void
     {
         EventLoop::cancel($this->timer);
-        $this->timer = EventLoop::repeat(self::EVERY, function (): void {
-            $this->sequence = ($this->sequence + 1) & 0xFFFF;
-            $this->timestamp = ($this->timestamp + self::TICKS) & 0xFFFFFFFF;
-            $header = pack('CCnNN', 0x80, 0x80 | self::TYPE, $this->sequence, $this->timestamp, $this->source);
-            ($this->send)($header.self::PICTURE);
-            ++$this->sent;
+        $this->timer = EventLoop::repeat(1 / $this->rate, function (): void {
+            foreach ($this->packets->packets($this->pictures->next()) as $packet) {
+                ($this->send)($packet);
+                ++$this->sent;
+            }
         });
     }
 
@@ -55,18 +58,21 @@ final class RtspSession
         ($this->close)();
     }
 
-    /** What a stream of it is, for DESCRIBE (RFC 8866). */
+    /** What a stream of it is, for DESCRIBE (RFC 8866; RFC 6184, section 8.2.1). */
     public static function described(string $address): string
     {
+        $sets = base64_encode(MovingBar::sequence()).','.base64_encode(MovingBar::picture());
+
         return implode("\r\n", [
             'v=0',
             'o=- 1 1 IN IP4 '.$address,
             's=stand-in',
             't=0 0',
             'a=control:*',
-            \sprintf('m=video 0 RTP/AVP %d', self::TYPE),
+            \sprintf('m=video 0 RTP/AVP %d', RtpPictures::TYPE),
             'c=IN IP4 0.0.0.0',
-            \sprintf('a=rtpmap:%d H264/90000', self::TYPE),
+            \sprintf('a=rtpmap:%d H264/%d', RtpPictures::TYPE, RtpPictures::CLOCK),
+            \sprintf('a=fmtp:%d packetization-mode=1;profile-level-id=42C01E;sprop-parameter-sets=%s', RtpPictures::TYPE, $sets),
             'a=control:track1',
             '',
         ]);

@@ -6,6 +6,7 @@ namespace Vorhut\Field\StandIn;
 
 use Vorhut\Core\Job\Device;
 use Vorhut\Core\Job\Job;
+use Vorhut\Core\Load\FlowRates;
 use Vorhut\Core\Net\Protocol;
 use Vorhut\Core\Net\Service;
 use Vorhut\Core\Profile\DeviceProfile;
@@ -206,7 +207,9 @@ final class Lab
             return null;
         }
         if (Protocol::Tcp === $service->protocol && 554 === $service->firstPort) {
-            return new RtspStandIn($this->sockets, $address, $port, $service, $network, $device->id, $this->crowd);
+            $kbps = (new FlowRates($this->job))->media($device);
+
+            return new RtspStandIn($this->sockets, $address, $port, $service, $network, $device->id, $this->crowd, $kbps);
         }
         if (Protocol::Tcp === $service->protocol) {
             $served = fn (string $name): ?array => $this->files->served($device, $name);

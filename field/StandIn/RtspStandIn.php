@@ -11,6 +11,7 @@ use Vorhut\Core\Net\Service;
 use Vorhut\Field\Lab\LabNetwork;
 use Vorhut\Field\Net\RefusedTarget;
 use Vorhut\Field\Net\Sockets;
+use Vorhut\Field\Rtsp\LabViewer;
 use Vorhut\Field\Rtsp\RtspRequest;
 use Vorhut\Field\Rtsp\RtspSession;
 use Vorhut\Field\Sip\Digest;
@@ -18,7 +19,6 @@ use Vorhut\Field\Sip\Digest;
 /** A camera that is asked for its stream: describes it to anybody it knows, sets it up by UDP or on the connection, plays (RFC 2326). */
 final class RtspStandIn implements StandIn
 {
-    public const USER = 'viewer';
     private const REALM = 'vorhut-lab';
     private const MOST_BYTES = 16384;
     private const MOST_NONCES = 100;
@@ -34,7 +34,10 @@ final class RtspStandIn implements StandIn
     /** @var array<string, true> */
     private array $nonces = [];
 
-    /** @param \Closure(): LabNetwork $network the plan as it stands now */
+    /**
+     * @param \Closure(): LabNetwork $network the plan as it stands now
+     * @param float $kbps of its stream, as planned
+     */
     public function __construct(
         private readonly Sockets $sockets,
         private readonly string $address,
@@ -43,13 +46,8 @@ final class RtspStandIn implements StandIn
         private readonly \Closure $network,
         private readonly string $device,
         private readonly Crowd $crowd,
+        private readonly float $kbps = 0.0,
     ) {
-    }
-
-    /** What a viewer proves itself with in the lab. */
-    public static function password(string $device): string
-    {
-        return 'lab-'.$device;
     }
 
     public function start(): void
@@ -159,7 +157,7 @@ final class RtspStandIn implements StandIn
                 if (!$socket->isClosed()) {
                     $socket->write('$'.\chr($channel).pack('n', \strlen($packet)).$packet);
                 }
-            }, static function (): void {});
+            }, static function (): void {}, $this->kbps);
             $agreed = $m[0];
         } elseif (1 === preg_match('#^RTP/AVP(?:/UDP)?;unicast;(?:[^,]*;)?client_port=(\d{1,5})-\d{1,5}#', $transport, $m)) {
             $udp = $this->sockets->udpEven($this->address);
@@ -170,7 +168,7 @@ final class RtspStandIn implements StandIn
                 } catch (\Amp\Socket\SocketException|RefusedTarget) {
                     // Nobody listens there any more; the viewer ends it, or its connection does.
                 }
-            }, $udp->close(...));
+            }, $udp->close(...), $this->kbps);
             $agreed = \sprintf('%s;server_port=%d-%d', $m[0], $udp->port(), $udp->port() + 1);
         } else {
             return self::said($request, '461 Unsupported Transport');
@@ -186,9 +184,9 @@ final class RtspStandIn implements StandIn
         $fields = Digest::fields($answer);
 
         return isset($this->nonces[$fields['nonce'] ?? ''])
-            && self::USER === ($fields['username'] ?? '')
+            && LabViewer::USER === ($fields['username'] ?? '')
             && ($fields['uri'] ?? '') === $request->uri
-            && Digest::proves($answer, self::password($this->device), $request->method);
+            && Digest::proves($answer, LabViewer::password($this->device), $request->method);
     }
 
     /** @param array<string, string> $headers */

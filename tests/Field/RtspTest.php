@@ -7,6 +7,7 @@ namespace Vorhut\Tests\Field;
 use Amp\Socket\Socket;
 use Amp\TimeoutCancellation;
 use PHPUnit\Framework\TestCase;
+use Symfony\Component\Process\Process;
 use Vorhut\App\Jobs\ShippedProfiles;
 use Vorhut\App\Provision\UnitFiles;
 use Vorhut\Core\Exchange\JobFile;
@@ -14,9 +15,11 @@ use Vorhut\Field\Lab\LabPorts;
 use Vorhut\Field\Net\Sockets;
 use Vorhut\Field\Net\TargetGate;
 use Vorhut\Field\Rtp\RtpStream;
+use Vorhut\Field\Rtsp\LabViewer;
+use Vorhut\Field\Rtsp\RtspViewer;
+use Vorhut\Field\Rtsp\Watched;
 use Vorhut\Field\Sip\Digest;
 use Vorhut\Field\StandIn\Lab;
-use Vorhut\Field\StandIn\RtspStandIn;
 use Vorhut\Tests\Support\Jobs;
 use Vorhut\Tests\Support\Waiting;
 
@@ -96,7 +99,42 @@ final class RtspTest extends TestCase
         while (\strlen($this->rest) < 60) {
             $this->rest .= (string) $this->socket->read(new TimeoutCancellation(2));
         }
-        self::assertSame("\$\x02\x00\x0E\x80", substr($this->rest, 0, 5), 'channel 2, 14 bytes of RTP');
+        self::assertSame("\$\x02", substr($this->rest, 0, 2), 'channel 2');
+        self::assertSame("\x80\x60", substr($this->rest, 4, 2), 'RTP of the type that was described');
+    }
+
+    /** The camera is planned with 10 Mbit/s, of which a stand-in sends 8. */
+    public function testTheStreamHasItsRateAndNothingIsMissing(): void
+    {
+        $viewer = new RtspViewer($this->sockets, LabViewer::USER, LabViewer::password('berth-1'), 2.0);
+        $seen = $viewer->watch(self::CAMERA, LabPorts::ofThisUser()->toLab(554), self::VIEWER);
+        self::assertInstanceOf(Watched::class, $seen);
+        self::assertEqualsWithDelta(8000, $seen->kbps(), 800);
+        self::assertSame(0, $seen->lost());
+        self::assertLessThan(200, $seen->gapMs());
+        $stranger = new RtspViewer($this->sockets, LabViewer::USER, 'wrong', 2.0);
+        $said = $stranger->watch(self::CAMERA, LabPorts::ofThisUser()->toLab(554), self::VIEWER);
+        self::assertSame('RTSP/1.0 401 Unauthorized', $said);
+    }
+
+    /** A player of others shows it: it takes pictures for a second and decodes each of them without a complaint. */
+    public function testAForeignPlayerShowsIt(): void
+    {
+        $url = \sprintf(
+            'rtsp://%s:%s@%s:%d/',
+            LabViewer::USER,
+            LabViewer::password('berth-1'),
+            self::CAMERA,
+            LabPorts::ofThisUser()->toLab(554),
+        );
+        $process = new Process(['ffmpeg', '-v', 'error', '-rtsp_transport', 'udp', '-i', $url, '-frames:v', '20', '-f', 'framemd5', '-'], timeout: 20);
+        $process->start();
+        self::until(static fn (): bool => !$process->isRunning(), 15);
+        self::assertSame('', $process->getErrorOutput());
+        $pictures = preg_grep('/^0,/', explode("\n", $process->getOutput()));
+        self::assertGreaterThanOrEqual(20, \count((array) $pictures));
+        $sums = array_map(static fn (string $line): string => trim(explode(',', $line)[5] ?? ''), (array) $pictures);
+        self::assertGreaterThanOrEqual(20, \count(array_unique($sums)), 'the bar moves');
     }
 
     public function testStrangersSeeNothing(): void
@@ -104,7 +142,7 @@ final class RtspTest extends TestCase
         self::assertStringStartsWith('RTSP/1.0 401', $this->ask('DESCRIBE', self::URI));
         $asked = $this->ask('DESCRIBE', self::URI);
         self::assertSame(1, preg_match('/^WWW-Authenticate: (.*)\r$/m', $asked, $m));
-        $wrong = (string) Digest::answer($m[1], RtspStandIn::USER, 'wrong', 'DESCRIBE', self::URI, 'c');
+        $wrong = (string) Digest::answer($m[1], LabViewer::USER, 'wrong', 'DESCRIBE', self::URI, 'c');
         self::assertStringStartsWith('RTSP/1.0 401', $this->ask('DESCRIBE', self::URI, ['Authorization' => $wrong]));
         self::assertStringStartsWith('RTSP/1.0 454', $this->ask('PLAY', self::URI, ['Session' => 'made-up']));
         self::assertStringStartsWith('RTSP/1.0 461', $this->proven('SETUP', self::URI, ['Transport' => 'RAW/RAW/UDP;port=9']));
@@ -123,7 +161,7 @@ final class RtspTest extends TestCase
     {
         $asked = $this->ask($method, $uri, $headers);
         self::assertSame(1, preg_match('/^WWW-Authenticate: (.*)\r$/m', $asked, $m), $asked);
-        $proof = (string) Digest::answer($m[1], RtspStandIn::USER, RtspStandIn::password('berth-1'), $method, $uri, 'c');
+        $proof = (string) Digest::answer($m[1], LabViewer::USER, LabViewer::password('berth-1'), $method, $uri, 'c');
 
         return $this->ask($method, $uri, [...$headers, 'Authorization' => $proof]);
     }
