@@ -163,6 +163,18 @@ final readonly class Asking
             : $this->atSystem($intent, $pair, $pair->from, $system, $kind);
     }
 
+    /** What a desk sends to whoever takes its universe; a plate on a cord has nothing that could be asked. */
+    public function scene(Intent $intent, Pair $pair): LiveQuestion
+    {
+        $store = $this->parties->device($pair->to);
+        $universe = null === $store ? null : LightData::universe($store, $this->job->profileOf($store));
+        $isWired = [] === ($this->job->devices[$pair->from]->interfaces ?? []);
+        $why = $isWired ? 'it is wired, and nothing goes over the network' : (null === $universe ? 'it takes no universe' : '');
+        $q = $this->question($intent, $pair, ProbeKind::Scene, ProbeKind::Scene->defaultPort(), $why);
+
+        return new LiveQuestion($q->intent, $q->from, $q->to, $q->kind, $q->vantage, $q->target, $q->port, $q->unasked, $universe ?? 0);
+    }
+
     private function atSystem(Intent $intent, Pair $pair, string $asker, string $system, ProbeKind $kind): LiveQuestion
     {
         $known = $this->question($intent, new Pair($asker, $system), $kind, $kind->defaultPort());

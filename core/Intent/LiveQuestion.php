@@ -19,6 +19,8 @@ final readonly class LiveQuestion
         public int $port,
         /** Why nothing is sent, where nothing is: part of the answer. */
         public string $unasked = '',
+        /** The universe that is sent, where one is. */
+        public int $universe = 0,
     ) {
     }
 

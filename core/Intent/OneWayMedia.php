@@ -131,9 +131,16 @@ final class OneWayMedia
 
     private function unicast(Device $source, Device $receiver): Leaf
     {
+        $media = $this->job->profileOf($receiver)->media ?? new Service(Protocol::Udp, self::PORT, self::PORT);
+
+        return $this->direct($source, $receiver, $media);
+    }
+
+    /** To one receiver's address, by a service. */
+    public function direct(Device $source, Device $receiver, Service $media): Leaf
+    {
         $title = \sprintf('%s sends to %s', $source->name, $receiver->name);
         $target = $this->parties->addressOf($receiver->id, $source->id);
-        $media = $this->job->profileOf($receiver)->media ?? new Service(Protocol::Udp, self::PORT, self::PORT);
         if (null === $target) {
             return new Leaf(
                 $title,

@@ -31,6 +31,8 @@ enum ProbeKind: string
     case Ring = 'ring';
     /** A unit's file of settings, which it fetches by HTTP within TLS. */
     case File = 'file';
+    /** A look that is sent, kept and shown again by a store, or by a node only shown. */
+    case Scene = 'scene';
     /** A short stream (RTP, RFC 3550), of which the receiver reports what it heard. */
     case Media = 'media';
 
@@ -49,7 +51,7 @@ enum ProbeKind: string
     /** Whether it needs a peer that reports what it heard, or secrets: nothing to ask real units for. */
     public function isOfLab(): bool
     {
-        return \in_array($this, [self::Media, self::Watch], true) || ($this->isConversation() && self::File !== $this);
+        return \in_array($this, [self::Media, self::Watch, self::Scene], true) || ($this->isConversation() && self::File !== $this);
     }
 
     public function defaultPort(): int
@@ -61,6 +63,7 @@ enum ProbeKind: string
             self::DnsSd => 5353,
             self::Sip, self::Register, self::Call, self::Page, self::Fax, self::Ring => 5060,
             self::Media => 5004,
+            self::Scene => LightData::PORT,
             self::Ntp => 123,
             self::File => 443,
         };

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Vorhut\Field\Lab;
 
+use Vorhut\Core\Intent\LightData;
 use Vorhut\Core\Intent\OneWayMedia;
 use Vorhut\Core\Intent\Parties;
 use Vorhut\Core\Intent\Span;
@@ -73,6 +74,38 @@ final class LabNetwork
     public function hearsStream(string $fromLab, string $toLab): bool
     {
         return $this->known['stream '.$fromLab.'>'.$toLab] ??= $this->streams($fromLab, $toLab);
+    }
+
+    /**
+     * @param list<string> $devices
+     *
+     * @return list<string> where they stand in the lab, as far as they have addresses
+     */
+    public function labAddresses(array $devices): array
+    {
+        $planned = array_filter(array_map($this->addressOf(...), $devices));
+
+        return array_values(array_map(fn (Ipv4Address $a): string => (string) $this->addresses->toLab($a), $planned));
+    }
+
+    /** Whether slots get there, by the group of their universe or by its address. */
+    public function hearsUniverse(string $fromLab, string $toLab, int $universe): bool
+    {
+        return $this->isBench($fromLab)
+            || $this->known[\sprintf('universe %d %s>%s', $universe, $fromLab, $toLab)] ??= $this->lights($fromLab, $toLab, $universe);
+    }
+
+    private function lights(string $fromLab, string $toLab, int $universe): bool
+    {
+        $source = $this->job->devices[$this->ownerOf($fromLab)->id ?? ''] ?? null;
+        $receiver = $this->job->devices[$this->ownerOf($toLab)->id ?? ''] ?? null;
+        if (null === $source || null === $receiver) {
+            return false;
+        }
+        $oneWay = new OneWayMedia($this->job, $this->exchange, new Parties($this->job, $this->exchange->network));
+        $span = LightData::leaf($oneWay, $source, $this->job->profileOf($source), $receiver, $universe)->span;
+
+        return $span->holds() || Span::Fades === $span;
     }
 
     /** @return array<array-key, int> the port at which each device hears what an intent wants sent to it */

@@ -72,6 +72,7 @@ final readonly class LiveTest
                     'target' => (string) $target,
                     'port' => $this->place->port($question->port),
                     'from' => $this->place->from($question->vantage),
+                    'universe' => max(1, $question->universe),
                     'unit' => ProbeKind::Watch === $kind ? $question->from : $question->to,
                 ];
                 $owners[] = $key;

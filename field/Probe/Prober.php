@@ -43,10 +43,11 @@ final readonly class Prober
     /**
      * @param string|null $from address to ask from: the vantage point
      * @param string $unit who is asked, where that is known
+     * @param int $universe that is sent, where one is
      *
      * @throws RefusedTarget
      */
-    public function ask(ProbeKind $kind, string $target, int $port, ?string $from = null, string $unit = ''): ProbeResult
+    public function ask(ProbeKind $kind, string $target, int $port, ?string $from = null, string $unit = '', int $universe = 1): ProbeResult
     {
         $this->sockets->check($target);
         $start = hrtime(true);
@@ -68,6 +69,7 @@ final readonly class Prober
                     '#^RTSP/1\.0 (\d{3})[^\r\n]*#',
                 ),
                 ProbeKind::Watch => $this->watch($target, $port, $from, $unit),
+                ProbeKind::Scene => (new SceneProber($this->sockets, $this->seconds))->ask($target, $port, $from, $universe),
                 ProbeKind::Poll => $this->poll($target, $port, $from),
                 ProbeKind::Sip => $this->sip($target, $port, $from),
                 ProbeKind::Ntp => $this->ntp($target, $port, $from),

@@ -20,12 +20,15 @@ use Vorhut\Field\Lab\LabFiles;
 use Vorhut\Field\Lab\LabNetwork;
 use Vorhut\Field\Lab\LabPorts;
 use Vorhut\Field\Lab\LabSip;
+use Vorhut\Field\Lab\LabUnits;
+use Vorhut\Field\Light\E131Layers;
 use Vorhut\Field\Net\OwnCertificate;
 use Vorhut\Field\Net\Sockets;
 use Vorhut\Field\Net\TargetGate;
 use Vorhut\Field\Rtp\Faults;
 use Vorhut\Field\Serve\FileFetch;
 use Vorhut\Field\Serve\FileSpeaker;
+use Vorhut\Field\Words\WordSpeaker;
 
 /** The stand-ins of a job. They always ask the newest plan; only where units or addresses changed are they started anew. */
 final class Lab
@@ -45,6 +48,7 @@ final class Lab
     private LabNetwork $network;
     private LabSip $sip;
     private LabFiles $files;
+    private readonly LabUnits $units;
     private readonly OwnCertificate $certificate;
     private readonly Sockets $sockets;
 
@@ -71,6 +75,7 @@ final class Lab
         $this->sockets = new Sockets(new TargetGate());
         $this->certificate = new OwnCertificate();
         $this->crowd = new Crowd(self::MOST_CONNECTIONS);
+        $this->units = new LabUnits();
         $this->update($job, $blocks);
     }
 
@@ -95,6 +100,7 @@ final class Lab
         $this->network = new LabNetwork($job, $blocks);
         $this->sip = new LabSip($job, $this->network, $this->sockets, $this->faults);
         $this->files = new LabFiles($job, $this->network, $this->renderer);
+        $this->units->follow($job);
         $wanted = $this->wanted($job);
         $this->hangUp($job);
         foreach (array_diff_key($this->running, $wanted) as $key => $standIn) {
@@ -177,6 +183,9 @@ final class Lab
                         fn (string $from): bool => $this->network->hearsMulticastDns($from, $address),
                     );
                 }
+                if (0 === $index && [] !== ($sent = $this->units->sent($device))) {
+                    $wanted[$address.' light'] ??= $this->desk($device, $address, $sent);
+                }
                 if (isset($hearers[$device->id])) {
                     $port = $hearers[$device->id];
                     $network = fn (): LabNetwork => $this->network;
@@ -216,6 +225,7 @@ final class Lab
             $hasFiles = LabFiles::PORT === $service->firstPort && $this->files->isServer($device);
             $speaker = match (true) {
                 $hasFiles => new FileSpeaker($served, static function (): void {}),
+                WordSpeaker::PORT === $service->firstPort => $this->units->speaker($device),
                 80 === $service->firstPort => new PageSpeaker($device->name),
                 default => new SilentSpeaker(),
             };
@@ -228,6 +238,9 @@ final class Lab
                 ? new PhoneSystemStandIn($this->job, $device, fn (): LabSip => $this->sip)
                 : new SipStandIn($device, fn (): LabSip => $this->sip, $this->boot($device, $address));
         }
+        if (E131Layers::PORT === $service->firstPort) {
+            return new LightStandIn($this->sockets, $address, $port, $network, $this->units->light($device));
+        }
         if (self::NTP === $service->firstPort) {
             return new NtpStandIn($this->sockets, $address, $port, $service, $network);
         }
@@ -238,6 +251,19 @@ final class Lab
         }
 
         return null;
+    }
+
+    /** @param list<int> $universes */
+    private function desk(Device $device, string $address, array $universes): DeskStandIn
+    {
+        return new DeskStandIn(
+            $this->sockets,
+            $address,
+            $device->name,
+            $universes,
+            $this->units->priority($device),
+            fn (): array => $this->network->labAddresses($this->units->takers($universes)),
+        );
     }
 
     private function boot(Device $device, string $address): ?Boot

@@ -131,9 +131,9 @@ final class RtspTest extends TestCase
         $process->start();
         self::until(static fn (): bool => !$process->isRunning(), 15);
         self::assertSame('', $process->getErrorOutput());
-        $pictures = preg_grep('/^0,/', explode("\n", $process->getOutput()));
-        self::assertGreaterThanOrEqual(20, \count((array) $pictures));
-        $sums = array_map(static fn (string $line): string => trim(explode(',', $line)[5] ?? ''), (array) $pictures);
+        $lines = array_filter(explode("\n", $process->getOutput()), static fn (string $l): bool => str_starts_with($l, '0,'));
+        $sums = array_map(static fn (string $line): string => trim(explode(',', $line)[5] ?? ''), $lines);
+        self::assertGreaterThanOrEqual(20, \count($sums));
         self::assertGreaterThanOrEqual(20, \count(array_unique($sums)), 'the bar moves');
     }
 

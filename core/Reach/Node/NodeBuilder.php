@@ -8,6 +8,7 @@ use Vorhut\Core\Job\AddressMode;
 use Vorhut\Core\Job\Device;
 use Vorhut\Core\Job\NetworkInterface;
 use Vorhut\Core\Job\Router;
+use Vorhut\Core\Light\UniverseGroups;
 use Vorhut\Core\Net\InterfaceAddress;
 use Vorhut\Core\Net\Ipv4Address;
 use Vorhut\Core\Profile\DeviceProfile;
@@ -65,7 +66,7 @@ final class NodeBuilder
                 $addresses,
                 self::gateway($interface, $profile, $leases, $address),
                 $interface->mac,
-                joins: self::joins($interface, $profile),
+                joins: self::joins($interface, $profile, $device),
                 reversePath: $interface->reversePath,
             );
         }
@@ -90,11 +91,11 @@ final class NodeBuilder
     }
 
     /**
-     * The groups given, or those of the profile with the ones its discovery needs.
+     * The groups given, or those of the profile with the ones that its discovery and its universes need.
      *
      * @return array<int, true>
      */
-    private static function joins(NetworkInterface $interface, DeviceProfile $profile): array
+    private static function joins(NetworkInterface $interface, DeviceProfile $profile, Device $device): array
     {
         $joins = [];
         foreach ($interface->joins ?? $profile->joins as $group) {
@@ -102,6 +103,9 @@ final class NodeBuilder
         }
         if (null !== $interface->joins) {
             return $joins;
+        }
+        foreach (UniverseGroups::of($device, $profile) as $group) {
+            $joins[$group->value] = true;
         }
         foreach ($profile->answers as $finder) {
             $group = $finder->method->isAnnounced() ? null : $finder->method->group();

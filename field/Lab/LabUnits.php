@@ -1,0 +1,154 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Field\Lab;
+
+use Vorhut\Core\Job\Device;
+use Vorhut\Core\Job\Job;
+use Vorhut\Core\Light\Senders;
+use Vorhut\Core\Light\UniverseGroups;
+use Vorhut\Core\Net\Ipv4Address;
+use Vorhut\Core\Pairing\Pairings;
+use Vorhut\Core\Profile\Capacity;
+use Vorhut\Core\Profile\Family;
+use Vorhut\Core\Setting\Settings;
+use Vorhut\Field\Light\LightUnit;
+use Vorhut\Field\Words\LightWords;
+use Vorhut\Field\Words\PairWords;
+use Vorhut\Field\Words\ProjectorWords;
+use Vorhut\Field\Words\WordSpeaker;
+
+/** What units of the lab remember between two questions: lights, projectors, who is paired with whom. */
+final class LabUnits
+{
+    private const SENT = 'universes';
+    private const SCENES = 'scenes';
+    private const CAPTURE = 'capture';
+    private const FROM_DESK = 'network';
+
+    private Job $job;
+    private Settings $settings;
+
+    /** @var array<string, LightUnit> by device */
+    private array $lights = [];
+
+    /** @var array<string, WordSpeaker> by device */
+    private array $speakers = [];
+
+    public function follow(Job $job): void
+    {
+        $this->job = $job;
+        $this->settings = new Settings($job);
+        foreach ($this->lights as $id => $light) {
+            $device = $job->devices[$id] ?? null;
+            if (null !== $device) {
+                $light->tune($this->universes($device), $this->isFromDesk($device));
+            }
+        }
+    }
+
+    public function light(Device $device): LightUnit
+    {
+        return $this->lights[$device->id] ??= $this->newLight($device);
+    }
+
+    public function speaker(Device $device): WordSpeaker
+    {
+        return $this->speakers[$device->id] ??= new WordSpeaker($this->verbs($device));
+    }
+
+    /** @return list<int> universes that a unit sends */
+    public function sent(Device $device): array
+    {
+        $sent = [];
+        $all = null === $this->settings->setting($device, self::SENT) ? [] : Senders::of($this->job, $this->settings);
+        foreach ($all as $universe => $senders) {
+            if (\in_array($device, array_column($senders, 0), true)) {
+                $sent[] = $universe;
+            }
+        }
+
+        return $sent;
+    }
+
+    public function priority(Device $device): int
+    {
+        $priority = $this->settings->value($device, 'priority')?->value();
+
+        return \is_int($priority) ? $priority : 100;
+    }
+
+    /**
+     * @param list<int> $universes
+     *
+     * @return list<string> units that take one of them
+     */
+    public function takers(array $universes): array
+    {
+        $takers = array_intersect_key(Senders::takers($this->job, $this->settings), array_flip($universes));
+
+        return array_values(array_unique(array_map(static fn (Device $d): string => $d->id, array_merge(...$takers))));
+    }
+
+    private function newLight(Device $device): LightUnit
+    {
+        $profile = $this->job->profileOf($device);
+        $scenes = array_filter($profile->capacities, static fn (Capacity $c): bool => self::SCENES === $c->id);
+        $light = new LightUnit($device->name, array_values($scenes)[0]->count ?? 0);
+        $light->tune($this->universes($device), $this->isFromDesk($device));
+
+        return $light;
+    }
+
+    /** @return list<int> */
+    private function universes(Device $device): array
+    {
+        $groups = UniverseGroups::of($device, $this->job->profileOf($device));
+
+        return array_map(static fn (Ipv4Address $g): int => $g->value & 0xFFFF, $groups);
+    }
+
+    private function isFromDesk(Device $device): bool
+    {
+        return self::FROM_DESK === $this->settings->value($device, self::CAPTURE)?->value();
+    }
+
+    /** @return array<string, \Closure(string...): string> */
+    private function verbs(Device $device): array
+    {
+        $profile = $this->job->profileOf($device);
+
+        return match (true) {
+            [] !== UniverseGroups::of($device, $profile) => LightWords::of($this->light($device), self::now(...)),
+            Family::Screen === $profile->family => (new ProjectorWords($device->name))->verbs(),
+            default => (new PairWords($device->name, fn (string $panel): string => $this->whyNotPaired($device, $panel)))->verbs(),
+        };
+    }
+
+    /** Seconds of a clock that never goes back. */
+    private static function now(): float
+    {
+        return hrtime(true) / 1e9;
+    }
+
+    /** What the plan has against it; what is still open is no reason. */
+    private function whyNotPaired(Device $device, string $panel): string
+    {
+        $isPlanned = false;
+        $pairings = new Pairings($this->settings);
+        foreach ($this->settings->couplings->with($device) as $coupled) {
+            if ($coupled->partnerOf($device)->id !== $panel) {
+                continue;
+            }
+            $isPlanned = true;
+            foreach ($pairings->of($coupled) as $state) {
+                if (false === $state->holds) {
+                    return lcfirst($state->tie->name).' differs';
+                }
+            }
+        }
+
+        return $isPlanned ? '' : 'nobody of that name is planned beside it';
+    }
+}

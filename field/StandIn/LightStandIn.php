@@ -1,0 +1,53 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Field\StandIn;
+
+use Vorhut\Field\Lab\LabNetwork;
+use Vorhut\Field\Light\E131Data;
+use Vorhut\Field\Light\E131Discovery;
+use Vorhut\Field\Light\LightUnit;
+use Vorhut\Field\Net\GatedUdp;
+use Vorhut\Field\Net\Sockets;
+
+use function Amp\async;
+
+/** A node or scene store that hears its universes, from whoever the plan lets through. */
+final class LightStandIn implements StandIn
+{
+    private ?GatedUdp $socket = null;
+
+    /** @param \Closure(): LabNetwork $network the plan as it stands now */
+    public function __construct(
+        private readonly Sockets $sockets,
+        private readonly string $address,
+        private readonly int $port,
+        private readonly \Closure $network,
+        private readonly LightUnit $unit,
+    ) {
+    }
+
+    public function start(): void
+    {
+        $socket = $this->socket = $this->sockets->udp($this->address, $this->port);
+        async(function () use ($socket): void {
+            while (null !== ($datagram = $socket->receive())) {
+                [$from, , $packet] = $datagram;
+                $data = E131Data::parse($packet);
+                $said = null === $data ? E131Discovery::parse($packet) : null;
+                if (null !== $data && ($this->network)()->hearsUniverse($from, $this->address, $data->universe)) {
+                    $this->unit->take($data, hrtime(true) / 1e9);
+                }
+                if (null !== $said && ($this->network)()->hearsUniverse($from, $this->address, $said->universes[0] ?? 1)) {
+                    $this->unit->announced($said);
+                }
+            }
+        })->ignore();
+    }
+
+    public function stop(): void
+    {
+        $this->socket?->close();
+    }
+}
