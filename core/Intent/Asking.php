@@ -68,6 +68,9 @@ final readonly class Asking
         if (null !== $list && (null === $address || $this->lists->hold($station, $list->listSetting, $address))) {
             return [$this->question($intent, $pair, Protocol::Udp === $list->protocol ? ProbeKind::Poll : ProbeKind::Tcp, $list->port)];
         }
+        if (isset($shared[FindMethod::SessionAnnouncement->value])) {
+            return [$this->question($intent, $pair, ProbeKind::Announced, ProbeKind::Announced->defaultPort())];
+        }
         if (isset($shared[FindMethod::MulticastDns->value])) {
             return [$this->question($intent, $pair, ProbeKind::DnsSd, ProbeKind::DnsSd->defaultPort())];
         }

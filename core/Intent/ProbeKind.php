@@ -31,6 +31,8 @@ enum ProbeKind: string
     case Ring = 'ring';
     /** A unit's file of settings, which it fetches by HTTP within TLS. */
     case File = 'file';
+    /** What a unit says of itself, heard in the station's place (RFC 2974). */
+    case Announced = 'announced';
     /** A look that is sent, kept and shown again by a store, or by a node only shown. */
     case Scene = 'scene';
     /** A short stream (RTP, RFC 3550), of which the receiver reports what it heard. */
@@ -51,7 +53,8 @@ enum ProbeKind: string
     /** Whether it needs a peer that reports what it heard, or secrets: nothing to ask real units for. */
     public function isOfLab(): bool
     {
-        return \in_array($this, [self::Media, self::Watch, self::Scene], true) || ($this->isConversation() && self::File !== $this);
+        return \in_array($this, [self::Media, self::Watch, self::Scene, self::Announced], true)
+            || ($this->isConversation() && self::File !== $this);
     }
 
     public function defaultPort(): int
@@ -64,6 +67,7 @@ enum ProbeKind: string
             self::Sip, self::Register, self::Call, self::Page, self::Fax, self::Ring => 5060,
             self::Media => 5004,
             self::Scene => LightData::PORT,
+            self::Announced => 9875,
             self::Ntp => 123,
             self::File => 443,
         };

@@ -13,6 +13,7 @@ use Vorhut\Core\Job\Job;
 use Vorhut\Core\Net\Ipv4Address;
 use Vorhut\Core\Net\Protocol;
 use Vorhut\Core\Net\Service;
+use Vorhut\Core\Profile\FindMethod;
 use Vorhut\Core\Reach\Find\Discovery;
 use Vorhut\Core\Reach\Node\Node;
 use Vorhut\Core\Reach\Walk\Exchange;
@@ -30,6 +31,9 @@ final class LabNetwork
 
     /** @var array<string, bool> */
     private array $known = [];
+
+    /** @var array<string, list<string>> by unit */
+    private array $hearers = [];
 
     /** @var array<string, Device>|null by unit */
     private ?array $fileServers = null;
@@ -74,6 +78,33 @@ final class LabNetwork
     public function hearsStream(string $fromLab, string $toLab): bool
     {
         return $this->known['stream '.$fromLab.'>'.$toLab] ??= $this->streams($fromLab, $toLab);
+    }
+
+    /** @return list<string> stations that hear which streams a unit says it sends */
+    public function hearAnnouncements(Device $unit): array
+    {
+        return $this->hearers['announcements '.$unit->id] ??= $this->findHearers($unit);
+    }
+
+    /** @return list<string> */
+    private function findHearers(Device $unit): array
+    {
+        $hear = [];
+        $discovery = new Discovery($this->job, $this->exchange);
+        $address = $this->addressOf($unit->id);
+        if (null === $address) {
+            return [];
+        }
+        foreach ($this->job->devices as $station) {
+            $isListening = \in_array(FindMethod::SessionAnnouncement, array_column($this->job->profileOf($station)->finds, 'method'), true);
+            foreach ($isListening && $station->id !== $unit->id ? $discovery->find($station, $unit, $address) : [] as $result) {
+                if ($result->works && FindMethod::SessionAnnouncement === $result->finder->method) {
+                    $hear[] = $station->id;
+                }
+            }
+        }
+
+        return $hear;
     }
 
     /**

@@ -74,9 +74,22 @@ final class LabUnits
 
     public function priority(Device $device): int
     {
-        $priority = $this->settings->value($device, 'priority')?->value();
+        return $this->number($device, 'priority', 100);
+    }
 
-        return \is_int($priority) ? $priority : 100;
+    /** The group that it sends to; null where nobody says. */
+    public function group(Device $device): ?string
+    {
+        $group = $this->settings->value($device, 'group')?->text() ?? '';
+
+        return '' === $group ? null : $group;
+    }
+
+    public function number(Device $device, string $setting, int $otherwise): int
+    {
+        $value = $this->settings->value($device, $setting)?->text() ?? '';
+
+        return is_numeric($value) ? (int) $value : $otherwise;
     }
 
     /**

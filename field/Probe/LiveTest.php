@@ -10,6 +10,8 @@ use Vorhut\Core\Intent\Pair;
 use Vorhut\Core\Intent\ProbeKind;
 use Vorhut\Core\Intent\Span;
 use Vorhut\Core\Job\Job;
+use Vorhut\Core\Load\FlowRates;
+use Vorhut\Core\Profile\Family;
 use Vorhut\Core\Reach\Walk\Topology;
 
 /** Asks the questions of some intents and tells what became of each pair. */
@@ -44,6 +46,7 @@ final readonly class LiveTest
             }
         }
         $results = $open = $questions = $owners = $spoken = [];
+        $rates = new FlowRates($this->job);
         foreach ($pairs as $key => $list) {
             foreach ($list as $question) {
                 if (null === $question->kind || null === $question->vantage || null === $question->target) {
@@ -67,14 +70,7 @@ final readonly class LiveTest
                     $spoken[$key] = $question;
                     continue;
                 }
-                $questions[] = [
-                    'kind' => $kind,
-                    'target' => (string) $target,
-                    'port' => $this->place->port($question->port),
-                    'from' => $this->place->from($question->vantage),
-                    'universe' => max(1, $question->universe),
-                    'unit' => ProbeKind::Watch === $kind ? $question->from : $question->to,
-                ];
+                $questions[] = $this->asked($question, $kind, (string) $target, $rates);
                 $owners[] = $key;
                 $open[$key] = ($open[$key] ?? 0) + 1;
             }
@@ -109,6 +105,22 @@ final readonly class LiveTest
                 return $this->tell($q, [$r], ++$done, \count($pairs), $onPair);
             });
         }
+    }
+
+    /** @return array{kind: ProbeKind, target: string, port: int, from: string|null, with: ProbeDetails} */
+    private function asked(LiveQuestion $question, ProbeKind $kind, string $target, FlowRates $rates): array
+    {
+        $sender = ProbeKind::Media === $kind ? $this->job->devices[$question->from] ?? null : null;
+        $pushes = null !== $sender && Family::Encoder === $this->job->profileOf($sender)->family;
+        $unit = ProbeKind::Watch === $kind ? $question->from : $question->to;
+
+        return [
+            'kind' => $kind,
+            'target' => $target,
+            'port' => $this->place->port($question->port),
+            'from' => null === $question->vantage ? null : $this->place->from($question->vantage),
+            'with' => new ProbeDetails($unit, max(1, $question->universe), $pushes ? $rates->media($sender) : 0.0),
+        ];
     }
 
     /**

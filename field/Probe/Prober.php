@@ -20,6 +20,7 @@ use Vorhut\Field\Net\GatedUdp;
 use Vorhut\Field\Net\RefusedTarget;
 use Vorhut\Field\Net\Sockets;
 use Vorhut\Field\Ntp\NtpPacket;
+use Vorhut\Field\Picture\Pushed;
 use Vorhut\Field\Poll\PollMessage;
 use Vorhut\Field\Rtp\RtpStream;
 use Vorhut\Field\Rtsp\LabViewer;
@@ -36,20 +37,22 @@ final readonly class Prober
     private const CONNECTION_REFUSED = 111;
     private const POLLS = 3;
 
+    private Ears $ears;
+
     public function __construct(private Sockets $sockets, private float $seconds = 2.0)
     {
+        $this->ears = new Ears($sockets);
     }
 
     /**
      * @param string|null $from address to ask from: the vantage point
-     * @param string $unit who is asked, where that is known
-     * @param int $universe that is sent, where one is
      *
      * @throws RefusedTarget
      */
-    public function ask(ProbeKind $kind, string $target, int $port, ?string $from = null, string $unit = '', int $universe = 1): ProbeResult
+    public function ask(ProbeKind $kind, string $target, int $port, ?string $from = null, ?ProbeDetails $with = null): ProbeResult
     {
         $this->sockets->check($target);
+        $with ??= new ProbeDetails();
         $start = hrtime(true);
         try {
             [$status, $evidence] = match ($kind) {
@@ -68,13 +71,16 @@ final readonly class Prober
                     \sprintf("OPTIONS rtsp://%s/ RTSP/1.0\r\nCSeq: 1\r\nUser-Agent: vorhut\r\n\r\n", $target),
                     '#^RTSP/1\.0 (\d{3})[^\r\n]*#',
                 ),
-                ProbeKind::Watch => $this->watch($target, $port, $from, $unit),
-                ProbeKind::Scene => (new SceneProber($this->sockets, $this->seconds))->ask($target, $port, $from, $universe),
+                ProbeKind::Watch => $this->watch($target, $port, $from, $with->unit),
+                ProbeKind::Announced => $this->announced($target, $port, $from),
+                ProbeKind::Scene => (new SceneProber($this->sockets, $this->seconds))->ask($target, $port, $from, $with->universe),
                 ProbeKind::Poll => $this->poll($target, $port, $from),
                 ProbeKind::Sip => $this->sip($target, $port, $from),
                 ProbeKind::Ntp => $this->ntp($target, $port, $from),
                 ProbeKind::DnsSd => $this->dnsSd($target, $port, $from),
-                ProbeKind::Media => $this->media($target, $port, $from),
+                ProbeKind::Media => $with->kbps > 0
+                    ? $this->push($target, $port, $from, $with->kbps)
+                    : $this->media($target, $port, $from),
                 ProbeKind::Register, ProbeKind::Call, ProbeKind::Page, ProbeKind::Fax, ProbeKind::Ring => throw new \LogicException(
                     'The SIP prober asks these.',
                 ),
@@ -147,6 +153,18 @@ final readonly class Prober
         return [0 === $seen->packets() ? ProbeStatus::Silent : ProbeStatus::Answered, $seen->evidence()];
     }
 
+    /**
+     * Nothing is sent: the station listens until the unit speaks.
+     *
+     * @return array{ProbeStatus, array<string, string|int|float>}
+     */
+    private function announced(string $target, int $port, ?string $from): array
+    {
+        $heard = null === $from ? null : $this->ears->hear($from, $port, $target, $this->seconds);
+
+        return null === $heard ? [ProbeStatus::Silent, []] : [ProbeStatus::Answered, ['session' => $heard->name()]];
+    }
+
     private function head(Socket $socket): string
     {
         $time = new TimeoutCancellation($this->seconds);
@@ -174,6 +192,24 @@ final readonly class Prober
             }
 
             return [ProbeStatus::Silent, []];
+        } finally {
+            $socket->close();
+        }
+    }
+
+    /** @return array{ProbeStatus, array<string, string|int|float>} */
+    private function push(string $target, int $port, ?string $from, float $kbps): array
+    {
+        $socket = $this->sockets->udpToward($target, $from);
+        $pushed = new Pushed($socket);
+        try {
+            $report = $pushed->push($target, $port, $kbps, $this->seconds / 2);
+            $rate = $pushed->octets * 8 / 1000 / max(1e-9, $this->seconds / 2);
+            $evidence = ['kbit/s' => (int) round($rate), 'sent' => $pushed->packets];
+
+            return null === $report
+                ? [ProbeStatus::Silent, $evidence]
+                : [ProbeStatus::Answered, [...$evidence, 'lost' => $report->lost]];
         } finally {
             $socket->close();
         }

@@ -25,7 +25,7 @@ final readonly class Sweep
     }
 
     /**
-     * @param list<array{kind: ProbeKind, target: string, port: int, from: string|null, unit?: string, universe?: int}> $questions
+     * @param list<array{kind: ProbeKind, target: string, port: int, from: string|null, with?: ProbeDetails}> $questions
      * @param \Closure(ProbeResult, int): bool $onResult told each result and its question's number, false stops the sweep
      */
     public function run(array $questions, \Closure $onResult): void
@@ -49,8 +49,7 @@ final readonly class Sweep
                         $question['target'],
                         $question['port'],
                         $question['from'],
-                        $question['unit'] ?? '',
-                        $question['universe'] ?? 1,
+                        $question['with'] ?? null,
                     );
                     $go = $onResult($result, $number) && $go;
                 } finally {

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Vorhut\Field\StandIn;
 
+use Vorhut\Core\Intent\ProbeKind;
 use Vorhut\Core\Job\Device;
 use Vorhut\Core\Job\Job;
 use Vorhut\Core\Load\FlowRates;
@@ -13,6 +14,7 @@ use Vorhut\Core\Profile\DeviceProfile;
 use Vorhut\Core\Profile\FindMethod;
 use Vorhut\Core\Profile\SipRole;
 use Vorhut\Core\Provision\FileRenderer;
+use Vorhut\Field\Announce\SoundDescription;
 use Vorhut\Field\Dns\ServiceBook;
 use Vorhut\Field\Lab\LabAddresses;
 use Vorhut\Field\Lab\LabBlocks;
@@ -175,6 +177,9 @@ final class Lab
                 }
                 $address = (string) $this->network->addresses->toLab($planned);
                 $services = $interface->listens ?? $profile->services;
+                if (0 === $index && $profile->answersBy(FindMethod::SessionAnnouncement)) {
+                    $wanted[$address.' sessions'] ??= $this->announcer($device, $address);
+                }
                 if ($profile->answersBy(FindMethod::MulticastDns)) {
                     $wanted[$address.' udp/'.DnsSdStandIn::PORT] ??= new DnsSdStandIn(
                         $this->sockets,
@@ -251,6 +256,23 @@ final class Lab
         }
 
         return null;
+    }
+
+    private function announcer(Device $device, string $address): AnnouncerStandIn
+    {
+        $group = $this->units->group($device) ?? $address;
+        $description = SoundDescription::of(
+            $device->name,
+            $address,
+            $group,
+            ProbeKind::Media->defaultPort(),
+            $this->units->number($device, 'sample-rate', 48000),
+            $this->units->number($device, 'channels', 2),
+            $this->units->number($device, 'packet-time', 1),
+        );
+        $listeners = fn (): array => $this->network->labAddresses($this->network->hearAnnouncements($device));
+
+        return new AnnouncerStandIn($this->sockets, $address, $description, $listeners);
     }
 
     /** @param list<int> $universes */

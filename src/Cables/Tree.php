@@ -80,23 +80,22 @@ final readonly class Tree
         $order = array_keys($beside);
         usort($order, static fn (int|string $a, int|string $b): int => \count($beside[$b]) <=> \count($beside[$a]));
         $depths = $rows = [];
-        $row = 0;
-        $put = static function (int|string $id, int $depth) use (&$put, &$depths, &$rows, &$row, $beside): void {
-            $depths[$id] = $depth;
-            $rows[$id] = $row;
-            $isFirst = true;
-            foreach ($beside[$id] as $other) {
-                if (!isset($depths[$other])) {
-                    $row += $isFirst ? 0 : 1;
-                    $isFirst = false;
-                    $put($other, $depth + 1);
+        $row = -1;
+        foreach ($order as $root) {
+            // The first below another stands in its row, further ones each in one of their own.
+            $open = [[$root, 0, false]];
+            while (null !== ($next = array_pop($open))) {
+                [$id, $depth, $isFirst] = $next;
+                if (isset($depths[$id])) {
+                    continue;
                 }
-            }
-        };
-        foreach ($order as $id) {
-            if (!isset($depths[$id])) {
-                $put($id, 0);
-                ++$row;
+                $row += $isFirst ? 0 : 1;
+                $depths[$id] = $depth;
+                $rows[$id] = $row;
+                $below = array_values(array_filter($beside[$id], static fn (int|string $o): bool => !isset($depths[$o])));
+                for ($n = \count($below) - 1; $n >= 0; --$n) {
+                    $open[] = [$below[$n], $depth + 1, 0 === $n];
+                }
             }
         }
 

@@ -93,7 +93,14 @@ final class LightTest extends TestCase
     {
         $unit = new LightUnit('Node', 0);
         $unit->tune([1], false);
-        $send = static function (string $cid, int $priority, string $slots, float $at, int $sequence = 1, int $universe = 1) use ($unit): array {
+        $send = static function (
+            string $cid,
+            int $priority,
+            string $slots,
+            float $at,
+            int $sequence = 1,
+            int $universe = 1,
+        ) use ($unit): array {
             $unit->take(new E131Data(str_pad($cid, 16), $cid, $universe, $priority, $sequence, $slots), $at);
 
             return $unit->slots(1, 1, 3);
@@ -117,7 +124,9 @@ final class LightTest extends TestCase
     {
         $store = new LightUnit('Store', 2);
         $store->tune([1], true);
-        $send = static fn (string $slots, float $at, int $n): mixed => $store->take(new E131Data(self::CID, 'Desk', 1, 100, $n, $slots), $at);
+        $send = static function (string $slots, float $at, int $n) use ($store): void {
+            $store->take(new E131Data(self::CID, 'Desk', 1, 100, $n, $slots), $at);
+        };
         self::assertSame('nothing comes in', $store->keep(1, 0.0));
         $send("\x05", 1.0, 1);
         self::assertSame('it moves', $store->keep(1, 1.1));
@@ -143,7 +152,12 @@ final class LightTest extends TestCase
         try {
             $seen = $evidence = [];
             $test = LiveTests::inTheLab($job, UnitFiles::make(), 1.0);
-            $test->run(['looks', 'berths-seen'], static function (string $i, string $pair, Span $span, string $said) use (&$seen, &$evidence): bool {
+            $test->run(['looks', 'berths-seen'], static function (
+                string $intent,
+                string $pair,
+                Span $span,
+                string $said,
+            ) use (&$seen, &$evidence): bool {
                 $seen[$pair] = $span->value;
                 $evidence[$pair] = $said;
 
@@ -153,17 +167,18 @@ final class LightTest extends TestCase
             self::assertStringContainsString('scene: kept, and shown again', $evidence['light-desk>hall-scenes'] ?? '');
             self::assertSame('through', $seen['light-desk>pier-light'] ?? '', $evidence['light-desk>pier-light'] ?? '');
             self::assertSame('through', $seen['berth-2>camera-station'] ?? '', $evidence['berth-2>camera-station'] ?? '');
-            self::assertMatchesRegularExpression('/watch .* kbit\/s: \d{4}, packets: \d+, lost: 0/', $evidence['berth-2>camera-station'] ?? '');
+            $watched = $evidence['berth-2>camera-station'] ?? '';
+            self::assertMatchesRegularExpression('/watch .* kbit\/s: \d{4}, packets: \d+, lost: 0/', $watched);
             $says = static fn (string $address, string $line): string => self::say($address, $line);
-            $node = (string) $lab->addresses()->toLab($job->devices['pier-light']->primaryAddress()->address ?? throw new \LogicException());
+            $node = self::at($lab, $job, 'pier-light');
             self::until(static fn (): bool => str_contains($says($node, 'SENDERS 1'), 'Lighting desk at 100'));
             self::assertStringContainsString('Lighting desk says so', $says($node, 'SENDERS 1'), 'universe discovery');
             self::assertSame('NO verbs are NAME SLOTS SENDERS SCENES KEEP SHOW', $says($node, 'DANCE'));
             self::assertSame('NO 3 numbers are wanted', $says($node, 'SLOTS 1 x 2'));
-            $bar = (string) $lab->addresses()->toLab($job->devices['crew-bar']->primaryAddress()->address ?? throw new \LogicException());
+            $bar = self::at($lab, $job, 'crew-bar');
             self::assertSame('NO firmware of one family differs', $says($bar, 'PAIR crew-panel'));
             self::assertSame('NO nobody of that name is planned beside it', $says($bar, 'PAIR berth-1'));
-            $projector = (string) $lab->addresses()->toLab($job->devices['departures']->primaryAddress()->address ?? throw new \LogicException());
+            $projector = self::at($lab, $job, 'departures');
             self::assertSame(['OK OFF', 'NO it is off', 'OK ON', 'OK 3', 'OK 3', 'NO 1 to 4 or ASK'], array_map(
                 static fn (string $line): string => $says($projector, $line),
                 ['POWER ASK', 'INPUT 2', 'POWER ON', 'INPUT 3', 'INPUT ASK', 'INPUT 9'],
@@ -179,8 +194,8 @@ final class LightTest extends TestCase
         $job = self::job();
         $lab = new Lab($job, LabPorts::ofThisUser(), UnitFiles::make());
         try {
-            $store = (string) $lab->addresses()->toLab($job->devices['hall-scenes']->primaryAddress()->address ?? throw new \LogicException());
-            $guest = (string) $lab->addresses()->toLab($job->devices['ticket-1']->primaryAddress()->address ?? throw new \LogicException());
+            $store = self::at($lab, $job, 'hall-scenes');
+            $guest = self::at($lab, $job, 'ticket-1');
             $prober = new Prober(new Sockets(new TargetGate()), 1.0);
             $result = $prober->ask(ProbeKind::Scene, $store, E131Layers::PORT, $guest);
             self::assertContains($result->status, [ProbeStatus::Closed, ProbeStatus::Silent]);
@@ -199,6 +214,13 @@ final class LightTest extends TestCase
         $text = str_replace('10.47.', '10.152.', Jobs::demoText('kestrel-sound'));
 
         return JobFile::read($text, ShippedProfiles::load());
+    }
+
+    private static function at(Lab $lab, Job $job, string $device): string
+    {
+        $planned = $job->devices[$device]->primaryAddress()->address ?? throw new \LogicException($device);
+
+        return (string) $lab->addresses()->toLab($planned);
     }
 
     private static function say(string $address, string $line): string

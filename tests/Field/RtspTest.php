@@ -127,7 +127,9 @@ final class RtspTest extends TestCase
             self::CAMERA,
             LabPorts::ofThisUser()->toLab(554),
         );
-        $process = new Process(['ffmpeg', '-v', 'error', '-rtsp_transport', 'udp', '-i', $url, '-frames:v', '20', '-f', 'framemd5', '-'], timeout: 20);
+        $process = new Process([
+            'ffmpeg', '-v', 'error', '-rtsp_transport', 'udp', '-i', $url, '-frames:v', '20', '-f', 'framemd5', '-',
+        ], timeout: 20);
         $process->start();
         self::until(static fn (): bool => !$process->isRunning(), 15);
         self::assertSame('', $process->getErrorOutput());
