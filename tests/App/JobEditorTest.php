@@ -301,7 +301,7 @@ final class JobEditorTest extends AppTestCase
                 'voice' => ['24 numbers', false, 6],
                 'media' => ['6 streams', false, 8],
                 'power' => ['2 racks', false, 1],
-                'proof' => ['9 of 22 fail', false, 0],
+                'proof' => ['10 of 25 fail', false, 0],
             ],
             $states($reading->digest($this->stored())),
         );

@@ -122,7 +122,7 @@ final class ValuesTest extends AppTestCase
     {
         $this->as('ines');
         $page = $this->client->request('GET', self::JOB.'/kinds');
-        self::assertCount(41, $page->filter('tbody tr'));
+        self::assertCount(43, $page->filter('tbody tr'));
         $this->client->clickLink('PTZ camera, rotary');
         self::assertSelectorTextContains('.preview', 'Turn the dial before power');
         self::assertSelectorTextContains('main', 'Format dial');

@@ -81,7 +81,7 @@ final class ProfileTest extends TestCase
         foreach (ShippedProfiles::load()->all() as $profile) {
             $asked = array_filter([$profile->manage, $profile->media], static fn ($s): bool => null !== $s);
             foreach ($profile->answers as $finder) {
-                if ('multicast-dns' !== $finder->method->value) {
+                if ('multicast-dns' !== $finder->method->value && !$finder->method->isAnnounced()) {
                     $asked[] = new \Vorhut\Core\Net\Service($finder->protocol, $finder->port, $finder->port);
                 }
             }

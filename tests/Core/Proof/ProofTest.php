@@ -52,6 +52,7 @@ final class ProofTest extends TestCase
             'slip-calls-hall' => ['slip-phone>waiting-phone' => [Span::NotFound, 'filter-default']],
             'tickets-from-outside' => ['trunk:carrier>number:2025550121' => [Span::NotFound, 'not-routed']],
             'fax-from-outside' => ['trunk:carrier>number:2025550129' => [Span::NotFound, 'not-routed']],
+            'tide-stream' => ['tide-cam>tide-receiver' => [Span::Filtered, 'filter-default']],
         ], $failing);
     }
 
