@@ -10,20 +10,12 @@ const shots = [
     ['networks', `${job}/networks?from=guests`],
     ['cables', `${job}/cables`],
     ['devices', `${job}/devices`],
+    ['media', `${job}/media`],
+    ['chains', `${job}/chains`],
+    ['light', `${job}/light`],
+    ['power', `${job}/power`],
     ['voice', `${job}/voice?from=2001&number=0112`],
     ['phones', `${job}/phones`],
-    [
-        'sweep',
-        `${job}/sweep`,
-        {
-            act: async (page) => {
-                await page.fill('[name=addresses]', '10.47.60.30-10.47.60.50');
-                await page.selectOption('[name=vantage]', 'mic-station');
-                await page.getByRole('button', { name: 'Look who answers' }).click();
-                await page.locator('table').waitFor({ timeout: 20000 });
-            },
-        },
-    ],
     [
         'bench',
         `${job}/bench/berth-4?step=contact`,
@@ -37,10 +29,8 @@ const shots = [
     ],
     ['ask', `${job}/ask`],
     ['schedule', `${job}/bench/schedule?n=3`],
-    ['scan', `${job}/scan?code=SN:KS-NEW-4712;MAC:024700009912`],
     ['vault', `${job}/vault`],
     ['pairings', `${job}/pairings`],
-    ['kinds', `${job}/kinds/zone-streamer`],
     ['bench-phone', `${job}/bench/ramp-phone?step=clean`, { width: 390, height: 844 }],
     [
         'proof',
@@ -51,19 +41,6 @@ const shots = [
                 await page.keyboard.press('t');
                 await page.locator('.said', { hasText: 'as predicted' }).waitFor({ timeout: 60000 });
                 await page.goto(`${base}${job}/proof`);
-            },
-        },
-    ],
-    [
-        'calls',
-        `${job}/proof/calls`,
-        {
-            act: async (page) => {
-                for (const key of ['f', '1', '2']) {
-                    await Promise.all([page.waitForEvent('load'), page.keyboard.press(key)]);
-                    await page.locator('.said', { hasText: 'as predicted' }).waitFor({ timeout: 60000 });
-                }
-                await page.goto(`${base}${job}/proof/calls`);
             },
         },
     ],
