@@ -14,26 +14,32 @@ use Vorhut\Core\Record\Field\WholeNumber;
 /** One stage of a chain of sound; what it does not say is read off the unit. */
 final readonly class ChainStage
 {
+    /**
+     * @param int|null $rateHz samples a second; null: what the unit says, or the stage before
+     * @param string|null $clock who paces it; null: what the unit says
+     * @param int|null $channels of an insert those that are sent; null: what the unit says
+     * @param int|null $returned channels that come back from an insert
+     */
     public function __construct(
         #[Text('Name', max: 120, default: '')]
         public string $name,
         #[Refers('devices', 'device', 'Unit')]
         public ?string $device,
-        #[Choice(StageDoes::class, 'What it does', default: StageDoes::Process)]
+        #[Choice(StageDoes::class, 'Does', default: StageDoes::Process)]
         public StageDoes $does,
-        #[WholeNumber(0, 10000000, 'Samples that it holds')]
+        #[WholeNumber(0, 10000000, 'Samples')]
         public ?int $samples,
-        #[Number(0, 100000, 'or ms that it takes')]
+        #[Number(0, 100000, 'or ms')]
         public ?float $ms,
-        #[WholeNumber(1000, 1000000, 'Samples a second, where the unit does not say')]
+        #[WholeNumber(1000, 1000000, 'Samples a second')]
         public ?int $rateHz,
-        #[Flag('converts the rate')]
+        #[Flag('converts')]
         public bool $converts,
-        #[Text('Clock, where the unit does not say', max: 60)]
+        #[Text('Paced by', max: 60)]
         public ?string $clock,
-        #[WholeNumber(0, 100000, 'Channels; of an insert those that are sent')]
+        #[WholeNumber(0, 100000, 'Channels')]
         public ?int $channels,
-        #[WholeNumber(0, 100000, 'Channels that come back from an insert')]
+        #[WholeNumber(0, 100000, 'Come back')]
         public ?int $returned,
     ) {
     }

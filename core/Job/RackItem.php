@@ -9,23 +9,23 @@ use Vorhut\Core\Record\Field\Refers;
 use Vorhut\Core\Record\Field\Text;
 use Vorhut\Core\Record\Field\WholeNumber;
 
-/** What takes units of a rack: a unit of the plan, a switch, or something with figures of its own. */
+/** What takes units of a rack: a unit of the plan, a switch, or something with figures of its own; its kind says what it does not. */
 final readonly class RackItem
 {
     public function __construct(
         #[Text('Name', max: 120, default: '')]
         public string $name,
-        #[WholeNumber(1, 60, 'Lowest unit it takes', required: true)]
+        #[WholeNumber(1, 60, 'Lowest unit', required: true)]
         public int $unit,
         #[Refers('devices', 'device', 'Unit of the plan')]
         public ?string $device,
         #[Refers('switches', 'switch', 'or switch')]
         public ?string $switch,
-        #[WholeNumber(1, 60, 'Units high, where its kind does not say')]
+        #[WholeNumber(1, 60, 'Units high')]
         public ?int $height,
-        #[Number(0, 2000, 'Kilograms, where its kind does not say')]
+        #[Number(0, 2000, 'kg')]
         public ?float $kilograms,
-        #[Number(0, 100000, 'Watts, where its kind does not say')]
+        #[Number(0, 100000, 'W')]
         public ?float $watts,
     ) {
     }

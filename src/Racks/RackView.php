@@ -13,6 +13,8 @@ final readonly class RackView
 {
     /** How high a unit is drawn. */
     public const ROW = 22;
+    /** Units between two marks. */
+    private const EVERY = 5;
 
     /**
      * @param list<array{y: int, height: int, name: string, note: string, class: string}> $things from the top down
@@ -45,7 +47,7 @@ final readonly class RackView
             ];
         }
         $marks = [];
-        foreach ([1, ...($sum->rack->units >= 5 ? range(5, $sum->rack->units, 5) : [])] as $unit) {
+        for ($unit = 1; $unit <= $sum->rack->units; $unit = 1 === $unit ? self::EVERY : $unit + self::EVERY) {
             $marks[] = ['y' => ($sum->rack->units - $unit + 1) * self::ROW - 6, 'text' => (string) $unit];
         }
 

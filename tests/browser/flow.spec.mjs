@@ -275,3 +275,56 @@ test('a full link is mended and a cable list is pasted by keyboard, and both are
     await expect(page.locator('.front [data-state=short]')).toHaveCount(1);
     await expect(page.locator('.cables .too-much')).toHaveCount(1);
 });
+
+test('what leaves a site, a chain of sound and a rack are mended where they are drawn, and undone', async ({ page }) => {
+    await login(page, 'ines');
+    await page.goto(job);
+    const press = async (...keys) => {
+        for (const key of keys.slice(0, -1)) {
+            await page.keyboard.press(key);
+        }
+        await Promise.all([page.waitForEvent('load'), page.keyboard.press(keys.at(-1))]);
+    };
+    await press('g', 'm');
+    await expect(page.locator('h1')).toHaveText('Media');
+    await expect(page.locator('.sum-bar .too-much .filled')).toHaveCount(1);
+    await press('t');
+    await expect(page.locator('.sum-bar .too-much .filled')).toHaveCount(0);
+    await press('c');
+    await expect(page.locator('.sound-chain .apart')).toHaveCount(1);
+    await press('t');
+    await expect(page.locator('.sound-chain .apart')).toHaveCount(0);
+    await press('g', 'w');
+    await expect(page.locator('.next')).toContainText('stands above');
+    await press('t');
+    await expect(page.locator('.why')).toContainText('Nothing wrong here');
+    for (let change = 0; change < 3; ++change) {
+        await press('z');
+    }
+    await page.goto(`${job}/chains`);
+    await expect(page.locator('.sound-chain .apart')).toHaveCount(1);
+    await press('m');
+    await press('o');
+    await expect(page.locator('h1')).toHaveText('Rooms');
+});
+
+test("a rack of one's own is filled by keyboard, and says what cannot be", async ({ page }) => {
+    await login(page, 'ines');
+    await page.goto('/job/skerry-slip/power');
+    await Promise.all([page.waitForEvent('load'), page.keyboard.press('n')]);
+    await page.fill('[name=name]', 'Slip rack');
+    await page.getByLabel('Units high').first().fill('6');
+    await page.locator('details.one-more summary').click();
+    const row = page.locator('details.one-more');
+    await row.getByLabel('Name').fill('Battery');
+    await row.getByLabel('Lowest unit').fill('6');
+    await row.getByLabel('Units high').fill('2');
+    await row.getByLabel('kg').fill('31');
+    await Promise.all([page.waitForEvent('load'), page.keyboard.press('Control+Enter')]);
+    await page.goto('/job/skerry-slip/power');
+    await expect(page.locator('.next')).toContainText('Battery stands out of Slip rack at the top');
+    await expect(page.locator('.rack')).toContainText('Battery: two people lift 31 kg.');
+    await Promise.all([page.waitForEvent('load'), page.keyboard.press('z')]);
+    await page.goto('/job/skerry-slip/power');
+    await expect(page.locator('.next')).toContainText('No rack is planned yet');
+});
