@@ -9,6 +9,9 @@ final class PushAddress
 {
     /** Schemes with the port that is meant where none is said; null: one must be said. */
     private const SCHEMES = ['srt' => null, 'rtmp' => 1935, 'rtmps' => 443, 'rtsp' => 554, 'rtp' => null];
+    /** With or without a name and a password, which are nobody's business here. */
+    private const PARTS = '~^(?<scheme>[a-z]{2,10})://(?:[^@/?#]*@)?(?<host>\[[0-9a-f:.]+\]|[^:/?#@]*)'
+        .'(?::(?<port>\d{1,6}))?(?:/[^?#]*)?(?:\?(?<query>[^#]*))?$~iD';
     private const MODES = ['caller', 'listener', 'rendezvous'];
     private const KEY_BYTES = ['16', '24', '32'];
     private const LONGEST_NAME = 512;
@@ -16,20 +19,20 @@ final class PushAddress
     /** @return list<array{part: string, given: string, wrong: string}> what it is made of; "wrong" says what is allowed instead */
     public static function parts(string $address): array
     {
-        $whole = parse_url($address);
+        $isOne = 1 === preg_match(self::PARTS, $address, $whole, \PREG_UNMATCHED_AS_NULL);
         $scheme = strtolower($whole['scheme'] ?? '');
-        if (false === $whole || !\array_key_exists($scheme, self::SCHEMES)) {
+        if (!$isOne || !\array_key_exists($scheme, self::SCHEMES)) {
             return [self::part('beginning', $scheme, 'one of '.implode(', ', array_keys(self::SCHEMES)))];
         }
-        $host = $whole['host'] ?? '';
-        $port = $whole['port'] ?? self::SCHEMES[$scheme];
+        $host = $whole['host'];
+        $port = isset($whole['port']) ? (int) $whole['port'] : self::SCHEMES[$scheme];
         parse_str($whole['query'] ?? '', $query);
         $mode = $query['mode'] ?? self::MODES[0];
         $isSrt = 'srt' === $scheme;
         $parts = [
             self::part('sent by', strtoupper($scheme), ''),
             self::part('receiver', $host, '' === $host && !($isSrt && 'listener' === $mode) ? 'an address or a name' : ''),
-            self::part('port', (string) $port, null === $port || 0 === $port ? 'a port from 1 to 65535' : ''),
+            self::part('port', (string) $port, null === $port || $port < 1 || $port > 65535 ? 'a port from 1 to 65535' : ''),
         ];
         foreach ($isSrt ? $query : [] as $name => $value) {
             $text = \is_string($value) ? $value : '';

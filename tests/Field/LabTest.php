@@ -495,7 +495,7 @@ final class LabTest extends TestCase
     /** The demo one network further, so that a lab that runs on this machine is not in the way. */
     private static function demo(): Job
     {
-        $elsewhere = ['10.47.' => '10.147.', '"172.16.1.' => '"172.26.1.', '"172.16.4.' => '"172.26.4.'];
+        $elsewhere = ['10.47.' => '10.147.', '"172.16.1.' => '"172.26.1.', '"172.16.4.' => '"172.26.4.', '"172.16.9.' => '"172.26.9.'];
 
         return JobFile::read(strtr(Jobs::demoText(), $elsewhere), ShippedProfiles::load());
     }
