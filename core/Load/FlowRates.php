@@ -15,7 +15,7 @@ use Vorhut\Core\Setting\Settings;
 final class FlowRates
 {
     /** The setting that says how fast a unit sends, and what its units are in kbit/s. */
-    private const SETTING = 'bit-rate';
+    public const SETTING = 'bit-rate';
     private const UNITS = ['kbit/s' => 1, 'Mbit/s' => 1000];
     /** Bytes of media in a packet (seven of MPEG-TS), and with RTP, UDP, IP, Ethernet, preamble and gap. */
     private const MEDIA = 1316;
@@ -31,6 +31,16 @@ final class FlowRates
         $device = $this->job->devices[$sender] ?? null;
 
         return $flow->kbps ?? (null === $device ? 0.0 : $this->media($device) * self::WIRE / self::MEDIA);
+    }
+
+    /** The rate that is typed into a unit, in kbit/s; null where it has none in that unit. */
+    public function set(Device $device): ?float
+    {
+        $this->settings ??= new Settings($this->job);
+        $value = $this->settings->value($device, self::SETTING);
+        $isPlain = null !== $value && 1 === (self::UNITS[$value->setting->unit] ?? 1) && is_numeric($value->text());
+
+        return $isPlain ? (float) $value->text() : null;
     }
 
     /** Picture and sound that a unit sends by its settings, in kbit/s without any header. */

@@ -6,6 +6,7 @@ namespace Vorhut\Core\Load;
 
 use Vorhut\Core\Job\Cast;
 use Vorhut\Core\Job\ChangeSet;
+use Vorhut\Core\Job\Device;
 use Vorhut\Core\Job\Flow;
 use Vorhut\Core\Job\Job;
 
@@ -25,13 +26,14 @@ final readonly class LighterFlows
     public function mend(LoadLine $line): ?ChangeSet
     {
         $flows = array_filter(array_map(fn (string $id): ?Flow => $this->job->all(Flow::class)[$id] ?? null, $line->flows));
-        usort($flows, static fn (Flow $a, Flow $b): int => ($b->kbps ?? 0) <=> ($a->kbps ?? 0));
+        $size = fn (Flow $f): float => $this->plan->share($line, $f);
+        usort($flows, static fn (Flow $a, Flow $b): int => $size($b) <=> $size($a));
         foreach (\array_slice($flows, 0, self::MOST) as $flow) {
             if ($line->kbps - $this->plan->share($line, $flow) > $line->limitKbps) {
                 // Not even without it.
                 continue;
             }
-            foreach ([$this->once($flow), $this->slower($flow, $line)] as $change) {
+            foreach ([$this->once($flow), $this->slower($flow, $line), $this->slowerSender($flow, $line)] as $change) {
                 if (null !== $change && $this->fits($line, $change)) {
                     return $change;
                 }
@@ -61,6 +63,28 @@ final readonly class LighterFlows
             ? new ChangeSet(
                 \sprintf('Send "%s" with %s Mbit/s', $flow->name, $left / 1000),
                 [$this->job->edit(Flow::class, $flow->id, ['kbps' => $left])],
+            )
+            : null;
+    }
+
+    /** The same where the rate is what the sender is set to: the sender is told. */
+    private function slowerSender(Flow $flow, LoadLine $line): ?ChangeSet
+    {
+        $device = $this->job->devices[$flow->from->id] ?? null;
+        $share = $this->plan->share($line, $flow);
+        if (null !== $flow->kbps || null === $device || $share <= 0) {
+            return null;
+        }
+        $rates = new FlowRates($this->job);
+        $set = $rates->set($device);
+        // Sound stays as it is; the picture makes up for what is too much.
+        $most = null === $set ? 0.0 : $set - $rates->media($device) * ($line->kbps - $line->limitKbps) / $share;
+        $left = (int) (floor($most / self::STEP) * self::STEP);
+
+        return $left > 0
+            ? new ChangeSet(
+                \sprintf('%s sends %s Mbit/s', $device->name, $left / 1000),
+                [$this->job->edit(Device::class, $device->id, ['settings' => [FlowRates::SETTING => $left] + $device->settings])],
             )
             : null;
     }

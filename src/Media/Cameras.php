@@ -10,6 +10,8 @@ use Vorhut\App\Web\View\Link;
 use Vorhut\Core\Coupling\Coupled;
 use Vorhut\Core\Job\Device;
 use Vorhut\Core\Load\FlowRates;
+use Vorhut\Core\Profile\Family;
+use Vorhut\Core\Profile\Finder;
 use Vorhut\Core\Reach\Find\PollLists;
 use Vorhut\Core\Setting\Settings;
 
@@ -30,6 +32,7 @@ final readonly class Cameras
     {
         $rates = new FlowRates($hand->job, $settings);
         $lists = new PollLists();
+        $finders = self::finders($hand);
         $rows = [];
         foreach ($hand->job->devices as $device) {
             if (null === $settings->setting($device, self::ID) || self::MOST === \count($rows)) {
@@ -47,29 +50,45 @@ final readonly class Cameras
                 'by' => null === $dial ? 'page' : 'dial',
                 'rate' => \sprintf('%.0f Mbit/s', $rates->media($device) / 1000),
                 'address' => (string) $device->primaryAddress()?->address,
-                'seen' => [] === $seen ? self::found($hand, $device, $lists) : implode(', ', array_unique($seen)),
+                'seen' => [] === $seen ? self::found($device, $finders, $lists) : implode(', ', array_unique($seen)),
             ];
         }
 
         return $rows;
     }
 
-    /** By whom it is found: in its own network by itself, elsewhere where it stands on a list. */
-    private static function found(JobInHand $hand, Device $device, PollLists $lists): string
+    /**
+     * By whom it is found: in its own network by itself, elsewhere where it stands on a list.
+     *
+     * @param list<array{Device, Finder}> $finders
+     */
+    private static function found(Device $device, array $finders, PollLists $lists): string
     {
         $segment = ($device->interfaces[0] ?? null)->segment ?? '';
         $address = $device->primaryAddress()?->address;
-        foreach ($hand->job->devices as $other) {
-            foreach ($hand->job->profileOf($other)->finds as $finder) {
-                if (($other->interfaces[0] ?? null)?->segment === $segment) {
-                    return 'found by '.$other->name;
-                }
-                if (null !== $address && $lists->hold($other, $finder->listSetting, $address)) {
-                    return 'on the list of '.$other->name;
-                }
+        foreach ($finders as [$station, $finder]) {
+            if (($station->interfaces[0] ?? null)?->segment === $segment) {
+                return 'found by '.$station->name;
+            }
+            if (null !== $address && $lists->hold($station, $finder->listSetting, $address)) {
+                return 'on the list of '.$station->name;
             }
         }
 
         return 'nobody: a list or a server is needed';
+    }
+
+    /** @return list<array{Device, Finder}> whoever finds cameras, and how */
+    private static function finders(JobInHand $hand): array
+    {
+        $finders = [];
+        foreach ($hand->job->devices as $device) {
+            $profile = $hand->job->profileOf($device);
+            foreach (Family::Station === $profile->family ? $profile->finds : [] as $finder) {
+                $finders[] = [$device, $finder];
+            }
+        }
+
+        return $finders;
     }
 }

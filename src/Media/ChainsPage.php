@@ -26,6 +26,7 @@ final readonly class ChainsPage
 
     public function __construct(
         private ViewFindings $findings,
+        private Zones $zones,
         private Security $security,
         private UrlGeneratorInterface $urls,
     ) {
@@ -45,6 +46,8 @@ final readonly class ChainsPage
             $this->actions($hand),
             $this->next($hand, [] === $chains),
             $cards,
+            $this->zones->spokenTo($hand),
+            $this->zones->controllers($hand, $settings),
             $this->findings->lines($hand, 'chains'),
         );
     }

@@ -14,6 +14,8 @@ final readonly class ChainsView
     /**
      * @param list<Link> $actions
      * @param list<ChainCard> $chains
+     * @param list<array{group: string, speakers: string, horns: string}> $zones
+     * @param list<array{link: Link, sources: list<array{number: string, name: string, type: string}>}> $controllers
      * @param list<FindingLine> $findings
      */
     public function __construct(
@@ -21,6 +23,8 @@ final readonly class ChainsView
         public array $actions,
         public ?Next $next,
         public array $chains,
+        public array $zones,
+        public array $controllers,
         public array $findings,
     ) {
     }

@@ -36,7 +36,10 @@ final class MediaTest extends AppTestCase
         self::assertSelectorCount(1, '.sound-chain .apart');
         self::assertSelectorTextContains('.sound-chain .apart', '48 kHz');
         self::assertSelectorCount(0, '.time-line.too-much');
-        self::assertSame('112.0 ms, good from 105 to 165', $page->filter('.cables')->last()->filter('p.v')->text());
+        self::assertSame('112.0 ms, good from 105 to 165', $page->filter('.cables')->eq(2)->filter('p.v')->text());
+        self::assertSelectorTextContains('table', '239.192.50.1');
+        self::assertSelectorTextContains('table', 'Horn 1, Horn 2, Horn 3, Horn 4, Horn 5, Horn 6 and 4 more');
+        self::assertSelectorTextContains('.parts', '3 Hall music tuner');
     }
 
     public function testAConferenceBeyondItsLicenceAndTheDirectory(): void

@@ -60,6 +60,30 @@ final class SoundRulesTest extends TestCase
         yield 'gain first' => [$gain, $plan([['name' => 'Gain', 'does' => 'gain'], $insert]), null];
         yield 'gain behind' => [$gain, $plan([$insert, ['name' => 'Gain', 'does' => 'gain']]), 'Gain comes after the routing'];
 
+        $deaf = 'horn-hears-nothing';
+        $horn = static fn (array $lan): array => [
+            'segments' => [['id' => 'n', 'subnets' => [['prefix' => '10.0.0.0/24']]]],
+            'devices' => [
+                ['id' => 'h', 'name' => 'Horn', 'profile' => 'paging-horn', 'interfaces' => [
+                    ['name' => 'lan', 'segment' => 'n', 'address' => '10.0.0.5/24', ...$lan],
+                ]],
+                ['id' => 'r', 'name' => 'Ring horn', 'profile' => 'alert-horn', 'interfaces' => [
+                    ['name' => 'lan', 'segment' => 'n', 'address' => '10.0.0.6/24'],
+                ]],
+            ],
+        ];
+        $joins = ['joins' => ['224.0.0.251', '239.192.1.1']];
+        $flow = static fn (string $group): array => ['flows' => [
+            ['id' => 'f', 'from' => 'device:r', 'to' => ['device:h'], 'cast' => 'multicast', 'kbps' => 1, 'group' => $group],
+        ]];
+        yield 'a zone that is spoken to' => [$deaf, $flow('239.192.1.1') + $horn($joins), null];
+        yield 'a zone to which nobody speaks' => [$deaf, $flow('239.192.1.2') + $horn($joins), 'Nobody speaks to 239.192.1.1'];
+        yield 'no zone' => [$deaf, $horn([]), 'Horn listens to no zone'];
+        yield 'only discovery' => [$deaf, $horn(['joins' => ['224.0.0.251']]), 'Horn listens to no zone'];
+        yield 'a number' => [$deaf, ['voice' => ['extensions' => [['number' => '21', 'device' => 'h']]]] + $horn([]), null];
+        $group = ['voice' => ['extensions' => [['number' => '21', 'kind' => 'paging', 'group' => '239.192.1.1']]]];
+        yield 'a zone that a number speaks to' => [$deaf, $group + $horn($joins), null];
+
         $late = 'chain-too-late';
         $ms = static fn (float $ms, array $chain = []): array => $plan([$desk, ['name' => 'Rest', 'ms' => $ms]], $chain);
         yield 'six milliseconds' => [$late, $ms(5), null];

@@ -8,6 +8,7 @@ use PHPUnit\Framework\TestCase;
 use Vorhut\App\Jobs\ShippedProfiles;
 use Vorhut\Core\Exchange\JobFile;
 use Vorhut\Core\Job\Job;
+use Vorhut\Core\Load\LighterFlows;
 use Vorhut\Core\Load\LoadLine;
 use Vorhut\Core\Load\LoadPlan;
 use Vorhut\Core\Load\StillFits;
@@ -137,6 +138,23 @@ final class LoadPlanTest extends TestCase
         $camera = ['profile' => 'ptz-camera-rotary', 'settings' => ['quality' => 'high']];
         $loads = self::loads([self::flow(['device:next'], ['kbps' => null])], unit: $camera);
         self::assertEqualsWithDelta(20000 * 1394 / 1316, $loads['plug:cam/lan from-to'] ?? 0, 0.001);
+    }
+
+    /** A stream whose rate is what its sender is set to is mended at the sender; its sound stays. */
+    public function testTheSenderIsToldWhereItsSettingsSayTheRate(): void
+    {
+        $flows = [self::flow(['device:mon'], ['kbps' => null]), self::flow(['device:mon'], ['id' => 'g', 'kbps' => 17000])];
+        $job = self::job($flows, unit: ['profile' => 'stream-encoder', 'settings' => ['bit-rate' => 18000]]);
+        $plan = new LoadPlan($job);
+        foreach ($plan->lines() as $line) {
+            if ('cb' === $line->link && !$line->fits()) {
+                // 18,128 with 1394 bytes for 1316 are 19,202.5: 1,202.5 too much, so 1,135.2 less of picture, in steps of 500.
+                self::assertSame('cam sends 16.5 Mbit/s', (new LighterFlows($job, $plan))->mend($line)?->title);
+
+                return;
+            }
+        }
+        self::fail('It fits.');
     }
 
     /** Of streams that never run together the larger one counts; what always runs counts with each. */
