@@ -26,6 +26,7 @@ final class LabUnits
     private const SCENES = 'scenes';
     private const CAPTURE = 'capture';
     private const FROM_DESK = 'network';
+    private const OVERRIDES = 'override';
 
     private Job $job;
     private Settings $settings;
@@ -43,7 +44,7 @@ final class LabUnits
         foreach ($this->lights as $id => $light) {
             $device = $job->devices[$id] ?? null;
             if (null !== $device) {
-                $light->tune($this->universes($device), $this->isFromDesk($device));
+                $this->tune($light, $device);
             }
         }
     }
@@ -109,9 +110,15 @@ final class LabUnits
         $profile = $this->job->profileOf($device);
         $scenes = array_filter($profile->capacities, static fn (Capacity $c): bool => self::SCENES === $c->id);
         $light = new LightUnit($device->name, array_values($scenes)[0]->count ?? 0);
-        $light->tune($this->universes($device), $this->isFromDesk($device));
+        $this->tune($light, $device);
 
         return $light;
+    }
+
+    private function tune(LightUnit $light, Device $device): void
+    {
+        $value = fn (string $setting): mixed => $this->settings->value($device, $setting)?->value();
+        $light->tune($this->universes($device), self::FROM_DESK === $value(self::CAPTURE), true === $value(self::OVERRIDES));
     }
 
     /** @return list<int> */
@@ -120,11 +127,6 @@ final class LabUnits
         $groups = UniverseGroups::of($device, $this->job->profileOf($device));
 
         return array_map(static fn (Ipv4Address $g): int => $g->value & 0xFFFF, $groups);
-    }
-
-    private function isFromDesk(Device $device): bool
-    {
-        return self::FROM_DESK === $this->settings->value($device, self::CAPTURE)?->value();
     }
 
     /** @return array<string, \Closure(string...): string> */

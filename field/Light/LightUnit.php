@@ -30,6 +30,10 @@ final class LightUnit
     private array $universes = [];
 
     private bool $fromDesk = false;
+    private bool $overrides = false;
+
+    /** Whether a scene stays, whatever comes in. */
+    private bool $isHeld = false;
 
     /** @param int $most scenes that it keeps; 0 for a node */
     public function __construct(public readonly string $name, private readonly int $most)
@@ -39,9 +43,11 @@ final class LightUnit
     /**
      * @param list<int> $universes that it takes
      * @param bool $fromDesk whether scenes come from the desk software
+     * @param bool $overrides whether what comes in wins over a scene
      */
-    public function tune(array $universes, bool $fromDesk): void
+    public function tune(array $universes, bool $fromDesk, bool $overrides = false): void
     {
+        $this->overrides = $overrides;
         $this->universes = $universes;
         $this->fromDesk = $fromDesk;
     }
@@ -80,7 +86,7 @@ final class LightUnit
         }
         $this->heard[$data->universe] = $senders;
         $best = $this->best($data->universe, $now);
-        if ([] !== $best) {
+        if ([] !== $best && !$this->isHeld) {
             // Of several at one priority each light gets the most that one of them says.
             $this->shown[$data->universe] = array_reduce(
                 array_column($best, 'slots'),
@@ -127,7 +133,7 @@ final class LightUnit
         if (!$this->fromDesk) {
             return 'captured by its keys';
         }
-        $live = array_merge(...array_map(fn (int $u): array => array_values($this->best($u, $now)), $this->universes));
+        $live = $this->live($now);
         if ([] === $live) {
             return 'nothing comes in';
         }
@@ -141,13 +147,23 @@ final class LightUnit
         return '';
     }
 
-    /** @return string why it is not shown; '' where it is */
-    public function show(int $scene): string
+    /** @return string why it is not shown; '' where it is. Scene 0 shows what comes in. */
+    public function show(int $scene, float $now): string
     {
+        if (0 === $scene) {
+            $this->isHeld = false;
+
+            return '';
+        }
         if (!isset($this->scenes[$scene])) {
             return 'no such scene';
         }
+        $live = $this->live($now);
+        if ($this->overrides && [] !== $live) {
+            return 'what comes in overrides';
+        }
         $this->shown = $this->scenes[$scene];
+        $this->isHeld = !$this->overrides;
 
         return '';
     }
@@ -159,6 +175,16 @@ final class LightUnit
         sort($kept);
 
         return $kept;
+    }
+
+    /**
+     * Who wins in any universe.
+     *
+     * @return list<array{priority: int, name: string, slots: string, at: float, sequence: int, changed: float}>
+     */
+    private function live(float $now): array
+    {
+        return array_merge(...array_map(fn (int $u): array => array_values($this->best($u, $now)), $this->universes));
     }
 
     /** @return array<string, array{priority: int, name: string, slots: string, at: float, sequence: int, changed: float}> */

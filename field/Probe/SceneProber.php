@@ -57,12 +57,18 @@ final readonly class SceneProber
             $sequence = $this->send($udp, $target, $port, $second);
             $end = new E131Data($cid, self::NAME, $universe, self::PRIORITY, $sequence + 1, self::look(self::SECOND), ended: true);
             $udp->send($target, $port, $end->encode());
-            $this->say($target, $from, 'SHOW '.self::SCENE);
+            $told = $this->say($target, $from, 'SHOW '.self::SCENE);
             $shown = $this->say($target, $from, \sprintf('SLOTS %d 1 %d', $universe, self::SLOTS));
+            $this->say($target, $from, 'SHOW 0');
+            $scene = match (true) {
+                'NO what comes in overrides' === $told => 'kept; what comes in overrides it',
+                'OK '.$wanted === $shown => 'kept, and shown again',
+                default => 'shown otherwise: '.$shown,
+            };
 
-            return ['OK '.$wanted === $shown ? ProbeStatus::Answered : ProbeStatus::Strange, [
+            return [str_starts_with($scene, 'kept') ? ProbeStatus::Answered : ProbeStatus::Strange, [
                 'slots' => self::SLOTS.' as sent',
-                'scene' => 'OK '.$wanted === $shown ? 'kept, and shown again' : 'shown otherwise: '.$shown,
+                'scene' => $scene,
             ]];
         } finally {
             $udp->close();

@@ -28,7 +28,7 @@ final class LightWords
             'SENDERS' => static fn (string ...$words): string => implode('; ', $unit->senders(self::numbers($words, 1)[0], $now())),
             'SCENES' => static fn (): string => implode(' ', $unit->kept()),
             'KEEP' => static fn (string ...$words): string => self::done($unit->keep(self::numbers($words, 1)[0], $now())),
-            'SHOW' => static fn (string ...$words): string => self::done($unit->show(self::numbers($words, 1)[0])),
+            'SHOW' => static fn (string ...$words): string => self::done($unit->show(self::numbers($words, 1)[0], $now())),
         ];
     }
 

@@ -136,11 +136,20 @@ final class LightTest extends TestCase
         $send("\x08", 1.4, 3);
         self::assertSame('it moves', $store->keep(2, 1.5));
         self::assertSame([1], $store->kept());
-        self::assertSame('no such scene', $store->show(2));
-        self::assertSame('', $store->show(1));
+        self::assertSame('no such scene', $store->show(2, 1.6));
+        self::assertSame('', $store->show(1, 1.6));
         self::assertSame([5], $store->slots(1, 1, 1));
+        $send("\x09", 1.7, 4);
+        self::assertSame([5], $store->slots(1, 1, 1), 'a scene stays, whatever comes in');
+        $store->show(0, 1.8);
+        $send("\x09", 1.8, 5);
+        self::assertSame([9], $store->slots(1, 1, 1), 'until it is let go');
+        $store->tune([1], true, overrides: true);
+        self::assertSame('what comes in overrides', $store->show(1, 1.9));
+        $store->tune([1], true);
         self::assertSame('nothing comes in', $store->keep(2, 9.0), 'the network is unplugged');
-        self::assertSame('', $store->show(1), 'and still it shows what it kept');
+        self::assertSame('', $store->show(1, 9.0), 'and still it shows what it kept');
+        self::assertSame([5], $store->slots(1, 1, 1));
         $store->tune([1], false);
         self::assertSame('captured by its keys', $store->keep(2, 1.5));
     }
