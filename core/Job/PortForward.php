@@ -26,13 +26,24 @@ final readonly class PortForward implements Checked
         public Ipv4Address $to,
         #[WholeNumber(1, 65535, 'Its port', like: 'port')]
         public int $toPort,
+        #[WholeNumber(1, 65535, 'Last port, where a whole range is handed on')]
+        public ?int $lastPort = null,
     ) {
+    }
+
+    /** The port inside for one outside; null for one that is not handed on. */
+    public function inside(int $port): ?int
+    {
+        return $port >= $this->port && $port <= ($this->lastPort ?? $this->port) ? $this->toPort + $port - $this->port : null;
     }
 
     public function check(Given $given): void
     {
         if (Protocol::Tcp !== $this->protocol && Protocol::Udp !== $this->protocol) {
             throw $given->refuse('protocol', 'tcp or udp');
+        }
+        if (null !== $this->lastPort && ($this->lastPort < $this->port || $this->toPort + $this->lastPort - $this->port > 65535)) {
+            throw $given->refuse('lastPort', \sprintf('a port from %d on, so that the ports inside end at 65535', $this->port));
         }
     }
 }

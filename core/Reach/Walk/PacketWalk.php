@@ -184,15 +184,16 @@ final readonly class PacketWalk
                 : $packet;
         }
         foreach ($node->portForwards as $forward) {
+            $inside = null === $packet->port ? null : $forward->inside($packet->port);
             if (
-                $forward->interface->value === $packet->destination
+                null !== $inside
+                && $forward->interface->value === $packet->destination
                 && $forward->protocol === $packet->protocol
-                && $forward->port === $packet->port
                 && self::owns($node, $packet->destination, $through)
             ) {
                 $session->destinations[$node->id] = ['address' => $packet->destination, 'port' => $packet->port];
 
-                return $packet->with(destination: $forward->to->value, port: $forward->toPort);
+                return $packet->with(destination: $forward->to->value, port: $inside);
             }
         }
 

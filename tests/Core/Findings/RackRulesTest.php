@@ -86,6 +86,25 @@ final class RackRulesTest extends TestCase
         yield 'without' => [$outside, $meet(['outside' => 1]), 'no public address'];
         yield 'nobody from outside' => [$outside, $meet(['sites' => ['b']]), null];
 
+        $behind = static fn (array $forwards, string $public = '198.51.100.2'): array => [
+            'segments' => [['id' => 'in', 'subnets' => [['prefix' => '10.0.0.0/24', 'gateway' => '10.0.0.1']]], ['id' => 'out']],
+            'routers' => [['id' => 'r', 'name' => 'Router', 'forwards' => $forwards, 'interfaces' => [
+                ['segment' => 'in', 'address' => '10.0.0.1/24'], ['segment' => 'out', 'address' => '198.51.100.2/24'],
+            ]]],
+        ] + $meet(['outside' => 1], [
+            'settings' => ['public-address' => $public, 'media-from' => 16000, 'media-to' => 16003],
+            'interfaces' => [['name' => 'lan', 'segment' => 'in', 'address' => '10.0.0.5/24', 'gateway' => '10.0.0.1']],
+        ]);
+        $on = static fn (int $port, int $last, string $to = '10.0.0.5'): array => [
+            'interface' => '198.51.100.2', 'protocol' => 'udp', 'port' => $port, 'lastPort' => $last, 'to' => $to,
+        ];
+        $media = 'media-not-forwarded';
+        yield 'nothing is handed on' => [$media, $behind([]), 'Hand UDP 16000 to 16003 on to it.'];
+        yield 'all of it is' => [$media, $behind([$on(16000, 16001), $on(16002, 16003)]), null];
+        yield 'all but the last' => [$media, $behind([$on(16000, 16002)]), 'Router hands no media on to Codec'];
+        yield 'to somebody else' => [$media, $behind([$on(16000, 16003, '10.0.0.6')]), 'Router hands no media on to Codec'];
+        yield 'by somebody else\'s router' => [$media, $behind([], '203.0.113.9'), null];
+
         $fed = static fn (array $plug): array => [
             'switches' => [['id' => 's', 'name' => 'Switch', 'ports' => [['name' => '1', 'poeClass' => 4]]]],
             'segments' => [['id' => 'n', 'subnets' => [['prefix' => '10.0.0.0/24']]]],

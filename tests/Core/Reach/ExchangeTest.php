@@ -356,6 +356,27 @@ final class ExchangeTest extends TestCase
         self::assertSame(['x'], $forwarded->by);
     }
 
+    /** A range of ports is handed on as a whole, each port to its own inside; the ports beside it are not. */
+    public function testAForwardOfARange(): void
+    {
+        $segments = ['in' => '10.47.1.0/24', 'out' => '198.51.100.0/24'];
+        $hosts = [
+            'x' => ['at' => ['in', '10.47.1.10/24', '10.47.1.1'], 'if' => ['listens' => ['udp/26000-26199']]],
+            'y' => ['at' => ['out', '198.51.100.9/24']],
+        ];
+        $forward = [
+            'interface' => '198.51.100.2', 'protocol' => 'udp', 'port' => 16000, 'lastPort' => 16199,
+            'to' => '10.47.1.10', 'toPort' => 26000,
+        ];
+        $job = Jobs::make($segments, $hosts, ['r' => [
+            'interfaces' => [['segment' => 'in', 'address' => '10.47.1.1/24'], ['segment' => 'out', 'address' => '198.51.100.2/24']],
+            'forwards' => [$forward],
+        ]]);
+        foreach ([15999 => false, 16000 => true, 16100 => true, 16199 => true, 16200 => false] as $port => $isOk) {
+            self::assertSame($isOk, self::ask($job, 'y', '198.51.100.2', 'udp/'.$port)->isOk(), (string) $port);
+        }
+    }
+
     public function testLeasedAndLinkLocalUnitsTakePart(): void
     {
         $segments = [

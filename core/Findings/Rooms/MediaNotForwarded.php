@@ -1,0 +1,107 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Core\Findings\Rooms;
+
+use Vorhut\Core\Findings\About;
+use Vorhut\Core\Findings\Finding;
+use Vorhut\Core\Findings\Plan;
+use Vorhut\Core\Findings\Rule;
+use Vorhut\Core\Findings\Severity;
+use Vorhut\Core\Findings\Stop;
+use Vorhut\Core\Job\ChangeSet;
+use Vorhut\Core\Job\Conference;
+use Vorhut\Core\Job\Device;
+use Vorhut\Core\Job\PortForward;
+use Vorhut\Core\Job\Router;
+use Vorhut\Core\Net\Protocol;
+
+/** Behind a translation a codec is seen and heard only on the ports that are handed on to it. */
+final class MediaNotForwarded implements Rule
+{
+    private const FROM = 'media-from';
+    private const TO = 'media-to';
+    private const PUBLIC = 'public-address';
+
+    public function about(): About
+    {
+        return new About('media-not-forwarded', 663, Stop::Media, view: 'rooms');
+    }
+
+    public function check(Plan $plan): iterable
+    {
+        foreach ($plan->job->all(Conference::class) as $conference) {
+            $host = $plan->job->devices[$conference->host];
+            [$first, $last] = [$this->port($plan, $host, self::FROM), $this->port($plan, $host, self::TO)];
+            $public = $plan->settings()->value($host, self::PUBLIC)?->text() ?? '';
+            $router = 0 === $conference->outside ? null : $this->router($plan, $public);
+            if (null === $router || null === $first || null === $last || $this->isHandedOn($router, $public, $host, $first, $last)) {
+                continue;
+            }
+            yield new Finding(
+                $this->about(),
+                Severity::Wrong,
+                \sprintf('%s hands no media on to %s', $router->name, $host->name),
+                \sprintf('Whoever calls from outside sends to %s, UDP ports %d to %d.', $public, $first, $last),
+                [$host->id, $router->id],
+                \sprintf('Hand UDP %d to %d on to it.', $first, $last),
+                $this->handOn($plan, $router, $public, $host, $first, $last),
+                records: [['conferences', $conference->id]],
+            );
+        }
+    }
+
+    private function port(Plan $plan, Device $host, string $setting): ?int
+    {
+        $value = $plan->settings()->value($host, $setting)?->value();
+
+        return \is_int($value) ? $value : null;
+    }
+
+    /** The router of the plan that has the public address; null where somebody else's has it. */
+    private function router(Plan $plan, string $public): ?Router
+    {
+        foreach ($plan->job->routers as $router) {
+            foreach ($router->interfaces as $interface) {
+                foreach ($interface->addresses() as $address) {
+                    if ((string) $address->address === $public) {
+                        return $router;
+                    }
+                }
+            }
+        }
+
+        return null;
+    }
+
+    private function isHandedOn(Router $router, string $public, Device $host, int $first, int $last): bool
+    {
+        $forwards = array_filter(
+            $router->forwards,
+            static fn (PortForward $f): bool => Protocol::Udp === $f->protocol
+                && (string) $f->interface === $public
+                && (string) $f->to === (string) $host->primaryAddress()?->address,
+        );
+        for ($port = $first; $port <= $last; ++$port) {
+            if ([] === array_filter($forwards, static fn (PortForward $f): bool => $port === $f->inside($port))) {
+                return false;
+            }
+        }
+
+        return true;
+    }
+
+    private function handOn(Plan $plan, Router $router, string $public, Device $host, int $first, int $last): ?ChangeSet
+    {
+        $to = $host->primaryAddress()?->address;
+        $before = $plan->job->records['routers'][$router->id]['forwards'] ?? [];
+
+        return null === $to ? null : new ChangeSet(
+            \sprintf('%s hands media on to %s', $router->name, $host->name),
+            [$plan->job->edit(Router::class, $router->id, ['forwards' => [...(\is_array($before) ? $before : []), [
+                'interface' => $public, 'protocol' => 'udp', 'port' => $first, 'to' => (string) $to, 'lastPort' => $last,
+            ]]])],
+        );
+    }
+}
