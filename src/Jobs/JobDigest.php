@@ -104,6 +104,15 @@ final readonly class JobDigest
         return $unsettled;
     }
 
+    /** Whether nothing of the plan is wrong, all units are set up, and what must be is so on paper. */
+    public function isReady(): bool
+    {
+        return [] === $this->findings
+            && $this->devices > 0
+            && $this->setUp === $this->devices
+            && 0 === $this->failingIntents() + $this->unsettledIntents();
+    }
+
     /** The id of the first intent that fails, '' where none does. */
     public function firstFailing(): string
     {

@@ -14,7 +14,7 @@ use Vorhut\App\Web\View\Post;
 use Vorhut\Core\Exchange\Upcasters;
 use Vorhut\Core\Job\Edit;
 use Vorhut\Core\Job\Lists;
-use Vorhut\Core\Record\Json;
+use Vorhut\Core\Record\Differences;
 
 /** Shows what one entry of the journal did, field by field. */
 final readonly class JournalEntryPage
@@ -75,41 +75,15 @@ final readonly class JournalEntryPage
                 'after' => $stands($edit->behind),
             ];
         }
-        foreach (self::differences($edit->before ?? [], $edit->after ?? [], '') as [$field, $before, $after]) {
+        foreach (Differences::between($edit->before ?? [], $edit->after ?? []) as [$field, $before, $after]) {
             $rows[] = [
                 'record' => [] === $rows ? $record : '',
                 'field' => $field,
-                'before' => self::text($before),
-                'after' => self::text($after),
+                'before' => Differences::text($before),
+                'after' => Differences::text($after),
             ];
         }
 
         return $rows;
-    }
-
-    /** @return iterable<array{string, mixed, mixed}> where two records differ, as deep as both have the same shape */
-    private static function differences(mixed $before, mixed $after, string $path): iterable
-    {
-        [$old, $new] = array_map(static fn (mixed $v): mixed => $v instanceof \stdClass ? (array) $v : $v, [$before, $after]);
-        if (!\is_array($old) || !\is_array($new)) {
-            if ($old !== $new) {
-                yield [$path, $old, $new];
-            }
-
-            return;
-        }
-        foreach (array_keys($old + $new) as $key) {
-            $name = \is_int($key) ? (string) ($key + 1) : $key;
-            yield from self::differences($old[$key] ?? null, $new[$key] ?? null, '' === $path ? $name : $path.' '.$name);
-        }
-    }
-
-    private static function text(mixed $value): string
-    {
-        return match (true) {
-            null === $value => 'nothing',
-            \is_string($value) => $value,
-            default => Json::line($value),
-        };
     }
 }

@@ -55,6 +55,7 @@ final class Way
                 JobFigures::of($d, 0)->state()[0],
                 \count($d->intents) > 0 && 0 === $d->failingIntents() + $d->unsettledIntents(),
             ],
+            ['hand-over', 'Hand-over', 'h', $d->isReady() ? 'ready' : 'not ready', $d->isReady()],
         ];
 
         return array_map(

@@ -302,6 +302,7 @@ final class JobEditorTest extends AppTestCase
                 'media' => ['6 streams', false, 8],
                 'power' => ['2 racks', false, 1],
                 'proof' => ['10 of 25 fail', false, 0],
+                'hand-over' => ['not ready', false, 0],
             ],
             $states($reading->digest($this->stored())),
         );
@@ -316,6 +317,7 @@ final class JobEditorTest extends AppTestCase
                 'media' => ['none planned', true, 0],
                 'power' => ['none planned', true, 0],
                 'proof' => ['all 3 hold', true, 0],
+                'hand-over' => ['ready', true, 0],
             ],
             $states($reading->digest($this->stored('skerry-slip'))),
         );

@@ -321,7 +321,8 @@ final class SipRulesTest extends TestCase
         $ok = $this->registered($hand, '2001', [['Contact', $first.';expires=60, <sip:2001@127.0.0.1:10>'], ['Call-ID', 'r'],
             ['CSeq', '5 REGISTER']]);
         self::assertCount(2, $ok->all('Contact'));
-        self::assertStringContainsString('expires=60', $ok->all('Contact')[0]);
+        // A second may have ended on the way.
+        self::assertMatchesRegularExpression('/expires=(60|59)$/', $ok->all('Contact')[0]);
         $lower = [['Contact', $first], ['Call-ID', 'r'], ['CSeq', '4 REGISTER']];
         self::assertSame(500, $this->registered($hand, '2001', $lower)->status, 'a lower number of the same call');
         $other = [['Contact', $first], ['Call-ID', 'other'], ['CSeq', '1 REGISTER']];

@@ -13,6 +13,7 @@ const views = [
     `${job}/chains`,
     `${job}/rooms`,
     `${job}/power`,
+    `${job}/hand-over`,
     `${job}/devices?sel=receiver-3`,
     `${job}/list`,
     `${job}/addresses`,

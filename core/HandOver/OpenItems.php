@@ -1,0 +1,125 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Core\HandOver;
+
+use Vorhut\Core\Dates\DatesAhead;
+use Vorhut\Core\Dates\Today;
+use Vorhut\Core\Findings\Finding;
+use Vorhut\Core\Intent\Span;
+use Vorhut\Core\Job\Job;
+use Vorhut\Core\Job\Stage;
+use Vorhut\Core\Setting\Settings;
+
+/** Everything that is still open in a job, said before it is signed for. */
+final readonly class OpenItems
+{
+    /** A rule that says what stands among the values. */
+    private const SAID_ABOVE = 'value-open';
+    private const DONE = [Stage::SetUp, Stage::AsLeft];
+
+    /**
+     * @param list<Finding> $findings of the plan as it stands
+     * @param array<array-key, array{span: Span, pairs: int, counts: array<string, int>}> $intents as predicted
+     * @param array<string, array{holding: int, all: int}> $seen pairs with an observation, by intent
+     * @param array<string, string> $accepted why something is left open, by id
+     */
+    public function __construct(
+        private Job $job,
+        private array $findings,
+        private array $intents,
+        private array $seen,
+        private array $accepted,
+        private Today $today,
+    ) {
+    }
+
+    /** @return list<OpenItem> by kind */
+    public function all(): array
+    {
+        $all = [];
+        foreach ([$this->units(), $this->values(), $this->findings(), $this->proof(), $this->dates()] as $items) {
+            foreach ($items as $item) {
+                $all[] = $item;
+            }
+        }
+
+        return $all;
+    }
+
+    /** @return iterable<OpenItem> */
+    private function units(): iterable
+    {
+        foreach ($this->job->devices as $device) {
+            if (!\in_array($device->stage, self::DONE, true)) {
+                yield $this->item(OpenKind::Units, 'unit-'.$device->id, $device->name, 'It is '.$device->stage->label().'.', $device->id);
+            }
+        }
+    }
+
+    /** @return iterable<OpenItem> */
+    private function values(): iterable
+    {
+        $settings = new Settings($this->job);
+        foreach ($this->job->devices as $device) {
+            foreach ($settings->of($device) as $value) {
+                if ($value->isDue()) {
+                    $id = 'value-'.$device->id.'-'.$value->setting->id;
+                    $title = \sprintf('%s: %s', $device->name, lcfirst($value->setting->name));
+                    $who = null === $value->setting->ask ? 'Say it in the plan.' : \sprintf('Ask %s.', $value->setting->ask->label());
+                    yield $this->item(OpenKind::Values, $id, $title, $who, $device->id);
+                }
+            }
+        }
+    }
+
+    /** @return iterable<OpenItem> */
+    private function findings(): iterable
+    {
+        foreach ($this->findings as $finding) {
+            if (self::SAID_ABOVE === $finding->rule) {
+                continue;
+            }
+            yield $this->item(OpenKind::Findings, $finding->id(), $finding->title, $finding->advice, $finding->devices[0] ?? '');
+        }
+    }
+
+    /**
+     * What fails on paper, what was seen otherwise, and what holds on paper alone.
+     *
+     * @return iterable<OpenItem>
+     */
+    private function proof(): iterable
+    {
+        foreach ($this->job->intents as $id => $intent) {
+            $predicted = $this->intents[$id] ?? null;
+            $seen = $this->seen[(string) $id] ?? ['holding' => 0, 'all' => 0];
+            $pairs = $predicted['pairs'] ?? 0;
+            $says = match (true) {
+                null === $predicted || 0 === $pairs => 'It speaks of nobody.',
+                $predicted['span']->fails() => 'It fails on paper: '.$predicted['span']->word().'.',
+                $seen['all'] > $seen['holding'] => \sprintf('Seen otherwise: %d of %d pairs hold.', $seen['holding'], $seen['all']),
+                $seen['all'] < $pairs => \sprintf('Proven on paper; %d of %d pairs seen.', $seen['all'], $pairs),
+                default => null,
+            };
+            if (null !== $says) {
+                yield $this->item(OpenKind::Proof, 'intent-'.$id, $intent->name, $says, intent: (string) $id);
+            }
+        }
+    }
+
+    /** @return iterable<OpenItem> */
+    private function dates(): iterable
+    {
+        foreach (DatesAhead::of($this->job, $this->today) as $date) {
+            $detail = trim(\sprintf('%s, %s. %s', $date->on, $date->when(), $date->todo));
+            yield $this->item(OpenKind::Dates, 'date-'.$date->key, $date->title, $detail, $date->device->id ?? '');
+        }
+    }
+
+    private function item(OpenKind $kind, string $id, string $title, string $detail, string $device = '', string $intent = ''): OpenItem
+    {
+        return new OpenItem($kind, $id, $title, $detail, $device, $intent, $this->accepted[$id] ?? '');
+    }
+}

@@ -1,0 +1,26 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Core\HandOver;
+
+/** What may be open when a job is handed over, in the order in which it is looked at. */
+enum OpenKind: string
+{
+    case Units = 'units';
+    case Values = 'values';
+    case Findings = 'findings';
+    case Proof = 'proof';
+    case Dates = 'dates';
+
+    public function label(): string
+    {
+        return match ($this) {
+            self::Units => 'Units that are not set up',
+            self::Values => 'Values that nobody has said',
+            self::Findings => 'Findings',
+            self::Proof => 'Not proven',
+            self::Dates => 'Licences, unlocks and their dates',
+        };
+    }
+}

@@ -1,0 +1,36 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Core\HandOver;
+
+use Vorhut\Core\Job\Job;
+use Vorhut\Core\Job\Lists;
+use Vorhut\Core\Record\Differences;
+
+/** What has become of a plan since it was signed, record by record. */
+final class PlanDrift
+{
+    /** @return list<RecordDrift> in the order of the lists */
+    public static function between(Job $signed, Job $now): array
+    {
+        $drifts = [];
+        foreach (Lists::all() as $list) {
+            [$before, $after] = [$signed->records[$list->name] ?? [], $now->records[$list->name] ?? []];
+            foreach (array_keys($before + $after) as $id) {
+                $fields = [];
+                $is = isset($before[$id], $after[$id]) ? 'changed' : (isset($after[$id]) ? 'new' : 'gone');
+                foreach ('changed' === $is ? Differences::between($before[$id], $after[$id]) : [] as [$field, $was, $has]) {
+                    $fields[] = [$field, Differences::text($was), Differences::text($has)];
+                }
+                if ('changed' !== $is || [] !== $fields) {
+                    $name = $after[$id]['name'] ?? $before[$id]['name'] ?? $id;
+                    $name = \is_string($name) ? $name : (string) $id;
+                    $drifts[] = new RecordDrift($list->name, (string) $id, $list->one, $name, $is, $fields);
+                }
+            }
+        }
+
+        return $drifts;
+    }
+}

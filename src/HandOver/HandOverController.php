@@ -1,0 +1,94 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\App\HandOver;
+
+use Symfony\Component\HttpFoundation\HeaderUtils;
+use Symfony\Component\HttpFoundation\Request;
+use Symfony\Component\HttpFoundation\Response;
+use Symfony\Component\Routing\Attribute\Route;
+use Symfony\Component\Security\Http\Attribute\IsGranted;
+use Vorhut\App\Entity\SignedState;
+use Vorhut\App\Jobs\JobInHand;
+use Vorhut\App\Web\JobPage;
+
+/** What is open, what of it was accepted, signing, and what has become of what was signed. */
+final class HandOverController extends JobPage
+{
+    private const LONGEST_REASON = 300;
+    private const LONGEST_NAME = 120;
+    private const LONGEST_TEXT = 4000;
+
+    public function __construct(private readonly HandOvers $handOvers)
+    {
+    }
+
+    #[Route('/job/{slug}/hand-over', name: 'hand-over', methods: ['GET'])]
+    public function index(JobInHand $hand, HandOverPage $page): Response
+    {
+        return $this->page($hand, 'hand-over', 'handover/index.html.twig', $page->show($hand));
+    }
+
+    #[Route('/job/{slug}/hand-over/accept', name: 'hand_over_accept', methods: ['POST'])]
+    #[IsGranted('ROLE_LEAD')]
+    public function accept(JobInHand $hand, Request $request): Response
+    {
+        $item = $request->request->getString('item');
+        $reason = mb_substr(trim($request->request->getString('reason')), 0, self::LONGEST_REASON);
+        $titles = array_column($this->handOvers->open($hand), 'title', 'id');
+        if (!isset($titles[$item])) {
+            $this->addFlash('error', 'That is no longer open: somebody mended it in the meantime.');
+
+            return $this->to($hand, 'hand-over');
+        }
+        $this->handOvers->accept($hand->stored, $item, $reason, $this->user());
+        $this->note($hand, \sprintf('' === $reason ? 'No longer accepted as open: %s' : 'Accepted as open: %s', $titles[$item]));
+
+        return $this->to($hand, 'hand-over');
+    }
+
+    #[Route('/job/{slug}/hand-over/sign', name: 'hand_over_sign', methods: ['POST'])]
+    #[IsGranted('ROLE_LEAD')]
+    public function sign(JobInHand $hand, Request $request): Response
+    {
+        $takenBy = mb_substr(trim($request->request->getString('takenBy')), 0, self::LONGEST_NAME);
+        $reservations = mb_substr(trim($request->request->getString('reservations')), 0, self::LONGEST_TEXT);
+        if ('' === $takenBy) {
+            $this->addFlash('error', 'Who takes it over for the client? Nothing was given; a name is wanted.');
+
+            return $this->to($hand, 'hand-over');
+        }
+        $state = $this->handOvers->sign($hand, $this->user(), $takenBy, $reservations);
+        $this->note($hand, \sprintf('Signed, taken over by %s', $takenBy));
+
+        return $this->to($hand, 'signed_state', ['id' => $state->getId()]);
+    }
+
+    #[Route('/job/{slug}/hand-over/{id}', name: 'signed_state', requirements: ['id' => '\d+'], methods: ['GET'])]
+    public function state(JobInHand $hand, SignedState $state, SignedStatePage $page): Response
+    {
+        $this->check($hand, $state);
+
+        return $this->page($hand, 'hand-over', 'handover/state.html.twig', $page->show($hand, $state));
+    }
+
+    #[Route('/job/{slug}/hand-over/{id}/file', name: 'signed_file', requirements: ['id' => '\d+'], methods: ['GET'])]
+    public function signedFile(JobInHand $hand, SignedState $state): Response
+    {
+        $this->check($hand, $state);
+        $name = \sprintf('%s-signed-%d.json', $hand->stored->getSlug(), $state->getId());
+
+        return new Response($state->getFile(), headers: [
+            'Content-Type' => 'application/json',
+            'Content-Disposition' => HeaderUtils::makeDisposition(HeaderUtils::DISPOSITION_ATTACHMENT, $name),
+        ]);
+    }
+
+    private function check(JobInHand $hand, SignedState $state): void
+    {
+        if ($state->getJob() !== $hand->stored) {
+            throw $this->createNotFoundException('This job was not signed under that number.');
+        }
+    }
+}

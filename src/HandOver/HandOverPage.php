@@ -1,0 +1,139 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\App\HandOver;
+
+use Symfony\Bundle\SecurityBundle\Security;
+use Symfony\Component\Routing\Generator\UrlGeneratorInterface;
+use Vorhut\App\Entity\LeftOpen;
+use Vorhut\App\Entity\SignedState;
+use Vorhut\App\Jobs\JobInHand;
+use Vorhut\App\Web\LocalTime;
+use Vorhut\App\Web\View\Link;
+use Vorhut\App\Web\View\Next;
+use Vorhut\App\Web\Words;
+use Vorhut\Core\HandOver\OpenItem;
+use Vorhut\Core\HandOver\OpenKind;
+
+/** Shows what is open before a job is signed for, and what was signed. */
+final readonly class HandOverPage
+{
+    private const MOST = 200;
+    private const DIGITS = 12;
+
+    public function __construct(
+        private HandOvers $handOvers,
+        private Security $security,
+        private UrlGeneratorInterface $urls,
+    ) {
+    }
+
+    public function show(JobInHand $hand): HandOverView
+    {
+        $open = $this->handOvers->open($hand);
+        $accepted = $this->handOvers->accepted($hand->stored);
+        $left = \count(array_filter($open, static fn (OpenItem $i): bool => !$i->isAccepted()));
+        $groups = [];
+        foreach (OpenKind::cases() as $kind) {
+            $items = array_values(array_filter($open, static fn (OpenItem $i): bool => $i->kind === $kind));
+            if ([] !== $items) {
+                $groups[] = $this->group($hand, $kind, $items, $accepted);
+            }
+        }
+        $signed = $this->handOvers->signed($hand->stored);
+
+        return new HandOverView(
+            \sprintf('%d open, %d of them accepted', \count($open), \count($open) - $left),
+            [new Link('Proof', $this->url('proof', $hand), 'p'), new Link('Dates', $this->url('dates', $hand), 'd')],
+            $this->next($hand, $left, $signed),
+            $groups,
+            array_map(fn (SignedState $s): array => $this->signed($hand, $s), $signed),
+            $this->security->isGranted('ROLE_LEAD'),
+            $this->url('hand_over_accept', $hand),
+            $this->url('hand_over_sign', $hand),
+        );
+    }
+
+    /** @param list<SignedState> $signed */
+    private function next(JobInHand $hand, int $left, array $signed): Next
+    {
+        if ([] !== $signed) {
+            $state = new Link('What has changed since', $this->url('signed_state', $hand, ['id' => $signed[0]->getId()]), 'c', main: true);
+
+            $when = LocalTime::full($signed[0]->getAt(), $hand->stored->getTimezone());
+
+            return new Next('Signed '.$when, 'Look what has drifted since.', $state);
+        }
+
+        return 0 === $left
+            ? new Next('Ready to be signed', 'Nothing is open that nobody has accepted.')
+            : new Next(Words::count($left, 'thing').' open that nobody has accepted', 'Mend them, or say why they stay open.');
+    }
+
+    /**
+     * @param list<OpenItem> $items
+     * @param array<string, LeftOpen> $accepted
+     */
+    private function group(JobInHand $hand, OpenKind $kind, array $items, array $accepted): OpenGroup
+    {
+        $rows = [];
+        foreach (\array_slice($items, 0, self::MOST) as $item) {
+            $by = $accepted[$item->id] ?? null;
+            $rows[] = [
+                'id' => $item->id,
+                'title' => $item->title,
+                'detail' => $item->detail,
+                'url' => $this->place($hand, $item),
+                'reason' => $item->reason,
+                'who' => null === $by ? '' : \sprintf(
+                    '%s, %s',
+                    $by->getUser()?->getDisplayName() ?? 'somebody',
+                    LocalTime::full($by->getAt(), $hand->stored->getTimezone()),
+                ),
+            ];
+        }
+        $more = \count($items) - \count($rows);
+
+        return new OpenGroup(
+            $kind->label(),
+            \count(array_filter($items, static fn (OpenItem $i): bool => $i->isAccepted())),
+            $rows,
+            $more > 0 ? \sprintf('and %d more', $more) : '',
+        );
+    }
+
+    private function place(JobInHand $hand, OpenItem $item): string
+    {
+        return match (true) {
+            '' !== $item->intent => $this->url('proof', $hand, ['intent' => $item->intent]),
+            OpenKind::Dates === $item->kind => $this->url('dates', $hand),
+            '' !== $item->device => $this->url('devices', $hand, ['sel' => $item->device]),
+            default => $this->url('brief', $hand),
+        };
+    }
+
+    /** @return array{link: Link, about: string} */
+    private function signed(JobInHand $hand, SignedState $state): array
+    {
+        $title = LocalTime::full($state->getAt(), $hand->stored->getTimezone()).', taken over by '.$state->getTakenBy();
+
+        return [
+            'link' => new Link($title, $this->url('signed_state', $hand, ['id' => $state->getId()])),
+            'about' => \sprintf(
+                'signed by %s · %s open · %d of %d pairs seen to hold · file %s…',
+                $state->getUser()?->getDisplayName() ?? 'somebody',
+                \count($state->getOpen()),
+                $state->getProven(),
+                $state->getPairs(),
+                substr($state->getHash(), 0, self::DIGITS),
+            ),
+        ];
+    }
+
+    /** @param array<string, string|int> $more */
+    private function url(string $route, JobInHand $hand, array $more = []): string
+    {
+        return $this->urls->generate($route, ['slug' => $hand->stored->getSlug(), ...$more]);
+    }
+}

@@ -1,0 +1,30 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\App\HandOver;
+
+use Vorhut\App\Web\View\Link;
+use Vorhut\App\Web\View\Next;
+
+/** What is open, and what was signed. */
+final readonly class HandOverView
+{
+    /**
+     * @param list<Link> $actions
+     * @param list<OpenGroup> $groups
+     * @param list<array{link: Link, about: string}> $signed the latest first
+     * @param bool $maySign whether whoever looks may accept and sign
+     */
+    public function __construct(
+        public string $summary,
+        public array $actions,
+        public ?Next $next,
+        public array $groups,
+        public array $signed,
+        public bool $maySign,
+        public string $acceptUrl,
+        public string $signUrl,
+    ) {
+    }
+}

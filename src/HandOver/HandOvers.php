@@ -1,0 +1,98 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\App\HandOver;
+
+use Doctrine\ORM\EntityManagerInterface;
+use Psr\Clock\ClockInterface;
+use Vorhut\App\Entity\LeftOpen;
+use Vorhut\App\Entity\SignedState;
+use Vorhut\App\Entity\StoredJob;
+use Vorhut\App\Entity\User;
+use Vorhut\App\Jobs\JobInHand;
+use Vorhut\App\Jobs\JobReading;
+use Vorhut\App\Proof\Observations;
+use Vorhut\Core\Dates\Today;
+use Vorhut\Core\Exchange\JobFile;
+use Vorhut\Core\HandOver\OpenItem;
+use Vorhut\Core\HandOver\OpenItems;
+
+/** What is open in a job, what was accepted of it, and the states that somebody has signed for. */
+final readonly class HandOvers
+{
+    public function __construct(
+        private EntityManagerInterface $em,
+        private JobReading $reading,
+        private Observations $observations,
+        private ClockInterface $clock,
+    ) {
+    }
+
+    /** @return list<OpenItem> */
+    public function open(JobInHand $hand): array
+    {
+        $digest = $this->reading->digest($hand->stored);
+        $accepted = array_map(static fn (LeftOpen $l): string => $l->getReason(), $this->accepted($hand->stored));
+        $today = new Today($this->clock->now()->setTimezone($hand->stored->getTimezone())->format('Y-m-d'));
+        $seen = $this->observations->counts($hand->stored);
+
+        return (new OpenItems($hand->job, $digest->findings, $digest->intents, $seen, $accepted, $today))->all();
+    }
+
+    /** @return array<string, LeftOpen> by what is open */
+    public function accepted(StoredJob $stored): array
+    {
+        $left = [];
+        foreach ($this->em->getRepository(LeftOpen::class)->findBy(['job' => $stored]) as $one) {
+            $left[$one->getItem()] = $one;
+        }
+
+        return $left;
+    }
+
+    /** @param string $reason '' takes it back */
+    public function accept(StoredJob $stored, string $item, string $reason, User $user): void
+    {
+        $left = $this->accepted($stored)[$item] ?? null;
+        if ('' === $reason) {
+            if (null !== $left) {
+                $this->em->remove($left);
+            }
+        } elseif (null !== $left) {
+            $left->say($reason, $user, $this->clock->now());
+        } else {
+            $this->em->persist(new LeftOpen($stored, $item, $reason, $user, $this->clock->now()));
+        }
+        $this->em->flush();
+    }
+
+    /** @return list<SignedState> the latest first */
+    public function signed(StoredJob $stored): array
+    {
+        return $this->em->getRepository(SignedState::class)->findBy(['job' => $stored], ['id' => 'DESC']);
+    }
+
+    public function sign(JobInHand $hand, User $user, string $takenBy, string $reservations): SignedState
+    {
+        $open = array_map(static fn (OpenItem $i): array => [
+            'kind' => $i->kind->value, 'id' => $i->id, 'title' => $i->title, 'detail' => $i->detail, 'reason' => $i->reason,
+        ], $this->open($hand));
+        $proven = array_sum(array_column($this->observations->counts($hand->stored), 'holding'));
+        $state = new SignedState(
+            $hand->stored,
+            $user,
+            $this->clock->now(),
+            $takenBy,
+            $reservations,
+            JobFile::write($hand->job),
+            $proven,
+            $this->reading->digest($hand->stored)->pairs,
+            $open,
+        );
+        $this->em->persist($state);
+        $this->em->flush();
+
+        return $state;
+    }
+}

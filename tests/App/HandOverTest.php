@@ -1,0 +1,105 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Tests\App;
+
+use Vorhut\App\Entity\SignedState;
+use Vorhut\App\Jobs\JobEditor;
+use Vorhut\Core\Exchange\JobFile;
+use Vorhut\Core\Job\ChangeSet;
+use Vorhut\Core\Job\Device;
+use Vorhut\Core\Job\Edit;
+
+/** What is open, accepting it, signing, and what has drifted since. */
+final class HandOverTest extends AppTestCase
+{
+    public function testWhatIsOpenIsSaidAndAcceptedWithAReason(): void
+    {
+        $this->as('ines');
+        $page = $this->client->request('GET', self::JOB.'/hand-over');
+        self::assertSelectorTextContains('.next', 'open that nobody has accepted');
+        $titles = $page->filter('.cables h2')->each(static fn ($h): string => explode("\n", trim($h->text(null, false)))[0]);
+        self::assertSame(
+            [
+                'Units that are not set up', 'Values that nobody has said', 'Findings', 'Not proven',
+                'Licences, unlocks and their dates', 'Sign',
+            ],
+            array_map(trim(...), $titles),
+        );
+        self::assertSelectorTextContains('.open-items', 'Berth 4 camera');
+        $work = $page->filter('.work')->text();
+        self::assertStringContainsString('Receiver 3 has no gateway', $work);
+        self::assertStringContainsString('It fails on paper', $work);
+        self::assertStringContainsString('Proven on paper; 0 of', $work);
+        $item = $page->filter('.open-items')->eq(2)->filter('li')->first();
+        $form = $item->selectButton('Keep the reason')->form(['reason' => 'The client moves it in spring.']);
+        $this->client->submit($form);
+        $this->client->followRedirect();
+        self::assertSelectorTextContains('.open-items .accepted', 'stays open: The client moves it in spring. (Ines Aldermoor');
+        self::assertSelectorTextContains('.head small', '1 of them accepted');
+        $accepted = $this->client->getCrawler()->filter('.open-items .accepted');
+        $this->client->submit($accepted->selectButton('Keep the reason')->form(['reason' => '']));
+        $this->client->followRedirect();
+        self::assertSelectorNotExists('.open-items .accepted');
+    }
+
+    public function testWhoOnlyLooksSignsNothing(): void
+    {
+        foreach (['vera', 'tomas'] as $who) {
+            $this->as($who);
+            $this->client->request('GET', self::JOB.'/hand-over');
+            self::assertResponseIsSuccessful();
+            self::assertSelectorNotExists('.open-items form');
+            self::assertSelectorNotExists('form.sheet');
+            $this->client->request('POST', self::JOB.'/hand-over/sign', ['takenBy' => 'Somebody', '_token' => 'csrf-token']);
+            self::assertResponseStatusCodeSame(403);
+        }
+    }
+
+    /** Signed, three things changed: exactly three are shown, and the file is as it was. */
+    public function testWhatWasSignedStaysAndDriftIsShown(): void
+    {
+        $this->as('ines');
+        $this->client->request('GET', self::JOB.'/hand-over');
+        $this->client->submitForm('Sign and freeze this state', ['takenBy' => '']);
+        $this->client->followRedirect();
+        self::assertSelectorTextContains('[role=alert]', 'a name is wanted');
+        $before = JobFile::write($this->job());
+        $this->client->submitForm('Sign and freeze this state', ['takenBy' => 'Runa Fell', 'reservations' => 'Horn 3 is too loud.']);
+        $this->client->followRedirect();
+        self::assertSelectorTextContains('.head small', 'the plan is as it was');
+        self::assertSelectorTextContains('.sums', 'Horn 3 is too loud.');
+        self::assertSelectorTextContains('.sums', hash('sha256', $before));
+        $state = $this->em()->getRepository(SignedState::class)->findAll()[0] ?? throw new \LogicException();
+        $job = $this->job();
+        $editor = self::getContainer()->get(JobEditor::class);
+        \assert($editor instanceof JobEditor);
+        $this->em()->clear();
+        $editor->apply($this->stored(), new ChangeSet('Changed', [
+            $job->editInterface(Device::class, 'receiver-3', 0, ['gateway' => '10.47.60.1']),
+            new Edit(Device::class, 'guest-2', $job->record(Device::class, 'guest-2'), null),
+            $job->edit(Device::class, 'berth-1', ['location' => 'waiting-hall']),
+        ]), $this->person('ines'), $this->version());
+        $page = $this->client->request('GET', self::JOB.'/hand-over/'.$state->getId());
+        self::assertSelectorTextContains('.head small', '3 records changed since');
+        $lines = $page->filter('.open-items')->first()->filter('li')->each(static fn ($li): string => $li->text());
+        self::assertSame([
+            'Device Berth 1 camera changed location: pier → waiting-hall',
+            'Device Receiver 3 changed interfaces 1 gateway: nothing → 10.47.60.1',
+            'Device Waiting hall kiosk gone',
+        ], $lines);
+        $this->client->request('GET', self::JOB.'/hand-over/'.$state->getId().'/file');
+        self::assertSame($before, $this->client->getResponse()->getContent());
+        $this->client->request('GET', '/job/skerry-slip/hand-over/'.$state->getId());
+        self::assertResponseStatusCodeSame(404, 'it is another job\'s');
+    }
+
+    public function testACleanJobIsReady(): void
+    {
+        $this->as('ines');
+        $this->client->request('GET', '/job/skerry-slip/hand-over');
+        self::assertSelectorTextContains('.work', 'Proven on paper');
+        self::assertSelectorTextNotContains('.work', 'Findings');
+    }
+}
