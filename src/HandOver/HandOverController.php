@@ -65,6 +65,26 @@ final class HandOverController extends JobPage
         return $this->to($hand, 'signed_state', ['id' => $state->getId()]);
     }
 
+    /** Documents that were ticked, in one archive. */
+    #[Route('/job/{slug}/hand-over/documents.zip', name: 'documents', methods: ['GET'])]
+    #[IsGranted('ROLE_TECHNICIAN')]
+    public function documents(JobInHand $hand, Request $request, Documents $documents): Response
+    {
+        $wanted = array_values(array_filter($request->query->all('d'), \is_string(...)));
+        $files = $documents->files($hand, $wanted);
+        if ([] === $files) {
+            $this->addFlash('error', 'Nothing was ticked; at least one document is wanted.');
+
+            return $this->to($hand, 'hand-over');
+        }
+        $name = $hand->stored->getSlug().'-documents.zip';
+
+        return new Response(Documents::archive($files), headers: [
+            'Content-Type' => 'application/zip',
+            'Content-Disposition' => HeaderUtils::makeDisposition(HeaderUtils::DISPOSITION_ATTACHMENT, $name),
+        ]);
+    }
+
     #[Route('/job/{slug}/hand-over/{id}', name: 'signed_state', requirements: ['id' => '\d+'], methods: ['GET'])]
     public function state(JobInHand $hand, SignedState $state, SignedStatePage $page): Response
     {

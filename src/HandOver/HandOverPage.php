@@ -50,6 +50,8 @@ final readonly class HandOverPage
             $groups,
             array_map(fn (SignedState $s): array => $this->signed($hand, $s), $signed),
             $this->security->isGranted('ROLE_LEAD'),
+            $this->security->isGranted('ROLE_TECHNICIAN') ? Documents::all() : [],
+            $this->url('documents', $hand),
             $this->url('hand_over_accept', $hand),
             $this->url('hand_over_sign', $hand),
         );

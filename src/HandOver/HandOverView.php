@@ -23,6 +23,9 @@ final readonly class HandOverView
         public array $groups,
         public array $signed,
         public bool $maySign,
+        /** @var array<string, string> that can be carried off, by name */
+        public array $documents,
+        public string $documentsUrl,
         public string $acceptUrl,
         public string $signUrl,
     ) {

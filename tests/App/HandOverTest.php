@@ -23,7 +23,7 @@ final class HandOverTest extends AppTestCase
         self::assertSame(
             [
                 'Units that are not set up', 'Values that nobody has said', 'Findings', 'Not proven',
-                'Licences, unlocks and their dates', 'Sign',
+                'Licences, unlocks and their dates', 'Carry off', 'Sign',
             ],
             array_map(trim(...), $titles),
         );
@@ -93,6 +93,36 @@ final class HandOverTest extends AppTestCase
         self::assertSame($before, $this->client->getResponse()->getContent());
         $this->client->request('GET', '/job/skerry-slip/hand-over/'.$state->getId());
         self::assertResponseStatusCodeSame(404, 'it is another job\'s');
+    }
+
+    /** What is ticked comes in one archive, the same bytes for the same plan; who only looks carries nothing off. */
+    public function testDocumentsAreCarriedOff(): void
+    {
+        $this->as('tomas');
+        $this->client->request('GET', self::JOB.'/hand-over');
+        self::assertSelectorCount(14, 'form input[name="d[]"]');
+        $url = self::JOB.'/hand-over/documents.zip?d[]=hand-over&d[]=list-addresses&d[]=cards&d[]=plan&d[]=nonsense';
+        $this->client->request('GET', $url);
+        self::assertResponseHeaderSame('Content-Type', 'application/zip');
+        $bytes = (string) $this->client->getResponse()->getContent();
+        $this->client->request('GET', $url);
+        self::assertSame(hash('sha256', $bytes), hash('sha256', (string) $this->client->getResponse()->getContent()));
+        $path = (string) tempnam(sys_get_temp_dir(), 'zip');
+        file_put_contents($path, $bytes);
+        $zip = new \ZipArchive();
+        $zip->open($path);
+        $names = array_map($zip->getNameIndex(...), range(0, $zip->numFiles - 1));
+        self::assertSame(['hand-over.pdf', 'addresses.csv', 'addresses.xlsx', 'directory.vcf', 'plan.json'], $names);
+        self::assertStringStartsWith('%PDF-', (string) $zip->getFromName('hand-over.pdf'));
+        self::assertSame(JobFile::write($this->job()), $zip->getFromName('plan.json'));
+        $zip->close();
+        unlink($path);
+        $this->client->request('GET', self::JOB.'/hand-over/documents.zip?d[]=nonsense');
+        $this->client->followRedirect();
+        self::assertSelectorTextContains('[role=alert]', 'Nothing was ticked');
+        $this->as('vera');
+        $this->client->request('GET', $url);
+        self::assertResponseStatusCodeSame(403);
     }
 
     public function testACleanJobIsReady(): void

@@ -10,6 +10,7 @@ use Vorhut\Core\Findings\Plan;
 use Vorhut\Core\Findings\Rule;
 use Vorhut\Core\Findings\Severity;
 use Vorhut\Core\Findings\Stop;
+use Vorhut\Core\Job\Device;
 use Vorhut\Core\Sound\PagingZones;
 
 /** A horn that belongs to no zone stays silent when all the others speak. */
@@ -22,14 +23,18 @@ final class HornHearsNothing implements Rule
 
     public function check(Plan $plan): iterable
     {
-        foreach (PagingZones::deaf($plan->job) as $horn) {
+        $deaf = PagingZones::deaf($plan->job);
+        if ([] !== $deaf) {
+            $more = \count($deaf) - 1;
             yield new Finding(
                 $this->about(),
                 Severity::Care,
-                \sprintf('%s listens to no zone, and has no number', $horn->name),
-                'Nothing that is announced comes out of it.',
-                [$horn->id],
-                'Let it join the group of its zone, or give it a number.',
+                0 === $more
+                    ? \sprintf('%s listens to no zone, and has no number', $deaf[0]->name)
+                    : \sprintf('%s and %d more listen to no zone, and have no number', $deaf[0]->name, $more),
+                'Nothing that is announced comes out there.',
+                array_map(static fn (Device $d): string => $d->id, $deaf),
+                'Let them join the group of their zone, or give them numbers.',
             );
         }
         foreach (PagingZones::of($plan->job) as $zone) {

@@ -1,0 +1,170 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\App\HandOver;
+
+use Vorhut\App\Jobs\JobInHand;
+use Vorhut\App\Papers\Csv;
+use Vorhut\App\Papers\Pdf;
+use Vorhut\App\Papers\XlsxWriter;
+use Vorhut\App\Provision\Bundles;
+use Vorhut\App\Web\Words;
+use Vorhut\Core\Exchange\Directory;
+use Vorhut\Core\Exchange\JobFile;
+use Vorhut\Core\HandOver\OpenItem;
+use Vorhut\Core\InvalidValue;
+use Vorhut\Core\Paper\Papers;
+
+/** What a client keeps, made of the plan as it stands: the same plan gives the same bytes. */
+final readonly class Documents
+{
+    private const DOMAIN = 'example.net';
+    /** Of what a PDF says when it was made: as many characters, so that nothing in it moves. */
+    private const MADE = '/(?<=Date \(D:)\d{14}(?=[+-])/';
+    private const ID = '/(?<=\/ID\[<)[0-9a-f]{32}(?=><)|(?<=><)[0-9a-f]{32}(?=>\])/';
+
+    public function __construct(private HandOvers $handOvers, private Pdf $pdf, private Bundles $bundles)
+    {
+    }
+
+    /** @return array<string, string> what can be chosen, by name */
+    public static function all(): array
+    {
+        $all = ['hand-over' => 'Hand-over, as PDF'];
+        foreach (Papers::all() as $name => $paper) {
+            $all['list-'.$name] = $paper->title().', as CSV and XLSX';
+        }
+
+        return [
+            ...$all,
+            'cards' => 'Directory, as cards',
+            'leases' => 'Leases for two DHCP servers, and a zone',
+            'plan' => 'The plan itself, as a job file',
+        ];
+    }
+
+    /**
+     * @param list<string> $names of all()
+     *
+     * @return array<string, string> bytes by file name
+     */
+    public function files(JobInHand $hand, array $names): array
+    {
+        $files = [];
+        foreach (array_intersect(array_keys(self::all()), $names) as $name) {
+            $files += match ($name) {
+                'hand-over' => ['hand-over.pdf' => $this->handOver($hand)],
+                'cards' => ['directory.vcf' => Directory::of($hand->job)->vcard()],
+                'leases' => $this->leases($hand),
+                'plan' => ['plan.json' => JobFile::write($hand->job)],
+                default => self::lists($hand, substr($name, \strlen('list-'))),
+            };
+        }
+
+        return $files;
+    }
+
+    /**
+     * @param array<string, string> $files
+     *
+     * @return string the bytes of an archive, the same for the same files
+     */
+    public static function archive(array $files): string
+    {
+        $path = (string) tempnam(sys_get_temp_dir(), 'docs');
+        $zip = new \ZipArchive();
+        $zip->open($path, \ZipArchive::OVERWRITE);
+        foreach ($files as $name => $bytes) {
+            $zip->addFromString($name, $bytes);
+            $zip->setMtimeName($name, 0);
+        }
+        $zip->close();
+        $bytes = (string) file_get_contents($path);
+        unlink($path);
+
+        return $bytes;
+    }
+
+    /** @return array<string, string> */
+    private static function lists(JobInHand $hand, string $name): array
+    {
+        $paper = Papers::all()[$name];
+        $rows = [$paper->heads(), ...$paper->rows($hand->job)];
+
+        return [
+            $name.'.csv' => "\u{FEFF}".Csv::of($rows),
+            $name.'.xlsx' => XlsxWriter::write($paper->title(), $rows),
+        ];
+    }
+
+    /** @return array<string, string> */
+    private function leases(JobInHand $hand): array
+    {
+        $files = [];
+        foreach (['dnsmasq', 'kea', 'zone'] as $what) {
+            try {
+                $bundle = $this->bundles->of($hand, $what, self::DOMAIN);
+                $files[$bundle->name] = $bundle->content;
+            } catch (InvalidValue $e) {
+                $files[$what.'-not-made.txt'] = $e->getMessage()."\n";
+            }
+        }
+
+        return $files;
+    }
+
+    private function handOver(JobInHand $hand): string
+    {
+        $open = $this->handOvers->open($hand);
+        $signed = $this->handOvers->signed($hand->stored)[0] ?? null;
+        $lists = [];
+        foreach (Papers::all() as $paper) {
+            $rows = $paper->rows($hand->job);
+            if ([] !== $rows) {
+                $lists[] = ['title' => $paper->title(), 'heads' => $paper->heads(), 'rows' => $rows];
+            }
+        }
+        $view = new HandOverPaper(
+            $hand->job->info->name,
+            $hand->job->info->client,
+            $this->summary($hand, $open),
+            null === $signed ? [] : [
+                ['Taken over by', $signed->getTakenBy()],
+                ['On', $signed->getAt()->setTimezone($hand->stored->getTimezone())->format('Y-m-d H:i')],
+                ['Reservations', '' === $signed->getReservations() ? 'none' : $signed->getReservations()],
+                ['SHA-256 of the plan', $signed->getHash()],
+            ],
+            $open,
+            $lists,
+        );
+        $bytes = $this->pdf->of('handover/paper.html.twig', $view, $view->job);
+
+        return (string) preg_replace([self::MADE, self::ID], ['20000101000000', str_repeat('0', 32)], $bytes);
+    }
+
+    /**
+     * In words for whoever has not done it.
+     *
+     * @param list<OpenItem> $open
+     *
+     * @return list<string>
+     */
+    private function summary(JobInHand $hand, array $open): array
+    {
+        $accepted = \count(array_filter($open, static fn (OpenItem $i): bool => $i->isAccepted()));
+        $left = Words::count(\count($open), 'thing is', 'things are');
+
+        return [
+            \sprintf(
+                '%s in %s were planned and set up.',
+                Words::count(\count($hand->job->devices), 'unit'),
+                Words::count(\count($hand->job->segments), 'network'),
+            ),
+            \sprintf('%s was said that must be possible, or must not.', Words::count(\count($hand->job->intents), 'thing')),
+            [] === $open
+                ? 'Nothing is open.'
+                : \sprintf('%s open; %d of them are known and left so for a reason.', $left, $accepted),
+        ];
+    }
+}
