@@ -9,7 +9,6 @@ use Vorhut\Core\Dates\Today;
 use Vorhut\Core\Findings\Finding;
 use Vorhut\Core\Intent\Span;
 use Vorhut\Core\Job\Job;
-use Vorhut\Core\Job\Stage;
 use Vorhut\Core\Setting\Settings;
 
 /** Everything that is still open in a job, said before it is signed for. */
@@ -17,7 +16,6 @@ final readonly class OpenItems
 {
     /** A rule that says what stands among the values. */
     private const SAID_ABOVE = 'value-open';
-    private const DONE = [Stage::SetUp, Stage::AsLeft];
 
     /**
      * @param list<Finding> $findings of the plan as it stands
@@ -52,7 +50,7 @@ final readonly class OpenItems
     private function units(): iterable
     {
         foreach ($this->job->devices as $device) {
-            if (!\in_array($device->stage, self::DONE, true)) {
+            if (!$device->stage->isDone()) {
                 yield $this->item(OpenKind::Units, 'unit-'.$device->id, $device->name, 'It is '.$device->stage->label().'.', $device->id);
             }
         }

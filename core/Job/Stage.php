@@ -42,6 +42,12 @@ enum Stage: string implements Labelled
         return (int) array_search($this, self::cases(), true);
     }
 
+    /** Whether nothing is left to do at the unit. */
+    public function isDone(): bool
+    {
+        return self::SetUp === $this || self::AsLeft === $this;
+    }
+
     public function label(): string
     {
         return match ($this) {

@@ -13,7 +13,9 @@ use Vorhut\App\Web\Words;
 use Vorhut\Core\Exchange\Directory;
 use Vorhut\Core\Exchange\JobFile;
 use Vorhut\Core\HandOver\OpenItem;
+use Vorhut\Core\HandOver\OpenKind;
 use Vorhut\Core\InvalidValue;
+use Vorhut\Core\Job\Device;
 use Vorhut\Core\Paper\Papers;
 
 /** What a client keeps, made of the plan as it stands: the same plan gives the same bytes. */
@@ -135,12 +137,30 @@ final readonly class Documents
                 ['Reservations', '' === $signed->getReservations() ? 'none' : $signed->getReservations()],
                 ['SHA-256 of the plan', $signed->getHash()],
             ],
-            $open,
+            self::groups($open),
             $lists,
         );
         $bytes = $this->pdf->of('handover/paper.html.twig', $view, $view->job);
 
         return (string) preg_replace([self::MADE, self::ID], ['20000101000000', str_repeat('0', 32)], $bytes);
+    }
+
+    /**
+     * @param list<OpenItem> $open
+     *
+     * @return list<array{title: string, items: list<OpenItem>}>
+     */
+    private static function groups(array $open): array
+    {
+        $groups = [];
+        foreach (OpenKind::cases() as $kind) {
+            $items = array_values(array_filter($open, static fn (OpenItem $i): bool => $i->kind === $kind));
+            if ([] !== $items) {
+                $groups[] = ['title' => $kind->label(), 'items' => $items];
+            }
+        }
+
+        return $groups;
     }
 
     /**
@@ -157,11 +177,15 @@ final readonly class Documents
 
         return [
             \sprintf(
-                '%s in %s were planned and set up.',
+                '%s in %s, of which %d are set up.',
                 Words::count(\count($hand->job->devices), 'unit'),
                 Words::count(\count($hand->job->segments), 'network'),
+                \count(array_filter($hand->job->devices, static fn (Device $d): bool => $d->stage->isDone())),
             ),
-            \sprintf('%s was said that must be possible, or must not.', Words::count(\count($hand->job->intents), 'thing')),
+            \sprintf(
+                'What must be possible, and what must not, was said in %s.',
+                Words::count(\count($hand->job->intents), 'sentence'),
+            ),
             [] === $open
                 ? 'Nothing is open.'
                 : \sprintf('%s open; %d of them are known and left so for a reason.', $left, $accepted),

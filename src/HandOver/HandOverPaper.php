@@ -12,7 +12,7 @@ final readonly class HandOverPaper
     /**
      * @param list<string> $summary sentences
      * @param list<array{string, string}> $signed who took it over, where somebody did
-     * @param list<OpenItem> $open
+     * @param list<array{title: string, items: list<OpenItem>}> $open by kind
      * @param list<array{title: string, heads: list<string>, rows: list<list<string>>}> $lists
      */
     public function __construct(

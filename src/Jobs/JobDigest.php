@@ -8,7 +8,6 @@ use Vorhut\Core\Coupling\Couplings;
 use Vorhut\Core\Findings\Finding;
 use Vorhut\Core\Intent\Span;
 use Vorhut\Core\Job\Job;
-use Vorhut\Core\Job\Stage;
 use Vorhut\Core\Proof\Matrix;
 use Vorhut\Core\Proof\Outlook;
 
@@ -48,7 +47,7 @@ final readonly class JobDigest
     {
         $without = $setUp = 0;
         foreach ($job->devices as $device) {
-            $setUp += (int) (Stage::SetUp === $device->stage || Stage::AsLeft === $device->stage);
+            $setUp += (int) $device->stage->isDone();
             foreach ($device->interfaces as $interface) {
                 $without += (int) (null === $interface->address && $interface->mode->needsAddress());
             }

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Vorhut\Tests\App;
 
+use Symfony\Component\DomCrawler\Crawler;
 use Vorhut\App\Entity\SignedState;
 use Vorhut\App\Jobs\JobEditor;
 use Vorhut\Core\Exchange\JobFile;
@@ -32,7 +33,8 @@ final class HandOverTest extends AppTestCase
         self::assertStringContainsString('Receiver 3 has no gateway', $work);
         self::assertStringContainsString('It fails on paper', $work);
         self::assertStringContainsString('Proven on paper; 0 of', $work);
-        $item = $page->filter('.open-items')->eq(2)->filter('li')->first();
+        $isFindings = static fn (Crawler $section): bool => str_starts_with(trim($section->filter('h2')->text()), 'Findings');
+        $item = $page->filter('section.cables')->reduce($isFindings)->filter('li')->first();
         $form = $item->selectButton('Keep the reason')->form(['reason' => 'The client moves it in spring.']);
         $this->client->submit($form);
         $this->client->followRedirect();
