@@ -145,7 +145,7 @@ final readonly class Kit
     private static function readMe(Job $job): string
     {
         return <<<TEXT
-            {$job->info->name}: the plan, and what proves it, for a machine with PHP 8.2 and nothing else.
+            {$job->info->name}: the plan, and what proves it, for a machine with PHP 8.2 (with iconv) and nothing else.
 
               php bin/vorhut prove plan.json                what the plan allows
               php bin/vorhut runbook plan.json UNIT         a unit from the carton to as-left
