@@ -14,6 +14,7 @@ final class Version20261126190000 extends AbstractMigration
         'signed_state' => [
             'hash VARCHAR(64) NOT NULL',
             'open LONGTEXT NOT NULL',
+            'seen LONGTEXT NOT NULL',
             'at DATETIME NOT NULL',
             'taken_by VARCHAR(120) NOT NULL',
             'reservations LONGTEXT NOT NULL',

@@ -22,9 +22,13 @@ class SignedState
     #[ORM\Column(type: Types::TEXT, length: 4294967295)]
     private string $open;
 
+    #[ORM\Column(type: Types::TEXT, length: 4294967295)]
+    private string $seen;
+
     /**
      * @param string $file the job file
      * @param list<array{kind: string, id: string, title: string, detail: string, reason: string}> $open what was not done
+     * @param array<string, string> $seen what was seen of each pair, by intent and pair
      */
     public function __construct(
         #[ORM\ManyToOne, ORM\JoinColumn(nullable: false, onDelete: 'CASCADE')]
@@ -44,9 +48,11 @@ class SignedState
         #[ORM\Column]
         private int $pairs,
         array $open,
+        array $seen,
     ) {
         $this->hash = hash('sha256', $file);
         $this->open = Json::line($open);
+        $this->seen = Json::line((object) $seen);
     }
 
     public function getId(): int
@@ -99,6 +105,12 @@ class SignedState
     public function getPairs(): int
     {
         return $this->pairs;
+    }
+
+    /** @return array<array-key, string> what was seen of each pair, by intent and pair */
+    public function getSeen(): array
+    {
+        return array_filter(Json::object($this->seen), \is_string(...));
     }
 
     /** @return list<array<array-key, mixed>> */

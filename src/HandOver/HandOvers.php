@@ -21,6 +21,9 @@ use Vorhut\Core\HandOver\OpenItems;
 /** What is open in a job, what was accepted of it, and the states that somebody has signed for. */
 final readonly class HandOvers
 {
+    /** Pairs of which is kept what was seen. */
+    private const MOST_PAIRS = 100000;
+
     public function __construct(
         private EntityManagerInterface $em,
         private JobReading $reading,
@@ -67,6 +70,19 @@ final readonly class HandOvers
         $this->em->flush();
     }
 
+    /** @return array<string, string> what was seen last of each pair, by intent and pair */
+    public function seen(JobInHand $hand): array
+    {
+        $seen = [];
+        $intents = array_map(strval(...), array_keys($hand->job->intents));
+        foreach ($this->observations->latest($hand->stored, $intents, self::MOST_PAIRS) as $one) {
+            $seen[\sprintf('%s %s>%s', $one['intent'], $one['asker'], $one['asked'])] = $one['span']->value;
+        }
+        ksort($seen);
+
+        return $seen;
+    }
+
     /** @return list<SignedState> the latest first */
     public function signed(StoredJob $stored): array
     {
@@ -89,6 +105,7 @@ final readonly class HandOvers
             $proven,
             $this->reading->digest($hand->stored)->pairs,
             $open,
+            $this->seen($hand),
         );
         $this->em->persist($state);
         $this->em->flush();

@@ -22,6 +22,8 @@ final readonly class SignedStateView
         public array $facts,
         public array $drift,
         public string $more,
+        /** @var list<array{title: string, url: string, was: string, is: string}> pairs that are seen otherwise */
+        public array $turned,
         public array $open,
     ) {
     }

@@ -5,9 +5,11 @@ declare(strict_types=1);
 namespace Vorhut\Tests\App;
 
 use Symfony\Component\DomCrawler\Crawler;
+use Vorhut\App\Entity\Observation;
 use Vorhut\App\Entity\SignedState;
 use Vorhut\App\Jobs\JobEditor;
 use Vorhut\Core\Exchange\JobFile;
+use Vorhut\Core\Intent\Span;
 use Vorhut\Core\Job\ChangeSet;
 use Vorhut\Core\Job\Device;
 use Vorhut\Core\Job\Edit;
@@ -68,6 +70,14 @@ final class HandOverTest extends AppTestCase
         $this->client->followRedirect();
         self::assertSelectorTextContains('[role=alert]', 'a name is wanted');
         $before = JobFile::write($this->job());
+        $saw = function (string $pair, Span $span): void {
+            [$from, $to] = [...explode('>', $pair), ''];
+            $at = new \DateTimeImmutable();
+            $this->em()->persist(new Observation($this->stored(), 'guests-cameras', $from, $to, $span, '', $this->person('ines'), $at));
+            $this->em()->flush();
+        };
+        $saw('guest-1>berth-1', Span::KeptApart);
+        $saw('guest-1>berth-2', Span::KeptApart);
         $this->client->submitForm('Sign and freeze this state', ['takenBy' => 'Runa Fell', 'reservations' => 'Horn 3 is too loud.']);
         $this->client->followRedirect();
         self::assertSelectorTextContains('.head small', 'the plan is as it was');
@@ -85,12 +95,23 @@ final class HandOverTest extends AppTestCase
         ]), $this->person('ines'), $this->version());
         $page = $this->client->request('GET', self::JOB.'/hand-over/'.$state->getId());
         self::assertSelectorTextContains('.head small', '3 records changed since');
+        self::assertSelectorNotExists('.turned');
         $lines = $page->filter('.open-items')->first()->filter('li')->each(static fn ($li): string => $li->text());
         self::assertSame([
             'Device Berth 1 camera changed location: pier → waiting-hall',
             'Device Receiver 3 changed interfaces 1 gateway: nothing → 10.47.60.1',
             'Device Waiting hall kiosk gone',
         ], $lines);
+        // One pair is seen otherwise, one as before, and one for the first time.
+        $saw('guest-1>berth-1', Span::Leak);
+        $saw('guest-1>berth-2', Span::KeptApart);
+        $saw('guest-1>berth-3', Span::Leak);
+        $page = $this->client->request('GET', self::JOB.'/hand-over/'.$state->getId());
+        self::assertSelectorTextContains('.head small', '1 pair seen otherwise');
+        self::assertSame(
+            ['Guests keep out of the cameras: Ticket office tablet to Berth 1 camera kept apart → leak'],
+            $page->filter('.turned li')->each(static fn (Crawler $li): string => $li->text()),
+        );
         $this->client->request('GET', self::JOB.'/hand-over/'.$state->getId().'/file');
         self::assertSame($before, $this->client->getResponse()->getContent());
         $this->client->request('GET', '/job/skerry-slip/hand-over/'.$state->getId());
