@@ -1,0 +1,85 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Tests\Core\HandOver;
+
+use PHPUnit\Framework\TestCase;
+use Vorhut\Core\Dates\Today;
+use Vorhut\Core\HandOver\OpenItem;
+use Vorhut\Core\HandOver\OpenItems;
+use Vorhut\Core\HandOver\OpenKind;
+use Vorhut\Core\HandOver\PlanDrift;
+use Vorhut\Core\HandOver\ProofDrift;
+use Vorhut\Core\HandOver\RecordDrift;
+use Vorhut\Core\Intent\Span;
+use Vorhut\Core\Job\ChangeSet;
+use Vorhut\Core\Job\Device;
+use Vorhut\Core\Job\Edit;
+use Vorhut\Tests\Support\Jobs;
+
+/** What is open, and what is not as it was. */
+final class DriftTest extends TestCase
+{
+    public function testAPlanThatStayedHasNoDrift(): void
+    {
+        self::assertSame([], PlanDrift::between(Jobs::demo(), Jobs::demo()));
+    }
+
+    public function testWhatIsNewGoneAndChanged(): void
+    {
+        $job = Jobs::demo();
+        $copy = ['id' => 'guest-9', 'name' => 'New kiosk'] + ($job->record(Device::class, 'guest-1') ?? []);
+        $now = $job->with(new ChangeSet('', [
+            new Edit(Device::class, 'guest-2', $job->record(Device::class, 'guest-2'), null),
+            new Edit(Device::class, 'guest-9', null, $copy),
+            $job->editInterface(Device::class, 'receiver-3', 0, ['gateway' => '10.47.60.1']),
+        ]));
+        $drift = PlanDrift::between($job, $now);
+        self::assertSame(
+            ['devices receiver-3 changed', 'devices guest-2 gone', 'devices guest-9 new'],
+            array_map(static fn (RecordDrift $d): string => $d->list.' '.$d->id.' '.$d->is, $drift),
+        );
+        self::assertSame([['interfaces 1 gateway', 'nothing', '10.47.60.1']], $drift[0]->fields);
+        self::assertSame([], $drift[1]->fields);
+    }
+
+    /** What was not seen then, or is not seen now, says nothing; nor does another way of failing. */
+    public function testWhichPairsTurned(): void
+    {
+        $then = ['a' => 'through', 'b' => 'through', 'c' => 'no-reply', 'd' => 'no-reply', 'e' => 'untried', 'f' => 'through'];
+        $now = ['b' => 'one-way', 'c' => 'through', 'd' => 'one-way', 'e' => 'no-reply', 'f' => 'untried', 'g' => 'no-reply'] + $then;
+        self::assertSame([
+            'b' => ['was' => Span::Through, 'is' => Span::OneWay],
+            'c' => ['was' => Span::NoReply, 'is' => Span::Through],
+        ], ProofDrift::between($then, $now));
+    }
+
+    /** An intent is proven once every pair was seen, and all of them hold. */
+    public function testWhatIsProvenOnPaperOnlyIsOpen(): void
+    {
+        $job = Jobs::demo();
+        $intents = ['windows-call-windows' => ['span' => Span::Through, 'pairs' => 4, 'counts' => []]];
+        $says = static function (int $holding, int $all) use ($job, $intents): string {
+            $seen = ['windows-call-windows' => ['holding' => $holding, 'all' => $all]];
+            $items = (new OpenItems($job, [], $intents, $seen, [], new Today('2026-11-26')))->all();
+            $own = array_filter($items, static fn (OpenItem $i): bool => 'intent-windows-call-windows' === $i->id);
+
+            return array_values($own)[0]->detail ?? '';
+        };
+        self::assertSame('Proven on paper; 0 of 4 pairs seen.', $says(0, 0));
+        self::assertSame('Proven on paper; 3 of 4 pairs seen.', $says(3, 3));
+        self::assertSame('Seen otherwise: 3 of 4 pairs hold.', $says(3, 4));
+        self::assertSame('', $says(4, 4));
+    }
+
+    public function testWhatWasAcceptedKeepsItsReason(): void
+    {
+        $items = (new OpenItems(Jobs::demo(), [], [], [], ['unit-berth-4' => 'Comes in spring.'], new Today('2026-11-26')))->all();
+        $accepted = array_values(array_filter($items, static fn (OpenItem $i): bool => $i->isAccepted()));
+        self::assertSame([['unit-berth-4', OpenKind::Units, 'Comes in spring.']], array_map(
+            static fn (OpenItem $i): array => [$i->id, $i->kind, $i->reason],
+            $accepted,
+        ));
+    }
+}
