@@ -21,6 +21,7 @@ final readonly class OpenItems
      * @param list<Finding> $findings of the plan as it stands
      * @param array<array-key, array{span: Span, pairs: int, counts: array<string, int>}> $intents as predicted
      * @param array<string, array{holding: int, all: int}> $seen pairs with an observation, by intent
+     * @param array<string, string> $silent when it was that planned addresses did not answer, by address
      * @param array<string, string> $accepted why something is left open, by id
      */
     public function __construct(
@@ -28,6 +29,7 @@ final readonly class OpenItems
         private array $findings,
         private array $intents,
         private array $seen,
+        private array $silent,
         private array $accepted,
         private Today $today,
     ) {
@@ -37,7 +39,7 @@ final readonly class OpenItems
     public function all(): array
     {
         $all = [];
-        foreach ([$this->units(), $this->values(), $this->findings(), $this->proof(), $this->dates()] as $items) {
+        foreach ([$this->units(), $this->values(), $this->findings(), $this->proof(), $this->silent(), $this->dates()] as $items) {
             foreach ($items as $item) {
                 $all[] = $item;
             }
@@ -103,6 +105,18 @@ final readonly class OpenItems
             };
             if (null !== $says) {
                 yield $this->item(OpenKind::Proof, 'intent-'.$id, $intent->name, $says, intent: (string) $id);
+            }
+        }
+    }
+
+    /** @return iterable<OpenItem> */
+    private function silent(): iterable
+    {
+        foreach ($this->job->devices as $device) {
+            $address = (string) $device->primaryAddress()?->address;
+            if (isset($this->silent[$address])) {
+                $detail = \sprintf('%s did not answer, %s.', $address, $this->silent[$address]);
+                yield $this->item(OpenKind::Silent, 'silent-'.$device->id, $device->name, $detail, $device->id);
             }
         }
     }

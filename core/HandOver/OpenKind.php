@@ -11,6 +11,7 @@ enum OpenKind: string
     case Values = 'values';
     case Findings = 'findings';
     case Proof = 'proof';
+    case Silent = 'silent';
     case Dates = 'dates';
 
     public function label(): string
@@ -20,6 +21,7 @@ enum OpenKind: string
             self::Values => 'Values that nobody has said',
             self::Findings => 'Findings',
             self::Proof => 'Not proven',
+            self::Silent => 'Silent when they were last asked',
             self::Dates => 'Licences, unlocks and their dates',
         };
     }

@@ -7,12 +7,15 @@ namespace Vorhut\App\HandOver;
 use Doctrine\ORM\EntityManagerInterface;
 use Psr\Clock\ClockInterface;
 use Vorhut\App\Entity\LeftOpen;
+use Vorhut\App\Entity\RunStatus;
 use Vorhut\App\Entity\SignedState;
 use Vorhut\App\Entity\StoredJob;
 use Vorhut\App\Entity\User;
 use Vorhut\App\Jobs\JobInHand;
 use Vorhut\App\Jobs\JobReading;
+use Vorhut\App\Live\Sweeps;
 use Vorhut\App\Proof\Observations;
+use Vorhut\App\Web\LocalTime;
 use Vorhut\Core\Dates\Today;
 use Vorhut\Core\Exchange\JobFile;
 use Vorhut\Core\HandOver\OpenItem;
@@ -28,6 +31,7 @@ final readonly class HandOvers
         private EntityManagerInterface $em,
         private JobReading $reading,
         private Observations $observations,
+        private Sweeps $sweeps,
         private ClockInterface $clock,
     ) {
     }
@@ -40,7 +44,29 @@ final readonly class HandOvers
         $today = new Today($this->clock->now()->setTimezone($hand->stored->getTimezone())->format('Y-m-d'));
         $seen = $this->observations->counts($hand->stored);
 
-        return (new OpenItems($hand->job, $digest->findings, $digest->intents, $seen, $accepted, $today))->all();
+        $silent = $this->silent($hand->stored);
+
+        return (new OpenItems($hand->job, $digest->findings, $digest->intents, $seen, $silent, $accepted, $today))->all();
+    }
+
+    /** @return array<string, string> when each address was asked last and did not answer */
+    private function silent(StoredJob $stored): array
+    {
+        $silent = $known = [];
+        foreach ($this->sweeps->lists($stored) as $sweep) {
+            if (RunStatus::Done !== $sweep->getStatus()) {
+                continue;
+            }
+            $when = LocalTime::full($sweep->getCreatedAt(), $stored->getTimezone());
+            foreach (array_diff_key(array_flip($sweep->getAddresses()), $known) as $address => $number) {
+                $known[$address] = true;
+                if (!isset($sweep->getAnswers()[$address])) {
+                    $silent[$address] = $when;
+                }
+            }
+        }
+
+        return $silent;
     }
 
     /** @return array<string, LeftOpen> by what is open */
