@@ -32,7 +32,6 @@ test('a change is tried, kept and undone by keyboard alone', async ({ page }) =>
     await page.locator('h1').click();
     await page.keyboard.press('k');
     await expect(page.locator('#undo-bar')).toContainText('IGMP querier');
-    await expect(page.locator('.matrix a[title^="Announcement servers to Horns"]')).toContainText('8');
     await expect(page.locator('.matrix a[title*="8 through"]').first()).toBeVisible();
     await page.keyboard.press('z');
     await expect(page.locator('.matrix a[title*="8 fades"]').first()).toBeVisible();
