@@ -23,7 +23,14 @@ foreach (
         '/devices?sel=dev-7' => 'Devices, one selected',
         '/bench' => 'Bench',
         '/bench/dev-7' => 'Bench, one unit',
+        '/cables' => 'Cables',
+        '/media' => 'Media',
+        '/chains' => 'Chains',
+        '/light' => 'Light',
+        '/rooms' => 'Rooms',
+        '/power' => 'Power and rack',
         '/proof' => 'Proof',
+        '/hand-over' => 'Hand-over',
         '/find?q=dev-1999' => 'Find',
     ] as $path => $name
 ) {

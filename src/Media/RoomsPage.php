@@ -17,6 +17,7 @@ use Vorhut\Core\Exchange\Directory;
 use Vorhut\Core\Findings\Plan;
 use Vorhut\Core\Job\Conference;
 use Vorhut\Core\Job\Device;
+use Vorhut\Core\Profile\Family;
 use Vorhut\Core\Setting\Settings;
 use Vorhut\Core\Setting\SettingValue;
 
@@ -31,6 +32,7 @@ final readonly class RoomsPage
     private const SITES = 'sites';
     private const PAIR = 2;
     private const MOST = 200;
+    private const MOST_ROOMS = 60;
 
     public function __construct(
         private ViewFindings $findings,
@@ -43,9 +45,11 @@ final readonly class RoomsPage
     {
         $settings = new Settings($hand->job);
         $rooms = [];
+        $count = 0;
         foreach ($hand->job->devices as $device) {
-            $facts = self::facts($settings, $device);
-            if ([] !== $facts) {
+            $facts = Family::RoomSystem === $hand->job->profileOf($device)->family ? self::facts($settings, $device) : [];
+            $count += [] === $facts ? 0 : 1;
+            if ([] !== $facts && $count <= self::MOST_ROOMS) {
                 $rooms[] = $this->room($hand, $device, $facts);
             }
         }
@@ -53,7 +57,7 @@ final readonly class RoomsPage
         $more = \count($entries) - self::MOST;
 
         return new RoomsView(
-            Words::count(\count($rooms), 'room system').', '.Words::count(\count($hand->job->all(Conference::class)), 'conference'),
+            Words::count($count, 'room system').', '.Words::count(\count($hand->job->all(Conference::class)), 'conference'),
             $this->actions($hand),
             $this->findings->next($hand, 'rooms') ?? $this->begin($hand, [] === $rooms),
             $rooms,
