@@ -22,9 +22,6 @@ use Vorhut\Core\Paper\Papers;
 final readonly class Documents
 {
     private const DOMAIN = 'example.net';
-    /** Of what a PDF says when it was made: as many characters, so that nothing in it moves. */
-    private const MADE = '/(?<=Date \(D:)\d{14}(?=[+-])/';
-    private const ID = '/(?<=\/ID\[<)[0-9a-f]{32}(?=><)|(?<=><)[0-9a-f]{32}(?=>\])/';
 
     public function __construct(private HandOvers $handOvers, private Pdf $pdf, private Bundles $bundles)
     {
@@ -140,9 +137,8 @@ final readonly class Documents
             self::groups($open),
             $lists,
         );
-        $bytes = $this->pdf->of('handover/paper.html.twig', $view, $view->job);
 
-        return (string) preg_replace([self::MADE, self::ID], ['20000101000000', str_repeat('0', 32)], $bytes);
+        return Pdf::undated($this->pdf->of('handover/paper.html.twig', $view, $view->job));
     }
 
     /**

@@ -7,11 +7,14 @@ namespace Vorhut\App\HandOver;
 use Symfony\Component\HttpFoundation\HeaderUtils;
 use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;
+use Symfony\Component\HttpKernel\Attribute\MapQueryParameter;
 use Symfony\Component\Routing\Attribute\Route;
 use Symfony\Component\Security\Http\Attribute\IsGranted;
 use Vorhut\App\Entity\SignedState;
 use Vorhut\App\Jobs\JobInHand;
+use Vorhut\App\Papers\Pdf;
 use Vorhut\App\Web\JobPage;
+use Vorhut\Core\Label\LabelSheet;
 
 /** What is open, what of it was accepted, signing, and what has become of what was signed. */
 final class HandOverController extends JobPage
@@ -83,6 +86,20 @@ final class HandOverController extends JobPage
             'Content-Type' => 'application/zip',
             'Content-Disposition' => HeaderUtils::makeDisposition(HeaderUtils::DISPOSITION_ATTACHMENT, $name),
         ]);
+    }
+
+    #[Route('/job/{slug}/hand-over/labels.pdf', name: 'labels', methods: ['GET'])]
+    #[IsGranted('ROLE_TECHNICIAN')]
+    public function labels(
+        JobInHand $hand,
+        Labels $labels,
+        Pdf $pdf,
+        #[MapQueryParameter] LabelSheet $sheet = LabelSheet::TwentyFour,
+        #[MapQueryParameter] int $from = 1,
+    ): Response {
+        $bytes = $pdf->sheet('handover/labels.html.twig', $labels->of($hand, $sheet, $from), $sheet->paper());
+
+        return $pdf->answer(\sprintf('%s-labels-%s-%d.pdf', $hand->stored->getSlug(), $sheet->value, $from), Pdf::undated($bytes));
     }
 
     #[Route('/job/{slug}/hand-over/{id}', name: 'signed_state', requirements: ['id' => '\d+'], methods: ['GET'])]

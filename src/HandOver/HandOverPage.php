@@ -52,6 +52,8 @@ final readonly class HandOverPage
             $this->security->isGranted('ROLE_LEAD'),
             $this->security->isGranted('ROLE_TECHNICIAN') ? Documents::all() : [],
             $this->url('documents', $hand),
+            Labels::fields($hand->job),
+            $this->url('labels', $hand),
             $this->url('hand_over_accept', $hand),
             $this->url('hand_over_sign', $hand),
         );

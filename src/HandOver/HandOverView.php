@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Vorhut\App\HandOver;
 
+use Vorhut\App\Web\View\FormField;
 use Vorhut\App\Web\View\Link;
 use Vorhut\App\Web\View\Next;
 
@@ -26,6 +27,9 @@ final readonly class HandOverView
         /** @var array<string, string> that can be carried off, by name */
         public array $documents,
         public string $documentsUrl,
+        /** @var list<FormField> which labels */
+        public array $labels,
+        public string $labelsUrl,
         public string $acceptUrl,
         public string $signUrl,
     ) {

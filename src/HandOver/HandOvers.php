@@ -58,7 +58,7 @@ final readonly class HandOvers
                 continue;
             }
             $when = LocalTime::full($sweep->getCreatedAt(), $stored->getTimezone());
-            foreach (array_diff_key(array_flip($sweep->getAddresses()), $known) as $address => $number) {
+            foreach (array_diff($sweep->getAddresses(), array_keys($known)) as $address) {
                 $known[$address] = true;
                 if (!isset($sweep->getAnswers()[$address])) {
                     $silent[$address] = $when;

@@ -13,6 +13,7 @@ use Vorhut\Core\Intent\Span;
 use Vorhut\Core\Job\ChangeSet;
 use Vorhut\Core\Job\Device;
 use Vorhut\Core\Job\Edit;
+use Vorhut\Core\Label\LabelSheet;
 
 /** What is open, accepting it, signing, and what has drifted since. */
 final class HandOverTest extends AppTestCase
@@ -145,6 +146,27 @@ final class HandOverTest extends AppTestCase
         self::assertSelectorTextContains('[role=alert]', 'Nothing was ticked');
         $this->as('vera');
         $this->client->request('GET', $url);
+        self::assertResponseStatusCodeSame(403);
+    }
+
+    /** Each unit has a label with a code that leads to its page; none for who only looks. */
+    public function testLabelsArePrinted(): void
+    {
+        $this->as('ines');
+        $this->client->request('GET', self::JOB.'/hand-over');
+        $this->client->submitForm('Print labels', ['sheet' => LabelSheet::TwentyFour->value], 'GET');
+        self::assertResponseIsSuccessful();
+        self::assertResponseHeaderSame('Content-Type', 'application/pdf');
+        $bytes = (string) $this->client->getResponse()->getContent();
+        self::assertSame((int) ceil(\count($this->job()->devices) / 24), preg_match_all('/\/Type \/Page$/m', $bytes));
+        $this->client->reload();
+        self::assertSame($bytes, $this->client->getResponse()->getContent());
+        $this->client->request('GET', self::JOB.'/hand-over/labels.pdf?sheet=a4-24&from=80');
+        self::assertSame(1, preg_match_all('/\/Type \/Page$/m', $this->client->getInternalResponse()->getContent()));
+        $this->client->request('GET', self::JOB.'/hand-over/labels.pdf?sheet=a3');
+        self::assertResponseStatusCodeSame(404);
+        $this->as('vera');
+        $this->client->request('GET', self::JOB.'/hand-over/labels.pdf');
         self::assertResponseStatusCodeSame(403);
     }
 
