@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Vorhut\Core\HandOver;
 
+use Vorhut\Core\Job\Edit;
 use Vorhut\Core\Job\Job;
 use Vorhut\Core\Job\Lists;
 use Vorhut\Core\Record\Differences;
@@ -17,6 +18,7 @@ final class PlanDrift
         $drifts = [];
         foreach (Lists::all() as $list) {
             [$before, $after] = [$signed->records[$list->name] ?? [], $now->records[$list->name] ?? []];
+            $behind = '';
             foreach (array_keys($before + $after) as $id) {
                 $fields = [];
                 $is = isset($before[$id], $after[$id]) ? 'changed' : (isset($after[$id]) ? 'new' : 'gone');
@@ -26,8 +28,10 @@ final class PlanDrift
                 if ('changed' !== $is || [] !== $fields) {
                     $name = $after[$id]['name'] ?? $before[$id]['name'] ?? $id;
                     $name = \is_string($name) ? $name : (string) $id;
-                    $drifts[] = new RecordDrift($list->name, (string) $id, $list->one, $name, $is, $fields);
+                    $back = new Edit($list->type, (string) $id, $after[$id] ?? null, $before[$id] ?? null, 'gone' === $is ? $behind : null);
+                    $drifts[] = new RecordDrift($list->name, (string) $id, $list->one, $name, $is, $fields, $back);
                 }
+                $behind = (string) $id;
             }
         }
 

@@ -4,12 +4,15 @@ declare(strict_types=1);
 
 namespace Vorhut\App\HandOver;
 
+use Vorhut\App\Dates\DatesPage;
 use Vorhut\App\Jobs\JobInHand;
 use Vorhut\App\Papers\Csv;
 use Vorhut\App\Papers\Pdf;
 use Vorhut\App\Papers\XlsxWriter;
 use Vorhut\App\Provision\Bundles;
 use Vorhut\App\Web\Words;
+use Vorhut\Core\Dates\Calendar;
+use Vorhut\Core\Dates\DatesAhead;
 use Vorhut\Core\Exchange\Directory;
 use Vorhut\Core\Exchange\JobFile;
 use Vorhut\Core\HandOver\OpenItem;
@@ -17,13 +20,14 @@ use Vorhut\Core\HandOver\OpenKind;
 use Vorhut\Core\InvalidValue;
 use Vorhut\Core\Job\Device;
 use Vorhut\Core\Paper\Papers;
+use Vorhut\Core\Provision\DnsZone;
 
 /** What a client keeps, made of the plan as it stands: the same plan gives the same bytes. */
 final readonly class Documents
 {
     private const DOMAIN = 'example.net';
 
-    public function __construct(private HandOvers $handOvers, private Pdf $pdf, private Bundles $bundles)
+    public function __construct(private HandOvers $handOvers, private Pdf $pdf, private Bundles $bundles, private DatesPage $dates)
     {
     }
 
@@ -38,7 +42,8 @@ final readonly class Documents
         return [
             ...$all,
             'cards' => 'Directory, as cards',
-            'leases' => 'Leases for two DHCP servers, and a zone',
+            'leases' => 'Leases for two DHCP servers, zones for a name server',
+            'dates' => 'Dates, as a calendar',
             'plan' => 'The plan itself, as a job file',
         ];
     }
@@ -56,6 +61,7 @@ final readonly class Documents
                 'hand-over' => ['hand-over.pdf' => $this->handOver($hand)],
                 'cards' => ['directory.vcf' => Directory::of($hand->job)->vcard()],
                 'leases' => $this->leases($hand),
+                'dates' => ['dates.ics' => $this->calendar($hand)],
                 'plan' => ['plan.json' => JobFile::write($hand->job)],
                 default => self::lists($hand, substr($name, \strlen('list-'))),
             };
@@ -109,8 +115,19 @@ final readonly class Documents
                 $files[$what.'-not-made.txt'] = $e->getMessage()."\n";
             }
         }
+        foreach (DnsZone::back($hand->job, self::DOMAIN, $hand->revision) as $zone => $text) {
+            $files[$zone.'.zone'] = $text;
+        }
 
         return $files;
+    }
+
+    /** Stamped with when the job was begun, so that the same plan gives the same bytes. */
+    private function calendar(JobInHand $hand): string
+    {
+        $dates = DatesAhead::of($hand->job, $this->dates->today($hand));
+
+        return Calendar::of($hand->job->info->name, $dates, $hand->stored->getSlug(), $hand->stored->getCreatedAt());
     }
 
     private function handOver(JobInHand $hand): string

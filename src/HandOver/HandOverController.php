@@ -14,6 +14,7 @@ use Vorhut\App\Entity\SignedState;
 use Vorhut\App\Jobs\JobInHand;
 use Vorhut\App\Papers\Pdf;
 use Vorhut\App\Web\JobPage;
+use Vorhut\Core\Job\ChangeSet;
 use Vorhut\Core\Label\LabelSheet;
 
 /** What is open, what of it was accepted, signing, and what has become of what was signed. */
@@ -22,6 +23,7 @@ final class HandOverController extends JobPage
     private const LONGEST_REASON = 300;
     private const LONGEST_NAME = 120;
     private const LONGEST_TEXT = 4000;
+    private const AS_SIGNED = 'That is no longer otherwise than it was signed, or has changed again. Look once more.';
 
     public function __construct(private readonly HandOvers $handOvers)
     {
@@ -108,6 +110,40 @@ final class HandOverController extends JobPage
         $this->check($hand, $state);
 
         return $this->page($hand, 'hand-over', 'handover/state.html.twig', $page->show($hand, $state));
+    }
+
+    /** Makes one record as it was when it was signed. */
+    #[Route('/job/{slug}/hand-over/{id}/back', name: 'signed_back', requirements: ['id' => '\d+'], methods: ['POST'])]
+    public function back(JobInHand $hand, SignedState $state, Request $request, SignedStatePage $page): Response
+    {
+        $this->check($hand, $state);
+        [$list, $id] = [$request->request->getString('list'), $request->request->getString('id')];
+        foreach ($page->drift($hand, $state) as $drift) {
+            if ($drift->list === $list && $drift->id === $id) {
+                $change = new ChangeSet(\sprintf('%s %s, as signed', ucfirst($drift->one), $drift->name), [$drift->back]);
+
+                return $this->change($hand, $change, $request, 'signed_state', ['id' => $state->getId()]);
+            }
+        }
+        $this->addFlash('error', self::AS_SIGNED);
+
+        return $this->to($hand, 'signed_state', ['id' => $state->getId()]);
+    }
+
+    #[Route('/job/{slug}/hand-over/{id}/accept', name: 'signed_accept', requirements: ['id' => '\d+'], methods: ['POST'])]
+    #[IsGranted('ROLE_LEAD')]
+    public function acceptDrift(JobInHand $hand, SignedState $state, Request $request, SignedStatePage $page): Response
+    {
+        $this->check($hand, $state);
+        $item = $request->request->getString('item');
+        $reason = mb_substr(trim($request->request->getString('reason')), 0, self::LONGEST_REASON);
+        if (\in_array($item, $page->keys($hand, $state), true)) {
+            $this->handOvers->accept($hand->stored, $item, $reason, $this->user());
+        } else {
+            $this->addFlash('error', self::AS_SIGNED);
+        }
+
+        return $this->to($hand, 'signed_state', ['id' => $state->getId()]);
     }
 
     #[Route('/job/{slug}/hand-over/{id}/file', name: 'signed_file', requirements: ['id' => '\d+'], methods: ['GET'])]

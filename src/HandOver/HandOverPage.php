@@ -90,11 +90,7 @@ final readonly class HandOverPage
                 'detail' => $item->detail,
                 'url' => $this->place($hand, $item),
                 'reason' => $item->reason,
-                'who' => null === $by ? '' : \sprintf(
-                    '%s, %s',
-                    $by->getUser()?->getDisplayName() ?? 'somebody',
-                    LocalTime::full($by->getAt(), $hand->stored->getTimezone()),
-                ),
+                'who' => HandOvers::who($hand->stored, $by),
             ];
         }
         $more = \count($items) - \count($rows);

@@ -80,6 +80,16 @@ final readonly class HandOvers
         return $left;
     }
 
+    /** Who said that something stays open, and when; empty where nobody has. */
+    public static function who(StoredJob $stored, ?LeftOpen $left): string
+    {
+        return null === $left ? '' : \sprintf(
+            '%s, %s',
+            $left->getUser()?->getDisplayName() ?? 'somebody',
+            LocalTime::full($left->getAt(), $stored->getTimezone()),
+        );
+    }
+
     /** @param string $reason '' takes it back */
     public function accept(StoredJob $stored, string $item, string $reason, User $user): void
     {

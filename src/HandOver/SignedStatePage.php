@@ -4,12 +4,16 @@ declare(strict_types=1);
 
 namespace Vorhut\App\HandOver;
 
+use Symfony\Bundle\SecurityBundle\Security;
 use Symfony\Component\Routing\Generator\UrlGeneratorInterface;
+use Vorhut\App\Entity\LeftOpen;
 use Vorhut\App\Entity\SignedState;
 use Vorhut\App\Jobs\JobInHand;
+use Vorhut\App\Jobs\Rights;
 use Vorhut\App\Jobs\ShippedProfiles;
 use Vorhut\App\Web\LocalTime;
 use Vorhut\App\Web\View\Link;
+use Vorhut\App\Web\View\Post;
 use Vorhut\App\Web\Words;
 use Vorhut\Core\Exchange\JobFile;
 use Vorhut\Core\Exchange\Upcasters;
@@ -17,22 +21,28 @@ use Vorhut\Core\HandOver\PlanDrift;
 use Vorhut\Core\HandOver\ProofDrift;
 use Vorhut\Core\HandOver\RecordDrift;
 use Vorhut\Core\Intent\Span;
+use Vorhut\Core\Job\ChangeSet;
 
 /** Shows a signed state beside the plan of today. */
 final readonly class SignedStatePage
 {
     private const MOST = 300;
 
-    public function __construct(private HandOvers $handOvers, private Upcasters $upcasters, private UrlGeneratorInterface $urls)
-    {
+    public function __construct(
+        private HandOvers $handOvers,
+        private Upcasters $upcasters,
+        private Rights $rights,
+        private Security $security,
+        private UrlGeneratorInterface $urls,
+    ) {
     }
 
     public function show(JobInHand $hand, SignedState $state): SignedStateView
     {
-        $signed = JobFile::read($state->getFile(), ShippedProfiles::load(), $this->upcasters);
-        $drift = PlanDrift::between($signed, $hand->job);
+        $drift = $this->drift($hand, $state);
         $more = \count($drift) - self::MOST;
         $turned = ProofDrift::between($state->getSeen(), $this->handOvers->seen($hand));
+        $accepted = $this->handOvers->accepted($hand->stored);
 
         return new SignedStateView(
             'Signed '.LocalTime::full($state->getAt(), $hand->stored->getTimezone()),
@@ -49,45 +59,91 @@ final readonly class SignedStatePage
                 ['Seen to hold', \sprintf('%d of %d pairs', $state->getProven(), $state->getPairs())],
                 ['SHA-256 of the file', $state->getHash()],
             ],
-            array_map(fn (RecordDrift $d): array => $this->line($hand, $d), \array_slice($drift, 0, self::MOST)),
+            array_map(fn (RecordDrift $d): DriftLine => $this->line($hand, $state, $d, $accepted), \array_slice($drift, 0, self::MOST)),
             $more > 0 ? \sprintf('and %d more', $more) : '',
-            $this->turned($hand, $turned),
+            $this->turned($hand, $state, $turned, $accepted),
             self::open($state),
+            $this->url('signed_accept', $hand, ['id' => $state->getId()]),
         );
+    }
+
+    /** @return list<RecordDrift> */
+    public function drift(JobInHand $hand, SignedState $state): array
+    {
+        return PlanDrift::between(JobFile::read($state->getFile(), ShippedProfiles::load(), $this->upcasters), $hand->job);
+    }
+
+    /** @return list<string> what can be accepted of what is not as it was */
+    public function keys(JobInHand $hand, SignedState $state): array
+    {
+        $turned = ProofDrift::between($state->getSeen(), $this->handOvers->seen($hand));
+        $keys = array_map(static fn (RecordDrift $d): string => self::key($state, $d->key()), $this->drift($hand, $state));
+        foreach ($turned as $pair => ['is' => $is]) {
+            $keys[] = self::key($state, self::pairKey($pair, $is));
+        }
+
+        return $keys;
     }
 
     /**
      * @param array<string, array{was: Span, is: Span}> $turned
+     * @param array<string, LeftOpen> $accepted
      *
-     * @return list<array{title: string, url: string, was: string, is: string}>
+     * @return list<DriftLine>
      */
-    private function turned(JobInHand $hand, array $turned): array
+    private function turned(JobInHand $hand, SignedState $state, array $turned, array $accepted): array
     {
         $lines = [];
         foreach (\array_slice($turned, 0, self::MOST) as $key => ['was' => $was, 'is' => $is]) {
             [$intent, $pair] = explode(' ', $key, 2);
             [$from, $to] = [...explode('>', $pair, 2), ''];
             $name = $hand->job->intents[$intent]->name ?? $intent;
-            $lines[] = [
-                'title' => \sprintf('%s: %s to %s', $name, $hand->job->nameOf($from), $hand->job->nameOf($to)),
-                'url' => $this->url('proof', $hand, ['intent' => $intent]),
-                'was' => $was->word(),
-                'is' => $is->word(),
-            ];
+            $item = self::key($state, self::pairKey($key, $is));
+            $lines[] = new DriftLine(
+                $item,
+                \sprintf('%s: %s to %s', $name, $hand->job->nameOf($from), $hand->job->nameOf($to)),
+                '',
+                $this->url('proof', $hand, ['intent' => $intent]),
+                [\sprintf('%s → %s', $was->word(), $is->word())],
+                ($accepted[$item] ?? null)?->getReason() ?? '',
+                HandOvers::who($hand->stored, $accepted[$item] ?? null),
+                null,
+                $this->security->isGranted('ROLE_LEAD'),
+            );
         }
 
         return $lines;
     }
 
-    /** @return array{title: string, is: string, url: string, fields: list<array{string, string, string}>} */
-    private function line(JobInHand $hand, RecordDrift $drift): array
+    /** @param array<string, LeftOpen> $accepted */
+    private function line(JobInHand $hand, SignedState $state, RecordDrift $drift, array $accepted): DriftLine
     {
-        return [
-            'title' => \sprintf('%s %s', ucfirst($drift->one), $drift->name),
-            'is' => $drift->is,
-            'url' => 'gone' === $drift->is ? '' : $this->url('record', $hand, ['list' => $drift->list, 'id' => $drift->id]),
-            'fields' => $drift->fields,
-        ];
+        $item = self::key($state, $drift->key());
+        $values = ['list' => $drift->list, 'id' => $drift->id, 'version' => $hand->revision];
+        $url = $this->url('signed_back', $hand, ['id' => $state->getId()]);
+        $back = new Post('Put back as signed', $url, $values, spoken: ': '.$drift->name);
+
+        return new DriftLine(
+            $item,
+            \sprintf('%s %s', ucfirst($drift->one), $drift->name),
+            $drift->is,
+            'gone' === $drift->is ? '' : $this->url('record', $hand, ['list' => $drift->list, 'id' => $drift->id]),
+            array_map(static fn (array $f): string => \sprintf('%s: %s → %s', ...$f), $drift->fields),
+            ($accepted[$item] ?? null)?->getReason() ?? '',
+            HandOvers::who($hand->stored, $accepted[$item] ?? null),
+            $this->rights->allow($hand->stored, new ChangeSet('', [$drift->back])) ? $back : null,
+            $this->security->isGranted('ROLE_LEAD'),
+        );
+    }
+
+    private static function key(SignedState $state, string $of): string
+    {
+        return \sprintf('since %d %s', $state->getId(), hash('xxh128', $of));
+    }
+
+    private static function pairKey(string $pair, Span $is): string
+    {
+        return $pair.' '.$is->value;
     }
 
     /** @return list<array{title: string, detail: string, reason: string}> */

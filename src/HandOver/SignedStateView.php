@@ -12,7 +12,7 @@ final readonly class SignedStateView
     /**
      * @param list<Link> $actions
      * @param list<array{string, string}> $facts
-     * @param list<array{title: string, is: string, url: string, fields: list<array{string, string, string}>}> $drift
+     * @param list<DriftLine> $drift
      * @param list<array{title: string, detail: string, reason: string}> $open as it was
      */
     public function __construct(
@@ -22,9 +22,10 @@ final readonly class SignedStateView
         public array $facts,
         public array $drift,
         public string $more,
-        /** @var list<array{title: string, url: string, was: string, is: string}> pairs that are seen otherwise */
+        /** @var list<DriftLine> pairs that are seen otherwise */
         public array $turned,
         public array $open,
+        public string $acceptUrl,
     ) {
     }
 }

@@ -42,6 +42,8 @@ final class DriftTest extends TestCase
         );
         self::assertSame([['interfaces 1 gateway', 'nothing', '10.47.60.1']], $drift[0]->fields);
         self::assertSame([], $drift[1]->fields);
+        $again = $now->with(new ChangeSet('', array_map(static fn (RecordDrift $d): Edit => $d->back, $drift)));
+        self::assertSame($job->records['devices'], $again->records['devices']);
     }
 
     /** What was not seen then, or is not seen now, says nothing; nor does another way of failing. */

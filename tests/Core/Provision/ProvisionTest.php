@@ -21,6 +21,7 @@ use Vorhut\Core\Provision\Variables;
 use Vorhut\Core\Record\Json;
 use Vorhut\Core\Secret\SecretNeeds;
 use Vorhut\Core\Setting\Settings;
+use Vorhut\Tests\Support\Jobs;
 
 final class ProvisionTest extends TestCase
 {
@@ -176,6 +177,27 @@ final class ProvisionTest extends TestCase
             'voice' => []]), 'a.test', 1));
         $this->expectException(InvalidValue::class);
         DnsZone::of(self::job(), "a.test\n@ IN A 192.0.2.1", 1);
+    }
+
+    /** A zone for each 256 addresses, the last octet first in the name of the zone; units without a name are left out. */
+    public function testAddressesAsZones(): void
+    {
+        $units = [
+            'a' => ['hostname' => 'desk', 'at' => ['a', '192.0.2.7/24']],
+            'b' => ['hostname' => 'Hall', 'at' => ['b', '198.51.100.9/25']],
+            'c' => ['at' => ['b', '198.51.100.10/25']],
+        ];
+        $zones = DnsZone::back(Jobs::make(['a' => '192.0.2.0/24', 'b' => '198.51.100.0/25'], $units), 'a.test', 7);
+        $head = "\$TTL 3600\n@ IN SOA ns.a.test. hostmaster.a.test. ( 7 3600 600 604800 300 )\n@ IN NS ns.invalid.\n";
+        self::assertSame(
+            [
+                '100.51.198.in-addr.arpa' => "\$ORIGIN 100.51.198.in-addr.arpa.\n{$head}9 IN PTR hall.a.test.\n",
+                '2.0.192.in-addr.arpa' => "\$ORIGIN 2.0.192.in-addr.arpa.\n{$head}7 IN PTR desk.a.test.\n",
+            ],
+            $zones,
+        );
+        $this->expectException(InvalidValue::class);
+        DnsZone::back(self::job(), 'no domain', 1);
     }
 
     #[TestWith(['ftp://192.0.2.7/'])]
