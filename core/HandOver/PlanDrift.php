@@ -8,6 +8,7 @@ use Vorhut\Core\Job\Edit;
 use Vorhut\Core\Job\Job;
 use Vorhut\Core\Job\Lists;
 use Vorhut\Core\Record\Differences;
+use Vorhut\Core\Record\PathWords;
 
 /** What has become of a plan since it was signed, record by record. */
 final class PlanDrift
@@ -23,7 +24,7 @@ final class PlanDrift
                 $fields = [];
                 $is = isset($before[$id], $after[$id]) ? 'changed' : (isset($after[$id]) ? 'new' : 'gone');
                 foreach ('changed' === $is ? Differences::between($before[$id], $after[$id]) : [] as [$field, $was, $has]) {
-                    $fields[] = [$field, Differences::text($was), Differences::text($has)];
+                    $fields[] = [PathWords::of($list->type(), $field), Differences::text($was), Differences::text($has)];
                 }
                 if ('changed' !== $is || [] !== $fields) {
                     $name = $after[$id]['name'] ?? $before[$id]['name'] ?? $id;

@@ -57,7 +57,7 @@ final readonly class LighterFlows
     /** As much less as is too much. */
     private function slower(Flow $flow, LoadLine $line): ?ChangeSet
     {
-        $left = floor((($flow->kbps ?? 0) - ($line->kbps - $line->limitKbps)) / self::STEP) * self::STEP;
+        $left = (int) floor((($flow->kbps ?? 0) - ($line->kbps - $line->limitKbps)) / self::STEP) * self::STEP;
 
         return $left > 0
             ? new ChangeSet(

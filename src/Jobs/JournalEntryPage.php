@@ -15,6 +15,8 @@ use Vorhut\Core\Exchange\Upcasters;
 use Vorhut\Core\Job\Edit;
 use Vorhut\Core\Job\Lists;
 use Vorhut\Core\Record\Differences;
+use Vorhut\Core\Record\PathWords;
+use Vorhut\Core\Record\RecordType;
 
 /** Shows what one entry of the journal did, field by field. */
 final readonly class JournalEntryPage
@@ -65,6 +67,7 @@ final readonly class JournalEntryPage
         $one = $edit->isOfFacts() ? 'job' : Lists::of($edit->type)->one;
         $name = $edit->after['name'] ?? $edit->before['name'] ?? $edit->id;
         $record = \sprintf('%s %s', ucfirst($one), \is_string($name) ? $name : $edit->id);
+        $type = RecordType::of($edit->type);
         $rows = [];
         if ($edit->isMove()) {
             $stands = static fn (?string $behind): string => '' === (string) $behind ? 'first' : 'behind '.$behind;
@@ -78,7 +81,7 @@ final readonly class JournalEntryPage
         foreach (Differences::between($edit->before ?? [], $edit->after ?? []) as [$field, $before, $after]) {
             $rows[] = [
                 'record' => [] === $rows ? $record : '',
-                'field' => $field,
+                'field' => PathWords::of($type, $field),
                 'before' => Differences::text($before),
                 'after' => Differences::text($after),
             ];

@@ -99,8 +99,8 @@ final class HandOverTest extends AppTestCase
         self::assertSelectorNotExists('.turned');
         $lines = $page->filter('.open-items')->first()->filter('li > div:first-child')->each(static fn ($d): string => $d->text());
         self::assertSame([
-            'Device Berth 1 camera changed location: pier → waiting-hall',
-            'Device Receiver 3 changed interfaces 1 gateway: nothing → 10.47.60.1',
+            'Device Berth 1 camera changed Place: pier → waiting-hall',
+            'Device Receiver 3 changed Interfaces 1 Gateway: nothing → 10.47.60.1',
             'Device Waiting hall kiosk gone',
         ], $lines);
         // One pair is seen otherwise, one as before, and one for the first time.

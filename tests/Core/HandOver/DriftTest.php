@@ -40,7 +40,7 @@ final class DriftTest extends TestCase
             ['devices receiver-3 changed', 'devices guest-2 gone', 'devices guest-9 new'],
             array_map(static fn (RecordDrift $d): string => $d->list.' '.$d->id.' '.$d->is, $drift),
         );
-        self::assertSame([['interfaces 1 gateway', 'nothing', '10.47.60.1']], $drift[0]->fields);
+        self::assertSame([['Interfaces 1 Gateway', 'nothing', '10.47.60.1']], $drift[0]->fields);
         self::assertSame([], $drift[1]->fields);
         $again = $now->with(new ChangeSet('', array_map(static fn (RecordDrift $d): Edit => $d->back, $drift)));
         self::assertSame($job->records['devices'], $again->records['devices']);
