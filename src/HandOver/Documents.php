@@ -26,6 +26,8 @@ use Vorhut\Core\Provision\DnsZone;
 final readonly class Documents
 {
     private const DOMAIN = 'example.net';
+    /** Rows of each table on paper: a page holds about forty of them. */
+    private const MOST_ROWS = 250;
 
     public function __construct(private HandOvers $handOvers, private Pdf $pdf, private Bundles $bundles, private DatesPage $dates)
     {
@@ -138,7 +140,12 @@ final readonly class Documents
         foreach (Papers::all() as $paper) {
             $rows = $paper->rows($hand->job);
             if ([] !== $rows) {
-                $lists[] = ['title' => $paper->title(), 'heads' => $paper->heads(), 'rows' => $rows];
+                $lists[] = [
+                    'title' => $paper->title(),
+                    'heads' => $paper->heads(),
+                    'rows' => \array_slice($rows, 0, self::MOST_ROWS),
+                    'more' => self::more(\count($rows), 'They are in the list of the same name.'),
+                ];
             }
         }
         $view = new HandOverPaper(
@@ -161,7 +168,7 @@ final readonly class Documents
     /**
      * @param list<OpenItem> $open
      *
-     * @return list<array{title: string, items: list<OpenItem>}>
+     * @return list<array{title: string, items: list<OpenItem>, more: string}>
      */
     private static function groups(array $open): array
     {
@@ -169,11 +176,20 @@ final readonly class Documents
         foreach (OpenKind::cases() as $kind) {
             $items = array_values(array_filter($open, static fn (OpenItem $i): bool => $i->kind === $kind));
             if ([] !== $items) {
-                $groups[] = ['title' => $kind->label(), 'items' => $items];
+                $groups[] = [
+                    'title' => $kind->label(),
+                    'items' => \array_slice($items, 0, self::MOST_ROWS),
+                    'more' => self::more(\count($items), 'They are under Hand-over.'),
+                ];
             }
         }
 
         return $groups;
+    }
+
+    private static function more(int $count, string $where): string
+    {
+        return $count > self::MOST_ROWS ? \sprintf('%d more are not printed here. %s', $count - self::MOST_ROWS, $where) : '';
     }
 
     /**

@@ -12,8 +12,8 @@ final readonly class HandOverPaper
     /**
      * @param list<string> $summary sentences
      * @param list<array{string, string}> $signed who took it over, where somebody did
-     * @param list<array{title: string, items: list<OpenItem>}> $open by kind
-     * @param list<array{title: string, heads: list<string>, rows: list<list<string>>}> $lists
+     * @param list<array{title: string, items: list<OpenItem>, more: string}> $open by kind
+     * @param list<array{title: string, heads: list<string>, rows: list<list<string>>, more: string}> $lists
      */
     public function __construct(
         public string $job,

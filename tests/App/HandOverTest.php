@@ -186,6 +186,38 @@ final class HandOverTest extends AppTestCase
         self::assertResponseStatusCodeSame(403);
     }
 
+    /** Of a long list the first rows are printed, and how many more there are: the paper does not grow with the job. */
+    public function testThePaperOfALargeJobEnds(): void
+    {
+        $editor = self::getContainer()->get(JobEditor::class);
+        \assert($editor instanceof JobEditor);
+        $hosts = static fn (int $from, int $to): ChangeSet => new ChangeSet('More', array_map(
+            static fn (int $n): Edit => new Edit(
+                Device::class,
+                'host-'.$n,
+                null,
+                ['id' => 'host-'.$n, 'name' => 'Host '.$n, 'profile' => 'generic-host'],
+            ),
+            range($from, $to),
+        ));
+        $pages = [];
+        foreach ([[1, 250], [251, 500]] as [$from, $to]) {
+            $editor->apply($this->stored(), $hosts($from, $to), $this->person('ines'), $this->version());
+            $this->as('ines');
+            $this->client->request('GET', self::JOB.'/hand-over/documents.zip?d[]=hand-over');
+            self::assertResponseIsSuccessful();
+            $path = (string) tempnam(sys_get_temp_dir(), 'zip');
+            file_put_contents($path, $this->client->getInternalResponse()->getContent());
+            $zip = new \ZipArchive();
+            $zip->open($path);
+            $pages[] = preg_match_all('/\/Type \/Page$/m', (string) $zip->getFromName('hand-over.pdf'));
+            $zip->close();
+            unlink($path);
+        }
+        self::assertGreaterThan(10, $pages[0]);
+        self::assertSame($pages[0], $pages[1]);
+    }
+
     /** Each unit has a label with a code that leads to its page; none for who only looks. */
     public function testLabelsArePrinted(): void
     {
