@@ -72,27 +72,6 @@ final readonly class Documents
         return $files;
     }
 
-    /**
-     * @param array<string, string> $files
-     *
-     * @return string the bytes of an archive, the same for the same files
-     */
-    public static function archive(array $files): string
-    {
-        $path = (string) tempnam(sys_get_temp_dir(), 'docs');
-        $zip = new \ZipArchive();
-        $zip->open($path, \ZipArchive::OVERWRITE);
-        foreach ($files as $name => $bytes) {
-            $zip->addFromString($name, $bytes);
-            $zip->setMtimeName($name, 0);
-        }
-        $zip->close();
-        $bytes = (string) file_get_contents($path);
-        unlink($path);
-
-        return $bytes;
-    }
-
     /** @return array<string, string> */
     private static function lists(JobInHand $hand, string $name): array
     {

@@ -12,6 +12,7 @@ use Symfony\Component\Routing\Attribute\Route;
 use Symfony\Component\Security\Http\Attribute\IsGranted;
 use Vorhut\App\Entity\SignedState;
 use Vorhut\App\Jobs\JobInHand;
+use Vorhut\App\Papers\Archive;
 use Vorhut\App\Papers\Pdf;
 use Vorhut\App\Web\JobPage;
 use Vorhut\Core\Job\ChangeSet;
@@ -84,7 +85,7 @@ final class HandOverController extends JobPage
         }
         $name = $hand->stored->getSlug().'-documents.zip';
 
-        return new Response(Documents::archive($files), headers: [
+        return new Response(Archive::of($files), headers: [
             'Content-Type' => 'application/zip',
             'Content-Disposition' => HeaderUtils::makeDisposition(HeaderUtils::DISPOSITION_ATTACHMENT, $name),
         ]);

@@ -34,18 +34,7 @@ final class XlsxWriter
      */
     public static function write(string $name, array $rows): string
     {
-        $file = (string) tempnam(sys_get_temp_dir(), 'xlsx');
-        $zip = new \ZipArchive();
-        $zip->open($file, \ZipArchive::OVERWRITE);
-        foreach (self::parts($name, $rows) as $path => $xml) {
-            $zip->addFromString($path, self::HEAD.$xml);
-            $zip->setMtimeName($path, 0);
-        }
-        $zip->close();
-        $bytes = (string) file_get_contents($file);
-        unlink($file);
-
-        return $bytes;
+        return Archive::of(array_map(static fn (string $xml): string => self::HEAD.$xml, self::parts($name, $rows)));
     }
 
     /**

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Vorhut\App\Provision;
 
 use Vorhut\App\Jobs\JobInHand;
+use Vorhut\App\Papers\Archive;
 use Vorhut\Core\InvalidValue;
 use Vorhut\Core\Provision\DnsmasqFile;
 use Vorhut\Core\Provision\DnsZone;
@@ -47,23 +48,17 @@ final readonly class Bundles
     private function zip(JobInHand $hand): string
     {
         $settings = new Settings($hand->job);
-        $path = tempnam(sys_get_temp_dir(), 'units');
-        \assert(false !== $path);
-        $zip = new \ZipArchive();
-        $zip->open($path, \ZipArchive::OVERWRITE);
+        $files = [];
         $open = '';
         foreach ($hand->job->devices as $device) {
             $file = PhoneFile::of($settings, $device);
             if (null !== $file) {
-                $zip->addFromString($file->name, $this->files->render($hand->job, $file));
+                $files[$file->name] = $this->files->render($hand->job, $file);
                 $open .= [] === $file->open ? '' : \sprintf("%s (%s): %s\n", $file->name, $device->name, implode(', ', $file->open));
             }
         }
-        $zip->addFromString('still-open.txt', '' === $open ? "Nothing is open.\n" : $open);
-        $zip->close();
-        $content = (string) file_get_contents($path);
-        unlink($path);
+        $files['still-open.txt'] = '' === $open ? "Nothing is open.\n" : $open;
 
-        return $content;
+        return Archive::of($files);
     }
 }

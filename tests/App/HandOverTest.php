@@ -140,6 +140,14 @@ final class HandOverTest extends AppTestCase
         $this->client->request('POST', $url.'/accept', ['item' => 'since 1 none', 'reason' => 'x', '_token' => 'csrf-token']);
         $this->client->followRedirect();
         self::assertSelectorTextContains('[role=alert]', 'no longer otherwise');
+        $this->as('vera');
+        $values = ['list' => 'devices', 'id' => 'berth-1', 'version' => $this->version(), '_token' => 'csrf-token'];
+        $this->client->request('POST', $url.'/back', $values);
+        self::assertSame('control-room', $this->job()->devices['berth-1']->location, 'who only looks changes nothing');
+        $this->client->request('POST', $url.'/accept', ['item' => 'any', 'reason' => 'x', '_token' => 'csrf-token']);
+        self::assertResponseStatusCodeSame(403);
+        $this->as('ines');
+        $this->client->request('GET', $url);
         for ($n = 3; $n > 0; --$n) {
             self::assertSelectorTextContains('.head small', $n.' record');
             $this->client->submit($this->client->getCrawler()->selectButton('Put back as signed')->first()->form());
