@@ -4,16 +4,22 @@ declare(strict_types=1);
 
 namespace Vorhut\Core\Findings;
 
+use Vorhut\Core\Job\Chain;
 use Vorhut\Core\Job\ChangeSet;
 use Vorhut\Core\Job\Device;
 use Vorhut\Core\Job\Job;
 use Vorhut\Core\Job\Subnet;
 use Vorhut\Core\Licence\Licences;
+use Vorhut\Core\Media\StreamOut;
+use Vorhut\Core\Media\StreamsOut;
 use Vorhut\Core\Pairing\Pairings;
 use Vorhut\Core\Planning\FreeAddresses;
+use Vorhut\Core\Power\PowerPlan;
 use Vorhut\Core\Proof\Prover;
+use Vorhut\Core\Rack\RackSum;
 use Vorhut\Core\Reach\Node\Network;
 use Vorhut\Core\Setting\Settings;
+use Vorhut\Core\Sound\ChainSum;
 
 /** A job with the look-ups that rules share. */
 final class Plan
@@ -35,6 +41,17 @@ final class Plan
     private ?Pairings $pairings = null;
 
     private ?Licences $licences = null;
+
+    private ?PowerPlan $power = null;
+
+    /** @var list<StreamOut>|null */
+    private ?array $streams = null;
+
+    /** @var array<string, ChainSum> by chain */
+    private array $chains = [];
+
+    /** @var array<RackSum>|null */
+    private ?array $racks = null;
 
     /** @param \DateTimeImmutable|null $today in the time zone of the job; null: rules about days say nothing */
     public function __construct(
@@ -64,6 +81,28 @@ final class Plan
     public function licences(): Licences
     {
         return $this->licences ??= new Licences($this->job, $this->settings()->couplings, $this->settings()->facts);
+    }
+
+    public function power(): PowerPlan
+    {
+        return $this->power ??= new PowerPlan($this->job);
+    }
+
+    /** @return list<StreamOut> what leaves the job */
+    public function streams(): array
+    {
+        return $this->streams ??= StreamsOut::of($this->job, $this->settings());
+    }
+
+    public function sumOf(Chain $chain): ChainSum
+    {
+        return $this->chains[$chain->id] ??= ChainSum::of($chain, $this->settings());
+    }
+
+    /** @return array<RackSum> */
+    public function racks(): array
+    {
+        return $this->racks ??= RackSum::all($this->job);
     }
 
     /** Asked for what a rule needs: the whole proof takes longer than all rules together. */

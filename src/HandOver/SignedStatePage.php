@@ -40,7 +40,6 @@ final readonly class SignedStatePage
     public function show(JobInHand $hand, SignedState $state): SignedStateView
     {
         $drift = $this->drift($hand, $state);
-        $more = \count($drift) - self::MOST;
         $turned = ProofDrift::between($state->getSeen(), $this->handOvers->seen($hand));
         $accepted = $this->handOvers->accepted($hand->stored);
 
@@ -60,11 +59,18 @@ final readonly class SignedStatePage
                 ['SHA-256 of the file', $state->getHash()],
             ],
             array_map(fn (RecordDrift $d): DriftLine => $this->line($hand, $state, $d, $accepted), \array_slice($drift, 0, self::MOST)),
-            $more > 0 ? \sprintf('and %d more', $more) : '',
+            self::more($drift),
             $this->turned($hand, $state, $turned, $accepted),
+            self::more($turned),
             self::open($state),
             $this->url('signed_accept', $hand, ['id' => $state->getId()]),
         );
+    }
+
+    /** @param array<mixed> $all */
+    private static function more(array $all): string
+    {
+        return \count($all) > self::MOST ? \sprintf('and %d more', \count($all) - self::MOST) : '';
     }
 
     /** @return list<RecordDrift> */

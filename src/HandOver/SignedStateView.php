@@ -24,6 +24,7 @@ final readonly class SignedStateView
         public string $more,
         /** @var list<DriftLine> pairs that are seen otherwise */
         public array $turned,
+        public string $moreTurned,
         public array $open,
         public string $acceptUrl,
     ) {

@@ -10,7 +10,6 @@ use Vorhut\Core\Findings\Plan;
 use Vorhut\Core\Findings\Rule;
 use Vorhut\Core\Findings\Severity;
 use Vorhut\Core\Findings\Stop;
-use Vorhut\Core\Media\StreamsOut;
 
 /** A battery that is flat before the event is over. */
 final class BatteryTooSmall implements Rule
@@ -22,7 +21,7 @@ final class BatteryTooSmall implements Rule
 
     public function check(Plan $plan): iterable
     {
-        foreach (StreamsOut::of($plan->job, $plan->settings()) as $stream) {
+        foreach ($plan->streams() as $stream) {
             $hours = $stream->hours();
             $wants = $stream->runHours;
             if (null === $hours || null === $wants || $hours >= $wants) {

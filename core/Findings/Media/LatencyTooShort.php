@@ -12,7 +12,6 @@ use Vorhut\Core\Findings\Severity;
 use Vorhut\Core\Findings\Stop;
 use Vorhut\Core\Job\ChangeSet;
 use Vorhut\Core\Job\Uplink;
-use Vorhut\Core\Media\StreamsOut;
 
 /** What is lost comes again only while the receiver waits: four round trips, and more where more is lost. */
 final class LatencyTooShort implements Rule
@@ -28,7 +27,7 @@ final class LatencyTooShort implements Rule
 
     public function check(Plan $plan): iterable
     {
-        foreach (StreamsOut::of($plan->job, $plan->settings()) as $stream) {
+        foreach ($plan->streams() as $stream) {
             $needed = $stream->neededMs();
             if (null === $needed || null === $stream->latencyMs || $stream->latencyMs >= $needed) {
                 continue;

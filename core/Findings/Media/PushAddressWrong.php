@@ -11,7 +11,6 @@ use Vorhut\Core\Findings\Rule;
 use Vorhut\Core\Findings\Severity;
 use Vorhut\Core\Findings\Stop;
 use Vorhut\Core\Media\PushAddress;
-use Vorhut\Core\Media\StreamsOut;
 
 /** An address that a stream is pushed to must be right in each of its parts. */
 final class PushAddressWrong implements Rule
@@ -23,7 +22,7 @@ final class PushAddressWrong implements Rule
 
     public function check(Plan $plan): iterable
     {
-        foreach (StreamsOut::of($plan->job, $plan->settings()) as $stream) {
+        foreach ($plan->streams() as $stream) {
             foreach ('' === $stream->address ? [] : PushAddress::parts($stream->address) as $part) {
                 if ('' === $part['wrong']) {
                     continue;

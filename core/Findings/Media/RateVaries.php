@@ -10,7 +10,6 @@ use Vorhut\Core\Findings\Plan;
 use Vorhut\Core\Findings\Rule;
 use Vorhut\Core\Findings\Severity;
 use Vorhut\Core\Findings\Stop;
-use Vorhut\Core\Media\StreamsOut;
 
 /** On a line that is only just enough a rate that swings loses packets when much moves. */
 final class RateVaries implements Rule
@@ -24,7 +23,7 @@ final class RateVaries implements Rule
 
     public function check(Plan $plan): iterable
     {
-        foreach (StreamsOut::of($plan->job, $plan->settings()) as $stream) {
+        foreach ($plan->streams() as $stream) {
             $device = $stream->device;
             if ([] === $stream->uplinks || 'variable' !== $plan->settings()->value($device, self::MODE)?->value()) {
                 continue;

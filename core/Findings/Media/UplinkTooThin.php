@@ -13,7 +13,6 @@ use Vorhut\Core\Findings\Stop;
 use Vorhut\Core\Job\ChangeSet;
 use Vorhut\Core\Job\Uplink;
 use Vorhut\Core\Media\StreamOut;
-use Vorhut\Core\Media\StreamsOut;
 use Vorhut\Core\Media\UplinkLoads;
 
 /** What goes out of a site fits into what was measured, with room for the day on which it is less. */
@@ -33,7 +32,7 @@ final class UplinkTooThin implements Rule
         if ([] === $plan->job->all(Uplink::class)) {
             return;
         }
-        $streams = StreamsOut::of($plan->job, $plan->settings());
+        $streams = $plan->streams();
         foreach (UplinkLoads::of($plan->job, $streams) as $id => $loads) {
             $uplink = $plan->job->all(Uplink::class)[$id];
             $usable = $uplink->usableKbps();

@@ -10,7 +10,6 @@ use Vorhut\Core\Findings\Plan;
 use Vorhut\Core\Findings\Rule;
 use Vorhut\Core\Findings\Severity;
 use Vorhut\Core\Findings\Stop;
-use Vorhut\Core\Rack\RackSum;
 
 /** In a rack the unit that bears least decides how warm it may get. */
 final class RackTooWarm implements Rule
@@ -25,7 +24,7 @@ final class RackTooWarm implements Rule
 
     public function check(Plan $plan): iterable
     {
-        foreach (RackSum::all($plan->job) as $sum) {
+        foreach ($plan->racks() as $sum) {
             $tender = $sum->tenderest();
             if (null === $tender) {
                 continue;

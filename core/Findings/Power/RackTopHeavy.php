@@ -29,7 +29,7 @@ final class RackTopHeavy implements Rule
 
     public function check(Plan $plan): iterable
     {
-        foreach (RackSum::all($plan->job) as $sum) {
+        foreach ($plan->racks() as $sum) {
             $high = $this->heavyAbove($sum);
             if (null === $high) {
                 continue;

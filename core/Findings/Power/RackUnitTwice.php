@@ -10,7 +10,6 @@ use Vorhut\Core\Findings\Plan;
 use Vorhut\Core\Findings\Rule;
 use Vorhut\Core\Findings\Severity;
 use Vorhut\Core\Findings\Stop;
-use Vorhut\Core\Rack\RackSum;
 
 /** Two things cannot stand in one unit of a rack. */
 final class RackUnitTwice implements Rule
@@ -22,7 +21,7 @@ final class RackUnitTwice implements Rule
 
     public function check(Plan $plan): iterable
     {
-        foreach (RackSum::all($plan->job) as $sum) {
+        foreach ($plan->racks() as $sum) {
             foreach ($sum->overlaps() as [$one, $other]) {
                 yield new Finding(
                     $this->about(),

@@ -12,7 +12,6 @@ use Vorhut\Core\Findings\Severity;
 use Vorhut\Core\Findings\Stop;
 use Vorhut\Core\Job\Chain;
 use Vorhut\Core\Job\ChainFor;
-use Vorhut\Core\Sound\ChainSum;
 use Vorhut\Core\Sound\StageSum;
 
 /** Sound that comes too late is played against, or falls off the lips (EBU R37). */
@@ -26,7 +25,7 @@ final class ChainTooLate implements Rule
     public function check(Plan $plan): iterable
     {
         foreach ($plan->job->all(Chain::class) as $chain) {
-            $sum = ChainSum::of($chain, $plan->settings());
+            $sum = $plan->sumOf($chain);
             $limit = $sum->limitMs();
             $total = $sum->totalMs();
             if ((null !== $limit && $total > $limit) || $total < $sum->earliestMs()) {

@@ -11,7 +11,6 @@ use Vorhut\Core\Findings\Rule;
 use Vorhut\Core\Findings\Severity;
 use Vorhut\Core\Findings\Stop;
 use Vorhut\Core\Job\Chain;
-use Vorhut\Core\Sound\ChainSum;
 
 /** A chain carries as many channels as its narrowest stage. */
 final class ChannelsShort implements Rule
@@ -24,7 +23,7 @@ final class ChannelsShort implements Rule
     public function check(Plan $plan): iterable
     {
         foreach ($plan->job->all(Chain::class) as $chain) {
-            $sum = ChainSum::of($chain, $plan->settings());
+            $sum = $plan->sumOf($chain);
             $narrow = $sum->narrowest();
             if (null !== $chain->channels && null !== $narrow && $narrow->channels < $chain->channels) {
                 yield new Finding(

@@ -11,7 +11,6 @@ use Vorhut\Core\Findings\Rule;
 use Vorhut\Core\Findings\Severity;
 use Vorhut\Core\Findings\Stop;
 use Vorhut\Core\Job\Chain;
-use Vorhut\Core\Sound\ChainSum;
 use Vorhut\Core\Sound\StageSum;
 
 /** One clock paces a chain: two drift apart and click. */
@@ -25,7 +24,7 @@ final class ClocksDiffer implements Rule
     public function check(Plan $plan): iterable
     {
         foreach ($plan->job->all(Chain::class) as $chain) {
-            $sum = ChainSum::of($chain, $plan->settings());
+            $sum = $plan->sumOf($chain);
             $clocks = $sum->clocks();
             if (\count($clocks) > 1) {
                 yield new Finding(

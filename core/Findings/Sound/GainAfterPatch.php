@@ -11,7 +11,6 @@ use Vorhut\Core\Findings\Rule;
 use Vorhut\Core\Findings\Severity;
 use Vorhut\Core\Findings\Stop;
 use Vorhut\Core\Job\Chain;
-use Vorhut\Core\Sound\ChainSum;
 
 /** The gain is set before the signal is routed; afterwards only trim is at hand. */
 final class GainAfterPatch implements Rule
@@ -24,7 +23,7 @@ final class GainAfterPatch implements Rule
     public function check(Plan $plan): iterable
     {
         foreach ($plan->job->all(Chain::class) as $chain) {
-            $sum = ChainSum::of($chain, $plan->settings());
+            $sum = $plan->sumOf($chain);
             $late = $sum->lateGain();
             if (null !== $late) {
                 yield new Finding(

@@ -11,7 +11,6 @@ use Vorhut\Core\Findings\Rule;
 use Vorhut\Core\Findings\Severity;
 use Vorhut\Core\Findings\Stop;
 use Vorhut\Core\Job\Chain;
-use Vorhut\Core\Sound\ChainSum;
 
 /** What is sent to be processed must come back into the channel, or nothing is heard. */
 final class InsertWithoutReturn implements Rule
@@ -24,7 +23,7 @@ final class InsertWithoutReturn implements Rule
     public function check(Plan $plan): iterable
     {
         foreach ($plan->job->all(Chain::class) as $chain) {
-            $sum = ChainSum::of($chain, $plan->settings());
+            $sum = $plan->sumOf($chain);
             foreach ($sum->withoutReturn() as $insert) {
                 yield new Finding(
                     $this->about(),

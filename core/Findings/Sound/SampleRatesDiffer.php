@@ -13,7 +13,6 @@ use Vorhut\Core\Findings\Stop;
 use Vorhut\Core\Job\Chain;
 use Vorhut\Core\Job\ChangeSet;
 use Vorhut\Core\Job\Device;
-use Vorhut\Core\Sound\ChainSum;
 use Vorhut\Core\Sound\StageSum;
 
 /** Samples of one rate are noise at another, unless something between converts them. */
@@ -29,7 +28,7 @@ final class SampleRatesDiffer implements Rule
     public function check(Plan $plan): iterable
     {
         foreach ($plan->job->all(Chain::class) as $chain) {
-            $sum = ChainSum::of($chain, $plan->settings());
+            $sum = $plan->sumOf($chain);
             foreach ($sum->ratesApart() as [$before, $after]) {
                 yield new Finding(
                     $this->about(),

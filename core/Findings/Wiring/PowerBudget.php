@@ -11,7 +11,6 @@ use Vorhut\Core\Findings\Rule;
 use Vorhut\Core\Findings\Severity;
 use Vorhut\Core\Findings\Stop;
 use Vorhut\Core\Job\NetworkSwitch;
-use Vorhut\Core\Power\PowerPlan;
 
 /** What all ports of a switch give together is no more than it has, beside its reserve. */
 final class PowerBudget implements Rule
@@ -24,7 +23,7 @@ final class PowerBudget implements Rule
     public function check(Plan $plan): iterable
     {
         $switches = $plan->job->all(NetworkSwitch::class);
-        foreach ((new PowerPlan($plan->job))->switches as $sum) {
+        foreach ($plan->power()->switches as $sum) {
             $switch = $switches[$sum->switch] ?? null;
             if (!$sum->ok && null !== $switch) {
                 yield new Finding(

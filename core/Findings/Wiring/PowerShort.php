@@ -11,7 +11,6 @@ use Vorhut\Core\Findings\Rule;
 use Vorhut\Core\Findings\Severity;
 use Vorhut\Core\Findings\Stop;
 use Vorhut\Core\Load\PortName;
-use Vorhut\Core\Power\PowerPlan;
 
 /** What a port gives gets to its unit, with the voltage that it needs. */
 final class PowerShort implements Rule
@@ -23,7 +22,7 @@ final class PowerShort implements Rule
 
     public function check(Plan $plan): iterable
     {
-        $power = new PowerPlan($plan->job);
+        $power = $plan->power();
         foreach ([...$power->ports, ...$power->injected] as $port) {
             if (!$port->ok) {
                 $from = PortName::at($plan->job, $port->switch, $port->port);
