@@ -17,6 +17,9 @@ interface Paper
     /** @return non-empty-list<string> */
     public function heads(): array;
 
+    /** @return list<string> headings of columns that hold numbers to calculate with */
+    public function figures(): array;
+
     /** @return list<list<string>> with a text for each heading, in the order in which they are looked up */
     public function rows(Job $job): array;
 }

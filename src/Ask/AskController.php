@@ -11,6 +11,7 @@ use Symfony\Component\Security\Http\Attribute\IsGranted;
 use Vorhut\App\Jobs\JobInHand;
 use Vorhut\App\Papers\Csv;
 use Vorhut\App\Papers\Pdf;
+use Vorhut\App\Papers\Sheet;
 use Vorhut\App\Papers\XlsxWriter;
 use Vorhut\App\People\JobRoles;
 use Vorhut\App\Web\JobPage;
@@ -61,7 +62,7 @@ final class AskController extends JobPage
     #[Route('/job/{slug}/ask.xlsx', name: 'ask_xlsx', methods: ['GET'])]
     public function xlsx(JobInHand $hand, Request $request): Response
     {
-        return XlsxWriter::answer(self::name($request, 'xlsx'), XlsxWriter::write('Questions', $this->rows($hand, $request)));
+        return XlsxWriter::answer(self::name($request, 'xlsx'), XlsxWriter::write(new Sheet('Questions', $this->rows($hand, $request))));
     }
 
     #[Route('/job/{slug}/ask.txt', name: 'ask_text', methods: ['GET'])]

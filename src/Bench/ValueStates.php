@@ -22,8 +22,20 @@ final readonly class ValueStates
     /** @return array<string, string> in words, by setting; none for what is only planned */
     public function of(JobInHand $hand, Device $device, Settings $settings): array
     {
+        return $this->known($hand, $device, $settings, $this->records->of($hand->stored, $device->id));
+    }
+
+    /**
+     * The same where its records are at hand.
+     *
+     * @param array<string, BenchRecord> $all the last one of each step
+     *
+     * @return array<string, string>
+     */
+    public function known(JobInHand $hand, Device $device, Settings $settings, array $all): array
+    {
         $records = array_filter(
-            $this->records->of($hand->stored, $device->id),
+            $all,
             static fn (BenchRecord $r): bool => $r->isDone() && !$r->isSkipped(),
         );
         if ([] === $records) {

@@ -12,7 +12,12 @@ use Vorhut\Core\Record\Json;
 #[ORM\Entity]
 #[ORM\InheritanceType('SINGLE_TABLE')]
 #[ORM\DiscriminatorColumn(name: 'kind', length: 12)]
-#[ORM\DiscriminatorMap(['import' => ImportRun::class, 'sweep' => SweepRun::class, 'test' => TestRun::class])]
+#[ORM\DiscriminatorMap([
+    'import' => ImportRun::class,
+    'sweep' => SweepRun::class,
+    'test' => TestRun::class,
+    'documents' => DocumentsRun::class,
+])]
 #[ORM\Index(columns: ['job_id', 'kind', 'id'])]
 abstract class Run
 {

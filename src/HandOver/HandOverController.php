@@ -4,16 +4,18 @@ declare(strict_types=1);
 
 namespace Vorhut\App\HandOver;
 
+use Psr\Clock\ClockInterface;
 use Symfony\Component\HttpFoundation\HeaderUtils;
 use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\HttpKernel\Attribute\MapQueryParameter;
 use Symfony\Component\Routing\Attribute\Route;
 use Symfony\Component\Security\Http\Attribute\IsGranted;
+use Vorhut\App\Entity\DocumentsRun;
 use Vorhut\App\Entity\SignedState;
 use Vorhut\App\Jobs\JobInHand;
-use Vorhut\App\Papers\Archive;
 use Vorhut\App\Papers\Pdf;
+use Vorhut\App\Runs\Runs;
 use Vorhut\App\Web\JobPage;
 use Vorhut\Core\Job\ChangeSet;
 use Vorhut\Core\Label\LabelSheet;
@@ -71,24 +73,31 @@ final class HandOverController extends JobPage
         return $this->to($hand, 'signed_state', ['id' => $state->getId()]);
     }
 
-    /** Documents that were ticked, in one archive. */
-    #[Route('/job/{slug}/hand-over/documents.zip', name: 'documents', methods: ['GET'])]
+    /** Documents that were ticked are made by the worker, into one archive. */
+    #[Route('/job/{slug}/hand-over/documents', name: 'documents', methods: ['POST'])]
     #[IsGranted('ROLE_TECHNICIAN')]
-    public function documents(JobInHand $hand, Request $request, Documents $documents): Response
+    public function documents(JobInHand $hand, Request $request, Documents $documents, Runs $runs, ClockInterface $clock): Response
     {
-        $wanted = array_values(array_filter($request->query->all('d'), \is_string(...)));
-        $files = $documents->files($hand, $wanted);
-        if ([] === $files) {
+        $wanted = $documents->known(array_values(array_filter($request->request->all('d'), \is_string(...))));
+        if ([] === $wanted) {
             $this->addFlash('error', 'Nothing was ticked; at least one document is wanted.');
-
-            return $this->to($hand, 'hand-over');
+        } else {
+            $runs->start(DocumentsRun::of($hand->stored, $this->user(), $wanted, $clock->now()));
         }
-        $name = $hand->stored->getSlug().'-documents.zip';
 
-        return new Response(Archive::of($files), headers: [
-            'Content-Type' => 'application/zip',
-            'Content-Disposition' => HeaderUtils::makeDisposition(HeaderUtils::DISPOSITION_ATTACHMENT, $name),
-        ]);
+        return $this->to($hand, 'hand-over', ['_fragment' => 'documents']);
+    }
+
+    #[Route('/job/{slug}/hand-over/documents/{id}.zip', name: 'made_documents', requirements: ['id' => '\d+'], methods: ['GET'])]
+    #[IsGranted('ROLE_TECHNICIAN')]
+    public function madeDocuments(JobInHand $hand, DocumentsRun $run, MadeFiles $made): Response
+    {
+        $path = $run->findJob() === $hand->stored ? $made->find($run) : null;
+        if (null === $path) {
+            throw $this->createNotFoundException('These documents are not kept any more. Make them again under Hand-over.');
+        }
+
+        return $this->file($path, $hand->stored->getSlug().'-documents.zip');
     }
 
     #[Route('/job/{slug}/hand-over/labels.pdf', name: 'labels', methods: ['GET'])]

@@ -4,11 +4,14 @@ declare(strict_types=1);
 
 namespace Vorhut\App\HandOver;
 
+use Doctrine\ORM\EntityManagerInterface;
 use Symfony\Bundle\SecurityBundle\Security;
 use Symfony\Component\Routing\Generator\UrlGeneratorInterface;
+use Vorhut\App\Entity\DocumentsRun;
 use Vorhut\App\Entity\LeftOpen;
 use Vorhut\App\Entity\SignedState;
 use Vorhut\App\Jobs\JobInHand;
+use Vorhut\App\Runs\RunViews;
 use Vorhut\App\Web\LocalTime;
 use Vorhut\App\Web\View\Link;
 use Vorhut\App\Web\View\Next;
@@ -24,6 +27,9 @@ final readonly class HandOverPage
 
     public function __construct(
         private HandOvers $handOvers,
+        private Documents $documents,
+        private RunViews $runs,
+        private EntityManagerInterface $em,
         private Security $security,
         private UrlGeneratorInterface $urls,
     ) {
@@ -42,6 +48,7 @@ final readonly class HandOverPage
             }
         }
         $signed = $this->handOvers->signed($hand->stored);
+        $run = $this->em->getRepository(DocumentsRun::class)->findOneBy(['job' => $hand->stored], ['id' => 'DESC']);
 
         return new HandOverView(
             \sprintf('%d open, %d of them accepted', \count($open), \count($open) - $left),
@@ -50,8 +57,9 @@ final readonly class HandOverPage
             $groups,
             array_map(fn (SignedState $s): array => $this->signed($hand, $s), $signed),
             $this->security->isGranted('ROLE_LEAD'),
-            $this->security->isGranted('ROLE_TECHNICIAN') ? Documents::all() : [],
+            $this->security->isGranted('ROLE_TECHNICIAN') ? $this->documents->titles() : [],
             $this->url('documents', $hand),
+            null === $run ? null : $this->runs->of($run),
             Labels::fields($hand->job),
             $this->url('labels', $hand),
             $this->url('hand_over_accept', $hand),

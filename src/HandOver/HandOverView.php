@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Vorhut\App\HandOver;
 
+use Vorhut\App\Runs\RunView;
 use Vorhut\App\Web\View\FormField;
 use Vorhut\App\Web\View\Link;
 use Vorhut\App\Web\View\Next;
@@ -27,6 +28,7 @@ final readonly class HandOverView
         /** @var array<string, string> that can be carried off, by name */
         public array $documents,
         public string $documentsUrl,
+        public ?RunView $run,
         /** @var list<FormField> which labels */
         public array $labels,
         public string $labelsUrl,

@@ -9,6 +9,9 @@ use Symfony\Component\HttpFoundation\Response;
 /** Rows as text that spreadsheets read (RFC 4180). */
 final class Csv
 {
+    /** Spreadsheets take text without this mark for the encoding of their own machine. */
+    public const MARK = "\u{FEFF}";
+
     /** @param list<list<string>> $rows */
     public static function of(array $rows): string
     {
@@ -20,8 +23,7 @@ final class Csv
     /** @param list<list<string>> $rows */
     public static function answer(string $name, array $rows): Response
     {
-        // Spreadsheets take text without this mark for the encoding of their own machine.
-        return new Response("\u{FEFF}".self::of($rows), headers: [
+        return new Response(self::MARK.self::of($rows), headers: [
             'Content-Type' => 'text/csv; charset=utf-8',
             'Content-Disposition' => \sprintf('attachment; filename="%s"', $name),
         ]);

@@ -45,21 +45,13 @@ final class PapersController extends JobPage
     #[Route('/job/{slug}/papers/{name}.csv', name: 'paper_csv', methods: ['GET'], requirements: ['name' => '[a-z-]+'])]
     public function csv(JobInHand $hand, string $name): Response
     {
-        return Csv::answer($name.'.csv', self::sheet($this->paper($name), $hand));
+        return Csv::answer($name.'.csv', Sheet::of($this->paper($name), $hand->job)->rows);
     }
 
     #[Route('/job/{slug}/papers/{name}.xlsx', name: 'paper_xlsx', methods: ['GET'], requirements: ['name' => '[a-z-]+'])]
     public function xlsx(JobInHand $hand, string $name): Response
     {
-        $paper = $this->paper($name);
-
-        return XlsxWriter::answer($name.'.xlsx', XlsxWriter::write($paper->title(), self::sheet($paper, $hand)));
-    }
-
-    /** @return non-empty-list<list<string>> */
-    private static function sheet(Paper $paper, JobInHand $hand): array
-    {
-        return [$paper->heads(), ...$paper->rows($hand->job)];
+        return XlsxWriter::answer($name.'.xlsx', XlsxWriter::write(Sheet::of($this->paper($name), $hand->job)));
     }
 
     private function paper(string $name): Paper

@@ -4,17 +4,20 @@ declare(strict_types=1);
 
 namespace Vorhut\App\Papers;
 
+use Dompdf\Adapter\CPDF;
 use Dompdf\Dompdf;
 use Dompdf\Options;
 use Symfony\Component\DependencyInjection\Attribute\Autowire;
 use Symfony\Component\HttpFoundation\Response;
 use Twig\Environment;
+use Vorhut\App\Papers\Tagged\PageNumbers;
+use Vorhut\App\Papers\Tagged\TaggedCanvas;
+use Vorhut\App\Papers\Tagged\Tagging;
 
-/** A template as a PDF, with page numbers. Nothing is fetched and nothing in it is run. */
+/** A template as a PDF, tagged and with page numbers. Nothing is fetched and nothing in it is run. */
 final readonly class Pdf
 {
-    private const GREY = [0.33, 0.36, 0.41];
-    private const SIZE = 8.0;
+    private const FONT = 'DejaVu Sans';
     /** Points of a millimetre. */
     private const POINTS = 72 / 25.4;
     private const MADE = '/(?<=Date \(D:)\d{14}(?=[+-])/';
@@ -27,13 +30,19 @@ final readonly class Pdf
     /** @param string $foot what stands at the foot of every page beside its number */
     public function of(string $template, object $view, string $foot): string
     {
-        $pdf = $this->begin();
-        $pdf->setPaper('a4');
+        $pdf = $this->begin(TaggedCanvas::class);
         $pdf->loadHtml($this->twig->render($template, ['view' => $view]));
-        $pdf->render();
         $canvas = $pdf->getCanvas();
-        $font = $pdf->getFontMetrics()->getFont('DejaVu Sans') ?? '';
-        $canvas->page_text(42, 812, $foot.'    {PAGE_NUM} / {PAGE_COUNT}', $font, self::SIZE, self::GREY);
+        \assert($canvas instanceof TaggedCanvas);
+        $tagging = new Tagging($canvas->file());
+        $numbers = new PageNumbers($canvas, $tagging, $pdf->getFontMetrics()->getFont(self::FONT) ?? '');
+        $pdf->setCallbacks([
+            ['event' => 'begin_frame', 'f' => $tagging->begin(...)],
+            ['event' => 'begin_frame', 'f' => $numbers->see(...)],
+            ['event' => 'end_frame', 'f' => $tagging->end(...)],
+        ]);
+        $pdf->render();
+        $numbers->write($foot);
 
         return $pdf->output();
     }
@@ -41,7 +50,7 @@ final readonly class Pdf
     /** @param array{float, float} $paper width and height in mm; nothing stands at its foot */
     public function sheet(string $template, object $view, array $paper): string
     {
-        $pdf = $this->begin();
+        $pdf = $this->begin(CPDF::class);
         $pdf->setPaper([0, 0, $paper[0] * self::POINTS, $paper[1] * self::POINTS]);
         $pdf->loadHtml($this->twig->render($template, ['view' => $view]));
         $pdf->render();
@@ -55,8 +64,10 @@ final readonly class Pdf
         return (string) preg_replace([self::MADE, self::ID], ['20000101000000', str_repeat('0', 32)], $bytes);
     }
 
-    private function begin(): Dompdf
+    /** @param class-string<CPDF> $canvas */
+    private function begin(string $canvas): Dompdf
     {
+        class_exists($canvas);
         $fonts = $this->cache.'/fonts';
         if (!is_dir($fonts)) {
             mkdir($fonts, 0o700, true);
@@ -67,7 +78,9 @@ final readonly class Pdf
             'isPhpEnabled' => false,
             'isJavascriptEnabled' => false,
             'isFontSubsettingEnabled' => true,
-            'defaultFont' => 'DejaVu Sans',
+            'pdfBackend' => $canvas,
+            'defaultPaperSize' => 'a4',
+            'defaultFont' => self::FONT,
             'fontDir' => $fonts,
             'fontCache' => $fonts,
             'tempDir' => sys_get_temp_dir(),

@@ -12,6 +12,8 @@ final class XlsxReader
     private const MOST_BYTES = 60_000_000;
     private const MOST_COLUMNS = 256;
     private const MOST_ROWS = 20_000;
+    /** What every reader knows as a day (ISO/IEC 29500-1, 18.8.30). */
+    private const DAY = 14;
     private const ALLOWED = 'a workbook (.xlsx) of at most 60 MB unpacked, 20 000 rows and 256 columns';
 
     /** @var list<string> */
@@ -19,6 +21,9 @@ final class XlsxReader
 
     /** @var array<int, string> format of numbers by style, of those that only add noughts in front */
     private array $padded = [];
+
+    /** @var array<int, true> styles of days */
+    private array $days = [];
 
     private function __construct(private readonly \ZipArchive $zip)
     {
@@ -74,9 +79,13 @@ final class XlsxReader
                 $formats[(int) $styles->getAttribute('numFmtId')] = (string) $styles->getAttribute('formatCode');
             } elseif ($isCells && \XMLReader::ELEMENT === $styles->nodeType && 'xf' === $styles->localName) {
                 ++$style;
-                $format = $formats[(int) $styles->getAttribute('numFmtId')] ?? '';
+                $number = (int) $styles->getAttribute('numFmtId');
+                $format = $formats[$number] ?? '';
                 if (1 === preg_match('/^0+$/D', $format)) {
                     $this->padded[$style] = $format;
+                }
+                if (self::DAY === $number || 1 === preg_match('/y.*d|d.*y/i', $format)) {
+                    $this->days[$style] = true;
                 }
             }
         }
@@ -143,6 +152,9 @@ final class XlsxReader
     {
         if (is_numeric($value) && floor((float) $value) === (float) $value && abs((float) $value) < 1e15) {
             $value = \sprintf('%.0F', (float) $value);
+            if (isset($this->days[$style])) {
+                return Sheet::written((int) $value);
+            }
         }
 
         return isset($this->padded[$style]) ? str_pad($value, \strlen($this->padded[$style]), '0', \STR_PAD_LEFT) : $value;

@@ -6,7 +6,7 @@ namespace Vorhut\App\Papers;
 
 use Symfony\Component\HttpFoundation\Response;
 
-/** A table as a workbook of one sheet (ISO/IEC 29500): every cell a text, the first row fixed and with filters. */
+/** Tables as a workbook (ISO/IEC 29500-1): a sheet for each, its first row fixed and with filters; cells are texts, numbers and days. */
 final class XlsxWriter
 {
     private const HEAD = '<?xml version="1.0" encoding="UTF-8" standalone="yes"?>'."\n";
@@ -17,6 +17,11 @@ final class XlsxWriter
     private const TYPE = 'application/vnd.openxmlformats-officedocument.spreadsheetml.sheet';
     private const WIDEST = 60;
     private const LONGEST_NAME = 31;
+    /** Numbers of the styles below. */
+    private const TEXT = 0;
+    private const HEADING = 1;
+    private const NUMBER = 2;
+    private const DAY = 3;
 
     public static function answer(string $name, string $bytes): Response
     {
@@ -26,49 +31,91 @@ final class XlsxWriter
         ]);
     }
 
-    /**
-     * @param string $name of the sheet
-     * @param non-empty-list<list<string>> $rows headings first
-     *
-     * @return string the bytes of the file, the same for the same rows
-     */
-    public static function write(string $name, array $rows): string
+    /** @return string the bytes of the file, the same for the same sheets */
+    public static function write(Sheet ...$sheets): string
     {
-        return Archive::of(array_map(static fn (string $xml): string => self::HEAD.$xml, self::parts($name, $rows)));
-    }
-
-    /**
-     * @param non-empty-list<list<string>> $rows
-     *
-     * @return array<string, string>
-     */
-    private static function parts(string $name, array $rows): array
-    {
-        $name = self::text(mb_substr((string) preg_replace('#[\\\\/?*\[\]:]#', ' ', $name), 0, self::LONGEST_NAME));
-
-        return [
-            '[Content_Types].xml' => '<Types xmlns="http://schemas.openxmlformats.org/package/2006/content-types">'
-                .'<Default Extension="rels" ContentType="application/vnd.openxmlformats-package.relationships+xml"/>'
-                .'<Override PartName="/xl/workbook.xml" ContentType="'.self::TYPES.'sheet.main+xml"/>'
-                .'<Override PartName="/xl/worksheets/sheet1.xml" ContentType="'.self::TYPES.'worksheet+xml"/>'
-                .'<Override PartName="/xl/styles.xml" ContentType="'.self::TYPES.'styles+xml"/></Types>',
+        $parts = [
+            '[Content_Types].xml' => self::types(\count($sheets)),
             '_rels/.rels' => '<Relationships xmlns="'.self::RELATIONS.'"><Relationship Id="r1" Type="'.self::OFFICE
                 .'/officeDocument" Target="xl/workbook.xml"/></Relationships>',
-            'xl/workbook.xml' => '<workbook xmlns="'.self::SHEET.'" xmlns:r="'.self::OFFICE.'"><sheets><sheet name="'.$name
-                .'" sheetId="1" r:id="r1"/></sheets></workbook>',
-            'xl/_rels/workbook.xml.rels' => '<Relationships xmlns="'.self::RELATIONS.'"><Relationship Id="r1" Type="'.self::OFFICE
-                .'/worksheet" Target="worksheets/sheet1.xml"/><Relationship Id="r2" Type="'.self::OFFICE
-                .'/styles" Target="styles.xml"/></Relationships>',
-            'xl/styles.xml' => '<styleSheet xmlns="'.self::SHEET.'"><fonts count="2"><font/><font><b/></font></fonts>'
-                .'<fills count="1"><fill/></fills><borders count="1"><border/></borders><cellStyleXfs count="1"><xf/></cellStyleXfs>'
-                .'<cellXfs count="2"><xf numFmtId="49"/><xf numFmtId="49" fontId="1" applyFont="1"/></cellXfs></styleSheet>',
-            'xl/worksheets/sheet1.xml' => self::sheet($rows),
+            'xl/workbook.xml' => self::book($sheets),
+            'xl/_rels/workbook.xml.rels' => self::relations(\count($sheets)),
+            'xl/styles.xml' => self::styles(),
         ];
+        foreach (array_values($sheets) as $index => $sheet) {
+            $parts[\sprintf('xl/worksheets/sheet%d.xml', $index + 1)] = self::sheet($sheet);
+        }
+
+        return Archive::of(array_map(static fn (string $xml): string => self::HEAD.$xml, $parts));
     }
 
-    /** @param non-empty-list<list<string>> $rows */
-    private static function sheet(array $rows): string
+    private static function types(int $count): string
     {
+        $sheets = '';
+        for ($n = 1; $n <= $count; ++$n) {
+            $sheets .= \sprintf('<Override PartName="/xl/worksheets/sheet%d.xml" ContentType="%sworksheet+xml"/>', $n, self::TYPES);
+        }
+
+        return '<Types xmlns="http://schemas.openxmlformats.org/package/2006/content-types">'
+            .'<Default Extension="rels" ContentType="application/vnd.openxmlformats-package.relationships+xml"/>'
+            .'<Override PartName="/xl/workbook.xml" ContentType="'.self::TYPES.'sheet.main+xml"/>'.$sheets
+            .'<Override PartName="/xl/styles.xml" ContentType="'.self::TYPES.'styles+xml"/></Types>';
+    }
+
+    /** @param array<array-key, Sheet> $sheets */
+    private static function book(array $sheets): string
+    {
+        $entries = '';
+        $taken = [];
+        foreach (array_values($sheets) as $index => $sheet) {
+            $name = self::name($sheet->name, $taken);
+            $taken[mb_strtolower($name)] = true;
+            $entries .= \sprintf('<sheet name="%s" sheetId="%2$d" r:id="r%2$d"/>', self::text($name), $index + 1);
+        }
+
+        return '<workbook xmlns="'.self::SHEET.'" xmlns:r="'.self::OFFICE.'"><sheets>'.$entries.'</sheets></workbook>';
+    }
+
+    /**
+     * At most 31 characters, none that a formula needs, and each name once.
+     *
+     * @param array<string, true> $taken
+     */
+    private static function name(string $title, array $taken): string
+    {
+        $plain = trim(mb_substr((string) preg_replace('#[\\\\/?*\[\]:]#', ' ', $title), 0, self::LONGEST_NAME));
+        $name = $plain;
+        for ($n = 2; isset($taken[mb_strtolower($name)]); ++$n) {
+            $end = ' '.$n;
+            $name = mb_substr($plain, 0, self::LONGEST_NAME - \strlen($end)).$end;
+        }
+
+        return $name;
+    }
+
+    private static function relations(int $count): string
+    {
+        $relations = '';
+        for ($n = 1; $n <= $count; ++$n) {
+            $relations .= \sprintf('<Relationship Id="r%1$d" Type="%2$s/worksheet" Target="worksheets/sheet%1$d.xml"/>', $n, self::OFFICE);
+        }
+
+        return '<Relationships xmlns="'.self::RELATIONS.'">'.$relations.'<Relationship Id="styles" Type="'.self::OFFICE
+            .'/styles" Target="styles.xml"/></Relationships>';
+    }
+
+    private static function styles(): string
+    {
+        return '<styleSheet xmlns="'.self::SHEET.'"><numFmts count="1"><numFmt numFmtId="164" formatCode="yyyy\-mm\-dd"/></numFmts>'
+            .'<fonts count="2"><font/><font><b/></font></fonts>'
+            .'<fills count="1"><fill/></fills><borders count="1"><border/></borders><cellStyleXfs count="1"><xf/></cellStyleXfs>'
+            .'<cellXfs count="4"><xf numFmtId="49"/><xf numFmtId="49" fontId="1" applyFont="1"/><xf numFmtId="0"/>'
+            .'<xf numFmtId="164" applyNumberFormat="1"/></cellXfs></styleSheet>';
+    }
+
+    private static function sheet(Sheet $sheet): string
+    {
+        $rows = $sheet->rows;
         $columns = $lines = '';
         foreach (array_keys($rows[0]) as $column) {
             $width = 2 + max(array_map(static fn (array $row): int => mb_strlen($row[$column] ?? ''), $rows));
@@ -77,13 +124,8 @@ final class XlsxWriter
         foreach ($rows as $index => $row) {
             $cells = '';
             foreach ($row as $column => $text) {
-                $cells .= \sprintf(
-                    '<c r="%s%d" s="%d" t="inlineStr"><is><t xml:space="preserve">%s</t></is></c>',
-                    self::letters($column),
-                    $index + 1,
-                    0 === $index ? 1 : 0,
-                    self::text($text),
-                );
+                $at = self::letters($column).($index + 1);
+                $cells .= 0 === $index ? self::inline($at, self::HEADING, $text) : self::cell($sheet, $at, $column, $text);
             }
             $lines .= \sprintf('<row r="%d">%s</row>', $index + 1, $cells);
         }
@@ -92,6 +134,25 @@ final class XlsxWriter
         return '<worksheet xmlns="'.self::SHEET.'"><sheetViews><sheetView workbookViewId="0"><pane ySplit="1" topLeftCell="A2"'
             .' activePane="bottomLeft" state="frozen"/></sheetView></sheetViews><cols>'.$columns.'</cols><sheetData>'.$lines
             .'</sheetData><autoFilter ref="'.$all.'"/></worksheet>';
+    }
+
+    private static function cell(Sheet $sheet, string $at, int $column, string $text): string
+    {
+        $number = $sheet->number($column, $text);
+        $day = Sheet::day($text);
+
+        return match (true) {
+            null !== $number => \sprintf('<c r="%s" s="%d"><v>%s</v></c>', $at, self::NUMBER, $number),
+            null !== $day => \sprintf('<c r="%s" s="%d"><v>%d</v></c>', $at, self::DAY, $day),
+            default => self::inline($at, self::TEXT, $text),
+        };
+    }
+
+    private static function inline(string $at, int $style, string $text): string
+    {
+        $said = self::text($text);
+
+        return \sprintf('<c r="%s" s="%d" t="inlineStr"><is><t xml:space="preserve">%s</t></is></c>', $at, $style, $said);
     }
 
     private static function letters(int $column): string

@@ -19,6 +19,7 @@ final readonly class RackView
     /**
      * @param list<array{y: int, height: int, name: string, note: string, class: string}> $things from the top down
      * @param list<array{y: int, text: string}> $marks every fifth unit
+     * @param list<array{unit: int, height: int, name: string, note: string, class: string}> $rows every unit from the top down
      * @param list<array{string, string}> $sums
      * @param list<string> $cautions where the hands are
      */
@@ -28,6 +29,7 @@ final readonly class RackView
         public int $height,
         public array $things,
         public array $marks,
+        public array $rows,
         public array $sums,
         public array $cautions,
     ) {
@@ -51,7 +53,49 @@ final readonly class RackView
             $marks[] = ['y' => ($sum->rack->units - $unit + 1) * self::ROW - 6, 'text' => (string) $unit];
         }
 
-        return new self($link, $place, $sum->rack->units * self::ROW, $things, $marks, self::sums($sum, $circuit), self::cautions($sum));
+        return new self(
+            $link,
+            $place,
+            $sum->rack->units * self::ROW,
+            $things,
+            $marks,
+            self::rows($sum, $things),
+            self::sums($sum, $circuit),
+            self::cautions($sum),
+        );
+    }
+
+    /**
+     * The same as rows of a table: how many units what begins there takes, 0 where nothing begins.
+     *
+     * @param list<array{y: int, height: int, name: string, note: string, class: string}> $things
+     *
+     * @return list<array{unit: int, height: int, name: string, note: string, class: string}>
+     */
+    private static function rows(RackSum $sum, array $things): array
+    {
+        $begins = array_column($things, null, 'y');
+        $rows = [];
+        $taken = 0;
+        for ($index = 0; $index < $sum->rack->units; ++$index) {
+            $thing = $begins[$index * self::ROW] ?? null;
+            $isFree = $index >= $taken;
+            $height = match (true) {
+                !$isFree => 0,
+                null === $thing => 1,
+                default => min(intdiv($thing['height'] + 2, self::ROW), $sum->rack->units - $index),
+            };
+            $taken = max($taken, $index + $height);
+            $rows[] = [
+                'unit' => $sum->rack->units - $index,
+                'height' => $height,
+                'name' => $isFree ? $thing['name'] ?? '' : '',
+                'note' => $isFree ? $thing['note'] ?? '' : '',
+                'class' => $isFree && null !== $thing ? $thing['class'] : 'free',
+            ];
+        }
+
+        return $rows;
     }
 
     private static function note(Placed $one): string

@@ -36,21 +36,28 @@ final readonly class RacksPage
 
     public function show(JobInHand $hand): RacksView
     {
-        $racks = [];
-        foreach (\array_slice(RackSum::all($hand->job), 0, self::MOST) as $sum) {
-            $racks[] = $this->rack($hand, $sum);
-        }
         $circuits = CircuitSum::all($hand->job);
 
         return new RacksView(
             Words::count(\count($hand->job->all(Rack::class)), 'rack').', '.Words::count(\count($circuits), 'circuit'),
             $this->actions($hand),
             $this->findings->next($hand, 'power') ?? $this->begin($hand),
-            $racks,
+            $this->racks($hand),
             array_map(fn (CircuitSum $s): array => $this->circuit($hand, $s), $circuits),
             $this->switches($hand),
             $this->findings->lines($hand, 'power'),
         );
+    }
+
+    /** @return list<RackView> */
+    public function racks(JobInHand $hand): array
+    {
+        $racks = [];
+        foreach (\array_slice(RackSum::all($hand->job), 0, self::MOST) as $sum) {
+            $racks[] = $this->rack($hand, $sum);
+        }
+
+        return $racks;
     }
 
     private function begin(JobInHand $hand): ?Next

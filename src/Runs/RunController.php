@@ -9,6 +9,7 @@ use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
 use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\Routing\Attribute\Route;
 use Symfony\Component\Security\Http\Attribute\IsGranted;
+use Vorhut\App\Entity\DocumentsRun;
 use Vorhut\App\Entity\ImportRun;
 use Vorhut\App\Entity\Run;
 use Vorhut\App\Entity\SweepRun;
@@ -58,6 +59,7 @@ final class RunController extends AbstractController
 
         return match (true) {
             $run instanceof TestRun => $this->generateUrl('proof', $slug),
+            $run instanceof DocumentsRun => $this->generateUrl('hand-over', $slug),
             $run instanceof SweepRun => $this->generateUrl('sweep', $slug),
             $run instanceof ImportRun && $run->isDeviceList() => $this->generateUrl('devices', $slug),
             default => $this->generateUrl('jobs'),

@@ -7,6 +7,7 @@ namespace Vorhut\App\Runs;
 use Psr\Clock\ClockInterface;
 use Symfony\Bundle\SecurityBundle\Security;
 use Symfony\Component\Routing\Generator\UrlGeneratorInterface;
+use Vorhut\App\Entity\DocumentsRun;
 use Vorhut\App\Entity\ImportRun;
 use Vorhut\App\Entity\Run;
 use Vorhut\App\Entity\RunStatus;
@@ -30,6 +31,7 @@ final readonly class RunViews
         [$label, $going] = match (true) {
             $run instanceof TestRun => ['Live test', \sprintf('%d of %d pairs asked', $run->getDone(), $run->getTotal())],
             $run instanceof SweepRun => ['Sweep', \sprintf('%d of %d', $run->getDone(), \count($run->getAddresses()))],
+            $run instanceof DocumentsRun => ['Documents', \sprintf('%d of %d made', $run->getDone(), \count($run->getNames()))],
             default => ['Import', self::percent($run).' %'],
         };
         $editor = $this->security->isGranted('ROLE_TECHNICIAN');
@@ -89,6 +91,13 @@ final readonly class RunViews
 
             return \sprintf('%s%s, %d answered %s · %s', $what, $where, \count($run->getAnswers()), $by, $time);
         }
+        if ($run instanceof DocumentsRun) {
+            $time = LocalTime::short($run->getCreatedAt(), $run->getJob()->getTimezone());
+
+            return $stopped
+                ? 'Documents were stopped. Nothing was kept of them.'
+                : \sprintf('%s in one archive, %s', Words::count($run->getFiles(), 'file'), $time);
+        }
 
         return $stopped ? 'The import was stopped. Nothing was changed.' : $run->getMessage();
     }
@@ -97,6 +106,11 @@ final readonly class RunViews
     private function open(Run $run): ?array
     {
         $job = $run->findJob();
+        if ($run instanceof DocumentsRun && null !== $job && RunStatus::Done === $run->getStatus()) {
+            $of = ['slug' => $job->getSlug(), 'id' => $run->getId()];
+
+            return ['text' => 'Carry it off', 'url' => $this->urls->generate('made_documents', $of)];
+        }
         if (!$run instanceof ImportRun || null === $job || RunStatus::Done !== $run->getStatus()) {
             return null;
         }

@@ -8,6 +8,7 @@ use Symfony\Component\DomCrawler\Crawler;
 use Symfony\Component\HttpFoundation\File\UploadedFile;
 use Vorhut\App\Entity\AskLink;
 use Vorhut\App\Papers\Csv;
+use Vorhut\App\Papers\Sheet;
 use Vorhut\App\Papers\XlsxWriter;
 use Vorhut\Core\Exchange\CsvTable;
 use Vorhut\Core\Job\Stage;
@@ -33,7 +34,7 @@ final class AskTest extends AppTestCase
         $rows = array_map(array_values(...), $rows);
         $rows[] = ['setting.gone.kind', '', '', '', '', '', '', '', '', '', 'late'];
         $before = $this->version();
-        foreach ([Csv::of($rows), XlsxWriter::write('Questions', $rows)] as $number => $bytes) {
+        foreach ([Csv::of($rows), XlsxWriter::write(new Sheet('Questions', $rows))] as $number => $bytes) {
             $preview = $this->give($bytes, 0 === $number ? 'answers.csv' : 'answers.xlsx');
             self::assertSame($before, $this->version(), 'nothing is taken yet');
             self::assertStringContainsString('1 answer for 1 unit', $preview->filter('.head')->text());

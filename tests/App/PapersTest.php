@@ -6,6 +6,7 @@ namespace Vorhut\Tests\App;
 
 use Symfony\Component\HttpFoundation\File\UploadedFile;
 use Vorhut\App\Papers\Csv;
+use Vorhut\App\Papers\Sheet;
 use Vorhut\App\Papers\XlsxReader;
 use Vorhut\App\Papers\XlsxWriter;
 use Vorhut\Core\Paper\Papers;
@@ -79,9 +80,9 @@ final class PapersTest extends AppTestCase
             ['', 'ünïcode ✓', '=1+1'],
             ['only the first', '', ''],
         ];
-        $bytes = XlsxWriter::write('A list: with/odd [name]', $rows);
+        $bytes = XlsxWriter::write(new Sheet('A list: with/odd [name]', $rows));
         self::assertTrue(XlsxReader::isOne($bytes));
-        self::assertSame($bytes, XlsxWriter::write('A list: with/odd [name]', $rows), 'the same rows make the same bytes');
+        self::assertSame($bytes, XlsxWriter::write(new Sheet('A list: with/odd [name]', $rows)), 'the same rows make the same bytes');
         self::assertStringStartsWith("Name\tWhat\tNumber\n\"<b>&\"\"quoted\"\"</b>\"\t", XlsxReader::text($bytes));
         self::assertStringContainsString("\"two\nlines and\ta tab\"\t007", XlsxReader::text($bytes));
         self::assertStringContainsString("\n\tünïcode ✓\t=1+1\nonly the first", XlsxReader::text($bytes));
@@ -109,7 +110,8 @@ final class PapersTest extends AppTestCase
     {
         $this->as('tomas');
         $file = (string) tempnam(sys_get_temp_dir(), 'list');
-        file_put_contents($file, XlsxWriter::write('Kit', [['Name', 'Typ', 'Netz'], ['Berth 9 camera', 'PTZ camera, rotary', 'Video']]));
+        $rows = [['Name', 'Typ', 'Netz'], ['Berth 9 camera', 'PTZ camera, rotary', 'Video']];
+        file_put_contents($file, XlsxWriter::write(new Sheet('Kit', $rows)));
         $upload = new UploadedFile($file, 'kit.xlsx', test: true);
         $send = fn (UploadedFile $upload) => $this->client->request(
             'POST',

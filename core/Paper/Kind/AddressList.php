@@ -32,6 +32,11 @@ final class AddressList implements Paper
         return ['Network', 'VLAN', 'Address', 'Mask', 'Gateway', 'Name', 'Host name', 'Kind', 'Place', 'MAC', 'Serial'];
     }
 
+    public function figures(): array
+    {
+        return ['VLAN'];
+    }
+
     public function rows(Job $job): array
     {
         $order = array_flip(array_keys($job->segments));

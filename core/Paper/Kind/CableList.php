@@ -26,6 +26,11 @@ final class CableList implements Paper
         return CableSheet::HEADS;
     }
 
+    public function figures(): array
+    {
+        return ['Metres', 'Mbit/s', ...CableSheet::SUMS];
+    }
+
     public function rows(Job $job): array
     {
         return CableSheet::rows($job);

@@ -26,6 +26,11 @@ final class DirectoryList implements Paper
         return ['Name', 'Number', 'Address', 'Place', 'Mail'];
     }
 
+    public function figures(): array
+    {
+        return [];
+    }
+
     public function rows(Job $job): array
     {
         return array_map(array_values(...), Directory::of($job)->entries);

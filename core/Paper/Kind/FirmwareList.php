@@ -28,6 +28,11 @@ final class FirmwareList implements Paper
         return ['Kind', 'Wanted', 'Found', 'Units', 'Note'];
     }
 
+    public function figures(): array
+    {
+        return [];
+    }
+
     public function rows(Job $job): array
     {
         $rows = [];

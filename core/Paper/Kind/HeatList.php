@@ -28,6 +28,11 @@ final class HeatList implements Paper
         return ['Place', 'Units', 'Watts', 'BTU/h', 'Without a figure', 'Gets to °C', 'Bears °C', 'Least of all'];
     }
 
+    public function figures(): array
+    {
+        return ['Units', 'Watts', 'BTU/h', 'Without a figure', 'Gets to °C', 'Bears °C'];
+    }
+
     public function rows(Job $job): array
     {
         /** @var array<array-key, list<Device>> $units by place */

@@ -27,6 +27,11 @@ final class LicenceList implements Paper
         return ['Unit', 'Licence', 'Sort', 'How many', 'Code', 'Tied to', 'From', 'Until', 'State', 'To do'];
     }
 
+    public function figures(): array
+    {
+        return ['How many'];
+    }
+
     public function rows(Job $job): array
     {
         return array_map(static fn (LicenceLine $l): array => [

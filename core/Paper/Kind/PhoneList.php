@@ -25,6 +25,11 @@ final class PhoneList implements Paper
         return ['Number', 'Name', 'Rings', 'Place', 'Told to helpers', 'Registers at', 'MAC'];
     }
 
+    public function figures(): array
+    {
+        return [];
+    }
+
     public function rows(Job $job): array
     {
         $rows = [];

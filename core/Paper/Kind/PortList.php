@@ -25,6 +25,11 @@ final class PortList implements Paper
         return ['Place', 'Unit', 'Port', 'MAC', 'Network', 'VLAN', 'Address', 'Watts'];
     }
 
+    public function figures(): array
+    {
+        return ['VLAN', 'Watts'];
+    }
+
     public function rows(Job $job): array
     {
         $rows = [];

@@ -26,6 +26,11 @@ final class RackList implements Paper
         return ['Rack', 'Units', 'What', 'kg', 'W', 'BTU/h', 'Lifted by'];
     }
 
+    public function figures(): array
+    {
+        return ['kg', 'W', 'BTU/h'];
+    }
+
     public function rows(Job $job): array
     {
         $rows = [];

@@ -27,6 +27,11 @@ final class TimeList implements Paper
         return ['Network', 'Units', 'Time zone', 'Time servers', 'Note'];
     }
 
+    public function figures(): array
+    {
+        return ['Units'];
+    }
+
     public function rows(Job $job): array
     {
         return array_map(static fn (TimeLine $l): array => [

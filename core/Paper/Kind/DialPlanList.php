@@ -1,0 +1,116 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Core\Paper\Kind;
+
+use Vorhut\Core\Job\CallTarget;
+use Vorhut\Core\Job\Extension;
+use Vorhut\Core\Job\Job;
+use Vorhut\Core\Job\NumberCode;
+use Vorhut\Core\Job\RouteDirection;
+use Vorhut\Core\Job\Trunk;
+use Vorhut\Core\Job\VoiceRoute;
+use Vorhut\Core\Paper\Paper;
+
+/** What happens to a number that somebody dials, or that is called from outside: routes, short codes, keys of menus. */
+final class DialPlanList implements Paper
+{
+    private const NOBODY = 'hangs up';
+
+    public function name(): string
+    {
+        return 'dial-plan';
+    }
+
+    public function title(): string
+    {
+        return 'Dial plan';
+    }
+
+    public function heads(): array
+    {
+        return ['Name', 'Way', 'Digits', 'Who may', 'Leads to', 'Digits off', 'Digits in front', 'Otherwise'];
+    }
+
+    public function figures(): array
+    {
+        return ['Digits off'];
+    }
+
+    public function rows(Job $job): array
+    {
+        return [...self::routes($job), ...self::codes($job), ...self::menus($job)];
+    }
+
+    /** @return list<list<string>> */
+    private static function routes(Job $job): array
+    {
+        $rows = [];
+        $trunks = $job->all(Trunk::class);
+        foreach ($job->all(VoiceRoute::class) as $route) {
+            $isOut = RouteDirection::Out === $route->direction;
+            $used = [] === $route->trunks ? array_keys($trunks) : $route->trunks;
+            $names = array_map(static fn (int|string $id): string => $trunks[$id]->name ?? '', $used);
+            $rows[] = [
+                $route->name,
+                $route->direction->label(),
+                (string) $route->digitMap,
+                $isOut ? self::who($route) : 'by '.($trunks[$route->trunk ?? '']->name ?? 'any trunk'),
+                null === $route->to ? implode(', then ', $names) : self::target($job, $route->to),
+                0 === $route->strip ? '' : (string) $route->strip,
+                $route->prefix,
+                null === $route->hours ? '' : 'outside its hours: '.self::target($job, $route->closed),
+            ];
+        }
+
+        return $rows;
+    }
+
+    private static function who(VoiceRoute $route): string
+    {
+        return null === $route->from ? 'everybody' : implode(', ', array_map(strval(...), $route->from));
+    }
+
+    /** @return list<list<string>> */
+    private static function codes(Job $job): array
+    {
+        return array_map(
+            static fn (NumberCode $c): array => [$c->name, 'short code', $c->code, 'everybody', $c->kind->label(), '', '', ''],
+            array_values($job->all(NumberCode::class)),
+        );
+    }
+
+    /** @return list<list<string>> */
+    private static function menus(Job $job): array
+    {
+        $rows = [];
+        foreach ($job->extensions as $extension) {
+            foreach ($extension->menu->keys as $key) {
+                $rows[] = [
+                    $extension->name,
+                    'key of a menu',
+                    $key->key,
+                    'who calls '.$extension->number,
+                    self::target($job, $key->to),
+                    '',
+                    '',
+                    'no key: '.self::target($job, $extension->menu->timeout),
+                ];
+            }
+        }
+
+        return $rows;
+    }
+
+    private static function target(Job $job, ?CallTarget $target): string
+    {
+        if (null === $target) {
+            return self::NOBODY;
+        }
+        $isMeant = static fn (Extension $e): bool => $e->number === $target->number && $e->name !== $e->number;
+        $name = array_values(array_filter($job->extensions, $isMeant))[0]->name ?? '';
+
+        return '' === $name ? $target->number : \sprintf('%s, %s', $target->number, $name);
+    }
+}

@@ -1,0 +1,75 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Core\Paper\Kind;
+
+use Vorhut\Core\Job\Flow;
+use Vorhut\Core\Job\Job;
+use Vorhut\Core\Job\PartyRef;
+use Vorhut\Core\Load\FlowRates;
+use Vorhut\Core\Load\FlowWays;
+use Vorhut\Core\Paper\Paper;
+
+/** Who sends what to whom, and how much of it. */
+final class FlowList implements Paper
+{
+    /** Receivers that are named; of more, how many there are. */
+    private const MOST_NAMED = 4;
+
+    public function name(): string
+    {
+        return 'streams';
+    }
+
+    public function title(): string
+    {
+        return 'Streams';
+    }
+
+    public function heads(): array
+    {
+        return ['Stream', 'From', 'To', 'Sent as', 'Group', 'Mbit/s', 'Runs only at'];
+    }
+
+    public function figures(): array
+    {
+        return ['Mbit/s'];
+    }
+
+    public function rows(Job $job): array
+    {
+        $rows = [];
+        $flows = $job->all(Flow::class);
+        if ([] === $flows) {
+            return [];
+        }
+        $ways = new FlowWays($job);
+        $rates = new FlowRates($job);
+        foreach ($flows as $flow) {
+            $senders = $ways->units($flow->from);
+            $kbps = array_sum(array_map(static fn (string $unit): float => $rates->of($flow, $unit), $senders));
+            $rows[] = [
+                $flow->name,
+                self::named($job, $ways, $flow->from),
+                self::named($job, $ways, ...$flow->to),
+                $flow->cast->label(),
+                (string) $flow->group,
+                0.0 === $kbps ? '' : (string) round($kbps / 1000, 2),
+                implode(', ', $flow->moments),
+            ];
+        }
+
+        return $rows;
+    }
+
+    private static function named(Job $job, FlowWays $ways, PartyRef ...$refs): string
+    {
+        $names = array_map($job->nameOf(...), $ways->units(...$refs));
+        $rest = \count($names) - self::MOST_NAMED;
+
+        return $rest > 0
+            ? \sprintf('%s and %d more', implode(', ', \array_slice($names, 0, self::MOST_NAMED)), $rest)
+            : implode(', ', $names);
+    }
+}

@@ -1,0 +1,65 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\App\HandOver\Document;
+
+use Vorhut\App\HandOver\Paper\Book;
+use Vorhut\App\HandOver\Paper\SheetsView;
+use Vorhut\App\Jobs\JobInHand;
+use Vorhut\App\Papers\Pdf;
+use Vorhut\Core\Job\Device;
+
+/** The hand-over as one PDF; sheets of the units of a large job are files beside it. */
+final readonly class BookDocument implements Document
+{
+    private const BOOK = 'handover/paper/book.html.twig';
+    private const SHEETS = 'handover/paper/sheets.html.twig';
+
+    public function __construct(private Book $book, private Pdf $pdf)
+    {
+    }
+
+    public function name(): string
+    {
+        return 'hand-over';
+    }
+
+    public function title(): string
+    {
+        return 'Hand-over with a sheet for each unit (PDF)';
+    }
+
+    public function place(): int
+    {
+        return 10;
+    }
+
+    public function files(JobInHand $hand): iterable
+    {
+        $view = $this->book->of($hand);
+        yield 'hand-over.pdf' => Pdf::undated($this->pdf->of(self::BOOK, $view, $view->job));
+
+        $devices = array_values($hand->job->devices);
+        if (\count($devices) > Book::MOST_BOUND) {
+            foreach (array_chunk($devices, Book::MOST_BOUND) as $number => $some) {
+                yield $this->fileName($number, \count($some)) => $this->sheets($hand, $some);
+            }
+        }
+    }
+
+    private function fileName(int $number, int $count): string
+    {
+        $before = $number * Book::MOST_BOUND;
+
+        return \sprintf('units/units-%04d-%04d.pdf', $before + 1, $before + $count);
+    }
+
+    /** @param list<Device> $devices */
+    private function sheets(JobInHand $hand, array $devices): string
+    {
+        $view = new SheetsView($hand->job->info->name, $this->book->sheets($hand, $devices));
+
+        return Pdf::undated($this->pdf->of(self::SHEETS, $view, $hand->job->info->name));
+    }
+}

@@ -1,0 +1,31 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\App\HandOver\Document;
+
+use Vorhut\App\Jobs\JobInHand;
+use Vorhut\Core\Exchange\Directory;
+
+final readonly class CardsDocument implements Document
+{
+    public function name(): string
+    {
+        return 'cards';
+    }
+
+    public function title(): string
+    {
+        return 'Directory, as cards';
+    }
+
+    public function place(): int
+    {
+        return 40;
+    }
+
+    public function files(JobInHand $hand): iterable
+    {
+        yield 'directory.vcf' => Directory::of($hand->job)->vcard();
+    }
+}

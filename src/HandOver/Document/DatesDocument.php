@@ -1,0 +1,40 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\App\HandOver\Document;
+
+use Vorhut\App\Dates\DatesPage;
+use Vorhut\App\Jobs\JobInHand;
+use Vorhut\Core\Dates\Calendar;
+use Vorhut\Core\Dates\DatesAhead;
+
+/** Stamped with when the job was begun, so that the same plan gives the same bytes. */
+final readonly class DatesDocument implements Document
+{
+    public function __construct(private DatesPage $dates)
+    {
+    }
+
+    public function name(): string
+    {
+        return 'dates';
+    }
+
+    public function title(): string
+    {
+        return 'Dates, as a calendar';
+    }
+
+    public function place(): int
+    {
+        return 80;
+    }
+
+    public function files(JobInHand $hand): iterable
+    {
+        $dates = DatesAhead::of($hand->job, $this->dates->today($hand));
+
+        yield 'dates.ics' => Calendar::of($hand->job->info->name, $dates, $hand->stored->getSlug(), $hand->stored->getCreatedAt());
+    }
+}

@@ -1,0 +1,34 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\App\HandOver\Document;
+
+use Vorhut\App\Jobs\JobInHand;
+use Vorhut\App\Papers\Csv;
+use Vorhut\Core\Paper\Papers;
+
+final readonly class ListsDocument implements Document
+{
+    public function name(): string
+    {
+        return 'lists';
+    }
+
+    public function title(): string
+    {
+        return 'Each list as text (CSV)';
+    }
+
+    public function place(): int
+    {
+        return 30;
+    }
+
+    public function files(JobInHand $hand): iterable
+    {
+        foreach (Papers::all() as $name => $paper) {
+            yield 'lists/'.$name.'.csv' => Csv::MARK.Csv::of([$paper->heads(), ...$paper->rows($hand->job)]);
+        }
+    }
+}

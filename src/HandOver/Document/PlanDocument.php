@@ -1,0 +1,31 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\App\HandOver\Document;
+
+use Vorhut\App\Jobs\JobInHand;
+use Vorhut\Core\Exchange\JobFile;
+
+final readonly class PlanDocument implements Document
+{
+    public function name(): string
+    {
+        return 'plan';
+    }
+
+    public function title(): string
+    {
+        return 'The plan itself, as a job file';
+    }
+
+    public function place(): int
+    {
+        return 90;
+    }
+
+    public function files(JobInHand $hand): iterable
+    {
+        yield 'plan.json' => JobFile::write($hand->job);
+    }
+}

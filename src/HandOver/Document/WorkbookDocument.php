@@ -1,0 +1,38 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\App\HandOver\Document;
+
+use Vorhut\App\Jobs\JobInHand;
+use Vorhut\App\Papers\Sheet;
+use Vorhut\App\Papers\XlsxWriter;
+use Vorhut\Core\Paper\Papers;
+
+final readonly class WorkbookDocument implements Document
+{
+    public function name(): string
+    {
+        return 'workbook';
+    }
+
+    public function title(): string
+    {
+        return 'All lists in one workbook (XLSX)';
+    }
+
+    public function place(): int
+    {
+        return 20;
+    }
+
+    public function files(JobInHand $hand): iterable
+    {
+        $sheets = [];
+        foreach (Papers::all() as $paper) {
+            $sheets[] = Sheet::of($paper, $hand->job);
+        }
+
+        yield 'lists.xlsx' => XlsxWriter::write(...$sheets);
+    }
+}

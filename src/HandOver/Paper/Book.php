@@ -1,0 +1,174 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\App\HandOver\Paper;
+
+use Vorhut\App\Bench\BenchRecords;
+use Vorhut\App\Bench\ValueStates;
+use Vorhut\App\HandOver\HandOvers;
+use Vorhut\App\Jobs\JobInHand;
+use Vorhut\App\Racks\RacksPage;
+use Vorhut\App\Web\Words;
+use Vorhut\Core\HandOver\Cautions;
+use Vorhut\Core\HandOver\OpenItem;
+use Vorhut\Core\HandOver\OpenKind;
+use Vorhut\Core\HandOver\UnitSheet;
+use Vorhut\Core\Job\Device;
+use Vorhut\Core\Paper\Papers;
+use Vorhut\Core\Setting\Settings;
+
+/** Gathers what is printed of a job. */
+final readonly class Book
+{
+    /** Rows of each table on paper: a page holds about forty of them. */
+    private const MOST_ROWS = 250;
+    /** Units whose sheets are bound in; of more, they are files of their own. */
+    public const MOST_BOUND = 100;
+
+    public function __construct(
+        private HandOvers $handOvers,
+        private ProofParts $proof,
+        private ValueStates $states,
+        private BenchRecords $records,
+        private RacksPage $racks,
+    ) {
+    }
+
+    public function of(JobInHand $hand): BookView
+    {
+        $open = $this->handOvers->open($hand);
+        $lists = $this->lists($hand);
+        $units = \count($hand->job->devices) > self::MOST_BOUND ? [] : $this->sheets($hand, array_values($hand->job->devices));
+        $racks = $this->racks->racks($hand);
+        $proof = $this->proof->of($hand);
+
+        return new BookView(
+            $hand->job->info->name,
+            $hand->job->info->client,
+            $this->summary($hand, $open),
+            $this->signed($hand),
+            [
+                ['id' => 'open', 'title' => 'What is open'],
+                ['id' => 'cautions', 'title' => 'Cautions'],
+                ...array_map(static fn (array $l): array => ['id' => $l['id'], 'title' => $l['title']], $lists),
+                ...([] === $racks ? [] : [['id' => 'racks', 'title' => 'Racks as one stands before them']]),
+                ...([] === $proof ? [] : [['id' => 'proof', 'title' => 'Proof']]),
+                ...([] === $units ? [] : [['id' => 'units', 'title' => 'Each unit as it was left']]),
+            ],
+            self::groups($open),
+            Cautions::of($hand->job),
+            $lists,
+            $racks,
+            $units,
+            $proof,
+        );
+    }
+
+    /**
+     * @param list<Device> $devices
+     *
+     * @return list<UnitSheet>
+     */
+    public function sheets(JobInHand $hand, array $devices): array
+    {
+        $settings = new Settings($hand->job);
+        $records = $this->records->ofMany($hand->stored, array_column($devices, 'id'));
+        $sheets = [];
+        foreach ($devices as $device) {
+            $states = $this->states->known($hand, $device, $settings, $records[$device->id] ?? []);
+            $sheets[] = UnitSheet::of($settings, $device, $states);
+        }
+
+        return $sheets;
+    }
+
+    /** @return list<array{id: string, title: string, heads: list<string>, rows: list<list<string>>, more: string}> */
+    private function lists(JobInHand $hand): array
+    {
+        $lists = [];
+        foreach (Papers::all() as $name => $paper) {
+            $rows = $paper->rows($hand->job);
+            if ([] !== $rows) {
+                $lists[] = [
+                    'id' => 'list-'.$name,
+                    'title' => $paper->title(),
+                    'heads' => $paper->heads(),
+                    'rows' => \array_slice($rows, 0, self::MOST_ROWS),
+                    'more' => self::more(\count($rows), 'They are in the list of the same name.'),
+                ];
+            }
+        }
+
+        return $lists;
+    }
+
+    /** @return list<array{string, string}> */
+    private function signed(JobInHand $hand): array
+    {
+        $signed = $this->handOvers->signed($hand->stored)[0] ?? null;
+
+        return null === $signed ? [] : [
+            ['Taken over by', $signed->getTakenBy()],
+            ['On', $signed->getAt()->setTimezone($hand->stored->getTimezone())->format('Y-m-d H:i')],
+            ['Reservations', '' === $signed->getReservations() ? 'none' : $signed->getReservations()],
+            ['SHA-256 of the plan', $signed->getHash()],
+        ];
+    }
+
+    /**
+     * @param list<OpenItem> $open
+     *
+     * @return list<array{title: string, items: list<OpenItem>, more: string}>
+     */
+    private static function groups(array $open): array
+    {
+        $groups = [];
+        foreach (OpenKind::cases() as $kind) {
+            $items = array_values(array_filter($open, static fn (OpenItem $i): bool => $i->kind === $kind));
+            if ([] !== $items) {
+                $groups[] = [
+                    'title' => $kind->label(),
+                    'items' => \array_slice($items, 0, self::MOST_ROWS),
+                    'more' => self::more(\count($items), 'They are under Hand-over.'),
+                ];
+            }
+        }
+
+        return $groups;
+    }
+
+    private static function more(int $count, string $where): string
+    {
+        return $count > self::MOST_ROWS ? \sprintf('%d more are not printed here. %s', $count - self::MOST_ROWS, $where) : '';
+    }
+
+    /**
+     * In words for whoever has not done it.
+     *
+     * @param list<OpenItem> $open
+     *
+     * @return list<string>
+     */
+    private function summary(JobInHand $hand, array $open): array
+    {
+        $accepted = \count(array_filter($open, static fn (OpenItem $i): bool => $i->isAccepted()));
+        $left = Words::count(\count($open), 'thing is', 'things are');
+
+        return [
+            \sprintf(
+                '%s in %s, of which %d are set up.',
+                Words::count(\count($hand->job->devices), 'unit'),
+                Words::count(\count($hand->job->segments), 'network'),
+                \count(array_filter($hand->job->devices, static fn (Device $d): bool => $d->stage->isDone())),
+            ),
+            \sprintf(
+                'What must be possible, and what must not, was said in %s.',
+                Words::count(\count($hand->job->intents), 'sentence'),
+            ),
+            [] === $open
+                ? 'Nothing is open.'
+                : \sprintf('%s open; %d of them are known and left so for a reason.', $left, $accepted),
+        ];
+    }
+}
