@@ -13,10 +13,11 @@ use Vorhut\App\Entity\StoredJob;
 final readonly class MadeFiles
 {
     private const KEPT = 3;
+    private const PATHS = \FilesystemIterator::CURRENT_AS_PATHNAME | \FilesystemIterator::SKIP_DOTS;
 
     public function __construct(
         private EntityManagerInterface $em,
-        #[Autowire('%kernel.project_dir%/var/documents')]
+        #[Autowire('%kernel.project_dir%/var/documents/%kernel.environment%')]
         private string $folder,
     ) {
     }
@@ -55,7 +56,7 @@ final readonly class MadeFiles
         foreach ($this->em->getRepository(DocumentsRun::class)->findAll() as $run) {
             $known[$this->path($run)] = true;
         }
-        foreach (new \FilesystemIterator($this->folder, \FilesystemIterator::CURRENT_AS_PATHNAME) as $path) {
+        foreach (new \FilesystemIterator($this->folder, self::PATHS) as $path) {
             if (\is_string($path) && !isset($known[$path])) {
                 unlink($path);
             }

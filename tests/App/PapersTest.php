@@ -19,7 +19,10 @@ final class PapersTest extends AppTestCase
     {
         $this->as('vera');
         self::assertSame(
-            ['addresses', 'cables', 'directory', 'firmware', 'heat', 'licences', 'phones', 'ports', 'racks', 'time'],
+            [
+                'addresses', 'cables', 'dial-plan', 'directory', 'firmware', 'streams', 'heat', 'licences', 'phones', 'ports', 'racks',
+                'time', 'universes',
+            ],
             array_keys(Papers::all()),
         );
         foreach (Papers::all() as $name => $paper) {
@@ -86,6 +89,29 @@ final class PapersTest extends AppTestCase
         self::assertStringStartsWith("Name\tWhat\tNumber\n\"<b>&\"\"quoted\"\"</b>\"\t", XlsxReader::text($bytes));
         self::assertStringContainsString("\"two\nlines and\ta tab\"\t007", XlsxReader::text($bytes));
         self::assertStringContainsString("\n\tünïcode ✓\t=1+1\nonly the first", XlsxReader::text($bytes));
+    }
+
+    /** Figures and days are such to whoever calculates with them, a number that is a name stays a text; all reads back as it was. */
+    public function testCellsHaveTypes(): void
+    {
+        $rows = [['Number', 'Watts', 'Until'], ['007', '6.5', '2027-03-01'], ['12', 'many', '2027-02-30'], ['12', '-1', '']];
+        $bytes = XlsxWriter::write(new Sheet('A', [['x']]), new Sheet('a', $rows, ['Watts']));
+        $path = (string) tempnam(sys_get_temp_dir(), 'xlsx');
+        file_put_contents($path, $bytes);
+        $zip = new \ZipArchive();
+        $zip->open($path);
+        $sheet = (string) $zip->getFromName('xl/worksheets/sheet2.xml');
+        $book = (string) $zip->getFromName('xl/workbook.xml');
+        $zip->close();
+        unlink($path);
+        self::assertStringContainsString('<sheet name="A" sheetId="1" r:id="r1"/><sheet name="a 2" sheetId="2" r:id="r2"/>', $book);
+        self::assertStringContainsString('<c r="B2" s="2"><v>6.5</v></c>', $sheet);
+        // By hand: 2027-03-01 is 46 447 days after 1899-12-30.
+        self::assertStringContainsString('<c r="C2" s="3"><v>46447</v></c>', $sheet);
+        self::assertSame(3, substr_count($sheet, '<v>'), 'two figures and a day');
+        self::assertStringContainsString('<autoFilter ref="A1:C4"/>', $sheet);
+        $only = XlsxWriter::write(new Sheet('a', $rows, ['Watts']));
+        self::assertSame("Number\tWatts\tUntil\n007\t6.5\t2027-03-01\n12\tmany\t2027-02-30\n12\t-1\t", XlsxReader::text($only));
     }
 
     public function testAWorkbookFromElsewhereIsReadAsItIsShown(): void

@@ -1,0 +1,79 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\App\HandOver\Document;
+
+use Twig\Environment;
+use Vorhut\App\Cables\Tree;
+use Vorhut\App\Jobs\JobInHand;
+use Vorhut\App\Jobs\JobReading;
+use Vorhut\App\Networks\NetMap;
+use Vorhut\App\Proof\TraceDrawing;
+use Vorhut\App\Racks\RacksPage;
+use Vorhut\Core\Intent\Span;
+use Vorhut\Core\Load\LoadPlan;
+use Vorhut\Core\Proof\Explainer;
+
+/** Who routes where, the switches, each rack, the way of the pair of each intent that fails first: a drawing each. */
+final readonly class DrawingsDocument implements Document
+{
+    /** Intents whose ways are drawn. */
+    private const MOST_WAYS = 60;
+
+    public function __construct(private Environment $twig, private JobReading $reading, private RacksPage $racks)
+    {
+    }
+
+    public function name(): string
+    {
+        return 'drawings';
+    }
+
+    public function title(): string
+    {
+        return 'Drawings (SVG)';
+    }
+
+    public function place(): int
+    {
+        return 35;
+    }
+
+    public function files(JobInHand $hand): iterable
+    {
+        yield 'drawings/networks.svg' => $this->draw('map', 'Segments and the routers between them', NetMap::of($hand->job, '', []));
+        $by = [];
+        foreach ((new LoadPlan($hand->job))->lines() as $line) {
+            $by[$line->link][$line->direction] = $line;
+        }
+        $tree = Tree::of($hand->job, $by);
+        if (null !== $tree) {
+            yield 'drawings/switches.svg' => $this->draw('switches', 'Switches and what their links carry, in Mbit/s', $tree);
+        }
+        foreach ($this->racks->racks($hand) as $index => $rack) {
+            yield \sprintf('drawings/rack-%d.svg', $index + 1) => $this->draw('rack', $rack->link->text, $rack);
+        }
+        yield from $this->ways($hand);
+    }
+
+    /** @return iterable<string, string> */
+    private function ways(JobInHand $hand): iterable
+    {
+        $prover = $this->reading->prover($hand->stored);
+        $explainer = new Explainer($hand->job, $prover);
+        foreach (\array_slice($hand->job->intents, 0, self::MOST_WAYS) as $intent) {
+            $first = $prover->intent($intent)->first(1)[0] ?? null;
+            $deciding = null === $first ? null : $explainer->explain($intent, $first->pair)?->deciding;
+            if (null !== $deciding) {
+                $drawing = TraceDrawing::of($deciding, Span::Leak === $first->span);
+                yield \sprintf('drawings/way-%s.svg', $intent->id) => $this->draw('way', $intent->name, $drawing);
+            }
+        }
+    }
+
+    private function draw(string $template, string $title, object $drawing): string
+    {
+        return $this->twig->render(\sprintf('drawings/%s.svg.twig', $template), ['title' => $title, 'drawing' => $drawing]);
+    }
+}

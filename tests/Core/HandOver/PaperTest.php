@@ -1,0 +1,83 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Tests\Core\HandOver;
+
+use PHPUnit\Framework\TestCase;
+use Vorhut\Core\HandOver\Cautions;
+use Vorhut\Core\HandOver\UnitSheet;
+use Vorhut\Core\Paper\Papers;
+use Vorhut\Core\Setting\Settings;
+use Vorhut\Tests\Support\Jobs;
+
+/** What is printed of a job. */
+final class PaperTest extends TestCase
+{
+    public function testAUnitAsItIsLeft(): void
+    {
+        $job = Jobs::demo();
+        $sheet = UnitSheet::of(new Settings($job), $job->devices['ticket-1'], ['codec' => 'seen on the unit']);
+        self::assertSame(['Ticket window 1', 'Desk phone, page'], [$sheet->name, $sheet->kind]);
+        self::assertContains(['Place', 'Northpier, Ticket hall'], $sheet->facts);
+        self::assertContains(['Numbers', '2001 Ticket 1'], $sheet->facts);
+        self::assertSame(
+            ['lan', 'Voice, Northpier, VLAN 110', '10.47.10.20', '255.255.255.0', '10.47.10.1'],
+            \array_slice($sheet->interfaces[0], 0, 5),
+        );
+        self::assertStringStartsWith('Comms room switch, port ', $sheet->interfaces[0][6]);
+        self::assertCount(\count(UnitSheet::NETWORK), $sheet->interfaces[0]);
+        $values = array_column($sheet->values, null, 0);
+        self::assertSame('seen on the unit', $values['Codec'][2]);
+        self::assertSame('planned', $values['Transport'][2]);
+        self::assertArrayNotHasKey('Mask', $values, 'what the network table says is not said twice');
+    }
+
+    /** A value that nobody has said stands there; an unknown fact does not. */
+    public function testWhatIsOpenIsSaid(): void
+    {
+        $job = Jobs::demo();
+        $sheet = UnitSheet::of(new Settings($job), $job->devices['berth-4'], []);
+        self::assertContains('nobody has said', array_column($sheet->values, 1));
+        self::assertNotContains('', array_column($sheet->facts, 1));
+        self::assertSame('', $sheet->interfaces[0][2]);
+        $guest = UnitSheet::of(new Settings($job), $job->devices['guest-1'], []);
+        self::assertSame('leased', $guest->interfaces[0][2]);
+    }
+
+    public function testCautionsAreThoseOfWhatIsThere(): void
+    {
+        $cautions = Cautions::of(Jobs::demo());
+        self::assertSame(['Battery supply weighs 31 kg: two people lift it.'], $cautions['Comms rack']);
+        self::assertStringContainsString('authority', $cautions['Calls for help'][0]);
+        self::assertContains('Do not look into the lens.', $cautions['Projector']);
+        self::assertSame(['Life safety', 'Local codes'], array_keys(Cautions::of(Jobs::make([], []))));
+    }
+
+    /** By hand, of the demo: what a number leads to, in and out and by a key. */
+    public function testTheDialPlanSaysWhereNumbersLead(): void
+    {
+        $rows = Papers::all()['dial-plan']->rows(Jobs::demo());
+        self::assertContains(['Outside', 'out of the house', '0x.T', '2001-2031', 'Carrier, then Mobile line', '1', '', ''], $rows);
+        $otherwise = 'outside its hours: 2090, Messages';
+        self::assertContains(['Main number', 'into the house', '2025550120', 'by Carrier', '2000, Reception', '', '', $otherwise], $rows);
+        self::assertContains(['Park a call', 'short code', '21', 'everybody', 'feature', '', '', ''], $rows);
+        self::assertContains(
+            ['Reception', 'key of a menu', '1', 'who calls 2000', '2060, Ticket windows', '', '', 'no key: 2010, Control room 1'],
+            $rows,
+        );
+    }
+
+    public function testStreamsAndUniverses(): void
+    {
+        $streams = array_column(Papers::all()['streams']->rows(Jobs::demo()), null, 0);
+        self::assertSame(
+            ['Announcements', 'Announcement server', 'Horn 1, Horn 5, Horn 8', 'one copy for all', '239.192.50.1', '0.1', ''],
+            $streams['Announcements'],
+        );
+        self::assertSame('62', $streams['Berth 3, live'][5]);
+        $slots = array_column(Papers::all()['universes']->rows(Jobs::demo()), null, 4);
+        $wash = ['1', '239.255.0.1', '33', '48', 'Ramp wash, left', 'Pier light node', 'Pier and ramps'];
+        self::assertSame($wash, $slots['Ramp wash, left']);
+    }
+}
