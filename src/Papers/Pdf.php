@@ -43,8 +43,12 @@ final readonly class Pdf
         ]);
         $pdf->render();
         $numbers->write($foot);
+        $bytes = $pdf->output();
+        // Pages point at each other in rings, which are let go only when they are looked for.
+        unset($pdf, $canvas, $tagging, $numbers);
+        gc_collect_cycles();
 
-        return $pdf->output();
+        return $bytes;
     }
 
     /** @param array{float, float} $paper width and height in mm; nothing stands at its foot */

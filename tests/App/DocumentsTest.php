@@ -88,7 +88,7 @@ final class DocumentsTest extends AppTestCase
         $this->more(20);
         $this->as('ines');
         $files = self::unpacked($this->made(['hand-over']));
-        $sheets = ['units/units-0001-0100.pdf', 'units/units-0101-0101.pdf'];
+        $sheets = ['units/units-0001-0050.pdf', 'units/units-0051-0100.pdf', 'units/units-0101-0101.pdf'];
         self::assertSame(['hand-over.pdf', ...$sheets], array_keys($files));
         $book = $files['hand-over.pdf'];
         self::assertStringContainsString('/MarkInfo << /Marked true >>', $book);
@@ -97,7 +97,7 @@ final class DocumentsTest extends AppTestCase
         self::assertSame(2, preg_match_all('#/FontFile2 #', $book), 'plain and bold');
         self::assertSame(0, preg_match_all('#/BaseFont /Helvetica#', $book));
         self::assertSame(0, preg_match_all('#/S /Sect #', $book));
-        self::assertSame([100, 1], array_map(static fn (string $name): int => (int) preg_match_all('#/S /Sect #', $files[$name]), $sheets));
+        self::assertSame([50, 50, 1], array_map(static fn (string $name): int => (int) preg_match_all('#/S /Sect #', $files[$name]), $sheets));
     }
 
     /** Of a long list the first rows are printed, and how many more there are. */
@@ -112,8 +112,8 @@ final class DocumentsTest extends AppTestCase
         $view = $book->of($reading->hand($this->stored()));
         $ports = array_column($view->lists, null, 'id')['list-ports'];
         $all = \count(Papers::all()['ports']->rows($this->job()));
-        self::assertCount(250, $ports['rows']);
-        self::assertStringStartsWith(\sprintf('%d more are not printed here.', $all - 250), $ports['more']);
+        self::assertCount(100, $ports['rows']);
+        self::assertStringStartsWith(\sprintf('%d more are not printed here.', $all - 100), $ports['more']);
         self::assertSame('', array_column($view->lists, null, 'id')['list-racks']['more']);
         self::assertSame([], $view->units);
     }

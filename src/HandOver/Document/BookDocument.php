@@ -14,6 +14,8 @@ use Vorhut\Core\Job\Device;
 final readonly class BookDocument implements Document
 {
     private const BOOK = 'handover/paper/book.html.twig';
+    /** Sheets in a file of their own: as many as fit into little memory. */
+    private const IN_A_FILE = 50;
     private const SHEETS = 'handover/paper/sheets.html.twig';
 
     public function __construct(private Book $book, private Pdf $pdf)
@@ -42,7 +44,7 @@ final readonly class BookDocument implements Document
 
         $devices = array_values($hand->job->devices);
         if (\count($devices) > Book::MOST_BOUND) {
-            foreach (array_chunk($devices, Book::MOST_BOUND) as $number => $some) {
+            foreach (array_chunk($devices, self::IN_A_FILE) as $number => $some) {
                 yield $this->fileName($number, \count($some)) => $this->sheets($hand, $some);
             }
         }
@@ -50,7 +52,7 @@ final readonly class BookDocument implements Document
 
     private function fileName(int $number, int $count): string
     {
-        $before = $number * Book::MOST_BOUND;
+        $before = $number * self::IN_A_FILE;
 
         return \sprintf('units/units-%04d-%04d.pdf', $before + 1, $before + $count);
     }

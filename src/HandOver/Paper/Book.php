@@ -22,7 +22,7 @@ use Vorhut\Core\Setting\Settings;
 final readonly class Book
 {
     /** Rows of each table on paper: a page holds about forty of them. */
-    private const MOST_ROWS = 250;
+    private const MOST_ROWS = 100;
     /** Units whose sheets are bound in; of more, they are files of their own. */
     public const MOST_BOUND = 100;
 
