@@ -17,6 +17,10 @@ enum ProbeKind: string
     case Sip = 'sip';
     /** Service discovery, asked directly (RFC 6763). */
     case DnsSd = 'dns-sd';
+    /** An echo by datagram (RFC 862): what the lab has in place of ICMP, which the kernel answers for all of loopback. */
+    case Echo = 'echo';
+    /** An echo by ICMP (RFC 792). */
+    case Ping = 'ping';
     /** Asks what a clock shows (RFC 5905), and says how far it is from ours. */
     case Ntp = 'ntp';
     /** Registers the asker's extension at its phone system. */
@@ -47,7 +51,11 @@ enum ProbeKind: string
     /** What is asked of real units in its place; itself where that is the same. */
     public function onSite(): self
     {
-        return self::Watch === $this ? self::Rtsp : $this;
+        return match ($this) {
+            self::Watch => self::Rtsp,
+            self::Echo => self::Ping,
+            default => $this,
+        };
     }
 
     /** Whether it needs a peer that reports what it heard, or secrets: nothing to ask real units for. */
@@ -70,6 +78,7 @@ enum ProbeKind: string
             self::Announced => 9875,
             self::Ntp => 123,
             self::File => 443,
+            self::Echo, self::Ping => 7,
         };
     }
 }

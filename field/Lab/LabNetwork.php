@@ -228,6 +228,15 @@ final class LabNetwork
         return $this->known[$key] ??= $this->isBench($fromLab) || $this->decide($fromLab, $toLab, $service);
     }
 
+    /** Whether both are plugged into one segment, or one of them stands at the bench beside the other. */
+    public function isBeside(string $fromLab, string $toLab): bool
+    {
+        $segments = static fn (?Node $node): array => array_diff(array_column($node->ports ?? [], 'segment'), [null]);
+
+        return $this->isBench($fromLab)
+            || [] !== array_intersect($segments($this->ownerOf($fromLab)), $segments($this->ownerOf($toLab)));
+    }
+
     /** 127.0.0.0/24, as far as the plan leaves it free, is the bench: whoever asks from there stands beside the unit. */
     private function isBench(string $lab): bool
     {

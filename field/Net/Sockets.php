@@ -45,7 +45,7 @@ final readonly class Sockets
         $this->gate->check($address);
         $context = (new ConnectContext())->withConnectTimeout($seconds)->withTcpNoDelay();
         if ($withTls) {
-            $context = $context->withTlsContext((new ClientTlsContext(''))->withoutPeerVerification());
+            $context = $context->withTlsContext((new ClientTlsContext(''))->withoutPeerVerification()->withPeerCapturing());
         }
         if (null !== $from) {
             $this->gate->check($from);

@@ -66,6 +66,10 @@ final readonly class LiveTest
                     $results[$key][] = 'not asked: calls and streams are tested in the lab only';
                     continue;
                 }
+                if (ProbeKind::Ping === $kind && !Echoes::mayPing()) {
+                    $results[$key][] = 'not asked: only root may ask for an echo on this machine (net.ipv4.ping_group_range)';
+                    continue;
+                }
                 if (null !== $this->sip && $question->kind->isConversation()) {
                     $spoken[$key] = $question;
                     continue;

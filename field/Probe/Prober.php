@@ -38,10 +38,12 @@ final readonly class Prober
     private const POLLS = 3;
 
     private Ears $ears;
+    private Echoes $echoes;
 
     public function __construct(private Sockets $sockets, private float $seconds = 2.0)
     {
         $this->ears = new Ears($sockets);
+        $this->echoes = new Echoes($sockets, $seconds);
     }
 
     /**
@@ -76,6 +78,8 @@ final readonly class Prober
                 ProbeKind::Scene => (new SceneProber($this->sockets, $this->seconds))->ask($target, $port, $from, $with->universe),
                 ProbeKind::Poll => $this->poll($target, $port, $from),
                 ProbeKind::Sip => $this->sip($target, $port, $from),
+                ProbeKind::Echo => self::echoed($this->echoes->datagram($target, $port, $from)),
+                ProbeKind::Ping => self::echoed($this->echoes->ping($target)),
                 ProbeKind::Ntp => $this->ntp($target, $port, $from),
                 ProbeKind::DnsSd => $this->dnsSd($target, $port, $from),
                 ProbeKind::Media => $with->kbps > 0
@@ -92,6 +96,12 @@ final readonly class Prober
         }
 
         return new ProbeResult($kind, $target, $port, $status, (hrtime(true) - $start) / 1e6, $evidence);
+    }
+
+    /** @return array{ProbeStatus, array<string, string|int|float>} */
+    private static function echoed(bool $cameBack): array
+    {
+        return [$cameBack ? ProbeStatus::Answered : ProbeStatus::Silent, []];
     }
 
     /** @return array{ProbeStatus, array<string, string|int|float>} */

@@ -8,6 +8,7 @@ use Vorhut\Core\Intent\ProbeKind;
 use Vorhut\Core\Job\Device;
 use Vorhut\Core\Job\Job;
 use Vorhut\Core\Load\FlowRates;
+use Vorhut\Core\Net\MacAddress;
 use Vorhut\Core\Net\Protocol;
 use Vorhut\Core\Net\Service;
 use Vorhut\Core\Profile\DeviceProfile;
@@ -38,9 +39,12 @@ final class Lab
     /** A process may hold 1,024 descriptors under select(2); what it listens on and who is connected must fit. */
     private const MOST_LISTENING = 450;
     private const MOST_CONNECTIONS = 300;
+    /** What an interface listens on beside its services: its presence, and what finds it. */
+    private const BESIDE_SERVICES = 2;
     private const FETCH_SECONDS = 5.0;
     /** The port of the time. */
     private const NTP = 123;
+    private const HTTPS = 443;
     /** Lists that say how calls go. */
     private const VOICE = ['extensions', 'trunks', 'routes', 'codes', 'hours'];
 
@@ -88,7 +92,7 @@ final class Lab
         foreach ($job->devices as $device) {
             $profile = $job->profileOf($device);
             foreach ($device->interfaces as $interface) {
-                $sockets += \count($interface->listens ?? $profile->services) + 1;
+                $sockets += \count($interface->listens ?? $profile->services) + self::BESIDE_SERVICES;
             }
         }
 
@@ -177,6 +181,13 @@ final class Lab
                 }
                 $address = (string) $this->network->addresses->toLab($planned);
                 $services = $interface->listens ?? $profile->services;
+                $wanted[$address.' presence'] ??= new PresenceStandIn(
+                    $this->sockets,
+                    $address,
+                    $this->ports->toLab(PresenceStandIn::PORT),
+                    fn (): ?MacAddress => ($this->job->devices[$device->id]->interfaces[$index] ?? null)?->mac,
+                    fn (): LabNetwork => $this->network,
+                );
                 if (0 === $index && $profile->answersBy(FindMethod::SessionAnnouncement)) {
                     $wanted[$address.' sessions'] ??= $this->announcer($device, $address);
                 }
@@ -226,15 +237,21 @@ final class Lab
             return new RtspStandIn($this->sockets, $address, $port, $service, $network, $device->id, $this->crowd, $kbps);
         }
         if (Protocol::Tcp === $service->protocol) {
-            $served = fn (string $name): ?array => $this->files->served($device, $name);
+            $served = fn (string $name): ?array => $this->files->served($this->job->devices[$device->id] ?? $device, $name);
             $hasFiles = LabFiles::PORT === $service->firstPort && $this->files->isServer($device);
             $speaker = match (true) {
                 $hasFiles => new FileSpeaker($served, static function (): void {}),
                 WordSpeaker::PORT === $service->firstPort => $this->units->speaker($device),
-                80 === $service->firstPort => new PageSpeaker($device->name),
+                \in_array($service->firstPort, [80, self::HTTPS], true) => new PageSpeaker(
+                    fn (): Device => $this->job->devices[$device->id] ?? $device,
+                ),
                 default => new SilentSpeaker(),
             };
-            $certificate = $hasFiles ? $this->certificate : null;
+            $certificate = match (true) {
+                $hasFiles => $this->certificate,
+                self::HTTPS === $service->firstPort => new OwnCertificate(self::marks($device)),
+                default => null,
+            };
 
             return new TcpStandIn($this->sockets, $address, $port, $service, $network, $speaker, $this->crowd, $certificate);
         }
@@ -256,6 +273,12 @@ final class Lab
         }
 
         return null;
+    }
+
+    /** What makes a unit the one that it is: another in its place has another certificate. */
+    private static function marks(Device $device): string
+    {
+        return implode(' ', [$device->id, (string) $device->serial, (string) ($device->interfaces[0] ?? null)?->mac]);
     }
 
     private function announcer(Device $device, string $address): AnnouncerStandIn

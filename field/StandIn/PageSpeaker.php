@@ -4,12 +4,14 @@ declare(strict_types=1);
 
 namespace Vorhut\Field\StandIn;
 
+use Vorhut\Core\Job\Device;
 use Vorhut\Field\Serve\TextSpeaker;
 
-/** The page of a unit, as far as a HEAD or GET shows it (RFC 9112). */
+/** The page of a unit: what it is called, and by its head which firmware it has. */
 final readonly class PageSpeaker implements TextSpeaker
 {
-    public function __construct(private string $name)
+    /** @param \Closure(): Device $device as it stands now */
+    public function __construct(private \Closure $device)
     {
     }
 
@@ -21,13 +23,17 @@ final readonly class PageSpeaker implements TextSpeaker
         if (1 !== preg_match('#^(GET|HEAD) \S{1,2000} HTTP/1\.[01]\r\n#', $received, $m)) {
             return "HTTP/1.1 400 Bad Request\r\nContent-Length: 0\r\nConnection: close\r\n\r\n";
         }
-        $body = htmlspecialchars($this->name)."\n";
+        $device = ($this->device)();
+        $body = \sprintf("<!doctype html><title>%s</title>\n", htmlspecialchars($device->name));
+        $version = preg_replace('/[^\w.-]/', '', (string) $device->firmware);
+        $head = [
+            'HTTP/1.1 200 OK',
+            'Server: stand-in'.('' === $version ? '' : '/'.$version),
+            'Content-Type: text/html; charset=utf-8',
+            'Content-Length: '.\strlen($body),
+            'Connection: close',
+        ];
 
-        return \sprintf(
-            "HTTP/1.1 200 OK\r\nServer: stand-in\r\nContent-Type: text/html; charset=utf-8\r\nContent-Length: "
-            ."%d\r\nConnection: close\r\n\r\n%s",
-            \strlen($body),
-            'GET' === $m[1] ? $body : '',
-        );
+        return implode("\r\n", $head)."\r\n\r\n".('GET' === $m[1] ? $body : '');
     }
 }

@@ -8,6 +8,7 @@ use Doctrine\DBAL\Types\Types;
 use Doctrine\ORM\Mapping as ORM;
 use Vorhut\Core\Record\Json;
 use Vorhut\Field\Lab\LabBlocks;
+use Vorhut\Field\Lab\LabFaults;
 
 /** Whether a job's lab is wanted, and what its process last said of itself. */
 #[ORM\Entity]
@@ -32,6 +33,10 @@ class Lab
 
     #[ORM\Column(type: Types::TEXT)]
     private string $blocks = '{}';
+
+    /** What is otherwise in it than in the plan. */
+    #[ORM\Column(type: Types::TEXT)]
+    private string $faults = '{}';
 
     #[ORM\Column(type: Types::DATETIME_IMMUTABLE, nullable: true)]
     private ?\DateTimeImmutable $seenAt = null;
@@ -90,6 +95,16 @@ class Lab
     public function getMessage(): string
     {
         return $this->message;
+    }
+
+    public function getFaults(): LabFaults
+    {
+        return LabFaults::kept(Json::object($this->faults));
+    }
+
+    public function turn(LabFaults $faults): void
+    {
+        $this->faults = Json::line((object) $faults->keep());
     }
 
     public function getBlocks(): LabBlocks

@@ -17,6 +17,7 @@ use Vorhut\Core\Record\Json;
     'sweep' => SweepRun::class,
     'test' => TestRun::class,
     'documents' => DocumentsRun::class,
+    'visit' => VisitRun::class,
 ])]
 #[ORM\Index(columns: ['job_id', 'kind', 'id'])]
 abstract class Run

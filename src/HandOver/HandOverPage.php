@@ -10,14 +10,19 @@ use Symfony\Component\Routing\Generator\UrlGeneratorInterface;
 use Vorhut\App\Entity\DocumentsRun;
 use Vorhut\App\Entity\LeftOpen;
 use Vorhut\App\Entity\SignedState;
+use Vorhut\App\Entity\Visit;
+use Vorhut\App\Entity\VisitRun;
 use Vorhut\App\Jobs\JobInHand;
 use Vorhut\App\Runs\RunViews;
+use Vorhut\App\Visits\Visits;
 use Vorhut\App\Web\LocalTime;
+use Vorhut\App\Web\View\FormField;
 use Vorhut\App\Web\View\Link;
 use Vorhut\App\Web\View\Next;
 use Vorhut\App\Web\Words;
 use Vorhut\Core\HandOver\OpenItem;
 use Vorhut\Core\HandOver\OpenKind;
+use Vorhut\Core\Visit\UnitMarks;
 
 /** Shows what is open before a job is signed for, and what was signed. */
 final readonly class HandOverPage
@@ -28,6 +33,7 @@ final readonly class HandOverPage
     public function __construct(
         private HandOvers $handOvers,
         private Documents $documents,
+        private Visits $visits,
         private RunViews $runs,
         private EntityManagerInterface $em,
         private Security $security,
@@ -49,17 +55,26 @@ final readonly class HandOverPage
         }
         $signed = $this->handOvers->signed($hand->stored);
         $run = $this->em->getRepository(DocumentsRun::class)->findOneBy(['job' => $hand->stored], ['id' => 'DESC']);
+        $visit = $this->em->getRepository(VisitRun::class)->findOneBy(['job' => $hand->stored], ['id' => 'DESC']);
 
         return new HandOverView(
             \sprintf('%d open, %d of them accepted', \count($open), \count($open) - $left),
-            [new Link('Proof', $this->url('proof', $hand), 'p'), new Link('Dates', $this->url('dates', $hand), 'd')],
+            [
+                new Link('Carry off', '#documents', 'o'),
+                new Link('Visit again', '#visit', 'v'),
+                new Link('Proof', $this->url('proof', $hand), 'p'),
+                new Link('Dates', $this->url('dates', $hand), 'd'),
+            ],
             $this->next($hand, $left, $signed),
             $groups,
-            array_map(fn (SignedState $s): array => $this->signed($hand, $s), $signed),
+            $this->timeline($hand, $signed),
             $this->security->isGranted('ROLE_LEAD'),
             $this->security->isGranted('ROLE_TECHNICIAN') ? $this->documents->titles() : [],
             $this->url('documents', $hand),
             null === $run ? null : $this->runs->of($run),
+            $this->security->isGranted('ROLE_TECHNICIAN') ? self::visitFields($hand) : [],
+            $this->url('visit_begin', $hand),
+            null === $visit ? null : $this->runs->of($visit),
             Labels::fields($hand->job),
             $this->url('labels', $hand),
             $this->url('hand_over_accept', $hand),
@@ -119,6 +134,57 @@ final readonly class HandOverPage
             '' !== $item->device => $this->url('devices', $hand, ['sel' => $item->device]),
             default => $this->url('brief', $hand),
         };
+    }
+
+    /**
+     * Signatures and visits, the latest first.
+     *
+     * @param list<SignedState> $signed
+     *
+     * @return list<array{link: Link, about: string, kind: string}>
+     */
+    private function timeline(JobInHand $hand, array $signed): array
+    {
+        $entries = [];
+        foreach ($signed as $state) {
+            $entries[] = [$state->getAt(), $this->signed($hand, $state) + ['kind' => 'signed']];
+        }
+        foreach ($this->visits->of($hand->stored) as $visit) {
+            $entries[] = [$visit->getAt(), $this->visit($hand, $visit) + ['kind' => 'visit']];
+        }
+        usort($entries, static fn (array $a, array $b): int => $b[0] <=> $a[0]);
+
+        return array_column($entries, 1);
+    }
+
+    /** @return array{link: Link, about: string} */
+    private function visit(JobInHand $hand, Visit $visit): array
+    {
+        $units = $visit->getUnits();
+        $title = 'Visit '.LocalTime::full($visit->getAt(), $hand->stored->getTimezone());
+
+        return [
+            'link' => new Link($title, $this->url('visit', $hand, ['id' => $visit->getId()])),
+            'about' => \sprintf(
+                '%s, %s · %d of %d units answered%s',
+                $visit->getUser()?->getDisplayName() ?? 'somebody',
+                $visit->isOnSite() ? 'on the site' : 'in the lab',
+                \count(array_filter($units, static fn (UnitMarks $m): bool => $m->answers)),
+                \count($units),
+                '' === $visit->getNote() ? '' : ' · '.$visit->getNote(),
+            ),
+        ];
+    }
+
+    /** @return list<FormField> */
+    private static function visitFields(JobInHand $hand): array
+    {
+        $ranges = implode(', ', array_map(strval(...), $hand->stored->getFieldRanges()));
+        $fields = [new FormField('note', 'Why you came', more: ['maxlength' => 300])];
+
+        return '' === $ranges
+            ? $fields
+            : [...$fields, new FormField('onSite', 'I am on the site and may ask real units in '.$ranges, control: 'check')];
     }
 
     /** @return array{link: Link, about: string} */

@@ -15,7 +15,7 @@ final readonly class HandOverView
     /**
      * @param list<Link> $actions
      * @param list<OpenGroup> $groups
-     * @param list<array{link: Link, about: string}> $signed the latest first
+     * @param list<array{link: Link, about: string, kind: string}> $timeline signatures and visits, the latest first
      * @param bool $maySign whether whoever looks may accept and sign
      */
     public function __construct(
@@ -23,12 +23,16 @@ final readonly class HandOverView
         public array $actions,
         public ?Next $next,
         public array $groups,
-        public array $signed,
+        public array $timeline,
         public bool $maySign,
         /** @var array<string, string> that can be carried off, by name */
         public array $documents,
         public string $documentsUrl,
         public ?RunView $run,
+        /** @var list<FormField> of a visit; none where nobody may */
+        public array $visitFields,
+        public string $visitUrl,
+        public ?RunView $visit,
         /** @var list<FormField> which labels */
         public array $labels,
         public string $labelsUrl,

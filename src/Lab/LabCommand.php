@@ -18,6 +18,7 @@ use Vorhut\App\Entity\Lab;
 use Vorhut\App\Entity\StoredJob;
 use Vorhut\App\Jobs\PlanReader;
 use Vorhut\App\Provision\UnitFiles;
+use Vorhut\Core\Job\Job;
 use Vorhut\Field\Lab\LabRegistry;
 use Vorhut\Field\Lab\LabTaken;
 use Vorhut\Field\StandIn\LabHost;
@@ -30,6 +31,9 @@ final class LabCommand extends Command
     private const MOST_NAMED = 3;
 
     private int $revision = 0;
+
+    /** @var array<array-key, string> by device */
+    private array $faults = [];
 
     public function __construct(
         private readonly EntityManagerInterface $em,
@@ -48,9 +52,8 @@ final class LabCommand extends Command
     {
         $stored = $this->await($input, $output);
         $id = $stored->getId();
-        $this->revision = $stored->getRevision();
         try {
-            $host = new LabHost($this->plans->read($stored)->job, LabRegistry::ofThisUser(), UnitFiles::make(), LabPartCommand::start(...));
+            $host = new LabHost($this->played($stored), LabRegistry::ofThisUser(), UnitFiles::make(), LabPartCommand::start(...));
         } catch (LabTaken $e) {
             $this->row($stored)->end($e->getMessage());
             $this->em->flush();
@@ -93,9 +96,8 @@ final class LabCommand extends Command
         if (null === $stored) {
             return false;
         }
-        if ($stored->getRevision() !== $this->revision) {
-            $this->revision = $stored->getRevision();
-            $host->update($this->plans->read($stored)->job);
+        if ($stored->getRevision() !== $this->revision || $this->row($stored)->getFaults()->keep() !== $this->faults) {
+            $host->update($this->played($stored));
             $output->writeln(\sprintf('The plan changed; %d stand-ins run.', $host->count()));
         }
         $failed = $host->failed();
@@ -106,6 +108,16 @@ final class LabCommand extends Command
         $this->em->flush();
 
         return true;
+    }
+
+    /** The plan as it stands now, with what is otherwise in the lab. */
+    private function played(StoredJob $stored): Job
+    {
+        $this->revision = $stored->getRevision();
+        $faults = $this->row($stored)->getFaults();
+        $this->faults = $faults->keep();
+
+        return $faults->on($this->plans->read($stored)->job);
     }
 
     private function end(int $id): void

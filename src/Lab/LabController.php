@@ -10,6 +10,7 @@ use Symfony\Component\Routing\Attribute\Route;
 use Symfony\Component\Security\Http\Attribute\IsGranted;
 use Vorhut\App\Jobs\JobInHand;
 use Vorhut\App\Web\JobPage;
+use Vorhut\Field\Lab\UnitFault;
 
 /** Starts and stops the lab of a job. */
 final class LabController extends JobPage
@@ -21,6 +22,22 @@ final class LabController extends JobPage
         $labs->want($hand->stored, !$request->request->getBoolean('off'));
 
         return $this->to($hand, 'proof');
+    }
+
+    /** Something is otherwise in the lab than in the plan, as somebody may have left it on the site. */
+    #[Route('/job/{slug}/lab/turn', name: 'lab_turn', methods: ['POST'])]
+    #[IsGranted('ROLE_TECHNICIAN')]
+    public function turn(JobInHand $hand, Request $request, Labs $labs): Response
+    {
+        $device = $hand->job->devices[$request->request->getString('device')] ?? null;
+        if (null === $device) {
+            throw $this->createNotFoundException('There is no such unit in this plan.');
+        }
+        $fault = UnitFault::tryFrom($request->request->getString('fault'));
+        $labs->turn($hand->stored, $device->id, $fault);
+        $this->note($hand, \sprintf('In the lab %s %s', $device->name, $fault?->label() ?? 'is as planned again'));
+
+        return $this->to($hand, 'proof', ['_fragment' => 'lab']);
     }
 
     /** Its state, asked for again while it changes. */

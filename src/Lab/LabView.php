@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Vorhut\App\Lab;
 
+use Vorhut\App\Web\View\FormField;
 use Vorhut\App\Web\View\Post;
 
 /** How a job's lab is, and the button that changes it. */
@@ -21,6 +22,11 @@ final readonly class LabView
         public array $blocks,
         public ?Post $switch,
         public string $againUrl,
+        /** @var list<array{name: string, label: string, back: Post|null}> what is otherwise in it than planned */
+        public array $turned,
+        /** @var list<FormField> to make something otherwise; none where nobody may */
+        public array $fields,
+        public string $turnUrl,
     ) {
     }
 }

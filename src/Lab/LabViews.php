@@ -9,13 +9,18 @@ use Symfony\Bundle\SecurityBundle\Security;
 use Symfony\Component\Routing\Generator\UrlGeneratorInterface;
 use Vorhut\App\Entity\Lab;
 use Vorhut\App\Jobs\JobInHand;
+use Vorhut\App\Web\View\FormField;
 use Vorhut\App\Web\View\Post;
 use Vorhut\App\Web\Words;
 use Vorhut\Core\Net\Ipv4Address;
+use Vorhut\Field\Lab\UnitFault;
 
 /** Says how the lab of a job is. */
 final readonly class LabViews
 {
+    /** Units to choose from. */
+    private const MOST_UNITS = 400;
+
     public function __construct(
         private Labs $labs,
         private ClockInterface $clock,
@@ -48,7 +53,42 @@ final readonly class LabViews
                 ? new Post('Stop the lab', $url, ['off' => 1], 'b')
                 : new Post('Start the lab', $url, [], 'b')),
             $runs === $wanted ? '' : $this->urls->generate('lab_state', $slug),
+            $this->turned($hand, $lab),
+            $runs && $this->security->isGranted('ROLE_TECHNICIAN') ? self::fields($hand) : [],
+            $this->urls->generate('lab_turn', $slug),
         );
+    }
+
+    /** @return list<array{name: string, label: string, back: Post|null}> */
+    private function turned(JobInHand $hand, ?Lab $lab): array
+    {
+        $rows = [];
+        $url = $this->urls->generate('lab_turn', ['slug' => $hand->stored->getSlug()]);
+        foreach ($lab?->getFaults()->faults ?? [] as $id => $fault) {
+            $name = $hand->job->devices[$id]->name ?? $id;
+            $back = new Post('As planned again', $url, ['device' => $id], spoken: ': '.$name);
+            $mayBack = isset($hand->job->devices[$id]) && $this->security->isGranted('ROLE_TECHNICIAN');
+            $rows[] = ['name' => $name, 'label' => $fault->label(), 'back' => $mayBack ? $back : null];
+        }
+
+        return $rows;
+    }
+
+    /** @return list<FormField> */
+    private static function fields(JobInHand $hand): array
+    {
+        $units = $faults = [];
+        foreach (\array_slice($hand->job->devices, 0, self::MOST_UNITS, true) as $device) {
+            $units[$device->id] = $device->name;
+        }
+        foreach (UnitFault::cases() as $fault) {
+            $faults[$fault->value] = $fault->label();
+        }
+
+        return [] === $units ? [] : [
+            new FormField('device', 'In the lab', array_key_first($units), 'select', options: $units),
+            new FormField('fault', 'What is otherwise with it', UnitFault::Off->value, 'select', options: $faults),
+        ];
     }
 
     private function detail(?Lab $lab, bool $runs, bool $wanted): string

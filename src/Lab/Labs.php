@@ -9,6 +9,7 @@ use Psr\Clock\ClockInterface;
 use Vorhut\App\Entity\Lab;
 use Vorhut\App\Entity\StoredJob;
 use Vorhut\Field\Lab\LabBlocks;
+use Vorhut\Field\Lab\UnitFault;
 
 /** The labs of stored jobs: wanted and ended here, run by processes of their own. */
 final readonly class Labs
@@ -30,6 +31,15 @@ final readonly class Labs
     {
         $lab = $this->of($stored) ?? new Lab($stored);
         $lab->want($wanted);
+        $this->em->persist($lab);
+        $this->em->flush();
+    }
+
+    /** Makes something otherwise in the lab than in the plan, or as planned again. */
+    public function turn(StoredJob $stored, string $device, ?UnitFault $fault): void
+    {
+        $lab = $this->of($stored) ?? new Lab($stored);
+        $lab->turn($lab->getFaults()->with($device, $fault));
         $this->em->persist($lab);
         $this->em->flush();
     }

@@ -14,6 +14,7 @@ use Vorhut\App\Entity\ImportRun;
 use Vorhut\App\Entity\Run;
 use Vorhut\App\Entity\SweepRun;
 use Vorhut\App\Entity\TestRun;
+use Vorhut\App\Entity\VisitRun;
 
 /** How far a run is; and its end, or its second beginning, at somebody's wish. */
 final class RunController extends AbstractController
@@ -59,7 +60,7 @@ final class RunController extends AbstractController
 
         return match (true) {
             $run instanceof TestRun => $this->generateUrl('proof', $slug),
-            $run instanceof DocumentsRun => $this->generateUrl('hand-over', $slug),
+            $run instanceof DocumentsRun, $run instanceof VisitRun => $this->generateUrl('hand-over', $slug),
             $run instanceof SweepRun => $this->generateUrl('sweep', $slug),
             $run instanceof ImportRun && $run->isDeviceList() => $this->generateUrl('devices', $slug),
             default => $this->generateUrl('jobs'),

@@ -13,6 +13,7 @@ use Vorhut\App\Entity\Run;
 use Vorhut\App\Entity\RunStatus;
 use Vorhut\App\Entity\SweepRun;
 use Vorhut\App\Entity\TestRun;
+use Vorhut\App\Entity\VisitRun;
 use Vorhut\App\Web\LocalTime;
 use Vorhut\App\Web\Words;
 
@@ -32,6 +33,7 @@ final readonly class RunViews
             $run instanceof TestRun => ['Live test', \sprintf('%d of %d pairs asked', $run->getDone(), $run->getTotal())],
             $run instanceof SweepRun => ['Sweep', \sprintf('%d of %d', $run->getDone(), \count($run->getAddresses()))],
             $run instanceof DocumentsRun => ['Documents', \sprintf('%d of %d made', $run->getDone(), \count($run->getNames()))],
+            $run instanceof VisitRun => ['Visit', \sprintf('%d of %d looked at', $run->getDone(), $run->getTotal())],
             default => ['Import', self::percent($run).' %'],
         };
         $editor = $this->security->isGranted('ROLE_TECHNICIAN');
@@ -91,6 +93,11 @@ final readonly class RunViews
 
             return \sprintf('%s%s, %d answered %s · %s', $what, $where, \count($run->getAnswers()), $by, $time);
         }
+        if ($run instanceof VisitRun) {
+            return $stopped
+                ? 'The visit was stopped. What was seen of pairs until then is kept.'
+                : 'Looked at on '.LocalTime::short($run->getCreatedAt(), $run->getJob()->getTimezone());
+        }
         if ($run instanceof DocumentsRun) {
             $time = LocalTime::short($run->getCreatedAt(), $run->getJob()->getTimezone());
 
@@ -110,6 +117,11 @@ final readonly class RunViews
             $of = ['slug' => $job->getSlug(), 'id' => $run->getId()];
 
             return ['text' => 'Carry it off', 'url' => $this->urls->generate('made_documents', $of)];
+        }
+        if ($run instanceof VisitRun && null !== $job && null !== $run->getVisit()) {
+            $of = ['slug' => $job->getSlug(), 'id' => $run->getVisit()];
+
+            return ['text' => 'What it found', 'url' => $this->urls->generate('visit', $of)];
         }
         if (!$run instanceof ImportRun || null === $job || RunStatus::Done !== $run->getStatus()) {
             return null;

@@ -11,16 +11,20 @@ use Random\Randomizer;
 use Vorhut\App\Entity\Secret;
 use Vorhut\App\Entity\StoredJob;
 use Vorhut\App\Entity\User;
+use Vorhut\App\Entity\VisitFile;
 use Vorhut\Core\InvalidValue;
-use Vorhut\Core\Record\Json;
 use Vorhut\Core\Secret\SecretMaker;
 use Vorhut\Core\Secret\SecretNeed;
 
 /** Keeps secrets sealed (XSalsa20-Poly1305, as libsodium's secretbox); each carries its name, so that none can stand in for another. */
 final readonly class Vault
 {
-    public function __construct(private EntityManagerInterface $em, private VaultKey $key, private ClockInterface $clock)
-    {
+    public function __construct(
+        private EntityManagerInterface $em,
+        private VaultKey $key,
+        private Seal $seal,
+        private ClockInterface $clock,
+    ) {
     }
 
     /** Why it cannot be opened; '' where it can. */
@@ -63,7 +67,7 @@ final readonly class Vault
     /** @throws VaultClosed */
     public function put(StoredJob $job, string $name, string $value, ?User $by): Secret
     {
-        $sealed = $this->seal($name, $value);
+        $sealed = $this->seal->on($name, $value);
         $secret = $this->find($job, $name);
         if (null === $secret) {
             $secret = new Secret($job, $name, $sealed, $by, $this->clock->now());
@@ -79,7 +83,7 @@ final readonly class Vault
     /** @throws VaultClosed */
     public function open(Secret $secret): string
     {
-        return $this->unseal($secret->getName(), $secret->getSealed());
+        return $this->seal->open($secret->getName(), $secret->getSealed());
     }
 
     /**
@@ -89,7 +93,7 @@ final readonly class Vault
      */
     public function former(Secret $secret): ?string
     {
-        return null === $secret->getFormer() ? null : $this->unseal($secret->getName(), $secret->getFormer());
+        return null === $secret->getFormer() ? null : $this->seal->open($secret->getName(), $secret->getFormer());
     }
 
     /** Seals everything with the current key; what was sealed with a key that is gone stays as it is. Returns how many are. */
@@ -100,7 +104,14 @@ final readonly class Vault
             try {
                 $former = $this->former($secret);
                 $name = $secret->getName();
-                $secret->sealAgain($this->seal($name, $this->open($secret)), null === $former ? null : $this->seal($name, $former));
+                $secret->sealAgain($this->seal->on($name, $this->open($secret)), null === $former ? null : $this->seal->on($name, $former));
+            } catch (VaultClosed) {
+                ++$left;
+            }
+        }
+        foreach ($this->em->getRepository(VisitFile::class)->findAll() as $file) {
+            try {
+                $file->sealAgain($this->seal->on($file->getHash(), $this->seal->open($file->getHash(), $file->getSealed())));
             } catch (VaultClosed) {
                 ++$left;
             }
@@ -108,29 +119,5 @@ final readonly class Vault
         $this->em->flush();
 
         return $left;
-    }
-
-    private function seal(string $name, #[\SensitiveParameter] string $value): string
-    {
-        $nonce = random_bytes(\SODIUM_CRYPTO_SECRETBOX_NONCEBYTES);
-        $box = sodium_crypto_secretbox(Json::line([$name, $value]), $nonce, $this->key->current());
-
-        return $this->key->currentName().':'.base64_encode($nonce.$box);
-    }
-
-    private function unseal(string $name, string $sealed): string
-    {
-        [$keyName, $coded] = [...explode(':', $sealed, 2), ''];
-        $key = $this->key->named($keyName) ?? throw VaultClosed::otherKey($name);
-        $bytes = (string) base64_decode($coded, true);
-        $length = \SODIUM_CRYPTO_SECRETBOX_NONCEBYTES;
-        $isWhole = \strlen($bytes) > $length;
-        $plain = $isWhole ? sodium_crypto_secretbox_open(substr($bytes, $length), substr($bytes, 0, $length), $key) : false;
-        [$is, $value] = false === $plain ? ['', ''] : (array) Json::decode($plain);
-        if ($is !== $name || !\is_string($value)) {
-            throw VaultClosed::otherKey($name);
-        }
-
-        return $value;
     }
 }

@@ -20,6 +20,14 @@ final class Upload
         return $file instanceof UploadedFile && $file->isValid() ? $file->getContent() : null;
     }
 
+    /** How the file is called at home; '' where none came. */
+    public static function name(Request $request, string $name): string
+    {
+        $file = $request->files->get($name);
+
+        return $file instanceof UploadedFile ? $file->getClientOriginalName() : '';
+    }
+
     /**
      * The same of a list, whether it came as text or as a workbook.
      *

@@ -97,7 +97,8 @@ final class DocumentsTest extends AppTestCase
         self::assertSame(2, preg_match_all('#/FontFile2 #', $book), 'plain and bold');
         self::assertSame(0, preg_match_all('#/BaseFont /Helvetica#', $book));
         self::assertSame(0, preg_match_all('#/S /Sect #', $book));
-        self::assertSame([50, 50, 1], array_map(static fn (string $name): int => (int) preg_match_all('#/S /Sect #', $files[$name]), $sheets));
+        $units = static fn (string $name): int => (int) preg_match_all('#/S /Sect #', $files[$name]);
+        self::assertSame([50, 50, 1], array_map($units, $sheets));
     }
 
     /** Of a long list the first rows are printed, and how many more there are. */

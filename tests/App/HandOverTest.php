@@ -27,7 +27,7 @@ final class HandOverTest extends AppTestCase
         self::assertSame(
             [
                 'Units that are not set up', 'Values that nobody has said', 'Findings', 'Not proven',
-                'Licences, unlocks and their dates', 'Carry off', 'Sign',
+                'Licences, unlocks and their dates', 'Carry off', 'Visit again', 'Sign',
             ],
             array_map(trim(...), $titles),
         );

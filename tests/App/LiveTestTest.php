@@ -121,6 +121,7 @@ final class LiveTestTest extends AppTestCase
         $this->post(self::JOB.'/proof/intents/+', [
             'name' => 'Ping',
             'kind' => 'reach',
+            'service' => 'udp/4000',
             'from' => ['device:berth-1'],
             'to' => ['device:pbx'],
             'expect' => 'must',

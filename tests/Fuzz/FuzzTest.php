@@ -12,6 +12,7 @@ use Vorhut\Core\Exchange\DeviceImporter;
 use Vorhut\Core\Exchange\JobFile;
 use Vorhut\Core\Findings\Check;
 use Vorhut\Core\InvalidValue;
+use Vorhut\Core\Job\Device;
 use Vorhut\Core\Proof\Prover;
 use Vorhut\Core\Reach\ReachQueries;
 use Vorhut\Core\Record\InvalidFile;
@@ -63,13 +64,14 @@ final class FuzzTest extends TestCase
         $question = (string) new DnsMessage(7, false, [new DnsRecord(ServiceBook::ENUMERATION, DnsRecord::PTR)]);
         $book = new ServiceBook('Unit', 'unit', '10.47.1.1', $demo->profiles->get('paging-horn')->services);
         yield 'DNS' => [$question, static fn (string $bytes): bool => '' !== (string) $book->answer(DnsMessage::parse($bytes), true)];
+        $unit = array_values($demo->devices)[0];
         $page = "GET / HTTP/1.1\r\nHost: x\r\n\r\nOPTIONS rtsp://x/ RTSP/1.0\r\nCSeq: 1\r\n\r\nPOLL 0123456789abcdef";
-        yield 'pages, streams and polls' => [$page, static function (string $text): bool {
+        yield 'pages, streams and polls' => [$page, static function (string $text) use ($unit): bool {
             PollMessage::nonceOfPoll($text);
             $stream = $text;
             RtspRequest::first($stream);
 
-            return null !== (new PageSpeaker('Unit'))->answer($text);
+            return null !== (new PageSpeaker(static fn (): Device => $unit))->answer($text);
         }];
     }
 

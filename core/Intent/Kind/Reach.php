@@ -7,6 +7,7 @@ namespace Vorhut\Core\Intent\Kind;
 use Vorhut\Core\Intent\Asking;
 use Vorhut\Core\Intent\OneExchange;
 use Vorhut\Core\Intent\Pair;
+use Vorhut\Core\Intent\ProbeKind;
 use Vorhut\Core\Job\Intent;
 use Vorhut\Core\Net\Protocol;
 use Vorhut\Core\Net\Service;
@@ -33,6 +34,10 @@ final class Reach extends OneExchange
     {
         $service = $this->service($intent);
 
-        return Protocol::Tcp === $service->protocol ? [$asking->service($intent, $pair, $service)] : [];
+        return match ($service->protocol) {
+            Protocol::Tcp => [$asking->service($intent, $pair, $service)],
+            Protocol::Icmp => [$asking->question($intent, $pair, ProbeKind::Echo, ProbeKind::Echo->defaultPort())],
+            Protocol::Udp, Protocol::Any => [],
+        };
     }
 }

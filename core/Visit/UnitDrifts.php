@@ -1,0 +1,117 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Core\Visit;
+
+use Vorhut\Core\Job\Device;
+use Vorhut\Core\Job\Job;
+use Vorhut\Core\Job\NetworkInterface;
+
+/** Compares by what units were known with what they are planned to be, and with how they were known before. */
+final class UnitDrifts
+{
+    private const DIGITS = 12;
+
+    /** @var array<string, string> name of whose it is, by MAC */
+    private array $macs = [];
+
+    /** @var array<string, string> name, by what units are called, in small letters */
+    private array $names = [];
+
+    public function __construct(private readonly Job $job)
+    {
+        foreach ($job->devices as $device) {
+            foreach (array_diff([$device->name, (string) $device->hostname], ['']) as $name) {
+                $this->names[mb_strtolower($name)] ??= $device->name;
+            }
+            foreach ($device->interfaces as $interface) {
+                $this->macs += null === $interface->mac ? [] : [$interface->mac->digits => $device->name];
+            }
+        }
+    }
+
+    /**
+     * @param array<array-key, UnitMarks> $now by device
+     * @param array<array-key, UnitMarks> $before the same as it was left; what was so then is no news
+     *
+     * @return list<UnitDrift> in the order of the plan
+     */
+    public function of(array $now, array $before): array
+    {
+        $drifts = [];
+        foreach ($this->job->devices as $device) {
+            $marks = $now[$device->id] ?? null;
+            if (null !== $marks) {
+                array_push($drifts, ...$this->unit($device, $marks, $before[$device->id] ?? new UnitMarks()));
+            }
+        }
+
+        return $drifts;
+    }
+
+    /** @return list<UnitDrift> */
+    private function unit(Device $device, UnitMarks $now, UnitMarks $before): array
+    {
+        if (!$now->answers) {
+            return $before->answers
+                ? [self::drift($device, 'silent', '', 'It does not answer any more.', 'Look at its power and its cable.')]
+                : [];
+        }
+        $other = $this->another($device, $now, $before);
+        if (null !== $other) {
+            return [$other];
+        }
+        $known = [$device->firmware ?? '', $before->firmware];
+        if (\in_array($now->firmware, ['', ...$known], true) || ['', ''] === $known) {
+            return [];
+        }
+
+        return [new UnitDrift(
+            self::key($device, 'firmware', $now->firmware),
+            $device->id,
+            $device->name,
+            \sprintf('Its firmware is %s; it was left with %s.', $now->firmware, '' === $before->firmware ? $known[0] : $before->firmware),
+            'Bring it back to the one that was proven, or take the new one into the plan and prove it.',
+            $this->job->edit(Device::class, $device->id, ['firmware' => $now->firmware]),
+        )];
+    }
+
+    /** A MAC, a name or a certificate that cannot be its own. */
+    private function another(Device $device, UnitMarks $now, UnitMarks $before): ?UnitDrift
+    {
+        $planned = array_diff(array_map(static fn (NetworkInterface $i): ?string => $i->mac?->digits, $device->interfaces), [null]);
+        $isKnown = null === $now->mac || $now->mac->digits === $before->mac?->digits;
+        if (!$isKnown && [] !== $planned && !\in_array($now->mac->digits, $planned, true)) {
+            $whose = $this->macs[$now->mac->digits] ?? null;
+            $what = null === $whose
+                ? \sprintf('Another unit answers here, with the MAC %s.', $now->mac)
+                : \sprintf('Another unit answers here: %s.', $whose);
+
+            return self::drift($device, 'mac', $now->mac->digits, $what, 'Find out who changed it; scan it at the bench if it stays.');
+        }
+        $whose = $this->names[mb_strtolower($now->name)] ?? null;
+        if (null !== $whose && $whose !== $device->name && $now->name !== $before->name) {
+            $what = \sprintf('Another unit answers here: its page calls it %s.', $whose);
+
+            return self::drift($device, 'name', $now->name, $what, 'Two units may have changed places, or one has the other\'s address.');
+        }
+        if ('' !== $now->certificate && '' !== $before->certificate && $now->certificate !== $before->certificate) {
+            $what = \sprintf('It shows another certificate, %s….', substr($now->certificate, 0, self::DIGITS));
+
+            return self::drift($device, 'certificate', $now->certificate, $what, 'It was reset or exchanged, or something stands between.');
+        }
+
+        return null;
+    }
+
+    private static function drift(Device $device, string $kind, string $value, string $what, string $advice): UnitDrift
+    {
+        return new UnitDrift(self::key($device, $kind, $value), $device->id, $device->name, $what, $advice, null);
+    }
+
+    private static function key(Device $device, string $kind, string $value): string
+    {
+        return \sprintf('unit %s %s', $device->id, substr(hash('sha256', $kind.' '.$value), 0, self::DIGITS));
+    }
+}

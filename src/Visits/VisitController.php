@@ -1,0 +1,153 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\App\Visits;
+
+use Symfony\Component\HttpFoundation\HeaderUtils;
+use Symfony\Component\HttpFoundation\Request;
+use Symfony\Component\HttpFoundation\Response;
+use Symfony\Component\Routing\Attribute\Route;
+use Symfony\Component\Security\Http\Attribute\IsGranted;
+use Vorhut\App\Entity\Visit;
+use Vorhut\App\Entity\VisitFile;
+use Vorhut\App\HandOver\HandOvers;
+use Vorhut\App\Jobs\JobInHand;
+use Vorhut\App\Vault\VaultClosed;
+use Vorhut\App\Web\JobPage;
+use Vorhut\App\Web\Upload;
+use Vorhut\Core\Job\ChangeSet;
+use Vorhut\Core\Job\Device;
+
+/** Coming again: looking at everything once more, and what to do about what is not as it was left. */
+final class VisitController extends JobPage
+{
+    private const NUMBER = ['id' => '\d+'];
+    private const LONGEST_TEXT = 300;
+    private const LONGEST_NAME = 120;
+    private const MOST_BYTES = 8_000_000;
+    private const GONE = 'That is no longer otherwise than it was left. Look once more.';
+
+    public function __construct(private readonly Visits $visits, private readonly VisitPage $page)
+    {
+    }
+
+    #[Route('/job/{slug}/visits', name: 'visit_begin', methods: ['POST'])]
+    #[IsGranted('ROLE_TECHNICIAN')]
+    public function begin(JobInHand $hand, Request $request): Response
+    {
+        $note = mb_substr(trim($request->request->getString('note')), 0, self::LONGEST_TEXT);
+        $refused = $this->visits->begin($hand, $this->user(), $request->request->getBoolean('onSite'), $note);
+        if (null !== $refused) {
+            $this->addFlash('error', $refused);
+        }
+
+        return $this->to($hand, 'hand-over');
+    }
+
+    #[Route('/job/{slug}/visits/{id}', name: 'visit', requirements: self::NUMBER, methods: ['GET'])]
+    public function show(JobInHand $hand, Visit $visit): Response
+    {
+        $this->check($hand, $visit);
+
+        return $this->page($hand, 'hand-over', 'visits/visit.html.twig', $this->page->show($hand, $visit));
+    }
+
+    #[Route('/job/{slug}/visits/{id}/accept', name: 'visit_accept', requirements: self::NUMBER, methods: ['POST'])]
+    #[IsGranted('ROLE_LEAD')]
+    public function accept(JobInHand $hand, Visit $visit, Request $request, HandOvers $handOvers): Response
+    {
+        $this->check($hand, $visit);
+        $item = $request->request->getString('item');
+        $reason = mb_substr(trim($request->request->getString('reason')), 0, self::LONGEST_TEXT);
+        \in_array($item, $this->page->keys($hand, $visit), true)
+            ? $handOvers->accept($hand->stored, $item, $reason, $this->user())
+            : $this->addFlash('error', self::GONE);
+
+        return $this->to($hand, 'visit', ['id' => $visit->getId()]);
+    }
+
+    /** What a unit has now becomes what is planned. */
+    #[Route('/job/{slug}/visits/{id}/take', name: 'visit_take', requirements: self::NUMBER, methods: ['POST'])]
+    public function take(JobInHand $hand, Visit $visit, Request $request): Response
+    {
+        $this->check($hand, $visit);
+        foreach ($this->visits->drift($hand, $visit) as $drift) {
+            if ($drift->key === $request->request->getString('item') && null !== $drift->take) {
+                $change = new ChangeSet(\sprintf('%s as it was found', $drift->name), [$drift->take]);
+
+                return $this->change($hand, $change, $request, 'visit', ['id' => $visit->getId()]);
+            }
+        }
+        $this->addFlash('error', self::GONE);
+
+        return $this->to($hand, 'visit', ['id' => $visit->getId()]);
+    }
+
+    #[Route('/job/{slug}/visits/{id}/files', name: 'visit_keep', requirements: self::NUMBER, methods: ['POST'])]
+    #[IsGranted('ROLE_TECHNICIAN')]
+    public function keep(JobInHand $hand, Visit $visit, Request $request): Response
+    {
+        $this->check($hand, $visit);
+        $device = $hand->job->devices[$request->request->getString('device')] ?? null;
+        $bytes = Upload::text($request, 'file') ?? '';
+        $name = Upload::name($request, 'file');
+        if (null === $device) {
+            $error = 'Of which unit is it? None of this plan was chosen.';
+        } elseif ('' === $bytes) {
+            $error = 'No file came; the settings as the unit gives them are wanted.';
+        } elseif (\strlen($bytes) > self::MOST_BYTES) {
+            $error = \sprintf('The file has %d bytes; at most 8 000 000 are kept.', \strlen($bytes));
+        } else {
+            $error = $this->put($hand, $visit, $device, $name, $bytes);
+        }
+        if ('' !== $error) {
+            $this->addFlash('error', $error);
+        }
+
+        return $this->to($hand, 'visit', ['id' => $visit->getId()]);
+    }
+
+    /** @return string why it could not be kept; '' where it was */
+    private function put(JobInHand $hand, Visit $visit, Device $device, string $name, #[\SensitiveParameter] string $bytes): string
+    {
+        try {
+            $this->visits->keep($visit, $device->id, mb_substr($name, 0, self::LONGEST_NAME), $bytes);
+            $this->note($hand, \sprintf('Kept settings of %s, %s', $device->name, $name));
+
+            return '';
+        } catch (VaultClosed $e) {
+            return $e->getMessage();
+        }
+    }
+
+    #[Route('/job/{slug}/visits/{id}/files/{file}', name: 'visit_file', requirements: ['id' => '\d+', 'file' => '\d+'], methods: ['GET'])]
+    #[IsGranted('ROLE_TECHNICIAN')]
+    public function carryOff(JobInHand $hand, Visit $visit, VisitFile $file): Response
+    {
+        $this->check($hand, $visit);
+        if ($file->getVisit() !== $visit) {
+            throw $this->createNotFoundException('That file was not kept at this visit.');
+        }
+        try {
+            $bytes = $this->visits->open($file);
+        } catch (VaultClosed $e) {
+            $this->addFlash('error', $e->getMessage());
+
+            return $this->to($hand, 'visit', ['id' => $visit->getId()]);
+        }
+        $plain = (string) preg_replace('/[^\w. -]/', '_', $file->getName());
+
+        return new Response($bytes, headers: [
+            'Content-Type' => 'application/octet-stream',
+            'Content-Disposition' => HeaderUtils::makeDisposition(HeaderUtils::DISPOSITION_ATTACHMENT, '' === $plain ? 'settings' : $plain),
+        ]);
+    }
+
+    private function check(JobInHand $hand, Visit $visit): void
+    {
+        if ($visit->getJob() !== $hand->stored) {
+            throw $this->createNotFoundException('This job has no such visit.');
+        }
+    }
+}

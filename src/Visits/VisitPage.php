@@ -1,0 +1,226 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\App\Visits;
+
+use Symfony\Bundle\SecurityBundle\Security;
+use Symfony\Component\Routing\Generator\UrlGeneratorInterface;
+use Vorhut\App\Entity\LeftOpen;
+use Vorhut\App\Entity\SignedState;
+use Vorhut\App\Entity\Visit;
+use Vorhut\App\Entity\VisitFile;
+use Vorhut\App\HandOver\DriftLine;
+use Vorhut\App\HandOver\HandOvers;
+use Vorhut\App\Jobs\JobInHand;
+use Vorhut\App\Jobs\Rights;
+use Vorhut\App\Web\LocalTime;
+use Vorhut\App\Web\View\FormField;
+use Vorhut\App\Web\View\Link;
+use Vorhut\App\Web\View\Post;
+use Vorhut\App\Web\Words;
+use Vorhut\Core\HandOver\ProofDrift;
+use Vorhut\Core\Intent\Span;
+use Vorhut\Core\Job\ChangeSet;
+use Vorhut\Core\Visit\UnitDrift;
+use Vorhut\Core\Visit\UnitMarks;
+
+/** Shows what one visit found: units, then intents, that are not as they were left; and the files that were kept. */
+final readonly class VisitPage
+{
+    private const MOST_PAIRS = 8;
+    private const MOST_UNITS = 400;
+    private const DIGITS = 16;
+
+    public function __construct(
+        private Visits $visits,
+        private HandOvers $handOvers,
+        private Rights $rights,
+        private Security $security,
+        private UrlGeneratorInterface $urls,
+    ) {
+    }
+
+    public function show(JobInHand $hand, Visit $visit): VisitView
+    {
+        $signed = $this->visits->signed($visit);
+        $accepted = $this->handOvers->accepted($hand->stored);
+        $units = array_map(
+            fn (UnitDrift $d): DriftLine => $this->unit($hand, $visit, $d, $accepted),
+            $this->visits->drift($hand, $visit),
+        );
+        $intents = [];
+        foreach ($this->turned($visit) as $intent => $pairs) {
+            $intents[] = $this->intent($hand, (string) $intent, $pairs, $accepted);
+        }
+        $answered = \count(array_filter($visit->getUnits(), static fn (UnitMarks $m): bool => $m->answers));
+        $editor = $this->security->isGranted('ROLE_TECHNICIAN');
+        $count = \count($units) + \count($intents);
+
+        return new VisitView(
+            'Visit '.LocalTime::full($visit->getAt(), $hand->stored->getTimezone()),
+            0 === $count ? 'all is as it was left' : Words::count($count, 'thing is', 'things are').' not as it was left',
+            [
+                new Link('Hand-over', $this->url('hand-over', $hand), 'h'),
+                ...$this->toSigned($hand, $signed),
+            ],
+            [
+                ['By', $visit->getUser()?->getDisplayName() ?? 'somebody'],
+                ['Where', $visit->isOnSite() ? 'on the site' : 'in the lab'],
+                ['Units', \sprintf('%d of %d answered', $answered, \count($visit->getUnits()))],
+                ['Note', '' === $visit->getNote() ? 'none' : $visit->getNote()],
+            ],
+            $units,
+            $intents,
+            $this->url('visit_accept', $hand, ['id' => $visit->getId()]),
+            $this->files($hand, $visit, $editor),
+            $editor ? self::fields($hand) : [],
+            $this->url('visit_keep', $hand, ['id' => $visit->getId()]),
+            null === $signed ? 'Nobody had signed before.' : 'Held against what was signed on '
+                .LocalTime::full($signed->getAt(), $hand->stored->getTimezone()).'.',
+        );
+    }
+
+    /** @return list<Link> */
+    private function toSigned(JobInHand $hand, ?SignedState $signed): array
+    {
+        return null === $signed ? [] : [new Link('What was signed', $this->url('signed_state', $hand, ['id' => $signed->getId()]), 's')];
+    }
+
+    /** @return list<string> what can be accepted of it */
+    public function keys(JobInHand $hand, Visit $visit): array
+    {
+        $keys = array_map(static fn (UnitDrift $d): string => $d->key, $this->visits->drift($hand, $visit));
+        foreach ($this->turned($visit) as $intent => $pairs) {
+            $keys[] = self::key((string) $intent, $pairs);
+        }
+
+        return $keys;
+    }
+
+    /** @return array<array-key, array<string, array{was: Span, is: Span}>> pairs seen otherwise than when it was signed, by intent */
+    private function turned(Visit $visit): array
+    {
+        $signed = $this->visits->signed($visit);
+        $turned = [];
+        foreach (null === $signed ? [] : ProofDrift::between($signed->getSeen(), $visit->getSeen()) as $key => $spans) {
+            [$intent, $pair] = explode(' ', $key, 2);
+            $turned[$intent][$pair] = $spans;
+        }
+
+        return $turned;
+    }
+
+    /** @param array<string, array{was: Span, is: Span}> $pairs */
+    private static function key(string $intent, array $pairs): string
+    {
+        $is = array_map(static fn (array $spans): string => $spans['is']->value, $pairs);
+
+        return \sprintf('intent %s %s', $intent, hash('xxh128', serialize($is)));
+    }
+
+    /** @param array<string, LeftOpen> $accepted */
+    private function unit(JobInHand $hand, Visit $visit, UnitDrift $drift, array $accepted): DriftLine
+    {
+        $left = $accepted[$drift->key] ?? null;
+        $mayTake = null !== $drift->take && $this->rights->allow($hand->stored, new ChangeSet('', [$drift->take]));
+        $url = $this->url('visit_take', $hand, ['id' => $visit->getId()]);
+        $values = ['item' => $drift->key, 'version' => $hand->revision];
+
+        return new DriftLine(
+            $drift->key,
+            $drift->name,
+            $drift->what.' '.$drift->advice,
+            $this->url('bench_device', $hand, ['id' => $drift->unit]),
+            [],
+            $left?->getReason() ?? '',
+            HandOvers::who($hand->stored, $left),
+            $mayTake ? new Post('Take it into the plan', $url, $values, spoken: ': '.$drift->name) : null,
+            $this->security->isGranted('ROLE_LEAD'),
+        );
+    }
+
+    /**
+     * @param array<string, array{was: Span, is: Span}> $pairs
+     * @param array<string, LeftOpen> $accepted
+     */
+    private function intent(JobInHand $hand, string $intent, array $pairs, array $accepted): DriftLine
+    {
+        $item = self::key($intent, $pairs);
+        $left = $accepted[$item] ?? null;
+        $changes = [];
+        foreach (\array_slice($pairs, 0, self::MOST_PAIRS) as $pair => ['was' => $was, 'is' => $is]) {
+            [$from, $to] = [...explode('>', $pair, 2), ''];
+            $changes[] = \sprintf('%s to %s: %s → %s', $hand->job->nameOf($from), $hand->job->nameOf($to), $was->word(), $is->word());
+        }
+        $more = \count($pairs) - \count($changes);
+
+        return new DriftLine(
+            $item,
+            $hand->job->intents[$intent]->name ?? $intent,
+            Words::count(\count($pairs), 'pair').' seen otherwise',
+            $this->url('proof', $hand, ['intent' => $intent, 'pair' => (string) array_key_first($pairs)]),
+            $more > 0 ? [...$changes, \sprintf('and %d more', $more)] : $changes,
+            $left?->getReason() ?? '',
+            HandOvers::who($hand->stored, $left),
+            null,
+            $this->security->isGranted('ROLE_LEAD'),
+        );
+    }
+
+    /** @return list<array{unit: string, name: string, about: string, hash: string, link: Link|null}> */
+    private function files(JobInHand $hand, Visit $visit, bool $editor): array
+    {
+        $rows = [];
+        $last = [];
+        foreach ($this->visits->files($hand->stored) as $file) {
+            if ($file->getVisit()->getId() > $visit->getId()) {
+                break;
+            }
+            if ($file->getVisit() === $visit) {
+                $rows[] = $this->file($hand, $visit, $file, $last[$file->getDevice()] ?? null, $editor);
+            }
+            $last[$file->getDevice()] = $file->getHash();
+        }
+
+        return $rows;
+    }
+
+    /** @return array{unit: string, name: string, about: string, hash: string, link: Link|null} */
+    private function file(JobInHand $hand, Visit $visit, VisitFile $file, ?string $last, bool $editor): array
+    {
+        $url = $this->url('visit_file', $hand, ['id' => $visit->getId(), 'file' => $file->getId()]);
+
+        return [
+            'unit' => $hand->job->devices[$file->getDevice()]->name ?? $file->getDevice(),
+            'name' => $file->getName(),
+            'about' => match (true) {
+                null === $last => 'the first that is kept',
+                $last === $file->getHash() => 'as the one before',
+                default => 'another than the one before',
+            },
+            'hash' => substr($file->getHash(), 0, self::DIGITS).'…',
+            'link' => $editor ? new Link('Carry off', $url) : null,
+        ];
+    }
+
+    /** @return list<FormField> */
+    private static function fields(JobInHand $hand): array
+    {
+        $units = [];
+        foreach (\array_slice($hand->job->devices, 0, self::MOST_UNITS, true) as $device) {
+            $units[$device->id] = $device->name;
+        }
+
+        return [
+            new FormField('device', 'Unit', (string) array_key_first($units), 'select', options: $units),
+            new FormField('file', 'Its file of settings', control: 'file'),
+        ];
+    }
+
+    /** @param array<string, string|int> $more */
+    private function url(string $route, JobInHand $hand, array $more = []): string
+    {
+        return $this->urls->generate($route, ['slug' => $hand->stored->getSlug(), ...$more]);
+    }
+}

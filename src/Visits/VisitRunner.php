@@ -1,0 +1,109 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\App\Visits;
+
+use Doctrine\ORM\EntityManagerInterface;
+use Psr\Clock\ClockInterface;
+use Vorhut\App\Entity\Run;
+use Vorhut\App\Entity\Visit;
+use Vorhut\App\Entity\VisitRun;
+use Vorhut\App\HandOver\HandOvers;
+use Vorhut\App\Jobs\JobInHand;
+use Vorhut\App\Jobs\JobReading;
+use Vorhut\App\Lab\LabGone;
+use Vorhut\App\Lab\Labs;
+use Vorhut\App\Live\FieldWatch;
+use Vorhut\App\Live\LiveRound;
+use Vorhut\App\Runs\Runner;
+use Vorhut\App\Runs\Runs;
+use Vorhut\App\Runs\RunStopped;
+use Vorhut\Core\Job\Device;
+use Vorhut\Core\Visit\UnitMarks;
+use Vorhut\Field\Identity\UnitLooks;
+use Vorhut\Field\Net\TargetGate;
+
+/** Looks at every unit, asks every pair, and keeps what was found as a visit. */
+final readonly class VisitRunner implements Runner
+{
+    private const SECONDS = 1.5;
+    private const TELL_EVERY = 20;
+
+    public function __construct(
+        private EntityManagerInterface $em,
+        private Runs $runs,
+        private JobReading $reading,
+        private Labs $labs,
+        private FieldWatch $watch,
+        private LiveRound $round,
+        private HandOvers $handOvers,
+        private ClockInterface $clock,
+    ) {
+    }
+
+    public function does(Run $run): bool
+    {
+        return $run instanceof VisitRun;
+    }
+
+    public function do(Run $run): void
+    {
+        \assert($run instanceof VisitRun);
+        $stored = $run->getJob();
+        $hand = $this->reading->hand($stored);
+        $pairs = $this->reading->digest($stored)->pairs;
+        $total = \count(array_filter($hand->job->devices, static fn (Device $d): bool => null !== $d->primaryAddress())) + $pairs;
+        $done = 0;
+        $step = function () use ($run, $total, &$done): bool {
+            $run->progress(min(++$done, $total), $total);
+
+            return 0 !== $done % self::TELL_EVERY || $this->runs->tell($run);
+        };
+        $units = $this->look($hand, $run, $step);
+        $intents = array_map(strval(...), array_keys($hand->job->intents));
+        $this->round->ask($stored, $run->getUser(), $run->isOnSite(), $intents, static fn (): bool => $step());
+        if (!$this->runs->tell($run)) {
+            throw new RunStopped();
+        }
+        $seen = $this->handOvers->seen($hand);
+        $by = $run->getUser();
+        $visit = new Visit($stored, $by, $this->clock->now(), $run->isOnSite(), $run->getNote(), $hand->revision, $units, $seen);
+        $this->em->persist($visit);
+        $this->em->flush();
+        $run->progress($total, $total);
+        $run->made($visit);
+        $run->finish();
+    }
+
+    public function cleanUp(Run $run): void
+    {
+        // What was seen of pairs before it ended was seen; without its end there is no visit.
+    }
+
+    /**
+     * @param \Closure(): bool $step
+     *
+     * @return array<array-key, UnitMarks> by device
+     */
+    private function look(JobInHand $hand, VisitRun $run, \Closure $step): array
+    {
+        $units = [];
+        $onUnit = static function (string $device, UnitMarks $marks) use (&$units, $step): bool {
+            $units[$device] = $marks;
+
+            return $step();
+        };
+        if ($run->isOnSite()) {
+            $ranges = $hand->stored->getFieldRanges();
+            $this->watch->during($hand->stored, static function (TargetGate $gate) use ($ranges, $hand, $onUnit): void {
+                UnitLooks::onSite($ranges, self::SECONDS, $gate)->all($hand->job, $onUnit);
+            });
+        } else {
+            $blocks = $this->labs->blocks($hand->stored) ?? throw LabGone::now();
+            UnitLooks::inTheLab($hand->job, $blocks, self::SECONDS)->all($hand->job, $onUnit);
+        }
+
+        return $units;
+    }
+}

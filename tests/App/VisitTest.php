@@ -1,0 +1,187 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Tests\App;
+
+use Symfony\Component\HttpFoundation\File\UploadedFile;
+use Vorhut\App\Entity\Lab;
+use Vorhut\App\Entity\SignedState;
+use Vorhut\App\Entity\Visit;
+use Vorhut\App\Entity\VisitFile;
+use Vorhut\App\Entity\VisitRun;
+use Vorhut\App\Lab\Labs;
+use Vorhut\App\Vault\Vault;
+use Vorhut\App\Vault\VaultKey;
+use Vorhut\Core\Net\MacAddress;
+use Vorhut\Core\Visit\UnitMarks;
+
+/** Coming again: what is not as it was left, what is done about it, and the files that are kept. */
+final class VisitTest extends AppTestCase
+{
+    private const PAIR = 'hut-calls-control hut-phone>control-phone-1';
+
+    public function testAVisitNeedsSomebodyToAsk(): void
+    {
+        $this->as('tomas');
+        $this->post(self::JOB.'/visits', ['note' => 'Spring']);
+        $this->client->followRedirect();
+        self::assertSelectorTextContains('[role=alert]', 'No lab runs');
+        $this->post(self::JOB.'/visits', ['note' => 'Spring', 'onSite' => '1']);
+        $this->client->followRedirect();
+        self::assertSelectorTextContains('[role=alert]', 'Field mode is off');
+        self::assertSame([], $this->em()->getRepository(VisitRun::class)->findAll());
+        $this->as('vera');
+        $this->post(self::JOB.'/visits');
+        self::assertSame(403, $this->code());
+    }
+
+    /** Two units and an intent are otherwise than when it was signed; one is taken into the plan, one left so, and that holds. */
+    public function testWhatIsNotAsItWasLeft(): void
+    {
+        $this->visit(['berth-1' => new UnitMarks(true), 'ticket-3' => new UnitMarks(true, firmware: '2.11')], '2026-01-05');
+        $this->em()->persist(new SignedState(
+            $this->stored(),
+            $this->person('ines'),
+            new \DateTimeImmutable('2026-01-06'),
+            'Runa Fell',
+            '',
+            '{}',
+            1,
+            2,
+            [],
+            [self::PAIR => 'through', 'calls b>c' => 'through'],
+        ));
+        $exchanged = new UnitMarks(true, mac: MacAddress::fromString('02:00:00:00:00:99'));
+        $now = ['berth-1' => $exchanged, 'ticket-3' => new UnitMarks(true, firmware: '3.0')];
+        $visit = $this->visit($now, '2026-05-05', [self::PAIR => 'no-reply', 'calls b>c' => 'through']);
+        $url = self::JOB.'/visits/'.$visit->getId();
+        $this->as('ines');
+        $page = $this->client->request('GET', self::JOB.'/hand-over');
+        self::assertCount(3, $page->filter('.visits li'), 'two visits and a signature');
+        self::assertStringContainsString('2 of 2 units answered', $page->filter('.visits .visit')->first()->text());
+        $page = $this->client->request('GET', $url);
+        self::assertSelectorTextContains('.head small', '3 things are not as it was left');
+        self::assertStringContainsString('Held against what was signed on 6 Jan 2026', $page->filter('aside')->text());
+        self::assertStringContainsString('02-00-00-00-00-99', $page->filter('.units')->text());
+        self::assertStringContainsString('it was left with 2.11', $page->filter('.units')->text());
+        self::assertStringContainsString('Hut phone to Control room phone 1: through → no reply', $page->filter('.turned')->text());
+        $this->client->submit($page->selectButton('Take it into the plan')->form());
+        $this->client->followRedirect();
+        self::assertSame('3.0', $this->job()->devices['ticket-3']->firmware);
+        self::assertSelectorTextContains('.head small', '2 things');
+        $line = $this->client->getCrawler()->filter('.turned li')->first();
+        $this->client->submit($line->selectButton('Keep the reason')->form(['reason' => 'The radio is down today.']));
+        $this->client->followRedirect();
+        self::assertSelectorTextContains('.turned .accepted', 'stays so: The radio is down today. (Ines Aldermoor');
+        $this->post($url.'/accept', ['item' => 'unit berth-1 nonsense', 'reason' => 'x']);
+        $this->client->followRedirect();
+        self::assertSelectorTextContains('[role=alert]', 'no longer otherwise');
+        // The same found once more is left so for the same reason, another finding is not.
+        $again = $this->visit($now, '2026-06-05', [self::PAIR => 'no-reply']);
+        $this->client->request('GET', self::JOB.'/visits/'.$again->getId());
+        self::assertSelectorExists('.turned .accepted');
+        $other = $this->visit($now, '2026-07-05', [self::PAIR => 'one-way']);
+        $this->client->request('GET', self::JOB.'/visits/'.$other->getId());
+        self::assertSelectorExists('.turned li');
+        self::assertSelectorNotExists('.turned .accepted');
+        $this->client->request('GET', '/job/skerry-slip/visits/'.$visit->getId());
+        self::assertSame(404, $this->code(), 'it is another job\'s');
+        $this->as('vera');
+        $this->client->request('GET', $url);
+        self::assertSelectorNotExists('.units form');
+        $this->post($url.'/accept', ['item' => 'x', 'reason' => 'x']);
+        self::assertSame(403, $this->code());
+    }
+
+    /** A file comes back as it came, lies sealed, and says whether it is as the one before; another key opens it no more. */
+    public function testSettingsAreKeptSealed(): void
+    {
+        $visits = [$this->visit([], '2026-01-05'), $this->visit([], '2026-02-05')];
+        $this->as('tomas');
+        $said = [];
+        foreach ([[0, "one\0\xFF"], [1, "one\0\xFF"], [1, 'two']] as [$at, $bytes]) {
+            $url = self::JOB.'/visits/'.$visits[$at]->getId();
+            $this->keep($url, 'pbx', $bytes);
+            $page = $this->client->request('GET', $url);
+            $said[] = $page->filter('table td[data-label="It is"]')->last()->text();
+        }
+        self::assertSame(['the first that is kept', 'as the one before', 'another than the one before'], $said);
+        $file = $this->em()->getRepository(VisitFile::class)->findOneBy([], ['id' => 'ASC']) ?? throw new \LogicException();
+        self::assertSame(hash('sha256', "one\0\xFF"), $file->getHash());
+        self::assertStringNotContainsString(base64_encode("one\0\xFF"), $file->getSealed());
+        $url = self::JOB.'/visits/'.$visits[0]->getId();
+        $this->client->request('GET', $url.'/files/'.$file->getId());
+        self::assertSame("one\0\xFF", $this->body());
+        self::assertStringContainsString('pbx.cfg', (string) $this->client->getResponse()->headers->get('Content-Disposition'));
+        $this->client->request('GET', self::JOB.'/visits/'.$visits[1]->getId().'/files/'.$file->getId());
+        self::assertSame(404, $this->code(), 'it was kept at another visit');
+        $this->keep($url, 'nobody', 'x');
+        $this->client->followRedirect();
+        self::assertSelectorTextContains('[role=alert]', 'Of which unit');
+        $this->as('vera');
+        $this->client->request('GET', $url.'/files/'.$file->getId());
+        self::assertSame(403, $this->code());
+    }
+
+    /** A new key of the vault takes the files along. */
+    public function testFilesFollowTheKey(): void
+    {
+        $visit = $this->visit([], '2026-01-05');
+        $this->as('tomas');
+        $this->keep(self::JOB.'/visits/'.$visit->getId(), 'pbx', 'settings');
+        [$vault, $key] = [self::getContainer()->get(Vault::class), self::getContainer()->get(VaultKey::class)];
+        \assert($vault instanceof Vault && $key instanceof VaultKey);
+        $key->renew();
+        self::assertSame(0, $vault->sealAgain());
+        $key->settle();
+        $file = $this->em()->getRepository(VisitFile::class)->findOneBy([]) ?? throw new \LogicException();
+        $this->client->request('GET', self::JOB.'/visits/'.$visit->getId().'/files/'.$file->getId());
+        self::assertSame('settings', $this->body());
+    }
+
+    public function testSomethingIsOtherwiseInTheLab(): void
+    {
+        $this->labRuns();
+        $this->as('tomas');
+        $this->client->request('GET', self::JOB.'/proof');
+        $this->client->submitForm('Make it so in the lab', ['device' => 'hut-phone', 'fault' => 'no-gateway']);
+        $this->client->followRedirect();
+        self::assertSelectorTextContains('.lab-turned', 'Hut phone has lost its gateway in the lab');
+        self::assertNotNull($this->job()->devices['hut-phone']->interfaces[0]->gateway, 'the plan is as it was');
+        $labs = self::getContainer()->get(Labs::class);
+        \assert($labs instanceof Labs);
+        $played = $labs->of($this->stored())?->getFaults()->on($this->job());
+        self::assertNull($played?->devices['hut-phone']->interfaces[0]->gateway);
+        $this->client->submitForm('As planned again');
+        $this->client->followRedirect();
+        self::assertSelectorNotExists('.lab-turned');
+        self::assertSame([], $this->em()->getRepository(Lab::class)->findOneBy(['job' => $this->stored()])?->getFaults()->keep());
+        $this->as('vera');
+        $this->post(self::JOB.'/lab/turn', ['device' => 'hut-phone', 'fault' => 'off']);
+        self::assertSame(403, $this->code());
+    }
+
+    /**
+     * @param array<string, UnitMarks> $units
+     * @param array<string, string> $seen
+     */
+    private function visit(array $units, string $day, array $seen = []): Visit
+    {
+        $by = $this->person('tomas');
+        $visit = new Visit($this->stored(), $by, new \DateTimeImmutable($day), false, '', $this->version(), $units, $seen);
+        $this->em()->persist($visit);
+        $this->em()->flush();
+
+        return $visit;
+    }
+
+    private function keep(string $url, string $device, string $bytes): void
+    {
+        $path = (string) tempnam(sys_get_temp_dir(), 'cfg');
+        file_put_contents($path, $bytes);
+        $values = ['_token' => 'csrf-token', 'device' => $device];
+        $files = ['file' => new UploadedFile($path, 'pbx.cfg', test: true)];
+        $this->client->request('POST', $url.'/files', $values, $files, ['HTTP_ORIGIN' => 'http://localhost']);
+    }
+}

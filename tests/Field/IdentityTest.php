@@ -1,0 +1,159 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Tests\Field;
+
+use PHPUnit\Framework\TestCase;
+use Vorhut\App\Provision\UnitFiles;
+use Vorhut\Core\Intent\Span;
+use Vorhut\Core\Job\Job;
+use Vorhut\Core\Visit\UnitDrift;
+use Vorhut\Core\Visit\UnitDrifts;
+use Vorhut\Core\Visit\UnitMarks;
+use Vorhut\Field\Identity\UnitLooks;
+use Vorhut\Field\Lab\LabBlocks;
+use Vorhut\Field\Lab\LabFaults;
+use Vorhut\Field\Lab\LabPorts;
+use Vorhut\Field\Lab\UnitFault;
+use Vorhut\Field\Net\RefusedTarget;
+use Vorhut\Field\Net\Sockets;
+use Vorhut\Field\Net\TargetGate;
+use Vorhut\Field\Probe\Echoes;
+use Vorhut\Field\Probe\LiveTests;
+use Vorhut\Field\StandIn\Lab;
+use Vorhut\Tests\Support\Jobs;
+
+/** Whether a unit is the one that was left there, and whether it sends an echo back. */
+final class IdentityTest extends TestCase
+{
+    private ?Lab $lab = null;
+
+    protected function tearDown(): void
+    {
+        $this->lab?->stop();
+    }
+
+    public function testUnitsAreKnownByWhatTheyShow(): void
+    {
+        $marks = $this->look(self::job(), self::job());
+        self::assertSame(['camera', 'far', 'system'], self::sorted(array_keys($marks)));
+        self::assertTrue($marks['far']->answers);
+        self::assertSame('Pier camera', $marks['camera']->name);
+        self::assertSame('3.1', $marks['camera']->firmware);
+        self::assertSame('02-47-0C-00-00-01', (string) $marks['camera']->mac);
+        self::assertSame('', $marks['camera']->certificate, 'it has no page within TLS');
+        self::assertMatchesRegularExpression('/^[0-9a-f]{64}$/', $marks['system']->certificate);
+        self::assertEquals($marks, $this->look(self::job(), self::job()), 'a lab that starts anew shows the same certificates');
+    }
+
+    /** Three things otherwise in the lab, and exactly those are found. */
+    public function testWhatIsOtherwiseInTheLabIsFound(): void
+    {
+        $job = self::job();
+        $before = $this->look($job, $job);
+        $faults = (new LabFaults())
+            ->with('camera', UnitFault::OtherFirmware)
+            ->with('system', UnitFault::Exchanged)
+            ->with('far', UnitFault::Off);
+        self::assertSame(['far' => 'off', 'system' => 'exchanged', 'camera' => 'other-firmware'], $faults->keep());
+        self::assertEquals($faults, LabFaults::kept($faults->keep()));
+        $drifts = (new UnitDrifts($job))->of($this->look($job, $faults->on($job)), $before);
+        self::assertSame([
+            'system: Another unit answers here, with the MAC 02-47-FA-00-00-01.',
+            'camera: Its firmware is 3.1.1; it was left with 3.1.',
+            'far: It does not answer any more.',
+        ], array_map(static fn (UnitDrift $d): string => $d->unit.': '.$d->what, $drifts));
+        self::assertSame([], $faults->with('far', null)->with('system', null)->with('camera', null)->keep());
+        self::assertEquals($job, (new LabFaults(['gone' => UnitFault::Off]))->on($job), 'who has left the plan is passed over');
+    }
+
+    /** An echo comes back where the plan lets it through, and only there; a gateway that is lost is seen from the other segment. */
+    public function testAnEchoComesBackWhereThePlanLetsIt(): void
+    {
+        self::assertSame(['camera>far' => Span::Through, 'camera>system' => Span::Through], $this->echoes(self::job()));
+        $lost = (new LabFaults(['far' => UnitFault::NoGateway]))->on(self::job());
+        self::assertSame(['camera>far' => Span::NoReply, 'camera>system' => Span::Through], $this->echoes($lost));
+    }
+
+    /** By ICMP where the kernel lets this user: loopback answers, an address outside is refused before anything is sent. */
+    public function testAPingStaysWithinTheGate(): void
+    {
+        $echoes = new Echoes(new Sockets(new TargetGate()), 1.0);
+        if (Echoes::mayPing()) {
+            self::assertTrue($echoes->ping('127.0.0.1'));
+        }
+        $this->expectException(RefusedTarget::class);
+        $echoes->ping('192.0.2.1');
+    }
+
+    /** @return array<array-key, UnitMarks> */
+    private function look(Job $plan, Job $played): array
+    {
+        $this->lab?->stop();
+        $this->lab = new Lab($played, LabPorts::ofThisUser(), UnitFiles::make());
+        $marks = [];
+        UnitLooks::inTheLab($plan, new LabBlocks(), 0.5)->all($plan, static function (string $unit, UnitMarks $seen) use (&$marks): bool {
+            $marks[$unit] = $seen;
+
+            return true;
+        });
+        ksort($marks);
+
+        return $marks;
+    }
+
+    /** @return array<string, Span> */
+    private function echoes(Job $played): array
+    {
+        $this->lab?->stop();
+        $this->lab = new Lab($played, LabPorts::ofThisUser(), UnitFiles::make());
+        $seen = [];
+        $onPair = static function (string $intent, string $pair, Span $span) use (&$seen): bool {
+            $seen[$pair] = $span;
+
+            return true;
+        };
+        LiveTests::inTheLab(self::job(), UnitFiles::make(), 0.5)->run(['echo'], $onPair);
+        ksort($seen);
+
+        return $seen;
+    }
+
+    /**
+     * @param list<array-key> $names
+     *
+     * @return list<array-key>
+     */
+    private static function sorted(array $names): array
+    {
+        sort($names);
+
+        return $names;
+    }
+
+    private static function job(): Job
+    {
+        return Jobs::make(
+            ['near' => '10.203.1.0/24', 'other' => '10.203.2.0/24'],
+            [
+                'system' => [
+                    'name' => 'System',
+                    'profile' => 'phone-system',
+                    'at' => ['near', '10.203.1.10/24', '10.203.1.1'],
+                    'if' => ['mac' => '02:47:0c:00:00:02'],
+                ],
+                'camera' => [
+                    'name' => 'Pier camera',
+                    'profile' => 'ptz-camera-rotary',
+                    'firmware' => '3.1',
+                    'at' => ['near', '10.203.1.11/24', '10.203.1.1'],
+                    'if' => ['mac' => '02:47:0c:00:00:01'],
+                ],
+                'far' => ['name' => 'Far', 'at' => ['other', '10.203.2.10/24', '10.203.2.1']],
+            ],
+            ['router' => ['in' => ['near' => '10.203.1.1/24', 'other' => '10.203.2.1/24']]],
+            [['id' => 'echo', 'kind' => 'reach', 'from' => ['device:camera'], 'to' => ['device:far', 'device:system']]],
+        );
+    }
+}
