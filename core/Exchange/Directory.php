@@ -14,7 +14,8 @@ final readonly class Directory
     private const LINE = 75;
     private const ROOMS = ['room-codec', 'video-bar'];
 
-    /** @param list<array{name: string, number: string, address: string, place: string, mail: string}> $entries by name */
+    /** @param list<array{name: string, number: string, address: string, place: string, mail: string, device: string|null}> $entries by
+     *     name; the device only where it has no number */
     private function __construct(public array $entries)
     {
     }
@@ -31,6 +32,7 @@ final readonly class Directory
                 'address' => self::address($job, $settings, $extension->device),
                 'place' => $job->locations[$extension->location ?? $device?->location]->name ?? '',
                 'mail' => $extension->mail ?? '',
+                'device' => null,
             ];
         }
         $numbered = array_column($job->extensions, 'device');
@@ -43,6 +45,7 @@ final readonly class Directory
                     'address' => $address,
                     'place' => $job->locations[$device->location]->name ?? '',
                     'mail' => '',
+                    'device' => $device->id,
                 ];
             }
         }

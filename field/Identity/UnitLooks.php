@@ -17,6 +17,7 @@ use Vorhut\Field\Lab\LabBlocks;
 use Vorhut\Field\Lab\LabNetwork;
 use Vorhut\Field\Lab\LabPorts;
 use Vorhut\Field\Net\Neighbours;
+use Vorhut\Field\Net\PingSocket;
 use Vorhut\Field\Net\Sockets;
 use Vorhut\Field\Net\TargetGate;
 use Vorhut\Field\Probe\Echoes;
@@ -66,7 +67,7 @@ final readonly class UnitLooks
         $sockets = new Sockets($gate ?? new TargetGate($confirmed));
         $echoes = new Echoes($sockets, $seconds);
         $mac = static fn (string $target): ?MacAddress => Neighbours::now()[$target] ?? null;
-        $echo = static fn (string $target): bool => Echoes::mayPing() && $echoes->ping($target);
+        $echo = static fn (string $target): bool => PingSocket::isPermitted() && $echoes->ping($target);
 
         return new self(new OnSite($confirmed), new UnitLook($sockets, $mac, $echo, $seconds));
     }

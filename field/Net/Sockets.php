@@ -104,6 +104,16 @@ final readonly class Sockets
         return new GatedUdp(bindUdpSocket(\sprintf('udp://%s:0', strtok($own, ':'))), $this->gate);
     }
 
+    /**
+     * Whether an echo comes back by ICMP within so many seconds.
+     *
+     * @throws RefusedTarget
+     */
+    public function ping(string $address, float $seconds): bool
+    {
+        return PingSocket::echo($this->gate, $address, $seconds);
+    }
+
     /** @throws RefusedTarget */
     public function listen(string $address, int $port, ?ServerTlsContext $tls = null): ServerSocket
     {

@@ -6,34 +6,16 @@ namespace Vorhut\Field\Probe;
 
 use Amp\CancelledException;
 use Amp\TimeoutCancellation;
-use Revolt\EventLoop;
 use Vorhut\Field\Net\RefusedTarget;
 use Vorhut\Field\Net\Sockets;
 
 /** Asks for an echo: by ICMP where the kernel lets this user, by datagram in the lab. */
 final readonly class Echoes
 {
-    /** Types of ICMP messages (RFC 792). */
-    private const REQUEST = 8;
-    private const REPLY = 0;
-    private const PROTOCOL = 1;
-    private const MOST_BYTES = 1500;
     private const LAB_TRIES = 2;
 
     public function __construct(private Sockets $sockets, private float $seconds)
     {
-    }
-
-    /** Whether the kernel lets this user send echo requests without the rights of root (net.ipv4.ping_group_range). */
-    public static function mayPing(): bool
-    {
-        $socket = @socket_create(\AF_INET, \SOCK_DGRAM, self::PROTOCOL);
-        if (false === $socket) {
-            return false;
-        }
-        socket_close($socket);
-
-        return true;
     }
 
     /**
@@ -43,36 +25,7 @@ final readonly class Echoes
      */
     public function ping(string $target): bool
     {
-        $this->sockets->check($target);
-        $socket = @socket_create(\AF_INET, \SOCK_DGRAM, self::PROTOCOL);
-        if (false === $socket) {
-            throw new \LogicException('Ask mayPing() first: this user may not send echo requests.');
-        }
-        socket_set_nonblock($socket);
-        $cookie = random_bytes(16);
-        $suspension = EventLoop::getSuspension();
-        $stream = socket_export_stream($socket);
-        \assert(false !== $stream);
-        $reading = EventLoop::onReadable($stream, static function () use ($socket, $target, $cookie, $suspension): void {
-            $from = $port = $data = null;
-            if (false === @socket_recvfrom($socket, $data, self::MOST_BYTES, 0, $from, $port) || !\is_string($data)) {
-                return;
-            }
-            if ($from === $target && self::REPLY === \ord($data[0] ?? "\xFF") && substr($data, 8) === $cookie) {
-                $suspension->resume(true);
-            }
-        });
-        $clock = EventLoop::delay($this->seconds, static fn () => $suspension->resume(false));
-        try {
-            // The kernel fills in checksum and identifier.
-            @socket_sendto($socket, pack('CCnnn', self::REQUEST, 0, 0, 0, 1).$cookie, 8 + \strlen($cookie), 0, $target);
-
-            return true === $suspension->suspend();
-        } finally {
-            EventLoop::cancel($reading);
-            EventLoop::cancel($clock);
-            socket_close($socket);
-        }
+        return $this->sockets->ping($target, $this->seconds);
     }
 
     /**

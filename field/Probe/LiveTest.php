@@ -13,6 +13,7 @@ use Vorhut\Core\Job\Job;
 use Vorhut\Core\Load\FlowRates;
 use Vorhut\Core\Profile\Family;
 use Vorhut\Core\Reach\Walk\Topology;
+use Vorhut\Field\Net\PingSocket;
 
 /** Asks the questions of some intents and tells what became of each pair. */
 final readonly class LiveTest
@@ -66,7 +67,7 @@ final readonly class LiveTest
                     $results[$key][] = 'not asked: calls and streams are tested in the lab only';
                     continue;
                 }
-                if (ProbeKind::Ping === $kind && !Echoes::mayPing()) {
+                if (ProbeKind::Ping === $kind && !PingSocket::isPermitted()) {
                     $results[$key][] = 'not asked: only root may ask for an echo on this machine (net.ipv4.ping_group_range)';
                     continue;
                 }

@@ -22,6 +22,7 @@ final readonly class PaperView
         public array $rows,
         public array $files,
         public array $others,
+        public string $note,
     ) {
     }
 }

@@ -4,15 +4,21 @@ declare(strict_types=1);
 
 namespace Vorhut\App\Papers;
 
+use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\Routing\Attribute\Route;
 use Symfony\Component\Routing\Generator\UrlGeneratorInterface;
+use Symfony\Component\Security\Http\Attribute\IsGranted;
 use Vorhut\App\Jobs\JobInHand;
 use Vorhut\App\Web\JobPage;
+use Vorhut\App\Web\Sentence;
+use Vorhut\App\Web\Upload;
 use Vorhut\App\Web\View\Link;
 use Vorhut\App\Web\Words;
+use Vorhut\Core\Paper\Back\ReadsBack;
 use Vorhut\Core\Paper\Paper;
 use Vorhut\Core\Paper\Papers;
+use Vorhut\Core\Record\InvalidFile;
 
 /** Lists to print and to carry off. */
 final class PapersController extends JobPage
@@ -33,10 +39,14 @@ final class PapersController extends JobPage
             $paper->heads(),
             $rows,
             [
+                ...$this->back($paper, $url),
                 new Link('CSV', $url('paper_csv', $name), 'c'),
                 new Link('XLSX', $url('paper_xlsx', $name), 'x'),
             ],
             array_map(static fn (Paper $p): Link => new Link($p->title(), $url('paper', $p->name())), array_values(Papers::all())),
+            $paper instanceof ReadsBack || 'cables' === $paper->name()
+                ? ''
+                : 'This list follows from others and from the plan. It is not read back.',
         );
 
         return $this->page($hand, 'brief', 'papers/paper.html.twig', $view);
@@ -52,6 +62,69 @@ final class PapersController extends JobPage
     public function xlsx(JobInHand $hand, string $name): Response
     {
         return XlsxWriter::answer($name.'.xlsx', XlsxWriter::write(Sheet::of($this->paper($name), $hand->job)));
+    }
+
+    /** What an edited list would change. */
+    #[Route('/job/{slug}/papers/{name}/back', name: 'paper_back', methods: ['GET', 'POST'], requirements: ['name' => '[a-z-]+'])]
+    #[IsGranted('ROLE_TECHNICIAN')]
+    public function comesBack(JobInHand $hand, string $name, Request $request, BackPage $page): Response
+    {
+        $paper = $this->readable($name);
+        $error = '';
+        $text = '';
+        try {
+            $text = $request->isMethod('POST')
+                ? Upload::list($request, 'file', $paper->title()) ?? $request->request->getString('text')
+                : '';
+        } catch (InvalidFile $e) {
+            $this->addFlash('error', $error = Sentence::of($e->errors[0]));
+        }
+        $view = $page->show($hand, $paper, $text);
+        $status = '' === $view->error.$error ? Response::HTTP_OK : Response::HTTP_UNPROCESSABLE_ENTITY;
+
+        return $this->page($hand, 'brief', 'papers/back.html.twig', $view, $status);
+    }
+
+    #[Route('/job/{slug}/papers/{name}/take', name: 'paper_take', methods: ['POST'], requirements: ['name' => '[a-z-]+'])]
+    #[IsGranted('ROLE_TECHNICIAN')]
+    public function take(JobInHand $hand, string $name, Request $request): Response
+    {
+        $paper = $this->readable($name);
+        try {
+            $change = BackPage::read($hand, $paper, $request->request->getString('text'))->change;
+        } catch (InvalidFile $e) {
+            $this->addFlash('error', Sentence::of($e->errors[0]));
+
+            return $this->to($hand, 'paper_back', ['name' => $name]);
+        }
+
+        return $this->isStillOffered($request, $change)
+            ? $this->change($hand, $change, $request, 'paper', ['name' => $name])
+            : $this->to($hand, 'paper_back', ['name' => $name]);
+    }
+
+    private function readable(string $name): ReadsBack
+    {
+        $paper = $this->paper($name);
+
+        return $paper instanceof ReadsBack ? $paper : throw $this->createNotFoundException(
+            \sprintf('%s follows from the plan and is not read back.', $paper->title()),
+        );
+    }
+
+    /**
+     * @param \Closure(string, string): string $url
+     *
+     * @return list<Link>
+     */
+    private function back(Paper $paper, \Closure $url): array
+    {
+        return match (true) {
+            !$this->isGranted('ROLE_TECHNICIAN') => [],
+            $paper instanceof ReadsBack => [new Link('Take it back, changed', $url('paper_back', $paper->name()), 'b')],
+            'cables' === $paper->name() => [new Link('Take it back, changed', $url('cables_list', ''), 'b')],
+            default => [],
+        };
     }
 
     private function paper(string $name): Paper

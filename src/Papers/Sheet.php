@@ -5,6 +5,9 @@ declare(strict_types=1);
 namespace Vorhut\App\Papers;
 
 use Vorhut\Core\Job\Job;
+use Vorhut\Core\Paper\Back\BackReader;
+use Vorhut\Core\Paper\Back\Line;
+use Vorhut\Core\Paper\Back\ReadsBack;
 use Vorhut\Core\Paper\Paper;
 
 /** A table that becomes a sheet of a workbook. */
@@ -27,9 +30,15 @@ final readonly class Sheet
         $this->columns = array_flip(array_keys(array_intersect($rows[0], $figures)));
     }
 
+    /** With a column of marks, where it is a list that comes back. */
     public static function of(Paper $paper, Job $job): self
     {
-        return new self($paper->title(), [$paper->heads(), ...$paper->rows($job)], $paper->figures());
+        if (!$paper instanceof ReadsBack) {
+            return new self($paper->title(), [$paper->heads(), ...$paper->rows($job)], $paper->figures());
+        }
+        $rows = array_map(static fn (Line $l): array => [...$l->cells, $l->of?->mark() ?? ''], $paper->lines($job));
+
+        return new self($paper->title(), [[...$paper->heads(), BackReader::MARK], ...$rows], $paper->figures());
     }
 
     /** The number that a cell holds; null where it holds a text or a day. */

@@ -10,6 +10,7 @@ use Vorhut\Core\Record\InvalidFile;
 final class XlsxReader
 {
     private const MOST_BYTES = 60_000_000;
+    private const OFFICE = 'http://schemas.openxmlformats.org/officeDocument/2006/relationships';
     private const MOST_COLUMNS = 256;
     private const MOST_ROWS = 20_000;
     /** What every reader knows as a day (ISO/IEC 29500-1, 18.8.30). */
@@ -34,8 +35,12 @@ final class XlsxReader
         return str_starts_with($bytes, "PK\x03\x04") && str_contains($bytes, 'xl/workbook.xml');
     }
 
-    /** @throws InvalidFile */
-    public static function text(string $bytes): string
+    /**
+     * @param string $sheet the one of that name, where there is one
+     *
+     * @throws InvalidFile
+     */
+    public static function text(string $bytes, string $sheet = ''): string
     {
         $file = (string) tempnam(sys_get_temp_dir(), 'xlsx');
         file_put_contents($file, $bytes);
@@ -47,6 +52,10 @@ final class XlsxReader
         try {
             $reader = new self($zip);
             $reader->prepare();
+            $named = $reader->path($sheet);
+            if (null !== $named) {
+                return $reader->sheet($named);
+            }
             for ($number = 1; false !== $zip->locateName(\sprintf('xl/worksheets/sheet%d.xml', $number)); ++$number) {
                 $text = $reader->sheet(\sprintf('xl/worksheets/sheet%d.xml', $number));
                 if ('' !== trim($text)) {
@@ -58,6 +67,28 @@ final class XlsxReader
             unlink($file);
         }
         throw InvalidFile::at('file', 'a workbook without content', self::ALLOWED, 'Choose the right one.');
+    }
+
+    /** Where the sheet of that name lies; null where there is none. */
+    private function path(string $sheet): ?string
+    {
+        $targets = [];
+        $relations = $this->part('xl/_rels/workbook.xml.rels');
+        while (null !== $relations && $relations->read()) {
+            if ('Relationship' === $relations->localName) {
+                $targets[(string) $relations->getAttribute('Id')] = (string) $relations->getAttribute('Target');
+            }
+        }
+        $book = $this->part('xl/workbook.xml');
+        while (null !== $book && $book->read()) {
+            if ('sheet' === $book->localName && $book->getAttribute('name') === $sheet) {
+                $target = $targets[(string) $book->getAttributeNs('id', self::OFFICE)] ?? '';
+
+                return '' === $target ? null : (str_starts_with($target, '/') ? substr($target, 1) : 'xl/'.$target);
+            }
+        }
+
+        return null;
     }
 
     private function prepare(): void

@@ -31,12 +31,14 @@ final class Upload
     /**
      * The same of a list, whether it came as text or as a workbook.
      *
+     * @param string $sheet of a workbook with several
+     *
      * @throws InvalidFile for a workbook that cannot be read
      */
-    public static function list(Request $request, string $name): ?string
+    public static function list(Request $request, string $name, string $sheet = ''): ?string
     {
         $content = self::text($request, $name);
 
-        return null !== $content && XlsxReader::isOne($content) ? XlsxReader::text($content) : $content;
+        return null !== $content && XlsxReader::isOne($content) ? XlsxReader::text($content, $sheet) : $content;
     }
 }

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Vorhut\Tests\App;
 
+use Symfony\Component\DomCrawler\Crawler;
 use Symfony\Component\HttpFoundation\File\UploadedFile;
 use Vorhut\App\Papers\Csv;
 use Vorhut\App\Papers\Sheet;
@@ -40,6 +41,55 @@ final class PapersTest extends AppTestCase
         }
         $this->client->request('GET', self::JOB.'/papers/secrets');
         self::assertSame(404, $this->code());
+    }
+
+    /** A list is carried off as a workbook, a cell is changed, it comes back: shown first, then taken; who only looks takes nothing. */
+    public function testAListThatWasChangedElsewhereComesBack(): void
+    {
+        $this->as('tomas');
+        foreach (['csv', 'xlsx'] as $sort) {
+            $this->client->request('GET', self::JOB.'/papers/phones.'.$sort);
+            $this->comesBack('phones', $this->body(), 'phones.'.$sort);
+            self::assertSelectorTextContains('.sheet h2', 'as planned');
+            self::assertSelectorNotExists('.sheet form', 'what went out unchanged takes nothing back');
+        }
+        $rows = array_map(static fn (array $row): array => match ($row[0]) {
+            '2001' => [$row[0], 'Window one', ...\array_slice($row, 2)],
+            '2002' => [...\array_slice($row, 0, 3), 'Nowhere', ...\array_slice($row, 4)],
+            default => $row,
+        }, Sheet::of(Papers::all()['phones'], $this->job())->rows);
+        // In the workbook of all lists it is the sheet of its name that counts.
+        $book = XlsxWriter::write(new Sheet('Other', [['Name', 'Row'], ['No', 'extensions/2001']]), new Sheet('Phone list', $rows));
+        $this->comesBack('phones', $book, 'lists.xlsx');
+        self::assertSelectorTextContains('.sheet .care', 'only a lead');
+        self::assertSelectorNotExists('.sheet form');
+        $this->as('ines');
+        $page = $this->comesBack('phones', $book, 'lists.xlsx');
+        self::assertSelectorTextContains('.sheet', 'Name: Ticket 1 → Window one');
+        self::assertSelectorTextContains('.sheet', 'in the column Place');
+        $this->client->submit($page->selectButton('Take it over')->form());
+        $this->client->followRedirect();
+        self::assertSame('Window one', $this->job()->extensions['2001']->name);
+        $this->comesBack('phones', 'nothing of the sort', 'x.csv');
+        self::assertSame(422, $this->code());
+        self::assertSelectorTextContains('[role=alert]', 'Row');
+        $this->client->request('GET', self::JOB.'/papers/heat/back');
+        self::assertSame(404, $this->code(), 'it follows from others');
+        $this->as('vera');
+        $this->client->request('GET', self::JOB.'/papers/phones');
+        self::assertSelectorTextNotContains('.work', 'Take it back');
+        $this->post(self::JOB.'/papers/phones/take', ['text' => "Name,Row\nX,extensions/2001\n"]);
+        self::assertSame(403, $this->code());
+    }
+
+    private function comesBack(string $name, string $bytes, string $file): Crawler
+    {
+        $path = (string) tempnam(sys_get_temp_dir(), 'list');
+        file_put_contents($path, $bytes);
+        $upload = new UploadedFile($path, $file, test: true);
+        $url = self::JOB.'/papers/'.$name.'/back';
+
+        return $this->client->request('POST', $url, ['_token' => 'csrf-token'], ['file' => $upload], ['HTTP_ORIGIN' => 'http://localhost']);
     }
 
     /** By hand: one address of each sort, in its place. */

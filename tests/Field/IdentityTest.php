@@ -16,6 +16,7 @@ use Vorhut\Field\Lab\LabBlocks;
 use Vorhut\Field\Lab\LabFaults;
 use Vorhut\Field\Lab\LabPorts;
 use Vorhut\Field\Lab\UnitFault;
+use Vorhut\Field\Net\PingSocket;
 use Vorhut\Field\Net\RefusedTarget;
 use Vorhut\Field\Net\Sockets;
 use Vorhut\Field\Net\TargetGate;
@@ -80,7 +81,7 @@ final class IdentityTest extends TestCase
     public function testAPingStaysWithinTheGate(): void
     {
         $echoes = new Echoes(new Sockets(new TargetGate()), 1.0);
-        if (Echoes::mayPing()) {
+        if (PingSocket::isPermitted()) {
             self::assertTrue($echoes->ping('127.0.0.1'));
         }
         $this->expectException(RefusedTarget::class);

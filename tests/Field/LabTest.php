@@ -90,7 +90,7 @@ final class LabTest extends TestCase
     {
         $this->lab();
         $page = $this->ask(ProbeKind::Http, '127.147.20.21', 80);
-        self::assertSame(['status' => 'HTTP/1.1 200 OK', 'says' => 'stand-in'], $page->evidence);
+        self::assertSame(['status' => 'HTTP/1.1 200 OK', 'says' => 'stand-in/3.0'], $page->evidence);
         $rtsp = $this->ask(ProbeKind::Rtsp, '127.147.20.21', 554);
         self::assertSame(['status' => 'RTSP/1.0 200 OK', 'says' => 'stand-in'], $rtsp->evidence);
         self::assertSame(ProbeStatus::Answered, $this->ask(ProbeKind::Tcp, '127.147.10.10', 443)->status);

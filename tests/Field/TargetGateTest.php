@@ -10,6 +10,7 @@ use PHPUnit\Framework\TestCase;
 use Vorhut\Core\Intent\ProbeKind;
 use Vorhut\Core\Net\Ipv4Address;
 use Vorhut\Core\Net\Ipv4Prefix;
+use Vorhut\Field\Net\PingSocket;
 use Vorhut\Field\Net\RefusedTarget;
 use Vorhut\Field\Net\Sockets;
 use Vorhut\Field\Net\TargetGate;
@@ -73,6 +74,8 @@ final class TargetGateTest extends TestCase
             static fn () => $sockets->udp('0.0.0.0'),
             static fn () => $sockets->listen('0.0.0.0', 8000),
             static fn () => $udp->send('192.0.2.1', 5060, 'x'),
+            static fn () => $sockets->ping('192.0.2.1', 0.1),
+            static fn () => PingSocket::echo(new TargetGate(), '192.0.2.1', 0.1),
         ];
         foreach ([ProbeKind::Tcp, ProbeKind::Http, ProbeKind::Rtsp, ProbeKind::Poll, ProbeKind::Sip] as $kind) {
             $ways[] = static fn () => (new Prober($sockets, 0.1))->ask($kind, '192.0.2.1', 80);
@@ -88,7 +91,7 @@ final class TargetGateTest extends TestCase
         $udp->close();
     }
 
-    /** Nothing in field/ makes a socket but Sockets, which has a gate. */
+    /** Nothing in field/ makes a socket but those that have a gate. */
     public function testNobodyElseMakesSockets(): void
     {
         $folder = new \RecursiveIteratorIterator(
@@ -96,7 +99,7 @@ final class TargetGateTest extends TestCase
         );
         /** @var \SplFileInfo $file */
         foreach ($folder as $file) {
-            if ('Sockets.php' !== $file->getFilename()) {
+            if (!\in_array($file->getFilename(), ['Sockets.php', 'PingSocket.php'], true)) {
                 self::assertDoesNotMatchRegularExpression(
                     '/\b(?:bindUdpSocket|DnsSocketConnector|Amp\\\\Socket\\\\(?:connect|listen)|stream_socket_\w+'
                     .'|socket_create|fsockopen|curl_init)\b/',

@@ -17,6 +17,7 @@ use Vorhut\Core\Proof\IntentPrediction;
 /** What must pass from one segment to another: made of what must be proven, exchange by exchange. */
 final class Passing implements Block
 {
+    public const ABOUT = 'Firewall and address translation';
     /** Pairs looked at in one intent, and in all of them. */
     private const MOST_PAIRS = 200;
     private const LEAST_PAIRS = 20;
@@ -39,7 +40,7 @@ final class Passing implements Block
             yield $asked->note(
                 \sprintf('pass %s %s %s', $from->id, $to->id, $service),
                 Ask::Network,
-                'Firewall and address translation',
+                self::ABOUT,
                 \sprintf('%s from %s to %s (%s)', self::said($service), self::network($from), $to->name, $whom),
                 array_values(array_filter($units, static fn (?Device $d): bool => null !== $d)),
                 'allowed, or what stands against it',

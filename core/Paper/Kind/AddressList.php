@@ -10,11 +10,17 @@ use Vorhut\Core\Job\NetworkInterface;
 use Vorhut\Core\Job\Router;
 use Vorhut\Core\Job\RouterInterface;
 use Vorhut\Core\Net\InterfaceAddress;
-use Vorhut\Core\Paper\Paper;
+use Vorhut\Core\Paper\Back\Cell;
+use Vorhut\Core\Paper\Back\Line;
+use Vorhut\Core\Paper\Back\OfLines;
+use Vorhut\Core\Paper\Back\ReadsBack;
+use Vorhut\Core\Paper\Back\RowOf;
 
 /** Every address that the plan gives away, network by network in rising order; what is leased stands behind. */
-final class AddressList implements Paper
+final class AddressList implements ReadsBack
 {
+    use OfLines;
+
     private const LAST = \PHP_INT_MAX;
 
     public function name(): string
@@ -37,26 +43,44 @@ final class AddressList implements Paper
         return ['VLAN'];
     }
 
-    public function rows(Job $job): array
+    public function cells(): array
+    {
+        return [
+            'Network' => Cell::named('interfaces.{n}.segment', 'segments'),
+            'Address' => Cell::address('interfaces.{n}.address'),
+            'Mask' => Cell::mask('interfaces.{n}.address'),
+            'Gateway' => Cell::parsed('interfaces.{n}.gateway'),
+            'Name' => Cell::text('name'),
+            'Host name' => Cell::text('hostname'),
+            'Place' => Cell::named('location', 'locations'),
+            'MAC' => Cell::parsed('interfaces.{n}.mac'),
+            'Serial' => Cell::text('serial'),
+        ];
+    }
+
+    public function lines(Job $job): array
     {
         $order = array_flip(array_keys($job->segments));
         $rows = [];
         foreach ($job->routers as $router) {
             foreach ($router->interfaces as $interface) {
                 foreach ($interface->addresses() as $address) {
-                    $row = self::ofRouter($job, $router, $interface, $address);
+                    $row = new Line(self::ofRouter($job, $router, $interface, $address), null);
                     $rows[] = [$order[$interface->segment] ?? self::LAST, $address->address->value, $row];
                 }
             }
         }
         foreach ($job->devices as $device) {
-            foreach ($device->interfaces as $interface) {
+            foreach ($device->interfaces as $index => $interface) {
                 $addresses = $interface->addresses();
-                foreach ([] === $addresses ? [null] : $addresses as $address) {
+                foreach ([] === $addresses ? [null] : $addresses as $number => $address) {
                     $rows[] = [
                         $order[$interface->segment ?? ''] ?? self::LAST,
                         $address?->address->value ?? self::LAST,
-                        self::ofDevice($job, $device, $interface, $address),
+                        new Line(
+                            self::ofDevice($job, $device, $interface, $address),
+                            0 === $number ? new RowOf(Device::class, $device->id, $index) : null,
+                        ),
                     ];
                 }
             }

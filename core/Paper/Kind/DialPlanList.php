@@ -11,11 +11,17 @@ use Vorhut\Core\Job\NumberCode;
 use Vorhut\Core\Job\RouteDirection;
 use Vorhut\Core\Job\Trunk;
 use Vorhut\Core\Job\VoiceRoute;
-use Vorhut\Core\Paper\Paper;
+use Vorhut\Core\Paper\Back\Cell;
+use Vorhut\Core\Paper\Back\Line;
+use Vorhut\Core\Paper\Back\OfLines;
+use Vorhut\Core\Paper\Back\ReadsBack;
+use Vorhut\Core\Paper\Back\RowOf;
 
 /** What happens to a number that somebody dials, or that is called from outside: routes, short codes, keys of menus. */
-final class DialPlanList implements Paper
+final class DialPlanList implements ReadsBack
 {
+    use OfLines;
+
     private const NOBODY = 'hangs up';
 
     public function name(): string
@@ -38,21 +44,34 @@ final class DialPlanList implements Paper
         return ['Digits off'];
     }
 
-    public function rows(Job $job): array
+    public function cells(): array
     {
-        return [...self::routes($job), ...self::codes($job), ...self::menus($job)];
+        return [
+            'Name' => Cell::text('name'),
+            'Digits' => Cell::parsed('digitMap'),
+            'Digits off' => Cell::whole('strip'),
+            'Digits in front' => Cell::text('prefix'),
+        ];
     }
 
-    /** @return list<list<string>> */
+    public function lines(Job $job): array
+    {
+        $rows = [...self::codes($job), ...self::menus($job)];
+        $others = array_map(static fn (array $cells): Line => new Line($cells, null), $rows);
+
+        return [...self::routes($job), ...$others];
+    }
+
+    /** @return list<Line> */
     private static function routes(Job $job): array
     {
-        $rows = [];
+        $lines = [];
         $trunks = $job->all(Trunk::class);
         foreach ($job->all(VoiceRoute::class) as $route) {
             $isOut = RouteDirection::Out === $route->direction;
             $used = [] === $route->trunks ? array_keys($trunks) : $route->trunks;
             $names = array_map(static fn (int|string $id): string => $trunks[$id]->name ?? '', $used);
-            $rows[] = [
+            $lines[] = new Line([
                 $route->name,
                 $route->direction->label(),
                 (string) $route->digitMap,
@@ -61,10 +80,10 @@ final class DialPlanList implements Paper
                 0 === $route->strip ? '' : (string) $route->strip,
                 $route->prefix,
                 null === $route->hours ? '' : 'outside its hours: '.self::target($job, $route->closed),
-            ];
+            ], new RowOf(VoiceRoute::class, $route->id));
         }
 
-        return $rows;
+        return $lines;
     }
 
     private static function who(VoiceRoute $route): string

@@ -5,12 +5,20 @@ declare(strict_types=1);
 namespace Vorhut\Core\Paper\Kind;
 
 use Vorhut\Core\Exchange\Directory;
+use Vorhut\Core\Job\Device;
+use Vorhut\Core\Job\Extension;
 use Vorhut\Core\Job\Job;
-use Vorhut\Core\Paper\Paper;
+use Vorhut\Core\Paper\Back\Cell;
+use Vorhut\Core\Paper\Back\Line;
+use Vorhut\Core\Paper\Back\OfLines;
+use Vorhut\Core\Paper\Back\ReadsBack;
+use Vorhut\Core\Paper\Back\RowOf;
 
 /** Whom one can call, by name. */
-final class DirectoryList implements Paper
+final class DirectoryList implements ReadsBack
 {
+    use OfLines;
+
     public function name(): string
     {
         return 'directory';
@@ -31,8 +39,23 @@ final class DirectoryList implements Paper
         return [];
     }
 
-    public function rows(Job $job): array
+    public function cells(): array
     {
-        return array_map(array_values(...), Directory::of($job)->entries);
+        return [
+            'Name' => Cell::text('name'),
+            'Mail' => Cell::text('mail'),
+        ];
+    }
+
+    public function lines(Job $job): array
+    {
+        $lines = [];
+        foreach (Directory::of($job)->entries as $entry) {
+            $of = null === $entry['device'] ? new RowOf(Extension::class, $entry['number']) : new RowOf(Device::class, $entry['device']);
+            unset($entry['device']);
+            $lines[] = new Line(array_values($entry), $of);
+        }
+
+        return $lines;
     }
 }

@@ -4,16 +4,23 @@ declare(strict_types=1);
 
 namespace Vorhut\Core\Paper\Kind;
 
+use Vorhut\Core\Job\Cast;
 use Vorhut\Core\Job\Flow;
 use Vorhut\Core\Job\Job;
 use Vorhut\Core\Job\PartyRef;
 use Vorhut\Core\Load\FlowRates;
 use Vorhut\Core\Load\FlowWays;
-use Vorhut\Core\Paper\Paper;
+use Vorhut\Core\Paper\Back\Cell;
+use Vorhut\Core\Paper\Back\Line;
+use Vorhut\Core\Paper\Back\OfLines;
+use Vorhut\Core\Paper\Back\ReadsBack;
+use Vorhut\Core\Paper\Back\RowOf;
 
 /** Who sends what to whom, and how much of it. */
-final class FlowList implements Paper
+final class FlowList implements ReadsBack
 {
+    use OfLines;
+
     /** Receivers that are named; of more, how many there are. */
     private const MOST_NAMED = 4;
 
@@ -37,9 +44,20 @@ final class FlowList implements Paper
         return ['Mbit/s'];
     }
 
-    public function rows(Job $job): array
+    public function cells(): array
     {
-        $rows = [];
+        return [
+            'Stream' => Cell::text('name'),
+            'Sent as' => Cell::choice('cast', Cast::class),
+            'Group' => Cell::parsed('group'),
+            'Mbit/s' => Cell::decimal('kbps', 1000),
+            'Runs only at' => Cell::texts('moments'),
+        ];
+    }
+
+    public function lines(Job $job): array
+    {
+        $lines = [];
         $flows = $job->all(Flow::class);
         if ([] === $flows) {
             return [];
@@ -49,7 +67,7 @@ final class FlowList implements Paper
         foreach ($flows as $flow) {
             $senders = $ways->units($flow->from);
             $kbps = array_sum(array_map(static fn (string $unit): float => $rates->of($flow, $unit), $senders));
-            $rows[] = [
+            $lines[] = new Line([
                 $flow->name,
                 self::named($job, $ways, $flow->from),
                 self::named($job, $ways, ...$flow->to),
@@ -57,10 +75,10 @@ final class FlowList implements Paper
                 (string) $flow->group,
                 0.0 === $kbps ? '' : (string) round($kbps / 1000, 2),
                 implode(', ', $flow->moments),
-            ];
+            ], new RowOf(Flow::class, $flow->id));
         }
 
-        return $rows;
+        return $lines;
     }
 
     private static function named(Job $job, FlowWays $ways, PartyRef ...$refs): string

@@ -7,11 +7,19 @@ namespace Vorhut\Core\Paper\Kind;
 use Vorhut\Core\Dates\LicenceLine;
 use Vorhut\Core\Dates\LicenceLines;
 use Vorhut\Core\Job\Job;
-use Vorhut\Core\Paper\Paper;
+use Vorhut\Core\Job\Licence;
+use Vorhut\Core\Job\LicenceState;
+use Vorhut\Core\Paper\Back\Cell;
+use Vorhut\Core\Paper\Back\Line;
+use Vorhut\Core\Paper\Back\OfLines;
+use Vorhut\Core\Paper\Back\ReadsBack;
+use Vorhut\Core\Paper\Back\RowOf;
 
 /** Licences and unlocks: what they allow, what they are tied to, how far they are, when they end. */
-final class LicenceList implements Paper
+final class LicenceList implements ReadsBack
 {
+    use OfLines;
+
     public function name(): string
     {
         return 'licences';
@@ -32,9 +40,20 @@ final class LicenceList implements Paper
         return ['How many'];
     }
 
-    public function rows(Job $job): array
+    public function cells(): array
     {
-        return array_map(static fn (LicenceLine $l): array => [
+        return [
+            'How many' => Cell::whole('count'),
+            'Code' => Cell::text('code'),
+            'From' => Cell::text('from'),
+            'Until' => Cell::text('until'),
+            'State' => Cell::choice('state', LicenceState::class),
+        ];
+    }
+
+    public function lines(Job $job): array
+    {
+        return array_map(static fn (LicenceLine $l): Line => new Line([
             $l->device->name,
             $l->name,
             $l->kind,
@@ -45,6 +64,6 @@ final class LicenceList implements Paper
             (string) $l->licence?->until,
             $l->state,
             $l->todo,
-        ], LicenceLines::of($job, null));
+        ], null === $l->licence ? null : new RowOf(Licence::class, $l->licence->id)), LicenceLines::of($job, null));
     }
 }

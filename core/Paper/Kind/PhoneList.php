@@ -4,12 +4,19 @@ declare(strict_types=1);
 
 namespace Vorhut\Core\Paper\Kind;
 
+use Vorhut\Core\Job\Extension;
 use Vorhut\Core\Job\Job;
-use Vorhut\Core\Paper\Paper;
+use Vorhut\Core\Paper\Back\Cell;
+use Vorhut\Core\Paper\Back\Line;
+use Vorhut\Core\Paper\Back\OfLines;
+use Vorhut\Core\Paper\Back\ReadsBack;
+use Vorhut\Core\Paper\Back\RowOf;
 
 /** Every number with its name, the phone it rings and the place told to helpers. */
-final class PhoneList implements Paper
+final class PhoneList implements ReadsBack
 {
+    use OfLines;
+
     public function name(): string
     {
         return 'phones';
@@ -30,14 +37,23 @@ final class PhoneList implements Paper
         return [];
     }
 
-    public function rows(Job $job): array
+    public function cells(): array
     {
-        $rows = [];
+        return [
+            'Name' => Cell::text('name'),
+            'Rings' => Cell::named('device', 'devices'),
+            'Registers at' => Cell::named('server', 'devices'),
+        ];
+    }
+
+    public function lines(Job $job): array
+    {
+        $lines = [];
         foreach ($job->extensions as $extension) {
             $device = $job->devices[$extension->device ?? ''] ?? null;
             $places = $job->placesOf($device?->location);
             $told = array_filter(array_map(static fn ($l): string => (string) $l->dispatch, $places), static fn ($d): bool => '' !== $d);
-            $rows[] = [
+            $lines[] = new Line([
                 $extension->number,
                 $extension->name === $extension->number ? '' : $extension->name,
                 $device->name ?? '',
@@ -45,10 +61,10 @@ final class PhoneList implements Paper
                 array_values($told)[0] ?? '',
                 $job->devices[$extension->server ?? '']->name ?? '',
                 (string) ($device->interfaces[0] ?? null)?->mac,
-            ];
+            ], new RowOf(Extension::class, $extension->number));
         }
-        usort($rows, static fn (array $a, array $b): int => strnatcmp($a[0], $b[0]));
+        usort($lines, static fn (Line $a, Line $b): int => strnatcmp($a->cells[0], $b->cells[0]));
 
-        return $rows;
+        return $lines;
     }
 }

@@ -4,12 +4,19 @@ declare(strict_types=1);
 
 namespace Vorhut\Core\Paper\Kind;
 
+use Vorhut\Core\Job\Device;
 use Vorhut\Core\Job\Job;
-use Vorhut\Core\Paper\Paper;
+use Vorhut\Core\Paper\Back\Cell;
+use Vorhut\Core\Paper\Back\Line;
+use Vorhut\Core\Paper\Back\OfLines;
+use Vorhut\Core\Paper\Back\ReadsBack;
+use Vorhut\Core\Paper\Back\RowOf;
 
 /** Every port that has to be patched, place by place: who it belongs to and which network it must carry. */
-final class PortList implements Paper
+final class PortList implements ReadsBack
 {
+    use OfLines;
+
     public function name(): string
     {
         return 'ports';
@@ -30,14 +37,25 @@ final class PortList implements Paper
         return ['VLAN', 'Watts'];
     }
 
-    public function rows(Job $job): array
+    public function cells(): array
     {
-        $rows = [];
+        return [
+            'Unit' => Cell::text('name'),
+            'Port' => Cell::text('interfaces.{n}.name'),
+            'MAC' => Cell::parsed('interfaces.{n}.mac'),
+            'Network' => Cell::named('interfaces.{n}.segment', 'segments'),
+            'Address' => Cell::address('interfaces.{n}.address'),
+        ];
+    }
+
+    public function lines(Job $job): array
+    {
+        $lines = [];
         foreach ($job->devices as $device) {
             $watts = $job->profileOf($device)->watts;
-            foreach ($device->interfaces as $interface) {
+            foreach ($device->interfaces as $index => $interface) {
                 $segment = $job->segments[$interface->segment] ?? null;
-                $rows[] = [
+                $lines[] = new Line([
                     implode(', ', array_map(static fn ($l): string => $l->name, array_reverse($job->placesOf($device->location)))),
                     $device->name,
                     $interface->name,
@@ -46,11 +64,12 @@ final class PortList implements Paper
                     (string) $segment?->vlan,
                     (string) $interface->address?->address,
                     null === $watts ? '' : (string) $watts,
-                ];
+                ], new RowOf(Device::class, $device->id, $index));
             }
         }
-        usort($rows, static fn (array $a, array $b): int => strnatcasecmp($a[0].' '.$a[1], $b[0].' '.$b[1]));
+        $name = static fn (Line $line): string => $line->cells[0].' '.$line->cells[1];
+        usort($lines, static fn (Line $a, Line $b): int => strnatcasecmp($name($a), $name($b)));
 
-        return $rows;
+        return $lines;
     }
 }

@@ -5,12 +5,19 @@ declare(strict_types=1);
 namespace Vorhut\Core\Paper\Kind;
 
 use Vorhut\Core\Job\Job;
-use Vorhut\Core\Paper\Paper;
+use Vorhut\Core\Job\Rack;
+use Vorhut\Core\Paper\Back\Cell;
+use Vorhut\Core\Paper\Back\Line;
+use Vorhut\Core\Paper\Back\OfLines;
+use Vorhut\Core\Paper\Back\ReadsBack;
+use Vorhut\Core\Paper\Back\RowOf;
 use Vorhut\Core\Rack\RackSum;
 
 /** What stands in which unit of which rack, from the top down. */
-final class RackList implements Paper
+final class RackList implements ReadsBack
 {
+    use OfLines;
+
     public function name(): string
     {
         return 'racks';
@@ -31,12 +38,20 @@ final class RackList implements Paper
         return ['kg', 'W', 'BTU/h'];
     }
 
-    public function rows(Job $job): array
+    public function cells(): array
     {
-        $rows = [];
+        return [
+            'kg' => Cell::decimal('holds.{n}.kilograms'),
+            'W' => Cell::decimal('holds.{n}.watts'),
+        ];
+    }
+
+    public function lines(Job $job): array
+    {
+        $lines = [];
         foreach (RackSum::all($job) as $sum) {
             foreach (array_reverse($sum->placed) as $one) {
-                $rows[] = [
+                $lines[] = new Line([
                     $sum->rack->name,
                     1 === $one->height ? (string) $one->item->unit : \sprintf('%d to %d', $one->item->unit, $one->top()),
                     $one->name,
@@ -44,10 +59,10 @@ final class RackList implements Paper
                     (string) round($one->watts, 1),
                     (string) round($one->watts * RackSum::BTU),
                     $one->isHeavy() ? 'two' : 'one',
-                ];
+                ], new RowOf(Rack::class, $sum->rack->id, $one->index));
             }
         }
 
-        return $rows;
+        return $lines;
     }
 }

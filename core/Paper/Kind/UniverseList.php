@@ -4,13 +4,20 @@ declare(strict_types=1);
 
 namespace Vorhut\Core\Paper\Kind;
 
+use Vorhut\Core\Job\Fixture;
 use Vorhut\Core\Job\Job;
 use Vorhut\Core\Light\Universes;
-use Vorhut\Core\Paper\Paper;
+use Vorhut\Core\Paper\Back\Cell;
+use Vorhut\Core\Paper\Back\Line;
+use Vorhut\Core\Paper\Back\OfLines;
+use Vorhut\Core\Paper\Back\ReadsBack;
+use Vorhut\Core\Paper\Back\RowOf;
 
 /** Fixtures by universe and start address (ANSI E1.31-2018). */
-final class UniverseList implements Paper
+final class UniverseList implements ReadsBack
 {
+    use OfLines;
+
     public function name(): string
     {
         return 'universes';
@@ -31,12 +38,23 @@ final class UniverseList implements Paper
         return ['Universe', 'From slot', 'To slot'];
     }
 
-    public function rows(Job $job): array
+    public function cells(): array
     {
-        $rows = [];
+        return [
+            'Universe' => Cell::whole('universe'),
+            'From slot' => Cell::whole('start'),
+            'Fixture' => Cell::text('name'),
+            'Fed by' => Cell::named('node', 'devices'),
+            'Place' => Cell::named('location', 'locations'),
+        ];
+    }
+
+    public function lines(Job $job): array
+    {
+        $lines = [];
         foreach (Universes::of($job) as $number => $fixtures) {
             foreach ($fixtures as $fixture) {
-                $rows[] = [
+                $lines[] = new Line([
                     (string) $number,
                     Universes::group($number),
                     (string) $fixture->start,
@@ -44,10 +62,10 @@ final class UniverseList implements Paper
                     $fixture->name,
                     $job->devices[$fixture->node ?? '']->name ?? '',
                     $job->locations[$fixture->location ?? '']->name ?? '',
-                ];
+                ], new RowOf(Fixture::class, $fixture->id));
             }
         }
 
-        return $rows;
+        return $lines;
     }
 }

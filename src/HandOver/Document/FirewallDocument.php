@@ -9,14 +9,14 @@ use Vorhut\App\Jobs\JobReading;
 use Vorhut\App\Papers\Csv;
 use Vorhut\Core\Ask\Asked;
 use Vorhut\Core\Ask\AskItem;
+use Vorhut\Core\Ask\AskRows;
+use Vorhut\Core\Ask\AskSheet;
 use Vorhut\Core\Ask\Block\Passing;
 use Vorhut\Core\Setting\Settings;
 
-/** What must pass between networks, for whoever keeps the firewall. */
+/** What must pass between networks, for whoever keeps the firewall; answers to it are read back where questions are. */
 final readonly class FirewallDocument implements Document
 {
-    private const HEADS = ['About', 'What', 'For', 'Why', 'Answer'];
-
     public function __construct(private JobReading $reading)
     {
     }
@@ -38,18 +38,9 @@ final readonly class FirewallDocument implements Document
 
     public function files(JobInHand $hand): iterable
     {
-        $asked = new Asked(new Settings($hand->job), $this->reading->prover($hand->stored));
-        $rows = [self::HEADS];
-        foreach ((new Passing())->items($asked) as $item) {
-            $rows[] = self::row($item);
-        }
+        $sheet = AskSheet::of(new Asked(new Settings($hand->job), $this->reading->prover($hand->stored)));
+        $passing = $sheet->those(static fn (AskItem $item): bool => Passing::ABOUT === $item->block);
 
-        yield 'firewall-request.csv' => Csv::MARK.Csv::of($rows);
-    }
-
-    /** @return list<string> */
-    private static function row(AskItem $item): array
-    {
-        return [$item->block, $item->what, implode(', ', array_column($item->units, 'name')), $item->why, $item->answer];
+        yield 'firewall-request.csv' => Csv::MARK.Csv::of([AskRows::HEADS, ...AskRows::of($passing)]);
     }
 }

@@ -6,6 +6,7 @@ namespace Vorhut\App\HandOver\Document;
 
 use Vorhut\App\Jobs\JobInHand;
 use Vorhut\App\Papers\Csv;
+use Vorhut\App\Papers\Sheet;
 use Vorhut\Core\Paper\Papers;
 
 final readonly class ListsDocument implements Document
@@ -28,7 +29,7 @@ final readonly class ListsDocument implements Document
     public function files(JobInHand $hand): iterable
     {
         foreach (Papers::all() as $name => $paper) {
-            yield 'lists/'.$name.'.csv' => Csv::MARK.Csv::of([$paper->heads(), ...$paper->rows($hand->job)]);
+            yield 'lists/'.$name.'.csv' => Csv::MARK.Csv::of(Sheet::of($paper, $hand->job)->rows);
         }
     }
 }

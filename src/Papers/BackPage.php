@@ -1,0 +1,75 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\App\Papers;
+
+use Symfony\Component\Routing\Generator\UrlGeneratorInterface;
+use Vorhut\App\Jobs\JobInHand;
+use Vorhut\App\Jobs\Rights;
+use Vorhut\App\Web\Sentence;
+use Vorhut\App\Web\View\Link;
+use Vorhut\Core\Job\ChangeSet;
+use Vorhut\Core\Paper\Back\BackList;
+use Vorhut\Core\Paper\Back\BackReader;
+use Vorhut\Core\Paper\Back\BackRow;
+use Vorhut\Core\Paper\Back\ReadsBack;
+use Vorhut\Core\Record\InvalidFile;
+
+/** Shows what a list that came back would change. */
+final readonly class BackPage
+{
+    private const SHOWN = 300;
+
+    public function __construct(private Rights $rights, private UrlGeneratorInterface $urls)
+    {
+    }
+
+    public function show(JobInHand $hand, ReadsBack $paper, string $text): BackView
+    {
+        $list = new BackList([], new ChangeSet('', []));
+        $error = '';
+        try {
+            $list = '' === trim($text) ? $list : self::read($hand, $paper, $text);
+        } catch (InvalidFile $e) {
+            $error = Sentence::of($e->errors[0]);
+        }
+        $counts = array_count_values(array_map(static fn (BackRow $r): string => $r->does, $list->rows));
+        $told = array_values(array_filter($list->rows, static fn (BackRow $r): bool => BackRow::SAME !== $r->does));
+        $more = \count($told) - self::SHOWN;
+        $mayTake = $this->rights->allow($hand->stored, $list->change);
+
+        return new BackView(
+            $paper->title(),
+            [new Link('The list', $this->url('paper', $hand, $paper), 'l'), new Link('XLSX', $this->url('paper_xlsx', $hand, $paper), 'x')],
+            $this->url('paper_back', $hand, $paper),
+            $this->url('paper_take', $hand, $paper),
+            array_keys($paper->cells()),
+            $text,
+            \array_slice($told, 0, self::SHOWN),
+            implode(', ', array_map(static fn (string $does, int $n): string => $n.' '.$does, array_keys($counts), $counts)),
+            $more > 0 ? \sprintf('and %d more', $more) : '',
+            $error,
+            $list->change->isEmpty() || !$mayTake ? [] : [
+                'text' => $text,
+                'version' => $hand->revision,
+                'offer' => $list->change->fingerprint(),
+            ],
+            $mayTake ? '' : 'Some of this is a lead\'s to change: only a lead takes it over.',
+        );
+    }
+
+    /** @throws InvalidFile where the plan would not bear all of it together */
+    public static function read(JobInHand $hand, ReadsBack $paper, string $text): BackList
+    {
+        $list = (new BackReader($hand->job, $paper))->read($text);
+        $hand->job->with($list->change);
+
+        return $list;
+    }
+
+    private function url(string $route, JobInHand $hand, ReadsBack $paper): string
+    {
+        return $this->urls->generate($route, ['slug' => $hand->stored->getSlug(), 'name' => $paper->name()]);
+    }
+}

@@ -1,0 +1,205 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Tests\Core\Paper;
+
+use PHPUnit\Framework\Attributes\DataProvider;
+use PHPUnit\Framework\TestCase;
+use Vorhut\Core\Job\Device;
+use Vorhut\Core\Job\Job;
+use Vorhut\Core\Paper\Back\BackList;
+use Vorhut\Core\Paper\Back\BackReader;
+use Vorhut\Core\Paper\Back\BackRow;
+use Vorhut\Core\Paper\Back\ReadsBack;
+use Vorhut\Core\Paper\Papers;
+use Vorhut\Core\Record\InvalidFile;
+use Vorhut\Tests\Support\Jobs;
+
+/** Lists that come back from other people. */
+final class BackReaderTest extends TestCase
+{
+    private const OF_ITSELF = ['cables', 'firmware', 'heat', 'time'];
+
+    public function testEveryListReadsBackButThoseThatFollowFromOthers(): void
+    {
+        $others = array_filter(Papers::all(), static fn ($paper): bool => !$paper instanceof ReadsBack);
+        self::assertSame(self::OF_ITSELF, array_keys($others), 'cables have a reader of their own');
+    }
+
+    /** @return iterable<string, array{ReadsBack}> */
+    public static function lists(): iterable
+    {
+        foreach (Papers::all() as $name => $paper) {
+            if ($paper instanceof ReadsBack) {
+                yield $name => [$paper];
+            }
+        }
+    }
+
+    /** What comes back as it went changes nothing, whatever the order of its rows and columns. */
+    #[DataProvider('lists')]
+    public function testWhatIsUnchangedChangesNothing(ReadsBack $paper): void
+    {
+        $job = Jobs::demo();
+        [$heads, $rows] = self::table($job, $paper);
+        $turned = array_map(array_reverse(...), [$heads, ...array_reverse($rows)]);
+        $list = (new BackReader($job, $paper))->read(self::text($turned));
+        self::assertTrue($list->change->isEmpty());
+        self::assertCount(\count($rows), array_filter($list->rows, static fn (BackRow $r): bool => BackRow::SAME === $r->does));
+        self::assertSame(array_diff(array_keys($paper->cells()), $paper->heads()), [], 'cells are of columns that exist');
+    }
+
+    /**
+     * One cell of each column that is read, changed: the list of the plan that becomes of it says just that.
+     *
+     * @return iterable<string, array{string, string, string, string, string}> list, mark, column, what it says, what else changes with it
+     */
+    public static function cells(): iterable
+    {
+        yield 'address' => ['addresses', 'devices/berth-1', 'Address', '10.47.20.77', ''];
+        yield 'mask' => ['addresses', 'devices/berth-1', 'Mask', '255.255.255.128', ''];
+        yield 'gateway' => ['addresses', 'devices/berth-1', 'Gateway', '', ''];
+        yield 'network' => ['addresses', 'devices/berth-1', 'Network', 'Control room', 'VLAN'];
+        yield 'name' => ['addresses', 'devices/berth-1', 'Name', 'First berth', ''];
+        yield 'host name' => ['addresses', 'devices/berth-1', 'Host name', 'first', ''];
+        yield 'place' => ['addresses', 'devices/berth-1', 'Place', 'Waiting hall', ''];
+        yield 'MAC' => ['addresses', 'devices/berth-1', 'MAC', '02-00-00-00-00-01', ''];
+        yield 'serial' => ['addresses', 'devices/berth-1', 'Serial', '', ''];
+        yield 'second port' => ['ports', 'devices/timetable/1', 'MAC', '02-00-00-00-00-02', ''];
+        yield 'name of a port' => ['ports', 'devices/berth-1', 'Port', 'rear', ''];
+        yield 'name of a number' => ['phones', 'extensions/2001', 'Name', 'Window one', ''];
+        yield 'registrar' => ['phones', 'extensions/2001', 'Registers at', '', ''];
+        yield 'mail' => ['directory', 'extensions/2001', 'Mail', 'one@example.net', ''];
+        yield 'rate' => ['streams', 'flows/announcements', 'Mbit/s', '0.25', ''];
+        yield 'way of sending' => ['streams', 'flows/berth-2-live', 'Sent as', 'one copy for all', ''];
+        yield 'moments' => ['streams', 'flows/berth-2-live', 'Runs only at', 'dawn, dusk', ''];
+        yield 'slot' => ['universes', 'fixtures/fx-mast-1', 'From slot', '101', 'To slot'];
+        yield 'universe' => ['universes', 'fixtures/fx-mast-1', 'Universe', '3', 'Group'];
+        yield 'node' => ['universes', 'fixtures/fx-mast-1', 'Fed by', '', ''];
+        yield 'digits' => ['dial-plan', 'routes/out', 'Digits', '9x.T', ''];
+        yield 'digits off' => ['dial-plan', 'routes/out', 'Digits off', '', ''];
+        yield 'weight' => ['racks', 'racks/comms-rack', 'kg', '9.5', 'Lifted by'];
+    }
+
+    #[DataProvider('cells')]
+    public function testOneCellChangesOneThing(string $name, string $mark, string $column, string $says, string $too): void
+    {
+        $job = Jobs::demo();
+        $paper = Papers::all()[$name];
+        \assert($paper instanceof ReadsBack);
+        [$heads, $rows] = self::table($job, $paper);
+        $at = self::at($rows, $mark);
+        $column = (int) array_search($column, $heads, true);
+        self::assertNotSame($says, $rows[$at][$column]);
+        $rows[$at][$column] = $says;
+        $list = (new BackReader($job, $paper))->read(self::text([$heads, ...$rows]));
+        self::assertCount(1, $list->change->edits, implode(' ', self::refused($list)));
+        $now = self::table($job->with($list->change), $paper)[1];
+        $after = array_values(array_filter($now, static fn (array $row): bool => end($row) === end($rows[$at])))[0];
+        $differ = array_keys(array_diff_assoc($rows[$at], $after));
+        self::assertSame('' === $too ? [] : [(int) array_search($too, $heads, true)], $differ, implode(' | ', $after));
+    }
+
+    public function testWhatCannotBeIsRefusedAndTheOthersAreTaken(): void
+    {
+        $list = self::back('addresses', [
+            'devices/berth-1' => ['Address' => 'nonsense'],
+            'devices/berth-2' => ['Place' => 'Nowhere'],
+            'devices/berth-3' => ['Kind' => 'Horn'],
+            'devices/hut-phone' => ['Mask' => '255.0.255.0'],
+            'devices/ticket-1' => ['Name' => 'Window one', 'Address' => '10.47.10.99'],
+        ]);
+        self::assertCount(1, $list->change->edits);
+        $refused = implode("\n", self::refused($list));
+        self::assertStringContainsString('"nonsense', $refused);
+        self::assertStringContainsString('"Nowhere" is not allowed here: the name that just one place has', $refused);
+        self::assertStringContainsString('"PTZ camera, rotary" in the column Kind. It follows', $refused);
+        self::assertStringContainsString('ones stand together', $refused);
+        $changed = array_values(array_filter($list->rows, static fn (BackRow $r): bool => BackRow::CHANGED === $r->does));
+        self::assertSame([['Address: 10.47.10.20 → 10.47.10.99', 'Name: Ticket window 1 → Window one']], array_column($changed, 'why'));
+    }
+
+    /** A spreadsheet's own ways: an apostrophe before what begins like a formula, a figure written otherwise. */
+    public function testWhatASpreadsheetDoesIsNoChange(): void
+    {
+        self::assertTrue(self::back('universes', ['fixtures/fx-mast-1' => ['From slot' => '1.0']])->change->isEmpty());
+        $job = Jobs::demo();
+        $named = $job->with(new \Vorhut\Core\Job\ChangeSet('', [$job->edit(Device::class, 'berth-1', ['name' => '=Berth 1'])]));
+        $paper = Papers::all()['addresses'];
+        \assert($paper instanceof ReadsBack);
+        [$heads, $rows] = self::table($named, $paper);
+        $at = self::at($rows, 'devices/berth-1');
+        $rows[$at][(int) array_search('Name', $heads, true)] = "'=Berth 1";
+        self::assertTrue((new BackReader($named, $paper))->read(self::text([$heads, ...$rows]))->change->isEmpty());
+    }
+
+    public function testRowsAreKnownByTheirMark(): void
+    {
+        $job = Jobs::demo();
+        $paper = Papers::all()['phones'];
+        \assert($paper instanceof ReadsBack);
+        $list = (new BackReader($job, $paper))->read("Name;Row\nNew one;\nGone;extensions/9999\nTicket 1;extensions/2001\n");
+        self::assertSame(
+            [BackRow::REFUSED, BackRow::REFUSED, BackRow::SAME],
+            array_map(static fn (BackRow $r): string => $r->does, $list->rows),
+        );
+        $this->expectException(InvalidFile::class);
+        $this->expectExceptionMessage('"Row" among them');
+        (new BackReader($job, $paper))->read("Name;Number\nTicket 1;2001\n");
+    }
+
+    /** @param array<string, array<string, string>> $changes texts by heading, by mark */
+    private static function back(string $name, array $changes): BackList
+    {
+        $job = Jobs::demo();
+        $paper = Papers::all()[$name];
+        \assert($paper instanceof ReadsBack);
+        [$heads, $rows] = self::table($job, $paper);
+        foreach ($changes as $mark => $said) {
+            foreach ($said as $head => $text) {
+                $rows[self::at($rows, $mark)][(int) array_search($head, $heads, true)] = $text;
+            }
+        }
+
+        return (new BackReader($job, $paper))->read(self::text([$heads, ...$rows]));
+    }
+
+    /** @param list<array<int, string>> $rows */
+    private static function at(array $rows, string $mark): int
+    {
+        foreach ($rows as $at => $row) {
+            if (end($row) === $mark) {
+                return $at;
+            }
+        }
+        self::fail(\sprintf('No row has the mark %s.', $mark));
+    }
+
+    /** @return list<string> */
+    private static function refused(BackList $list): array
+    {
+        $refused = array_filter($list->rows, static fn (BackRow $r): bool => BackRow::REFUSED === $r->does && '' !== $r->name);
+
+        return array_merge(...array_map(static fn (BackRow $r): array => $r->why, array_values($refused)));
+    }
+
+    /** @return array{list<string>, list<array<int, string>>} headings and rows, with marks */
+    private static function table(Job $job, ReadsBack $paper): array
+    {
+        $rows = [];
+        foreach ($paper->lines($job) as $line) {
+            $rows[] = [...$line->cells, $line->of?->mark() ?? ''];
+        }
+
+        return [[...$paper->heads(), BackReader::MARK], $rows];
+    }
+
+    /** @param list<array<int, string>> $rows */
+    private static function text(array $rows): string
+    {
+        $field = static fn (string $text): string => '"'.str_replace('"', '""', $text).'"';
+
+        return implode("\n", array_map(static fn (array $row): string => implode(';', array_map($field, $row)), $rows));
+    }
+}
