@@ -19,6 +19,20 @@ use Vorhut\Field\Serve\FileFetch;
 /** Puts live tests together: in the lab nothing but loopback is contacted, on site nothing but what was confirmed. */
 final class LiveTests
 {
+    /** The clock of this machine against those of the plan, in the lab. */
+    public static function clockInTheLab(Job $job, float $seconds, LabBlocks $blocks): ClockCheck
+    {
+        $place = new InTheLab((new LabNetwork($job, $blocks))->addresses, LabPorts::ofThisUser());
+
+        return new ClockCheck(new Prober(new Sockets(new TargetGate()), $seconds), $place);
+    }
+
+    /** @param list<Ipv4Prefix> $confirmed */
+    public static function clockOnSite(array $confirmed, float $seconds): ClockCheck
+    {
+        return new ClockCheck(new Prober(new Sockets(new TargetGate($confirmed)), $seconds), new OnSite($confirmed));
+    }
+
     public static function inTheLab(
         Job $job,
         FileRenderer $renderer,

@@ -207,17 +207,38 @@ final class Lab
                     $network = fn (): LabNetwork => $this->network;
                     $wanted[$address.' media/'.$port] ??= new MediaStandIn($this->sockets, $address, $port, $network);
                 }
-                foreach ($services as $service) {
-                    $standIn = $this->standIn($address, $service, $device, $profile);
-                    if (null !== $standIn) {
-                        // Of two units on one address the first one is there; that is what the wire does, too.
-                        $wanted[$address.' '.$service] ??= $standIn;
-                    }
+                // Of two units on one address the first one is there; that is what the wire does, too.
+                $wanted += $this->services($address, $services, $device, $profile);
+                foreach ($interface->extraAddresses as $extra) {
+                    $more = (string) $this->network->addresses->toLab($extra->address);
+                    $wanted += $this->services($more, array_values(array_filter($services, self::isOfNoCall(...))), $device, $profile);
                 }
             }
         }
 
         return $wanted;
+    }
+
+    /** Agents of calls speak by the first address of a unit alone. */
+    private static function isOfNoCall(Service $service): bool
+    {
+        return LabSip::PORT !== $service->firstPort;
+    }
+
+    /**
+     * @param list<Service> $services
+     *
+     * @return array<string, StandIn> by address and service
+     */
+    private function services(string $address, array $services, Device $device, DeviceProfile $profile): array
+    {
+        $standIns = [];
+        foreach ($services as $service) {
+            $standIn = $this->standIn($address, $service, $device, $profile);
+            $standIns += null === $standIn ? [] : [$address.' '.$service => $standIn];
+        }
+
+        return $standIns;
     }
 
     private function standIn(string $address, Service $service, Device $device, DeviceProfile $profile): ?StandIn

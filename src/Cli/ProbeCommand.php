@@ -9,6 +9,7 @@ use Symfony\Component\Console\Input\InputInterface;
 use Symfony\Component\Console\Input\InputOption;
 use Symfony\Component\Console\Output\OutputInterface;
 use Vorhut\App\Provision\UnitFiles;
+use Vorhut\Core\Exchange\JobFile;
 use Vorhut\Core\Intent\ProbeKind;
 use Vorhut\Core\Intent\Span;
 use Vorhut\Core\InvalidValue;
@@ -23,8 +24,10 @@ use Vorhut\Field\Net\FieldRanges;
 use Vorhut\Field\Net\RefusedTarget;
 use Vorhut\Field\Net\Sockets;
 use Vorhut\Field\Net\TargetGate;
+use Vorhut\Field\Probe\LiveTest;
 use Vorhut\Field\Probe\LiveTests;
 use Vorhut\Field\Probe\Prober;
+use Vorhut\Field\Probe\ResultsHead;
 
 #[AsCommand(
     'probe',
@@ -37,6 +40,8 @@ use Vorhut\Field\Probe\Prober;
 ),]
 final class ProbeCommand extends JobCommand
 {
+    private const LONGEST_NAME = 64;
+
     protected function configure(): void
     {
         parent::configure();
@@ -52,6 +57,8 @@ final class ProbeCommand extends JobCommand
             'Field mode: ask real units in this prefix',
         );
         $this->addOption('confirmed', null, InputOption::VALUE_NONE, 'You are on the site and may ask there');
+        $this->addOption('out', null, InputOption::VALUE_REQUIRED, 'Write a file of results, to be brought back');
+        $this->addOption('vantage', null, InputOption::VALUE_REQUIRED, 'What the place is called that is asked from');
         $this->addOption('timeout', null, InputOption::VALUE_REQUIRED, 'Seconds to wait for an answer, 0.1 to 30', '2');
     }
 
@@ -123,32 +130,77 @@ final class ProbeCommand extends JobCommand
         if (null !== $vantage && !isset($job->devices[$vantage])) {
             throw new InvalidValue($vantage, 'the id of a device in this job', 'Such as mic-station.');
         }
-        $code = self::OK;
+        $blocks = [] === $ranges ? self::lab($job)->blocks : new LabBlocks();
+        $clock = [] === $ranges
+            ? LiveTests::clockInTheLab($job, $seconds, $blocks)
+            : LiveTests::clockOnSite($ranges, $seconds);
         $test = [] === $ranges
-            ? LiveTests::inTheLab($job, UnitFiles::make(), $seconds, self::lab($job)->blocks)
+            ? LiveTests::inTheLab($job, UnitFiles::make(), $seconds, $blocks)
             : LiveTests::onSite($job, $ranges, $seconds);
-        $test->run(
-            null === $intent ? array_map(strval(...), array_keys($job->intents)) : [$intent],
-            static function (string $id, string $pair, Span $seen, string $evidence) use ($output, &$code): bool {
-                [$from, $to] = explode('>', $pair, 2);
-                $output->writeln(
-                    Json::line([
-                        'intent' => $id,
-                        'from' => $from,
-                        'to' => $to,
-                        'seen' => $seen->value,
-                        'holds' => $seen->holds(),
-                        'vantage' => $from,
-                        'evidence' => $evidence,
-                    ]),
-                    OutputInterface::OUTPUT_RAW,
-                );
-                $code = $seen->holds() ? $code : self::FINDINGS;
+        $intents = null === $intent ? array_map(strval(...), array_keys($job->intents)) : [$intent];
+        $out = self::text($input, 'out');
+        if (null === $out) {
+            $write = static fn (string $line) => $output->writeln($line, OutputInterface::OUTPUT_RAW);
 
-                return true;
-            },
+            return $this->ask($test, $intents, $vantage, $vantage, $write);
+        }
+        $file = @fopen($out, 'w');
+        if (false === $file) {
+            throw new InvalidValue($out, 'a file in a folder that exists and may be written', 'Such as --out results.ndjson.');
+        }
+        $name = mb_substr(self::text($input, 'vantage') ?? $vantage ?? (string) gethostname(), 0, self::LONGEST_NAME);
+        $write = static fn (string $line) => fwrite($file, $line."\n");
+        $asker = null === $vantage ? null : $job->devices[$vantage]->primaryAddress()?->address;
+        $write(Json::line(self::head($job, $name, $clock->ask($job, $asker))));
+        $code = $this->ask($test, $intents, $vantage, $name, $write);
+        fclose($file);
+        $output->writeln(\sprintf('Results are in %s, asked from %s.', $out, $name), OutputInterface::OUTPUT_RAW);
+
+        return $code;
+    }
+
+    /**
+     * @param array{float, string}|null $offset
+     */
+    private static function head(Job $job, string $vantage, ?array $offset): ResultsHead
+    {
+        return new ResultsHead(
+            ResultsHead::VERSION,
+            $job->info->name,
+            hash('sha256', JobFile::write($job)),
             $vantage,
+            gmdate('c'),
+            null === $offset ? null : round($offset[0], 4),
+            $offset[1] ?? '',
         );
+    }
+
+    /**
+     * @param list<string> $intents
+     * @param string|null $from only what this device asks
+     * @param string|null $vantage where it is asked from; null: in each asker's place
+     * @param \Closure(string): mixed $write
+     */
+    private function ask(LiveTest $test, array $intents, ?string $from, ?string $vantage, \Closure $write): int
+    {
+        $code = self::OK;
+        $onPair = static function (string $id, string $pair, Span $seen, string $evidence) use ($write, $vantage, &$code): bool {
+            [$asker, $asked] = explode('>', $pair, 2);
+            $write(Json::line([
+                'intent' => $id,
+                'from' => $asker,
+                'to' => $asked,
+                'seen' => $seen->value,
+                'holds' => $seen->holds(),
+                'vantage' => $vantage ?? $asker,
+                'evidence' => $evidence,
+                'at' => gmdate('c'),
+            ]));
+            $code = $seen->holds() ? $code : self::FINDINGS;
+
+            return true;
+        };
+        $test->run($intents, $onPair, $from);
 
         return $code;
     }

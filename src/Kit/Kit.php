@@ -149,10 +149,11 @@ final readonly class Kit
 
               php bin/vorhut prove plan.json                what the plan allows
               php bin/vorhut runbook plan.json UNIT         a unit from the carton to as-left
-              php bin/vorhut probe plan.json --from UNIT --on-site 10.0.0.0/24 --confirmed > results.ndjson
+              php bin/vorhut probe plan.json --from UNIT --on-site 10.0.0.0/24 --confirmed \
+                  --vantage "laptop in the hut" --out results.ndjson
                                                             asks real units in that range, from where you stand
 
-            Bring results.ndjson back: Proof takes it over, with where it was asked from and when.
+            Bring results.ndjson back: Proof takes it over, with where it was asked from, when, and how the clock there went.
             Ask only networks whose owner has agreed.
 
             TEXT;

@@ -11,8 +11,10 @@ use Symfony\Component\Routing\Attribute\Route;
 use Symfony\Component\Security\Http\Attribute\IsGranted;
 use Vorhut\App\Entity\Observation;
 use Vorhut\App\Jobs\JobInHand;
+use Vorhut\App\Proof\Observations;
 use Vorhut\App\Web\JobPage;
 use Vorhut\App\Web\Upload;
+use Vorhut\App\Web\Words;
 
 /** Live tests: asked for here, done by the worker; and what was seen at other vantage points. */
 final class LiveTestController extends JobPage
@@ -38,7 +40,7 @@ final class LiveTestController extends JobPage
     /** Results of the command-line probe, made at another vantage point. */
     #[Route('/job/{slug}/tests/import', name: 'test_import', methods: ['POST'])]
     #[IsGranted('ROLE_TECHNICIAN')]
-    public function import(JobInHand $hand, Request $request, EntityManagerInterface $em): Response
+    public function import(JobInHand $hand, Request $request, EntityManagerInterface $em, Observations $observations): Response
     {
         $file = ProbeFile::read($hand->job, Upload::text($request, 'file') ?? '');
         foreach ($file->seen as $line) {
@@ -50,7 +52,7 @@ final class LiveTestController extends JobPage
                 $line->seen,
                 'probe file',
                 $this->user(),
-                $this->now(),
+                $file->when($line, $this->now()),
                 $line->vantage,
                 $line->evidence,
             ));
@@ -61,8 +63,11 @@ final class LiveTestController extends JobPage
         }
         $none = 'The file held nothing that could be taken over. Choose what bin/vorhut probe wrote.';
         $taken = \sprintf('%d observations taken over, %d lines refused.', \count($file->seen), \count($file->errors));
+        $taken .= null === $file->head ? '' : \sprintf(' Asked from %s; %s.', $file->head->vantage, $file->clock());
+        $conflicts = \count($observations->conflicts($hand->stored));
+        $taken .= 0 === $conflicts ? '' : \sprintf(' %s seen otherwise from elsewhere.', Words::count($conflicts, 'pair'));
         [] === $file->seen ? $this->addFlash('error', $none) : $this->addFlash('done', $taken);
 
-        return $this->to($hand, 'proof');
+        return $this->to($hand, [] === $file->seen || 0 === $conflicts ? 'proof' : 'conflicts');
     }
 }

@@ -9,29 +9,64 @@ use Vorhut\Core\Record\FileError;
 use Vorhut\Core\Record\InvalidFile;
 use Vorhut\Core\Record\Json;
 use Vorhut\Core\Record\RecordType;
+use Vorhut\Field\Probe\ResultsHead;
 
 /** What bin/vorhut probe wrote at another place: a JSON line per pair, bad lines reported and good ones kept. */
 final readonly class ProbeFile
 {
     private const MOST_LINES = 20000;
+    /** Seconds that nobody minds. */
+    private const RIGHT = 0.5;
 
     /**
      * @param list<ProbeLine> $seen
      * @param list<FileError> $errors
+     * @param ResultsHead|null $head null where the file has none
      */
-    private function __construct(public array $seen, public array $errors)
+    private function __construct(public array $seen, public array $errors, public ?ResultsHead $head)
     {
+    }
+
+    /** When a line was seen, by a clock that goes right as far as the file says; never after now. */
+    public function when(ProbeLine $line, \DateTimeImmutable $now): \DateTimeImmutable
+    {
+        try {
+            $said = '' === $line->at ? $now : new \DateTimeImmutable($line->at);
+        } catch (\DateMalformedStringException) {
+            return $now;
+        }
+        $right = $said->modify(\sprintf('%+d seconds', (int) round($this->head->offset ?? 0.0)));
+
+        return min($right, $now)->setTimezone(new \DateTimeZone('UTC'));
+    }
+
+    /** How the clock went with which it was made, in words. */
+    public function clock(): string
+    {
+        $offset = $this->head?->offset;
+
+        return match (true) {
+            null === $this->head => '',
+            null === $offset => 'no time server answered there, so times are by its own clock',
+            abs($offset) < self::RIGHT => \sprintf('its clock goes right, by %s', $this->head->clock),
+            default => \sprintf('its clock was %.1f s %s, by %s', abs($offset), $offset > 0 ? 'behind' : 'ahead', $this->head->clock),
+        };
     }
 
     public static function read(Job $job, string $text): self
     {
         $seen = $errors = [];
+        $head = null;
         $lines = preg_split('/\r?\n/', $text);
         foreach (\array_slice(false === $lines ? [] : $lines, 0, self::MOST_LINES) as $number => $line) {
             if ('' === trim($line)) {
                 continue;
             }
             try {
+                if (0 === $number && str_contains($line, '"results"')) {
+                    $head = self::head($job, $line);
+                    continue;
+                }
                 $seen[] = self::line($job, $line);
             } catch (InvalidFile $e) {
                 $error = $e->errors[0];
@@ -44,7 +79,18 @@ final readonly class ProbeFile
             }
         }
 
-        return new self($seen, $errors);
+        return new self($seen, $errors, $head);
+    }
+
+    /** @throws InvalidFile */
+    private static function head(Job $job, string $line): ResultsHead
+    {
+        $head = RecordType::of(ResultsHead::class)->read(Json::decode($line));
+        if ($head->job !== $job->info->name) {
+            throw InvalidFile::at('.job', $head->job, \sprintf('results of "%s"', $job->info->name), 'The file belongs to another job.');
+        }
+
+        return $head;
     }
 
     /** @throws InvalidFile */

@@ -29,6 +29,9 @@ final readonly class ProbeLine implements Completed
         public string $vantage,
         #[Text(max: 20000, default: '')]
         public string $evidence,
+        /** ISO 8601, by the clock of the machine that asked. */
+        #[Text(max: 32, default: '')]
+        public string $at,
     ) {
     }
 

@@ -89,6 +89,38 @@ final readonly class Observations
     }
 
     /**
+     * Pairs of which the last word from one place contradicts the last word from another.
+     *
+     * @return array<string, non-empty-list<array{vantage: string, span: Span, at: \DateTimeImmutable}>> by intent and pair, each place's
+     *                                                                                                   last word, the newest first
+     */
+    public function conflicts(StoredJob $stored): array
+    {
+        $sql = 'SELECT o.intent, o.asker, o.asked, o.vantage, o.span, o.at FROM observation o JOIN ('.self::LATEST
+            .' AND vantage IS NOT NULL GROUP BY intent, asker, asked, vantage) l ON l.id = o.id ORDER BY o.at DESC, o.id DESC';
+        $pairs = [];
+        /** @var array{intent: string, asker: string, asked: string, vantage: string, span: string, at: string} $row */
+        foreach ($this->em->getConnection()->fetchAllAssociative($sql, ['job' => $stored->getId()]) as $row) {
+            $span = Span::tryFrom($row['span']) ?? Span::Untried;
+            if (Span::Untried !== $span) {
+                $at = new \DateTimeImmutable($row['at'], new \DateTimeZone('UTC'));
+                $key = \sprintf('%s %s>%s', $row['intent'], $row['asker'], $row['asked']);
+                $pairs[$key][] = ['vantage' => $row['vantage'], 'span' => $span, 'at' => $at];
+            }
+        }
+
+        return array_filter($pairs, self::differ(...));
+    }
+
+    /** @param non-empty-list<array{vantage: string, span: Span, at: \DateTimeImmutable}> $words */
+    private static function differ(array $words): bool
+    {
+        $holds = array_map(static fn (array $word): bool => $word['span']->holds(), $words);
+
+        return \count(array_unique($holds)) > 1;
+    }
+
+    /**
      * The last word on each pair of some intents, the newest first.
      *
      * @param list<string> $intents

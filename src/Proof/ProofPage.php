@@ -79,6 +79,7 @@ final readonly class ProofPage
             $listed > \count($rows) ? $more : '',
             null === $intent ? null : $this->pairs->show($hand, $intent, $pair, $selection->cell, $count),
             $editor ? $this->url('test_import', $hand) : null,
+            $this->url('conflicts', $hand),
             $editor && null !== $intent ? new Link('edit', $this->url('intent', $hand, ['id' => $intent->id]), 'k') : null,
             $editor ? $this->usuals->of($hand) : [],
         );

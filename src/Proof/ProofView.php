@@ -34,6 +34,7 @@ final readonly class ProofView
         public string $more,
         public ?PairView $pair,
         public ?string $importUrl,
+        public string $conflictsUrl,
         public ?Link $edit,
         public array $usuals,
     ) {

@@ -4,11 +4,13 @@ declare(strict_types=1);
 
 namespace Vorhut\Tests\App;
 
+use Symfony\Component\DomCrawler\Crawler;
 use Symfony\Component\HttpFoundation\File\UploadedFile;
 use Vorhut\App\Entity\Observation;
 use Vorhut\App\Entity\SweepRun;
 use Vorhut\App\Entity\TestRun;
 use Vorhut\Core\Intent\Span;
+use Vorhut\Core\Record\Json;
 
 /** The live test through the application. No lab runs here: what is asked on loopback is refused, which is an answer too. */
 final class LiveTestTest extends AppTestCase
@@ -212,6 +214,44 @@ final class LiveTestTest extends AppTestCase
         self::assertSelectorTextContains('#intent', 'observed one way');
         self::assertSelectorTextContains('.why', 'call 127.47.30.50:5060 one-way');
         self::assertSelectorTextContains('.why', 'not as planned');
+    }
+
+    /** From a laptop whose clock was an hour ahead: times are put right, and what it saw otherwise than others is told. */
+    public function testResultsOfAKitAreMerged(): void
+    {
+        $head = [
+            'results' => 1,
+            'job' => 'Kestrel Sound Ferries',
+            'vantage' => 'laptop in the hut',
+            'began' => '2026-03-01T11:00:00+00:00',
+        ];
+        $line = ['intent' => 'hut-calls-control', 'from' => 'hut-phone', 'to' => 'codec', 'seen' => 'through', 'vantage' => 'hut-phone'];
+        $this->as('tomas');
+        $this->bringBack([$line + ['at' => '2026-03-01T10:30:00+00:00']]);
+        $far = ['seen' => 'no-reply', 'vantage' => 'laptop in the hut', 'at' => '2026-03-01T11:40:00+00:00'] + $line;
+        $same = ['to' => 'control-phone-1', 'seen' => 'through'] + $far;
+        $this->bringBack([$head + ['offset' => -3600.0, 'clock' => '10.47.1.123'], $far, $same]);
+        self::assertSelectorTextContains('.said', 'Asked from laptop in the hut; its clock was 3600.0 s ahead, by 10.47.1.123.');
+        self::assertSelectorTextContains('.said', '1 pair seen otherwise from elsewhere');
+        self::assertSelectorTextContains('h1', 'Seen otherwise from elsewhere');
+        $words = $this->client->getCrawler()->filter('.open-items p')->each(static fn (Crawler $p): string => trim($p->text()));
+        self::assertSame([
+            'no reply from laptop in the hut, 1 Mar 2026, 11:40',
+            'through from Hut phone, 1 Mar 2026, 11:30',
+        ], $words, 'ten minutes later, not seventy');
+        $this->bringBack([$head + ['job' => 'Another']]);
+        self::assertSelectorTextContains('.said', 'nothing that could be taken over');
+    }
+
+    /** @param list<array<string, mixed>> $lines */
+    private function bringBack(array $lines): void
+    {
+        $path = (string) tempnam(sys_get_temp_dir(), 'results');
+        file_put_contents($path, implode("\n", array_map(Json::line(...), $lines)));
+        $files = ['file' => new UploadedFile($path, 'results.ndjson', test: true)];
+        $values = ['_token' => 'csrf-token'];
+        $this->client->request('POST', self::JOB.'/tests/import', $values, $files, ['HTTP_ORIGIN' => 'http://localhost']);
+        $this->client->followRedirect();
     }
 
     public function testOnlyTechniciansTestAndOnlyThisJobsTests(): void
