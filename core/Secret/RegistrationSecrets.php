@@ -17,6 +17,12 @@ final class RegistrationSecrets
     /** Characters; it is typed by nobody. */
     private const LENGTH = 24;
 
+    /** What the secret of a number is called. */
+    public static function name(string $number): string
+    {
+        return 'number/'.$number;
+    }
+
     /** Null for a unit that takes no file, or into which everything is typed. */
     public static function of(Job $job, Device $device, Extension $extension): ?SecretNeed
     {
@@ -26,7 +32,7 @@ final class RegistrationSecrets
         }
 
         return new SecretNeed(
-            'number/'.$extension->number,
+            self::name($extension->number),
             'Registration of '.$extension->number,
             [$device],
             new SecretRule('number', SecretAlphabet::LettersDigits, 20, self::LENGTH),

@@ -20,7 +20,7 @@ final class Conversations
      * @param array<string, LiveQuestion> $open registrations and calls
      * @param \Closure(LiveQuestion, ProbeResult): bool $tell told each result as it comes; false: begin no more
      */
-    public static function hold(SipProber $sip, array $open, \Closure $tell): void
+    public static function hold(Talker $talker, array $open, \Closure $tell): void
     {
         /** @var array<string, Future<array{string, LiveQuestion, ProbeResult}>> $running */
         $running = [];
@@ -34,7 +34,7 @@ final class Conversations
                 if ([] === array_intersect_key($busy, self::talking($question))) {
                     unset($open[$key]);
                     $busy += self::talking($question);
-                    $running[$key] = async(static fn (): array => [$key, $question, $sip->ask($question)]);
+                    $running[$key] = async(static fn (): array => [$key, $question, $talker->ask($question)]);
                 }
             }
             /** @var array{string, LiveQuestion, ProbeResult} $ended */

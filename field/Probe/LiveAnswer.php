@@ -29,6 +29,7 @@ final class LiveAnswer
         foreach ($asked as $status) {
             if (ProbeStatus::Answered !== $status) {
                 return match ($status) {
+                    ProbeStatus::Untried => Span::Untried,
                     ProbeStatus::Refused, ProbeStatus::Strange => Span::NoListener,
                     ProbeStatus::OneWay => Span::OneWay,
                     ProbeStatus::Silent, ProbeStatus::Closed => Span::NoReply,
@@ -43,12 +44,12 @@ final class LiveAnswer
     private static function apart(array $asked): Span
     {
         foreach ($asked as $status) {
-            if (ProbeStatus::Silent !== $status && ProbeStatus::Closed !== $status) {
+            if (!\in_array($status, [ProbeStatus::Silent, ProbeStatus::Closed, ProbeStatus::Untried], true)) {
                 return Span::Leak;
             }
         }
 
-        return [] === $asked ? Span::Untried : Span::KeptApart;
+        return [] === array_diff(array_column($asked, 'value'), [ProbeStatus::Untried->value]) ? Span::Untried : Span::KeptApart;
     }
 
     /** @param list<ProbeResult|string> $results */

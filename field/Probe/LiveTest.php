@@ -22,7 +22,8 @@ final readonly class LiveTest
         private Job $job,
         private Sweep $sweep,
         private Place $place,
-        private ?SipProber $sip,
+        private ?Talker $talker,
+        private bool $isOnSite,
     ) {
     }
 
@@ -62,16 +63,17 @@ final readonly class LiveTest
                     );
                     continue;
                 }
-                $kind = null === $this->sip ? $question->kind->onSite() : $question->kind;
-                if (null === $this->sip && $kind->isOfLab()) {
-                    $results[$key][] = 'not asked: calls and streams are tested in the lab only';
+                $kind = $this->isOnSite ? $question->kind->onSite() : $question->kind;
+                $isTalk = true === $this->talker?->takes($question->kind);
+                if ($this->isOnSite && !$isTalk && $kind->isOfLab()) {
+                    $results[$key][] = 'not asked: that is tested in the lab only, or needs secrets of the vault';
                     continue;
                 }
                 if (ProbeKind::Ping === $kind && !PingSocket::isPermitted()) {
                     $results[$key][] = 'not asked: only root may ask for an echo on this machine (net.ipv4.ping_group_range)';
                     continue;
                 }
-                if (null !== $this->sip && $question->kind->isConversation()) {
+                if ($isTalk) {
                     $spoken[$key] = $question;
                     continue;
                 }
@@ -105,8 +107,8 @@ final readonly class LiveTest
 
             return !$stopped;
         });
-        if (!$stopped && null !== $this->sip) {
-            Conversations::hold($this->sip, $spoken, function (LiveQuestion $q, ProbeResult $r) use (&$done, $pairs, $onPair): bool {
+        if (!$stopped && null !== $this->talker) {
+            Conversations::hold($this->talker, $spoken, function (LiveQuestion $q, ProbeResult $r) use (&$done, $pairs, $onPair): bool {
                 return $this->tell($q, [$r], ++$done, \count($pairs), $onPair);
             });
         }

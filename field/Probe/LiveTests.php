@@ -50,6 +50,7 @@ final class LiveTests
             new Sweep(new Prober($sockets, $seconds)),
             new InTheLab($network->addresses, $ports),
             new SipProber($job, $sip, new FileProber($sip, $files, new FileFetch($sockets, $seconds), $ports), $seconds),
+            false,
         );
     }
 
@@ -58,11 +59,21 @@ final class LiveTests
      *
      * @param list<Ipv4Prefix> $confirmed
      * @param TargetGate|null $gate one that may be shut while it runs
+     * @param (\Closure(string): ?string)|null $secret with which a number registers; null: nobody registers or calls
+     * @param FileRenderer|null $renderer of the files that units fetch
      */
-    public static function onSite(Job $job, array $confirmed, float $seconds = 2.0, ?TargetGate $gate = null): LiveTest
-    {
+    public static function onSite(
+        Job $job,
+        array $confirmed,
+        float $seconds = 2.0,
+        ?TargetGate $gate = null,
+        ?\Closure $secret = null,
+        ?FileRenderer $renderer = null,
+    ): LiveTest {
         $sockets = new Sockets($gate ?? new TargetGate($confirmed));
+        $place = new OnSite($confirmed);
+        $talker = null === $secret || null === $renderer ? null : new SiteTalker($job, $place, $sockets, $renderer, $secret, $seconds);
 
-        return new LiveTest($job, new Sweep(new Prober($sockets, $seconds)), new OnSite($confirmed), null);
+        return new LiveTest($job, new Sweep(new Prober($sockets, $seconds)), $place, $talker, true);
     }
 }

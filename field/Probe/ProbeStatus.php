@@ -15,6 +15,8 @@ enum ProbeStatus: string
     case Closed = 'closed';
     /** Nothing came until the time was over. */
     case Silent = 'silent';
+    /** It could not be asked to the end; why is said beside it. */
+    case Untried = 'untried';
     /** Something answered that does not speak the protocol. */
     case Strange = 'strange';
 }

@@ -22,7 +22,7 @@ use Vorhut\Field\Sip\UserAgent;
 use function Amp\delay;
 
 /** Registers and calls in the place of the units of a job, rings the planned stand-ins, and measures the sound in both directions. */
-final readonly class SipProber
+final readonly class SipProber implements Talker
 {
     /** Seconds of sound; long enough for fifty packets each way. */
     private const TALK = 1.0;
@@ -38,6 +38,11 @@ final readonly class SipProber
         private FileProber $files,
         private float $seconds = 2.0,
     ) {
+    }
+
+    public function takes(ProbeKind $kind): bool
+    {
+        return $kind->isConversation();
     }
 
     public function ask(LiveQuestion $question): ProbeResult

@@ -81,6 +81,12 @@ final class ClientTransaction
         ($this->onResponse)($response);
     }
 
+    /** Whether something was heard that is no final answer: it rings, or is on its way. */
+    public function rang(): bool
+    {
+        return $this->provisional;
+    }
+
     /** Section 9.1: sent once something was heard, which is waited for; same branch, same number. */
     public function cancel(): void
     {

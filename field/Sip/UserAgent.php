@@ -56,13 +56,32 @@ final class UserAgent
     /** @return Future<int> the final status */
     public function register(int $seconds = 3600): Future
     {
+        return $this->toRegistrar([['Contact', '<'.$this->dialogs->contact().'>'], ['Expires', (string) $seconds]]);
+    }
+
+    /**
+     * Proves itself and asks who is registered, without a change (section 10.2.3).
+     *
+     * @return Future<int> the final status
+     */
+    public function lookUp(): Future
+    {
+        return $this->toRegistrar([]);
+    }
+
+    /**
+     * @param list<array{string, string}> $more headers
+     *
+     * @return Future<int> the final status
+     */
+    private function toRegistrar(array $more): Future
+    {
         $uri = \sprintf('sip:%s:%d', $this->server, $this->serverPort);
         $headers = [
             ['From', $this->from()],
             ['To', $this->of($this->user)],
             ['Call-ID', SipEndpoint::token()],
-            ['Contact', '<'.$this->dialogs->contact().'>'],
-            ['Expires', (string) $seconds],
+            ...$more,
         ];
 
         return $this->requests->outside('REGISTER', $uri, $headers, '')->map(static fn (SipMessage $answer): int => $answer->status);

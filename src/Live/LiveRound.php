@@ -14,10 +14,13 @@ use Vorhut\App\Jobs\JobReading;
 use Vorhut\App\Lab\LabGone;
 use Vorhut\App\Lab\Labs;
 use Vorhut\App\Provision\UnitFiles;
+use Vorhut\App\Vault\Vault;
+use Vorhut\App\Vault\VaultClosed;
 use Vorhut\Core\Intent\Pair;
 use Vorhut\Core\Intent\Span;
 use Vorhut\Core\Job\Job;
 use Vorhut\Core\Proof\Prover;
+use Vorhut\Core\Secret\RegistrationSecrets;
 use Vorhut\Field\Net\TargetGate;
 use Vorhut\Field\Probe\LiveTest;
 use Vorhut\Field\Probe\LiveTests;
@@ -32,6 +35,7 @@ final readonly class LiveRound
         private JobReading $reading,
         private Labs $labs,
         private FieldWatch $watch,
+        private Vault $vault,
         private ClockInterface $clock,
     ) {
     }
@@ -51,12 +55,26 @@ final readonly class LiveRound
         };
         if ($onSite) {
             $ranges = $stored->getFieldRanges();
-            $this->watch->during($stored, static fn (TargetGate $gate) => $round(LiveTests::onSite($job, $ranges, self::SECONDS, $gate)));
+            $secret = fn (string $number): ?string => $this->secret($stored, $number);
+            $this->watch->during($stored, static fn (TargetGate $gate) => $round(
+                LiveTests::onSite($job, $ranges, self::SECONDS, $gate, $secret, UnitFiles::make()),
+            ));
 
             return;
         }
         $blocks = $this->labs->blocks($stored) ?? throw LabGone::now();
         $round(LiveTests::inTheLab($job, UnitFiles::make(), self::SECONDS, $blocks));
+    }
+
+    /** With what a number registers; null where it is not kept, or the vault is closed. */
+    private function secret(StoredJob $stored, string $number): ?string
+    {
+        $secret = $this->vault->find($stored, RegistrationSecrets::name($number));
+        try {
+            return null === $secret ? null : $this->vault->open($secret);
+        } catch (VaultClosed) {
+            return null;
+        }
     }
 
     /**
