@@ -24,7 +24,11 @@ final class PlanDrift
                 $fields = [];
                 $is = isset($before[$id], $after[$id]) ? 'changed' : (isset($after[$id]) ? 'new' : 'gone');
                 foreach ('changed' === $is ? Differences::between($before[$id], $after[$id]) : [] as [$field, $was, $has]) {
-                    $fields[] = [PathWords::of($list->type(), $field), Differences::text($was), Differences::text($has)];
+                    $fields[] = [
+                        PathWords::of($list->type(), $field),
+                        PathWords::value($list->type(), $field, $was, self::names($signed)),
+                        PathWords::value($list->type(), $field, $has, self::names($now)),
+                    ];
                 }
                 if ('changed' !== $is || [] !== $fields) {
                     $name = $after[$id]['name'] ?? $before[$id]['name'] ?? $id;
@@ -37,5 +41,15 @@ final class PlanDrift
         }
 
         return $drifts;
+    }
+
+    /** @return \Closure(string, string): ?string name of a record, by list and id */
+    private static function names(Job $job): \Closure
+    {
+        return static function (string $list, string $id) use ($job): ?string {
+            $name = $job->records[$list][$id]['name'] ?? null;
+
+            return \is_string($name) ? $name : null;
+        };
     }
 }

@@ -36,4 +36,35 @@ final class PathWords
 
         return $words.' '.$rest;
     }
+
+    /**
+     * What stands there, as people call it: the name of another record, the words of a choice.
+     *
+     * @param RecordType<object> $type
+     * @param \Closure(string, string): ?string $name of a record, by list and id; null where it is gone
+     */
+    public static function value(RecordType $type, string $path, mixed $value, \Closure $name): string
+    {
+        [$key, $rest] = [...explode(' ', $path, 2), ''];
+        $field = $type->fields[$key] ?? null;
+        if ($field instanceof Nested && '' !== $rest) {
+            return self::value(RecordType::of($field->class), $rest, $value, $name);
+        }
+        if ($field instanceof Records && '' !== $rest) {
+            return self::value(RecordType::of($field->class), [...explode(' ', $rest, 2), ''][1], $value, $name);
+        }
+        if (null === $field || !\is_string($value)) {
+            return Differences::text($value);
+        }
+        foreach ($field->references('' === $rest ? $value : [$value]) as $reference) {
+            foreach ($reference->lists as $list) {
+                $said = $name($list, $value);
+                if (null !== $said) {
+                    return $said;
+                }
+            }
+        }
+
+        return $field->options()[$value] ?? $value;
+    }
 }

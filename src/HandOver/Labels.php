@@ -20,7 +20,7 @@ final readonly class Labels
     /** Millimetres between the edge of a label and what is on it. */
     private const EDGE = 2.0;
     /** Labels in a file: it is there in a few seconds. */
-    private const AT_ONCE = 240;
+    public const AT_ONCE = 240;
 
     public function __construct(private UrlGeneratorInterface $urls)
     {

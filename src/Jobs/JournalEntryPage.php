@@ -69,6 +69,11 @@ final readonly class JournalEntryPage
         $record = \sprintf('%s %s', ucfirst($one), \is_string($name) ? $name : $edit->id);
         $type = RecordType::of($edit->type);
         $rows = [];
+        $called = static function (string $list, string $id) use ($hand): ?string {
+            $name = $hand->job->records[$list][$id]['name'] ?? null;
+
+            return \is_string($name) ? $name : null;
+        };
         if ($edit->isMove()) {
             $stands = static fn (?string $behind): string => '' === (string) $behind ? 'first' : 'behind '.$behind;
             $rows[] = [
@@ -82,8 +87,8 @@ final readonly class JournalEntryPage
             $rows[] = [
                 'record' => [] === $rows ? $record : '',
                 'field' => PathWords::of($type, $field),
-                'before' => Differences::text($before),
-                'after' => Differences::text($after),
+                'before' => PathWords::value($type, $field, $before, $called),
+                'after' => PathWords::value($type, $field, $after, $called),
             ];
         }
 

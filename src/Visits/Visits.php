@@ -6,6 +6,7 @@ namespace Vorhut\App\Visits;
 
 use Doctrine\ORM\EntityManagerInterface;
 use Psr\Clock\ClockInterface;
+use Vorhut\App\Bench\BenchRecords;
 use Vorhut\App\Entity\SignedState;
 use Vorhut\App\Entity\StoredJob;
 use Vorhut\App\Entity\User;
@@ -17,9 +18,13 @@ use Vorhut\App\Lab\Labs;
 use Vorhut\App\Runs\Runs;
 use Vorhut\App\Vault\Seal;
 use Vorhut\App\Vault\VaultClosed;
+use Vorhut\Core\Profile\Step\RecordKind;
+use Vorhut\Core\Setting\Settings;
+use Vorhut\Core\Visit\ReadValue;
 use Vorhut\Core\Visit\UnitDrift;
 use Vorhut\Core\Visit\UnitDrifts;
 use Vorhut\Core\Visit\UnitMarks;
+use Vorhut\Core\Visit\ValueDrifts;
 
 /** The visits of a job, what each of them found, and the files that were kept at them. */
 final readonly class Visits
@@ -29,6 +34,7 @@ final readonly class Visits
         private Labs $labs,
         private Runs $runs,
         private Seal $seal,
+        private BenchRecords $records,
         private ClockInterface $clock,
     ) {
     }
@@ -80,7 +86,18 @@ final readonly class Visits
         return null;
     }
 
-    /** @return list<UnitDrift> */
+    private function after(Visit $visit): ?Visit
+    {
+        foreach (array_reverse($this->of($visit->getJob())) as $other) {
+            if ($other->getId() > $visit->getId()) {
+                return $other;
+            }
+        }
+
+        return null;
+    }
+
+    /** @return list<UnitDrift> units first, then values that were read back at the bench */
     public function drift(JobInHand $hand, Visit $visit): array
     {
         $before = $this->baseline($visit)?->getUnits();
@@ -91,7 +108,30 @@ final readonly class Visits
             }
         }
 
-        return (new UnitDrifts($hand->job))->of($visit->getUnits(), $before ?? []);
+        return [
+            ...(new UnitDrifts($hand->job))->of($visit->getUnits(), $before ?? []),
+            ...ValueDrifts::of(new Settings($hand->job), $this->read($hand->stored, $visit)),
+        ];
+    }
+
+    /** @return list<ReadValue> the last of each unit and setting, from the signature before the visit until the one after it */
+    private function read(StoredJob $stored, Visit $visit): array
+    {
+        $signed = $this->signed($visit)?->getAt();
+        $next = $this->after($visit)?->getAt();
+        $read = [];
+        foreach (null === $signed ? [] : $this->records->ofMany($stored) as $device => $records) {
+            foreach ($records as $record) {
+                $isMeant = $record->isDone() && $record->getAt() > $signed && (null === $next || $record->getAt() < $next);
+                foreach ($isMeant ? $record->getKept() : [] as $kept) {
+                    if (RecordKind::Read->value === $kept['kind'] && '' !== $kept['setting']) {
+                        $read[$device.' '.$kept['setting']] = new ReadValue((string) $device, $kept['setting'], $kept['value']);
+                    }
+                }
+            }
+        }
+
+        return array_values($read);
     }
 
     /** @throws VaultClosed */

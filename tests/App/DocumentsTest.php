@@ -23,8 +23,8 @@ final class DocumentsTest extends AppTestCase
     {
         $this->as('tomas');
         $this->client->request('GET', self::JOB.'/hand-over');
-        self::assertSelectorCount(9, 'form input[name="d[]"]');
-        $names = ['lists', 'workbook', 'cards', 'leases', 'dates', 'plan', 'firewall', 'drawings', 'nonsense'];
+        self::assertSelectorCount(10, 'form input[name="d[]"]');
+        $names = ['lists', 'workbook', 'cards', 'leases', 'dates', 'plan', 'firewall', 'drawings', 'labels', 'nonsense'];
         $first = $this->made($names);
         self::assertSame(hash('sha256', $first), hash('sha256', $this->made($names)));
         $files = self::unpacked($first);
@@ -34,6 +34,7 @@ final class DocumentsTest extends AppTestCase
         self::assertStringContainsString('BEGIN:VEVENT', $files['dates.ics']);
         self::assertSame(JobFile::write($this->job()), $files['plan.json']);
         self::assertMatchesRegularExpression('/UDP 5060.*10\.47\.60\.0.*Phone system|10\.47\.60\.0\/25/', $files['firewall-request.csv']);
+        self::assertStringStartsWith('%PDF-', $files['labels/labels-0001-0081.pdf']);
         foreach (self::named($files, '/\.svg$/') as $name) {
             $svg = new \DOMDocument();
             self::assertTrue($svg->loadXML($files[$name], \LIBXML_NONET), $name);

@@ -99,7 +99,7 @@ final class HandOverTest extends AppTestCase
         self::assertSelectorNotExists('.turned');
         $lines = $page->filter('.open-items')->first()->filter('li > div:first-child')->each(static fn ($d): string => $d->text());
         self::assertSame([
-            'Device Berth 1 camera changed Place: pier → waiting-hall',
+            'Device Berth 1 camera changed Place: Pier and ramps → Waiting hall',
             'Device Receiver 3 changed Interfaces 1 Gateway: nothing → 10.47.60.1',
             'Device Waiting hall kiosk gone',
         ], $lines);

@@ -4,7 +4,10 @@ declare(strict_types=1);
 
 namespace Vorhut\Tests\App;
 
+use Symfony\Component\DomCrawler\Crawler;
 use Symfony\Component\HttpFoundation\File\UploadedFile;
+use Vorhut\App\Bench\BenchRecords;
+use Vorhut\App\Bench\StepRecorded;
 use Vorhut\App\Entity\Lab;
 use Vorhut\App\Entity\SignedState;
 use Vorhut\App\Entity\Visit;
@@ -14,6 +17,8 @@ use Vorhut\App\Lab\Labs;
 use Vorhut\App\Vault\Vault;
 use Vorhut\App\Vault\VaultKey;
 use Vorhut\Core\Net\MacAddress;
+use Vorhut\Core\Profile\Step\RecordKind;
+use Vorhut\Core\Runbook\Kept;
 use Vorhut\Core\Visit\UnitMarks;
 
 /** Coming again: what is not as it was left, what is done about it, and the files that are kept. */
@@ -55,21 +60,27 @@ final class VisitTest extends AppTestCase
         $exchanged = new UnitMarks(true, mac: MacAddress::fromString('02:00:00:00:00:99'));
         $now = ['berth-1' => $exchanged, 'ticket-3' => new UnitMarks(true, firmware: '3.0')];
         $visit = $this->visit($now, '2026-05-05', [self::PAIR => 'no-reply', 'calls b>c' => 'through']);
+        $this->readBack('ticket-1', 'codec', 'g711u', '2026-05-06');
+        $this->readBack('ticket-2', 'codec', 'g711u', '2026-01-05');
         $url = self::JOB.'/visits/'.$visit->getId();
         $this->as('ines');
         $page = $this->client->request('GET', self::JOB.'/hand-over');
         self::assertCount(3, $page->filter('.visits li'), 'two visits and a signature');
         self::assertStringContainsString('2 of 2 units answered', $page->filter('.visits .visit')->first()->text());
         $page = $this->client->request('GET', $url);
-        self::assertSelectorTextContains('.head small', '3 things are not as it was left');
+        self::assertSelectorTextContains('.head small', '4 things are not as it was left');
         self::assertStringContainsString('Held against what was signed on 6 Jan 2026', $page->filter('aside')->text());
         self::assertStringContainsString('02-00-00-00-00-99', $page->filter('.units')->text());
         self::assertStringContainsString('it was left with 2.11', $page->filter('.units')->text());
+        self::assertStringContainsString('Codec is g711u; it was left with G.711 A-law.', $page->filter('.units')->text());
+        self::assertStringNotContainsString('Ticket window 2', $page->filter('.units')->text(), 'that was read before it was signed');
         self::assertStringContainsString('Hut phone to Control room phone 1: through → no reply', $page->filter('.turned')->text());
-        $this->client->submit($page->selectButton('Take it into the plan')->form());
+        $isWindow = static fn (Crawler $li): bool => str_contains($li->text(), 'Ticket window 3');
+        $line = $page->filter('.units li')->reduce($isWindow);
+        $this->client->submit($line->selectButton('Take it into the plan')->form());
         $this->client->followRedirect();
         self::assertSame('3.0', $this->job()->devices['ticket-3']->firmware);
-        self::assertSelectorTextContains('.head small', '2 things');
+        self::assertSelectorTextContains('.head small', '3 things');
         $line = $this->client->getCrawler()->filter('.turned li')->first();
         $this->client->submit($line->selectButton('Keep the reason')->form(['reason' => 'The radio is down today.']));
         $this->client->followRedirect();
@@ -174,6 +185,16 @@ final class VisitTest extends AppTestCase
         $this->em()->flush();
 
         return $visit;
+    }
+
+    private function readBack(string $device, string $setting, string $value, string $day): void
+    {
+        $records = self::getContainer()->get(BenchRecords::class);
+        \assert($records instanceof BenchRecords);
+        $row = $records->rows($this->stored(), [$device])[$device];
+        $kept = new StepRecorded('any', true, kept: [new Kept(RecordKind::Read, 'Codec', $value, false, $setting)]);
+        $this->em()->persist($records->new($row, $kept, $this->person('tomas'), new \DateTimeImmutable($day)));
+        $this->em()->flush();
     }
 
     private function keep(string $url, string $device, string $bytes): void

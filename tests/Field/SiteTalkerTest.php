@@ -112,7 +112,8 @@ final class SiteTalkerTest extends TestCase
         self::assertSame('untried', $without[0]);
         self::assertStringContainsString('needs secrets of the vault', $without[1]);
         $this->expectException(RefusedTarget::class);
-        $talker(new OnSite([Ipv4Prefix::fromString('10.206.0.0/16')]))->ask(new LiveQuestion('any', 'ticket-1', 'pbx', ProbeKind::Register, null, null, 5060));
+        $question = new LiveQuestion('any', 'ticket-1', 'pbx', ProbeKind::Register, null, null, 5060);
+        $talker(new OnSite([Ipv4Prefix::fromString('10.206.0.0/16')]))->ask($question);
     }
 
     /** @return array{string, string} what was seen of ticket-3, and the evidence */

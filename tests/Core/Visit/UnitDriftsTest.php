@@ -8,9 +8,12 @@ use PHPUnit\Framework\TestCase;
 use Vorhut\Core\Job\ChangeSet;
 use Vorhut\Core\Job\Job;
 use Vorhut\Core\Net\MacAddress;
+use Vorhut\Core\Setting\Settings;
+use Vorhut\Core\Visit\ReadValue;
 use Vorhut\Core\Visit\UnitDrift;
 use Vorhut\Core\Visit\UnitDrifts;
 use Vorhut\Core\Visit\UnitMarks;
+use Vorhut\Core\Visit\ValueDrifts;
 use Vorhut\Tests\Support\Jobs;
 
 /** By what a unit is known to be the one that was left there. */
@@ -55,6 +58,24 @@ final class UnitDriftsTest extends TestCase
         self::assertSame('2.1', $now->devices['a']->firmware);
         self::assertSame([], (new UnitDrifts($now))->of(['a' => self::marks(firmware: '2.1')], []));
         self::assertSame([], self::said(['a' => self::marks(firmware: '2.1')], ['a' => self::marks(firmware: '2.1')]), 'it was left so');
+    }
+
+    /** What was read back at the unit, against what is planned: as it is typed or as it is shown, both are right. */
+    public function testAValueThatWasReadOtherwise(): void
+    {
+        $job = Jobs::demo();
+        $settings = new Settings($job);
+        $codec = $settings->value($job->devices['ticket-1'], 'codec') ?? throw new \LogicException();
+        $same = [new ReadValue('ticket-1', 'codec', $codec->text()), new ReadValue('ticket-2', 'codec', $codec->shown())];
+        $gone = [new ReadValue('no-such', 'codec', 'x'), new ReadValue('ticket-1', 'no-such', 'x')];
+        self::assertSame([], ValueDrifts::of($settings, [...$same, ...$gone]));
+        $drift = ValueDrifts::of($settings, [new ReadValue('ticket-1', 'codec', 'g711u')])[0];
+        self::assertSame(['ticket-1', 'Codec is g711u; it was left with G.711 A-law.'], [$drift->unit, $drift->what]);
+        self::assertNotNull($drift->take);
+        $now = $job->with(new ChangeSet('', [$drift->take]));
+        self::assertSame([], ValueDrifts::of(new Settings($now), [new ReadValue('ticket-1', 'codec', 'g711u')]));
+        $fact = ValueDrifts::of($settings, [new ReadValue('ticket-1', 'address', '10.9.9.9')])[0];
+        self::assertNull($fact->take, 'what the plan itself says is not taken from a unit');
     }
 
     /** A reason holds for what stands there now, and for nothing else. */

@@ -1,0 +1,47 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Core\Visit;
+
+use Vorhut\Core\Job\Device;
+use Vorhut\Core\Setting\Settings;
+
+/** Compares what was read back from units with what is planned to be set in them. */
+final class ValueDrifts
+{
+    private const DIGITS = 12;
+
+    /**
+     * @param list<ReadValue> $read the last of each unit and setting
+     *
+     * @return list<UnitDrift>
+     */
+    public static function of(Settings $settings, array $read): array
+    {
+        $drifts = [];
+        foreach ($read as $one) {
+            $device = $settings->job->devices[$one->device] ?? null;
+            $planned = null === $device ? null : $settings->value($device, $one->setting);
+            if (null === $device || null === $planned || \in_array($one->value, [$planned->text(), $planned->shown()], true)) {
+                continue;
+            }
+            $said = [...$device->settings, $one->setting => $one->value];
+            $drifts[] = new UnitDrift(
+                \sprintf('unit %s %s', $device->id, substr(hash('sha256', $one->setting.' '.$one->value), 0, self::DIGITS)),
+                $device->id,
+                $device->name,
+                \sprintf(
+                    '%s is %s; it was left with %s.',
+                    $planned->setting->name,
+                    $one->value,
+                    $planned->isOpen() ? 'nothing' : $planned->shown(),
+                ),
+                'Set it back at the unit, or take it into the plan.',
+                $planned->setting->isPlainFact ? null : $settings->job->edit(Device::class, $device->id, ['settings' => $said]),
+            );
+        }
+
+        return $drifts;
+    }
+}

@@ -1,0 +1,44 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\App\HandOver\Document;
+
+use Vorhut\App\HandOver\Labels;
+use Vorhut\App\Jobs\JobInHand;
+use Vorhut\App\Papers\Pdf;
+use Vorhut\Core\Label\LabelSheet;
+
+/** On the sheet that most printers have; other sheets are printed from the form for labels. */
+final readonly class LabelsDocument implements Document
+{
+    public function __construct(private Labels $labels, private Pdf $pdf)
+    {
+    }
+
+    public function name(): string
+    {
+        return 'labels';
+    }
+
+    public function title(): string
+    {
+        return 'Labels for the units, '.LabelSheet::TwentyFour->label();
+    }
+
+    public function place(): int
+    {
+        return 70;
+    }
+
+    public function files(JobInHand $hand): iterable
+    {
+        $sheet = LabelSheet::TwentyFour;
+        $count = \count($hand->job->devices);
+        for ($from = 1; $from <= $count; $from += Labels::AT_ONCE) {
+            $bytes = $this->pdf->sheet('handover/labels.html.twig', $this->labels->of($hand, $sheet, $from), $sheet->paper());
+
+            yield \sprintf('labels/labels-%04d-%04d.pdf', $from, min($count, $from + Labels::AT_ONCE - 1)) => Pdf::undated($bytes);
+        }
+    }
+}
