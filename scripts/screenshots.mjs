@@ -1,11 +1,14 @@
 // Takes the pictures of docs/screenshots from the running demo: node scripts/screenshots.mjs   (bin/start --fresh first)
+// Pages of PDFs are drawn by pdftoppm and put beside each other by ffmpeg.
+import { execFileSync } from 'node:child_process';
+import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
 import { chromium } from '@playwright/test';
 import config from '../playwright.config.mjs';
 
 const base = process.env.BASE_URL ?? `http://127.0.0.1:${process.env.VORHUT_PORT ?? 8047}`;
 const job = '/job/kestrel-sound-ferries';
 const shots = [
-    ['jobs', '/'],
     ['brief', job],
     ['networks', `${job}/networks?from=guests`],
     ['cables', `${job}/cables`],
@@ -15,7 +18,6 @@ const shots = [
     ['light', `${job}/light`],
     ['power', `${job}/power`],
     ['voice', `${job}/voice?from=2001&number=0112`],
-    ['phones', `${job}/phones`],
     [
         'bench',
         `${job}/bench/berth-4?step=contact`,
@@ -28,7 +30,6 @@ const shots = [
         },
     ],
     ['ask', `${job}/ask`],
-    ['schedule', `${job}/bench/schedule?n=3`],
     ['vault', `${job}/vault`],
     ['pairings', `${job}/pairings`],
     ['bench-phone', `${job}/bench/ramp-phone?step=clean`, { width: 390, height: 844 }],
@@ -45,27 +46,70 @@ const shots = [
         },
     ],
     [
-        'several',
-        `${job}/ask`,
+        'hand-over',
+        `${job}/hand-over`,
         {
             act: async (page) => {
-                await page.fill('[name="answers[address.berth-4.0]"]', '10.47.20.34');
-                await page.fill('[name="answers[address.berth-5.0]"]', '10.47.20.35');
-                await page.getByRole('button', { name: 'See what the answers fill' }).click();
-                const press = async (key) => {
-                    const loaded = page.waitForEvent('load');
-                    await page.keyboard.press(key);
-                    await loaded;
-                };
-                await press('t');
-                await page.goto(`${base}${job}/vault`);
-                await press('t');
-                await page.goto(`${base}${job}/bench/several?of=kind:ptz-camera-rotary`);
-                for (let n = 0; n < 6; n += 1) await press('Enter');
+                await visit(page, 'before it is signed');
+                await page.fill('[name=takenBy]', 'Runa Fell');
+                await page.getByRole('button', { name: 'Sign and freeze this state' }).click();
+                for (const [device, fault] of faults) await turn(page, device, fault);
+                // The lab follows within two seconds.
+                await page.waitForTimeout(4000);
+                await visit(page, 'a year later');
+            },
+        },
+    ],
+    [
+        'visit',
+        `${job}/hand-over`,
+        {
+            act: async (page) => {
+                await page.getByRole('link', { name: 'What it found' }).click();
+                await page.waitForLoadState();
             },
         },
     ],
 ];
+// A page of the proof and one of the units.
+const paperPages = [25, 30];
+const faults = [
+    ['berth-2', 'exchanged'],
+    ['ticket-3', 'other-firmware'],
+    ['slip-camera', 'off'],
+];
+
+async function visit(page, note) {
+    await page.goto(`${base}${job}/hand-over`);
+    await page.fill('[name=note]', note);
+    await page.getByRole('button', { name: 'Look at every unit and prove all again' }).click();
+    await page.locator('progress').waitFor({ timeout: 20000 });
+    await page.getByRole('link', { name: 'What it found' }).waitFor({ timeout: 120000 });
+}
+
+async function turn(page, device, fault) {
+    await page.goto(`${base}${job}/proof`);
+    await page.getByText('Make something otherwise than planned').click();
+    await page.selectOption('#lab [name=device]', device);
+    await page.selectOption('#lab [name=fault]', fault);
+    await page.getByRole('button', { name: 'Make it so in the lab' }).click();
+    await page.locator('.lab-turned').waitFor();
+}
+
+// Some pages of a PDF beside each other.
+function drawn(name, bytes, pages) {
+    const folder = mkdtempSync(`${tmpdir()}/pages-`);
+    writeFileSync(`${folder}/all.pdf`, bytes);
+    const inputs = pages.flatMap((page, n) => {
+        const one = ['-png', '-r', '78', '-f', `${page}`, '-l', `${page}`, '-singlefile', `${folder}/all.pdf`, `${folder}/${n}`];
+        execFileSync('pdftoppm', one);
+        return ['-i', `${folder}/${n}.png`];
+    });
+    const join = pages.length > 1 ? ['-filter_complex', `hstack=inputs=${pages.length}`] : [];
+    execFileSync('ffmpeg', ['-v', 'error', '-y', ...inputs, ...join, `docs/screenshots/${name}.png`]);
+    rmSync(folder, { recursive: true });
+}
+
 const browser = await chromium.launch(config.use.launchOptions);
 const context = await browser.newContext();
 const page = await context.newPage();
@@ -81,4 +125,18 @@ for (const [name, path, { width = 1280, height = 800, dark = false, act = null }
     await page.waitForTimeout(300);
     await page.screenshot({ path: `docs/screenshots/${name}.png` });
 }
+await page.goto(`${base}${job}/hand-over`);
+for (const box of await page.locator('[name="d[]"]').all()) {
+    if ((await box.inputValue()) !== 'hand-over') await box.uncheck();
+}
+await page.getByRole('button', { name: 'Make what is ticked' }).click();
+const made = page.getByRole('link', { name: 'Carry it off' });
+await made.waitFor({ timeout: 60000 });
+const archive = await (await context.request.get(base + (await made.getAttribute('href')))).body();
+const folder = mkdtempSync(`${tmpdir()}/documents-`);
+writeFileSync(`${folder}/documents.zip`, archive);
+drawn('paper', execFileSync('unzip', ['-p', `${folder}/documents.zip`, 'hand-over.pdf'], { maxBuffer: 64e6 }), paperPages);
+rmSync(folder, { recursive: true });
+const labels = await context.request.get(`${base}${job}/hand-over/labels.pdf`);
+drawn('labels', await labels.body(), [1]);
 await browser.close();

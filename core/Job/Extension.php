@@ -82,6 +82,18 @@ final readonly class Extension implements Checked
         }
     }
 
+    /** The one that a unit registers for; null where it has none. */
+    public static function ofUnit(Job $job, Device $device): ?self
+    {
+        foreach ($job->extensions as $extension) {
+            if ($extension->device === $device->id && null !== $extension->server && $extension->isOfUnit()) {
+                return $extension;
+            }
+        }
+
+        return null;
+    }
+
     /** Whether a unit of its own registers for it. */
     public function isOfUnit(): bool
     {

@@ -57,13 +57,7 @@ final readonly class LabSip
     /** The extension that a unit registers for. */
     public function extensionOf(Device $device): ?Extension
     {
-        foreach ($this->job->extensions as $extension) {
-            if ($extension->device === $device->id && null !== $extension->server && $extension->isOfUnit()) {
-                return $extension;
-            }
-        }
-
-        return null;
+        return Extension::ofUnit($this->job, $device);
     }
 
     /** @param \Closure(): self $now */

@@ -4,9 +4,6 @@ declare(strict_types=1);
 
 namespace Vorhut\Field\Probe;
 
-use Amp\CancelledException;
-use Amp\Future;
-use Amp\TimeoutCancellation;
 use Vorhut\Core\Intent\DialledCalls;
 use Vorhut\Core\Intent\LiveQuestion;
 use Vorhut\Core\Intent\ProbeKind;
@@ -34,6 +31,8 @@ use function Amp\delay;
 /** Dials numbers in the place of units, or calls in as a carrier does, and looks who answers. */
 final readonly class DialProber
 {
+    use Waits;
+
     private const TALK = 1.0;
     /** Seconds that a page may take, and between two looks at it. */
     private const PAGE = 9.0;
@@ -215,21 +214,5 @@ final readonly class DialProber
         $address = null === $system ? null : $this->lab->carriers($system)[$trunk->id] ?? null;
 
         return null === $system || null === $address ? null : $this->lab->carrier($system, $address, 0, fn (): LabSip => $this->lab);
-    }
-
-    /**
-     * @template T
-     *
-     * @param Future<T> $future
-     *
-     * @return T|null
-     */
-    private function within(Future $future, float $more = 0.0): mixed
-    {
-        try {
-            return $future->await(new TimeoutCancellation($this->seconds + $more));
-        } catch (CancelledException) {
-            return null;
-        }
     }
 }

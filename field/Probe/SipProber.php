@@ -4,9 +4,6 @@ declare(strict_types=1);
 
 namespace Vorhut\Field\Probe;
 
-use Amp\CancelledException;
-use Amp\Future;
-use Amp\TimeoutCancellation;
 use Vorhut\Core\Intent\DialledCalls;
 use Vorhut\Core\Intent\LiveQuestion;
 use Vorhut\Core\Intent\Pair;
@@ -24,6 +21,8 @@ use function Amp\delay;
 /** Registers and calls in the place of the units of a job, rings the planned stand-ins, and measures the sound in both directions. */
 final readonly class SipProber implements Talker
 {
+    use Waits;
+
     /** Seconds of sound; long enough for fifty packets each way. */
     private const TALK = 1.0;
     /** Seconds that whoever is called may take to pick up. */
@@ -216,21 +215,5 @@ final readonly class SipProber implements Talker
             null === $status => ProbeStatus::Silent,
             default => ProbeStatus::Refused,
         };
-    }
-
-    /**
-     * @template T
-     *
-     * @param Future<T> $future
-     *
-     * @return T|null
-     */
-    private function within(Future $future, float $more = 0.0): mixed
-    {
-        try {
-            return $future->await(new TimeoutCancellation($this->seconds + $more));
-        } catch (CancelledException) {
-            return null;
-        }
     }
 }

@@ -5,9 +5,7 @@ declare(strict_types=1);
 namespace Vorhut\Field\Probe;
 
 use Amp\CancelledException;
-use Amp\Future;
 use Amp\Socket\ConnectException;
-use Amp\TimeoutCancellation;
 use Vorhut\Core\Intent\LiveQuestion;
 use Vorhut\Core\Intent\ProbeKind;
 use Vorhut\Core\Job\Device;
@@ -34,6 +32,8 @@ use function Amp\delay;
  */
 final readonly class SiteTalker implements Talker
 {
+    use Waits;
+
     private const PORT = 5060;
     private const FILES = 443;
     /** Seconds of sound, and seconds that somebody may take to pick up. */
@@ -84,13 +84,13 @@ final readonly class SiteTalker implements Talker
     /** @return array{ProbeStatus, array<string, string|int|float>} */
     private function register(Device $device): array
     {
-        $extension = $this->extensionOf($device);
+        $extension = Extension::ofUnit($this->job, $device);
         $agent = null === $extension ? null : $this->agent($extension);
         if (null === $agent) {
             return self::untried($device, $extension);
         }
         try {
-            $status = $this->within($agent->lookUp(), $this->seconds);
+            $status = $this->within($agent->lookUp());
 
             return [match ($status) {
                 200 => ProbeStatus::Answered,
@@ -105,11 +105,11 @@ final readonly class SiteTalker implements Talker
     /** @return array{ProbeStatus, array<string, string|int|float>} */
     private function call(Device $caller, Device $callee): array
     {
-        $number = $this->extensionOf($callee)?->number;
+        $number = Extension::ofUnit($this->job, $callee)?->number;
         if (null === $number) {
             return self::untried($callee, null);
         }
-        $extension = $this->extensionOf($caller);
+        $extension = Extension::ofUnit($this->job, $caller);
         $agent = null === $extension ? null : $this->agent($extension);
         if (null === $agent) {
             return self::untried($caller, $extension);
@@ -120,7 +120,7 @@ final readonly class SiteTalker implements Talker
             $tries[] = $try;
         };
         try {
-            $placed = $this->within($agent->place($number, $begun), $this->seconds + self::RING);
+            $placed = $this->within($agent->place($number, $begun), self::RING);
             $evidence = ['INVITE '.$number => $placed->status ?? 'no final answer'];
             if (null !== $placed?->call) {
                 return $this->talk($agent, $placed->call, $evidence);
@@ -148,7 +148,7 @@ final readonly class SiteTalker implements Talker
         delay(self::TALK);
         $reception = $call->media->reception;
         $evidence['RTP back'] = \sprintf('%d packets, %d lost', $reception->received, $reception->lost());
-        $evidence['BYE'] = $this->within($agent->hangUp($call), $this->seconds) ?? 'no answer';
+        $evidence['BYE'] = $this->within($agent->hangUp($call)) ?? 'no answer';
 
         return [$reception->received > 0 ? ProbeStatus::Answered : ProbeStatus::OneWay, $evidence];
     }
@@ -173,7 +173,7 @@ final readonly class SiteTalker implements Talker
             return [0 === $got['status'] ? ProbeStatus::Closed : ProbeStatus::Refused, $evidence];
         }
         $taken = TakenFile::read($this->renderer, $this->job, $file, $got['text']);
-        $isOwn = null !== $taken && $taken->number === $this->extensionOf($unit)?->number;
+        $isOwn = null !== $taken && $taken->number === Extension::ofUnit($this->job, $unit)?->number;
         $evidence['compared with the plan'] = match (true) {
             null === $taken => 'another text than would be written now',
             $isOwn => 'as planned',
@@ -181,18 +181,6 @@ final readonly class SiteTalker implements Talker
         };
 
         return [$isOwn ? ProbeStatus::Answered : ProbeStatus::Strange, $evidence];
-    }
-
-    /** The extension that a unit registers for. */
-    private function extensionOf(Device $device): ?Extension
-    {
-        foreach ($this->job->extensions as $extension) {
-            if ($extension->device === $device->id && null !== $extension->server && $extension->isOfUnit()) {
-                return $extension;
-            }
-        }
-
-        return null;
     }
 
     /** Null where nobody knows its secret, or its phone system may not be asked. */
@@ -234,21 +222,5 @@ final readonly class SiteTalker implements Talker
         return [ProbeStatus::Untried, ['why' => null === $extension
             ? $device->name.' has no number'
             : \sprintf('the secret of %s is not in the vault, or its phone system may not be asked', $extension->number)]];
-    }
-
-    /**
-     * @template T
-     *
-     * @param Future<T> $future
-     *
-     * @return T|null
-     */
-    private function within(Future $future, float $seconds): mixed
-    {
-        try {
-            return $future->await(new TimeoutCancellation($seconds));
-        } catch (CancelledException) {
-            return null;
-        }
     }
 }
