@@ -46,6 +46,19 @@ final class DriftTest extends TestCase
         self::assertSame($job->records['devices'], $again->records['devices']);
     }
 
+    /** Other records by their names, choices by their words. */
+    public function testDriftIsInWords(): void
+    {
+        $job = Jobs::demo();
+        $now = $job->with(new ChangeSet('', [
+            $job->edit(Device::class, 'berth-1', ['location' => 'waiting-hall', 'stage' => 'set-up']),
+            $job->editInterface(Device::class, 'berth-2', 0, ['segment' => 'control']),
+        ]));
+        $drift = PlanDrift::between($job, $now);
+        self::assertSame([['Place', 'Pier and ramps', 'Waiting hall'], ['Stage', 'as left', 'set up']], $drift[0]->fields);
+        self::assertSame([['Interfaces 1 Segment', 'Video', 'Control room']], $drift[1]->fields);
+    }
+
     /** What was not seen then, or is not seen now, says nothing; nor does another way of failing. */
     public function testWhichPairsTurned(): void
     {

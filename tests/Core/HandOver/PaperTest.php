@@ -7,6 +7,10 @@ namespace Vorhut\Tests\Core\HandOver;
 use PHPUnit\Framework\TestCase;
 use Vorhut\Core\HandOver\Cautions;
 use Vorhut\Core\HandOver\UnitSheet;
+use Vorhut\Core\Job\ChangeSet;
+use Vorhut\Core\Job\Extension;
+use Vorhut\Core\Job\Flow;
+use Vorhut\Core\Job\VoiceRoute;
 use Vorhut\Core\Paper\Papers;
 use Vorhut\Core\Setting\Settings;
 use Vorhut\Tests\Support\Jobs;
@@ -66,6 +70,22 @@ final class PaperTest extends TestCase
             ['Reception', 'key of a menu', '1', 'who calls 2000', '2060, Ticket windows', '', '', 'no key: 2010, Control room 1'],
             $rows,
         );
+    }
+
+    /** A number without a name, a route without trunks of its own, a stream to more than can be named. */
+    public function testWhatHasNoNameOrTooMany(): void
+    {
+        $job = Jobs::demo();
+        $changed = $job->with(new ChangeSet('', [
+            $job->edit(Extension::class, '2060', ['name' => null]),
+            $job->edit(VoiceRoute::class, 'town', ['trunks' => []]),
+            $job->edit(Flow::class, 'announcements', ['to' => ['profile:paging-horn']]),
+        ]));
+        $rows = Papers::all()['dial-plan']->rows($changed);
+        self::assertSame('2060', array_column($rows, 4, 0)['Tickets']);
+        self::assertSame('Carrier, then Mobile line', array_column($rows, 4, 0)['Town services']);
+        $horns = array_column(Papers::all()['streams']->rows($changed), 2, 0)['Announcements'];
+        self::assertMatchesRegularExpression('/^(?:[^,]+, ){3}[^,]+ and \d+ more$/', $horns);
     }
 
     public function testStreamsAndUniverses(): void

@@ -6,6 +6,7 @@ namespace Vorhut\Tests\Core\Paper;
 
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
+use Vorhut\Core\Job\ChangeSet;
 use Vorhut\Core\Job\Device;
 use Vorhut\Core\Job\Job;
 use Vorhut\Core\Paper\Back\BackList;
@@ -72,6 +73,7 @@ final class BackReaderTest extends TestCase
         yield 'registrar' => ['phones', 'extensions/2001', 'Registers at', '', ''];
         yield 'mail' => ['directory', 'extensions/2001', 'Mail', 'one@example.net', ''];
         yield 'rate' => ['streams', 'flows/announcements', 'Mbit/s', '0.25', ''];
+        yield 'no address' => ['addresses', 'devices/berth-1', 'Address', '', 'Mask'];
         yield 'way of sending' => ['streams', 'flows/berth-2-live', 'Sent as', 'one copy for all', ''];
         yield 'moments' => ['streams', 'flows/berth-2-live', 'Runs only at', 'dawn, dusk', ''];
         yield 'slot' => ['universes', 'fixtures/fx-mast-1', 'From slot', '101', 'To slot'];
@@ -123,15 +125,40 @@ final class BackReaderTest extends TestCase
     /** A spreadsheet's own ways: an apostrophe before what begins like a formula, a figure written otherwise. */
     public function testWhatASpreadsheetDoesIsNoChange(): void
     {
-        self::assertTrue(self::back('universes', ['fixtures/fx-mast-1' => ['From slot' => '1.0']])->change->isEmpty());
+        $figure = self::back('universes', ['fixtures/fx-mast-1' => ['From slot' => '1.0']]);
+        self::assertSame([BackRow::SAME], array_values(array_unique(array_map(static fn (BackRow $r): string => $r->does, $figure->rows))));
+        $comma = self::back('streams', ['flows/announcements' => ['Mbit/s' => '0,25', 'Sent as' => 'One Copy for All']]);
+        self::assertSame(250.0, $comma->change->edits[0]->after['kbps'] ?? null);
         $job = Jobs::demo();
-        $named = $job->with(new \Vorhut\Core\Job\ChangeSet('', [$job->edit(Device::class, 'berth-1', ['name' => '=Berth 1'])]));
+        $named = $job->with(new ChangeSet('', [$job->edit(Device::class, 'berth-1', ['name' => '=Berth 1'])]));
         $paper = Papers::all()['addresses'];
         \assert($paper instanceof ReadsBack);
         [$heads, $rows] = self::table($named, $paper);
         $at = self::at($rows, 'devices/berth-1');
         $rows[$at][(int) array_search('Name', $heads, true)] = "'=Berth 1";
         self::assertTrue((new BackReader($named, $paper))->read(self::text([$heads, ...$rows]))->change->isEmpty());
+    }
+
+    /** Two ports of one unit, each on its row: both changes are in the one record. */
+    public function testRowsOfOneRecordAreTakenTogether(): void
+    {
+        $macs = ['02-00-00-00-00-01', '02-00-00-00-00-02'];
+        $list = self::back('ports', ['devices/timetable' => ['MAC' => $macs[0]], 'devices/timetable/1' => ['MAC' => $macs[1]]]);
+        self::assertCount(1, $list->change->edits);
+        $unit = Jobs::demo()->with($list->change)->devices['timetable'];
+        self::assertSame($macs, array_map(static fn ($i): string => (string) $i->mac, $unit->interfaces));
+    }
+
+    public function testANumberIsWholeAndANameIsOne(): void
+    {
+        $half = self::refused(self::back('universes', ['fixtures/fx-mast-1' => ['Universe' => '1.5']]));
+        self::assertStringContainsString('a whole number', $half[0] ?? '');
+        $job = Jobs::demo();
+        $twice = $job->with(new ChangeSet('', [$job->edit(Device::class, 'berth-2', ['name' => 'Berth 1 camera'])]));
+        $paper = Papers::all()['phones'];
+        \assert($paper instanceof ReadsBack);
+        $list = (new BackReader($twice, $paper))->read("Name;Rings;Row\nTicket 1;Berth 1 camera;extensions/2001\n");
+        self::assertStringContainsString('the name that just one', $list->rows[0]->why[0]);
     }
 
     public function testRowsAreKnownByTheirMark(): void

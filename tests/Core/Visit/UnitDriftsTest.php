@@ -24,6 +24,11 @@ final class UnitDriftsTest extends TestCase
         $now = ['a' => self::marks(), 'b' => new UnitMarks(true, 'Some maker\'s page')];
         self::assertSame([], self::said($now, ['a' => new UnitMarks(true)]));
         self::assertSame([], self::said(['a' => new UnitMarks(true)], []), 'who shows nothing is not accused');
+        self::assertSame([], self::said(['b' => new UnitMarks(true)], ['b' => new UnitMarks(true, 'Unit b')]), 'it shows no name any more');
+        self::assertSame([], self::said(['a' => self::marks(firmware: '')], ['a' => self::marks()]), 'nor its firmware');
+        self::assertSame([], self::said(['b' => self::marks('02-00-00-00-00-0B', 'Unit b', '9')], []), 'nobody knows what it had');
+        $strange = self::marks('02-00-00-00-00-99', 'Unit c');
+        self::assertSame([], self::said(['c' => $strange], []), 'nobody knows its MAC');
     }
 
     public function testAUnitThatAnsweredAndDoesNotAnyMore(): void
@@ -44,6 +49,7 @@ final class UnitDriftsTest extends TestCase
         self::assertSame([], $of(self::marks(mac: '02-00-00-00-00-99'), self::marks(mac: '02-00-00-00-00-99')), 'it was left so');
         self::assertSame(['a: Another unit answers here: its page calls it Unit b.'], $of(self::marks(name: 'unit B')));
         self::assertSame(['a: Another unit answers here: its page calls it Unit b.'], $of(self::marks(name: 'host-b')));
+        self::assertSame([], $of(self::marks(name: 'Unit b'), self::marks(name: 'Unit b')), 'it was left so');
         $shown = self::marks(certificate: str_repeat('ab', 32));
         self::assertSame(['a: It shows another certificate, abababababab….'], $of($shown, self::marks(certificate: str_repeat('cd', 32))));
         self::assertSame([], $of($shown, self::marks()), 'nobody knew one before');
@@ -121,6 +127,7 @@ final class UnitDriftsTest extends TestCase
         return Jobs::make(['lan' => '10.9.1.0/24'], [
             'a' => ['name' => 'Unit a', 'firmware' => '2.0'] + $at('10.9.1.10/24', '02:00:00:00:00:0a'),
             'b' => ['name' => 'Unit b', 'hostname' => 'host-b'] + $at('10.9.1.11/24', '02:00:00:00:00:0b'),
+            'c' => ['name' => 'Unit c', 'at' => ['lan', '10.9.1.12/24']],
         ]);
     }
 }
