@@ -52,7 +52,7 @@ final class PingSocket
             // The kernel fills in checksum and identifier.
             $request = pack('CCnnn', self::REQUEST, 0, 0, 0, 1).$cookie;
 
-            return false !== @socket_sendto($socket, $request, \strlen($request), 0, $target) && true === $suspension->suspend();
+            return false !== @socket_sendto($socket, $request, \strlen($request), 0, $target, 0) && true === $suspension->suspend();
         } finally {
             EventLoop::cancel($reading);
             EventLoop::cancel($clock);

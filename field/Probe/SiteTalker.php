@@ -90,13 +90,14 @@ final readonly class SiteTalker implements Talker
             return self::untried($device, $extension);
         }
         try {
-            $status = $this->within($agent->lookUp());
+            [$status, $at] = $this->within($agent->lookUp()) ?? [null, []];
+            $evidence = ['REGISTER, which changes nothing' => $status ?? 'no answer'];
 
-            return [match ($status) {
-                200 => ProbeStatus::Answered,
-                null => ProbeStatus::Silent,
-                default => ProbeStatus::Refused,
-            }, ['REGISTER, which changes nothing' => $status ?? 'no answer']];
+            return match ($status) {
+                200 => [ProbeStatus::Answered, $evidence + ['registered now' => [] === $at ? 'nobody' : implode(' ', $at)]],
+                null => [ProbeStatus::Silent, $evidence],
+                default => [ProbeStatus::Refused, $evidence],
+            };
         } finally {
             $agent->stop();
         }

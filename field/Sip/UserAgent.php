@@ -56,23 +56,28 @@ final class UserAgent
     /** @return Future<int> the final status */
     public function register(int $seconds = 3600): Future
     {
-        return $this->toRegistrar([['Contact', '<'.$this->dialogs->contact().'>'], ['Expires', (string) $seconds]]);
+        $headers = [['Contact', '<'.$this->dialogs->contact().'>'], ['Expires', (string) $seconds]];
+
+        return $this->toRegistrar($headers)->map(static fn (SipMessage $answer): int => $answer->status);
     }
 
     /**
      * Proves itself and asks who is registered, without a change (section 10.2.3).
      *
-     * @return Future<int> the final status
+     * @return Future<array{int, list<string>}> the final status, and the addresses that are registered
      */
     public function lookUp(): Future
     {
-        return $this->toRegistrar([]);
+        return $this->toRegistrar([])->map(static fn (SipMessage $answer): array => [
+            $answer->status,
+            array_map(static fn (string $contact): string => SipUri::tryFrom($contact)->host ?? $contact, $answer->all('Contact')),
+        ]);
     }
 
     /**
      * @param list<array{string, string}> $more headers
      *
-     * @return Future<int> the final status
+     * @return Future<SipMessage> the final answer
      */
     private function toRegistrar(array $more): Future
     {
@@ -84,7 +89,7 @@ final class UserAgent
             ...$more,
         ];
 
-        return $this->requests->outside('REGISTER', $uri, $headers, '')->map(static fn (SipMessage $answer): int => $answer->status);
+        return $this->requests->outside('REGISTER', $uri, $headers, '');
     }
 
     /**

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Vorhut\Tests\Field;
 
+use Amp\CancelledException;
+use Amp\TimeoutCancellation;
 use PHPUnit\Framework\TestCase;
 use Vorhut\App\Provision\UnitFiles;
 use Vorhut\Core\Intent\Span;
@@ -23,6 +25,7 @@ use Vorhut\Field\Net\TargetGate;
 use Vorhut\Field\Probe\Echoes;
 use Vorhut\Field\Probe\LiveTests;
 use Vorhut\Field\StandIn\Lab;
+use Vorhut\Field\StandIn\PresenceStandIn;
 use Vorhut\Tests\Support\Jobs;
 
 /** Whether a unit is the one that was left there, and whether it sends an echo back. */
@@ -75,6 +78,25 @@ final class IdentityTest extends TestCase
         self::assertSame(['camera>far' => Span::Through, 'camera>system' => Span::Through], $this->echoes(self::job()));
         $lost = (new LabFaults(['far' => UnitFault::NoGateway]))->on(self::job());
         self::assertSame(['camera>far' => Span::NoReply, 'camera>system' => Span::Through], $this->echoes($lost));
+    }
+
+    /** Whose an address is, only its own segment knows. */
+    public function testAMacIsKnownInItsOwnSegment(): void
+    {
+        $this->lab = new Lab(self::job(), LabPorts::ofThisUser(), UnitFiles::make());
+        $port = LabPorts::ofThisUser()->toLab(PresenceStandIn::PORT);
+        $known = [];
+        foreach (['beside' => '127.203.1.10', 'beyond' => '127.203.2.10'] as $where => $from) {
+            $socket = (new Sockets(new TargetGate()))->udp($from);
+            $socket->send('127.203.1.11', $port, PresenceStandIn::WHOSE);
+            try {
+                $known[$where] = $socket->receive(new TimeoutCancellation(0.3))[2] ?? '';
+            } catch (CancelledException) {
+                $known[$where] = 'nobody says';
+            }
+            $socket->close();
+        }
+        self::assertSame(['beside' => '02:47:0c:00:00:01', 'beyond' => 'nobody says'], $known);
     }
 
     /** By ICMP where the kernel lets this user: loopback answers, an address outside is refused before anything is sent. */

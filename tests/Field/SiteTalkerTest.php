@@ -31,8 +31,11 @@ use Vorhut\Field\Probe\ProbeResult;
 use Vorhut\Field\Probe\ProbeStatus;
 use Vorhut\Field\Probe\SiteTalker;
 use Vorhut\Field\Probe\Sweep;
+use Vorhut\Field\Rtp\Faults;
 use Vorhut\Field\StandIn\Lab;
 use Vorhut\Tests\Support\Jobs;
+
+use function Amp\delay;
 
 /** A site of stand-ins, whose planned addresses are on loopback: registrations, calls and files are asked there as on any site. */
 final class SiteTalkerTest extends TestCase
@@ -47,14 +50,19 @@ final class SiteTalkerTest extends TestCase
 
     protected function setUp(): void
     {
-        self::$lab ??= new Lab(self::job(), LabPorts::ofThisUser(), UnitFiles::make());
+        if (null === self::$lab) {
+            self::$lab = new Lab(self::job(), LabPorts::ofThisUser(), UnitFiles::make());
+            // Its phones fetch their files and register meanwhile.
+            delay(1.0);
+        }
     }
 
     public function testARegistrationIsLookedUpAndNothingChanges(): void
     {
         $right = $this->ask(ProbeKind::Register, 'ticket-1', 'pbx');
         self::assertSame(ProbeStatus::Answered, $right->status);
-        self::assertSame(['REGISTER, which changes nothing' => 200], $right->evidence);
+        $phone = ['REGISTER, which changes nothing' => 200, 'registered now' => '127.206.10.20'];
+        self::assertSame([$phone, $phone], [$right->evidence, $this->ask(ProbeKind::Register, 'ticket-1', 'pbx')->evidence]);
         $wrong = $this->ask(ProbeKind::Register, 'ticket-1', 'pbx', static fn (): string => 'guessed');
         self::assertSame(ProbeStatus::Refused, $wrong->status);
         self::assertNotSame(200, $wrong->evidence['REGISTER, which changes nothing']);
@@ -68,6 +76,27 @@ final class SiteTalkerTest extends TestCase
         self::assertSame(200, $call->evidence['INVITE 2001']);
         self::assertMatchesRegularExpression('/^[3-6]\d packets, 0 lost$/', (string) $call->evidence['RTP back']);
         self::assertSame(200, $call->evidence['BYE']);
+    }
+
+    /** What a unit sends is lost on its line: it picks up, and nothing is heard of it. */
+    public function testACallWithoutSoundBackIsOneWay(): void
+    {
+        self::$lab?->stop();
+        self::$lab = new Lab(self::job(), LabPorts::ofThisUser(), UnitFiles::make(), faults: new Faults(100.0));
+        try {
+            $call = $this->ask(ProbeKind::Call, 'ticket-2', 'ticket-1');
+            self::assertSame([ProbeStatus::OneWay, '0 packets, 0 lost'], [$call->status, $call->evidence['RTP back']]);
+        } finally {
+            self::$lab->stop();
+            self::$lab = null;
+        }
+    }
+
+    public function testWhatIsForTheLabIsNotTaken(): void
+    {
+        $talker = new SiteTalker(self::job(), self::place(), new Sockets(new TargetGate()), UnitFiles::make(), self::secret(...), 1.0);
+        $taken = array_filter(ProbeKind::cases(), $talker->takes(...));
+        self::assertSame([ProbeKind::Register, ProbeKind::Call, ProbeKind::File], array_values($taken));
     }
 
     public function testAFileIsFetchedAndCompared(): void
