@@ -42,7 +42,8 @@ final class PingTest extends TestCase
     {
         $root = \dirname(__DIR__, 2);
         $shell = \sprintf('%s && echo "%s" > /proc/sys/net/ipv4/ping_group_range && exec "$@"', $prepare, $range);
-        $process = new Process([...KernelLab::inside(), 'sh', '-c', $shell, 'sh', \PHP_BINARY, '-r', self::SCRIPT, '--', $root], timeout: 20);
+        $command = ['sh', '-c', $shell, 'sh', \PHP_BINARY, '-r', self::SCRIPT, '--', $root];
+        $process = new Process([...KernelLab::inside(), ...$command], timeout: 20);
         $process->mustRun();
 
         return $process->getOutput();
