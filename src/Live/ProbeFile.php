@@ -55,31 +55,37 @@ final readonly class ProbeFile
 
     public static function read(Job $job, string $text): self
     {
+        $split = preg_split('/\r?\n/', $text);
+        $lines = \array_slice(false === $split ? [] : $split, 0, self::MOST_LINES);
         $seen = $errors = [];
         $head = null;
-        $lines = preg_split('/\r?\n/', $text);
-        foreach (\array_slice(false === $lines ? [] : $lines, 0, self::MOST_LINES) as $number => $line) {
-            if ('' === trim($line)) {
-                continue;
-            }
+        if (str_contains($lines[0] ?? '', '"results"')) {
             try {
-                if (0 === $number && str_contains($line, '"results"')) {
-                    $head = self::head($job, $line);
-                    continue;
-                }
-                $seen[] = self::line($job, $line);
+                $head = self::head($job, $lines[0]);
             } catch (InvalidFile $e) {
-                $error = $e->errors[0];
-                $errors[] = new FileError(
-                    \sprintf('line %d, %s', $number + 1, ltrim($error->path, '$.')),
-                    $error->given,
-                    $error->allowed,
-                    $error->advice,
-                );
+                // Of another job nothing is taken, even where its names are those of this one.
+                return new self([], [self::error(1, $e)], null);
+            }
+            unset($lines[0]);
+        }
+        foreach ($lines as $number => $line) {
+            try {
+                if ('' !== trim($line)) {
+                    $seen[] = self::line($job, $line);
+                }
+            } catch (InvalidFile $e) {
+                $errors[] = self::error($number + 1, $e);
             }
         }
 
         return new self($seen, $errors, $head);
+    }
+
+    private static function error(int $line, InvalidFile $e): FileError
+    {
+        $error = $e->errors[0];
+
+        return new FileError(\sprintf('line %d, %s', $line, ltrim($error->path, '$.')), $error->given, $error->allowed, $error->advice);
     }
 
     /** @throws InvalidFile */

@@ -30,7 +30,7 @@ final readonly class BackPage
         $list = new BackList([], new ChangeSet('', []));
         $error = '';
         try {
-            $list = '' === trim($text) ? $list : self::read($hand, $paper, $text);
+            $list = '' === trim($text) ? $list : (new BackReader($hand->job, $paper))->read($text);
         } catch (InvalidFile $e) {
             $error = Sentence::of($e->errors[0]);
         }
@@ -57,15 +57,6 @@ final readonly class BackPage
             ],
             $mayTake ? '' : 'Some of this is a lead\'s to change: only a lead takes it over.',
         );
-    }
-
-    /** @throws InvalidFile where the plan would not bear all of it together */
-    public static function read(JobInHand $hand, ReadsBack $paper, string $text): BackList
-    {
-        $list = (new BackReader($hand->job, $paper))->read($text);
-        $hand->job->with($list->change);
-
-        return $list;
     }
 
     private function url(string $route, JobInHand $hand, ReadsBack $paper): string

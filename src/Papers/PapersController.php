@@ -15,6 +15,7 @@ use Vorhut\App\Web\Sentence;
 use Vorhut\App\Web\Upload;
 use Vorhut\App\Web\View\Link;
 use Vorhut\App\Web\Words;
+use Vorhut\Core\Paper\Back\BackReader;
 use Vorhut\Core\Paper\Back\ReadsBack;
 use Vorhut\Core\Paper\Paper;
 use Vorhut\Core\Paper\Papers;
@@ -91,7 +92,7 @@ final class PapersController extends JobPage
     {
         $paper = $this->readable($name);
         try {
-            $change = BackPage::read($hand, $paper, $request->request->getString('text'))->change;
+            $change = (new BackReader($hand->job, $paper))->read($request->request->getString('text'))->change;
         } catch (InvalidFile $e) {
             $this->addFlash('error', Sentence::of($e->errors[0]));
 

@@ -239,7 +239,13 @@ final class LiveTestTest extends AppTestCase
             'no reply from laptop in the hut, 1 Mar 2026, 11:40',
             'through from Hut phone, 1 Mar 2026, 11:30',
         ], $words, 'ten minutes later, not seventy');
-        $this->bringBack([$head + ['job' => 'Another']]);
+        self::assertSame(3, $this->number('SELECT COUNT(*) FROM observation'));
+        $this->bringBack([['job' => 'Another'] + $head, $far]);
+        self::assertStringContainsString('belongs to another job', $this->client->getCrawler()->filter('.said')->text());
+        self::assertSame(3, $this->number('SELECT COUNT(*) FROM observation'), 'nothing of it is taken');
+        $this->bringBack([['at' => '2099-01-01T00:00:00+00:00'] + $far]);
+        self::assertSame(4, $this->number('SELECT COUNT(*) FROM observation WHERE at <= UTC_TIMESTAMP()'), 'nothing is seen in the future');
+        $this->bringBack([$head]);
         self::assertSelectorTextContains('.said', 'nothing that could be taken over');
     }
 

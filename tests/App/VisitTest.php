@@ -59,6 +59,7 @@ final class VisitTest extends AppTestCase
         ));
         $exchanged = new UnitMarks(true, mac: MacAddress::fromString('02:00:00:00:00:99'));
         $now = ['berth-1' => $exchanged, 'ticket-3' => new UnitMarks(true, firmware: '3.0')];
+        $early = $this->em()->getRepository(Visit::class)->findOneBy([]) ?? throw new \LogicException();
         $visit = $this->visit($now, '2026-05-05', [self::PAIR => 'no-reply', 'calls b>c' => 'through']);
         $this->readBack('ticket-1', 'codec', 'g711u', '2026-05-06');
         $this->readBack('ticket-2', 'codec', 'g711u', '2026-01-05');
@@ -67,6 +68,8 @@ final class VisitTest extends AppTestCase
         $page = $this->client->request('GET', self::JOB.'/hand-over');
         self::assertCount(3, $page->filter('.visits li'), 'two visits and a signature');
         self::assertStringContainsString('2 of 2 units answered', $page->filter('.visits .visit')->first()->text());
+        $page = $this->client->request('GET', self::JOB.'/visits/'.$early->getId());
+        self::assertStringContainsString('Nobody had signed before.', $page->filter('aside')->text());
         $page = $this->client->request('GET', $url);
         self::assertSelectorTextContains('.head small', '4 things are not as it was left');
         self::assertStringContainsString('Held against what was signed on 6 Jan 2026', $page->filter('aside')->text());
@@ -92,6 +95,7 @@ final class VisitTest extends AppTestCase
         $again = $this->visit($now, '2026-06-05', [self::PAIR => 'no-reply']);
         $this->client->request('GET', self::JOB.'/visits/'.$again->getId());
         self::assertSelectorExists('.turned .accepted');
+        self::assertSelectorTextContains('.units', '02-00-00-00-00-99', 'it is held against how it was left, not against the last visit');
         $other = $this->visit($now, '2026-07-05', [self::PAIR => 'one-way']);
         $this->client->request('GET', self::JOB.'/visits/'.$other->getId());
         self::assertSelectorExists('.turned li');
@@ -168,6 +172,8 @@ final class VisitTest extends AppTestCase
         $this->client->followRedirect();
         self::assertSelectorNotExists('.lab-turned');
         self::assertSame([], $this->em()->getRepository(Lab::class)->findOneBy(['job' => $this->stored()])?->getFaults()->keep());
+        $this->post(self::JOB.'/lab/turn', ['device' => 'nobody', 'fault' => 'off']);
+        self::assertSame(404, $this->code());
         $this->as('vera');
         $this->post(self::JOB.'/lab/turn', ['device' => 'hut-phone', 'fault' => 'off']);
         self::assertSame(403, $this->code());
