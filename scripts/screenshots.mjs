@@ -90,8 +90,8 @@ async function visit(page, note) {
 async function turn(page, device, fault) {
     await page.goto(`${base}${job}/proof`);
     await page.getByText('Make something otherwise than planned').click();
-    await page.selectOption('#lab [name=device]', device);
-    await page.selectOption('#lab [name=fault]', fault);
+    await page.selectOption('#lab select[name=device]', device);
+    await page.selectOption('#lab select[name=fault]', fault);
     await page.getByRole('button', { name: 'Make it so in the lab' }).click();
     await page.locator('.lab-turned').waitFor();
 }

@@ -20,7 +20,7 @@ final readonly class Labels
     /** Millimetres between the edge of a label and what is on it. */
     private const EDGE = 2.0;
     /** Labels in a file: it is there in a few seconds. */
-    public const AT_ONCE = 240;
+    private const AT_ONCE = 240;
 
     public function __construct(private UrlGeneratorInterface $urls)
     {
@@ -48,10 +48,13 @@ final readonly class Labels
         return \count($parts) > 1 ? [...$fields, new FormField('from', 'Units', '1', 'select', options: $parts)] : $fields;
     }
 
-    /** @param int $from number of the first unit, from 1; so many follow as are printed at once */
-    public function of(JobInHand $hand, LabelSheet $sheet, int $from): LabelsView
+    /**
+     * @param int $from number of the first unit, from 1
+     * @param int $most units that follow
+     */
+    public function of(JobInHand $hand, LabelSheet $sheet, int $from, int $most = self::AT_ONCE): LabelsView
     {
-        $devices = \array_slice(array_values($hand->job->devices), max(0, $from - 1), self::AT_ONCE);
+        $devices = \array_slice(array_values($hand->job->devices), max(0, $from - 1), $most);
         $labels = array_map(fn (Device $d): array => $this->label($hand, $d), $devices);
         [$width, $height] = $sheet->size();
         $pages = [];

@@ -58,8 +58,11 @@ final readonly class Pdf
         $pdf->setPaper([0, 0, $paper[0] * self::POINTS, $paper[1] * self::POINTS]);
         $pdf->loadHtml($this->twig->render($template, ['view' => $view]));
         $pdf->render();
+        $bytes = $pdf->output();
+        unset($pdf);
+        gc_collect_cycles();
 
-        return $pdf->output();
+        return $bytes;
     }
 
     /** The same bytes whenever it was made: of what it says about that, as many characters, so that nothing in it moves. */

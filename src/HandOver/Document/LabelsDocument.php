@@ -12,6 +12,9 @@ use Vorhut\Core\Label\LabelSheet;
 /** On the sheet that most printers have; other sheets are printed from the form for labels. */
 final readonly class LabelsDocument implements Document
 {
+    /** Four sheets, as many as fit into little memory. */
+    private const IN_A_FILE = 96;
+
     public function __construct(private Labels $labels, private Pdf $pdf)
     {
     }
@@ -35,10 +38,11 @@ final readonly class LabelsDocument implements Document
     {
         $sheet = LabelSheet::TwentyFour;
         $count = \count($hand->job->devices);
-        for ($from = 1; $from <= $count; $from += Labels::AT_ONCE) {
-            $bytes = $this->pdf->sheet('handover/labels.html.twig', $this->labels->of($hand, $sheet, $from), $sheet->paper());
+        for ($from = 1; $from <= $count; $from += self::IN_A_FILE) {
+            $view = $this->labels->of($hand, $sheet, $from, self::IN_A_FILE);
+            $bytes = $this->pdf->sheet('handover/labels.html.twig', $view, $sheet->paper());
 
-            yield \sprintf('labels/labels-%04d-%04d.pdf', $from, min($count, $from + Labels::AT_ONCE - 1)) => Pdf::undated($bytes);
+            yield \sprintf('labels/labels-%04d-%04d.pdf', $from, min($count, $from + self::IN_A_FILE - 1)) => Pdf::undated($bytes);
         }
     }
 }
