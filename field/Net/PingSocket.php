@@ -76,7 +76,7 @@ final class PingSocket
 
     private static function open(): ?\Socket
     {
-        $socket = @socket_create(\AF_INET, \SOCK_DGRAM, self::PROTOCOL);
+        $socket = \extension_loaded('sockets') ? @socket_create(\AF_INET, \SOCK_DGRAM, self::PROTOCOL) : false;
 
         return false === $socket ? null : $socket;
     }

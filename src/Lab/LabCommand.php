@@ -137,6 +137,7 @@ final class LabCommand extends Command
             $lab = new Lab($stored);
             $lab->want(true);
             $this->em->persist($lab);
+            $this->em->flush();
         }
 
         return $lab;

@@ -13,9 +13,14 @@ use Vorhut\App\Entity\SignedState;
 use Vorhut\App\Entity\Visit;
 use Vorhut\App\Entity\VisitFile;
 use Vorhut\App\Entity\VisitRun;
+use Vorhut\App\Jobs\JobEditor;
 use Vorhut\App\Lab\Labs;
 use Vorhut\App\Vault\Vault;
 use Vorhut\App\Vault\VaultKey;
+use Vorhut\Core\Job\ChangeSet;
+use Vorhut\Core\Job\Device;
+use Vorhut\Core\Job\Edit;
+use Vorhut\Core\Job\Intent;
 use Vorhut\Core\Net\MacAddress;
 use Vorhut\Core\Profile\Step\RecordKind;
 use Vorhut\Core\Runbook\Kept;
@@ -39,6 +44,41 @@ final class VisitTest extends AppTestCase
         $this->as('vera');
         $this->post(self::JOB.'/visits');
         self::assertSame(403, $this->code());
+    }
+
+    /** By the worker, in a lab of which nobody answers: what was set up and is silent is told, what never answered is not. */
+    public function testAVisitIsMadeByTheWorker(): void
+    {
+        $job = $this->job();
+        $others = array_diff(array_keys($job->intents), ['guests-phone-system']);
+        $edits = array_map(static fn (int|string $id): Edit => new Edit(
+            Intent::class,
+            (string) $id,
+            $job->record(Intent::class, (string) $id),
+            null,
+        ), array_values($others));
+        $editor = self::getContainer()->get(JobEditor::class);
+        \assert($editor instanceof JobEditor);
+        $editor->apply($this->stored(), new ChangeSet('Fewer', $edits), $this->person('ines'), $this->version());
+        $this->labRuns();
+        $this->as('tomas');
+        $this->post(self::JOB.'/visits', ['note' => 'Spring']);
+        $this->work();
+        $visit = $this->em()->getRepository(Visit::class)->findOneBy([]) ?? throw new \LogicException();
+        $addressed = array_filter($this->job()->devices, static fn (Device $d): bool => null !== $d->primaryAddress());
+        self::assertCount(\count($addressed), $visit->getUnits());
+        self::assertSame([], array_filter($visit->getUnits(), static fn (UnitMarks $m): bool => $m->answers));
+        self::assertSame(['guests-phone-system'], array_values(array_unique(array_map(
+            static fn (int|string $key): string => explode(' ', (string) $key)[0],
+            array_keys($visit->getSeen()),
+        ))));
+        $page = $this->client->request('GET', self::JOB.'/hand-over');
+        self::assertSelectorTextContains('[role=status]', 'Looked at on');
+        $page = $this->client->click($page->selectLink('What it found')->link());
+        $done = array_filter($addressed, static fn (Device $d): bool => $d->stage->isDone());
+        self::assertCount(\count($done), $page->filter('.units li'));
+        self::assertStringContainsString('It does not answer any more.', $page->filter('.units')->text());
+        self::assertStringContainsString('Spring', $page->filter('.sums')->text());
     }
 
     /** Two units and an intent are otherwise than when it was signed; one is taken into the plan, one left so, and that holds. */

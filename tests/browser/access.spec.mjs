@@ -14,6 +14,8 @@ const views = [
     `${job}/rooms`,
     `${job}/power`,
     `${job}/hand-over`,
+    `${job}/papers/addresses/back`,
+    `${job}/proof/conflicts`,
     `${job}/devices?sel=receiver-3`,
     `${job}/list`,
     `${job}/addresses`,
