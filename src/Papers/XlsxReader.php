@@ -217,7 +217,8 @@ final class XlsxReader
         $cells = [];
         for ($column = 0, $last = [] === $row ? -1 : max(array_keys($row)); $column <= $last; ++$column) {
             $text = $row[$column] ?? '';
-            $cells[] = 1 === preg_match('/["\t\n\r]/', $text) ? '"'.str_replace('"', '""', $text).'"' : $text;
+            // What else may stand between cells is quoted, too, so that nobody takes it for that.
+            $cells[] = 1 === preg_match('/["\t\n\r,;|]/', $text) ? '"'.str_replace('"', '""', $text).'"' : $text;
         }
 
         return implode("\t", $cells);

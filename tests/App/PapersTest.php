@@ -10,6 +10,7 @@ use Vorhut\App\Papers\Csv;
 use Vorhut\App\Papers\Sheet;
 use Vorhut\App\Papers\XlsxReader;
 use Vorhut\App\Papers\XlsxWriter;
+use Vorhut\Core\Exchange\CsvTable;
 use Vorhut\Core\Paper\Papers;
 use Vorhut\Core\Record\InvalidFile;
 
@@ -41,6 +42,24 @@ final class PapersTest extends AppTestCase
         }
         $this->client->request('GET', self::JOB.'/papers/secrets');
         self::assertSame(404, $this->code());
+    }
+
+    /** Every list reads back equal, from text and from a workbook; there 49.0 and 49 are one figure. */
+    public function testEveryListReadsBackEqual(): void
+    {
+        $job = $this->job();
+        foreach (Papers::all() as $name => $paper) {
+            $sheet = Sheet::of($paper, $job);
+            $figure = static fn (string $cell): string => (string) preg_replace('/^(-?\d+)\.0$/D', '$1', trim($cell));
+            $filled = array_map(static fn (array $row): array => array_map($figure, $row), $sheet->rows);
+            foreach ([Csv::MARK.Csv::of($sheet->rows), XlsxReader::text(XlsxWriter::write($sheet))] as $text) {
+                $read = array_map(
+                    static fn (array $row): array => array_pad(array_map($figure, $row), \count($sheet->rows[0]), ''),
+                    array_values(CsvTable::parse($text)->rows),
+                );
+                self::assertSame($filled, $read, $name);
+            }
+        }
     }
 
     /** A list is carried off as a workbook, a cell is changed, it comes back: shown first, then taken; who only looks takes nothing. */
