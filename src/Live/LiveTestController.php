@@ -62,7 +62,11 @@ final class LiveTestController extends JobPage
             $this->addFlash('error', (string) $error);
         }
         $none = 'The file held nothing that could be taken over. Choose what bin/vorhut probe wrote.';
-        $taken = \sprintf('%d observations taken over, %d lines refused.', \count($file->seen), \count($file->errors));
+        $taken = \sprintf(
+            '%s taken over, %s refused.',
+            Words::count(\count($file->seen), 'observation'),
+            Words::count(\count($file->errors), 'line'),
+        );
         $taken .= null === $file->head ? '' : \sprintf(' Asked from %s; %s.', $file->head->vantage, $file->clock());
         $conflicts = \count($observations->conflicts($hand->stored));
         $taken .= 0 === $conflicts ? '' : \sprintf(' %s seen otherwise from elsewhere.', Words::count($conflicts, 'pair'));

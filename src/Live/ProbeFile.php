@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Vorhut\App\Live;
 
 use Vorhut\Core\Job\Job;
+use Vorhut\Core\Job\Trunk;
 use Vorhut\Core\Record\FileError;
 use Vorhut\Core\Record\InvalidFile;
 use Vorhut\Core\Record\Json;
@@ -107,11 +108,23 @@ final readonly class ProbeFile
             throw InvalidFile::at('.intent', $seen->intent, 'the id of an intent of this job', 'The file may belong to another job.');
         }
         foreach (['from' => $seen->from, 'to' => $seen->to] as $key => $id) {
-            if (!isset($job->devices[$id]) && !isset($job->routers[$id])) {
-                throw InvalidFile::at('.'.$key, $id, 'the id of a device of this job', 'It may have been removed since.');
+            if (!self::isKnown($job, $id)) {
+                $allowed = 'the id of a device of this job, a number or a trunk';
+                throw InvalidFile::at('.'.$key, $id, $allowed, 'It may have been removed since.');
             }
         }
 
         return $seen;
+    }
+
+    private static function isKnown(Job $job, string $id): bool
+    {
+        [$kind, $of] = [...explode(':', $id, 2), ''];
+
+        return match ($kind) {
+            'number' => 1 === preg_match('/^[0-9*#+]{1,20}$/D', $of),
+            'trunk' => isset($job->all(Trunk::class)[$of]),
+            default => isset($job->devices[$id]) || isset($job->routers[$id]),
+        };
     }
 }

@@ -207,7 +207,7 @@ final class LiveTestTest extends AppTestCase
         );
         $this->client->followRedirect();
         $said = implode(' ', $this->client->getCrawler()->filter('.said')->each(static fn ($p): string => $p->text()));
-        foreach (['1 observations taken over, 3 lines refused', 'line 2, to', 'line 3, seen', 'line 4'] as $text) {
+        foreach (['1 observation taken over, 3 lines refused', 'line 2, to', 'line 3, seen', 'line 4'] as $text) {
             self::assertStringContainsString($text, $said);
         }
         $this->client->request('GET', self::JOB.'/proof?intent=hut-calls-control&pair=hut-phone%3Ecodec');
@@ -230,21 +230,25 @@ final class LiveTestTest extends AppTestCase
         $this->bringBack([$line + ['at' => '2026-03-01T10:30:00+00:00']]);
         $far = ['seen' => 'no-reply', 'vantage' => 'laptop in the hut', 'at' => '2026-03-01T11:40:00+00:00'] + $line;
         $same = ['to' => 'control-phone-1', 'seen' => 'through'] + $far;
-        $this->bringBack([$head + ['offset' => -3600.0, 'clock' => '10.47.1.123'], $far, $same]);
-        self::assertSelectorTextContains('.said', 'Asked from laptop in the hut; its clock was 3600.0 s ahead, by 10.47.1.123.');
-        self::assertSelectorTextContains('.said', '1 pair seen otherwise from elsewhere');
+        $dialled = ['intent' => 'tickets-from-outside', 'from' => 'trunk:carrier', 'to' => 'number:2025550121'] + $same;
+        $clock = ['offset' => -3600.0, 'clock' => '10.47.1.123'];
+        $this->bringBack([$head + $clock, $far, $same, $dialled, ['from' => 'trunk:gone'] + $dialled]);
+        $said = $this->client->getCrawler()->filter('.said')->last()->text();
+        self::assertStringContainsString('Asked from laptop in the hut; its clock was 3600.0 s ahead, by 10.47.1.123.', $said);
+        self::assertStringContainsString('1 pair seen otherwise from elsewhere', $said);
+        self::assertStringContainsString('3 observations taken over, 1 line refused.', $said);
         self::assertSelectorTextContains('h1', 'Seen otherwise from elsewhere');
         $words = $this->client->getCrawler()->filter('.open-items p')->each(static fn (Crawler $p): string => trim($p->text()));
         self::assertSame([
             'no reply from laptop in the hut, 1 Mar 2026, 11:40',
             'through from Hut phone, 1 Mar 2026, 11:30',
         ], $words, 'ten minutes later, not seventy');
-        self::assertSame(3, $this->number('SELECT COUNT(*) FROM observation'));
+        self::assertSame(4, $this->number('SELECT COUNT(*) FROM observation'));
         $this->bringBack([['job' => 'Another'] + $head, $far]);
         self::assertStringContainsString('belongs to another job', $this->client->getCrawler()->filter('.said')->text());
-        self::assertSame(3, $this->number('SELECT COUNT(*) FROM observation'), 'nothing of it is taken');
+        self::assertSame(4, $this->number('SELECT COUNT(*) FROM observation'), 'nothing of it is taken');
         $this->bringBack([['at' => '2099-01-01T00:00:00+00:00'] + $far]);
-        self::assertSame(4, $this->number('SELECT COUNT(*) FROM observation WHERE at <= UTC_TIMESTAMP()'), 'nothing is seen in the future');
+        self::assertSame(5, $this->number('SELECT COUNT(*) FROM observation WHERE at <= UTC_TIMESTAMP()'), 'nothing is seen in the future');
         $this->bringBack([$head]);
         self::assertSelectorTextContains('.said', 'nothing that could be taken over');
     }
