@@ -85,6 +85,17 @@ final class LoadPlan
         return $lines;
     }
 
+    /** @return array<string, array<string, LoadLine>> the same, by link and direction */
+    public function byLink(): array
+    {
+        $by = [];
+        foreach ($this->lines() as $line) {
+            $by[$line->link][$line->direction] = $line;
+        }
+
+        return $by;
+    }
+
     private function line(string $link, string $direction, float $limit): LoadLine
     {
         [$flows, $moment] = $this->busiest($this->loads[$link][$direction] ?? []);

@@ -30,6 +30,14 @@ final readonly class Explainer
         return $this->prover->has($intent, $wanted) ? $this->trace($intent, $this->prover->pair($intent, $wanted)) : null;
     }
 
+    /** Of the pair that fails first, else of the first one; null for an intent without pairs. */
+    public function first(Intent $intent): ?Explanation
+    {
+        $first = $this->prover->intent($intent)->first(1)[0] ?? null;
+
+        return null === $first ? null : $this->trace($intent, $first);
+    }
+
     private function trace(Intent $intent, PairPrediction $prediction): Explanation
     {
         $exchange = new Exchange($this->prover->network);

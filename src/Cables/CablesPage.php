@@ -43,10 +43,7 @@ final readonly class CablesPage
     {
         $job = $hand->job;
         $rates = new FlowRates($job);
-        $by = [];
-        foreach ((new LoadPlan($job))->lines() as $line) {
-            $by[$line->link][$line->direction] = $line;
-        }
+        $by = (new LoadPlan($job))->byLink();
 
         return new CablesView(
             \sprintf(

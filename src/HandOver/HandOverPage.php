@@ -149,7 +149,7 @@ final readonly class HandOverPage
         foreach ($signed as $state) {
             $entries[] = [$state->getAt(), $this->signed($hand, $state) + ['kind' => 'signed']];
         }
-        foreach ($this->visits->of($hand->stored) as $visit) {
+        foreach ($this->visits->latest($hand->stored) as $visit) {
             $entries[] = [$visit->getAt(), $this->visit($hand, $visit) + ['kind' => 'visit']];
         }
         usort($entries, static fn (array $a, array $b): int => $b[0] <=> $a[0]);

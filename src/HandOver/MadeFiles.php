@@ -7,6 +7,7 @@ namespace Vorhut\App\HandOver;
 use Doctrine\ORM\EntityManagerInterface;
 use Symfony\Component\DependencyInjection\Attribute\Autowire;
 use Vorhut\App\Entity\DocumentsRun;
+use Vorhut\App\Entity\RunStatus;
 use Vorhut\App\Entity\StoredJob;
 
 /** Where archives of documents lie until they are fetched: the last ones of each job. */
@@ -37,7 +38,7 @@ final readonly class MadeFiles
     /** The path of a finished archive; null where it is gone. */
     public function find(DocumentsRun $run): ?string
     {
-        return is_file($this->path($run)) ? $this->path($run) : null;
+        return RunStatus::Done === $run->getStatus() && is_file($this->path($run)) ? $this->path($run) : null;
     }
 
     public function drop(DocumentsRun $run): void

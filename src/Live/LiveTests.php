@@ -31,23 +31,36 @@ final readonly class LiveTests
     /** @return string|null why it does not begin; null where it does */
     public function begin(JobInHand $hand, TestOrder $order, User $by): ?string
     {
-        if ($order->onSite && [] === $hand->stored->getFieldRanges()) {
+        $refused = $this->refusal($hand, $order->onSite, null !== $order->pair ? 1 : $this->pairs($hand, $order));
+        if (null === $refused) {
+            $this->runs->start(TestRun::of(
+                $hand->stored,
+                $by,
+                $this->clock->now(),
+                $order->intent,
+                $order->pair,
+                $order->onSite,
+                $order->cell,
+                $order->step,
+            ));
+        }
+
+        return $refused;
+    }
+
+    /** @return string|null why so many pairs cannot be asked there; null where they can */
+    public function refusal(JobInHand $hand, bool $onSite, int $pairs): ?string
+    {
+        if ($onSite && [] === $hand->stored->getFieldRanges()) {
             return 'Field mode is off: only the lab on 127.0.0.0/8 is contacted. A lead switches it on in the brief.';
         }
-        if (!$order->onSite && null === $this->labs->blocks($hand->stored)) {
+        if (!$onSite && null === $this->labs->blocks($hand->stored)) {
             return Labs::NONE;
         }
-        $pairs = null !== $order->pair ? 1 : $this->pairs($hand, $order);
-        if ($pairs > self::MOST_PAIRS) {
-            $number = static fn (int $n): string => number_format($n, 0, '.', ' ');
-            $sentence = '%s pairs are too many to ask at once; at most %s are. Open a cell or an intent with fewer.';
+        $number = static fn (int $n): string => number_format($n, 0, '.', ' ');
+        $sentence = '%s pairs are too many to ask at once; at most %s are. Open a cell or an intent with fewer.';
 
-            return \sprintf($sentence, $number($pairs), $number(self::MOST_PAIRS));
-        }
-        $now = $this->clock->now();
-        $this->runs->start(TestRun::of($hand->stored, $by, $now, $order->intent, $order->pair, $order->onSite, $order->cell, $order->step));
-
-        return null;
+        return $pairs > self::MOST_PAIRS ? \sprintf($sentence, $number($pairs), $number(self::MOST_PAIRS)) : null;
     }
 
     private function pairs(JobInHand $hand, TestOrder $order): int

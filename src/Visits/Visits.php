@@ -14,7 +14,8 @@ use Vorhut\App\Entity\Visit;
 use Vorhut\App\Entity\VisitFile;
 use Vorhut\App\Entity\VisitRun;
 use Vorhut\App\Jobs\JobInHand;
-use Vorhut\App\Lab\Labs;
+use Vorhut\App\Jobs\JobReading;
+use Vorhut\App\Live\LiveTests;
 use Vorhut\App\Runs\Runs;
 use Vorhut\App\Vault\Seal;
 use Vorhut\App\Vault\VaultClosed;
@@ -29,9 +30,13 @@ use Vorhut\Core\Visit\ValueDrifts;
 /** The visits of a job, what each of them found, and the files that were kept at them. */
 final readonly class Visits
 {
+    /** Visits that are told of: each holds what was seen of every pair. */
+    private const SHOWN = 20;
+
     public function __construct(
         private EntityManagerInterface $em,
-        private Labs $labs,
+        private LiveTests $tests,
+        private JobReading $reading,
         private Runs $runs,
         private Seal $seal,
         private BenchRecords $records,
@@ -42,59 +47,70 @@ final readonly class Visits
     /** @return string|null why it does not begin; null where it does */
     public function begin(JobInHand $hand, User $by, bool $onSite, string $note): ?string
     {
-        if ($onSite && [] === $hand->stored->getFieldRanges()) {
-            return 'Field mode is off: only the lab on 127.0.0.0/8 is contacted. A lead switches it on in the brief.';
+        $refused = $this->tests->refusal($hand, $onSite, $this->reading->digest($hand->stored)->pairs);
+        if (null === $refused) {
+            $this->runs->start(VisitRun::of($hand->stored, $by, $onSite, $note, $this->clock->now()));
         }
-        if (!$onSite && null === $this->labs->blocks($hand->stored)) {
-            return Labs::NONE;
-        }
-        $this->runs->start(VisitRun::of($hand->stored, $by, $onSite, $note, $this->clock->now()));
 
-        return null;
+        return $refused;
     }
 
-    /** @return list<Visit> the latest first */
-    public function of(StoredJob $stored): array
+    /** @return list<Visit> the latest ones, the last first */
+    public function latest(StoredJob $stored): array
     {
-        return $this->em->getRepository(Visit::class)->findBy(['job' => $stored], ['id' => 'DESC']);
+        return $this->em->getRepository(Visit::class)->findBy(['job' => $stored], ['id' => 'DESC'], self::SHOWN);
     }
 
     /** The visit that says how everything was left: the last one before the signature, else the first of all. */
     public function baseline(Visit $visit): ?Visit
     {
         $signed = $this->signed($visit)?->getAt();
-        $baseline = null;
-        foreach (array_reverse($this->of($visit->getJob())) as $other) {
-            if ($other->getId() >= $visit->getId() || (null !== $baseline && $other->getAt() > $signed)) {
-                break;
-            }
-            $baseline = $other->isOnSite() === $visit->isOnSite() ? $other : $baseline;
-        }
+        $isMeant = 'v.id < :id AND v.onSite = :onSite';
+        $of = ['id' => $visit->getId(), 'onSite' => $visit->isOnSite()];
 
-        return $baseline;
+        return (null === $signed ? null : $this->one($visit, $isMeant.' AND v.at <= :at', 'DESC', $of + ['at' => $signed]))
+            ?? $this->one($visit, $isMeant, 'ASC', $of);
+    }
+
+    private function after(Visit $visit): ?Visit
+    {
+        return $this->one($visit, 'v.id > :id', 'ASC', ['id' => $visit->getId()]);
+    }
+
+    /**
+     * @param "ASC"|"DESC" $order
+     * @param array<string, mixed> $of
+     */
+    private function one(Visit $visit, string $where, string $order, array $of): ?Visit
+    {
+        $query = $this->em->getRepository(Visit::class)
+            ->createQueryBuilder('v')
+            ->where('v.job = :job AND '.$where)
+            ->orderBy('v.id', $order)
+            ->setMaxResults(1)
+            ->setParameter('job', $visit->getJob());
+        foreach ($of as $name => $value) {
+            $query->setParameter($name, $value);
+        }
+        $found = $query->getQuery()->getOneOrNullResult();
+
+        return $found instanceof Visit ? $found : null;
     }
 
     /** What was signed for last when somebody came. */
     public function signed(Visit $visit): ?SignedState
     {
-        foreach ($this->em->getRepository(SignedState::class)->findBy(['job' => $visit->getJob()], ['id' => 'DESC']) as $state) {
-            if ($state->getAt() <= $visit->getAt()) {
-                return $state;
-            }
-        }
+        $found = $this->em->getRepository(SignedState::class)
+            ->createQueryBuilder('s')
+            ->where('s.job = :job AND s.at <= :at')
+            ->orderBy('s.id', 'DESC')
+            ->setMaxResults(1)
+            ->setParameter('job', $visit->getJob())
+            ->setParameter('at', $visit->getAt())
+            ->getQuery()
+            ->getOneOrNullResult();
 
-        return null;
-    }
-
-    private function after(Visit $visit): ?Visit
-    {
-        foreach (array_reverse($this->of($visit->getJob())) as $other) {
-            if ($other->getId() > $visit->getId()) {
-                return $other;
-            }
-        }
-
-        return null;
+        return $found instanceof SignedState ? $found : null;
     }
 
     /** @return list<UnitDrift> units first, then values that were read back at the bench */

@@ -13,6 +13,7 @@ use Vorhut\Core\Exchange\JobFile;
 use Vorhut\Core\Job\ChangeSet;
 use Vorhut\Core\Job\Device;
 use Vorhut\Core\Job\Edit;
+use Vorhut\Core\Job\Intent;
 use Vorhut\Core\Paper\Papers;
 
 /** What a client keeps, made by the worker into one archive. */
@@ -106,6 +107,7 @@ final class DocumentsTest extends AppTestCase
     public function testThePaperOfALargeJobEnds(): void
     {
         $this->more(250);
+        $this->moreIntents(30);
         $this->as('ines');
         $this->client->request('GET', self::JOB.'/hand-over');
         $reading = self::getContainer()->get(JobReading::class);
@@ -118,6 +120,23 @@ final class DocumentsTest extends AppTestCase
         self::assertStringStartsWith(\sprintf('%d more are not printed here.', $all - 100), $ports['more']);
         self::assertSame('', array_column($view->lists, null, 'id')['list-racks']['more']);
         self::assertSame([], $view->units);
+        $intents = \count($this->job()->intents);
+        self::assertCount(40, $view->proof);
+        self::assertSame(\sprintf('%d more are not printed here. They are under Proof.', $intents - 40), $view->proofMore);
+    }
+
+    private function moreIntents(int $count): void
+    {
+        $editor = self::getContainer()->get(JobEditor::class);
+        \assert($editor instanceof JobEditor);
+        $intent = static fn (int $n): Edit => new Edit(Intent::class, 'more-'.$n, null, [
+            'id' => 'more-'.$n,
+            'kind' => 'reach',
+            'from' => ['device:ticket-1'],
+            'to' => ['device:pbx'],
+        ]);
+        $change = new ChangeSet('More', array_map($intent, range(1, $count)));
+        $editor->apply($this->stored(), $change, $this->person('ines'), $this->version());
     }
 
     private function more(int $hosts): void

@@ -14,7 +14,10 @@ use Vorhut\App\Entity\Visit;
 use Vorhut\App\Entity\VisitFile;
 use Vorhut\App\Entity\VisitRun;
 use Vorhut\App\Jobs\JobEditor;
+use Vorhut\App\Jobs\JobInHand;
+use Vorhut\App\Jobs\JobReading;
 use Vorhut\App\Lab\Labs;
+use Vorhut\App\Live\LiveTests;
 use Vorhut\App\Vault\Vault;
 use Vorhut\App\Vault\VaultKey;
 use Vorhut\Core\Job\ChangeSet;
@@ -41,6 +44,12 @@ final class VisitTest extends AppTestCase
         $this->client->followRedirect();
         self::assertSelectorTextContains('[role=alert]', 'Field mode is off');
         self::assertSame([], $this->em()->getRepository(VisitRun::class)->findAll());
+        $this->labRuns();
+        $tests = self::getContainer()->get(LiveTests::class);
+        \assert($tests instanceof LiveTests);
+        $hand = $this->hand();
+        self::assertNull($tests->refusal($hand, false, 5000));
+        self::assertStringContainsString('5 001 pairs are too many', (string) $tests->refusal($hand, false, 5001));
         $this->as('vera');
         $this->post(self::JOB.'/visits');
         self::assertSame(403, $this->code());
@@ -231,6 +240,14 @@ final class VisitTest extends AppTestCase
         $this->em()->flush();
 
         return $visit;
+    }
+
+    private function hand(): JobInHand
+    {
+        $reading = self::getContainer()->get(JobReading::class);
+        \assert($reading instanceof JobReading);
+
+        return $reading->hand($this->stored());
     }
 
     private function readBack(string $device, string $setting, string $value, string $day): void

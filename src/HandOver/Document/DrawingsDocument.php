@@ -43,11 +43,7 @@ final readonly class DrawingsDocument implements Document
     public function files(JobInHand $hand): iterable
     {
         yield 'drawings/networks.svg' => $this->draw('map', 'Segments and the routers between them', NetMap::of($hand->job, '', []));
-        $by = [];
-        foreach ((new LoadPlan($hand->job))->lines() as $line) {
-            $by[$line->link][$line->direction] = $line;
-        }
-        $tree = Tree::of($hand->job, $by);
+        $tree = Tree::of($hand->job, (new LoadPlan($hand->job))->byLink());
         if (null !== $tree) {
             yield 'drawings/switches.svg' => $this->draw('switches', 'Switches and what their links carry, in Mbit/s', $tree);
         }
@@ -60,13 +56,11 @@ final readonly class DrawingsDocument implements Document
     /** @return iterable<string, string> */
     private function ways(JobInHand $hand): iterable
     {
-        $prover = $this->reading->prover($hand->stored);
-        $explainer = new Explainer($hand->job, $prover);
+        $explainer = new Explainer($hand->job, $this->reading->prover($hand->stored));
         foreach (\array_slice($hand->job->intents, 0, self::MOST_WAYS) as $intent) {
-            $first = $prover->intent($intent)->first(1)[0] ?? null;
-            $deciding = null === $first ? null : $explainer->explain($intent, $first->pair)?->deciding;
-            if (null !== $deciding) {
-                $drawing = TraceDrawing::of($deciding, Span::Leak === $first->span);
+            $explained = $explainer->first($intent);
+            if (null !== $explained?->deciding) {
+                $drawing = TraceDrawing::of($explained->deciding, Span::Leak === $explained->prediction->span);
                 yield \sprintf('drawings/way-%s.svg', $intent->id) => $this->draw('way', $intent->name, $drawing);
             }
         }

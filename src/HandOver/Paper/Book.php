@@ -42,6 +42,7 @@ final readonly class Book
         $units = \count($hand->job->devices) > self::MOST_BOUND ? [] : $this->sheets($hand, array_values($hand->job->devices));
         $racks = $this->racks->racks($hand);
         $proof = $this->proof->of($hand);
+        $left = \count($hand->job->intents) - \count($proof);
 
         return new BookView(
             $hand->job->info->name,
@@ -62,6 +63,7 @@ final readonly class Book
             $racks,
             $units,
             $proof,
+            $left > 0 ? \sprintf('%d more are not printed here. They are under Proof.', $left) : '',
         );
     }
 

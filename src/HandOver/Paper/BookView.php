@@ -34,6 +34,7 @@ final readonly class BookView
         public array $racks,
         public array $units,
         public array $proof,
+        public string $proofMore,
     ) {
     }
 }

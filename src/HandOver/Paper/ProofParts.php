@@ -12,7 +12,6 @@ use Vorhut\Core\Intent\Kinds;
 use Vorhut\Core\Job\Expectation;
 use Vorhut\Core\Job\Intent;
 use Vorhut\Core\Proof\Explainer;
-use Vorhut\Core\Proof\Prover;
 
 /** Makes of each intent what is printed of it. */
 final readonly class ProofParts
@@ -27,20 +26,14 @@ final readonly class ProofParts
     /** @return list<ProofPart> those that do not hold first */
     public function of(JobInHand $hand): array
     {
-        $prover = $this->reading->prover($hand->stored);
+        $explainer = new Explainer($hand->job, $this->reading->prover($hand->stored));
         $seen = $this->observations->counts($hand->stored);
         $parts = [];
         foreach (\array_slice($this->order($hand), 0, self::MOST_DRAWN) as $intent) {
-            $parts[] = $this->part($hand, $prover, $intent, $seen[$intent->id] ?? ['holding' => 0, 'all' => 0]);
+            $parts[] = $this->part($hand, $explainer, $intent, $seen[$intent->id] ?? ['holding' => 0, 'all' => 0]);
         }
 
         return $parts;
-    }
-
-    /** How many intents are not drawn. */
-    public function left(JobInHand $hand): int
-    {
-        return max(0, \count($hand->job->intents) - self::MOST_DRAWN);
     }
 
     /** @return list<Intent> */
@@ -55,11 +48,11 @@ final readonly class ProofParts
     }
 
     /** @param array{holding: int, all: int} $seen */
-    private function part(JobInHand $hand, Prover $prover, Intent $intent, array $seen): ProofPart
+    private function part(JobInHand $hand, Explainer $explainer, Intent $intent, array $seen): ProofPart
     {
-        $prediction = $prover->intent($intent);
-        $first = $prediction->first(1)[0] ?? null;
-        $explained = null === $first ? null : (new Explainer($hand->job, $prover))->explain($intent, $first->pair);
+        $prediction = $this->reading->prover($hand->stored)->intent($intent);
+        $explained = $explainer->first($intent);
+        $pair = $explained?->prediction->pair;
         $count = $prediction->count();
         $failing = $prediction->failingCount();
 
@@ -71,11 +64,11 @@ final readonly class ProofParts
                 ? 'Nothing was tried.'
                 : \sprintf('%d of %d were tried, %d are as wanted.', $seen['all'], $count, $seen['holding']),
             0 === $failing,
-            null === $first ? '' : \sprintf(
+            null === $pair ? '' : \sprintf(
                 '%s %s %s',
-                $hand->job->nameOf($first->pair->from),
+                $hand->job->nameOf($pair->from),
                 Kinds::of($intent)->verb(),
-                $hand->job->nameOf($first->pair->to),
+                $hand->job->nameOf($pair->to),
             ),
             null === $explained?->deciding ? null : TraceRows::of($explained->deciding, Expectation::Must === $intent->expect),
         );
