@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Vorhut\Core\Dates;
 
+use Vorhut\Core\Record\Field\PlainText;
+
 /** The days of a job as a calendar (RFC 5545): whole days, with a reminder a week before what ends. */
 final class Calendar
 {
@@ -44,7 +46,7 @@ final class Calendar
     /** Section 3.3.11. */
     private static function text(string $text): string
     {
-        return strtr($text, ['\\' => '\\\\', ';' => '\;', ',' => '\,', "\r\n" => '\n', "\n" => '\n']);
+        return strtr(PlainText::lines($text), ['\\' => '\\\\', ';' => '\;', ',' => '\,', "\n" => '\n']);
     }
 
     /** Section 3.1: at most 75 octets a line, and no character is cut. */

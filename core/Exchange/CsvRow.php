@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Vorhut\Core\Exchange;
 
 use Vorhut\Core\InvalidValue;
+use Vorhut\Core\Record\Field\PlainText;
 use Vorhut\Core\Record\FileError;
 use Vorhut\Core\Record\InvalidFile;
 
@@ -22,7 +23,7 @@ final readonly class CsvRow
     /** Null for a field that is empty, a dash, or not in the list at all. */
     public function get(string $column): ?string
     {
-        $value = trim($this->fields[$this->head->columns[$column] ?? -1] ?? '');
+        $value = PlainText::typed($this->fields[$this->head->columns[$column] ?? -1] ?? '');
 
         return '' === $value || '-' === $value || '–' === $value ? null : $value;
     }

@@ -15,6 +15,9 @@ final readonly class CsvTable
     private const MOST_LINES = 20000;
     private const LOOKED_AT = 20;
 
+    /** The rarer within texts first. */
+    private const SEPARATORS = ["\t", '|', ';', ','];
+
     /**
      * @param array<int, list<string>> $rows fields by the line their row begins at, first line 1; empty rows are left out
      */
@@ -96,22 +99,24 @@ final readonly class CsvTable
         return [mb_convert_encoding($bytes, 'UTF-8', 'Windows-1252'), 'Windows-1252'];
     }
 
-    /** The one of the four that stands most often outside quotes in the line in which any does: titles above a list have few. */
+    /**
+     * The one of the four by which most lines have the same number of fields, then the one that makes more of them: a comma in
+     * some names makes fewer lines agree than the semicolon between all of them.
+     */
     private static function separator(string $text): string
     {
-        $best = ',';
-        $most = 0;
         $lines = \array_slice(explode("\n", (string) preg_replace('/"[^"]*"/', '', $text)), 0, self::LOOKED_AT);
-        foreach ([',', "\t", ';', '|'] as $candidate) {
-            foreach ($lines as $line) {
-                if (substr_count($line, $candidate) > $most) {
-                    $most = substr_count($line, $candidate);
-                    $best = $candidate;
+        $best = [0, 0, ','];
+        foreach (self::SEPARATORS as $candidate) {
+            $counts = array_map(static fn (string $line): int => substr_count($line, $candidate), $lines);
+            foreach (array_count_values(array_filter($counts, static fn (int $count): bool => $count > 0)) as $fields => $agreeing) {
+                if ([$agreeing, $fields] > [$best[0], $best[1]]) {
+                    $best = [$agreeing, $fields, $candidate];
                 }
             }
         }
 
-        return $best;
+        return $best[2];
     }
 
     /** @return array<int, list<string>> */

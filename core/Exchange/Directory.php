@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Vorhut\Core\Exchange;
 
 use Vorhut\Core\Job\Job;
+use Vorhut\Core\Record\Field\PlainText;
 use Vorhut\Core\Setting\Settings;
 
 /** Whom one can call: names with the numbers and addresses that other systems dial. */
@@ -12,6 +13,9 @@ final readonly class Directory
 {
     /** Octets of a line, without its end (RFC 6350, section 3.2). */
     private const LINE = 75;
+
+    /** Characters of a quoted parameter (RFC 6868, section 3.1). */
+    private const IN_PARAMETERS = ['^' => '^^', '"' => "^'"];
     private const ROOMS = ['room-codec', 'video-bar'];
 
     /** @param list<array{name: string, number: string, address: string, place: string, mail: string, device: string|null}> $entries by
@@ -77,16 +81,16 @@ final readonly class Directory
     private static function lines(array $entry): iterable
     {
         if ('' !== $entry['number']) {
-            yield 'TEL;TYPE=work,voice:'.$entry['number'];
+            yield 'TEL;TYPE=work,voice:'.PlainText::line($entry['number']);
         }
         if ('' !== $entry['address']) {
-            yield 'IMPP:sip:'.('' === $entry['number'] ? '' : $entry['number'].'@').$entry['address'];
+            yield 'IMPP:sip:'.('' === $entry['number'] ? '' : $entry['number'].'@').PlainText::line($entry['address']);
         }
         if ('' !== $entry['mail']) {
             yield 'EMAIL:'.self::escaped($entry['mail']);
         }
         if ('' !== $entry['place']) {
-            yield 'ADR;LABEL="'.str_replace('"', "'", $entry['place']).'":;;;;;;';
+            yield 'ADR;LABEL="'.strtr(PlainText::line($entry['place']), self::IN_PARAMETERS).'":;;;;;;';
         }
     }
 
@@ -104,7 +108,7 @@ final readonly class Directory
 
     private static function escaped(string $text): string
     {
-        return strtr($text, ['\\' => '\\\\', ',' => '\\,', ';' => '\\;', "\r" => '', "\n" => '\\n']);
+        return strtr(PlainText::line($text), ['\\' => '\\\\', ',' => '\\,', ';' => '\\;']);
     }
 
     /** Long lines go on in the next one, behind a space, and never inside a character. */

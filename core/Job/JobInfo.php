@@ -21,7 +21,7 @@ final readonly class JobInfo implements Checked
         public string $client,
         #[Text('Time zone', max: 60, default: 'UTC')]
         public string $timezone,
-        #[Text('Notes', max: 20000, default: '')]
+        #[Text('Notes', max: 20000, default: '', lines: true)]
         public string $notes,
         #[Nested(Schools::class, 'How we do it')]
         public Schools $schools,

@@ -26,8 +26,8 @@ final readonly class Provisioning
             technical: true,
         )]
         public string $file,
-        #[Text('Media type', max: 80, default: 'text/plain', pattern: '/^[a-z]+\x2F[a-z0-9.+-]+$/D', says: 'such as text/plain')]
-        public string $type,
+        #[Choice(FileType::class, 'Media type', default: FileType::Text)]
+        public FileType $type,
         #[Choice(Escape::class, 'Values are', default: Escape::Plain)]
         public Escape $escape,
         #[Lines('Lines of the file')]

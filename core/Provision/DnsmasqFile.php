@@ -8,6 +8,7 @@ use Vorhut\Core\Job\Job;
 use Vorhut\Core\Net\Ipv4Address;
 use Vorhut\Core\Profile\LeaseOption;
 use Vorhut\Core\Profile\LeaseShape;
+use Vorhut\Core\Record\Field\PlainText;
 
 /** Leases, reservations and options as dnsmasq reads them. */
 final class DnsmasqFile implements LeaseFile
@@ -52,7 +53,7 @@ final class DnsmasqFile implements LeaseFile
     {
         $code = null === $option->inside ? (string) $option->code : \sprintf('encap:%d,%d', $option->code, $option->inside);
 
-        return $code.','.(LeaseShape::Address === $option->shape ? $value : '"'.addcslashes($value, '"\\').'"');
+        return $code.','.(LeaseShape::Address === $option->shape ? $value : '"'.addcslashes(PlainText::line($value), '"\\').'"');
     }
 
     /** @return array<string, string> by the name of the option */
@@ -67,6 +68,6 @@ final class DnsmasqFile implements LeaseFile
 
     private static function plain(string $text): string
     {
-        return (string) preg_replace('/[\x00-\x1F\x7F]+/', ' ', $text);
+        return PlainText::line($text);
     }
 }

@@ -54,7 +54,7 @@ final class LabFiles
         }
 
         return [
-            'type' => $this->job->profileOf($file->device)->provisioning->type,
+            'type' => $this->job->profileOf($file->device)->provisioning->type->value,
             'text' => $this->renderer->render($this->job, $file, $secrets),
         ];
     }

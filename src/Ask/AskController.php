@@ -14,7 +14,9 @@ use Vorhut\App\Papers\Pdf;
 use Vorhut\App\Papers\Sheet;
 use Vorhut\App\Papers\XlsxWriter;
 use Vorhut\App\People\JobRoles;
+use Vorhut\App\Web\Download;
 use Vorhut\App\Web\JobPage;
+use Vorhut\App\Web\MediaType;
 use Vorhut\App\Web\Sentence;
 use Vorhut\App\Web\Upload;
 use Vorhut\Core\Ask\Answers;
@@ -70,7 +72,7 @@ final class AskController extends JobPage
     {
         $text = AskText::of($this->sheets->of($hand, $request->query->getString('of')), $hand->job->info);
 
-        return new Response($text, headers: ['Content-Type' => 'text/plain; charset=utf-8']);
+        return new Download($text, MediaType::Text, self::name($request, 'txt'));
     }
 
     #[Route('/job/{slug}/ask/back', name: 'ask_back', methods: ['GET'])]

@@ -9,7 +9,9 @@ use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\Routing\Attribute\Route;
 use Symfony\Component\Security\Http\Attribute\IsGranted;
 use Vorhut\App\Jobs\JobInHand;
+use Vorhut\App\Web\Download;
 use Vorhut\App\Web\JobPage;
+use Vorhut\App\Web\MediaType;
 use Vorhut\Core\InvalidValue;
 use Vorhut\Core\Job\Device;
 use Vorhut\Core\Runbook\Runbook;
@@ -88,7 +90,7 @@ final class BenchController extends JobPage
     {
         $photo = $this->photos->find($hand->stored, $number) ?? throw $this->createNotFoundException('There is no such photo.');
 
-        return new Response($photo->getBytes(), headers: ['Content-Type' => $photo->getType()]);
+        return new Download($photo->getBytes(), MediaType::fromForeign($photo->getType()), \sprintf('photo-%d', $number));
     }
 
     #[Route('/job/{slug}/bench/{id}/timer', name: 'bench_timer', methods: ['POST'])]

@@ -119,7 +119,7 @@ final class BenchServeCommand extends JobCommand
         foreach ($job->devices as $device) {
             $file = PhoneFile::of($settings, $device);
             if (null !== $file) {
-                $type = $job->profileOf($device)->provisioning->type;
+                $type = $job->profileOf($device)->provisioning->type->value;
                 $files[$file->name] = ['type' => $type, 'text' => $unitFiles->render($job, $file, $secrets)];
             }
         }

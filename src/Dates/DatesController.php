@@ -7,7 +7,9 @@ namespace Vorhut\App\Dates;
 use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\Routing\Attribute\Route;
 use Vorhut\App\Jobs\JobInHand;
+use Vorhut\App\Web\Download;
 use Vorhut\App\Web\JobPage;
+use Vorhut\App\Web\MediaType;
 use Vorhut\Core\Dates\Calendar;
 use Vorhut\Core\Dates\DatesAhead;
 
@@ -31,9 +33,6 @@ final class DatesController extends JobPage
         $dates = DatesAhead::of($hand->job, $this->page->today($hand));
         $calendar = Calendar::of($hand->job->info->name, $dates, $slug, $this->now());
 
-        return new Response($calendar, headers: [
-            'Content-Type' => 'text/calendar; charset=utf-8',
-            'Content-Disposition' => \sprintf('attachment; filename="%s.ics"', $slug),
-        ]);
+        return new Download($calendar, MediaType::Calendar, $slug.'.ics');
     }
 }

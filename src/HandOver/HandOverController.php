@@ -5,7 +5,6 @@ declare(strict_types=1);
 namespace Vorhut\App\HandOver;
 
 use Psr\Clock\ClockInterface;
-use Symfony\Component\HttpFoundation\HeaderUtils;
 use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\HttpKernel\Attribute\MapQueryParameter;
@@ -16,7 +15,9 @@ use Vorhut\App\Entity\SignedState;
 use Vorhut\App\Jobs\JobInHand;
 use Vorhut\App\Papers\Pdf;
 use Vorhut\App\Runs\Runs;
+use Vorhut\App\Web\Download;
 use Vorhut\App\Web\JobPage;
+use Vorhut\App\Web\MediaType;
 use Vorhut\Core\Job\ChangeSet;
 use Vorhut\Core\Label\LabelSheet;
 
@@ -162,10 +163,7 @@ final class HandOverController extends JobPage
         $this->check($hand, $state);
         $name = \sprintf('%s-signed-%d.json', $hand->stored->getSlug(), $state->getId());
 
-        return new Response($state->getFile(), headers: [
-            'Content-Type' => 'application/json',
-            'Content-Disposition' => HeaderUtils::makeDisposition(HeaderUtils::DISPOSITION_ATTACHMENT, $name),
-        ]);
+        return new Download($state->getFile(), MediaType::Json, $name);
     }
 
     private function check(JobInHand $hand, SignedState $state): void

@@ -11,7 +11,9 @@ use Symfony\Component\Routing\Attribute\Route;
 use Symfony\Component\Security\Http\Attribute\IsGranted;
 use Vorhut\App\Entity\ImportRun;
 use Vorhut\App\Runs\Runs;
+use Vorhut\App\Web\Download;
 use Vorhut\App\Web\JobPage;
+use Vorhut\App\Web\MediaType;
 use Vorhut\App\Web\Sentence;
 use Vorhut\Core\Exchange\JobFile;
 use Vorhut\Core\Profile\ProfileLibrary;
@@ -90,10 +92,7 @@ final class JobsController extends JobPage
     #[Route('/job/{slug}/export', name: 'job_export', methods: ['GET'])]
     public function export(JobInHand $hand): Response
     {
-        return new Response(JobFile::write($hand->job), headers: [
-            'Content-Type' => 'application/json',
-            'Content-Disposition' => \sprintf('attachment; filename="%s.json"', $hand->stored->getSlug()),
-        ]);
+        return new Download(JobFile::write($hand->job), MediaType::Json, $hand->stored->getSlug().'.json');
     }
 
     #[Route('/job/{slug}/remove', name: 'job_remove', methods: ['POST'])]

@@ -15,7 +15,7 @@ use Vorhut\Core\Record\Json;
 final class ShippedProfiles
 {
     /** Raised when a profile that was read looks different. */
-    private const SHAPE = 4;
+    private const SHAPE = 5;
 
     private static ?ProfileLibrary $library = null;
 

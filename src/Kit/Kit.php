@@ -11,9 +11,9 @@ use Vorhut\Core\Job\Job;
 final readonly class Kit
 {
     /** What of the product the command line needs. */
-    private const OWN = ['bin/vorhut', 'core', 'field', 'profiles', 'schema', 'src/Cli', 'src/Kit', 'LICENSE'];
+    private const OWN = ['bin/vorhut', 'core', 'field', 'profiles', 'schema', 'src/Cli', 'src/Kit', 'src/Provision/Template', 'LICENSE'];
     private const SINGLE = [
-        'src/Jobs/ShippedProfiles.php', 'src/Provision/UnitFiles.php', 'src/Provision/UnitTemplates.php', 'src/Vault/SealedFile.php',
+        'src/Jobs/ShippedProfiles.php', 'src/Provision/UnitFiles.php', 'src/Vault/SealedFile.php',
     ];
     private const PREFIXES = ['Vorhut\\Core\\' => ['core'], 'Vorhut\\Field\\' => ['field'], 'Vorhut\\App\\' => ['src']];
     private const PACKAGES = ['symfony/console', 'symfony/cache', 'amphp/socket', 'revolt/event-loop', 'daverandom/libdns', 'twig/twig'];

@@ -13,7 +13,9 @@ use Vorhut\App\Entity\SweepRun;
 use Vorhut\App\Jobs\JobInHand;
 use Vorhut\App\Lab\Labs;
 use Vorhut\App\Runs\Runs;
+use Vorhut\App\Web\Download;
 use Vorhut\App\Web\JobPage;
+use Vorhut\App\Web\MediaType;
 use Vorhut\App\Web\Upload;
 use Vorhut\Core\InvalidValue;
 use Vorhut\Field\Net\RefusedTarget;
@@ -138,10 +140,7 @@ final class SweepController extends JobPage
     {
         $this->mustBelong($hand, $run);
 
-        return new Response(SweepList::write($hand->job, $run), headers: [
-            'Content-Type' => 'text/csv; charset=utf-8',
-            'Content-Disposition' => \sprintf('attachment; filename="sweep-%d.csv"', $run->getId()),
-        ]);
+        return new Download(SweepList::write($hand->job, $run), MediaType::Csv, \sprintf('sweep-%d.csv', $run->getId()));
     }
 
     private function mustBelong(JobInHand $hand, SweepRun $run): void

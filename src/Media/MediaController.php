@@ -4,11 +4,12 @@ declare(strict_types=1);
 
 namespace Vorhut\App\Media;
 
-use Symfony\Component\HttpFoundation\HeaderUtils;
 use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\Routing\Attribute\Route;
 use Vorhut\App\Jobs\JobInHand;
+use Vorhut\App\Web\Download;
 use Vorhut\App\Web\JobPage;
+use Vorhut\App\Web\MediaType;
 use Vorhut\Core\Exchange\Directory;
 
 /** Streams that leave a site, cameras, chains of sound and rooms. */
@@ -37,9 +38,6 @@ final class MediaController extends JobPage
     {
         $name = $hand->stored->getSlug().'-directory.vcf';
 
-        return new Response(Directory::of($hand->job)->vcard(), headers: [
-            'Content-Type' => 'text/vcard; charset=utf-8',
-            'Content-Disposition' => HeaderUtils::makeDisposition(HeaderUtils::DISPOSITION_ATTACHMENT, $name),
-        ]);
+        return new Download(Directory::of($hand->job)->vcard(), MediaType::Vcard, $name);
     }
 }

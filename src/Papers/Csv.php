@@ -5,6 +5,8 @@ declare(strict_types=1);
 namespace Vorhut\App\Papers;
 
 use Symfony\Component\HttpFoundation\Response;
+use Vorhut\App\Web\Download;
+use Vorhut\App\Web\MediaType;
 
 /** Rows as text that spreadsheets read (RFC 4180). */
 final class Csv
@@ -23,10 +25,7 @@ final class Csv
     /** @param list<list<string>> $rows */
     public static function answer(string $name, array $rows): Response
     {
-        return new Response(self::MARK.self::of($rows), headers: [
-            'Content-Type' => 'text/csv; charset=utf-8',
-            'Content-Disposition' => \sprintf('attachment; filename="%s"', $name),
-        ]);
+        return new Download(self::MARK.self::of($rows), MediaType::Csv, $name);
     }
 
     /** What a spreadsheet would take for a formula is marked as text. */

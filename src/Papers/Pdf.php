@@ -13,6 +13,8 @@ use Twig\Environment;
 use Vorhut\App\Papers\Tagged\PageNumbers;
 use Vorhut\App\Papers\Tagged\TaggedCanvas;
 use Vorhut\App\Papers\Tagged\Tagging;
+use Vorhut\App\Web\Download;
+use Vorhut\App\Web\MediaType;
 
 /** A template as a PDF, tagged and with page numbers. Nothing is fetched and nothing in it is run. */
 final readonly class Pdf
@@ -97,9 +99,6 @@ final readonly class Pdf
 
     public function answer(string $name, string $bytes): Response
     {
-        return new Response($bytes, headers: [
-            'Content-Type' => 'application/pdf',
-            'Content-Disposition' => \sprintf('attachment; filename="%s"', $name),
-        ]);
+        return new Download($bytes, MediaType::Pdf, $name);
     }
 }

@@ -5,6 +5,8 @@ declare(strict_types=1);
 namespace Vorhut\App\Papers;
 
 use Symfony\Component\HttpFoundation\Response;
+use Vorhut\App\Web\Download;
+use Vorhut\App\Web\MediaType;
 
 /** Tables as a workbook (ISO/IEC 29500-1): a sheet for each, its first row fixed and with filters; cells are texts, numbers and days. */
 final class XlsxWriter
@@ -14,7 +16,6 @@ final class XlsxWriter
     private const RELATIONS = 'http://schemas.openxmlformats.org/package/2006/relationships';
     private const OFFICE = 'http://schemas.openxmlformats.org/officeDocument/2006/relationships';
     private const TYPES = 'application/vnd.openxmlformats-officedocument.spreadsheetml.';
-    private const TYPE = 'application/vnd.openxmlformats-officedocument.spreadsheetml.sheet';
     private const WIDEST = 60;
     private const LONGEST_NAME = 31;
     /** Numbers of the styles below. */
@@ -25,10 +26,7 @@ final class XlsxWriter
 
     public static function answer(string $name, string $bytes): Response
     {
-        return new Response($bytes, headers: [
-            'Content-Type' => self::TYPE,
-            'Content-Disposition' => \sprintf('attachment; filename="%s"', $name),
-        ]);
+        return new Download($bytes, MediaType::Xlsx, $name);
     }
 
     /** @return string the bytes of the file, the same for the same sheets */
@@ -108,7 +106,8 @@ final class XlsxWriter
     {
         return '<styleSheet xmlns="'.self::SHEET.'"><numFmts count="1"><numFmt numFmtId="164" formatCode="yyyy\-mm\-dd"/></numFmts>'
             .'<fonts count="2"><font/><font><b/></font></fonts>'
-            .'<fills count="1"><fill/></fills><borders count="1"><border/></borders><cellStyleXfs count="1"><xf/></cellStyleXfs>'
+            .'<fills count="2"><fill><patternFill patternType="none"/></fill><fill><patternFill patternType="gray125"/></fill></fills>'
+            .'<borders count="1"><border/></borders><cellStyleXfs count="1"><xf/></cellStyleXfs>'
             .'<cellXfs count="4"><xf numFmtId="49"/><xf numFmtId="49" fontId="1" applyFont="1"/><xf numFmtId="0"/>'
             .'<xf numFmtId="164" applyNumberFormat="1"/></cellXfs></styleSheet>';
     }

@@ -4,10 +4,12 @@ declare(strict_types=1);
 
 namespace Vorhut\App\Provision;
 
+use Vorhut\App\Web\MediaType;
+
 /** A file to carry off. */
 final readonly class Bundle
 {
-    public function __construct(public string $name, public string $type, public string $content)
+    public function __construct(public string $name, public MediaType $type, public string $content)
     {
     }
 }

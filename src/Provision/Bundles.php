@@ -6,6 +6,7 @@ namespace Vorhut\App\Provision;
 
 use Vorhut\App\Jobs\JobInHand;
 use Vorhut\App\Papers\Archive;
+use Vorhut\App\Web\MediaType;
 use Vorhut\Core\InvalidValue;
 use Vorhut\Core\Provision\DnsmasqFile;
 use Vorhut\Core\Provision\DnsZone;
@@ -33,10 +34,10 @@ final readonly class Bundles
         $server = null === $url ? null : FileServer::at($url);
 
         return match ($what) {
-            'dnsmasq' => new Bundle($slug.'-leases.conf', 'text/plain', DnsmasqFile::of($hand->job, $server)),
-            'kea' => new Bundle($slug.'-leases.json', 'application/json', KeaFile::of($hand->job, $server)),
-            'zone' => new Bundle($slug.'.zone', 'text/plain', DnsZone::of($hand->job, $domain, $hand->revision)),
-            default => new Bundle($slug.'-units.zip', 'application/zip', $this->zip($hand)),
+            'dnsmasq' => new Bundle($slug.'-leases.conf', MediaType::Text, DnsmasqFile::of($hand->job, $server)),
+            'kea' => new Bundle($slug.'-leases.json', MediaType::Json, KeaFile::of($hand->job, $server)),
+            'zone' => new Bundle($slug.'.zone', MediaType::Text, DnsZone::of($hand->job, $domain, $hand->revision)),
+            default => new Bundle($slug.'-units.zip', MediaType::Zip, $this->zip($hand)),
         };
     }
 

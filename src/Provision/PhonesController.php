@@ -10,6 +10,7 @@ use Symfony\Component\Routing\Attribute\Route;
 use Symfony\Component\Security\Http\Attribute\IsGranted;
 use Vorhut\App\Jobs\JobInHand;
 use Vorhut\App\Vault\VaultClosed;
+use Vorhut\App\Web\Download;
 use Vorhut\App\Web\JobPage;
 use Vorhut\App\Web\Sentence;
 use Vorhut\App\Web\Words;
@@ -96,10 +97,6 @@ final class PhonesController extends JobPage
             return $this->to($hand, 'voice_phones');
         }
 
-        return new Response($bundle->content, headers: [
-            'Content-Type' => $bundle->type,
-            'Content-Disposition' => \sprintf('attachment; filename="%s"', $bundle->name),
-            'Cache-Control' => 'no-store',
-        ]);
+        return new Download($bundle->content, $bundle->type, $bundle->name);
     }
 }

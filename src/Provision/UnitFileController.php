@@ -13,20 +13,22 @@ use Vorhut\App\Entity\StoredJob;
 use Vorhut\App\Jobs\JobReading;
 use Vorhut\App\Vault\Vault;
 use Vorhut\App\Vault\VaultClosed;
+use Vorhut\App\Web\Download;
+use Vorhut\App\Web\MediaType;
 use Vorhut\App\Web\Tries;
-use Vorhut\Core\InvalidValue;
 use Vorhut\Core\Provision\PhoneFile;
 use Vorhut\Core\Setting\Settings;
 
 /** Serves units their files. Whoever asks for what is not there learns nothing, not even whether a job is. */
 final class UnitFileController extends AbstractController
 {
-    /** Wrong questions from one place within a minute. */
+    /** Wrong words from one address within a minute. */
     private const MOST = 30;
 
     public function __construct(
         private readonly FileDesk $desk,
         private readonly UnitFiles $files,
+        private readonly RenderedFiles $rendered,
         private readonly Fetches $fetches,
         private readonly Vault $vault,
         private readonly JobReading $reading,
@@ -37,46 +39,53 @@ final class UnitFileController extends AbstractController
     #[Route('/p/{word}/{file}', name: 'unit_file', methods: ['GET'], requirements: ['file' => '[A-Za-z0-9._-]{0,120}'])]
     public function fetch(string $word, string $file, Request $request): Response
     {
+        $job = $this->desk->find($word)?->getJob();
+        if (null === $job || !$job->isReady()) {
+            return $this->unknownWord($request);
+        }
+        $settings = new Settings($this->reading->job($job));
+        $unit = UnitFiles::named($settings, $file);
+        if (null !== $unit) {
+            return $this->serve($job, $settings, $unit, $request);
+        }
+        $this->fetches->add($job, null, $file, $request, FetchResult::Unknown, '');
+        $this->fetches->tidy($job);
+
+        return self::nothing(Response::HTTP_NOT_FOUND);
+    }
+
+    /** Only wrong words count: units that boot together ask for many names, some of which are not there, from one address. */
+    private function unknownWord(Request $request): Response
+    {
         $place = 'file-'.hash('xxh128', (string) $request->getClientIp());
         if ($this->tries->count($place) >= self::MOST) {
-            return self::plain('', Response::HTTP_TOO_MANY_REQUESTS, ['Retry-After' => '60']);
+            return self::nothing(Response::HTTP_TOO_MANY_REQUESTS, ['Retry-After' => '60']);
         }
-        $job = $this->desk->find($word)?->getJob();
-        $settings = null === $job || !$job->isReady() ? null : new Settings($this->reading->job($job));
-        $unit = null === $settings ? null : UnitFiles::named($settings, $file);
-        if (null === $job || null === $settings || null === $unit) {
-            $this->tries->add($place);
-            if (null !== $job) {
-                $this->fetches->add($job, null, $file, $request, FetchResult::Unknown, '');
-            }
+        $this->tries->add($place);
 
-            return self::plain('', Response::HTTP_NOT_FOUND);
-        }
-
-        return $this->serve($job, $settings, $unit, $request);
+        return self::nothing(Response::HTTP_NOT_FOUND);
     }
 
     private function serve(StoredJob $job, Settings $settings, PhoneFile $unit, Request $request): Response
     {
         $device = $unit->device->id;
-        try {
-            $version = $this->files->version($settings->job, $unit);
-            $secrets = $request->isMethod('HEAD') ? [] : $this->secrets($job, $unit);
-            $text = $this->files->render($settings->job, $unit, $secrets);
-        } catch (InvalidValue) {
+        $text = $this->rendered->text($job, $settings->job, $unit);
+        if (null === $text) {
             $this->fetches->add($job, $device, $unit->name, $request, FetchResult::Faulty, '');
 
-            return self::plain('', Response::HTTP_NOT_FOUND);
+            return self::nothing(Response::HTTP_NOT_FOUND);
         }
+        $version = UnitFiles::versionOf($text);
+        $secrets = $request->isMethod('HEAD') ? [] : $this->secrets($job, $unit);
+        $text = [] === $secrets ? $text : $this->files->render($settings->job, $unit, $secrets);
         if (!$request->isMethod('HEAD')) {
             $result = [] === $secrets ? FetchResult::Served : FetchResult::WithSecret;
             $this->fetches->add($job, $device, $unit->name, $request, $result, $version);
             $this->fetches->tidy($job);
         }
+        $type = $settings->job->profileOf($unit->device)->provisioning->type;
 
-        return self::plain($text, Response::HTTP_OK, [
-            'Content-Type' => $settings->job->profileOf($unit->device)->provisioning->type,
-        ]);
+        return new Download($text, MediaType::fromForeign($type->value), $unit->name);
     }
 
     /** @return array<string, string> by number; none unless this is the one fetch for which they were opened */
@@ -96,8 +105,8 @@ final class UnitFileController extends AbstractController
     }
 
     /** @param array<string, string> $headers */
-    private static function plain(string $text, int $status, array $headers = []): Response
+    private static function nothing(int $status, array $headers = []): Response
     {
-        return new Response($text, $status, $headers + ['Content-Type' => 'text/plain', 'Cache-Control' => 'no-store']);
+        return new Response('', $status, $headers + ['Content-Type' => 'text/plain', 'Cache-Control' => 'no-store']);
     }
 }

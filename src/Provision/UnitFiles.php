@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Vorhut\App\Provision;
 
+use Vorhut\App\Provision\Template\UnitTemplates;
 use Vorhut\Core\InvalidValue;
 use Vorhut\Core\Job\Device;
 use Vorhut\Core\Job\Job;
@@ -35,7 +36,12 @@ final readonly class UnitFiles implements FileRenderer
      */
     public function version(Job $job, PhoneFile $file): string
     {
-        return substr(hash('sha256', $this->render($job, $file)), 0, 16);
+        return self::versionOf($this->render($job, $file));
+    }
+
+    public static function versionOf(string $textWithoutSecrets): string
+    {
+        return substr(hash('sha256', $textWithoutSecrets), 0, 16);
     }
 
     /** The unit whose file is called so; null where nobody's is. */

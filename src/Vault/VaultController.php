@@ -9,7 +9,9 @@ use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\Routing\Attribute\Route;
 use Symfony\Component\Security\Http\Attribute\IsGranted;
 use Vorhut\App\Jobs\JobInHand;
+use Vorhut\App\Web\Download;
 use Vorhut\App\Web\JobPage;
+use Vorhut\App\Web\MediaType;
 use Vorhut\App\Web\Sentence;
 use Vorhut\App\Web\Words;
 use Vorhut\Core\InvalidValue;
@@ -122,11 +124,7 @@ final class VaultController extends JobPage
         $count = Words::count(\count($secrets), 'secret was', 'secrets were');
         $this->note($hand, $count.' carried off, sealed with a passphrase');
 
-        return new Response($file, headers: [
-            'Content-Type' => 'application/json',
-            'Content-Disposition' => \sprintf('attachment; filename="%s-secrets.json"', $hand->stored->getSlug()),
-            'Cache-Control' => 'no-store',
-        ]);
+        return new Download($file, MediaType::Json, $hand->stored->getSlug().'-secrets.json');
     }
 
     private function refused(JobInHand $hand, string $error): Response

@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace Vorhut\App\Visits;
 
-use Symfony\Component\HttpFoundation\HeaderUtils;
 use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\Routing\Attribute\Route;
@@ -14,7 +13,9 @@ use Vorhut\App\Entity\VisitFile;
 use Vorhut\App\HandOver\HandOvers;
 use Vorhut\App\Jobs\JobInHand;
 use Vorhut\App\Vault\VaultClosed;
+use Vorhut\App\Web\Download;
 use Vorhut\App\Web\JobPage;
+use Vorhut\App\Web\MediaType;
 use Vorhut\App\Web\Upload;
 use Vorhut\Core\Job\ChangeSet;
 use Vorhut\Core\Job\Device;
@@ -136,12 +137,8 @@ final class VisitController extends JobPage
 
             return $this->to($hand, 'visit', ['id' => $visit->getId()]);
         }
-        $plain = (string) preg_replace('/[^\w. -]/', '_', $file->getName());
 
-        return new Response($bytes, headers: [
-            'Content-Type' => 'application/octet-stream',
-            'Content-Disposition' => HeaderUtils::makeDisposition(HeaderUtils::DISPOSITION_ATTACHMENT, '' === $plain ? 'settings' : $plain),
-        ]);
+        return new Download($bytes, MediaType::Octets, $file->getName());
     }
 
     private function check(JobInHand $hand, Visit $visit): void

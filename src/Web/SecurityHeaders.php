@@ -23,7 +23,8 @@ final class SecurityHeaders
             return;
         }
         $headers = $event->getResponse()->headers;
-        $headers->set('Content-Security-Policy', self::POLICY);
+        $isFile = $event->getResponse() instanceof Download;
+        $headers->set('Content-Security-Policy', $isFile ? Download::POLICY : self::POLICY);
         $headers->set('X-Content-Type-Options', 'nosniff');
         $headers->set('X-Frame-Options', 'DENY');
         $headers->set('Referrer-Policy', 'same-origin');

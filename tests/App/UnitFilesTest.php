@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Vorhut\Tests\App;
 
+use Vorhut\App\Entity\FetchResult;
 use Vorhut\App\Entity\FileFetch;
 use Vorhut\App\Jobs\JobEditor;
 use Vorhut\App\Jobs\JobReading;
@@ -66,13 +67,19 @@ final class UnitFilesTest extends AppTestCase
             $answers[] = [$this->code(), $this->body(), $this->client->getResponse()->headers->get('Content-Type')];
         }
         self::assertSame([[404, '', 'text/plain; charset=UTF-8']], array_values(array_unique($answers, \SORT_REGULAR)));
-        for ($n = 0; $n < 25; ++$n) {
+        for ($n = 0; $n < 28; ++$n) {
             $this->client->request('GET', 'http://localhost/p/aaaaaaaaaaaaaaaa/'.self::FILE);
+            self::assertSame(404, $this->code(), 'only wrong words count, not names that are nobody\'s: '.$n);
         }
+        $this->client->request('GET', 'http://localhost/p/aaaaaaaaaaaaaaaa/'.self::FILE);
         self::assertSame(404, $this->code());
-        $this->client->request('GET', $url.self::FILE);
+        $this->client->request('GET', 'http://localhost/p/aaaaaaaaaaaaaaaa/'.self::FILE);
         self::assertSame(429, $this->code());
         self::assertSame('60', $this->client->getResponse()->headers->get('Retry-After'));
+        $this->client->request('GET', $url.self::FILE);
+        self::assertSame(200, $this->code(), 'a hall of phones behind that address still boots');
+        $this->em()->remove($this->em()->getRepository(FileFetch::class)->findOneBy(['result' => FetchResult::Served]) ?? self::fail());
+        $this->em()->flush();
         $fetches = $this->em()->getRepository(FileFetch::class)->findAll();
         self::assertCount(4, $fetches, 'only those with the right word are kept');
     }

@@ -18,12 +18,16 @@ final class Name extends Field
 
     public function read(mixed $value): string
     {
-        return \is_string($value) && '' !== trim($value) && mb_strlen($value) <= self::MAX ? $value : throw $this->refuse($value);
+        if (!\is_string($value) || '' === trim($value) || mb_strlen($value) > self::MAX || !PlainText::isLine($value)) {
+            throw $this->refuse($value);
+        }
+
+        return $value;
     }
 
     public function allowed(): string
     {
-        return 'a name of 1 to 120 characters';
+        return 'a name of 1 to 120 characters '.PlainText::SAYS;
     }
 
     public function advice(): string
@@ -34,6 +38,11 @@ final class Name extends Field
     public function absent(array $record): mixed
     {
         return $record[$this->insteadOf] ?? null;
+    }
+
+    public function typed(string $text): mixed
+    {
+        return parent::typed(PlainText::typed($text));
     }
 
     public function schema(): array

@@ -17,7 +17,7 @@ final class Settings extends Field
         $settings = RecordType::named($value);
         foreach ($settings as $name => $item) {
             foreach (\is_array($item) && array_is_list($item) ? $item : [$item] as $part) {
-                if (!\is_scalar($part) && null !== $item) {
+                if ((!\is_scalar($part) && null !== $item) || (\is_string($part) && !PlainText::isLine($part))) {
                     throw InvalidFile::at('', $value, $this->allowed(), \sprintf('Look at "%s".', $name));
                 }
             }
@@ -29,7 +29,7 @@ final class Settings extends Field
 
     public function allowed(): string
     {
-        return 'texts, numbers, true, false, null, or lists of them';
+        return 'texts '.PlainText::SAYS.', numbers, true, false, null, or lists of them';
     }
 
     /** @return array<string, never> */

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Vorhut\Core\Record\Field;
 
+use Vorhut\Core\Record\InvalidFile;
+
 /** Free text, or text of one shape. */
 #[\Attribute(\Attribute::TARGET_PARAMETER)]
 class Text extends Field
@@ -15,6 +17,7 @@ class Text extends Field
      * @param string|null $default what stands where nothing is said; null: nothing
      * @param string $pattern regular expression between slashes; '' for any text
      * @param string $says the shape in words
+     * @param bool $lines whether it may have several lines
      */
     public function __construct(
         string $label = '',
@@ -27,6 +30,7 @@ class Text extends Field
         private readonly string $says = '',
         private readonly string $advice = '',
         private readonly bool $technical = false,
+        private readonly bool $lines = false,
     ) {
         parent::__construct($label, $columns, $since, $required);
     }
@@ -35,6 +39,9 @@ class Text extends Field
     {
         if (!\is_string($value) || mb_strlen($value) > $this->max || ('' !== $this->pattern && 1 !== preg_match($this->pattern, $value))) {
             throw $this->refuse($value);
+        }
+        if (!($this->lines ? PlainText::isLines($value) : PlainText::isLine($value))) {
+            throw InvalidFile::at('', $value, 'text '.PlainText::SAYS, $this->advice());
         }
 
         return $value;
@@ -55,6 +62,11 @@ class Text extends Field
     public function absent(array $record): ?string
     {
         return $this->default;
+    }
+
+    public function typed(string $text): mixed
+    {
+        return parent::typed($this->lines ? $text : PlainText::typed($text));
     }
 
     public function schema(): array

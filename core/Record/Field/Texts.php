@@ -12,7 +12,11 @@ class Texts extends Listed
 {
     protected function item(mixed $value): string
     {
-        return \is_string($value) ? $value : throw InvalidFile::at('', $value, 'a list of texts');
+        if (!\is_string($value)) {
+            throw InvalidFile::at('', $value, 'a list of texts');
+        }
+
+        return PlainText::isLine(strtr($value, ["\t" => ' '])) ? $value : throw InvalidFile::at('', $value, 'texts '.PlainText::SAYS);
     }
 
     /** The list is short enough to be read as a whole. */

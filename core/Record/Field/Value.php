@@ -11,7 +11,7 @@ final class Value extends Field
     public function read(mixed $value): mixed
     {
         foreach (\is_array($value) && array_is_list($value) ? $value : [$value] as $one) {
-            if (!\is_scalar($one)) {
+            if (!\is_scalar($one) || (\is_string($one) && !PlainText::isLine($one))) {
                 throw $this->refuse($value);
             }
         }
@@ -21,7 +21,7 @@ final class Value extends Field
 
     public function allowed(): string
     {
-        return 'a text, a number, true, false, or a list of them';
+        return 'a text '.PlainText::SAYS.', a number, true, false, or a list of them';
     }
 
     public function schema(): array

@@ -187,7 +187,7 @@ final class MessyListTest extends TestCase
             'mask' => '/24"',
             'profile' => '"profile":"',
             'segment' => '"segment":"',
-            default => self::quoted($field),
+            default => self::quoted((string) preg_replace('/\s+/', ' ', $field)),
         };
         self::assertStringContainsString($expected, $record, $meaning);
     }

@@ -28,7 +28,7 @@ final class ProvisionTest extends TestCase
     private const PLAN = [
         'locations' => [['id' => 'quay', 'name' => 'Quay', 'dispatch' => 'Quay road 4'], ['id' => 'mast', 'name' => 'Mast']],
         'segments' => [
-            ['id' => 'voice', 'name' => "Voice\nnorth", 'vlan' => 110, 'dns' => ['10.47.1.53'], 'ntp' => ['10.47.1.123'],
+            ['id' => 'voice', 'name' => 'Voice north', 'vlan' => 110, 'dns' => ['10.47.1.53'], 'ntp' => ['10.47.1.123'],
                 'subnets' => [['prefix' => '10.47.10.0/24', 'gateway' => '10.47.10.1', 'dhcp' => ['10.47.10.100-10.47.10.199']]]],
             ['id' => 'far', 'subnets' => [['prefix' => '10.47.11.0/25']]],
             ['id' => 'still', 'subnets' => [['prefix' => '10.47.12.0/24']]],

@@ -2,7 +2,7 @@
 
 declare(strict_types=1);
 
-namespace Vorhut\App\Provision;
+namespace Vorhut\App\Provision\Template;
 
 use Twig\Environment;
 use Twig\Error\Error;
@@ -15,7 +15,7 @@ use Vorhut\Core\Profile\Escape;
 use Vorhut\Core\Profile\Provisioning;
 use Vorhut\Core\Provision\Variables;
 
-/** Renders the files of units from the templates of their kinds, which may be anybody's: in a sandbox, with nothing but their values. */
+/** Renders files of units from the templates of their kinds, which may be anybody's: in a sandbox, with their values alone. */
 final class UnitTemplates
 {
     private const TAGS = ['if', 'for', 'set'];
@@ -39,7 +39,11 @@ final class UnitTemplates
             throw new InvalidValue('a template', \sprintf('at most %d characters', self::LONGEST), 'Shorten it.');
         }
         try {
-            return $this->environment($provisioning->escape)->createTemplate($text)->render(self::plain($values));
+            $twig = $this->environment($provisioning->escape);
+            $template = $twig->createTemplate($text);
+            $twig->getExtension(RenderBudget::class)->begin();
+
+            return $template->render(self::plain($values));
         } catch (Error $e) {
             throw new InvalidValue(
                 mb_strimwidth($provisioning->template[max(0, $e->getTemplateLine() - 1)] ?? '', 0, 60, '…'),
@@ -57,7 +61,8 @@ final class UnitTemplates
                 'autoescape' => Escape::Xml === $escape ? 'html' : $escape->value,
             ]);
             $twig->addExtension(new SandboxExtension(new SecurityPolicy(self::TAGS, self::FILTERS), true));
-            $twig->addNodeVisitor(new NoRanges());
+            $twig->addExtension(new RenderBudget());
+            $twig->addNodeVisitor(new TemplateGuard());
             $runtime = $twig->getRuntime(EscaperRuntime::class);
             $runtime->setEscaper(Escape::Plain->value, static fn (string $text): string => $text);
             $runtime->setEscaper(Escape::Quoted->value, static fn (string $text): string => addcslashes($text, '"\\'));
