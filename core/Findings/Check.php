@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Vorhut\Core\Findings;
 
 use Vorhut\Core\Classes;
+use Vorhut\Core\Isolation;
 use Vorhut\Core\Job\Job;
 use Vorhut\Core\Proof\Prover;
 
@@ -42,11 +43,24 @@ final class Check
         $plan = new Plan($job, $prover, $today);
         $findings = [];
         foreach (self::rules() as $rule) {
-            foreach ($rule->check($plan) as $finding) {
-                $findings[] = $finding;
-            }
+            $id = $rule->about()->id;
+            $found = Isolation::all('The rule '.$id, static fn (): iterable => $rule->check($plan)) ?? [self::failed($rule->about())];
+            array_push($findings, ...$found);
         }
 
         return $findings;
+    }
+
+    private static function failed(About $about): Finding
+    {
+        return new Finding(
+            $about,
+            Severity::Care,
+            title: \sprintf('The check "%s" failed', str_replace('-', ' ', $about->id)),
+            why: 'Nothing is known of what it looks for. The other checks were made.',
+            devices: [],
+            advice: 'Tell whoever runs Vorhut: its log says what happened.',
+            short: 'check failed',
+        );
     }
 }

@@ -5,9 +5,11 @@ declare(strict_types=1);
 namespace Vorhut\Core\Intent;
 
 use Vorhut\Core\Classes;
+use Vorhut\Core\Isolation;
 use Vorhut\Core\Job\Intent;
 use Vorhut\Core\Job\Job;
 use Vorhut\Core\Reach\Node\Network;
+use Vorhut\Core\Record\Field\Name;
 use Vorhut\Core\Record\RecordType;
 
 /** What is usual for a job like this and not said in it yet. */
@@ -23,7 +25,8 @@ final class Suggestions
         $parties = new Parties($job, $network);
         $each = [];
         foreach (Classes::in(__DIR__.'/Usual', __NAMESPACE__.'\Usual', Usual::class) as $class) {
-            $each[] = self::unsaid($job, $parties, (new $class())->of($job), $most);
+            $unsaid = static fn (): array => self::unsaid($job, $parties, (new $class())->of($job), $most);
+            $each[] = Isolation::run('What is usual by '.$class, $unsaid) ?? [];
         }
         // None of the sorts crowds out the others.
         $share = array_fill(0, \count($each), 0);
@@ -37,7 +40,7 @@ final class Suggestions
     }
 
     /**
-     * @param iterable<array<string, mixed>> $records
+     * @param iterable<array{name: string, ...}> $records
      *
      * @return list<array<string, mixed>>
      */
@@ -48,6 +51,7 @@ final class Suggestions
             if (\count($unsaid) === $most) {
                 break;
             }
+            $record['name'] = Name::shortened($record['name']);
             if (!self::isSaid($job, $parties, RecordType::of(Intent::class)->read(['id' => 'new', ...$record]))) {
                 $unsaid[] = $record;
             }

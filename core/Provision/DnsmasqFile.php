@@ -38,7 +38,7 @@ final class DnsmasqFile implements LeaseFile
             }
         }
         foreach (array_keys($kinds) as $kind) {
-            foreach ($job->profiles->get($kind)->provisioning->options as $option) {
+            foreach ($job->profiles->get((string) $kind)->provisioning->options as $option) {
                 $value = $files?->fill($option->value);
                 if (null !== $value) {
                     $lines[] = \sprintf('dhcp-option-force=tag:%s,%s', $kind, self::option($option, $value));

@@ -45,7 +45,7 @@ final class PagingZones
         ksort($horns);
 
         return array_map(
-            static fn (string $group, array $some): self => new self($group, $some, $speakers[$group] ?? []),
+            static fn (int|string $group, array $some): self => new self((string) $group, $some, $speakers[$group] ?? []),
             array_keys($horns),
             $horns,
         );

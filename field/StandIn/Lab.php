@@ -150,7 +150,7 @@ final class Lab
     /** @return list<string> address, service and device of each stand-in that runs */
     public function running(): array
     {
-        return array_keys($this->running);
+        return array_map(strval(...), array_keys($this->running));
     }
 
     /** @return array<string, string> */

@@ -244,7 +244,7 @@ final readonly class BatchPage
         ];
         $ofKinds = $ofPlaces = [];
         foreach ($kinds as $id => $count) {
-            $ofKinds[] = $option('kind:'.$id, $hand->job->profiles->get($id)->plural, $count);
+            $ofKinds[] = $option('kind:'.$id, $hand->job->profiles->get((string) $id)->plural, $count);
         }
         foreach ($places as $id => $count) {
             $ofPlaces[] = $option('place:'.$id, $hand->job->locations[$id]->name, $count);

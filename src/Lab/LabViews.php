@@ -65,7 +65,7 @@ final readonly class LabViews
         $rows = [];
         $url = $this->urls->generate('lab_turn', ['slug' => $hand->stored->getSlug()]);
         foreach ($lab?->getFaults()->faults ?? [] as $id => $fault) {
-            $name = $hand->job->devices[$id]->name ?? $id;
+            $name = $hand->job->devices[$id]->name ?? (string) $id;
             $back = new Post('As planned again', $url, ['device' => $id], spoken: ': '.$name);
             $mayBack = isset($hand->job->devices[$id]) && $this->security->isGranted('ROLE_TECHNICIAN');
             $rows[] = ['name' => $name, 'label' => $fault->label(), 'back' => $mayBack ? $back : null];
@@ -86,7 +86,7 @@ final readonly class LabViews
         }
 
         return [] === $units ? [] : [
-            new FormField('device', 'In the lab', array_key_first($units), 'select', options: $units),
+            new FormField('device', 'In the lab', (string) array_key_first($units), 'select', options: $units),
             new FormField('fault', 'What is otherwise with it', UnitFault::Off->value, 'select', options: $faults),
         ];
     }

@@ -73,7 +73,7 @@ final readonly class SweepPage
 
         return new SweepTakeView(
             $this->url('sweep_list', $hand, $of),
-            null === $first ? null : new FormField('station', 'Into the list of', $first, 'select', options: $stations),
+            null === $first ? null : new FormField('station', 'Into the list of', (string) $first, 'select', options: $stations),
             $this->url('sweep_plan', $hand, $of),
             $unknown,
             $hand->revision,

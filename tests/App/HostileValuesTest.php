@@ -163,7 +163,7 @@ final class HostileValuesTest extends AppTestCase
         $migration = new Version20261201170000($connection, new NullLogger());
         $migration->up($this->em()->getConnection()->createSchemaManager()->introspectSchema());
         foreach ($migration->getSql() as $query) {
-            $connection->executeStatement($query->getStatement(), $query->getParameters());
+            $connection->executeStatement($query->getStatement(), array_values($query->getParameters()));
         }
         $job = $this->job('j');
         self::assertSame('Hall END:VCARD x', $job->locations['l']->name);

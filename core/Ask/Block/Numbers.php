@@ -56,7 +56,7 @@ final class Numbers implements Block
                     'street, building, floor and door, as an ambulance finds it',
                     'Whoever dials for help from there may not be able to say where.',
                     [],
-                    new FillsField(Location::class, $place, 'dispatch'),
+                    new FillsField(Location::class, (string) $place, 'dispatch'),
                 );
             }
         }

@@ -36,7 +36,7 @@ final class Passing implements Block
             $whom = \count($targets) > self::MOST_NAMED
                 ? \sprintf('%s and %d more', array_key_first($targets), \count($targets) - 1)
                 : implode(', ', array_keys($targets));
-            $units = array_map(static fn (string $id): ?Device => $asked->job->devices[$id] ?? null, array_keys($line[5]));
+            $units = array_map(static fn (int|string $id): ?Device => $asked->job->devices[$id] ?? null, array_keys($line[5]));
             yield $asked->note(
                 \sprintf('pass %s %s %s', $from->id, $to->id, $service),
                 Ask::Network,

@@ -38,13 +38,13 @@ final class TwoProxies implements Rule
                     \sprintf(
                         '%s all answer ARP for others in %s',
                         implode(' and ', array_map(static fn (Router $r): string => $r->name, $routers)),
-                        $plan->network()->segmentName($segment),
+                        $plan->network()->segmentName((string) $segment),
                     ),
                     'For what both lead to, whichever is heard first is used: the way changes from hour to hour.',
                     array_map(strval(...), array_keys($routers)),
                     'Leave proxy ARP on at one of them.',
                     null,
-                    $segment,
+                    (string) $segment,
                 );
             }
         }

@@ -46,7 +46,7 @@ final class SecretReused implements Rule
                 'One that leaks opens all of them.',
                 array_map(static fn (Device $d): string => $d->id, $devices),
                 'Leave the field to each unit, or choose one password for each kind in the job.',
-                value: $name,
+                value: (string) $name,
             );
         }
     }

@@ -35,10 +35,10 @@ final class SegmentApart implements Rule
         foreach ($switches as $segment => $on) {
             $all = array_map(strval(...), array_keys($on));
             foreach (\array_slice($all, 1) as $other) {
-                if ($wiring->spanning($segment)->connects($all[0], $other)) {
+                if ($wiring->spanning((string) $segment)->connects($all[0], $other)) {
                     continue;
                 }
-                $port = $wiring->missing($segment, $all[0], $other);
+                $port = $wiring->missing((string) $segment, $all[0], $other);
                 $name = $plan->job->segments[$segment]->name ?? $segment;
                 yield new Finding(
                     $this->about(),
@@ -47,7 +47,7 @@ final class SegmentApart implements Rule
                     null === $port ? 'No link leads there.' : \sprintf('%s does not carry it.', PortName::of($plan->job, $port)),
                     [],
                     null === $port ? 'Plan the link.' : \sprintf('Add it tagged on %s.', PortName::of($plan->job, $port)),
-                    segment: $segment,
+                    segment: (string) $segment,
                     value: $other,
                 );
             }

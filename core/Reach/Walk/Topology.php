@@ -19,12 +19,12 @@ final class Topology
         if ([] === $relayed) {
             return new Network($job);
         }
-        $exchange = new Exchange(new Network($job, array_keys($relayed)));
+        $exchange = new Exchange(new Network($job, array_map(strval(...), array_keys($relayed))));
         $mute = [];
         foreach ($relayed as $segment => $relays) {
             $served = array_filter($relays, static fn (array $r): bool => null === DhcpRelay::stop($exchange, $r[0], $r[1]));
             if ([] === $served) {
-                $mute[] = $segment;
+                $mute[] = (string) $segment;
             }
         }
 

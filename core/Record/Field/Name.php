@@ -25,6 +25,12 @@ final class Name extends Field
         return $value;
     }
 
+    /** A text that is no longer than a name may be. */
+    public static function shortened(string $text): string
+    {
+        return mb_strlen($text) <= self::MAX ? $text : mb_substr($text, 0, self::MAX - 1).'…';
+    }
+
     public function allowed(): string
     {
         return 'a name of 1 to 120 characters '.PlainText::SAYS;

@@ -6,6 +6,8 @@ namespace Vorhut\Tests\Core\Findings;
 
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
+use Vorhut\App\Jobs\ShippedProfiles;
+use Vorhut\Core\Exchange\JobFile;
 use Vorhut\Core\Findings\Check;
 use Vorhut\Core\Findings\Finding;
 use Vorhut\Tests\Support\Units;
@@ -25,7 +27,7 @@ final class WiringRulesTest extends TestCase
         yield 'two on one port' => ['port-twice', ['u' => 'x/1', 'v' => 'x/1'], [], '2 units on x, port 1'];
         yield 'one on each' => ['port-twice', ['u' => 'x/1', 'v' => 'x/2'], [], null];
         $only = static fn (array $port): array => ['switches' => [['id' => 'x', 'ports' => [['name' => '1', ...$port]]]]];
-        yield 'another segment' => ['port-without-segment', ['u' => 'x/1'], $only(['untagged' => 'b']), 'u is in a'];
+        yield 'another segment' => ['port-without-segment', ['u' => 'x/1'], $only(['untagged' => 'b']), 'u is in'];
         yield 'its own' => ['port-without-segment', ['u' => 'x/1'], $only(['untagged' => 'a']), null];
         yield 'tagged' => ['port-without-segment', ['u' => 'x/1'], $only(['untagged' => 'b', 'tagged' => ['a']]), null];
         yield 'nothing is said' => ['port-without-segment', ['u' => 'x/1'], [], null];
@@ -65,15 +67,37 @@ final class WiringRulesTest extends TestCase
     #[DataProvider('cases')]
     public function testARuleSpeaksWhereItMustAndOnlyThere(string $rule, array $plugs, array $more, ?string $says): void
     {
+        $this->speaks('a', $rule, $plugs, $more, $says);
+    }
+
+    /**
+     * An id of digits is an integer as a key.
+     *
+     * @param array<string, mixed> $plugs by unit
+     * @param array<string, mixed> $more
+     */
+    #[DataProvider('cases')]
+    public function testItDoesSoForASegmentCalledByItsNumber(string $rule, array $plugs, array $more, ?string $says): void
+    {
+        $this->speaks('110', $rule, $plugs, $more, $says);
+    }
+
+    /**
+     * @param array<string, mixed> $plugs by unit
+     * @param array<string, mixed> $more
+     */
+    private function speaks(string $segment, string $rule, array $plugs, array $more, ?string $says): void
+    {
         $units = ['u' => [], 'v' => []];
         $host = 20;
         foreach ($plugs as $id => $plug) {
-            $units[$id] = ['interfaces' => [['segment' => 'a', 'address' => \sprintf('10.47.1.%d/24', $host++), 'gateway' => '10.47.1.1',
-                'plug' => \is_array($plug) ? $plug : ['to' => $plug]]]];
+            $units[$id] = ['interfaces' => [['segment' => 'a', 'address' => \sprintf('10.47.1.%d/24', $host++),
+                'gateway' => '10.47.1.1', 'plug' => \is_array($plug) ? $plug : ['to' => $plug]]]];
         }
         $kind = ['k' => ['supplies' => [['kind' => 'poe-plus', 'watts' => 19]]]];
         $segments = [['id' => 'a', 'subnets' => [['prefix' => '10.47.1.0/24', 'gateway' => '10.47.1.1']]], ['id' => 'b']];
         $job = Units::job($kind, $units, $more + ['switches' => self::TWO, 'segments' => $segments]);
+        $job = JobFile::read(str_replace('"a"', '"'.$segment.'"', JobFile::write($job)), ShippedProfiles::load());
         $found = array_values(array_filter(Check::run($job), static fn (Finding $f): bool => $f->rule === $rule));
         self::assertCount(null === $says ? 0 : 1, $found);
         foreach ($found as $finding) {

@@ -1,0 +1,38 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Core\Job;
+
+/** Ids of units that are in no plan: one for each segment, "made-up-3" for the third. */
+final class MadeUpId
+{
+    private const BEGIN = 'made-up-';
+
+    public static function in(Job $job, Segment $segment): string
+    {
+        $number = 1 + (int) array_search($segment->id, array_map(strval(...), array_keys($job->segments)), true);
+        $id = self::BEGIN.$number;
+        while (isset($job->devices[$id]) || isset($job->routers[$id])) {
+            $id .= '-x';
+        }
+
+        return $id;
+    }
+
+    public static function nameIn(Segment $segment): string
+    {
+        return 'a unit in '.$segment->name;
+    }
+
+    /** What people call it; null for an id that is none of these, or a unit's of the plan. */
+    public static function name(Job $job, string $id): ?string
+    {
+        if (isset($job->devices[$id]) || 1 !== preg_match('/^'.self::BEGIN.'(\d{1,6})(?:-x)*$/D', $id, $m)) {
+            return null;
+        }
+        $segment = array_values($job->segments)[(int) $m[1] - 1] ?? null;
+
+        return null === $segment ? null : self::nameIn($segment);
+    }
+}
