@@ -29,6 +29,9 @@ final class References
                 }
                 ++$index;
             }
+        }
+        // What stands in several records is only looked at where every record that is named is there.
+        foreach ([] === $errors ? Lists::all() : [] as $list) {
             array_push($errors, ...$list->check($job));
         }
 

@@ -140,7 +140,7 @@ final class AskController extends JobPage
         return $this->page($hand, 'brief', 'ask/index.html.twig', $this->page->show($hand, $url));
     }
 
-    #[Route('/job/{slug}/ask/links/{id}', name: 'ask_link_back', methods: ['POST'], requirements: ['id' => '\d+'])]
+    #[Route('/job/{slug}/ask/links/{id}', name: 'ask_link_back', methods: ['POST'], requirements: ['id' => '\d{1,10}'])]
     #[IsGranted('ROLE_LEAD')]
     public function withdraw(JobInHand $hand, int $id, AskLinks $links): Response
     {

@@ -85,7 +85,7 @@ final class BenchController extends JobPage
         return $this->to($hand, 'bench_device', ['id' => $id]);
     }
 
-    #[Route('/job/{slug}/photos/{number}', name: 'photo', methods: ['GET'], requirements: ['number' => '\d+'])]
+    #[Route('/job/{slug}/photos/{number}', name: 'photo', methods: ['GET'], requirements: ['number' => '\d{1,10}'])]
     public function photo(JobInHand $hand, int $number): Response
     {
         $photo = $this->photos->find($hand->stored, $number) ?? throw $this->createNotFoundException('There is no such photo.');
@@ -104,7 +104,7 @@ final class BenchController extends JobPage
         return $this->to($hand, 'bench_device', ['id' => $device->id, 'step' => $step->id]);
     }
 
-    #[Route('/job/{slug}/bench/timers/{id}/stop', name: 'bench_timer_stop', methods: ['POST'], requirements: ['id' => '\d+'])]
+    #[Route('/job/{slug}/bench/timers/{id}/stop', name: 'bench_timer_stop', methods: ['POST'], requirements: ['id' => '\d{1,10}'])]
     #[IsGranted('ROLE_TECHNICIAN')]
     public function stop(JobInHand $hand, int $id, Request $request, BenchTimers $timers): Response
     {

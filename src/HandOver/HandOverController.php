@@ -89,7 +89,7 @@ final class HandOverController extends JobPage
         return $this->to($hand, 'hand-over', ['_fragment' => 'documents']);
     }
 
-    #[Route('/job/{slug}/hand-over/documents/{id}.zip', name: 'made_documents', requirements: ['id' => '\d+'], methods: ['GET'])]
+    #[Route('/job/{slug}/hand-over/documents/{id}.zip', name: 'made_documents', requirements: ['id' => '\d{1,10}'], methods: ['GET'])]
     #[IsGranted('ROLE_TECHNICIAN')]
     public function madeDocuments(JobInHand $hand, DocumentsRun $run, MadeFiles $made): Response
     {
@@ -115,7 +115,7 @@ final class HandOverController extends JobPage
         return $pdf->answer(\sprintf('%s-labels-%s-%d.pdf', $hand->stored->getSlug(), $sheet->value, $from), Pdf::undated($bytes));
     }
 
-    #[Route('/job/{slug}/hand-over/{id}', name: 'signed_state', requirements: ['id' => '\d+'], methods: ['GET'])]
+    #[Route('/job/{slug}/hand-over/{id}', name: 'signed_state', requirements: ['id' => '\d{1,10}'], methods: ['GET'])]
     public function state(JobInHand $hand, SignedState $state, SignedStatePage $page): Response
     {
         $this->check($hand, $state);
@@ -124,7 +124,7 @@ final class HandOverController extends JobPage
     }
 
     /** Makes one record as it was when it was signed. */
-    #[Route('/job/{slug}/hand-over/{id}/back', name: 'signed_back', requirements: ['id' => '\d+'], methods: ['POST'])]
+    #[Route('/job/{slug}/hand-over/{id}/back', name: 'signed_back', requirements: ['id' => '\d{1,10}'], methods: ['POST'])]
     public function back(JobInHand $hand, SignedState $state, Request $request, SignedStatePage $page): Response
     {
         $this->check($hand, $state);
@@ -141,7 +141,7 @@ final class HandOverController extends JobPage
         return $this->to($hand, 'signed_state', ['id' => $state->getId()]);
     }
 
-    #[Route('/job/{slug}/hand-over/{id}/accept', name: 'signed_accept', requirements: ['id' => '\d+'], methods: ['POST'])]
+    #[Route('/job/{slug}/hand-over/{id}/accept', name: 'signed_accept', requirements: ['id' => '\d{1,10}'], methods: ['POST'])]
     #[IsGranted('ROLE_LEAD')]
     public function acceptDrift(JobInHand $hand, SignedState $state, Request $request, SignedStatePage $page): Response
     {
@@ -157,7 +157,7 @@ final class HandOverController extends JobPage
         return $this->to($hand, 'signed_state', ['id' => $state->getId()]);
     }
 
-    #[Route('/job/{slug}/hand-over/{id}/file', name: 'signed_file', requirements: ['id' => '\d+'], methods: ['GET'])]
+    #[Route('/job/{slug}/hand-over/{id}/file', name: 'signed_file', requirements: ['id' => '\d{1,10}'], methods: ['GET'])]
     public function signedFile(JobInHand $hand, SignedState $state): Response
     {
         $this->check($hand, $state);

@@ -25,21 +25,21 @@ final class BriefController extends JobPage
         return $this->page($hand, 'brief', 'brief/index.html.twig', $brief->show($hand));
     }
 
-    #[Route('/job/{slug}/undo/{id}', name: 'undo', requirements: ['id' => '\d+'], methods: ['POST'])]
+    #[Route('/job/{slug}/undo/{id}', name: 'undo', requirements: ['id' => '\d{1,10}'], methods: ['POST'])]
     #[IsGranted('ROLE_TECHNICIAN')]
     public function undo(JobInHand $hand, Change $change, Request $request, JobEditor $editor): Response
     {
         return $this->step($hand, $change, $request, 'Undone', $editor->undo(...));
     }
 
-    #[Route('/job/{slug}/redo/{id}', name: 'redo', requirements: ['id' => '\d+'], methods: ['POST'])]
+    #[Route('/job/{slug}/redo/{id}', name: 'redo', requirements: ['id' => '\d{1,10}'], methods: ['POST'])]
     #[IsGranted('ROLE_TECHNICIAN')]
     public function redo(JobInHand $hand, Change $change, Request $request, JobEditor $editor): Response
     {
         return $this->step($hand, $change, $request, 'Made again', $editor->redo(...));
     }
 
-    #[Route('/job/{slug}/journal/{id}', name: 'journal_entry', requirements: ['id' => '\d+'], methods: ['GET'])]
+    #[Route('/job/{slug}/journal/{id}', name: 'journal_entry', requirements: ['id' => '\d{1,10}'], methods: ['GET'])]
     public function entry(JobInHand $hand, Change $change, JournalEntryPage $entry): Response
     {
         if ($change->getJob() !== $hand->stored) {

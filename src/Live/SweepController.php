@@ -57,7 +57,7 @@ final class SweepController extends JobPage
         return $this->to($hand, 'sweep');
     }
 
-    #[Route('/job/{slug}/sweep/{id}/clean-up', name: 'sweep_clean_up', requirements: ['id' => '\d+'], methods: ['POST'])]
+    #[Route('/job/{slug}/sweep/{id}/clean-up', name: 'sweep_clean_up', requirements: ['id' => '\d{1,10}'], methods: ['POST'])]
     #[IsGranted('ROLE_TECHNICIAN')]
     public function cleanUp(JobInHand $hand, SweepRun $run, EntityManagerInterface $em): Response
     {
@@ -68,7 +68,7 @@ final class SweepController extends JobPage
         return $this->to($hand, 'sweep');
     }
 
-    #[Route('/job/{slug}/sweep/{id}/again', name: 'sweep_again', requirements: ['id' => '\d+'], methods: ['POST'])]
+    #[Route('/job/{slug}/sweep/{id}/again', name: 'sweep_again', requirements: ['id' => '\d{1,10}'], methods: ['POST'])]
     #[IsGranted('ROLE_TECHNICIAN')]
     public function again(JobInHand $hand, SweepRun $run, Runs $runs, Labs $labs): Response
     {
@@ -90,7 +90,7 @@ final class SweepController extends JobPage
         return $this->to($hand, 'sweep');
     }
 
-    #[Route('/job/{slug}/sweep/{id}/name', name: 'sweep_name', requirements: ['id' => '\d+'], methods: ['POST'])]
+    #[Route('/job/{slug}/sweep/{id}/name', name: 'sweep_name', requirements: ['id' => '\d{1,10}'], methods: ['POST'])]
     #[IsGranted('ROLE_TECHNICIAN')]
     public function name(JobInHand $hand, SweepRun $run, Request $request, EntityManagerInterface $em): Response
     {
@@ -101,7 +101,7 @@ final class SweepController extends JobPage
         return $this->to($hand, 'sweep', ['run' => $run->getId()]);
     }
 
-    #[Route('/job/{slug}/sweep/{id}/list', name: 'sweep_list', requirements: ['id' => '\d+'], methods: ['POST'])]
+    #[Route('/job/{slug}/sweep/{id}/list', name: 'sweep_list', requirements: ['id' => '\d{1,10}'], methods: ['POST'])]
     #[IsGranted('ROLE_TECHNICIAN')]
     public function intoList(JobInHand $hand, SweepRun $run, Request $request): Response
     {
@@ -119,7 +119,7 @@ final class SweepController extends JobPage
         return $this->change($hand, $change, $request, 'sweep', ['run' => $run->getId()]);
     }
 
-    #[Route('/job/{slug}/sweep/{id}/plan', name: 'sweep_plan', requirements: ['id' => '\d+'], methods: ['POST'])]
+    #[Route('/job/{slug}/sweep/{id}/plan', name: 'sweep_plan', requirements: ['id' => '\d{1,10}'], methods: ['POST'])]
     #[IsGranted('ROLE_TECHNICIAN')]
     public function intoPlan(JobInHand $hand, SweepRun $run, Request $request): Response
     {
@@ -135,7 +135,7 @@ final class SweepController extends JobPage
         return array_values(array_intersect($run->getAddresses(), array_filter($request->request->all('address'), \is_string(...))));
     }
 
-    #[Route('/job/{slug}/sweep/{id}.csv', name: 'sweep_csv', requirements: ['id' => '\d+'], methods: ['GET'])]
+    #[Route('/job/{slug}/sweep/{id}.csv', name: 'sweep_csv', requirements: ['id' => '\d{1,10}'], methods: ['GET'])]
     public function csv(JobInHand $hand, SweepRun $run): Response
     {
         $this->mustBelong($hand, $run);

@@ -13,6 +13,10 @@ final class XlsxReader
     private const OFFICE = 'http://schemas.openxmlformats.org/officeDocument/2006/relationships';
     private const MOST_COLUMNS = 256;
     private const MOST_ROWS = 20_000;
+
+    /** Texts that cells share: 20 columns of the most rows. */
+    private const MOST_STRINGS = 400_000;
+
     /** What every reader knows as a day (ISO/IEC 29500-1, 18.8.30). */
     private const DAY = 14;
     private const ALLOWED = 'a workbook (.xlsx) of at most 60 MB unpacked, 20 000 rows and 256 columns';
@@ -97,6 +101,9 @@ final class XlsxReader
         while (null !== $strings && $strings->read()) {
             if (\XMLReader::ELEMENT === $strings->nodeType && 'si' === $strings->localName) {
                 $this->strings[] = self::said($strings);
+                if (\count($this->strings) > self::MOST_STRINGS) {
+                    throw InvalidFile::at('file', 'more texts', self::ALLOWED, 'Take it over in parts.');
+                }
             }
         }
         $styles = $this->part('xl/styles.xml');
@@ -162,11 +169,19 @@ final class XlsxReader
             return self::said($xml);
         }
         $value = '';
+        $at = (string) $xml->getAttribute('r');
         $depth = $xml->depth;
+        $isFormula = $hasValue = false;
         while ($xml->read() && $xml->depth > $depth) {
+            $isFormula = $isFormula || 'f' === $xml->localName;
             if (\XMLReader::ELEMENT === $xml->nodeType && 'v' === $xml->localName) {
                 $value = $xml->readString();
+                $hasValue = true;
             }
+        }
+        if ($isFormula && !$hasValue) {
+            $advice = 'Open the workbook in a spreadsheet program and save it there: that stores what formulas come to.';
+            throw InvalidFile::at('cell '.$at, 'a formula without its result', 'a value, or a formula with its result', $advice);
         }
 
         return match ($type) {

@@ -8,6 +8,7 @@ use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\Routing\Attribute\Route;
 use Symfony\Component\Security\Http\Attribute\IsGranted;
+use Vorhut\App\Entity\User;
 use Vorhut\App\Jobs\JobInHand;
 use Vorhut\App\Web\JobPage;
 use Vorhut\App\Web\Sentence;
@@ -32,13 +33,19 @@ final class JobPeopleController extends JobPage
             if (JobPeoplePage::AS_EVERYWHERE === $chosen) {
                 $own->asEverywhere($hand->stored, $user);
             } else {
-                $own->set($hand->stored, $user, Role::tryFrom($chosen), $this->user());
+                $own->set($hand->stored, $user, Role::sent($chosen, JobPeoplePage::NOTHING), $this->user());
             }
-            $this->addFlash('done', \sprintf('That is what %s may do here from now on.', $user->getDisplayName()));
+            $this->addFlash('done', \sprintf('That is what %s may do here from now on.%s', $user->getDisplayName(), self::caution($user)));
         } catch (InvalidValue $e) {
             $this->addFlash('error', Sentence::ofValue($e));
         }
 
         return $this->to($hand, 'job_people');
+    }
+
+    /** Who may invite people may invite somebody who sees the job. */
+    private static function caution(User $user): string
+    {
+        return Role::Lead === $user->getRole() ? ' '.JobPeoplePage::LEADS : '';
     }
 }

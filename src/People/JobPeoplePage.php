@@ -18,6 +18,8 @@ final readonly class JobPeoplePage
     public const AS_EVERYWHERE = '';
     public const NOTHING = 'none';
 
+    public const LEADS = 'What is set here does not bind leads: who is a lead everywhere manages people, and can let themselves in.';
+
     public function __construct(
         private People $people,
         private JobPeople $own,

@@ -4,7 +4,9 @@ declare(strict_types=1);
 
 namespace Vorhut\App\People;
 
+use Doctrine\DBAL\Exception\UniqueConstraintViolationException;
 use Doctrine\ORM\EntityManagerInterface;
+use Doctrine\Persistence\ManagerRegistry;
 use Vorhut\App\Entity\User;
 use Vorhut\Core\InvalidValue;
 
@@ -13,7 +15,7 @@ final readonly class People
 {
     private const NAME = '/^[a-z][a-z0-9.-]{1,59}$/D';
 
-    public function __construct(private EntityManagerInterface $em, private Links $links)
+    public function __construct(private EntityManagerInterface $em, private ManagerRegistry $registry, private Links $links)
     {
     }
 
@@ -49,12 +51,16 @@ final readonly class People
             throw new InvalidValue($username, $allowed, 'Choose the name they log in with.');
         }
         if (null !== $this->em->getRepository(User::class)->findOneBy(['username' => $username])) {
-            throw new InvalidValue($username, 'a name that nobody has yet', 'Somebody is called that. Choose another one.');
+            throw self::isTaken($username);
         }
         $user = new User($username, self::displayName($displayName), $role);
         $this->em->persist($user);
-
-        return $this->linkFor($user);
+        try {
+            return $this->linkFor($user);
+        } catch (UniqueConstraintViolationException) {
+            $this->registry->resetManager();
+            throw self::isTaken($username);
+        }
     }
 
     /** A way in for somebody who has lost theirs: the old password and every session end. */
@@ -97,6 +103,11 @@ final readonly class People
     {
         $user->endSessions();
         $this->em->flush();
+    }
+
+    private static function isTaken(string $username): InvalidValue
+    {
+        return new InvalidValue($username, 'a name that nobody has yet', 'Somebody is called that. Choose another one.');
     }
 
     private function linkFor(User $user): string

@@ -33,7 +33,8 @@ final class PeopleController extends AbstractController
     {
         $typed = array_map(trim(...), array_filter($request->request->all(), \is_string(...)));
         try {
-            $link = $this->people->invite($typed['username'] ?? '', $typed['name'] ?? '', Role::tryFrom($typed['role'] ?? ''));
+            $role = Role::sent($typed['role'] ?? '', '');
+            $link = $this->people->invite($typed['username'] ?? '', $typed['name'] ?? '', $role);
         } catch (InvalidValue $e) {
             $values = ['view' => $this->page->show($self, null, $typed, Sentence::ofValue($e))];
 
@@ -55,7 +56,13 @@ final class PeopleController extends AbstractController
     public function role(string $username, Request $request): Response
     {
         $user = $this->person($username);
-        $role = Role::tryFrom($request->request->getString('role'));
+        try {
+            $role = Role::sent($request->request->getString('role'), '');
+        } catch (InvalidValue $e) {
+            $this->addFlash('error', Sentence::ofValue($e));
+
+            return $this->redirectToRoute('people', [], Response::HTTP_SEE_OTHER);
+        }
 
         return $this->tried(fn () => $this->people->setRole($user, $role), \sprintf(
             '%s is %s from now on.',

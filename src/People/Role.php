@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Vorhut\App\People;
 
+use Vorhut\Core\InvalidValue;
+
 /** What a user may do: a lead everything, a technician devices and bench, a viewer only look. */
 enum Role: string
 {
@@ -15,6 +17,20 @@ enum Role: string
     public function reaches(self $needed): bool
     {
         return array_search($this, self::cases(), true) <= array_search($needed, self::cases(), true);
+    }
+
+    /**
+     * The role that a form sent; null where it says that there is none.
+     *
+     * @throws InvalidValue
+     */
+    public static function sent(string $value, string $none): ?self
+    {
+        return $value === $none ? null : self::tryFrom($value) ?? throw new InvalidValue(
+            $value,
+            'one of '.implode(', ', [...array_column(self::cases(), 'value'), '' === $none ? 'nothing' : $none]),
+            'Choose it from the list. Nothing was changed.',
+        );
     }
 
     /** What people call it; also where there is none. */

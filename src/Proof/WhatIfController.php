@@ -63,7 +63,7 @@ final class WhatIfController extends JobPage
         return $this->redirectToRoute('what_if', ['slug' => $hand->stored->getSlug(), 'try' => $texts], Response::HTTP_SEE_OTHER);
     }
 
-    #[Route('/job/{slug}/proof/variants/{id}/drop', name: 'variant_drop', requirements: ['id' => '\d+'], methods: ['POST'])]
+    #[Route('/job/{slug}/proof/variants/{id}/drop', name: 'variant_drop', requirements: ['id' => '\d{1,10}'], methods: ['POST'])]
     #[IsGranted('ROLE_TECHNICIAN')]
     public function drop(JobInHand $hand, Variant $variant, EntityManagerInterface $em): Response
     {

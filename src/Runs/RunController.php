@@ -19,8 +19,8 @@ use Vorhut\App\Entity\VisitRun;
 /** How far a run is; and its end, or its second beginning, at somebody's wish. */
 final class RunController extends AbstractController
 {
-    private const NUMBER = ['id' => '\d+'];
-    private const WISH = ['id' => '\d+', 'do' => 'stop|again'];
+    private const NUMBER = ['id' => '\d{1,10}'];
+    private const WISH = ['id' => '\d{1,10}', 'do' => 'stop|again'];
 
     public function __construct(private readonly Runs $runs, private readonly RunViews $views, private readonly EntityManagerInterface $em)
     {

@@ -23,7 +23,7 @@ use Vorhut\Core\Job\Device;
 /** Coming again: looking at everything once more, and what to do about what is not as it was left. */
 final class VisitController extends JobPage
 {
-    private const NUMBER = ['id' => '\d+'];
+    private const NUMBER = ['id' => '\d{1,10}'];
     private const LONGEST_TEXT = 300;
     private const LONGEST_NAME = 120;
     private const MOST_BYTES = 8_000_000;
@@ -122,7 +122,7 @@ final class VisitController extends JobPage
         }
     }
 
-    #[Route('/job/{slug}/visits/{id}/files/{file}', name: 'visit_file', requirements: ['id' => '\d+', 'file' => '\d+'], methods: ['GET'])]
+    #[Route('/job/{slug}/visits/{id}/files/{file}', name: 'visit_file', requirements: ['id' => '\d{1,10}', 'file' => '\d{1,10}'], methods: ['GET'])]
     #[IsGranted('ROLE_TECHNICIAN')]
     public function carryOff(JobInHand $hand, Visit $visit, VisitFile $file): Response
     {

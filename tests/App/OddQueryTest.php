@@ -49,6 +49,15 @@ final class OddQueryTest extends AppTestCase
         yield 'POST field mode' => ['POST', '/field-mode?ranges=10.47.60.0/24&confirmed=1&off=0'];
     }
 
+    public function testNumbersThatNoDatabaseHoldsAreNotThere(): void
+    {
+        $this->as('ines');
+        foreach (['/photos/', '/hand-over/', '/visits/', '/runs/', '/journal/'] as $page) {
+            $this->client->request('GET', self::JOB.$page.'99999999999999999999');
+            self::assertSame(404, $this->client->getResponse()->getStatusCode(), $page);
+        }
+    }
+
     #[DataProvider('asked')]
     public function testIsAnsweredOrRefused(string $method, string $good): void
     {

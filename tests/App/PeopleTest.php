@@ -191,6 +191,33 @@ final class PeopleTest extends AppTestCase
         self::assertSame(0, $this->number('SELECT COUNT(*) FROM job_role'));
     }
 
+    public function testARoleThatDoesNotExistIsRefusedAndNotTakenForNone(): void
+    {
+        $this->as('ines');
+        foreach (['/people/tomas/role', self::JOB.'/people/tomas'] as $path) {
+            $this->post($path, ['role' => 'ROLE_ADMIN']);
+            $this->client->followRedirect();
+            self::assertSelectorTextContains('[role=alert]', 'ROLE_ADMIN');
+        }
+        $this->post('/people', ['name' => 'X', 'username' => 'xx', 'role' => 'ROLE_ADMIN']);
+        self::assertSame(422, $this->code());
+        self::assertSame(Role::Technician, $this->person('tomas')->getRole());
+        self::assertSame(0, $this->number('SELECT COUNT(*) FROM job_role'));
+    }
+
+    public function testItIsSaidThatWhatAJobSaysDoesNotBindLeads(): void
+    {
+        $this->people()->invite('second', 'Second', Role::Lead);
+        $this->as('ines');
+        self::assertStringContainsString('does not bind leads', $this->client->request('GET', self::JOB.'/people')->text());
+        $this->post(self::JOB.'/people/second', ['role' => 'none']);
+        $this->client->followRedirect();
+        self::assertSelectorTextContains('[role=status]', 'does not bind leads');
+        $this->post(self::JOB.'/people/vera', ['role' => 'none']);
+        $this->client->followRedirect();
+        self::assertSelectorTextNotContains('[role=status]', 'does not bind leads');
+    }
+
     public function testOneLeadAlwaysStays(): void
     {
         $people = $this->people();

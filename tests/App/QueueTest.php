@@ -85,6 +85,8 @@ final class QueueTest extends AppTestCase
         $run->begin();
         $run->attachTo($half);
         $this->em()->flush();
+        // Another worker knows nothing of what this one has read.
+        $this->em()->clear();
         $this->handle($run);
         $run = $this->reread($run);
         self::assertSame(RunStatus::Done, $run->getStatus());
