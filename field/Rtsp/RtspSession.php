@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Vorhut\Field\Rtsp;
 
+use Amp\ByteStream\StreamException;
 use Revolt\EventLoop;
 use Vorhut\Field\Picture\MovingBar;
 use Vorhut\Field\Picture\RtpPictures;
@@ -40,9 +41,14 @@ final class RtspSession
     {
         EventLoop::cancel($this->timer);
         $this->timer = EventLoop::repeat(1 / $this->rate, function (): void {
-            foreach ($this->packets->packets($this->pictures->next()) as $packet) {
-                ($this->send)($packet);
-                ++$this->sent;
+            try {
+                foreach ($this->packets->packets($this->pictures->next()) as $packet) {
+                    ($this->send)($packet);
+                    ++$this->sent;
+                }
+            } catch (StreamException) {
+                // Nothing more is sent to a viewer that is gone.
+                $this->end();
             }
         });
     }

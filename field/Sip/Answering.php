@@ -35,6 +35,11 @@ final readonly class Answering
             return;
         }
         $isNew = null === $t->request->tag('To');
+        if (!$isNew && $this->isOutOfOrder($t->request)) {
+            $t->respond($t->request->reply(500, 'Server Internal Error'));
+
+            return;
+        }
         match ($t->request->method) {
             'OPTIONS' => $t->respond($t->request->reply(
                 200,
@@ -67,6 +72,19 @@ final readonly class Answering
             $call->awaitsAnswer = false;
             $this->dialogs->flow($call, Sdp::parse($ack->body));
         }
+    }
+
+    /** Section 12.2.2: a request of a dialog with a lower number than one before is refused. CANCEL has that of what it cancels. */
+    private function isOutOfOrder(SipMessage $request): bool
+    {
+        $call = 'CANCEL' === $request->method ? null : $this->dialogs->meantBy($request);
+        if (null === $call) {
+            return false;
+        }
+        $before = $call->remoteSequence ?? -1;
+        $call->remoteSequence = max($before, $request->sequence());
+
+        return $request->sequence() < $before;
     }
 
     /** @param \Closure(ServerTransaction, Call): void $then */
@@ -122,6 +140,7 @@ final readonly class Answering
             $t,
         );
         $call->isCalled = true;
+        $call->remoteSequence = $t->request->sequence();
         $call->number = SipUri::ofRequest($t->request->uri)->user ?? '';
         $call->awaitsAnswer = null === $offer;
         $this->dialogs->add($call);

@@ -4,25 +4,16 @@ declare(strict_types=1);
 
 namespace Vorhut\Field\Sip;
 
+use Vorhut\Field\Net\Nonces;
+
 /** Asks for proofs and checks them (RFC 3261, section 22; RFC 7616): fresh, for this request, each counted once. */
-final class Authenticator
+final readonly class Authenticator
 {
-    private const NONCES = 500;
-
-    /** Seconds a challenge is good for; then a new one comes with the word that only it was stale. */
-    private const GOOD_FOR = 300;
-
-    /** @var array<array-key, array{until: float, counts: array<string, true>}> by nonce */
-    private array $nonces = [];
-
-    /**
-     * @param array<array-key, string> $secrets by user
-     * @param \Closure(): string $newNonce
-     */
+    /** @param array<array-key, string> $secrets by user */
     public function __construct(
-        private readonly string $realm,
-        #[\SensitiveParameter] private readonly array $secrets,
-        private readonly \Closure $newNonce,
+        private string $realm,
+        #[\SensitiveParameter] private array $secrets,
+        private Nonces $nonces,
     ) {
     }
 
@@ -41,11 +32,8 @@ final class Authenticator
         $answer = (string) $t->request->first($isProxy ? 'Proxy-Authorization' : 'Authorization');
         $fields = Digest::fields($answer);
         $nonce = $fields['nonce'] ?? '';
-        $known = $this->nonces[$nonce] ?? null;
-        $count = $fields['nc'] ?? '';
-        $isFresh = null !== $known && $known['until'] > hrtime(true) / 1e9;
-        if ('' === $answer || !$isFresh || ('' !== $count && isset($known['counts'][$count]))) {
-            $this->challenge($t, $isProxy, null !== $known);
+        if ('' === $answer || !$this->nonces->use($nonce, $fields['nc'] ?? '')) {
+            $this->challenge($t, $isProxy, $this->nonces->isOurs($nonce));
 
             return null;
         }
@@ -58,32 +46,27 @@ final class Authenticator
 
             return null;
         }
-        if ('' !== $count) {
-            $this->nonces[$nonce]['counts'][$count] = true;
-        }
 
         return $user;
     }
 
     private function challenge(ServerTransaction $t, bool $isProxy, bool $isStale): void
     {
-        $nonce = ($this->newNonce)();
-        $this->nonces[$nonce] = ['until' => hrtime(true) / 1e9 + self::GOOD_FOR, 'counts' => []];
-        if (\count($this->nonces) > self::NONCES) {
-            unset($this->nonces[array_key_first($this->nonces)]);
-        }
-        $challenge = Digest::challenge($this->realm, $nonce).($isStale ? ', stale=true' : '');
+        $challenge = Digest::challenge($this->realm, $this->nonces->make()).($isStale ? ', stale=true' : '');
         $t->respond($isProxy
             ? $t->request->reply(407, 'Proxy Authentication Required', SipEndpoint::token(), '', Proxy_Authenticate: $challenge)
             : $t->request->reply(401, 'Unauthorized', SipEndpoint::token(), '', WWW_Authenticate: $challenge));
     }
 
-    /** The same place, whatever its port is written like. */
+    /** The same place, whatever its port is written like; the name of a server stands for everybody there (RFC 3261, section 22.4). */
     private static function isSame(string $one, string $other): bool
     {
         $a = SipUri::ofRequest($one);
         $b = SipUri::ofRequest($other);
+        if (null === $a || null === $b) {
+            return $one === $other;
+        }
 
-        return null === $a || null === $b ? $one === $other : [$a->user, $a->host, $a->port] === [$b->user, $b->host, $b->port];
+        return [$a->host, $a->port] === [$b->host, $b->port] && \in_array($a->user, ['', $b->user], true);
     }
 }

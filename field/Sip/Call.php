@@ -14,6 +14,9 @@ final class Call extends Dialog
     /** Our offer went out in the 2xx; the answer comes with the ACK (RFC 3264, section 4). */
     public bool $awaitsAnswer = false;
 
+    /** The highest number of a request of the other side in this dialog (RFC 3261, section 12.2.2); null before its first. */
+    public ?int $remoteSequence = null;
+
     /** Which of our descriptions of the session was sent last. */
     public int $described = 1;
 

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Vorhut\Field\Sip;
 
+use Vorhut\Field\Net\Nonces;
+
 /** Registrar and record-routing proxy (RFC 3261, sections 10 and 16) that switches calls as its plan says. Media go past it. */
 final class PhoneSystem
 {
@@ -20,19 +22,18 @@ final class PhoneSystem
 
     /**
      * @param array<array-key, string> $secrets password by extension
-     * @param (\Closure(): string)|null $newNonce
      * @param array<array-key, int> $most registrations at a time, by extension
      */
     public function __construct(
         private readonly SipEndpoint $endpoint,
         #[\SensitiveParameter] array $secrets,
         string $realm = 'vorhut-lab',
-        ?\Closure $newNonce = null,
+        Nonces $nonces = new Nonces(),
         private readonly Switching $switching = new ByRegistration(),
         array $most = [],
     ) {
         $this->registrar = new Registrar($most);
-        $this->authenticator = new Authenticator($realm, $secrets, $newNonce ?? SipEndpoint::token(...));
+        $this->authenticator = new Authenticator($realm, $secrets, $nonces);
         $this->forked = new \WeakMap();
     }
 

@@ -31,6 +31,13 @@ final class Registrar
         if (\in_array('*', $contacts, true) && (\count($contacts) > 1 || '0' !== trim((string) $request->first('Expires')))) {
             return $request->reply(400, 'Bad Request', SipEndpoint::token());
         }
+        $strange = array_filter($contacts, static fn (string $c): bool => '*' !== $c && null === SipUri::tryFrom($c));
+        if ([] !== $strange) {
+            // Section 10.3: a binding that cannot be made is no success.
+            $warning = '399 vorhut-lab "Only sip: contacts are taken"';
+
+            return $request->reply(400, 'Bad Request', SipEndpoint::token(), '', Warning: $warning);
+        }
         $now = hrtime(true) / 1e9;
         $bindings = $this->live($user);
         $call = (string) $request->first('Call-ID');

@@ -87,11 +87,13 @@ final class ServerTransaction
 
             return;
         }
-        $this->again = EventLoop::delay($this->interval, function () use ($left): void {
-            $this->again();
-            $waited = $this->interval;
+        $wait = min($this->interval, $left);
+        $this->again = EventLoop::delay($wait, function () use ($left, $wait): void {
+            if ($wait < $left) {
+                $this->again();
+            }
             $this->interval = min(2 * $this->interval, SipEndpoint::T2);
-            $this->schedule($left - $waited);
+            $this->schedule($left - $wait);
         });
     }
 }

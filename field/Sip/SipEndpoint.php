@@ -8,8 +8,7 @@ use Revolt\EventLoop;
 use Vorhut\Field\Net\Dscp;
 use Vorhut\Field\Net\GatedUdp;
 use Vorhut\Field\Net\RefusedTarget;
-
-use function Amp\async;
+use Vorhut\Field\Net\Turn;
 
 /**
  * One port that speaks SIP, by UDP and perhaps TCP: keeps transactions (RFC 3261, section 17), sends again what may be lost, answers
@@ -65,13 +64,11 @@ final class SipEndpoint
         $this->onRequest = $onRequest;
         $this->onAck = $onAck ?? $this->onAck;
         $this->onStray = $onStray ?? $this->onStray;
-        async(function (): void {
-            while (null !== ($datagram = $this->socket->receive())) {
-                if (null === $this->admits || ($this->admits)($datagram[0])) {
-                    $this->take($datagram[2], $datagram[0], $datagram[1]);
-                }
+        Turn::ofEach($this->socket, function (string $host, int $port, string $bytes): void {
+            if (null === $this->admits || ($this->admits)($host)) {
+                $this->take($bytes, $host, $port);
             }
-        })->ignore();
+        });
         foreach ($this->wires as $transport => $wire) {
             $wire->listen(function (string $bytes, string $host, int $port) use ($transport): void {
                 if (null === $this->admits || ($this->admits)($host)) {

@@ -13,6 +13,7 @@ use Amp\TimeoutCancellation;
 use Vorhut\Field\Net\OwnCertificate;
 use Vorhut\Field\Net\RefusedTarget;
 use Vorhut\Field\Net\Sockets;
+use Vorhut\Field\Net\Turn;
 
 use function Amp\async;
 
@@ -116,7 +117,7 @@ final class TcpWire
                 while (null !== ($part = $socket->read())) {
                     $text .= $part;
                     while (null !== ($message = self::first($text))) {
-                        ($this->onMessage)($message, (string) $host, $port);
+                        Turn::take(fn () => ($this->onMessage)($message, (string) $host, $port));
                     }
                     if (\strlen($text) > self::MOST_BYTES) {
                         break;

@@ -6,6 +6,7 @@ namespace Vorhut\Field\StandIn;
 
 use Amp\Socket\ServerSocket;
 use Amp\Socket\Socket;
+use Vorhut\Field\Net\Turn;
 
 use function Amp\async;
 
@@ -41,7 +42,7 @@ final class Crowd
     private function serve(Socket $socket, \Closure $serve): void
     {
         try {
-            $serve($socket);
+            Turn::take(static fn () => $serve($socket));
         } finally {
             $socket->close();
             --$this->inside;

@@ -9,8 +9,7 @@ use Vorhut\Field\Dns\DnsMessage;
 use Vorhut\Field\Dns\ServiceBook;
 use Vorhut\Field\Net\GatedUdp;
 use Vorhut\Field\Net\Sockets;
-
-use function Amp\async;
+use Vorhut\Field\Net\Turn;
 
 /** Answers service discovery asked directly (RFC 6762, section 5.5), for those who would hear its multicast, too. */
 final class DnsSdStandIn implements StandIn
@@ -30,15 +29,12 @@ final class DnsSdStandIn implements StandIn
     public function start(): void
     {
         $socket = $this->socket = $this->sockets->udp($this->address, self::PORT);
-        async(function () use ($socket): void {
-            while (null !== ($datagram = $socket->receive())) {
-                [$from, $port, $data] = $datagram;
-                $answer = $this->answerTo($data, self::PORT !== $port);
-                if (null !== $answer && ($this->hears)($from)) {
-                    $socket->send($from, $port, (string) $answer);
-                }
+        Turn::ofEach($socket, function (string $from, int $port, string $data) use ($socket): void {
+            $answer = $this->answerTo($data, self::PORT !== $port);
+            if (null !== $answer && ($this->hears)($from)) {
+                $socket->send($from, $port, (string) $answer);
             }
-        })->ignore();
+        });
     }
 
     public function stop(): void

@@ -10,8 +10,7 @@ use Vorhut\Field\Light\E131Discovery;
 use Vorhut\Field\Light\LightUnit;
 use Vorhut\Field\Net\GatedUdp;
 use Vorhut\Field\Net\Sockets;
-
-use function Amp\async;
+use Vorhut\Field\Net\Turn;
 
 /** A node or scene store that hears its universes, from whoever the plan lets through. */
 final class LightStandIn implements StandIn
@@ -31,19 +30,16 @@ final class LightStandIn implements StandIn
     public function start(): void
     {
         $socket = $this->socket = $this->sockets->udp($this->address, $this->port);
-        async(function () use ($socket): void {
-            while (null !== ($datagram = $socket->receive())) {
-                [$from, , $packet] = $datagram;
-                $data = E131Data::parse($packet);
-                $said = null === $data ? E131Discovery::parse($packet) : null;
-                if (null !== $data && ($this->network)()->hearsUniverse($from, $this->address, $data->universe)) {
-                    $this->unit->take($data, hrtime(true) / 1e9);
-                }
-                if (null !== $said && ($this->network)()->hearsUniverse($from, $this->address, $said->universes[0] ?? 1)) {
-                    $this->unit->announced($said);
-                }
+        Turn::ofEach($socket, function (string $from, int $port, string $packet): void {
+            $data = E131Data::parse($packet);
+            $said = null === $data ? E131Discovery::parse($packet) : null;
+            if (null !== $data && ($this->network)()->hearsUniverse($from, $this->address, $data->universe)) {
+                $this->unit->take($data, hrtime(true) / 1e9);
             }
-        })->ignore();
+            if (null !== $said && ($this->network)()->hearsUniverse($from, $this->address, $said->universes[0] ?? 1)) {
+                $this->unit->announced($said);
+            }
+        });
     }
 
     public function stop(): void

@@ -7,10 +7,9 @@ namespace Vorhut\Field\StandIn;
 use Vorhut\Field\Lab\LabNetwork;
 use Vorhut\Field\Net\GatedUdp;
 use Vorhut\Field\Net\Sockets;
+use Vorhut\Field\Net\Turn;
 use Vorhut\Field\Rtp\ReceiverReport;
 use Vorhut\Field\Rtp\RtpStream;
-
-use function Amp\async;
 
 /**
  * Hears a stream where the plan says that it gets here, by its group or its address, and reports to the sender on the port that
@@ -38,18 +37,15 @@ final class MediaStandIn implements StandIn
     {
         $socket = $this->socket = $this->sockets->udp($this->address, $this->port);
         $own = random_int(0, 0xFFFFFFFF);
-        async(function () use ($socket, $own): void {
-            while (null !== ($datagram = $socket->receive())) {
-                [$from, $port, $data] = $datagram;
-                if (!RtpStream::isRtp($data) || !($this->network)()->hearsStream($from, $this->address)) {
-                    continue;
-                }
-                $report = $this->count($from.':'.$port, $data);
-                if (null !== $report) {
-                    $socket->send($from, $port, $report->encode($own));
-                }
+        Turn::ofEach($socket, function (string $from, int $port, string $data) use ($socket, $own): void {
+            if (!RtpStream::isRtp($data) || !($this->network)()->hearsStream($from, $this->address)) {
+                return;
             }
-        })->ignore();
+            $report = $this->count($from.':'.$port, $data);
+            if (null !== $report) {
+                $socket->send($from, $port, $report->encode($own));
+            }
+        });
     }
 
     public function stop(): void

@@ -8,9 +8,8 @@ use Vorhut\Core\Net\Service;
 use Vorhut\Field\Lab\LabNetwork;
 use Vorhut\Field\Net\GatedUdp;
 use Vorhut\Field\Net\Sockets;
+use Vorhut\Field\Net\Turn;
 use Vorhut\Field\Ntp\NtpPacket;
-
-use function Amp\async;
 
 /** Tells the time of this machine (RFC 5905). */
 final class NtpStandIn implements StandIn
@@ -30,16 +29,13 @@ final class NtpStandIn implements StandIn
     public function start(): void
     {
         $socket = $this->socket = $this->sockets->udp($this->address, $this->port);
-        async(function () use ($socket): void {
-            while (null !== ($datagram = $socket->receive())) {
-                [$from, $port, $data] = $datagram;
-                $received = microtime(true);
-                $question = NtpPacket::parse($data);
-                if (true === $question?->isQuestion() && ($this->network)()->answers($from, $this->address, $this->service)) {
-                    $socket->send($from, $port, $question->answer($received, microtime(true)));
-                }
+        Turn::ofEach($socket, function (string $from, int $port, string $data) use ($socket): void {
+            $received = microtime(true);
+            $question = NtpPacket::parse($data);
+            if (true === $question?->isQuestion() && ($this->network)()->answers($from, $this->address, $this->service)) {
+                $socket->send($from, $port, $question->answer($received, microtime(true)));
             }
-        })->ignore();
+        });
     }
 
     public function stop(): void

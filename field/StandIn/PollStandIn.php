@@ -8,9 +8,8 @@ use Vorhut\Core\Net\Service;
 use Vorhut\Field\Lab\LabNetwork;
 use Vorhut\Field\Net\GatedUdp;
 use Vorhut\Field\Net\Sockets;
+use Vorhut\Field\Net\Turn;
 use Vorhut\Field\Poll\PollMessage;
-
-use function Amp\async;
 
 /** Answers the unicast discovery poll of a management station. */
 final class PollStandIn implements StandIn
@@ -31,15 +30,12 @@ final class PollStandIn implements StandIn
     public function start(): void
     {
         $socket = $this->socket = $this->sockets->udp($this->address, $this->port);
-        async(function () use ($socket): void {
-            while (null !== ($datagram = $socket->receive())) {
-                [$from, $port, $data] = $datagram;
-                $nonce = PollMessage::nonceOfPoll($data);
-                if (null !== $nonce && ($this->network)()->answers($from, $this->address, $this->service)) {
-                    $socket->send($from, $port, PollMessage::here($nonce, $this->device));
-                }
+        Turn::ofEach($socket, function (string $from, int $port, string $data) use ($socket): void {
+            $nonce = PollMessage::nonceOfPoll($data);
+            if (null !== $nonce && ($this->network)()->answers($from, $this->address, $this->service)) {
+                $socket->send($from, $port, PollMessage::here($nonce, $this->device));
             }
-        })->ignore();
+        });
     }
 
     public function stop(): void

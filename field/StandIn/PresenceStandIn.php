@@ -10,8 +10,7 @@ use Vorhut\Core\Net\Service;
 use Vorhut\Field\Lab\LabNetwork;
 use Vorhut\Field\Net\GatedUdp;
 use Vorhut\Field\Net\Sockets;
-
-use function Amp\async;
+use Vorhut\Field\Net\Turn;
 
 /**
  * That a unit is there at all. What is sent comes back as an echo would (RFC 862, in place of ICMP); whoever stands in its segment
@@ -41,15 +40,12 @@ final class PresenceStandIn implements StandIn
     public function start(): void
     {
         $socket = $this->socket = $this->sockets->udp($this->address, $this->port);
-        async(function () use ($socket): void {
-            while (null !== ($datagram = $socket->receive())) {
-                [$from, $port, $data] = $datagram;
-                $answer = $this->answer($from, $data);
-                if (null !== $answer) {
-                    $socket->send($from, $port, $answer);
-                }
+        Turn::ofEach($socket, function (string $from, int $port, string $data) use ($socket): void {
+            $answer = $this->answer($from, $data);
+            if (null !== $answer) {
+                $socket->send($from, $port, $answer);
             }
-        })->ignore();
+        });
     }
 
     public function stop(): void

@@ -9,6 +9,7 @@ use Amp\Socket\Socket;
 use Amp\TimeoutCancellation;
 use Vorhut\Core\Net\Service;
 use Vorhut\Field\Lab\LabNetwork;
+use Vorhut\Field\Net\Nonces;
 use Vorhut\Field\Net\RefusedTarget;
 use Vorhut\Field\Net\Sockets;
 use Vorhut\Field\Rtsp\LabViewer;
@@ -21,7 +22,6 @@ final class RtspStandIn implements StandIn
 {
     private const REALM = 'vorhut-lab';
     private const MOST_BYTES = 16384;
-    private const MOST_NONCES = 100;
     /** Seconds without a request after which a connection that plays nothing ends. */
     private const IDLE = 60;
     private const METHODS = 'OPTIONS, DESCRIBE, SETUP, PLAY, PAUSE, GET_PARAMETER, TEARDOWN';
@@ -30,9 +30,6 @@ final class RtspStandIn implements StandIn
 
     /** @var array<string, RtspSession> */
     private array $sessions = [];
-
-    /** @var array<string, true> */
-    private array $nonces = [];
 
     /**
      * @param \Closure(): LabNetwork $network the plan as it stands now
@@ -47,6 +44,7 @@ final class RtspStandIn implements StandIn
         private readonly string $device,
         private readonly Crowd $crowd,
         private readonly float $kbps = 0.0,
+        private readonly Nonces $nonces = new Nonces(),
     ) {
     }
 
@@ -112,10 +110,10 @@ final class RtspStandIn implements StandIn
 
     private function challenge(RtspRequest $request): string
     {
-        $nonce = bin2hex(random_bytes(8));
-        $this->nonces = \array_slice($this->nonces, -self::MOST_NONCES, null, true) + [$nonce => true];
+        $challenge = Digest::challenge(self::REALM, $this->nonces->make());
+        $isStale = $this->nonces->isOurs(Digest::fields($request->header('authorization'))['nonce'] ?? '');
 
-        return self::said($request, '401 Unauthorized', ['WWW-Authenticate' => Digest::challenge(self::REALM, $nonce)]);
+        return self::said($request, '401 Unauthorized', ['WWW-Authenticate' => $challenge.($isStale ? ', stale=true' : '')]);
     }
 
     private function describe(RtspRequest $request): string
@@ -183,7 +181,7 @@ final class RtspStandIn implements StandIn
         $answer = $request->header('authorization');
         $fields = Digest::fields($answer);
 
-        return isset($this->nonces[$fields['nonce'] ?? ''])
+        return $this->nonces->use($fields['nonce'] ?? '', '')
             && LabViewer::USER === ($fields['username'] ?? '')
             && ($fields['uri'] ?? '') === $request->uri
             && Digest::proves($answer, LabViewer::password($this->device), $request->method);

@@ -18,6 +18,7 @@ use Vorhut\Core\Record\InvalidFile;
 use Vorhut\Core\Record\Json;
 use Vorhut\Field\Lab\LabRegistry;
 use Vorhut\Field\Lab\LabTaken;
+use Vorhut\Field\Net\Turn;
 use Vorhut\Field\Rtp\Faults;
 use Vorhut\Field\StandIn\LabHost;
 
@@ -63,15 +64,23 @@ final class LabCommand extends JobCommand
             }
         }
         $file = $input->getArgument('job');
-        $text = JobFile::write($job);
-        $watch = EventLoop::repeat(2.0, static function () use ($file, $lab, $output, &$text): void {
-            $now = \is_string($file) && is_file($file) ? (string) file_get_contents($file) : $text;
+        $text = self::fileText($file) ?? JobFile::write($job);
+        $plan = JobFile::write($job);
+        Turn::guardLoop();
+        $watch = EventLoop::repeat(2.0, static function () use ($file, $lab, $output, &$text, &$plan): void {
+            $now = self::fileText($file) ?? $text;
             if ($now === $text) {
                 return;
             }
             $text = $now;
             try {
-                $lab->update(JobFile::read($now, ShippedProfiles::load()));
+                $changed = JobFile::read($now, ShippedProfiles::load());
+                // Line breaks, or keys in another order, are no change of the plan.
+                if (JobFile::write($changed) === $plan) {
+                    return;
+                }
+                $plan = JobFile::write($changed);
+                $lab->update($changed);
                 $output->writeln(\sprintf('The plan changed; %d stand-ins run.', $lab->count()));
             } catch (InvalidFile $e) {
                 $output->writeln('The changed job file is not followed: '.$e->errors[0], OutputInterface::OUTPUT_RAW);
@@ -101,5 +110,10 @@ final class LabCommand extends JobCommand
             \sprintf('a number from 0 to %d', $most),
             "Correct --$name.",
         );
+    }
+
+    private static function fileText(mixed $file): ?string
+    {
+        return \is_string($file) && is_file($file) ? (string) file_get_contents($file) : null;
     }
 }

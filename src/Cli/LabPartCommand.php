@@ -16,6 +16,7 @@ use Vorhut\Core\Job\Job;
 use Vorhut\Core\Record\Json;
 use Vorhut\Field\Lab\LabBlocks;
 use Vorhut\Field\Lab\LabPorts;
+use Vorhut\Field\Net\Turn;
 use Vorhut\Field\Rtp\Faults;
 use Vorhut\Field\StandIn\Lab;
 use Vorhut\Field\StandIn\LabPart;
@@ -51,6 +52,7 @@ final class LabPartCommand extends Command
             Json::line(['running' => $lab->running(), 'failed' => (object) $lab->failed()]),
             OutputInterface::OUTPUT_RAW,
         );
+        Turn::guardLoop();
         $end = EventLoop::getSuspension();
         stream_set_blocking(\STDIN, false);
         $watch = EventLoop::onReadable(\STDIN, static function () use ($end): void {

@@ -21,6 +21,7 @@ use Vorhut\App\Provision\UnitFiles;
 use Vorhut\Core\Job\Job;
 use Vorhut\Field\Lab\LabRegistry;
 use Vorhut\Field\Lab\LabTaken;
+use Vorhut\Field\Net\Turn;
 use Vorhut\Field\StandIn\LabHost;
 
 #[AsCommand('vorhut:lab', 'Runs the stand-ins of a stored job until it is ended, and follows its plan')]
@@ -63,6 +64,7 @@ final class LabCommand extends Command
         }
         $output->writeln(\sprintf('%d stand-ins run.', $host->count()));
         $this->tell($id, $host, $output);
+        Turn::guardLoop();
         $stop = EventLoop::getSuspension();
         $watch = EventLoop::repeat(self::LOOK_EVERY, function () use ($id, $host, $stop, $output): void {
             try {

@@ -11,6 +11,7 @@ use Vorhut\Field\Rtp\Tone;
 use Vorhut\Field\Sip\Attempt;
 use Vorhut\Field\Sip\Call;
 use Vorhut\Field\Sip\Decision;
+use Vorhut\Field\Sip\Digest;
 use Vorhut\Field\Sip\Sdp;
 use Vorhut\Field\Sip\ServerTransaction;
 use Vorhut\Field\Sip\SipEndpoint;
@@ -27,6 +28,105 @@ final class SipRulesTest extends TestCase
     use SipBench;
 
     private const URI = 'sip:127.199.20.1:15061';
+
+    /** RFC 7616, section 3.3: however many ask between, a nonce is good; used twice it is stale, and that is said. */
+    public function testAProofIsGoodHoweverManyAskBetween(): void
+    {
+        $this->system();
+        $hand = $this->hand('127.199.21.60');
+        $first = (string) $this->registration($hand)->first('WWW-Authenticate');
+        for ($n = 0; $n < 600; ++$n) {
+            $hand->send(SipMessage::request('REGISTER', self::URI, [
+                ['Via', $hand->via()], ['Max-Forwards', '70'], ['From', '<sip:2001@'.self::AT.'>;tag=h'], ['To', '<sip:2001@'.self::AT.'>'],
+                ['Call-ID', 'many-'.$n], ['CSeq', '1 REGISTER'],
+            ]), self::AT, 15061);
+        }
+        \Amp\delay(0.3);
+        $proof = (string) Digest::answer($first, '2001', 'lab-2001', 'REGISTER', self::URI, 'c');
+        self::assertSame(200, $this->registration($hand, [['Authorization', $proof]])->status);
+        $again = $this->registration($hand, [['Authorization', $proof]]);
+        self::assertSame(401, $again->status, 'used once');
+        self::assertStringContainsString('stale=true', (string) $again->first('WWW-Authenticate'));
+        self::assertStringNotContainsString('stale', $first);
+    }
+
+    /** RFC 3261, section 22.4: the uri of a proof may be the server alone. */
+    public function testAProofForTheServerIsTaken(): void
+    {
+        $this->system();
+        $hand = $this->hand('127.199.21.61');
+        $challenge = (string) $this->registration($hand)->first('WWW-Authenticate');
+        foreach (['sip:127.199.20.1:15061' => 200, 'sip:2002@127.199.20.1:15061' => 403, 'sip:192.0.2.1' => 403] as $uri => $status) {
+            $proof = (string) Digest::answer($challenge, '2001', 'lab-2001', 'REGISTER', $uri, 'c'.$status);
+            $with = [['Authorization', $proof]];
+            $answer = $this->answerTo($hand, 'REGISTER', 'sip:2001@127.199.20.1:15061', [['To', '<sip:2001@'.self::AT.'>'], ...$with]);
+            self::assertSame($status, $answer->status, $uri);
+            $challenge = (string) $this->registration($hand)->first('WWW-Authenticate');
+        }
+    }
+
+    /** RFC 3261, section 12.2.2. */
+    public function testARequestOfACallWithALowerNumberIsRefused(): void
+    {
+        $this->system();
+        $phone = $this->phone('2002');
+        $this->wait($phone->register());
+        $hand = $this->hand('127.199.21.62');
+        $call = ['Call-ID' => 'order-'.SipEndpoint::token(), 'From' => '<sip:2001@'.self::AT.'>;tag=me'];
+        $as = static fn (string $to, string $number): array => [
+            ['Call-ID', $call['Call-ID']], ['From', $call['From']], ['To', $to], ['CSeq', $number],
+        ];
+        $at = $this->at['2002'];
+        $target = 'sip:2002@'.implode(':', $at);
+        $ok = $this->answerTo($hand, 'INVITE', $target, $as('<sip:2002@x>', '5 INVITE'), (string) new Sdp('127.199.21.62', 4000, [Sdp::PCMA]), ...$at);
+        self::assertSame(200, $ok->status);
+        $to = (string) $ok->first('To');
+        foreach (['OPTIONS' => 500, 'INFO' => 500, 'BYE' => 500] as $method => $status) {
+            self::assertSame($status, $this->answerTo($hand, $method, $target, $as($to, '4 '.$method), '', ...$at)->status, $method);
+        }
+        self::assertCount(1, $phone->calls(), 'the call stands');
+        self::assertSame(200, $this->answerTo($hand, 'BYE', $target, $as($to, '6 BYE'), '', ...$at)->status);
+    }
+
+    /** RFC 3261, section 13.3.1.4: 64 times T1, and not longer. */
+    public function testA200ThatNobodyAcknowledgesIsRepeatedFor64TimesT1(): void
+    {
+        $t1 = 0.02;
+        $phone = $this->phone('2002', t1: $t1);
+        $hand = $this->hand('127.199.21.63');
+        $target = 'sip:2002@'.implode(':', $this->at['2002']);
+        $begin = hrtime(true);
+        $this->answerTo(
+            $hand,
+            'INVITE',
+            $target,
+            body: (string) new Sdp('127.199.21.63', 4000, [Sdp::PCMA]),
+            host: $this->at['2002'][0],
+            port: $this->at['2002'][1],
+        );
+        self::until(static fn (): bool => [] === $phone->calls());
+        self::assertEqualsWithDelta(64 * $t1, (hrtime(true) - $begin) / 1e9, 0.25);
+    }
+
+    /** RFC 3261, section 10.3: what cannot be bound is refused, not left out. */
+    public function testContactsOfOtherSchemesAreRefusedWithAWarning(): void
+    {
+        $this->system();
+        $hand = $this->hand('127.199.21.64');
+        foreach (['<tel:+12025550123>', '<sips:2001@127.199.21.64>'] as $contact) {
+            $challenge = (string) $this->registration($hand)->first('WWW-Authenticate');
+            $proof = (string) Digest::answer($challenge, '2001', 'lab-2001', 'REGISTER', self::URI, 'c');
+            $answer = $this->registration($hand, [['Authorization', $proof], ['Contact', $contact]]);
+            self::assertSame(400, $answer->status, $contact);
+            self::assertStringContainsString('sip:', (string) $answer->first('Warning'));
+        }
+    }
+
+    /** @param list<array{string, string}> $more */
+    private function registration(SipEndpoint $hand, array $more = []): SipMessage
+    {
+        return $this->answerTo($hand, 'REGISTER', self::URI, [['To', '<sip:2001@'.self::AT.'>'], ...$more]);
+    }
 
     /** RFC 3264, section 6: A-law alone is answered and sent as A-law, and only that counts. */
     public function testSoundGoesOutAsItWasAgreed(): void

@@ -31,6 +31,9 @@ trait SipBench
 
     private Sockets $sockets;
 
+    /** @var array<array-key, array{string, int}> where phones are, by number */
+    private array $at = [];
+
     /** @var list<UserAgent|PhoneSystem|GatedUdp|SipEndpoint> */
     private array $open = [];
 
@@ -80,6 +83,7 @@ trait SipBench
     ): UserAgent {
         $address = '127.199.21.'.((int) $number - 2000);
         $socket = $this->sockets->udp($address);
+        $this->at[$number] = [$address, $socket->port()];
         $certificate = Transport::Tls === $transport ? new OwnCertificate() : null;
         $wires = $transport->isReliable()
             ? [$transport->value => new TcpWire($this->sockets, $address, $socket->port(), $certificate)]
