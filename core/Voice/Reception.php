@@ -16,6 +16,9 @@ final class Reception
     public int $highest = 0;
 
     private int $first = 0;
+
+    /** The last packet that counts, once nothing newer does. */
+    private ?int $until = null;
     private ?float $transit = null;
 
     /** In units of the clock. */
@@ -35,6 +38,9 @@ final class Reception
     {
         $ahead = ($sequence - $this->highest) & 0xFFFF;
         $isNear = $ahead < self::MOST_GAP || $ahead > 0x10000 - self::MOST_GAP;
+        if (null !== $this->until && (!$isNear || ($ahead > 0 && $ahead < 0x8000))) {
+            return;
+        }
         if (0 === $this->received || !$isNear) {
             $this->received = 0;
             $this->first = $this->highest = $sequence;
@@ -48,6 +54,15 @@ final class Reception
             $this->jitter += (abs($transit - $this->transit) - $this->jitter) / 16;
         }
         $this->transit = $transit;
+    }
+
+    /**
+     * From now on nothing newer counts, only what is still on its way: call it at the end, wait as long as a jitter buffer is, and
+     * what is late then is lost to an ear, too.
+     */
+    public function settle(): void
+    {
+        $this->until = $this->highest;
     }
 
     /** Packets that should have come and did not; none where some came twice. */

@@ -59,9 +59,10 @@ final readonly class DialProber
             return [ProbeStatus::Silent, ['why' => 'one of them has no number, or it is one for help']];
         }
         $isFax = ProbeKind::Fax === $question->kind;
-        if ($isFax) {
-            $at = $question->vantage;
-            $agent->dialogs->fax = static fn (RtpStream $stream): Sdp => Sdp::fax((string) $at, $stream->port);
+        if ($isFax && null !== $unit) {
+            // Where the unit is in the lab, which is not where it is planned; a carrier takes faxes anyway.
+            $at = (string) $this->lab->addressOf($unit);
+            $agent->dialogs->fax = static fn (RtpStream $stream): Sdp => Sdp::fax($at, $stream->port);
         }
         $agent->start();
         try {
@@ -99,7 +100,7 @@ final readonly class DialProber
             $who = SipUri::tryFrom('<'.$call->target.'>');
             $evidence['answered by'] = (string) $who;
             $evidence += $isFax ? self::faxed($call) : [
-                'RTP back' => \sprintf('%d packets, %d lost', $call->media->received(), $call->media->reception->lost()),
+                'RTP back' => \sprintf('%d packets, %d lost', self::settled($call)->received, $call->media->reception->lost()),
             ];
             $this->within($agent->hangUp($call));
         }

@@ -173,7 +173,7 @@ final readonly class SipProber implements Talker
         $at = SipUri::tryFrom('<'.$call->target.'>')->host ?? '';
         delay(self::TALK);
         $report = $call->media->lastReport;
-        $reception = $call->media->reception;
+        $reception = self::settled($call);
         $evidence = [
             'RTP there' => null === $report ? 'nothing heard' : \sprintf('heard, %d lost', $report->lost),
             'RTP back' => \sprintf('%d packets, %d lost', $reception->received, $reception->lost()),

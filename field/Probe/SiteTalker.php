@@ -147,7 +147,7 @@ final readonly class SiteTalker implements Talker
     private function talk(UserAgent $agent, Call $call, array $evidence): array
     {
         delay(self::TALK);
-        $reception = $call->media->reception;
+        $reception = self::settled($call);
         $evidence['RTP back'] = \sprintf('%d packets, %d lost', $reception->received, $reception->lost());
         $evidence['BYE'] = $this->within($agent->hangUp($call)) ?? 'no answer';
 

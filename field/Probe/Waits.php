@@ -7,10 +7,23 @@ namespace Vorhut\Field\Probe;
 use Amp\CancelledException;
 use Amp\Future;
 use Amp\TimeoutCancellation;
+use Vorhut\Core\Voice\Reception;
+use Vorhut\Field\Sip\Call;
+
+use function Amp\delay;
 
 /** For whoever has a number of seconds, and asks what may never be answered. */
 trait Waits
 {
+    /** What is on its way at the end of a call still counts, for as long as a jitter buffer waits. */
+    private static function settled(Call $call): Reception
+    {
+        $call->media->reception->settle();
+        delay(0.1);
+
+        return $call->media->reception;
+    }
+
     /**
      * @template T
      *

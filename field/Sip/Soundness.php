@@ -71,7 +71,8 @@ final class Soundness
                 // Without what stands in quotes, where anything may.
                 $bare = (string) preg_replace('/"(?:[^"\\\\]|\\\\.)*+"/', '', $value);
                 $isWrong = str_contains($bare, '"')
-                    || 1 === preg_match('/<[^>]*$|<\s|\s>|;\s*;|;\s*$|^\s*[,;]/', $bare)
+                    || 1 === preg_match('/<[^>]*$|<\s|\s>|^\s*[,;]/', $bare)
+                    || 1 === preg_match('/;\s*;|;\s*$/', (string) preg_replace('/<[^>]*>/', '', $bare))
                     || (!str_contains($bare, '<') && 1 === preg_match('/[?,\s]/', trim((string) strtok($bare, ';'))))
                     || 1 === preg_match('/^[^<]*[,@:;][^<]*</', $bare);
                 if ($isWrong) {

@@ -10,12 +10,15 @@ use PHPUnit\Framework\TestCase;
 use Vorhut\App\Jobs\ShippedProfiles;
 use Vorhut\App\Provision\UnitFiles;
 use Vorhut\Core\Exchange\JobFile;
+use Vorhut\Core\Intent\LiveQuestion;
+use Vorhut\Core\Intent\ProbeKind;
 use Vorhut\Core\Intent\Span;
 use Vorhut\Core\Job\ChangeSet;
 use Vorhut\Core\Job\Device;
 use Vorhut\Core\Job\Edit;
 use Vorhut\Core\Job\Extension;
 use Vorhut\Core\Job\Job;
+use Vorhut\Core\Job\Trunk;
 use Vorhut\Core\Job\VoiceRoute;
 use Vorhut\Core\Voice\Dialler;
 use Vorhut\Core\Voice\DialQuery;
@@ -25,7 +28,9 @@ use Vorhut\Field\Lab\LabPorts;
 use Vorhut\Field\Lab\LabSip;
 use Vorhut\Field\Net\Sockets;
 use Vorhut\Field\Net\TargetGate;
+use Vorhut\Field\Probe\DialProber;
 use Vorhut\Field\Probe\LiveTests;
+use Vorhut\Field\Probe\ProbeStatus;
 use Vorhut\Field\Rtp\Faults;
 use Vorhut\Field\Sip\Call;
 use Vorhut\Field\Sip\UserAgent;
@@ -124,6 +129,29 @@ final class LabVoiceTest extends TestCase
         self::assertNotNull($faxes);
         self::until(static fn (): bool => 1 === $faxes->fax?->pages);
         self::assertSame(0, $faxes->fax?->udptl->lost);
+    }
+
+    /** From outside through the trunk, and from a unit: a page is confirmed at the fax. */
+    public function testAFaxIsTestedLive(): void
+    {
+        $trunk = self::$job->edit(Trunk::class, 'carrier', ['theirs' => ['header' => 'request'] + self::theirs()]);
+        $job = self::$job->with(new ChangeSet('', [$trunk]));
+        $prober = new DialProber($job, new LabSip($job, new LabNetwork($job), new Sockets(new TargetGate())), 3.0);
+        foreach (['trunk:carrier' => 'number:2025550129', 'control-phone-2' => 'number:2080'] as $from => $to) {
+            [$status, $evidence] = $prober->ask(new LiveQuestion('fax', $from, $to, ProbeKind::Fax, null, null, 0));
+            self::assertSame(ProbeStatus::Answered, $status, $from.' '.json_encode($evidence));
+            self::assertSame('1', $evidence['pages confirmed']);
+        }
+    }
+
+    /** @return array<string, mixed> the carrier's end of the trunk as planned */
+    private static function theirs(): array
+    {
+        $theirs = self::$job->record(Trunk::class, 'carrier')['theirs'] ?? [];
+        \assert(\is_array($theirs));
+
+        /** @var array<string, mixed> $theirs */
+        return $theirs;
     }
 
     /** The customs phone does not register where it has no address: its mailbox answers. */

@@ -35,6 +35,15 @@ final class SipTortureTest extends TestCase
         $method = '!interesting-Method0123456789_*+`.%indeed\'~';
         $user = '1_unusual.URI~(to-be!sure)&isn\'t+it$/crazy?,/;;*:&it+has=1,weird!*pas$wo~d_too.(doesn\'t-it)';
         yield 'intmeth' => [$request("$method sip:$user@127.199.20.1:15061 SIP/2.0", ...array_values($usual($method))), 404];
+        $whole = [
+            'To: "BEL:\\'."\x07".' NUL:\\'."\0".' DEL:\\'."\x7F".'" <sip:1_unusual.URI~(to-be!sure)&isn\'t+it$/crazy?,/;;*@example.com>',
+            'From: token1~` token2\'+_ token3*%!.- <sip:mundane@example.com>;fromParam\'\'~+*_!.-%="работающий";tag=_token~1\'+`*%!-.',
+            'CSeq: 139122385 '.$method,
+            'Max-Forwards: 255',
+            "extensionHeader-!.%*+_`'~:\u{FEFF}大停電",
+            'Contact: <sip:cal%6Cer@host5.example.net;%6C%72;n%61me=v%61lue%25%34%31>',
+        ];
+        yield 'intmeth, whole' => [$request("$method sip:$user@127.199.20.1:15061 SIP/2.0", ...$whole), 404];
         yield 'esc02' => [$request('RE%47IST%45R sip:127.199.20.1 SIP/2.0', ...array_values($usual('RE%47IST%45R'))), 405];
         $long = str_repeat('long', 200);
         yield 'longreq' => [$options(f: "From: \"$long\" <sip:$long@127.0.0.1>;tag=1", u: "Unknown-$long: $long$long"), 200];

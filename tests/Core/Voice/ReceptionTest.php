@@ -56,4 +56,20 @@ final class ReceptionTest extends TestCase
 
         return $reception;
     }
+
+    /** Its last packet but one comes late: 20 ms behind the end it is not lost, and what comes newer is not counted any more. */
+    public function testWhatIsStillOnItsWayAtTheEndCounts(): void
+    {
+        $reception = new Reception();
+        foreach ([...range(1, 48), 50] as $sequence) {
+            $reception->take($sequence, $sequence * 160, $sequence * 0.02);
+        }
+        self::assertSame(1, $reception->lost());
+        $reception->settle();
+        $reception->take(51, 51 * 160, 1.02);
+        $reception->take(49, 49 * 160, 1.03);
+        $reception->take(53, 53 * 160, 1.06);
+        $reception->take(9000, 9000 * 160, 1.07);
+        self::assertSame([50, 0], [$reception->received, $reception->lost()]);
+    }
 }
