@@ -8,7 +8,8 @@ namespace Vorhut\Field\Serve;
 final readonly class FileSpeaker implements TextSpeaker
 {
     /**
-     * @param \Closure(string $name): (array{type: string, text: string}|null) $files
+     * @param \Closure(string $name, bool $isFetched): (array{type: string, text: string}|null) $files
+     *                                                                                                 $isFetched: whether the text goes out, or is only asked about
      * @param \Closure(string $name, bool $isThere): void $told of each question
      */
     public function __construct(private \Closure $files, private \Closure $told)
@@ -23,12 +24,13 @@ final readonly class FileSpeaker implements TextSpeaker
         if (1 !== preg_match('#^(GET|HEAD) /([A-Za-z0-9._-]{0,120})(?:\?\S*)? HTTP/1\.[01]\r\n#', $received, $m)) {
             return self::said('400 Bad Request', 'text/plain', '', true);
         }
-        $file = ($this->files)($m[2]) ?? ($this->files)(strtolower($m[2]));
+        $isFetched = 'GET' === $m[1];
+        $file = ($this->files)($m[2], $isFetched) ?? ($this->files)(strtolower($m[2]), $isFetched);
         ($this->told)($m[2], null !== $file);
 
         return null === $file
             ? self::said('404 Not Found', 'text/plain', '', true)
-            : self::said('200 OK', $file['type'], $file['text'], 'GET' === $m[1]);
+            : self::said('200 OK', $file['type'], $file['text'], $isFetched);
     }
 
     private static function said(string $status, string $type, string $text, bool $withText): string

@@ -19,7 +19,7 @@ final class UnitFileServer
     private ?ServerSocket $server = null;
 
     /**
-     * @param \Closure(string $name): (array{type: string, text: string}|null) $files
+     * @param \Closure(string $from, string $name, bool $isFetched): (array{type: string, text: string}|null) $files
      * @param \Closure(string $from, string $name, bool $isThere): void $told of each question
      */
     public function __construct(
@@ -51,7 +51,8 @@ final class UnitFileServer
         try {
             $time = new TimeoutCancellation(self::MOST_SECONDS);
             $from = explode(':', $socket->getRemoteAddress()->toString())[0];
-            $speaker = new FileSpeaker($this->files, fn (string $name, bool $isThere) => ($this->told)($from, $name, $isThere));
+            $files = fn (string $name, bool $isFetched): ?array => ($this->files)($from, $name, $isFetched);
+            $speaker = new FileSpeaker($files, fn (string $name, bool $isThere) => ($this->told)($from, $name, $isThere));
             $text = '';
             while (\strlen($text) < self::MOST_BYTES && null !== ($part = $socket->read($time))) {
                 $text .= $part;

@@ -16,11 +16,10 @@ use Vorhut\Core\Net\Ipv4Address;
 use Vorhut\Core\Net\Ipv4Prefix;
 use Vorhut\Core\Provision\DnsmasqFile;
 use Vorhut\Core\Provision\FileServer;
-use Vorhut\Core\Provision\PhoneFile;
 use Vorhut\Core\Record\Json;
-use Vorhut\Core\Setting\Settings;
 use Vorhut\Field\Net\Sockets;
 use Vorhut\Field\Net\TargetGate;
+use Vorhut\Field\Serve\BenchFiles;
 use Vorhut\Field\Serve\LeaseServer;
 use Vorhut\Field\Serve\UnitFileServer;
 
@@ -59,19 +58,30 @@ final class BenchServeCommand extends JobCommand
         $folder = sys_get_temp_dir().'/vorhut-bench-'.bin2hex(random_bytes(6));
         mkdir($folder, 0o700);
         $leases = new LeaseServer($interface->name, $configuration, $folder);
-        $texts = self::files($job, self::secrets(self::text($input, 'secrets')));
+        $bench = new BenchFiles($job, UnitFiles::make(), self::secrets(self::text($input, 'secrets')));
+        $hear = static function () use ($leases, $bench, $tell): void {
+            foreach ($leases->news() as $lease) {
+                $bench->leased($lease);
+                $tell(['leased' => $lease]);
+            }
+        };
         $served = new UnitFileServer(
             new Sockets(new TargetGate([Ipv4Prefix::containing(Ipv4Address::fromString($interface->address), 32)])),
             $interface->address,
             $port,
-            static fn (string $name): ?array => $texts[$name] ?? null,
+            static function (string $from, string $name, bool $isFetched) use ($hear, $bench): ?array {
+                // A phone may ask sooner than its lease is looked at.
+                $hear();
+
+                return $bench->get($from, $name, $isFetched);
+            },
             static fn (string $from, string $name, bool $isThere) => $tell(['asked' => $name, 'from' => $from, 'served' => $isThere]),
         );
         try {
             $leases->start();
             $served->start();
             $tell(['serving' => $files->url, 'interface' => $interface->name, 'segment' => $interface->segment]);
-            $this->wait($leases, self::number($input, 'seconds', 0, 864000), $tell);
+            $this->wait($leases, self::number($input, 'seconds', 0, 864000), $hear);
         } catch (\RuntimeException $e) {
             throw new InvalidValue($interface->name, 'an interface on which leases can be given', $e->getMessage());
         } finally {
@@ -84,16 +94,14 @@ final class BenchServeCommand extends JobCommand
         return self::OK;
     }
 
-    private function wait(LeaseServer $leases, int $seconds, \Closure $tell): void
+    private function wait(LeaseServer $leases, int $seconds, \Closure $hear): void
     {
         $suspension = EventLoop::getSuspension();
         $ends = [
             EventLoop::onSignal(\SIGINT, static fn () => $suspension->resume()),
             EventLoop::onSignal(\SIGTERM, static fn () => $suspension->resume()),
-            EventLoop::repeat(0.25, static function () use ($leases, $tell, $suspension): void {
-                foreach ($leases->news() as $lease) {
-                    $tell(['leased' => $lease]);
-                }
+            EventLoop::repeat(0.25, static function () use ($leases, $hear, $suspension): void {
+                $hear();
                 if (!$leases->runs()) {
                     $suspension->resume();
                 }
@@ -104,27 +112,6 @@ final class BenchServeCommand extends JobCommand
         }
         $suspension->suspend();
         array_map(EventLoop::cancel(...), $ends);
-    }
-
-    /**
-     * @param array<string, string> $secrets by number
-     *
-     * @return array<string, array{type: string, text: string}> by name
-     */
-    private static function files(Job $job, array $secrets): array
-    {
-        $settings = new Settings($job);
-        $unitFiles = UnitFiles::make();
-        $files = [];
-        foreach ($job->devices as $device) {
-            $file = PhoneFile::of($settings, $device);
-            if (null !== $file) {
-                $type = $job->profileOf($device)->provisioning->type->value;
-                $files[$file->name] = ['type' => $type, 'text' => $unitFiles->render($job, $file, $secrets)];
-            }
-        }
-
-        return $files;
     }
 
     /** @return array<string, string> */

@@ -50,6 +50,11 @@ final class BenchServeTest extends TestCase
         $file = (string) file_get_contents($this->folder.'/file');
         self::assertStringContainsString('number = 2001', $file);
         self::assertStringContainsString('secret = a-secret-of-the-bench-24', $file);
+        foreach (['neighbour', 'again'] as $who) {
+            $without = (string) file_get_contents($this->folder.'/'.$who);
+            self::assertStringContainsString('number = 2001', $without, $who);
+            self::assertStringNotContainsString('a-secret-of-the-bench', $without, $who);
+        }
         self::assertSame('none', file_get_contents($this->folder.'/other'));
         $called = json_decode((string) file_get_contents($this->folder.'/called'), true);
         self::assertIsArray($called, (string) file_get_contents($this->folder.'/called'));

@@ -27,7 +27,9 @@ chmod 700 "$out/script"
 inside udhcpc -i phone -f -q -n -t 12 -T 1 -O 66 -O 160 -s "$out/script" >"$out/client" 2>&1
 file=$(php -r 'echo hex2bin($argv[1]);' "$(sed -n 's/^opt160=//p' "$out/lease")")
 printf %s "$file" >"$out/url"
+php -r 'echo file_get_contents($argv[1], false, stream_context_create(["socket" => ["bindto" => "10.47.10.10:0"]]));' "$file$4" >"$out/neighbour"
 inside php -r 'echo file_get_contents($argv[1], false, stream_context_create(["http" => ["timeout" => 5]]));' "$file$4" >"$out/file"
+inside php -r 'echo file_get_contents($argv[1]);' "$file$4" >"$out/again"
 inside php -r 'echo @file_get_contents($argv[1]) === false ? "none" : "some";' "${file}0247000010ff.ini" >"$out/other"
 for _ in $(seq 100); do grep -qs 200 "$out/system" && break; sleep 0.05; done
 inside php tests/Kernel/phone.php 10.47.10.20 "$out/file" >"$out/called" 2>&1
