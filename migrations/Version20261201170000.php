@@ -7,6 +7,7 @@ namespace Vorhut\Migrations;
 use Doctrine\DBAL\Schema\Schema;
 use Doctrine\Migrations\AbstractMigration;
 use Vorhut\Core\Profile\FileType;
+use Vorhut\Core\Profile\Step\WorkStage;
 use Vorhut\Core\Record\Field\PlainText;
 use Vorhut\Core\Record\Json;
 
@@ -40,6 +41,9 @@ final class Version20261201170000 extends AbstractMigration
         if (\is_array($clean) && \is_array($provisioning) && null === FileType::tryFrom($type)) {
             $clean['provisioning'] = ['type' => FileType::Text->value] + $provisioning;
         }
+        if (\is_array($clean) && \is_array($clean['steps'] ?? null)) {
+            $clean['steps'] = self::steps($clean['steps']);
+        }
         if ($clean !== $record) {
             $this->addSql(\sprintf('UPDATE %s SET %s = ? WHERE id = ?', $table, $column), [Json::line($clean), $id]);
         }
@@ -58,6 +62,34 @@ final class Version20261201170000 extends AbstractMigration
         }
 
         return $value;
+    }
+
+    /**
+     * Steps of kinds that are called like another stage than theirs.
+     *
+     * @param array<array-key, mixed> $steps
+     *
+     * @return array<array-key, mixed>
+     */
+    private static function steps(array $steps): array
+    {
+        $ids = [];
+        foreach ($steps as $step) {
+            $id = \is_array($step) ? self::text($step['id'] ?? '') : '';
+            $stage = \is_array($step) ? self::text($step['stage'] ?? '') : '';
+            $ids[$id] = null !== WorkStage::tryFrom($id) && $id !== $stage ? 'own-'.$id : $id;
+        }
+        foreach ($steps as $index => $step) {
+            foreach (\is_array($step) ? ['id', 'after'] : [] as $key) {
+                $named = \is_array($step) ? self::text($step[$key] ?? '') : '';
+                if ('' !== $named) {
+                    $step[$key] = $ids[$named] ?? $named;
+                }
+            }
+            $steps[$index] = $step;
+        }
+
+        return $steps;
     }
 
     private static function text(mixed $value): string

@@ -9,15 +9,12 @@ use Vorhut\Core\Job\Job;
 use Vorhut\Core\Job\NetworkSwitch;
 use Vorhut\Core\Job\Plug;
 use Vorhut\Core\Job\SwitchPort;
-use Vorhut\Core\Profile\Supply;
-use Vorhut\Core\Profile\SupplyKind;
 
 /** Power over the cables of a plan: each port that feeds a unit, and each switch (IEEE 802.3-2022, clauses 33 and 145). */
 final readonly class PowerPlan
 {
     /** Watts by which the figures of the tables are rounded. */
     private const ROUNDED = 0.05;
-    private const OVER_CABLE = [SupplyKind::Poe, SupplyKind::PoePlus, SupplyKind::PoeFour];
 
     /** @var list<PortPower> in the order of the switches and their ports */
     public array $ports;
@@ -124,13 +121,7 @@ final readonly class PowerPlan
     /** Watts that a unit draws over its cable; null for one that is fed otherwise. */
     private function drawOf(Device $device): ?float
     {
-        $supplies = array_filter(
-            $this->job->profileOf($device)->supplies,
-            static fn (Supply $s): bool => \in_array($s->kind, self::OVER_CABLE, true)
-                && (null === $device->supply || $device->supply === $s->kind),
-        );
-
-        return array_values($supplies)[0]->watts ?? null;
+        return $this->job->profileOf($device)->cableWatts($device->supply);
     }
 
     /** @param list<PortPower> $ports */

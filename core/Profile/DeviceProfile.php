@@ -212,4 +212,28 @@ final readonly class DeviceProfile implements Checked, Completed
     {
         return Family::Phone === $this->family;
     }
+
+    /**
+     * How a unit is fed over the cable of its network; null where it is not.
+     *
+     * @param SupplyKind|null $chosen by which a unit is fed; null where nobody has chosen, and then it is by cable where it can be
+     */
+    public function overCable(?SupplyKind $chosen): ?Supply
+    {
+        foreach ($this->supplies as $supply) {
+            if ($supply->kind->isOverCable() && (null === $chosen || $chosen === $supply->kind)) {
+                return $supply;
+            }
+        }
+
+        return null;
+    }
+
+    /** Watts that it draws over the cable of its network; null where it draws none, or nobody knows. */
+    public function cableWatts(?SupplyKind $chosen): ?float
+    {
+        $supply = $this->overCable($chosen);
+
+        return null === $supply ? null : $supply->watts ?? $this->watts;
+    }
 }

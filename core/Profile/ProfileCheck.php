@@ -9,6 +9,7 @@ use Vorhut\Core\Profile\Setting\Fact;
 use Vorhut\Core\Profile\Setting\Setting;
 use Vorhut\Core\Profile\Setting\Template;
 use Vorhut\Core\Profile\Step\ProfileStep;
+use Vorhut\Core\Profile\Step\WorkStage;
 use Vorhut\Core\Record\FileError;
 use Vorhut\Core\Record\Given;
 use Vorhut\Core\Record\InvalidFile;
@@ -122,6 +123,12 @@ final class ProfileCheck
     {
         foreach ($this->profile->steps as $index => $step) {
             $path = ".steps[$index]";
+            $stage = WorkStage::tryFrom($step->id);
+            if (null !== $stage && $stage !== $step->stage) {
+                // A step that is called like a stage stands in for the general step of that stage.
+                $allowed = \sprintf('an id that is no other stage\'s, or the stage %s', $stage->value);
+                $this->errors[] = new FileError($path.'.id', FileError::show($step->id), $allowed, 'Call the step by what is done at it.');
+            }
             foreach (['settings' => 'setting', 'ports' => 'socket', 'shortcuts' => 'shortcut'] as $key => $sort) {
                 foreach ($step->{$key} as $at => $id) {
                     $this->known($sort, $id, "$path.{$key}[$at]");

@@ -19,6 +19,12 @@ enum SupplyKind: string implements Labelled
     case Battery = 'battery';
     case Bus = 'bus';
 
+    /** Power over the cable of the network (IEEE 802.3-2022, clauses 33 and 145). */
+    public function isOverCable(): bool
+    {
+        return \in_array($this, [self::Poe, self::PoePlus, self::PoeFour], true);
+    }
+
     public function label(): string
     {
         return match ($this) {

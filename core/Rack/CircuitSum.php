@@ -10,8 +10,8 @@ use Vorhut\Core\Job\Job;
 /** What hangs on a circuit of the mains. */
 final readonly class CircuitSum
 {
-    /** @param array<string, float> $watts by the name of what draws them, the largest first */
-    private function __construct(public Circuit $circuit, public array $watts)
+    /** @param list<array{name: string, watts: float}> $loads what draws from it, the largest first; names may be alike */
+    private function __construct(public Circuit $circuit, public array $loads)
     {
     }
 
@@ -21,20 +21,20 @@ final readonly class CircuitSum
         $sums = [];
         $racks = RackSum::all($job);
         foreach ($job->all(Circuit::class) as $circuit) {
-            $watts = [];
+            $loads = [];
             foreach ($racks as $rack) {
                 if ($rack->rack->circuit === $circuit->id) {
-                    $watts[$rack->rack->name] = $rack->watts();
+                    $loads[] = ['name' => $rack->rack->name, 'watts' => $rack->watts()];
                 }
             }
             foreach ($circuit->devices as $id) {
                 $device = $job->devices[$id] ?? null;
                 if (null !== $device) {
-                    $watts[$device->name] = $job->profileOf($device)->watts ?? 0.0;
+                    $loads[] = ['name' => $device->name, 'watts' => $job->profileOf($device)->watts ?? 0.0];
                 }
             }
-            arsort($watts);
-            $sums[] = new self($circuit, $watts);
+            usort($loads, static fn (array $a, array $b): int => $b['watts'] <=> $a['watts']);
+            $sums[] = new self($circuit, $loads);
         }
 
         return $sums;
@@ -42,7 +42,7 @@ final readonly class CircuitSum
 
     public function total(): float
     {
-        return array_sum($this->watts);
+        return array_sum(array_column($this->loads, 'watts'));
     }
 
     public function fits(): bool

@@ -5,13 +5,11 @@ declare(strict_types=1);
 namespace Vorhut\Core\Rack;
 
 use Vorhut\Core\Job\RackItem;
+use Vorhut\Core\Profile\Lifting;
 
 /** Something in a rack, with the figures of its kind. */
 final readonly class Placed
 {
-    /** Kilograms above which two people lift (a usual limit; local rules may say less). */
-    public const ONE_CARRIES = 20.0;
-
     /**
      * @param int $index in the list of the rack
      * @param int $height in rack units
@@ -43,7 +41,7 @@ final readonly class Placed
 
     public function isHeavy(): bool
     {
-        return null !== $this->kilograms && $this->kilograms > self::ONE_CARRIES;
+        return Lifting::takesTwo($this->kilograms);
     }
 
     public function meets(self $other): bool

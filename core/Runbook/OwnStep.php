@@ -27,10 +27,10 @@ final class OwnStep
             'do' => [] === $of->do ? $general->do : $desk->saidAll($of->do),
             'values' => $values,
             'keys' => self::keys($of, $desk, $values, $general),
-            'timers' => [] === $of->timers ? $general->timers : $of->timers,
+            'timers' => [] === $of->timers ? $general->timers : Said::timers($of->timers, $desk),
             'see' => [] === $of->see ? $general->see : $desk->saidAll($of->see),
-            'causes' => [...$of->causes, ...$general->causes],
-            'record' => [...$of->record, ...$general->record],
+            'causes' => [...Said::causes($of->causes, $desk), ...$general->causes],
+            'record' => [...Said::records($of->record, $desk), ...$general->record],
             'cautions' => [...$desk->saidAll($of->cautions), ...$general->cautions],
             'ports' => self::ports($desk, $of, $general),
             'dial' => $dial ?? $general->dial,
@@ -52,7 +52,7 @@ final class OwnStep
         $keypad = $desk->keypad($of->way, $of->keypad);
         $keys = null === $keypad ? $general->keys : $desk->typing($values, $keypad);
         if ('' !== $of->types && null !== $keypad) {
-            $keys[] = StepKeys::typing($of->id, $of->title, $desk->said($of->types), $keypad);
+            $keys[] = StepKeys::typing($of->id, $desk->said($of->title), $desk->said($of->types), $keypad);
         }
         foreach ($desk->profile->shortcuts as $shortcut) {
             if (\in_array($shortcut->id, $of->shortcuts, true)) {

@@ -8,8 +8,6 @@ use Vorhut\Core\Job\Device;
 use Vorhut\Core\Job\Job;
 use Vorhut\Core\Job\Stage;
 use Vorhut\Core\Profile\Step\WorkStage;
-use Vorhut\Core\Profile\Supply;
-use Vorhut\Core\Profile\SupplyKind;
 use Vorhut\Core\Runbook\Blocker;
 use Vorhut\Core\Runbook\Progress;
 use Vorhut\Core\Runbook\Runbook;
@@ -215,14 +213,6 @@ final class AgendaMaker
 
     private function watts(Device $device): float
     {
-        $profile = $this->job->profileOf($device);
-        $poe = [SupplyKind::Poe, SupplyKind::PoePlus, SupplyKind::PoeFour];
-        $fed = array_values(array_filter(
-            $profile->supplies,
-            static fn (Supply $s): bool => null === $device->supply ? \in_array($s->kind, $poe, true) : $s->kind === $device->supply,
-        ));
-        $isFed = null === $device->supply ? [] !== $fed : \in_array($device->supply, $poe, true);
-
-        return $isFed ? $fed[0]->watts ?? $profile->watts ?? 0.0 : 0.0;
+        return $this->job->profileOf($device)->cableWatts($device->supply) ?? 0.0;
     }
 }

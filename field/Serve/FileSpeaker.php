@@ -8,8 +8,7 @@ namespace Vorhut\Field\Serve;
 final readonly class FileSpeaker implements TextSpeaker
 {
     /**
-     * @param \Closure(string $name, bool $isFetched): (array{type: string, text: string}|null) $files
-     *                                                                                                 $isFetched: whether the text goes out, or is only asked about
+     * @param \Closure(string, bool): (array{type: string, text: string}|null) $files told the name, and whether the text goes out
      * @param \Closure(string $name, bool $isThere): void $told of each question
      */
     public function __construct(private \Closure $files, private \Closure $told)

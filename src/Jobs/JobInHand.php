@@ -33,9 +33,25 @@ final readonly class JobInHand
     {
         $version = $this->version($edit->type, $edit->id);
 
-        // Loose comparison: two records are alike whatever the order of their keys.
-        return $edit->before != $this->job->record($edit->type, $edit->id) // @phpstan-ignore notEqual.notAllowed
+        return self::sorted($edit->before) !== self::sorted($this->job->record($edit->type, $edit->id))
             || (null !== $version && $version > $seen);
+    }
+
+    /** Two records are alike whatever the order of their keys; "0" and "00" are not. */
+    private static function sorted(mixed $value): mixed
+    {
+        if ($value instanceof \stdClass) {
+            return [];
+        }
+        if (!\is_array($value)) {
+            return $value;
+        }
+        $value = array_map(self::sorted(...), $value);
+        if (!array_is_list($value)) {
+            ksort($value);
+        }
+
+        return $value;
     }
 
     /** What was computed for this stays right for it. */

@@ -106,7 +106,7 @@ final readonly class RacksPage
         $usable = $circuit->usableWatts();
         $whole = ($circuit->volts ?? 0.0) * ($circuit->amps ?? 0.0);
         $parts = [];
-        foreach ($sum->watts as $name => $watts) {
+        foreach ($sum->loads as ['name' => $name, 'watts' => $watts]) {
             $parts[] = \sprintf('%s %.0f', $name, $watts);
         }
 

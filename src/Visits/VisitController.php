@@ -122,7 +122,12 @@ final class VisitController extends JobPage
         }
     }
 
-    #[Route('/job/{slug}/visits/{id}/files/{file}', name: 'visit_file', requirements: ['id' => '\d{1,10}', 'file' => '\d{1,10}'], methods: ['GET'])]
+    #[Route(
+        '/job/{slug}/visits/{id}/files/{file}',
+        name: 'visit_file',
+        requirements: ['id' => '\d{1,10}', 'file' => '\d{1,10}'],
+        methods: ['GET'],
+    )]
     #[IsGranted('ROLE_TECHNICIAN')]
     public function carryOff(JobInHand $hand, Visit $visit, VisitFile $file): Response
     {

@@ -26,6 +26,7 @@ use Vorhut\Core\Job\Job;
 use Vorhut\Core\Job\Location;
 use Vorhut\Core\Job\Router;
 use Vorhut\Core\Job\Segment;
+use Vorhut\Core\Job\VoiceRoute;
 use Vorhut\Core\Profile\DeviceProfile;
 use Vorhut\Core\Profile\ProfileLibrary;
 use Vorhut\Core\Record\InvalidFile;
@@ -245,6 +246,27 @@ final class JobEditorTest extends AppTestCase
         $this->expectException(EditConflict::class);
         $this->expectExceptionMessage('not there any more');
         $this->apply(new ChangeSet('Third', [new Edit(Device::class, 'ghost', ['id' => 'ghost', 'profile' => 'generic-host'], null)]));
+    }
+
+    /** A prefix of "0", made "00" since, is another one: undoing the first change would take the second with it. */
+    public function testDigitsThatAreTheSameNumberAreNotTheSameText(): void
+    {
+        $job = $this->job();
+        $route = (string) array_key_first($job->records['routes']);
+        $this->apply(new ChangeSet('First', [$job->edit(VoiceRoute::class, $route, ['prefix' => '0'])]));
+        $first = $this->job()->edit(VoiceRoute::class, $route, ['prefix' => '']);
+        $this->apply(new ChangeSet('Second', [$this->job()->edit(VoiceRoute::class, $route, ['prefix' => '00'])]));
+        $this->expectException(EditConflict::class);
+        $this->apply(new ChangeSet('Undo of the first', [$first]));
+    }
+
+    public function testTheOrderOfKeysIsNoChange(): void
+    {
+        $job = $this->job();
+        $edit = $job->edit(Device::class, 'berth-1', ['serial' => 'A']);
+        $turned = new Edit(Device::class, 'berth-1', array_reverse($edit->before ?? [], true), $edit->after);
+        $this->apply(new ChangeSet('Turned', [$turned]));
+        self::assertSame('A', $this->job()->devices['berth-1']->serial);
     }
 
     public function testIdsThatLookLikeNumbersStayTexts(): void

@@ -8,7 +8,6 @@ use Vorhut\Core\Ask\Asked;
 use Vorhut\Core\Job\Device;
 use Vorhut\Core\Job\Segment;
 use Vorhut\Core\Profile\Setting\Ask;
-use Vorhut\Core\Profile\Supply;
 use Vorhut\Core\Profile\SupplyKind;
 
 /** The ports of the client's switches that our units are plugged into. */
@@ -57,11 +56,6 @@ final class SwitchPorts implements Block
 
     private static function kind(Asked $asked, Device $device): ?SupplyKind
     {
-        $poe = [SupplyKind::Poe, SupplyKind::PoePlus, SupplyKind::PoeFour];
-        $kinds = null === $device->supply
-            ? array_map(static fn (Supply $s): SupplyKind => $s->kind, $asked->job->profileOf($device)->supplies)
-            : [$device->supply];
-
-        return array_values(array_filter($kinds, static fn (SupplyKind $k): bool => \in_array($k, $poe, true)))[0] ?? null;
+        return $asked->job->profileOf($device)->overCable($device->supply)?->kind;
     }
 }

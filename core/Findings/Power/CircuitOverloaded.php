@@ -35,7 +35,7 @@ final class CircuitOverloaded implements Rule
                         $sum->circuit->usableWatts(),
                         $sum->total(),
                     ),
-                    \sprintf('Most of it: %s.', implode(', ', \array_slice(array_keys($sum->watts), 0, self::NAMED))),
+                    \sprintf('Most of it: %s.', implode(', ', \array_slice(array_column($sum->loads, 'name'), 0, self::NAMED))),
                     [],
                     'Let a licensed electrician lay another circuit, or move some of it.',
                     value: $sum->circuit->id,

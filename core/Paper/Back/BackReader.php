@@ -55,13 +55,13 @@ final class BackReader
     {
         $this->after = [];
         $heads = null;
-        $rows = [];
+        $read = [];
         foreach (CsvTable::parse($text)->rows as $number => $fields) {
             $fields = array_map(trim(...), $fields);
             if (null === $heads) {
                 $heads = \in_array(self::MARK, $fields, true) ? array_flip($fields) : null;
             } elseif ([] !== array_diff($fields, [''])) {
-                $rows[] = $this->row($number, array_map(static fn (int $at): string => $fields[$at] ?? '', $heads));
+                $read[$number] = array_map(static fn (int $at): string => $fields[$at] ?? '', $heads);
             }
         }
         if (null === $heads) {
@@ -69,7 +69,49 @@ final class BackReader
             throw InvalidFile::at('line 1', '', $allowed, 'Carry the list off anew, and keep its last column: by it rows are known.');
         }
 
+        $twice = self::twice($read);
+        $rows = [];
+        foreach ($read as $number => $said) {
+            $lines = $twice[$said[self::MARK]] ?? [];
+            $rows[] = [] === $lines ? $this->row($number, $said) : self::refused($number, $said, $lines);
+        }
+
         return new BackList($rows, new ChangeSet(\sprintf('%s, as it came back', $this->paper->title()), $this->edits()));
+    }
+
+    /**
+     * Marks that several rows have which do not say the same: nobody knows which is right.
+     *
+     * @param array<int, array<array-key, string>> $read cells by heading, by line
+     *
+     * @return array<string, list<int>> lines, by mark
+     */
+    private static function twice(array $read): array
+    {
+        $lines = $said = [];
+        foreach ($read as $number => $cells) {
+            $mark = $cells[self::MARK];
+            $lines[$mark][] = $number;
+            $said[$mark][implode("\n", $cells)] = true;
+        }
+
+        return array_filter(
+            $lines,
+            static fn (int|string $mark): bool => '' !== $mark && \count($said[$mark]) > 1,
+            \ARRAY_FILTER_USE_KEY,
+        );
+    }
+
+    /**
+     * @param array<array-key, string> $said by heading
+     * @param list<int> $lines
+     */
+    private static function refused(int $number, array $said, array $lines): BackRow
+    {
+        $name = array_values(array_diff($said, ['', $said[self::MARK]]))[0] ?? '';
+        $why = \sprintf('Lines %s are of the same row and say different things. Keep one of them.', implode(', ', $lines));
+
+        return new BackRow($number, $name, BackRow::REFUSED, [$why]);
     }
 
     /** @return list<Edit> */
@@ -140,7 +182,9 @@ final class BackReader
         foreach ($this->paper->heads() as $index => $head) {
             $was = $line->cells[$index];
             $is = self::plain($said[$head] ?? $was);
-            if (self::plain($was) !== $is && !(is_numeric($was) && is_numeric($is) && (float) $was === (float) $is)) {
+            // Numbers are compared as numbers, texts letter by letter: 00 is not 0, and 007 is not 7.
+            $isFigure = \in_array($head, $this->paper->figures(), true);
+            if (self::plain($was) !== $is && !($isFigure && Figure::isSame(self::plain($was), $is))) {
                 $changed[$head] = [$was, $is];
             }
         }

@@ -140,11 +140,11 @@ final readonly class Cell
     /** @return ($isWhole is true ? int : float) */
     private static function number(string $text, bool $isWhole): int|float
     {
-        $plain = str_replace(',', '.', $text);
-        if (!is_numeric($plain) || ($isWhole && floor((float) $plain) !== (float) $plain)) {
-            throw new InvalidValue($text, $isWhole ? 'a whole number' : 'a number', 'Such as 12.');
+        $number = Figure::read($text);
+        if ($isWhole && floor($number) !== $number) {
+            throw new InvalidValue($text, 'a whole number', 'Such as 12.');
         }
 
-        return $isWhole ? (int) $plain : (float) $plain;
+        return $isWhole ? (int) $number : $number;
     }
 }

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Vorhut\Core\Runbook\General;
 
+use Vorhut\Core\Profile\Lifting;
 use Vorhut\Core\Profile\Port;
 use Vorhut\Core\Profile\Step\Who;
 use Vorhut\Core\Profile\Step\WorkStage;
@@ -13,8 +14,6 @@ use Vorhut\Core\Runbook\RunbookStep;
 /** Where it goes, what goes into it, and which cord into which socket, all without power. */
 final class Mount implements GeneralStep
 {
-    private const ONE_CARRIES = 25.0;
-
     public function place(): int
     {
         return 30;
@@ -33,7 +32,8 @@ final class Mount implements GeneralStep
             );
         }
         if (null !== $desk->profile->rackUnits) {
-            $do[] = \sprintf('%d rack units; heavy units low, air free.', $desk->profile->rackUnits);
+            $height = $desk->profile->rackUnits;
+            $do[] = \sprintf('%d %s; heavy units low, air free.', $height, 1 === $height ? 'rack unit' : 'rack units');
         }
         foreach ($desk->profile->ports as $port) {
             if ('' !== $port->goesTo) {
@@ -46,7 +46,7 @@ final class Mount implements GeneralStep
                 $do[] = \sprintf('%s goes to %s.', self::name($desk->profile->ports, $own), $coupled->partnerOf($desk->device)->name);
             }
         }
-        $isHeavy = ($desk->profile->kilograms ?? 0.0) > self::ONE_CARRIES;
+        $isHeavy = Lifting::takesTwo($desk->profile->kilograms);
 
         return [] === $do ? null : new RunbookStep(
             'mount',

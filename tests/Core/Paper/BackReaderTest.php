@@ -6,13 +6,16 @@ namespace Vorhut\Tests\Core\Paper;
 
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
+use Vorhut\Core\InvalidValue;
 use Vorhut\Core\Job\ChangeSet;
 use Vorhut\Core\Job\Device;
 use Vorhut\Core\Job\Job;
 use Vorhut\Core\Paper\Back\BackList;
 use Vorhut\Core\Paper\Back\BackReader;
 use Vorhut\Core\Paper\Back\BackRow;
+use Vorhut\Core\Paper\Back\Figure;
 use Vorhut\Core\Paper\Back\ReadsBack;
+use Vorhut\Core\Paper\Back\RowOf;
 use Vorhut\Core\Paper\Papers;
 use Vorhut\Core\Record\InvalidFile;
 use Vorhut\Tests\Support\Jobs;
@@ -228,5 +231,67 @@ final class BackReaderTest extends TestCase
         $field = static fn (string $text): string => '"'.str_replace('"', '""', $text).'"';
 
         return implode("\n", array_map(static fn (array $row): string => implode(';', array_map($field, $row)), $rows));
+    }
+
+    /** @return iterable<string, array{string, string, string, string, bool}> list, column, before, after, whether that is another value */
+    public static function alike(): iterable
+    {
+        yield 'digits in front of a number' => ['dial-plan', 'Digits in front', '0', '00', true];
+        yield 'a decimal comma' => ['racks', 'kg', '9.2', '9,2', false];
+        yield 'another with a decimal comma' => ['racks', 'kg', '9.2', '9,3', true];
+        yield 'noughts behind' => ['racks', 'kg', '9.2', '9.20', false];
+        yield 'thousands' => ['racks', 'BTU/h', '1234', '1,234', false];
+        yield 'thousands and decimals' => ['racks', 'W', '1234.5', '1.234,5', false];
+    }
+
+    #[DataProvider('alike')]
+    public function testNumbersAreComparedAsNumbersAndTextsToTheLetter(string $of, string $head, string $was, string $is, bool $isOther): void
+    {
+        $isFigure = \in_array($head, Papers::all()[$of]->figures(), true);
+        self::assertSame($isOther, !($isFigure ? Figure::isSame($was, $is) : $was === $is));
+    }
+
+    public function testDigitsThatAreNoNumberKeepTheirNoughts(): void
+    {
+        $job = Jobs::demo();
+        $paper = Papers::all()['addresses'];
+        \assert($paper instanceof ReadsBack);
+        [$heads, $rows] = self::table($job, $paper);
+        $serial = (int) array_search('Serial', $heads, true);
+        foreach (['00123' => '123', '1E3' => '1000'] as $was => $is) {
+            $first = array_values(array_filter($rows, static fn (array $row): bool => str_contains(implode(' ', $row), 'devices/')))[0];
+            $of = RowOf::read($first[\count($heads) - 1]) ?? self::fail();
+            $with = $job->with(new ChangeSet('', [$job->edit(Device::class, $of->id, ['serial' => (string) $was])]));
+            $first[$serial] = $is;
+            $back = (new BackReader($with, $paper))->read(self::text([$heads, $first]));
+            self::assertFalse($back->change->isEmpty(), \sprintf('%s is not %s', $was, $is));
+        }
+    }
+
+    public function testANumberThatMayBeTwoIsAsked(): void
+    {
+        self::assertSame(95.2, Figure::read('95,2'));
+        self::assertSame(1234.5, Figure::read('1.234,5'));
+        $this->expectException(InvalidValue::class);
+        $this->expectExceptionMessage('1234 or 1.234');
+        Figure::read('1,234');
+    }
+
+    public function testTwoRowsForOneRecordAreRefusedWhereTheySayDifferentThings(): void
+    {
+        $job = Jobs::demo();
+        $paper = Papers::all()['racks'];
+        \assert($paper instanceof ReadsBack);
+        [$heads, $rows] = self::table($job, $paper);
+        $kg = (int) array_search('kg', $heads, true);
+        $other = $rows[0];
+        $other[$kg] = '77';
+        $list = (new BackReader($job, $paper))->read(self::text([$heads, $rows[0], $other, $rows[1], $rows[1]]));
+        self::assertSame(
+            [BackRow::REFUSED, BackRow::REFUSED, BackRow::SAME, BackRow::SAME],
+            array_map(static fn (BackRow $r): string => $r->does, $list->rows),
+        );
+        self::assertStringContainsString('Lines 2, 3 are of the same row', $list->rows[0]->why[0]);
+        self::assertTrue($list->change->isEmpty());
     }
 }

@@ -8,10 +8,15 @@ use PHPUnit\Framework\TestCase;
 use Vorhut\App\Jobs\ShippedProfiles;
 use Vorhut\Core\Exchange\JobFile;
 use Vorhut\Core\Light\Senders;
+use Vorhut\Core\Profile\Lifting;
+use Vorhut\Core\Profile\Step\Who;
 use Vorhut\Core\Rack\CircuitSum;
 use Vorhut\Core\Rack\RackSum;
+use Vorhut\Core\Runbook\Runbooks;
+use Vorhut\Core\Runbook\RunbookStep;
 use Vorhut\Core\Setting\Settings;
 use Vorhut\Tests\Support\Jobs;
+use Vorhut\Tests\Support\Units;
 
 /** Racks added up from what their kinds say, and who sends and takes universes. */
 final class RackSumTest extends TestCase
@@ -50,6 +55,34 @@ final class RackSumTest extends TestCase
         $circuit = CircuitSum::all($job)[0];
         self::assertTrue($circuit->fits());
         self::assertSame(1840.0, $circuit->circuit->usableWatts());
+    }
+
+    public function testUnitsOfOneNameAreAddedUpEach(): void
+    {
+        $kind = ['amp' => ['watts' => 2200]];
+        $units = ['a' => ['profile' => 'amp', 'name' => 'Amp'], 'b' => ['profile' => 'amp', 'name' => 'Amp']];
+        $circuit = [['id' => 'c', 'volts' => 230, 'amps' => 16, 'devices' => ['a', 'b']]];
+        $sum = CircuitSum::all(Units::job($kind, $units, ['circuits' => $circuit]))[0];
+        self::assertSame(4400.0, $sum->total());
+        self::assertSame(['Amp', 'Amp'], array_column($sum->loads, 'name'));
+        self::assertFalse($sum->fits());
+    }
+
+    /** The rack list, the rack and the runbook say the same of who lifts. */
+    public function testTwoLiftWhatIsAboveTwentyKilograms(): void
+    {
+        foreach ([[20.0, false], [20.1, true], [25.0, true], [null, false]] as [$kilograms, $takesTwo]) {
+            self::assertSame($takesTwo, Lifting::takesTwo($kilograms));
+            $job = Units::job(['k' => ['kilograms' => $kilograms, 'rackUnits' => 1]], ['unit' => ['profile' => 'k']], [
+                'racks' => [['id' => 'r', 'holds' => [['device' => 'unit', 'unit' => 1]]]],
+            ]);
+            self::assertSame($takesTwo, RackSum::all($job)['r']->placed[0]->isHeavy());
+            $steps = (new Runbooks(new Settings($job)))->of($job->devices['unit'])->steps;
+            $mount = array_values(array_filter($steps, static fn (RunbookStep $s): bool => 'mount' === $s->id));
+            self::assertStringStartsWith('1 rack unit;', $mount[0]->do[0]);
+            self::assertSame($takesTwo, [] !== $mount[0]->cautions, (string) $kilograms);
+            self::assertSame($takesTwo, Who::TwoPeople === $mount[0]->who);
+        }
     }
 
     public function testWhoSendsAndTakesAUniverse(): void

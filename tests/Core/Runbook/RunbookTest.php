@@ -8,7 +8,9 @@ use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
 use Vorhut\App\Jobs\ShippedProfiles;
 use Vorhut\Core\Job\Stage;
+use Vorhut\Core\Profile\Step\ProfileStep;
 use Vorhut\Core\Profile\Step\WorkStage;
+use Vorhut\Core\Record\InvalidFile;
 use Vorhut\Core\Record\Json;
 use Vorhut\Core\Runbook\Blocker;
 use Vorhut\Core\Runbook\Progress;
@@ -27,6 +29,54 @@ final class RunbookTest extends TestCase
     {
         foreach (ShippedProfiles::load()->ids() as $id) {
             yield $id => [$id];
+        }
+    }
+
+    /** Whatever the kind: nobody reads the name of a value instead of the value. */
+    #[DataProvider('kinds')]
+    public function testNoBracesReachTheReader(string $kind): void
+    {
+        $job = Units::job(['k' => []], ['unit' => ['profile' => $kind]]);
+        $runbook = (new Runbooks(new Settings($job)))->of($job->devices['unit']);
+        self::assertDoesNotMatchRegularExpression('/\{@?[a-z][a-z0-9-]*\}/', implode("\n", [...self::texts($runbook->steps)]));
+        self::assertDoesNotMatchRegularExpression('/\{@?[a-z][a-z0-9-]*\}/', RunbookMarkdown::of($runbook, true));
+    }
+
+    /** No step of a kind stands in for the general step of another stage: units that are reached over a network have their first contact. */
+    #[DataProvider('kinds')]
+    public function testNoStepOfAKindHidesAnother(string $kind): void
+    {
+        $job = Units::job(['k' => []], ['unit' => ['profile' => $kind]]);
+        $profile = $job->profileOf($job->devices['unit']);
+        $hiding = array_filter($profile->steps, static function (ProfileStep $step): bool {
+            $stage = WorkStage::tryFrom($step->id);
+
+            return null !== $stage && $stage !== $step->stage;
+        });
+        self::assertSame([], $hiding);
+        if (\in_array($kind, ['alert-horn', 'alert-beacon', 'scene-store', 'ptz-camera-rotary', 'desk-phone-page'], true)) {
+            $steps = (new Runbooks(new Settings($job)))->of($job->devices['unit'])->steps;
+            $contact = array_values(array_filter($steps, static fn (RunbookStep $s): bool => 'contact' === $s->id))[0] ?? self::fail();
+            self::assertSame(WorkStage::Contact, $contact->stage);
+            self::assertStringContainsString('laptop', strtolower((string) json_encode($contact)));
+        }
+    }
+
+    public function testAStepCalledLikeAnotherStageIsRefused(): void
+    {
+        $this->expectException(InvalidFile::class);
+        $this->expectExceptionMessage('.steps[0].id');
+        Units::job(['k' => ['steps' => [['id' => 'contact', 'stage' => 'role', 'title' => 'What the contact does']]]], ['unit' => []]);
+    }
+
+    /** @return iterable<string> every text in it */
+    private static function texts(mixed $value): iterable
+    {
+        if (\is_string($value)) {
+            yield $value;
+        }
+        foreach (\is_object($value) ? get_object_vars($value) : (\is_array($value) ? $value : []) as $part) {
+            yield from self::texts($part);
         }
     }
 
