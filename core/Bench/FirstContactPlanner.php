@@ -110,7 +110,7 @@ final class FirstContactPlanner
         if (null === $subnet) {
             return $this->highFree($address->prefix, []);
         }
-        $free = FreeAddresses::besides($this->planned ??= $this->job->plannedAddresses(), $subnet);
+        $free = FreeAddresses::besides($this->planned ??= $this->job->takenAddresses(), $subnet);
         for ($value = $subnet->prefix->lastHost()->value - 4; $value > $subnet->prefix->network; --$value) {
             if ($free->isFree($value)) {
                 return new InterfaceAddress(Ipv4Address::fromInt($value), $subnet->prefix->length);
@@ -123,7 +123,7 @@ final class FirstContactPlanner
     /** @param array<int, true> $avoid */
     private function highFree(Ipv4Prefix $prefix, array $avoid): InterfaceAddress
     {
-        $planned = $this->planned ??= $this->job->plannedAddresses();
+        $planned = $this->planned ??= $this->job->takenAddresses();
         foreach ($this->job->segments as $segment) {
             foreach ($segment->subnets as $subnet) {
                 $avoid += null === $subnet->gateway ? [] : [$subnet->gateway->value => true];

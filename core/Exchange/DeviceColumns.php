@@ -40,13 +40,27 @@ final class DeviceColumns
     {
         $named = [];
         foreach ($fields as $column => $given) {
-            $meaning = self::names()[self::plain($given)] ?? null;
+            $meaning = self::meaning($given);
             if (null !== $meaning && !\in_array($meaning, $named, true)) {
                 $named[$column] = $meaning;
             }
         }
 
         return $named;
+    }
+
+    /** Of a heading in two languages, such as "Typ / kind", each is looked up. */
+    private static function meaning(string $heading): ?string
+    {
+        $parts = explode('/', strtr($heading, ['|' => '/', '(' => '/', ')' => '/', '[' => '/', ']' => '/', ',' => '/']));
+        foreach ([$heading, ...$parts] as $part) {
+            $meaning = self::names()[self::plain($part)] ?? null;
+            if (null !== $meaning) {
+                return $meaning;
+            }
+        }
+
+        return null;
     }
 
     /** @return array<string, string> what people call each meaning, by meaning */

@@ -89,7 +89,7 @@ final class DeviceImporter
         $existing = $this->matcher->existing($row, $name, $mac);
         $values = ['name' => $name] + $this->values($row, Device::class);
         if (null === $existing) {
-            $values += ['profile' => 'generic-host'];
+            $values['profile'] ??= $this->matcher->kindWithout();
         }
         $id = $existing->id ?? $this->matcher->newId($row, $name);
         $before = null === $existing ? null : $this->job->record(Device::class, $id);

@@ -17,6 +17,9 @@ use Vorhut\Core\Record\Nearest;
 /** Finds what a row of a list means in the job: which device, profile, place and segment. */
 final class DeviceMatcher
 {
+    /** A unit of which nothing is known but where it is in the network. */
+    public const PLAIN_KIND = 'generic-host';
+
     /** Letters that may differ from what was meant. */
     private const SLIPS = 3;
     private const SHOWN = 12;
@@ -121,6 +124,18 @@ final class DeviceMatcher
         }
 
         return $id;
+    }
+
+    /** The kind of a new unit whose row names none: what somebody said of all such rows, else the plainest, which is told. */
+    public function kindWithout(): string
+    {
+        $said = $this->orders->kinds[''] ?? null;
+        if (null !== $said && $this->job->profiles->has($said)) {
+            return $said;
+        }
+        $this->unknown->met('profiles', '');
+
+        return self::PLAIN_KIND;
     }
 
     /** Refuses a row that speaks of the same unit as an earlier one. */

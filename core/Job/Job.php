@@ -281,6 +281,30 @@ final readonly class Job
         return $planned;
     }
 
+    /**
+     * Addresses that nobody else may be given: those that are planned, and those of servers and next hops that the plan names.
+     *
+     * @return array<int, true>
+     */
+    public function takenAddresses(): array
+    {
+        $taken = $this->plannedAddresses();
+        foreach ($this->segments as $segment) {
+            foreach ([...$segment->dns, ...$segment->ntp] as $server) {
+                $taken[$server->value] = true;
+            }
+        }
+        foreach ([$this->devices, $this->routers] as $holders) {
+            foreach ($holders as $holder) {
+                foreach ($holder->routes as $route) {
+                    $taken[$route->via->value] = true;
+                }
+            }
+        }
+
+        return $taken;
+    }
+
     public function nameOf(string $id): string
     {
         if (isset($this->devices[$id])) {

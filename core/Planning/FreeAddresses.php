@@ -46,7 +46,7 @@ final class FreeAddresses
     /** @param list<Ipv4Address> $seen addresses that answered an earlier scan */
     public static function of(Job $job, Subnet $subnet, array $seen = [], bool $leased = false): self
     {
-        $taken = $job->plannedAddresses();
+        $taken = $job->takenAddresses();
         foreach ($seen as $address) {
             $taken[$address->value] = true;
         }

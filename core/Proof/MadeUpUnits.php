@@ -35,7 +35,7 @@ final readonly class MadeUpUnits
      */
     public static function in(Job $job, array $segments, array $services): self
     {
-        $taken = $job->plannedAddresses();
+        $taken = $job->takenAddresses();
         $ids = $addresses = $edits = [];
         foreach (array_unique($segments) as $id) {
             $segment = $job->segments[$id] ?? null;

@@ -13,6 +13,7 @@ use Vorhut\Core\Keypad\Keypad;
 use Vorhut\Core\Licence\Licences;
 use Vorhut\Core\Pairing\Pairings;
 use Vorhut\Core\Profile\DeviceProfile;
+use Vorhut\Core\Profile\Port;
 use Vorhut\Core\Profile\Setting\Template;
 use Vorhut\Core\Profile\Step\ProfileStep;
 use Vorhut\Core\Profile\Step\WorkStage;
@@ -175,6 +176,12 @@ final class Desk
     public function saidAll(array $texts): array
     {
         return array_map($this->said(...), $texts);
+    }
+
+    /** @return list<Port> its sockets, with what the plan connects to them */
+    public function ports(): array
+    {
+        return PlannedPorts::of($this->settings->job, $this->device);
     }
 
     /** @return list<Licence> */

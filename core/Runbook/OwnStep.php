@@ -68,7 +68,7 @@ final class OwnStep
     {
         return [] === $of->ports
             ? $general->ports
-            : array_values(array_filter($desk->profile->ports, static fn (Port $p): bool => \in_array($p->id, $of->ports, true)));
+            : array_values(array_filter($desk->ports(), static fn (Port $p): bool => \in_array($p->id, $of->ports, true)));
     }
 
     private static function dial(Desk $desk, ProfileStep $of): ?Dial

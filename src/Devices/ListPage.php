@@ -15,6 +15,7 @@ use Vorhut\Core\Exchange\CsvTable;
 use Vorhut\Core\Exchange\DeviceColumns;
 use Vorhut\Core\Exchange\DeviceImport;
 use Vorhut\Core\Exchange\DeviceImporter;
+use Vorhut\Core\Exchange\DeviceMatcher;
 use Vorhut\Core\Exchange\ListHead;
 use Vorhut\Core\Exchange\ListOrders;
 use Vorhut\Core\Job\Device;
@@ -96,7 +97,7 @@ final readonly class ListPage
             $this->url('devices', $hand),
             $readable,
             looked: true,
-            next: [] === $import->edits ? null : self::next($import),
+            next: $import->changeSet()->isEmpty() ? null : self::next($import),
             take: $this->take($hand, $import),
             readAs: 'UTF-8' === $encoding ? '' : \sprintf('Read as %s.', $encoding),
             errors: \array_slice(ListErrors::of($import), 0, self::MOST_ERRORS),
@@ -113,7 +114,11 @@ final readonly class ListPage
         );
     }
 
-    /** @return list<array{name: string, text: string, count: int, is: string, options: array<array-key, string>}> kinds nobody knows */
+    /**
+     * Kinds nobody knows.
+     *
+     * @return list<array{name: string, text: string, label: string, count: int, is: string, options: array<array-key, string>}>
+     */
     private function kinds(Job $job, DeviceImport $import): array
     {
         $options = ['' => 'not taken over'];
@@ -126,11 +131,13 @@ final readonly class ListPage
         $said = array_map(static fn (): int => 0, array_intersect_key($import->orders->kinds, $here));
         foreach ($said + $import->unknown->of('profiles') as $text => $count) {
             $names = array_map(mb_strtolower(...), $options);
-            $near = Nearest::to(mb_strtolower((string) $text), [...array_keys($options), ...array_values($names)], 4);
+            $known = [...array_keys($options), ...array_values($names)];
+            $near = '' === (string) $text ? DeviceMatcher::PLAIN_KIND : Nearest::to(mb_strtolower((string) $text), $known, 4);
             $byName = array_search($near, $names, true);
             $kinds[] = [
                 'name' => \sprintf('kinds[%d]', \count($kinds)),
                 'text' => (string) $text,
+                'label' => '' === (string) $text ? 'no kind is said' : (string) $text,
                 'count' => $count,
                 'is' => $import->orders->kinds[mb_strtolower((string) $text)] ?? (string) (false === $byName ? $near : $byName),
                 'options' => $options,
@@ -150,11 +157,13 @@ final readonly class ListPage
         ];
         foreach ($lacks as $name => [$one, $list, $agreed, $made]) {
             $names = array_map(strval(...), array_keys($import->unknown->of($list)));
-            $made = array_map(static fn (Edit $e): string => \is_string($e->after['name'] ?? null) ? $e->after['name'] : $e->id, $made);
+            $called = static fn (Edit $e): string => \is_string($e->after['name'] ?? null) ? $e->after['name'] : $e->id;
+            $made = array_map(static fn (Edit $e): string => 'extensions' === $list ? $e->id : $called($e), $made);
             $all = [...$names, ...$made];
-            if ([] !== $all) {
+            // A tick that was set stays, whatever is mended meanwhile.
+            if ([] !== $all || $agreed) {
                 $some = implode(', ', \array_slice($all, 0, self::SAMPLES)).(\count($all) > self::SAMPLES ? ' …' : '');
-                $label = \sprintf('Make %s that this job lacks: %s', Words::count(\count($all), $one), $some);
+                $label = \sprintf('Make %s that this job lacks%s', Words::count(\count($all), $one), '' === $some ? '' : ': '.$some);
                 $offers[] = ['name' => $name, 'label' => $label, 'agreed' => $agreed];
             }
         }
@@ -168,7 +177,20 @@ final readonly class ListPage
         $same = 0 === $import->unchanged ? '' : \sprintf(', %d as they are', $import->unchanged);
         $left = Words::count(\count($import->errors), 'row').' cannot be taken over and will be left out; mend them below, or later.';
 
-        return new Next($counts.$same, ([] === $import->errors ? 'Every row was understood.' : $left).' Nothing has been changed yet.');
+        $made = \count($import->made->numbers([]));
+        $lacking = \count($import->unknown->of('extensions'));
+        $numbers = match (true) {
+            $made > 0 => \sprintf(' %s will be made.', Words::count($made, 'extension')),
+            $lacking > 0 => \sprintf(' %s that this job lacks will not be made: tick below.', Words::count($lacking, 'extension')),
+            default => '',
+        };
+        $rows = [] === $import->errors ? 'Every row was understood.' : $left;
+
+        $without = $import->unknown->of('profiles')[''] ?? 0;
+        $said = Words::count($without, 'row says', 'rows say');
+        $kinds = 0 === $without ? '' : \sprintf(' %s no kind and become computers: say below what they are.', $said);
+
+        return new Next($counts.$same, $rows.$kinds.$numbers.' Nothing has been changed yet.');
     }
 
     /** @return list<array{name: string, title: string, meaning: string, how: string, samples: string}> */
@@ -199,7 +221,9 @@ final readonly class ListPage
 
     private function take(JobInHand $hand, DeviceImport $import): Post
     {
-        $text = 'Take over '.Words::count(\count($import->edits), 'row');
+        $rows = \count($import->edits);
+        $made = \count($import->made->numbers([]));
+        $text = 'Take over '.(0 === $rows && $made > 0 ? Words::count($made, 'extension') : Words::count($rows, 'row'));
 
         $values = [
             'version' => $hand->revision,

@@ -18,7 +18,14 @@ final readonly class ListView
      *     advice: string,
      *     fields: list<array{name: string, line: int, value: string}>,
      * }> $errors rows that cannot be taken over, each with fields to mend it
-     * @param list<array{name: string, text: string, count: int, is: string, options: array<array-key, string>}> $kinds nobody knows
+     * @param list<array{
+     *     name: string,
+     *     text: string,
+     *     label: string,
+     *     count: int,
+     *     is: string,
+     *     options: array<array-key, string>,
+     * }> $kinds nobody knows
      * @param list<array{name: string, label: string, agreed: bool}> $offers what the job lacks and can be given on the way
      * @param list<array{name: string, title: string, meaning: string, how: string, samples: string}> $columns what each was taken for
      * @param array<string, string> $meanings what a column may hold

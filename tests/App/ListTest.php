@@ -268,6 +268,35 @@ final class ListTest extends AppTestCase
         return implode("\r\n", $lines);
     }
 
+    /** Only the numbers are new: they are counted by their digits, and there is a button. */
+    public function testNumbersOfUnitsThatAreThereAreMadeFromAList(): void
+    {
+        $this->as('ines');
+        $list = "Name;Kind;Ext\nBerth hand;wifi-phone;2977\n";
+        $page = $this->post(self::JOB.'/list', ['text' => $list]);
+        self::assertSelectorTextContains('.lacks', 'Make 1 extension that this job lacks: 2977');
+        $form = $page->selectButton('Look again L')->form();
+        $page = $this->post(self::JOB.'/list', ['numbers' => '1'] + $form->getPhpValues());
+        self::assertSelectorTextContains('.next', '1 extension will be made');
+        self::assertSelectorTextContains('.next', 'Take over 1 extension');
+        self::assertCount(1, $page->filter('.lacks input[name=numbers][checked]'), 'the tick stays');
+        $this->client->submit($page->selectButton('Take over 1 extension T')->form());
+        self::assertArrayHasKey('2977', $this->job()->extensions);
+    }
+
+    public function testRowsWithoutAKindAreSaidToBecomeComputers(): void
+    {
+        $this->as('ines');
+        $page = $this->post(self::JOB.'/list', ['text' => "Name;Sort of thing\nOne new;Horn\nTwo new;Horn\n"]);
+        self::assertSelectorTextContains('.next', '2 rows say no kind and become computers');
+        self::assertSelectorTextContains('.lacks', 'no kind is said');
+        $form = $page->selectButton('Look again L')->form();
+        $page = $this->post(self::JOB.'/list', ['kinds' => [['text' => '', 'is' => 'paging-horn']]] + $form->getPhpValues());
+        self::assertSelectorTextNotContains('.next', 'computers');
+        $this->client->submit($page->selectButton('Take over 2 rows T')->form());
+        self::assertSame('paging-horn', $this->job()->devices['one-new']->profile);
+    }
+
     /** A list with strange kinds, new rooms, numbers and a slip, mended in the preview; the next one like it is read at once. */
     public function testAListIsMendedWhereItIsShownAndWhatWasSaidIsRemembered(): void
     {

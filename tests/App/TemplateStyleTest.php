@@ -11,6 +11,8 @@ use PHPUnit\Framework\TestCase;
 final class TemplateStyleTest extends TestCase
 {
     private const SUM = '/\{[{%][^}]*[\w)] [-+*\/%] [\w(]/';
+    /** An empty address is that of the page itself. */
+    private const MAYBE_EMPTY = '/(?:^| )(?:action|href|src|hx-(?:get|post|put|delete|target))="\{\{[^"]*(?:\?\?|\bnull\b)/';
     private const BLOCK = '/\{%-? (?:if|for|block|macro|set|apply) /';
 
     /** @return iterable<string, array{string}> */
@@ -31,6 +33,7 @@ final class TemplateStyleTest extends TestCase
         foreach (explode("\n", $text) as $number => $line) {
             $faults = array_keys(array_filter([
                 'several elements' => preg_match_all('/<[a-z]/', $line) > 1,
+                'an address that may be empty' => 1 === preg_match(self::MAYBE_EMPTY, $line),
                 'several blocks' => preg_match_all(self::BLOCK, $line) > 1,
                 'a sum' => 1 === preg_match(self::SUM, $line),
                 'not indented by fours' => 0 !== strspn($line, ' ') % 4,

@@ -6,6 +6,7 @@ namespace Vorhut\Tests\App;
 
 use Symfony\Bundle\FrameworkBundle\Console\Application;
 use Symfony\Component\Console\Tester\CommandTester;
+use Symfony\Component\DomCrawler\Crawler;
 use Vorhut\App\Entity\Secret;
 use Vorhut\App\Vault\SealedFile;
 use Vorhut\App\Vault\Vault;
@@ -240,5 +241,19 @@ final class VaultTest extends AppTestCase
     private static function file(): string
     {
         return \dirname(__DIR__, 2).'/var/test-vault.key';
+    }
+
+    /** The button of a step at which a secret is typed makes it, where there is none yet. */
+    public function testASecretIsMadeAtTheStepWhereItIsTyped(): void
+    {
+        $this->as('tomas');
+        $page = $this->client->request('GET', self::JOB.'/bench/ticket-2?step=secure');
+        $form = $page->filter('form')->reduce(static fn (Crawler $f): bool => str_contains($f->text(), 'Make it'))->first();
+        self::assertNull($form->attr('hx-post'), 'it is an ordinary form: htmx would send it to the page itself');
+        self::assertStringEndsWith('/vault/make', (string) $form->attr('action'));
+        $this->client->submit($form->form());
+        self::assertResponseRedirects();
+        $page = $this->client->followRedirect();
+        self::assertStringContainsString('Show for 30 s', $page->text());
     }
 }

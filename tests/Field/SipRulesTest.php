@@ -78,7 +78,8 @@ final class SipRulesTest extends TestCase
         ];
         $at = $this->at['2002'];
         $target = 'sip:2002@'.implode(':', $at);
-        $ok = $this->answerTo($hand, 'INVITE', $target, $as('<sip:2002@x>', '5 INVITE'), (string) new Sdp('127.199.21.62', 4000, [Sdp::PCMA]), ...$at);
+        $offer = (string) new Sdp('127.199.21.62', 4000, [Sdp::PCMA]);
+        $ok = $this->answerTo($hand, 'INVITE', $target, $as('<sip:2002@x>', '5 INVITE'), $offer, ...$at);
         self::assertSame(200, $ok->status);
         $to = (string) $ok->first('To');
         foreach (['OPTIONS' => 500, 'INFO' => 500, 'BYE' => 500] as $method => $status) {

@@ -24,6 +24,9 @@ final class DialPlanList implements ReadsBack
 
     private const NOBODY = 'hangs up';
 
+    /** Direct dial-in: what is left of the number is the extension's. */
+    private const DIALLED = 'the extension that was dialled';
+
     public function name(): string
     {
         return 'dial-plan';
@@ -76,7 +79,11 @@ final class DialPlanList implements ReadsBack
                 $route->direction->label(),
                 (string) $route->digitMap,
                 $isOut ? self::who($route) : 'by '.($trunks[$route->trunk ?? '']->name ?? 'any trunk'),
-                null === $route->to ? implode(', then ', $names) : self::target($job, $route->to),
+                match (true) {
+                    null !== $route->to => self::target($job, $route->to),
+                    $isOut => implode(', then ', $names),
+                    default => self::DIALLED,
+                },
                 0 === $route->strip ? '' : (string) $route->strip,
                 $route->prefix,
                 null === $route->hours ? '' : 'outside its hours: '.self::target($job, $route->closed),

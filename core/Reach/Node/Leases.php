@@ -30,7 +30,7 @@ final class Leases
     /** @param list<string> $unserved segments in which no server answers */
     public function __construct(private readonly Job $job, private readonly array $unserved = [])
     {
-        $this->taken = $job->plannedAddresses();
+        $this->taken = $job->takenAddresses();
         foreach ($job->segments as $segment) {
             foreach ($segment->subnets as $subnet) {
                 $this->taken += null === $subnet->gateway ? [] : [$subnet->gateway->value => true];

@@ -35,7 +35,7 @@ final class Mount implements GeneralStep
             $height = $desk->profile->rackUnits;
             $do[] = \sprintf('%d %s; heavy units low, air free.', $height, 1 === $height ? 'rack unit' : 'rack units');
         }
-        foreach ($desk->profile->ports as $port) {
+        foreach ($desk->ports() as $port) {
             if ('' !== $port->goesTo) {
                 $do[] = \sprintf('%s: %s.%s', $port->name, $port->goesTo, '' === $port->lookAlike ? '' : ' Not '.$port->lookAlike.'.');
             }
@@ -56,7 +56,7 @@ final class Mount implements GeneralStep
             $isHeavy ? Who::TwoPeople : Who::Technician,
             $do,
             cautions: $isHeavy ? [\sprintf('It weighs %d kg: two people.', $desk->profile->kilograms)] : [],
-            ports: array_values(array_filter($desk->profile->ports, self::isToldOf(...))),
+            ports: array_values(array_filter($desk->ports(), self::isToldOf(...))),
         );
     }
 

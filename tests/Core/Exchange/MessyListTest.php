@@ -211,6 +211,43 @@ final class MessyListTest extends TestCase
         self::assertCount(2, $import->errors, 'a kind that is none is not taken');
     }
 
+    public function testAHeadingInTwoLanguagesIsUnderstood(): void
+    {
+        $import = (new DeviceImporter(Jobs::demo()))->read("Gerät / name;Typ / kind\nOne;paging-horn\n");
+        self::assertSame(['paging-horn'], array_map(static fn ($e): mixed => $e->after['profile'] ?? null, $import->edits));
+    }
+
+    /** Rows without a kind are not computers in silence. */
+    public function testRowsWithoutAKindAreToldAndMayBeSaidOnce(): void
+    {
+        $list = "Name;Sort of thing\nOne;Horn\nTwo;Horn\n";
+        $import = (new DeviceImporter(Jobs::demo()))->read($list);
+        self::assertSame(['' => 2], $import->unknown->of('profiles'));
+        $import = (new DeviceImporter(Jobs::demo()))->read($list, new ListOrders(kinds: ['' => 'paging-horn']));
+        self::assertSame([], $import->unknown->of('profiles'));
+        self::assertSame(['paging-horn', 'paging-horn'], array_map(static fn ($e): mixed => $e->after['profile'] ?? null, $import->edits));
+    }
+
+    /** Units that are in the plan already, and of which only the numbers are missing. */
+    public function testExtensionsAreMadeForUnitsThatAreThereAlready(): void
+    {
+        $job = Jobs::make(['lan' => '10.47.1.0/24'], ['desk' => ['profile' => 'desk-phone-page', 'at' => ['lan', '10.47.1.20/24']]]);
+        $list = "Name;Ext\ndesk;2001\n";
+        $import = (new DeviceImporter($job))->read($list);
+        self::assertSame(['2001' => 1], $import->unknown->of('extensions'));
+        self::assertSame([], $import->added());
+        $next = $job->with((new DeviceImporter($job))->read($list, new ListOrders(numbers: true))->changeSet());
+        self::assertSame('desk', $next->extensions['2001']->device);
+    }
+
+    public function testTheSeparatorIsTheOneOnWhichMostLinesAgree(): void
+    {
+        $names = "Name;Kind\nAmp, left;paging-horn\nAmp, right;paging-horn\nHorn, north, far;paging-horn\n";
+        self::assertSame(';', CsvTable::parse($names)->separator);
+        self::assertSame(',', CsvTable::parse("Name,Kind\nA;1,x\nB;2,y\n")->separator);
+        self::assertSame("\t", CsvTable::parse("Row\tWhat\nsegments/a\tVoice; north\n")->separator);
+    }
+
     public function testPlacesAndExtensionsAreMadeOnlyWithConsent(): void
     {
         $job = Jobs::demo();

@@ -245,10 +245,10 @@ final class BackReaderTest extends TestCase
     }
 
     #[DataProvider('alike')]
-    public function testNumbersAreComparedAsNumbersAndTextsToTheLetter(string $of, string $head, string $was, string $is, bool $isOther): void
+    public function testNumbersAreComparedAsNumbersAndTextsToTheLetter(string $of, string $head, string $was, string $is, bool $other): void
     {
         $isFigure = \in_array($head, Papers::all()[$of]->figures(), true);
-        self::assertSame($isOther, !($isFigure ? Figure::isSame($was, $is) : $was === $is));
+        self::assertSame($other, !($isFigure ? Figure::isSame($was, $is) : $was === $is));
     }
 
     public function testDigitsThatAreNoNumberKeepTheirNoughts(): void

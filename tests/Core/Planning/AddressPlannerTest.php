@@ -16,6 +16,7 @@ use Vorhut\Core\Job\Segment;
 use Vorhut\Core\Net\Ipv4Address;
 use Vorhut\Core\Planning\AddressPlanner;
 use Vorhut\Core\Planning\BlockBy;
+use Vorhut\Core\Planning\FreeAddresses;
 use Vorhut\Core\Planning\PlanProposal;
 use Vorhut\Core\Planning\PlanRequest;
 use Vorhut\Core\Planning\ProposedAddress;
@@ -72,6 +73,17 @@ final class AddressPlannerTest extends TestCase
         $job = self::job('10.47.1.0/24', ['paging-horn' => 1]);
         $proposal = AddressPlanner::propose($job, new PlanRequest(seen: [Ipv4Address::fromString('10.47.1.10')]));
         self::assertNotSame('10.47.1.10/24', (string) $proposal->addresses[0]->address);
+    }
+
+    /** Name and time servers and next hops that nobody of the plan is still have their addresses. */
+    public function testAddressesOfServersAndNextHopsAreNotProposed(): void
+    {
+        $job = Jobs::make(['lan' => ['prefix' => '10.0.0.0/29', 'dns' => ['10.0.0.2'], 'ntp' => ['10.0.0.3']]], [
+            'host' => ['at' => ['lan', '10.0.0.1/29'], 'routes' => [['to' => '10.9.0.0/16', 'via' => '10.0.0.4']]],
+        ]);
+        $free = FreeAddresses::of($job, $job->segments['lan']->subnets[0]);
+        $open = array_filter(range(0x0A000001, 0x0A000006), $free->isFree(...));
+        self::assertSame([0x0A000005, 0x0A000006], array_values($open));
     }
 
     public function testTidyNumbersAreThoseThatPeopleRead(): void

@@ -7,12 +7,15 @@ namespace Vorhut\Tests\Core\Runbook;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
 use Vorhut\App\Jobs\ShippedProfiles;
+use Vorhut\Core\Job\ChangeSet;
+use Vorhut\Core\Job\Device;
 use Vorhut\Core\Job\Stage;
 use Vorhut\Core\Profile\Step\ProfileStep;
 use Vorhut\Core\Profile\Step\WorkStage;
 use Vorhut\Core\Record\InvalidFile;
 use Vorhut\Core\Record\Json;
 use Vorhut\Core\Runbook\Blocker;
+use Vorhut\Core\Runbook\PlannedPorts;
 use Vorhut\Core\Runbook\Progress;
 use Vorhut\Core\Runbook\Runbook;
 use Vorhut\Core\Runbook\RunbookMarkdown;
@@ -42,7 +45,7 @@ final class RunbookTest extends TestCase
         self::assertDoesNotMatchRegularExpression('/\{@?[a-z][a-z0-9-]*\}/', RunbookMarkdown::of($runbook, true));
     }
 
-    /** No step of a kind stands in for the general step of another stage: units that are reached over a network have their first contact. */
+    /** No step of a kind stands in for the general step of another stage: units reached over a network have their first contact. */
     #[DataProvider('kinds')]
     public function testNoStepOfAKindHidesAnother(string $kind): void
     {
@@ -67,6 +70,19 @@ final class RunbookTest extends TestCase
         $this->expectException(InvalidFile::class);
         $this->expectExceptionMessage('.steps[0].id');
         Units::job(['k' => ['steps' => [['id' => 'contact', 'stage' => 'role', 'title' => 'What the contact does']]]], ['unit' => []]);
+    }
+
+    /** What the plan connects to a socket is named there, with the module and its slot; the kind alone would leave it empty. */
+    public function testSocketsSayWhatThePlanConnects(): void
+    {
+        $job = Jobs::demo();
+        $ports = array_column(PlannedPorts::of($job, $job->devices['pbx']), null, 'id');
+        self::assertSame('Mobile line, on Mobile module in Slot 2', $ports['2a']->goesTo);
+        $without = $job->with(new ChangeSet('', [$job->edit(Device::class, 'pbx', ['modules' => []])]));
+        $ports = array_column(PlannedPorts::of($without, $without->devices['pbx']), null, 'id');
+        self::assertSame('Mobile line, in Slot 2, for which no module is planned', $ports['2a']->goesTo);
+        $runbook = (new Runbooks(new Settings($job)))->of($job->devices['pbx']);
+        self::assertStringContainsString('Mobile line, on Mobile module', RunbookMarkdown::of($runbook, false));
     }
 
     /** @return iterable<string> every text in it */
