@@ -22,6 +22,9 @@ interface Kind
      */
     public function service(Intent $intent): ?Service;
 
+    /** Whether any unit can stand for a segment in it: only where it is, not what it is, counts. */
+    public function isForAnybody(): bool;
+
     /** Whether a station's list of addresses tells apart units that the network does not. */
     public function isByList(): bool;
 

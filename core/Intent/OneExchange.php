@@ -12,6 +12,11 @@ abstract class OneExchange implements Kind
 {
     abstract public function service(Intent $intent): Service;
 
+    public function isForAnybody(): bool
+    {
+        return false;
+    }
+
     public function takesService(): bool
     {
         return false;

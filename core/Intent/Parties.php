@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Vorhut\Core\Intent;
 
 use Vorhut\Core\Job\Device;
+use Vorhut\Core\Job\Expectation;
 use Vorhut\Core\Job\ExtensionKind;
 use Vorhut\Core\Job\Intent;
 use Vorhut\Core\Job\Job;
@@ -22,7 +23,8 @@ final class Parties
     /** @var array<string, array<string, list<string>>> device ids by profile, segment and location */
     private array $index = [];
 
-    public function __construct(private readonly Job $job, private readonly Network $network)
+    /** @param list<string> $madeUp units that are in no plan: they are meant only by what must not be */
+    public function __construct(private readonly Job $job, private readonly Network $network, private readonly array $madeUp = [])
     {
         foreach ($job->devices as $device) {
             $id = $device->id;
@@ -54,13 +56,13 @@ final class Parties
     /** @return list<string> */
     public function askers(Intent $intent): array
     {
-        return $this->all($intent->from);
+        return $this->meant($intent, $this->all($intent->from));
     }
 
     /** @return list<string> */
     public function asked(Intent $intent): array
     {
-        $ids = $this->all($intent->to);
+        $ids = $this->meant($intent, $this->all($intent->to));
         foreach ($intent->to as $ref) {
             $owner = PartyKind::Address === $ref->kind ? $this->network->node($this->expand($ref)[0]) : null;
             if (null !== $owner && $owner->addressCount() > 1) {
@@ -70,6 +72,16 @@ final class Parties
         }
 
         return $ids;
+    }
+
+    /**
+     * @param list<string> $ids
+     *
+     * @return list<string>
+     */
+    private function meant(Intent $intent, array $ids): array
+    {
+        return [] === $this->madeUp || Expectation::MustNot === $intent->expect ? $ids : array_values(array_diff($ids, $this->madeUp));
     }
 
     /** @param string $id of a device, or an address that it has */

@@ -9,6 +9,11 @@ use Vorhut\Core\Job\Intent;
 /** A kind of intent that needs more than one request, each to be judged by itself. */
 abstract class SeveralExchanges implements Kind
 {
+    public function isForAnybody(): bool
+    {
+        return false;
+    }
+
     public function takesService(): bool
     {
         return false;

@@ -315,7 +315,7 @@ final readonly class Job
         return match ($kind) {
             'number' => isset($this->extensions[$of]) ? trim($this->extensions[$of]->name.' '.$of) : $of,
             'trunk' => $this->all(Trunk::class)[$of]->name ?? $of,
-            default => $this->routers[$id]->name ?? $id,
+            default => $this->routers[$id]->name ?? MadeUpId::name($this, $id) ?? $id,
         };
     }
 

@@ -22,17 +22,22 @@ final class MadeUpId
 
     public static function nameIn(Segment $segment): string
     {
-        return 'a unit in '.$segment->name;
+        return 'any unit in '.$segment->name;
     }
 
     /** What people call it; null for an id that is none of these, or a unit's of the plan. */
     public static function name(Job $job, string $id): ?string
     {
-        if (isset($job->devices[$id]) || 1 !== preg_match('/^'.self::BEGIN.'(\d{1,6})(?:-x)*$/D', $id, $m)) {
-            return null;
-        }
-        $segment = array_values($job->segments)[(int) $m[1] - 1] ?? null;
+        $segment = self::segment($job, $id);
 
         return null === $segment ? null : self::nameIn($segment);
+    }
+
+    /** The segment in which it stands. */
+    public static function segment(Job $job, string $id): ?Segment
+    {
+        $isOne = !isset($job->devices[$id]) && 1 === preg_match('/^'.self::BEGIN.'(\d{1,6})(?:-x)*$/D', $id, $m);
+
+        return $isOne ? array_values($job->segments)[(int) $m[1] - 1] ?? null : null;
     }
 }

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Vorhut\Core\Proof;
 
 use Vorhut\Core\Job\Job;
+use Vorhut\Core\Job\MadeUpId;
 use Vorhut\Core\Job\PartyKind;
 
 /** What the parties of intents are put together by, to be seen at a glance. */
@@ -32,7 +33,7 @@ enum Axis: string
                 isset($job->routers[$party]) => 'Routers',
                 str_starts_with($party, PartyKind::Number->value.':') => 'Numbers',
                 str_starts_with($party, PartyKind::Trunk->value.':') => 'Trunks',
-                default => $party,
+                default => $this->groupOfMadeUp($job, $party),
             };
         }
 
@@ -40,6 +41,18 @@ enum Axis: string
             self::Kind => $job->profileOf($device)->plural,
             self::Segment => $job->segments[$device->interfaces[0]->segment ?? '']->name ?? 'Not connected',
             self::Place => $job->placesOf($device->location)[0]->name ?? 'No location',
+        };
+    }
+
+    /** A unit that is in no plan stands for its segment. */
+    private function groupOfMadeUp(Job $job, string $party): string
+    {
+        $segment = MadeUpId::segment($job, $party);
+
+        return match (true) {
+            null === $segment => $party,
+            self::Segment === $this => $segment->name,
+            default => 'Any unit',
         };
     }
 }

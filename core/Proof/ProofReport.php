@@ -23,7 +23,7 @@ final readonly class ProofReport
     {
         return array_values(array_filter(
             $this->intents,
-            static fn (IntentPrediction $p): bool => 0 === $p->failingCount() && [] !== $p->groups && !$p->holds(),
+            static fn (IntentPrediction $p): bool => 0 === $p->failingCount() && !$p->holds(),
         ));
     }
 

@@ -14,6 +14,7 @@ use Vorhut\Core\Intent\Span;
 use Vorhut\Core\Job\Expectation;
 use Vorhut\Core\Job\Intent;
 use Vorhut\Core\Job\Job;
+use Vorhut\Core\Job\PartyKind;
 use Vorhut\Core\Net\Ipv4Address;
 use Vorhut\Core\Reach\Node\Network;
 use Vorhut\Core\Reach\Walk\Exchange;
@@ -44,12 +45,39 @@ final class Prover
     /** @var array<string, true>|null ids of intents */
     private ?array $tooLarge = null;
 
-    public function __construct(private readonly Job $job)
+    private readonly Job $job;
+
+    public function __construct(Job $job)
     {
-        $this->network = Topology::of($job);
-        $this->parties = new Parties($job, $this->network);
-        $this->engine = new Engine($job, new Exchange($this->network), $this->parties);
-        $this->likeness = new Likeness($job, $this->network);
+        $made = self::peopled($job);
+        $this->job = $made->job;
+        $this->network = Topology::of($made->job);
+        $this->parties = new Parties($made->job, $this->network, array_values($made->ids));
+        $this->engine = new Engine($made->job, new Exchange($this->network), $this->parties);
+        $this->likeness = new Likeness($made->job, $this->network);
+    }
+
+    /** With somebody in each empty segment that must be kept apart: what must not be is not held for want of anybody to ask. */
+    private static function peopled(Job $job): MadeUpUnits
+    {
+        $segments = $services = $inhabited = [];
+        foreach ($job->intents as $intent) {
+            $isForAnybody = Expectation::MustNot === $intent->expect && Kinds::of($intent)->isForAnybody();
+            foreach ($isForAnybody ? [...$intent->from, ...$intent->to] : [] as $party) {
+                if (PartyKind::Segment === $party->kind) {
+                    $segments[$party->id] = true;
+                    $services[] = $intent->service;
+                }
+            }
+        }
+        foreach ([] === $segments ? [] : $job->devices as $device) {
+            foreach ($device->interfaces as $interface) {
+                $inhabited[(string) $interface->segment] = true;
+            }
+        }
+        $empty = array_map(strval(...), array_keys(array_diff_key($segments, $inhabited)));
+
+        return MadeUpUnits::in($job, $empty, array_values(array_filter($services)));
     }
 
     public function prove(): ProofReport
@@ -109,11 +137,11 @@ final class Prover
         $service = (string) Kinds::of($intent)->service($intent);
 
         return [
-            $this->classes['from '.('' === $service).' '.implode(' ', $intent->from)] ??= self::alike(
+            $this->classes['from '.$intent->expect->value.('' === $service).' '.implode(' ', $intent->from)] ??= self::alike(
                 $this->parties->askers($intent),
                 fn (string $id): string => $this->likeness->ofAsker($id, $intent),
             ),
-            $this->classes['to '.$service.' '.implode(' ', $intent->to)] ??= self::alike(
+            $this->classes['to '.$intent->expect->value.$service.' '.implode(' ', $intent->to)] ??= self::alike(
                 $this->parties->asked($intent),
                 fn (string $id): string => $this->likeness->ofAsked($id, $intent),
             ),

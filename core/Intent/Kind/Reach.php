@@ -20,6 +20,11 @@ final class Reach extends OneExchange
         return 'reaches';
     }
 
+    public function isForAnybody(): bool
+    {
+        return true;
+    }
+
     public function takesService(): bool
     {
         return true;
