@@ -18,14 +18,14 @@ $intents = $connection->fetchFirstColumn("SELECT slug FROM plan_record WHERE job
 $observe = static function (int $from, int $many) use ($connection, $job, $intents): void {
     foreach (array_chunk(range($from, $from + $many - 1), 1000) as $some) {
         $rows = array_map(static fn (int $n): string => sprintf(
-            "(%d, '%s', 'dev-%d', 'dev-%d', 'through', '', NOW(), 0)",
+            "(%d, '%s', 'dev-%d', 'dev-%d', 'through', '', NOW(), 0, 1)",
             $job,
             $intents[$n % count($intents)],
             $n % 1999,
             intdiv($n, 1999) % 1999,
         ), $some);
         $connection->executeStatement(
-            'INSERT INTO observation (job_id, intent, asker, asked, span, note, at, withdrawn) VALUES '.implode(', ', $rows),
+            'INSERT INTO observation (job_id, intent, asker, asked, span, note, at, withdrawn, on_site) VALUES '.implode(', ', $rows),
         );
     }
 };

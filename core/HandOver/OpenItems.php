@@ -9,6 +9,8 @@ use Vorhut\Core\Dates\Today;
 use Vorhut\Core\Findings\Finding;
 use Vorhut\Core\Intent\Span;
 use Vorhut\Core\Job\Job;
+use Vorhut\Core\Proof\SeenCounts;
+use Vorhut\Core\Proof\SeenIn;
 use Vorhut\Core\Setting\Settings;
 
 /** Everything that is still open in a job, said before it is signed for. */
@@ -20,7 +22,7 @@ final readonly class OpenItems
     /**
      * @param list<Finding> $findings of the plan as it stands
      * @param array<array-key, array{span: Span, pairs: int, counts: array<string, int>}> $intents as predicted
-     * @param array<string, array{holding: int, all: int}> $seen pairs with an observation, by intent
+     * @param array<array-key, SeenCounts> $seen by intent
      * @param array<string, string> $silent when it was that planned addresses did not answer, by address
      * @param array<string, string> $accepted why something is left open, by id
      */
@@ -94,19 +96,33 @@ final readonly class OpenItems
     {
         foreach ($this->job->intents as $id => $intent) {
             $predicted = $this->intents[$id] ?? null;
-            $seen = $this->seen[(string) $id] ?? ['holding' => 0, 'all' => 0];
+            $seen = $this->seen[(string) $id] ?? new SeenCounts();
             $pairs = $predicted['pairs'] ?? 0;
             $says = match (true) {
                 null === $predicted || 0 === $pairs => 'It speaks of nobody.',
                 $predicted['span']->fails() => 'It fails on paper: '.$predicted['span']->word().'.',
-                $seen['all'] > $seen['holding'] => \sprintf('Seen otherwise: %d of %d pairs hold.', $seen['holding'], $seen['all']),
-                $seen['all'] < $pairs => \sprintf('Proven on paper; %d of %d pairs seen.', $seen['all'], $pairs),
+                $seen->onSite > $seen->holdingOnSite => self::otherwise($seen, SeenIn::Site),
+                $seen->onSite < $pairs && $seen->inLab > $seen->holdingInLab => self::otherwise($seen, SeenIn::Lab),
+                $seen->onSite < $pairs => self::unseen($seen, $pairs),
                 default => null,
             };
             if (null !== $says) {
                 yield $this->item(OpenKind::Proof, 'intent-'.$id, $intent->name, $says, intent: (string) $id);
             }
         }
+    }
+
+    private static function otherwise(SeenCounts $seen, SeenIn $where): string
+    {
+        return \sprintf('Seen otherwise %s: %d of %d pairs hold.', $where->label(), $seen->holding($where), $seen->seen($where));
+    }
+
+    /** What only stand-ins answered was never seen. */
+    private static function unseen(SeenCounts $seen, int $pairs): string
+    {
+        $lab = 0 === $seen->inLab ? '' : \sprintf(' In the lab %d hold.', $seen->holdingInLab);
+
+        return \sprintf('Proven on paper; %d of %d pairs seen on site.%s', $seen->onSite, $pairs, $lab);
     }
 
     /** @return iterable<OpenItem> */

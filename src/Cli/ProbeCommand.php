@@ -15,6 +15,7 @@ use Vorhut\Core\Intent\Span;
 use Vorhut\Core\InvalidValue;
 use Vorhut\Core\Job\Job;
 use Vorhut\Core\Net\Ipv4Prefix;
+use Vorhut\Core\Proof\SeenIn;
 use Vorhut\Core\Record\Json;
 use Vorhut\Field\Lab\LabBlocks;
 use Vorhut\Field\Lab\LabNetwork;
@@ -137,12 +138,13 @@ final class ProbeCommand extends JobCommand
         $test = [] === $ranges
             ? LiveTests::inTheLab($job, UnitFiles::make(), $seconds, $blocks)
             : LiveTests::onSite($job, $ranges, $seconds);
+        $where = [] === $ranges ? SeenIn::Lab : SeenIn::Site;
         $intents = null === $intent ? array_map(strval(...), array_keys($job->intents)) : [$intent];
         $out = self::text($input, 'out');
         if (null === $out) {
             $write = static fn (string $line) => $output->writeln($line, OutputInterface::OUTPUT_RAW);
 
-            return $this->ask($test, $intents, $vantage, $vantage, $write);
+            return $this->ask($test, $where, $intents, $vantage, $vantage, $write);
         }
         $file = @fopen($out, 'w');
         if (false === $file) {
@@ -152,7 +154,7 @@ final class ProbeCommand extends JobCommand
         $write = static fn (string $line) => fwrite($file, $line."\n");
         $asker = null === $vantage ? null : $job->devices[$vantage]->primaryAddress()?->address;
         $write(Json::line(self::head($job, $name, $clock->ask($job, $asker))));
-        $code = $this->ask($test, $intents, $vantage, $name, $write);
+        $code = $this->ask($test, $where, $intents, $vantage, $name, $write);
         fclose($file);
         $output->writeln(\sprintf('Results are in %s, asked from %s.', $out, $name), OutputInterface::OUTPUT_RAW);
 
@@ -181,10 +183,15 @@ final class ProbeCommand extends JobCommand
      * @param string|null $vantage where it is asked from; null: in each asker's place
      * @param \Closure(string): mixed $write
      */
-    private function ask(LiveTest $test, array $intents, ?string $from, ?string $vantage, \Closure $write): int
+    private function ask(LiveTest $test, SeenIn $where, array $intents, ?string $from, ?string $vantage, \Closure $write): int
     {
         $code = self::OK;
-        $onPair = static function (string $id, string $pair, Span $seen, string $evidence) use ($write, $vantage, &$code): bool {
+        $onPair = static function (string $id, string $pair, Span $seen, string $evidence) use (
+            $write,
+            $where,
+            $vantage,
+            &$code,
+        ): bool {
             [$asker, $asked] = explode('>', $pair, 2);
             $write(Json::line([
                 'intent' => $id,
@@ -195,6 +202,7 @@ final class ProbeCommand extends JobCommand
                 'vantage' => $vantage ?? $asker,
                 'evidence' => $evidence,
                 'at' => gmdate('c'),
+                'where' => $where->value,
             ]));
             $code = $seen->holds() ? $code : self::FINDINGS;
 

@@ -7,6 +7,7 @@ namespace Vorhut\App\Entity;
 use Doctrine\DBAL\Types\Types;
 use Doctrine\ORM\Mapping as ORM;
 use Vorhut\Core\Intent\Span;
+use Vorhut\Core\Proof\SeenIn;
 
 /** What somebody saw about one pair of an intent. A later one supersedes; both stay. */
 #[ORM\Entity]
@@ -43,7 +44,15 @@ class Observation implements Withdrawable
         private ?string $vantage = null,
         #[ORM\Column(type: Types::TEXT, length: 4294967295, nullable: true)]
         private ?string $evidence = null,
+        /** Whether the real units were asked or seen; false for stand-ins of the lab. */
+        #[ORM\Column]
+        private bool $onSite = true,
     ) {
+    }
+
+    public function where(): SeenIn
+    {
+        return $this->onSite ? SeenIn::Site : SeenIn::Lab;
     }
 
     public function withdraw(bool $withdrawn): void

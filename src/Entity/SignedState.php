@@ -46,6 +46,8 @@ class SignedState
         #[ORM\Column]
         private int $proven,
         #[ORM\Column]
+        private int $provenInLab,
+        #[ORM\Column]
         private int $pairs,
         array $open,
         array $seen,
@@ -100,6 +102,12 @@ class SignedState
     public function getProven(): int
     {
         return $this->proven;
+    }
+
+    /** Pairs that were seen to hold with the stand-ins of the lab, which says nothing of the real units. */
+    public function getProvenInLab(): int
+    {
+        return $this->provenInLab;
     }
 
     public function getPairs(): int

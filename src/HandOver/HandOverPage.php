@@ -195,11 +195,12 @@ final readonly class HandOverPage
         return [
             'link' => new Link($title, $this->url('signed_state', $hand, ['id' => $state->getId()])),
             'about' => \sprintf(
-                'signed by %s · %s open · %d of %d pairs seen to hold · file %s…',
+                'signed by %s · %s open · %d of %d pairs seen to hold on site, %d in the lab · file %s…',
                 $state->getUser()?->getDisplayName() ?? 'somebody',
                 \count($state->getOpen()),
                 $state->getProven(),
                 $state->getPairs(),
+                $state->getProvenInLab(),
                 substr($state->getHash(), 0, self::DIGITS),
             ),
         ];

@@ -20,6 +20,8 @@ use Vorhut\Core\Dates\Today;
 use Vorhut\Core\Exchange\JobFile;
 use Vorhut\Core\HandOver\OpenItem;
 use Vorhut\Core\HandOver\OpenItems;
+use Vorhut\Core\Proof\SeenCounts;
+use Vorhut\Core\Proof\SeenIn;
 
 /** What is open in a job, what was accepted of it, and the states that somebody has signed for. */
 final readonly class HandOvers
@@ -130,7 +132,8 @@ final readonly class HandOvers
         $open = array_map(static fn (OpenItem $i): array => [
             'kind' => $i->kind->value, 'id' => $i->id, 'title' => $i->title, 'detail' => $i->detail, 'reason' => $i->reason,
         ], $this->open($hand));
-        $proven = array_sum(array_column($this->observations->counts($hand->stored), 'holding'));
+        $seen = $this->observations->counts($hand->stored);
+        $proven = static fn (SeenIn $where): int => array_sum(array_map(static fn (SeenCounts $c): int => $c->holding($where), $seen));
         $state = new SignedState(
             $hand->stored,
             $user,
@@ -138,7 +141,8 @@ final readonly class HandOvers
             $takenBy,
             $reservations,
             JobFile::write($hand->job),
-            $proven,
+            $proven(SeenIn::Site),
+            $proven(SeenIn::Lab),
             $this->reading->digest($hand->stored)->pairs,
             $open,
             $this->seen($hand),

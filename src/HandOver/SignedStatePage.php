@@ -22,6 +22,7 @@ use Vorhut\Core\HandOver\ProofDrift;
 use Vorhut\Core\HandOver\RecordDrift;
 use Vorhut\Core\Intent\Span;
 use Vorhut\Core\Job\ChangeSet;
+use Vorhut\Core\Proof\SeenIn;
 
 /** Shows a signed state beside the plan of today. */
 final readonly class SignedStatePage
@@ -55,7 +56,9 @@ final readonly class SignedStatePage
                 ['Taken over by', $state->getTakenBy()],
                 ['Signed by', $state->getUser()?->getDisplayName() ?? 'somebody'],
                 ['Reservations', '' === $state->getReservations() ? 'none' : $state->getReservations()],
-                ['Seen to hold', \sprintf('%d of %d pairs', $state->getProven(), $state->getPairs())],
+                [SeenIn::Site->mark().' Seen to hold on site', \sprintf('%d of %d pairs', $state->getProven(), $state->getPairs())],
+                [SeenIn::Lab->mark().' Held in the lab', \sprintf('%d of %d pairs', $state->getProvenInLab(), $state->getPairs())],
+                ['Never seen on site', self::unseen($state)],
                 ['SHA-256 of the file', $state->getHash()],
             ],
             array_map(fn (RecordDrift $d): DriftLine => $this->line($hand, $state, $d, $accepted), \array_slice($drift, 0, self::MOST)),
@@ -65,6 +68,16 @@ final readonly class SignedStatePage
             self::open($state),
             $this->url('signed_accept', $hand, ['id' => $state->getId()]),
         );
+    }
+
+    /** What was signed without anybody having seen it on site. */
+    private static function unseen(SignedState $state): string
+    {
+        $left = $state->getPairs() - $state->getProven();
+
+        $how = $state->getProvenInLab() > 0 ? 'predicted, or seen in the lab only' : 'predicted only';
+
+        return $left <= 0 ? 'nothing' : \sprintf('%s: %s', Words::count($left, 'pair'), $how);
     }
 
     /** @param array<mixed> $all */

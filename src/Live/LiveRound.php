@@ -113,6 +113,7 @@ final readonly class LiveRound
                 $this->clock->now(),
                 $onSite ? SweepRun::ON_SITE : $pair->from,
                 $evidence,
+                $onSite,
             ));
 
             return $onSeen($seen->holds(), $prover->pair($job->intents[$intent], $pair)->contradicts($seen), $done, $total);

@@ -15,6 +15,7 @@ use Vorhut\App\Proof\Observations;
 use Vorhut\App\Web\JobPage;
 use Vorhut\App\Web\Upload;
 use Vorhut\App\Web\Words;
+use Vorhut\Core\Proof\SeenIn;
 
 /** Live tests: asked for here, done by the worker; and what was seen at other vantage points. */
 final class LiveTestController extends JobPage
@@ -55,6 +56,7 @@ final class LiveTestController extends JobPage
                 $file->when($line, $this->now()),
                 $line->vantage,
                 $line->evidence,
+                SeenIn::Site === $line->where,
             ));
         }
         $em->flush();

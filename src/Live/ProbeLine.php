@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Vorhut\App\Live;
 
 use Vorhut\Core\Intent\Span;
+use Vorhut\Core\Proof\SeenIn;
 use Vorhut\Core\Record\Completed;
 use Vorhut\Core\Record\Field\Choice;
 use Vorhut\Core\Record\Field\Flag;
@@ -32,6 +33,9 @@ final readonly class ProbeLine implements Completed
         /** ISO 8601, by the clock of the machine that asked. */
         #[Text(max: 32, default: '')]
         public string $at,
+        /** Files of before did not say it: what is not said to be of the site is not of it. */
+        #[Choice(SeenIn::class, default: SeenIn::Lab)]
+        public SeenIn $where,
     ) {
     }
 

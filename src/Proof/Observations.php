@@ -12,6 +12,8 @@ use Vorhut\App\Entity\StoredJob;
 use Vorhut\App\Jobs\JobInHand;
 use Vorhut\Core\Intent\Pair;
 use Vorhut\Core\Intent\Span;
+use Vorhut\Core\Proof\SeenCounts;
+use Vorhut\Core\Proof\SeenIn;
 
 /** What was seen of a job's pairs, the last word on each: counted for all, read only for those that are looked at. */
 final readonly class Observations
@@ -26,24 +28,25 @@ final readonly class Observations
     /**
      * Counted on from what was counted last; anew only where something was taken back meanwhile.
      *
-     * @return array<string, array{holding: int, all: int}> pairs with an observation by intent; what was not asked does not count
+     * @return array<string, SeenCounts> by intent; what was not asked does not count
      */
     public function counts(StoredJob $stored): array
     {
         [$last, $withdrawn] = $this->state($stored);
-        $item = $this->cache->getItem('seen-'.JobInHand::keyOf($stored, 0));
-        /** @var array{int, int, array<string, array{holding: int, all: int}>}|null $kept */
+        $item = $this->cache->getItem('seen-by-place-'.JobInHand::keyOf($stored, 0));
+        /** @var array{int, int, array<string, SeenCounts>}|null $kept */
         $kept = $item->get();
         [$from, $counts] = null !== $kept && $kept[1] === $withdrawn && $kept[0] <= $last ? [$kept[0], $kept[2]] : [0, []];
         if ($from === $last) {
             return $counts;
         }
-        foreach ($this->turned($stored, $from) as ['intent' => $intent, 'before' => $before, 'now' => $now, 'pairs' => $pairs]) {
-            $counts[$intent] ??= ['holding' => 0, 'all' => 0];
+        foreach ($this->turned($stored, $from) as $turned) {
+            ['intent' => $intent, 'site' => $site, 'before' => $before, 'now' => $now, 'pairs' => $pairs] = $turned;
+            $where = 1 === (int) $site ? SeenIn::Site : SeenIn::Lab;
             foreach ([[$before, -$pairs], [$now, $pairs]] as [$span, $more]) {
                 $span = Span::tryFrom($span) ?? Span::Untried;
-                $counts[$intent]['all'] += Span::Untried === $span ? 0 : $more;
-                $counts[$intent]['holding'] += $span->holds() ? $more : 0;
+                $seen = Span::Untried === $span ? 0 : $more;
+                $counts[$intent] = ($counts[$intent] ?? new SeenCounts())->with($where, $seen, $span->holds() ? $more : 0);
             }
         }
         $this->cache->save($item->set([$last, $withdrawn, $counts])->expiresAfter(new \DateInterval(self::KEPT_FOR)));
@@ -157,21 +160,26 @@ final readonly class Observations
         return false === $row ? [0, 0] : [$row[0] ?? 0, $row[1]];
     }
 
-    /** @return iterable<array{intent: string, before: string, now: string, pairs: int}> the last words that came after a number */
+    /**
+     * The last words that came after a number, from the lab and from the site each.
+     *
+     * @return iterable<array{intent: string, site: int|string, before: string, now: string, pairs: int}>
+     */
     private function turned(StoredJob $stored, int $after): iterable
     {
         $before = 'SELECT p.span FROM observation p FORCE INDEX (observation_pair)'
-            .' WHERE p.job_id = :job AND p.withdrawn = 0 AND p.intent = o.intent'
+            .' WHERE p.job_id = :job AND p.withdrawn = 0 AND p.intent = o.intent AND p.on_site = o.on_site'
             .' AND p.asker = o.asker AND p.asked = o.asked AND p.id <= :after ORDER BY p.id DESC LIMIT 1';
         // Few are new: they stand at the end, and the index by pair would be read whole for them.
         $from = 0 === $after ? 'observation' : 'observation FORCE INDEX (PRIMARY)';
-        $latest = 'SELECT MAX(id) AS id FROM '.$from.' WHERE job_id = :job AND withdrawn = 0 AND id > :after GROUP BY intent, asker, asked';
+        $latest = 'SELECT MAX(id) AS id FROM '.$from
+            .' WHERE job_id = :job AND withdrawn = 0 AND id > :after GROUP BY intent, asker, asked, on_site';
         $before = 0 === $after ? '""' : 'COALESCE(('.$before.'), "")';
-        $sql = 'SELECT intent, `before`, now, COUNT(*) AS pairs FROM ('
-            .'SELECT o.intent, o.span AS now, '.$before.' AS `before` FROM observation o'
+        $sql = 'SELECT intent, site, `before`, now, COUNT(*) AS pairs FROM ('
+            .'SELECT o.intent, o.on_site AS site, o.span AS now, '.$before.' AS `before` FROM observation o'
             .' JOIN ('.$latest.') l ON l.id = o.id'
-            .') turned GROUP BY intent, `before`, now';
-        /** @var iterable<array{intent: string, before: string, now: string, pairs: int}> $rows */
+            .') turned GROUP BY intent, site, `before`, now';
+        /** @var iterable<array{intent: string, site: int|string, before: string, now: string, pairs: int}> $rows */
         $rows = $this->em->getConnection()->iterateAssociative($sql, ['job' => $stored->getId(), 'after' => $after]);
 
         return $rows;

@@ -18,6 +18,7 @@ use Vorhut\App\Web\Words;
 use Vorhut\Core\Intent\Span;
 use Vorhut\Core\Job\Job;
 use Vorhut\Core\Proof\Matrix;
+use Vorhut\Core\Proof\SeenCounts;
 use Vorhut\Core\Repair\Repair;
 
 /** Shows the proof of a job. */
@@ -125,7 +126,7 @@ final readonly class ProofPage
 
     /**
      * @param array<array-key, array<string, int>>|null $inCell
-     * @param array<string, array{holding: int, all: int}> $seen
+     * @param array<string, SeenCounts> $seen
      *
      * @return list<IntentRow> failing ones first
      */
@@ -152,18 +153,12 @@ final readonly class ProofPage
                     'span' => SpanView::of(Span::from($span)),
                     'count' => $count,
                 ], array_keys($counts), $counts),
-                self::observed($seen[$id] ?? ['holding' => 0, 'all' => 0]),
+                ($seen[$id] ?? new SeenCounts())->words(),
                 (string) $id === $chosen,
             );
         }
 
         return $rows;
-    }
-
-    /** @param array{holding: int, all: int} $seen */
-    private static function observed(array $seen): string
-    {
-        return 0 === $seen['all'] ? '' : \sprintf('%d of %d hold', $seen['holding'], $seen['all']);
     }
 
     /** @return list<Link|Post> */

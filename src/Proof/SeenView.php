@@ -9,6 +9,7 @@ use Vorhut\App\Entity\SweepRun;
 use Vorhut\App\Web\LocalTime;
 use Vorhut\Core\Intent\PairPrediction;
 use Vorhut\Core\Job\Job;
+use Vorhut\Core\Proof\SeenIn;
 
 /** What was seen of a pair, beside what is predicted of it. */
 final readonly class SeenView
@@ -20,7 +21,7 @@ final readonly class SeenView
         public string $dateTime,
         public string $who,
         public string $how,
-        /** Where a live test was made: "lab", "site", or '' for what somebody saw. */
+        /** The mark and name of where it was: "◇ lab" or "◆ site". */
         public string $where,
         public string $evidence,
         public bool $differs,
@@ -46,18 +47,22 @@ final readonly class SeenView
             $seen->getUser()?->getDisplayName() ?? 'somebody',
             match ($vantage) {
                 null => $note,
-                SweepRun::ON_SITE => ', live on the site',
-                default => ', live in the lab from '.$job->nameOf($vantage),
+                default => self::live($job, $seen->where(), $vantage),
             },
-            match ($vantage) {
-                null => '',
-                SweepRun::ON_SITE => 'site',
-                default => 'lab',
-            },
+            $seen->where()->mark().' '.$seen->where()->value,
             (string) $seen->getEvidence(),
             $differs,
             !$differs && $seen->getSpan()->holds() !== $prediction->span->holds(),
             $prediction->span->holds() ? $unit : $plan,
         );
+    }
+
+    private static function live(Job $job, SeenIn $where, string $vantage): string
+    {
+        return match (true) {
+            SeenIn::Lab === $where => ', live in the lab from '.$job->nameOf($vantage),
+            SweepRun::ON_SITE === $vantage => ', live on the site',
+            default => ', live on the site from '.$job->nameOf($vantage),
+        };
     }
 }

@@ -10,6 +10,7 @@ use Vorhut\App\Entity\Observation;
 use Vorhut\App\Entity\StoredJob;
 use Vorhut\App\Proof\Observations;
 use Vorhut\Core\Intent\Span;
+use Vorhut\Core\Proof\SeenCounts;
 
 /** Observations are counted on from what was counted last: whatever comes, as if all were counted anew. */
 final class ObservationsTest extends AppTestCase
@@ -31,11 +32,11 @@ final class ObservationsTest extends AppTestCase
         $all = [$this->see('i', 'u1', Span::Through), $this->see('i', 'u2', Span::NoReply)];
         $all[0]->withdraw(true);
         $this->em()->flush();
-        self::assertSame(['i' => ['holding' => 0, 'all' => 1]], $this->observations->counts($this->stored));
+        self::assertEquals(['i' => new SeenCounts(onSite: 1)], $this->observations->counts($this->stored));
         $all[0]->withdraw(false);
         $all[1]->withdraw(true);
         $this->em()->flush();
-        self::assertSame(['i' => ['holding' => 1, 'all' => 1]], $this->observations->counts($this->stored));
+        self::assertEquals(['i' => new SeenCounts(onSite: 1, holdingOnSite: 1)], $this->observations->counts($this->stored));
     }
 
     public function testTheLastWordOnEachPairCounts(): void
@@ -45,7 +46,7 @@ final class ObservationsTest extends AppTestCase
         for ($n = 0; $n < 60; ++$n) {
             for ($times = $random->getInt(0, 3); $times > 0; --$times) {
                 $span = [Span::Through, Span::NoReply, Span::Untried][$random->getInt(0, 2)];
-                $all[] = $this->see('i'.$random->getInt(0, 1), 'u'.$random->getInt(0, 2), $span);
+                $all[] = $this->see('i'.$random->getInt(0, 1), 'u'.$random->getInt(0, 2), $span, 1 === $random->getInt(0, 1));
             }
             if ([] !== $all && 0 === $n % 5) {
                 foreach ([0, 1] as $times) {
@@ -58,9 +59,10 @@ final class ObservationsTest extends AppTestCase
         }
     }
 
-    private function see(string $intent, string $asked, Span $span): Observation
+    private function see(string $intent, string $asked, Span $span, bool $onSite = true): Observation
     {
-        $seen = new Observation($this->stored, $intent, 'asker', $asked, $span, '', null, new \DateTimeImmutable());
+        $at = new \DateTimeImmutable();
+        $seen = new Observation($this->stored, $intent, 'asker', $asked, $span, '', null, $at, onSite: $onSite);
         $this->em()->persist($seen);
         $this->em()->flush();
 
@@ -70,24 +72,47 @@ final class ObservationsTest extends AppTestCase
     /**
      * @param list<Observation> $all
      *
-     * @return array<string, array{holding: int, all: int}>
+     * @return array<string, SeenCounts>
      */
     private static function counted(array $all): array
     {
         $last = [];
         foreach ($all as $seen) {
             if (!$seen->isWithdrawn()) {
-                $last[$seen->getIntent()][$seen->getPair()] = $seen->getSpan();
+                $last[$seen->getIntent()][$seen->where()->value.' '.$seen->getPair()] = $seen;
             }
         }
         $counts = [];
-        foreach ($last as $intent => $spans) {
-            $counts[$intent] = [
-                'holding' => \count(array_filter($spans, static fn (Span $s): bool => $s->holds())),
-                'all' => \count(array_filter($spans, static fn (Span $s): bool => Span::Untried !== $s)),
-            ];
+        foreach ($last as $intent => $words) {
+            $counts[$intent] = new SeenCounts();
+            foreach ($words as $seen) {
+                $isSeen = (int) (Span::Untried !== $seen->getSpan());
+                $counts[$intent] = $counts[$intent]->with($seen->where(), $isSeen, (int) $seen->getSpan()->holds());
+            }
         }
 
         return $counts;
+    }
+
+    /** What stand-ins answered and what real units did are two things, in the table, at the pair and when it is signed. */
+    public function testTheLabAndTheSiteAreKeptApart(): void
+    {
+        $this->as('ines');
+        $at = new \DateTimeImmutable();
+        foreach ([['control-phone-1', false], ['this-machine', true], [null, true]] as $n => [$vantage, $onSite]) {
+            $pair = ['window-1', 'window-2', 'window-3'][$n];
+            $who = $this->person('ines');
+            $this->em()->persist(new Observation($this->stored, 'phones-register', $pair, 'pbx', Span::Through, '', $who, $at, $vantage, '', $onSite));
+        }
+        $this->em()->flush();
+        $counts = $this->observations->counts($this->stored)['phones-register'];
+        self::assertSame('◆ 2 of 2 hold on site, ◇ 1 of 1 in the lab', $counts->words());
+        $page = $this->client->request('GET', self::JOB.'/proof')->filter('.intents')->text();
+        self::assertStringContainsString('◆ 2 of 2 hold on site, ◇ 1 of 1 in the lab', $page);
+        $this->post(self::JOB.'/hand-over/sign', ['takenBy' => 'Runa Fell', 'reservations' => 'All of it']);
+        $signed = $this->client->followRedirect()->text();
+        self::assertStringContainsString('◆ Seen to hold on site 2 of 95 pairs', $signed);
+        self::assertStringContainsString('◇ Held in the lab 1 of 95 pairs', $signed);
+        self::assertStringContainsString('93 pairs: predicted, or seen in the lab only', $signed);
     }
 }

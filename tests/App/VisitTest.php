@@ -102,6 +102,7 @@ final class VisitTest extends AppTestCase
             '',
             '{}',
             1,
+            0,
             2,
             [],
             [self::PAIR => 'through', 'calls b>c' => 'through'],

@@ -12,6 +12,8 @@ use Vorhut\Core\Intent\Kinds;
 use Vorhut\Core\Job\Expectation;
 use Vorhut\Core\Job\Intent;
 use Vorhut\Core\Proof\Explainer;
+use Vorhut\Core\Proof\SeenCounts;
+use Vorhut\Core\Proof\SeenIn;
 
 /** Makes of each intent what is printed of it. */
 final readonly class ProofParts
@@ -30,7 +32,7 @@ final readonly class ProofParts
         $seen = $this->observations->counts($hand->stored);
         $parts = [];
         foreach (\array_slice($this->order($hand), 0, self::MOST_DRAWN) as $intent) {
-            $parts[] = $this->part($hand, $explainer, $intent, $seen[$intent->id] ?? ['holding' => 0, 'all' => 0]);
+            $parts[] = $this->part($hand, $explainer, $intent, $seen[$intent->id] ?? new SeenCounts());
         }
 
         return $parts;
@@ -47,8 +49,7 @@ final readonly class ProofParts
         return $intents;
     }
 
-    /** @param array{holding: int, all: int} $seen */
-    private function part(JobInHand $hand, Explainer $explainer, Intent $intent, array $seen): ProofPart
+    private function part(JobInHand $hand, Explainer $explainer, Intent $intent, SeenCounts $seen): ProofPart
     {
         $prediction = $this->reading->prover($hand->stored)->intent($intent);
         $explained = $explainer->first($intent);
@@ -59,11 +60,13 @@ final readonly class ProofParts
         return new ProofPart(
             $intent->name,
             \sprintf('%s, %s', str_replace('-', ' ', $intent->expect->value), Words::count($count, 'pair')),
-            0 === $failing ? 'All hold on paper.' : \sprintf('%d of %d fail on paper.', $failing, $count),
-            0 === $seen['all']
-                ? 'Nothing was tried.'
-                : \sprintf('%d of %d were tried, %d are as wanted.', $seen['all'], $count, $seen['holding']),
-            0 === $failing,
+            match (true) {
+                0 === $count => 'Not looked at: nobody stands for it.',
+                0 === $failing => 'All hold on paper.',
+                default => \sprintf('%d of %d fail on paper.', $failing, $count),
+            },
+            self::tried($seen, $count),
+            0 === $failing && $count > 0,
             null === $pair ? '' : \sprintf(
                 '%s %s %s',
                 $hand->job->nameOf($pair->from),
@@ -72,5 +75,19 @@ final readonly class ProofParts
             ),
             null === $explained?->deciding ? null : TraceRows::of($explained->deciding, Expectation::Must === $intent->expect),
         );
+    }
+
+    /** On site and in the lab are two things: stand-ins that answer say nothing of the real units. */
+    private static function tried(SeenCounts $seen, int $count): string
+    {
+        $said = [];
+        foreach ([SeenIn::Site, SeenIn::Lab] as $where) {
+            $all = $seen->seen($where);
+            $said[] = 0 === $all
+                ? \sprintf('%s Nothing was tried %s.', $where->mark(), $where->label())
+                : \sprintf('%s %d of %d were tried %s, %d hold.', $where->mark(), $all, $count, $where->label(), $seen->holding($where));
+        }
+
+        return implode(' ', $said);
     }
 }

@@ -16,6 +16,7 @@ use Vorhut\Core\Intent\Span;
 use Vorhut\Core\Job\ChangeSet;
 use Vorhut\Core\Job\Device;
 use Vorhut\Core\Job\Edit;
+use Vorhut\Core\Proof\SeenCounts;
 use Vorhut\Tests\Support\Jobs;
 
 /** What is open, and what is not as it was. */
@@ -75,17 +76,20 @@ final class DriftTest extends TestCase
     {
         $job = Jobs::demo();
         $intents = ['windows-call-windows' => ['span' => Span::Through, 'pairs' => 4, 'counts' => []]];
-        $says = static function (int $holding, int $all) use ($job, $intents): string {
-            $seen = ['windows-call-windows' => ['holding' => $holding, 'all' => $all]];
+        $says = static function (int $inLab, int $holdingInLab, int $onSite, int $holdingOnSite) use ($job, $intents): string {
+            $seen = ['windows-call-windows' => new SeenCounts($inLab, $holdingInLab, $onSite, $holdingOnSite)];
             $items = (new OpenItems($job, [], $intents, $seen, [], [], new Today('2026-11-26')))->all();
             $own = array_filter($items, static fn (OpenItem $i): bool => 'intent-windows-call-windows' === $i->id);
 
             return array_values($own)[0]->detail ?? '';
         };
-        self::assertSame('Proven on paper; 0 of 4 pairs seen.', $says(0, 0));
-        self::assertSame('Proven on paper; 3 of 4 pairs seen.', $says(3, 3));
-        self::assertSame('Seen otherwise: 3 of 4 pairs hold.', $says(3, 4));
-        self::assertSame('', $says(4, 4));
+        self::assertSame('Proven on paper; 0 of 4 pairs seen on site.', $says(0, 0, 0, 0));
+        self::assertSame('Proven on paper; 3 of 4 pairs seen on site.', $says(0, 0, 3, 3));
+        self::assertSame('Seen otherwise on site: 3 of 4 pairs hold.', $says(4, 4, 4, 3));
+        self::assertSame('Proven on paper; 0 of 4 pairs seen on site. In the lab 4 hold.', $says(4, 4, 0, 0), 'stand-ins prove nothing');
+        self::assertSame('Seen otherwise in the lab: 3 of 4 pairs hold.', $says(4, 3, 0, 0));
+        self::assertSame('', $says(0, 0, 4, 4));
+        self::assertSame('', $says(4, 1, 4, 4), 'the site decides');
     }
 
     public function testWhoWasSilentIsNamed(): void
