@@ -40,7 +40,8 @@ final readonly class SeenCounts
         foreach ([SeenIn::Site, SeenIn::Lab] as $where) {
             if ($this->seen($where) > 0) {
                 $verb = [] === $words ? ' hold' : '';
-                $words[] = \sprintf('%s %d of %d%s %s', $where->mark(), $this->holding($where), $this->seen($where), $verb, $where->label());
+                $figures = \sprintf('%d of %d', $this->holding($where), $this->seen($where));
+                $words[] = \sprintf('%s %s%s %s', $where->mark(), $figures, $verb, $where->label());
             }
         }
 

@@ -37,7 +37,7 @@ final class LiveTestTest extends AppTestCase
         $this->client->request('GET', self::JOB.'/proof?intent=guests-phone-system&pair=guest-1%3Epbx');
         self::assertSelectorTextContains('.why', 'live in the lab from Ticket office tablet');
         self::assertSelectorTextContains('[role=status]', '1 pair asked in the lab');
-        self::assertSelectorTextSame('.where', 'lab');
+        self::assertSelectorTextSame('.where', '◇ lab');
         $site = SweepRun::ON_SITE;
         $who = $this->person('tomas');
         $span = Span::KeptApart;
@@ -46,7 +46,7 @@ final class LiveTestTest extends AppTestCase
         $this->em()->persist(new Observation($stored, 'guests-phone-system', 'guest-1', 'pbx', $span, '', $who, $later, $site, 'tcp'));
         $this->em()->flush();
         $this->client->request('GET', self::JOB.'/proof?intent=guests-phone-system&pair=guest-1%3Epbx');
-        self::assertSelectorTextSame('.where', 'site');
+        self::assertSelectorTextSame('.where', '◆ site');
         self::assertSelectorTextContains('.why', 'live on the site');
     }
 

@@ -42,7 +42,7 @@ final class SameNameTest extends TestCase
                 echo $e->allowed;
             }
             PHP);
-        self::one('$services->get("doctrine")->getConnection()->executeStatement("DELETE FROM user_account WHERE username = \'newcomer\'");');
+        self::one('$services->get("doctrine")->getConnection()->delete("user_account", ["username" => "newcomer"]);');
         self::assertSame(['a name that nobody has yet' => self::AT_ONCE - 1, 'invited' => 1], self::counted($said));
     }
 
