@@ -25,6 +25,8 @@ final readonly class OpenItems
      * @param array<array-key, SeenCounts> $seen by intent
      * @param array<string, string> $silent when it was that planned addresses did not answer, by address
      * @param array<string, string> $accepted why something is left open, by id
+     * @param array<array-key, list<string>> $unread what was not read, by unit
+     * @param array<array-key, list<string>> $changed what was set otherwise than it is planned now, by unit
      */
     public function __construct(
         private Job $job,
@@ -34,6 +36,8 @@ final readonly class OpenItems
         private array $silent,
         private array $accepted,
         private Today $today,
+        private array $unread = [],
+        private array $changed = [],
     ) {
     }
 
@@ -41,7 +45,9 @@ final readonly class OpenItems
     public function all(): array
     {
         $all = [];
-        foreach ([$this->units(), $this->values(), $this->findings(), $this->proof(), $this->silent(), $this->dates()] as $items) {
+        $bench = [$this->bench(OpenKind::NotRead, $this->unread), $this->bench(OpenKind::Again, $this->changed)];
+        $rest = [$this->findings(), $this->proof(), $this->silent(), $this->dates()];
+        foreach ([$this->units(), $this->values(), ...$bench, ...$rest] as $items) {
             foreach ($items as $item) {
                 $all[] = $item;
             }
@@ -72,6 +78,22 @@ final readonly class OpenItems
                     $who = null === $value->setting->ask ? 'Say it in the plan.' : \sprintf('Ask %s.', $value->setting->ask->label());
                     yield $this->item(OpenKind::Values, $id, $title, $who, $device->id);
                 }
+            }
+        }
+    }
+
+    /**
+     * @param array<array-key, list<string>> $of
+     *
+     * @return iterable<OpenItem>
+     */
+    private function bench(OpenKind $kind, array $of): iterable
+    {
+        foreach ($of as $id => $what) {
+            $device = $this->job->devices[$id] ?? null;
+            if (null !== $device && [] !== $what) {
+                $title = \sprintf('%s: %s', $device->name, OpenKind::NotRead === $kind ? 'not read' : 'to do again');
+                yield $this->item($kind, $kind->value.'-'.$device->id, $title, implode('; ', $what).'.', $device->id);
             }
         }
     }

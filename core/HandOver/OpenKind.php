@@ -9,6 +9,8 @@ enum OpenKind: string
 {
     case Units = 'units';
     case Values = 'values';
+    case NotRead = 'not-read';
+    case Again = 'again';
     case Findings = 'findings';
     case Proof = 'proof';
     case Silent = 'silent';
@@ -19,6 +21,8 @@ enum OpenKind: string
         return match ($this) {
             self::Units => 'Units that are not set up',
             self::Values => 'Values that nobody has said',
+            self::NotRead => 'Not read at the unit',
+            self::Again => 'To do again: the plan has changed since',
             self::Findings => 'Findings',
             self::Proof => 'Not proven',
             self::Silent => 'Silent when they were last asked',

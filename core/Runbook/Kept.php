@@ -9,6 +9,8 @@ use Vorhut\Core\Profile\Step\RecordKind;
 /** What was read, found or measured at a step. */
 final readonly class Kept implements \JsonSerializable
 {
+    public const LATER = 'to be read later';
+
     /** @param bool|null $agrees with the plan; null where there is nothing to compare */
     public function __construct(
         public RecordKind $kind,
@@ -17,10 +19,12 @@ final readonly class Kept implements \JsonSerializable
         public ?bool $agrees,
         /** The setting that was read; '' for something else. */
         public string $setting = '',
+        /** Why it was not read, or LATER; null where it was. */
+        public ?string $unread = null,
     ) {
     }
 
-    /** @return array{kind: string, label: string, value: string, agrees: bool|null, setting: string} */
+    /** @return array{kind: string, label: string, value: string, agrees: bool|null, setting: string, unread?: string} */
     public function jsonSerialize(): array
     {
         return [
@@ -29,6 +33,6 @@ final readonly class Kept implements \JsonSerializable
             'value' => $this->value,
             'agrees' => $this->agrees,
             'setting' => $this->setting,
-        ];
+        ] + (null === $this->unread ? [] : ['unread' => $this->unread]);
     }
 }

@@ -38,17 +38,23 @@ final readonly class ReadBack
     /**
      * @param array<int, string> $read by the place of what is to be recorded; '' for what was not read
      * @param bool $anyway whether somebody has said why a value may differ; another unit's MAC or address never may
+     * @param string|null $unread why something is not read; null: everything must be
      *
      * @return list<Kept>
      *
-     * @throws InvalidValue when something differs
+     * @throws InvalidValue when something differs, or is not read and nobody says why
      */
-    public function of(Device $device, RunbookStep $step, array $read, bool $anyway): array
+    public function of(Device $device, RunbookStep $step, array $read, bool $anyway, ?string $unread = null): array
     {
-        $kept = [];
+        $kept = $missing = [];
         foreach ($step->record as $at => $record) {
             $value = trim($read[$at] ?? '');
-            if (RecordKind::Tick === $record->kind || RecordKind::Photo === $record->kind || '' === $value) {
+            if (RecordKind::Tick === $record->kind || RecordKind::Photo === $record->kind) {
+                continue;
+            }
+            if ('' === $value) {
+                $missing[] = $record->label;
+                $kept[] = new Kept($record->kind, $record->label, '', null, (string) $record->setting, $unread ?? '');
                 continue;
             }
             $agrees = match (true) {
@@ -59,6 +65,10 @@ final readonly class ReadBack
                 default => $this->setting($device, $record, $value, $anyway),
             };
             $kept[] = new Kept($record->kind, $record->label, $value, $agrees, (string) $record->setting);
+        }
+        if ([] !== $missing && null === $unread) {
+            $allowed = 'what was read: '.implode(', ', array_map(lcfirst(...), $missing));
+            throw new InvalidValue('', $allowed, 'Read it and type it; or choose to read it later; or say why it is not read.');
         }
 
         return $kept;

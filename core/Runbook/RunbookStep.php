@@ -7,6 +7,7 @@ namespace Vorhut\Core\Runbook;
 use Vorhut\Core\Profile\Dial;
 use Vorhut\Core\Profile\Port;
 use Vorhut\Core\Profile\Step\Cause;
+use Vorhut\Core\Profile\Step\RecordKind;
 use Vorhut\Core\Profile\Step\Timer;
 use Vorhut\Core\Profile\Step\TimerKind;
 use Vorhut\Core\Profile\Step\ToRecord;
@@ -79,7 +80,23 @@ final readonly class RunbookStep implements \JsonSerializable
         return false;
     }
 
-    /** @param array<string, mixed> $changed by property */
+    /** Whether something is to be read, measured or kept as it was found. */
+    public function isRead(): bool
+    {
+        $read = [RecordKind::Read, RecordKind::Measure, RecordKind::AsFound];
+
+        return [] !== array_filter($this->record, static fn (ToRecord $r): bool => \in_array($r->kind, $read, true));
+    }
+
+    /** @return list<string> what is to be typed or known at it, and is not known yet */
+    public function openValues(): array
+    {
+        $open = array_filter($this->values, static fn (StepValue $v): bool => $v->isOpen && !$v->isSecret);
+
+        return array_values(array_map(static fn (StepValue $v): string => $v->label, $open));
+    }
+
+    /** @param array<string, mixed> $changed values by the name of the property */
     public function with(array $changed): self
     {
         /** @phpstan-ignore argument.type */

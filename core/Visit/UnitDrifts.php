@@ -50,6 +50,45 @@ final class UnitDrifts
         return $drifts;
     }
 
+    /**
+     * What units show now that nobody wrote down before, neither in the plan nor at a visit: it cannot be compared.
+     *
+     * @param array<array-key, UnitMarks> $now by device
+     * @param array<array-key, UnitMarks> $before
+     *
+     * @return array<string, list<string>> names of units, by what could not be compared; what all could is left out
+     */
+    public function uncompared(array $now, array $before): array
+    {
+        $without = ['firmware' => [], 'MAC' => []];
+        foreach ($this->job->devices as $device) {
+            $marks = $now[$device->id] ?? new UnitMarks();
+            $known = $before[$device->id] ?? new UnitMarks();
+            $planned = array_diff(array_map(static fn (NetworkInterface $i): ?string => $i->mac?->digits, $device->interfaces), [null]);
+            if ('' !== $marks->firmware && '' === $known->firmware && '' === (string) $device->firmware) {
+                $without['firmware'][] = $device->name;
+            }
+            if (null !== $marks->mac && null === $known->mac && [] === $planned) {
+                $without['MAC'][] = $device->name;
+            }
+        }
+
+        return array_filter($without, static fn (array $names): bool => [] !== $names);
+    }
+
+    /** Of what a unit showed only that of which the plan says nothing: the rest is held against the plan. */
+    public function unplanned(string $device, UnitMarks $marks): UnitMarks
+    {
+        $unit = $this->job->devices[$device] ?? null;
+        $planned = array_filter($unit->interfaces ?? [], static fn (NetworkInterface $i): bool => null !== $i->mac);
+
+        return new UnitMarks(
+            $marks->answers,
+            firmware: '' === (string) $unit?->firmware ? $marks->firmware : '',
+            mac: [] === $planned ? $marks->mac : null,
+        );
+    }
+
     /** @return list<UnitDrift> */
     private function unit(Device $device, UnitMarks $now, UnitMarks $before): array
     {

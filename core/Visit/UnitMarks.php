@@ -38,6 +38,18 @@ final readonly class UnitMarks implements \JsonSerializable
         );
     }
 
+    /** The same, with the firmware and MAC that were not shown then as they were shown later. */
+    public function filled(self $later): self
+    {
+        return new self(
+            $this->answers,
+            $this->name,
+            '' === $this->firmware ? $later->firmware : $this->firmware,
+            $this->mac ?? $later->mac,
+            $this->certificate,
+        );
+    }
+
     /** @return array<string, bool|string> what it showed */
     public function jsonSerialize(): array
     {

@@ -41,6 +41,7 @@ final class BatchController extends JobPage
             $state->runbooks($hand, $units),
             array_values(array_filter(explode(' ', $form->getString('steps')), static fn (string $id): bool => '' !== $id)),
             $this->user(),
+            $form->getBoolean('later'),
         );
         foreach ($refused as $sentence) {
             $this->addFlash('error', $sentence);

@@ -63,6 +63,7 @@ final readonly class BatchPage
             $hand->revision,
             $this->url($hand, 'batch'),
             BenchLinks::of($this->urls, $hand, 'batch'),
+            [] !== array_filter($next->steps ?? [], static fn (RunbookStep $s): bool => $s->isRead()),
         );
     }
 

@@ -23,14 +23,15 @@ final readonly class BatchRecorder
     /**
      * @param list<Runbook> $runbooks of the units it is done on
      * @param list<string> $ids of steps, in order
+     * @param bool $later whether what is to be read may be read later
      *
      * @return array{ChangeSet, list<Effect>, array<string, RunbookStep>, list<string>} what changes, by unit its last step, and why not
      */
-    public function record(JobInHand $hand, array $runbooks, array $ids, User $user): array
+    public function record(JobInHand $hand, array $runbooks, array $ids, User $user, bool $later = false): array
     {
         $all = $last = $refused = [];
         foreach ($runbooks as $runbook) {
-            [$done, $why] = $this->read($hand, $runbook, $ids, $user);
+            [$done, $why] = $this->read($hand, $runbook, $ids, $user, $later);
             array_push($refused, ...$why);
             if ([] !== $done) {
                 $all[$runbook->device->id] = $done;
@@ -50,10 +51,10 @@ final readonly class BatchRecorder
      *
      * @return array{list<array{RunbookStep, StepRecorded}>, list<string>}
      */
-    private function read(JobInHand $hand, Runbook $runbook, array $ids, User $user): array
+    private function read(JobInHand $hand, Runbook $runbook, array $ids, User $user, bool $later): array
     {
         /** @var InputBag<bool|float|int|string> $form */
-        $form = new InputBag();
+        $form = new InputBag(['later' => $later]);
         $done = [];
         foreach ($ids as $id) {
             $step = $runbook->step($id);

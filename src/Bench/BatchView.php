@@ -32,6 +32,8 @@ final readonly class BatchView
         public int $version,
         public string $chooseUrl,
         public array $others,
+        /** Whether something is to be read at what is done next. */
+        public bool $hasReads,
     ) {
     }
 }

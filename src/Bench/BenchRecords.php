@@ -68,6 +68,7 @@ final readonly class BenchRecords
             mb_substr($recorded->reason, 0, self::LONGEST_NOTE),
             $recorded->isSkipped,
             array_map(static fn (Kept $k): array => $k->jsonSerialize(), $recorded->kept),
+            $recorded->planned,
         );
     }
 

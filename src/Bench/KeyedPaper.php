@@ -79,7 +79,7 @@ final readonly class KeyedPaper
                 }
             }
             /** @var InputBag<bool|float|int|string> $form */
-            $form = new InputBag(['reason' => $unit['reason'], 'read' => $read]);
+            $form = new InputBag(['reason' => $unit['reason'], 'read' => $read, 'later' => true]);
             $done[] = [$step, $this->recorder->read($hand, $runbook, $step, $form, $with)];
             $with[] = $step->id;
         }

@@ -9,7 +9,10 @@ use Vorhut\Core\Runbook\Kept;
 /** What somebody says of a step: done, left out, or taken back. */
 final readonly class StepRecorded
 {
-    /** @param list<Kept> $kept what was read, found or measured */
+    /**
+     * @param list<Kept> $kept what was read, found or measured
+     * @param array<array-key, string> $planned what is planned now of what is set at the step, by setting
+     */
     public function __construct(
         public string $step,
         public bool $isDone,
@@ -17,6 +20,7 @@ final readonly class StepRecorded
         public string $reason = '',
         public string $note = '',
         public array $kept = [],
+        public array $planned = [],
     ) {
     }
 }

@@ -20,8 +20,10 @@ use Vorhut\Core\Job\Edit;
 use Vorhut\Core\Job\PasswordState;
 use Vorhut\Core\Job\Stage;
 use Vorhut\Core\Profile\Setting\Allowed;
+use Vorhut\Core\Profile\Step\WorkStage;
 use Vorhut\Core\Runbook\Blocker;
 use Vorhut\Core\Runbook\General\Contact;
+use Vorhut\Core\Runbook\Kept;
 use Vorhut\Core\Runbook\ReadBack;
 use Vorhut\Core\Runbook\Runbook;
 use Vorhut\Core\Runbook\Runbooks;
@@ -61,13 +63,19 @@ final readonly class StepRecorder
 
             return new StepRecorded($step->id, true, true, $reason);
         }
-        $kept = (new ReadBack(new Settings($hand->job)))->of($runbook->device, $step, self::texts($form), '' !== $reason);
+        $unread = match (true) {
+            '' !== $reason => $reason,
+            $form->getBoolean('later') => Kept::LATER,
+            default => null,
+        };
+        $kept = (new ReadBack(new Settings($hand->job)))->of($runbook->device, $step, self::texts($form), '' !== $reason, $unread);
         if ('' === $reason) {
             self::requireOrder($runbook, $step, $with);
+            self::requireAnswers($step);
             $this->requireSecrets($hand, $step);
         }
 
-        return new StepRecorded($step->id, true, reason: $reason, kept: $kept);
+        return new StepRecorded($step->id, true, reason: $reason, kept: $kept, planned: self::planned($step));
     }
 
     /** What the laptop is given now is what is to be taken from it again at the end. */
@@ -80,7 +88,7 @@ final readonly class StepRecorder
         $added = (new FirstContactPlanner($hand->job, $laptop->ports))->plan($device)->added;
         $note = [] === $added ? 'nothing added' : 'added '.implode(' ', $added);
 
-        return new StepRecorded($of->step, true, $of->isSkipped, $of->reason, $note, $of->kept);
+        return new StepRecorded($of->step, true, $of->isSkipped, $of->reason, $note, $of->kept, $of->planned);
     }
 
     /** @return array{ChangeSet, list<Effect>} */
@@ -140,6 +148,17 @@ final readonly class StepRecorder
         return new ChangeSet(\sprintf('%s: %s', $device->name, implode(', ', $said)), $edits);
     }
 
+    /** @return array<string, string> values by setting, so that it shows when the plan changes; secrets show that elsewhere */
+    private static function planned(RunbookStep $step): array
+    {
+        $planned = [];
+        foreach (WorkStage::Ask === $step->stage ? [] : $step->values as $value) {
+            $planned += '' === $value->setting || $value->isSecret ? [] : [$value->setting => $value->typed];
+        }
+
+        return $planned;
+    }
+
     private static function said(RunbookStep $step, StepRecorded $of): string
     {
         return match (true) {
@@ -176,6 +195,16 @@ final readonly class StepRecorder
         }
 
         return $names;
+    }
+
+    /** @throws InvalidValue where what others must say is not said yet */
+    private static function requireAnswers(RunbookStep $step): void
+    {
+        $open = WorkStage::Ask === $step->stage ? $step->openValues() : [];
+        if ([] !== $open) {
+            $allowed = 'what others must say: '.implode(', ', array_map(lcfirst(...), \array_slice($open, 0, 4)));
+            throw new InvalidValue('', $allowed, 'Say it in the plan first; or say why the unit goes on without.');
+        }
     }
 
     /** @throws InvalidValue for a step at which something is typed that the vault does not hold */

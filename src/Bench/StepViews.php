@@ -23,6 +23,7 @@ use Vorhut\Core\Runbook\Runbook;
 use Vorhut\Core\Runbook\RunbookStep;
 use Vorhut\Core\Runbook\StepValue;
 use Vorhut\Core\Setting\Origin;
+use Vorhut\Core\Setting\Settings;
 
 /** Puts a step of a runbook into words and links. */
 final readonly class StepViews
@@ -61,7 +62,7 @@ final readonly class StepViews
             self::ticks($step),
             $step->cautions,
             array_map(fn (Blocker $b): array => ['text' => $b->text, 'link' => $this->blocker($hand, $device, $b)], $step->blockedBy),
-            self::kept($record),
+            [...self::again($hand, $device, $record), ...self::kept($record)],
             $step->undo,
             null === $record ? ($step->isDone ? 'as the stage says, unsigned' : '') : self::signed($hand, $record),
             [] === $before ? '' : self::early($before),
@@ -249,6 +250,17 @@ final readonly class StepViews
         };
     }
 
+    /** @return list<array{label: string, value: string, agrees: string}> what the plan says otherwise since the step was done */
+    private static function again(JobInHand $hand, Device $device, ?BenchRecord $record): array
+    {
+        $changed = null === $record ? [] : BenchOpen::changedAt(new Settings($hand->job), $device, [$record]);
+
+        return array_map(
+            static fn (string $what): array => ['label' => 'To do again', 'value' => $what, 'agrees' => 'the plan has changed since'],
+            array_merge(...array_values($changed)),
+        );
+    }
+
     /** @return list<array{label: string, value: string, agrees: string}> */
     private static function kept(?BenchRecord $record): array
     {
@@ -259,7 +271,10 @@ final readonly class StepViews
                 false => 'differs',
                 null => 'as-found' === $one['kind'] ? 'as found' : '',
             };
-            $kept[] = ['label' => $one['label'], 'value' => $one['value'], 'agrees' => $agrees];
+            $unread = $one['unread'] ?? null;
+            $kept[] = null === $unread
+                ? ['label' => $one['label'], 'value' => $one['value'], 'agrees' => $agrees]
+                : ['label' => $one['label'], 'value' => 'not read', 'agrees' => $unread];
         }
 
         return $kept;

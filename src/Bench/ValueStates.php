@@ -62,13 +62,16 @@ final readonly class ValueStates
         return $states;
     }
 
-    /** @param array{kind: string, label: string, value: string, agrees: bool|null, setting?: string} $kept */
+    /** @param array{kind: string, label: string, value: string, agrees: bool|null, setting?: string, unread?: string} $kept */
     private static function said(Settings $settings, Device $device, array $kept): string
     {
         $setting = $kept['setting'] ?? '';
         $planned = '' === $setting ? null : $settings->value($device, $setting);
         if (null === $planned) {
             return '';
+        }
+        if (isset($kept['unread'])) {
+            return \sprintf('not read (%s)', $kept['unread']);
         }
         if (RecordKind::AsFound->value === $kept['kind']) {
             return 'as found '.$kept['value'];

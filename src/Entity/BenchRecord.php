@@ -39,9 +39,12 @@ class BenchRecord implements Withdrawable
         /** Whether it was left out instead of done. */
         #[ORM\Column(options: ['default' => false])]
         private bool $skipped = false,
-        /** @var list<array{kind: string, label: string, value: string, agrees: bool|null, setting: string}> */
+        /** @var list<array{kind: string, label: string, value: string, agrees: bool|null, setting: string, unread?: string}> */
         #[ORM\Column(type: Types::JSON)]
         private array $kept = [],
+        /** @var array<array-key, string> what was planned then of what is set at the step, by setting; no secrets */
+        #[ORM\Column(type: Types::JSON)]
+        private array $planned = [],
     ) {
     }
 
@@ -93,11 +96,17 @@ class BenchRecord implements Withdrawable
     /**
      * What was read, found or measured.
      *
-     * @return list<array{kind: string, label: string, value: string, agrees: bool|null, setting: string}>
+     * @return list<array{kind: string, label: string, value: string, agrees: bool|null, setting: string, unread?: string}>
      */
     public function getKept(): array
     {
         return $this->kept;
+    }
+
+    /** @return array<array-key, string> what was planned when it was done, by setting */
+    public function getPlanned(): array
+    {
+        return $this->planned;
     }
 
     public function getUser(): ?User

@@ -6,6 +6,7 @@ namespace Vorhut\App\HandOver;
 
 use Doctrine\ORM\EntityManagerInterface;
 use Psr\Clock\ClockInterface;
+use Vorhut\App\Bench\BenchOpen;
 use Vorhut\App\Entity\LeftOpen;
 use Vorhut\App\Entity\RunStatus;
 use Vorhut\App\Entity\SignedState;
@@ -34,6 +35,7 @@ final readonly class HandOvers
         private JobReading $reading,
         private Observations $observations,
         private Sweeps $sweeps,
+        private BenchOpen $bench,
         private ClockInterface $clock,
     ) {
     }
@@ -48,7 +50,17 @@ final readonly class HandOvers
 
         $silent = $this->silent($hand->stored);
 
-        return (new OpenItems($hand->job, $digest->findings, $digest->intents, $seen, $silent, $accepted, $today))->all();
+        return (new OpenItems(
+            job: $hand->job,
+            findings: $digest->findings,
+            intents: $digest->intents,
+            seen: $seen,
+            silent: $silent,
+            accepted: $accepted,
+            today: $today,
+            unread: $this->bench->unread($hand),
+            changed: $this->bench->changed($hand),
+        ))->all();
     }
 
     /** @return array<string, string> when each address was asked last and did not answer */

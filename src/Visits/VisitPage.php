@@ -28,6 +28,8 @@ use Vorhut\Core\Visit\UnitMarks;
 /** Shows what one visit found: units, then intents, that are not as they were left; and the files that were kept. */
 final readonly class VisitPage
 {
+    /** Units that are named, of those that could not be compared. */
+    private const NAMED = 4;
     private const MOST_PAIRS = 8;
     private const MOST_UNITS = 400;
     private const DIGITS = 16;
@@ -68,6 +70,7 @@ final readonly class VisitPage
                 ['By', $visit->getUser()?->getDisplayName() ?? 'somebody'],
                 ['Where', $visit->isOnSite() ? 'on the site' : 'in the lab'],
                 ['Units', \sprintf('%d of %d answered', $answered, \count($visit->getUnits()))],
+                ...$this->uncompared($hand, $visit),
                 ['Note', '' === $visit->getNote() ? 'none' : $visit->getNote()],
             ],
             $units,
@@ -79,6 +82,18 @@ final readonly class VisitPage
             null === $signed ? 'Nobody had signed before.' : 'Held against what was signed on '
                 .LocalTime::full($signed->getAt(), $hand->stored->getTimezone()).'.',
         );
+    }
+
+    /** @return list<array{string, string}> what could not be held against anything, and is written down for the next time */
+    private function uncompared(JobInHand $hand, Visit $visit): array
+    {
+        $said = [];
+        foreach ($this->visits->uncompared($hand, $visit) as $what => $names) {
+            $some = implode(', ', \array_slice($names, 0, self::NAMED)).(\count($names) > self::NAMED ? ' …' : '');
+            $said[] = \sprintf('%s of %s (%s)', $what, Words::count(\count($names), 'unit'), $some);
+        }
+
+        return [] === $said ? [] : [['Could not be compared', implode('; ', $said).'. Written down now, for the next visit.']];
     }
 
     /** @return list<Link> */

@@ -20,6 +20,7 @@ use Vorhut\App\Runs\Runs;
 use Vorhut\App\Vault\Seal;
 use Vorhut\App\Vault\VaultClosed;
 use Vorhut\Core\Profile\Step\RecordKind;
+use Vorhut\Core\Record\Json;
 use Vorhut\Core\Setting\Settings;
 use Vorhut\Core\Visit\ReadValue;
 use Vorhut\Core\Visit\UnitDrift;
@@ -116,18 +117,59 @@ final readonly class Visits
     /** @return list<UnitDrift> units first, then values that were read back at the bench */
     public function drift(JobInHand $hand, Visit $visit): array
     {
-        $before = $this->baseline($visit)?->getUnits();
+        return [
+            ...(new UnitDrifts($hand->job))->of($visit->getUnits(), $this->before($hand, $visit)),
+            ...ValueDrifts::of(new Settings($hand->job), $this->read($hand->stored, $visit)),
+        ];
+    }
+
+    /** @return array<string, list<string>> names of units, by what of them could not be compared with anything */
+    public function uncompared(JobInHand $hand, Visit $visit): array
+    {
+        return (new UnitDrifts($hand->job))->uncompared($visit->getUnits(), $this->before($hand, $visit));
+    }
+
+    /**
+     * How everything was left; what nobody saw then is filled in by what visits since then wrote down.
+     *
+     * @return array<array-key, UnitMarks> by device
+     */
+    private function before(JobInHand $hand, Visit $visit): array
+    {
+        $baseline = $this->baseline($visit);
+        $before = $baseline?->getUnits();
         if (null === $before) {
             // Nobody has looked before: what was set up is taken to have answered.
             foreach ($hand->job->devices as $device) {
                 $before[$device->id] = new UnitMarks($device->stage->isDone());
             }
         }
+        $drifts = new UnitDrifts($hand->job);
+        foreach (null === $baseline ? [] : $this->between($baseline, $visit) as $units) {
+            foreach ($units as $device => $kept) {
+                $marks = $drifts->unplanned((string) $device, UnitMarks::kept(\is_array($kept) ? $kept : []));
+                $before[$device] = ($before[$device] ?? new UnitMarks())->filled($marks);
+            }
+        }
 
-        return [
-            ...(new UnitDrifts($hand->job))->of($visit->getUnits(), $before ?? []),
-            ...ValueDrifts::of(new Settings($hand->job), $this->read($hand->stored, $visit)),
-        ];
+        return $before ?? [];
+    }
+
+    /** @return iterable<array<array-key, mixed>> units of the visits between, without what was seen of pairs, which is much */
+    private function between(Visit $first, Visit $last): iterable
+    {
+        $texts = $this->em->createQuery(
+            'SELECT v.units FROM '.Visit::class.' v WHERE v.job = :job AND v.onSite = :onSite'
+                .' AND v.id > :first AND v.id < :last ORDER BY v.id',
+        )->setParameters([
+            'job' => $last->getJob(),
+            'onSite' => $last->isOnSite(),
+            'first' => $first->getId(),
+            'last' => $last->getId(),
+        ])->getSingleColumnResult();
+        foreach ($texts as $text) {
+            yield Json::object(\is_string($text) ? $text : '{}');
+        }
     }
 
     /** @return list<ReadValue> the last of each unit and setting, from the signature before the visit until the one after it */
@@ -140,7 +182,7 @@ final readonly class Visits
             foreach ($records as $record) {
                 $isMeant = $record->isDone() && $record->getAt() > $signed && (null === $next || $record->getAt() < $next);
                 foreach ($isMeant ? $record->getKept() : [] as $kept) {
-                    if (RecordKind::Read->value === $kept['kind'] && '' !== $kept['setting']) {
+                    if (RecordKind::Read->value === $kept['kind'] && '' !== $kept['setting'] && !isset($kept['unread'])) {
                         $read[$device.' '.$kept['setting']] = new ReadValue((string) $device, $kept['setting'], $kept['value']);
                     }
                 }

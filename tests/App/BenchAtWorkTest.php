@@ -209,13 +209,84 @@ final class BenchAtWorkTest extends AppTestCase
         return $checked->each(static fn (Crawler $i): string => (string) $i->attr('value'));
     }
 
-    /** @param list<string>|null $units null: those that are ticked */
+    /** Enter on empty fields signs nothing; what is read later is said wherever the unit is shown. */
+    public function testWhatIsNotReadIsAChoiceAndStaysVisible(): void
+    {
+        $this->as('tomas');
+        $bench = self::JOB.'/bench/berth-5';
+        $this->post($bench, ['step' => 'unpack']);
+        self::assertResponseStatusCodeSame(422);
+        self::assertSelectorTextContains('[role=alert]', 'what was read');
+        self::assertSelectorTextContains('button[name=later]', 'Done, read later');
+        $this->post($bench, ['step' => 'unpack', 'later' => '1']);
+        self::assertResponseRedirects();
+        $page = $this->client->request('GET', $bench.'?step=unpack');
+        self::assertStringContainsString('not read', $page->filter('.kept')->text());
+        self::assertStringContainsString('to be read later', $page->filter('.kept')->text());
+        $this->as('ines');
+        $open = $this->client->request('GET', self::JOB.'/hand-over')->filter('main')->text();
+        self::assertMatchesRegularExpression('/Berth 5 camera: not read.*MAC/i', $open);
+        $this->as('tomas');
+        $this->post($bench, ['step' => 'unpack', 'reopen' => '1']);
+        $mac = (string) $this->job()->devices['berth-5']->interfaces[0]->mac;
+        $this->post($bench, ['step' => 'unpack', 'read' => [$mac]]);
+        $this->as('ines');
+        $open = $this->client->request('GET', self::JOB.'/hand-over')->filter('main')->text();
+        self::assertDoesNotMatchRegularExpression('/Berth 5 camera: not read/', $open);
+    }
+
+    public function testAPlanThatChangesSaysWhatIsToBeDoneAgain(): void
+    {
+        $this->as('tomas');
+        $bench = self::JOB.'/bench/berth-1';
+        $this->post($bench, ['step' => 'address', 'reason' => 'done on the bench']);
+        self::assertResponseRedirects();
+        $open = fn (): string => $this->client->request('GET', self::JOB.'/hand-over')->filter('main')->text();
+        self::assertStringNotContainsString('to do again', $open());
+        $was = (string) $this->job()->devices['berth-1']->interfaces[0]->gateway;
+        $this->as('ines');
+        $this->post(self::JOB.'/devices/berth-1/cell', ['field' => 'gateway', 'value' => '10.47.20.254']);
+        self::assertStringContainsString('Berth 1 camera: to do again', $open());
+        self::assertStringContainsString(\sprintf('Gateway was %s, is 10.47.20.254', $was), $open());
+        $step = $this->client->request('GET', $bench.'?step=address')->filter('.kept')->first()->text();
+        self::assertStringContainsString('To do again: Gateway was', $step);
+        $this->post($bench, ['step' => 'address', 'reopen' => '1']);
+        $this->post($bench, ['step' => 'address', 'reason' => 'set anew']);
+        self::assertStringNotContainsString('to do again', $open());
+    }
+
+    public function testABatchDoesNotReadForAnybody(): void
+    {
+        $this->as('tomas');
+        $page = $this->client->request('GET', self::CAMERAS);
+        self::assertSelectorTextContains('button[name=later]', 'Done, read later');
+        $before = $this->number('SELECT COUNT(*) FROM bench_record');
+        $this->post(self::JOB.'/bench/several', ['of' => 'kind:ptz-camera-rotary', 'steps' => 'unpack', 'units' => $this->taken($page)]);
+        $this->client->followRedirect();
+        self::assertSelectorTextContains('[role=alert]', 'what was read');
+        self::assertSame($before, $this->number('SELECT COUNT(*) FROM bench_record'));
+    }
+
+    /** What others must say is not said because somebody presses Enter. */
+    public function testWhatOthersMustSayIsNotDoneWhileItIsOpen(): void
+    {
+        $this->as('tomas');
+        $bar = self::JOB.'/bench/crew-bar';
+        $this->post($bar, ['step' => 'ask']);
+        self::assertResponseStatusCodeSame(422);
+        self::assertSelectorTextContains('[role=alert]', 'what others must say');
+        $this->post($bar, ['step' => 'ask', 'reason' => 'The client brings it on the day']);
+        self::assertResponseRedirects();
+    }
+
+    /** @param list<string>|null $units */
     private function record(Crawler $page, ?array $units = null): void
     {
         $this->post(self::JOB.'/bench/several', [
             'of' => $page->filter('#batch input[name=of]')->attr('value'),
             'steps' => $page->filter('#batch input[name=steps]')->attr('value'),
             'units' => $units ?? $this->taken($page),
+            'later' => '1',
         ]);
     }
 }

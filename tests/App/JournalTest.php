@@ -45,7 +45,7 @@ final class JournalTest extends AppTestCase
         $state = fn (): string => $this->job()->devices['berth-5']->stage->value.' '.$counted();
         $before = $counted();
         foreach (['unpack', 'mount', 'dial'] as $step) {
-            $this->post(self::JOB.'/bench/berth-5', ['step' => $step]);
+            $this->post(self::JOB.'/bench/berth-5', ['step' => $step, 'later' => '1']);
             self::assertResponseRedirects();
         }
         self::assertSame('unpacked '.($before + 3), $state());

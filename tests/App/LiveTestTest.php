@@ -99,7 +99,7 @@ final class LiveTestTest extends AppTestCase
             ->getRepository(Observation::class)
             ->findOneBy([], ['id' => 'DESC']);
         self::assertSame(
-            \sprintf('%d of 1 hold', (int) $latest?->getSpan()->holds()),
+            \sprintf('◇ %d of 1 hold in the lab', (int) $latest?->getSpan()->holds()),
             trim($crawler->filter('tr.sel td[data-label=Observed]')->first()->text()),
         );
     }

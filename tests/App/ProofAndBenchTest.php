@@ -177,7 +177,7 @@ final class ProofAndBenchTest extends AppTestCase
         foreach ($steps as $step) {
             // It has no address yet, so the step that types it waits.
             $reason = 'address' === $step->id ? ['reason' => 'Leased for now'] : [];
-            $this->post(self::JOB.'/bench/berth-4', ['step' => $step->id] + $reason);
+            $this->post(self::JOB.'/bench/berth-4', ['step' => $step->id, 'later' => '1'] + $reason);
             self::assertResponseRedirects(message: $step->id);
         }
         $this->client->request('GET', self::JOB.'/bench/berth-4');

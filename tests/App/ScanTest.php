@@ -33,7 +33,7 @@ final class ScanTest extends AppTestCase
         $this->as('tomas');
         $this->post(self::JOB.'/vault/make');
         $this->post(self::JOB.'/bench/ramp-phone', ['step' => 'secure', 'reason' => 'first']);
-        $this->post(self::JOB.'/bench/ramp-phone', ['step' => 'unpack']);
+        $this->post(self::JOB.'/bench/ramp-phone', ['step' => 'unpack', 'later' => '1']);
         $was = $this->job()->devices['ramp-phone'];
         $page = $this->post(self::JOB.'/scan/swap', ['unit' => 'ramp-phone', 'serial' => 'KS-NEW-1', 'mac' => '02-47-00-00-10-1C']);
         self::assertSame(422, $this->code());
@@ -84,7 +84,7 @@ final class ScanTest extends AppTestCase
         $this->client->request(
             'POST',
             self::JOB.'/bench/ramp-phone',
-            ['_token' => 'csrf-token', 'version' => $this->version(), 'step' => $step],
+            ['_token' => 'csrf-token', 'version' => $this->version(), 'step' => $step, 'later' => '1'],
             ['photo' => new UploadedFile($file, $name, test: true)],
             ['HTTP_ORIGIN' => 'http://localhost'],
         );

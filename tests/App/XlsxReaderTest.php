@@ -52,7 +52,8 @@ final class XlsxReaderTest extends TestCase
     {
         return Archive::of($more + [
             'xl/workbook.xml' => self::HEAD.'<workbook '.self::MAIN.'><sheets><sheet name="a" sheetId="1"/></sheets></workbook>',
-            'xl/worksheets/sheet1.xml' => self::HEAD.'<worksheet '.self::MAIN.'><sheetData><row r="1">'.$cells.'</row></sheetData></worksheet>',
+            'xl/worksheets/sheet1.xml' => self::HEAD.'<worksheet '.self::MAIN.'><sheetData><row r="1">'.$cells
+                .'</row></sheetData></worksheet>',
         ]);
     }
 }

@@ -36,7 +36,25 @@ final class ReadBackTest extends TestCase
             array_map(static fn (Kept $k): array => [$k->label, $k->value, $k->agrees], $kept),
         );
         self::assertSame(['code', '', 'code', 'open'], array_column($kept, 'setting'));
-        self::assertSame([], $this->read(['', ' ']), 'what was not read is not kept');
+    }
+
+    /** An empty field is no reading: it is a choice, and stays one. */
+    public function testWhatIsNotReadIsRefusedUnlessSomebodyChoosesThatOrSaysWhy(): void
+    {
+        self::assertSame(
+            'what was read: warm, before Read it and type it; or choose to read it later; or say why it is not read.',
+            $this->refusal(['B0S1', ' ', '', 'anything'], null),
+        );
+        $kept = $this->read(['B0S1', ' ', '', 'anything'], unread: Kept::LATER);
+        self::assertSame(
+            [['Code', null], ['Warm', 'to be read later'], ['Before', 'to be read later'], ['Open', null]],
+            array_map(static fn (Kept $k): array => [$k->label, $k->unread], $kept),
+        );
+        self::assertSame([true, null, null, null], array_column($kept, 'agrees'), 'what was not read agrees with nothing');
+        self::assertSame(['code' => null, 'open' => null], array_column(array_map(
+            static fn (Kept $k): array => ['setting' => $k->setting, 'unread' => $k->jsonSerialize()['unread'] ?? null],
+            [$kept[0], $kept[3]],
+        ), 'unread', 'setting'));
     }
 
     public function testCharactersThatLookAlikeAreNamedAsWhatTheyAre(): void
@@ -49,7 +67,7 @@ final class ReadBackTest extends TestCase
     {
         self::assertStringContainsString('0 to 70 °C', $this->refusal(['', '70.1']));
         self::assertStringContainsString('a number °C', $this->refusal(['', 'warm']));
-        self::assertFalse($this->read(['', '70.1'], true)[0]->agrees);
+        self::assertFalse($this->read(['', '70.1'], true)[1]->agrees);
         self::assertFalse($this->read(['B0S2'], true)[0]->agrees);
         $this->expectException(InvalidValue::class);
         $this->read(['', 'warm'], true);
@@ -70,10 +88,10 @@ final class ReadBackTest extends TestCase
     }
 
     /** @param array<int, string> $read */
-    private function refusal(array $read): string
+    private function refusal(array $read, ?string $unread = Kept::LATER): string
     {
         try {
-            $this->read($read);
+            $this->read($read, unread: $unread);
         } catch (InvalidValue $e) {
             return $e->allowed.' '.$e->advice;
         }
@@ -85,13 +103,13 @@ final class ReadBackTest extends TestCase
      *
      * @return list<Kept>
      */
-    private function read(array $read, bool $anyway = false, string $step = 's'): array
+    private function read(array $read, bool $anyway = false, string $step = 's', ?string $unread = Kept::LATER): array
     {
         $interface = ['segment' => 'a', 'address' => '10.47.1.20/24', 'mac' => '02-47-00-00-00-01'];
         $settings = new Settings($job = Units::job(['k' => self::KIND], ['unit' => ['interfaces' => [$interface]]]));
         $of = (new Runbooks($settings))->of($job->devices['unit'])->step($step);
         \assert(null !== $of);
 
-        return (new ReadBack($settings))->of($job->devices['unit'], $of, $read, $anyway);
+        return (new ReadBack($settings))->of($job->devices['unit'], $of, $read, $anyway, $unread);
     }
 }
