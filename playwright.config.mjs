@@ -5,7 +5,9 @@ export default defineConfig({
     outputDir: 'var/browser',
     reporter: [['list']],
     workers: 1,
-    timeout: 30_000,
+    // A busy machine is slow, not wrong.
+    timeout: 120_000,
+    expect: { timeout: 20_000 },
     use: {
         baseURL: process.env.BASE_URL ?? 'http://127.0.0.1:8047',
         viewport: { width: 1280, height: 800 },

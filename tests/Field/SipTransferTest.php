@@ -90,8 +90,8 @@ final class SipTransferTest extends TestCase
         $other = [['Event', 'presence'], ...$right];
         self::assertSame(481, $this->asked($at, 'REFER', $refer));
         self::assertSame(481, $this->asked($at, 'INVITE', $replaces));
-        self::assertSame(489, $this->asked($at, 'NOTIFY', $other));
-        self::assertSame(400, $this->asked($at, 'REFER', $right), 'no number');
+        self::assertSame(489, $this->asked($at, 'NOTIFY', [...$other, ['CSeq', '901 NOTIFY']]));
+        self::assertSame(400, $this->asked($at, 'REFER', [...$right, ['CSeq', '902 REFER']]), 'no number');
         \Amp\delay(0.1);
         self::assertSame([1, 1, 0], [\count($this->a->calls()), \count($this->b->calls()), \count($this->c->calls())]);
     }
