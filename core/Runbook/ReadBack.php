@@ -67,7 +67,7 @@ final readonly class ReadBack
             $kept[] = new Kept($record->kind, $record->label, $value, $agrees, (string) $record->setting);
         }
         if ([] !== $missing && null === $unread) {
-            $allowed = 'what was read: '.implode(', ', array_map(lcfirst(...), $missing));
+            $allowed = 'what was read: '.implode(', ', $missing);
             throw new InvalidValue('', $allowed, 'Read it and type it; or choose to read it later; or say why it is not read.');
         }
 

@@ -202,7 +202,7 @@ final readonly class StepRecorder
     {
         $open = WorkStage::Ask === $step->stage ? $step->openValues() : [];
         if ([] !== $open) {
-            $allowed = 'what others must say: '.implode(', ', array_map(lcfirst(...), \array_slice($open, 0, 4)));
+            $allowed = 'what others must say: '.implode(', ', \array_slice($open, 0, 4));
             throw new InvalidValue('', $allowed, 'Say it in the plan first; or say why the unit goes on without.');
         }
     }
