@@ -34,7 +34,9 @@ test('a unit goes from the carton to as-left by keyboard alone, a key a step', a
     const steps = await page.locator('.todo .stage li').count();
     expect(steps).toBeGreaterThan(10);
     for (let step = 1; step <= steps; step += 1) {
-        await page.keyboard.press('Enter');
+        // What is to be read back is read later, by choice: Enter alone would be refused.
+        const reads = await page.locator('button[name=later]').count();
+        await page.keyboard.press(reads > 0 ? 'l' : 'Enter');
         await expect(page.locator('.head')).toContainText(`${step} of ${steps} done`);
     }
     await expect(page.locator('.next')).toContainText('Slip shelter box is set up');

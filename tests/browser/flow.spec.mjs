@@ -109,6 +109,8 @@ test('the bench leads through first contact with exact values to copy', async ({
     await expect(page.locator('main')).toContainText('Switch Wi-Fi off');
     await page.goto(`${job}/bench/berth-5?step=unpack`);
     await page.keyboard.press('Enter');
+    await expect(page.getByRole('alert')).toContainText('what was read');
+    await page.keyboard.press('l');
     await expect(page.locator('main')).toContainText('1 of 17 done');
     await page.goto(`${job}/bench/berth-5?step=unpack`);
     await page.getByRole('button', { name: 'Take it back' }).click();

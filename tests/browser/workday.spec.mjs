@@ -45,8 +45,9 @@ test('ten cameras go over the bench with at most five keys each', async ({ page 
         const title = await page.locator('.next b').textContent();
         powered += title.startsWith('Connect and power') ? 1 : 0;
         expect(await page.locator('.batch small', { hasText: /^\s*has / }).count()).toBeLessThanOrEqual(1);
+        const reads = await page.locator('#batch button[name=later]').count();
         const loaded = page.waitForEvent('load');
-        await page.keyboard.press('Enter');
+        await page.keyboard.press(reads > 0 ? 'l' : 'Enter');
         keys += 1;
         await loaded;
         expect(keys).toBeLessThanOrEqual(50);
