@@ -9,12 +9,14 @@ use Vorhut\Core\Job\Job;
 use Vorhut\Core\Job\PartyRef;
 use Vorhut\Core\Net\Protocol;
 use Vorhut\Core\Net\Service;
+use Vorhut\Core\Reach\Cause\CauseRule;
 use Vorhut\Core\Reach\Node\Network;
 use Vorhut\Core\Reach\Node\Node;
 use Vorhut\Core\Reach\Node\Places;
 use Vorhut\Core\Reach\Walk\Exchange;
 use Vorhut\Core\Reach\Walk\Topology;
 use Vorhut\Core\Reach\Walk\Trace;
+use Vorhut\Core\Reach\Walk\Verdict;
 
 /** Which segments the packets of a stream cross, by the routers that the engine says they take. */
 final class FlowWays
@@ -107,8 +109,20 @@ final class FlowWays
             $leg = null === $next || $next === $at ? null : $this->leg($segment, $at, $next);
             $legs = null === $leg ? $legs : [...$legs, $leg];
         }
+        $out = isset($this->job->devices[$to]) || [] !== $verdict->by ? null : $this->out($verdict);
 
-        return $legs;
+        return null === $out ? $legs : [...$legs, $out];
+    }
+
+    /** Where packets for somebody outside would be handed to a router that nobody of the plan is. */
+    private function out(Verdict $verdict): ?Leg
+    {
+        $segment = $verdict->cause?->values['segment'] ?? null;
+        $at = $verdict->cause->at ?? '';
+        $isHandedOn = \in_array($verdict->cause?->rule, [CauseRule::NextHopSilent, CauseRule::GatewaySilent], true);
+        $port = $isHandedOn && \is_string($segment) ? self::portIn($this->network->node($at), $segment) : null;
+
+        return null === $port ? null : Leg::out($segment, $at, $port);
     }
 
     private function leg(string $segment, string $from, string $to): ?Leg

@@ -15,4 +15,15 @@ final readonly class Leg
         public int $toInterface,
     ) {
     }
+
+    /** One that leads out of the plan: into a segment in which nobody of the plan takes the packets on. */
+    public static function out(string $segment, string $from, int $fromInterface): self
+    {
+        return new self($segment, $from, $fromInterface, '', 0);
+    }
+
+    public function leadsOut(): bool
+    {
+        return '' === $this->to;
+    }
 }

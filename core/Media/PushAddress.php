@@ -42,6 +42,18 @@ final class PushAddress
         return $parts;
     }
 
+    /** Who is sent to: a name or an address; '' where none is said. What stands behind it may be secret. */
+    public static function host(string $address): string
+    {
+        foreach (self::parts($address) as $part) {
+            if ('receiver' === $part['part']) {
+                return $part['given'];
+            }
+        }
+
+        return '';
+    }
+
     /** What is allowed of a parameter; '' where what is given is. */
     private static function refused(string $name, string $value): string
     {

@@ -10,6 +10,7 @@ use Vorhut\Core\Job\Job;
 use Vorhut\Core\Job\Uplink;
 use Vorhut\Core\Load\FlowRates;
 use Vorhut\Core\Load\FlowWays;
+use Vorhut\Core\Net\Ipv4Address;
 use Vorhut\Core\Setting\Settings;
 
 /** Units that push a stream to an address that is typed into them, with what they go out by. */
@@ -60,11 +61,25 @@ final class StreamsOut
             null === $latency ? null : (int) $latency,
             $this->address($device),
             $receivers,
-            $this->uplinks($device, $receivers),
+            $this->uplinks($device, $this->ends($device, $receivers)),
             $profile->watts,
             $this->number($device, 'battery'),
             $this->number($device, 'run-hours'),
         );
+    }
+
+    /**
+     * Whom the packets are sent to: units of the plan, else the address that is typed into the sender.
+     *
+     * @param list<string> $receivers
+     *
+     * @return list<string>
+     */
+    private function ends(Device $device, array $receivers): array
+    {
+        $host = PushAddress::host($this->address($device));
+
+        return [] === $receivers && null !== Ipv4Address::tryFrom($host) ? [$host] : $receivers;
     }
 
     private function number(Device $device, string $setting): ?float

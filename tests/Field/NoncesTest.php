@@ -9,12 +9,13 @@ use Vorhut\Field\Net\Nonces;
 
 final class NoncesTest extends TestCase
 {
+    /** Seconds. */
+    private int $now = 0;
+
     public function testTheyCarryTheirTimeAndMark(): void
     {
-        $now = 1000;
-        $nonces = new Nonces(static function () use (&$now): int {
-            return $now;
-        });
+        $this->now = 1000;
+        $nonces = new Nonces(fn (): int => $this->now);
         $nonce = $nonces->make();
         self::assertNotSame($nonce, $nonces->make());
         self::assertTrue($nonces->use($nonce, '00000001'));
@@ -22,9 +23,9 @@ final class NoncesTest extends TestCase
         self::assertTrue($nonces->use($nonce, '00000002'));
         self::assertTrue($nonces->use($nonce, ''));
         self::assertTrue($nonces->use($nonce, ''), 'whoever counts nothing may use it again');
-        $now = 1299;
+        $this->now = 1299;
         self::assertTrue($nonces->use($nonce, '00000003'));
-        $now = 1300;
+        $this->now = 1300;
         self::assertFalse($nonces->use($nonce, '00000004'), 'five minutes');
         self::assertTrue($nonces->isOurs($nonce), 'so that it can be said that it is only stale');
     }
@@ -41,12 +42,10 @@ final class NoncesTest extends TestCase
 
     public function testWhatIsKeptDoesNotGrow(): void
     {
-        $now = 0;
-        $nonces = new Nonces(static function () use (&$now): int {
-            return $now;
-        });
+        $this->now = 0;
+        $nonces = new Nonces(fn (): int => $this->now);
         for ($n = 0; $n < 20_000; ++$n) {
-            $now = intdiv($n, 10);
+            $this->now = intdiv($n, 10);
             $nonces->use($nonces->make(), '00000001');
         }
         $used = (new \ReflectionProperty($nonces, 'used'))->getValue($nonces);

@@ -45,6 +45,23 @@ final class StreamRulesTest extends TestCase
         yield 'nothing is sent again' => [$thin, $plan(['protocol' => 'rtp'], ['measuredKbps' => 7200]), null];
         yield 'less is sent again' => [$thin, $plan(['overhead' => 5], ['measuredKbps' => 7500]), null];
 
+        $flow = ['flows' => [['id' => 'f', 'from' => 'device:cam', 'to' => ['address:198.51.100.7'], 'kbps' => 6500]]];
+        yield 'a stream to an address outside is in the sum' => [$thin, self::outside($flow), 'takes 6.5 Mbit/s'];
+        yield 'and is traced' => ['stream-not-traced', self::outside($flow), null];
+        $elsewhere = self::outside($flow, ['router' => 'r', 'segment' => 'slip']);
+        yield 'by no measured uplink' => ['stream-not-traced', $elsewhere, 'Camera sends to 198.51.100.7'];
+        $push = ['devices' => [[
+            'id' => 'e', 'name' => 'Encoder', 'profile' => 'stream-encoder',
+            'settings' => ['push-url' => 'srt://198.51.100.9:9000?passphrase=0123456789'],
+            'interfaces' => [['name' => 'lan', 'segment' => 'slip', 'address' => '10.0.1.5/24', 'gateway' => '10.0.1.1']],
+        ]]];
+        yield 'what is pushed outside is in the sum' => [$thin, self::outside($push, ['measuredKbps' => 300]), 'Mbit/s'];
+        $lost = self::outside($push, ['router' => 'edge', 'segment' => 'house']);
+        yield 'what is pushed and not traced names the host alone' => ['stream-not-traced', $lost, 'Encoder sends to 198.51.100.9, and'];
+        $two = ['flows' => [['id' => 'f', 'name' => 'Programme', 'from' => 'device:e', 'to' => ['device:s'], 'kbps' => 12000]]] + $plan([]);
+        yield 'two rates for one stream' => ['rate-of-another', $two, 'Programme is planned with 12.0 Mbit/s'];
+        yield 'about the same rate' => ['rate-of-another', ['flows' => [['kbps' => 5000] + $two['flows'][0]]] + $plan([]), null];
+
         $late = 'latency-too-short';
         yield 'four round trips' => [$late, $plan(['latency' => 800], ['rttMs' => 200]), null];
         yield 'less than four' => [$late, $plan(['latency' => 790], ['rttMs' => 200]), 'Let both ends wait 800 ms.'];
@@ -119,5 +136,36 @@ final class StreamRulesTest extends TestCase
     public function testRules(string $rule, array $plan, ?string $says): void
     {
         self::assertRule($rule, $plan, $says);
+    }
+
+    /**
+     * A site whose uplink leads to a router that nobody of the plan is.
+     *
+     * @param array<string, mixed> $more
+     * @param array<string, mixed> $uplink
+     *
+     * @return array<string, mixed>
+     */
+    private static function outside(array $more, array $uplink = ['measuredKbps' => 9000]): array
+    {
+        return $more + [
+            'segments' => [
+                ['id' => 'slip', 'subnets' => [['prefix' => '10.0.1.0/24', 'gateway' => '10.0.1.1']]],
+                ['id' => 'house', 'subnets' => [['prefix' => '10.0.3.0/24']]],
+                ['id' => 'out', 'name' => 'Provider', 'subnets' => [['prefix' => '203.0.113.0/29']]],
+            ],
+            'routers' => [
+                ['id' => 'r', 'interfaces' => [['segment' => 'slip', 'address' => '10.0.1.1/24'],
+                    ['segment' => 'house', 'address' => '10.0.3.1/24']],
+                    'routes' => [['to' => '0.0.0.0/0', 'via' => '10.0.3.2']]],
+                ['id' => 'edge', 'interfaces' => [['segment' => 'house', 'address' => '10.0.3.2/24'],
+                    ['segment' => 'out', 'address' => '203.0.113.2/29']], 'routes' => [['to' => '0.0.0.0/0', 'via' => '203.0.113.1']]],
+            ],
+            'uplinks' => [['id' => 'u', 'name' => 'Line', 'router' => 'edge', 'segment' => 'out', ...$uplink]],
+            'devices' => [[
+                'id' => 'cam', 'name' => 'Camera', 'profile' => 'generic-host',
+                'interfaces' => [['name' => 'lan', 'segment' => 'slip', 'address' => '10.0.1.6/24', 'gateway' => '10.0.1.1']],
+            ]],
+        ];
     }
 }

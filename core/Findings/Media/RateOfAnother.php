@@ -1,0 +1,63 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Core\Findings\Media;
+
+use Vorhut\Core\Findings\About;
+use Vorhut\Core\Findings\Finding;
+use Vorhut\Core\Findings\Plan;
+use Vorhut\Core\Findings\Rule;
+use Vorhut\Core\Findings\Severity;
+use Vorhut\Core\Findings\Stop;
+use Vorhut\Core\Job\Flow;
+use Vorhut\Core\Load\FlowWays;
+
+/** A stream for which a rate is typed, of a unit that is pushed and counted by its own settings: one of the two is wrong. */
+final class RateOfAnother implements Rule
+{
+    /** Share by which headers and what is sent again may differ. */
+    private const TOLERANCE = 0.35;
+
+    public function about(): About
+    {
+        return new About('rate-of-another', 603, Stop::Media, 'two rates');
+    }
+
+    public function check(Plan $plan): iterable
+    {
+        $own = [];
+        foreach ($plan->streams() as $stream) {
+            $own[$stream->device->id] = $stream;
+        }
+        if ([] === $own) {
+            return;
+        }
+        $ways = new FlowWays($plan->job, $plan->network());
+        foreach ($plan->job->all(Flow::class) as $flow) {
+            $typed = $flow->kbps;
+            foreach (null === $typed ? [] : $ways->units($flow->from) as $sender) {
+                $wire = $own[$sender]->wireKbps ?? 0.0;
+                if (null === $typed || 0.0 === $wire || abs($wire - $typed) <= self::TOLERANCE * $wire) {
+                    continue;
+                }
+                yield new Finding(
+                    $this->about(),
+                    Severity::Care,
+                    title: \sprintf(
+                        '%s is planned with %.1f Mbit/s, and %s sends %.1f by its settings',
+                        $flow->name,
+                        $typed / 1000,
+                        $plan->job->nameOf($sender),
+                        $wire / 1000,
+                    ),
+                    why: 'Uplinks are added up by what the unit sends.',
+                    devices: [$sender],
+                    advice: \sprintf('Leave the rate of %s out, or set the unit to it.', $flow->name),
+                    value: $flow->id,
+                    records: [['flows', $flow->id]],
+                );
+            }
+        }
+    }
+}

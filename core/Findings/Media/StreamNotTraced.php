@@ -1,0 +1,86 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Core\Findings\Media;
+
+use Vorhut\Core\Findings\About;
+use Vorhut\Core\Findings\Finding;
+use Vorhut\Core\Findings\Plan;
+use Vorhut\Core\Findings\Rule;
+use Vorhut\Core\Findings\Severity;
+use Vorhut\Core\Findings\Stop;
+use Vorhut\Core\Job\Flow;
+use Vorhut\Core\Job\Uplink;
+use Vorhut\Core\Load\FlowWays;
+use Vorhut\Core\Load\Leg;
+use Vorhut\Core\Media\PushAddress;
+
+/** A stream that leaves the site, and of which the plan does not say by which uplink: it is in no sum. */
+final class StreamNotTraced implements Rule
+{
+    public function about(): About
+    {
+        return new About('stream-not-traced', 602, Stop::Media, 'stream in no sum');
+    }
+
+    public function check(Plan $plan): iterable
+    {
+        $uplinks = $plan->job->all(Uplink::class);
+        if ([] === $uplinks) {
+            return;
+        }
+        $ways = new FlowWays($plan->job, $plan->network());
+        foreach ($plan->job->all(Flow::class) as $flow) {
+            foreach ($ways->units($flow->from) as $sender) {
+                foreach ($ways->units(...$flow->to) as $end) {
+                    $isOutside = !isset($plan->job->devices[$end]) && null === $plan->network()->node($end);
+                    if ($isOutside && isset($plan->job->devices[$sender]) && !self::crosses($uplinks, $legs = $ways->legs($sender, $end))) {
+                        yield $this->finding($plan, $sender, $end, $legs, 'flows', $flow->id);
+                    }
+                }
+            }
+        }
+        foreach ($plan->streams() as $stream) {
+            $host = PushAddress::host($stream->address);
+            if ([] === $stream->receivers && [] === $stream->uplinks && '' !== $host) {
+                yield $this->finding($plan, $stream->device->id, $host, [], 'devices', $stream->device->id);
+            }
+        }
+    }
+
+    /**
+     * @param array<array-key, Uplink> $uplinks
+     * @param list<Leg> $legs
+     */
+    private static function crosses(array $uplinks, array $legs): bool
+    {
+        foreach ($legs as $leg) {
+            foreach ($uplinks as $uplink) {
+                if ([$uplink->router, $uplink->segment] === [$leg->from, $leg->segment]) {
+                    return true;
+                }
+            }
+        }
+
+        return false;
+    }
+
+    /** @param list<Leg> $legs as far as it gets */
+    private function finding(Plan $plan, string $sender, string $end, array $legs, string $list, string $id): Finding
+    {
+        $last = $legs[\count($legs) - 1] ?? null;
+        $far = null === $last ? 'It is in no sum.' : \sprintf('It is counted as far as %s.', $plan->network()->segmentName($last->segment));
+
+        return new Finding(
+            $this->about(),
+            Severity::Care,
+            title: \sprintf('%s sends to %s, and crosses no measured uplink', $plan->job->nameOf($sender), $end),
+            why: $far.' What leaves the site is more than the uplinks show.',
+            devices: [$sender],
+            advice: 'Plan the route to it and the uplink it takes: the router, and the segment it goes out into.',
+            value: $end,
+            records: [[$list, $id]],
+        );
+    }
+}
