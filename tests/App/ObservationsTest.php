@@ -102,7 +102,8 @@ final class ObservationsTest extends AppTestCase
         foreach ([['control-phone-1', false], ['this-machine', true], [null, true]] as $n => [$vantage, $onSite]) {
             $pair = ['window-1', 'window-2', 'window-3'][$n];
             $who = $this->person('ines');
-            $this->em()->persist(new Observation($this->stored, 'phones-register', $pair, 'pbx', Span::Through, '', $who, $at, $vantage, '', $onSite));
+            $seen = new Observation($this->stored, 'phones-register', $pair, 'pbx', Span::Through, '', $who, $at, $vantage, '', $onSite);
+            $this->em()->persist($seen);
         }
         $this->em()->flush();
         $counts = $this->observations->counts($this->stored)['phones-register'];
