@@ -14,6 +14,19 @@ use Vorhut\Core\Record\Reference;
 /** Checks that what a job's records name exists in the job, and what else no single record shows. */
 final class References
 {
+    /**
+     * What is wrong after a change and was not before: a plan of before that is not whole may still be worked on.
+     *
+     * @return list<FileError>
+     */
+    public static function broken(Job $before, Job $after): array
+    {
+        $errors = self::check($after);
+        $known = [] === $errors ? [] : array_map(strval(...), self::check($before));
+
+        return array_values(array_filter($errors, static fn (FileError $e): bool => !\in_array((string) $e, $known, true)));
+    }
+
     /** @return list<FileError> */
     public static function check(Job $job): array
     {

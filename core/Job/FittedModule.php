@@ -4,15 +4,15 @@ declare(strict_types=1);
 
 namespace Vorhut\Core\Job;
 
-use Vorhut\Core\Record\Field\Text;
+use Vorhut\Core\Record\Field\OfKind;
 
 /** A module in a slot of a unit. */
 final readonly class FittedModule
 {
     public function __construct(
-        #[Text('Slot', required: true, max: 64, technical: true)]
+        #[OfKind('slots', 'Slot')]
         public string $slot,
-        #[Text('Module', required: true, max: 64, technical: true)]
+        #[OfKind('modules', 'Module')]
         public string $module,
     ) {
     }

@@ -136,7 +136,7 @@ final readonly class JobEditor
         }
         $change = $now->job->placed($change);
         $next = $now->job->with($change);
-        $errors = References::check($next);
+        $errors = References::broken($now->job, $next);
         if ([] !== $errors) {
             throw new InvalidFile($errors);
         }

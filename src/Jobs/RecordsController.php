@@ -80,7 +80,7 @@ final class RecordsController extends JobPage
         $edit = $this->typed($hand, $of, $id, $request);
         $refusals = self::taken($hand, $of, $edit) ?? Refusals::none();
         try {
-            $errors = References::check($hand->job->with(new ChangeSet('', [$edit])));
+            $errors = References::broken($hand->job, $hand->job->with(new ChangeSet('', [$edit])));
             $refusals = [] === $errors ? $refusals : Refusals::of(new InvalidFile($errors));
         } catch (InvalidFile $e) {
             $refusals = Refusals::of($e);

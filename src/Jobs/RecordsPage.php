@@ -13,6 +13,7 @@ use Vorhut\App\Web\View\FormField;
 use Vorhut\App\Web\View\Link;
 use Vorhut\App\Web\View\Post;
 use Vorhut\App\Web\Words;
+use Vorhut\Core\Job\Device;
 use Vorhut\Core\Job\Lists;
 use Vorhut\Core\Job\Place;
 use Vorhut\Core\Job\RecordList;
@@ -128,7 +129,9 @@ final readonly class RecordsPage
      */
     private function form(JobInHand $hand, RecordList $list, array $record, bool $new): array
     {
-        $fields = (new RecordForm($hand->job))->fields($list->type(), $record, $new && 'id' !== $list->key ? [] : [$list->key]);
+        $kind = Device::class === $list->type ? $record['profile'] ?? null : null;
+        $profile = \is_string($kind) && $hand->job->profiles->has($kind) ? $hand->job->profiles->get($kind) : null;
+        $fields = (new RecordForm($hand->job, $profile))->fields($list->type(), $record, $new && 'id' !== $list->key ? [] : [$list->key]);
         $id = $record[$list->key] ?? null;
         $router = Router::class === $list->type && \is_string($id) ? $hand->job->routers[$id] ?? null : null;
         $notes = null === $router ? [] : $this->routers->of($hand, $router);

@@ -11,6 +11,7 @@ use Vorhut\Core\Profile\DeviceProfile;
 use Vorhut\Core\Record\Field\Field;
 use Vorhut\Core\Record\Field\Flag;
 use Vorhut\Core\Record\Field\Nested;
+use Vorhut\Core\Record\Field\OfKind;
 use Vorhut\Core\Record\Field\Records;
 use Vorhut\Core\Record\Field\Refers;
 use Vorhut\Core\Record\Field\Settings;
@@ -20,7 +21,8 @@ use Vorhut\Core\Record\RecordType;
 /** A form for any type of record, made of the declarations of its fields; and the record made of what was typed into it. */
 final readonly class RecordForm
 {
-    public function __construct(private Job $job)
+    /** @param DeviceProfile|null $kind of the unit that the record is of */
+    public function __construct(private Job $job, private ?DeviceProfile $kind = null)
     {
     }
 
@@ -166,6 +168,9 @@ final readonly class RecordForm
     private function options(Field $field): array
     {
         $options = $field->options();
+        if ($field instanceof OfKind && null !== $this->kind) {
+            return ['' => ''] + array_column('slots' === $field->part ? $this->kind->slots : $this->kind->modules, 'name', 'id');
+        }
         if ($field instanceof Refers) {
             $class = Lists::named($field->list)->type;
             $known = DeviceProfile::class === $class ? $this->job->profiles->all() : $this->job->all($class);

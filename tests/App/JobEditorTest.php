@@ -260,6 +260,20 @@ final class JobEditorTest extends AppTestCase
         $this->apply(new ChangeSet('Undo of the first', [$first]));
     }
 
+    /** What was wrong before a change is not what the change breaks: the plan can still be worked on, and mended. */
+    public function testAPlanThatIsNotWholeMayStillBeWorkedOn(): void
+    {
+        $spoil = 'UPDATE plan_record SET record = REPLACE(record, ?, ?) WHERE job_id = ? AND list = ?';
+        $words = ['"slot-1"', '"slot one"', $this->stored()->getId(), 'devices'];
+        $this->em()->getConnection()->executeStatement($spoil, $words);
+        $this->apply(new ChangeSet('Another', [$this->job()->edit(Device::class, 'berth-1', ['serial' => 'A'])]));
+        self::assertSame('A', $this->job()->devices['berth-1']->serial);
+        $this->expectException(InvalidFile::class);
+        $this->expectExceptionMessage('slot-2 (Slot 2)');
+        $wrong = [['slot' => 'slot two', 'module' => 'mobile']];
+        $this->apply(new ChangeSet('Worse', [$this->job()->edit(Device::class, 'pbx', ['modules' => $wrong])]));
+    }
+
     public function testTheOrderOfKeysIsNoChange(): void
     {
         $job = $this->job();

@@ -320,4 +320,22 @@ final class RecordsTest extends AppTestCase
         self::assertSame(['Berth 9 camera', '10.47.20.99/24'], [$device->name, (string) $device->primaryAddress()]);
         self::assertNull($device->serial);
     }
+
+    /** Modules are chosen from what the kind of the unit has; words that are none of these are refused and say which there are. */
+    public function testModulesAreChosenFromTheKind(): void
+    {
+        $this->as('ines');
+        $page = $this->client->request('GET', self::JOB.'/records/devices/pbx');
+        $slots = $page->filter('select[name="modules[0][slot]"] option')->each(static fn (Crawler $o): string => $o->text());
+        self::assertSame(['', 'Slot 1', 'Slot 2'], $slots);
+        self::assertStringContainsString('Analogue line module', $page->filter('select[name="modules[2][module]"]')->text());
+        $form = $page->selectButton('Save')->form();
+        $this->client->submit($form, ['modules[0][module]' => 'analogue-line']);
+        self::assertSame(['analogue-line', 'mobile'], array_column($this->job()->devices['pbx']->modules, 'module'));
+        $modules = ['modules' => [['slot' => 'slot 1', 'module' => 'analogue']]];
+        $this->post(self::JOB.'/records/devices/pbx', $modules);
+        self::assertResponseStatusCodeSame(422);
+        self::assertStringContainsString('slot-1 (Slot 1)', $this->client->getCrawler()->text());
+        self::assertSame(['analogue-line', 'mobile'], array_column($this->job()->devices['pbx']->modules, 'module'));
+    }
 }
