@@ -87,6 +87,12 @@ final class AnswerController extends AbstractController
         $letter = $this->page->letter($hand, $this->sheets->of($hand, $link->getWho()->value));
         $until = LocalTime::date($link->getUntil(), $link->getJob()->getTimezone());
 
-        return $letter->outside($by, $taken, $until, $errors);
+        return $letter->outside(
+            by: $by,
+            taken: $taken,
+            until: $until,
+            errors: $errors,
+            askedBy: $link->getGivenBy()->getDisplayName(),
+        );
     }
 }

@@ -22,11 +22,12 @@ final readonly class LetterView
         public string $taken = '',
         public string $until = '',
         public array $errors = [],
+        public string $askedBy = '',
     ) {
     }
 
     /** @param array<string, string> $errors by question */
-    public function outside(string $by, string $taken, string $until, array $errors): self
+    public function outside(string $by, string $taken, string $until, array $errors, string $askedBy): self
     {
         return new self(
             $this->job,
@@ -39,6 +40,7 @@ final readonly class LetterView
             $taken,
             $until,
             $errors,
+            $askedBy,
         );
     }
 }

@@ -105,7 +105,9 @@ final class AskTest extends AppTestCase
         $page = $this->client->request('GET', $url);
         self::assertResponseIsSuccessful();
         self::assertCount(1, $page->filter('input[name="answers['.self::ACCOUNT.']"]'));
-        self::assertStringNotContainsString('Frequency', $page->text(), 'what the administrator is asked');
+        self::assertStringContainsString('Ines Aldermoor asks you this.', $page->text());
+        self::assertStringContainsString('Frequency', $page->text(), 'a licence is the client\'s');
+        self::assertCount(0, $page->filter('input[name="answers[segment.processing.prefix]"]'), 'what the administrator is asked');
         self::assertCount(0, $page->filter('a'), 'it leads nowhere else');
         $answers = [self::ACCOUNT => 'crew@kestrel.example.test', 'address.berth-4.0' => '10.47.20.30'];
         $this->post($url, ['answers' => $answers, 'by' => 'Ada Quay']);

@@ -92,7 +92,7 @@ final class StrangersBytesTest extends AppTestCase
             $this->client->request('GET', $url);
             self::assertSame(404, $this->client->getResponse()->getStatusCode());
         }
-        self::assertLessThan(5e9, hrtime(true) - $begin, 'five fetches in five seconds');
+        self::assertLessThan(9e9, hrtime(true) - $begin, 'five fetches take less than five times the budget of two seconds');
         self::assertLessThan(64 << 20, memory_get_peak_usage() - $before);
         $this->as('ines');
         self::assertStringContainsString($why, $this->client->request('GET', '/job/hostile/phones/phone/file')->text());

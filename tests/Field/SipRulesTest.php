@@ -106,7 +106,9 @@ final class SipRulesTest extends TestCase
             port: $this->at['2002'][1],
         );
         self::until(static fn (): bool => [] === $phone->calls());
-        self::assertEqualsWithDelta(64 * $t1, (hrtime(true) - $begin) / 1e9, 0.25);
+        $took = (hrtime(true) - $begin) / 1e9;
+        self::assertGreaterThan(64 * $t1 - 0.25, $took);
+        self::assertLessThan(2 * 64 * $t1, $took, 'a busy machine may be late, but not by as much again');
     }
 
     /** RFC 3261, section 10.3: what cannot be bound is refused, not left out. */
@@ -176,7 +178,7 @@ final class SipRulesTest extends TestCase
         $start = hrtime(true);
         \Amp\delay(1.0);
         $should = (hrtime(true) - $start) / 1e9 * 50;
-        self::assertEqualsWithDelta($should, $speaker->sent, 2);
+        self::assertEqualsWithDelta($should, $speaker->sent, 5);
         self::assertSame(0, $listener->reception->lost());
         self::assertLessThan(30, $listener->reception->jitterMs());
         $speaker->close();

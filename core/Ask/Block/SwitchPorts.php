@@ -21,7 +21,7 @@ final class SwitchPorts implements Block
     public function items(Asked $asked): iterable
     {
         foreach ($asked->job->segments as $segment) {
-            $units = $asked->bySegment[$segment->id];
+            $units = self::unplugged($asked->bySegment[$segment->id], $segment);
             if ([] !== $units) {
                 yield $asked->note(
                     'ports '.$segment->id,
@@ -35,6 +35,26 @@ final class SwitchPorts implements Block
                 );
             }
         }
+    }
+
+    /**
+     * Those of which the plan does not say into which port they are plugged: the others hang at switches of our own.
+     *
+     * @param list<Device> $units
+     *
+     * @return list<Device>
+     */
+    private static function unplugged(array $units, Segment $segment): array
+    {
+        return array_values(array_filter($units, static function (Device $device) use ($segment): bool {
+            foreach ($device->interfaces as $interface) {
+                if ($interface->segment === $segment->id && null === $interface->plug->to) {
+                    return true;
+                }
+            }
+
+            return false;
+        }));
     }
 
     /** @param list<Device> $units */

@@ -134,6 +134,19 @@ final class AskBlocksTest extends TestCase
         self::assertNull(self::sheet($untold)->item('place.site.timezone'), 'no unit must be told one');
     }
 
+    public function testAPortIsAskedOnlyForWhatHangsAtNoSwitchOfOurOwn(): void
+    {
+        $plugged = ['interfaces' => [['segment' => 'a', 'address' => '10.47.1.20/24', 'plug' => ['to' => 's/1', 'metres' => 5]]]];
+        $ask = static fn (array $two): ?AskItem => self::sheet(Units::job(
+            ['k' => []],
+            ['one' => $plugged, 'two' => $two],
+            ['switches' => [['id' => 's', 'ports' => [['name' => '1'], ['name' => '2']]]]],
+        ))->item('asked.ports-a');
+        self::assertSame(['two'], array_column($ask([])->units ?? [], 'id'));
+        $there = ['interfaces' => [['segment' => 'a', 'address' => '10.47.1.21/24', 'plug' => ['to' => 's/2', 'metres' => 5]]]];
+        self::assertNull($ask($there), 'every plug is known');
+    }
+
     public function testATrunkHasTwoColumns(): void
     {
         $sheet = self::sheet(Units::job(['pbx' => ['family' => 'phone-system', 'sipRole' => 'server'], 'k' => []], [

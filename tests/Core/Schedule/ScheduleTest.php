@@ -116,13 +116,22 @@ final class ScheduleTest extends TestCase
         $agenda = AgendaMaker::of($job, array_map(static fn (Device $d) => $runbooks->of($d), array_values($job->devices)));
         foreach ([1, 2, 3, 4] as $technicians) {
             $with = new Resources($technicians);
-            $start = hrtime(true);
+            $start = self::processorSeconds();
             $schedule = Scheduler::of($agenda, $with);
-            self::assertLessThan(1.0, (hrtime(true) - $start) / 1e9);
+            self::assertLessThan(2.0, self::processorSeconds() - $start, 'a second, or two beside much else');
             self::assertKept($agenda, $with, $schedule);
             self::assertCount(\count($agenda->tasks), $schedule->slots);
             self::assertLessThanOrEqual($schedule->bounds->most() * 1.1, $schedule->makespan);
         }
+    }
+
+    /** What this process has computed: what else runs on the machine does not count. */
+    private static function processorSeconds(): float
+    {
+        /** @var array<string, int> $usage */
+        $usage = getrusage();
+
+        return $usage['ru_utime.tv_sec'] + $usage['ru_utime.tv_usec'] / 1e6;
     }
 
     public function testALateUnitMovesOnlyWhatWaitsForIt(): void
