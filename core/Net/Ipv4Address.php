@@ -18,7 +18,7 @@ final readonly class Ipv4Address implements \Stringable, Written
     {
         $value = self::parse($text);
         if (null === $value) {
-            throw new InvalidValue(
+            throw self::asIpv6($text) ?? new InvalidValue(
                 $text,
                 'four numbers from 0 to 255 with dots between, such as 10.47.10.21',
                 'Write the address without spaces or leading zeros.',
@@ -54,6 +54,26 @@ final readonly class Ipv4Address implements \Stringable, Written
         $value = self::parse($text);
 
         return null === $value ? null : new self($value);
+    }
+
+    /**
+     * Says of an IPv6 address (RFC 4291, section 2.2), with or without its prefix length, that it is none that is taken.
+     *
+     * @internal shared with Ipv4Prefix
+     */
+    public static function asIpv6(string $text): ?InvalidValue
+    {
+        $text = trim($text);
+        $address = substr($text, 0, strcspn($text, '/% '));
+        if (false === filter_var($address, \FILTER_VALIDATE_IP, \FILTER_FLAG_IPV6)) {
+            return null;
+        }
+
+        return new InvalidValue(
+            $text,
+            'an IPv4 address, such as 10.47.10.21: IPv6 is not planned here',
+            'Give the IPv4 address; note the other one at the unit.',
+        );
     }
 
     /** Leading zeros are refused because some programs read them as octal (RFC 6943, section 3.1.1). */

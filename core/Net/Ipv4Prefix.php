@@ -49,7 +49,7 @@ final readonly class Ipv4Prefix implements \Stringable, Written
     {
         $parts = preg_split('#\s*/\s*|\s+#', trim($text));
         if (false === $parts || 2 !== \count($parts)) {
-            throw new InvalidValue(
+            throw Ipv4Address::asIpv6($text) ?? new InvalidValue(
                 $text,
                 'an address, a slash and a prefix length or mask, such as 10.47.10.0/24',
                 'Add the prefix length behind a slash.',

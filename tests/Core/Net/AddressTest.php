@@ -58,6 +58,22 @@ final class AddressTest extends TestCase
         Ipv4Address::fromString($text);
     }
 
+    public function testOfIpv6ItIsSaidThatItIsNotTaken(): void
+    {
+        foreach (['2001:db8::1', 'fe80::1%eth0', '::ffff:10.47.1.2', '2001:db8::/64', '2001:db8::1 64'] as $text) {
+            foreach ([Ipv4Address::fromString(...), InterfaceAddress::ofUnit(...), Ipv4Prefix::fromString(...)] as $read) {
+                try {
+                    $read($text);
+                    self::fail($text.' was taken');
+                } catch (InvalidValue $e) {
+                    self::assertStringContainsString('IPv6 is not planned here', $e->getMessage());
+                }
+            }
+        }
+        self::assertNull(Ipv4Address::asIpv6('10.47.1.2'));
+        self::assertNull(Ipv4Address::asIpv6(':'));
+    }
+
     public function testMaskAndLengthAreTheSameThing(): void
     {
         for ($length = 0; $length <= 32; ++$length) {
