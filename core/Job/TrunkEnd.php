@@ -43,7 +43,7 @@ final readonly class TrunkEnd
         public ?FaxMode $fax,
         #[WholeNumber(1, 10000, 'Calls at once')]
         public ?int $channels,
-        #[Choice(NumberHeader::class, 'Dialled number stands in')]
+        #[Choice(NumberHeader::class, 'Place of the dialled number')]
         public ?NumberHeader $header,
     ) {
     }

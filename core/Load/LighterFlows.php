@@ -83,7 +83,7 @@ final readonly class LighterFlows
 
         return $left > 0
             ? new ChangeSet(
-                \sprintf('%s sends %s Mbit/s', $device->name, $left / 1000),
+                \sprintf('Let %s send %s Mbit/s', $device->name, $left / 1000),
                 [$this->job->edit(Device::class, $device->id, ['settings' => [FlowRates::SETTING => $left] + $device->settings])],
             )
             : null;

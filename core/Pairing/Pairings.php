@@ -212,14 +212,14 @@ final class Pairings
                 return null;
             }
             unset($settings[$reference]);
-            $title = \sprintf('%s of %s follows its partner', $setting->name, $device->name);
+            $title = \sprintf('Let “%s” of %s follow its partner', $setting->name, $device->name);
         } else {
             $value = $this->fitted($device, $setting, $value);
             if (null !== Allowed::refusal($setting, $value)) {
                 return null;
             }
             $settings[$reference] = $value;
-            $title = \sprintf('Set %s of %s to %s', lcfirst($setting->name), $device->name, Allowed::shown($setting, $value));
+            $title = \sprintf('Set “%s” of %s to “%s”', $setting->name, $device->name, Allowed::shown($setting, $value));
         }
         $record = [] === $settings ? new \stdClass() : $settings;
 

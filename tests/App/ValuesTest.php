@@ -94,7 +94,7 @@ final class ValuesTest extends AppTestCase
         $page = $this->client->request('GET', self::JOB.'/pairings');
         self::assertSelectorTextContains('.next', 'Fax mode: Customs fax T.38, Phone system as sound, G.711');
         self::assertCount(3, $page->filter('.line.is-broken'));
-        $this->client->submitForm('Type of source 3 of Hall zones follows its partner');
+        $this->client->submitForm('Let “Type of source 3” of Hall zones follow its partner');
         self::assertArrayNotHasKey('source-3-type', $this->job()->devices['zones']->settings);
         $this->client->followRedirect();
         $form = ['from' => 'pier-light', 'coupling' => 'lit-by', 'to' => 'light-desk'];

@@ -44,7 +44,7 @@ final class FramesDoNotDivide implements Rule
                 'Only all of them, or every second, third, fourth, move evenly.',
                 [$device->id],
                 \sprintf('Send %s.', $best),
-                $plan->tell($device, [self::OUT => $best], \sprintf('%s sends %s frames a second', $device->name, $best)),
+                $plan->tell($device, [self::OUT => $best], \sprintf('Let %s send %s frames a second', $device->name, $best)),
             );
         }
     }

@@ -73,7 +73,7 @@ final class UplinkTooThin implements Rule
             $media = $stream->mediaKbps * ($load - $tooMuch) / $load;
             $left = (int) (floor(($rate - ($stream->mediaKbps - $media)) / self::STEP) * self::STEP);
             if ($left >= ($setting->min ?? 1)) {
-                $title = \sprintf('%s sends %.1f Mbit/s', $stream->device->name, $left / 1000);
+                $title = \sprintf('Let %s send %.1f Mbit/s', $stream->device->name, $left / 1000);
 
                 return $plan->tell($stream->device, [self::RATE => $left], $title);
             }

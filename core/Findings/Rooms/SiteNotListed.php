@@ -47,7 +47,7 @@ final class SiteNotListed implements Rule
                     \sprintf('%s is not in the directory of %s', $site->name, $host->name),
                     \sprintf('%s begins there.', $conference->name),
                     [$host->id, $site->id],
-                    'Enter it.',
+                    \sprintf('Enter %s in the directory of %s.', $site->name, $host->name),
                     self::enter($plan, $host->id, $id),
                     value: $conference->id.' '.$id,
                     records: [['conferences', $conference->id]],

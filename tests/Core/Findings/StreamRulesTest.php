@@ -39,7 +39,7 @@ final class StreamRulesTest extends TestCase
         // (4000 + 128) × 1360 / 1316 × 1.25 = 5332.5 kbit/s.
         $thin = 'uplink-too-thin';
         yield 'it fits' => [$thin, $plan([], ['measuredKbps' => 8890, 'headroomPercent' => 40]), null];
-        yield 'a little too thin' => [$thin, $plan([], ['measuredKbps' => 8880, 'headroomPercent' => 40]), 'Encoder sends 3.9 Mbit/s'];
+        yield 'a little too thin' => [$thin, $plan([], ['measuredKbps' => 8880, 'headroomPercent' => 40]), 'Let Encoder send 3.9 Mbit/s'];
         yield 'far too thin' => [$thin, $plan([], ['measuredKbps' => 300]), 'Send fewer streams this way'];
         yield 'nobody has measured' => [$thin, $plan([]), null];
         yield 'nothing is sent again' => [$thin, $plan(['protocol' => 'rtp'], ['measuredKbps' => 7200]), null];

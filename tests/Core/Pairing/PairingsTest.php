@@ -53,7 +53,7 @@ final class PairingsTest extends TestCase
         $tie = ['mine' => 'own', 'theirs' => 'far', 'lead' => 'theirs'];
         $job = self::pair($tie, 5, 6);
         $broken = (new Pairings(new Settings($job)))->broken();
-        self::assertSame(['Own of unit follows its partner', 'Set far of partner to 5'], array_column($broken[0]->mends, 'title'));
+        self::assertSame(['Let “Own” of unit follow its partner', 'Set “Far” of partner to “5”'], array_column($broken[0]->mends, 'title'));
         foreach ($broken[0]->mends as $mend) {
             self::assertSame([], (new Pairings(new Settings($job->with($mend))))->broken(), $mend->title);
         }
