@@ -10,6 +10,7 @@ use Vorhut\App\Jobs\JobReading;
 use Vorhut\App\Web\FindingLines;
 use Vorhut\App\Web\View\Link;
 use Vorhut\App\Web\View\Next;
+use Vorhut\App\Web\Words;
 use Vorhut\Core\Job\Device;
 
 /** Shows the units of a job at the bench. */
@@ -19,8 +20,12 @@ final readonly class BenchPage
     private const MOST_FINDINGS = 8;
     private const MOST_PLACES = 40;
 
-    public function __construct(private JobReading $reading, private FindingLines $findings, private UrlGeneratorInterface $urls)
-    {
+    public function __construct(
+        private JobReading $reading,
+        private NextWork $nextWork,
+        private FindingLines $findings,
+        private UrlGeneratorInterface $urls,
+    ) {
     }
 
     public function show(JobInHand $hand): BenchView
@@ -36,7 +41,7 @@ final readonly class BenchPage
 
         return new BenchView(
             \sprintf('%d still in their factory state, %d have their address', \count($open), \count($done)),
-            [] === $open ? null : $this->next($hand, $open),
+            $this->next($hand, \count($open)),
             $units,
             $this->findings->all($hand, $here, 'devices'),
             $this->urls->generate('devices', ['slug' => $hand->stored->getSlug()]),
@@ -57,17 +62,24 @@ final readonly class BenchPage
         return $papers;
     }
 
-    /** @param non-empty-list<Device> $open */
-    private function next(JobInHand $hand, array $open): Next
+    /** @param int $open units still in their factory state */
+    private function next(JobInHand $hand, int $open): ?Next
     {
-        $place = $hand->job->locations[$open[0]->location]->name ?? '';
-        $more = 1 === \count($open) ? 'It is the last one.' : \sprintf('%d more after it.', \count($open) - 1);
-        $where = '' === $place ? '' : ', for '.$place;
+        $task = $this->nextWork->find($hand);
+        if (null === $task) {
+            return 0 === $open ? null : new Next(
+                \sprintf('%s still in factory state', Words::count($open, 'unit')),
+                'The schedule says which can be worked on now, and what the others wait for.',
+                new Link('To the schedule', $this->urls->generate('schedule', ['slug' => $hand->stored->getSlug()]), 't', main: true),
+            );
+        }
+        $device = $hand->job->devices[$task->unit];
+        $place = $hand->job->locations[$device->location]->name ?? '';
 
         return new Next(
-            \sprintf('%s is next', $open[0]->name),
-            \sprintf('%s%s. %s', $hand->job->profileOf($open[0])->name, $where, $more),
-            new Link('Begin', $this->url($hand, $open[0]->id), 't', main: true),
+            \sprintf('%s is next', $device->name),
+            \sprintf('%s%s. First: %s.', $hand->job->profileOf($device)->name, '' === $place ? '' : ', for '.$place, lcfirst($task->title)),
+            new Link('Begin', $this->url($hand, $device->id, $task->step), 't', main: true),
         );
     }
 
@@ -92,8 +104,10 @@ final readonly class BenchPage
         }, \array_slice($devices, 0, self::MOST));
     }
 
-    private function url(JobInHand $hand, string $id): string
+    private function url(JobInHand $hand, string $id, ?string $step = null): string
     {
-        return $this->urls->generate('bench_device', ['slug' => $hand->stored->getSlug(), 'id' => $id]);
+        $at = null === $step ? [] : ['step' => $step];
+
+        return $this->urls->generate('bench_device', ['slug' => $hand->stored->getSlug(), 'id' => $id, ...$at]);
     }
 }

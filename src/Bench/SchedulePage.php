@@ -31,6 +31,7 @@ final readonly class SchedulePage
     public function __construct(
         private DayPlan $plan,
         private BenchDay $day,
+        private NextWork $nextWork,
         private Security $security,
         private UrlGeneratorInterface $urls,
         private ClockInterface $clock,
@@ -98,7 +99,7 @@ final readonly class SchedulePage
     private function next(JobInHand $hand, Schedule $schedule, array $people): ?Next
     {
         $mine = array_values(array_filter($people, static fn (array $p): bool => $p['isMe']))[0] ?? $people[0] ?? null;
-        $first = $mine['steps'][0] ?? null;
+        $first = $this->nextWork->first($hand, $schedule);
         if (null === $mine || null === $first) {
             return null;
         }
@@ -111,9 +112,14 @@ final readonly class SchedulePage
         };
 
         return new Next(
-            \sprintf('%s: %s, %s', $mine['isMe'] ? 'You now' : $mine['name'].' now', $first['unit'], lcfirst($first['step'])),
+            \sprintf(
+                '%s: %s, %s',
+                $mine['isMe'] ? 'You now' : $mine['name'].' now',
+                $hand->job->devices[$first->unit]->name,
+                lcfirst($first->title),
+            ),
             trim('Planned anew from what is done by now. '.$day),
-            new Link('Begin', $first['url'], 't', main: true),
+            new Link('Begin', $this->url($hand, 'bench_device', ['id' => $first->unit, 'step' => $first->step]), 't', main: true),
         );
     }
 

@@ -8,8 +8,8 @@ use Psr\Clock\ClockInterface;
 use Symfony\Bundle\SecurityBundle\Security;
 use Symfony\Component\Routing\Generator\UrlGeneratorInterface;
 use Vorhut\App\Ask\AskSheets;
-use Vorhut\App\Bench\BenchDay;
 use Vorhut\App\Bench\DayPlan;
+use Vorhut\App\Bench\NextWork;
 use Vorhut\App\Bench\SchedulePage;
 use Vorhut\App\Entity\Change;
 use Vorhut\App\Entity\User;
@@ -21,6 +21,7 @@ use Vorhut\Core\Profile\Setting\Ask;
 use Vorhut\Core\Runbook\Blocker;
 use Vorhut\Core\Schedule\Agenda;
 use Vorhut\Core\Schedule\LeftOut;
+use Vorhut\Core\Schedule\Schedule;
 use Vorhut\Core\Schedule\Task;
 use Vorhut\Core\Setting\Settings;
 
@@ -33,7 +34,7 @@ final readonly class DayPage
 
     public function __construct(
         private DayPlan $plan,
-        private BenchDay $day,
+        private NextWork $nextWork,
         private AskSheets $asks,
         private Looks $looks,
         private Security $security,
@@ -47,13 +48,14 @@ final readonly class DayPage
         $units = $this->plan->units($hand);
         $agenda = \count($units) > DayPlan::MOST ? new Agenda([], []) : $this->plan->agenda($hand, $units);
         $now = self::ready($agenda);
-        [$left, $time, $share] = $this->hours($hand, $agenda);
+        $schedule = $this->plan->schedule($hand, $agenda);
+        [$left, $time, $share] = $this->hours($hand, $schedule);
         [$since, $sinceTitle] = $this->since($hand);
         $waits = $this->waits($hand, $agenda);
         $rest = \count($now) - self::MOST_NOW;
 
         return new DayView(
-            $this->next($hand, $now, $waits),
+            $this->next($hand, $schedule, \count($now), $waits),
             array_map(fn (Task $t): array => [
                 'unit' => $hand->job->devices[$t->unit]->name,
                 'step' => $t->title,
@@ -85,17 +87,14 @@ final readonly class DayPage
         return $ready;
     }
 
-    /**
-     * @param list<Task> $now
-     * @param list<array{who: string, count: int, what: string, link: Link}> $waits
-     */
-    private function next(JobInHand $hand, array $now, array $waits): ?Next
+    /** @param list<array{who: string, count: int, what: string, link: Link}> $waits */
+    private function next(JobInHand $hand, Schedule $schedule, int $ready, array $waits): ?Next
     {
-        $first = $now[0] ?? null;
-        if (null !== $first) {
+        $first = $this->nextWork->first($hand, $schedule);
+        if (null !== $first && 0 < $ready) {
             return new Next(
-                \sprintf('%s can be done now', Words::count(\count($now), 'unit')),
-                \sprintf('The schedule says who begins where; first in the plan is %s.', $hand->job->devices[$first->unit]->name),
+                \sprintf('%s can be done now', Words::count($ready, 'unit')),
+                \sprintf('By the schedule %s is next: %s.', $hand->job->devices[$first->unit]->name, lcfirst($first->title)),
                 new Link('To the schedule', $this->url($hand, 'schedule'), 't', main: true),
             );
         }
@@ -105,11 +104,11 @@ final readonly class DayPage
     }
 
     /** @return array{string, string, int} */
-    private function hours(JobInHand $hand, Agenda $agenda): array
+    private function hours(JobInHand $hand, Schedule $schedule): array
     {
         $visit = $hand->job->info->visit;
-        $here = \count($this->day->hands($hand->stored));
-        $people = 0 === $here ? $visit->technicians : $here;
+        $agenda = $schedule->agenda;
+        $people = $schedule->with->technicians;
         $work = array_sum(array_map(static fn (Task $t): int => $t->seconds * $t->hands->value, $agenda->tasks));
         $now = $this->clock->now()->setTimezone($hand->stored->getTimezone());
         [$hour, $minute] = array_map(intval(...), explode(':', $visit->until));

@@ -189,7 +189,7 @@ final class ProofAndBenchTest extends AppTestCase
     {
         $this->as('tomas');
         $this->client->request('GET', self::JOB.'/bench');
-        self::assertSelectorTextContains('.next', 'Customs phone is next');
+        self::assertSelectorTextContains('.next', 'Arrivals server is next');
         $this->post(self::JOB.'/bench/berth-4/laptop', ['laptop' => 'wlan0=192.0.2.17/24', 'step' => 'contact']);
         $this->client->followRedirect();
         self::assertSelectorTextContains('main', '192.0.2.250');

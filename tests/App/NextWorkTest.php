@@ -1,0 +1,73 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Tests\App;
+
+use Random\Engine\Mt19937;
+use Random\Randomizer;
+use Vorhut\App\Bench\NextWork;
+use Vorhut\App\Jobs\JobStore;
+use Vorhut\App\Jobs\ShippedProfiles;
+use Vorhut\Core\Exchange\JobFile;
+use Vorhut\Core\Job\Stage;
+use Vorhut\Core\Record\Json;
+use Vorhut\Tests\Support\Jobs;
+
+/** {@see NextWork}: the brief, the bench and the schedule name one next unit, and lead to one step. */
+final class NextWorkTest extends AppTestCase
+{
+    private const JOBS = 10;
+
+    public function testThreePagesNameOneNextUnit(): void
+    {
+        $named = [];
+        for ($seed = 1; $seed <= self::JOBS; ++$seed) {
+            $slug = $this->staged($seed);
+            $this->as(0 === $seed % 2 ? 'ines' : 'tomas');
+            if (0 === $seed % 3) {
+                $this->as('tomas');
+                $this->post("/job/$slug/bench/schedule/hand", ['here' => 1]);
+                $this->as('ines');
+                $this->post("/job/$slug/bench/schedule/hand", ['here' => 1]);
+            }
+            $schedule = $this->client->request('GET', "/job/$slug/bench/schedule")->filter('.next');
+            $bench = $this->client->request('GET', "/job/$slug/bench")->filter('.next');
+            $step = $bench->filter('a')->attr('href');
+            self::assertSame($schedule->filter('a')->attr('href'), $step);
+            $unit = strstr($bench->text(), ' is next', true);
+            self::assertIsString($unit);
+            self::assertStringContainsString(' now: '.$unit.', ', $schedule->text());
+            $brief = $this->client->request('GET', "/job/$slug")->filter('.next')->text();
+            self::assertStringContainsString("By the schedule $unit is next: ", $brief);
+            $named[$unit] = true;
+        }
+        self::assertGreaterThan(1, \count($named), 'not all alike');
+    }
+
+    public function testWhereNothingIsLeftNothingIsNext(): void
+    {
+        $slug = $this->staged(null);
+        $this->as('tomas');
+        foreach (['/bench', '/bench/schedule'] as $page) {
+            self::assertCount(0, $this->client->request('GET', '/job/'.$slug.$page)->filter('.next'));
+        }
+    }
+
+    /** @param int|null $seed null: every unit is as it stays */
+    private function staged(?int $seed): string
+    {
+        $random = new Randomizer(new Mt19937($seed ?? 0));
+        $data = Json::object(Jobs::demoText());
+        \assert(\is_array($data['devices']));
+        foreach ($data['devices'] as $n => $device) {
+            \assert(\is_array($device));
+            $stage = Stage::cases()[$random->getInt(0, \count(Stage::cases()) - 1)];
+            $data['devices'][$n] = ['stage' => (null === $seed ? Stage::AsLeft : $stage)->value] + $device;
+        }
+        $store = self::getContainer()->get(JobStore::class);
+        \assert($store instanceof JobStore);
+
+        return $store->create(JobFile::read(Json::line($data), ShippedProfiles::load()), null)->getSlug();
+    }
+}
