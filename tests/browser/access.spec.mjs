@@ -72,7 +72,7 @@ test('reading works without JavaScript', async ({ browser }) => {
 
 for (const [scheme, rules] of Object.entries({ light: all, dark: colours })) {
     test(`no view has a serious accessibility fault, ${scheme}`, async ({ page }) => {
-        test.setTimeout(300_000);
+        test.setTimeout(900_000);
         await page.emulateMedia({ colorScheme: scheme });
         await page.goto('/login');
         const faults = [];
@@ -95,7 +95,7 @@ for (const [scheme, rules] of Object.entries({ light: all, dark: colours })) {
 }
 
 test('no view scrolls sideways at 1280, 1000 and 390 px', async ({ page }) => {
-    test.setTimeout(180_000);
+    test.setTimeout(600_000);
     await login(page);
     const wide = [];
     for (const view of views) {

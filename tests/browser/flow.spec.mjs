@@ -157,7 +157,7 @@ test('a large job file comes in through the worker with progress', async ({ page
         .getByLabel('Job file (.json)')
         .setInputFiles({ name: 'horns.json', mimeType: 'application/json', buffer: Buffer.from(JSON.stringify(file)) });
     await page.getByRole('button', { name: 'Import' }).click();
-    await expect(page.locator('.said').first()).toContainText('with 900 devices', { timeout: 25_000 });
+    await expect(page.locator('.said').first()).toContainText('with 900 devices', { timeout: 60_000 });
     await page.locator('.said a').click();
     await expect(page.getByRole('heading', { name: 'Nine hundred horns' })).toBeVisible();
 });

@@ -10,7 +10,7 @@ test('documents that are ticked are made by the worker and carried off', async (
     }
     await page.getByRole('button', { name: 'Make what is ticked' }).press('Enter');
     const link = page.getByRole('link', { name: 'Carry it off' });
-    await expect(link).toBeVisible({ timeout: 20000 });
+    await expect(link).toBeVisible({ timeout: 60_000 });
     await expect(page.locator('[role=status]').first()).toContainText('1 file in one archive');
     const download = page.waitForEvent('download');
     await link.click();

@@ -11,12 +11,12 @@ function shifted() {
 }
 
 test('what is predicted is what the lab shows, and both turn with the plan', async ({ page }) => {
-    test.setTimeout(90_000);
+    test.setTimeout(240_000);
     await login(page);
     await page.getByLabel('Job file (.json)').setInputFiles({ name: 'lab.json', mimeType: 'application/json', buffer: shifted() });
     await page.getByRole('button', { name: 'Import' }).click();
     await expect(page.getByRole('heading', { name: 'The lab' }).or(page.locator('.said a').first())).toBeVisible();
-    await expect.poll(() => readFileSync('var/test-lab/worker.log', 'utf8'), { timeout: 15_000 }).toMatch(/[1-9]\d+ stand-ins run/);
+    await expect.poll(() => readFileSync('var/test-lab/worker.log', 'utf8'), { timeout: 40_000 }).toMatch(/[1-9]\d+ stand-ins run/);
 
     await page.goto(`${lab}/proof`);
     await page.keyboard.press('t');
@@ -27,10 +27,10 @@ test('what is predicted is what the lab shows, and both turn with the plan', asy
 
     await page.goto(`${lab}/proof?axis=kind&row=Stations&column=Receivers`);
     await page.keyboard.press('i');
-    await expect(page.getByRole('status').filter({ hasText: 'Live test' })).toContainText('7 pairs asked', { timeout: 20_000 });
+    await expect(page.getByRole('status').filter({ hasText: 'Live test' })).toContainText('7 pairs asked', { timeout: 40_000 });
     await page.goto(`${lab}/proof?axis=kind&row=Desk+phones&column=Horns`);
     await page.keyboard.press('e');
-    await expect(page.getByRole('status').filter({ hasText: 'Live test' })).toContainText('1 pair asked', { timeout: 20_000 });
+    await expect(page.getByRole('status').filter({ hasText: 'Live test' })).toContainText('1 pair asked', { timeout: 40_000 });
 
     const pair = `${lab}/proof?intent=hut-calls-control&pair=${encodeURIComponent('hut-phone>control-phone-1')}`;
     await page.goto(pair);
@@ -44,12 +44,12 @@ test('what is predicted is what the lab shows, and both turn with the plan', asy
     await page.keyboard.press('Enter');
     await expect(page.locator('#undo-bar')).toContainText('Hut phone');
     await expect
-        .poll(() => readFileSync('var/test-lab/worker.log', 'utf8').match(/stand-ins run/g)?.length, { timeout: 10_000 })
+        .poll(() => readFileSync('var/test-lab/worker.log', 'utf8').match(/stand-ins run/g)?.length, { timeout: 40_000 })
         .toBeGreaterThan(1);
     await page.goto(pair);
     await expect(page.locator('#why-inner h2').first()).toContainText('it has no gateway');
     await page.keyboard.press('l');
-    await expect(page.getByRole('status').filter({ hasText: 'Live test' })).toContainText('1 pair asked', { timeout: 20_000 });
+    await expect(page.getByRole('status').filter({ hasText: 'Live test' })).toContainText('1 pair asked', { timeout: 40_000 });
     await expect(page.locator('#why-inner')).toContainText('REGISTER Hut phone: no answer');
     await expect(page.locator('tr.sel b.care')).toHaveCount(0);
 });

@@ -27,7 +27,7 @@ const cameras = (count) => ({
 });
 
 test('ten cameras go over the bench with at most five keys each', async ({ page }) => {
-    test.setTimeout(120_000);
+    test.setTimeout(240_000);
     await login(page, 'ines');
     const file = { name: 'ten.json', mimeType: 'application/json', buffer: Buffer.from(JSON.stringify(cameras(10))) };
     await page.locator('input[type=file]').first().setInputFiles(file);
@@ -59,7 +59,7 @@ test('ten cameras go over the bench with at most five keys each', async ({ page 
 });
 
 test('stickers before the camera say whose they are, go into fields, and swap a unit', async () => {
-    test.setTimeout(120_000);
+    test.setTimeout(240_000);
     const folder = mkdtempSync(join(tmpdir(), 'stickers-'));
     const file = join(folder, 'stickers.y4m');
     const stickers = [
