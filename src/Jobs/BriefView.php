@@ -35,4 +35,10 @@ final readonly class BriefView
         public DayView $day,
     ) {
     }
+
+    /** As many as the head of the page says: some lines stand for several. */
+    public function findingsCount(): int
+    {
+        return array_sum(array_column($this->findings, 'count'));
+    }
 }

@@ -12,6 +12,7 @@ final readonly class FindingLine
     /**
      * @param list<array{name: string, url: string|null, mac: string}> $who
      * @param string $alike how many others the same is said of
+     * @param int $count findings that this line stands for
      */
     public function __construct(
         public string $title,
@@ -22,18 +23,20 @@ final readonly class FindingLine
         public array $who = [],
         public ?Post $take = null,
         public string $alike = '',
+        public int $count = 1,
     ) {
     }
 
     /** @param list<string> $names of others to whom the same happens */
     public function withAlike(array $names): self
     {
+        $count = 1 + \count($names);
         $names = array_values(array_filter($names, static fn (string $n): bool => '' !== $n));
         $more = \count($names) - self::MOST_NAMED;
         $some = implode(', ', \array_slice($names, 0, self::MOST_NAMED)).($more > 0 ? ' …' : '');
         $alike = [] === $names ? '' : \sprintf('and %d more like it: %s', \count($names), $some);
 
-        return new self($this->title, $this->why, $this->advice, $this->rule, $this->wrong, $this->who, $this->take, $alike);
+        return new self($this->title, $this->why, $this->advice, $this->rule, $this->wrong, $this->who, $this->take, $alike, $count);
     }
 
     public function tone(): string

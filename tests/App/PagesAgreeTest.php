@@ -14,12 +14,12 @@ use Vorhut\Core\Job\Stage;
 use Vorhut\Core\Record\Json;
 use Vorhut\Tests\Support\Jobs;
 
-/** {@see NextWork}: the brief, the bench and the schedule name one next unit, and lead to one step. */
-final class NextWorkTest extends AppTestCase
+/** Pages of one job say the same: one next unit and its step ({@see NextWork}), one number of findings. */
+final class PagesAgreeTest extends AppTestCase
 {
     private const JOBS = 10;
 
-    public function testThreePagesNameOneNextUnit(): void
+    public function testThreePagesNameOneNextUnitAndTwoPlacesOneNumberOfFindings(): void
     {
         $named = [];
         for ($seed = 1; $seed <= self::JOBS; ++$seed) {
@@ -38,8 +38,10 @@ final class NextWorkTest extends AppTestCase
             $unit = strstr($bench->text(), ' is next', true);
             self::assertIsString($unit);
             self::assertStringContainsString(' now: '.$unit.', ', $schedule->text());
-            $brief = $this->client->request('GET', "/job/$slug")->filter('.next')->text();
-            self::assertStringContainsString("By the schedule $unit is next: ", $brief);
+            $brief = $this->client->request('GET', "/job/$slug");
+            self::assertStringContainsString("By the schedule $unit is next: ", $brief->filter('.next')->text());
+            $findings = $brief->filter('h2:contains("Findings") small')->text();
+            self::assertStringContainsString($findings.' findings in all', $brief->filter('body')->text());
             $named[$unit] = true;
         }
         self::assertGreaterThan(1, \count($named), 'not all alike');
