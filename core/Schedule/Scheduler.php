@@ -43,6 +43,7 @@ final class Scheduler
                 break;
             }
         }
+        $best = AlikeUnits::inOrder($network, $best);
         $circle = array_values(array_diff_key($agenda->tasks, $best));
         uasort($best, static fn (Slot $a, Slot $b): int => [$a->start, $a->task] <=> [$b->start, $b->task]);
 

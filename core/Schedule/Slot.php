@@ -15,4 +15,10 @@ final readonly class Slot
     public function __construct(public int $task, public array $technicians, public int $start, public int $handsOff, public int $end)
     {
     }
+
+    /** The same time and hands for another task. */
+    public function forTask(int $task): self
+    {
+        return new self($task, $this->technicians, $this->start, $this->handsOff, $this->end);
+    }
 }

@@ -134,6 +134,31 @@ final class ScheduleTest extends TestCase
         return $usage['ru_utime.tv_sec'] + $usage['ru_utime.tv_usec'] / 1e6;
     }
 
+    public function testOfUnitsThatAreAlikeTheEarlierComesFirst(): void
+    {
+        $job = self::cameras(20);
+        $runbooks = new Runbooks(new Settings($job));
+        $agenda = AgendaMaker::of($job, array_map(static fn (Device $d) => $runbooks->of($d), array_values($job->devices)));
+        $with = new Resources(2);
+        $schedule = Scheduler::of($agenda, $with);
+        self::assertKept($agenda, $with, $schedule);
+        $begun = [];
+        foreach ($schedule->slots as $slot) {
+            $begun[$schedule->task($slot)->unit] ??= $slot->start;
+        }
+        $alike = [];
+        foreach ($agenda->units as $unit) {
+            $work = array_map(static fn (int $t): array => [$agenda->tasks[$t]->seconds, $agenda->tasks[$t]->wait], $unit->tasks);
+            $alike[serialize([$work, $unit->factory, $unit->watts, $unit->from, $unit->to])][] = $begun[$unit->unit];
+        }
+        self::assertLessThan(20, \count($alike), 'some are alike');
+        foreach ($alike as $starts) {
+            $sorted = $starts;
+            sort($sorted);
+            self::assertSame($sorted, $starts);
+        }
+    }
+
     public function testALateUnitMovesOnlyWhatWaitsForIt(): void
     {
         $agenda = Agendas::of([[[60, 0]], [[60, 0]], [[60, 0]]], [1 => [0]], [['ready' => 600]]);
