@@ -8,6 +8,7 @@ use Vorhut\Core\Job\Job;
 use Vorhut\Core\Job\Location;
 use Vorhut\Core\Job\Segment;
 use Vorhut\Core\Net\Ipv4Address;
+use Vorhut\Core\Net\Ipv4Prefix;
 use Vorhut\Core\Net\MacAddress;
 use Vorhut\Core\Profile\DeviceProfile;
 
@@ -67,7 +68,7 @@ final readonly class ColumnContent
     /** @return array<string, \Closure(string): bool> by meaning; what is plainest first */
     private function tests(): array
     {
-        $address = static fn (string $text): ?Ipv4Address => Ipv4Address::tryFrom(explode('/', $text)[0]);
+        $address = static fn (string $text): ?Ipv4Address => Ipv4Address::tryFrom(Ipv4Prefix::parts($text)[0]);
         $named = static fn (string ...$names): array => array_fill_keys(array_map(mb_strtolower(...), $names), true);
         $kinds = $named(...$this->job->profiles->ids(), ...array_map(static fn (DeviceProfile $p): string => $p->name, $this->profiles()));
         $places = $named(...array_map(static fn (Location $l): string => $l->name, array_values($this->job->locations)));

@@ -13,6 +13,7 @@ use Vorhut\Core\Job\Subnet;
 use Vorhut\Core\Net\InterfaceAddress;
 use Vorhut\Core\Net\Ipv4Address;
 use Vorhut\Core\Net\Ipv4Mask;
+use Vorhut\Core\Net\Ipv4Prefix;
 use Vorhut\Core\Net\MacAddress;
 use Vorhut\Core\Record\Field\Choice;
 use Vorhut\Core\Record\Field\Refers;
@@ -146,7 +147,7 @@ final class DeviceImporter
             // In another notation it is the same.
             $first['mac'] = $known?->digits === $mac->digits ? $written : $mac->withColons();
         }
-        $address = $row->parsed('address', static fn (string $text): Ipv4Address => Ipv4Address::fromString(explode('/', $text)[0]));
+        $address = $row->parsed('address', static fn (string $text): Ipv4Address => Ipv4Address::fromString(Ipv4Prefix::parts($text)[0]));
         $segment = $this->matcher->segment($row, $address);
         if (null !== $segment) {
             $first['segment'] = $segment->id;
@@ -182,7 +183,7 @@ final class DeviceImporter
 
     private function maskLength(CsvRow $row, ?Device $existing, ?int $ofSubnet): int
     {
-        $given = explode('/', (string) $row->get('address'), 2)[1] ?? $row->get(DeviceColumns::MASK);
+        $given = Ipv4Prefix::parts((string) $row->get('address'))[1] ?? $row->get(DeviceColumns::MASK);
         if (null !== $given) {
             return $row->parse(DeviceColumns::MASK, $given, Ipv4Mask::lengthFrom(...));
         }

@@ -47,8 +47,8 @@ final readonly class Ipv4Prefix implements \Stringable, Written
      */
     public static function split(string $text): array
     {
-        $parts = preg_split('#\s*/\s*|\s+#', trim($text));
-        if (false === $parts || 2 !== \count($parts)) {
+        [$address, $mask] = self::parts($text);
+        if (null === $mask) {
             throw Ipv4Address::asIpv6($text) ?? new InvalidValue(
                 $text,
                 'an address, a slash and a prefix length or mask, such as 10.47.10.0/24',
@@ -56,7 +56,19 @@ final readonly class Ipv4Prefix implements \Stringable, Written
             );
         }
 
-        return [Ipv4Address::fromString($parts[0]), Ipv4Mask::lengthFrom($parts[1])];
+        return [Ipv4Address::fromString($address), Ipv4Mask::lengthFrom($mask)];
+    }
+
+    /**
+     * As people write both into one field: with a slash, spaces, or a slash between spaces.
+     *
+     * @return array{string, string|null} the address, and what stands behind it; null where nothing does
+     */
+    public static function parts(string $text): array
+    {
+        $parts = preg_split('#\s*/\s*|\s+#', trim($text), 2);
+
+        return false === $parts ? [$text, null] : [$parts[0], $parts[1] ?? null];
     }
 
     public function contains(Ipv4Address $address): bool

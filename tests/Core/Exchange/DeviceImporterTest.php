@@ -113,6 +113,18 @@ final class DeviceImporterTest extends TestCase
         self::assertStringContainsString('Line 2 has it already', (string) $import->errors[3]);
     }
 
+    public function testAddressAndMaskMayStandInOneField(): void
+    {
+        foreach (['10.47.50.97/24', '10.47.50.97 /24', '10.47.50.97 255.255.255.0', '10.47.50.97 / 255.255.255.0'] as $text) {
+            $import = $this->read("name;kind;segment;address\nHorn;paging-horn;sound;$text\n");
+            self::assertSame([], $import->errors, $text);
+            $device = Jobs::demo()->with($import->changeSet())->devices['horn'];
+            self::assertSame('10.47.50.97/24', (string) $device->primaryAddress());
+        }
+        $import = $this->read("name;kind;segment;address\nHorn;paging-horn;sound;10.47.50.97 255.0.255.0\n");
+        self::assertSame(['line 2, mask'], array_map(static fn (FileError $e): string => $e->path, $import->errors));
+    }
+
     public function testKnownUnitsAreChangedNotDoubled(): void
     {
         $import = $this->read(
