@@ -14,13 +14,19 @@ use Vorhut\Core\Profile\SipRole;
 /** Places and extensions that a list names and the job lacks, made where somebody agreed to it. */
 final class MadeOnTheWay
 {
+    /** With spaces around it: a slash may be part of a name. */
+    private const INSIDE = '#\s+[/>]\s+#u';
+
     private const DIGITS = '/^\d{2,15}$/D';
 
     /** @var array<array-key, Edit> places by id */
     private array $places = [];
 
-    /** @var array<array-key, string> id of a made place by its name in small letters */
+    /** @var array<array-key, string> id of a place by what rows call it, in small letters */
     private array $named = [];
+
+    /** @var array<array-key, array<array-key, string>> id of a made place by where it lies and its name in small letters */
+    private array $inside = [];
 
     /** @var array<array-key, Edit> extensions by number */
     private array $numbers = [];
@@ -29,26 +35,59 @@ final class MadeOnTheWay
     {
     }
 
-    /** Null where it may not be made. */
-    public function place(string $name): ?string
+    /**
+     * Of "House / Office 1" each place lies inside the one before it.
+     *
+     * @return string|null the id of the last one; null where one of them may not be made
+     */
+    public function place(string $path): ?string
+    {
+        $key = mb_strtolower($path);
+        if (isset($this->named[$key])) {
+            return $this->named[$key];
+        }
+        $id = null;
+        foreach (explode("\0", (string) preg_replace(self::INSIDE, "\0", $path)) as $name) {
+            $id = $this->known($name, $id) ?? $this->make($name, $id);
+            if (null === $id) {
+                return null;
+            }
+        }
+        $this->named[$key] = $id;
+
+        return $id;
+    }
+
+    /** @param string|null $within null: wherever the only one of that name is */
+    private function known(string $name, ?string $within): ?string
+    {
+        $low = mb_strtolower($name);
+        $made = $this->inside[$within ?? ''][$low] ?? null;
+        $alike = array_values(array_filter(
+            $this->job->locations,
+            static fn (Location $l): bool => mb_strtolower($l->name) === $low && (null === $within || $within === $l->within),
+        ));
+
+        return $made ?? (1 === \count($alike) ? $alike[0]->id : null);
+    }
+
+    private function make(string $name, ?string $within): ?string
     {
         if (!$this->orders->places) {
             return null;
         }
-        $key = mb_strtolower($name);
-        if (!isset($this->named[$key])) {
-            $ascii = transliterator_transliterate('Any-Latin; Latin-ASCII; Lower()', $name);
-            $slug = substr(trim((string) preg_replace('/[^a-z0-9]+/', '-', false === $ascii ? '' : $ascii), '-'), 0, 50);
-            $base = '' === $slug ? 'place' : trim($slug, '-');
-            $id = $base;
-            for ($n = 2; isset($this->job->locations[$id]) || isset($this->places[$id]); ++$n) {
-                $id = $base.'-'.$n;
-            }
-            $this->named[$key] = $id;
-            $this->places[$id] = new Edit(Location::class, $id, null, ['id' => $id, 'name' => $name]);
+        $ascii = transliterator_transliterate('Any-Latin; Latin-ASCII; Lower()', $name);
+        $slug = substr(trim((string) preg_replace('/[^a-z0-9]+/', '-', false === $ascii ? '' : $ascii), '-'), 0, 50);
+        $base = '' === $slug ? 'place' : trim($slug, '-');
+        $id = $base;
+        for ($n = 2; isset($this->job->locations[$id]) || isset($this->places[$id]); ++$n) {
+            $id = $base.'-'.$n;
         }
+        $this->inside[$within ?? ''][mb_strtolower($name)] = $id;
+        $place = ['id' => $id, 'name' => $name] + (null === $within ? [] : ['within' => $within]);
+        $this->places[$id] = new Edit(Location::class, $id, null, $place);
 
-        return $this->named[$key];
+        return $id;
     }
 
     /** The extension of a row's unit: known, made, or only counted. */

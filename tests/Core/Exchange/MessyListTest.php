@@ -145,6 +145,27 @@ final class MessyListTest extends TestCase
         self::assertSame([0, 1], [\count($import->edits), $import->unchanged]);
     }
 
+    public function testAPlaceInsideAnotherIsMadeInsideIt(): void
+    {
+        $rows = ['House / Office 1', 'house / Office 2', 'Waiting hall / Office 1', 'House > Office 1 / Desk', 'A/B', 'House'];
+        $list = "name;kind;place\n";
+        foreach ($rows as $n => $place) {
+            $list .= "Horn $n;paging-horn;$place\n";
+        }
+        $import = (new DeviceImporter(Jobs::demo()))->read($list, new ListOrders(places: true));
+        self::assertSame([], $import->errors);
+        $job = Jobs::demo()->with($import->changeSet());
+        $path = static fn (int $n): array => array_column(array_reverse($job->placesOf($job->devices['horn-'.$n]->location)), 'name');
+        $hall = \array_slice($path(2), 0, -1);
+        self::assertSame('Waiting hall', end($hall));
+        self::assertSame([['House', 'Office 1'], ['House', 'Office 2']], [$path(0), $path(1)]);
+        self::assertSame([['House', 'Office 1', 'Desk'], ['A/B'], ['House']], [$path(3), $path(4), $path(5)]);
+        $again = (new DeviceImporter($job))->read($list, new ListOrders());
+        self::assertSame([[], 6], [$again->errors, $again->unchanged], 'what is there is found by its path');
+        $without = (new DeviceImporter(Jobs::demo()))->read("name;kind;place\nHorn;paging-horn;House / Office 1\n", new ListOrders());
+        self::assertSame(['House / Office 1' => 1], $without->unknown->of('locations'));
+    }
+
     /** @param array<int, string> $said */
     private static function told(array $said): Device
     {
