@@ -124,6 +124,25 @@ final class ProofTest extends TestCase
         self::assertSame('Set mask 255.255.255.0 (/24) on x', $this->repairs($job, 'i')[0]->sentence);
     }
 
+    public function testWhatMustNotBeIsAskedOfAnyUnitOfAnEmptySegment(): void
+    {
+        $span = static function (array $rules, string $expect): Span {
+            $intent = ['from' => ['segment:a'], 'to' => ['device:pbx'], 'service' => 'tcp/443', 'expect' => $expect];
+            $job = Jobs::make(
+                Jobs::TWO,
+                ['pbx' => ['at' => ['b', '10.47.2.10/24', '10.47.2.1']]],
+                ['r' => ['in' => Jobs::ROUTER['r']['in'], 'rules' => $rules]],
+                [['id' => 'i', 'kind' => 'reach'] + $intent],
+            );
+
+            return (new Prover($job))->prove()->intents['i']->span();
+        };
+        $deny = [['action' => 'deny', 'from' => '10.47.1.0/24']];
+        self::assertSame(Span::Leak, $span([], 'must-not'), 'nobody is there yet, and whoever comes gets through');
+        self::assertSame(Span::KeptApart, $span($deny, 'must-not'));
+        self::assertSame(Span::Untried, $span([], 'must'), 'of nobody nothing is proven');
+    }
+
     public function testMustNotIsHeldOnlyByWhatStopsTheRequest(): void
     {
         $job = static fn (?string $gateway, array $rules): Job => Jobs::make(
