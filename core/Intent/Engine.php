@@ -46,7 +46,10 @@ final class Engine
         $title = \sprintf('%s asks %s by %s', $this->job->nameOf($pair->from), $this->job->nameOf($pair->to), $service);
         $leaf = $this->ask($pair->from, $pair->to, $service, $title);
 
-        return new PairPrediction($pair, $leaf->span, $leaf->cause, 'by '.$service, [$leaf]);
+        $isExternal = true === $this->exchange->network->node($pair->to)?->isExternal;
+        $how = 'by '.$service.($isExternal ? ', as far as the plan goes: what answers there is not known' : '');
+
+        return new PairPrediction($pair, $leaf->span, $leaf->cause, $how, [$leaf]);
     }
 
     /** One request and its answer. */

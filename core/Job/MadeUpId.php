@@ -4,10 +4,11 @@ declare(strict_types=1);
 
 namespace Vorhut\Core\Job;
 
-/** Ids of units that are in no plan: one for each segment, "made-up-3" for the third. */
+/** Ids of units and routers that are in no plan: one for each segment, "made-up-3" for the third. */
 final class MadeUpId
 {
     private const BEGIN = 'made-up-';
+    private const UPSTREAM = '/upstream/';
 
     public static function in(Job $job, Segment $segment): string
     {
@@ -25,9 +26,24 @@ final class MadeUpId
         return 'any unit in '.$segment->name;
     }
 
+    /** Of somebody else's router, by which the segment leads out of the plan. */
+    public static function upstream(Segment $segment): string
+    {
+        return self::UPSTREAM.$segment->id;
+    }
+
+    public static function upstreamName(Segment $segment): string
+    {
+        return 'upstream router of '.$segment->name;
+    }
+
     /** What people call it; null for an id that is none of these, or a unit's of the plan. */
     public static function name(Job $job, string $id): ?string
     {
+        $outer = str_starts_with($id, self::UPSTREAM) ? $job->segments[substr($id, \strlen(self::UPSTREAM))] ?? null : null;
+        if (null !== $outer) {
+            return self::upstreamName($outer);
+        }
         $segment = self::segment($job, $id);
 
         return null === $segment ? null : self::nameIn($segment);

@@ -7,6 +7,7 @@ namespace Vorhut\Core\Job;
 use Vorhut\Core\Net\Ipv4Address;
 use Vorhut\Core\Record\Field\Flag;
 use Vorhut\Core\Record\Field\Name;
+use Vorhut\Core\Record\Field\Nested;
 use Vorhut\Core\Record\Field\ParsedList;
 use Vorhut\Core\Record\Field\Records;
 use Vorhut\Core\Record\Field\Slug;
@@ -37,6 +38,8 @@ final readonly class Segment
         public bool $snooping,
         #[Flag('somebody queries')]
         public bool $querier,
+        #[Nested(ExternalNetwork::class, 'External network')]
+        public ExternalNetwork $external,
     ) {
     }
 

@@ -106,7 +106,9 @@ final class FlowWays
         $legs = [];
         foreach ($sent as $n => [$at, $segment]) {
             $next = $sent[$n + 1][0] ?? ($verdict->by[0] ?? null);
-            $leg = null === $next || $next === $at ? null : $this->leg($segment, $at, $next);
+            $leg = null === $next || $next === $at || !$this->isPlanned($at) || !isset($this->job->segments[$segment])
+                ? null
+                : $this->leg($segment, $at, $next);
             $legs = null === $leg ? $legs : [...$legs, $leg];
         }
         $out = isset($this->job->devices[$to]) || [] !== $verdict->by ? null : $this->out($verdict);
@@ -128,9 +130,17 @@ final class FlowWays
     private function leg(string $segment, string $from, string $to): ?Leg
     {
         $out = self::portIn($this->network->node($from), $segment);
+        if (null !== $out && !$this->isPlanned($to)) {
+            return Leg::out($segment, $from, $out);
+        }
         $in = self::portIn($this->network->node($to), $segment);
 
         return null === $out || null === $in ? null : new Leg($segment, $from, $out, $to, $in);
+    }
+
+    private function isPlanned(string $id): bool
+    {
+        return isset($this->job->devices[$id]) || isset($this->job->routers[$id]);
     }
 
     private static function portIn(?Node $node, string $segment): ?int

@@ -115,6 +115,16 @@ final readonly class Ipv4Address implements \Stringable, Written
         return 127 === $this->value >> 24;
     }
 
+    /** Routed on the internet: not private (RFC 1918), shared (RFC 6598), for one link or host only, a group or reserved. */
+    public function isPublic(): bool
+    {
+        return !match (true) {
+            10 === $this->value >> 24, 0 === $this->value >> 24, $this->value >> 24 >= 224 => true,
+            0xAC1 === $this->value >> 20, 0xC0A8 === $this->value >> 16, 0x191 === $this->value >> 22 => true,
+            default => $this->isLinkLocal() || $this->isLoopback(),
+        };
+    }
+
     public function equals(self $other): bool
     {
         return $this->value === $other->value;

@@ -10,7 +10,6 @@ use Vorhut\Core\Intent\Pair;
 use Vorhut\Core\Intent\PairPrediction;
 use Vorhut\Core\Intent\Span;
 use Vorhut\Core\Job\Intent;
-use Vorhut\Core\Job\Job;
 use Vorhut\Core\Reach\Cause\Leg;
 use Vorhut\Core\Reach\Group\Multicast;
 use Vorhut\Core\Reach\Node\Node;
@@ -21,7 +20,7 @@ use Vorhut\Core\Reach\Walk\Trace;
 /** Walks the exchanges of one pair again, this time writing every step down. */
 final readonly class Explainer
 {
-    public function __construct(private Job $job, private Prover $prover)
+    public function __construct(private Prover $prover)
     {
     }
 
@@ -76,7 +75,7 @@ final readonly class Explainer
             if (null === $leaf->target && null !== $listener && null !== $asker) {
                 self::meeting($leaf, $asker, $listener, $trace);
             }
-            $part = new ExplainedLeaf($leaf, $trace->steps, TracePath::of($this->job, $this->prover->network, $leaf, $trace->steps));
+            $part = new ExplainedLeaf($leaf, $trace->steps, TracePath::of($this->prover->network, $leaf, $trace->steps));
             $parts[] = $part;
             if (null === $deciding && $leaf->decides && ($leaf->cause === $prediction->cause || Span::Leak === $prediction->span)) {
                 $deciding = $part;

@@ -5,7 +5,6 @@ declare(strict_types=1);
 namespace Vorhut\Core\Proof;
 
 use Vorhut\Core\Intent\Leaf;
-use Vorhut\Core\Job\Job;
 use Vorhut\Core\Reach\Cause\Leg;
 use Vorhut\Core\Reach\Node\Network;
 use Vorhut\Core\Reach\Walk\TraceStep;
@@ -39,7 +38,7 @@ final readonly class TracePath
     }
 
     /** @param list<TraceStep> $steps */
-    public static function of(Job $job, Network $network, Leaf $leaf, array $steps): self
+    public static function of(Network $network, Leaf $leaf, array $steps): self
     {
         $ids = [$leaf->asker];
         $between = [];
@@ -83,8 +82,8 @@ final readonly class TracePath
                 ]),
                 array_keys($ids),
             ),
-            array_map(static fn (?string $id): array => self::segment($job, $id), $between),
-            0 === $requestStops && [$home] !== $between ? self::segment($job, $home) : null,
+            array_map(static fn (?string $id): array => self::segment($network, $id), $between),
+            0 === $requestStops && [$home] !== $between ? self::segment($network, $home) : null,
             $requestStops,
             $replyStops,
             $replied && null === $replyStops,
@@ -115,14 +114,14 @@ final readonly class TracePath
     }
 
     /** @return array{id: string|null, name: string, vlan: int|null, prefix: string|null} */
-    private static function segment(Job $job, ?string $id): array
+    private static function segment(Network $network, ?string $id): array
     {
-        $segment = $job->segments[$id] ?? null;
+        $segment = null === $id ? null : $network->segment($id);
         $subnet = $segment->subnets[0] ?? null;
 
         return [
             'id' => $id,
-            'name' => $segment->name ?? 'elsewhere',
+            'name' => null === $id ? 'elsewhere' : $network->segmentName($id),
             'vlan' => $segment?->vlan,
             'prefix' => null === $subnet ? null : (string) $subnet->prefix,
         ];

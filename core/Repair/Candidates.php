@@ -13,12 +13,14 @@ final readonly class Candidates
 {
     private UnitCandidates $units;
     public RouterCandidates $routers;
+    private ExternalCandidates $external;
     private VoiceCandidates $voice;
 
     public function __construct(Job $job)
     {
         $this->units = new UnitCandidates($job);
         $this->routers = new RouterCandidates($job);
+        $this->external = new ExternalCandidates($job);
         $this->voice = new VoiceCandidates($job);
     }
 
@@ -58,6 +60,8 @@ final readonly class Candidates
             Remedy::MulticastRouting => $this->routers->multicast($faults),
             Remedy::Relay => $this->routers->relays($faults),
             Remedy::Querier => $this->routers->queriers($faults),
+            Remedy::ExternalNetwork => $this->external->networks($faults),
+            Remedy::Masquerade => $this->external->masquerade(),
             Remedy::NumberHeader => $this->voice->headers($faults),
             Remedy::RoutePermission => $this->voice->permissions($faults),
         };

@@ -130,7 +130,7 @@ final class ProveCommand extends JobCommand
         ?? throw InvalidFile::at('--trace', $id, 'the id of an intent: '.implode(', ', array_keys($job->intents)));
         $prediction = $prover->intent($intent);
         $pair = ($prediction->first(1)[0] ?? null)?->pair;
-        $explanation = null === $pair ? null : (new Explainer($job, $prover))->explain($intent, new Pair($pair->from, $pair->to));
+        $explanation = null === $pair ? null : (new Explainer($prover))->explain($intent, new Pair($pair->from, $pair->to));
         foreach ($explanation->parts ?? [] as $part) {
             $output->writeln(['', $part->leaf->title.': '.$part->leaf->span->word()], OutputInterface::OUTPUT_RAW);
             foreach ($part->steps as $number => $step) {

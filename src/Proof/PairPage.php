@@ -51,7 +51,7 @@ final readonly class PairPage
         $pairs = $prediction->first(self::PAIRS_SHOWN, null === $cell ? null : $this->inCell($hand, $cell));
         $asked = Pair::fromKey($wanted);
         $pair = $prover->has($intent, $asked) ? $asked : ($pairs[0] ?? null)?->pair;
-        $explanation = null === $pair ? null : (new Explainer($hand->job, $prover))->explain($intent, $pair);
+        $explanation = null === $pair ? null : (new Explainer($prover))->explain($intent, $pair);
         if (null === $explanation) {
             return null;
         }

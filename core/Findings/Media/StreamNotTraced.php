@@ -34,7 +34,7 @@ final class StreamNotTraced implements Rule
         foreach ($plan->job->all(Flow::class) as $flow) {
             foreach ($ways->units($flow->from) as $sender) {
                 foreach ($ways->units(...$flow->to) as $end) {
-                    $isOutside = !isset($plan->job->devices[$end]) && null === $plan->network()->node($end);
+                    $isOutside = !isset($plan->job->devices[$end]) && ($plan->network()->node($end)->isExternal ?? true);
                     if ($isOutside && isset($plan->job->devices[$sender]) && !self::crosses($uplinks, $legs = $ways->legs($sender, $end))) {
                         yield $this->finding($plan, $sender, $end, $legs, 'flows', $flow->id);
                     }

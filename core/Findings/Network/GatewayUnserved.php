@@ -10,6 +10,8 @@ use Vorhut\Core\Findings\Plan;
 use Vorhut\Core\Findings\Rule;
 use Vorhut\Core\Findings\Severity;
 use Vorhut\Core\Findings\Stop;
+use Vorhut\Core\Job\Segment;
+use Vorhut\Core\Net\Ipv4Address;
 
 /** A subnet's gateway should be an address of a router. */
 final class GatewayUnserved implements Rule
@@ -31,7 +33,7 @@ final class GatewayUnserved implements Rule
         }
         foreach ($plan->job->segments as $segment) {
             foreach ($segment->subnets as $subnet) {
-                if (null !== $subnet->gateway && !isset($served[$segment->id][$subnet->gateway->value])) {
+                if (null !== $subnet->gateway && !self::isUpstream($segment, $subnet->gateway) && !isset($served[$segment->id][$subnet->gateway->value])) {
                     yield new Finding(
                         $this->about(),
                         Severity::Care,
@@ -46,5 +48,11 @@ final class GatewayUnserved implements Rule
                 }
             }
         }
+    }
+
+    /** Somebody else's router, by which the segment leads out of the plan. */
+    private static function isUpstream(Segment $segment, Ipv4Address $gateway): bool
+    {
+        return null !== $segment->external->kind && ($segment->external->router ?? $gateway)->equals($gateway);
     }
 }

@@ -23,6 +23,7 @@ enum CauseRule: string
     case RoutingLoop = 'routing-loop';
     case Elsewhere = 'elsewhere';
     case NobodyThere = 'nobody-there';
+    case PrivateAddress = 'private-address';
     case TwoOwners = 'two-owners';
     case AnotherAnswers = 'another-answers';
     case NotARouter = 'not-a-router';
@@ -97,6 +98,8 @@ enum CauseRule: string
             self::RoutingLoop => 'Routers hand the packet for {destination} round in a circle; '
                 .'{who} drops it when its time to live is over',
             self::NobodyThere => '{who} looks for {destination} in {where}, but nobody has that address',
+            self::PrivateAddress => '{who} sends to {destination}, and the internet has no route to a private address'
+                .' (RFC 1918)',
             self::TwoOwners => '{who} looks for {address}, and {count} answer: {names}. Whichever is heard first gets it',
             self::AnotherAnswers => '{who} has {address}, too, and gets what is meant for {other}',
             self::NotARouter => '{who} got a packet for {destination}, but it is no router and drops it',
@@ -162,7 +165,8 @@ enum CauseRule: string
     {
         return match ($this) {
             self::GatewayMissing, self::GatewayOffLink, self::GatewayIsBroadcast, self::GatewayIsItself => [Remedy::Gateway, Remedy::Mask],
-            self::GatewaySilent, self::NotARouter => [Remedy::Gateway],
+            self::GatewaySilent => [Remedy::Gateway, Remedy::ExternalNetwork],
+            self::NotARouter => [Remedy::Gateway],
             self::MaskTooWide => [Remedy::Mask, Remedy::AddressOfAsked],
             self::NotInList => [Remedy::ListEntry],
             self::AddressMissing => [Remedy::AddressHere],
@@ -173,7 +177,9 @@ enum CauseRule: string
                 Remedy::AddressOfAsked,
             ],
             self::FilterRule, self::FilterDefault => [Remedy::FilterRule],
-            self::RouteMissing, self::NextHopSilent, self::RoutingLoop => [Remedy::Route],
+            self::RouteMissing, self::NextHopSilent => [Remedy::Route, Remedy::ExternalNetwork],
+            self::RoutingLoop => [Remedy::Route],
+            self::PrivateAddress => [Remedy::Masquerade],
             self::MulticastNotRouted => [Remedy::MulticastRouting],
             self::MulticastDnsStays => [Remedy::Relay],
             self::MembershipsFade => [Remedy::Querier],

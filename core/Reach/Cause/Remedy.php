@@ -19,6 +19,8 @@ enum Remedy
     case MulticastRouting;
     case Relay;
     case Querier;
+    case ExternalNetwork;
+    case Masquerade;
     case NumberHeader;
     case RoutePermission;
 }

@@ -6,6 +6,7 @@ namespace Vorhut\Core\Reach\Node;
 
 use Vorhut\Core\Job\Job;
 use Vorhut\Core\Job\Segment;
+use Vorhut\Core\Net\Ipv4Address;
 
 /** A job made ready for packets: nodes, who stands in which segment, who owns which address. */
 final class Network
@@ -24,13 +25,15 @@ final class Network
 
     /** @var array<array-key, Segment> */
     private readonly array $segments;
+    private readonly ?ExternalNetworks $external;
 
     /** @param list<string> $unserved segments in which no DHCP server answers */
     public function __construct(Job $job, array $unserved = [])
     {
         $nodes = [];
         $leases = new Leases($job, $unserved);
-        foreach ($job->routers as $router) {
+        $this->external = ExternalNetworks::of($job);
+        foreach ([...array_values($job->routers), ...array_values($this->external->routers ?? [])] as $router) {
             $nodes[$router->id] = NodeBuilder::router($router);
         }
         foreach ($job->devices as $device) {
@@ -57,14 +60,21 @@ final class Network
         }
     }
 
+    /** @param string $id of a unit or router, or the address of an external host */
     public function node(string $id): ?Node
     {
-        return $this->nodes[$id] ?? null;
+        if (isset($this->nodes[$id]) || null === $this->external) {
+            return $this->nodes[$id] ?? null;
+        }
+        $address = Ipv4Address::tryFrom($id);
+        $owner = null === $address ? null : ($this->ownersOf($address->value)[0] ?? null);
+
+        return true === $owner?->isExternal ? $owner : null;
     }
 
     public function segmentName(?string $id): string
     {
-        return null === $id ? 'no segment' : ($this->segments[$id]->name ?? $id);
+        return null === $id ? 'no segment' : ($this->segments[$id]->name ?? $this->external->segments[$id] ?? $id);
     }
 
     public function segment(string $id): ?Segment
@@ -75,7 +85,15 @@ final class Network
     /** @return list<Node> everybody who carries the address, wherever */
     public function ownersOf(int $address): array
     {
-        return $this->owners[$address] ?? [];
+        return $this->owners[$address] ?? (null === $this->external ? [] : $this->externalOwners($address));
+    }
+
+    /** @return list<Node> */
+    private function externalOwners(int $address): array
+    {
+        $host = $this->external?->host($address);
+
+        return $this->owners[$address] = null === $host ? [] : [$host];
     }
 
     /** @return array<int, list<Node>> addresses that more than one carries, wherever they stand */
@@ -95,7 +113,10 @@ final class Network
      */
     public function answerers(string $segment, int $address, Node $asker, ?int $source = null): array
     {
-        $owners = $this->owners[$address] ?? [];
+        $owners = $this->ownersOf($address);
+        if ($this->hasNoRoute($segment, $address)) {
+            return [];
+        }
         if (!isset($this->special[$segment]) && 1 === \count($owners)) {
             return $owners[0] !== $asker && $owners[0]->hasPortIn($segment) ? $owners : [];
         }
@@ -118,6 +139,12 @@ final class Network
         }
 
         return $answerers;
+    }
+
+    /** Whether the segment is the internet, and the address one that is not routed there. */
+    public function hasNoRoute(?string $segment, int $address): bool
+    {
+        return null !== $segment && true === $this->external?->hasNoRoute($segment, $address);
     }
 
     /** @return list<array{Node, Port}> */

@@ -30,6 +30,8 @@ final readonly class Node
         public FilterAction $defaultAction = FilterAction::Permit,
         public bool $stateful = true,
         public array $portForwards = [],
+        /** Not in the plan: what it really is and does is not known. */
+        public bool $isExternal = false,
     ) {
     }
 

@@ -47,7 +47,7 @@ final class Places
                 $this->named[$route->via->value] = true;
             }
         }
-        foreach ($job->routers as $router) {
+        foreach ($network->nodes as $router) {
             foreach ($router->rules as $rule) {
                 foreach ([$rule->from, $rule->to] as $prefix) {
                     if (null !== $prefix) {
@@ -55,7 +55,7 @@ final class Places
                     }
                 }
             }
-            foreach ($router->forwards as $forward) {
+            foreach ($router->portForwards as $forward) {
                 $this->named[$forward->to->value] = $this->named[$forward->interface->value] = true;
             }
         }

@@ -44,7 +44,7 @@ final readonly class PacketWalk
             }
             $entry = $arrived || null === $only ? $node->table->decide($packet->destination) : $this->bound($node, $packet, $only);
             if (true === $entry) {
-                $trace?->add($leg, $node, $this->say->arrives($node, $packet), 'own-address');
+                $trace?->add($leg, $node, $this->say->arrives($node, $packet, $leg), 'own-address');
 
                 return new Arrival($node, $packet, $hops, through: $through);
             }
@@ -167,7 +167,7 @@ final readonly class PacketWalk
     {
         $refused = $this->refused($node, $packet, Leg::Reply, [...$hops, $node->id], $trace, $through);
         if (null === $refused) {
-            $trace?->add(Leg::Reply, $node, $this->say->arrives($node, $packet), 'heard-as-broadcast');
+            $trace?->add(Leg::Reply, $node, $this->say->arrives($node, $packet, Leg::Reply), 'heard-as-broadcast');
         }
 
         return $refused ?? new Arrival($node, $packet, [...$hops, $node->id], through: $through);

@@ -20,14 +20,19 @@ final readonly class Sentences
     {
     }
 
-    public function arrives(Node $node, Packet $packet): string
+    public function arrives(Node $node, Packet $packet, Leg $leg): string
     {
-        return \sprintf('%s receives it at %s', $node->name, self::ip($packet->destination));
+        return $node->isExternal && Leg::Request === $leg
+            ? \sprintf('%s is outside the plan: what it does with it is not known', $node->name)
+            : \sprintf('%s receives it at %s', $node->name, self::ip($packet->destination));
     }
 
     public function sends(Node $node, Packet $packet, RouteEntry $entry, bool $isSender): string
     {
         $segment = $this->network->segmentName($entry->port->segment);
+        if ($node->isExternal) {
+            return \sprintf('%s sends to %s over %s', $node->name, self::ip($packet->destination), $segment);
+        }
         if (null === $entry->via) {
             return \sprintf(
                 $isSender ? '%s finds %s in its own segment, %s' : '%s delivers to %s in %s',
@@ -91,6 +96,9 @@ final readonly class Sentences
         }
         $owners = $this->network->ownersOf($packet->destination);
         $values['destination'] = self::ip($packet->destination);
+        if ($this->network->hasNoRoute($entry->port->segment, $packet->destination)) {
+            return CauseRule::PrivateAddress->at($node->id, $values, $words, $leg);
+        }
         if (0 === $entry->to->length && $node->table->owns($entry->port->gateway->value ?? -1)) {
             $words['must'] = Leg::Reply === $leg ? 'must answer' : 'must send to';
             $values['prefix'] = self::prefixes($node);

@@ -56,7 +56,7 @@ final readonly class DrawingsDocument implements Document
     /** @return iterable<string, string> */
     private function ways(JobInHand $hand): iterable
     {
-        $explainer = new Explainer($hand->job, $this->reading->prover($hand->stored));
+        $explainer = new Explainer($this->reading->prover($hand->stored));
         foreach (\array_slice($hand->job->intents, 0, self::MOST_WAYS) as $intent) {
             $explained = $explainer->first($intent);
             if (null !== $explained?->deciding) {

@@ -28,7 +28,7 @@ final readonly class ProofParts
     /** @return list<ProofPart> those that do not hold first */
     public function of(JobInHand $hand): array
     {
-        $explainer = new Explainer($hand->job, $this->reading->prover($hand->stored));
+        $explainer = new Explainer($this->reading->prover($hand->stored));
         $seen = $this->observations->counts($hand->stored);
         $parts = [];
         foreach (\array_slice($this->order($hand), 0, self::MOST_DRAWN) as $intent) {

@@ -91,7 +91,7 @@ final class TraceDrawingTest extends TestCase
 
     private function draw(Job $job, string $intent, string $from, string $to, bool $leak = false): TraceDrawing
     {
-        $explanation = (new Explainer($job, new Prover($job)))->explain($job->intents[$intent], new Pair($from, $to));
+        $explanation = (new Explainer(new Prover($job)))->explain($job->intents[$intent], new Pair($from, $to));
         self::assertNotNull($explanation?->deciding);
 
         return TraceDrawing::of($explanation->deciding, $leak);

@@ -48,6 +48,13 @@ final class StreamRulesTest extends TestCase
         $flow = ['flows' => [['id' => 'f', 'from' => 'device:cam', 'to' => ['address:198.51.100.7'], 'kbps' => 6500]]];
         yield 'a stream to an address outside is in the sum' => [$thin, self::outside($flow), 'takes 6.5 Mbit/s'];
         yield 'and is traced' => ['stream-not-traced', self::outside($flow), null];
+        yield 'one to the internet is in the sum' => [$thin, self::internet(self::outside($flow)), 'takes 6.5 Mbit/s'];
+        yield 'and is traced to it' => ['stream-not-traced', self::internet(self::outside($flow)), null];
+        yield 'to the internet, by no measured uplink' => [
+            'stream-not-traced', self::internet(self::outside($flow, ['router' => 'r', 'segment' => 'slip'])), 'as far as Provider',
+        ];
+        yield 'nobody of the plan is its upstream router' => ['gateway-unserved', self::internet(self::outside([]), []), 'No router has'];
+        yield 'its upstream router is not of the plan' => ['gateway-unserved', self::internet(self::outside([])), null];
         $elsewhere = self::outside($flow, ['router' => 'r', 'segment' => 'slip']);
         yield 'by no measured uplink' => ['stream-not-traced', $elsewhere, 'Camera sends to 198.51.100.7'];
         $push = ['devices' => [[
@@ -136,6 +143,23 @@ final class StreamRulesTest extends TestCase
     public function testRules(string $rule, array $plan, ?string $says): void
     {
         self::assertRule($rule, $plan, $says);
+    }
+
+    /**
+     * The same where it is said what lies beyond.
+     *
+     * @param array<string, mixed> $job
+     * @param array<string, mixed> $external
+     *
+     * @return array<string, mixed>
+     */
+    private static function internet(array $job, array $external = ['kind' => 'internet']): array
+    {
+        $out = ['id' => 'out', 'name' => 'Provider', 'external' => $external, 'subnets' => [
+            ['prefix' => '203.0.113.0/29', 'gateway' => '203.0.113.1'],
+        ]];
+
+        return ['segments' => array_replace((array) $job['segments'], [2 => $out])] + $job;
     }
 
     /**

@@ -269,7 +269,7 @@ final class ProofTest extends TestCase
     public function testAnExplanationHoldsTheStepsAndThePathOfTheDecidingExchange(): void
     {
         $job = Jobs::demo();
-        $explanation = (new Explainer($job, new Prover($job)))->explain(
+        $explanation = (new Explainer(new Prover($job)))->explain(
             $job->intents['station-receivers'],
             new Pair('mic-station', 'receiver-3'),
         );
@@ -280,12 +280,12 @@ final class ProofTest extends TestCase
         self::assertSame(['10.47.30.1/24', '10.47.60.1/25'], $path->posts[1]['addresses']);
         self::assertSame([null, 2, false], [$path->requestStops, $path->replyStops, $path->replied]);
         self::assertFalse($explanation->deciding->steps[3]->ok);
-        $call = (new Explainer($job, new Prover($job)))->explain(
+        $call = (new Explainer(new Prover($job)))->explain(
             $job->intents['hut-calls-control'],
             new Pair('hut-phone', 'control-phone-1'),
         );
         self::assertCount(4, $call->parts ?? []);
-        self::assertNull((new Explainer($job, new Prover($job)))->explain($job->intents['hut-calls-control'], new Pair('pbx', 'core')));
+        self::assertNull((new Explainer(new Prover($job)))->explain($job->intents['hut-calls-control'], new Pair('pbx', 'core')));
     }
 
     /** 450 kinds of units on either side are 202,500 kinds of pairs: said, not waited for. */

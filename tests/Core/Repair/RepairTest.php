@@ -240,4 +240,54 @@ final class RepairTest extends TestCase
         $repair = (new RepairSearch($job, (new Prover($job))->prove()))->forJob()[0];
         self::assertSame(['On r permit udp port 7000 from 10.47.1.10/32 to 10.47.2.10/32', 0], [$repair->sentence, $repair->leaks]);
     }
+
+    /**
+     * @return iterable<string, array{
+     *     0: array<string, mixed>,
+     *     1: bool,
+     *     2: string,
+     *     3: Hands,
+     *     4?: array<string, array<string, mixed>>,
+     * }> of the outer segment, whether it is translated, what is proposed, more routers
+     */
+    public static function waysOut(): iterable
+    {
+        yield 'nobody has said' => [[], true, 'Say that wan leads to the internet, by 198.51.100.1', Hands::Us];
+        yield 'private addresses' => [['kind' => 'internet'], false, 'Let r masquerade what goes out to wan', Hands::Client];
+        yield 'the provider\'s router in the plan' => [[], true, 'Say that wan leads to the internet, by 198.51.100.1', Hands::Us, [
+            'provider' => ['in' => ['wan' => '198.51.100.1/29']],
+        ]];
+    }
+
+    /** Its own address is not the way out of a router that has no route. */
+    public function testAMissingRouteIsNotHidden(): void
+    {
+        $job = Jobs::make(
+            ['a' => '10.47.1.0/24', 'wan' => '198.51.100.0/29'],
+            ['x' => self::PAIR['x']],
+            ['r' => ['in' => ['a' => '10.47.1.1/24', 'wan' => ['address' => '198.51.100.2/29', 'masquerade' => true]]]],
+            [['to' => ['address:203.0.113.5']] + self::REACH],
+        );
+        self::assertSame([], (new RepairSearch($job, (new Prover($job))->prove()))->forJob());
+    }
+
+    /**
+     * @param array<string, mixed> $external
+     * @param array<string, array<string, mixed>> $more
+     */
+    #[DataProvider('waysOut')]
+    public function testAWayOutOfThePlan(array $external, bool $translates, string $sentence, Hands $hands, array $more = []): void
+    {
+        $job = Jobs::make(
+            ['a' => '10.47.1.0/24', 'wan' => ['prefix' => '198.51.100.0/29', 'external' => $external]],
+            ['x' => self::PAIR['x']],
+            ['r' => [
+                'in' => ['a' => '10.47.1.1/24', 'wan' => ['address' => '198.51.100.2/29', 'masquerade' => $translates]],
+                'routes' => [['to' => '0.0.0.0/0', 'via' => '198.51.100.1']],
+            ]] + $more,
+            [['to' => ['address:203.0.113.5']] + self::REACH],
+        );
+        $repair = (new RepairSearch($job, (new Prover($job))->prove()))->forJob()[0];
+        self::assertSame([$sentence, $hands, 1], [$repair->sentence, $repair->hands, $repair->mends]);
+    }
 }

@@ -1,0 +1,97 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Core\Repair;
+
+use Vorhut\Core\Job\ChangeSet;
+use Vorhut\Core\Job\ExternalKind;
+use Vorhut\Core\Job\Job;
+use Vorhut\Core\Job\Router;
+use Vorhut\Core\Job\Segment;
+use Vorhut\Core\Net\Ipv4Address;
+
+/** What lets units get out of the plan: a segment that is said to lead to the internet, and translated addresses. */
+final readonly class ExternalCandidates
+{
+    public function __construct(private Job $job)
+    {
+    }
+
+    /**
+     * Where a packet for a public address ends at an address that nobody of the plan has, or at a router without a route on.
+     *
+     * @param non-empty-list<Fault> $faults
+     *
+     * @return list<Candidate>
+     */
+    public function networks(array $faults): array
+    {
+        $candidates = [];
+        foreach ($faults as $fault) {
+            foreach (true === $fault->target?->isPublic() ? $this->waysOut($fault) : [] as [$segment, $router]) {
+                $sentence = \sprintf('Say that %s leads to the internet, by %s', $segment->name, $router);
+                $external = ['kind' => ExternalKind::Internet->value, 'router' => (string) $router];
+                $edit = $this->job->edit(Segment::class, $segment->id, ['external' => $external]);
+                $candidates[$sentence] = new Candidate(new ChangeSet($sentence, [$edit]), $sentence, Hands::Us);
+            }
+        }
+
+        return array_values($candidates);
+    }
+
+    /** @return iterable<array{Segment, Ipv4Address}> segments that lead nowhere yet, and who may be their upstream router */
+    private function waysOut(Fault $fault): iterable
+    {
+        $hop = Ipv4Address::tryFrom($fault->cause->values['gateway'] ?? '');
+        $segment = $this->job->segments[$fault->cause->values['segment'] ?? ''] ?? null;
+        if (null !== $hop && null !== $segment && null === $segment->external->kind) {
+            yield [$segment, $hop];
+        }
+        $router = $this->job->routers[$fault->cause->at] ?? null;
+        foreach ([] === $router?->routes ? $router->interfaces : [] as $interface) {
+            $segment = $this->job->segments[$interface->segment];
+            $own = $interface->address?->address;
+            if (null === $segment->external->kind && true === $own?->isPublic() && $this->isNextHop($own)) {
+                yield [$segment, $own];
+            }
+        }
+    }
+
+    /** Whether another router of the plan sends to it what it has no nearer way for. */
+    private function isNextHop(Ipv4Address $address): bool
+    {
+        foreach ($this->job->routers as $router) {
+            foreach ($router->routes as $route) {
+                if ($route->via->equals($address)) {
+                    return true;
+                }
+            }
+        }
+
+        return false;
+    }
+
+    /** @return list<Candidate> */
+    public function masquerade(): array
+    {
+        $candidates = [];
+        foreach ($this->job->routers as $router) {
+            foreach ($router->interfaces as $index => $interface) {
+                $segment = $this->job->segments[$interface->segment];
+                if (ExternalKind::Internet === $segment->external->kind && !$interface->masquerade) {
+                    $sentence = \sprintf('Let %s masquerade what goes out to %s', $router->name, $segment->name);
+                    $edit = $this->job->editInterface(Router::class, $router->id, $index, ['masquerade' => true]);
+                    $request = \sprintf(
+                        'please let %s translate the addresses of what goes out to %s (NAT, masquerade).',
+                        $router->name,
+                        $segment->name,
+                    );
+                    $candidates[] = new Candidate(new ChangeSet($sentence, [$edit]), $sentence, Hands::Client, $request);
+                }
+            }
+        }
+
+        return $candidates;
+    }
+}
