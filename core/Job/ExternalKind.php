@@ -4,10 +4,20 @@ declare(strict_types=1);
 
 namespace Vorhut\Core\Job;
 
+use Vorhut\Core\Record\Field\Labelled;
+
 /** What lies beyond a segment, outside the plan. */
-enum ExternalKind: string
+enum ExternalKind: string implements Labelled
 {
     case Internet = 'internet';
     /** Another organisation's network, or a part of the client's that is not planned here. */
     case OtherNetwork = 'other-network';
+
+    public function label(): string
+    {
+        return match ($this) {
+            self::Internet => 'the internet',
+            self::OtherNetwork => 'another network',
+        };
+    }
 }

@@ -8,11 +8,15 @@ use Vorhut\Core\Net\Ipv4Address;
 use Vorhut\Core\Net\Protocol;
 use Vorhut\Core\Record\Checked;
 use Vorhut\Core\Record\Field\Choice;
+use Vorhut\Core\Record\Field\Flag;
 use Vorhut\Core\Record\Field\Parsed;
 use Vorhut\Core\Record\Field\WholeNumber;
 use Vorhut\Core\Record\Given;
 
-/** What arrives at this address and port of the router is handed to a host inside (RFC 3022). */
+/**
+ * What arrives at this address and port of the router is handed to a host inside (RFC 3022): what comes in by the interface that has the
+ * address, or with hairpin (RFC 4787, section 6) by any.
+ */
 final readonly class PortForward implements Checked
 {
     public function __construct(
@@ -28,6 +32,8 @@ final readonly class PortForward implements Checked
         public int $toPort,
         #[WholeNumber(1, 65535, 'Last port, where a whole range is handed on')]
         public ?int $lastPort = null,
+        #[Flag('is taken from inside as well (hairpin)')]
+        public bool $hairpin = false,
     ) {
     }
 

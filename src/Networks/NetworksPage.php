@@ -16,6 +16,7 @@ use Vorhut\App\Web\View\FormField;
 use Vorhut\App\Web\View\Link;
 use Vorhut\App\Web\View\Post;
 use Vorhut\App\Web\Words;
+use Vorhut\Core\Job\ExternalKind;
 use Vorhut\Core\Job\FilterRule;
 use Vorhut\Core\Job\Route;
 use Vorhut\Core\Job\Router;
@@ -108,7 +109,10 @@ final readonly class NetworksPage
         return new NetView(
             $segment->id,
             $segment->name,
-            null === $segment->vlan ? '' : 'VLAN '.$segment->vlan,
+            implode(' · ', [
+                ...(null === $segment->vlan ? [] : ['VLAN '.$segment->vlan]),
+                ...(null === $segment->external->kind ? [] : ['leads to '.$segment->external->kind->label()]),
+            ]),
             null === $ruler->subnet ? '' : (string) $ruler->subnet->prefix,
             $ruler->note,
             $lead ? $this->url('networks', $hand, ['edit' => $segment->id]).'#'.$segment->id : null,
@@ -141,6 +145,11 @@ final readonly class NetworksPage
             $router = (string) array_key_first($hand->job->routers);
         }
         $fields[] = new FormField('router', 'Router here', $router, 'select', options: $routers);
+        $beyond = ['' => 'nothing outside the plan'] + array_combine(
+            array_column(ExternalKind::cases(), 'value'),
+            array_map(static fn (ExternalKind $k): string => $k->label(), ExternalKind::cases()),
+        );
+        $fields[] = new FormField('external', 'Leads to', $form->external, 'select', options: $beyond);
         $fields[] = new FormField('snooping', 'switches snoop multicast', $form->snooping ? '1' : '', 'check');
         $fields[] = new FormField('querier', 'a switch or router asks for members (querier)', $form->querier ? '1' : '', 'check');
 

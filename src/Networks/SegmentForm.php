@@ -33,6 +33,8 @@ final readonly class SegmentForm
         public bool $querier = false,
         /** The router that has the gateway's address; "+" makes one. */
         public string $router = '',
+        /** What lies beyond it, outside the plan. */
+        public string $external = '',
     ) {
     }
 
@@ -53,6 +55,7 @@ final readonly class SegmentForm
             $segment->snooping,
             $segment->querier,
             self::routerOf($job, $segment),
+            $segment->external->kind->value ?? '',
         );
     }
 
@@ -73,6 +76,7 @@ final readonly class SegmentForm
             $request->request->getBoolean('snooping'),
             $request->request->getBoolean('querier'),
             $text('router'),
+            $text('external'),
         );
     }
 
@@ -109,12 +113,27 @@ final readonly class SegmentForm
             'ntp' => self::list($this->ntp),
             'snooping' => $this->snooping,
             'querier' => $this->querier,
+            'external' => $this->external($before),
         ];
 
         return new ChangeSet(
             null === $before ? \sprintf('Added segment %s', $this->name) : \sprintf('Changed segment %s', $this->name),
             [new Edit(Segment::class, $id, $before, $after), ...$this->routerEdits($job, $id)],
         );
+    }
+
+    /**
+     * What is known of the network beyond stays as long as there is one.
+     *
+     * @param array<array-key, mixed>|null $before
+     *
+     * @return array<array-key, mixed>|null
+     */
+    private function external(?array $before): ?array
+    {
+        $known = \is_array($before['external'] ?? null) ? $before['external'] : [];
+
+        return '' === $this->external ? null : ['kind' => $this->external] + $known;
     }
 
     /**

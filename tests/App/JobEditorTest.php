@@ -21,6 +21,7 @@ use Vorhut\Core\Job\ChangeSet;
 use Vorhut\Core\Job\Device;
 use Vorhut\Core\Job\Edit;
 use Vorhut\Core\Job\Extension;
+use Vorhut\Core\Job\ExternalKind;
 use Vorhut\Core\Job\Intent;
 use Vorhut\Core\Job\Job;
 use Vorhut\Core\Job\Location;
@@ -317,6 +318,21 @@ final class JobEditorTest extends AppTestCase
             $this->client->request('GET', '/job/numbers'.$page);
             self::assertResponseIsSuccessful($page);
         }
+    }
+
+    public function testASegmentLeadsToTheInternetByItsForm(): void
+    {
+        $this->as('ines');
+        $form = ['name' => 'Provider', 'prefix' => '198.51.100.0/29', 'gateway' => '198.51.100.1'];
+        $this->post(self::JOB.'/networks', $form + ['external' => 'internet']);
+        self::assertSame(ExternalKind::Internet, $this->job()->segments['provider']->external->kind);
+        $this->client->request('GET', self::JOB.'/networks');
+        self::assertSelectorTextContains('#provider', 'leads to the internet');
+        $this->post(self::JOB.'/networks', $form + ['id' => 'provider', 'external' => '']);
+        self::assertNull($this->job()->segments['provider']->external->kind);
+        $this->post(self::JOB.'/networks', $form + ['id' => 'provider', 'external' => 'moon']);
+        self::assertResponseStatusCodeSame(422);
+        self::assertStringContainsString('one of internet, other-network', (string) $this->client->getResponse()->getContent());
     }
 
     public function testTheWayShowsHowFarTheWorkIs(): void

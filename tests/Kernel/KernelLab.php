@@ -226,8 +226,8 @@ final class KernelLab
         }
         foreach ($router->forwards as $forward) {
             $nat .= \sprintf(
-                "add rule ip v in iifname %s ip daddr %s %s dport %d dnat to %s:%d\n",
-                self::portOf($router, $forward->interface),
+                "add rule ip v in %s ip daddr %s %s dport %d dnat to %s:%d\n",
+                $forward->hairpin ? '' : 'iifname '.self::portOf($router, $forward->interface),
                 $forward->interface,
                 $forward->protocol->value,
                 $forward->port,

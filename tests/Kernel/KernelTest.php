@@ -235,6 +235,33 @@ final class KernelTest extends TestCase
                 ],
             ],
         ];
+        yield 'the answer by a router that translates' => [
+            [
+                'near' => ['at' => ['a', '10.47.1.20/24', '10.47.1.1']],
+                'far' => ['at' => ['b', '10.47.2.20/24', '10.47.2.2']],
+            ],
+            $two + ['q' => ['in' => ['a' => ['address' => '10.47.1.2/24', 'masquerade' => true], 'b' => '10.47.2.2/24']]],
+        ];
+        foreach ([true, false] as $hairpin) {
+            yield 'a forward asked for from inside, '.($hairpin ? 'by its address' : 'by its interface') => [
+                [
+                    'near' => ['at' => ['a', '10.47.1.20/24', '10.47.1.1']],
+                    'beside' => ['at' => ['a', '10.47.1.21/24', '10.47.1.1']],
+                    'third' => ['at' => ['c', '10.47.3.20/24', '10.47.3.1']],
+                ] + $far,
+                ['r' => ['in' => $two['r']['in'] + ['c' => '10.47.3.1/24'], 'forwards' => array_map(
+                    static fn (string $protocol): array => [
+                        'interface' => '10.47.2.1', 'protocol' => $protocol, 'port' => 7000,
+                        'to' => '10.47.1.21', 'toPort' => 5060, 'hairpin' => $hairpin,
+                    ],
+                    ['udp', 'tcp'],
+                )]],
+            ];
+        }
+        yield 'two addresses in the next hop\'s prefix' => [
+            ['near' => ['at' => ['a', '10.47.1.20/23', '10.47.1.1'], 'if' => ['extraAddresses' => ['10.47.1.201/24']]]] + $far,
+            ['r' => ['in' => ['a' => '10.47.1.1/25', 'b' => '10.47.2.1/24']]],
+        ];
         yield 'masquerade and a forward' => [
             ['near' => ['at' => ['a', '10.47.1.20/24', '10.47.1.1']], 'far' => ['at' => ['b', '10.47.2.20/24', null]]],
             [

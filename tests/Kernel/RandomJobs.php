@@ -95,10 +95,11 @@ final class RandomJobs
             $policy['forwards'] = [
                 [
                     'interface' => $this->addressOf([$own => $routers[$own]]),
-                    'protocol' => 'udp',
+                    'protocol' => $this->oneOf(['udp', 'udp', 'tcp']),
                     'port' => $this->oneOf([7000, 5060]),
                     'to' => $this->oneOf(array_keys($this->hosts)),
                     'toPort' => $this->oneOf([7000, 5060]),
+                    'hairpin' => $this->chance(50),
                 ],
             ];
         }

@@ -16,6 +16,10 @@ $asked = [];
 $listeners = [];
 /** @var array<string, Socket> $connecting */
 $connecting = [];
+/** @var array<string, Socket> $connected that have asked */
+$connected = [];
+/** @var list<Socket> $accepted */
+$accepted = [];
 $heard = $errors = $answered = [];
 $buffer = '';
 
@@ -184,8 +188,15 @@ while (true) {
                 $code = socket_get_option($socket, \SOL_SOCKET, \SO_ERROR);
                 if (0 !== $code) {
                     $errors[$id] ??= $code;
-                } elseif (@socket_getpeername($socket, $peer, $port)) {
-                    $answered[] = [(string) $id, 'to '.$id, $peer];
+                }
+            }
+            foreach ($connected as $id => $socket) {
+                $data = @socket_read($socket, 2000);
+                $code = socket_last_error($socket);
+                if (false === $data && \SOCKET_EAGAIN !== $code) {
+                    $errors[$id] ??= $code;
+                } elseif ('to '.$id === $data && @socket_getpeername($socket, $peer, $port)) {
+                    $answered[] = [(string) $id, $data, $peer];
                 }
             }
             fwrite(\STDOUT, json_encode(['heard' => $heard, 'errors' => (object) $errors, 'answered' => $answered])."\n");
@@ -198,8 +209,25 @@ while (true) {
         }
     }
     foreach ($listeners as $listener) {
-        while (false !== ($accepted = @socket_accept($listener))) {
-            $kept[] = $accepted;
+        while (false !== ($socket = @socket_accept($listener))) {
+            socket_set_nonblock($socket);
+            $accepted[] = $socket;
+        }
+    }
+    foreach ($accepted as $n => $socket) {
+        $data = @socket_read($socket, 2000);
+        if (is_string($data) && '' !== $data) {
+            @socket_write($socket, 'to '.$data);
+            unset($accepted[$n]);
+            $done[] = $socket;
+        }
+    }
+    // A connection that opens is not one that carries: the question is data.
+    foreach ($connecting as $id => $socket) {
+        if (@socket_getpeername($socket, $peer, $port)) {
+            socket_write($socket, (string) $id);
+            $connected[$id] = $socket;
+            unset($connecting[$id]);
         }
     }
     usleep(2000);

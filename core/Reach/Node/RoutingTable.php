@@ -216,7 +216,19 @@ final class RoutingTable
         if (isset($this->broadcasts[$via->value]) && true === $best[1]->prefix->broadcast()?->equals($via)) {
             return CauseRule::GatewayIsBroadcast;
         }
-        $this->add(new RouteEntry($to, $best[0], $via, $best[1]->address));
+        $this->add(new RouteEntry($to, $best[0], $via, $this->sourceBy($best[0], $via) ?? $best[1]->address));
+
+        return null;
+    }
+
+    /** Of the addresses of the port whose prefixes hold the next hop the one listed first, however long its prefix. */
+    private function sourceBy(Port $port, Ipv4Address $via): ?Ipv4Address
+    {
+        foreach ($port->addresses as $address) {
+            if (isset($this->own[$address->address->value]) && $address->prefix->contains($via)) {
+                return $address->address;
+            }
+        }
 
         return null;
     }

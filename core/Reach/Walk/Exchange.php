@@ -54,7 +54,7 @@ final readonly class Exchange
         if (
             $home
             && $back->receiver === $asker
-            && ($back->packet->isError || $back->packet->source === $target->value)
+            && ($back->packet->isUnreachable() || $back->packet->source === $target->value)
         ) {
             return new Verdict(
                 true,

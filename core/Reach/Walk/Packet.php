@@ -19,7 +19,7 @@ final readonly class Packet
         public ?int $sourcePort,
         public ?int $port,
         public int $ttl = self::TTL,
-        /** A refusal (ICMP destination unreachable, RFC 792): it carries the packet it is about, and is known by that. */
+        /** A refusal: ICMP destination unreachable (RFC 792), or a TCP reset (RFC 9293, section 3.5.2). */
         public bool $isError = false,
     ) {
     }
@@ -41,11 +41,17 @@ final readonly class Packet
         );
     }
 
+    /** An ICMP error carries the packet it is about and is known by that, whoever sends it. */
+    public function isUnreachable(): bool
+    {
+        return $this->isError && Protocol::Icmp === $this->protocol;
+    }
+
     /** What the answer looks like; a refused UDP datagram is answered by ICMP (RFC 1122, section 4.1.3.1). */
     public function answer(bool $refused): self
     {
         return $refused && Protocol::Udp === $this->protocol
             ? new self($this->destination, $this->source, Protocol::Icmp, null, null, isError: true)
-            : new self($this->destination, $this->source, $this->protocol, $this->port, $this->sourcePort);
+            : new self($this->destination, $this->source, $this->protocol, $this->port, $this->sourcePort, isError: $refused);
     }
 }

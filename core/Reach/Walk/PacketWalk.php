@@ -189,7 +189,7 @@ final readonly class PacketWalk
                 null !== $inside
                 && $forward->interface->value === $packet->destination
                 && $forward->protocol === $packet->protocol
-                && self::owns($node, $packet->destination, $through)
+                && ($forward->hairpin || self::owns($node, $packet->destination, $through))
             ) {
                 $session->destinations[$node->id] = ['address' => $packet->destination, 'port' => $packet->port];
 
@@ -226,8 +226,9 @@ final readonly class PacketWalk
             if (null !== $original) {
                 return $packet->with(source: $original['address'], sourcePort: $original['port']);
             }
-            // An answer whose question went another way counts as new; only a datagram is translated then.
-            if (isset($session->seen[$router->id]) || Protocol::Udp !== $packet->protocol) {
+            // An answer whose question went another way counts as new. What opens or refuses a connection passes as it is, but the data
+            // that follow are taken for a flow of their own, and translated like a datagram; the asker resets it.
+            if (isset($session->seen[$router->id]) || $packet->isError || Protocol::Icmp === $packet->protocol) {
                 return $packet;
             }
         } else {

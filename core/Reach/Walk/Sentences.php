@@ -99,6 +99,9 @@ final readonly class Sentences
         if ($this->network->hasNoRoute($entry->port->segment, $packet->destination)) {
             return CauseRule::PrivateAddress->at($node->id, $values, $words, $leg);
         }
+        if ($node->isExternal) {
+            return CauseRule::RouteMissing->at($node->id, $values, $words, $leg);
+        }
         if (0 === $entry->to->length && $node->table->owns($entry->port->gateway->value ?? -1)) {
             $words['must'] = Leg::Reply === $leg ? 'must answer' : 'must send to';
             $values['prefix'] = self::prefixes($node);

@@ -75,6 +75,11 @@ final class ExternalNetworkTest extends TestCase
         yield 'another network with one' => [
             self::site($client + ['returnRoutes' => ['10.47.1.0/24']], ['masquerade' => false]), 'x', '10.8.3.3', 'tcp/443', 'ok', null,
         ];
+        $hidden = $client + ['nat' => '10.8.0.9'];
+        yield 'another network that translates' => [self::direct($hidden), 'x', '10.8.3.3', 'tcp/443', 'ok', null];
+        yield 'has no way to our own addresses' => [
+            self::direct($hidden), '10.8.3.3', '10.47.1.10', 'tcp/443', 'no-neighbour', 'route-missing',
+        ];
         yield 'what does not lie there' => [self::site($client), 'x', '203.0.113.5', 'tcp/443', 'no-route', 'route-missing'];
     }
 
@@ -130,6 +135,15 @@ final class ExternalNetworkTest extends TestCase
         }
         self::assertSame(['web' => 'through', 'no' => 'leak'], $found);
         self::assertStringContainsString('what answers there is not known', $how['web']);
+    }
+
+    public function testOnlyWhatIsOutsideIsAHostOutside(): void
+    {
+        $network = Topology::of(self::site(['kind' => 'internet']));
+        self::assertTrue($network->node('203.0.113.5')?->isExternal);
+        foreach (['172.16.9.9', '10.47.1.77', '198.51.100.5', '224.0.0.9', 'nobody'] as $id) {
+            self::assertNull($network->node($id), $id);
+        }
     }
 
     public function testForwardsNeedAPublicAddress(): void

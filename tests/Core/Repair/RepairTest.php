@@ -263,9 +263,9 @@ final class RepairTest extends TestCase
     public function testAMissingRouteIsNotHidden(): void
     {
         $job = Jobs::make(
-            ['a' => '10.47.1.0/24', 'wan' => '198.51.100.0/29'],
-            ['x' => self::PAIR['x']],
-            ['r' => ['in' => ['a' => '10.47.1.1/24', 'wan' => ['address' => '198.51.100.2/29', 'masquerade' => true]]]],
+            ['a' => '192.0.2.0/24', 'wan' => '198.51.100.0/29'],
+            ['x' => ['at' => ['a', '192.0.2.10/24', '192.0.2.1']]],
+            ['r' => ['in' => ['a' => '192.0.2.1/24', 'wan' => '198.51.100.2/29']]],
             [['to' => ['address:203.0.113.5']] + self::REACH],
         );
         self::assertSame([], (new RepairSearch($job, (new Prover($job))->prove()))->forJob());
