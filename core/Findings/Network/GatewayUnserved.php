@@ -33,7 +33,11 @@ final class GatewayUnserved implements Rule
         }
         foreach ($plan->job->segments as $segment) {
             foreach ($segment->subnets as $subnet) {
-                if (null !== $subnet->gateway && !self::isUpstream($segment, $subnet->gateway) && !isset($served[$segment->id][$subnet->gateway->value])) {
+                if (
+                    null !== $subnet->gateway
+                    && !isset($served[$segment->id][$subnet->gateway->value])
+                    && !self::isUpstream($segment, $subnet->gateway)
+                ) {
                     yield new Finding(
                         $this->about(),
                         Severity::Care,

@@ -53,7 +53,9 @@ final class ExchangeTest extends TestCase
             Jobs::ROUTER,
             'tcp/80',
         ];
-        $byAnother = Jobs::ROUTER + ['q' => ['in' => ['a' => ['address' => '10.47.1.2/24', 'masquerade' => true], 'b' => '10.47.2.2/24']]];
+        $byAnother = Jobs::ROUTER + ['q' => ['in' => [
+            'a' => ['address' => '10.47.1.2/24', 'masquerade' => true], 'b' => '10.47.2.2/24',
+        ]]];
         $back = ['x' => self::A, 'y' => ['at' => ['b', '10.47.2.10/24', '10.47.2.2']] + self::B];
         $verdicts = ['tcp/80' => ['lost-reply', 'answer-from-elsewhere'], 'tcp/81' => ['refused', 'nobody-listens'], 'icmp' => ['ok', null]];
         foreach ($verdicts as $what => [$is, $why]) {
