@@ -92,7 +92,7 @@ final class References
                 $errors[] = new FileError(
                     \sprintf('$.intents[%d].service', $index),
                     FileError::show((string) $intent->service),
-                    'a service only for intents of kind reach',
+                    'a service only for intents of kind reach or dial',
                     'Other kinds know their ports from the profiles.',
                 );
             }

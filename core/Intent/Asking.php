@@ -23,12 +23,15 @@ final readonly class Asking
     private Parties $parties;
     private PollLists $lists;
     private OneWayMedia $oneWay;
+    private AddressCalls $addressCalls;
 
     public function __construct(private Job $job, private Network $network)
     {
         $this->parties = new Parties($job, $network);
         $this->lists = new PollLists();
-        $this->oneWay = new OneWayMedia($job, new Exchange($network), $this->parties);
+        $exchange = new Exchange($network);
+        $this->oneWay = new OneWayMedia($job, $exchange, $this->parties);
+        $this->addressCalls = new AddressCalls(new Asks($job, $exchange, $this->parties));
     }
 
     /** @return list<LiveQuestion> */
@@ -148,6 +151,33 @@ final readonly class Asking
         }
 
         return $this->atSystem($intent, $pair, null === $trunk ? $pair->from : $system, $system, $kind);
+    }
+
+    /** A call by address, by SIP; of another signalling only the port is asked. */
+    public function byAddress(Intent $intent, Pair $pair): LiveQuestion
+    {
+        $service = $intent->service ?? Asks::sip();
+        [$target] = $this->addressCalls->callee($pair, $service);
+        $outside = array_filter([$pair->from, $pair->to], fn (string $id): bool => true === $this->network->node($id)?->isExternal);
+        $isSip = Protocol::Udp === $service->protocol && ProbeKind::Dial->defaultPort() === $service->firstPort;
+        $kind = $isSip ? ProbeKind::Dial : (Protocol::Tcp === $service->protocol ? ProbeKind::Tcp : null);
+        $why = match (true) {
+            [] !== $outside => \sprintf('%s is outside the plan, and nobody stands for it', implode(' and ', $outside)),
+            null === $kind => \sprintf('no test speaks what is signalled by %s', $service),
+            default => '',
+        };
+        $known = $this->question($intent, $pair, $kind, $service->firstPort ?? 0, $why);
+
+        return new LiveQuestion(
+            intent: $known->intent,
+            from: $known->from,
+            to: $known->to,
+            kind: $known->kind,
+            vantage: $known->vantage,
+            target: $target ?? $known->target,
+            port: $known->port,
+            unasked: $known->unasked,
+        );
     }
 
     /** The phone of a chain is rung; what hangs on it by cords has no address to ask. */

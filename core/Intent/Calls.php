@@ -7,6 +7,7 @@ namespace Vorhut\Core\Intent;
 use Vorhut\Core\Job\Device;
 use Vorhut\Core\Reach\Cause\Cause;
 use Vorhut\Core\Reach\Cause\CauseRule;
+use Vorhut\Core\Reach\Walk\MediaEnd;
 use Vorhut\Core\Reach\Walk\MediaPath;
 
 /** A call (RFC 3261): both register, the phone system rings the callee, and sound goes both ways. */
@@ -143,7 +144,11 @@ final readonly class Calls
             return new Leaf($title, $a->id, null, null, Span::NotFound, CauseRule::NoMedia->at($who->id, words: ['who' => $who->name]));
         }
         $network = $this->asks->exchange->network;
-        $path = MediaPath::between($network, $network->nodes[$a->id], $addressA, $mediaA, $network->nodes[$b->id], $addressB, $mediaB);
+        $path = MediaPath::between(
+            $network,
+            new MediaEnd($network->nodes[$a->id], $addressA, $mediaA),
+            new MediaEnd($network->nodes[$b->id], $addressB, $mediaB),
+        );
         $span = $path->there && $path->back ? Span::Through : ($path->there || $path->back ? Span::OneWay : Span::NotFound);
         if (Span::OneWay === $span) {
             $names = $path->there ? [$a->name, $b->name] : [$b->name, $a->name];

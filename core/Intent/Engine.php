@@ -16,6 +16,7 @@ final class Engine
     public readonly OneWayMedia $oneWay;
     public readonly Calls $calls;
     public readonly DialledCalls $dialled;
+    public readonly AddressCalls $addressCalls;
     private readonly Asks $asks;
 
     public function __construct(
@@ -27,6 +28,7 @@ final class Engine
         $this->oneWay = new OneWayMedia($job, $exchange, $parties);
         $this->asks = new Asks($job, $exchange, $parties);
         $this->calls = new Calls($this->asks, $this->oneWay);
+        $this->addressCalls = new AddressCalls($this->asks);
         $this->dialled = new DialledCalls($this->asks, $this->calls);
     }
 

@@ -28,6 +28,9 @@ interface Kind
     /** Whether a station's list of addresses tells apart units that the network does not. */
     public function isByList(): bool;
 
+    /** Whether what is set on each unit tells it apart from all others. */
+    public function isByUnit(): bool;
+
     /** The exchanges one pair needs, judged. */
     public function predict(Engine $engine, Intent $intent, Pair $pair): PairPrediction;
 

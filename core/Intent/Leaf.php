@@ -25,6 +25,8 @@ final readonly class Leaf
         public ?Service $media = null,
         /** For media and groups: who is at the other end. */
         public ?string $listener = null,
+        /** For media: the address that the asker tells the other end to send to; null: its own. */
+        public ?Ipv4Address $announced = null,
     ) {
     }
 
@@ -41,6 +43,7 @@ final readonly class Leaf
             $this->source,
             $this->media,
             $this->listener,
+            $this->announced,
         );
     }
 }

@@ -43,12 +43,19 @@ final class Likeness
     /** What an asker of this intent has in common with those that fare alike. */
     public function ofAsker(string $id, Intent $intent): string
     {
+        if (Kinds::of($intent)->isByUnit()) {
+            return 'only '.$id;
+        }
+
         return $this->places->of($id).(null === Kinds::of($intent)->service($intent) ? ' '.$this->role($id) : '');
     }
 
     /** The same for who is asked. */
     public function ofAsked(string $id, Intent $intent): string
     {
+        if (Kinds::of($intent)->isByUnit()) {
+            return 'only '.$id;
+        }
         $service = Kinds::of($intent)->service($intent);
         $part = null === $service
             ? $this->role($id)

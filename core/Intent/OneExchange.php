@@ -27,6 +27,11 @@ abstract class OneExchange implements Kind
         return false;
     }
 
+    public function isByUnit(): bool
+    {
+        return false;
+    }
+
     public function predict(Engine $engine, Intent $intent, Pair $pair): PairPrediction
     {
         return $engine->reach($pair, $this->service($intent));

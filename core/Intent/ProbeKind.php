@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Vorhut\Core\Intent;
 
+use Vorhut\Core\Net\Protocol;
+
 /** Ways of asking a unit whether it is there. None of them changes anything. */
 enum ProbeKind: string
 {
@@ -27,6 +29,8 @@ enum ProbeKind: string
     case Register = 'register';
     /** One short call with sound both ways. */
     case Call = 'call';
+    /** One short call with sound both ways, with no phone system between. */
+    case Dial = 'dial';
     /** One short call whose sound has to get to whoever is called. */
     case Page = 'page';
     /** A call that goes over to a fax. */
@@ -45,7 +49,7 @@ enum ProbeKind: string
     /** Whether it needs what only the lab's plan knows: agents that register and call, or what stands in a file. */
     public function isConversation(): bool
     {
-        return \in_array($this, [self::Register, self::Call, self::Page, self::Fax, self::Ring, self::File], true);
+        return \in_array($this, [self::Register, self::Call, self::Dial, self::Page, self::Fax, self::Ring, self::File], true);
     }
 
     /** What is asked of real units in its place; itself where that is the same. */
@@ -54,6 +58,7 @@ enum ProbeKind: string
         return match ($this) {
             self::Watch => self::Rtsp,
             self::Echo => self::Ping,
+            self::Dial => self::Sip,
             default => $this,
         };
     }
@@ -65,6 +70,15 @@ enum ProbeKind: string
             || ($this->isConversation() && self::File !== $this);
     }
 
+    public function protocol(): Protocol
+    {
+        return match ($this) {
+            self::Tcp, self::Http, self::Rtsp, self::Watch, self::File => Protocol::Tcp,
+            self::Ping => Protocol::Icmp,
+            default => Protocol::Udp,
+        };
+    }
+
     public function defaultPort(): int
     {
         return match ($this) {
@@ -72,7 +86,7 @@ enum ProbeKind: string
             self::Rtsp, self::Watch => 554,
             self::Poll => 2202,
             self::DnsSd => 5353,
-            self::Sip, self::Register, self::Call, self::Page, self::Fax, self::Ring => 5060,
+            self::Sip, self::Register, self::Call, self::Dial, self::Page, self::Fax, self::Ring => 5060,
             self::Media => 5004,
             self::Scene => LightData::PORT,
             self::Announced => 9875,

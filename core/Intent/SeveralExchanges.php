@@ -29,6 +29,11 @@ abstract class SeveralExchanges implements Kind
         return false;
     }
 
+    public function isByUnit(): bool
+    {
+        return false;
+    }
+
     public function questions(Asking $asking, Intent $intent, Pair $pair): ?array
     {
         return null;

@@ -10,10 +10,12 @@ use Vorhut\Core\Intent\Pair;
 use Vorhut\Core\Intent\PairPrediction;
 use Vorhut\Core\Intent\Span;
 use Vorhut\Core\Job\Intent;
+use Vorhut\Core\Net\Ipv4Address;
 use Vorhut\Core\Reach\Cause\Leg;
 use Vorhut\Core\Reach\Group\Multicast;
 use Vorhut\Core\Reach\Node\Node;
 use Vorhut\Core\Reach\Walk\Exchange;
+use Vorhut\Core\Reach\Walk\MediaEnd;
 use Vorhut\Core\Reach\Walk\MediaPath;
 use Vorhut\Core\Reach\Walk\Trace;
 
@@ -58,14 +60,16 @@ final readonly class Explainer
                         $trace,
                     );
                 } elseif (null !== $listener && null !== $leaf->source && null !== $leaf->media) {
+                    $own = $listener->table->owns($leaf->target->value) ? null : $listener->firstAddress();
                     MediaPath::between(
                         $this->prover->network,
-                        $asker,
-                        $leaf->source,
-                        $leaf->media,
-                        $listener,
-                        $leaf->target,
-                        $leaf->service,
+                        new MediaEnd($asker, $leaf->source, $leaf->media, $leaf->announced),
+                        new MediaEnd(
+                            $listener,
+                            null === $own ? $leaf->target : Ipv4Address::fromInt($own),
+                            $leaf->service,
+                            null === $own ? null : $leaf->target,
+                        ),
                         $trace,
                     );
                 } else {

@@ -51,7 +51,7 @@ final readonly class UnitLooks
         $echo = static fn (string $target): bool => $echoes->datagram($target, $port, null);
 
         return new self(
-            new InTheLab((new LabNetwork($job, $blocks))->addresses, $ports),
+            new InTheLab(new LabNetwork($job, $blocks), $ports),
             new UnitLook($sockets, $mac, $echo, $seconds),
         );
     }

@@ -4,8 +4,11 @@ declare(strict_types=1);
 
 namespace Vorhut\Field\Lab;
 
+use Vorhut\Core\Intent\AddressCalls;
+use Vorhut\Core\Intent\Asks;
 use Vorhut\Core\Intent\LightData;
 use Vorhut\Core\Intent\OneWayMedia;
+use Vorhut\Core\Intent\Pair;
 use Vorhut\Core\Intent\Parties;
 use Vorhut\Core\Intent\Span;
 use Vorhut\Core\Job\Device;
@@ -17,6 +20,7 @@ use Vorhut\Core\Profile\FindMethod;
 use Vorhut\Core\Reach\Find\Discovery;
 use Vorhut\Core\Reach\Node\Node;
 use Vorhut\Core\Reach\Walk\Exchange;
+use Vorhut\Core\Reach\Walk\MediaEnd;
 use Vorhut\Core\Reach\Walk\MediaPath;
 use Vorhut\Core\Reach\Walk\Topology;
 
@@ -35,6 +39,10 @@ final class LabNetwork
     /** @var array<string, list<string>> by unit */
     private array $hearers = [];
 
+    private ?AddressCalls $addressCalls = null;
+
+    public readonly LabForwards $forwards;
+
     /** @var array<string, Device>|null by unit */
     private ?array $fileServers = null;
 
@@ -43,6 +51,13 @@ final class LabNetwork
         $network = Topology::of($job);
         $this->addresses = new LabAddresses($network, $blocks);
         $this->exchange = new Exchange($network);
+        $this->forwards = new LabForwards($network);
+    }
+
+    /** Whom a unit gets when it dials another, or an address. */
+    public function calledBy(string $from, string $to): ?Device
+    {
+        return $this->job->devices[$this->addressCalls()->callee(new Pair($from, $to))[1]->id ?? ''] ?? null;
     }
 
     /** The address a device has or is leased. */
@@ -65,13 +80,40 @@ final class LabNetwork
         return $this->known['sip '.$fromLab.'>'.$toLab] ??=
             $this->isOutside($fromLab, $toLab)
             || $this->delivers($fromLab, $toLab)
-            || $this->answers($toLab, $fromLab, self::sip());
+            || $this->answers($toLab, $fromLab, self::sip())
+            || $this->isInCallByAddress($fromLab, $toLab);
     }
 
     /** Whether sound gets there, as the planned media ports of both ends and the filters between them allow. */
     public function hearsMedia(string $fromLab, string $toLab): bool
     {
-        return $this->known['media '.$fromLab.'>'.$toLab] ??= $this->isOutside($fromLab, $toLab) || $this->media($fromLab, $toLab);
+        return $this->known['media '.$fromLab.'>'.$toLab] ??= $this->isOutside($fromLab, $toLab)
+            || $this->media($fromLab, $toLab)
+            || $this->hearsByAddress($fromLab, $toLab);
+    }
+
+    /** Whether one of them gets through to the other by dialling the public address behind which it stands. */
+    private function isInCallByAddress(string $fromLab, string $toLab): bool
+    {
+        [$from, $to] = [$this->ownerOf($fromLab), $this->ownerOf($toLab)];
+        $calls = null === $from || null === $to ? null : $this->addressCalls();
+
+        return null !== $calls
+            && (null !== $calls->callee(new Pair($from->id, $to->id))[1] || null !== $calls->callee(new Pair($to->id, $from->id))[1]);
+    }
+
+    private function hearsByAddress(string $fromLab, string $toLab): bool
+    {
+        [$from, $to] = [$this->ownerOf($fromLab), $this->ownerOf($toLab)];
+
+        return null !== $from && null !== $to && $this->addressCalls()->hears($to->id, $from->id);
+    }
+
+    private function addressCalls(): AddressCalls
+    {
+        return $this->addressCalls ??= new AddressCalls(
+            new Asks($this->job, $this->exchange, new Parties($this->job, $this->exchange->network)),
+        );
     }
 
     /** Whether a stream gets there one way, by the group that the receiver joined or by its address. */
@@ -292,12 +334,8 @@ final class LabNetwork
             && isset($services[0], $services[1])
             && MediaPath::between(
                 $this->exchange->network,
-                $from,
-                $this->planned($fromLab),
-                $services[0],
-                $to,
-                $this->planned($toLab),
-                $services[1],
+                new MediaEnd($from, $this->planned($fromLab), $services[0]),
+                new MediaEnd($to, $this->planned($toLab), $services[1]),
             )->there;
     }
 
@@ -315,6 +353,19 @@ final class LabNetwork
     {
         $asker = $this->ownerOf($fromLab);
 
-        return null !== $asker && $this->exchange->ask($asker, $this->planned($toLab), $service)->isOk();
+        return null !== $asker
+            && ($this->exchange->ask($asker, $this->planned($toLab), $service)->isOk() || $this->isForwarded($asker, $toLab, $service));
+    }
+
+    private function isForwarded(Node $asker, string $toLab, Service $service): bool
+    {
+        foreach ($this->forwards->outside($this->planned($toLab), $service) as [$address, $asked]) {
+            $verdict = $this->exchange->ask($asker, $address, $asked);
+            if ($verdict->isOk() && [$this->ownerOf($toLab)?->id] === $verdict->by) {
+                return true;
+            }
+        }
+
+        return false;
     }
 }

@@ -139,6 +139,29 @@ final readonly class LabSip
         return $this->of($device, 0, $now, 0);
     }
 
+    /**
+     * One without a number, that calls and is called by its address alone.
+     *
+     * @param int $port 0 for any free one, where it only calls
+     * @param \Closure(): self $now
+     * @param string|null $callee where its calls go
+     */
+    public function byAddress(Device $device, int $port, \Closure $now, float $ring = 0.0, ?string $callee = null): ?UserAgent
+    {
+        $address = $this->addressOf($device);
+
+        return null === $address ? null : $this->speaker(
+            address: $address,
+            port: $port,
+            number: '',
+            at: $callee ?? $address,
+            now: $now,
+            most: null === $callee ? 1 : 0,
+            ring: $ring,
+            codec: $this->settings->value($device, 'codec')?->text() ?? '',
+        );
+    }
+
     /** @param \Closure(): self $now */
     private function of(
         Device $device,
@@ -219,6 +242,12 @@ final readonly class LabSip
         }
 
         return $streams;
+    }
+
+    /** Whom a unit gets when it dials another, or an address. */
+    public function calledBy(Device $caller, string $to): ?Device
+    {
+        return $this->network->calledBy($caller->id, $to);
     }
 
     public function addressOf(Device $device): ?string

@@ -5,19 +5,20 @@ declare(strict_types=1);
 namespace Vorhut\Field\Probe;
 
 use Vorhut\Core\Net\Ipv4Address;
-use Vorhut\Field\Lab\LabAddresses;
+use Vorhut\Core\Net\Protocol;
+use Vorhut\Field\Lab\LabNetwork;
 use Vorhut\Field\Lab\LabPorts;
 
 /** On loopback, each asker from its own lab address. */
 final readonly class InTheLab implements Place
 {
-    public function __construct(private LabAddresses $addresses, private LabPorts $ports)
+    public function __construct(private LabNetwork $network, private LabPorts $ports)
     {
     }
 
     public function target(Ipv4Address $planned): ?Ipv4Address
     {
-        return $this->addresses->find($planned);
+        return $this->network->addresses->find($planned);
     }
 
     public function port(int $planned): int
@@ -25,9 +26,14 @@ final readonly class InTheLab implements Place
         return $this->ports->toLab($planned);
     }
 
+    public function behind(Ipv4Address $planned, Protocol $protocol, int $port): array
+    {
+        return $this->network->forwards->inside($planned, $protocol, $port);
+    }
+
     public function from(Ipv4Address $vantage): ?string
     {
-        $lab = $this->addresses->find($vantage);
+        $lab = $this->network->addresses->find($vantage);
 
         return null === $lab ? null : (string) $lab;
     }

@@ -11,6 +11,7 @@ use Vorhut\Core\Intent\ProbeKind;
 use Vorhut\Core\Intent\Span;
 use Vorhut\Core\Job\Job;
 use Vorhut\Core\Load\FlowRates;
+use Vorhut\Core\Net\Ipv4Address;
 use Vorhut\Core\Profile\Family;
 use Vorhut\Core\Reach\Walk\Topology;
 use Vorhut\Field\Net\PingSocket;
@@ -36,9 +37,9 @@ final readonly class LiveTest
     public function run(array $intents, \Closure $onPair, ?string $vantage = null, ?\Closure $only = null): void
     {
         $pairs = [];
-        $asked = new Asking($this->job, Topology::of($this->job));
+        $asking = new Asking($this->job, Topology::of($this->job));
         foreach ($intents as $id) {
-            foreach ($asked->of($this->job->intents[$id]) as $question) {
+            foreach ($asking->of($this->job->intents[$id]) as $question) {
                 if (
                     (null === $vantage || $vantage === $question->from)
                     && (null === $only || $only(new Pair($question->from, $question->to), $id))
@@ -55,29 +56,20 @@ final readonly class LiveTest
                     $results[$key][] = $question->unasked;
                     continue;
                 }
-                $target = $this->place->target($question->target);
-                if (null === $target) {
-                    $results[$key][] = \sprintf(
-                        '%s was not asked: it has no place in the lab, or lies outside the confirmed ranges',
-                        $question->target,
-                    );
-                    continue;
-                }
+                [$asked, $port] = $this->place->behind($question->target, $question->kind->protocol(), $question->port);
+                $target = $this->place->target($asked);
                 $kind = $this->isOnSite ? $question->kind->onSite() : $question->kind;
                 $isTalk = true === $this->talker?->takes($question->kind);
-                if ($this->isOnSite && !$isTalk && $kind->isOfLab()) {
-                    $results[$key][] = 'not asked: that is tested in the lab only, or needs secrets of the vault';
-                    continue;
-                }
-                if (ProbeKind::Ping === $kind && !PingSocket::isPermitted()) {
-                    $results[$key][] = 'not asked: only root may ask for an echo on this machine (net.ipv4.ping_group_range)';
+                $why = $this->whyNot($kind, $isTalk, $question->target, $target);
+                if (null !== $why) {
+                    $results[$key][] = $why;
                     continue;
                 }
                 if ($isTalk) {
                     $spoken[$key] = $question;
                     continue;
                 }
-                $questions[] = $this->asked($question, $kind, (string) $target, $rates);
+                $questions[] = $this->asked($question, $kind, (string) $target, $this->place->port($port), $rates);
                 $owners[] = $key;
                 $open[$key] = ($open[$key] ?? 0) + 1;
             }
@@ -114,8 +106,19 @@ final readonly class LiveTest
         }
     }
 
+    private function whyNot(ProbeKind $kind, bool $isTalk, Ipv4Address $asked, ?Ipv4Address $target): ?string
+    {
+        return match (true) {
+            null === $target => $asked.' was not asked: it has no place in the lab, or lies outside the confirmed ranges',
+            $this->isOnSite && !$isTalk && $kind->isOfLab() => 'not asked: that is tested in the lab only, or needs secrets of the vault',
+            ProbeKind::Ping === $kind && !PingSocket::isPermitted() => 'not asked: only root may ask for an echo on this machine '
+                .'(net.ipv4.ping_group_range)',
+            default => null,
+        };
+    }
+
     /** @return array{kind: ProbeKind, target: string, port: int, from: string|null, with: ProbeDetails} */
-    private function asked(LiveQuestion $question, ProbeKind $kind, string $target, FlowRates $rates): array
+    private function asked(LiveQuestion $question, ProbeKind $kind, string $target, int $port, FlowRates $rates): array
     {
         $sender = ProbeKind::Media === $kind ? $this->job->devices[$question->from] ?? null : null;
         $pushes = null !== $sender && Family::Encoder === $this->job->profileOf($sender)->family;
@@ -124,7 +127,7 @@ final readonly class LiveTest
         return [
             'kind' => $kind,
             'target' => $target,
-            'port' => $this->place->port($question->port),
+            'port' => $port,
             'from' => null === $question->vantage ? null : $this->place->from($question->vantage),
             'with' => new ProbeDetails($unit, max(1, $question->universe), $pushes ? $rates->media($sender) : 0.0),
         ];

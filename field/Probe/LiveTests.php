@@ -22,7 +22,7 @@ final class LiveTests
     /** The clock of this machine against those of the plan, in the lab. */
     public static function clockInTheLab(Job $job, float $seconds, LabBlocks $blocks): ClockCheck
     {
-        $place = new InTheLab((new LabNetwork($job, $blocks))->addresses, LabPorts::ofThisUser());
+        $place = new InTheLab(new LabNetwork($job, $blocks), LabPorts::ofThisUser());
 
         return new ClockCheck(new Prober(new Sockets(new TargetGate()), $seconds), $place);
     }
@@ -48,7 +48,7 @@ final class LiveTests
         return new LiveTest(
             $job,
             new Sweep(new Prober($sockets, $seconds)),
-            new InTheLab($network->addresses, $ports),
+            new InTheLab($network, $ports),
             new SipProber($job, $sip, new FileProber($sip, $files, new FileFetch($sockets, $seconds), $ports), $seconds),
             false,
         );

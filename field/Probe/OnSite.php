@@ -6,6 +6,7 @@ namespace Vorhut\Field\Probe;
 
 use Vorhut\Core\Net\Ipv4Address;
 use Vorhut\Core\Net\Ipv4Prefix;
+use Vorhut\Core\Net\Protocol;
 
 /** On a real site, from this machine, and only within the confirmed ranges. */
 final readonly class OnSite implements Place
@@ -29,6 +30,12 @@ final readonly class OnSite implements Place
     public function port(int $planned): int
     {
         return $planned;
+    }
+
+    /** There the routers themselves forward. */
+    public function behind(Ipv4Address $planned, Protocol $protocol, int $port): array
+    {
+        return [$planned, $port];
     }
 
     public function from(Ipv4Address $vantage): null

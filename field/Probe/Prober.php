@@ -85,7 +85,7 @@ final readonly class Prober
                 ProbeKind::Media => $with->kbps > 0
                     ? $this->push($target, $port, $from, $with->kbps)
                     : $this->media($target, $port, $from),
-                ProbeKind::Register, ProbeKind::Call, ProbeKind::Page, ProbeKind::Fax, ProbeKind::Ring => throw new \LogicException(
+                ProbeKind::Register, ProbeKind::Call, ProbeKind::Dial, ProbeKind::Page, ProbeKind::Fax, ProbeKind::Ring => throw new \LogicException(
                     'The SIP prober asks these.',
                 ),
             };

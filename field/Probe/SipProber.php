@@ -53,6 +53,7 @@ final readonly class SipProber implements Talker
         [$status, $evidence] = match (true) {
             $dials => (new DialProber($this->job, $this->lab, $this->seconds))->ask($question),
             null !== $from && ProbeKind::Ring === $question->kind => $this->ring($from),
+            null !== $from && ProbeKind::Dial === $question->kind => $this->dial($from, $this->lab->calledBy($from, $question->to)),
             null === $from || null === $to => [ProbeStatus::Silent, ['why' => 'one of them is no device']],
             ProbeKind::File === $question->kind => $this->files->ask($from, $to),
             ProbeKind::Register === $question->kind => $this->register($from),
@@ -125,6 +126,33 @@ final readonly class SipProber implements Talker
             return [$status, $evidence + $heard + ['beyond the phone' => 'by cord: who stands there hears it']];
         } finally {
             $agent?->stop();
+        }
+    }
+
+    /**
+     * Without a phone system: the lab has no translation of addresses, so the callee is called where it stands, and takes what the plan
+     * lets get to it.
+     *
+     * @return array{ProbeStatus, array<string, string|int|float>}
+     */
+    private function dial(Device $caller, ?Device $callee): array
+    {
+        $at = null === $callee ? null : $this->lab->addressOf($callee);
+        $agent = null === $at ? null : $this->lab->byAddress($caller, 0, fn (): LabSip => $this->lab, callee: $at);
+        if (null === $agent) {
+            return [ProbeStatus::Silent, ['why' => 'nobody gets it']];
+        }
+        $agent->start();
+        try {
+            $placed = $this->within($agent->place($callee->id), self::RING);
+            $evidence = ['INVITE '.$at => $placed->status ?? 'no answer'];
+            $answer = null === $placed?->call
+                ? [self::status($placed?->status), []]
+                : $this->talk($agent, $placed->call, $callee, false);
+
+            return [$answer[0], $evidence + $answer[1]];
+        } finally {
+            $agent->stop();
         }
     }
 

@@ -12,7 +12,7 @@ use Vorhut\Field\Sip\UserAgent;
 use function Amp\async;
 use function Amp\delay;
 
-/** A SIP phone that registers and answers; where the plan says so, with what its file tells it. */
+/** A SIP phone that registers and answers, where the plan says so with what its file tells it; without a number it only answers. */
 final class SipStandIn implements StandIn
 {
     private const REGISTER_EVERY = 1800;
@@ -59,12 +59,17 @@ final class SipStandIn implements StandIn
 
     private function begin(int $start, ?TakenFile $file = null): void
     {
-        $agent = ($this->lab)()->agent($this->device, LabSip::PORT, $this->lab, self::RING, $file);
+        $lab = ($this->lab)();
+        $registered = $lab->agent($this->device, LabSip::PORT, $this->lab, self::RING, $file);
+        $agent = $registered ?? $lab->byAddress($this->device, LabSip::PORT, $this->lab, self::RING);
         $this->speaker = $agent;
         if (null === $agent) {
             return;
         }
         $agent->start();
+        if (null === $registered) {
+            return;
+        }
         async(function () use ($agent, $start): void {
             while ($start === $this->starts) {
                 $status = $agent->register()->await();

@@ -94,7 +94,7 @@ final readonly class SweepRunner implements Runner
         $network = new LabNetwork($this->reading->job($run->getJob()), $blocks);
         $place = $run->isOnSite()
             ? new OnSite($run->getJob()->getFieldRanges())
-            : new InTheLab($network->addresses, LabPorts::ofThisUser());
+            : new InTheLab($network, LabPorts::ofThisUser());
         $vantage = $network->addressOf($run->getVantage());
         $from = null === $vantage ? null : $place->from($vantage);
         $questions = [];

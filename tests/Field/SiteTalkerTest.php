@@ -16,6 +16,7 @@ use Vorhut\Core\Job\Extension;
 use Vorhut\Core\Job\Job;
 use Vorhut\Core\Net\Ipv4Address;
 use Vorhut\Core\Net\Ipv4Prefix;
+use Vorhut\Core\Net\Protocol;
 use Vorhut\Field\Lab\LabNetwork;
 use Vorhut\Field\Lab\LabPorts;
 use Vorhut\Field\Net\RefusedTarget;
@@ -178,7 +179,7 @@ final class SiteTalkerTest extends TestCase
     /** As a site whose addresses are those of the lab, asked from wherever this machine stands: at the bench. */
     private static function place(): Place
     {
-        $lab = new InTheLab((new LabNetwork(self::job()))->addresses, LabPorts::ofThisUser());
+        $lab = new InTheLab(new LabNetwork(self::job()), LabPorts::ofThisUser());
 
         return new class($lab) implements Place {
             public function __construct(private readonly InTheLab $lab)
@@ -193,6 +194,11 @@ final class SiteTalkerTest extends TestCase
             public function port(int $planned): int
             {
                 return $this->lab->port($planned);
+            }
+
+            public function behind(Ipv4Address $planned, Protocol $protocol, int $port): array
+            {
+                return $this->lab->behind($planned, $protocol, $port);
             }
 
             public function from(Ipv4Address $vantage): null

@@ -26,6 +26,7 @@ enum CauseRule: string
     case PrivateAddress = 'private-address';
     case TwoOwners = 'two-owners';
     case AnotherAnswers = 'another-answers';
+    case LeadsElsewhere = 'leads-elsewhere';
     case NotARouter = 'not-a-router';
     case OwnSource = 'own-source';
     case ReversePath = 'reverse-path';
@@ -102,6 +103,7 @@ enum CauseRule: string
                 .' (RFC 1918)',
             self::TwoOwners => '{who} looks for {address}, and {count} answer: {names}. Whichever is heard first gets it',
             self::AnotherAnswers => '{who} has {address}, too, and gets what is meant for {other}',
+            self::LeadsElsewhere => '{address} leads to {who}, not to {other}',
             self::NotARouter => '{who} got a packet for {destination}, but it is no router and drops it',
             self::OwnSource => '{who} gets a packet that bears its own address {source} as sender, and throws it away',
             self::ReversePath => '{who} drops what comes from {source} by {where}, because its own answer would {back}',
@@ -184,7 +186,7 @@ enum CauseRule: string
             self::MulticastDnsStays => [Remedy::Relay],
             self::MembershipsFade => [Remedy::Querier],
             self::NotRouted => [Remedy::NumberHeader, Remedy::RoutePermission],
-            self::ReversePath, self::NotConnected, self::Elsewhere, self::NobodyThere, self::NobodyListens, self::AnswerByAnotherPort,
+            self::LeadsElsewhere, self::ReversePath, self::NotConnected, self::Elsewhere, self::NobodyThere, self::NobodyListens, self::AnswerByAnotherPort,
             self::AnswerFromElsewhere, self::MulticastStays, self::TtlSpent, self::NotJoined, self::BroadcastStays,
             self::DeafToBroadcast, self::LinkLayerStays, self::NotLeased, self::NoHostname, self::NoNameServer,
             self::NotADevice, self::NoCommonMethod, self::NoExtension, self::RegistersElsewhere, self::NoMedia,

@@ -4,12 +4,9 @@ declare(strict_types=1);
 
 namespace Vorhut\Core\Reach\Walk;
 
-use Vorhut\Core\Net\Ipv4Address;
-use Vorhut\Core\Net\Service;
 use Vorhut\Core\Reach\Cause\Cause;
 use Vorhut\Core\Reach\Cause\Leg;
 use Vorhut\Core\Reach\Node\Network;
-use Vorhut\Core\Reach\Node\Node;
 
 /**
  * Media between two parties that both send (RTP, RFC 3550, from and to the same port: RFC 4961).
@@ -26,35 +23,43 @@ final readonly class MediaPath
     ) {
     }
 
-    public static function between(
-        Network $network,
-        Node $a,
-        Ipv4Address $addressA,
-        Service $mediaA,
-        Node $b,
-        Ipv4Address $addressB,
-        Service $mediaB,
-        ?Trace $trace = null,
-    ): self {
+    public static function between(Network $network, MediaEnd $a, MediaEnd $b, ?Trace $trace = null): self
+    {
         $walk = new PacketWalk($network, new Sentences($network));
-        $out = new Packet($addressA->value, $addressB->value, $mediaA->protocol, $mediaA->firstPort, $mediaB->firstPort);
-        $in = $out->answer(false);
+        $out = self::packet($a, $b);
+        $in = self::packet($b, $a);
         $session = new Session();
-        $there = $walk->run($a, $out, Leg::Request, $session, $trace);
-        if ($there->receiver === $b) {
-            $back = $walk->run($b, $in, Leg::Reply, $session, $trace);
+        $there = $walk->run($a->node, $out, Leg::Request, $session, $trace);
+        if ($there->receiver === $b->node) {
+            $back = $walk->run($b->node, $in, Leg::Reply, $session, $trace);
+            $isBack = $back->receiver === $a->node || self::arrives($walk, $b, $a);
 
-            return new self(true, $back->receiver === $a, $back->cause);
+            return new self(true, $isBack, $isBack ? null : $back->cause);
         }
         $session = new Session();
         $other = new Trace();
-        $back = $walk->run($b, $in, Leg::Request, $session, $other);
+        $back = $walk->run($b->node, $in, Leg::Request, $session, $other);
         $trace?->addOtherWay($other);
-        if ($back->receiver !== $a) {
+        if ($back->receiver !== $a->node) {
             return new self(false, false, $there->cause);
         }
-        $again = $walk->run($a, $out, Leg::Reply, $session, null);
+        $again = $walk->run($a->node, $out, Leg::Reply, $session, null);
 
-        return new self($again->receiver === $b, true, $again->cause);
+        return new self($again->receiver === $b->node, true, $again->cause);
+    }
+
+    private static function packet(MediaEnd $from, MediaEnd $to): Packet
+    {
+        $protocol = $from->media->protocol;
+
+        return new Packet($from->address->value, $to->announced->value, $protocol, $from->media->firstPort, $to->media->firstPort);
+    }
+
+    /** Whether it gets there by itself, such as by a port forward, though not as the answer to the other direction. */
+    private static function arrives(PacketWalk $walk, MediaEnd $from, MediaEnd $to): bool
+    {
+        return $from->announced !== $from->address || $to->announced !== $to->address
+            ? $walk->run($from->node, self::packet($from, $to), Leg::Request, new Session(), null)->receiver === $to->node
+            : false;
     }
 }
