@@ -85,9 +85,8 @@ final readonly class Prober
                 ProbeKind::Media => $with->kbps > 0
                     ? $this->push($target, $port, $from, $with->kbps)
                     : $this->media($target, $port, $from),
-                ProbeKind::Register, ProbeKind::Call, ProbeKind::Dial, ProbeKind::Page, ProbeKind::Fax, ProbeKind::Ring => throw new \LogicException(
-                    'The SIP prober asks these.',
-                ),
+                ProbeKind::Register, ProbeKind::Call, ProbeKind::Dial, ProbeKind::Page, ProbeKind::Fax,
+                ProbeKind::Ring => throw new \LogicException('The SIP prober asks these.'),
             };
         } catch (ConnectException $e) {
             [$status, $evidence] = [self::CONNECTION_REFUSED === $e->getCode() ? ProbeStatus::Refused : ProbeStatus::Silent, []];

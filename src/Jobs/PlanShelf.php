@@ -18,7 +18,7 @@ final readonly class PlanShelf
 {
     private const KEPT_FOR = 'P7D';
     /** Raised when what is kept looks different. */
-    private const SHAPE = 8;
+    private const SHAPE = 9;
     /** Of the opcode cache; with less nothing more is put in. */
     private const LEAST_FREE = 0.1;
     /** Seconds until it may be begun anew once more. */

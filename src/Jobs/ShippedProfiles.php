@@ -15,7 +15,7 @@ use Vorhut\Core\Record\Json;
 final class ShippedProfiles
 {
     /** Raised when a profile that was read looks different. */
-    private const SHAPE = 5;
+    private const SHAPE = 6;
 
     private static ?ProfileLibrary $library = null;
 

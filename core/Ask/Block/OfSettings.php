@@ -15,7 +15,10 @@ use Vorhut\Core\Profile\Setting\Setting;
 use Vorhut\Core\Setting\Origin;
 use Vorhut\Core\Setting\SettingValue;
 
-/** Values that a kind of unit says somebody outside must supply: asked once for all units of the kind, unless each needs its own. */
+/**
+ * Values that a kind of unit says somebody outside must supply: asked once for all units of the kind, unless each network or each unit
+ * needs its own.
+ */
 final class OfSettings implements Block
 {
     public function place(): int
@@ -31,9 +34,9 @@ final class OfSettings implements Block
                 if (!$value->isOpen() && Origin::Answer !== $value->origin()) {
                     continue;
                 }
-                $isOwn = null !== $value->setting->free;
+                $own = null === $value->setting->free ? self::network($device, $value->setting) : $device->id;
                 $answer = Origin::Answer === $value->origin() ? (string) $value->from?->record : '';
-                $groups[$value->setting->id.' '.$device->profile.' '.$answer.($isOwn ? ' '.$device->id : '')][] = [$device, $value];
+                $groups[$value->setting->id.' '.$device->profile.' '.$answer.' '.$own][] = [$device, $value];
             }
         }
         $ids = [];
@@ -51,24 +54,36 @@ final class OfSettings implements Block
         $setting = $value->setting;
         $profile = $asked->job->profileOf($device);
         $isOwn = null !== $setting->free;
+        $network = $isOwn ? '' : self::network($device, $setting);
+        $segment = $asked->job->segments[$network] ?? null;
         \assert(null !== $setting->ask);
         $record = explode('/', (string) $value->from?->record)[1] ?? '';
         $answer = $asked->job->all(Answer::class)[$record] ?? null;
 
         return new AskItem(
-            \sprintf('setting.%s.%s', $setting->id, $isOwn ? $device->id : $device->profile),
+            \sprintf('setting.%s.%s', $setting->id, $isOwn ? $device->id : $device->profile).(null === $segment ? '' : '.'.$segment->id),
             $setting->ask,
             $profile->plural,
-            $isOwn ? \sprintf('%s of %s', $setting->name, $device->name) : $setting->name,
+            match (true) {
+                $isOwn => \sprintf('%s of %s', $setting->name, $device->name),
+                null !== $segment => \sprintf('%s, in %s', $setting->name, $segment->name),
+                default => $setting->name,
+            },
             array_column($group, 0),
             Allowed::says($setting),
             $setting->why,
             self::typing($profile, $setting),
-            new FillsSetting($setting, $device->profile, $isOwn ? $device->id : null),
+            new FillsSetting($setting, $device->profile, $isOwn ? $device->id : null, $segment?->id),
             $value->shown(),
             (string) $answer?->by,
             $answer?->on,
         );
+    }
+
+    /** The network that has a value of its own; '' where all have the same. */
+    private static function network(Device $device, Setting $setting): string
+    {
+        return $setting->perSegment ? (string) ($device->interfaces[0]->segment ?? '') : '';
     }
 
     /** @return list<string> the steps that type it */

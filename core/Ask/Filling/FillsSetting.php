@@ -13,11 +13,15 @@ use Vorhut\Core\Profile\Setting\Allowed;
 use Vorhut\Core\Profile\Setting\Setting;
 use Vorhut\Core\Profile\Setting\TypedText;
 
-/** A setting of all units of a kind, or of one of them. */
+/** A setting of all units of a kind, of those in one network, or of one unit. */
 final readonly class FillsSetting implements Filling
 {
-    public function __construct(private Setting $setting, private string $profile, private ?string $device = null)
-    {
+    public function __construct(
+        private Setting $setting,
+        private string $profile,
+        private ?string $device = null,
+        private ?string $segment = null,
+    ) {
     }
 
     public function list(): string
@@ -32,7 +36,9 @@ final readonly class FillsSetting implements Filling
         if (null !== $refusal) {
             throw new InvalidValue($text, $refusal, \sprintf('It is what %s takes.', lcfirst($this->setting->name)));
         }
-        $whom = null === $this->device ? ['profile' => $this->profile] : ['device' => $this->device];
+        $whom = null === $this->device
+            ? ['profile' => $this->profile] + (null === $this->segment ? [] : ['segment' => $this->segment])
+            : ['device' => $this->device];
 
         return [self::answer($job, ['setting' => $this->setting->id, 'value' => $value, ...$whom], $given)];
     }

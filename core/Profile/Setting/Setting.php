@@ -102,6 +102,8 @@ final readonly class Setting implements Checked, Completed
         public array $when,
         #[WholeNumber(0, 512, 'How many alike', default: 0)]
         public int $times,
+        #[Flag('differs from network to network')]
+        public bool $perSegment,
     ) {
         $isOfThePlan = \in_array($computed, $list ? self::LISTS_OF_THE_PLAN : self::VALUES_OF_THE_PLAN, true);
         $this->isPlainFact = $isOfThePlan && '' === $pattern && [] === $not && [] === $choices;

@@ -65,6 +65,26 @@ final class AskSheetTest extends TestCase
         self::assertNull(self::value($job->with($answers->change), 'two', 'channel'));
     }
 
+    public function testWhatDiffersFromNetworkToNetworkIsAskedOnceForEach(): void
+    {
+        $kind = ['settings' => [['id' => 'public', 'name' => 'Public address', 'ask' => 'network', 'perSegment' => true]]];
+        $in = static fn (string $segment, int $n): array => ['interfaces' => [['segment' => $segment, 'address' => "10.47.$n.9/24"]]];
+        $job = Units::job(['bar' => $kind], ['one' => $in('a', 1), 'two' => $in('a', 1), 'three' => $in('b', 2), 'four' => ['interfaces' => []]], [
+            'segments' => [
+                ['id' => 'a', 'subnets' => [['prefix' => '10.47.1.0/24']]],
+                ['id' => 'b', 'subnets' => [['prefix' => '10.47.2.0/24']]],
+            ],
+        ]);
+        $sheet = self::sheet($job);
+        self::assertSame(['one', 'two'], self::ids($sheet->item('setting.public.bar.a')));
+        self::assertSame('Public address, in b', $sheet->item('setting.public.bar.b')?->what);
+        self::assertSame(['four'], self::ids($sheet->item('setting.public.bar')), 'one in no network is asked for all the same');
+        $texts = ['setting.public.bar.a' => '198.51.100.2', 'setting.public.bar.b' => '203.0.113.9'];
+        $after = $job->with(Answers::read($job, $sheet, $texts, new Given('', null))->change);
+        $told = array_map(static fn (string $id): mixed => self::value($after, $id, 'public'), ['one', 'two', 'three', 'four']);
+        self::assertSame(['198.51.100.2', '198.51.100.2', '203.0.113.9', null], $told);
+    }
+
     public function testFixedAddressesAreAskedForAndGoIntoThePlan(): void
     {
         $open = ['interfaces' => [['segment' => 'a', 'address' => null, 'mac' => '02-47-00-00-00-01']]];

@@ -105,6 +105,23 @@ final class RackRulesTest extends TestCase
         yield 'to somebody else' => [$media, $behind([$on(16000, 16003, '10.0.0.6')]), 'Router hands no media on to Codec'];
         yield 'by somebody else\'s router' => [$media, $behind([], '203.0.113.9'), null];
 
+        $codecs = static fn (array ...$settings): array => ['devices' => array_map(
+            static fn (array $s, int|string $n): array => [
+                'id' => 'k'.$n, 'name' => 'Codec '.$n, 'profile' => 'room-codec', 'settings' => $s + ['public-address' => '198.51.100.2'],
+            ],
+            $settings,
+            array_keys($settings),
+        )];
+        $range = static fn (int $from, int $to): array => ['media-from' => $from, 'media-to' => $to];
+        $shared = 'media-ports-shared';
+        yield 'three behind one address' => [
+            $shared, $codecs([], $range(16200, 16299), []), 'Set media ports 16300 to 16499 on Codec 2, and forward them to it.',
+        ];
+        yield 'one port in common' => [$shared, $codecs($range(16000, 16009), $range(16009, 16019)), 'have the same media ports'];
+        yield 'each with its own' => [$shared, $codecs($range(16000, 16009), $range(16010, 16019)), null];
+        yield 'behind two addresses' => [$shared, $codecs([], ['public-address' => '198.51.100.3']), null];
+        yield 'no room above' => [$shared, $codecs($range(65000, 65535), $range(65000, 65535)), 'Give each a range of its own.'];
+
         $fed = static fn (array $plug): array => [
             'switches' => [['id' => 's', 'name' => 'Switch', 'ports' => [['name' => '1', 'poeClass' => 4]]]],
             'segments' => [['id' => 'n', 'subnets' => [['prefix' => '10.0.0.0/24']]]],

@@ -21,7 +21,8 @@ final class AddressCallsTest extends TestCase
         $all = [TwoSites::SIGNALS, TwoSites::MEDIA];
         yield 'out, with ports handed on' => [TwoSites::job(TwoSites::PUBLIC, $all), 'near', 'far', 'through', 'media between'];
         yield 'in, by the public address' => [TwoSites::job(TwoSites::PUBLIC, $all), 'far', 'near', 'through', 'media between'];
-        yield 'in, and nothing handed on' => [TwoSites::job(TwoSites::PUBLIC, []), 'far', 'near', 'not-found', 'leads to edge, not to near'];
+        $none = TwoSites::job(TwoSites::PUBLIC, []);
+        yield 'in, and nothing handed on' => [$none, 'far', 'near', 'not-found', 'leads to edge, not to near'];
         yield 'in, and no public address known' => [TwoSites::job([], $all), 'far', 'near', 'not-found', 'no route to a private address'];
         // What goes out opens the way back from that very port.
         yield 'out, and media not handed on' => [TwoSites::job(TwoSites::PUBLIC, [TwoSites::SIGNALS]), 'near', 'far', 'through', 'media between'];

@@ -7,7 +7,10 @@ namespace Vorhut\Tests\Core\Pairing;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
 use Vorhut\Core\Coupling\Coupled;
+use Vorhut\Core\Job\ChangeSet;
+use Vorhut\Core\Job\Edit;
 use Vorhut\Core\Job\Job;
+use Vorhut\Core\Job\Pairing;
 use Vorhut\Core\Pairing\Pairings;
 use Vorhut\Core\Pairing\TieState;
 use Vorhut\Core\Record\InvalidFile;
@@ -97,6 +100,24 @@ final class PairingsTest extends TestCase
             static fn (TieState $s): string => $s->said(),
             $with(4, 4),
         ));
+    }
+
+    public function testTwoEncodersDoNotFeedOnePortOfAReceiver(): void
+    {
+        $encoder = ['profile' => 'stream-encoder'];
+        $job = Jobs::make([], ['one' => $encoder, 'two' => $encoder, 'far' => ['profile' => 'stream-receiver']]);
+        $fed = static fn (string ...$by): Job => $job->with(new ChangeSet('', array_map(
+            static fn (string $id): Edit => new Edit(Pairing::class, 'p-'.$id, null, [
+                'id' => 'p-'.$id, 'coupling' => 'feeds', 'from' => $id, 'to' => 'far',
+            ]),
+            array_values($by),
+        )));
+        $broken = static fn (Job $job): array => array_map(
+            static fn (TieState $s): string => $s->coupled->from->id.' '.$s->tie->name,
+            (new Pairings(new Settings($job)))->broken(),
+        );
+        self::assertSame([], $broken($fed('one')));
+        self::assertSame(['one Port of its own', 'two Port of its own'], $broken($fed('one', 'two')));
     }
 
     public function testUnitsThemselvesAreComparedBySubnetFirmwareAndKind(): void
