@@ -50,7 +50,11 @@ final readonly class ExternalNetwork implements Checked
     public function check(Given $given): void
     {
         if (null === $this->nat && null !== $this->forwardsTo) {
-            throw $given->refuse('forwardsTo', 'an address only where the upstream router translates ours', 'Give its public address as well.');
+            throw $given->refuse(
+                'forwardsTo',
+                'an address only where the upstream router translates ours',
+                'Give its public address as well.',
+            );
         }
     }
 }

@@ -41,7 +41,7 @@ final class MediaPortsShared implements Rule
         }
     }
 
-    /** @return array<string, non-empty-list<array{Device, int, int}>> units with the first and last port of their media, by public address */
+    /** @return array<string, non-empty-list<array{Device, int, int}>> units with the first and last of their ports, by public address */
     private static function behind(Plan $plan): array
     {
         $behind = [];

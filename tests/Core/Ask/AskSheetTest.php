@@ -69,7 +69,8 @@ final class AskSheetTest extends TestCase
     {
         $kind = ['settings' => [['id' => 'public', 'name' => 'Public address', 'ask' => 'network', 'perSegment' => true]]];
         $in = static fn (string $segment, int $n): array => ['interfaces' => [['segment' => $segment, 'address' => "10.47.$n.9/24"]]];
-        $job = Units::job(['bar' => $kind], ['one' => $in('a', 1), 'two' => $in('a', 1), 'three' => $in('b', 2), 'four' => ['interfaces' => []]], [
+        $units = ['one' => $in('a', 1), 'two' => $in('a', 1), 'three' => $in('b', 2), 'four' => ['interfaces' => []]];
+        $job = Units::job(['bar' => $kind], $units, [
             'segments' => [
                 ['id' => 'a', 'subnets' => [['prefix' => '10.47.1.0/24']]],
                 ['id' => 'b', 'subnets' => [['prefix' => '10.47.2.0/24']]],

@@ -6,6 +6,10 @@ namespace Vorhut\Tests\Core\Findings;
 
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
+use Vorhut\Core\Findings\Finding;
+use Vorhut\Core\Findings\Plan;
+use Vorhut\Core\Findings\Rooms\MediaPortsShared;
+use Vorhut\Tests\Support\Jobs;
 
 /** Racks, circuits, injectors, and who meets whom. */
 final class RackRulesTest extends TestCase
@@ -118,6 +122,8 @@ final class RackRulesTest extends TestCase
             $shared, $codecs([], $range(16200, 16299), []), 'Set media ports 16300 to 16499 on Codec 2, and forward them to it.',
         ];
         yield 'one port in common' => [$shared, $codecs($range(16000, 16009), $range(16009, 16019)), 'have the same media ports'];
+        $back = $codecs($range(16009, 16019), $range(16000, 16009));
+        yield 'one in common, the other way round' => [$shared, $back, 'have the same media ports'];
         yield 'each with its own' => [$shared, $codecs($range(16000, 16009), $range(16010, 16019)), null];
         yield 'behind two addresses' => [$shared, $codecs([], ['public-address' => '198.51.100.3']), null];
         yield 'no room above' => [$shared, $codecs($range(65000, 65535), $range(65000, 65535)), 'Give each a range of its own.'];
@@ -136,6 +142,17 @@ final class RackRulesTest extends TestCase
             $fed(['injector' => 2, 'injectorMetres' => 3]),
             'Camera gets too little power',
         ];
+    }
+
+    public function testEachIsProposedMediaPortsThatNobodyElseIs(): void
+    {
+        $codec = ['profile' => 'room-codec', 'settings' => ['public-address' => '198.51.100.2']];
+        $plan = new Plan(Jobs::make([], ['a' => $codec, 'b' => $codec, 'c' => $codec]));
+        $advice = array_map(static fn (Finding $f): string => $f->advice, iterator_to_array((new MediaPortsShared())->check($plan), false));
+        self::assertSame([
+            'Set media ports 16200 to 16399 on b, and forward them to it.',
+            'Set media ports 16400 to 16599 on c, and forward them to it.',
+        ], $advice);
     }
 
     /** @param array<string, mixed> $plan */

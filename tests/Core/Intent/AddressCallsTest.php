@@ -25,20 +25,31 @@ final class AddressCallsTest extends TestCase
         yield 'in, and nothing handed on' => [$none, 'far', 'near', 'not-found', 'leads to edge, not to near'];
         yield 'in, and no public address known' => [TwoSites::job([], $all), 'far', 'near', 'not-found', 'no route to a private address'];
         // What goes out opens the way back from that very port.
-        yield 'out, and media not handed on' => [TwoSites::job(TwoSites::PUBLIC, [TwoSites::SIGNALS]), 'near', 'far', 'through', 'media between'];
-        yield 'in, and media not handed on' => [TwoSites::job(TwoSites::PUBLIC, [TwoSites::SIGNALS]), 'far', 'near', 'through', 'media between'];
+        yield 'out, and media not handed on' => [
+            TwoSites::job(TwoSites::PUBLIC, [TwoSites::SIGNALS]), 'near', 'far', 'through', 'media between',
+        ];
+        yield 'in, and media not handed on' => [
+            TwoSites::job(TwoSites::PUBLIC, [TwoSites::SIGNALS]), 'far', 'near', 'through', 'media between',
+        ];
         yield 'out, and announces its private address' => [TwoSites::job([], $all), 'near', 'far', 'one-way', 'private address'];
         $third = ['interface' => '198.51.100.3'];
         yield 'out, known by another address than it leaves with' => [
-            TwoSites::job(['public-address' => '198.51.100.3'], [$third + TwoSites::SIGNALS, $third + TwoSites::MEDIA]), 'near', 'far', 'through', 'media between',
+            TwoSites::job(['public-address' => '198.51.100.3'], [$third + TwoSites::SIGNALS, $third + TwoSites::MEDIA]),
+            'near', 'far', 'through', 'media between',
         ];
         $one = ['lastPort' => 16000] + TwoSites::MEDIA;
         $strict = ['rules' => [['action' => 'deny', 'protocol' => 'udp', 'to' => '10.60.1.20/32', 'ports' => '16199']], 'stateful' => false];
-        yield 'the first port alone' => [TwoSites::job(TwoSites::PUBLIC, [TwoSites::SIGNALS, $one], $strict), 'near', 'far', 'one-way', '16199'];
+        yield 'the first port alone' => [
+            TwoSites::job(TwoSites::PUBLIC, [TwoSites::SIGNALS, $one], $strict), 'near', 'far', 'one-way', '16199',
+        ];
         $other = ['to' => '10.60.1.21'] + TwoSites::SIGNALS;
         $forwards = [$other, TwoSites::MEDIA];
-        yield 'handed on to another' => [TwoSites::job(TwoSites::PUBLIC, $forwards), 'far', 'near', 'not-found', 'leads to second, not to near'];
-        yield 'somebody else\'s codec' => [TwoSites::job(TwoSites::PUBLIC, $all), 'near', 'address:203.0.113.40', 'through', 'media between'];
+        yield 'handed on to another' => [
+            TwoSites::job(TwoSites::PUBLIC, $forwards), 'far', 'near', 'not-found', 'leads to second, not to near',
+        ];
+        yield 'somebody else\'s codec' => [
+            TwoSites::job(TwoSites::PUBLIC, $all), 'near', 'address:203.0.113.40', 'through', 'media between',
+        ];
         $in = ['address:203.0.113.40', 'address:198.51.100.2'];
         yield 'somebody else calls' => [TwoSites::job(TwoSites::PUBLIC, $all), ...$in, 'through', 'media between'];
         yield 'inside one site' => [TwoSites::job(TwoSites::PUBLIC, []), 'near', 'second', 'through', 'media between'];

@@ -57,7 +57,11 @@ final class ExchangeTest extends TestCase
             'a' => ['address' => '10.47.1.2/24', 'masquerade' => true], 'b' => '10.47.2.2/24',
         ]]];
         $back = ['x' => self::A, 'y' => ['at' => ['b', '10.47.2.10/24', '10.47.2.2']] + self::B];
-        $verdicts = ['tcp/80' => ['lost-reply', 'answer-from-elsewhere'], 'tcp/81' => ['refused', 'nobody-listens'], 'icmp' => ['ok', null]];
+        $verdicts = [
+            'tcp/80' => ['lost-reply', 'answer-from-elsewhere'],
+            'tcp/81' => ['refused', 'nobody-listens'],
+            'icmp' => ['ok', null],
+        ];
         foreach ($verdicts as $what => [$is, $why]) {
             yield $what.', and back by a router that translates' => [$back, 'x', '10.47.2.10', $is, $why, $byAnother, $what];
         }
