@@ -11,6 +11,7 @@ use Vorhut\Core\Job\PartyKind;
 use Vorhut\Core\Net\Ipv4Address;
 use Vorhut\Core\Net\Protocol;
 use Vorhut\Core\Net\Service;
+use Vorhut\Core\Profile\Finder;
 use Vorhut\Core\Profile\FindMethod;
 use Vorhut\Core\Reach\Find\PollLists;
 use Vorhut\Core\Reach\Node\Network;
@@ -46,8 +47,8 @@ final readonly class Asking
     }
 
     /**
-     * A station asks only the addresses in its list, so a test in its place does the same; what is not listed is asked for its
-     * services.
+     * A station asks only the addresses in its list, so a test in its place does the same. Where no test finds as the station does, that
+     * is said: a port that answers is no unit that was found.
      *
      * @return list<LiveQuestion>
      */
@@ -78,9 +79,15 @@ final readonly class Asking
             return [$this->question($intent, $pair, ProbeKind::DnsSd, ProbeKind::DnsSd->defaultPort())];
         }
 
-        return null === $list || [] !== array_diff_key($shared, [FindMethod::UnicastList->value => 0])
-            ? []
-            : [$this->question($intent, $pair, null, $list->port, 'not polled: it is not in the station\'s list')];
+        $others = array_diff_key($shared, [FindMethod::UnicastList->value => 0]);
+        $labels = array_map(static fn (Finder $f): string => $f->method->label(), array_values($others));
+        $why = match (true) {
+            [] !== $others => \sprintf('no test finds %s', implode(' or ', $labels)),
+            null !== $list => 'not polled: it is not in the station\'s list',
+            default => 'not looked for: they have no discovery method in common',
+        };
+
+        return [$this->question($intent, $pair, null, $list->port ?? 0, $why)];
     }
 
     /** @return list<LiveQuestion> */

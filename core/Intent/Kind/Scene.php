@@ -34,8 +34,11 @@ final class Scene extends SeveralExchanges
         $desk = $engine->parties->device($pair->from);
         $store = $engine->parties->device($pair->to);
         $universe = null === $store ? null : LightData::universe($store, $engine->job->profileOf($store));
-        if (null === $desk || null === $store || null === $universe) {
+        if (null === $desk || null === $store) {
             return PairPrediction::impossible($pair, CauseRule::NotADevice->at($pair->from, words: ['what' => 'A scene']));
+        }
+        if (null === $universe) {
+            return PairPrediction::impossible($pair, CauseRule::NoUniverse->at($store->id, words: ['who' => $store->name]));
         }
         if ([] === $desk->interfaces) {
             return PairPrediction::chained($pair, [$this->byCord($engine, $pair)]);

@@ -53,6 +53,7 @@ enum CauseRule: string
     case NoHostname = 'no-hostname';
     case NoNameServer = 'no-name-server';
     case NotADevice = 'not-a-device';
+    case NoUniverse = 'no-universe';
     case NoCommonMethod = 'no-common-method';
     // Of calls.
     case NoExtension = 'no-extension';
@@ -130,6 +131,7 @@ enum CauseRule: string
             self::NoHostname => '{who} has no host name',
             self::NoNameServer => '{who} knows no DNS server, and multicast DNS does not reach {other}',
             self::NotADevice => '{what} is between two devices; one of these is none',
+            self::NoUniverse => '{who} has no universe set, so it takes nothing from a desk',
             self::NoCommonMethod => '{who} and {other} speak no discovery method in common',
             self::NoExtension => '{who} has no extension at a phone system',
             self::RegistersElsewhere => '{who} has its extension at {other}, not at {here}',
@@ -190,7 +192,7 @@ enum CauseRule: string
             self::NotConnected, self::Elsewhere, self::NobodyThere, self::NobodyListens, self::AnswerByAnotherPort,
             self::AnswerFromElsewhere, self::MulticastStays, self::TtlSpent, self::NotJoined, self::BroadcastStays,
             self::DeafToBroadcast, self::LinkLayerStays, self::NotLeased, self::NoHostname, self::NoNameServer,
-            self::NotADevice, self::NoCommonMethod, self::NoExtension, self::RegistersElsewhere, self::NoMedia,
+            self::NotADevice, self::NoUniverse, self::NoCommonMethod, self::NoExtension, self::RegistersElsewhere, self::NoMedia,
             self::NotKnownBefore, self::NoChain => [],
         };
     }
@@ -218,7 +220,8 @@ enum CauseRule: string
     public function isGapInPlan(): bool
     {
         return match ($this) {
-            self::AddressMissing, self::NotADevice, self::NoExtension, self::NoMedia, self::NotRouted, self::NotKnownBefore,
+            self::AddressMissing, self::NotADevice, self::NoUniverse,
+            self::NoExtension, self::NoMedia, self::NotRouted, self::NotKnownBefore,
             self::NoChain => true,
             default => false,
         };
@@ -237,6 +240,7 @@ enum CauseRule: string
             self::AddressMissing => 'Give it an address in Devices first.',
             self::NotRouted => 'Dial it on paper in Voice, and change the route, the number or who may.',
             self::NotKnownBefore => 'Say in Devices and Voice what is missing.',
+            self::NoUniverse => 'Set its universe in Light.',
             self::NoChain => 'Pair phone, detector and horn in Pairings.',
             default => 'Nothing that Vorhut knows mends it in one or two steps.',
         };

@@ -38,7 +38,8 @@ final class AddressCallsTest extends TestCase
             'near', 'far', 'through', 'media between',
         ];
         $one = ['lastPort' => 16000] + TwoSites::MEDIA;
-        $strict = ['rules' => [['action' => 'deny', 'protocol' => 'udp', 'to' => '10.60.1.20/32', 'ports' => '16199']], 'stateful' => false];
+        $rule = ['action' => 'deny', 'protocol' => 'udp', 'to' => '10.60.1.20/32', 'ports' => '16199'];
+        $strict = ['rules' => [$rule], 'stateful' => false];
         yield 'the first port alone' => [
             TwoSites::job(TwoSites::PUBLIC, [TwoSites::SIGNALS, $one], $strict), 'near', 'far', 'one-way', '16199',
         ];
