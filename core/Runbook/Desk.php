@@ -14,6 +14,7 @@ use Vorhut\Core\Licence\Licences;
 use Vorhut\Core\Pairing\Pairings;
 use Vorhut\Core\Profile\DeviceProfile;
 use Vorhut\Core\Profile\Port;
+use Vorhut\Core\Profile\Setting\SettingType;
 use Vorhut\Core\Profile\Setting\Template;
 use Vorhut\Core\Profile\Step\ProfileStep;
 use Vorhut\Core\Profile\Step\WorkStage;
@@ -146,11 +147,20 @@ final class Desk
         $keys = [];
         foreach ($values as $value) {
             if ('' !== $value->typed && !$value->isSecret && !$value->isChosen) {
-                $keys[] = StepKeys::typing($value->setting, $value->label, $value->typed, $keypad);
+                $keys[] = StepKeys::typing($value->setting, $value->label, $value->typed, $keypad, $this->endFor($value->setting));
             }
         }
 
         return $keys;
+    }
+
+    /** What the unit may be called by where it is told its name and cannot be: the end of its address. */
+    private function endFor(string $setting): string
+    {
+        $isName = SettingType::Host === $this->settings->setting($this->device, $setting)?->type
+            || \in_array($this->settings->setting($this->device, $setting)?->computed, ['{@host}', '{@name}'], true);
+
+        return $isName ? (string) $this->device->primaryAddress()?->address->lastOctet() : '';
     }
 
     /** A text with the plan's values in its braces; what is not known stands there as open. */

@@ -79,6 +79,7 @@ final class RunbookMarkdown
             $lines[] = \sprintf('  keys for %s (%s): %s', $keys->text, $sum, implode(' | ', $presses));
             if ([] !== $sequence->impossible) {
                 $lines[] = '  cannot be typed there: '.implode(' ', $sequence->impossible);
+                $lines = null === $keys->instead() ? $lines : [...$lines, '  type instead: '.$keys->instead()];
             }
         }
 

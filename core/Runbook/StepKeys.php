@@ -11,19 +11,24 @@ use Vorhut\Core\Profile\Shortcut;
 /** Keys to be pressed at a step: a text typed on a keypad, or a shortcut. */
 final readonly class StepKeys implements \JsonSerializable
 {
-    /** @param string $of the setting, or the shortcut */
+    /**
+     * @param string $of the setting, or the shortcut
+     * @param string $end of the address of a unit whose name it is; '' for any other text
+     */
     private function __construct(
         public string $of,
         public string $label,
         public string $text,
         private ?Keypad $keypad,
         public ?Shortcut $shortcut,
+        private string $end = '',
     ) {
     }
 
-    public static function typing(string $of, string $label, string $text, Keypad $keypad): self
+    /** @param string $end of the address of a unit whose name it is: it may stand for a name of letters; '' for other texts */
+    public static function typing(string $of, string $label, string $text, Keypad $keypad, string $end = ''): self
     {
-        return new self($of, $label, $text, $keypad, null);
+        return new self($of, $label, $text, $keypad, null, $end);
     }
 
     public static function shortcut(Shortcut $shortcut): self
@@ -35,6 +40,21 @@ final readonly class StepKeys implements \JsonSerializable
     public function sequence(): ?KeySequence
     {
         return null === $this->keypad ? null : KeySequence::of($this->keypad, $this->text);
+    }
+
+    /** What the keys can type in the place of a name that they cannot: in capitals or small letters, else the end of the address. */
+    public function instead(): ?string
+    {
+        if (null === $this->keypad || '' === $this->end || [] === KeySequence::of($this->keypad, $this->text)->impossible) {
+            return null;
+        }
+        foreach ([mb_strtoupper($this->text), mb_strtolower($this->text), $this->end] as $other) {
+            if ('' !== $other && [] === KeySequence::of($this->keypad, $other)->impossible) {
+                return $other;
+            }
+        }
+
+        return null;
     }
 
     /** @return array<string, mixed> */
@@ -52,6 +72,6 @@ final readonly class StepKeys implements \JsonSerializable
                 'total' => $sequence->total,
                 'seconds' => $sequence->seconds,
                 'impossible' => $sequence->impossible,
-            ];
+            ] + (null === $this->instead() ? [] : ['instead' => $this->instead()]);
     }
 }

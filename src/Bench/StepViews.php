@@ -82,7 +82,7 @@ final readonly class StepViews
         foreach ($step->keys as $keys) {
             $sequence = $keys->sequence();
             if (null !== $sequence) {
-                $typing[$keys->of] = TypingView::of($sequence);
+                $typing[$keys->of] = TypingView::of($sequence, $keys->instead());
             }
         }
 
@@ -142,7 +142,7 @@ final readonly class StepViews
         foreach ($step->keys as $keys) {
             $sequence = $keys->sequence();
             if (null !== $sequence && !\in_array($keys->of, $values, true)) {
-                $texts[] = ['label' => $keys->text, 'typing' => TypingView::of($sequence)];
+                $texts[] = ['label' => $keys->text, 'typing' => TypingView::of($sequence, $keys->instead())];
             }
         }
 

@@ -15,12 +15,13 @@ final readonly class TypingView
      * @param string $sum how many presses, and how long they take
      * @param list<array{reads: string, wait: string, keys: list<string>}> $groups one for each character
      * @param string $impossible characters that the unit cannot type, '' for none
+     * @param string $instead what it can type in the place of the text, '' where nothing is proposed
      */
-    public function __construct(public string $sum, public array $groups, public string $impossible)
+    public function __construct(public string $sum, public array $groups, public string $impossible, public string $instead)
     {
     }
 
-    public static function of(KeySequence $sequence): self
+    public static function of(KeySequence $sequence, ?string $instead = null): self
     {
         return new self(
             \sprintf('%s, about %d s', Words::count($sequence->total, 'press', 'presses'), (int) ceil($sequence->seconds)),
@@ -33,6 +34,7 @@ final readonly class TypingView
                 $sequence->presses,
             ),
             implode(' ', $sequence->impossible),
+            (string) $instead,
         );
     }
 }

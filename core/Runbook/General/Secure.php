@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Vorhut\Core\Runbook\General;
 
+use Vorhut\Core\Profile\DeviceProfile;
+use Vorhut\Core\Profile\Entrance;
 use Vorhut\Core\Profile\LoginScheme;
 use Vorhut\Core\Profile\Setting\Allowed;
 use Vorhut\Core\Profile\Step\WorkStage;
@@ -22,12 +24,11 @@ final class Secure implements GeneralStep
 
     public function of(Desk $desk): ?RunbookStep
     {
-        $entrance = $desk->profile->entrances[0] ?? null;
+        $entrance = self::asking($desk->profile);
         if (!$desk->isNetworked() && null === $entrance) {
             return null;
         }
-        $login = null === $entrance || '' === $entrance->login ? $desk->profile->login : $entrance->login;
-        $do = ['' === $login ? 'Log in.' : \sprintf('Log in: %s.', lcfirst(rtrim($login, '.')))];
+        $do = [self::login($desk->profile, $entrance)];
         if (null === $entrance || $entrance->warns) {
             $do[] = 'A certificate warning at the first login is expected, once.';
         }
@@ -54,5 +55,30 @@ final class Secure implements GeneralStep
             ],
             cautions: true === $entrance?->caseMatters ? ['Capitals matter.'] : [],
         );
+    }
+
+    /** The first way in by which somebody is asked who he is; where none does, the first one. */
+    private static function asking(DeviceProfile $profile): ?Entrance
+    {
+        foreach ($profile->entrances as $entrance) {
+            if (LoginScheme::None !== $entrance->scheme) {
+                return $entrance;
+            }
+        }
+
+        return $profile->entrances[0] ?? null;
+    }
+
+    /** With what one logs in, always: whoever stands before the unit has to know. */
+    private static function login(DeviceProfile $profile, ?Entrance $entrance): string
+    {
+        $text = null === $entrance || '' === $entrance->login ? $profile->login : $entrance->login;
+
+        return match (true) {
+            LoginScheme::None === $entrance?->scheme => 'No login is asked for until a password is set.',
+            '' !== $text => \sprintf('Log in: %s.', lcfirst(rtrim($text, '.'))),
+            null !== $entrance => \sprintf('Log in: %s.', $entrance->scheme->label()),
+            default => 'Log in with the account it is delivered with, as its label or manual says.',
+        };
     }
 }

@@ -21,6 +21,7 @@ use Vorhut\Core\Runbook\Runbook;
 use Vorhut\Core\Runbook\RunbookMarkdown;
 use Vorhut\Core\Runbook\Runbooks;
 use Vorhut\Core\Runbook\RunbookStep;
+use Vorhut\Core\Runbook\StepValue;
 use Vorhut\Core\Setting\Settings;
 use Vorhut\Tests\Support\Jobs;
 use Vorhut\Tests\Support\Units;
@@ -43,6 +44,50 @@ final class RunbookTest extends TestCase
         $runbook = (new Runbooks(new Settings($job)))->of($job->devices['unit']);
         self::assertDoesNotMatchRegularExpression('/\{@?[a-z][a-z0-9-]*\}/', implode("\n", [...self::texts($runbook->steps)]));
         self::assertDoesNotMatchRegularExpression('/\{@?[a-z][a-z0-9-]*\}/', RunbookMarkdown::of($runbook, true));
+    }
+
+    /** Whatever the kind: nobody is told to log in without being told with what, and no value is typed under two names. */
+    #[DataProvider('kinds')]
+    public function testALoginSaysWithWhatAndAValueIsTypedOnce(string $kind): void
+    {
+        $job = Units::job(['k' => []], ['unit' => ['profile' => $kind, 'hostname' => 'unit-1']]);
+        $steps = (new Runbooks(new Settings($job)))->of($job->devices['unit'])->steps;
+        foreach ($steps as $step) {
+            self::assertNotContains('Log in.', $step->do);
+            $labels = array_map(static fn (StepValue $v): string => rtrim(strtolower($v->label), 's'), $step->values);
+            self::assertSame(array_unique($labels), $labels, $step->title);
+        }
+        self::assertNotEmpty($steps);
+    }
+
+    /** @return iterable<string, array{string, string, string|null}> characters that its key types, host name, what is typed instead */
+    public static function keys(): iterable
+    {
+        yield 'digits alone' => ['0123456789.', 'east-rx-3', '20'];
+        yield 'capitals' => ['ABCDEFGHIJKLMNOPQRSTUVWXYZ0123456789-', 'east-rx-3', 'EAST-RX-3'];
+        yield 'small letters' => ['abcdefghijklmnopqrstuvwxyz0123456789-', 'East-RX-3', 'east-rx-3'];
+        yield 'all of it' => ['0123456789-', '3-4', null];
+        yield 'none of it' => ['xyz', 'east-3', null];
+    }
+
+    #[DataProvider('keys')]
+    public function testANameThatTheKeysCannotTypeHasAnotherThatTheyCan(string $types, string $host, ?string $instead): void
+    {
+        $pad = ['id' => 'front', 'modes' => [['id' => 'm', 'keys' => [['key' => 'up', 'types' => $types]]]], 'nextKey' => 'enter'];
+        $kind = [
+            'keypads' => [$pad], 'entrances' => [['way' => 'screen-menu']],
+            'settings' => [['id' => 'network', 'default' => 'Harbour', 'stage' => 'address']],
+        ];
+        $job = Units::job(['k' => $kind], ['unit' => ['hostname' => $host]]);
+        $runbook = (new Runbooks(new Settings($job)))->of($job->devices['unit']);
+        $found = [];
+        foreach ($runbook->step('address')->keys ?? [] as $keys) {
+            $found[$keys->of] = $keys->instead();
+        }
+        self::assertSame($instead, $found['host']);
+        self::assertNull($found['network'], 'what another network is called is not ours to change');
+        $said = RunbookMarkdown::of($runbook, true);
+        self::assertSame(null !== $instead, str_contains($said, 'type instead: '.$instead));
     }
 
     /** No step of a kind stands in for the general step of another stage: units reached over a network have their first contact. */
