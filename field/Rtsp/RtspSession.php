@@ -14,8 +14,8 @@ final class RtspSession
 {
     /** The most that a stand-in sends to one viewer, in kbit/s: a lab is one machine. */
     public const MOST_KBPS = 8000.0;
-    /** Pictures a second, unless the rate is too small for so many. */
-    private const PICTURES = 25.0;
+    /** Pictures a second where nobody says how many. */
+    public const PICTURES = 25.0;
 
     public readonly string $id;
     public int $sent = 0;
@@ -27,12 +27,17 @@ final class RtspSession
     /**
      * @param \Closure(string): void $send a packet of RTP
      * @param float $kbps that is sent, up to the most
+     * @param float $pictures a second, unless the rate is too small for so many
      */
-    public function __construct(private readonly \Closure $send, private readonly \Closure $close, float $kbps = 0.0)
-    {
+    public function __construct(
+        private readonly \Closure $send,
+        private readonly \Closure $close,
+        float $kbps = 0.0,
+        float $pictures = self::PICTURES,
+    ) {
         $this->id = bin2hex(random_bytes(8));
         $octets = 1000 / 8 * min($kbps, self::MOST_KBPS);
-        $this->rate = $octets > 0 ? max(1.0, min(self::PICTURES, $octets / MovingBar::OCTETS)) : self::PICTURES;
+        $this->rate = $octets > 0 ? max(1.0, min($pictures, $octets / MovingBar::OCTETS)) : $pictures;
         $this->packets = new RtpPictures($this->rate);
         $this->pictures = new MovingBar((int) ($octets / $this->rate));
     }

@@ -8,6 +8,8 @@ namespace Vorhut\Field\Rtsp;
 final class Watched
 {
     private const HEAD = 12;
+    /** Of the timestamps of video, in Hz (RFC 6184, section 5.1). */
+    private const CLOCK = 90000;
     private int $packets = 0;
     private int $octets = 0;
     private ?int $first = null;
@@ -15,6 +17,10 @@ final class Watched
     private float $began = 0.0;
     private float $last = 0.0;
     private float $gap = 0.0;
+    private int $pictures = 0;
+    private int $timestamp = 0;
+    /** Between the first picture and the last, in ticks of the clock. */
+    private int $ticks = 0;
 
     /** @param float $at seconds */
     public function take(string $packet, float $at): void
@@ -29,6 +35,12 @@ final class Watched
         }
         $ahead = ($sequence - $this->highest & 0xFFFF);
         $this->highest += $ahead < 0x8000 ? $ahead : 0;
+        $timestamp = (int) hexdec(bin2hex(substr($packet, 4, 4)));
+        if (0 === $this->packets || $timestamp !== $this->timestamp) {
+            $this->ticks += 0 === $this->pictures ? 0 : ($timestamp - $this->timestamp & 0xFFFFFFFF);
+            $this->timestamp = $timestamp;
+            ++$this->pictures;
+        }
         ++$this->packets;
         $this->octets += \strlen($packet) - self::HEAD;
         $this->gap = max($this->gap, $at - $this->last);
@@ -48,6 +60,12 @@ final class Watched
         return $time > 0 ? $this->octets * 8 / 1000 / $time : 0.0;
     }
 
+    /** Pictures a second by their timestamps; 0 for fewer than two. */
+    public function pictures(): float
+    {
+        return $this->ticks > 0 ? ($this->pictures - 1) * self::CLOCK / $this->ticks : 0.0;
+    }
+
     public function lost(): int
     {
         return null === $this->first ? 0 : max(0, $this->highest - $this->first + 1 - $this->packets);
@@ -64,6 +82,7 @@ final class Watched
     {
         return [
             'kbit/s' => (int) round($this->kbps()),
+            'pictures/s' => round($this->pictures(), 1),
             'packets' => $this->packets,
             'lost' => $this->lost(),
             'longest gap' => \sprintf('%.0f ms', $this->gapMs()),

@@ -8,6 +8,7 @@ use Vorhut\Core\Intent\ProbeKind;
 use Vorhut\Core\Job\Device;
 use Vorhut\Core\Job\Job;
 use Vorhut\Core\Load\FlowRates;
+use Vorhut\Core\Media\FrameRate;
 use Vorhut\Core\Net\MacAddress;
 use Vorhut\Core\Net\Protocol;
 use Vorhut\Core\Net\Service;
@@ -15,6 +16,7 @@ use Vorhut\Core\Profile\DeviceProfile;
 use Vorhut\Core\Profile\FindMethod;
 use Vorhut\Core\Profile\SipRole;
 use Vorhut\Core\Provision\FileRenderer;
+use Vorhut\Core\Setting\Settings;
 use Vorhut\Field\Announce\SoundDescription;
 use Vorhut\Field\Dns\ServiceBook;
 use Vorhut\Field\Lab\LabAddresses;
@@ -29,6 +31,7 @@ use Vorhut\Field\Net\OwnCertificate;
 use Vorhut\Field\Net\Sockets;
 use Vorhut\Field\Net\TargetGate;
 use Vorhut\Field\Rtp\Faults;
+use Vorhut\Field\Rtsp\RtspSession;
 use Vorhut\Field\Serve\FileFetch;
 use Vorhut\Field\Serve\FileSpeaker;
 use Vorhut\Field\Words\WordSpeaker;
@@ -253,9 +256,19 @@ final class Lab
             return null;
         }
         if (Protocol::Tcp === $service->protocol && 554 === $service->firstPort) {
-            $kbps = (new FlowRates($this->job))->media($device);
+            $settings = new Settings($this->job);
 
-            return new RtspStandIn($this->sockets, $address, $port, $service, $network, $device->id, $this->crowd, $kbps);
+            return new RtspStandIn(
+                sockets: $this->sockets,
+                address: $address,
+                port: $port,
+                service: $service,
+                network: $network,
+                device: $device->id,
+                crowd: $this->crowd,
+                kbps: (new FlowRates($this->job, $settings))->media($device),
+                pictures: FrameRate::of($settings, $device) ?? RtspSession::PICTURES,
+            );
         }
         if (Protocol::Tcp === $service->protocol) {
             $served = fn (string $name): ?array => $this->files->served($this->job->devices[$device->id] ?? $device, $name);

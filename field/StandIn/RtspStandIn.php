@@ -34,6 +34,7 @@ final class RtspStandIn implements StandIn
     /**
      * @param \Closure(): LabNetwork $network the plan as it stands now
      * @param float $kbps of its stream, as planned
+     * @param float $pictures a second, as planned
      */
     public function __construct(
         private readonly Sockets $sockets,
@@ -44,6 +45,7 @@ final class RtspStandIn implements StandIn
         private readonly string $device,
         private readonly Crowd $crowd,
         private readonly float $kbps = 0.0,
+        private readonly float $pictures = RtspSession::PICTURES,
         private readonly Nonces $nonces = new Nonces(),
     ) {
     }
@@ -155,7 +157,7 @@ final class RtspStandIn implements StandIn
                 if (!$socket->isClosed()) {
                     $socket->write('$'.\chr($channel).pack('n', \strlen($packet)).$packet);
                 }
-            }, static function (): void {}, $this->kbps);
+            }, static function (): void {}, $this->kbps, $this->pictures);
             $agreed = $m[0];
         } elseif (1 === preg_match('#^RTP/AVP(?:/UDP)?;unicast;(?:[^,]*;)?client_port=(\d{1,5})-\d{1,5}#', $transport, $m)) {
             $udp = $this->sockets->udpEven($this->address);
@@ -166,7 +168,7 @@ final class RtspStandIn implements StandIn
                 } catch (\Amp\Socket\SocketException|RefusedTarget) {
                     // Nobody listens there any more; the viewer ends it, or its connection does.
                 }
-            }, $udp->close(...), $this->kbps);
+            }, $udp->close(...), $this->kbps, $this->pictures);
             $agreed = \sprintf('%s;server_port=%d-%d', $m[0], $udp->port(), $udp->port() + 1);
         } else {
             return self::said($request, '461 Unsupported Transport');

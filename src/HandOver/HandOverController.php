@@ -13,6 +13,7 @@ use Symfony\Component\Security\Http\Attribute\IsGranted;
 use Vorhut\App\Entity\DocumentsRun;
 use Vorhut\App\Entity\SignedState;
 use Vorhut\App\Jobs\JobInHand;
+use Vorhut\App\Jobs\Journal;
 use Vorhut\App\Papers\Pdf;
 use Vorhut\App\Runs\Runs;
 use Vorhut\App\Web\Download;
@@ -107,12 +108,15 @@ final class HandOverController extends JobPage
         JobInHand $hand,
         Labels $labels,
         Pdf $pdf,
+        Journal $journal,
         #[MapQueryParameter] LabelSheet $sheet = LabelSheet::TwentyFour,
         #[MapQueryParameter] int $from = 1,
     ): Response {
         $bytes = $pdf->sheet('handover/labels.html.twig', $labels->of($hand, $sheet, $from), $sheet->paper());
 
-        return $pdf->answer(\sprintf('%s-labels-%s-%d.pdf', $hand->stored->getSlug(), $sheet->value, $from), Pdf::undated($bytes));
+        $name = \sprintf('%s-labels-%s-%d.pdf', $hand->stored->getSlug(), $sheet->value, $from);
+
+        return $pdf->answer($name, Pdf::dated($bytes, $journal->lastAt($hand->stored)));
     }
 
     #[Route('/job/{slug}/hand-over/{id}', name: 'signed_state', requirements: ['id' => '\d{1,10}'], methods: ['GET'])]

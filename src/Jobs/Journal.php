@@ -39,6 +39,14 @@ final readonly class Journal
         return $changes;
     }
 
+    /** When the plan was last changed; when the job was made, where it never was. */
+    public function lastAt(StoredJob $stored): \DateTimeImmutable
+    {
+        $last = $this->latest($stored, 1)[0] ?? null;
+
+        return $last?->getAt() ?? $stored->getCreatedAt();
+    }
+
     /** What undo would take back; null where nothing is left, or where this person may not. */
     public function toUndo(StoredJob $stored, User $by): ?Change
     {

@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace Vorhut\App\Papers;
 
-use Dompdf\Adapter\CPDF;
 use Dompdf\Dompdf;
 use Dompdf\Options;
 use Symfony\Component\DependencyInjection\Attribute\Autowire;
@@ -32,7 +31,22 @@ final readonly class Pdf
     /** @param string $foot what stands at the foot of every page beside its number */
     public function of(string $template, object $view, string $foot): string
     {
-        $pdf = $this->begin(TaggedCanvas::class);
+        return $this->tagged($template, $view, null, $foot);
+    }
+
+    /** @param array{float, float} $paper width and height in mm; nothing stands at its foot */
+    public function sheet(string $template, object $view, array $paper): string
+    {
+        return $this->tagged($template, $view, $paper, null);
+    }
+
+    /** @param array{float, float}|null $paper null: A4 */
+    private function tagged(string $template, object $view, ?array $paper, ?string $foot): string
+    {
+        $pdf = $this->begin();
+        if (null !== $paper) {
+            $pdf->setPaper([0, 0, $paper[0] * self::POINTS, $paper[1] * self::POINTS]);
+        }
         $pdf->loadHtml($this->twig->render($template, ['view' => $view]));
         $canvas = $pdf->getCanvas();
         \assert($canvas instanceof TaggedCanvas);
@@ -44,7 +58,9 @@ final readonly class Pdf
             ['event' => 'end_frame', 'f' => $tagging->end(...)],
         ]);
         $pdf->render();
-        $numbers->write($foot);
+        if (null !== $foot) {
+            $numbers->write($foot);
+        }
         $bytes = $pdf->output();
         // Pages point at each other in rings, which are let go only when they are looked for.
         unset($pdf, $canvas, $tagging, $numbers);
@@ -53,30 +69,18 @@ final readonly class Pdf
         return $bytes;
     }
 
-    /** @param array{float, float} $paper width and height in mm; nothing stands at its foot */
-    public function sheet(string $template, object $view, array $paper): string
+    /** The same bytes for the same state, whenever it was made: dated with the state, and known by what stands in it. */
+    public static function dated(string $bytes, \DateTimeImmutable $at): string
     {
-        $pdf = $this->begin(CPDF::class);
-        $pdf->setPaper([0, 0, $paper[0] * self::POINTS, $paper[1] * self::POINTS]);
-        $pdf->loadHtml($this->twig->render($template, ['view' => $view]));
-        $pdf->render();
-        $bytes = $pdf->output();
-        unset($pdf);
-        gc_collect_cycles();
+        $made = $at->setTimezone(new \DateTimeZone(date_default_timezone_get()))->format('YmdHis');
+        $bytes = (string) preg_replace([self::MADE, self::ID], [$made, str_repeat('0', 32)], $bytes);
 
-        return $bytes;
+        return (string) preg_replace(self::ID, hash('xxh128', $bytes), $bytes);
     }
 
-    /** The same bytes whenever it was made: of what it says about that, as many characters, so that nothing in it moves. */
-    public static function undated(string $bytes): string
+    private function begin(): Dompdf
     {
-        return (string) preg_replace([self::MADE, self::ID], ['20000101000000', str_repeat('0', 32)], $bytes);
-    }
-
-    /** @param class-string<CPDF> $canvas */
-    private function begin(string $canvas): Dompdf
-    {
-        class_exists($canvas);
+        class_exists(TaggedCanvas::class);
         $fonts = $this->cache.'/fonts';
         if (!is_dir($fonts)) {
             mkdir($fonts, 0o700, true);
@@ -87,7 +91,7 @@ final readonly class Pdf
             'isPhpEnabled' => false,
             'isJavascriptEnabled' => false,
             'isFontSubsettingEnabled' => true,
-            'pdfBackend' => $canvas,
+            'pdfBackend' => TaggedCanvas::class,
             'defaultPaperSize' => 'a4',
             'defaultFont' => self::FONT,
             'fontDir' => $fonts,

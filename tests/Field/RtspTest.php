@@ -110,6 +110,7 @@ final class RtspTest extends TestCase
         $seen = $viewer->watch(self::CAMERA, LabPorts::ofThisUser()->toLab(554), self::VIEWER);
         self::assertInstanceOf(Watched::class, $seen);
         self::assertEqualsWithDelta(8000, $seen->kbps(), 1200);
+        self::assertEqualsWithDelta(50, $seen->pictures(), 0.1, 'the format it is planned with');
         self::assertSame(0, $seen->lost());
         self::assertLessThan(800, $seen->gapMs());
         $stranger = new RtspViewer($this->sockets, LabViewer::USER, 'wrong', 2.0);

@@ -11,13 +11,13 @@ use Vorhut\Core\Findings\Rule;
 use Vorhut\Core\Findings\Severity;
 use Vorhut\Core\Findings\Stop;
 use Vorhut\Core\Job\Device;
-use Vorhut\Core\Profile\Setting\Setting;
+use Vorhut\Core\Media\FrameRate;
 
 /** Pictures of 50 and of 60 Hz do not go together at one receiver: one of them stutters, and lamps flicker in it. */
 final class FramesOfTwoFamilies implements Rule
 {
     /** Frames a second of the family of 50 Hz. */
-    private const FIFTY = ['25', '50'];
+    private const FIFTY = [25.0, 50.0];
 
     public function about(): About
     {
@@ -54,14 +54,8 @@ final class FramesOfTwoFamilies implements Rule
     /** 50 or 60; null where the unit says no picture. */
     private static function family(Plan $plan, Device $device): ?int
     {
-        foreach ($plan->settings()->some($device, static fn (Setting $s): bool => [] !== $s->choices) as $value) {
-            foreach ($value->setting->choices as $choice) {
-                if (null !== $choice->means && $choice->value === $value->value()) {
-                    return \in_array(substr((string) strrchr($choice->means, 'p'), 1), self::FIFTY, true) ? 50 : 60;
-                }
-            }
-        }
+        $rate = FrameRate::ofFormat($plan->settings(), $device);
 
-        return null;
+        return null === $rate ? null : (\in_array($rate, self::FIFTY, true) ? 50 : 60);
     }
 }

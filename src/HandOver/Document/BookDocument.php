@@ -7,6 +7,7 @@ namespace Vorhut\App\HandOver\Document;
 use Vorhut\App\HandOver\Paper\Book;
 use Vorhut\App\HandOver\Paper\SheetsView;
 use Vorhut\App\Jobs\JobInHand;
+use Vorhut\App\Jobs\Journal;
 use Vorhut\App\Papers\Pdf;
 use Vorhut\Core\Job\Device;
 
@@ -18,7 +19,7 @@ final readonly class BookDocument implements Document
     private const IN_A_FILE = 50;
     private const SHEETS = 'handover/paper/sheets.html.twig';
 
-    public function __construct(private Book $book, private Pdf $pdf)
+    public function __construct(private Book $book, private Pdf $pdf, private Journal $journal)
     {
     }
 
@@ -40,7 +41,7 @@ final readonly class BookDocument implements Document
     public function files(JobInHand $hand): iterable
     {
         $view = $this->book->of($hand);
-        yield 'hand-over.pdf' => Pdf::undated($this->pdf->of(self::BOOK, $view, $view->job));
+        yield 'hand-over.pdf' => Pdf::dated($this->pdf->of(self::BOOK, $view, $view->job), $this->journal->lastAt($hand->stored));
 
         $devices = array_values($hand->job->devices);
         if (\count($devices) > Book::MOST_BOUND) {
@@ -62,6 +63,6 @@ final readonly class BookDocument implements Document
     {
         $view = new SheetsView($hand->job->info->name, $this->book->sheets($hand, $devices));
 
-        return Pdf::undated($this->pdf->of(self::SHEETS, $view, $hand->job->info->name));
+        return Pdf::dated($this->pdf->of(self::SHEETS, $view, $hand->job->info->name), $this->journal->lastAt($hand->stored));
     }
 }

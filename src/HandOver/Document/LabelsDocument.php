@@ -6,6 +6,7 @@ namespace Vorhut\App\HandOver\Document;
 
 use Vorhut\App\HandOver\Labels;
 use Vorhut\App\Jobs\JobInHand;
+use Vorhut\App\Jobs\Journal;
 use Vorhut\App\Papers\Pdf;
 use Vorhut\Core\Label\LabelSheet;
 
@@ -15,7 +16,7 @@ final readonly class LabelsDocument implements Document
     /** Four sheets, as many as fit into little memory. */
     private const IN_A_FILE = 96;
 
-    public function __construct(private Labels $labels, private Pdf $pdf)
+    public function __construct(private Labels $labels, private Pdf $pdf, private Journal $journal)
     {
     }
 
@@ -38,11 +39,12 @@ final readonly class LabelsDocument implements Document
     {
         $sheet = LabelSheet::TwentyFour;
         $count = \count($hand->job->devices);
+        $at = $this->journal->lastAt($hand->stored);
         for ($from = 1; $from <= $count; $from += self::IN_A_FILE) {
             $view = $this->labels->of($hand, $sheet, $from, self::IN_A_FILE);
             $bytes = $this->pdf->sheet('handover/labels.html.twig', $view, $sheet->paper());
 
-            yield \sprintf('labels/labels-%04d-%04d.pdf', $from, min($count, $from + self::IN_A_FILE - 1)) => Pdf::undated($bytes);
+            yield \sprintf('labels/labels-%04d-%04d.pdf', $from, min($count, $from + self::IN_A_FILE - 1)) => Pdf::dated($bytes, $at);
         }
     }
 }
