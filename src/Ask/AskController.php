@@ -6,6 +6,7 @@ namespace Vorhut\App\Ask;
 
 use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;
+use Symfony\Component\HttpKernel\Attribute\MapQueryParameter;
 use Symfony\Component\Routing\Attribute\Route;
 use Symfony\Component\Security\Http\Attribute\IsGranted;
 use Vorhut\App\Jobs\JobInHand;
@@ -41,9 +42,9 @@ final class AskController extends JobPage
     }
 
     #[Route('/job/{slug}/ask', name: 'ask', methods: ['GET'])]
-    public function index(JobInHand $hand): Response
+    public function index(JobInHand $hand, #[MapQueryParameter] int $page = 1): Response
     {
-        return $this->page($hand, 'brief', 'ask/index.html.twig', $this->page->show($hand));
+        return $this->page($hand, 'brief', 'ask/index.html.twig', $this->page->show($hand, page: $page));
     }
 
     #[Route('/job/{slug}/ask.pdf', name: 'ask_pdf', methods: ['GET'])]

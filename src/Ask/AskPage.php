@@ -16,6 +16,7 @@ use Vorhut\App\Web\LocalTime;
 use Vorhut\App\Web\Sentence;
 use Vorhut\App\Web\View\Link;
 use Vorhut\App\Web\View\Next;
+use Vorhut\App\Web\View\Pages;
 use Vorhut\App\Web\View\Post;
 use Vorhut\App\Web\Words;
 use Vorhut\Core\Ask\Answers;
@@ -25,6 +26,8 @@ use Vorhut\Core\Ask\AskSheet;
 /** Shows who must say what, and what came back. */
 final readonly class AskPage
 {
+    private const ON_A_PAGE = 200;
+
     public function __construct(
         private AskSheets $sheets,
         private AskLinks $links,
@@ -35,16 +38,25 @@ final readonly class AskPage
     ) {
     }
 
-    public function show(JobInHand $hand, string $newLink = ''): AskView
+    public function show(JobInHand $hand, string $newLink = '', int $page = 1): AskView
     {
         $sheet = $this->sheets->of($hand);
         $mayAnswer = $this->security->isGranted('ROLE_TECHNICIAN');
-        $asked = $this->asked($hand, $sheet, $mayAnswer);
+        $pages = Pages::of(
+            \count($sheet->items),
+            self::ON_A_PAGE,
+            $page,
+            'questions',
+            fn (int $p): string => $this->url('ask', $hand, ['page' => (string) $p]),
+        );
+        $shown = array_flip(array_column($pages->slice($this->inOrder($sheet)), 'id'));
+        $asked = $this->asked($hand, $sheet, $mayAnswer, $shown);
 
         return new AskView(
             \sprintf('%d of %d questions are open%s', \count($sheet->open()), \count($sheet->items), $this->dates($hand, $sheet)),
             $this->next($hand, $sheet),
             $asked,
+            $pages,
             array_map(fn (AskLink $l): array => $this->link($hand, $l), $this->links->of($hand->stored)),
             [
                 new Link('All as CSV', $this->url('ask_csv', $hand), 'c'),
@@ -113,22 +125,55 @@ final readonly class AskPage
         return $this->clock->now()->setTimezone($hand->stored->getTimezone())->format('Y-m-d');
     }
 
-    /** @return list<AskedOfView> those with something open first */
-    private function asked(JobInHand $hand, AskSheet $sheet, bool $mayAnswer): array
+    /** @return array<string, array<string, list<AskItem>>> by who is asked and by heading, those with something open first */
+    private static function groups(AskSheet $sheet): array
+    {
+        $groups = $sheet->grouped();
+        uasort($groups, static fn (array $a, array $b): int => self::isDone($a) <=> self::isDone($b));
+
+        return $groups;
+    }
+
+    /** @param array<string, list<AskItem>> $blocks */
+    private static function isDone(array $blocks): bool
+    {
+        return [] === array_filter(array_merge([], ...array_values($blocks)), static fn (AskItem $i): bool => $i->isOpen());
+    }
+
+    /** @return list<AskItem> */
+    private function inOrder(AskSheet $sheet): array
+    {
+        $items = [];
+        foreach (self::groups($sheet) as $blocks) {
+            array_push($items, ...array_merge([], ...array_values($blocks)));
+        }
+
+        return $items;
+    }
+
+    /**
+     * @param array<string, mixed>|null $shown ids of the questions that are shown; null: all
+     *
+     * @return list<AskedOfView> those with something open first
+     */
+    private function asked(JobInHand $hand, AskSheet $sheet, bool $mayAnswer, ?array $shown = null): array
     {
         $asked = [];
-        foreach ($sheet->grouped() as $who => $blocks) {
+        $isShown = static fn (AskItem $i): bool => null === $shown || isset($shown[$i->id]);
+        foreach (self::groups($sheet) as $who => $blocks) {
             $items = array_merge([], ...array_values($blocks));
             $open = array_filter($items, static fn (AskItem $i): bool => $i->isOpen());
+            $blocks = array_map(static fn (array $block): array => array_values(array_filter($block, $isShown)), $blocks);
+            $blocks = array_filter($blocks, static fn (array $block): bool => [] !== $block);
             $of = ['of' => $who];
-            $shown = fn (AskItem $i): QuestionView => $this->question($hand, $i);
+            $question = fn (AskItem $i): QuestionView => $this->question($hand, $i);
             $asked[] = new AskedOfView(
                 ucfirst($items[0]->who->label()),
                 $who,
                 [] === $open ? 'all answered' : \sprintf('%d of %d open', \count($open), \count($items)),
                 [] !== $open && $sheet->isOverdue(reset($open), $this->today($hand)),
                 [] === $open,
-                array_map(static fn (array $block): array => array_map($shown, $block), $blocks),
+                array_map(static fn (array $block): array => array_map($question, $block), $blocks),
                 [
                     new Link('Letter (PDF)', $this->url('ask_pdf', $hand, $of), spoken: ' to '.$items[0]->who->label()),
                     new Link('CSV', $this->url('ask_csv', $hand, $of), spoken: ' for '.$items[0]->who->label()),
@@ -140,7 +185,6 @@ final readonly class AskPage
                     : null,
             );
         }
-        usort($asked, static fn (AskedOfView $a, AskedOfView $b): int => $a->isDone <=> $b->isDone);
 
         return $asked;
     }

@@ -6,6 +6,7 @@ namespace Vorhut\App\Ask;
 
 use Vorhut\App\Web\View\Link;
 use Vorhut\App\Web\View\Next;
+use Vorhut\App\Web\View\Pages;
 use Vorhut\App\Web\View\Post;
 
 /** The ask sheet of a job. */
@@ -22,6 +23,7 @@ final readonly class AskView
         public string $summary,
         public ?Next $next,
         public array $asked,
+        public Pages $pages,
         public array $links,
         public array $actions,
         public ?string $answerUrl,

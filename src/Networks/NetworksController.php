@@ -29,7 +29,13 @@ final class NetworksController extends JobPage
     public function index(JobInHand $hand, Request $request): Response
     {
         $query = $request->query;
-        $view = $this->networks->show($hand, $query->getString('edit'), $query->getString('finding'), from: $query->getString('from'));
+        $view = $this->networks->show(
+            $hand,
+            $query->getString('edit'),
+            $query->getString('finding'),
+            from: $query->getString('from'),
+            page: $query->getInt('page', 1),
+        );
 
         return $this->page($hand, 'networks', 'networks/index.html.twig', $view);
     }

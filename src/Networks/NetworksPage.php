@@ -14,6 +14,7 @@ use Vorhut\App\Web\Refusals;
 use Vorhut\App\Web\View\FindingLine;
 use Vorhut\App\Web\View\FormField;
 use Vorhut\App\Web\View\Link;
+use Vorhut\App\Web\View\Pages;
 use Vorhut\App\Web\View\Post;
 use Vorhut\App\Web\Words;
 use Vorhut\Core\Job\ExternalKind;
@@ -27,6 +28,7 @@ use Vorhut\Core\Proof\Crossings;
 /** Shows segments, subnets and routers. */
 final readonly class NetworksPage
 {
+    private const ON_A_PAGE = 20;
     private const NEW = 'new';
 
     public function __construct(
@@ -52,6 +54,7 @@ final readonly class NetworksPage
         ?SegmentForm $typed = null,
         ?Refusals $refusals = null,
         string $from = '',
+        int $page = 1,
     ): NetworksView {
         $lead = $this->security->isGranted('ROLE_LEAD');
         $digest = $this->reading->digest($hand->stored);
@@ -62,9 +65,10 @@ final readonly class NetworksPage
             self::NEW === $edit => $this->form($hand, new SegmentForm(), Refusals::none()),
             default => null,
         };
+        $pages = $this->pages($hand, null === $segment ? $from : $edit, $page);
         $nets = array_map(
             fn (Ruler $r): NetView => $this->net($hand, $r, $lead, $edit === $r->segment->id ? $form : null),
-            Ruler::all($hand->job, $digest->findings),
+            Ruler::all($hand->job, $digest->findings, $pages->slice(array_values($hand->job->segments))),
         );
         $actions = [
             new Link('Sweep', $this->url('sweep', $hand), 's'),
@@ -80,6 +84,7 @@ final readonly class NetworksPage
             \sprintf('%s, %s · drawn from the plan', Words::count($digest->segments, 'segment'), Words::count($digest->devices, 'device')),
             $actions,
             $nets,
+            $pages,
             $this->routers($hand, $lead),
             self::NEW === $edit ? $form : null,
             $lead && self::NEW !== $edit ? $first : null,
@@ -90,6 +95,20 @@ final readonly class NetworksPage
             isset($hand->job->segments[$from])
                 ? \sprintf('A rightly set up unit in %s pings one in each other segment.', $hand->job->segments[$from]->name)
                 : 'Choose a segment to see what gets where from there.',
+        );
+    }
+
+    /** @param string $shown the segment that is looked at: the page is the one on which it stands */
+    private function pages(JobInHand $hand, string $shown, int $page): Pages
+    {
+        $at = array_search($shown, array_map(strval(...), array_keys($hand->job->segments)), true);
+
+        return Pages::of(
+            \count($hand->job->segments),
+            self::ON_A_PAGE,
+            \is_int($at) ? Pages::with($at, self::ON_A_PAGE) : $page,
+            'segments',
+            fn (int $p): string => $this->url('networks', $hand, ['page' => (string) $p]),
         );
     }
 

@@ -6,6 +6,7 @@ namespace Vorhut\App\Networks;
 
 use Vorhut\App\Web\View\FindingLine;
 use Vorhut\App\Web\View\Link;
+use Vorhut\App\Web\View\Pages;
 
 /** Segments as rulers, routers below them. */
 final readonly class NetworksView
@@ -20,6 +21,7 @@ final readonly class NetworksView
         public string $summary,
         public array $actions,
         public array $nets,
+        public Pages $pages,
         public array $routers,
         public ?SegmentFormView $new,
         public ?Link $first,

@@ -57,10 +57,11 @@ final readonly class Ruler
 
     /**
      * @param list<Finding> $findings
+     * @param list<Segment>|null $segments null: all of the job
      *
      * @return list<self> one for each subnet, or for a segment that has none
      */
-    public static function all(Job $job, array $findings): array
+    public static function all(Job $job, array $findings, ?array $segments = null): array
     {
         $bySegment = [];
         foreach ($job->devices as $device) {
@@ -77,7 +78,7 @@ final readonly class Ruler
             }
         }
         $rulers = [];
-        foreach ($job->segments as $segment) {
+        foreach ($segments ?? $job->segments as $segment) {
             $members = $bySegment[$segment->id] ?? [];
             if ([] === $segment->subnets) {
                 $rulers[] = new self($segment, null, \sprintf('%d units, no subnet yet', \count($members)));

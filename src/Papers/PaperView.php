@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Vorhut\App\Papers;
 
 use Vorhut\App\Web\View\Link;
+use Vorhut\App\Web\View\Pages;
 
 /** A list to look at and to print. */
 final readonly class PaperView
@@ -20,6 +21,7 @@ final readonly class PaperView
         public string $summary,
         public array $heads,
         public array $rows,
+        public Pages $pages,
         public array $files,
         public array $others,
         public string $note,

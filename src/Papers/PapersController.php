@@ -6,6 +6,7 @@ namespace Vorhut\App\Papers;
 
 use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;
+use Symfony\Component\HttpKernel\Attribute\MapQueryParameter;
 use Symfony\Component\Routing\Attribute\Route;
 use Symfony\Component\Routing\Generator\UrlGeneratorInterface;
 use Symfony\Component\Security\Http\Attribute\IsGranted;
@@ -14,6 +15,7 @@ use Vorhut\App\Web\JobPage;
 use Vorhut\App\Web\Sentence;
 use Vorhut\App\Web\Upload;
 use Vorhut\App\Web\View\Link;
+use Vorhut\App\Web\View\Pages;
 use Vorhut\App\Web\Words;
 use Vorhut\Core\Paper\Back\BackReader;
 use Vorhut\Core\Paper\Back\ReadsBack;
@@ -24,21 +26,31 @@ use Vorhut\Core\Record\InvalidFile;
 /** Lists to print and to carry off. */
 final class PapersController extends JobPage
 {
+    private const ON_A_PAGE = 500;
+
     public function __construct(private readonly UrlGeneratorInterface $urls)
     {
     }
 
     #[Route('/job/{slug}/papers/{name}', name: 'paper', methods: ['GET'], requirements: ['name' => '[a-z-]+'])]
-    public function show(JobInHand $hand, string $name): Response
+    public function show(JobInHand $hand, string $name, #[MapQueryParameter] int $page = 1): Response
     {
         $paper = $this->paper($name);
         $rows = $paper->rows($hand->job);
         $url = fn (string $route, string $of): string => $this->urls->generate($route, ['slug' => $hand->stored->getSlug(), 'name' => $of]);
+        $pages = Pages::of(
+            \count($rows),
+            self::ON_A_PAGE,
+            $page,
+            'rows',
+            fn (int $p): string => $this->urls->generate('paper', ['slug' => $hand->stored->getSlug(), 'name' => $name, 'page' => $p]),
+        );
         $view = new PaperView(
             $paper->title(),
             Words::count(\count($rows), 'row'),
             $paper->heads(),
-            $rows,
+            $pages->slice($rows),
+            $pages,
             [
                 ...$this->back($paper, $url),
                 new Link('CSV', $url('paper_csv', $name), 'c'),

@@ -16,6 +16,7 @@ use Vorhut\Core\Exchange\JobFile;
 use Vorhut\Core\Exchange\JobGenerator;
 use Vorhut\Core\Job\ChangeSet;
 use Vorhut\Core\Job\Device;
+use Vorhut\Core\Paper\Papers;
 use Vorhut\Core\Record\Json;
 
 /** What takes a while in a large job comes later, and comes. */
@@ -91,6 +92,42 @@ final class LargeJobTest extends AppTestCase
         self::assertNotEquals($before->intents, $this->reading()->digest($stored)->intents);
         self::assertNull($this->kept('outlook', $stored, 1));
         self::assertNotNull($this->kept('outlook', $stored, 3));
+    }
+
+    /** A list of any length comes page by page, each row on one of them. */
+    public function testAPageShowsAPartOfALongList(): void
+    {
+        $this->as('ines');
+        $slug = $this->large(2000)->getSlug();
+        $job = $this->job($slug);
+        $rows = \count(Papers::all()['addresses']->rows($job));
+        $lists = [
+            '/papers/addresses' => ['.paper tbody tr', $rows, 500],
+            '/networks' => ['section.net', \count($job->segments), 20],
+            '/ask' => ['table.questions tbody tr', null, 200],
+        ];
+        foreach ($lists as $path => [$row, $all, $size]) {
+            $found = [];
+            for ($url = '/job/'.$slug.$path, $pages = 0; '' !== $url; ++$pages) {
+                $page = $this->client->request('GET', $url);
+                self::assertLessThan(700_000, \strlen((string) $this->client->getResponse()->getContent()), $url);
+                $texts = $page->filter($row)->each(static fn (Crawler $c): string => $c->outerHtml());
+                self::assertLessThanOrEqual($size, \count($texts), $url);
+                $found = [...$found, ...$texts];
+                $next = $page->filter('.pages a[data-key="]"]');
+                $url = 0 === \count($next) ? '' : (string) $next->attr('href');
+            }
+            self::assertGreaterThan(1, $pages, $path);
+            self::assertSame(array_unique($found), $found, $path);
+            if (null !== $all) {
+                self::assertCount($all, $found, $path);
+            }
+        }
+        $last = (string) array_key_last($job->segments);
+        $this->client->request('GET', '/job/'.$slug.'/networks?edit='.$last);
+        self::assertSelectorExists('#'.$last.' form', 'the page on which it stands');
+        $this->client->request('GET', '/job/'.$slug.'/networks?page=9999');
+        self::assertSelectorExists('section.net', 'the nearest page that there is');
     }
 
     public function testWhatIsComputedIsComputedOnceForAllWhoAsk(): void
