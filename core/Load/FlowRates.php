@@ -16,6 +16,8 @@ final class FlowRates
 {
     /** The setting that says how fast a unit sends, and what its units are in kbit/s. */
     public const SETTING = 'bit-rate';
+    /** The setting that says whom a unit sends to. */
+    public const TARGET = 'target';
     private const UNITS = ['kbit/s' => 1, 'Mbit/s' => 1000];
     /** Bytes of media in a packet (seven of MPEG-TS), and with RTP, UDP, IP, Ethernet, preamble and gap. */
     private const MEDIA = 1316;
@@ -23,6 +25,21 @@ final class FlowRates
 
     public function __construct(private readonly Job $job, private ?Settings $settings = null)
     {
+    }
+
+    /** How many streams are planned: those that are said, and those of units that are told whom to send to, where nothing more is said. */
+    public static function streams(Job $job): int
+    {
+        $flows = $job->all(Flow::class);
+        $said = array_flip(array_map(static fn (Flow $f): string => (string) $f->from, $flows));
+        $sends = [];
+        $count = \count($flows);
+        foreach ($job->devices as $device) {
+            $sends[$device->profile] ??= \in_array(self::TARGET, array_column($job->profileOf($device)->settings, 'id'), true);
+            $count += $sends[$device->profile] && !isset($said['device:'.$device->id]) ? 1 : 0;
+        }
+
+        return $count;
     }
 
     /** In kbit/s; 0 where nobody knows. */

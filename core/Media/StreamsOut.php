@@ -16,7 +16,6 @@ use Vorhut\Core\Setting\Settings;
 /** Units that push a stream to an address that is typed into them, with what they go out by. */
 final class StreamsOut
 {
-    private const TARGET = 'target';
     private const ADDRESSES = ['push-url', 'plain-url'];
 
     private readonly FlowRates $rates;
@@ -37,7 +36,7 @@ final class StreamsOut
         $self = new self($job, $settings);
         $streams = [];
         foreach ($job->devices as $device) {
-            if (null !== $settings->setting($device, self::TARGET)) {
+            if (null !== $settings->setting($device, FlowRates::TARGET)) {
                 $streams[] = $self->stream($device);
             }
         }
@@ -116,7 +115,7 @@ final class StreamsOut
         $found = $this->receivers[$device->id] ?? [];
         foreach ($this->settings->couplings->from($device) as $coupled) {
             foreach ($coupled->coupling->ties as $tie) {
-                if (self::TARGET === $tie->mine) {
+                if (FlowRates::TARGET === $tie->mine) {
                     $found[] = $coupled->to->id;
                 }
             }

@@ -23,6 +23,13 @@ final readonly class SwitchPower implements \JsonSerializable
     ) {
     }
 
+    /** What its ports may give, and where that is less than what is drawn of them, that it is. */
+    public function said(): string
+    {
+        return \sprintf('%.0f W by class', $this->byClassWatts)
+            .($this->byDrawWatts > $this->byClassWatts ? ': some units draw more than their port gives' : '');
+    }
+
     /** @return array<string, mixed> */
     public function jsonSerialize(): array
     {

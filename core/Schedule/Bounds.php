@@ -10,7 +10,9 @@ final readonly class Bounds
     private function __construct(
         /** The longest chain of steps that wait for each other. */
         public int $chain,
-        /** All work with hands, shared evenly. */
+        /** All work with hands, of two where two are there for it. */
+        public int $work,
+        /** The same, shared evenly. */
         public int $hands,
         /** Units with one factory address, one after the other. */
         public int $factory,
@@ -42,7 +44,7 @@ final readonly class Bounds
             [] === $fed ? 0 : self::through($fed, (int) ceil($watts / $with->watts)),
         );
 
-        return new self($chain, (int) ceil($hands / $with->technicians), $factory, $bench);
+        return new self($chain, $hands, (int) ceil($hands / $with->technicians), $factory, $bench);
     }
 
     public function most(): int

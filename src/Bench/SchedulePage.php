@@ -85,10 +85,11 @@ final readonly class SchedulePage
         $zone = $hand->stored->getTimezone();
 
         return \sprintf(
-            '%s on %s by %s: %s, until %s. No order takes less than %s.',
+            '%s on %s by %s, %s of hands: %s, until %s. No order takes less than %s.',
             Words::count(\count($schedule->slots), 'step'),
             Words::count(\count($schedule->agenda->units), 'unit'),
             Words::count($schedule->with->technicians, 'person', 'people'),
+            self::duration($schedule->bounds->work),
             self::duration($schedule->makespan),
             ScheduleDrawing::clock($this->clock->now(), $zone, $schedule->makespan),
             self::duration($schedule->bounds->most()),

@@ -69,7 +69,7 @@ final readonly class SwitchViews
             $hand->job->locations[$switch->location]->name ?? '',
             Words::count($free, 'port').' free',
             null === $budget || null === $sum ? null : Bar::of('power', $sum->byDrawWatts, $usable, $budget, 'W'),
-            null === $sum ? '' : \sprintf('%.0f W by class', $sum->byClassWatts),
+            null === $sum ? '' : $sum->said(),
             $ports,
         );
     }

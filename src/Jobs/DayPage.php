@@ -47,8 +47,8 @@ final readonly class DayPage
     {
         $units = $this->plan->units($hand);
         $agenda = \count($units) > DayPlan::MOST ? new Agenda([], []) : $this->plan->agenda($hand, $units);
-        $now = self::ready($agenda);
         $schedule = $this->plan->schedule($hand, $agenda);
+        $now = $this->inOrder($hand, $schedule, self::ready($agenda));
         [$left, $time, $share] = $this->hours($hand, $schedule);
         [$since, $sinceTitle] = $this->since($hand);
         $waits = $this->waits($hand, $agenda);
@@ -87,6 +87,25 @@ final readonly class DayPage
         return $ready;
     }
 
+    /**
+     * @param list<Task> $ready
+     *
+     * @return list<Task> what is next first, then as the schedule begins them
+     */
+    private function inOrder(JobInHand $hand, Schedule $schedule, array $ready): array
+    {
+        $starts = [];
+        foreach ($schedule->slots as $slot) {
+            $task = $schedule->task($slot);
+            $starts[$task->unit.' '.$task->step] = $slot->start;
+        }
+        $first = $this->nextWork->first($hand, $schedule);
+        $rank = static fn (Task $t): int => $t->unit === $first?->unit ? -1 : $starts[$t->unit.' '.$t->step] ?? \PHP_INT_MAX;
+        usort($ready, static fn (Task $a, Task $b): int => $rank($a) <=> $rank($b));
+
+        return $ready;
+    }
+
     /** @param list<array{who: string, count: int, what: string, link: Link}> $waits */
     private function next(JobInHand $hand, Schedule $schedule, int $ready, array $waits): ?Next
     {
@@ -109,7 +128,7 @@ final readonly class DayPage
         $visit = $hand->job->info->visit;
         $agenda = $schedule->agenda;
         $people = $schedule->with->technicians;
-        $work = array_sum(array_map(static fn (Task $t): int => $t->seconds * $t->hands->value, $agenda->tasks));
+        $work = $schedule->bounds->work;
         $now = $this->clock->now()->setTimezone($hand->stored->getTimezone());
         [$hour, $minute] = array_map(intval(...), explode(':', $visit->until));
         $seconds = $now->setTime($hour, $minute)->getTimestamp() - $now->getTimestamp();

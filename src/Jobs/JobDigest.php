@@ -8,6 +8,7 @@ use Vorhut\Core\Coupling\Couplings;
 use Vorhut\Core\Findings\Finding;
 use Vorhut\Core\Intent\Span;
 use Vorhut\Core\Job\Job;
+use Vorhut\Core\Load\FlowRates;
 use Vorhut\Core\Proof\Matrix;
 use Vorhut\Core\Proof\Outlook;
 
@@ -36,6 +37,7 @@ final readonly class JobDigest
         public int $pairings,
         public int $numbers,
         public array $records,
+        public int $streams,
     ) {
         $this->intents = $outlook->intents;
         $this->pairs = $outlook->pairs;
@@ -65,6 +67,7 @@ final readonly class JobDigest
             $pairings,
             \count($job->extensions),
             array_map(\count(...), $job->records),
+            FlowRates::streams($job),
         );
     }
 

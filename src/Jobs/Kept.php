@@ -14,7 +14,7 @@ final readonly class Kept
     private const FOR = 'P7D';
 
     /** Raised when what is kept looks different, so that nothing of an older version is read. */
-    private const SHAPE = 17;
+    private const SHAPE = 18;
 
     public function __construct(private CacheItemPoolInterface $cache, private LockFactory $locks)
     {

@@ -18,7 +18,7 @@ final class Way
                 'brief',
                 'Brief',
                 'b',
-                0 === \count($d->findings) ? 'nothing open' : \sprintf('%d findings in all', \count($d->findings)),
+                0 === \count($d->findings) ? 'nothing open' : Words::count(\count($d->findings), 'finding').' in all',
                 true,
             ],
             ['networks', 'Networks', 'n', Words::count($d->segments, 'segment'), $d->segments > 0],
@@ -46,7 +46,7 @@ final class Way
                 $d->devices > 0 && $d->setUp === $d->devices,
             ],
             ['voice', 'Voice', 'v', Words::count($d->numbers, 'number'), $d->numbers > 0 && [] === $d->findingsAt('voice')],
-            self::trade($d, 'media', 'Media', 'm', $d->count('flows'), 'stream'),
+            self::trade($d, 'media', 'Media', 'm', $d->streams, 'stream'),
             self::trade($d, 'power', 'Power and rack', 'w', $d->count('racks'), 'rack'),
             [
                 'proof',
@@ -72,12 +72,14 @@ final class Way
     }
 
     /**
-     * One that not every job has: it is done where nothing is wrong.
+     * One that not every job has: it is done where something is planned, and nothing of it is wrong.
      *
      * @return array{string, string, string, string, bool}
      */
     private static function trade(JobDigest $d, string $id, string $name, string $key, int $count, string $one): array
     {
-        return [$id, $name, $key, 0 === $count ? 'none planned' : Words::count($count, $one), [] === $d->findingsAt($id)];
+        $isDone = $count > 0 && [] === $d->findingsAt($id);
+
+        return [$id, $name, $key, 0 === $count ? 'none planned' : Words::count($count, $one), $isDone];
     }
 }

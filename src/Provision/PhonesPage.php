@@ -63,7 +63,7 @@ final readonly class PhonesPage
         $url = $this->security->isGranted('ROLE_TECHNICIAN') ? $this->desk->url($hand->stored) : null;
 
         return new PhonesView(
-            Words::count(\count($all), 'phone'),
+            Words::count(\count($all), 'unit with a number', 'units with a number'),
             array_map(fn (Extension $e): PhoneRow => $this->row($hand, $known, $e, $query), $shown),
             [
                 new Link('Phone list', $this->links->to($hand, 'paper', ['name' => 'phones'])),

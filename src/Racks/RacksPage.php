@@ -133,7 +133,7 @@ final readonly class RacksPage
             $drops = [] === $sum->dropsFirst ? '' : ' · goes dark first: '.implode(', ', $sum->dropsFirst);
             $views[] = [
                 'link' => new Link($switch->name, $this->url('record', $hand, ['list' => 'switches', 'id' => $switch->id])),
-                'about' => \sprintf('%.0f W by class%s', $sum->byClassWatts, $drops),
+                'about' => $sum->said().$drops,
                 'bar' => Bar::of(
                     'ports',
                     $sum->byDrawWatts,

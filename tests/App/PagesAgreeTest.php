@@ -31,7 +31,8 @@ final class PagesAgreeTest extends AppTestCase
                 $this->as('ines');
                 $this->post("/job/$slug/bench/schedule/hand", ['here' => 1]);
             }
-            $schedule = $this->client->request('GET', "/job/$slug/bench/schedule")->filter('.next');
+            $schedulePage = $this->client->request('GET', "/job/$slug/bench/schedule");
+            $schedule = $schedulePage->filter('.next');
             $bench = $this->client->request('GET', "/job/$slug/bench")->filter('.next');
             $step = $bench->filter('a')->attr('href');
             self::assertSame($schedule->filter('a')->attr('href'), $step);
@@ -40,6 +41,10 @@ final class PagesAgreeTest extends AppTestCase
             self::assertStringContainsString(' now: '.$unit.', ', $schedule->text());
             $brief = $this->client->request('GET', "/job/$slug");
             self::assertStringContainsString("By the schedule $unit is next: ", $brief->filter('.next')->text());
+            $now = $brief->filter('.of-day a')->first();
+            self::assertSame($step, $now->attr('href'), 'what is next is the first that can be done now');
+            self::assertSame(1, preg_match('/, ([\dhmin ]+) of hands/', $schedulePage->text(), $hands));
+            self::assertStringContainsString($hands[1].' of hands on ', $brief->filter('body')->text());
             $findings = $brief->filter('h2:contains("Findings") small')->text();
             self::assertStringContainsString($findings.' findings in all', $brief->filter('body')->text());
             $named[$unit] = true;

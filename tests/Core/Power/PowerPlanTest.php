@@ -57,6 +57,14 @@ final class PowerPlanTest extends TestCase
         ]);
     }
 
+    /** More than all ports may give cannot flow: it is said beside the sum, so that the two do not stand there alone. */
+    public function testMoreDrawnThanGivenIsSaid(): void
+    {
+        $said = static fn (float $watts): string => (new PowerPlan(self::job([3], [$watts], [['metres' => 100]])))->switches[0]->said();
+        self::assertSame('15 W by class', $said(12.0));
+        self::assertSame('15 W by class: some units draw more than their port gives', $said(15.0));
+    }
+
     public function testFiguresOfAnOldCable(): void
     {
         $port = (new PowerPlan(self::job([4], [19], [['metres' => 96, 'category' => '3']])))->ports[0];

@@ -15,6 +15,7 @@ use Vorhut\Core\Runbook\Runbooks;
 use Vorhut\Core\Schedule\Agenda;
 use Vorhut\Core\Schedule\AgendaMaker;
 use Vorhut\Core\Schedule\Because;
+use Vorhut\Core\Schedule\Hands;
 use Vorhut\Core\Schedule\LeftOut;
 use Vorhut\Core\Schedule\Link;
 use Vorhut\Core\Schedule\Resources;
@@ -22,6 +23,7 @@ use Vorhut\Core\Schedule\Schedule;
 use Vorhut\Core\Schedule\Scheduler;
 use Vorhut\Core\Schedule\Slot;
 use Vorhut\Core\Schedule\Task;
+use Vorhut\Core\Schedule\UnitWork;
 use Vorhut\Core\Setting\Settings;
 use Vorhut\Tests\Support\Units;
 
@@ -44,6 +46,20 @@ final class ScheduleTest extends TestCase
                 ['unit' => 'u0', 'step' => 's1', 'technician' => 1, 'start' => 360, 'end' => 420],
             ],
         ], $schedule->jsonSerialize());
+    }
+
+    /** Who is alone does what two would do: the work is that of the hands that are there. */
+    public function testTheWorkIsThatOfTheHandsThatAreThere(): void
+    {
+        $agenda = new Agenda(
+            [new Task('u', 'a', 'A', Hands::One, 60, 0, []), new Task('u', 'b', 'B', Hands::Two, 100, 0, [])],
+            [new UnitWork('u', [0, 1], 0, -2, '', 0.0, 0)],
+        );
+        $work = static fn (int $people): array => [
+            Scheduler::of($agenda, new Resources($people))->bounds->work,
+            Scheduler::of($agenda, new Resources($people))->bounds->hands,
+        ];
+        self::assertSame([[160, 160], [260, 130]], [$work(1), $work(2)]);
     }
 
     public function testOneFactoryAddressIsHeldByOneUnitAtATime(): void
