@@ -26,24 +26,35 @@ final readonly class Asking
     private OneWayMedia $oneWay;
     private AddressCalls $addressCalls;
 
-    public function __construct(private Job $job, private Network $network)
+    public function __construct(private Job $job, private Network $network, ?Parties $parties = null)
     {
-        $this->parties = new Parties($job, $network);
+        $this->parties = $parties ?? new Parties($job, $network);
         $this->lists = new PollLists();
         $exchange = new Exchange($network);
         $this->oneWay = new OneWayMedia($job, $exchange, $this->parties);
         $this->addressCalls = new AddressCalls(new Asks($job, $exchange, $this->parties));
     }
 
-    /** @return list<LiveQuestion> */
+    /** @return list<LiveQuestion> at least one for each pair: what cannot be asked says why */
     public function of(Intent $intent): array
     {
         $questions = [];
         foreach ($this->parties->pairs($intent) as $pair) {
-            array_push($questions, ...Kinds::of($intent)->questions($this, $intent, $pair) ?? []);
+            array_push($questions, ...$this->about($intent, $pair));
         }
 
         return $questions;
+    }
+
+    /** @return non-empty-list<LiveQuestion> */
+    private function about(Intent $intent, Pair $pair): array
+    {
+        if ($this->parties->isMadeUp($pair->from) || $this->parties->isMadeUp($pair->to)) {
+            return [$this->question($intent, $pair, null, 0, 'nobody stands there: it is predicted for any unit')];
+        }
+        $questions = Kinds::of($intent)->questions($this, $intent, $pair) ?? [];
+
+        return [] === $questions ? [$this->question($intent, $pair, null, 0, 'no test asks for this')] : $questions;
     }
 
     /**

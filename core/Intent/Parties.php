@@ -84,6 +84,12 @@ final class Parties
         return [] === $this->madeUp || Expectation::MustNot === $intent->expect ? $ids : array_values(array_diff($ids, $this->madeUp));
     }
 
+    /** Whether it stands for anybody in a segment where nobody is. */
+    public function isMadeUp(string $id): bool
+    {
+        return \in_array($id, $this->madeUp, true);
+    }
+
     /** @param string $id of a device, or an address that it has */
     public function device(string $id): ?Device
     {

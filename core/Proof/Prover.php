@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Vorhut\Core\Proof;
 
+use Vorhut\Core\Intent\Asking;
 use Vorhut\Core\Intent\Engine;
 use Vorhut\Core\Intent\Kinds;
 use Vorhut\Core\Intent\Likeness;
@@ -78,6 +79,12 @@ final class Prover
         $empty = array_map(strval(...), array_keys(array_diff_key($segments, $inhabited)));
 
         return MadeUpUnits::in($job, $empty, array_values(array_filter($services)));
+    }
+
+    /** What can be asked over the wire about the same pairs. */
+    public function asking(): Asking
+    {
+        return new Asking($this->job, $this->network, $this->parties);
     }
 
     public function prove(): ProofReport

@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace Vorhut\Field\Probe;
 
-use Vorhut\Core\Intent\Asking;
 use Vorhut\Core\Intent\LiveQuestion;
 use Vorhut\Core\Intent\Pair;
 use Vorhut\Core\Intent\ProbeKind;
@@ -13,7 +12,7 @@ use Vorhut\Core\Job\Job;
 use Vorhut\Core\Load\FlowRates;
 use Vorhut\Core\Net\Ipv4Address;
 use Vorhut\Core\Profile\Family;
-use Vorhut\Core\Reach\Walk\Topology;
+use Vorhut\Core\Proof\Prover;
 use Vorhut\Field\Net\PingSocket;
 
 /** Asks the questions of some intents and tells what became of each pair. */
@@ -37,7 +36,7 @@ final readonly class LiveTest
     public function run(array $intents, \Closure $onPair, ?string $vantage = null, ?\Closure $only = null): void
     {
         $pairs = [];
-        $asking = new Asking($this->job, Topology::of($this->job));
+        $asking = (new Prover($this->job))->asking();
         foreach ($intents as $id) {
             foreach ($asking->of($this->job->intents[$id]) as $question) {
                 if (

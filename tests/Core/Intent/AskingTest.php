@@ -37,6 +37,31 @@ final class AskingTest extends TestCase
         self::assertSame('no test finds by broadcast', $question->unasked);
     }
 
+    /** As many pairs are asked about as are predicted, and each of them has at least its reason. */
+    public function testEveryPairThatIsPredictedIsToldOfLive(): void
+    {
+        $job = Jobs::make(
+            Jobs::TWO,
+            ['x' => ['at' => ['a', '10.47.1.10/24', '10.47.1.1']], 'y' => ['at' => ['a', '10.47.1.11/24', '10.47.1.1']]],
+            Jobs::ROUTER,
+            [
+                ['id' => 'apart', 'kind' => 'reach', 'service' => 'icmp', 'expect' => 'must-not', 'from' => ['segment:b'], 'to' => ['device:x']],
+                ['id' => 'page', 'kind' => 'page', 'from' => ['device:x'], 'to' => ['device:y']],
+                ['id' => 'stream', 'kind' => 'stream', 'from' => ['device:x'], 'to' => ['address:10.47.1.99']],
+            ],
+        );
+        $prover = new Prover($job);
+        foreach ($job->intents as $id => $intent) {
+            $predicted = array_map(static fn (Pair $p): string => $p->key(), iterator_to_array($prover->pairsOf($intent), false));
+            $questions = $prover->asking()->of($intent);
+            $asked = array_values(array_unique(array_map(static fn (LiveQuestion $q): string => $q->pair(), $questions)));
+            self::assertSame($predicted, $asked, (string) $id);
+            self::assertNotEmpty($asked);
+        }
+        [$question] = $prover->asking()->of($job->intents['apart']);
+        self::assertSame([null, 'nobody stands there: it is predicted for any unit'], [$question->kind, $question->unasked]);
+    }
+
     /** Both are devices: that is not what is wrong. */
     public function testASceneToAUnitWithoutAUniverseSaysSo(): void
     {
