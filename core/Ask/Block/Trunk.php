@@ -5,7 +5,12 @@ declare(strict_types=1);
 namespace Vorhut\Core\Ask\Block;
 
 use Vorhut\Core\Ask\Asked;
+use Vorhut\Core\Ask\AskItem;
+use Vorhut\Core\Ask\Filling\FillsTrunk;
+use Vorhut\Core\Ask\Filling\TrunkWords;
 use Vorhut\Core\Job\Device;
+use Vorhut\Core\Job\Trunk as Planned;
+use Vorhut\Core\Job\TrunkKind;
 use Vorhut\Core\Profile\Setting\Ask;
 use Vorhut\Core\Profile\SipRole;
 
@@ -27,6 +32,9 @@ final class Trunk implements Block
         'caller' => ['Header in which we send the caller\'s number', 'From, P-Asserted-Identity or another', 'From'],
     ];
 
+    /** No field of a trunk holds it. */
+    private const ONLY_IN_WORDS = 'caller';
+
     public function place(): int
     {
         return 90;
@@ -38,7 +46,15 @@ final class Trunk implements Block
             if (SipRole::Server !== $asked->job->profileOf($device)->sipRole) {
                 continue;
             }
-            foreach (self::FIELDS as $key => [$what, $form, $ours]) {
+            $trunks = array_filter(
+                $asked->job->all(Planned::class),
+                static fn (Planned $t): bool => TrunkKind::Sip === $t->kind && $t->system === $device->id,
+            );
+            foreach ($trunks as $trunk) {
+                yield from self::ofTrunk($trunk, $device);
+            }
+            foreach ([] === $trunks ? self::FIELDS : [self::ONLY_IN_WORDS => self::FIELDS[self::ONLY_IN_WORDS]] as $key => $field) {
+                [$what, $form, $ours] = $field;
                 yield $asked->note(
                     \sprintf('trunk %s %s', $device->id, $key),
                     Ask::Carrier,
@@ -51,6 +67,31 @@ final class Trunk implements Block
                     'server' === $key ? self::address($device) : $ours,
                 );
             }
+        }
+    }
+
+    /** @return iterable<AskItem> what its record holds of their end, and fills from the answer */
+    private static function ofTrunk(Planned $trunk, Device $device): iterable
+    {
+        foreach (array_diff_key(self::FIELDS, [self::ONLY_IN_WORDS => 1]) as $key => [$what, $form, $ours]) {
+            $known = TrunkWords::said($key, $trunk->ours);
+            yield new AskItem(
+                id: \sprintf('trunk.%s.%s', $trunk->id, $key),
+                who: Ask::Carrier,
+                block: 'Trunk '.$trunk->name,
+                what: $what,
+                units: [$device],
+                form: $form,
+                why: 'Both ends must hold the same, or calls go one way only.',
+                blocks: [],
+                filling: new FillsTrunk($trunk->id, $key),
+                answer: TrunkWords::said($key, $trunk->theirs),
+                ours: match (true) {
+                    '' !== $known => $known,
+                    'server' === $key => self::address($device),
+                    default => $ours,
+                },
+            );
         }
     }
 
