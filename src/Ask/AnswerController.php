@@ -46,10 +46,11 @@ final class AnswerController extends AbstractController
         $by = mb_substr(trim($request->request->getString('by')), 0, 80);
         $errors = [];
         $taken = '';
+        $texts = AskController::texts($request);
         if ($request->isMethod('POST')) {
-            [$taken, $errors] = $this->take($link, $this->reading->hand($link->getJob()), AskController::texts($request), $by);
+            [$taken, $errors] = $this->take($link, $this->reading->hand($link->getJob()), $texts, $by);
         }
-        $view = $this->view($link, $by, $taken, $errors);
+        $view = $this->view($link, $by, $taken, $errors, array_intersect_key($texts, $errors));
         $status = [] === $errors ? Response::HTTP_OK : Response::HTTP_UNPROCESSABLE_ENTITY;
 
         return $this->render('ask/outside.html.twig', ['view' => $view], new Response(status: $status, headers: $secret));
@@ -63,7 +64,8 @@ final class AnswerController extends AbstractController
     private function take(AskLink $link, JobInHand $hand, array $texts, string $by): array
     {
         $who = '' === $by ? $link->getWho()->label() : $by;
-        $sheet = $this->sheets->of($hand, $link->getWho()->value);
+        $sheet = $this->sheets->ofLink($link, $hand);
+        $texts = array_diff_assoc($texts, $link->getTexts());
         $answers = Answers::read($hand->job, $sheet, $texts, new Given($who, $this->page->today($hand)));
         $errors = array_map(Sentence::ofValue(...), $answers->refused);
         if ([] === $answers->filled) {
@@ -71,8 +73,9 @@ final class AnswerController extends AbstractController
         }
         try {
             $change = new ChangeSet($answers->change->title.', through a link', $answers->change->edits);
-            $this->editor->apply($hand->stored, $change, $link->getGivenBy(), $hand->revision);
-            $this->links->use($link);
+            $entry = $this->editor->apply($hand->stored, $change, $link->getGivenBy(), $hand->revision);
+            $filled = array_flip(array_column($answers->filled, 'id'));
+            $this->links->use($link, $entry, array_intersect_key($answers->texts, $filled));
         } catch (EditConflict|NotAllowed|InvalidFile $e) {
             return ['', $errors + [$answers->filled[0]->id => $e->getMessage()]];
         }
@@ -80,11 +83,14 @@ final class AnswerController extends AbstractController
         return [\sprintf('%s taken. Thank you.', Words::count(\count($answers->filled), 'answer was', 'answers were')), $errors];
     }
 
-    /** @param array<string, string> $errors */
-    private function view(AskLink $link, string $by, string $taken, array $errors): LetterView
+    /**
+     * @param array<string, string> $errors
+     * @param array<array-key, string> $refused what was typed and not taken
+     */
+    private function view(AskLink $link, string $by, string $taken, array $errors, array $refused): LetterView
     {
         $hand = $this->reading->hand($link->getJob());
-        $letter = $this->page->letter($hand, $this->sheets->of($hand, $link->getWho()->value));
+        $letter = $this->page->letter($hand, $this->sheets->ofLink($link, $hand));
         $until = LocalTime::date($link->getUntil(), $link->getJob()->getTimezone());
 
         return $letter->outside(
@@ -93,6 +99,7 @@ final class AnswerController extends AbstractController
             until: $until,
             errors: $errors,
             askedBy: $link->getGivenBy()->getDisplayName(),
+            sent: $refused + $link->getTexts(),
         );
     }
 }

@@ -8,8 +8,11 @@ use Doctrine\ORM\EntityManagerInterface;
 use Psr\Clock\ClockInterface;
 use Symfony\Component\Routing\Generator\UrlGeneratorInterface;
 use Vorhut\App\Entity\AskLink;
+use Vorhut\App\Entity\Change;
 use Vorhut\App\Entity\StoredJob;
 use Vorhut\App\Entity\User;
+use Vorhut\Core\Exchange\Upcasters;
+use Vorhut\Core\Job\Job;
 use Vorhut\Core\Profile\Setting\Ask;
 
 /** Links by which people outside answer: good for some days, until somebody takes them back. */
@@ -21,6 +24,7 @@ final readonly class AskLinks
         private EntityManagerInterface $em,
         private ClockInterface $clock,
         private UrlGeneratorInterface $urls,
+        private Upcasters $upcasters,
     ) {
     }
 
@@ -50,10 +54,24 @@ final readonly class AskLinks
         return array_values(array_filter($all, fn (AskLink $l): bool => $l->isGood($this->clock->now())));
     }
 
-    public function use(AskLink $link): void
+    /** @param array<array-key, string> $texts what was answered, by question */
+    public function use(AskLink $link, Change $change, array $texts): void
     {
-        $link->use($this->clock->now());
+        $link->use($this->clock->now(), $change, $texts);
         $this->em->flush();
+    }
+
+    /** The plan as it would be had nobody answered by the link: what was asked is asked again, and may be corrected. */
+    public function unanswered(AskLink $link, Job $job): Job
+    {
+        foreach (array_reverse($link->getChanges()) as $id) {
+            $change = $this->em->find(Change::class, $id);
+            if (null !== $change) {
+                $job = $job->with($change->toChangeSet($this->upcasters)->reversed(''));
+            }
+        }
+
+        return $job;
     }
 
     public function withdraw(StoredJob $job, int $id): ?AskLink

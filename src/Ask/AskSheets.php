@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Vorhut\App\Ask;
 
+use Vorhut\App\Entity\AskLink;
 use Vorhut\App\Jobs\ChangeRights;
 use Vorhut\App\Jobs\JobInHand;
 use Vorhut\App\Jobs\JobReading;
@@ -12,12 +13,13 @@ use Vorhut\Core\Ask\Asked;
 use Vorhut\Core\Ask\AskItem;
 use Vorhut\Core\Ask\AskSheet;
 use Vorhut\Core\Profile\Setting\Ask;
+use Vorhut\Core\Proof\Prover;
 use Vorhut\Core\Setting\Settings;
 
 /** What is asked in a stored job. */
 final readonly class AskSheets
 {
-    public function __construct(private JobReading $reading)
+    public function __construct(private JobReading $reading, private AskLinks $links)
     {
     }
 
@@ -27,6 +29,17 @@ final readonly class AskSheets
         $only = Ask::tryFrom($who);
 
         return null === $only ? $sheet : $sheet->to($only);
+    }
+
+    /** What is asked by a link: what was answered by it as well, so that it may be corrected. */
+    public function ofLink(AskLink $link, JobInHand $hand): AskSheet
+    {
+        if ([] === $link->getChanges()) {
+            return $this->of($hand, $link->getWho()->value);
+        }
+        $job = $this->links->unanswered($link, $hand->job);
+
+        return AskSheet::of(new Asked(new Settings($job), new Prover($job)))->to($link->getWho());
     }
 
     /**

@@ -10,6 +10,7 @@ final readonly class LetterView
     /**
      * @param list<AskedOfView> $asked
      * @param array<string, string> $errors by question
+     * @param array<array-key, string> $sent what was answered by the link, by question
      */
     public function __construct(
         public string $job,
@@ -23,11 +24,15 @@ final readonly class LetterView
         public string $until = '',
         public array $errors = [],
         public string $askedBy = '',
+        public array $sent = [],
     ) {
     }
 
-    /** @param array<string, string> $errors by question */
-    public function outside(string $by, string $taken, string $until, array $errors, string $askedBy): self
+    /**
+     * @param array<string, string> $errors by question
+     * @param array<array-key, string> $sent by question
+     */
+    public function outside(string $by, string $taken, string $until, array $errors, string $askedBy, array $sent): self
     {
         return new self(
             $this->job,
@@ -41,6 +46,7 @@ final readonly class LetterView
             $until,
             $errors,
             $askedBy,
+            $sent,
         );
     }
 }

@@ -27,12 +27,14 @@ final readonly class QuestionView
         public bool $mayAnswer,
         public string $typed = '',
         public string $error = '',
+        public bool $isSent = false,
     ) {
     }
 
-    public function with(string $error): self
+    /** @param string $typed what was answered by the link before, or is not taken; '' for nothing */
+    public function with(string $error, string $typed): self
     {
         /** @phpstan-ignore argument.type */
-        return new self(...[...get_object_vars($this), 'error' => $error]);
+        return new self(...[...get_object_vars($this), 'error' => $error, 'typed' => $typed, 'isSent' => '' === $error && '' !== $typed]);
     }
 }

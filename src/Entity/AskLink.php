@@ -7,6 +7,7 @@ namespace Vorhut\App\Entity;
 use Doctrine\DBAL\Types\Types;
 use Doctrine\ORM\Mapping as ORM;
 use Vorhut\Core\Profile\Setting\Ask;
+use Vorhut\Core\Record\Json;
 
 /** A link by which somebody outside sees and answers what they are asked in one job, and nothing else. Only a hash of it is kept. */
 #[ORM\Entity]
@@ -20,6 +21,10 @@ class AskLink
 
     #[ORM\Column]
     private bool $withdrawn = false;
+
+    /** What was answered by it, as JSON: the texts by question, and the ids of the changes they made. */
+    #[ORM\Column(type: Types::TEXT, length: 4294967295)]
+    private string $answered = '{}';
 
     public function __construct(
         #[ORM\ManyToOne, ORM\JoinColumn(nullable: false, onDelete: 'CASCADE')]
@@ -66,9 +71,27 @@ class AskLink
         return $this->usedAt;
     }
 
-    public function use(\DateTimeImmutable $at): void
+    /** @param array<array-key, string> $texts by question */
+    public function use(\DateTimeImmutable $at, Change $change, array $texts): void
     {
         $this->usedAt = $at;
+        $this->answered = Json::line(['texts' => (object) ($texts + $this->getTexts()), 'changes' => [...$this->getChanges(), $change->getId()]]);
+    }
+
+    /** @return array<array-key, string> what was answered last, by question */
+    public function getTexts(): array
+    {
+        $texts = Json::object($this->answered)['texts'] ?? [];
+
+        return array_filter((array) $texts, \is_string(...));
+    }
+
+    /** @return list<int> ids of the entries of the journal that the answers made, the earliest first */
+    public function getChanges(): array
+    {
+        $changes = Json::object($this->answered)['changes'] ?? [];
+
+        return array_values(array_filter((array) $changes, \is_int(...)));
     }
 
     public function withdraw(): void

@@ -114,11 +114,50 @@ final class AskTest extends AppTestCase
         self::assertSelectorTextContains('.said', '1 answer was taken');
         self::assertSame('crew@kestrel.example.test', $this->value('crew-bar', 'room-account'));
         self::assertStringNotContainsString('10.47.20.30', (string) $this->job()->devices['berth-4']->primaryAddress());
+        $this->corrected($url);
         $this->client->request('GET', self::JOB);
         self::assertResponseRedirects('/login', null, 'the link lets nobody in');
         $this->as('vera');
         $history = $this->client->request('GET', self::JOB.'/history')->text();
         self::assertStringContainsString('Answered: Room account, by Ada Quay, through a link', $history);
+    }
+
+    /** Whoever has the link sees what was sent by it and may write over it; nothing is sent twice, and what others said stays. */
+    private function corrected(string $url): void
+    {
+        $page = $this->client->request('GET', $url);
+        $field = $page->filter('input[name="answers['.self::ACCOUNT.']"]');
+        self::assertSame('crew@kestrel.example.test', $field->attr('value'));
+        self::assertCount(1, $page->filter('small:contains("Write over it to correct it")'));
+        $before = $this->version();
+        $this->post($url, ['answers' => [self::ACCOUNT => 'crew@kestrel.example.test']]);
+        self::assertSame($before, $this->version(), 'the same again changes nothing');
+        $this->post($url, ['answers' => [self::ACCOUNT => '']]);
+        self::assertSame('crew@kestrel.example.test', $this->value('crew-bar', 'room-account'), 'nothing is taken away');
+        $this->post($url, ['answers' => [self::ACCOUNT => 'mess@kestrel.example.test'], 'by' => 'Ada Quay']);
+        self::assertSelectorTextContains('.said', '1 answer was taken');
+        self::assertSame('mess@kestrel.example.test', $this->value('crew-bar', 'room-account'));
+        $page = $this->client->request('GET', $url);
+        self::assertSame('mess@kestrel.example.test', $page->filter('input[name="answers['.self::ACCOUNT.']"]')->attr('value'));
+    }
+
+    /** What stands in the plan by now is asked no more, but by the link through which it came. */
+    public function testAnAddressIsCorrectedByTheLink(): void
+    {
+        $this->as('ines');
+        $link = fn (): string => $this->post(self::JOB.'/ask/links', ['of' => 'network'])->filter('.secret')->text();
+        [$url, $other] = [$link(), $link()];
+        $this->client->restart();
+        $field = 'input[name="answers[address.berth-4.0]"]';
+        $this->post($url, ['answers' => ['address.berth-4.0' => 'upstairs']]);
+        self::assertSame(422, $this->code());
+        self::assertSame('upstairs', $this->client->getCrawler()->filter($field)->attr('value'), 'what is not taken is not lost');
+        foreach (['10.47.20.30', '10.47.20.31'] as $address) {
+            $this->post($url, ['answers' => ['address.berth-4.0' => $address]]);
+            self::assertSame($address.'/24', (string) $this->job()->devices['berth-4']->primaryAddress());
+            self::assertSame($address, $this->client->request('GET', $url)->filter($field)->attr('value'));
+        }
+        self::assertCount(0, $this->client->request('GET', $other)->filter($field));
     }
 
     public function testALinkEndsByItselfAndWhenItIsTakenBack(): void
