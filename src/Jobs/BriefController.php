@@ -11,6 +11,7 @@ use Symfony\Component\Security\Http\Attribute\IsGranted;
 use Vorhut\App\Entity\Change;
 use Vorhut\App\Entity\User;
 use Vorhut\App\Web\JobPage;
+use Vorhut\Core\Findings\Alike;
 use Vorhut\Core\Record\InvalidFile;
 
 /** What a job is, its findings and its journal. */
@@ -72,7 +73,13 @@ final class BriefController extends JobPage
     #[IsGranted('ROLE_TECHNICIAN')]
     public function applyFinding(JobInHand $hand, string $finding, Request $request, JobReading $reading): Response
     {
-        $change = $reading->digest($hand->stored)->finding($finding)?->change;
+        $digest = $reading->digest($hand->stored);
+        $found = $digest->finding($finding);
+        // As many as were shown together.
+        $count = $request->request->getInt('alike');
+        $change = null !== $found && $count > 1
+            ? Alike::change(\array_slice(Alike::to($hand->job, $found, $digest->findings), 0, $count))
+            : $found?->change;
         $back = $request->request->getString('back', 'devices');
         $back = \in_array($back, self::SHOW_FINDINGS, true) ? $back : 'devices';
         if (null === $change) {

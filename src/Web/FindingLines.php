@@ -9,6 +9,7 @@ use Vorhut\App\Jobs\JobInHand;
 use Vorhut\App\Jobs\Rights;
 use Vorhut\App\Web\View\FindingLine;
 use Vorhut\App\Web\View\Post;
+use Vorhut\Core\Findings\Alike;
 use Vorhut\Core\Findings\Finding;
 use Vorhut\Core\Findings\Severity;
 
@@ -66,17 +67,29 @@ final readonly class FindingLines
     {
         $alike = [];
         foreach ($findings as $finding) {
-            $names = array_map($hand->job->nameOf(...), $finding->devices);
-            $alike[$finding->rule."\n".$finding->advice."\n".str_replace($names, '#', $finding->title)][] = $finding;
+            $alike[Alike::key($hand->job, $finding)][] = $finding;
         }
 
         return array_map(
-            fn (array $group): FindingLine => $this->of($hand, $group[0], $back)->withAlike(\array_slice(
-                array_map(static fn (Finding $f): string => $hand->job->nameOf($f->devices[0] ?? ''), $group),
-                1,
-            )),
+            fn (array $group): FindingLine => $this->of($hand, $group[0], $back)->withAlike(
+                \array_slice(array_map(static fn (Finding $f): string => $hand->job->nameOf($f->devices[0] ?? ''), $group), 1),
+                $this->takeAll($hand, $group, $back),
+            ),
             array_values($alike),
         );
+    }
+
+    /** @param non-empty-list<Finding> $group that are alike */
+    private function takeAll(JobInHand $hand, array $group, string $back): ?Post
+    {
+        $change = \count($group) > 1 ? Alike::change($group) : null;
+        if (null === $change || !$this->rights->allow($hand->stored, $change)) {
+            return null;
+        }
+        $url = $this->urls->generate('finding_apply', ['slug' => $hand->stored->getSlug(), 'finding' => $group[0]->id()]);
+        $values = ['back' => $back, 'version' => $hand->revision, 'alike' => \count($group), 'offer' => $change->fingerprint()];
+
+        return new Post(\sprintf('Take it for all %d', \count($change->edits)), $url, $values, small: true);
     }
 
     private function take(JobInHand $hand, Finding $finding, string $back, string $key): ?Post

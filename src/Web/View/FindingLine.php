@@ -24,11 +24,15 @@ final readonly class FindingLine
         public ?Post $take = null,
         public string $alike = '',
         public int $count = 1,
+        public ?Post $takeAll = null,
     ) {
     }
 
-    /** @param list<string> $names of others to whom the same happens */
-    public function withAlike(array $names): self
+    /**
+     * @param list<string> $names of others to whom the same happens
+     * @param Post|null $takeAll mends all of them
+     */
+    public function withAlike(array $names, ?Post $takeAll): self
     {
         $count = 1 + \count($names);
         $names = array_values(array_filter($names, static fn (string $n): bool => '' !== $n));
@@ -36,7 +40,18 @@ final readonly class FindingLine
         $some = implode(', ', \array_slice($names, 0, self::MOST_NAMED)).($more > 0 ? ' …' : '');
         $alike = [] === $names ? '' : \sprintf('and %d more like it: %s', \count($names), $some);
 
-        return new self($this->title, $this->why, $this->advice, $this->rule, $this->wrong, $this->who, $this->take, $alike, $count);
+        return new self(
+            $this->title,
+            $this->why,
+            $this->advice,
+            $this->rule,
+            $this->wrong,
+            $this->who,
+            $this->take,
+            $alike,
+            $count,
+            $takeAll,
+        );
     }
 
     public function tone(): string
