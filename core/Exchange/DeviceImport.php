@@ -19,6 +19,7 @@ final readonly class DeviceImport
      * @param list<array{line: int, text: string, why: string}> $asides rows that are no devices
      * @param ListOrders $orders what somebody said of it
      * @param int $unchanged rows that say what is known already
+     * @param array<int, string> $factory addresses that all units of a kind have from the factory, by line: they are not taken as planned
      */
     public function __construct(
         public array $edits,
@@ -31,6 +32,7 @@ final readonly class DeviceImport
         public ListOrders $orders,
         public UnknownNames $unknown,
         public MadeOnTheWay $made,
+        public array $factory,
     ) {
     }
 

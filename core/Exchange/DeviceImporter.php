@@ -26,6 +26,9 @@ final class DeviceImporter
     private DeviceMatcher $matcher;
     private MadeOnTheWay $made;
 
+    /** @var array<int, string> addresses that were not taken, by line */
+    private array $factory = [];
+
     public function __construct(private readonly Job $job)
     {
     }
@@ -38,6 +41,7 @@ final class DeviceImporter
     public function read(string $text, ListOrders $orders = new ListOrders()): DeviceImport
     {
         $unknown = new UnknownNames();
+        $this->factory = [];
         $this->made = new MadeOnTheWay($this->job, $orders);
         $this->matcher = new DeviceMatcher($this->job, $orders, $unknown, $this->made);
         $table = CsvTable::parse($text)->mended($orders->mended);
@@ -80,6 +84,7 @@ final class DeviceImporter
             $orders,
             $unknown,
             $this->made,
+            $this->factory,
         );
     }
 
@@ -96,7 +101,8 @@ final class DeviceImporter
         $before = null === $existing ? null : $this->job->record(Device::class, $id);
         $after = $before ?? ['id' => $id, 'interfaces' => [], 'settings' => new \stdClass()] + RecordType::of(Device::class)->blank();
         $after = [...$after, ...$values];
-        $after['interfaces'] = $this->interfaces($row, $existing, $before, $mac);
+        $kind = $values['profile'] ?? $existing?->profile;
+        $after['interfaces'] = $this->interfaces($row, $existing, $before, $mac, \is_string($kind) ? $kind : '');
         $this->verify($row, $after);
         $this->matcher->claim($row, $id, $mac);
 
@@ -135,12 +141,13 @@ final class DeviceImporter
      *
      * @return list<mixed>
      */
-    private function interfaces(CsvRow $row, ?Device $existing, ?array $before, ?MacAddress $mac): array
+    private function interfaces(CsvRow $row, ?Device $existing, ?array $before, ?MacAddress $mac, string $kind): array
     {
         $list = $before['interfaces'] ?? [];
         $interfaces = \is_array($list) ? array_values($list) : [];
         $first = $interfaces[0] ?? ['name' => 'lan'] + RecordType::of(NetworkInterface::class)->blank();
         $written = \is_array($first) ? $first['mac'] ?? null : null;
+        $planned = \is_array($first) ? $first['address'] ?? null : null;
         $first = [...(\is_array($first) ? $first : []), ...$this->values($row, NetworkInterface::class)];
         $known = ($existing?->interfaces[0] ?? null)?->mac;
         if (null !== $mac) {
@@ -148,6 +155,11 @@ final class DeviceImporter
             $first['mac'] = $known?->digits === $mac->digits ? $written : $mac->withColons();
         }
         $address = $row->parsed('address', static fn (string $text): Ipv4Address => Ipv4Address::fromString(Ipv4Prefix::parts($text)[0]));
+        if (null !== $address && $this->isOfTheFactory($kind, $address)) {
+            $this->factory[$row->line] = (string) $address;
+            $first['address'] = $planned;
+            $address = null;
+        }
         $segment = $this->matcher->segment($row, $address);
         if (null !== $segment) {
             $first['segment'] = $segment->id;
@@ -164,6 +176,15 @@ final class DeviceImporter
         $interfaces[0] = $first;
 
         return $interfaces;
+    }
+
+    /** What all units of the kind have when they leave the factory is no address that somebody planned, unless in a network of the plan. */
+    private function isOfTheFactory(string $kind, Ipv4Address $address): bool
+    {
+        $factory = $this->job->profiles->has($kind) ? $this->job->profiles->get($kind)->factory->address : null;
+
+        return true === $factory?->address->equals($address)
+            && [] === array_filter($this->job->segments, static fn (Segment $s): bool => null !== $s->subnetOf($address));
     }
 
     /** An address of another network is no address of this one, whatever its mask. */

@@ -113,7 +113,9 @@ final readonly class DevicesPage
             $field,
             $label,
             control: 'select',
-            options: ['' => 'as it is'] + array_diff_key($options[$field] ?? [], ['' => '']),
+            options: ['' => 'as it is']
+                + ('stage' === $field ? [] : [ManyView::NONE => 'none'])
+                + array_diff_key($options[$field] ?? [], ['' => '']),
         );
 
         return new ManyView(
@@ -123,7 +125,7 @@ final readonly class DevicesPage
                 $choice('stage', 'Stage'),
                 $choice('location', 'Place'),
                 $choice('segment', 'Network'),
-                new FormField('gateway', 'Gateway', technical: true, placeholder: 'as it is'),
+                new FormField('gateway', 'Gateway', technical: true, placeholder: 'as it is; - for none'),
             ],
         );
     }

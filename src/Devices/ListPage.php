@@ -106,11 +106,25 @@ final readonly class ListPage
             meanings: ['' => 'left aside'] + DeviceColumns::labels(),
             head: $import->head->fingerprint(),
             asides: $import->asides,
+            factory: self::factory($import),
             heads: ['Line', '', ...array_map(static fn (string $f): string => DeviceFields::labels()[$f], array_keys($shown))],
             rows: array_map(static fn (array $r): array => ['cells' => array_intersect_key($r['cells'], $shown)] + $r, $rows),
             more: $more,
             kinds: $this->kinds($hand->job, $import),
             offers: $this->security->isGranted('ROLE_LEAD') ? $this->offers($import) : [],
+        );
+    }
+
+    private static function factory(DeviceImport $import): string
+    {
+        $addresses = array_unique($import->factory);
+        $count = \count($import->factory);
+
+        return 0 === $count ? '' : \sprintf(
+            '%s %s what the units have from the factory (%s). It is not taken as planned: the address stays open.',
+            Words::count($count, 'address', 'addresses'),
+            1 === $count ? 'is' : 'are',
+            implode(', ', \array_slice($addresses, 0, 3)),
         );
     }
 

@@ -55,6 +55,7 @@ final class ManyController extends JobPage
             array_intersect_key($request->request->all(), array_flip(self::FIELDS)),
             \is_string(...),
         )), static fn (string $v): bool => '' !== $v);
+        $typed = array_map(static fn (string $v): string => ManyView::NONE === $v ? '' : $v, $typed);
         try {
             $edits = array_map(static fn (Device $d): Edit => DeviceFields::edit($hand->job, $d, $typed), array_values($devices));
         } catch (InvalidFile $e) {

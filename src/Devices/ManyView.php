@@ -9,6 +9,9 @@ use Vorhut\App\Web\View\FormField;
 /** What can be done to several devices at once. */
 final readonly class ManyView
 {
+    /** What is typed or chosen to take a value away. */
+    public const NONE = '-';
+
     /** @param list<FormField> $fields blank ones change nothing */
     public function __construct(public string $url, public int $version, public array $fields)
     {

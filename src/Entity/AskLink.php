@@ -75,7 +75,10 @@ class AskLink
     public function use(\DateTimeImmutable $at, Change $change, array $texts): void
     {
         $this->usedAt = $at;
-        $this->answered = Json::line(['texts' => (object) ($texts + $this->getTexts()), 'changes' => [...$this->getChanges(), $change->getId()]]);
+        $this->answered = Json::line([
+            'texts' => (object) ($texts + $this->getTexts()),
+            'changes' => [...$this->getChanges(), $change->getId()],
+        ]);
     }
 
     /** @return array<array-key, string> what was answered last, by question */

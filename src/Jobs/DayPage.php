@@ -48,14 +48,15 @@ final readonly class DayPage
         $units = $this->plan->units($hand);
         $agenda = \count($units) > DayPlan::MOST ? new Agenda([], []) : $this->plan->agenda($hand, $units);
         $schedule = $this->plan->schedule($hand, $agenda);
-        $now = $this->inOrder($hand, $schedule, self::ready($agenda));
+        $first = $this->nextWork->first($hand, $schedule);
+        $now = self::inOrder($schedule, $first, self::ready($agenda));
         [$left, $time, $share] = $this->hours($hand, $schedule);
         [$since, $sinceTitle] = $this->since($hand);
         $waits = $this->waits($hand, $agenda);
         $rest = \count($now) - self::MOST_NOW;
 
         return new DayView(
-            $this->next($hand, $schedule, \count($now), $waits),
+            $this->next($hand, $first, \count($now), $waits),
             array_map(fn (Task $t): array => [
                 'unit' => $hand->job->devices[$t->unit]->name,
                 'step' => $t->title,
@@ -92,14 +93,13 @@ final readonly class DayPage
      *
      * @return list<Task> what is next first, then as the schedule begins them
      */
-    private function inOrder(JobInHand $hand, Schedule $schedule, array $ready): array
+    private static function inOrder(Schedule $schedule, ?Task $first, array $ready): array
     {
         $starts = [];
         foreach ($schedule->slots as $slot) {
             $task = $schedule->task($slot);
             $starts[$task->unit.' '.$task->step] = $slot->start;
         }
-        $first = $this->nextWork->first($hand, $schedule);
         $rank = static fn (Task $t): int => $t->unit === $first?->unit ? -1 : $starts[$t->unit.' '.$t->step] ?? \PHP_INT_MAX;
         usort($ready, static fn (Task $a, Task $b): int => $rank($a) <=> $rank($b));
 
@@ -107,9 +107,8 @@ final readonly class DayPage
     }
 
     /** @param list<array{who: string, count: int, what: string, link: Link}> $waits */
-    private function next(JobInHand $hand, Schedule $schedule, int $ready, array $waits): ?Next
+    private function next(JobInHand $hand, ?Task $first, int $ready, array $waits): ?Next
     {
-        $first = $this->nextWork->first($hand, $schedule);
         if (null !== $first && 0 < $ready) {
             return new Next(
                 \sprintf('%s can be done now', Words::count($ready, 'unit')),

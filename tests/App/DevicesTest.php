@@ -6,6 +6,7 @@ namespace Vorhut\Tests\App;
 
 use Symfony\Component\DomCrawler\Crawler;
 use Vorhut\Core\Exchange\JobFile;
+use Vorhut\Core\Job\Stage;
 
 final class DevicesTest extends AppTestCase
 {
@@ -165,6 +166,13 @@ final class DevicesTest extends AppTestCase
         self::assertSelectorTextContains('[role=alert]', '10.47.20.300');
         $this->post(self::JOB.'/devices/many', ['device' => $berths, 'gateway' => '10.47.20.9']);
         self::assertSame('10.47.20.9', (string) $this->job()->devices['berth-3']->interfaces[0]->gateway);
+        $this->post(self::JOB.'/devices/many', ['device' => $berths, 'gateway' => '-', 'location' => '-']);
+        foreach ($berths as $id) {
+            $device = $this->job()->devices[$id];
+            self::assertSame([null, null, Stage::AsLeft], [$device->interfaces[0]->gateway, $device->location, $device->stage], 'cleared');
+        }
+        self::assertCount(1, $page->filter('#many select[name=location] option[value="-"]'));
+        self::assertCount(0, $page->filter('#many select[name=stage] option[value="-"]'), 'a stage there always is');
         $this->post(self::JOB.'/devices/many', ['gateway' => '10.47.20.1']);
         $this->client->followRedirect();
         self::assertSelectorTextContains('[role=alert]', 'Tick the units first');

@@ -11,7 +11,10 @@ use PHPUnit\Framework\TestCase;
 use Vorhut\Core\Exchange\CsvTable;
 use Vorhut\Core\Exchange\DeviceImport;
 use Vorhut\Core\Exchange\DeviceImporter;
+use Vorhut\Core\Job\ChangeSet;
+use Vorhut\Core\Job\Edit;
 use Vorhut\Core\Job\Job;
+use Vorhut\Core\Job\Segment;
 use Vorhut\Core\Record\FileError;
 use Vorhut\Core\Record\InvalidFile;
 use Vorhut\Tests\Support\Jobs;
@@ -48,6 +51,24 @@ final class DeviceImporterTest extends TestCase
         yield 'with a byte order mark' => ["\xEF\xBB\xBF".$line(';', false)];
         yield 'Windows-1252' => [mb_convert_encoding($line(';', false), 'Windows-1252', 'UTF-8')];
         yield 'UTF-16' => ["\xFF\xFE".mb_convert_encoding($line("\t", false), 'UTF-16LE', 'UTF-8')];
+    }
+
+    public function testAFactoryAddressIsNotTakenAsPlanned(): void
+    {
+        $text = "Name,Kind,Address,Mask\nNew camera,ptz-camera-rotary,192.0.2.80,/24\nOther,ptz-camera-rotary,192.0.2.81,/24\n";
+        $import = $this->read($text);
+        self::assertSame([], array_map(strval(...), $import->errors));
+        self::assertSame([2 => '192.0.2.80'], $import->factory);
+        $job = Jobs::demo()->with($import->changeSet());
+        self::assertNull($job->devices['new-camera']->primaryAddress());
+        self::assertSame('192.0.2.81/24', (string) $job->devices['other']->primaryAddress());
+        $known = (new DeviceImporter($job))->read("Name,Address\nOther,192.0.2.80\n");
+        $after = $job->with($known->changeSet())->devices['other'];
+        self::assertSame('192.0.2.81/24', (string) $after->primaryAddress(), 'it stays as it was');
+        $network = ['id' => 'desk', 'name' => 'Desk', 'subnets' => [['prefix' => '192.0.2.0/24']]];
+        $planned = $job->with(new ChangeSet('', [new Edit(Segment::class, 'desk', null, $network)]));
+        $import = (new DeviceImporter($planned))->read("Name,Kind,Address\nThird,ptz-camera-rotary,192.0.2.80\n");
+        self::assertSame([], $import->factory, 'that network is planned');
     }
 
     #[DataProvider('sameListInOtherClothes')]

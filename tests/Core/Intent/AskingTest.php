@@ -45,7 +45,10 @@ final class AskingTest extends TestCase
             ['x' => ['at' => ['a', '10.47.1.10/24', '10.47.1.1']], 'y' => ['at' => ['a', '10.47.1.11/24', '10.47.1.1']]],
             Jobs::ROUTER,
             [
-                ['id' => 'apart', 'kind' => 'reach', 'service' => 'icmp', 'expect' => 'must-not', 'from' => ['segment:b'], 'to' => ['device:x']],
+                [
+                    'id' => 'apart', 'kind' => 'reach', 'service' => 'icmp', 'expect' => 'must-not',
+                    'from' => ['segment:b'], 'to' => ['device:x'],
+                ],
                 ['id' => 'page', 'kind' => 'page', 'from' => ['device:x'], 'to' => ['device:y']],
                 ['id' => 'stream', 'kind' => 'stream', 'from' => ['device:x'], 'to' => ['address:10.47.1.99']],
             ],
