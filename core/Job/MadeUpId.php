@@ -34,7 +34,7 @@ final class MadeUpId
 
     public static function upstreamName(Segment $segment): string
     {
-        return 'upstream router of '.$segment->name;
+        return 'Upstream router of '.$segment->name;
     }
 
     /** What people call it; null for an id that is none of these, or a unit's of the plan. */

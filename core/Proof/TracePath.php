@@ -106,11 +106,12 @@ final readonly class TracePath
                 continue;
             }
             foreach ($port->addresses as $address) {
-                $addresses[] = (string) $address;
+                // Of whoever is outside, and of the way there, the address alone is known.
+                $addresses[$address->address->value] ??= true === $node?->isExternal ? (string) $address->address : (string) $address;
             }
         }
 
-        return ['id' => $id, 'name' => $node->name ?? $id, 'router' => $node->forwards ?? false, 'addresses' => $addresses];
+        return ['id' => $id, 'name' => $node->name ?? $id, 'router' => $node->forwards ?? false, 'addresses' => array_values($addresses)];
     }
 
     /** @return array{id: string|null, name: string, vlan: int|null, prefix: string|null} */

@@ -78,7 +78,7 @@ final class ExternalNetworks
 
         return new Node(
             id: (string) $at,
-            name: 'External host '.$at,
+            name: 'Host '.$at,
             ports: $ports,
             table: new RoutingTable($ports, []),
             listens: [new Service(Protocol::Tcp, 1, 65535), new Service(Protocol::Udp, 1, 65535)],

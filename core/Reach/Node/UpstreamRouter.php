@@ -46,7 +46,7 @@ final readonly class UpstreamRouter
 
         return new Router(
             id: MadeUpId::upstream($this->segment),
-            name: MadeUpId::upstreamName($this->segment),
+            name: 'Upstream router',
             interfaces: [
                 self::leg($this->segment->id, [new InterfaceAddress($this->address, $this->subnet->length)]),
                 $this->outer(),
