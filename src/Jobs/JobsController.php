@@ -17,6 +17,7 @@ use Vorhut\App\Web\MediaType;
 use Vorhut\App\Web\Sentence;
 use Vorhut\Core\Exchange\JobFile;
 use Vorhut\Core\Profile\ProfileLibrary;
+use Vorhut\Core\Provision\Acting;
 use Vorhut\Core\Record\InvalidFile;
 use Vorhut\Core\Record\Json;
 
@@ -62,8 +63,19 @@ final class JobsController extends JobPage
 
     #[Route('/jobs/import', name: 'job_import', methods: ['POST'])]
     #[IsGranted('ROLE_LEAD')]
-    public function import(Request $request, Runs $runs): Response
+    public function import(Request $request, Runs $runs, HeldFiles $held): Response
     {
+        $token = $request->request->getString('held');
+        if ('' !== $token) {
+            $taken = $held->take($this->user(), $token);
+            if (null === $taken) {
+                $this->addFlash('error', 'That file is held no more. Choose it again.');
+
+                return $this->redirectToRoute('jobs', [], Response::HTTP_SEE_OTHER);
+            }
+
+            return $this->imported($taken[0], $taken[1], $runs);
+        }
         $file = $request->files->get('file');
         if (!$file instanceof UploadedFile || !$file->isValid()) {
             $arrived = $file instanceof UploadedFile;
@@ -72,7 +84,26 @@ final class JobsController extends JobPage
 
             return $this->redirectToRoute('jobs', [], Response::HTTP_SEE_OTHER);
         }
-        $text = $file->getContent();
+        [$name, $text] = [$file->getClientOriginalName(), $file->getContent()];
+        $acts = $this->acts($text);
+
+        return [] === $acts
+            ? $this->imported($name, $text, $runs)
+            : $this->render('jobs/acting.html.twig', ['view' => new ActingView($name, $acts, $held->hold($this->user(), $name, $text))]);
+    }
+
+    /** @return list<array{of: string, what: string, text: string}> nothing for a file that is none: that is said when it is read */
+    private function acts(string $text): array
+    {
+        try {
+            return Acting::of(JobFile::read($text, $this->library));
+        } catch (InvalidFile) {
+            return [];
+        }
+    }
+
+    private function imported(string $name, string $text, Runs $runs): Response
+    {
         if (\strlen($text) > self::AT_ONCE) {
             $runs->start(ImportRun::ofJobFile($this->user(), $text, $this->now()));
 
@@ -81,7 +112,7 @@ final class JobsController extends JobPage
         try {
             $stored = $this->store->create(JobFile::read($text, $this->library), $this->user());
         } catch (InvalidFile $e) {
-            $values = ['view' => new RefusedView($file->getClientOriginalName(), $e->errors)];
+            $values = ['view' => new RefusedView($name, $e->errors)];
 
             return $this->render('jobs/refused.html.twig', $values, new Response(status: Response::HTTP_UNPROCESSABLE_ENTITY));
         }
