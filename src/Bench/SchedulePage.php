@@ -14,6 +14,7 @@ use Vorhut\App\Web\View\Link;
 use Vorhut\App\Web\View\Next;
 use Vorhut\App\Web\View\Post;
 use Vorhut\App\Web\Words;
+use Vorhut\Core\Isolation;
 use Vorhut\Core\Job\Device;
 use Vorhut\Core\Schedule\Because;
 use Vorhut\Core\Schedule\LeftOut;
@@ -59,7 +60,14 @@ final readonly class SchedulePage
             $this->counts($hand, $schedule, $place),
             [] === $schedule->slots
                 ? null
-                : ScheduleDrawing::of($schedule, $hand->job, array_column($people, 'name'), $this->clock->now(), $zone, $url),
+                : Isolation::run('The drawing of the schedule', fn (): ScheduleDrawing => ScheduleDrawing::of(
+                    $schedule,
+                    $hand->job,
+                    array_column($people, 'name'),
+                    $this->clock->now(),
+                    $zone,
+                    $url,
+                )),
             $people,
             $this->chain($hand, $schedule),
             array_map(static fn (LeftOut $l): array => [

@@ -17,6 +17,7 @@ use Vorhut\App\Web\View\Link;
 use Vorhut\App\Web\View\Pages;
 use Vorhut\App\Web\View\Post;
 use Vorhut\App\Web\Words;
+use Vorhut\Core\Isolation;
 use Vorhut\Core\Job\ExternalKind;
 use Vorhut\Core\Job\FilterRule;
 use Vorhut\Core\Job\Route;
@@ -89,7 +90,7 @@ final readonly class NetworksPage
             self::NEW === $edit ? $form : null,
             $lead && self::NEW !== $edit ? $first : null,
             $this->finding($hand, $finding),
-            [] === $hand->job->segments ? null : $this->map($hand, $from),
+            [] === $hand->job->segments ? null : Isolation::run('The map of networks', fn (): NetMap => $this->map($hand, $from)),
             $this->url('networks', $hand, ['from' => '']),
             $this->url('networks', $hand).'#router-',
             isset($hand->job->segments[$from])

@@ -16,6 +16,7 @@ use Vorhut\Core\Intent\Kinds;
 use Vorhut\Core\Intent\Pair;
 use Vorhut\Core\Intent\PairPrediction;
 use Vorhut\Core\Intent\Span;
+use Vorhut\Core\Isolation;
 use Vorhut\Core\Job\Intent;
 use Vorhut\Core\Proof\ExplainedLeaf;
 use Vorhut\Core\Proof\Explainer;
@@ -118,7 +119,7 @@ final readonly class PairPage
             \sprintf('%s · %s', str_replace('-', ' ', $intent->expect->value), $p->how),
             SpanView::of($p->span),
             self::seen($hand, $p, $seen),
-            null === $explanation->deciding ? null : TraceDrawing::of($explanation->deciding, $leak),
+            self::drawing($explanation, $leak),
             $rows,
             $summary,
             $p->cause->text ?? ($leak ? 'It is reachable, though it must not be' : 'It works as planned'),
@@ -151,6 +152,15 @@ final readonly class PairPage
         }
 
         return $rows;
+    }
+
+    private static function drawing(Explanation $explanation, bool $leak): ?TraceDrawing
+    {
+        $deciding = $explanation->deciding;
+
+        return null === $deciding
+            ? null
+            : Isolation::run('The drawing of a trace', static fn (): TraceDrawing => TraceDrawing::of($deciding, $leak));
     }
 
     /** @param array<string, Observation> $seen */
