@@ -62,6 +62,8 @@ final readonly class Candidates
             Remedy::Querier => $this->routers->queriers($faults),
             Remedy::ExternalNetwork => $this->external->networks($faults),
             Remedy::Masquerade => $this->external->masquerade(),
+            Remedy::PublicAddress => $this->external->publicAddresses($faults),
+            Remedy::PortForward => $this->external->forwards($faults),
             Remedy::NumberHeader => $this->voice->headers($faults),
             Remedy::RoutePermission => $this->voice->permissions($faults),
         };

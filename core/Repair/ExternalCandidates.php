@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Vorhut\Core\Repair;
 
 use Vorhut\Core\Job\ChangeSet;
+use Vorhut\Core\Job\Device;
 use Vorhut\Core\Job\ExternalKind;
 use Vorhut\Core\Job\Job;
 use Vorhut\Core\Job\Router;
@@ -14,6 +15,9 @@ use Vorhut\Core\Net\Ipv4Address;
 /** What lets units get out of the plan: a segment that is said to lead to the internet, and translated addresses. */
 final readonly class ExternalCandidates
 {
+    /** The setting of a unit that says what others dial. */
+    private const PUBLIC = 'public-address';
+
     public function __construct(private Job $job)
     {
     }
@@ -70,6 +74,76 @@ final readonly class ExternalCandidates
         }
 
         return false;
+    }
+
+    /**
+     * Who is behind a translation tells others the address before it: it has to be told that one.
+     *
+     * @param non-empty-list<Fault> $faults
+     *
+     * @return list<Candidate>
+     */
+    public function publicAddresses(array $faults): array
+    {
+        $candidates = [];
+        foreach ($this->publicOnes() as $address) {
+            foreach ([$faults[0]->pair->from, $faults[0]->pair->to] as $id) {
+                $device = $this->job->devices[$id] ?? null;
+                $settings = null === $device ? [] : array_column($this->job->profileOf($device)->settings, 'id');
+                if (null !== $device && \in_array(self::PUBLIC, $settings, true) && !isset($device->settings[self::PUBLIC])) {
+                    $sentence = \sprintf('Tell %s its public address %s', $device->name, $address);
+                    $edit = $this->job->edit(Device::class, $id, ['settings' => [self::PUBLIC => (string) $address] + $device->settings]);
+                    $candidates[] = new Candidate(new ChangeSet($sentence, [$edit]), $sentence, Hands::Us);
+                }
+            }
+        }
+
+        return $candidates;
+    }
+
+    /**
+     * The port that was asked for at a router is handed to whom it was meant for.
+     *
+     * @param non-empty-list<Fault> $faults
+     *
+     * @return list<Candidate>
+     */
+    public function forwards(array $faults): array
+    {
+        $router = $this->job->routers[$faults[0]->cause->at] ?? null;
+        $unit = $this->job->devices[$faults[0]->pair->to] ?? null;
+        $to = $unit?->primaryAddress()?->address;
+        $service = $faults[0]->service;
+        if (null === $router || null === $unit || null === $to || null === $service?->firstPort) {
+            return [];
+        }
+        $forward = [
+            'interface' => $faults[0]->cause->values['address'], 'protocol' => $service->protocol->value,
+            'port' => $service->firstPort, 'to' => (string) $to, 'toPort' => $service->firstPort,
+        ];
+        $record = $this->job->record(Router::class, $router->id)['forwards'] ?? [];
+        $sentence = \sprintf('Let %s forward %s to %s', $router->name, $service, $unit->name);
+        $before = \is_array($record) ? array_values($record) : [];
+        $edit = $this->job->edit(Router::class, $router->id, ['forwards' => [...$before, $forward]]);
+        $request = \sprintf('please forward %s at %s of %s to %s (%s).', $service, $forward['interface'], $router->name, $to, $unit->name);
+
+        return [new Candidate(new ChangeSet($sentence, [$edit]), $sentence, Hands::Client, $request)];
+    }
+
+    /** @return array<string, Ipv4Address> addresses that routers of the plan have where a segment leads to the internet */
+    private function publicOnes(): array
+    {
+        $addresses = [];
+        foreach ($this->job->routers as $router) {
+            foreach ($router->interfaces as $interface) {
+                $leads = ExternalKind::Internet === $this->job->segments[$interface->segment]->external->kind;
+                foreach ($leads ? $interface->addresses() : [] as $own) {
+                    $addresses += $own->address->isPublic() ? [(string) $own->address => $own->address] : [];
+                }
+            }
+        }
+
+        return $addresses;
     }
 
     /** @return list<Candidate> */

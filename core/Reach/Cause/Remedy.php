@@ -21,6 +21,8 @@ enum Remedy
     case Querier;
     case ExternalNetwork;
     case Masquerade;
+    case PublicAddress;
+    case PortForward;
     case NumberHeader;
     case RoutePermission;
 }

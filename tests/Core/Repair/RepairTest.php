@@ -14,6 +14,7 @@ use Vorhut\Core\Repair\Hands;
 use Vorhut\Core\Repair\Repair;
 use Vorhut\Core\Repair\RepairSearch;
 use Vorhut\Tests\Support\Jobs;
+use Vorhut\Tests\Support\TwoSites;
 
 /** The smallest change for each kind of fault, and that it mends. */
 final class RepairTest extends TestCase
@@ -257,6 +258,19 @@ final class RepairTest extends TestCase
         yield 'the provider\'s router in the plan' => [[], true, 'Say that wan leads to the internet, by 198.51.100.1', Hands::Us, [
             'provider' => ['in' => ['wan' => '198.51.100.1/29']],
         ]];
+    }
+
+    public function testACallByAddressIsMended(): void
+    {
+        $repaired = static function (Job $job): array {
+            $repair = (new RepairSearch($job, (new Prover($job))->prove()))->forJob()[0] ?? null;
+
+            return [$repair?->sentence, $repair?->hands, $repair?->mends];
+        };
+        $out = TwoSites::dialling(TwoSites::job([], []), 'near', 'far');
+        self::assertSame(['Tell near its public address 198.51.100.2', Hands::Us, 1], $repaired($out));
+        $in = TwoSites::dialling(TwoSites::job(TwoSites::PUBLIC, []), 'far', 'near');
+        self::assertSame(['Let edge forward udp/5060 to near', Hands::Client, 1], $repaired($in));
     }
 
     /** Its own address is not the way out of a router that has no route. */
