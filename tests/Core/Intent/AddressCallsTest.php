@@ -6,10 +6,15 @@ namespace Vorhut\Tests\Core\Intent;
 
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
+use Vorhut\Core\Intent\AddressCalls;
+use Vorhut\Core\Intent\Asks;
 use Vorhut\Core\Intent\Pair;
+use Vorhut\Core\Intent\Parties;
 use Vorhut\Core\Job\Job;
 use Vorhut\Core\Proof\Explainer;
 use Vorhut\Core\Proof\Prover;
+use Vorhut\Core\Reach\Walk\Exchange;
+use Vorhut\Core\Reach\Walk\Topology;
 use Vorhut\Tests\Support\TwoSites;
 
 /** Two codecs dial each other by address: one behind a translation, one with a public address, and one that is somebody else's. */
@@ -81,6 +86,21 @@ final class AddressCallsTest extends TestCase
             $spans += array_fill_keys($group->from, $group->span->value);
         }
         self::assertSame(['near' => 'through', 'second' => 'one-way', 'desk' => 'not-found'], $spans);
+    }
+
+    /** Who tells a private address is heard and hears nothing, whichever of them dialled. */
+    public function testWhoHearsWhom(): void
+    {
+        $calls = static function (Job $job): AddressCalls {
+            $network = Topology::of($job);
+
+            return new AddressCalls(new Asks($job, new Exchange($network), new Parties($job, $network)));
+        };
+        $private = $calls(TwoSites::job([], []));
+        self::assertSame([true, false], [$private->hears('far', 'near'), $private->hears('near', 'far')]);
+        $public = $calls(TwoSites::job(TwoSites::PUBLIC, [TwoSites::SIGNALS, TwoSites::MEDIA]));
+        self::assertSame([true, true], [$public->hears('far', 'near'), $public->hears('near', 'far')]);
+        self::assertFalse($public->hears('near', 'desk'), 'it has no media');
     }
 
     public function testASignallingServiceMayBeNamed(): void

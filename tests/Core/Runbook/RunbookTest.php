@@ -60,6 +60,18 @@ final class RunbookTest extends TestCase
         self::assertNotEmpty($steps);
     }
 
+    public function testTheLoginIsThatOfTheWayThatAsksForOne(): void
+    {
+        $first = static function (string $kind): string {
+            $job = Units::job(['k' => []], ['unit' => ['profile' => $kind]]);
+
+            return (new Runbooks(new Settings($job)))->of($job->devices['unit'])->step('secure')->do[0] ?? '';
+        };
+        self::assertSame('Log in: its serial as password; capitals matter.', $first('video-bar'), 'its menu asks for none, its page does');
+        self::assertSame('Log in: the pair all units of the kind share.', $first('access-point'));
+        self::assertSame('No login is asked for until a password is set.', $first('audio-console'));
+    }
+
     /** @return iterable<string, array{string, string, string|null}> characters that its key types, host name, what is typed instead */
     public static function keys(): iterable
     {
