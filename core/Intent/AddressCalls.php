@@ -108,7 +108,7 @@ final class AddressCalls
     private function media(Node $caller, Node $callee, Ipv4Address $dialled): array
     {
         foreach ([$caller, $callee] as $end) {
-            if (null === $this->portsOf($end) && !$end->isExternal) {
+            if ($this->isMute($end)) {
                 $cause = CauseRule::NoMedia->at($end->id, words: ['who' => $end->name]);
 
                 return [new Leaf($this->title($caller, $callee), $caller->id, null, null, Span::NotFound, $cause)];
@@ -125,7 +125,7 @@ final class AddressCalls
         // What an external host listens on is not known: it is taken to send from the ports it sends to.
         $from = $this->portsOf($caller) ?? $this->portsOf($callee);
         $to = $this->portsOf($callee) ?? $from;
-        if (null === $from || null === $to) {
+        if (null === $from || null === $to || $this->isMute($caller) || $this->isMute($callee)) {
             return [];
         }
         $port = static fn (?int $port): Service => new Service(Protocol::Udp, $port, $port);
@@ -138,6 +138,12 @@ final class AddressCalls
         }
 
         return $ends;
+    }
+
+    /** Whether it is planned, and has no ports for media. */
+    private function isMute(Node $end): bool
+    {
+        return !$end->isExternal && null === $this->portsOf($end);
     }
 
     private function both(MediaEnd $a, MediaEnd $b): Leaf
