@@ -113,8 +113,8 @@ final class Network
      */
     public function answerers(string $segment, int $address, Node $asker, ?int $source = null): array
     {
-        $owners = $this->ownersOf($address);
-        if ($this->hasNoRoute($segment, $address)) {
+        $owners = $this->owners[$address] ?? (null === $this->external ? [] : $this->externalOwners($address));
+        if (null !== $this->external && $this->external->hasNoRoute($segment, $address)) {
             return [];
         }
         if (!isset($this->special[$segment]) && 1 === \count($owners)) {
