@@ -42,7 +42,7 @@ final readonly class LiveRound
 
     /**
      * @param list<string> $intents
-     * @param \Closure(bool, bool, int, int): bool $onSeen told of each pair whether it holds and differs from the plan, done, total
+     * @param \Closure(Span, bool, int, int): bool $onSeen told of each pair what was seen and whether it differs from the plan, done, total
      * @param (\Closure(Pair, string): bool)|null $only only these pairs of an intent
      *
      * @throws LabGone
@@ -79,7 +79,7 @@ final readonly class LiveRound
 
     /**
      * @param list<string> $intents
-     * @param \Closure(bool, bool, int, int): bool $onSeen
+     * @param \Closure(Span, bool, int, int): bool $onSeen
      * @param (\Closure(Pair, string): bool)|null $only
      */
     private function round(
@@ -116,7 +116,7 @@ final readonly class LiveRound
                 $onSite,
             ));
 
-            return $onSeen($seen->holds(), $prover->pair($job->intents[$intent], $pair)->contradicts($seen), $done, $total);
+            return $onSeen($seen, $prover->pair($job->intents[$intent], $pair)->contradicts($seen), $done, $total);
         };
         $test->run($intents, $onPair, null, $only);
     }

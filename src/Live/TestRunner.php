@@ -11,6 +11,7 @@ use Vorhut\App\Proof\CallStates;
 use Vorhut\App\Runs\Runner;
 use Vorhut\App\Runs\Runs;
 use Vorhut\Core\Intent\Pair;
+use Vorhut\Core\Intent\Span;
 use Vorhut\Core\Job\Job;
 use Vorhut\Core\Proof\CallOrder;
 
@@ -37,8 +38,10 @@ final readonly class TestRunner implements Runner
     {
         \assert($run instanceof TestRun);
         $told = hrtime(true);
-        $onSeen = function (bool $holds, bool $differs, int $done, int $total) use ($run, &$told): bool {
-            $run->saw($holds, $differs, $done, $total);
+        $isAsked = false;
+        $onSeen = function (Span $seen, bool $differs, int $done, int $total) use ($run, &$told, &$isAsked): bool {
+            $isAsked = $isAsked || Span::Untried !== $seen;
+            $run->saw($seen->holds(), $differs, $done, $total);
 
             // Written together, and often enough to be stopped soon.
             if ($done < $total && hrtime(true) < $told + self::TELL_EVERY) {
@@ -50,7 +53,7 @@ final readonly class TestRunner implements Runner
         };
         $job = $this->reading->job($run->getJob());
         $this->round->ask($run->getJob(), $run->getUser(), $run->isOnSite(), $this->intents($run, $job), $onSeen, $this->only($run, $job));
-        $run->finish(0 === $run->getTotal() ? 'Nothing here can be asked live yet.' : '');
+        $run->finish($isAsked ? '' : 'Nothing here can be asked live yet.');
     }
 
     public function cleanUp(Run $run): void
