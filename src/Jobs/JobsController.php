@@ -96,7 +96,7 @@ final class JobsController extends JobPage
     private function acts(string $text): array
     {
         try {
-            return Acting::of(JobFile::read($text, $this->library));
+            return Acting::inJob(JobFile::read($text, $this->library));
         } catch (InvalidFile) {
             return [];
         }

@@ -19,6 +19,7 @@ use Vorhut\Core\Job\Lists;
 use Vorhut\Core\Job\Place;
 use Vorhut\Core\Job\RecordList;
 use Vorhut\Core\Profile\DeviceProfile;
+use Vorhut\Core\Provision\Acting;
 use Vorhut\Core\Record\InvalidFile;
 use Vorhut\Core\Record\RecordType;
 
@@ -86,9 +87,12 @@ final class RecordsController extends JobPage
             $refusals = Refusals::of($e);
         }
 
+        $isKind = $refusals->isEmpty() && DeviceProfile::class === $of->type;
+
         return $this->render('records/_check.html.twig', [
             'errors' => $refusals->above,
-            'stages' => $refusals->isEmpty() && DeviceProfile::class === $of->type ? self::preview($edit) : [],
+            'acts' => $isKind ? Acting::inKind($edit->after ?? []) : [],
+            'stages' => $isKind ? self::preview($edit) : [],
         ]);
     }
 

@@ -47,6 +47,33 @@ final class ActingTest extends AppTestCase
         self::assertNotNull($this->find('plain'));
     }
 
+    public function testAKindThatIsTypedShowsWhatItBrings(): void
+    {
+        $this->as('ines');
+        $acts = $this->checked('desk-phone-keypad', []);
+        self::assertStringContainsString('a template, filled for each of them and served as', $acts);
+        self::assertStringContainsString('DHCP option 66', $acts);
+        self::assertStringNotContainsString('a link', $acts);
+        $noted = $this->checked('desk-phone-keypad', ['about' => 'See https://docs.example.test/quay.']);
+        self::assertStringContainsString('Quay unit a link https://docs.example.test/quay', $noted);
+        self::assertStringNotContainsString('can act', $this->checked('unmanaged-switch', []));
+    }
+
+    /**
+     * @param array<string, string> $changes
+     *
+     * @return string what is said while a kind like another is typed
+     */
+    private function checked(string $like, array $changes): string
+    {
+        $url = '/job/kestrel-sound-ferries/records/profiles/+';
+        $form = $this->client->request('GET', $url.'?like='.$like)->selectButton('Save')->form();
+        $page = $this->post($url.'/check', ['name' => 'Quay unit', ...$changes] + $form->getPhpValues());
+        self::assertStringContainsString('can be saved', $page->text());
+
+        return $page->text();
+    }
+
     /** @param array<string, mixed> $data */
     private function import(array $data): Crawler
     {
