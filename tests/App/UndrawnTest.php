@@ -1,0 +1,124 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Tests\App;
+
+use Symfony\Component\DomCrawler\Crawler;
+use Symfony\Component\Security\Core\Authentication\Token\Storage\TokenStorageInterface;
+use Symfony\Component\Security\Core\Authentication\Token\UsernamePasswordToken;
+use Twig\Environment;
+use Vorhut\App\Bench\SchedulePage;
+use Vorhut\App\Jobs\JobInHand;
+use Vorhut\App\Jobs\JobReading;
+use Vorhut\App\Networks\NetworksPage;
+use Vorhut\App\Proof\PairPage;
+use Vorhut\App\Web\Frames;
+use Vorhut\Core\Isolation;
+
+/** A drawing that fails is said, and the rest of its page stands. */
+final class UndrawnTest extends AppTestCase
+{
+    public function testNetworksWithoutTheirMap(): void
+    {
+        $hand = $this->hand();
+        $view = $this->service(NetworksPage::class)->show($hand, '');
+        $frame = $this->service(Frames::class)->of($hand, 'networks');
+        self::assertNotNull($view->map);
+        $drawn = $this->render('networks/index.html.twig', ['view' => $view, 'frame' => $frame]);
+        self::assertStringNotContainsString('cannot be drawn', $drawn->text());
+        $page = $this->render('networks/index.html.twig', ['view' => self::without($view, 'map'), 'frame' => $frame]);
+        self::assertStringContainsString('The map cannot be drawn. Why is in the log.', $page->text());
+        self::assertCount($drawn->filter('section.net')->count(), $page->filter('section.net'));
+    }
+
+    public function testASchedule(): void
+    {
+        $hand = $this->hand();
+        $view = $this->service(SchedulePage::class)->show($hand, null, '');
+        $frame = $this->service(Frames::class)->of($hand, 'bench');
+        self::assertNotNull($view->drawing);
+        $page = $this->render('bench/schedule.html.twig', ['view' => self::without($view, 'drawing'), 'frame' => $frame]);
+        self::assertStringContainsString('The schedule cannot be drawn.', $page->text());
+        self::assertNotEmpty($view->chain);
+        self::assertStringContainsString($view->people[0]['name'] ?? 'nobody', $page->text());
+    }
+
+    public function testAPairWithoutItsTrace(): void
+    {
+        $hand = $this->hand();
+        $intent = array_values($hand->job->intents)[0];
+        $view = $this->service(PairPage::class)->show($hand, $intent, '', null, 0);
+        self::assertNotNull($view?->drawing);
+        $page = $this->render('proof/_pair.html.twig', ['pair' => self::without($view, 'drawing'), 'edit' => null]);
+        self::assertStringContainsString('The way cannot be drawn.', $page->text());
+        self::assertStringContainsString($view->title, $page->text());
+    }
+
+    public function testWhoRunsItIsToldAndTheRestGoesOn(): void
+    {
+        $told = [];
+        Isolation::reportTo(static function (string $part, \Throwable $e) use (&$told): void {
+            $told[] = $part.': '.$e->getMessage();
+        });
+        try {
+            self::assertNull(Isolation::run('The map', static fn (): never => throw new \DomainException('no room')));
+        } finally {
+            Isolation::reportTo(null);
+        }
+        self::assertSame(['The map: no room'], $told);
+    }
+
+    /** @param array<string, mixed> $values */
+    private function render(string $template, array $values): Crawler
+    {
+        return new Crawler($this->get(Environment::class)->render($template, $values));
+    }
+
+    /**
+     * @template T of object
+     *
+     * @param T $view
+     *
+     * @return T the same view, one of its parts null
+     */
+    private static function without(object $view, string $part): object
+    {
+        return new ($view::class)(...[...get_object_vars($view), $part => null]);
+    }
+
+    private function hand(): JobInHand
+    {
+        return $this->get(JobReading::class)->hand($this->stored());
+    }
+
+    /**
+     * @template T of object
+     *
+     * @param class-string<T> $class
+     *
+     * @return T
+     */
+    private function service(string $class): object
+    {
+        $lead = $this->person('ines');
+        $this->get(TokenStorageInterface::class)->setToken(new UsernamePasswordToken($lead, 'main', $lead->getRoles()));
+
+        return $this->get($class);
+    }
+
+    /**
+     * @template T of object
+     *
+     * @param class-string<T> $class
+     *
+     * @return T
+     */
+    private function get(string $class): object
+    {
+        $service = self::getContainer()->get($class);
+        \assert($service instanceof $class);
+
+        return $service;
+    }
+}
