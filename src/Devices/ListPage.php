@@ -144,21 +144,31 @@ final readonly class ListPage
         $here = array_flip(array_map(static fn (array $r): string => mb_strtolower($r[$column] ?? ''), $import->table->rows));
         $said = array_map(static fn (): int => 0, array_intersect_key($import->orders->kinds, $here));
         foreach ($said + $import->unknown->of('profiles') as $text => $count) {
-            $names = array_map(mb_strtolower(...), $options);
-            $known = [...array_keys($options), ...array_values($names)];
-            $near = '' === (string) $text ? DeviceMatcher::PLAIN_KIND : Nearest::to(mb_strtolower((string) $text), $known, 4);
-            $byName = array_search($near, $names, true);
             $kinds[] = [
                 'name' => \sprintf('kinds[%d]', \count($kinds)),
                 'text' => (string) $text,
                 'label' => '' === (string) $text ? 'no kind is said' : (string) $text,
                 'count' => $count,
-                'is' => $import->orders->kinds[mb_strtolower((string) $text)] ?? (string) (false === $byName ? $near : $byName),
+                'is' => $import->orders->kinds[mb_strtolower((string) $text)] ?? self::meant((string) $text, $options),
                 'options' => $options,
             ];
         }
 
         return $kinds;
+    }
+
+    /** @param array<array-key, string> $kinds names by id */
+    private static function meant(string $text, array $kinds): string
+    {
+        if ('' === $text) {
+            return DeviceMatcher::PLAIN_KIND;
+        }
+        $text = mb_strtolower($text);
+        $names = array_map(mb_strtolower(...), $kinds);
+        $near = Nearest::to($text, [...array_keys($names), ...array_values($names)], 4) ?? Nearest::withAllWords($text, array_values($names));
+        $byName = array_search($near, $names, true);
+
+        return (string) (false === $byName ? $near : $byName);
     }
 
     /** @return list<array{name: string, label: string, agreed: bool}> what the job lacks and can be given on the way */

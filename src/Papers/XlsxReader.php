@@ -56,12 +56,12 @@ final class XlsxReader
         try {
             $reader = new self($zip);
             $reader->prepare();
-            $named = $reader->path($sheet);
-            if (null !== $named) {
-                return $reader->sheet($named);
+            $sheets = $reader->sheets();
+            if (isset($sheets[$sheet])) {
+                return $reader->sheet($sheets[$sheet]);
             }
-            for ($number = 1; false !== $zip->locateName(\sprintf('xl/worksheets/sheet%d.xml', $number)); ++$number) {
-                $text = $reader->sheet(\sprintf('xl/worksheets/sheet%d.xml', $number));
+            foreach ($sheets as $path) {
+                $text = $reader->sheet($path);
                 if ('' !== trim($text)) {
                     return $text;
                 }
@@ -73,8 +73,8 @@ final class XlsxReader
         throw InvalidFile::at('file', 'a workbook without content', self::ALLOWED, 'Choose the right one.');
     }
 
-    /** Where the sheet of that name lies; null where there is none. */
-    private function path(string $sheet): ?string
+    /** @return array<array-key, string> where each sheet lies, by its name, in the order of the workbook */
+    private function sheets(): array
     {
         $targets = [];
         $relations = $this->part('xl/_rels/workbook.xml.rels');
@@ -83,16 +83,16 @@ final class XlsxReader
                 $targets[(string) $relations->getAttribute('Id')] = (string) $relations->getAttribute('Target');
             }
         }
+        $sheets = [];
         $book = $this->part('xl/workbook.xml');
         while (null !== $book && $book->read()) {
-            if ('sheet' === $book->localName && $book->getAttribute('name') === $sheet) {
-                $target = $targets[(string) $book->getAttributeNs('id', self::OFFICE)] ?? '';
-
-                return '' === $target ? null : (str_starts_with($target, '/') ? substr($target, 1) : 'xl/'.$target);
+            $target = 'sheet' === $book->localName ? $targets[(string) $book->getAttributeNs('id', self::OFFICE)] ?? '' : '';
+            if ('' !== $target) {
+                $sheets[(string) $book->getAttribute('name')] = str_starts_with($target, '/') ? substr($target, 1) : 'xl/'.$target;
             }
         }
 
-        return null;
+        return $sheets;
     }
 
     private function prepare(): void

@@ -297,6 +297,15 @@ final class ListTest extends AppTestCase
         self::assertSame('paging-horn', $this->job()->devices['one-new']->profile);
     }
 
+    public function testAKindWithWordsLeftOutIsOfferedAndAnAmbiguousOneIsNot(): void
+    {
+        $this->as('ines');
+        $page = $this->post(self::JOB.'/list', ['text' => "Name;Type;Room\nEye 1;PTZ camera;\nTalk 1;Desk phone;\n"]);
+        $said = $page->selectButton('Look again L')->form()->getValues();
+        self::assertSame(['PTZ camera', 'ptz-camera-rotary'], [$said['kinds[0][text]'], $said['kinds[0][is]']]);
+        self::assertSame(['Desk phone', ''], [$said['kinds[1][text]'], $said['kinds[1][is]']]);
+    }
+
     /** A list with strange kinds, new rooms, numbers and a slip, mended in the preview; the next one like it is read at once. */
     public function testAListIsMendedWhereItIsShownAndWhatWasSaidIsRemembered(): void
     {

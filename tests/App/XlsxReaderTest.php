@@ -15,6 +15,7 @@ use Vorhut\Core\Record\InvalidFile;
 final class XlsxReaderTest extends TestCase
 {
     private const HEAD = '<?xml version="1.0"?>';
+    private const OFFICE = 'http://schemas.openxmlformats.org/officeDocument/2006/relationships';
     private const MAIN = 'xmlns="http://schemas.openxmlformats.org/spreadsheetml/2006/main"';
 
     public function testAFormulaWithoutItsResultIsNoEmptyCell(): void
@@ -47,12 +48,26 @@ final class XlsxReaderTest extends TestCase
         self::assertSame("Name\tRate\n\"Amp, left\"\t\"95,2\"\n'quoted\t007", $text);
     }
 
-    /** @param array<string, string> $more */
-    private static function book(string $cells, array $more = []): string
+    public function testSheetsAreReadWhereTheWorkbookSaysTheyLie(): void
     {
+        $cells = '<c r="A1" t="str"><v>Kept</v></c>';
+        self::assertSame('Kept', XlsxReader::text(self::book($cells, [], 'worksheets/sheet2.xml')));
+        self::assertSame('Kept', XlsxReader::text(self::book($cells, [], '/xl/of/units.xml')));
+    }
+
+    /**
+     * @param array<string, string> $more
+     * @param string $at where its sheet lies
+     */
+    private static function book(string $cells, array $more = [], string $at = 'worksheets/sheet1.xml'): string
+    {
+        $sheets = '<sheets><sheet name="a" sheetId="1" r:id="r1" xmlns:r="'.self::OFFICE.'"/></sheets>';
+        $relations = \sprintf('<Relationships><Relationship Id="r1" Target="%s"/></Relationships>', $at);
+
         return Archive::of($more + [
-            'xl/workbook.xml' => self::HEAD.'<workbook '.self::MAIN.'><sheets><sheet name="a" sheetId="1"/></sheets></workbook>',
-            'xl/worksheets/sheet1.xml' => self::HEAD.'<worksheet '.self::MAIN.'><sheetData><row r="1">'.$cells
+            'xl/workbook.xml' => self::HEAD.'<workbook '.self::MAIN.'>'.$sheets.'</workbook>',
+            'xl/_rels/workbook.xml.rels' => self::HEAD.$relations,
+            str_starts_with($at, '/') ? substr($at, 1) : 'xl/'.$at => self::HEAD.'<worksheet '.self::MAIN.'><sheetData><row r="1">'.$cells
                 .'</row></sheetData></worksheet>',
         ]);
     }
