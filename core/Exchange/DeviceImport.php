@@ -20,6 +20,7 @@ final readonly class DeviceImport
      * @param ListOrders $orders what somebody said of it
      * @param int $unchanged rows that say what is known already
      * @param array<int, string> $factory addresses that all units of a kind have from the factory, by line: they are not taken as planned
+     * @param array<int, string> $unwired units planned in a network that their kind has no port for, by line: it is left out
      */
     public function __construct(
         public array $edits,
@@ -33,6 +34,7 @@ final readonly class DeviceImport
         public UnknownNames $unknown,
         public MadeOnTheWay $made,
         public array $factory,
+        public array $unwired,
     ) {
     }
 

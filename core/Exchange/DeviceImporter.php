@@ -29,6 +29,9 @@ final class DeviceImporter
     /** @var array<int, string> addresses that were not taken, by line */
     private array $factory = [];
 
+    /** @var array<int, string> names of units that have no network of their own, by line */
+    private array $unwired = [];
+
     public function __construct(private readonly Job $job)
     {
     }
@@ -42,6 +45,7 @@ final class DeviceImporter
     {
         $unknown = new UnknownNames();
         $this->factory = [];
+        $this->unwired = [];
         $this->made = new MadeOnTheWay($this->job, $orders);
         $this->matcher = new DeviceMatcher($this->job, $orders, $unknown, $this->made);
         $table = CsvTable::parse($text)->mended($orders->mended);
@@ -85,6 +89,7 @@ final class DeviceImporter
             $unknown,
             $this->made,
             $this->factory,
+            $this->unwired,
         );
     }
 
@@ -172,6 +177,13 @@ final class DeviceImporter
         $gateway = $row->parsed('gateway', Ipv4Address::fromString(...));
         if (null !== $gateway) {
             $first['gateway'] = (string) $gateway;
+        }
+        if ([] === $interfaces && $this->job->profiles->has($kind) && !$this->job->profiles->get($kind)->isNetworked()) {
+            if (null !== $segment || null !== $address) {
+                $this->unwired[$row->line] = $row->get('name') ?? '';
+            }
+
+            return [];
         }
         $interfaces[0] = $first;
 

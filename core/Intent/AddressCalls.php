@@ -109,7 +109,7 @@ final class AddressCalls
     {
         foreach ([$caller, $callee] as $end) {
             if ($this->isMute($end)) {
-                $cause = CauseRule::NoMedia->at($end->id, words: ['who' => $end->name]);
+                $cause = CauseRule::NoMedia->at($end->id, words: ['who' => $end->name, 'what' => 'no media ports']);
 
                 return [new Leaf($this->title($caller, $callee), $caller->id, null, null, Span::NotFound, $cause)];
             }

@@ -140,8 +140,10 @@ final readonly class Calls
         $mediaB = $this->asks->job->profileOf($b)->media;
         if (null === $addressA || null === $addressB || null === $mediaA || null === $mediaB) {
             $who = null === $addressA || null === $mediaA ? $a : $b;
+            $lacks = null === ($who === $a ? $addressA : $addressB) ? 'no address' : 'no media ports';
+            $cause = CauseRule::NoMedia->at($who->id, words: ['who' => $who->name, 'what' => $lacks]);
 
-            return new Leaf($title, $a->id, null, null, Span::NotFound, CauseRule::NoMedia->at($who->id, words: ['who' => $who->name]));
+            return new Leaf($title, $a->id, null, null, Span::NotFound, $cause);
         }
         $network = $this->asks->exchange->network;
         $path = MediaPath::between(

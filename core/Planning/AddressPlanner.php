@@ -62,7 +62,9 @@ final class AddressPlanner
                 if (null !== $interface->address || !$interface->mode->needsAddress()) {
                     continue;
                 }
-                if (null === $interface->segment) {
+                if (!$job->profileOf($device)->isNetworked()) {
+                    $unplaced[] = new Unplaced($device->id, $index, 'Its kind has no network port. Take its interface out of the plan.');
+                } elseif (null === $interface->segment) {
                     $unplaced[] = new Unplaced($device->id, $index, 'It stands in no segment yet. Choose its segment first.');
                 } elseif ([] === ($job->segments[$interface->segment]->subnets ?? [])) {
                     $unplaced[] = new Unplaced(

@@ -207,6 +207,14 @@ final readonly class DeviceProfile implements Checked, Completed
         return false;
     }
 
+    /** Whether it has a network to plan: a plain telephone on two wires has none. */
+    public function isNetworked(): bool
+    {
+        $isNetwork = static fn (Port $port): bool => PortKind::Network === $port->kind;
+
+        return FactoryMode::None !== $this->factory->mode || [] !== array_filter($this->ports, $isNetwork);
+    }
+
     /** A phone from which somebody may dial an emergency number. */
     public function isPhone(): bool
     {

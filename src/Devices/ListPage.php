@@ -106,7 +106,7 @@ final readonly class ListPage
             meanings: ['' => 'left aside'] + DeviceColumns::labels(),
             head: $import->head->fingerprint(),
             asides: $import->asides,
-            factory: self::factory($import),
+            leftOut: [...self::factory($import), ...self::unwired($import)],
             heads: ['Line', '', ...array_map(static fn (string $f): string => DeviceFields::labels()[$f], array_keys($shown))],
             rows: array_map(static fn (array $r): array => ['cells' => array_intersect_key($r['cells'], $shown)] + $r, $rows),
             more: $more,
@@ -115,17 +115,32 @@ final readonly class ListPage
         );
     }
 
-    private static function factory(DeviceImport $import): string
+    /** @return list<string> */
+    private static function factory(DeviceImport $import): array
     {
         $addresses = array_unique($import->factory);
         $count = \count($import->factory);
 
-        return 0 === $count ? '' : \sprintf(
+        return 0 === $count ? [] : [\sprintf(
             '%s %s what the units have from the factory (%s). It is not taken as planned: the address stays open.',
             Words::count($count, 'address', 'addresses'),
             1 === $count ? 'is' : 'are',
             implode(', ', \array_slice($addresses, 0, 3)),
-        );
+        )];
+    }
+
+    /** @return list<string> */
+    private static function unwired(DeviceImport $import): array
+    {
+        $count = \count($import->unwired);
+
+        return 0 === $count ? [] : [\sprintf(
+            '%s no network port by %s kind (%s). Network and address are left out: say in Pairings what %s connected to.',
+            1 === $count ? '1 unit has' : $count.' units have',
+            1 === $count ? 'its' : 'their',
+            implode(', ', \array_slice($import->unwired, 0, 3)),
+            1 === $count ? 'it is' : 'they are',
+        )];
     }
 
     /**
@@ -165,7 +180,8 @@ final readonly class ListPage
         }
         $text = mb_strtolower($text);
         $names = array_map(mb_strtolower(...), $kinds);
-        $near = Nearest::to($text, [...array_keys($names), ...array_values($names)], 4) ?? Nearest::withAllWords($text, array_values($names));
+        $near = Nearest::to($text, [...array_keys($names), ...array_values($names)], 4)
+            ?? Nearest::withAllWords($text, array_values($names));
         $byName = array_search($near, $names, true);
 
         return (string) (false === $byName ? $near : $byName);

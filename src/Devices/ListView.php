@@ -31,7 +31,7 @@ final readonly class ListView
      * @param array<string, string> $meanings what a column may hold
      * @param string $head tells this list from one with other columns
      * @param list<array{line: int, text: string, why: string}> $asides rows that are no units
-     * @param string $factory of addresses that are those of the factory, '' where there are none
+     * @param list<string> $leftOut what is not taken over of rows that are, and why
      * @param list<string> $heads of the table of rows
      * @param list<array{
      *     line: int,
@@ -55,7 +55,7 @@ final readonly class ListView
         public array $meanings = [],
         public string $head = '',
         public array $asides = [],
-        public string $factory = '',
+        public array $leftOut = [],
         public array $heads = [],
         public array $rows = [],
         public string $more = '',

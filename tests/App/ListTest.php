@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Vorhut\Tests\App;
 
+use Symfony\Component\DomCrawler\Crawler;
 use Symfony\Component\HttpFoundation\File\UploadedFile;
 use Vorhut\App\Entity\ImportRun;
 use Vorhut\Core\Exchange\JobGenerator;
@@ -304,6 +305,19 @@ final class ListTest extends AppTestCase
         $said = $page->selectButton('Look again L')->form()->getValues();
         self::assertSame(['PTZ camera', 'ptz-camera-rotary'], [$said['kinds[0][text]'], $said['kinds[0][is]']]);
         self::assertSame(['Desk phone', ''], [$said['kinds[1][text]'], $said['kinds[1][is]']]);
+    }
+
+    public function testWhatIsLeftOutOfARowIsSaid(): void
+    {
+        $this->as('ines');
+        $list = "Name;Kind;Network;Address\nOld fax;Analogue phone;110;10.47.10.77\nEye;PTZ camera, rotary;120;192.0.2.80\n";
+        $page = $this->post(self::JOB.'/list', ['text' => $list]);
+        $said = $page->filter('p.care')->each(static fn (Crawler $p): string => $p->text());
+        self::assertSame([
+            '△ 1 address is what the units have from the factory (192.0.2.80). It is not taken as planned: the address stays open.',
+            '△ 1 unit has no network port by its kind (Old fax). Network and address are left out: say in Pairings what it is connected to.',
+        ], $said);
+        self::assertSelectorTextContains('.next', '2 new');
     }
 
     /** A list with strange kinds, new rooms, numbers and a slip, mended in the preview; the next one like it is read at once. */

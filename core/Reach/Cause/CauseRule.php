@@ -135,7 +135,7 @@ enum CauseRule: string
             self::NoCommonMethod => '{who} and {other} speak no discovery method in common',
             self::NoExtension => '{who} has no extension at a phone system',
             self::RegistersElsewhere => '{who} has its extension at {other}, not at {here}',
-            self::NoMedia => '{who} has no address or no media ports',
+            self::NoMedia => '{who} has {what}',
             self::NotRouted => '{why}',
             self::NotKnownBefore => '{who} cannot fetch a file: {what}',
             self::NoChain => 'No chain of cords leads from {who} to {other}',

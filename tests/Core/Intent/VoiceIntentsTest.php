@@ -11,6 +11,7 @@ use Vorhut\Core\Exchange\JobFile;
 use Vorhut\Core\Intent\Asking;
 use Vorhut\Core\Intent\Span;
 use Vorhut\Core\Job\ChangeSet;
+use Vorhut\Core\Job\Device;
 use Vorhut\Core\Job\Job;
 use Vorhut\Core\Job\VoiceRoute;
 use Vorhut\Core\Proof\Prover;
@@ -61,6 +62,22 @@ final class VoiceIntentsTest extends TestCase
             self::assertSame(null === $unasked, null !== $question->kind);
             self::assertStringContainsString((string) $unasked, $question->unasked);
         }
+    }
+
+    public function testWhoCannotSpeakIsSaidWithWhatItLacks(): void
+    {
+        $job = self::with(['kind' => 'call', 'from' => ['extension:2001'], 'to' => ['extension:2002']]);
+        $callee = $job->extensions['2002']->device;
+        self::assertNotNull($callee);
+        $titles = [];
+        foreach ([['interfaces' => []], ['profile' => 'control-computer']] as $change) {
+            $changed = $job->with(new ChangeSet('', [$job->edit(Device::class, $callee, $change)]));
+            $pair = (new Prover($changed))->prove()->intents['it']->pairs()[0];
+            $titles[] = implode(' ', array_map(static fn ($l): string => (string) $l->cause?->text, $pair->leaves));
+        }
+        $name = $job->devices[$callee]->name;
+        self::assertStringContainsString($name.' has no address', $titles[0]);
+        self::assertStringContainsString($name.' has no media ports', $titles[1]);
     }
 
     /** Two phones at one place that may use other routes do not share an answer. */
