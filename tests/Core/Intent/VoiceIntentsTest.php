@@ -69,15 +69,11 @@ final class VoiceIntentsTest extends TestCase
         $job = self::with(['kind' => 'call', 'from' => ['extension:2001'], 'to' => ['extension:2002']]);
         $callee = $job->extensions['2002']->device;
         self::assertNotNull($callee);
-        $titles = [];
-        foreach ([['interfaces' => []], ['profile' => 'control-computer']] as $change) {
-            $changed = $job->with(new ChangeSet('', [$job->edit(Device::class, $callee, $change)]));
-            $pair = (new Prover($changed))->prove()->intents['it']->pairs()[0];
-            $titles[] = implode(' ', array_map(static fn ($l): string => (string) $l->cause?->text, $pair->leaves));
-        }
-        $name = $job->devices[$callee]->name;
-        self::assertStringContainsString($name.' has no address', $titles[0]);
-        self::assertStringContainsString($name.' has no media ports', $titles[1]);
+        $changed = $job->with(new ChangeSet('', [$job->edit(Device::class, $callee, ['interfaces' => []])]));
+        $pair = (new Prover($changed))->prove()->intents['it']->pairs()[0];
+        $said = implode(' ', array_map(static fn ($l): string => (string) $l->cause?->text, $pair->leaves));
+        self::assertStringContainsString($job->devices[$callee]->name.' has no address', $said);
+        self::assertStringNotContainsString('media ports', $said);
     }
 
     /** Two phones at one place that may use other routes do not share an answer. */
