@@ -43,7 +43,7 @@ final class VisitController extends JobPage
             $this->addFlash('error', $refused);
         }
 
-        return $this->to($hand, 'hand-over');
+        return $this->to($hand, 'hand-over', ['_fragment' => 'visit']);
     }
 
     #[Route('/job/{slug}/visits/{id}', name: 'visit', requirements: self::NUMBER, methods: ['GET'])]

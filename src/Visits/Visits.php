@@ -48,6 +48,10 @@ final readonly class Visits
     /** @return string|null why it does not begin; null where it does */
     public function begin(JobInHand $hand, User $by, bool $onSite, string $note): ?string
     {
+        $last = $this->em->getRepository(VisitRun::class)->findOneBy(['job' => $hand->stored], ['id' => 'DESC']);
+        if (false === $last?->isOver()) {
+            return 'A visit is under way. Wait until it is through, or stop it.';
+        }
         $refused = $this->tests->refusal($hand, $onSite, $this->reading->digest($hand->stored)->pairs);
         if (null === $refused) {
             $this->runs->start(VisitRun::of($hand->stored, $by, $onSite, $note, $this->clock->now()));

@@ -72,6 +72,11 @@ final class VisitTest extends AppTestCase
         $this->labRuns();
         $this->as('tomas');
         $this->post(self::JOB.'/visits', ['note' => 'Spring']);
+        self::assertResponseRedirects(self::JOB.'/hand-over#visit', 303, 'where it says how far it is');
+        $this->post(self::JOB.'/visits', ['note' => 'Once more']);
+        $this->client->followRedirect();
+        self::assertSelectorTextContains('[role=alert]', 'A visit is under way');
+        self::assertCount(1, $this->em()->getRepository(VisitRun::class)->findAll());
         $this->work();
         $visit = $this->em()->getRepository(Visit::class)->findOneBy([]) ?? throw new \LogicException();
         $addressed = array_filter($this->job()->devices, static fn (Device $d): bool => null !== $d->primaryAddress());

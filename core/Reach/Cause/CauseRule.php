@@ -243,6 +243,7 @@ enum CauseRule: string
             self::NotKnownBefore => 'Say in Devices and Voice what is missing.',
             self::NoUniverse => 'Set its universe in Light.',
             self::NoChain => 'Pair phone, detector and horn in Pairings.',
+            self::PrivateAddress => 'Name its public address and have the ports forwarded there, or connect the sites by a tunnel (VPN).',
             default => 'Nothing that Vorhut knows mends it in one or two steps.',
         };
     }
