@@ -40,7 +40,7 @@ final readonly class BriefPage
 
         return new BriefView(
             $info->name,
-            \sprintf('%s · times in %s', $info->client, $info->timezone),
+            \sprintf('%s · times in %s', '' === $info->client ? 'client not named yet' : $info->client, $info->timezone),
             $info->notes,
             [
                 new Link('Ask sheet', $this->url('ask', $hand), 'a'),

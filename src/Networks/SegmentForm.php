@@ -158,8 +158,10 @@ final readonly class SegmentForm
             }
         }
         if ('+' === $this->router && null !== $at) {
-            $id = NewId::of($job, 'routers', 'Core router', 'router');
-            $new = ['id' => $id, 'name' => 'Core router', 'interfaces' => [['segment' => $segment, 'address' => $at]]];
+            // The first is the core of the house, the others are told apart by their segment.
+            $name = [] === $job->routers ? 'Core router' : $this->name.' router';
+            $id = NewId::of($job, 'routers', $name, 'router');
+            $new = ['id' => $id, 'name' => $name, 'interfaces' => [['segment' => $segment, 'address' => $at]]];
             $edits[] = new Edit(Router::class, $id, null, $new);
         }
 

@@ -154,6 +154,14 @@ final class ListTest extends AppTestCase
         self::assertArrayHasKey('video', $this->job()->segments);
     }
 
+    public function testARouterMadeOnTheWayIsToldApartFromTheOthers(): void
+    {
+        $this->as('ines');
+        $lobby = ['name' => 'Lobby', 'prefix' => '10.47.150.0/24', 'gateway' => '10.47.150.1', 'router' => '+'];
+        $this->post(self::JOB.'/networks', $lobby);
+        self::assertSame('Lobby router', $this->job()->routers['lobby-router']->name);
+    }
+
     public function testAJobFileComesInAndGoesOutAsTheSameBytes(): void
     {
         $this->as('ines');
