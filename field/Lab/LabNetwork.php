@@ -54,6 +54,18 @@ final class LabNetwork
         $this->forwards = new LabForwards($network);
     }
 
+    /** Whether somebody listens there by the plan. */
+    public function listens(Ipv4Address $planned, Protocol $protocol, int $port): bool
+    {
+        foreach ($this->exchange->network->ownersOf($planned->value) as $owner) {
+            if ($owner->listensOn($protocol, $port)) {
+                return true;
+            }
+        }
+
+        return false;
+    }
+
     /** Whom a unit gets when it dials another, or an address. */
     public function calledBy(string $from, string $to): ?Device
     {

@@ -31,6 +31,12 @@ final readonly class InTheLab implements Place
         return $this->network->forwards->inside($planned, $protocol, $port);
     }
 
+    /** This machine refuses for a stand-in that is switched off; its unit would keep silent. */
+    public function showsWhoRefuses(Ipv4Address $planned, Protocol $protocol, int $port): bool
+    {
+        return !$this->network->listens($planned, $protocol, $port);
+    }
+
     public function from(Ipv4Address $vantage): ?string
     {
         $lab = $this->network->addresses->find($vantage);

@@ -47,7 +47,7 @@ final readonly class LiveTest
                 }
             }
         }
-        $results = $open = $questions = $owners = $spoken = [];
+        $results = $open = $questions = $owners = $shows = $spoken = [];
         $rates = new FlowRates($this->job);
         foreach ($pairs as $key => $list) {
             foreach ($list as $question) {
@@ -70,6 +70,7 @@ final readonly class LiveTest
                 }
                 $questions[] = $this->asked($question, $kind, (string) $target, $this->place->port($port), $rates);
                 $owners[] = $key;
+                $shows[] = $this->place->showsWhoRefuses($asked, $question->kind->protocol(), $port);
                 $open[$key] = ($open[$key] ?? 0) + 1;
             }
         }
@@ -88,11 +89,13 @@ final readonly class LiveTest
             &$done,
             &$stopped,
             $owners,
+            $shows,
             $pairs,
             $onPair,
         ): bool {
             $key = $owners[$number];
-            $results[$key][] = $result;
+            $isNobody = ProbeStatus::Refused === $result->status && !$shows[$number];
+            $results[$key][] = $isNobody ? $result->as(ProbeStatus::Silent) : $result;
 
             $stopped = 0 === --$open[$key] && !$this->tell($pairs[$key][0], $results[$key], ++$done, \count($pairs), $onPair);
 

@@ -38,6 +38,11 @@ final readonly class OnSite implements Place
         return [$planned, $port];
     }
 
+    public function showsWhoRefuses(Ipv4Address $planned, Protocol $protocol, int $port): bool
+    {
+        return true;
+    }
+
     public function from(Ipv4Address $vantage): null
     {
         return null;

@@ -18,6 +18,9 @@ interface Place
     /** @return array{Ipv4Address, int} what has to be asked where the address or port asked for is a router's, which forwards it */
     public function behind(Ipv4Address $planned, Protocol $protocol, int $port): array;
 
+    /** Whether a refusal from there shows that the unit is there. */
+    public function showsWhoRefuses(Ipv4Address $planned, Protocol $protocol, int $port): bool;
+
     /** The address to ask from, or null for this machine's own. */
     public function from(Ipv4Address $vantage): ?string;
 }

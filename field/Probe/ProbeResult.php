@@ -21,6 +21,11 @@ final readonly class ProbeResult implements \JsonSerializable
     ) {
     }
 
+    public function as(ProbeStatus $status): self
+    {
+        return new self($this->kind, $this->target, $this->port, $status, $this->milliseconds, $this->evidence);
+    }
+
     /** @return array<string, mixed> */
     public function jsonSerialize(): array
     {

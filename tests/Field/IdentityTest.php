@@ -9,6 +9,9 @@ use Amp\TimeoutCancellation;
 use PHPUnit\Framework\TestCase;
 use Vorhut\App\Provision\UnitFiles;
 use Vorhut\Core\Intent\Span;
+use Vorhut\Core\Job\ChangeSet;
+use Vorhut\Core\Job\Edit;
+use Vorhut\Core\Job\Intent;
 use Vorhut\Core\Job\Job;
 use Vorhut\Core\Visit\UnitDrift;
 use Vorhut\Core\Visit\UnitDrifts;
@@ -80,6 +83,28 @@ final class IdentityTest extends TestCase
         self::assertSame(['camera>far' => Span::NoReply, 'camera>system' => Span::Through], $this->echoes($lost));
     }
 
+    /** The machine of the lab refuses where nobody listens; a unit that is switched off refuses nothing, and leaks nothing. */
+    public function testWhoIsSwitchedOffKeepsSilent(): void
+    {
+        $reach = ['kind' => 'reach', 'from' => ['device:camera'], 'to' => ['device:system']];
+        $intents = [
+            ['id' => 'page', 'service' => 'tcp/443', 'expect' => 'must'] + $reach,
+            ['id' => 'closed', 'service' => 'tcp/8099', 'expect' => 'must'] + $reach,
+            ['id' => 'no-page', 'service' => 'tcp/443', 'expect' => 'must-not'] + $reach,
+        ];
+        $plan = self::job()->with(new ChangeSet('', array_map(
+            static fn (array $i): Edit => new Edit(Intent::class, $i['id'], null, $i),
+            $intents,
+        )));
+        $off = (new LabFaults(['system' => UnitFault::Off]))->on($plan);
+        $seen = fn (Job $played): array => array_merge(...array_map(
+            fn (array $i): array => [$i['id'] => $this->live($plan, $played, $i['id'])['camera>system']],
+            $intents,
+        ));
+        self::assertSame(['page' => Span::Through, 'closed' => Span::NoListener, 'no-page' => Span::Leak], $seen($plan));
+        self::assertSame(['page' => Span::NoReply, 'closed' => Span::NoListener, 'no-page' => Span::KeptApart], $seen($off));
+    }
+
     /** Whose an address is, only its own segment knows. */
     public function testAMacIsKnownInItsOwnSegment(): void
     {
@@ -129,6 +154,12 @@ final class IdentityTest extends TestCase
     /** @return array<string, Span> */
     private function echoes(Job $played): array
     {
+        return $this->live(self::job(), $played, 'echo');
+    }
+
+    /** @return array<string, Span> by pair */
+    private function live(Job $plan, Job $played, string $intent): array
+    {
         $this->lab?->stop();
         $this->lab = new Lab($played, LabPorts::ofThisUser(), UnitFiles::make());
         $seen = [];
@@ -137,7 +168,7 @@ final class IdentityTest extends TestCase
 
             return true;
         };
-        LiveTests::inTheLab(self::job(), UnitFiles::make(), 0.5)->run(['echo'], $onPair);
+        LiveTests::inTheLab($plan, UnitFiles::make(), 0.5)->run([$intent], $onPair);
         ksort($seen);
 
         return $seen;

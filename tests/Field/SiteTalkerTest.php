@@ -201,6 +201,11 @@ final class SiteTalkerTest extends TestCase
                 return $this->lab->behind($planned, $protocol, $port);
             }
 
+            public function showsWhoRefuses(Ipv4Address $planned, Protocol $protocol, int $port): bool
+            {
+                return true;
+            }
+
             public function from(Ipv4Address $vantage): null
             {
                 return null;
