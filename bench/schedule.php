@@ -3,7 +3,7 @@
 declare(strict_types=1);
 
 use Vorhut\App\Jobs\ShippedProfiles;
-use Vorhut\Core\Ask\Asked;
+use Vorhut\Core\Ask\AskContext;
 use Vorhut\Core\Ask\AskSheet;
 use Vorhut\Core\Exchange\JobFile;
 use Vorhut\Core\Exchange\JobGenerator;
@@ -54,7 +54,7 @@ foreach ([1, 2, 3, 4] as $technicians) {
 }
 
 $job = $read((int) ($argv[1] ?? 5000));
-[$sheet, $time] = $best(static fn () => AskSheet::of(new Asked(new Settings($job), new Prover($job))));
+[$sheet, $time] = $best(static fn () => AskSheet::of(new AskContext(new Settings($job), new Prover($job))));
 printf("%-44s %8.1f ms   %d questions\n", sprintf('ask sheet of %d devices', count($job->devices)), $time, count($sheet->items));
 [$needs, $time] = $best(static fn () => (new SecretNeeds(new Settings($job)))->all());
 printf("%-44s %8.1f ms   %d secrets\n", 'needs of the vault', $time, count($needs));

@@ -3,12 +3,12 @@
 declare(strict_types=1);
 
 use Vorhut\App\Jobs\ShippedProfiles;
+use Vorhut\Core\Constraint\ConstraintChecks;
 use Vorhut\Core\Exchange\JobFile;
 use Vorhut\Core\Exchange\JobGenerator;
 use Vorhut\Core\Findings\Check;
 use Vorhut\Core\Findings\Plan;
 use Vorhut\Core\Job\Job;
-use Vorhut\Core\Pairing\Pairings;
 use Vorhut\Core\Proof\Prover;
 use Vorhut\Core\Record\Json;
 use Vorhut\Core\Runbook\Runbooks;
@@ -69,7 +69,7 @@ $findings = static function (Job $job, Prover $prover): int {
 printf("%d devices, %d extensions\n", $devices, count($job->extensions));
 [$count, $ms] = $best(static fn () => $values($job));
 printf("all %d values: %.0f ms\n", $count, $ms);
-[$count, $ms] = $best(static fn () => count((new Pairings(new Settings($job)))->all()));
+[$count, $ms] = $best(static fn () => count((new ConstraintChecks(new Settings($job)))->all()));
 printf("all %d pairs of values: %.0f ms\n", $count, $ms);
 $prover = new Prover($job);
 $prover->network;

@@ -16,6 +16,8 @@ final class Classes
      * @param class-string<T> $type
      *
      * @return list<class-string<T>> those of that type that can be made, by name
+     *
+     * @throws \LogicException for a file without the class that its name promises
      */
     public static function in(string $folder, string $namespace, string $type): array
     {
@@ -29,16 +31,20 @@ final class Classes
         return $classes;
     }
 
-    /** @return list<class-string> */
+    /**
+     * @return list<class-string>
+     *
+     * @throws \LogicException
+     */
     private static function find(string $folder, string $namespace): array
     {
         $classes = [];
         $files = glob($folder.'/*.php');
         foreach (false === $files ? [] : $files as $file) {
             $class = $namespace.'\\'.basename($file, '.php');
-            if (class_exists($class)) {
-                $classes[] = $class;
-            }
+            $classes[] = class_exists($class) || interface_exists($class)
+                ? $class
+                : throw new \LogicException(\sprintf('%s holds no class %s. Does its namespace fit its folder?', $file, $class));
         }
 
         return $classes;

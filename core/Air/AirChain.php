@@ -4,10 +4,10 @@ declare(strict_types=1);
 
 namespace Vorhut\Core\Air;
 
-use Vorhut\Core\Coupling\Coupled;
+use Vorhut\Core\Constraint\ConstraintCheck;
+use Vorhut\Core\Constraint\ConstraintChecks;
 use Vorhut\Core\Job\Device;
-use Vorhut\Core\Pairing\Pairings;
-use Vorhut\Core\Pairing\TieState;
+use Vorhut\Core\Relation\RelatedUnit;
 use Vorhut\Core\Setting\Settings;
 use Vorhut\Core\Voice\Registrations;
 
@@ -20,7 +20,7 @@ final readonly class AirChain
     private const ASKS = 'asks';
     private const IN_BAND = 'in-band';
 
-    public function __construct(private Settings $settings, private Pairings $pairings, private Registrations $registrations)
+    public function __construct(private Settings $settings, private ConstraintChecks $pairings, private Registrations $registrations)
     {
     }
 
@@ -42,11 +42,11 @@ final readonly class AirChain
         $account = $this->coupled($phone, self::ACCOUNT_AT);
         $asks = null === $air ? null : $this->coupled($air->to, self::ASKS);
 
-        $named = static fn (string $name): \Closure => static fn (TieState $s): bool => $name === $s->tie->name;
+        $named = static fn (string $name): \Closure => static fn (ConstraintCheck $s): bool => $name === $s->tie->name;
 
         return [
-            $this->link(AirStage::Network, $air, static fn (TieState $s): bool => true, 'no controller carries it'),
-            $this->link(AirStage::Client, $asks, static fn (TieState $s): bool => true, 'its controller asks no server'),
+            $this->link(AirStage::Network, $air, static fn (ConstraintCheck $s): bool => true, 'no controller carries it'),
+            $this->link(AirStage::Client, $asks, static fn (ConstraintCheck $s): bool => true, 'its controller asks no server'),
             $this->link(AirStage::Account, $account, $named('Account'), 'no server has its account'),
             $this->link(AirStage::Method, $account, $named('Method'), 'no server knows its method'),
             $this->credential($account),
@@ -55,8 +55,8 @@ final readonly class AirChain
         ];
     }
 
-    /** @param \Closure(TieState): bool $isOf which of the ties belong to the stage */
-    private function link(AirStage $stage, ?Coupled $coupled, \Closure $isOf, string $missing): AirLink
+    /** @param \Closure(ConstraintCheck): bool $isOf which of the ties belong to the stage */
+    private function link(AirStage $stage, ?RelatedUnit $coupled, \Closure $isOf, string $missing): AirLink
     {
         if (null === $coupled) {
             return new AirLink($stage, false, ucfirst($missing));
@@ -74,7 +74,7 @@ final readonly class AirChain
             : new AirLink($stage, null, $open->said());
     }
 
-    private function credential(?Coupled $account): AirLink
+    private function credential(?RelatedUnit $account): AirLink
     {
         $value = null === $account ? null : $this->settings->value($account->to, self::IN_BAND);
 
@@ -113,7 +113,7 @@ final readonly class AirChain
         return new AirLink(AirStage::Registered, false, 'It has no number');
     }
 
-    private function coupled(Device $device, string $id): ?Coupled
+    private function coupled(Device $device, string $id): ?RelatedUnit
     {
         foreach ($this->settings->couplings->from($device) as $coupled) {
             if ($coupled->coupling->id === $id) {

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Vorhut\Core\Ask;
 
-use Vorhut\Core\Ask\Filling\Given;
+use Vorhut\Core\Ask\Target\AnswerContext;
 use Vorhut\Core\InvalidValue;
 use Vorhut\Core\Job\ChangeSet;
 use Vorhut\Core\Job\Job;
@@ -29,7 +29,7 @@ final readonly class Answers
     }
 
     /** @param array<array-key, string> $texts by id of the question; blank ones and those that say what is known are left */
-    public static function read(Job $job, AskSheet $sheet, array $texts, Given $given): self
+    public static function read(Job $job, AskSheet $sheet, array $texts, AnswerContext $given): self
     {
         $changed = $job;
         $change = null;

@@ -4,9 +4,9 @@ declare(strict_types=1);
 
 namespace Vorhut\Core\Ask;
 
-use Vorhut\Core\Ask\Filling\Filling;
+use Vorhut\Core\Ask\Target\AnswerTarget;
 use Vorhut\Core\Job\Device;
-use Vorhut\Core\Profile\Setting\Ask;
+use Vorhut\Core\Profile\Setting\OutsideSource;
 
 /** One thing that somebody outside must say. */
 final readonly class AskItem
@@ -22,14 +22,14 @@ final readonly class AskItem
      */
     public function __construct(
         public string $id,
-        public Ask $who,
+        public OutsideSource $who,
         public string $block,
         public string $what,
         public array $units,
         public string $form,
         public string $why,
         public array $blocks,
-        public Filling $filling,
+        public AnswerTarget $filling,
         public string $answer = '',
         public string $by = '',
         public ?string $on = null,

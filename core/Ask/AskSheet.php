@@ -6,7 +6,7 @@ namespace Vorhut\Core\Ask;
 
 use Vorhut\Core\Ask\Block\Block;
 use Vorhut\Core\Classes;
-use Vorhut\Core\Profile\Setting\Ask;
+use Vorhut\Core\Profile\Setting\OutsideSource;
 
 /** Everything that somebody outside must supply: who, what, for which units, why, and by when. */
 final readonly class AskSheet
@@ -19,7 +19,7 @@ final readonly class AskSheet
     {
     }
 
-    public static function of(Asked $asked): self
+    public static function of(AskContext $asked): self
     {
         $classes = Classes::in(__DIR__.'/Block', __NAMESPACE__.'\Block', Block::class);
         $blocks = array_map(static fn (string $class): Block => new $class(), $classes);
@@ -28,7 +28,7 @@ final readonly class AskSheet
         foreach ($blocks as $block) {
             array_push($items, ...iterator_to_array($block->items($asked), false));
         }
-        $rank = array_flip(array_column(Ask::cases(), 'value'));
+        $rank = array_flip(array_column(OutsideSource::cases(), 'value'));
         usort($items, static fn (AskItem $a, AskItem $b): int => $rank[$a->who->value] <=> $rank[$b->who->value]);
 
         return new self($items, $asked->job->info->visit->neededBy());
@@ -58,7 +58,7 @@ final readonly class AskSheet
     }
 
     /** Only what one of them is asked. */
-    public function to(Ask $who): self
+    public function to(OutsideSource $who): self
     {
         return $this->those(static fn (AskItem $i): bool => $i->who === $who);
     }

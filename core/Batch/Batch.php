@@ -8,7 +8,7 @@ use Vorhut\Core\Job\Device;
 use Vorhut\Core\Job\Job;
 use Vorhut\Core\Profile\Step\WorkStage;
 use Vorhut\Core\Runbook\Blocker;
-use Vorhut\Core\Runbook\General\LaptopBack;
+use Vorhut\Core\Runbook\General\LaptopBackStep;
 use Vorhut\Core\Runbook\Runbook;
 use Vorhut\Core\Runbook\RunbookStep;
 
@@ -165,7 +165,7 @@ final readonly class Batch
             $step->isDone => CellState::Done,
             [] !== $step->blockedBy => CellState::Blocked,
             $step !== $next => CellState::Later,
-            LaptopBack::ID === $step->id => $this->isLaptopNeeded($runbook->device) ? CellState::Queued : CellState::Ready,
+            LaptopBackStep::ID === $step->id => $this->isLaptopNeeded($runbook->device) ? CellState::Queued : CellState::Ready,
             ($this->running[$runbook->device->id] ?? 0) > 0 => CellState::Running,
             $step->isOnTheBench() && $holder->id !== $runbook->device->id => CellState::Queued,
             default => CellState::Ready,

@@ -4,16 +4,16 @@ declare(strict_types=1);
 
 namespace Vorhut\Core\Bench;
 
+use Vorhut\Core\Convention\FactoryAddressConvention;
 use Vorhut\Core\Profile\DeviceProfile;
 use Vorhut\Core\Profile\FactoryMode;
 use Vorhut\Core\Profile\WayIn;
-use Vorhut\Core\School\FactoryAddress;
 
 /** The ways in which a unit of a kind can be reached in its factory state. */
 final class Techniques
 {
     /** @return non-empty-list<Technique> the best first: the one that the job prefers, where it is one for this kind */
-    public static function of(DeviceProfile $profile, FactoryAddress $school): array
+    public static function of(DeviceProfile $profile, FactoryAddressConvention $school): array
     {
         return self::preferred(self::possible($profile), $school);
     }
@@ -43,14 +43,14 @@ final class Techniques
      *
      * @return non-empty-list<Technique>
      */
-    private static function preferred(array $techniques, FactoryAddress $school): array
+    private static function preferred(array $techniques, FactoryAddressConvention $school): array
     {
-        if (FactoryAddress::MoveRouter === $school && Technique::AddAddress === $techniques[0]) {
+        if (FactoryAddressConvention::MoveRouter === $school && Technique::AddAddress === $techniques[0]) {
             return [Technique::MoveRouter, ...$techniques];
         }
         $wanted = match ($school) {
-            FactoryAddress::AtUnit => Technique::AtTheUnit,
-            FactoryAddress::Lease => Technique::BenchLease,
+            FactoryAddressConvention::AtUnit => Technique::AtTheUnit,
+            FactoryAddressConvention::Lease => Technique::BenchLease,
             default => null,
         };
         if (null === $wanted || !\in_array($wanted, $techniques, true)) {

@@ -4,10 +4,10 @@ declare(strict_types=1);
 
 namespace Vorhut\Core\Dates;
 
+use Vorhut\Core\Constraint\ConstraintCheck;
+use Vorhut\Core\Constraint\ConstraintChecks;
 use Vorhut\Core\Job\Device;
-use Vorhut\Core\Pairing\Pairings;
-use Vorhut\Core\Pairing\TieState;
-use Vorhut\Core\Profile\Coupling\Relation;
+use Vorhut\Core\Profile\Relation\Comparison;
 use Vorhut\Core\Setting\Settings;
 
 /** The firmware of every kind of unit in a plan: wanted, found, the same on all, one family across pairs. */
@@ -31,8 +31,8 @@ final class FirmwareLines
                 }
             }
         }
-        foreach ((new Pairings($settings))->broken() as $state) {
-            if (Relation::SameFirmware === $state->tie->relation) {
+        foreach ((new ConstraintChecks($settings))->broken() as $state) {
+            if (Comparison::SameFirmware === $state->tie->relation) {
                 $notes[$state->coupled->from->profile][] = self::apart($state);
             }
         }
@@ -48,7 +48,7 @@ final class FirmwareLines
         return $lines;
     }
 
-    private static function apart(TieState $state): string
+    private static function apart(ConstraintCheck $state): string
     {
         return \sprintf(
             '%s has %s, its partner %s has %s: one family on both',

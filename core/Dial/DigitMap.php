@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace Vorhut\Core\Dial;
 
 use Vorhut\Core\InvalidValue;
-use Vorhut\Core\Net\Written;
+use Vorhut\Core\Net\ParsedFromText;
 
 /**
  * A digit map (RFC 3435, section 2.1.5): "0x.T|1xx" takes a 0 and whatever follows until the timer, or a 1 and two digits.
@@ -13,7 +13,7 @@ use Vorhut\Core\Net\Written;
  * `x` is any digit, `[1-47]` one of 1, 2, 3, 4 and 7, `.` any number of the position before it, none included, `T` the timer
  * that runs out when nobody dials on, `|` parts alternatives, which may stand in parentheses. Letters count in either case.
  */
-final readonly class DigitMap implements \Stringable, Written
+final readonly class DigitMap implements \Stringable, ParsedFromText
 {
     /** RFC 3435 has gateways take 2,048 characters. */
     private const LONGEST = 2048;

@@ -5,10 +5,10 @@ declare(strict_types=1);
 namespace Vorhut\Core\Dial;
 
 use Vorhut\Core\InvalidValue;
-use Vorhut\Core\Net\Written;
+use Vorhut\Core\Net\ParsedFromText;
 
 /** A number, or all numbers of one length from one to another: "2150", "2000-2099". */
-final readonly class NumberRange implements \Stringable, Written
+final readonly class NumberRange implements \Stringable, ParsedFromText
 {
     private const LONGEST = 15;
 

@@ -73,7 +73,7 @@ final class CableReader
     }
 
     /** @throws InvalidFile for a text without a line that names its columns */
-    public function read(string $text): CableList
+    public function read(string $text): CableListPreview
     {
         $this->after = [];
         $columns = null;
@@ -91,7 +91,7 @@ final class CableReader
             throw InvalidFile::at('line 1', '', $allowed, 'Such as Switch;Port;Unit;Metres.');
         }
 
-        return new CableList($rows, $this->change());
+        return new CableListPreview($rows, $this->change());
     }
 
     /**

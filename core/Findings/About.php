@@ -16,7 +16,7 @@ final readonly class About
     public function __construct(
         public string $id,
         public int $place,
-        public Stop $stop = Stop::Devices,
+        public Section $stop = Section::Devices,
         private string $short = '',
         private string $view = '',
     ) {

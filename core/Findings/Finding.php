@@ -10,7 +10,7 @@ use Vorhut\Core\Job\ChangeSet;
 final readonly class Finding
 {
     public string $rule;
-    public Stop $stop;
+    public Section $stop;
     /** The page on which it is drawn. */
     public string $view;
     /** A few words for a drawing. */

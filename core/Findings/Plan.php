@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Vorhut\Core\Findings;
 
+use Vorhut\Core\Constraint\ConstraintChecks;
 use Vorhut\Core\Job\Chain;
 use Vorhut\Core\Job\ChangeSet;
 use Vorhut\Core\Job\Device;
@@ -12,7 +13,6 @@ use Vorhut\Core\Job\Subnet;
 use Vorhut\Core\Licence\Licences;
 use Vorhut\Core\Media\StreamOut;
 use Vorhut\Core\Media\StreamsOut;
-use Vorhut\Core\Pairing\Pairings;
 use Vorhut\Core\Planning\FreeAddresses;
 use Vorhut\Core\Power\PowerPlan;
 use Vorhut\Core\Proof\Prover;
@@ -38,7 +38,7 @@ final class Plan
 
     private ?Settings $settings = null;
 
-    private ?Pairings $pairings = null;
+    private ?ConstraintChecks $pairings = null;
 
     private ?Licences $licences = null;
 
@@ -73,9 +73,9 @@ final class Plan
         return new ChangeSet($title, [$this->job->edit(Device::class, $device->id, ['settings' => $values + $device->settings])]);
     }
 
-    public function pairings(): Pairings
+    public function pairings(): ConstraintChecks
     {
-        return $this->pairings ??= new Pairings($this->settings());
+        return $this->pairings ??= new ConstraintChecks($this->settings());
     }
 
     public function licences(): Licences

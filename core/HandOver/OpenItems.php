@@ -7,7 +7,7 @@ namespace Vorhut\Core\HandOver;
 use Vorhut\Core\Dates\DatesAhead;
 use Vorhut\Core\Dates\Today;
 use Vorhut\Core\Findings\Finding;
-use Vorhut\Core\Intent\Span;
+use Vorhut\Core\Intent\PairVerdict;
 use Vorhut\Core\Job\Job;
 use Vorhut\Core\Proof\SeenCounts;
 use Vorhut\Core\Proof\SeenIn;
@@ -21,7 +21,7 @@ final readonly class OpenItems
 
     /**
      * @param list<Finding> $findings of the plan as it stands
-     * @param array<array-key, array{span: Span, pairs: int, counts: array<string, int>}> $intents as predicted
+     * @param array<array-key, array{span: PairVerdict, pairs: int, counts: array<string, int>}> $intents as predicted
      * @param array<array-key, SeenCounts> $seen by intent
      * @param array<string, string> $silent when it was that planned addresses did not answer, by address
      * @param array<string, string> $accepted why something is left open, by id

@@ -22,14 +22,14 @@ final class AddressCalls
 {
     private ?Settings $settings = null;
 
-    public function __construct(private readonly Asks $asks)
+    public function __construct(private readonly ExchangeCache $asks)
     {
     }
 
     /** @param Service|null $signalling null: SIP */
     public function predict(Pair $pair, ?Service $signalling): PairPrediction
     {
-        [$leaf, $callee] = $this->signalled($pair, $signalling ?? Asks::sip());
+        [$leaf, $callee] = $this->signalled($pair, $signalling ?? ExchangeCache::sip());
         $caller = $this->asks->exchange->network->node($pair->from);
         if (!$leaf->span->holds() || null === $callee || null === $caller || null === $leaf->target) {
             return PairPrediction::chained($pair, [$leaf]);
@@ -45,7 +45,7 @@ final class AddressCalls
      */
     public function callee(Pair $pair, ?Service $signalling = null): array
     {
-        [$leaf, $callee] = $this->signalled($pair, $signalling ?? Asks::sip());
+        [$leaf, $callee] = $this->signalled($pair, $signalling ?? ExchangeCache::sip());
 
         return [$leaf->target, $leaf->span->holds() ? $callee : null];
     }
@@ -89,7 +89,7 @@ final class AddressCalls
             $mute = null === $target ? $pair->to : $pair->from;
             $cause = CauseRule::AddressMissing->at($mute, words: ['who' => $job->nameOf($mute)]);
 
-            return [new Leaf($title, $pair->from, $target, $service, Span::CannotSend, $cause), null];
+            return [new Leaf($title, $pair->from, $target, $service, PairVerdict::CannotSend, $cause), null];
         }
         $verdict = $this->asks->exchange->ask($caller, $target, $service);
         $by = $network->node($verdict->by[0] ?? '');
@@ -98,10 +98,10 @@ final class AddressCalls
             $words = ['who' => $by->name, 'other' => $meant->name];
             $cause = CauseRule::LeadsElsewhere->at($by->id, ['address' => (string) $target], $words);
 
-            return [new Leaf($title, $pair->from, $target, $service, Span::NotFound, $cause), null];
+            return [new Leaf($title, $pair->from, $target, $service, PairVerdict::NotFound, $cause), null];
         }
 
-        return [new Leaf($title, $pair->from, $target, $service, Span::ofVerdict($verdict), $verdict->cause), $by];
+        return [new Leaf($title, $pair->from, $target, $service, PairVerdict::ofVerdict($verdict), $verdict->cause), $by];
     }
 
     /** @return non-empty-list<Leaf> */
@@ -111,7 +111,7 @@ final class AddressCalls
             if ($this->isMute($end)) {
                 $cause = CauseRule::NoMedia->at($end->id, words: ['who' => $end->name, 'what' => 'no media ports']);
 
-                return [new Leaf($this->title($caller, $callee), $caller->id, null, null, Span::NotFound, $cause)];
+                return [new Leaf($this->title($caller, $callee), $caller->id, null, null, PairVerdict::NotFound, $cause)];
             }
         }
         $leaves = array_map(fn (array $ends): Leaf => $this->both(...$ends), $this->ends($caller, $callee, $dialled));
@@ -149,9 +149,9 @@ final class AddressCalls
     private function both(MediaEnd $a, MediaEnd $b): Leaf
     {
         $path = MediaPath::between($this->asks->exchange->network, $a, $b);
-        $span = $path->there && $path->back ? Span::Through : ($path->there || $path->back ? Span::OneWay : Span::NotFound);
+        $span = $path->there && $path->back ? PairVerdict::Through : ($path->there || $path->back ? PairVerdict::OneWay : PairVerdict::NotFound);
         $title = match (true) {
-            Span::OneWay !== $span => $this->title($a->node, $b->node),
+            PairVerdict::OneWay !== $span => $this->title($a->node, $b->node),
             $path->there => \sprintf('media only from %s to %s', $a->node->name, $b->node->name),
             default => \sprintf('media only from %s to %s', $b->node->name, $a->node->name),
         };

@@ -15,7 +15,7 @@ final readonly class Calls
 {
     private PhoneSystems $systems;
 
-    public function __construct(private Asks $asks, private OneWayMedia $oneWay)
+    public function __construct(private ExchangeCache $asks, private OneWayMedia $oneWay)
     {
         $this->systems = new PhoneSystems($asks->job);
     }
@@ -29,7 +29,7 @@ final readonly class Calls
             return $ringing;
         }
         $media = $this->media($caller, $callee);
-        $how = Span::Through === $media->span ? 'sound both ways' : $media->title;
+        $how = PairVerdict::Through === $media->span ? 'sound both ways' : $media->title;
 
         return new PairPrediction($pair, $media->span, $media->cause, $how, [...$ringing->leaves, $media]);
     }
@@ -49,10 +49,10 @@ final readonly class Calls
                 return PairPrediction::impossible($pair, CauseRule::NoExtension->at($who, words: $words));
             }
             $title = \sprintf('%s registers at %s', $party->name, $server->name);
-            $leaves[] = $this->asks->ask($party->id, $server->id, Asks::sip(), $title);
+            $leaves[] = $this->asks->ask($party->id, $server->id, ExchangeCache::sip(), $title);
             if ($party === $callee) {
                 $title = \sprintf('%s rings %s', $server->name, $party->name);
-                $leaves[] = $this->asks->ask($server->id, $party->id, Asks::sip(), $title);
+                $leaves[] = $this->asks->ask($server->id, $party->id, ExchangeCache::sip(), $title);
             }
         }
 
@@ -80,8 +80,8 @@ final readonly class Calls
     public function rings(Device $phone, Device $system): array
     {
         return [
-            $this->asks->ask($phone->id, $system->id, Asks::sip(), \sprintf('%s registers at %s', $phone->name, $system->name)),
-            $this->asks->ask($system->id, $phone->id, Asks::sip(), \sprintf('%s rings %s', $system->name, $phone->name)),
+            $this->asks->ask($phone->id, $system->id, ExchangeCache::sip(), \sprintf('%s registers at %s', $phone->name, $system->name)),
+            $this->asks->ask($system->id, $phone->id, ExchangeCache::sip(), \sprintf('%s rings %s', $system->name, $phone->name)),
         ];
     }
 
@@ -143,7 +143,7 @@ final readonly class Calls
             $lacks = null === ($who === $a ? $addressA : $addressB) ? 'no address' : 'no media ports';
             $cause = CauseRule::NoMedia->at($who->id, words: ['who' => $who->name, 'what' => $lacks]);
 
-            return new Leaf($title, $a->id, null, null, Span::NotFound, $cause);
+            return new Leaf($title, $a->id, null, null, PairVerdict::NotFound, $cause);
         }
         $network = $this->asks->exchange->network;
         $path = MediaPath::between(
@@ -151,8 +151,8 @@ final readonly class Calls
             new MediaEnd($network->nodes[$a->id], $addressA, $mediaA),
             new MediaEnd($network->nodes[$b->id], $addressB, $mediaB),
         );
-        $span = $path->there && $path->back ? Span::Through : ($path->there || $path->back ? Span::OneWay : Span::NotFound);
-        if (Span::OneWay === $span) {
+        $span = $path->there && $path->back ? PairVerdict::Through : ($path->there || $path->back ? PairVerdict::OneWay : PairVerdict::NotFound);
+        if (PairVerdict::OneWay === $span) {
             $names = $path->there ? [$a->name, $b->name] : [$b->name, $a->name];
             $title = \sprintf('sound only from %s to %s', ...$names);
         }

@@ -19,7 +19,7 @@ final class DialledCalls
 {
     private ?Dialler $dialler = null;
 
-    public function __construct(private readonly Asks $asks, private readonly Calls $calls)
+    public function __construct(private readonly ExchangeCache $asks, private readonly Calls $calls)
     {
     }
 
@@ -89,18 +89,18 @@ final class DialledCalls
         $server = $this->calls->systemOf($caller);
         $title = \sprintf('%s registers at %s', $caller->name, $server->name ?? '');
 
-        return null === $server ? [] : [$this->asks->ask($caller->id, $server->id, Asks::sip(), $title)];
+        return null === $server ? [] : [$this->asks->ask($caller->id, $server->id, ExchangeCache::sip(), $title)];
     }
 
     private function routed(Pair $pair, Dialled $dialled, string $wanted): Leaf
     {
         $isMeant = '' === $wanted || $wanted === $dialled->to?->kind || 'trunk' === $dialled->to?->kind;
         if ($dialled->verdict->holds() && $isMeant) {
-            return new Leaf(rtrim($dialled->why, '.'), $pair->from, null, null, Span::Through, null);
+            return new Leaf(rtrim($dialled->why, '.'), $pair->from, null, null, PairVerdict::Through, null);
         }
         $why = $isMeant ? $dialled->why : \sprintf('It ends at no %s. %s', $wanted, $dialled->why);
 
-        return new Leaf(rtrim($why, '.'), $pair->from, null, null, Span::NotFound, $this->cause($pair, $why));
+        return new Leaf(rtrim($why, '.'), $pair->from, null, null, PairVerdict::NotFound, $this->cause($pair, $why));
     }
 
     private function cause(Pair $pair, string $why): Cause

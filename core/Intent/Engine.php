@@ -17,16 +17,16 @@ final class Engine
     public readonly Calls $calls;
     public readonly DialledCalls $dialled;
     public readonly AddressCalls $addressCalls;
-    private readonly Asks $asks;
+    private readonly ExchangeCache $asks;
 
     public function __construct(
         public readonly Job $job,
         public readonly Exchange $exchange,
-        public readonly Parties $parties,
+        public readonly PartyExpansion $parties,
     ) {
         $this->finding = new FoundPairs($job, $exchange, $parties);
         $this->oneWay = new OneWayMedia($job, $exchange, $parties);
-        $this->asks = new Asks($job, $exchange, $parties);
+        $this->asks = new ExchangeCache($job, $exchange, $parties);
         $this->calls = new Calls($this->asks, $this->oneWay);
         $this->addressCalls = new AddressCalls($this->asks);
         $this->dialled = new DialledCalls($this->asks, $this->calls);

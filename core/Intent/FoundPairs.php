@@ -17,7 +17,7 @@ final class FoundPairs
 {
     private readonly Discovery $discovery;
 
-    public function __construct(private readonly Job $job, Exchange $exchange, private readonly Parties $parties)
+    public function __construct(private readonly Job $job, Exchange $exchange, private readonly PartyExpansion $parties)
     {
         $this->discovery = new Discovery($job, $exchange);
     }
@@ -47,9 +47,9 @@ final class FoundPairs
         foreach ($results as $result) {
             $service = new Service($result->finder->protocol, $result->finder->port, $result->finder->port);
             $span = match (true) {
-                $result->works => $result->fades ? Span::Fades : Span::Through,
-                null === $result->verdict => Span::NotFound,
-                default => Span::ofVerdict($result->verdict),
+                $result->works => $result->fades ? PairVerdict::Fades : PairVerdict::Through,
+                null === $result->verdict => PairVerdict::NotFound,
+                default => PairVerdict::ofVerdict($result->verdict),
             };
             $leaves[] = new Leaf(
                 $result->finder->method->label(),
@@ -66,7 +66,7 @@ final class FoundPairs
             $hears = $works->finder->method->isAnnounced() ? $station : $unit;
             $cause = $works->fades ? OneWayMedia::fading($this->job, $hears, $works->finder->method->group()) : null;
 
-            return new PairPrediction($pair, $works->fades ? Span::Fades : Span::Through, $cause, $works->finder->method->label(), $leaves);
+            return new PairPrediction($pair, $works->fades ? PairVerdict::Fades : PairVerdict::Through, $cause, $works->finder->method->label(), $leaves);
         }
         // The method that got furthest is the one worth mending: one that was tried over the network before one that stays at home.
         $furthest = $leaves[0];

@@ -42,5 +42,5 @@ interface Kind
     public function ways(Engine $engine, Intent $intent, Pair $pair): array;
 
     /** @return list<LiveQuestion>|null what is asked over the wire about one pair; null: nothing of this kind can be asked yet */
-    public function questions(Asking $asking, Intent $intent, Pair $pair): ?array;
+    public function questions(ProbeFactory $asking, Intent $intent, Pair $pair): ?array;
 }

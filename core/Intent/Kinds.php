@@ -25,7 +25,7 @@ final class Kinds
         if (null === self::$kinds) {
             self::$kinds = [];
             foreach (Classes::in(IntentKinds::FOLDER, __NAMESPACE__.'\Kind', Kind::class) as $class) {
-                self::$kinds[strtolower((new \ReflectionClass($class))->getShortName())] = new $class();
+                self::$kinds[IntentKinds::nameOf($class)] = new $class();
             }
         }
 

@@ -16,7 +16,7 @@ final readonly class Leaf
         public string $asker,
         public ?Ipv4Address $target,
         public ?Service $service,
-        public Span $span,
+        public PairVerdict $span,
         public ?Cause $cause,
         /** False for a method that failed where another one works, and for what is no part of a leak. */
         public bool $decides = true,

@@ -9,14 +9,14 @@ use Vorhut\Core\Job\Job;
 use Vorhut\Core\Profile\FindMethod;
 use Vorhut\Core\Reach\Node\Network;
 use Vorhut\Core\Reach\Node\Node;
-use Vorhut\Core\Reach\Node\Places;
+use Vorhut\Core\Reach\Node\NodeClasses;
 use Vorhut\Core\Voice\CallerGroups;
 use Vorhut\Core\Voice\VoicePlan;
 
 /** Which devices fare alike in an intent: they stand in the same place and play the same part in it. */
 final class Likeness
 {
-    private readonly Places $places;
+    private readonly NodeClasses $places;
     private readonly PhoneSystems $systems;
 
     /** @var array<array-key, string> which routes a unit may use, by unit */
@@ -30,7 +30,7 @@ final class Likeness
 
     public function __construct(private readonly Job $job, private readonly Network $network)
     {
-        $this->places = new Places($job, $network);
+        $this->places = new NodeClasses($job, $network);
         $this->systems = new PhoneSystems($job);
         $callers = new CallerGroups(new VoicePlan($job));
         foreach ($callers->groups as $number => $group) {

@@ -27,8 +27,8 @@ final class MustNot
         $leaves = array_merge(...$ways);
 
         return null === $gap
-            ? new PairPrediction($pair, Span::KeptApart, $closed->cause, $closed->cause->text ?? '', $leaves)
-            : new PairPrediction($pair, Span::Untried, $gap, $gap->text.': whether it is kept apart cannot be told', $leaves);
+            ? new PairPrediction($pair, PairVerdict::KeptApart, $closed->cause, $closed->cause->text ?? '', $leaves)
+            : new PairPrediction($pair, PairVerdict::Untried, $gap, $gap->text.': whether it is kept apart cannot be told', $leaves);
     }
 
     /** @param non-empty-list<Leaf> $way */
@@ -48,12 +48,12 @@ final class MustNot
     private static function leak(Pair $pair, array $ways, Leaf $open): PairPrediction
     {
         $how = match ($open->span) {
-            Span::NoReply, Span::OneWay => 'the request gets there; only its answer is lost',
-            Span::NoListener => 'the way is open; only nobody listens there now',
+            PairVerdict::NoReply, PairVerdict::OneWay => 'the request gets there; only its answer is lost',
+            PairVerdict::NoListener => 'the way is open; only nobody listens there now',
             default => 'the way is open',
         };
         $leaves = array_map(static fn (Leaf $l): Leaf => $l->deciding($l === $open), array_merge(...$ways));
 
-        return new PairPrediction($pair, Span::Leak, null, $how, $leaves);
+        return new PairPrediction($pair, PairVerdict::Leak, null, $how, $leaves);
     }
 }

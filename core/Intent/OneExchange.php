@@ -42,7 +42,7 @@ abstract class OneExchange implements Kind
         return [$engine->reach($pair, $this->service($intent))->chain()];
     }
 
-    public function questions(Asking $asking, Intent $intent, Pair $pair): ?array
+    public function questions(ProbeFactory $asking, Intent $intent, Pair $pair): ?array
     {
         return null;
     }

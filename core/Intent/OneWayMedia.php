@@ -28,7 +28,7 @@ final class OneWayMedia
     /** @var array<string, MulticastResult> */
     private array $sent = [];
 
-    public function __construct(private readonly Job $job, private readonly Exchange $exchange, private readonly Parties $parties)
+    public function __construct(private readonly Job $job, private readonly Exchange $exchange, private readonly PartyExpansion $parties)
     {
         $this->multicast = new Multicast($exchange);
     }
@@ -94,7 +94,7 @@ final class OneWayMedia
                 $source->id,
                 $group,
                 $service,
-                Span::CannotSend,
+                PairVerdict::CannotSend,
                 CauseRule::AddressMissing->at($source->id, words: ['who' => $source->name]),
             );
         }
@@ -104,7 +104,7 @@ final class OneWayMedia
                 $source->id,
                 $group,
                 $service,
-                $heard->expires ? Span::Fades : Span::Through,
+                $heard->expires ? PairVerdict::Fades : PairVerdict::Through,
                 $heard->expires ? self::fading($this->job, $receiver, $group) : null,
                 listener: $receiver->id,
             );
@@ -116,7 +116,7 @@ final class OneWayMedia
                     $source->id,
                     $group,
                     $service,
-                    Span::NotFound,
+                    PairVerdict::NotFound,
                     $result->stops[$interface->segment],
                     listener: $receiver->id,
                 );
@@ -126,7 +126,7 @@ final class OneWayMedia
         $words = ['who' => $source->name, 'how' => 'does not get to', 'other' => $receiver->name];
         $cause = CauseRule::MulticastStays->at($source->id, ['group' => (string) $group], $words);
 
-        return new Leaf($title, $source->id, $group, $service, Span::NotFound, $cause, listener: $receiver->id);
+        return new Leaf($title, $source->id, $group, $service, PairVerdict::NotFound, $cause, listener: $receiver->id);
     }
 
     private function unicast(Device $source, Device $receiver): Leaf
@@ -147,17 +147,17 @@ final class OneWayMedia
                 $source->id,
                 null,
                 $media,
-                Span::CannotSend,
+                PairVerdict::CannotSend,
                 CauseRule::AddressMissing->at($receiver->id, words: ['who' => $receiver->name]),
             );
         }
         $verdict = $this->exchange->send($this->exchange->network->nodes[$source->id], $target, $media);
         $gets = [$receiver->id] === $verdict->by;
-        $wrong = $gets ? null : (Asks::stranger($this->exchange->network, $receiver->id, $target, $verdict) ?? $verdict->cause);
+        $wrong = $gets ? null : (ExchangeCache::stranger($this->exchange->network, $receiver->id, $target, $verdict) ?? $verdict->cause);
         $span = match (true) {
-            $gets => Span::Through,
-            $verdict->delivered => Span::NotFound,
-            default => Span::ofVerdict($verdict),
+            $gets => PairVerdict::Through,
+            $verdict->delivered => PairVerdict::NotFound,
+            default => PairVerdict::ofVerdict($verdict),
         };
 
         return new Leaf($title, $source->id, $target, $media, $span, $wrong);

@@ -12,7 +12,7 @@ final readonly class PairPrediction
     /** @param list<Leaf> $leaves the exchanges it rests on, in order; the first that fails decides */
     public function __construct(
         public Pair $pair,
-        public Span $span,
+        public PairVerdict $span,
         public ?Cause $cause,
         /** How it works, or what was tried, in a few words. */
         public string $how,
@@ -33,7 +33,7 @@ final readonly class PairPrediction
             }
         }
 
-        return new self($pair, Span::Through, null, $leaves[array_key_last($leaves)]->title, $leaves);
+        return new self($pair, PairVerdict::Through, null, $leaves[array_key_last($leaves)]->title, $leaves);
     }
 
     /** @return non-empty-list<Leaf> its exchanges; where nothing could be tried, what it failed for */
@@ -53,29 +53,29 @@ final readonly class PairPrediction
     /** What cannot even be tried. */
     public static function impossible(Pair $pair, Cause $cause): self
     {
-        return new self($pair, Span::NotFound, $cause, $cause->text, []);
+        return new self($pair, PairVerdict::NotFound, $cause, $cause->text, []);
     }
 
     /**
      * Whether an observation speaks against this prediction. A request that arrives while its answer is lost cannot be seen
      * by whoever sent it, so silence does not speak against a leak of that kind. What was not tried contradicts nothing.
      */
-    public function contradicts(Span $observed): bool
+    public function contradicts(PairVerdict $observed): bool
     {
         // What fades arrives now.
-        $fades = Span::Fades === $this->span && Span::Through === $observed;
-        if (Span::Untried === $observed || Span::Untried === $this->span || $fades) {
+        $fades = PairVerdict::Fades === $this->span && PairVerdict::Through === $observed;
+        if (PairVerdict::Untried === $observed || PairVerdict::Untried === $this->span || $fades) {
             return false;
         }
 
-        return $observed->holds() !== $this->span->holds() && !(Span::KeptApart === $observed && $this->isLeakWithoutAnswer());
+        return $observed->holds() !== $this->span->holds() && !(PairVerdict::KeptApart === $observed && $this->isLeakWithoutAnswer());
     }
 
     /** The exchange by which something gets through that must not. */
     public function leak(): ?Leaf
     {
         foreach ($this->leaves as $leaf) {
-            if (Span::Leak === $this->span && $leaf->decides) {
+            if (PairVerdict::Leak === $this->span && $leaf->decides) {
                 return $leaf;
             }
         }
@@ -85,6 +85,6 @@ final readonly class PairPrediction
 
     public function isLeakWithoutAnswer(): bool
     {
-        return Span::Leak === $this->span && Span::NoReply === $this->leak()?->span;
+        return PairVerdict::Leak === $this->span && PairVerdict::NoReply === $this->leak()?->span;
     }
 }

@@ -14,12 +14,12 @@ use Vorhut\Core\Voice\Registrations;
 /** Registrations as far as the network lets them through: request and answer between the unit and its phone system. */
 final readonly class RegistrationPaths implements Registrations
 {
-    private Asks $asks;
+    private ExchangeCache $asks;
 
     public function __construct(private Job $job, ?Network $network = null)
     {
         $network ??= Topology::of($job);
-        $this->asks = new Asks($job, new Exchange($network), new Parties($job, $network));
+        $this->asks = new ExchangeCache($job, new Exchange($network), new PartyExpansion($job, $network));
     }
 
     public function whyNot(Extension $extension): ?string
@@ -32,7 +32,7 @@ final readonly class RegistrationPaths implements Registrations
         if (null === $server) {
             return \sprintf('%s belongs to no phone system that is planned.', $extension->number);
         }
-        $leaf = $this->asks->ask($unit->id, $server->id, Asks::sip(), '');
+        $leaf = $this->asks->ask($unit->id, $server->id, ExchangeCache::sip(), '');
         if ($leaf->span->holds()) {
             return null;
         }

@@ -34,7 +34,7 @@ abstract class SeveralExchanges implements Kind
         return false;
     }
 
-    public function questions(Asking $asking, Intent $intent, Pair $pair): ?array
+    public function questions(ProbeFactory $asking, Intent $intent, Pair $pair): ?array
     {
         return null;
     }

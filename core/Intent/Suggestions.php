@@ -22,9 +22,9 @@ final class Suggestions
      */
     public static function of(Job $job, Network $network, int $most): array
     {
-        $parties = new Parties($job, $network);
+        $parties = new PartyExpansion($job, $network);
         $each = [];
-        foreach (Classes::in(__DIR__.'/Usual', __NAMESPACE__.'\Usual', Usual::class) as $class) {
+        foreach (Classes::in(__DIR__.'/Suggestion', __NAMESPACE__.'\Suggestion', SuggestedIntent::class) as $class) {
             $unsaid = static fn (): array => self::unsaid($job, $parties, (new $class())->of($job), $most);
             $each[] = Isolation::run('What is usual by '.$class, $unsaid) ?? [];
         }
@@ -44,7 +44,7 @@ final class Suggestions
      *
      * @return list<array<string, mixed>>
      */
-    private static function unsaid(Job $job, Parties $parties, iterable $records, int $most): array
+    private static function unsaid(Job $job, PartyExpansion $parties, iterable $records, int $most): array
     {
         $unsaid = [];
         foreach ($records as $record) {
@@ -61,7 +61,7 @@ final class Suggestions
     }
 
     /** Whether intents of the same kind speak of all the same pairs already, or there is no pair to speak of. */
-    private static function isSaid(Job $job, Parties $parties, Intent $new): bool
+    private static function isSaid(Job $job, PartyExpansion $parties, Intent $new): bool
     {
         $isLike = static fn (Intent $i): bool => $i->kind === $new->kind
             && $i->expect === $new->expect

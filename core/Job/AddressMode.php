@@ -4,10 +4,10 @@ declare(strict_types=1);
 
 namespace Vorhut\Core\Job;
 
-use Vorhut\Core\Record\Field\Labelled;
+use Vorhut\Core\Record\Field\HasLabel;
 
 /** How an interface comes to its address. */
-enum AddressMode: string implements Labelled
+enum AddressMode: string implements HasLabel
 {
     case Static = 'static';
     case Dhcp = 'dhcp';

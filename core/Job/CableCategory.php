@@ -4,10 +4,10 @@ declare(strict_types=1);
 
 namespace Vorhut\Core\Job;
 
-use Vorhut\Core\Record\Field\Labelled;
+use Vorhut\Core\Record\Field\HasLabel;
 
 /** Categories of copper cable (ISO/IEC 11801, ANSI/TIA-568). */
-enum CableCategory: string implements Labelled
+enum CableCategory: string implements HasLabel
 {
     case Three = '3';
     case Five = '5';

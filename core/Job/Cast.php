@@ -4,10 +4,10 @@ declare(strict_types=1);
 
 namespace Vorhut\Core\Job;
 
-use Vorhut\Core\Record\Field\Labelled;
+use Vorhut\Core\Record\Field\HasLabel;
 
 /** How a stream gets to several. */
-enum Cast: string implements Labelled
+enum Cast: string implements HasLabel
 {
     case Unicast = 'unicast';
     case Multicast = 'multicast';

@@ -4,10 +4,10 @@ declare(strict_types=1);
 
 namespace Vorhut\Core\Job;
 
-use Vorhut\Core\Record\Field\Labelled;
+use Vorhut\Core\Record\Field\HasLabel;
 
 /** What a chain of sound serves, which says how late it may be. */
-enum ChainFor: string implements Labelled
+enum ChainFor: string implements HasLabel
 {
     case Live = 'live';
     case Picture = 'picture';

@@ -4,10 +4,10 @@ declare(strict_types=1);
 
 namespace Vorhut\Core\Job;
 
-use Vorhut\Core\Record\Field\Labelled;
+use Vorhut\Core\Record\Field\HasLabel;
 
 /** How sound is coded; the static payload types are those of RFC 3551, section 6. */
-enum Codec: string implements Labelled
+enum Codec: string implements HasLabel
 {
     case G711A = 'g711-a';
     case G711U = 'g711-u';

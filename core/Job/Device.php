@@ -8,9 +8,9 @@ use Vorhut\Core\Net\InterfaceAddress;
 use Vorhut\Core\Profile\SupplyKind;
 use Vorhut\Core\Record\Field\Choice;
 use Vorhut\Core\Record\Field\Name;
+use Vorhut\Core\Record\Field\NamedValues;
 use Vorhut\Core\Record\Field\Records;
 use Vorhut\Core\Record\Field\Refers;
-use Vorhut\Core\Record\Field\Settings;
 use Vorhut\Core\Record\Field\Slug;
 use Vorhut\Core\Record\Field\Text;
 
@@ -75,13 +75,13 @@ final readonly class Device
         public array $interfaces,
         #[Records(Route::class, 'Routes')]
         public array $routes,
-        #[Settings('Settings')]
+        #[NamedValues('Settings')]
         public array $settings,
         #[Text('Firmware', ['firmware', 'version', 'fw'], max: 60)]
         public ?string $firmware,
         #[Choice(Stage::class, 'Stage', self::STAGE, default: Stage::Planned)]
         public Stage $stage,
-        #[Settings('Reasons for values against a rule')]
+        #[NamedValues('Reasons for values against a rule')]
         public array $reasons,
         #[Records(FittedModule::class, 'Modules')]
         public array $modules,

@@ -15,7 +15,7 @@ use Vorhut\Core\Record\Field\Refers;
 use Vorhut\Core\Record\Field\RefersToSome;
 use Vorhut\Core\Record\Field\Text;
 use Vorhut\Core\Record\Field\WholeNumber;
-use Vorhut\Core\Record\Given;
+use Vorhut\Core\Record\RawRecord;
 
 /** A number people dial, what answers there and the phone system it belongs to. */
 final readonly class Extension implements Checked
@@ -69,7 +69,7 @@ final readonly class Extension implements Checked
     ) {
     }
 
-    public function check(Given $given): void
+    public function check(RawRecord $given): void
     {
         if (null !== $this->group && !$this->group->isMulticast()) {
             throw $given->refuse('group', 'a multicast address', 'Such as 239.192.1.1 (RFC 2365).');

@@ -4,10 +4,10 @@ declare(strict_types=1);
 
 namespace Vorhut\Core\Job;
 
-use Vorhut\Core\Record\Field\Labelled;
+use Vorhut\Core\Record\Field\HasLabel;
 
 /** What answers at a number. */
-enum ExtensionKind: string implements Labelled
+enum ExtensionKind: string implements HasLabel
 {
     case Sip = 'sip';
     case Analogue = 'analogue';

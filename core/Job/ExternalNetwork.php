@@ -12,7 +12,7 @@ use Vorhut\Core\Record\Field\Choice;
 use Vorhut\Core\Record\Field\Flag;
 use Vorhut\Core\Record\Field\Parsed;
 use Vorhut\Core\Record\Field\ParsedList;
-use Vorhut\Core\Record\Given;
+use Vorhut\Core\Record\RawRecord;
 
 /** What a segment leads to outside the plan, as far as somebody on our side can know it. */
 final readonly class ExternalNetwork implements Checked
@@ -47,7 +47,7 @@ final readonly class ExternalNetwork implements Checked
     ) {
     }
 
-    public function check(Given $given): void
+    public function check(RawRecord $given): void
     {
         if (null === $this->nat && null !== $this->forwardsTo) {
             throw $given->refuse(

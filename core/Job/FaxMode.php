@@ -4,10 +4,10 @@ declare(strict_types=1);
 
 namespace Vorhut\Core\Job;
 
-use Vorhut\Core\Record\Field\Labelled;
+use Vorhut\Core\Record\Field\HasLabel;
 
 /** How faxes travel. */
-enum FaxMode: string implements Labelled
+enum FaxMode: string implements HasLabel
 {
     case T38 = 't38';
     case PassThrough = 'pass-through';

@@ -10,7 +10,7 @@ use Vorhut\Core\Net\Protocol;
 use Vorhut\Core\Record\Checked;
 use Vorhut\Core\Record\Field\Choice;
 use Vorhut\Core\Record\Field\Parsed;
-use Vorhut\Core\Record\Given;
+use Vorhut\Core\Record\RawRecord;
 
 /** One line of a router's filter. Null for a prefix means any. Ports are those of the destination. */
 final readonly class FilterRule implements \Stringable, Checked
@@ -29,7 +29,7 @@ final readonly class FilterRule implements \Stringable, Checked
     ) {
     }
 
-    public function check(Given $given): void
+    public function check(RawRecord $given): void
     {
         if ([] !== $this->ports->ranges && Protocol::Tcp !== $this->protocol && Protocol::Udp !== $this->protocol) {
             throw $given->refuse('ports', 'ports only where the protocol is tcp or udp', 'Name the protocol, or leave the ports out.');

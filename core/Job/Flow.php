@@ -12,7 +12,7 @@ use Vorhut\Core\Record\Field\Number;
 use Vorhut\Core\Record\Field\Parsed;
 use Vorhut\Core\Record\Field\Slug;
 use Vorhut\Core\Record\Field\Texts;
-use Vorhut\Core\Record\Given;
+use Vorhut\Core\Record\RawRecord;
 
 /** A stream from one unit to others, all the time that it counts. */
 final readonly class Flow implements Checked
@@ -41,7 +41,7 @@ final readonly class Flow implements Checked
     ) {
     }
 
-    public function check(Given $given): void
+    public function check(RawRecord $given): void
     {
         if (Cast::Unicast === $this->cast && null !== $this->group) {
             throw $given->refuse('group', 'nothing for what is sent to each', 'Say "cast": "multicast", or leave the group out.');

@@ -12,7 +12,7 @@ use Vorhut\Core\Record\Field\Name;
 use Vorhut\Core\Record\Field\OneOf;
 use Vorhut\Core\Record\Field\Parsed;
 use Vorhut\Core\Record\Field\Slug;
-use Vorhut\Core\Record\Given;
+use Vorhut\Core\Record\RawRecord;
 
 /** A statement to be proven: from each of these parties to each of those. */
 final readonly class Intent implements Checked, Conditional
@@ -40,7 +40,7 @@ final readonly class Intent implements Checked, Conditional
     ) {
     }
 
-    public function check(Given $given): void
+    public function check(RawRecord $given): void
     {
         foreach (['from' => $this->from, 'to' => $this->to] as $key => $parties) {
             if ([] === $parties) { // @phpstan-ignore identical.alwaysFalse (this is what makes it true)

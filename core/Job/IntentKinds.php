@@ -6,10 +6,12 @@ namespace Vorhut\Core\Job;
 
 use Vorhut\Core\Record\Options;
 
-/** What one party can want of another: a kind is a class of Intent/Kind, called by its name in small letters. */
+/** What one party can want of another: a kind is a class of Intent/Kind, its name in small letters is what the file says: CallIntent is "call". */
 final class IntentKinds implements Options
 {
     public const FOLDER = __DIR__.'/../Intent/Kind';
+
+    private const SUFFIX = 'Intent';
 
     /** @var list<string>|null */
     private static ?array $values = null;
@@ -20,11 +22,17 @@ final class IntentKinds implements Options
             self::$values = [];
             foreach (new \FilesystemIterator(self::FOLDER) as $file) {
                 \assert($file instanceof \SplFileInfo);
-                self::$values[] = strtolower($file->getBasename('.php'));
+                self::$values[] = strtolower($file->getBasename(self::SUFFIX.'.php'));
             }
             sort(self::$values);
         }
 
         return self::$values;
+    }
+
+    /** @param class-string $class of a kind */
+    public static function nameOf(string $class): string
+    {
+        return strtolower(substr($class, (int) strrpos($class, '\\') + 1, -\strlen(self::SUFFIX)));
     }
 }

@@ -4,12 +4,12 @@ declare(strict_types=1);
 
 namespace Vorhut\Core\Job;
 
+use Vorhut\Core\Convention\Conventions;
 use Vorhut\Core\Record\Checked;
 use Vorhut\Core\Record\Field\Name;
 use Vorhut\Core\Record\Field\Nested;
 use Vorhut\Core\Record\Field\Text;
-use Vorhut\Core\Record\Given;
-use Vorhut\Core\School\Schools;
+use Vorhut\Core\Record\RawRecord;
 
 /** What the job is, and for whom. */
 final readonly class JobInfo implements Checked
@@ -23,14 +23,14 @@ final readonly class JobInfo implements Checked
         public string $timezone,
         #[Text('Notes', max: 20000, default: '', lines: true)]
         public string $notes,
-        #[Nested(Schools::class, 'How we do it')]
-        public Schools $schools,
+        #[Nested(Conventions::class, 'How we do it')]
+        public Conventions $schools,
         #[Nested(Visit::class, 'On site')]
         public Visit $visit,
     ) {
     }
 
-    public function check(Given $given): void
+    public function check(RawRecord $given): void
     {
         if (!\in_array($this->timezone, \DateTimeZone::listIdentifiers(\DateTimeZone::ALL_WITH_BC), true)) {
             throw $given->refuse('timezone', 'a name of the time zone database', 'Such as Europe/Oslo.');

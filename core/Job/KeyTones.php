@@ -4,10 +4,10 @@ declare(strict_types=1);
 
 namespace Vorhut\Core\Job;
 
-use Vorhut\Core\Record\Field\Labelled;
+use Vorhut\Core\Record\Field\HasLabel;
 
 /** How pressed keys travel during a call. */
-enum KeyTones: string implements Labelled
+enum KeyTones: string implements HasLabel
 {
     case Rfc4733 = 'rfc4733';
     case Info = 'info';

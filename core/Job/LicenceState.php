@@ -4,10 +4,10 @@ declare(strict_types=1);
 
 namespace Vorhut\Core\Job;
 
-use Vorhut\Core\Record\Field\Labelled;
+use Vorhut\Core\Record\Field\HasLabel;
 
 /** How far a licence has come. */
-enum LicenceState: string implements Labelled
+enum LicenceState: string implements HasLabel
 {
     case Wanted = 'wanted';
     case Ordered = 'ordered';

@@ -4,10 +4,10 @@ declare(strict_types=1);
 
 namespace Vorhut\Core\Job;
 
-use Vorhut\Core\Record\Field\Labelled;
+use Vorhut\Core\Record\Field\HasLabel;
 
 /** What a link between switches is made of. */
-enum LinkMedium: string implements Labelled
+enum LinkMedium: string implements HasLabel
 {
     case Copper = 'copper';
     case Fibre = 'fibre';

@@ -9,7 +9,7 @@ use Vorhut\Core\Record\Field\Flag;
 use Vorhut\Core\Record\Field\Records;
 use Vorhut\Core\Record\Field\Text;
 use Vorhut\Core\Record\Field\WholeNumber;
-use Vorhut\Core\Record\Given;
+use Vorhut\Core\Record\RawRecord;
 
 /** What an attendant does with the keys that a caller presses. */
 final readonly class Menu implements Checked
@@ -31,7 +31,7 @@ final readonly class Menu implements Checked
     ) {
     }
 
-    public function check(Given $given): void
+    public function check(RawRecord $given): void
     {
         $keys = array_map(static fn (MenuKey $k): string => $k->key, $this->keys);
         if (\count($keys) !== \count(array_unique($keys))) {

@@ -17,7 +17,7 @@ use Vorhut\Core\Record\Field\Parsed;
 use Vorhut\Core\Record\Field\ParsedList;
 use Vorhut\Core\Record\Field\Refers;
 use Vorhut\Core\Record\Field\Text;
-use Vorhut\Core\Record\Given;
+use Vorhut\Core\Record\RawRecord;
 
 /** A network port of a device, with the address, mask and gateway the device itself is given. */
 final readonly class NetworkInterface implements Checked, Conditional
@@ -73,7 +73,7 @@ final readonly class NetworkInterface implements Checked, Conditional
     ) {
     }
 
-    public function check(Given $given): void
+    public function check(RawRecord $given): void
     {
         if (null === $this->address && $this->mode->needsAddress() && !$given->has('address')) {
             throw $given->refuse(

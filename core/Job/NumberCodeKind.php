@@ -4,10 +4,10 @@ declare(strict_types=1);
 
 namespace Vorhut\Core\Job;
 
-use Vorhut\Core\Record\Field\Labelled;
+use Vorhut\Core\Record\Field\HasLabel;
 
 /** What a short code does. */
-enum NumberCodeKind: string implements Labelled
+enum NumberCodeKind: string implements HasLabel
 {
     case Outside = 'outside';
     case Emergency = 'emergency';

@@ -4,10 +4,10 @@ declare(strict_types=1);
 
 namespace Vorhut\Core\Job;
 
-use Vorhut\Core\Record\Field\Labelled;
+use Vorhut\Core\Record\Field\HasLabel;
 
 /** Where a call that comes in carries the number that was dialled. */
-enum NumberHeader: string implements Labelled
+enum NumberHeader: string implements HasLabel
 {
     case Request = 'request';
     case To = 'to';

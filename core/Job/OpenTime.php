@@ -7,7 +7,7 @@ namespace Vorhut\Core\Job;
 use Vorhut\Core\Record\Checked;
 use Vorhut\Core\Record\Field\Choices;
 use Vorhut\Core\Record\Field\Text;
-use Vorhut\Core\Record\Given;
+use Vorhut\Core\Record\RawRecord;
 
 /** Hours of some days of the week. */
 final readonly class OpenTime implements Checked
@@ -25,7 +25,7 @@ final readonly class OpenTime implements Checked
     ) {
     }
 
-    public function check(Given $given): void
+    public function check(RawRecord $given): void
     {
         if ([] === $this->days) {
             throw $given->refuse('days', 'at least one of mon, tue, wed, thu, fri, sat, sun');

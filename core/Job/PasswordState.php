@@ -4,10 +4,10 @@ declare(strict_types=1);
 
 namespace Vorhut\Core\Job;
 
-use Vorhut\Core\Record\Field\Labelled;
+use Vorhut\Core\Record\Field\HasLabel;
 
 /** Whether a unit still lets in whoever knows its kind. */
-enum PasswordState: string implements Labelled
+enum PasswordState: string implements HasLabel
 {
     case AsShipped = 'as-shipped';
     case Changed = 'changed';

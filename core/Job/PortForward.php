@@ -11,7 +11,7 @@ use Vorhut\Core\Record\Field\Choice;
 use Vorhut\Core\Record\Field\Flag;
 use Vorhut\Core\Record\Field\Parsed;
 use Vorhut\Core\Record\Field\WholeNumber;
-use Vorhut\Core\Record\Given;
+use Vorhut\Core\Record\RawRecord;
 
 /**
  * What arrives at this address and port of the router is handed to a host inside (RFC 3022): what comes in by the interface that has the
@@ -43,7 +43,7 @@ final readonly class PortForward implements Checked
         return $port >= $this->port && $port <= ($this->lastPort ?? $this->port) ? $this->toPort + $port - $this->port : null;
     }
 
-    public function check(Given $given): void
+    public function check(RawRecord $given): void
     {
         if (Protocol::Tcp !== $this->protocol && Protocol::Udp !== $this->protocol) {
             throw $given->refuse('protocol', 'tcp or udp');

@@ -5,10 +5,10 @@ declare(strict_types=1);
 namespace Vorhut\Core\Job;
 
 use Vorhut\Core\InvalidValue;
-use Vorhut\Core\Net\Written;
+use Vorhut\Core\Net\ParsedFromText;
 
 /** A port of a switch: the switch's id, a stroke, the port's name. */
-final readonly class PortRef implements Written, \Stringable
+final readonly class PortRef implements ParsedFromText, \Stringable
 {
     private const SHAPE = '[a-z0-9][a-z0-9._-]{0,63}\/[^\/\s][^\/]{0,39}';
 

@@ -4,10 +4,10 @@ declare(strict_types=1);
 
 namespace Vorhut\Core\Job;
 
-use Vorhut\Core\Record\Field\Labelled;
+use Vorhut\Core\Record\Field\HasLabel;
 
 /** What is read off a unit that runs. */
-enum ReadingOf: string implements Labelled
+enum ReadingOf: string implements HasLabel
 {
     case Rate = 'rate';
     case Temperature = 'temperature';

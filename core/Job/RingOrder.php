@@ -4,10 +4,10 @@ declare(strict_types=1);
 
 namespace Vorhut\Core\Job;
 
-use Vorhut\Core\Record\Field\Labelled;
+use Vorhut\Core\Record\Field\HasLabel;
 
 /** In which order a group rings. */
-enum RingOrder: string implements Labelled
+enum RingOrder: string implements HasLabel
 {
     case All = 'all';
     case InTurn = 'in-turn';

@@ -4,10 +4,10 @@ declare(strict_types=1);
 
 namespace Vorhut\Core\Job;
 
-use Vorhut\Core\Record\Field\Labelled;
+use Vorhut\Core\Record\Field\HasLabel;
 
 /** Which way a route leads. */
-enum RouteDirection: string implements Labelled
+enum RouteDirection: string implements HasLabel
 {
     case Out = 'out';
     case In = 'in';

@@ -4,10 +4,10 @@ declare(strict_types=1);
 
 namespace Vorhut\Core\Job;
 
-use Vorhut\Core\Record\Field\Labelled;
+use Vorhut\Core\Record\Field\HasLabel;
 
 /** Whether a scene stands still. */
-enum SceneLook: string implements Labelled
+enum SceneLook: string implements HasLabel
 {
     case Static = 'static';
     case Moving = 'moving';

@@ -4,10 +4,10 @@ declare(strict_types=1);
 
 namespace Vorhut\Core\Job;
 
-use Vorhut\Core\Record\Field\Labelled;
+use Vorhut\Core\Record\Field\HasLabel;
 
 /** How a scene comes into its store. */
-enum SceneSource: string implements Labelled
+enum SceneSource: string implements HasLabel
 {
     case Wire = 'wire';
     case Network = 'network';

@@ -4,10 +4,10 @@ declare(strict_types=1);
 
 namespace Vorhut\Core\Job;
 
-use Vorhut\Core\Record\Field\Labelled;
+use Vorhut\Core\Record\Field\HasLabel;
 
 /** What carries SIP messages (RFC 3261, section 18; port 5060, with TLS 5061). */
-enum SipTransport: string implements Labelled
+enum SipTransport: string implements HasLabel
 {
     case Udp = 'udp';
     case Tcp = 'tcp';

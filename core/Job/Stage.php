@@ -4,10 +4,10 @@ declare(strict_types=1);
 
 namespace Vorhut\Core\Job;
 
-use Vorhut\Core\Record\Field\Labelled;
+use Vorhut\Core\Record\Field\HasLabel;
 
 /** How far the work on one device has come. */
-enum Stage: string implements Labelled
+enum Stage: string implements HasLabel
 {
     case Planned = 'planned';
     case Unpacked = 'unpacked';

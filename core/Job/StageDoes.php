@@ -4,10 +4,10 @@ declare(strict_types=1);
 
 namespace Vorhut\Core\Job;
 
-use Vorhut\Core\Record\Field\Labelled;
+use Vorhut\Core\Record\Field\HasLabel;
 
 /** What a stage of a chain does with the sound. */
-enum StageDoes: string implements Labelled
+enum StageDoes: string implements HasLabel
 {
     case Gain = 'gain';
     case Convert = 'convert';

@@ -10,7 +10,7 @@ use Vorhut\Core\Net\Ipv4Prefix;
 use Vorhut\Core\Record\Checked;
 use Vorhut\Core\Record\Field\Parsed;
 use Vorhut\Core\Record\Field\ParsedList;
-use Vorhut\Core\Record\Given;
+use Vorhut\Core\Record\RawRecord;
 
 /** A prefix in use on a segment, with its gateway, leased and reserved ranges. */
 final readonly class Subnet implements Checked
@@ -31,7 +31,7 @@ final readonly class Subnet implements Checked
     ) {
     }
 
-    public function check(Given $given): void
+    public function check(RawRecord $given): void
     {
         if (null !== $this->gateway && !$this->prefix->isHostAddress($this->gateway)) {
             throw $given->refuse(

@@ -12,7 +12,7 @@ use Vorhut\Core\Record\Field\Parsed;
 use Vorhut\Core\Record\Field\Slug;
 use Vorhut\Core\Record\Field\Text;
 use Vorhut\Core\Record\Field\WholeNumber;
-use Vorhut\Core\Record\Given;
+use Vorhut\Core\Record\RawRecord;
 
 /** A cable, fibre or radio link between two ports of switches. */
 final readonly class SwitchLink implements Checked
@@ -39,7 +39,7 @@ final readonly class SwitchLink implements Checked
     ) {
     }
 
-    public function check(Given $given): void
+    public function check(RawRecord $given): void
     {
         if ($this->from->switch === $this->to->switch) {
             throw $given->refuse('to', 'a port of another switch', 'A switch that is linked with itself goes round in circles.');

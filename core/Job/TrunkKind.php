@@ -4,10 +4,10 @@ declare(strict_types=1);
 
 namespace Vorhut\Core\Job;
 
-use Vorhut\Core\Record\Field\Labelled;
+use Vorhut\Core\Record\Field\HasLabel;
 
 /** By what calls leave the house. */
-enum TrunkKind: string implements Labelled
+enum TrunkKind: string implements HasLabel
 {
     case Sip = 'sip';
     case Analogue = 'analogue';

@@ -4,10 +4,10 @@ declare(strict_types=1);
 
 namespace Vorhut\Core\Job;
 
-use Vorhut\Core\Record\Field\Labelled;
+use Vorhut\Core\Record\Field\HasLabel;
 
 /** Whether one end of a trunk registers at the other (RFC 3261, section 10). */
-enum TrunkStanding: string implements Labelled
+enum TrunkStanding: string implements HasLabel
 {
     case Registers = 'registers';
     case Fixed = 'fixed';

@@ -4,10 +4,10 @@ declare(strict_types=1);
 
 namespace Vorhut\Core\Job;
 
-use Vorhut\Core\Record\Field\Labelled;
+use Vorhut\Core\Record\Field\HasLabel;
 
 /** How the far end of a trunk knows who calls. */
-enum TrunkTrust: string implements Labelled
+enum TrunkTrust: string implements HasLabel
 {
     case Password = 'password';
     case Address = 'address';

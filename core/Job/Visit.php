@@ -8,7 +8,7 @@ use Vorhut\Core\Record\Checked;
 use Vorhut\Core\Record\Field\Day;
 use Vorhut\Core\Record\Field\Text;
 use Vorhut\Core\Record\Field\WholeNumber;
-use Vorhut\Core\Record\Given;
+use Vorhut\Core\Record\RawRecord;
 
 /** The day on site: when, by how many, and with which bench. */
 final readonly class Visit implements Checked
@@ -33,7 +33,7 @@ final readonly class Visit implements Checked
     ) {
     }
 
-    public function check(Given $given): void
+    public function check(RawRecord $given): void
     {
         if ($this->until <= $this->from) {
             throw $given->refuse('until', \sprintf('a time of day after %s', $this->from));

@@ -16,7 +16,7 @@ use Vorhut\Core\Record\Field\RefersToSome;
 use Vorhut\Core\Record\Field\Slug;
 use Vorhut\Core\Record\Field\Text;
 use Vorhut\Core\Record\Field\WholeNumber;
-use Vorhut\Core\Record\Given;
+use Vorhut\Core\Record\RawRecord;
 
 /** What happens to calls to some numbers: out by trunks in order, or in to somebody of the house. */
 final readonly class VoiceRoute implements Checked
@@ -53,7 +53,7 @@ final readonly class VoiceRoute implements Checked
     ) {
     }
 
-    public function check(Given $given): void
+    public function check(RawRecord $given): void
     {
         $others = RouteDirection::Out === $this->direction ? ['trunk', 'closed'] : ['from', 'trunks'];
         foreach ($others as $key) {

@@ -4,10 +4,10 @@ declare(strict_types=1);
 
 namespace Vorhut\Core\Job;
 
-use Vorhut\Core\Record\Field\Labelled;
+use Vorhut\Core\Record\Field\HasLabel;
 
 /** A day of the week. */
-enum Weekday: string implements Labelled
+enum Weekday: string implements HasLabel
 {
     case Monday = 'mon';
     case Tuesday = 'tue';

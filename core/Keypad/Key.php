@@ -6,7 +6,7 @@ namespace Vorhut\Core\Keypad;
 
 use Vorhut\Core\Record\Checked;
 use Vorhut\Core\Record\Field\Text;
-use Vorhut\Core\Record\Given;
+use Vorhut\Core\Record\RawRecord;
 
 /** A key as it types in one mode. */
 final readonly class Key implements Checked
@@ -20,7 +20,7 @@ final readonly class Key implements Checked
     ) {
     }
 
-    public function check(Given $given): void
+    public function check(RawRecord $given): void
     {
         if ('' === $this->types) {
             throw $given->refuse('types', 'at least one character', 'Leave out a key that types nothing.');

@@ -29,7 +29,7 @@ final readonly class KeySequence
     public static function of(Keypad $keypad, string $text, ?string $start = null): self
     {
         $typing = self::typing($keypad);
-        $ways = [new Way(self::mode($keypad, $start ?? $keypad->start), '', 0, 0.0, null, null)];
+        $ways = [new KeyPath(self::mode($keypad, $start ?? $keypad->start), '', 0, 0.0, null, null)];
         $impossible = [];
         foreach (mb_str_split($text) as $character) {
             $options = $typing[$character] ?? [];
@@ -76,7 +76,7 @@ final readonly class KeySequence
         return $typing;
     }
 
-    private static function step(Keypad $keypad, Way $from, int $mode, string $key, int $times, bool $isCycling, string $character): Way
+    private static function step(Keypad $keypad, KeyPath $from, int $mode, string $key, int $times, bool $isCycling, string $character): KeyPath
     {
         $changes = ($mode - $from->mode + \count($keypad->modes)) % \count($keypad->modes);
         $keys = array_fill(0, $changes, (string) $keypad->modeKey);
@@ -90,7 +90,7 @@ final readonly class KeySequence
         }
         array_push($keys, ...array_fill(0, $times, $key));
 
-        return new Way(
+        return new KeyPath(
             $mode,
             $key,
             $from->presses + \count($keys),

@@ -9,7 +9,7 @@ use Vorhut\Core\Record\Field\Number;
 use Vorhut\Core\Record\Field\Records;
 use Vorhut\Core\Record\Field\Slug;
 use Vorhut\Core\Record\Field\Text;
-use Vorhut\Core\Record\Given;
+use Vorhut\Core\Record\RawRecord;
 
 /** A keypad or remote by which text is typed: pressed several times, a key goes round its characters (ITU-T E.161). */
 final readonly class Keypad implements Checked
@@ -44,7 +44,7 @@ final readonly class Keypad implements Checked
     ) {
     }
 
-    public function check(Given $given): void
+    public function check(RawRecord $given): void
     {
         $ids = array_map(static fn (Mode $m): string => $m->id, $this->modes);
         if ([] === $this->modes) {

@@ -7,7 +7,7 @@ namespace Vorhut\Core\Keypad;
 use Vorhut\Core\Record\Checked;
 use Vorhut\Core\Record\Field\Records;
 use Vorhut\Core\Record\Field\Slug;
-use Vorhut\Core\Record\Given;
+use Vorhut\Core\Record\RawRecord;
 
 /** What the keys type until the mode key is pressed again: digits, small letters, capitals. */
 final readonly class Mode implements Checked
@@ -21,7 +21,7 @@ final readonly class Mode implements Checked
     ) {
     }
 
-    public function check(Given $given): void
+    public function check(RawRecord $given): void
     {
         $keys = array_map(static fn (Key $k): string => $k->key, $this->keys);
         if (\count(array_unique($keys)) < \count($keys)) {

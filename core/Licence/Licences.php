@@ -4,12 +4,12 @@ declare(strict_types=1);
 
 namespace Vorhut\Core\Licence;
 
-use Vorhut\Core\Coupling\Couplings;
 use Vorhut\Core\Job\Device;
 use Vorhut\Core\Job\Job;
 use Vorhut\Core\Job\Licence;
 use Vorhut\Core\Profile\Capacity;
 use Vorhut\Core\Profile\LicenceKind;
+use Vorhut\Core\Relation\Relations;
 use Vorhut\Core\Setting\Facts;
 
 /** Which licences the units of a plan have, what they allow, and what is used of it. */
@@ -18,7 +18,7 @@ final class Licences
     /** @var array<string, list<Licence>> by device */
     private array $byDevice = [];
 
-    public function __construct(private readonly Job $job, private readonly Couplings $couplings, private readonly Facts $facts)
+    public function __construct(private readonly Job $job, private readonly Relations $couplings, private readonly Facts $facts)
     {
         foreach ($job->all(Licence::class) as $licence) {
             $this->byDevice[$licence->device][] = $licence;

@@ -20,7 +20,7 @@ final class LoadPlan
     private const BACK = 'to-from';
 
     private readonly Wiring $wiring;
-    private readonly FlowWays $ways;
+    private readonly FlowPaths $ways;
     private readonly FlowRates $rates;
 
     /** @var array<string, array<string, array<string, float>>> kbit/s by link, direction and flow */
@@ -36,13 +36,13 @@ final class LoadPlan
     private array $cables = [];
 
     /**
-     * @param FlowWays|null $ways where they are known already
+     * @param FlowPaths|null $ways where they are known already
      * @param list<string>|null $only flows that count; null: all of them
      */
-    public function __construct(private readonly Job $job, ?FlowWays $ways = null, ?array $only = null)
+    public function __construct(private readonly Job $job, ?FlowPaths $ways = null, ?array $only = null)
     {
         $this->wiring = new Wiring($job);
-        $this->ways = $ways ?? new FlowWays($job);
+        $this->ways = $ways ?? new FlowPaths($job);
         $this->rates = new FlowRates($job);
         $flows = $job->all(Flow::class);
         foreach (null === $only ? $flows : array_intersect_key($flows, array_flip($only)) as $flow) {
@@ -211,7 +211,7 @@ final class LoadPlan
     }
 
     /** @return list<array{string, string}> links and cables of a leg, each with its direction; those that are planned */
-    private function stretch(Leg $leg): array
+    private function stretch(FlowLeg $leg): array
     {
         $out = $this->wiring->plug($leg->from, $leg->fromInterface)?->to;
         $in = $this->wiring->plug($leg->to, $leg->toInterface)?->to;
@@ -225,7 +225,7 @@ final class LoadPlan
     }
 
     /** @return list<array{string, string}> every link that carries the segment away from where the stream enters it, and every cable */
-    private function everywhere(Leg $leg): array
+    private function everywhere(FlowLeg $leg): array
     {
         $out = $this->wiring->plug($leg->from, $leg->fromInterface)?->to;
         if (null === $out) {

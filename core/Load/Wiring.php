@@ -23,7 +23,7 @@ final class Wiring
     /** @var array<array-key, list<array{string, SwitchLink, bool}>> by switch: the other one, the link, whether it goes from-to */
     private array $neighbours = [];
 
-    /** @var array<string, Spanning> by segment */
+    /** @var array<string, SpanningTree> by segment */
     private array $trees = [];
 
     /** @var array<string, array<string, SwitchPort>> by switch and name */
@@ -63,7 +63,7 @@ final class Wiring
     }
 
     /** The one way between any two switches that a segment's frames take. */
-    public function spanning(string $segment): Spanning
+    public function spanning(string $segment): SpanningTree
     {
         // Where no link leaves anything out, one tree is that of all segments.
         $of = $this->isPlain ? '' : $segment;
@@ -71,9 +71,9 @@ final class Wiring
         return $this->trees[$of] ??= $this->grow($segment);
     }
 
-    private function grow(?string $segment): Spanning
+    private function grow(?string $segment): SpanningTree
     {
-        $tree = new Spanning();
+        $tree = new SpanningTree();
         foreach (array_keys($this->neighbours) as $root) {
             if ($tree->has((string) $root)) {
                 continue;

@@ -44,7 +44,7 @@ final readonly class StreamOut
         $needed = null;
         foreach ($this->repairs ? $this->uplinks : [] as $uplink) {
             if (null !== $uplink->rttMs) {
-                $needed = max($needed ?? 0.0, Repair::latencyMs($uplink->rttMs, ($uplink->lossPercent ?? 0.0) / 100));
+                $needed = max($needed ?? 0.0, RepairedStream::latencyMs($uplink->rttMs, ($uplink->lossPercent ?? 0.0) / 100));
             }
         }
 

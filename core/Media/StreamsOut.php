@@ -8,8 +8,8 @@ use Vorhut\Core\Job\Device;
 use Vorhut\Core\Job\Flow;
 use Vorhut\Core\Job\Job;
 use Vorhut\Core\Job\Uplink;
+use Vorhut\Core\Load\FlowPaths;
 use Vorhut\Core\Load\FlowRates;
-use Vorhut\Core\Load\FlowWays;
 use Vorhut\Core\Net\Ipv4Address;
 use Vorhut\Core\Setting\Settings;
 
@@ -19,7 +19,7 @@ final class StreamsOut
     private const ADDRESSES = ['push-url', 'plain-url'];
 
     private readonly FlowRates $rates;
-    private ?FlowWays $ways = null;
+    private ?FlowPaths $ways = null;
 
     /** @var array<array-key, list<string>>|null receivers by sender */
     private ?array $receivers = null;
@@ -55,7 +55,7 @@ final class StreamsOut
         return new StreamOut(
             $device,
             $media,
-            Repair::wireKbps($media, ($overhead ?? 0.0) / 100),
+            RepairedStream::wireKbps($media, ($overhead ?? 0.0) / 100),
             null !== $overhead,
             null === $latency ? null : (int) $latency,
             $this->address($device),
@@ -106,7 +106,7 @@ final class StreamsOut
         if (null === $this->receivers) {
             $this->receivers = [];
             foreach ($this->job->all(Flow::class) as $flow) {
-                $this->ways ??= new FlowWays($this->job);
+                $this->ways ??= new FlowPaths($this->job);
                 foreach ($this->ways->units($flow->from) as $sender) {
                     $this->receivers[$sender] = [...$this->receivers[$sender] ?? [], ...$this->ways->units(...$flow->to)];
                 }
@@ -137,7 +137,7 @@ final class StreamsOut
         }
         $crossed = [];
         foreach ($receivers as $receiver) {
-            $this->ways ??= new FlowWays($this->job);
+            $this->ways ??= new FlowPaths($this->job);
             foreach ($this->ways->legs($device->id, $receiver) as $leg) {
                 $crossed[$leg->from.' '.$leg->segment] = true;
             }

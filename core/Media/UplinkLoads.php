@@ -8,8 +8,8 @@ use Vorhut\Core\Job\Cast;
 use Vorhut\Core\Job\Flow;
 use Vorhut\Core\Job\Job;
 use Vorhut\Core\Job\Uplink;
+use Vorhut\Core\Load\FlowPaths;
 use Vorhut\Core\Load\FlowRates;
-use Vorhut\Core\Load\FlowWays;
 
 /** What goes out by each measured way: streams that are pushed, and others of the plan that cross it. */
 final class UplinkLoads
@@ -32,7 +32,7 @@ final class UplinkLoads
                 $loads[$uplink->id][$stream->device->id] = $stream->wireKbps * max(1, \count($stream->receivers));
             }
         }
-        $ways = new FlowWays($job);
+        $ways = new FlowPaths($job);
         $rates = new FlowRates($job);
         foreach ($job->all(Flow::class) as $flow) {
             foreach (array_diff($ways->units($flow->from), array_keys($pushed)) as $sender) {
@@ -46,7 +46,7 @@ final class UplinkLoads
     }
 
     /** @return array<array-key, int> copies by uplink */
-    private static function crossed(Job $job, FlowWays $ways, Flow $flow, string $sender): array
+    private static function crossed(Job $job, FlowPaths $ways, Flow $flow, string $sender): array
     {
         $copies = [];
         foreach (array_diff($ways->units(...$flow->to), [$sender]) as $receiver) {

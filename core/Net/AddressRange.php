@@ -7,7 +7,7 @@ namespace Vorhut\Core\Net;
 use Vorhut\Core\InvalidValue;
 
 /** A run of consecutive addresses, both ends included. */
-final readonly class AddressRange implements \Stringable, Written
+final readonly class AddressRange implements \Stringable, ParsedFromText
 {
     public function __construct(public Ipv4Address $first, public Ipv4Address $last)
     {

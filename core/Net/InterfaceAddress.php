@@ -7,7 +7,7 @@ namespace Vorhut\Core\Net;
 use Vorhut\Core\InvalidValue;
 
 /** An address together with the prefix length its owner believes in: what a device is really given. */
-final readonly class InterfaceAddress implements \Stringable, Written
+final readonly class InterfaceAddress implements \Stringable, ParsedFromText
 {
     public Ipv4Prefix $prefix;
 

@@ -7,7 +7,7 @@ namespace Vorhut\Core\Net;
 use Vorhut\Core\InvalidValue;
 
 /** An IPv4 address (RFC 791), an integer inside and dotted decimal at the edges. */
-final readonly class Ipv4Address implements \Stringable, Written
+final readonly class Ipv4Address implements \Stringable, ParsedFromText
 {
     private function __construct(public int $value)
     {

@@ -7,7 +7,7 @@ namespace Vorhut\Core\Net;
 use Vorhut\Core\InvalidValue;
 
 /** An IPv4 prefix: the network address and its length (RFC 4632). */
-final readonly class Ipv4Prefix implements \Stringable, Written
+final readonly class Ipv4Prefix implements \Stringable, ParsedFromText
 {
     private function __construct(public int $network, public int $length)
     {

@@ -7,7 +7,7 @@ namespace Vorhut\Core\Net;
 use Vorhut\Core\InvalidValue;
 
 /** A 48-bit MAC address (IEEE 802-2014, clause 8), twelve hexadecimal digits inside. */
-final readonly class MacAddress implements \Stringable, Written
+final readonly class MacAddress implements \Stringable, ParsedFromText
 {
     private function __construct(public string $digits)
     {

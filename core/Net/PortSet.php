@@ -7,7 +7,7 @@ namespace Vorhut\Core\Net;
 use Vorhut\Core\InvalidValue;
 
 /** Ports and port ranges, "5060,10000-20000"; empty means any. */
-final readonly class PortSet implements \Stringable, Written
+final readonly class PortSet implements \Stringable, ParsedFromText
 {
     /** @param list<array{int, int}> $ranges */
     private function __construct(public array $ranges)

@@ -4,12 +4,12 @@ declare(strict_types=1);
 
 namespace Vorhut\Core\Planning;
 
+use Vorhut\Core\Convention\AddressingConvention;
 use Vorhut\Core\Job\AddressMode;
 use Vorhut\Core\Job\ChangeSet;
 use Vorhut\Core\Job\Device;
 use Vorhut\Core\Job\Edit;
 use Vorhut\Core\Job\Job;
-use Vorhut\Core\School\Addressing;
 
 /** Addresses proposed for a job; nothing is changed until the change set is applied. */
 final readonly class PlanProposal
@@ -32,7 +32,7 @@ final readonly class PlanProposal
                 continue;
             }
             $values = ['address' => (string) $proposed->address];
-            if (Addressing::Reservations === $job->info->schools->addressing) {
+            if (AddressingConvention::Reservations === $job->info->schools->addressing) {
                 $values['mode'] = AddressMode::Reserved->value;
             }
             if (null !== $proposed->gateway) {

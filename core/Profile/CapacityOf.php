@@ -4,10 +4,10 @@ declare(strict_types=1);
 
 namespace Vorhut\Core\Profile;
 
-use Vorhut\Core\Record\Field\Labelled;
+use Vorhut\Core\Record\Field\HasLabel;
 
 /** What of the calls a capacity limits. */
-enum CapacityOf: string implements Labelled
+enum CapacityOf: string implements HasLabel
 {
     case Calls = 'calls';
     case Conference = 'conference';

@@ -7,7 +7,7 @@ namespace Vorhut\Core\Profile;
 use Vorhut\Core\Keypad\Keypad;
 use Vorhut\Core\Net\Ipv4Address;
 use Vorhut\Core\Net\Service;
-use Vorhut\Core\Profile\Coupling\Coupling;
+use Vorhut\Core\Profile\Relation\RelationType;
 use Vorhut\Core\Profile\Setting\Setting;
 use Vorhut\Core\Profile\Step\ProfileStep;
 use Vorhut\Core\Record\Checked;
@@ -25,7 +25,7 @@ use Vorhut\Core\Record\Field\Slug;
 use Vorhut\Core\Record\Field\Text;
 use Vorhut\Core\Record\Field\Texts;
 use Vorhut\Core\Record\Field\WholeNumber;
-use Vorhut\Core\Record\Given;
+use Vorhut\Core\Record\RawRecord;
 
 /** What a kind of device is and how it behaves: data, never code (schema/profile.schema.json). */
 final readonly class DeviceProfile implements Checked, Completed
@@ -44,16 +44,16 @@ final readonly class DeviceProfile implements Checked, Completed
      * @param list<InterfaceFactory> $factories
      * @param list<Port> $ports as they lie beside each other
      * @param list<Indicator> $indicators
-     * @param list<Dial> $dials
+     * @param list<RotarySwitch> $dials
      * @param list<Shortcut> $shortcuts
      * @param list<Setting> $settings in the order of the unit's own page
      * @param list<Capacity> $capacities
-     * @param list<Slot> $slots
+     * @param list<ModuleSlot> $slots
      * @param list<Module> $modules
      * @param list<LicenceKind> $licences
      * @param list<FirmwareMinimum> $firmwareMinima
      * @param list<Supply> $supplies
-     * @param list<Coupling> $couplings
+     * @param list<RelationType> $couplings
      * @param list<ProfileStep> $steps
      * @param list<string> $omits ids of general steps
      * @param list<SecretRule> $secrets
@@ -125,7 +125,7 @@ final readonly class DeviceProfile implements Checked, Completed
         public array $ports,
         #[Records(Indicator::class, 'Lamps and displays')]
         public array $indicators,
-        #[Records(Dial::class, 'Dials')]
+        #[Records(RotarySwitch::class, 'Dials')]
         public array $dials,
         #[Records(Shortcut::class, 'Shortcuts')]
         public array $shortcuts,
@@ -133,7 +133,7 @@ final readonly class DeviceProfile implements Checked, Completed
         public array $settings,
         #[Records(Capacity::class, 'Capacities')]
         public array $capacities,
-        #[Records(Slot::class, 'Slots')]
+        #[Records(ModuleSlot::class, 'Slots')]
         public array $slots,
         #[Records(Module::class, 'Modules')]
         public array $modules,
@@ -147,7 +147,7 @@ final readonly class DeviceProfile implements Checked, Completed
         public ?float $kilograms,
         #[WholeNumber(0, 60, 'Rack units')]
         public ?int $rackUnits,
-        #[Records(Coupling::class, 'What it can do with others')]
+        #[Records(RelationType::class, 'What it can do with others')]
         public array $couplings,
         #[Records(ProfileStep::class, 'Steps')]
         public array $steps,
@@ -185,7 +185,7 @@ final readonly class DeviceProfile implements Checked, Completed
         return ['plural'];
     }
 
-    public function check(Given $given): void
+    public function check(RawRecord $given): void
     {
         ProfileCheck::of($this, $given);
     }

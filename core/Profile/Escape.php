@@ -4,10 +4,10 @@ declare(strict_types=1);
 
 namespace Vorhut\Core\Profile;
 
-use Vorhut\Core\Record\Field\Labelled;
+use Vorhut\Core\Record\Field\HasLabel;
 
 /** How values are made safe for the file they are put into. */
-enum Escape: string implements Labelled
+enum Escape: string implements HasLabel
 {
     case Plain = 'plain';
     case Xml = 'xml';

@@ -4,10 +4,10 @@ declare(strict_types=1);
 
 namespace Vorhut\Core\Profile;
 
-use Vorhut\Core\Record\Field\Labelled;
+use Vorhut\Core\Record\Field\HasLabel;
 
 /** How a unit comes out of the box. */
-enum FactoryMode: string implements Labelled
+enum FactoryMode: string implements HasLabel
 {
     case Static = 'static';
     case Dhcp = 'dhcp';

@@ -10,7 +10,7 @@ use Vorhut\Core\Record\Conditional;
 use Vorhut\Core\Record\Field\Choice;
 use Vorhut\Core\Record\Field\Parsed;
 use Vorhut\Core\Record\Field\WholeNumber;
-use Vorhut\Core\Record\Given;
+use Vorhut\Core\Record\RawRecord;
 
 /** The address a unit wakes up with, and after how long. */
 final readonly class FactoryState implements Checked, Conditional
@@ -25,7 +25,7 @@ final readonly class FactoryState implements Checked, Conditional
     ) {
     }
 
-    public function check(Given $given): void
+    public function check(RawRecord $given): void
     {
         if (null === $this->address && $this->mode->isFixed()) {
             throw $given->refuse(

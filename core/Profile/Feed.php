@@ -4,10 +4,10 @@ declare(strict_types=1);
 
 namespace Vorhut\Core\Profile;
 
-use Vorhut\Core\Record\Field\Labelled;
+use Vorhut\Core\Record\Field\HasLabel;
 
 /** What a module makes of its sockets. */
-enum Feed: string implements Labelled
+enum Feed: string implements HasLabel
 {
     case Station = 'station';
     case Line = 'line';

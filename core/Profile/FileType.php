@@ -4,10 +4,10 @@ declare(strict_types=1);
 
 namespace Vorhut\Core\Profile;
 
-use Vorhut\Core\Record\Field\Labelled;
+use Vorhut\Core\Record\Field\HasLabel;
 
 /** Media types of the files of units: none that a browser would run. */
-enum FileType: string implements Labelled
+enum FileType: string implements HasLabel
 {
     case Text = 'text/plain';
     case Xml = 'application/xml';

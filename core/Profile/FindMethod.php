@@ -6,10 +6,10 @@ namespace Vorhut\Core\Profile;
 
 use Vorhut\Core\Net\Ipv4Address;
 use Vorhut\Core\Net\Protocol;
-use Vorhut\Core\Record\Field\Labelled;
+use Vorhut\Core\Record\Field\HasLabel;
 
 /** Ways in which a station finds units. */
-enum FindMethod: string implements Labelled
+enum FindMethod: string implements HasLabel
 {
     case UnicastList = 'unicast-list';
     case Broadcast = 'broadcast';

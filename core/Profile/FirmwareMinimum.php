@@ -4,9 +4,9 @@ declare(strict_types=1);
 
 namespace Vorhut\Core\Profile;
 
+use Vorhut\Core\Convention\When;
 use Vorhut\Core\Record\Field\Records;
 use Vorhut\Core\Record\Field\Text;
-use Vorhut\Core\School\When;
 
 /** The firmware that a feature takes at least. */
 final readonly class FirmwareMinimum

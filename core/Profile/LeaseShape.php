@@ -4,10 +4,10 @@ declare(strict_types=1);
 
 namespace Vorhut\Core\Profile;
 
-use Vorhut\Core\Record\Field\Labelled;
+use Vorhut\Core\Record\Field\HasLabel;
 
 /** How a lease carries a value. */
-enum LeaseShape: string implements Labelled
+enum LeaseShape: string implements HasLabel
 {
     case Text = 'text';
     case Address = 'address';

@@ -4,10 +4,10 @@ declare(strict_types=1);
 
 namespace Vorhut\Core\Profile;
 
-use Vorhut\Core\Record\Field\Labelled;
+use Vorhut\Core\Record\Field\HasLabel;
 
 /** How one is let in the first time. */
-enum LoginScheme: string implements Labelled
+enum LoginScheme: string implements HasLabel
 {
     case None = 'none';
     case DefaultPair = 'default-pair';

@@ -4,10 +4,10 @@ declare(strict_types=1);
 
 namespace Vorhut\Core\Profile;
 
-use Vorhut\Core\Record\Field\Labelled;
+use Vorhut\Core\Record\Field\HasLabel;
 
 /** What is plugged into a socket. */
-enum PortKind: string implements Labelled
+enum PortKind: string implements HasLabel
 {
     case Network = 'network';
     case Power = 'power';

@@ -4,17 +4,17 @@ declare(strict_types=1);
 
 namespace Vorhut\Core\Profile;
 
-use Vorhut\Core\Profile\Coupling\Coupling;
+use Vorhut\Core\Convention\When;
+use Vorhut\Core\Profile\Relation\RelationType;
 use Vorhut\Core\Profile\Setting\Fact;
 use Vorhut\Core\Profile\Setting\Setting;
 use Vorhut\Core\Profile\Setting\Template;
 use Vorhut\Core\Profile\Step\ProfileStep;
 use Vorhut\Core\Profile\Step\WorkStage;
 use Vorhut\Core\Record\FileError;
-use Vorhut\Core\Record\Given;
 use Vorhut\Core\Record\InvalidFile;
 use Vorhut\Core\Record\Nearest;
-use Vorhut\Core\School\When;
+use Vorhut\Core\Record\RawRecord;
 
 /** Checks that what a profile's parts name is in the profile. */
 final class ProfileCheck
@@ -55,7 +55,7 @@ final class ProfileCheck
     }
 
     /** @throws InvalidFile with every error found */
-    public static function of(DeviceProfile $profile, Given $given): void
+    public static function of(DeviceProfile $profile, RawRecord $given): void
     {
         if (1 === $profile->version) {
             foreach (['entrances', 'settings', 'steps', 'couplings', 'ports'] as $key) {
@@ -202,7 +202,7 @@ final class ProfileCheck
     }
 
     /**
-     * @param list<DeviceProfile|Coupling|ProfileStep|Setting|object> $records
+     * @param list<DeviceProfile|RelationType|ProfileStep|Setting|object> $records
      *
      * @return list<string>
      */

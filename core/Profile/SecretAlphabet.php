@@ -4,10 +4,10 @@ declare(strict_types=1);
 
 namespace Vorhut\Core\Profile;
 
-use Vorhut\Core\Record\Field\Labelled;
+use Vorhut\Core\Record\Field\HasLabel;
 
 /** What the characters of a secret are taken from. Where several sorts stand beside each other, those that look alike are left out. */
-enum SecretAlphabet: string implements Labelled
+enum SecretAlphabet: string implements HasLabel
 {
     case Digits = 'digits';
     case Lower = 'lower';

@@ -8,7 +8,7 @@ use Vorhut\Core\Record\Checked;
 use Vorhut\Core\Record\Field\Choice;
 use Vorhut\Core\Record\Field\Text;
 use Vorhut\Core\Record\Field\WholeNumber;
-use Vorhut\Core\Record\Given;
+use Vorhut\Core\Record\RawRecord;
 
 /** What a unit takes as a password or another secret. */
 final readonly class SecretRule implements Checked
@@ -26,7 +26,7 @@ final readonly class SecretRule implements Checked
     ) {
     }
 
-    public function check(Given $given): void
+    public function check(RawRecord $given): void
     {
         if ($this->most < $this->least) {
             throw $given->refuse('most', \sprintf('at least %d, the shortest', $this->least));

@@ -4,10 +4,10 @@ declare(strict_types=1);
 
 namespace Vorhut\Core\Profile;
 
-use Vorhut\Core\Record\Field\Labelled;
+use Vorhut\Core\Record\Field\HasLabel;
 
 /** What a unit is fed by. */
-enum SupplyKind: string implements Labelled
+enum SupplyKind: string implements HasLabel
 {
     case Mains = 'mains';
     case MainsTwo = 'mains-two';

@@ -4,10 +4,10 @@ declare(strict_types=1);
 
 namespace Vorhut\Core\Profile;
 
-use Vorhut\Core\Record\Field\Labelled;
+use Vorhut\Core\Record\Field\HasLabel;
 
 /** Where a unit's settings can be entered. */
-enum WayIn: string implements Labelled
+enum WayIn: string implements HasLabel
 {
     case Page = 'page';
     case SecurePage = 'secure-page';

@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace Vorhut\Core\Proof;
 
 use Vorhut\Core\Intent\Pair;
-use Vorhut\Core\Intent\Span;
+use Vorhut\Core\Intent\PairVerdict;
 use Vorhut\Core\Job\Expectation;
 
 /** What turns between two predictions of the same intents, counted in pairs without looking at each of them. */
@@ -69,7 +69,7 @@ final class Difference
     }
 
     /** Failing, not to be told, as wanted: what falls is broken, what rises to the last is mended. */
-    private static function state(Span $span): int
+    private static function state(PairVerdict $span): int
     {
         return $span->holds() ? 2 : (int) !$span->fails();
     }

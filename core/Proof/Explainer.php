@@ -8,10 +8,10 @@ use Vorhut\Core\Intent\Leaf;
 use Vorhut\Core\Intent\OneWayMedia;
 use Vorhut\Core\Intent\Pair;
 use Vorhut\Core\Intent\PairPrediction;
-use Vorhut\Core\Intent\Span;
+use Vorhut\Core\Intent\PairVerdict;
 use Vorhut\Core\Job\Intent;
 use Vorhut\Core\Net\Ipv4Address;
-use Vorhut\Core\Reach\Cause\Leg;
+use Vorhut\Core\Reach\Cause\PathDirection;
 use Vorhut\Core\Reach\Group\Multicast;
 use Vorhut\Core\Reach\Node\Node;
 use Vorhut\Core\Reach\Walk\Exchange;
@@ -81,7 +81,7 @@ final readonly class Explainer
             }
             $part = new ExplainedLeaf($leaf, $trace->steps, TracePath::of($this->prover->network, $leaf, $trace->steps));
             $parts[] = $part;
-            if (null === $deciding && $leaf->decides && ($leaf->cause === $prediction->cause || Span::Leak === $prediction->span)) {
+            if (null === $deciding && $leaf->decides && ($leaf->cause === $prediction->cause || PairVerdict::Leak === $prediction->span)) {
                 $deciding = $part;
             }
         }
@@ -92,20 +92,20 @@ final readonly class Explainer
     /** A way of finding that is no single exchange: a call to everybody, or a list that does not hold the unit. */
     private static function meeting(Leaf $leaf, Node $station, Node $unit, Trace $trace): void
     {
-        if (null !== $leaf->cause && !$leaf->span->holds() && Span::Fades !== $leaf->span) {
+        if (null !== $leaf->cause && !$leaf->span->holds() && PairVerdict::Fades !== $leaf->span) {
             $trace->stop($leaf->cause);
 
             return;
         }
         $trace->add(
-            Leg::Request,
+            PathDirection::Request,
             $station,
             \sprintf('%s looks for %s %s', $station->name, $unit->name, $leaf->title),
             'found',
             [],
             $unit->ports[0]->segment ?? null,
         );
-        $trace->add(Leg::Request, $unit, \sprintf('%s is heard', $unit->name), 'found');
+        $trace->add(PathDirection::Request, $unit, \sprintf('%s is heard', $unit->name), 'found');
         if (null !== $leaf->cause) {
             $trace->stop($leaf->cause);
         }

@@ -6,7 +6,7 @@ namespace Vorhut\Core\Proof;
 
 use Vorhut\Core\Intent\Pair;
 use Vorhut\Core\Intent\PairPrediction;
-use Vorhut\Core\Intent\Span;
+use Vorhut\Core\Intent\PairVerdict;
 use Vorhut\Core\Job\Intent;
 
 /** One intent with every pair it stands for, alike ones together; single pairs are predicted when somebody looks at them. */
@@ -37,9 +37,9 @@ final readonly class IntentPrediction
         return $counts;
     }
 
-    public function span(): Span
+    public function span(): PairVerdict
     {
-        return Span::worst(...array_map(static fn (PairGroup $g): Span => $g->span, $this->groups));
+        return PairVerdict::worst(...array_map(static fn (PairGroup $g): PairVerdict => $g->span, $this->groups));
     }
 
     public function failingCount(): int

@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace Vorhut\Core\Proof;
 
 use Vorhut\Core\Intent\Pair;
-use Vorhut\Core\Intent\Span;
+use Vorhut\Core\Intent\PairVerdict;
 use Vorhut\Core\Job\Job;
 
 /** Askers against asked, in groups: how many pairs of each outcome, whatever the size of the job. */
@@ -95,7 +95,7 @@ final readonly class Matrix
         return self::REST === $wanted ? !\in_array($group, $shown, true) || $group === $wanted : $group === $wanted;
     }
 
-    /** @return iterable<array{string, string, Span, int}> row, column, span and pairs */
+    /** @return iterable<array{string, string, PairVerdict, int}> row, column, span and pairs */
     private static function tally(IntentPrediction $prediction, Grouping $grouping): iterable
     {
         foreach ($prediction->groups as $group) {

@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace Vorhut\Core\Proof;
 
 use Vorhut\Core\Intent\Pair;
-use Vorhut\Core\Intent\Span;
+use Vorhut\Core\Intent\PairVerdict;
 
 /** Pairs of one intent that fare alike, because both sides are alike to the network. */
 final readonly class PairGroup
@@ -15,7 +15,7 @@ final readonly class PairGroup
      * @param non-empty-list<string> $to
      * @param int $count pairs, nobody with itself
      */
-    public function __construct(public Span $span, public array $from, public array $to, public int $count)
+    public function __construct(public PairVerdict $span, public array $from, public array $to, public int $count)
     {
     }
 

@@ -4,14 +4,14 @@ declare(strict_types=1);
 
 namespace Vorhut\Core\Proof;
 
-use Vorhut\Core\Intent\Asking;
 use Vorhut\Core\Intent\Engine;
 use Vorhut\Core\Intent\Kinds;
 use Vorhut\Core\Intent\Likeness;
 use Vorhut\Core\Intent\Pair;
 use Vorhut\Core\Intent\PairPrediction;
-use Vorhut\Core\Intent\Parties;
-use Vorhut\Core\Intent\Span;
+use Vorhut\Core\Intent\PairVerdict;
+use Vorhut\Core\Intent\PartyExpansion;
+use Vorhut\Core\Intent\ProbeFactory;
 use Vorhut\Core\Job\Expectation;
 use Vorhut\Core\Job\Intent;
 use Vorhut\Core\Job\Job;
@@ -31,11 +31,11 @@ final class Prover
     private const MOST_GROUPS = 200000;
 
     public readonly Network $network;
-    private readonly Parties $parties;
+    private readonly PartyExpansion $parties;
     private readonly Engine $engine;
     private readonly Likeness $likeness;
 
-    /** @var array<string, Span> */
+    /** @var array<string, PairVerdict> */
     private array $known = [];
 
     /** @var array<string, array<string, non-empty-list<string>>> parties by likeness: many intents name the same */
@@ -53,7 +53,7 @@ final class Prover
         $made = self::peopled($job);
         $this->job = $made->job;
         $this->network = Topology::of($made->job);
-        $this->parties = new Parties($made->job, $this->network, array_values($made->ids));
+        $this->parties = new PartyExpansion($made->job, $this->network, array_values($made->ids));
         $this->engine = new Engine($made->job, new Exchange($this->network), $this->parties);
         $this->likeness = new Likeness($made->job, $this->network);
     }
@@ -82,9 +82,9 @@ final class Prover
     }
 
     /** What can be asked over the wire about the same pairs. */
-    public function asking(): Asking
+    public function asking(): ProbeFactory
     {
-        return new Asking($this->job, $this->network, $this->parties);
+        return new ProbeFactory($this->job, $this->network, $this->parties);
     }
 
     public function prove(): ProofReport
@@ -196,7 +196,7 @@ final class Prover
     {
         [$from, $to] = [array_merge(...array_values($askers)), array_merge(...array_values($asked))];
         $count = \count($from) * \count($to) - \count(array_intersect_key(array_flip($from), array_flip($to)));
-        $groups = [] === $from || [] === $to ? [] : [new PairGroup(Span::Untried, $from, $to, $count)];
+        $groups = [] === $from || [] === $to ? [] : [new PairGroup(PairVerdict::Untried, $from, $to, $count)];
 
         return new IntentPrediction($intent, $groups, $this);
     }

@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace Vorhut\Core\Proof;
 
 use Vorhut\Core\Intent\Leaf;
-use Vorhut\Core\Reach\Cause\Leg;
+use Vorhut\Core\Reach\Cause\PathDirection;
 use Vorhut\Core\Reach\Node\Network;
 use Vorhut\Core\Reach\Walk\TraceStep;
 
@@ -45,7 +45,7 @@ final readonly class TracePath
         $requestStops = $replyStops = null;
         $replied = false;
         foreach ($steps as $step) {
-            if (Leg::Request === $step->leg) {
+            if (PathDirection::Request === $step->leg) {
                 if ($step->at !== $ids[array_key_last($ids)]) {
                     $ids[] = $step->at;
                 }

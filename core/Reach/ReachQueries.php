@@ -10,11 +10,11 @@ use Vorhut\Core\Net\Protocol;
 use Vorhut\Core\Net\Service;
 use Vorhut\Core\Reach\Cause\Cause;
 use Vorhut\Core\Reach\Cause\CauseRule;
-use Vorhut\Core\Reach\Group\Heard;
+use Vorhut\Core\Reach\Group\Broadcast;
 use Vorhut\Core\Reach\Group\Multicast;
-use Vorhut\Core\Reach\Group\Shout;
+use Vorhut\Core\Reach\Group\Reception;
 use Vorhut\Core\Reach\Node\Node;
-use Vorhut\Core\Reach\Node\Port;
+use Vorhut\Core\Reach\Node\NodePort;
 use Vorhut\Core\Reach\Query\BroadcastQuery;
 use Vorhut\Core\Reach\Query\MulticastQuery;
 use Vorhut\Core\Reach\Query\UnicastQuery;
@@ -32,7 +32,7 @@ final class ReachQueries
     private const PLAIN = ['id' => 0, 'kind' => 0, 'from' => 0, 'to' => 0, 'protocol' => 0, 'port' => 0];
 
     private readonly Exchange $exchange;
-    private readonly Shout $shout;
+    private readonly Broadcast $shout;
     private readonly Multicast $multicast;
 
     /** @var array<string, Ipv4Address|null> asked for before */
@@ -44,7 +44,7 @@ final class ReachQueries
     public function __construct(Job $job)
     {
         $this->exchange = new Exchange(Topology::of($job));
-        $this->shout = new Shout($this->exchange);
+        $this->shout = new Broadcast($this->exchange);
         $this->multicast = new Multicast($this->exchange);
     }
 
@@ -120,7 +120,7 @@ final class ReachQueries
         return self::told($verdict);
     }
 
-    /** @return array{Node, Port|null} */
+    /** @return array{Node, NodePort|null} */
     private function asker(string $from): array
     {
         $parts = explode('/', $from, 2);
@@ -131,7 +131,7 @@ final class ReachQueries
         }
         $port = isset($parts[1]) ? $node->port($parts[1]) : null;
         if (isset($parts[1]) && null === $port) {
-            $names = implode(', ', array_map(static fn (Port $p): string => $p->name, $node->ports));
+            $names = implode(', ', array_map(static fn (NodePort $p): string => $p->name, $node->ports));
             throw InvalidFile::at('.from', $from, \sprintf('one of the ports of %s: %s', $node->id, $names), 'Write DEVICE/PORT.');
         }
 
@@ -166,7 +166,7 @@ final class ReachQueries
         [$node, $port] = $this->asker($query->from);
         $cause = $this->mute($node, $port, $query->to);
         $heard = null === $cause ? $this->shout->broadcast($node, $query->to, $query->port, $port) : [];
-        $tell = static fn (Heard $h): array => ['device' => $h->node->id, 'replyArrives' => $h->replyArrives];
+        $tell = static fn (Reception $h): array => ['device' => $h->node->id, 'replyArrives' => $h->replyArrives];
 
         return ['receivers' => array_map($tell, $heard), ...self::outcome($cause)];
     }
@@ -177,15 +177,15 @@ final class ReachQueries
         [$node, $port] = $this->asker($query->from);
         $cause = $this->mute($node, $port, $query->group);
         $heard = null === $cause ? $this->multicast->send($node, $query->group, $query->port, $query->ttl, $port)->heard : [];
-        $tell = static fn (Heard $h): array => ['device' => $h->node->id, 'expires' => $h->expires];
+        $tell = static fn (Reception $h): array => ['device' => $h->node->id, 'expires' => $h->expires];
 
         return ['receivers' => array_map($tell, array_values($heard)), ...self::outcome($cause)];
     }
 
     /** Why a sender cannot send to everybody at all. */
-    private function mute(Node $node, ?Port $port, Ipv4Address $to): ?Cause
+    private function mute(Node $node, ?NodePort $port, Ipv4Address $to): ?Cause
     {
-        $by = $port ?? Shout::outOf($node, $to->value);
+        $by = $port ?? Broadcast::outOf($node, $to->value);
         if (null === $by?->segment) {
             return CauseRule::NotConnected->at($node->id, words: ['who' => $node->name, 'how' => ' to a segment']);
         }

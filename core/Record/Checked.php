@@ -7,6 +7,6 @@ namespace Vorhut\Core\Record;
 /** A value object whose keys must agree with each other. */
 interface Checked
 {
-    /** @throws InvalidFile made by Given::refuse() */
-    public function check(Given $given): void;
+    /** @throws InvalidFile made by RawRecord::refuse() */
+    public function check(RawRecord $given): void;
 }

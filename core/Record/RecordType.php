@@ -83,7 +83,7 @@ final class RecordType
         $object = new $this->class(...$arguments);
         if ($this->checked) {
             \assert($object instanceof Checked);
-            $object->check(new Given($record));
+            $object->check(new RawRecord($record));
         }
 
         return $object;

@@ -12,7 +12,7 @@ final readonly class Candidate
     public function __construct(
         public ChangeSet $change,
         public string $sentence,
-        public Hands $hands,
+        public Responsible $hands,
         /** What to ask the client's network administrator for. */
         public string $request = '',
     ) {

@@ -37,7 +37,7 @@ final readonly class ExternalCandidates
                 $sentence = \sprintf('Say that %s leads to the internet, by %s', $segment->name, $router);
                 $external = ['kind' => ExternalKind::Internet->value, 'router' => (string) $router];
                 $edit = $this->job->edit(Segment::class, $segment->id, ['external' => $external]);
-                $candidates[$sentence] = new Candidate(new ChangeSet($sentence, [$edit]), $sentence, Hands::Us);
+                $candidates[$sentence] = new Candidate(new ChangeSet($sentence, [$edit]), $sentence, Responsible::Us);
             }
         }
 
@@ -93,7 +93,7 @@ final readonly class ExternalCandidates
                 if (null !== $device && \in_array(self::PUBLIC, $settings, true) && !isset($device->settings[self::PUBLIC])) {
                     $sentence = \sprintf('Tell %s its public address %s', $device->name, $address);
                     $edit = $this->job->edit(Device::class, $id, ['settings' => [self::PUBLIC => (string) $address] + $device->settings]);
-                    $candidates[] = new Candidate(new ChangeSet($sentence, [$edit]), $sentence, Hands::Us);
+                    $candidates[] = new Candidate(new ChangeSet($sentence, [$edit]), $sentence, Responsible::Us);
                 }
             }
         }
@@ -127,7 +127,7 @@ final readonly class ExternalCandidates
         $edit = $this->job->edit(Router::class, $router->id, ['forwards' => [...$before, $forward]]);
         $request = \sprintf('please forward %s at %s of %s to %s (%s).', $service, $forward['interface'], $router->name, $to, $unit->name);
 
-        return [new Candidate(new ChangeSet($sentence, [$edit]), $sentence, Hands::Client, $request)];
+        return [new Candidate(new ChangeSet($sentence, [$edit]), $sentence, Responsible::Client, $request)];
     }
 
     /** @return array<string, Ipv4Address> addresses that routers of the plan have where a segment leads to the internet */
@@ -161,7 +161,7 @@ final readonly class ExternalCandidates
                         $router->name,
                         $segment->name,
                     );
-                    $candidates[] = new Candidate(new ChangeSet($sentence, [$edit]), $sentence, Hands::Client, $request);
+                    $candidates[] = new Candidate(new ChangeSet($sentence, [$edit]), $sentence, Responsible::Client, $request);
                 }
             }
         }

@@ -13,7 +13,7 @@ final readonly class Repair
         public ChangeSet $change,
         /** The change in one sentence. */
         public string $sentence,
-        public Hands $hands,
+        public Responsible $hands,
         /** For the client: what to ask for, ready to send. Empty where it is ours to do. */
         public string $request,
         /** Pairs that fail before and hold after. */
@@ -32,8 +32,8 @@ final readonly class Repair
     /** Breaking what must not be comes last; then what mends most, with the fewest changes, ours before the client's. */
     public static function compare(self $a, self $b): int
     {
-        return [$a->leaks > 0, $b->mends - $b->breaks, \count($a->change->edits), Hands::Client === $a->hands, $a->sentence]
-            <=> [$b->leaks > 0, $a->mends - $a->breaks, \count($b->change->edits), Hands::Client === $b->hands, $b->sentence];
+        return [$a->leaks > 0, $b->mends - $b->breaks, \count($a->change->edits), Responsible::Client === $a->hands, $a->sentence]
+            <=> [$b->leaks > 0, $a->mends - $a->breaks, \count($b->change->edits), Responsible::Client === $b->hands, $b->sentence];
     }
 
     public function isWorthwhile(): bool

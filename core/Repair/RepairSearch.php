@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Vorhut\Core\Repair;
 
-use Vorhut\Core\Intent\Span;
+use Vorhut\Core\Intent\PairVerdict;
 use Vorhut\Core\Job\Expectation;
 use Vorhut\Core\Job\Job;
 use Vorhut\Core\Proof\Difference;
@@ -121,7 +121,7 @@ final class RepairSearch
                     $pairs[$sentence] = new Candidate(
                         $first->change->then($second->change),
                         $sentence,
-                        Hands::Client === $first->hands ? $first->hands : $second->hands,
+                        Responsible::Client === $first->hands ? $first->hands : $second->hands,
                         $request,
                     );
                 }
@@ -168,7 +168,7 @@ final class RepairSearch
                 if (++$looked > self::MOST_WITNESSES) {
                     break 2;
                 }
-                if (Span::Leak === $pair->span) {
+                if (PairVerdict::Leak === $pair->span) {
                     $leaks[] = $sources->routers->denial($pair, $prover->hops($pair), $prover->addressOf($pair->leak()->asker ?? ''));
                     continue;
                 }

@@ -12,7 +12,7 @@ use Vorhut\Core\Job\Segment;
 use Vorhut\Core\Net\Ipv4Address;
 use Vorhut\Core\Net\Ipv4Prefix;
 use Vorhut\Core\Reach\Cause\CauseRule;
-use Vorhut\Core\Reach\Cause\Leg;
+use Vorhut\Core\Reach\Cause\PathDirection;
 use Vorhut\Core\Reach\Node\RouteFinder;
 
 /** What the client's network administrator can change: routes, rules, what routers remember, multicast, relays, queriers. */
@@ -33,7 +33,7 @@ final readonly class RouterCandidates
         if (null === $router) {
             return [];
         }
-        if (Leg::Reply === $faults[0]->cause->leg && !$router->stateful) {
+        if (PathDirection::Reply === $faults[0]->cause->leg && !$router->stateful) {
             return [
                 $this->changed(
                     $router,
@@ -140,7 +140,7 @@ final readonly class RouterCandidates
     /** @return array<string, string> protocol and ports of what was stopped, whole ranges for media */
     private function service(Fault $fault): array
     {
-        $range = null === $fault->media ? $fault->service : (Leg::Reply === $fault->cause->leg ? $fault->media : $fault->service);
+        $range = null === $fault->media ? $fault->service : (PathDirection::Reply === $fault->cause->leg ? $fault->media : $fault->service);
         $port = (int) ($fault->cause->values['port'] ?? '0');
         $rule = ['protocol' => $fault->cause->values['protocol'] ?? 'any'];
         if (0 === $port) {
@@ -269,7 +269,7 @@ final readonly class RouterCandidates
                 $candidates[$segment->id] = new Candidate(
                     new ChangeSet($sentence, [$this->job->edit(Segment::class, $segment->id, ['querier' => true])]),
                     $sentence,
-                    Hands::Client,
+                    Responsible::Client,
                     \sprintf(
                         'please switch on the IGMP querier (version 2 or 3) for %s%s. Its switches snoop, and without a '
                         .'querier they forget who listens after about 260 s.',
@@ -307,7 +307,7 @@ final readonly class RouterCandidates
         return new Candidate(
             new ChangeSet($sentence, [$this->job->edit(Router::class, $router->id, $values)]),
             $sentence,
-            Hands::Client,
+            Responsible::Client,
             $request,
         );
     }

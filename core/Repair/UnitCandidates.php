@@ -96,7 +96,7 @@ final readonly class UnitCandidates
         return new Candidate(
             new ChangeSet(\sprintf('Add %s to the list of %s', $what, $station->name), [$edit]),
             \sprintf('Add %s to the list of %s', $what, $station->name),
-            Hands::Us,
+            Responsible::Us,
         );
     }
 
@@ -171,7 +171,7 @@ final readonly class UnitCandidates
             'gateway' => null === $subnet->gateway ? null : (string) $subnet->gateway,
         ]);
 
-        return new Candidate(new ChangeSet($sentence, [$edit]), $sentence, Hands::Us);
+        return new Candidate(new ChangeSet($sentence, [$edit]), $sentence, Responsible::Us);
     }
 
     /** Of the units that answer for one address, the one that may give it up. */
@@ -196,7 +196,7 @@ final readonly class UnitCandidates
         $who = \count($names) > 3 ? \sprintf('%s and %d more', $names[0], \count($names) - 1) : self::enumerate($names);
         $sentence = \sprintf('%s %s on %s', $verb, $value, $who);
 
-        return new Candidate(new ChangeSet($sentence, array_values($edits)), $sentence, Hands::Us);
+        return new Candidate(new ChangeSet($sentence, array_values($edits)), $sentence, Responsible::Us);
     }
 
     /**

@@ -44,7 +44,7 @@ final class VoiceCandidates
             $ours = ['header' => $theirs->value] + (array) ($record['ours'] ?? []);
             $sentence = \sprintf('Read the number of calls by %s in the %s, where it stands', $trunk->name, $theirs->label());
             $edit = $this->job->edit(Trunk::class, $id, ['ours' => $ours]);
-            $candidates[$id] = new Candidate(new ChangeSet($sentence, [$edit]), $sentence, Hands::Us);
+            $candidates[$id] = new Candidate(new ChangeSet($sentence, [$edit]), $sentence, Responsible::Us);
         }
 
         return array_values($candidates);
@@ -89,7 +89,7 @@ final class VoiceCandidates
         return new Candidate(
             new ChangeSet($sentence, [$this->job->edit(VoiceRoute::class, $route->id, ['from' => $from])]),
             $sentence,
-            Hands::Us,
+            Responsible::Us,
         );
     }
 

@@ -10,7 +10,7 @@ use Vorhut\Core\Profile\Step\WorkStage;
 /** What a step of one unit waits for. */
 final readonly class Blockers
 {
-    public function __construct(private Desk $desk)
+    public function __construct(private RunbookContext $context)
     {
     }
 
@@ -22,7 +22,7 @@ final readonly class Blockers
             if (!$value->isOpen) {
                 continue;
             }
-            $ask = $this->desk->value($value->setting)?->setting->ask;
+            $ask = $this->context->value($value->setting)?->setting->ask;
             $blockers[] = null === $ask
                 ? new Blocker('value', $value->setting, \sprintf('%s is still open.', $value->label))
                 : new Blocker('answer', $value->setting, \sprintf('%s is asked of %s.', $value->label, $ask->label()));
@@ -72,7 +72,7 @@ final readonly class Blockers
         }
         $blockers = [];
         $found = false;
-        foreach ($this->desk->settings->couplings->from($this->desk->device) as $coupled) {
+        foreach ($this->context->settings->couplings->from($this->context->device) as $coupled) {
             if ($coupled->coupling->id !== $need->coupling) {
                 continue;
             }
@@ -89,7 +89,7 @@ final readonly class Blockers
 
     private function lacking(string $id): string
     {
-        foreach ($this->desk->profile->couplings as $coupling) {
+        foreach ($this->context->profile->couplings as $coupling) {
             if ($coupling->id === $id) {
                 return \sprintf('The plan does not say what it %s.', $coupling->name);
             }
@@ -104,7 +104,7 @@ final readonly class Blockers
         if (null === $need->licence) {
             return [];
         }
-        $licence = $this->desk->licences->best($this->desk->device, $need->licence);
+        $licence = $this->context->licences->best($this->context->device, $need->licence);
         if (true === $licence?->state->isInTheUnit()) {
             return [];
         }

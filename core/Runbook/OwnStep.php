@@ -4,39 +4,39 @@ declare(strict_types=1);
 
 namespace Vorhut\Core\Runbook;
 
-use Vorhut\Core\Profile\Dial;
 use Vorhut\Core\Profile\Port;
+use Vorhut\Core\Profile\RotarySwitch;
 use Vorhut\Core\Profile\Step\ProfileStep;
 use Vorhut\Core\Profile\Step\RecordKind;
 
 /** Makes a step of what a kind of unit says of it; where it stands in for a general one, what it leaves out is that one's. */
 final class OwnStep
 {
-    public static function of(ProfileStep $of, Desk $desk, ?RunbookStep $general): RunbookStep
+    public static function of(ProfileStep $of, RunbookContext $context, ?RunbookStep $general): RunbookStep
     {
         $general ??= new RunbookStep($of->id, $of->stage, $of->title);
         $way = $of->way ?? $general->way;
-        $values = [...$desk->valuesOf($of->settings, $of->way ?? $desk->way()), ...$general->values];
-        $dial = self::dial($desk, $of);
+        $values = [...$context->valuesOf($of->settings, $of->way ?? $context->way()), ...$general->values];
+        $dial = self::dial($context, $of);
 
         return $general->with([
             'stage' => $of->stage,
-            'title' => $desk->said($of->title),
-            'why' => '' === $of->why ? $general->why : $desk->said($of->why),
+            'title' => $context->said($of->title),
+            'why' => '' === $of->why ? $general->why : $context->said($of->why),
             'who' => $of->who,
-            'do' => [] === $of->do ? $general->do : $desk->saidAll($of->do),
+            'do' => [] === $of->do ? $general->do : $context->saidAll($of->do),
             'values' => $values,
-            'keys' => self::keys($of, $desk, $values, $general),
-            'timers' => [] === $of->timers ? $general->timers : Said::timers($of->timers, $desk),
-            'see' => [] === $of->see ? $general->see : $desk->saidAll($of->see),
-            'causes' => [...Said::causes($of->causes, $desk), ...$general->causes],
-            'record' => [...Said::records($of->record, $desk), ...$general->record],
-            'cautions' => [...$desk->saidAll($of->cautions), ...$general->cautions],
-            'ports' => self::ports($desk, $of, $general),
+            'keys' => self::keys($of, $context, $values, $general),
+            'timers' => [] === $of->timers ? $general->timers : Said::timers($of->timers, $context),
+            'see' => [] === $of->see ? $general->see : $context->saidAll($of->see),
+            'causes' => [...Said::causes($of->causes, $context), ...$general->causes],
+            'record' => [...Said::records($of->record, $context), ...$general->record],
+            'cautions' => [...$context->saidAll($of->cautions), ...$general->cautions],
+            'ports' => self::ports($context, $of, $general),
             'dial' => $dial ?? $general->dial,
-            'dialAt' => null === $dial?->setting ? '' : (string) $desk->value($dial->setting)?->text(),
+            'dialAt' => null === $dial?->setting ? '' : (string) $context->value($dial->setting)?->text(),
             'way' => $way,
-            'undo' => '' === $of->undo ? $general->undo : $desk->said($of->undo),
+            'undo' => '' === $of->undo ? $general->undo : $context->said($of->undo),
             'after' => $of->after,
             'reads' => self::reads($of, $general),
         ]);
@@ -47,14 +47,14 @@ final class OwnStep
      *
      * @return list<StepKeys>
      */
-    private static function keys(ProfileStep $of, Desk $desk, array $values, RunbookStep $general): array
+    private static function keys(ProfileStep $of, RunbookContext $context, array $values, RunbookStep $general): array
     {
-        $keypad = $desk->keypad($of->way, $of->keypad);
-        $keys = null === $keypad ? $general->keys : $desk->typing($values, $keypad);
+        $keypad = $context->keypad($of->way, $of->keypad);
+        $keys = null === $keypad ? $general->keys : $context->typing($values, $keypad);
         if ('' !== $of->types && null !== $keypad) {
-            $keys[] = StepKeys::typing($of->id, $desk->said($of->title), $desk->said($of->types), $keypad);
+            $keys[] = StepKeys::typing($of->id, $context->said($of->title), $context->said($of->types), $keypad);
         }
-        foreach ($desk->profile->shortcuts as $shortcut) {
+        foreach ($context->profile->shortcuts as $shortcut) {
             if (\in_array($shortcut->id, $of->shortcuts, true)) {
                 $keys[] = StepKeys::shortcut($shortcut);
             }
@@ -64,16 +64,16 @@ final class OwnStep
     }
 
     /** @return list<Port> */
-    private static function ports(Desk $desk, ProfileStep $of, RunbookStep $general): array
+    private static function ports(RunbookContext $context, ProfileStep $of, RunbookStep $general): array
     {
         return [] === $of->ports
             ? $general->ports
-            : array_values(array_filter($desk->ports(), static fn (Port $p): bool => \in_array($p->id, $of->ports, true)));
+            : array_values(array_filter($context->ports(), static fn (Port $p): bool => \in_array($p->id, $of->ports, true)));
     }
 
-    private static function dial(Desk $desk, ProfileStep $of): ?Dial
+    private static function dial(RunbookContext $context, ProfileStep $of): ?RotarySwitch
     {
-        foreach ($desk->profile->dials as $dial) {
+        foreach ($context->profile->dials as $dial) {
             if ($dial->id === $of->dial) {
                 return $dial;
             }

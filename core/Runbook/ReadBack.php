@@ -40,7 +40,7 @@ final readonly class ReadBack
      * @param bool $anyway whether somebody has said why a value may differ; another unit's MAC or address never may
      * @param string|null $unread why something is not read; null: everything must be
      *
-     * @return list<Kept>
+     * @return list<RecordedValue>
      *
      * @throws InvalidValue when something differs, or is not read and nobody says why
      */
@@ -54,7 +54,7 @@ final readonly class ReadBack
             }
             if ('' === $value) {
                 $missing[] = $record->label;
-                $kept[] = new Kept($record->kind, $record->label, '', null, (string) $record->setting, $unread ?? '');
+                $kept[] = new RecordedValue($record->kind, $record->label, '', null, (string) $record->setting, $unread ?? '');
                 continue;
             }
             $agrees = match (true) {
@@ -64,7 +64,7 @@ final readonly class ReadBack
                 'address' === $record->setting => $this->address($device, $value),
                 default => $this->setting($device, $record, $value, $anyway),
             };
-            $kept[] = new Kept($record->kind, $record->label, $value, $agrees, (string) $record->setting);
+            $kept[] = new RecordedValue($record->kind, $record->label, $value, $agrees, (string) $record->setting);
         }
         if ([] !== $missing && null === $unread) {
             $allowed = 'what was read: '.implode(', ', $missing);

@@ -4,17 +4,17 @@ declare(strict_types=1);
 
 namespace Vorhut\Core\Runbook;
 
-use Vorhut\Core\Profile\Dial;
 use Vorhut\Core\Profile\Port;
-use Vorhut\Core\Profile\Step\Cause;
+use Vorhut\Core\Profile\RotarySwitch;
 use Vorhut\Core\Profile\Step\RecordKind;
+use Vorhut\Core\Profile\Step\SymptomCause;
 use Vorhut\Core\Profile\Step\Timer;
 use Vorhut\Core\Profile\Step\TimerKind;
 use Vorhut\Core\Profile\Step\ToRecord;
 use Vorhut\Core\Profile\Step\Who;
 use Vorhut\Core\Profile\Step\WorkStage;
 use Vorhut\Core\Profile\WayIn;
-use Vorhut\Core\Runbook\General\LaptopBack;
+use Vorhut\Core\Runbook\General\LaptopBackStep;
 
 /** One step of the work on a unit. */
 final readonly class RunbookStep implements \JsonSerializable
@@ -25,7 +25,7 @@ final readonly class RunbookStep implements \JsonSerializable
      * @param list<StepKeys> $keys
      * @param list<Timer> $timers
      * @param list<string> $see
-     * @param list<Cause> $causes the likeliest first
+     * @param list<SymptomCause> $causes the likeliest first
      * @param list<ToRecord> $record
      * @param list<string> $cautions
      * @param list<Blocker> $blockedBy
@@ -48,7 +48,7 @@ final readonly class RunbookStep implements \JsonSerializable
         public array $cautions = [],
         public array $blockedBy = [],
         public array $ports = [],
-        public ?Dial $dial = null,
+        public ?RotarySwitch $dial = null,
         /** The position at which the dial is to stand. */
         public string $dialAt = '',
         public ?WayIn $way = null,
@@ -63,7 +63,7 @@ final readonly class RunbookStep implements \JsonSerializable
     /** Whether the unit stands on the bench for it: from its power until it has its address; the laptop goes back without it. */
     public function isOnTheBench(): bool
     {
-        return LaptopBack::ID !== $this->id
+        return LaptopBackStep::ID !== $this->id
             && $this->stage->rank() >= WorkStage::Power->rank()
             && $this->stage->rank() <= WorkStage::Address->rank();
     }

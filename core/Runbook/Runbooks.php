@@ -7,9 +7,9 @@ namespace Vorhut\Core\Runbook;
 use Vorhut\Core\Bench\FirstContactPlanner;
 use Vorhut\Core\Bench\LaptopInterface;
 use Vorhut\Core\Classes;
+use Vorhut\Core\Constraint\ConstraintChecks;
 use Vorhut\Core\Job\Device;
 use Vorhut\Core\Licence\Licences;
-use Vorhut\Core\Pairing\Pairings;
 use Vorhut\Core\Profile\Step\ProfileStep;
 use Vorhut\Core\Runbook\General\GeneralStep;
 use Vorhut\Core\Setting\Settings;
@@ -20,7 +20,7 @@ final class Runbooks
     /** @var list<GeneralStep>|null */
     private static ?array $general = null;
 
-    private readonly Pairings $pairings;
+    private readonly ConstraintChecks $pairings;
 
     private readonly Licences $licences;
 
@@ -30,7 +30,7 @@ final class Runbooks
     public function __construct(private readonly Settings $settings, array $laptop = [])
     {
         $this->planner = new FirstContactPlanner($settings->job, $laptop);
-        $this->pairings = new Pairings($settings);
+        $this->pairings = new ConstraintChecks($settings);
         $this->licences = new Licences($settings->job, $settings->couplings, $settings->facts);
     }
 
@@ -43,19 +43,19 @@ final class Runbooks
         $progress ??= Progress::of($device);
         $profile = $this->settings->job->profileOf($device);
         $own = array_values(array_filter($profile->steps, fn (ProfileStep $s): bool => $this->settings->holds($device, $s->when)));
-        $desk = new Desk($device, $this->settings, $this->pairings, $this->licences, $own, $this->planner, $added);
+        $context = new RunbookContext($device, $this->settings, $this->pairings, $this->licences, $own, $this->planner, $added);
         $steps = [];
         foreach (self::general() as $general) {
-            $step = $general->of($desk);
+            $step = $general->of($context);
             if (null !== $step && !\in_array($step->id, $profile->omits, true)) {
                 $steps[$step->id] = $step;
             }
         }
         foreach ($own as $of) {
-            $steps[$of->id] = OwnStep::of($of, $desk, $steps[$of->id] ?? null);
+            $steps[$of->id] = OwnStep::of($of, $context, $steps[$of->id] ?? null);
         }
 
-        return new Runbook($device, $this->finished(self::inOrder($steps), $desk, $own, $progress));
+        return new Runbook($device, $this->finished(self::inOrder($steps), $context, $own, $progress));
     }
 
     /** @return list<GeneralStep> in the order of work */
@@ -92,7 +92,7 @@ final class Runbooks
      *
      * @return list<RunbookStep>
      */
-    private function finished(array $steps, Desk $desk, array $own, Progress $progress): array
+    private function finished(array $steps, RunbookContext $context, array $own, Progress $progress): array
     {
         $done = $titles = $needs = [];
         foreach ($steps as $step) {
@@ -102,7 +102,7 @@ final class Runbooks
         foreach ($own as $of) {
             $needs[$of->id] = $of->needs;
         }
-        $blockers = new Blockers($desk);
+        $blockers = new Blockers($context);
         $finished = [];
         foreach ($steps as $step) {
             $blockedBy = $done[$step->id] ? [] : [

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Vorhut\Core\Runbook;
 
-use Vorhut\Core\Profile\Step\Cause;
+use Vorhut\Core\Profile\Step\SymptomCause;
 use Vorhut\Core\Profile\Step\Timer;
 use Vorhut\Core\Profile\Step\ToRecord;
 
@@ -12,17 +12,17 @@ use Vorhut\Core\Profile\Step\ToRecord;
 final class Said
 {
     /**
-     * @param list<Cause> $causes
+     * @param list<SymptomCause> $causes
      *
-     * @return list<Cause>
+     * @return list<SymptomCause>
      */
-    public static function causes(array $causes, Desk $desk): array
+    public static function causes(array $causes, RunbookContext $context): array
     {
-        return array_map(static fn (Cause $c): Cause => new Cause(
-            see: $desk->said($c->see),
-            because: $desk->said($c->because),
-            test: $desk->said($c->test),
-            mend: $desk->said($c->mend),
+        return array_map(static fn (SymptomCause $c): SymptomCause => new SymptomCause(
+            see: $context->said($c->see),
+            because: $context->said($c->because),
+            test: $context->said($c->test),
+            mend: $context->said($c->mend),
         ), $causes);
     }
 
@@ -31,13 +31,13 @@ final class Said
      *
      * @return list<Timer>
      */
-    public static function timers(array $timers, Desk $desk): array
+    public static function timers(array $timers, RunbookContext $context): array
     {
         return array_map(static fn (Timer $t): Timer => new Timer(
             kind: $t->kind,
             seconds: $t->seconds,
-            text: $desk->said($t->text),
-            missed: $desk->said($t->missed),
+            text: $context->said($t->text),
+            missed: $context->said($t->missed),
         ), $timers);
     }
 
@@ -46,11 +46,11 @@ final class Said
      *
      * @return list<ToRecord>
      */
-    public static function records(array $records, Desk $desk): array
+    public static function records(array $records, RunbookContext $context): array
     {
         return array_map(static fn (ToRecord $r): ToRecord => new ToRecord(
             kind: $r->kind,
-            label: $desk->said($r->label),
+            label: $context->said($r->label),
             setting: $r->setting,
             unit: $r->unit,
             min: $r->min,

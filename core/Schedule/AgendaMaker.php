@@ -163,7 +163,7 @@ final class AgendaMaker
                     $after[] = $numbers[$blocker->id][$before->id];
                 }
             }
-            $hands = Hands::of($step->who);
+            $hands = Staffing::of($step->who);
             $after = array_values(array_unique($after));
             $this->tasks[] = new Task($device->id, $step->id, $step->title, $hands, $time->hands, $time->wait, $after);
         }

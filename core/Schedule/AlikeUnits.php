@@ -10,14 +10,14 @@ final class AlikeUnits
     /**
      * As good an order: alike units change places, each with all its slots.
      *
-     * @param array<int, Slot> $slots by task
+     * @param array<int, TimeSlot> $slots by task
      *
-     * @return array<int, Slot> by task
+     * @return array<int, TimeSlot> by task
      */
-    public static function inOrder(Network $network, array $slots): array
+    public static function inOrder(TaskGraph $network, array $slots): array
     {
         foreach (self::groups($network, $slots) as $units) {
-            $turns = array_map(static fn (UnitWork $u): array => array_map(static fn (int $t): Slot => $slots[$t], $u->tasks), $units);
+            $turns = array_map(static fn (UnitWork $u): array => array_map(static fn (int $t): TimeSlot => $slots[$t], $u->tasks), $units);
             usort($turns, static fn (array $a, array $b): int => self::begin($a) <=> self::begin($b));
             foreach ($units as $place => $unit) {
                 foreach ($unit->tasks as $at => $task) {
@@ -30,11 +30,11 @@ final class AlikeUnits
     }
 
     /**
-     * @param array<int, Slot> $slots by task
+     * @param array<int, TimeSlot> $slots by task
      *
      * @return array<string, list<UnitWork>> units of which neither the work nor what they take from the bench tells one from another
      */
-    private static function groups(Network $network, array $slots): array
+    private static function groups(TaskGraph $network, array $slots): array
     {
         $groups = [];
         foreach ($network->agenda->units as $unit) {
@@ -47,7 +47,7 @@ final class AlikeUnits
     }
 
     /** Whether it waits for no other unit, and none for it. */
-    private static function isAlone(Network $network, UnitWork $unit): bool
+    private static function isAlone(TaskGraph $network, UnitWork $unit): bool
     {
         foreach ($unit->tasks as $at => $task) {
             $own = isset($unit->tasks[$at + 1]) ? [$unit->tasks[$at + 1]] : [];
@@ -59,7 +59,7 @@ final class AlikeUnits
         return true;
     }
 
-    private static function likeness(Network $network, UnitWork $unit): string
+    private static function likeness(TaskGraph $network, UnitWork $unit): string
     {
         $parts = [$unit->from, $unit->to, $unit->factory, $unit->watts, $unit->ready];
         foreach ($unit->tasks as $task) {
@@ -71,7 +71,7 @@ final class AlikeUnits
     }
 
     /**
-     * @param array<array-key, Slot> $slots of one unit
+     * @param array<array-key, TimeSlot> $slots of one unit
      *
      * @return array{int, list<int>} when it is begun, and by whom
      */

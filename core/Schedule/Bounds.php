@@ -21,7 +21,7 @@ final readonly class Bounds
     ) {
     }
 
-    public static function of(Network $network, Resources $with): self
+    public static function of(TaskGraph $network, Resources $with): self
     {
         $circle = array_flip($network->circle);
         $chain = $hands = 0;
@@ -59,7 +59,7 @@ final readonly class Bounds
      *
      * @return list<array{seconds: int, before: int, behind: int, factory: string, watts: float}>
      */
-    private static function stays(Network $network, array $circle): array
+    private static function stays(TaskGraph $network, array $circle): array
     {
         $stays = [];
         foreach ($network->agenda->units as $unit) {

@@ -8,9 +8,9 @@ namespace Vorhut\Core\Schedule;
 final readonly class Schedule implements \JsonSerializable
 {
     /**
-     * @param list<Slot> $slots in the order of their starts
+     * @param list<TimeSlot> $slots in the order of their starts
      * @param int $makespan seconds until the last unit is through
-     * @param list<Link> $chain the steps that decide it, from the first to the last
+     * @param list<ChainLink> $chain the steps that decide it, from the first to the last
      * @param list<Task> $circle steps that wait for each other, and are not in it
      */
     public function __construct(
@@ -24,13 +24,13 @@ final readonly class Schedule implements \JsonSerializable
     ) {
     }
 
-    public function task(Slot $slot): Task
+    public function task(TimeSlot $slot): Task
     {
         return $this->agenda->tasks[$slot->task];
     }
 
-    /** @return Slot|null what a technician begins with; null where there is nothing for this pair of hands */
-    public function first(int $technician): ?Slot
+    /** @return TimeSlot|null what a technician begins with; null where there is nothing for this pair of hands */
+    public function first(int $technician): ?TimeSlot
     {
         foreach ($this->slots as $slot) {
             if (\in_array($technician, $slot->technicians, true)) {

@@ -23,7 +23,7 @@ final class Scheduler
     /** @param int|null $passes how many orders are tried at most; null: as many as soon done */
     public static function of(Agenda $agenda, Resources $with, ?int $passes = null): Schedule
     {
-        $network = new Network($agenda);
+        $network = new TaskGraph($agenda);
         $bounds = Bounds::of($network, $with);
         $passes ??= max(4, min(self::MOST_PASSES, intdiv(self::TASKS_LAID, max(1, \count($agenda->tasks)))));
         $random = new Randomizer(new Mt19937(self::SEED));
@@ -34,8 +34,8 @@ final class Scheduler
         for ($try = 0; $try < $passes && ([] === $best || $length > $bounds->most() * self::GOOD_ENOUGH); ++$try) {
             $tried = $rules[$try] ?? self::near($urgency, $network, $random, $try);
             $passed = $try < \count($rules) || 0 === $try % 2 ? [] : self::passed($agenda, $random);
-            $slots = Pass::of($network, $with, $tried, $passed, isBold: $try % 4 > 1);
-            $end = [] === $slots ? 0 : max(array_map(static fn (Slot $s): int => $s->end, $slots));
+            $slots = ListScheduler::of($network, $with, $tried, $passed, isBold: $try % 4 > 1);
+            $end = [] === $slots ? 0 : max(array_map(static fn (TimeSlot $s): int => $s->end, $slots));
             if (\count($slots) > \count($best) || (\count($slots) === \count($best) && $end < $length)) {
                 [$best, $length, $urgency] = [$slots, $end, $tried];
             }
@@ -45,13 +45,13 @@ final class Scheduler
         }
         $best = AlikeUnits::inOrder($network, $best);
         $circle = array_values(array_diff_key($agenda->tasks, $best));
-        uasort($best, static fn (Slot $a, Slot $b): int => [$a->start, $a->task] <=> [$b->start, $b->task]);
+        uasort($best, static fn (TimeSlot $a, TimeSlot $b): int => [$a->start, $a->task] <=> [$b->start, $b->task]);
 
-        return new Schedule($agenda, $with, $bounds, array_values($best), [] === $best ? 0 : $length, Chain::of($network, $best), $circle);
+        return new Schedule($agenda, $with, $bounds, array_values($best), [] === $best ? 0 : $length, CriticalChain::of($network, $best), $circle);
     }
 
     /** @return non-empty-list<array<int, float>> what seems good, by task */
-    private static function rules(Network $network): array
+    private static function rules(TaskGraph $network): array
     {
         $tail = array_map(floatval(...), $network->tail);
 
@@ -65,7 +65,7 @@ final class Scheduler
      *
      * @return array<int, float>
      */
-    private static function near(array $best, Network $network, Randomizer $random, int $try): array
+    private static function near(array $best, TaskGraph $network, Randomizer $random, int $try): array
     {
         if (0 === $try % 3 && \count($best) <= self::FEW) {
             $longest = max([1, ...$network->tail]);
@@ -94,7 +94,7 @@ final class Scheduler
      *
      * @return array<int, float>
      */
-    private static function withSharers(Network $network, array $tail): array
+    private static function withSharers(TaskGraph $network, array $tail): array
     {
         $stay = [];
         foreach ($network->agenda->units as $unit) {
@@ -114,7 +114,7 @@ final class Scheduler
         return $tail;
     }
 
-    private static function seconds(Network $network, UnitWork $unit): float
+    private static function seconds(TaskGraph $network, UnitWork $unit): float
     {
         $tasks = \array_slice($unit->tasks, max(0, $unit->from), $unit->to - max(0, $unit->from) + 1);
 
@@ -128,7 +128,7 @@ final class Scheduler
      *
      * @return array<int, float>
      */
-    private static function waitsFirst(Network $network, array $tail): array
+    private static function waitsFirst(TaskGraph $network, array $tail): array
     {
         foreach ($network->agenda->tasks as $number => $task) {
             $tail[$number] += 4.0 * $task->wait;

@@ -16,7 +16,7 @@ final readonly class Task
         public string $unit,
         public string $step,
         public string $title,
-        public Hands $hands,
+        public Staffing $hands,
         public int $seconds,
         public int $wait,
         public array $after,

@@ -4,12 +4,12 @@ declare(strict_types=1);
 
 namespace Vorhut\Core\Secret;
 
+use Vorhut\Core\Convention\PhoneProvisioningConvention;
 use Vorhut\Core\Job\Device;
 use Vorhut\Core\Job\Extension;
 use Vorhut\Core\Job\Job;
 use Vorhut\Core\Profile\SecretAlphabet;
 use Vorhut\Core\Profile\SecretRule;
-use Vorhut\Core\School\PhoneProvisioning;
 
 /** The secret by which a phone that is told its settings by a file registers: one for each number. */
 final class RegistrationSecrets
@@ -26,7 +26,7 @@ final class RegistrationSecrets
     /** Null for a unit that takes no file, or into which everything is typed. */
     public static function of(Job $job, Device $device, Extension $extension): ?SecretNeed
     {
-        $isTyped = PhoneProvisioning::Typed === $job->info->schools->phoneProvisioning;
+        $isTyped = PhoneProvisioningConvention::Typed === $job->info->schools->phoneProvisioning;
         if ($isTyped || !$extension->isOfUnit() || !$job->profileOf($device)->provisioning->isThere()) {
             return null;
         }

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Vorhut\Core\Secret;
 
+use Vorhut\Core\Convention\PasswordConvention;
 use Vorhut\Core\Job\Device;
 use Vorhut\Core\Job\Job;
 use Vorhut\Core\Keypad\Keypad;
@@ -15,7 +16,6 @@ use Vorhut\Core\Profile\SecretRule;
 use Vorhut\Core\Profile\Setting\Allowed;
 use Vorhut\Core\Profile\Setting\Setting;
 use Vorhut\Core\Profile\WayIn;
-use Vorhut\Core\School\Passwords;
 use Vorhut\Core\Setting\Settings;
 
 /** Which secrets the units of a plan need: one for each unit and login, and those that settings name. */
@@ -97,7 +97,7 @@ final readonly class SecretNeeds
 
     private static function name(Job $job, Device $device, string $for): string
     {
-        $isShared = Passwords::PerKind === $job->info->schools->passwords;
+        $isShared = PasswordConvention::PerKind === $job->info->schools->passwords;
 
         return ($isShared ? 'kind/'.$device->profile : $device->id).'/'.$for;
     }

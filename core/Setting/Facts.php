@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Vorhut\Core\Setting;
 
+use Vorhut\Core\Convention\NoRouterConvention;
 use Vorhut\Core\Job\Device;
 use Vorhut\Core\Job\Extension;
 use Vorhut\Core\Job\Job;
@@ -11,7 +12,6 @@ use Vorhut\Core\Job\NetworkInterface;
 use Vorhut\Core\Net\InterfaceAddress;
 use Vorhut\Core\Net\Ipv4Address;
 use Vorhut\Core\Profile\Setting\Fact;
-use Vorhut\Core\School\NoRouter;
 
 /** What a plan knows of its units, asked for by name. */
 final class Facts
@@ -109,7 +109,7 @@ final class Facts
         if (null === $port?->address) {
             return null;
         }
-        $insists = NoRouter::Own === $this->job->info->schools->noRouter ? $port->address->address : null;
+        $insists = NoRouterConvention::Own === $this->job->info->schools->noRouter ? $port->address->address : null;
 
         return self::text(
             $port->gateway ?? $this->job->profileOf($device)->gatewayPolicy->whenNoneIsPlanned($port->address) ?? $insists,

@@ -4,13 +4,13 @@ declare(strict_types=1);
 
 namespace Vorhut\Core\Setting;
 
-use Vorhut\Core\Coupling\Coupled;
 use Vorhut\Core\Job\Device;
-use Vorhut\Core\Profile\Coupling\Coupling;
-use Vorhut\Core\Profile\Coupling\Lead;
-use Vorhut\Core\Profile\Coupling\Relation;
-use Vorhut\Core\Profile\Coupling\Tie;
+use Vorhut\Core\Profile\Relation\Comparison;
+use Vorhut\Core\Profile\Relation\Constraint;
+use Vorhut\Core\Profile\Relation\LeadingEnd;
+use Vorhut\Core\Profile\Relation\RelationType;
 use Vorhut\Core\Profile\Setting\Setting;
+use Vorhut\Core\Relation\RelatedUnit;
 
 /** Values that a unit takes over from those it works with. */
 final class FromPartners
@@ -48,7 +48,7 @@ final class FromPartners
                     continue;
                 }
                 $value = $this->value($coupled, $tie, $device);
-                if ($setting->list && !\is_array($value) || Relation::Listed === $tie->relation) {
+                if ($setting->list && !\is_array($value) || Comparison::Listed === $tie->relation) {
                     array_push($listed, ...(\is_array($value) ? $value : [$value]));
                     continue;
                 }
@@ -62,10 +62,10 @@ final class FromPartners
     }
 
     /** Whether the tie lets the partner give this value. */
-    private function leads(Coupled $coupled, Tie $tie, Device $device, Setting $setting): bool
+    private function leads(RelatedUnit $coupled, Constraint $tie, Device $device, Setting $setting): bool
     {
         $isFrom = $coupled->from->id === $device->id;
-        if ($tie->lead !== ($isFrom ? Lead::Theirs : Lead::Mine)) {
+        if ($tie->lead !== ($isFrom ? LeadingEnd::Theirs : LeadingEnd::Mine)) {
             return false;
         }
 
@@ -73,14 +73,14 @@ final class FromPartners
             && $this->settings->holds($coupled->from, $tie->when);
     }
 
-    private function value(Coupled $coupled, Tie $tie, Device $device): mixed
+    private function value(RelatedUnit $coupled, Constraint $tie, Device $device): mixed
     {
         return $coupled->from->id === $device->id
             ? $this->settings->reference($coupled->to, (string) $this->settings->theirs($coupled, $tie))
             : $this->settings->reference($coupled->from, $tie->mine);
     }
 
-    private function names(Coupled $coupled, Tie $tie, Setting $setting): bool
+    private function names(RelatedUnit $coupled, Constraint $tie, Setting $setting): bool
     {
         if (!str_contains($tie->theirs, '{')) {
             return $tie->theirs === $setting->id;
@@ -91,14 +91,14 @@ final class FromPartners
     }
 
     /** @return array{array<string, true>, array<string, true>, bool} settings that follow at either end, and whether some have a number */
-    private static function followers(Coupling $coupling): array
+    private static function followers(RelationType $coupling): array
     {
         $mine = $theirs = [];
         $isNumbered = false;
         foreach ($coupling->ties as $tie) {
-            if (Lead::Theirs === $tie->lead) {
+            if (LeadingEnd::Theirs === $tie->lead) {
                 $mine[$tie->mine] = true;
-            } elseif (Lead::Mine === $tie->lead) {
+            } elseif (LeadingEnd::Mine === $tie->lead) {
                 $theirs[$tie->theirs] = true;
                 $isNumbered = $isNumbered || str_contains($tie->theirs, '{');
             }

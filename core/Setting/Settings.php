@@ -4,16 +4,16 @@ declare(strict_types=1);
 
 namespace Vorhut\Core\Setting;
 
-use Vorhut\Core\Coupling\Coupled;
-use Vorhut\Core\Coupling\Couplings;
+use Vorhut\Core\Convention\When;
 use Vorhut\Core\Job\Device;
 use Vorhut\Core\Job\Job;
-use Vorhut\Core\Profile\Coupling\Tie;
+use Vorhut\Core\Profile\Relation\Constraint;
 use Vorhut\Core\Profile\Setting\Allowed;
 use Vorhut\Core\Profile\Setting\Among;
 use Vorhut\Core\Profile\Setting\Setting;
 use Vorhut\Core\Profile\Setting\Template;
-use Vorhut\Core\School\When;
+use Vorhut\Core\Relation\RelatedUnit;
+use Vorhut\Core\Relation\Relations;
 
 /**
  * The value of every setting of every unit of a plan, with where it comes from.
@@ -23,13 +23,13 @@ use Vorhut\Core\School\When;
  */
 final class Settings
 {
-    public readonly Couplings $couplings;
+    public readonly Relations $couplings;
 
     public readonly Facts $facts;
 
     private readonly Declared $declared;
 
-    private readonly Sayings $sayings;
+    private readonly RulesAndAnswers $sayings;
 
     private readonly FromPartners $partners;
 
@@ -40,10 +40,10 @@ final class Settings
 
     public function __construct(public readonly Job $job)
     {
-        $this->couplings = Couplings::of($job);
+        $this->couplings = Relations::of($job);
         $this->facts = new Facts($job);
         $this->declared = new Declared($job);
-        $this->sayings = new Sayings($job);
+        $this->sayings = new RulesAndAnswers($job);
         $this->partners = new FromPartners($this);
         $this->free = new FreeNumbers($this);
     }
@@ -131,7 +131,7 @@ final class Settings
     }
 
     /** The partner's reference, with the unit's own values put in; null where one of those is not known. */
-    public function theirs(Coupled $coupled, Tie $tie): ?string
+    public function theirs(RelatedUnit $coupled, Constraint $tie): ?string
     {
         $filled = Template::fill($tie->theirs, fn (string $name): mixed => $this->reference($coupled->from, $name));
 

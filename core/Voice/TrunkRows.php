@@ -7,7 +7,7 @@ namespace Vorhut\Core\Voice;
 use Vorhut\Core\Job\Trunk;
 use Vorhut\Core\Job\TrunkEnd;
 use Vorhut\Core\Record\Field\Field;
-use Vorhut\Core\Record\Field\Labelled;
+use Vorhut\Core\Record\Field\HasLabel;
 use Vorhut\Core\Record\Field\Listed;
 use Vorhut\Core\Record\RecordType;
 
@@ -66,7 +66,7 @@ final class TrunkRows
     {
         return match (true) {
             \is_array($value) => implode(', ', array_map(self::shown(...), $value)),
-            $value instanceof Labelled => $value->label(),
+            $value instanceof HasLabel => $value->label(),
             default => \is_scalar($value) ? (string) $value : '',
         };
     }

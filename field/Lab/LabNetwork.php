@@ -5,12 +5,12 @@ declare(strict_types=1);
 namespace Vorhut\Field\Lab;
 
 use Vorhut\Core\Intent\AddressCalls;
-use Vorhut\Core\Intent\Asks;
+use Vorhut\Core\Intent\ExchangeCache;
 use Vorhut\Core\Intent\LightData;
 use Vorhut\Core\Intent\OneWayMedia;
 use Vorhut\Core\Intent\Pair;
-use Vorhut\Core\Intent\Parties;
-use Vorhut\Core\Intent\Span;
+use Vorhut\Core\Intent\PairVerdict;
+use Vorhut\Core\Intent\PartyExpansion;
 use Vorhut\Core\Job\Device;
 use Vorhut\Core\Job\Job;
 use Vorhut\Core\Net\Ipv4Address;
@@ -124,7 +124,7 @@ final class LabNetwork
     private function addressCalls(): AddressCalls
     {
         return $this->addressCalls ??= new AddressCalls(
-            new Asks($this->job, $this->exchange, new Parties($this->job, $this->exchange->network)),
+            new ExchangeCache($this->job, $this->exchange, new PartyExpansion($this->job, $this->exchange->network)),
         );
     }
 
@@ -187,16 +187,16 @@ final class LabNetwork
         if (null === $source || null === $receiver) {
             return false;
         }
-        $oneWay = new OneWayMedia($this->job, $this->exchange, new Parties($this->job, $this->exchange->network));
+        $oneWay = new OneWayMedia($this->job, $this->exchange, new PartyExpansion($this->job, $this->exchange->network));
         $span = LightData::leaf($oneWay, $source, $this->job->profileOf($source), $receiver, $universe)->span;
 
-        return $span->holds() || Span::Fades === $span;
+        return $span->holds() || PairVerdict::Fades === $span;
     }
 
     /** @return array<array-key, int> the port at which each device hears what an intent wants sent to it */
     public function hearers(): array
     {
-        $parties = new Parties($this->job, $this->exchange->network);
+        $parties = new PartyExpansion($this->job, $this->exchange->network);
         $oneWay = new OneWayMedia($this->job, $this->exchange, $parties);
         $hearers = [];
         foreach ($this->job->intents as $intent) {
@@ -219,7 +219,7 @@ final class LabNetwork
     public function fileServers(): array
     {
         if (null === $this->fileServers) {
-            $parties = new Parties($this->job, $this->exchange->network);
+            $parties = new PartyExpansion($this->job, $this->exchange->network);
             $this->fileServers = [];
             foreach ($this->job->intents as $intent) {
                 foreach ('provision' === $intent->kind ? $parties->pairs($intent) : [] as $pair) {
@@ -236,7 +236,7 @@ final class LabNetwork
     /** @return list<Device> that joined a group */
     public function joined(Ipv4Address $group): array
     {
-        $oneWay = new OneWayMedia($this->job, $this->exchange, new Parties($this->job, $this->exchange->network));
+        $oneWay = new OneWayMedia($this->job, $this->exchange, new PartyExpansion($this->job, $this->exchange->network));
         $isIn = static fn (Device $d): bool => \in_array((string) $group, array_map(strval(...), $oneWay->groupsOf($d)), true);
 
         return array_values(array_filter($this->job->devices, $isIn));
@@ -245,7 +245,7 @@ final class LabNetwork
     /** The port at which a device hears what is sent to it. */
     public function hearingPort(Device $device): int
     {
-        $oneWay = new OneWayMedia($this->job, $this->exchange, new Parties($this->job, $this->exchange->network));
+        $oneWay = new OneWayMedia($this->job, $this->exchange, new PartyExpansion($this->job, $this->exchange->network));
 
         return $oneWay->portTo($device);
     }
@@ -258,10 +258,10 @@ final class LabNetwork
         if (null === $source || null === $receiver) {
             return false;
         }
-        $oneWay = new OneWayMedia($this->job, $this->exchange, new Parties($this->job, $network));
+        $oneWay = new OneWayMedia($this->job, $this->exchange, new PartyExpansion($this->job, $network));
         $span = $oneWay->media($source, $receiver, $oneWay->groupsOf($receiver))->span;
 
-        return $span->holds() || Span::Fades === $span;
+        return $span->holds() || PairVerdict::Fades === $span;
     }
 
     /** Whether a question by multicast DNS gets there: asked directly in the lab, it is answered only then. */

@@ -4,12 +4,12 @@ declare(strict_types=1);
 
 namespace Vorhut\Field\Lab;
 
+use Vorhut\Core\Constraint\ConstraintChecks;
 use Vorhut\Core\Job\Device;
 use Vorhut\Core\Job\Job;
 use Vorhut\Core\Light\Senders;
 use Vorhut\Core\Light\UniverseGroups;
 use Vorhut\Core\Net\Ipv4Address;
-use Vorhut\Core\Pairing\Pairings;
 use Vorhut\Core\Profile\Capacity;
 use Vorhut\Core\Profile\Family;
 use Vorhut\Core\Setting\Settings;
@@ -151,7 +151,7 @@ final class LabUnits
     private function whyNotPaired(Device $device, string $panel): string
     {
         $isPlanned = false;
-        $pairings = new Pairings($this->settings);
+        $pairings = new ConstraintChecks($this->settings);
         foreach ($this->settings->couplings->with($device) as $coupled) {
             if ($coupled->partnerOf($device)->id !== $panel) {
                 continue;

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Vorhut\Field\Probe;
 
-use Vorhut\Core\Intent\Span;
+use Vorhut\Core\Intent\PairVerdict;
 use Vorhut\Core\Job\Expectation;
 use Vorhut\Core\Job\Intent;
 
@@ -17,7 +17,7 @@ final class LiveAnswer
      *
      * @param non-empty-list<ProbeResult|string> $results a text stands for a question that was not asked
      */
-    public static function span(Intent $intent, array $results): Span
+    public static function span(Intent $intent, array $results): PairVerdict
     {
         $asked = [];
         foreach ($results as $result) {
@@ -29,27 +29,27 @@ final class LiveAnswer
         foreach ($asked as $status) {
             if (ProbeStatus::Answered !== $status) {
                 return match ($status) {
-                    ProbeStatus::Untried => Span::Untried,
-                    ProbeStatus::Refused, ProbeStatus::Strange => Span::NoListener,
-                    ProbeStatus::OneWay => Span::OneWay,
-                    ProbeStatus::Silent, ProbeStatus::Closed => Span::NoReply,
+                    ProbeStatus::Untried => PairVerdict::Untried,
+                    ProbeStatus::Refused, ProbeStatus::Strange => PairVerdict::NoListener,
+                    ProbeStatus::OneWay => PairVerdict::OneWay,
+                    ProbeStatus::Silent, ProbeStatus::Closed => PairVerdict::NoReply,
                 };
             }
         }
 
-        return \count($asked) < \count($results) ? Span::Untried : Span::Through;
+        return \count($asked) < \count($results) ? PairVerdict::Untried : PairVerdict::Through;
     }
 
     /** @param list<ProbeStatus> $asked */
-    private static function apart(array $asked): Span
+    private static function apart(array $asked): PairVerdict
     {
         foreach ($asked as $status) {
             if (!\in_array($status, [ProbeStatus::Silent, ProbeStatus::Closed, ProbeStatus::Untried], true)) {
-                return Span::Leak;
+                return PairVerdict::Leak;
             }
         }
 
-        return [] === array_diff(array_column($asked, 'value'), [ProbeStatus::Untried->value]) ? Span::Untried : Span::KeptApart;
+        return [] === array_diff(array_column($asked, 'value'), [ProbeStatus::Untried->value]) ? PairVerdict::Untried : PairVerdict::KeptApart;
     }
 
     /** @param list<ProbeResult|string> $results */

@@ -6,8 +6,8 @@ namespace Vorhut\Field\Probe;
 
 use Vorhut\Core\Intent\LiveQuestion;
 use Vorhut\Core\Intent\Pair;
+use Vorhut\Core\Intent\PairVerdict;
 use Vorhut\Core\Intent\ProbeKind;
-use Vorhut\Core\Intent\Span;
 use Vorhut\Core\Job\Job;
 use Vorhut\Core\Load\FlowRates;
 use Vorhut\Core\Net\Ipv4Address;
@@ -30,7 +30,7 @@ final readonly class LiveTest
     /**
      * @param list<string> $intents
      * @param string|null $vantage only pairs asked from this device
-     * @param \Closure(string, string, Span, string, int, int): bool $onPair told intent, pair, what was seen, evidence, done, total
+     * @param \Closure(string, string, PairVerdict, string, int, int): bool $onPair told intent, pair, what was seen, evidence, done, total
      * @param (\Closure(Pair, string): bool)|null $only only these pairs of an intent
      */
     public function run(array $intents, \Closure $onPair, ?string $vantage = null, ?\Closure $only = null): void
@@ -137,7 +137,7 @@ final readonly class LiveTest
 
     /**
      * @param non-empty-list<ProbeResult|string> $results
-     * @param \Closure(string, string, Span, string, int, int): bool $onPair
+     * @param \Closure(string, string, PairVerdict, string, int, int): bool $onPair
      */
     private function tell(LiveQuestion $question, array $results, int $done, int $total, \Closure $onPair): bool
     {

@@ -7,18 +7,18 @@ namespace Vorhut\App\Air;
 use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\Routing\Attribute\Route;
-use Vorhut\App\Jobs\JobInHand;
+use Vorhut\App\Jobs\JobContext;
 use Vorhut\App\Web\JobPage;
 
 /** Wi-Fi phones and the stages by which they come into service. */
 final class AirController extends JobPage
 {
     #[Route('/job/{slug}/air', name: 'air', methods: ['GET', 'POST'])]
-    public function index(JobInHand $hand, Request $request, AirPage $air): Response
+    public function index(JobContext $context, Request $request, AirPage $air): Response
     {
-        $view = $air->show($hand, $request->request->getString('text'));
+        $view = $air->show($context, $request->request->getString('text'));
         $status = '' === $view->error ? Response::HTTP_OK : Response::HTTP_UNPROCESSABLE_ENTITY;
 
-        return $this->page($hand, 'voice', 'air/index.html.twig', $view, $status);
+        return $this->page($context, 'voice', 'air/index.html.twig', $view, $status);
     }
 }

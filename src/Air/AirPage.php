@@ -5,17 +5,17 @@ declare(strict_types=1);
 namespace Vorhut\App\Air;
 
 use Symfony\Component\Routing\Generator\UrlGeneratorInterface;
-use Vorhut\App\Jobs\JobInHand;
+use Vorhut\App\Jobs\JobContext;
 use Vorhut\App\Jobs\JobReading;
 use Vorhut\App\Web\Sentence;
 use Vorhut\App\Web\Words;
 use Vorhut\Core\Air\AirAttempt;
 use Vorhut\Core\Air\AirChain;
 use Vorhut\Core\Air\AirLog;
+use Vorhut\Core\Constraint\ConstraintChecks;
 use Vorhut\Core\Intent\RegistrationPaths;
 use Vorhut\Core\InvalidValue;
 use Vorhut\Core\Job\Device;
-use Vorhut\Core\Pairing\Pairings;
 use Vorhut\Core\Setting\Settings;
 
 /** Shows the chain of each Wi-Fi phone, and reads a log beside it. */
@@ -27,11 +27,11 @@ final readonly class AirPage
     {
     }
 
-    public function show(JobInHand $hand, string $text): AirView
+    public function show(JobContext $context, string $text): AirView
     {
-        $settings = new Settings($hand->job);
-        $network = $this->reading->prover($hand->stored)->network;
-        $chain = new AirChain($settings, new Pairings($settings), new RegistrationPaths($hand->job, $network));
+        $settings = new Settings($context->job);
+        $network = $this->reading->prover($context->stored)->network;
+        $chain = new AirChain($settings, new ConstraintChecks($settings), new RegistrationPaths($context->job, $network));
         $phones = AirChain::phones($settings);
         $attempts = [];
         $error = '';
@@ -40,7 +40,7 @@ final readonly class AirPage
         } catch (InvalidValue $e) {
             $error = Sentence::ofValue($e);
         }
-        $slug = ['slug' => $hand->stored->getSlug()];
+        $slug = ['slug' => $context->stored->getSlug()];
 
         return new AirView(
             Words::count(\count($phones), 'phone'),
@@ -52,7 +52,7 @@ final readonly class AirPage
             $this->urls->generate('air', $slug),
             $text,
             array_map(static fn (AirAttempt $a): array => [
-                'name' => self::named($hand, $a->who),
+                'name' => self::named($context, $a->who),
                 'reached' => $a->reached?->label() ?? 'nothing',
                 'stopped' => $a->stopped?->label() ?? '',
                 'reason' => $a->reason,
@@ -63,9 +63,9 @@ final readonly class AirPage
     }
 
     /** The unit of a MAC or account, where the plan knows it. */
-    private static function named(JobInHand $hand, string $who): string
+    private static function named(JobContext $context, string $who): string
     {
-        foreach ($hand->job->devices as $device) {
+        foreach ($context->job->devices as $device) {
             $mac = $device->interfaces[0]->mac ?? null;
             if ((null !== $mac && (string) $mac === $who) || $device->id === $who) {
                 return $device->name;

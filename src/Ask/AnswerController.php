@@ -10,15 +10,15 @@ use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\Routing\Attribute\Route;
 use Vorhut\App\Entity\AskLink;
 use Vorhut\App\Jobs\EditConflict;
+use Vorhut\App\Jobs\JobContext;
 use Vorhut\App\Jobs\JobEditor;
-use Vorhut\App\Jobs\JobInHand;
 use Vorhut\App\Jobs\JobReading;
 use Vorhut\App\Jobs\NotAllowed;
 use Vorhut\App\Web\LocalTime;
 use Vorhut\App\Web\Sentence;
 use Vorhut\App\Web\Words;
 use Vorhut\Core\Ask\Answers;
-use Vorhut\Core\Ask\Filling\Given;
+use Vorhut\Core\Ask\Target\AnswerContext;
 use Vorhut\Core\Job\ChangeSet;
 use Vorhut\Core\Record\InvalidFile;
 
@@ -48,7 +48,7 @@ final class AnswerController extends AbstractController
         $taken = '';
         $texts = AskController::texts($request);
         if ($request->isMethod('POST')) {
-            [$taken, $errors] = $this->take($link, $this->reading->hand($link->getJob()), $texts, $by);
+            [$taken, $errors] = $this->take($link, $this->reading->context($link->getJob()), $texts, $by);
         }
         $view = $this->view($link, $by, $taken, $errors, array_intersect_key($texts, $errors));
         $status = [] === $errors ? Response::HTTP_OK : Response::HTTP_UNPROCESSABLE_ENTITY;
@@ -61,19 +61,19 @@ final class AnswerController extends AbstractController
      *
      * @return array{string, array<string, string>} what was taken, and why the rest was not, by question
      */
-    private function take(AskLink $link, JobInHand $hand, array $texts, string $by): array
+    private function take(AskLink $link, JobContext $context, array $texts, string $by): array
     {
         $who = '' === $by ? $link->getWho()->label() : $by;
-        $sheet = $this->sheets->ofLink($link, $hand);
+        $sheet = $this->sheets->ofLink($link, $context);
         $texts = array_diff_assoc($texts, $link->getTexts());
-        $answers = Answers::read($hand->job, $sheet, $texts, new Given($who, $this->page->today($hand)));
+        $answers = Answers::read($context->job, $sheet, $texts, new AnswerContext($who, $this->page->today($context)));
         $errors = array_map(Sentence::ofValue(...), $answers->refused);
         if ([] === $answers->filled) {
             return ['', $errors];
         }
         try {
             $change = new ChangeSet($answers->change->title.', through a link', $answers->change->edits);
-            $entry = $this->editor->apply($hand->stored, $change, $link->getGivenBy(), $hand->revision);
+            $entry = $this->editor->apply($context->stored, $change, $link->getGivenBy(), $context->revision);
             $filled = array_flip(array_column($answers->filled, 'id'));
             $this->links->use($link, $entry, array_intersect_key($answers->texts, $filled));
         } catch (EditConflict|NotAllowed|InvalidFile $e) {
@@ -89,8 +89,8 @@ final class AnswerController extends AbstractController
      */
     private function view(AskLink $link, string $by, string $taken, array $errors, array $refused): LetterView
     {
-        $hand = $this->reading->hand($link->getJob());
-        $letter = $this->page->letter($hand, $this->sheets->ofLink($link, $hand));
+        $context = $this->reading->context($link->getJob());
+        $letter = $this->page->letter($context, $this->sheets->ofLink($link, $context));
         $until = LocalTime::date($link->getUntil(), $link->getJob()->getTimezone());
 
         return $letter->outside(

@@ -9,7 +9,7 @@ use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\HttpKernel\Attribute\MapQueryParameter;
 use Symfony\Component\Routing\Attribute\Route;
 use Symfony\Component\Security\Http\Attribute\IsGranted;
-use Vorhut\App\Jobs\JobInHand;
+use Vorhut\App\Jobs\JobContext;
 use Vorhut\App\Papers\Csv;
 use Vorhut\App\Papers\Pdf;
 use Vorhut\App\Papers\Sheet;
@@ -24,9 +24,9 @@ use Vorhut\Core\Ask\Answers;
 use Vorhut\Core\Ask\AskItem;
 use Vorhut\Core\Ask\AskRows;
 use Vorhut\Core\Ask\AskText;
-use Vorhut\Core\Ask\Filling\Given;
+use Vorhut\Core\Ask\Target\AnswerContext;
 use Vorhut\Core\Exchange\CsvTable;
-use Vorhut\Core\Profile\Setting\Ask;
+use Vorhut\Core\Profile\Setting\OutsideSource;
 use Vorhut\Core\Record\InvalidFile;
 
 /** What others must say: asked in every form, and taken back in the same. */
@@ -42,140 +42,140 @@ final class AskController extends JobPage
     }
 
     #[Route('/job/{slug}/ask', name: 'ask', methods: ['GET'])]
-    public function index(JobInHand $hand, #[MapQueryParameter] int $page = 1): Response
+    public function index(JobContext $context, #[MapQueryParameter] int $page = 1): Response
     {
-        return $this->page($hand, 'brief', 'ask/index.html.twig', $this->page->show($hand, page: $page));
+        return $this->page($context, 'brief', 'ask/index.html.twig', $this->page->show($context, page: $page));
     }
 
     #[Route('/job/{slug}/ask.pdf', name: 'ask_pdf', methods: ['GET'])]
-    public function pdf(JobInHand $hand, Request $request, Pdf $pdf): Response
+    public function pdf(JobContext $context, Request $request, Pdf $pdf): Response
     {
-        $letter = $this->page->letter($hand, $this->sheets->of($hand, $request->query->getString('of')));
+        $letter = $this->page->letter($context, $this->sheets->of($context, $request->query->getString('of')));
         $bytes = $pdf->of('ask/letter.html.twig', $letter, \sprintf('%s, %s', $letter->job, $letter->today));
 
         return $pdf->answer(self::name($request, 'pdf'), $bytes);
     }
 
     #[Route('/job/{slug}/ask.csv', name: 'ask_csv', methods: ['GET'])]
-    public function csv(JobInHand $hand, Request $request): Response
+    public function csv(JobContext $context, Request $request): Response
     {
-        return Csv::answer(self::name($request, 'csv'), $this->rows($hand, $request));
+        return Csv::answer(self::name($request, 'csv'), $this->rows($context, $request));
     }
 
     #[Route('/job/{slug}/ask.xlsx', name: 'ask_xlsx', methods: ['GET'])]
-    public function xlsx(JobInHand $hand, Request $request): Response
+    public function xlsx(JobContext $context, Request $request): Response
     {
-        return XlsxWriter::answer(self::name($request, 'xlsx'), XlsxWriter::write(new Sheet('Questions', $this->rows($hand, $request))));
+        return XlsxWriter::answer(self::name($request, 'xlsx'), XlsxWriter::write(new Sheet('Questions', $this->rows($context, $request))));
     }
 
     #[Route('/job/{slug}/ask.txt', name: 'ask_text', methods: ['GET'])]
-    public function text(JobInHand $hand, Request $request): Response
+    public function text(JobContext $context, Request $request): Response
     {
-        $text = AskText::of($this->sheets->of($hand, $request->query->getString('of')), $hand->job->info);
+        $text = AskText::of($this->sheets->of($context, $request->query->getString('of')), $context->job->info);
 
         return new Download($text, MediaType::Text, self::name($request, 'txt'));
     }
 
     #[Route('/job/{slug}/ask/back', name: 'ask_back', methods: ['GET'])]
     #[IsGranted('ROLE_TECHNICIAN')]
-    public function back(JobInHand $hand): Response
+    public function back(JobContext $context): Response
     {
-        $view = new BackView($this->generateUrl('ask_file', ['slug' => $hand->stored->getSlug()]));
+        $view = new BackView($this->generateUrl('ask_file', ['slug' => $context->stored->getSlug()]));
 
-        return $this->page($hand, 'brief', 'ask/back.html.twig', $view);
+        return $this->page($context, 'brief', 'ask/back.html.twig', $view);
     }
 
     /** The sheet as it came back, as a file or pasted. */
     #[Route('/job/{slug}/ask/back', name: 'ask_file', methods: ['POST'])]
     #[IsGranted('ROLE_TECHNICIAN')]
-    public function fromFile(JobInHand $hand, Request $request): Response
+    public function fromFile(JobContext $context, Request $request): Response
     {
         $pasted = $request->request->getString('text');
         try {
             $text = '' === trim($pasted) ? Upload::list($request, 'file') : $pasted;
             $answers = AskRows::read(array_values(CsvTable::parse((string) $text)->rows));
         } catch (InvalidFile $e) {
-            return $this->backAgain($hand, Sentence::of($e->errors[0]), $pasted);
+            return $this->backAgain($context, Sentence::of($e->errors[0]), $pasted);
         }
 
         return null === $answers
-            ? $this->backAgain($hand, self::NO_COLUMNS, $pasted)
-            : $this->preview($hand, $answers, $request->request->getString('by'));
+            ? $this->backAgain($context, self::NO_COLUMNS, $pasted)
+            : $this->preview($context, $answers, $request->request->getString('by'));
     }
 
-    private function backAgain(JobInHand $hand, string $error, string $pasted): Response
+    private function backAgain(JobContext $context, string $error, string $pasted): Response
     {
-        $view = new BackView($this->generateUrl('ask_file', ['slug' => $hand->stored->getSlug()]), $error, $pasted);
+        $view = new BackView($this->generateUrl('ask_file', ['slug' => $context->stored->getSlug()]), $error, $pasted);
 
-        return $this->page($hand, 'brief', 'ask/back.html.twig', $view, Response::HTTP_UNPROCESSABLE_ENTITY);
+        return $this->page($context, 'brief', 'ask/back.html.twig', $view, Response::HTTP_UNPROCESSABLE_ENTITY);
     }
 
     #[Route('/job/{slug}/ask/answers', name: 'ask_answers', methods: ['POST'])]
     #[IsGranted('ROLE_TECHNICIAN')]
-    public function answers(JobInHand $hand, Request $request): Response
+    public function answers(JobContext $context, Request $request): Response
     {
-        return $this->preview($hand, self::texts($request), $request->request->getString('by'));
+        return $this->preview($context, self::texts($request), $request->request->getString('by'));
     }
 
     /** Takes what was previewed, if it still means the same. */
     #[Route('/job/{slug}/ask', name: 'ask_take', methods: ['POST'])]
     #[IsGranted('ROLE_TECHNICIAN')]
-    public function take(JobInHand $hand, Request $request): Response
+    public function take(JobContext $context, Request $request): Response
     {
         $by = $request->request->getString('by');
-        $answers = $this->read($hand, self::texts($request), $by);
+        $answers = $this->read($context, self::texts($request), $by);
 
         return $this->isStillOffered($request, $answers->change)
-            ? $this->change($hand, $answers->change, $request, 'ask')
-            : $this->to($hand, 'ask');
+            ? $this->change($context, $answers->change, $request, 'ask')
+            : $this->to($context, 'ask');
     }
 
     #[Route('/job/{slug}/ask/links', name: 'ask_link', methods: ['POST'])]
     #[IsGranted('ROLE_LEAD')]
-    public function link(JobInHand $hand, Request $request, AskLinks $links): Response
+    public function link(JobContext $context, Request $request, AskLinks $links): Response
     {
-        $who = Ask::tryFrom($request->request->getString('of')) ?? throw $this->createNotFoundException('Nobody of that sort is asked.');
-        $this->note($hand, \sprintf('A link for %s to answer by, good for %d days', $who->label(), AskLinks::DAYS));
-        $url = $links->give($hand->stored, $who, $this->user());
+        $who = OutsideSource::tryFrom($request->request->getString('of')) ?? throw $this->createNotFoundException('Nobody of that sort is asked.');
+        $this->note($context, \sprintf('A link for %s to answer by, good for %d days', $who->label(), AskLinks::DAYS));
+        $url = $links->give($context->stored, $who, $this->user());
 
-        return $this->page($hand, 'brief', 'ask/index.html.twig', $this->page->show($hand, $url));
+        return $this->page($context, 'brief', 'ask/index.html.twig', $this->page->show($context, $url));
     }
 
     #[Route('/job/{slug}/ask/links/{id}', name: 'ask_link_back', methods: ['POST'], requirements: ['id' => '\d{1,10}'])]
     #[IsGranted('ROLE_LEAD')]
-    public function withdraw(JobInHand $hand, int $id, AskLinks $links): Response
+    public function withdraw(JobContext $context, int $id, AskLinks $links): Response
     {
-        $link = $links->withdraw($hand->stored, $id);
+        $link = $links->withdraw($context->stored, $id);
         if (null !== $link) {
-            $this->note($hand, \sprintf('The link for %s was taken back', $link->getWho()->label()));
+            $this->note($context, \sprintf('The link for %s was taken back', $link->getWho()->label()));
         }
 
-        return $this->to($hand, 'ask');
+        return $this->to($context, 'ask');
     }
 
     /** @param array<array-key, string> $texts */
-    private function preview(JobInHand $hand, array $texts, string $by): Response
+    private function preview(JobContext $context, array $texts, string $by): Response
     {
-        $sheet = $this->sheets->of($hand);
-        $answers = $this->read($hand, $texts, $by);
+        $sheet = $this->sheets->of($context);
+        $answers = $this->read($context, $texts, $by);
         $status = [] === $answers->refused ? Response::HTTP_OK : Response::HTTP_UNPROCESSABLE_ENTITY;
 
-        return $this->page($hand, 'brief', 'ask/answers.html.twig', $this->page->answers($hand, $sheet, $answers, $by), $status);
+        return $this->page($context, 'brief', 'ask/answers.html.twig', $this->page->answers($context, $sheet, $answers, $by), $status);
     }
 
     /** @param array<array-key, string> $texts */
-    private function read(JobInHand $hand, array $texts, string $by): Answers
+    private function read(JobContext $context, array $texts, string $by): Answers
     {
-        $role = $this->roles->of($this->user(), $hand->stored->getSlug());
-        $sheet = $this->sheets->of($hand)->those(static fn (AskItem $i): bool => AskSheets::mayAnswer($i, $role));
+        $role = $this->roles->of($this->user(), $context->stored->getSlug());
+        $sheet = $this->sheets->of($context)->those(static fn (AskItem $i): bool => AskSheets::mayAnswer($i, $role));
 
-        return Answers::read($hand->job, $sheet, $texts, new Given($by, $this->page->today($hand)));
+        return Answers::read($context->job, $sheet, $texts, new AnswerContext($by, $this->page->today($context)));
     }
 
     /** @return non-empty-list<list<string>> */
-    private function rows(JobInHand $hand, Request $request): array
+    private function rows(JobContext $context, Request $request): array
     {
-        return [AskRows::HEADS, ...AskRows::of($this->sheets->of($hand, $request->query->getString('of')))];
+        return [AskRows::HEADS, ...AskRows::of($this->sheets->of($context, $request->query->getString('of')))];
     }
 
     /** @return array<array-key, string> */
@@ -188,7 +188,7 @@ final class AskController extends JobPage
 
     private static function name(Request $request, string $ending): string
     {
-        $who = Ask::tryFrom($request->query->getString('of'));
+        $who = OutsideSource::tryFrom($request->query->getString('of'));
 
         return \sprintf('questions%s.%s', null === $who ? '' : '-'.$who->value, $ending);
     }

@@ -13,7 +13,7 @@ use Vorhut\App\Entity\StoredJob;
 use Vorhut\App\Entity\User;
 use Vorhut\Core\Exchange\Upcasters;
 use Vorhut\Core\Job\Job;
-use Vorhut\Core\Profile\Setting\Ask;
+use Vorhut\Core\Profile\Setting\OutsideSource;
 
 /** Links by which people outside answer: good for some days, until somebody takes them back. */
 final readonly class AskLinks
@@ -29,7 +29,7 @@ final readonly class AskLinks
     }
 
     /** A new one. It is told here and kept nowhere. */
-    public function give(StoredJob $job, Ask $who, User $by): string
+    public function give(StoredJob $job, OutsideSource $who, User $by): string
     {
         $token = bin2hex(random_bytes(20));
         $this->em->persist(new AskLink($job, $who, self::hash($token), $by, $this->clock->now()->modify('+'.self::DAYS.' days')));

@@ -9,7 +9,7 @@ use Symfony\Bundle\SecurityBundle\Security;
 use Symfony\Component\Routing\Generator\UrlGeneratorInterface;
 use Vorhut\App\Entity\AskLink;
 use Vorhut\App\Entity\User;
-use Vorhut\App\Jobs\JobInHand;
+use Vorhut\App\Jobs\JobContext;
 use Vorhut\App\People\JobRoles;
 use Vorhut\App\People\Role;
 use Vorhut\App\Web\LocalTime;
@@ -38,44 +38,44 @@ final readonly class AskPage
     ) {
     }
 
-    public function show(JobInHand $hand, string $newLink = '', int $page = 1): AskView
+    public function show(JobContext $context, string $newLink = '', int $page = 1): AskView
     {
-        $sheet = $this->sheets->of($hand);
+        $sheet = $this->sheets->of($context);
         $mayAnswer = $this->security->isGranted('ROLE_TECHNICIAN');
         $pages = Pages::of(
             \count($sheet->items),
             self::ON_A_PAGE,
             $page,
             'questions',
-            fn (int $p): string => $this->url('ask', $hand, ['page' => (string) $p]),
+            fn (int $p): string => $this->url('ask', $context, ['page' => (string) $p]),
         );
         $shown = array_flip(array_column($pages->slice($this->inOrder($sheet)), 'id'));
-        $asked = $this->asked($hand, $sheet, $mayAnswer, $shown);
+        $asked = $this->asked($context, $sheet, $mayAnswer, $shown);
 
         return new AskView(
-            \sprintf('%d of %d questions are open%s', \count($sheet->open()), \count($sheet->items), $this->dates($hand, $sheet)),
-            $this->next($hand, $sheet),
+            \sprintf('%d of %d questions are open%s', \count($sheet->open()), \count($sheet->items), $this->dates($context, $sheet)),
+            $this->next($context, $sheet),
             $asked,
             $pages,
-            array_map(fn (AskLink $l): array => $this->link($hand, $l), $this->links->of($hand->stored)),
+            array_map(fn (AskLink $l): array => $this->link($context, $l), $this->links->of($context->stored)),
             [
-                new Link('All as CSV', $this->url('ask_csv', $hand), 'c'),
-                new Link('All as a workbook', $this->url('ask_xlsx', $hand), 'x'),
-                ...$mayAnswer ? [new Link('Read answers from a file', $this->url('ask_back', $hand), 'i')] : [],
+                new Link('All as CSV', $this->url('ask_csv', $context), 'c'),
+                new Link('All as a workbook', $this->url('ask_xlsx', $context), 'x'),
+                ...$mayAnswer ? [new Link('Read answers from a file', $this->url('ask_back', $context), 'i')] : [],
             ],
-            $mayAnswer ? $this->url('ask_answers', $hand) : null,
+            $mayAnswer ? $this->url('ask_answers', $context) : null,
             $newLink,
-            $hand->revision,
+            $context->revision,
         );
     }
 
     /** What came back, compared with the plan. */
-    public function answers(JobInHand $hand, AskSheet $sheet, Answers $answers, string $by): AnswersView
+    public function answers(JobContext $context, AskSheet $sheet, Answers $answers, string $by): AnswersView
     {
         $refused = [];
         foreach ($answers->refused as $id => $error) {
             $item = $sheet->item($id);
-            $refused[] = $this->question($hand, $item ?? throw new \LogicException($id), $answers->texts[$id], Sentence::ofValue($error));
+            $refused[] = $this->question($context, $item ?? throw new \LogicException($id), $answers->texts[$id], Sentence::ofValue($error));
         }
         $texts = array_intersect_key($answers->texts, array_column($answers->filled, null, 'id'));
 
@@ -98,17 +98,17 @@ final readonly class AskPage
             $texts,
             $by,
             $answers->change->fingerprint(),
-            $hand->revision,
-            $this->url('ask_take', $hand),
-            $this->url('ask_answers', $hand),
-            $this->url('ask', $hand),
+            $context->revision,
+            $this->url('ask_take', $context),
+            $this->url('ask_answers', $context),
+            $this->url('ask', $context),
         );
     }
 
-    public function letter(JobInHand $hand, AskSheet $sheet): LetterView
+    public function letter(JobContext $context, AskSheet $sheet): LetterView
     {
-        $zone = $hand->stored->getTimezone();
-        $info = $hand->job->info;
+        $zone = $context->stored->getTimezone();
+        $info = $context->job->info;
 
         return new LetterView(
             $info->name,
@@ -116,13 +116,13 @@ final readonly class AskPage
             LocalTime::day($this->clock->now(), $zone),
             null === $sheet->neededBy ? '' : LocalTime::day(new \DateTimeImmutable($sheet->neededBy, $zone), $zone),
             null === $info->visit->on ? '' : LocalTime::day(new \DateTimeImmutable($info->visit->on, $zone), $zone),
-            $this->asked($hand, $sheet, false),
+            $this->asked($context, $sheet, false),
         );
     }
 
-    public function today(JobInHand $hand): string
+    public function today(JobContext $context): string
     {
-        return $this->clock->now()->setTimezone($hand->stored->getTimezone())->format('Y-m-d');
+        return $this->clock->now()->setTimezone($context->stored->getTimezone())->format('Y-m-d');
     }
 
     /** @return array<string, array<string, list<AskItem>>> by who is asked and by heading, those with something open first */
@@ -156,7 +156,7 @@ final readonly class AskPage
      *
      * @return list<AskedOfView> those with something open first
      */
-    private function asked(JobInHand $hand, AskSheet $sheet, bool $mayAnswer, ?array $shown = null): array
+    private function asked(JobContext $context, AskSheet $sheet, bool $mayAnswer, ?array $shown = null): array
     {
         $asked = [];
         $isShown = static fn (AskItem $i): bool => null === $shown || isset($shown[$i->id]);
@@ -166,22 +166,22 @@ final readonly class AskPage
             $blocks = array_map(static fn (array $block): array => array_values(array_filter($block, $isShown)), $blocks);
             $blocks = array_filter($blocks, static fn (array $block): bool => [] !== $block);
             $of = ['of' => $who];
-            $question = fn (AskItem $i): QuestionView => $this->question($hand, $i);
+            $question = fn (AskItem $i): QuestionView => $this->question($context, $i);
             $asked[] = new AskedOfView(
                 ucfirst($items[0]->who->label()),
                 $who,
                 [] === $open ? 'all answered' : \sprintf('%d of %d open', \count($open), \count($items)),
-                [] !== $open && $sheet->isOverdue(reset($open), $this->today($hand)),
+                [] !== $open && $sheet->isOverdue(reset($open), $this->today($context)),
                 [] === $open,
                 array_map(static fn (array $block): array => array_map($question, $block), $blocks),
                 [
-                    new Link('Letter (PDF)', $this->url('ask_pdf', $hand, $of), spoken: ' to '.$items[0]->who->label()),
-                    new Link('CSV', $this->url('ask_csv', $hand, $of), spoken: ' for '.$items[0]->who->label()),
-                    new Link('Workbook', $this->url('ask_xlsx', $hand, $of), spoken: ' for '.$items[0]->who->label()),
+                    new Link('Letter (PDF)', $this->url('ask_pdf', $context, $of), spoken: ' to '.$items[0]->who->label()),
+                    new Link('CSV', $this->url('ask_csv', $context, $of), spoken: ' for '.$items[0]->who->label()),
+                    new Link('Workbook', $this->url('ask_xlsx', $context, $of), spoken: ' for '.$items[0]->who->label()),
                 ],
-                $this->url('ask_text', $hand, $of),
+                $this->url('ask_text', $context, $of),
                 $mayAnswer && $this->security->isGranted('ROLE_LEAD')
-                    ? new Post('Make a link', $this->url('ask_link', $hand), $of, spoken: ' for '.$items[0]->who->label())
+                    ? new Post('Make a link', $this->url('ask_link', $context), $of, spoken: ' for '.$items[0]->who->label())
                     : null,
             );
         }
@@ -189,9 +189,9 @@ final readonly class AskPage
         return $asked;
     }
 
-    private function question(JobInHand $hand, AskItem $item, string $typed = '', string $error = ''): QuestionView
+    private function question(JobContext $context, AskItem $item, string $typed = '', string $error = ''): QuestionView
     {
-        $zone = $hand->stored->getTimezone();
+        $zone = $context->stored->getTimezone();
         $on = null === $item->on ? '' : LocalTime::date(new \DateTimeImmutable($item->on, $zone), $zone);
 
         return new QuestionView(
@@ -205,7 +205,7 @@ final readonly class AskPage
             $item->answer,
             implode(', ', array_filter([$item->by, $on], static fn (string $t): bool => '' !== $t)),
             $item->isOpen(),
-            AskSheets::mayAnswer($item, $this->role($hand)),
+            AskSheets::mayAnswer($item, $this->role($context)),
             $typed,
             $error,
         );
@@ -218,25 +218,25 @@ final readonly class AskPage
     }
 
     /** Of whoever looks; somebody outside answers with the rights of a lead, who gave the link. */
-    private function role(JobInHand $hand): ?Role
+    private function role(JobContext $context): ?Role
     {
         $user = $this->security->getUser();
 
-        return $user instanceof User ? $this->roles->of($user, $hand->stored->getSlug()) : Role::Lead;
+        return $user instanceof User ? $this->roles->of($user, $context->stored->getSlug()) : Role::Lead;
     }
 
-    private function dates(JobInHand $hand, AskSheet $sheet): string
+    private function dates(JobContext $context, AskSheet $sheet): string
     {
         if (null === $sheet->neededBy) {
             return '; the day on site is not said yet';
         }
-        $zone = $hand->stored->getTimezone();
+        $zone = $context->stored->getTimezone();
 
         return \sprintf(', needed by %s', LocalTime::date(new \DateTimeImmutable($sheet->neededBy, $zone), $zone));
     }
 
     /** Whoever holds up most. */
-    private function next(JobInHand $hand, AskSheet $sheet): ?Next
+    private function next(JobContext $context, AskSheet $sheet): ?Next
     {
         $most = null;
         $waiting = 0;
@@ -248,31 +248,31 @@ final readonly class AskPage
         if (null === $most) {
             return null;
         }
-        $isOverdue = $sheet->isOverdue($sheet->open()[0], $this->today($hand));
+        $isOverdue = $sheet->isOverdue($sheet->open()[0], $this->today($context));
 
         return new Next(
             \sprintf('%s: %s hold up work', ucfirst($most->label()), Words::count($waiting, 'open question')),
             $isOverdue
                 ? 'The day by which they were needed has passed: remind them.'
                 : 'Send the letter, or a link by which they answer themselves.',
-            new Link($isOverdue ? 'Reminder (PDF)' : 'Letter (PDF)', $this->url('ask_pdf', $hand, ['of' => $most->value]), 't', main: true),
+            new Link($isOverdue ? 'Reminder (PDF)' : 'Letter (PDF)', $this->url('ask_pdf', $context, ['of' => $most->value]), 't', main: true),
         );
     }
 
     /** @return array{text: string, take: Post|null} */
-    private function link(JobInHand $hand, AskLink $link): array
+    private function link(JobContext $context, AskLink $link): array
     {
-        $zone = $hand->stored->getTimezone();
+        $zone = $context->stored->getTimezone();
         $used = null === $link->getUsedAt() ? 'not opened yet' : 'answered last on '.LocalTime::short($link->getUsedAt(), $zone);
         $text = \sprintf('For %s, until %s, %s', $link->getWho()->label(), LocalTime::date($link->getUntil(), $zone), $used);
-        $url = $this->urls->generate('ask_link_back', ['slug' => $hand->stored->getSlug(), 'id' => $link->getId()]);
+        $url = $this->urls->generate('ask_link_back', ['slug' => $context->stored->getSlug(), 'id' => $link->getId()]);
 
         return ['text' => $text, 'take' => $this->security->isGranted('ROLE_LEAD') ? new Post('Take it back', $url, small: true) : null];
     }
 
     /** @param array<string, string> $more */
-    private function url(string $route, JobInHand $hand, array $more = []): string
+    private function url(string $route, JobContext $context, array $more = []): string
     {
-        return $this->urls->generate($route, ['slug' => $hand->stored->getSlug(), ...$more]);
+        return $this->urls->generate($route, ['slug' => $context->stored->getSlug(), ...$more]);
     }
 }

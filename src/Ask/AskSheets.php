@@ -6,13 +6,13 @@ namespace Vorhut\App\Ask;
 
 use Vorhut\App\Entity\AskLink;
 use Vorhut\App\Jobs\ChangeRights;
-use Vorhut\App\Jobs\JobInHand;
+use Vorhut\App\Jobs\JobContext;
 use Vorhut\App\Jobs\JobReading;
 use Vorhut\App\People\Role;
-use Vorhut\Core\Ask\Asked;
+use Vorhut\Core\Ask\AskContext;
 use Vorhut\Core\Ask\AskItem;
 use Vorhut\Core\Ask\AskSheet;
-use Vorhut\Core\Profile\Setting\Ask;
+use Vorhut\Core\Profile\Setting\OutsideSource;
 use Vorhut\Core\Proof\Prover;
 use Vorhut\Core\Setting\Settings;
 
@@ -23,23 +23,23 @@ final readonly class AskSheets
     {
     }
 
-    public function of(JobInHand $hand, string $who = ''): AskSheet
+    public function of(JobContext $context, string $who = ''): AskSheet
     {
-        $sheet = AskSheet::of(new Asked(new Settings($hand->job), $this->reading->prover($hand->stored)));
-        $only = Ask::tryFrom($who);
+        $sheet = AskSheet::of(new AskContext(new Settings($context->job), $this->reading->prover($context->stored)));
+        $only = OutsideSource::tryFrom($who);
 
         return null === $only ? $sheet : $sheet->to($only);
     }
 
     /** What is asked by a link: what was answered by it as well, so that it may be corrected. */
-    public function ofLink(AskLink $link, JobInHand $hand): AskSheet
+    public function ofLink(AskLink $link, JobContext $context): AskSheet
     {
         if ([] === $link->getChanges()) {
-            return $this->of($hand, $link->getWho()->value);
+            return $this->of($context, $link->getWho()->value);
         }
-        $job = $this->links->unanswered($link, $hand->job);
+        $job = $this->links->unanswered($link, $context->job);
 
-        return AskSheet::of(new Asked(new Settings($job), new Prover($job)))->to($link->getWho());
+        return AskSheet::of(new AskContext(new Settings($job), new Prover($job)))->to($link->getWho());
     }
 
     /**
@@ -47,15 +47,15 @@ final readonly class AskSheets
      *
      * @return array<string, array{open: int, all: int, waiting: int}>
      */
-    public function sums(JobInHand $hand): array
+    public function sums(JobContext $context): array
     {
-        if (\count($hand->job->devices) > JobReading::LARGE) {
+        if (\count($context->job->devices) > JobReading::LARGE) {
             return [];
         }
 
-        return $this->reading->once('ask-sums', $hand->stored, function () use ($hand): array {
+        return $this->reading->once('ask-sums', $context->stored, function () use ($context): array {
             $sums = [];
-            foreach ($this->of($hand)->items as $item) {
+            foreach ($this->of($context)->items as $item) {
                 $sum = $sums[$item->who->value] ?? ['open' => 0, 'all' => 0, 'waiting' => 0];
                 ++$sum['all'];
                 $sum['open'] += (int) $item->isOpen();

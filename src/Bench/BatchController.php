@@ -8,7 +8,7 @@ use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\Routing\Attribute\Route;
 use Symfony\Component\Security\Http\Attribute\IsGranted;
-use Vorhut\App\Jobs\JobInHand;
+use Vorhut\App\Jobs\JobContext;
 use Vorhut\App\Web\JobPage;
 use Vorhut\Core\Job\Device;
 
@@ -20,25 +20,25 @@ final class BatchController extends JobPage
     }
 
     #[Route('/job/{slug}/bench/several', name: 'batch', methods: ['GET'], priority: 1)]
-    public function index(JobInHand $hand, Request $request): Response
+    public function index(JobContext $context, Request $request): Response
     {
-        $view = $this->page->show($hand, $request->query->getString('of'), $request->query->getString('step'));
+        $view = $this->page->show($context, $request->query->getString('of'), $request->query->getString('step'));
 
-        return $this->page($hand, 'bench', 'bench/batch.html.twig', $view);
+        return $this->page($context, 'bench', 'bench/batch.html.twig', $view);
     }
 
     #[Route('/job/{slug}/bench/several', name: 'batch_record', methods: ['POST'], priority: 1)]
     #[IsGranted('ROLE_TECHNICIAN')]
-    public function record(JobInHand $hand, Request $request, BenchState $state, BatchRecorder $recorder, BenchTimers $timers): Response
+    public function record(JobContext $context, Request $request, BenchState $state, BatchRecorder $recorder, BenchTimers $timers): Response
     {
         $form = $request->request;
         $of = $form->getString('of');
         $wanted = $form->all()['units'] ?? [];
         $isMeant = static fn (Device $d): bool => \in_array($d->id, \is_array($wanted) ? $wanted : [], true);
-        $units = array_values(array_filter($this->page->units($hand, $of), $isMeant));
+        $units = array_values(array_filter($this->page->units($context, $of), $isMeant));
         [$change, $effects, $steps, $refused] = $recorder->record(
-            $hand,
-            $state->runbooks($hand, $units),
+            $context,
+            $state->runbooks($context, $units),
             array_values(array_filter(explode(' ', $form->getString('steps')), static fn (string $id): bool => '' !== $id)),
             $this->user(),
             $form->getBoolean('later'),
@@ -46,11 +46,11 @@ final class BatchController extends JobPage
         foreach ($refused as $sentence) {
             $this->addFlash('error', $sentence);
         }
-        if ([] !== $steps && [] === $this->told($this->apply($hand, $change, $request, $effects))) {
-            $timers->goOn($hand->stored, $steps, $this->user());
+        if ([] !== $steps && [] === $this->told($this->apply($context, $change, $request, $effects))) {
+            $timers->goOn($context->stored, $steps, $this->user());
         }
 
-        return $this->to($hand, 'batch', ['of' => $of]);
+        return $this->to($context, 'batch', ['of' => $of]);
     }
 
     /**

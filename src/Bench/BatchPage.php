@@ -8,7 +8,7 @@ use Psr\Clock\ClockInterface;
 use Symfony\Bundle\SecurityBundle\Security;
 use Symfony\Component\Routing\Generator\UrlGeneratorInterface;
 use Vorhut\App\Entity\BenchTimer;
-use Vorhut\App\Jobs\JobInHand;
+use Vorhut\App\Jobs\JobContext;
 use Vorhut\App\Web\Words;
 use Vorhut\Core\Batch\Batch;
 use Vorhut\Core\Batch\BatchCell;
@@ -38,44 +38,44 @@ final readonly class BatchPage
      * @param string $of "kind:" or "place:" with an id; '' for the kind with the most open units
      * @param string $wanted the step that is chosen; '' for the best one
      */
-    public function show(JobInHand $hand, string $of, string $wanted): BatchView
+    public function show(JobContext $context, string $of, string $wanted): BatchView
     {
-        $of = '' === $of ? $this->usual($hand) : $of;
-        $units = $this->units($hand, $of);
-        $runbooks = $this->state->runbooks($hand, $units);
-        $waits = $this->state->waits($hand);
-        $batch = new Batch($hand->job, $runbooks, $this->state->running($hand));
+        $of = '' === $of ? $this->usual($context) : $of;
+        $units = $this->units($context, $of);
+        $runbooks = $this->state->runbooks($context, $units);
+        $waits = $this->state->waits($context);
+        $batch = new Batch($context->job, $runbooks, $this->state->running($context));
         $next = self::next($batch, $wanted);
-        $rows = array_map(fn (Runbook $r): BatchRowView => $this->row($hand, $batch, $next, $r, $waits[$r->device->id] ?? null), $runbooks);
+        $rows = array_map(fn (Runbook $r): BatchRowView => $this->row($context, $batch, $next, $r, $waits[$r->device->id] ?? null), $runbooks);
         $done = \count(array_filter($runbooks, static fn (Runbook $r): bool => null === $r->next()));
 
         return new BatchView(
             \sprintf('%s, %d done as far as they can be', Words::count(\count($units), 'unit'), $done),
             null === $next ? 'Nothing can be done here now' : \sprintf('%s: %s', self::titled($next->steps), self::named($next->units)),
             null === $next ? self::why($runbooks) : self::detail($next->steps),
-            $this->choices($hand, $of),
-            $this->columns($hand, $batch, $runbooks, $of, $next?->steps[0]->id),
+            $this->choices($context, $of),
+            $this->columns($context, $batch, $runbooks, $of, $next?->steps[0]->id),
             $rows,
             $of,
             implode(' ', array_column($next->steps ?? [], 'id')),
             \count($next->units ?? []),
-            $this->security->isGranted('ROLE_TECHNICIAN') ? $this->url($hand, 'batch_record') : null,
-            $hand->revision,
-            $this->url($hand, 'batch'),
-            BenchLinks::of($this->urls, $hand, 'batch'),
+            $this->security->isGranted('ROLE_TECHNICIAN') ? $this->url($context, 'batch_record') : null,
+            $context->revision,
+            $this->url($context, 'batch'),
+            BenchLinks::of($this->urls, $context, 'batch'),
             [] !== array_filter($next->steps ?? [], static fn (RunbookStep $s): bool => $s->isRead()),
         );
     }
 
     /** @return list<Device> those that are open first, in the order of the plan */
-    public function units(JobInHand $hand, string $of): array
+    public function units(JobContext $context, string $of): array
     {
         [$sort, $id] = [...explode(':', $of, 2), ''];
         $isMeant = static fn (Device $d): bool => match ($sort) {
-            'place' => \in_array($id, array_column($hand->job->placesOf($d->location), 'id'), true),
+            'place' => \in_array($id, array_column($context->job->placesOf($d->location), 'id'), true),
             default => $d->profile === $id,
         };
-        $units = array_values(array_filter($hand->job->devices, $isMeant));
+        $units = array_values(array_filter($context->job->devices, $isMeant));
         usort($units, static fn (Device $a, Device $b): int => self::isDone($a) <=> self::isDone($b));
 
         return \array_slice($units, 0, self::MOST);
@@ -86,10 +86,10 @@ final readonly class BatchPage
         return Stage::AsLeft === $device->stage;
     }
 
-    private function usual(JobInHand $hand): string
+    private function usual(JobContext $context): string
     {
         $counts = [];
-        foreach ($hand->job->devices as $device) {
+        foreach ($context->job->devices as $device) {
             $counts[$device->profile] = ($counts[$device->profile] ?? 0) + ($device->stage->isFactoryState() ? 100 : 1);
         }
         arsort($counts);
@@ -104,26 +104,26 @@ final readonly class BatchPage
         return [] === $units ? $batch->next() : new BatchNext([$batch->cells[$units[0]->id][$wanted]->step], $units);
     }
 
-    private function row(JobInHand $hand, Batch $batch, ?BatchNext $next, Runbook $runbook, ?BenchTimer $wait): BatchRowView
+    private function row(JobContext $context, Batch $batch, ?BatchNext $next, Runbook $runbook, ?BenchTimer $wait): BatchRowView
     {
         $device = $runbook->device;
         $isTaken = null !== $next && \in_array($device, $next->units, true);
         $cells = [];
         foreach (array_keys($batch->columns) as $id) {
             $cell = $batch->cells[$device->id][$id] ?? null;
-            $url = $this->url($hand, 'bench_device', ['id' => $device->id, 'step' => (string) $id]);
+            $url = $this->url($context, 'bench_device', ['id' => $device->id, 'step' => (string) $id]);
             $cells[] = null === $cell
                 ? new BatchCellView('', '', '', false, 0, '')
                 : $this->cell($cell, $url, $isTaken && $next->has($cell->step->id), $wait);
         }
-        $address = (string) $hand->job->profileOf($device)->factory->address?->address;
+        $address = (string) $context->job->profileOf($device)->factory->address?->address;
         $holder = $batch->holders[$address] ?? null;
         $states = array_map(static fn (BatchCell $c): CellState => $c->state, $batch->cells[$device->id]);
 
         return new BatchRowView(
             $device->id,
             $device->name,
-            $this->url($hand, 'bench_device', ['id' => $device->id]),
+            $this->url($context, 'bench_device', ['id' => $device->id]),
             match (true) {
                 null === $holder => '',
                 $holder->id === $device->id => 'has '.$address,
@@ -158,7 +158,7 @@ final readonly class BatchPage
      *
      * @return list<array{number: int, title: string, stage: string, url: string, isIt: bool, left: string}>
      */
-    private function columns(JobInHand $hand, Batch $batch, array $runbooks, string $of, ?string $chosen): array
+    private function columns(JobContext $context, Batch $batch, array $runbooks, string $of, ?string $chosen): array
     {
         $columns = [];
         foreach ($batch->columns as $id => $title) {
@@ -168,7 +168,7 @@ final readonly class BatchPage
                 'number' => \count($columns) + 1,
                 'title' => $title,
                 'stage' => ($step->stage ?? WorkStage::Role)->label(),
-                'url' => $this->url($hand, 'batch', ['of' => $of, 'step' => (string) $id]),
+                'url' => $this->url($context, 'batch', ['of' => $of, 'step' => (string) $id]),
                 'isIt' => (string) $id === $chosen,
                 'left' => [] === $open ? 'done' : \sprintf('%d to do', \count($open)),
             ];
@@ -229,12 +229,12 @@ final readonly class BatchPage
     }
 
     /** @return list<array{group: string, options: list<array{value: string, text: string, isIt: bool}>}> */
-    private function choices(JobInHand $hand, string $of): array
+    private function choices(JobContext $context, string $of): array
     {
         $kinds = $places = [];
-        foreach ($hand->job->devices as $device) {
+        foreach ($context->job->devices as $device) {
             $kinds[$device->profile] = ($kinds[$device->profile] ?? 0) + 1;
-            foreach ($hand->job->placesOf($device->location) as $place) {
+            foreach ($context->job->placesOf($device->location) as $place) {
                 $places[$place->id] = ($places[$place->id] ?? 0) + 1;
             }
         }
@@ -245,18 +245,18 @@ final readonly class BatchPage
         ];
         $ofKinds = $ofPlaces = [];
         foreach ($kinds as $id => $count) {
-            $ofKinds[] = $option('kind:'.$id, $hand->job->profiles->get((string) $id)->plural, $count);
+            $ofKinds[] = $option('kind:'.$id, $context->job->profiles->get((string) $id)->plural, $count);
         }
         foreach ($places as $id => $count) {
-            $ofPlaces[] = $option('place:'.$id, $hand->job->locations[$id]->name, $count);
+            $ofPlaces[] = $option('place:'.$id, $context->job->locations[$id]->name, $count);
         }
 
         return [['group' => 'Kinds', 'options' => $ofKinds], ['group' => 'Places', 'options' => $ofPlaces]];
     }
 
     /** @param array<string, string> $more */
-    private function url(JobInHand $hand, string $route, array $more = []): string
+    private function url(JobContext $context, string $route, array $more = []): string
     {
-        return $this->urls->generate($route, ['slug' => $hand->stored->getSlug(), ...$more]);
+        return $this->urls->generate($route, ['slug' => $context->stored->getSlug(), ...$more]);
     }
 }

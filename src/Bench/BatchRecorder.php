@@ -7,7 +7,7 @@ namespace Vorhut\App\Bench;
 use Symfony\Component\HttpFoundation\InputBag;
 use Vorhut\App\Entity\User;
 use Vorhut\App\Jobs\Effect\Effect;
-use Vorhut\App\Jobs\JobInHand;
+use Vorhut\App\Jobs\JobContext;
 use Vorhut\Core\InvalidValue;
 use Vorhut\Core\Job\ChangeSet;
 use Vorhut\Core\Runbook\Runbook;
@@ -27,18 +27,18 @@ final readonly class BatchRecorder
      *
      * @return array{ChangeSet, list<Effect>, array<string, RunbookStep>, list<string>} what changes, by unit its last step, and why not
      */
-    public function record(JobInHand $hand, array $runbooks, array $ids, User $user, bool $later = false): array
+    public function record(JobContext $context, array $runbooks, array $ids, User $user, bool $later = false): array
     {
         $all = $last = $refused = [];
         foreach ($runbooks as $runbook) {
-            [$done, $why] = $this->read($hand, $runbook, $ids, $user, $later);
+            [$done, $why] = $this->read($context, $runbook, $ids, $user, $later);
             array_push($refused, ...$why);
             if ([] !== $done) {
                 $all[$runbook->device->id] = $done;
                 $last[$runbook->device->id] = $done[\count($done) - 1][0];
             }
         }
-        [$changes, $effects] = $this->recorder->changes($hand, $all, $user);
+        [$changes, $effects] = $this->recorder->changes($context, $all, $user);
         $edits = array_merge(...array_column($changes, 'edits'));
         $more = \count($last) - 1;
         $title = (array_column($changes, 'title')[0] ?? 'Nothing').($more > 0 ? \sprintf(', and on %d more', $more) : '');
@@ -51,7 +51,7 @@ final readonly class BatchRecorder
      *
      * @return array{list<array{RunbookStep, StepRecorded}>, list<string>}
      */
-    private function read(JobInHand $hand, Runbook $runbook, array $ids, User $user, bool $later): array
+    private function read(JobContext $context, Runbook $runbook, array $ids, User $user, bool $later): array
     {
         /** @var InputBag<bool|float|int|string> $form */
         $form = new InputBag(['later' => $later]);
@@ -63,11 +63,11 @@ final readonly class BatchRecorder
             }
             try {
                 $with = array_map(static fn (array $d): string => $d[0]->id, $done);
-                $recorded = $this->recorder->read($hand, $runbook, $step, $form, $with);
+                $recorded = $this->recorder->read($context, $runbook, $step, $form, $with);
             } catch (InvalidValue $e) {
                 return [$done, [\sprintf('%s: expected is %s. %s', $runbook->device->name, $e->allowed, $e->advice)]];
             }
-            $done[] = [$step, $this->recorder->withLaptop($hand, $runbook->device, $recorded, $user)];
+            $done[] = [$step, $this->recorder->withLaptop($context, $runbook->device, $recorded, $user)];
         }
 
         return [$done, []];

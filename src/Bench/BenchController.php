@@ -8,7 +8,7 @@ use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\Routing\Attribute\Route;
 use Symfony\Component\Security\Http\Attribute\IsGranted;
-use Vorhut\App\Jobs\JobInHand;
+use Vorhut\App\Jobs\JobContext;
 use Vorhut\App\Web\Download;
 use Vorhut\App\Web\JobPage;
 use Vorhut\App\Web\MediaType;
@@ -25,95 +25,95 @@ final class BenchController extends JobPage
     }
 
     #[Route('/job/{slug}/bench', name: 'bench', methods: ['GET'])]
-    public function index(JobInHand $hand, BenchPage $bench): Response
+    public function index(JobContext $context, BenchPage $bench): Response
     {
-        return $this->page($hand, 'bench', 'bench/index.html.twig', $bench->show($hand));
+        return $this->page($context, 'bench', 'bench/index.html.twig', $bench->show($context));
     }
 
     #[Route('/job/{slug}/bench/{id}', name: 'bench_device', methods: ['GET'])]
-    public function device(JobInHand $hand, string $id, Request $request): Response
+    public function device(JobContext $context, string $id, Request $request): Response
     {
-        $laptop = $this->laptops->of($hand->stored, $this->user());
-        $view = $this->units->show($hand, $this->find($hand, $id), $laptop, $request->query->getString('step'));
+        $laptop = $this->laptops->of($context->stored, $this->user());
+        $view = $this->units->show($context, $this->find($context, $id), $laptop, $request->query->getString('step'));
 
-        return $this->page($hand, 'bench', 'bench/device.html.twig', $view);
+        return $this->page($context, 'bench', 'bench/device.html.twig', $view);
     }
 
     #[Route('/job/{slug}/bench/{id}/laptop', name: 'bench_laptop', methods: ['POST'])]
     #[IsGranted('ROLE_TECHNICIAN')]
-    public function laptop(JobInHand $hand, string $id, Request $request): Response
+    public function laptop(JobContext $context, string $id, Request $request): Response
     {
-        $laptop = $this->laptops->remember($hand->stored, $this->user(), $request->request->getString('laptop'));
+        $laptop = $this->laptops->remember($context->stored, $this->user(), $request->request->getString('laptop'));
         foreach ($laptop->errors as $error) {
             $this->addFlash('error', $error);
         }
 
-        return $this->to($hand, 'bench_device', [
-            'id' => $this->find($hand, $id)->id,
+        return $this->to($context, 'bench_device', [
+            'id' => $this->find($context, $id)->id,
             'step' => $request->request->getString('step'),
         ]);
     }
 
     #[Route('/job/{slug}/bench/{id}', name: 'bench_record', methods: ['POST'])]
     #[IsGranted('ROLE_TECHNICIAN')]
-    public function record(JobInHand $hand, string $id, Request $request, StepRecorder $recorder): Response
+    public function record(JobContext $context, string $id, Request $request, StepRecorder $recorder): Response
     {
-        $device = $this->find($hand, $id);
-        $runbook = $this->units->runbook($hand, $device);
+        $device = $this->find($context, $id);
+        $runbook = $this->units->runbook($context, $device);
         $step = $this->step($runbook, $request->request->getString('step'));
         try {
             $photo = Photos::read($request);
-            $recorded = $recorder->read($hand, $runbook, $step, $request->request);
+            $recorded = $recorder->read($context, $runbook, $step, $request->request);
         } catch (InvalidValue $e) {
             $error = \sprintf('%s: expected is %s. %s', '' === $e->given ? 'Nothing was given' : $e->given, $e->allowed, $e->advice);
-            $laptop = $this->laptops->of($hand->stored, $this->user());
-            $view = $this->units->show($hand, $device, $laptop, $step->id, $error, StepRecorder::texts($request->request));
+            $laptop = $this->laptops->of($context->stored, $this->user());
+            $view = $this->units->show($context, $device, $laptop, $step->id, $error, StepRecorder::texts($request->request));
 
-            return $this->page($hand, 'bench', 'bench/device.html.twig', $view, Response::HTTP_UNPROCESSABLE_ENTITY);
+            return $this->page($context, 'bench', 'bench/device.html.twig', $view, Response::HTTP_UNPROCESSABLE_ENTITY);
         }
-        $recorded = $recorder->withLaptop($hand, $device, $recorded, $this->user());
-        [$change, $effects] = $recorder->change($hand, $device, $step, $recorded, $this->user());
+        $recorded = $recorder->withLaptop($context, $device, $recorded, $this->user());
+        [$change, $effects] = $recorder->change($context, $device, $step, $recorded, $this->user());
 
-        $refused = $this->apply($hand, $change, $request, $effects);
+        $refused = $this->apply($context, $change, $request, $effects);
         foreach ($refused as $sentence) {
             $this->addFlash('error', $sentence);
         }
         if ([] === $refused && null !== $photo) {
-            $this->photos->keep($hand->stored, $device->id, $step->id, $photo, $this->user());
+            $this->photos->keep($context->stored, $device->id, $step->id, $photo, $this->user());
         }
 
-        return $this->to($hand, 'bench_device', ['id' => $id]);
+        return $this->to($context, 'bench_device', ['id' => $id]);
     }
 
     #[Route('/job/{slug}/photos/{number}', name: 'photo', methods: ['GET'], requirements: ['number' => '\d{1,10}'])]
-    public function photo(JobInHand $hand, int $number): Response
+    public function photo(JobContext $context, int $number): Response
     {
-        $photo = $this->photos->find($hand->stored, $number) ?? throw $this->createNotFoundException('There is no such photo.');
+        $photo = $this->photos->find($context->stored, $number) ?? throw $this->createNotFoundException('There is no such photo.');
 
         return new Download($photo->getBytes(), MediaType::fromForeign($photo->getType()), \sprintf('photo-%d', $number));
     }
 
     #[Route('/job/{slug}/bench/{id}/timer', name: 'bench_timer', methods: ['POST'])]
     #[IsGranted('ROLE_TECHNICIAN')]
-    public function start(JobInHand $hand, string $id, Request $request, BenchTimers $timers): Response
+    public function start(JobContext $context, string $id, Request $request, BenchTimers $timers): Response
     {
-        $device = $this->find($hand, $id);
-        $step = $this->step($this->units->runbook($hand, $device), $request->request->getString('step'));
-        $timers->start($hand->stored, $device->id, $step, $request->request->getInt('number'), $this->user());
+        $device = $this->find($context, $id);
+        $step = $this->step($this->units->runbook($context, $device), $request->request->getString('step'));
+        $timers->start($context->stored, $device->id, $step, $request->request->getInt('number'), $this->user());
 
-        return $this->to($hand, 'bench_device', ['id' => $device->id, 'step' => $step->id]);
+        return $this->to($context, 'bench_device', ['id' => $device->id, 'step' => $step->id]);
     }
 
     #[Route('/job/{slug}/bench/timers/{id}/stop', name: 'bench_timer_stop', methods: ['POST'], requirements: ['id' => '\d{1,10}'])]
     #[IsGranted('ROLE_TECHNICIAN')]
-    public function stop(JobInHand $hand, int $id, Request $request, BenchTimers $timers): Response
+    public function stop(JobContext $context, int $id, Request $request, BenchTimers $timers): Response
     {
-        $timers->stop($hand->stored, $id);
+        $timers->stop($context->stored, $id);
         $device = $request->request->getString('device');
 
         return '' === $device
-            ? $this->to($hand, 'bench')
-            : $this->to($hand, 'bench_device', ['id' => $device, 'step' => $request->request->getString('step')]);
+            ? $this->to($context, 'bench')
+            : $this->to($context, 'bench_device', ['id' => $device, 'step' => $request->request->getString('step')]);
     }
 
     private function step(Runbook $runbook, string $wanted): RunbookStep
@@ -121,8 +121,8 @@ final class BenchController extends JobPage
         return $runbook->step($wanted) ?? throw $this->createNotFoundException(\sprintf('There is no step "%s".', $wanted));
     }
 
-    private function find(JobInHand $hand, string $id): Device
+    private function find(JobContext $context, string $id): Device
     {
-        return $hand->job->devices[$id] ?? throw $this->createNotFoundException(\sprintf('There is no device "%s" in this job.', $id));
+        return $context->job->devices[$id] ?? throw $this->createNotFoundException(\sprintf('There is no device "%s" in this job.', $id));
     }
 }

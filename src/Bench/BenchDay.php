@@ -39,8 +39,8 @@ final readonly class BenchDay
 
     public function leave(StoredJob $job, User $user): void
     {
-        foreach ($this->em->getRepository(BenchHand::class)->findBy(['job' => $job, 'user' => $user]) as $hand) {
-            $this->em->remove($hand);
+        foreach ($this->em->getRepository(BenchHand::class)->findBy(['job' => $job, 'user' => $user]) as $context) {
+            $this->em->remove($context);
         }
         $this->em->flush();
     }

@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace Vorhut\App\Bench;
 
 use Symfony\Component\Routing\Generator\UrlGeneratorInterface;
-use Vorhut\App\Jobs\JobInHand;
+use Vorhut\App\Jobs\JobContext;
 use Vorhut\App\Web\View\Link;
 
 /** The pages of the bench, from each other. */
@@ -20,11 +20,11 @@ final class BenchLinks
     ];
 
     /** @return list<Link> to all but the one that is open */
-    public static function of(UrlGeneratorInterface $urls, JobInHand $hand, string $here): array
+    public static function of(UrlGeneratorInterface $urls, JobContext $context, string $here): array
     {
         $links = [];
         foreach (array_diff_key(self::PAGES, [$here => 1]) as $route => [$text, $key]) {
-            $links[] = new Link($text, $urls->generate($route, ['slug' => $hand->stored->getSlug()]), $key);
+            $links[] = new Link($text, $urls->generate($route, ['slug' => $context->stored->getSlug()]), $key);
         }
 
         return $links;

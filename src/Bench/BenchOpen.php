@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace Vorhut\App\Bench;
 
 use Vorhut\App\Entity\BenchRecord;
-use Vorhut\App\Jobs\JobInHand;
+use Vorhut\App\Jobs\JobContext;
 use Vorhut\Core\Job\Device;
 use Vorhut\Core\Setting\Settings;
 
@@ -17,10 +17,10 @@ final readonly class BenchOpen
     }
 
     /** @return array<array-key, list<string>> what was not read, and why, by unit */
-    public function unread(JobInHand $hand): array
+    public function unread(JobContext $context): array
     {
         $unread = [];
-        foreach ($this->records->ofMany($hand->stored) as $id => $records) {
+        foreach ($this->records->ofMany($context->stored) as $id => $records) {
             foreach (array_filter($records, self::counts(...)) as $record) {
                 foreach ($record->getKept() as $kept) {
                     if (isset($kept['unread'])) {
@@ -34,12 +34,12 @@ final readonly class BenchOpen
     }
 
     /** @return array<array-key, list<string>> what was set at units otherwise than it is planned now, by unit */
-    public function changed(JobInHand $hand): array
+    public function changed(JobContext $context): array
     {
-        $settings = new Settings($hand->job);
+        $settings = new Settings($context->job);
         $changed = [];
-        foreach ($this->records->ofMany($hand->stored) as $id => $records) {
-            $device = $hand->job->devices[$id] ?? null;
+        foreach ($this->records->ofMany($context->stored) as $id => $records) {
+            $device = $context->job->devices[$id] ?? null;
             $said = null === $device ? [] : self::changedAt($settings, $device, $records);
             $changed += [] === $said ? [] : [$id => array_values(array_unique(array_merge(...array_values($said))))];
         }

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Vorhut\App\Bench;
 
-use Vorhut\App\Jobs\JobInHand;
+use Vorhut\App\Jobs\JobContext;
 use Vorhut\Core\Job\Device;
 use Vorhut\Core\Job\Location;
 use Vorhut\Core\Profile\Step\RecordKind;
@@ -26,12 +26,12 @@ final readonly class BenchPaper
      *
      * @return list<Device> at most so many, in the order in which the paper numbers them
      */
-    public function devices(JobInHand $hand, string $device, string $place): array
+    public function devices(JobContext $context, string $device, string $place): array
     {
         $isMeant = static fn (Device $d): bool => ('' === $device || $d->id === $device)
-            && ('' === $place || self::isIn($hand->job->placesOf($d->location), $place));
+            && ('' === $place || self::isIn($context->job->placesOf($d->location), $place));
 
-        return \array_slice(array_values(array_filter($hand->job->devices, $isMeant)), 0, self::MOST);
+        return \array_slice(array_values(array_filter($context->job->devices, $isMeant)), 0, self::MOST);
     }
 
     /**
@@ -39,14 +39,14 @@ final readonly class BenchPaper
      *
      * @return list<array{id: string, name: string, facts: string, steps: list<RunbookStep>}>
      */
-    public function units(JobInHand $hand, array $devices, Laptop $laptop): array
+    public function units(JobContext $context, array $devices, Laptop $laptop): array
     {
         return array_map(static fn (Runbook $r): array => [
             'id' => $r->device->id,
             'name' => $r->device->name,
-            'facts' => self::facts($hand, $r->device),
+            'facts' => self::facts($context, $r->device),
             'steps' => $r->steps,
-        ], $this->state->runbooks($hand, $devices, $laptop->ports));
+        ], $this->state->runbooks($context, $devices, $laptop->ports));
     }
 
     /** @return list<array{number: int, at: int, label: string}> what is read, found or measured at open steps, by their number */
@@ -64,12 +64,12 @@ final readonly class BenchPaper
         return $asked;
     }
 
-    private static function facts(JobInHand $hand, Device $device): string
+    private static function facts(JobContext $context, Device $device): string
     {
         $mac = ($device->interfaces[0] ?? null)?->mac;
         $facts = [
-            $hand->job->profileOf($device)->name,
-            $hand->job->locations[$device->location]->name ?? '',
+            $context->job->profileOf($device)->name,
+            $context->job->locations[$device->location]->name ?? '',
             null === $device->serial ? '' : 'serial '.$device->serial,
             null === $mac ? '' : (string) $mac,
         ];

@@ -11,8 +11,8 @@ use Vorhut\App\Entity\PlanRecord;
 use Vorhut\App\Entity\StoredJob;
 use Vorhut\App\Entity\User;
 use Vorhut\Core\Job\Device;
-use Vorhut\Core\Runbook\Kept;
 use Vorhut\Core\Runbook\Progress;
+use Vorhut\Core\Runbook\RecordedValue;
 
 /** What was recorded at the bench. */
 final readonly class BenchRecords
@@ -67,7 +67,7 @@ final readonly class BenchRecords
             $at ?? $this->clock->now(),
             mb_substr($recorded->reason, 0, self::LONGEST_NOTE),
             $recorded->isSkipped,
-            array_map(static fn (Kept $k): array => $k->jsonSerialize(), $recorded->kept),
+            array_map(static fn (RecordedValue $k): array => $k->jsonSerialize(), $recorded->kept),
             $recorded->planned,
         );
     }

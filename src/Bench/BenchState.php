@@ -6,7 +6,7 @@ namespace Vorhut\App\Bench;
 
 use Psr\Clock\ClockInterface;
 use Vorhut\App\Entity\BenchTimer;
-use Vorhut\App\Jobs\JobInHand;
+use Vorhut\App\Jobs\JobContext;
 use Vorhut\Core\Bench\LaptopInterface;
 use Vorhut\Core\Job\Device;
 use Vorhut\Core\Profile\Step\TimerKind;
@@ -27,10 +27,10 @@ final readonly class BenchState
      *
      * @return list<Runbook>
      */
-    public function runbooks(JobInHand $hand, array $devices, array $laptop = []): array
+    public function runbooks(JobContext $context, array $devices, array $laptop = []): array
     {
-        $records = $this->records->ofMany($hand->stored, array_map(static fn (Device $d): string => $d->id, $devices));
-        $runbooks = new Runbooks(new Settings($hand->job), $laptop);
+        $records = $this->records->ofMany($context->stored, array_map(static fn (Device $d): string => $d->id, $devices));
+        $runbooks = new Runbooks(new Settings($context->job), $laptop);
 
         return array_map(
             static fn (Device $d): Runbook => $runbooks->of($d, BenchRecords::progress($d, $records[$d->id] ?? [])),
@@ -39,10 +39,10 @@ final readonly class BenchState
     }
 
     /** @return array<array-key, BenchTimer> what a unit waits for by itself, by unit; the one that ends last */
-    public function waits(JobInHand $hand): array
+    public function waits(JobContext $context): array
     {
         $waits = [];
-        foreach ($this->timers->running($hand->stored) as $timer) {
+        foreach ($this->timers->running($context->stored) as $timer) {
             if (TimerKind::Wait->value === $timer->getKind() && $timer->getEndsAt() > $this->clock->now()) {
                 $waits[$timer->getDevice()] = $timer;
             }
@@ -52,8 +52,8 @@ final readonly class BenchState
     }
 
     /** @return array<array-key, int> seconds until a unit is up again, by unit */
-    public function running(JobInHand $hand): array
+    public function running(JobContext $context): array
     {
-        return array_map(fn (BenchTimer $t): int => TimerView::left($t, $this->clock->now()), $this->waits($hand));
+        return array_map(fn (BenchTimer $t): int => TimerView::left($t, $this->clock->now()), $this->waits($context));
     }
 }

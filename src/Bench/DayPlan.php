@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace Vorhut\App\Bench;
 
 use Psr\Clock\ClockInterface;
-use Vorhut\App\Jobs\JobInHand;
+use Vorhut\App\Jobs\JobContext;
 use Vorhut\Core\Job\Device;
 use Vorhut\Core\Job\Stage;
 use Vorhut\Core\Schedule\Agenda;
@@ -25,32 +25,32 @@ final readonly class DayPlan
     }
 
     /** @return list<Device> that are not as left yet */
-    public function units(JobInHand $hand, string $place = ''): array
+    public function units(JobContext $context, string $place = ''): array
     {
         return array_values(array_filter(
-            $hand->job->devices,
+            $context->job->devices,
             static fn (Device $d): bool => Stage::AsLeft !== $d->stage
-                && ('' === $place || \in_array($place, array_column($hand->job->placesOf($d->location), 'id'), true)),
+                && ('' === $place || \in_array($place, array_column($context->job->placesOf($d->location), 'id'), true)),
         ));
     }
 
     /** @param list<Device> $units */
-    public function agenda(JobInHand $hand, array $units): Agenda
+    public function agenda(JobContext $context, array $units): Agenda
     {
-        $ready = $this->state->running($hand);
-        foreach ($this->day->late($hand->stored) as $unit => $until) {
+        $ready = $this->state->running($context);
+        foreach ($this->day->late($context->stored) as $unit => $until) {
             $ready[$unit] = max($ready[$unit] ?? 0, $until->getTimestamp() - $this->clock->now()->getTimestamp());
         }
 
-        return AgendaMaker::of($hand->job, $this->state->runbooks($hand, $units), $ready);
+        return AgendaMaker::of($context->job, $this->state->runbooks($context, $units), $ready);
     }
 
     /** @param int|null $technicians null: as many as are here, or as the job says */
-    public function schedule(JobInHand $hand, Agenda $agenda, ?int $technicians = null): Schedule
+    public function schedule(JobContext $context, Agenda $agenda, ?int $technicians = null): Schedule
     {
-        $here = \count($this->day->hands($hand->stored));
+        $here = \count($this->day->hands($context->stored));
         $technicians ??= 0 === $here ? null : min($here, Resources::MOST_TECHNICIANS);
 
-        return Scheduler::of($agenda, Resources::of($hand->job->info->visit, $technicians), passes: 8);
+        return Scheduler::of($agenda, Resources::of($context->job->info->visit, $technicians), passes: 8);
     }
 }

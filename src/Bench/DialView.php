@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace Vorhut\App\Bench;
 
-use Vorhut\Core\Profile\Dial;
 use Vorhut\Core\Profile\DialPosition;
+use Vorhut\Core\Profile\RotarySwitch;
 
 /** A dial drawn at the position at which it is to stand. */
 final readonly class DialView
@@ -28,7 +28,7 @@ final readonly class DialView
     }
 
     /** @param string $wanted its position, '' for none */
-    public static function of(Dial $dial, string $wanted): self
+    public static function of(RotarySwitch $dial, string $wanted): self
     {
         $wanted = '' === $wanted ? (string) $dial->leavesToPage : $wanted;
         $positions = [];

@@ -8,7 +8,7 @@ use Psr\Clock\ClockInterface;
 use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\Routing\Generator\UrlGeneratorInterface;
 use Vorhut\App\Entity\User;
-use Vorhut\App\Jobs\JobInHand;
+use Vorhut\App\Jobs\JobContext;
 use Vorhut\App\People\People;
 use Vorhut\App\Web\View\Link;
 use Vorhut\App\Web\Words;
@@ -29,11 +29,11 @@ final readonly class KeyedPage
     }
 
     /** @return list<Runbook> of the units that stand on the paper, in its order */
-    public function runbooks(JobInHand $hand, Request $request): array
+    public function runbooks(JobContext $context, Request $request): array
     {
         [$device, $place] = self::of($request);
 
-        return $this->state->runbooks($hand, $this->paper->devices($hand, $device, $place));
+        return $this->state->runbooks($context, $this->paper->devices($context, $device, $place));
     }
 
     /** @return array<array-key, array{done: string, reason: string, read: array<array-key, string>}> by unit */
@@ -51,12 +51,12 @@ final readonly class KeyedPage
     }
 
     /** @param array<array-key, string> $refused by unit */
-    public function show(JobInHand $hand, Request $request, User $user, array $refused = [], string $error = ''): KeyedView
+    public function show(JobContext $context, Request $request, User $user, array $refused = [], string $error = ''): KeyedView
     {
         [$device, $place] = self::of($request);
         $written = self::written($request);
         $units = [];
-        foreach ($this->runbooks($hand, $request) as $index => $runbook) {
+        foreach ($this->runbooks($context, $request) as $index => $runbook) {
             $view = self::unit($index + 1, $runbook, $written[$runbook->device->id] ?? null, $refused[$runbook->device->id] ?? '');
             if ('' !== $view->left) {
                 $units[] = $view;
@@ -68,21 +68,21 @@ final readonly class KeyedPage
                 $people[(int) $person->getId()] = $person->getDisplayName();
             }
         }
-        $slug = ['slug' => $hand->stored->getSlug()];
+        $slug = ['slug' => $context->stored->getSlug()];
         $of = array_filter(['device' => $device, 'place' => $place], static fn (string $t): bool => '' !== $t);
 
         return new KeyedView(
-            $hand->job->locations[$place]->name ?? $hand->job->devices[$device]->name ?? 'Bench',
+            $context->job->locations[$place]->name ?? $context->job->devices[$device]->name ?? 'Bench',
             \sprintf('%s with open steps', Words::count(\count($units), 'unit')),
             $units,
             $people,
             $request->request->getString('by', (string) $user->getId()),
-            $request->request->getString('on', $this->clock->now()->setTimezone($hand->stored->getTimezone())->format(self::FORMAT)),
+            $request->request->getString('on', $this->clock->now()->setTimezone($context->stored->getTimezone())->format(self::FORMAT)),
             $request->request->getString('paper'),
             $place,
             $device,
             $this->urls->generate('bench_keyed', $slug),
-            $hand->revision,
+            $context->revision,
             new Link('The paper', $this->urls->generate('bench_paper', $slug + $of), 'p'),
             $error,
         );

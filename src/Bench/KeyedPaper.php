@@ -7,7 +7,7 @@ namespace Vorhut\App\Bench;
 use Symfony\Component\HttpFoundation\InputBag;
 use Vorhut\App\Entity\User;
 use Vorhut\App\Jobs\Effect\Effect;
-use Vorhut\App\Jobs\JobInHand;
+use Vorhut\App\Jobs\JobContext;
 use Vorhut\App\Web\Sentence;
 use Vorhut\Core\Batch\StepNumbers;
 use Vorhut\Core\InvalidValue;
@@ -28,7 +28,7 @@ final readonly class KeyedPaper
      *
      * @return array{ChangeSet, list<Effect>, list<string>, array<array-key, string>} the change, units taken, why not by unit
      */
-    public function record(JobInHand $hand, array $runbooks, array $written, User $by, \DateTimeImmutable $at): array
+    public function record(JobContext $context, array $runbooks, array $written, User $by, \DateTimeImmutable $at): array
     {
         $all = $taken = $refused = [];
         foreach ($runbooks as $runbook) {
@@ -37,7 +37,7 @@ final readonly class KeyedPaper
                 continue;
             }
             try {
-                $done = $this->steps($hand, $runbook, $unit);
+                $done = $this->steps($context, $runbook, $unit);
             } catch (InvalidValue $e) {
                 $refused[$runbook->device->id] = Sentence::ofValue($e);
                 continue;
@@ -47,7 +47,7 @@ final readonly class KeyedPaper
                 $taken[] = $runbook->device->name;
             }
         }
-        [$changes, $effects] = $this->recorder->changes($hand, $all, $by, $at);
+        [$changes, $effects] = $this->recorder->changes($context, $all, $by, $at);
         $edits = array_merge(...array_column($changes, 'edits'));
         $names = implode(', ', \array_slice($taken, 0, 3)).(\count($taken) > 3 ? \sprintf(' and %d more', \count($taken) - 3) : '');
 
@@ -63,7 +63,7 @@ final readonly class KeyedPaper
      *
      * @throws InvalidValue
      */
-    private function steps(JobInHand $hand, Runbook $runbook, array $unit): array
+    private function steps(JobContext $context, Runbook $runbook, array $unit): array
     {
         $done = $with = [];
         foreach (StepNumbers::of($unit['done'], \count($runbook->steps)) as $number) {
@@ -80,7 +80,7 @@ final readonly class KeyedPaper
             }
             /** @var InputBag<bool|float|int|string> $form */
             $form = new InputBag(['reason' => $unit['reason'], 'read' => $read, 'later' => true]);
-            $done[] = [$step, $this->recorder->read($hand, $runbook, $step, $form, $with)];
+            $done[] = [$step, $this->recorder->read($context, $runbook, $step, $form, $with)];
             $with[] = $step->id;
         }
 

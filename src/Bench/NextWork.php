@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace Vorhut\App\Bench;
 
 use Symfony\Bundle\SecurityBundle\Security;
-use Vorhut\App\Jobs\JobInHand;
+use Vorhut\App\Jobs\JobContext;
 use Vorhut\Core\Schedule\Schedule;
 use Vorhut\Core\Schedule\Task;
 
@@ -17,20 +17,20 @@ final readonly class NextWork
     }
 
     /** @return Task|null null where nothing can be done now, and where there are more units than one bench takes */
-    public function find(JobInHand $hand): ?Task
+    public function find(JobContext $context): ?Task
     {
-        $units = $this->plan->units($hand);
+        $units = $this->plan->units($context);
         if (\count($units) > DayPlan::MOST) {
             return null;
         }
 
-        return $this->first($hand, $this->plan->schedule($hand, $this->plan->agenda($hand, $units)));
+        return $this->first($context, $this->plan->schedule($context, $this->plan->agenda($context, $units)));
     }
 
     /** @return Task|null what the schedule gives first to whoever looks, or to the first person where they are not at the bench */
-    public function first(JobInHand $hand, Schedule $schedule): ?Task
+    public function first(JobContext $context, Schedule $schedule): ?Task
     {
-        $mine = array_search($this->security->getUser(), $this->day->hands($hand->stored), true);
+        $mine = array_search($this->security->getUser(), $this->day->hands($context->stored), true);
         $slot = $schedule->first(false === $mine || $mine >= $schedule->with->technicians ? 1 : $mine + 1);
 
         return null === $slot ? null : $schedule->task($slot);

@@ -10,7 +10,7 @@ use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\Routing\Attribute\Route;
 use Symfony\Component\Security\Http\Attribute\IsGranted;
 use Vorhut\App\Entity\User;
-use Vorhut\App\Jobs\JobInHand;
+use Vorhut\App\Jobs\JobContext;
 use Vorhut\App\Web\JobPage;
 use Vorhut\App\Web\View\Link;
 use Vorhut\App\Web\Words;
@@ -23,68 +23,68 @@ final class PaperController extends JobPage
     }
 
     #[Route('/job/{slug}/bench/paper', name: 'bench_paper', methods: ['GET'], priority: 1)]
-    public function paper(JobInHand $hand, Request $request, BenchPaper $paper, Laptops $laptops): Response
+    public function paper(JobContext $context, Request $request, BenchPaper $paper, Laptops $laptops): Response
     {
         [$device, $place] = KeyedPage::of($request);
         $given = array_filter(['device' => $device, 'place' => $place], static fn (string $t): bool => '' !== $t);
-        $of = ['slug' => $hand->stored->getSlug()] + $given;
+        $of = ['slug' => $context->stored->getSlug()] + $given;
         $view = new BenchPaperView(
-            $hand->job->locations[$place]->name ?? 'Bench',
-            $hand->revision,
-            $paper->units($hand, $paper->devices($hand, $device, $place), $laptops->of($hand->stored, $this->user())),
+            $context->job->locations[$place]->name ?? 'Bench',
+            $context->revision,
+            $paper->units($context, $paper->devices($context, $device, $place), $laptops->of($context->stored, $this->user())),
             $this->isGranted('ROLE_TECHNICIAN') ? new Link('Key it in', $this->generateUrl('bench_keyed', $of), 'k') : null,
         );
 
-        return $this->page($hand, 'bench', 'bench/paper.html.twig', $view);
+        return $this->page($context, 'bench', 'bench/paper.html.twig', $view);
     }
 
     #[Route('/job/{slug}/bench/keyed', name: 'bench_keyed', methods: ['GET'], priority: 1)]
     #[IsGranted('ROLE_TECHNICIAN')]
-    public function form(JobInHand $hand, Request $request): Response
+    public function form(JobContext $context, Request $request): Response
     {
-        return $this->page($hand, 'bench', 'bench/keyed.html.twig', $this->page->show($hand, $request, $this->user()));
+        return $this->page($context, 'bench', 'bench/keyed.html.twig', $this->page->show($context, $request, $this->user()));
     }
 
     #[Route('/job/{slug}/bench/keyed', name: 'bench_keyed_take', methods: ['POST'], priority: 1)]
     #[IsGranted('ROLE_TECHNICIAN')]
-    public function take(JobInHand $hand, Request $request, KeyedPaper $keyed, EntityManagerInterface $em): Response
+    public function take(JobContext $context, Request $request, KeyedPaper $keyed, EntityManagerInterface $em): Response
     {
         $by = $em->find(User::class, $request->request->getInt('by')) ?? $this->user();
         $on = $request->request->getString('on');
-        $at = \DateTimeImmutable::createFromFormat('!'.KeyedPage::FORMAT, $on, $hand->stored->getTimezone());
+        $at = \DateTimeImmutable::createFromFormat('!'.KeyedPage::FORMAT, $on, $context->stored->getTimezone());
         if (false === $at || $at > $this->now()) {
-            $now = $this->now()->setTimezone($hand->stored->getTimezone())->format(KeyedPage::FORMAT);
+            $now = $this->now()->setTimezone($context->stored->getTimezone())->format(KeyedPage::FORMAT);
             $error = \sprintf('"%s" was given; allowed is a day and time that has passed, such as %s.', mb_substr($on, 0, 20), $now);
 
-            return $this->again($hand, $request, [], $error);
+            return $this->again($context, $request, [], $error);
         }
         $written = KeyedPage::written($request);
         [$change, $effects, $taken, $refused] = $keyed->record(
-            $hand,
-            $this->page->runbooks($hand, $request),
+            $context,
+            $this->page->runbooks($context, $request),
             $written,
             $by,
             $at->setTimezone($this->now()->getTimezone()),
         );
-        $errors = [] === $effects ? [] : $this->apply($hand, $change, $request, $effects);
+        $errors = [] === $effects ? [] : $this->apply($context, $change, $request, $effects);
         if ([] !== $errors || [] !== $refused) {
             if ([] === $errors && [] !== $taken) {
                 $this->addFlash('done', \sprintf('Taken: %s.', implode(', ', $taken)));
             }
 
-            return $this->again($hand, $request, $refused, $errors[0] ?? '');
+            return $this->again($context, $request, $refused, $errors[0] ?? '');
         }
         $this->addFlash('done', \sprintf('%s keyed in.', Words::count(\count($taken), 'unit was', 'units were')));
         [$device, $place] = KeyedPage::of($request);
 
-        return $this->to($hand, 'bench_keyed', ['device' => $device, 'place' => $place]);
+        return $this->to($context, 'bench_keyed', ['device' => $device, 'place' => $place]);
     }
 
     /** @param array<array-key, string> $refused */
-    private function again(JobInHand $hand, Request $request, array $refused, string $error): Response
+    private function again(JobContext $context, Request $request, array $refused, string $error): Response
     {
-        $view = $this->page->show($hand, $request, $this->user(), $refused, $error);
+        $view = $this->page->show($context, $request, $this->user(), $refused, $error);
 
-        return $this->page($hand, 'bench', 'bench/keyed.html.twig', $view, Response::HTTP_UNPROCESSABLE_ENTITY);
+        return $this->page($context, 'bench', 'bench/keyed.html.twig', $view, Response::HTTP_UNPROCESSABLE_ENTITY);
     }
 }

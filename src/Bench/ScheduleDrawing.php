@@ -6,9 +6,9 @@ namespace Vorhut\App\Bench;
 
 use Vorhut\App\Web\LocalTime;
 use Vorhut\Core\Job\Job;
-use Vorhut\Core\Schedule\Link;
+use Vorhut\Core\Schedule\ChainLink;
 use Vorhut\Core\Schedule\Schedule;
-use Vorhut\Core\Schedule\Slot;
+use Vorhut\Core\Schedule\TimeSlot;
 
 /** An order of work over the clock: a row for each pair of hands, and below them what runs by itself. */
 final readonly class ScheduleDrawing
@@ -53,7 +53,7 @@ final readonly class ScheduleDrawing
         callable $url,
     ): self {
         $scale = max(self::PER_MINUTE / 60, (self::LEAST - self::LEFT) / max(1, $schedule->makespan));
-        $critical = array_map(static fn (Link $l): int => $l->slot->task, $schedule->chain);
+        $critical = array_map(static fn (ChainLink $l): int => $l->slot->task, $schedule->chain);
         $blocks = $rows = [];
         foreach ($names as $index => $name) {
             $y = self::TOP + $index * self::ROW;
@@ -63,8 +63,8 @@ final readonly class ScheduleDrawing
                 $last = $run[\count($run) - 1];
                 $width = ($last->handsOff - $run[0]->start) * $scale;
                 $unit = $job->devices[$first->unit]->name;
-                $tasks = array_map(static fn (Slot $s): int => $s->task, $run);
-                $titles = implode(', ', array_map(static fn (Slot $s): string => $schedule->task($s)->title, $run));
+                $tasks = array_map(static fn (TimeSlot $s): int => $s->task, $run);
+                $titles = implode(', ', array_map(static fn (TimeSlot $s): string => $schedule->task($s)->title, $run));
                 $blocks[] = [
                     'x' => self::LEFT + $run[0]->start * $scale,
                     'y' => $y,
@@ -103,7 +103,7 @@ final readonly class ScheduleDrawing
     /**
      * What one does on a unit without a break.
      *
-     * @return list<non-empty-list<Slot>>
+     * @return list<non-empty-list<TimeSlot>>
      */
     private static function runs(Schedule $schedule, int $technician): array
     {

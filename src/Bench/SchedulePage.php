@@ -8,7 +8,7 @@ use Psr\Clock\ClockInterface;
 use Symfony\Bundle\SecurityBundle\Security;
 use Symfony\Component\Routing\Generator\UrlGeneratorInterface;
 use Vorhut\App\Entity\User;
-use Vorhut\App\Jobs\JobInHand;
+use Vorhut\App\Jobs\JobContext;
 use Vorhut\App\Web\LocalTime;
 use Vorhut\App\Web\View\Link;
 use Vorhut\App\Web\View\Next;
@@ -16,11 +16,11 @@ use Vorhut\App\Web\View\Post;
 use Vorhut\App\Web\Words;
 use Vorhut\Core\Isolation;
 use Vorhut\Core\Job\Device;
-use Vorhut\Core\Schedule\Because;
 use Vorhut\Core\Schedule\LeftOut;
 use Vorhut\Core\Schedule\Resources;
 use Vorhut\Core\Schedule\Schedule;
-use Vorhut\Core\Schedule\Slot;
+use Vorhut\Core\Schedule\TimeSlot;
+use Vorhut\Core\Schedule\WaitReason;
 
 /** Shows the order of work from now on, for so many people. */
 final readonly class SchedulePage
@@ -39,37 +39,37 @@ final readonly class SchedulePage
     ) {
     }
 
-    public function show(JobInHand $hand, ?int $technicians, string $place): ScheduleView
+    public function show(JobContext $context, ?int $technicians, string $place): ScheduleView
     {
-        $units = $this->plan->units($hand, $place);
+        $units = $this->plan->units($context, $place);
         if (\count($units) > DayPlan::MOST) {
-            return $this->tooMany($hand, $units);
+            return $this->tooMany($context, $units);
         }
-        $agenda = $this->plan->agenda($hand, $units);
-        $schedule = $this->plan->schedule($hand, $agenda, $technicians);
-        $people = $this->people($hand, $schedule);
-        $zone = $hand->stored->getTimezone();
-        $url = fn (string $unit, string $step): string => $this->url($hand, 'bench_device', ['id' => $unit, 'step' => $step]);
+        $agenda = $this->plan->agenda($context, $units);
+        $schedule = $this->plan->schedule($context, $agenda, $technicians);
+        $people = $this->people($context, $schedule);
+        $zone = $context->stored->getTimezone();
+        $url = fn (string $unit, string $step): string => $this->url($context, 'bench_device', ['id' => $unit, 'step' => $step]);
         $user = $this->security->getUser();
         $mayWork = $this->security->isGranted('ROLE_TECHNICIAN');
 
         return new ScheduleView(
-            $this->summary($hand, $schedule),
-            $this->next($hand, $schedule, $people),
-            BenchLinks::of($this->urls, $hand, 'schedule'),
-            $this->counts($hand, $schedule, $place),
+            $this->summary($context, $schedule),
+            $this->next($context, $schedule, $people),
+            BenchLinks::of($this->urls, $context, 'schedule'),
+            $this->counts($context, $schedule, $place),
             [] === $schedule->slots
                 ? null
                 : Isolation::run('The drawing of the schedule', fn (): ScheduleDrawing => ScheduleDrawing::of(
                     $schedule,
-                    $hand->job,
+                    $context->job,
                     array_column($people, 'name'),
                     $this->clock->now(),
                     $zone,
                     $url,
                 )),
             $people,
-            $this->chain($hand, $schedule),
+            $this->chain($context, $schedule),
             array_map(static fn (LeftOut $l): array => [
                 'unit' => $l->device->name,
                 'step' => $l->step->title,
@@ -77,20 +77,20 @@ final readonly class SchedulePage
                 'url' => $url($l->device->id, $l->step->id),
             ], \array_slice(self::causes($agenda->left), 0, self::MOST_LEFT)),
             \count(array_unique(array_map(static fn (LeftOut $l): string => $l->device->id, $agenda->left))),
-            $this->late($hand, $mayWork),
+            $this->late($context, $mayWork),
             array_column($units, 'name', 'id'),
-            $mayWork ? $this->url($hand, 'schedule_late') : null,
-            $mayWork && $user instanceof User ? $this->hand($hand, $user) : null,
+            $mayWork ? $this->url($context, 'schedule_late') : null,
+            $mayWork && $user instanceof User ? $this->hand($context, $user) : null,
             [],
         );
     }
 
-    private function summary(JobInHand $hand, Schedule $schedule): string
+    private function summary(JobContext $context, Schedule $schedule): string
     {
         if ([] === $schedule->slots) {
             return 'Nothing is left that can be done now';
         }
-        $zone = $hand->stored->getTimezone();
+        $zone = $context->stored->getTimezone();
 
         return \sprintf(
             '%s on %s by %s, %s of hands: %s, until %s. No order takes less than %s.',
@@ -105,17 +105,17 @@ final readonly class SchedulePage
     }
 
     /** @param list<array{name: string, isMe: bool, steps: list<array{at: string, unit: string, step: string, url: string}>}> $people */
-    private function next(JobInHand $hand, Schedule $schedule, array $people): ?Next
+    private function next(JobContext $context, Schedule $schedule, array $people): ?Next
     {
         $mine = array_values(array_filter($people, static fn (array $p): bool => $p['isMe']))[0] ?? $people[0] ?? null;
-        $first = $this->nextWork->first($hand, $schedule);
+        $first = $this->nextWork->first($context, $schedule);
         if (null === $mine || null === $first) {
             return null;
         }
-        $last = $this->ends($hand);
+        $last = $this->ends($context);
         $spare = $last->getTimestamp() - $this->clock->now()->getTimestamp() - $schedule->makespan;
         $day = match (true) {
-            !$this->isToday($hand) => '',
+            !$this->isToday($context) => '',
             $spare >= 0 => \sprintf('It leaves %s to spare.', self::duration($spare)),
             default => \sprintf('It is too long for today by %s.', self::duration(-$spare)),
         };
@@ -124,42 +124,42 @@ final readonly class SchedulePage
             \sprintf(
                 '%s: %s, %s',
                 $mine['isMe'] ? 'You now' : $mine['name'].' now',
-                $hand->job->devices[$first->unit]->name,
+                $context->job->devices[$first->unit]->name,
                 lcfirst($first->title),
             ),
             trim('Planned anew from what is done by now. '.$day),
-            new Link('Begin', $this->url($hand, 'bench_device', ['id' => $first->unit, 'step' => $first->step]), 't', main: true),
+            new Link('Begin', $this->url($context, 'bench_device', ['id' => $first->unit, 'step' => $first->step]), 't', main: true),
         );
     }
 
-    private function isToday(JobInHand $hand): bool
+    private function isToday(JobContext $context): bool
     {
-        $zone = $hand->stored->getTimezone();
+        $zone = $context->stored->getTimezone();
 
-        return $hand->job->info->visit->on === $this->clock->now()->setTimezone($zone)->format('Y-m-d');
+        return $context->job->info->visit->on === $this->clock->now()->setTimezone($zone)->format('Y-m-d');
     }
 
-    private function ends(JobInHand $hand): \DateTimeImmutable
+    private function ends(JobContext $context): \DateTimeImmutable
     {
-        $zone = $hand->stored->getTimezone();
-        [$hour, $minute] = array_map(intval(...), explode(':', $hand->job->info->visit->until));
+        $zone = $context->stored->getTimezone();
+        [$hour, $minute] = array_map(intval(...), explode(':', $context->job->info->visit->until));
 
         return $this->clock->now()->setTimezone($zone)->setTime($hour, $minute);
     }
 
     /** @return list<array{name: string, isMe: bool, steps: list<array{at: string, unit: string, step: string, url: string}>}> */
-    private function people(JobInHand $hand, Schedule $schedule): array
+    private function people(JobContext $context, Schedule $schedule): array
     {
-        $here = $this->day->hands($hand->stored);
+        $here = $this->day->hands($context->stored);
         $people = [];
         for ($number = 1; $number <= $schedule->with->technicians; ++$number) {
             $user = $here[$number - 1] ?? null;
-            $mine = array_filter($schedule->slots, static fn (Slot $s): bool => \in_array($number, $s->technicians, true));
+            $mine = array_filter($schedule->slots, static fn (TimeSlot $s): bool => \in_array($number, $s->technicians, true));
             $people[] = [
                 'name' => null === $user ? \sprintf('Person %d', $number) : $user->getDisplayName(),
                 'isMe' => null !== $user && $user === $this->security->getUser(),
                 'steps' => array_map(
-                    fn (Slot $s): array => $this->step($hand, $schedule, $s),
+                    fn (TimeSlot $s): array => $this->step($context, $schedule, $s),
                     \array_slice(array_values($mine), 0, self::MOST_STEPS),
                 ),
             ];
@@ -169,15 +169,15 @@ final readonly class SchedulePage
     }
 
     /** @return array{at: string, unit: string, step: string, url: string} */
-    private function step(JobInHand $hand, Schedule $schedule, Slot $slot): array
+    private function step(JobContext $context, Schedule $schedule, TimeSlot $slot): array
     {
         $task = $schedule->task($slot);
 
         return [
-            'at' => 0 === $slot->start ? 'now' : ScheduleDrawing::clock($this->clock->now(), $hand->stored->getTimezone(), $slot->start),
-            'unit' => $hand->job->devices[$task->unit]->name,
+            'at' => 0 === $slot->start ? 'now' : ScheduleDrawing::clock($this->clock->now(), $context->stored->getTimezone(), $slot->start),
+            'unit' => $context->job->devices[$task->unit]->name,
             'step' => $task->title,
-            'url' => $this->url($hand, 'bench_device', ['id' => $task->unit, 'step' => $task->step]),
+            'url' => $this->url($context, 'bench_device', ['id' => $task->unit, 'step' => $task->step]),
         ];
     }
 
@@ -186,7 +186,7 @@ final readonly class SchedulePage
      *
      * @return list<array{at: string, unit: string, steps: string, because: string}>
      */
-    private function chain(JobInHand $hand, Schedule $schedule): array
+    private function chain(JobContext $context, Schedule $schedule): array
     {
         /** @var list<array{at: string, unit: string, steps: string, because: string}> $chain */
         $chain = [];
@@ -194,15 +194,15 @@ final readonly class SchedulePage
         foreach ($schedule->chain as $link) {
             $task = $schedule->task($link->slot);
             $wait = 0 === $task->wait ? '' : \sprintf(' (and %s by itself)', self::duration($task->wait));
-            if ($task->unit === $unit && Because::Unit === $link->because) {
+            if ($task->unit === $unit && WaitReason::Unit === $link->because) {
                 $last = array_pop($chain);
                 $chain[] = [...$last, 'steps' => $last['steps'].', '.lcfirst($task->title).$wait];
                 continue;
             }
             $unit = $task->unit;
             $chain[] = [
-                'at' => ScheduleDrawing::clock($this->clock->now(), $hand->stored->getTimezone(), $link->slot->start),
-                'unit' => $hand->job->devices[$task->unit]->name,
+                'at' => ScheduleDrawing::clock($this->clock->now(), $context->stored->getTimezone(), $link->slot->start),
+                'unit' => $context->job->devices[$task->unit]->name,
                 'steps' => $task->title.$wait,
                 'because' => $link->because->label(),
             ];
@@ -224,27 +224,27 @@ final readonly class SchedulePage
     }
 
     /** @return list<array{text: string, url: string, isIt: bool}> */
-    private function counts(JobInHand $hand, Schedule $schedule, string $place): array
+    private function counts(JobContext $context, Schedule $schedule, string $place): array
     {
         $counts = [];
         for ($n = 1; $n <= Resources::MOST_TECHNICIANS; ++$n) {
             $of = ['n' => (string) $n] + ('' === $place ? [] : ['place' => $place]);
             $isIt = $n === $schedule->with->technicians;
-            $counts[] = ['text' => Words::count($n, 'person', 'people'), 'url' => $this->url($hand, 'schedule', $of), 'isIt' => $isIt];
+            $counts[] = ['text' => Words::count($n, 'person', 'people'), 'url' => $this->url($context, 'schedule', $of), 'isIt' => $isIt];
         }
 
         return $counts;
     }
 
     /** @return list<array{unit: string, at: string, take: Post|null}> */
-    private function late(JobInHand $hand, bool $mayWork): array
+    private function late(JobContext $context, bool $mayWork): array
     {
         $late = [];
-        foreach ($this->day->late($hand->stored) as $unit => $until) {
-            $post = new Post('it is here', $this->url($hand, 'schedule_late'), ['device' => (string) $unit], small: true);
+        foreach ($this->day->late($context->stored) as $unit => $until) {
+            $post = new Post('it is here', $this->url($context, 'schedule_late'), ['device' => (string) $unit], small: true);
             $late[] = [
-                'unit' => $hand->job->nameOf((string) $unit),
-                'at' => LocalTime::clock($until, $hand->stored->getTimezone()),
+                'unit' => $context->job->nameOf((string) $unit),
+                'at' => LocalTime::clock($until, $context->stored->getTimezone()),
                 'take' => $mayWork ? $post : null,
             ];
         }
@@ -252,25 +252,25 @@ final readonly class SchedulePage
         return $late;
     }
 
-    private function hand(JobInHand $hand, User $user): Post
+    private function hand(JobContext $context, User $user): Post
     {
-        $isHere = \in_array($user, $this->day->hands($hand->stored), true);
+        $isHere = \in_array($user, $this->day->hands($context->stored), true);
 
-        return new Post($isHere ? 'I leave' : 'I am here', $this->url($hand, 'schedule_hand'), ['here' => $isHere ? 0 : 1], 'h');
+        return new Post($isHere ? 'I leave' : 'I am here', $this->url($context, 'schedule_hand'), ['here' => $isHere ? 0 : 1], 'h');
     }
 
     /** @param list<Device> $units */
-    private function tooMany(JobInHand $hand, array $units): ScheduleView
+    private function tooMany(JobContext $context, array $units): ScheduleView
     {
         $places = [];
-        foreach ($hand->job->locations as $place) {
-            $places[] = new Link($place->name, $this->url($hand, 'schedule', ['place' => $place->id]));
+        foreach ($context->job->locations as $place) {
+            $places[] = new Link($place->name, $this->url($context, 'schedule', ['place' => $place->id]));
         }
 
         return new ScheduleView(
             \sprintf('%d units are more than one bench takes: plan them place by place', \count($units)),
             null,
-            BenchLinks::of($this->urls, $hand, 'schedule'),
+            BenchLinks::of($this->urls, $context, 'schedule'),
             [],
             null,
             [],
@@ -293,8 +293,8 @@ final readonly class SchedulePage
     }
 
     /** @param array<string, string> $more */
-    private function url(JobInHand $hand, string $route, array $more = []): string
+    private function url(JobContext $context, string $route, array $more = []): string
     {
-        return $this->urls->generate($route, ['slug' => $hand->stored->getSlug(), ...$more]);
+        return $this->urls->generate($route, ['slug' => $context->stored->getSlug(), ...$more]);
     }
 }

@@ -10,7 +10,7 @@ use Vorhut\App\Entity\User;
 use Vorhut\App\Jobs\Effect\BenchStepDone;
 use Vorhut\App\Jobs\Effect\Effect;
 use Vorhut\App\Jobs\Effect\SecretsTyped;
-use Vorhut\App\Jobs\JobInHand;
+use Vorhut\App\Jobs\JobContext;
 use Vorhut\App\Vault\Vault;
 use Vorhut\Core\Bench\FirstContactPlanner;
 use Vorhut\Core\InvalidValue;
@@ -22,9 +22,9 @@ use Vorhut\Core\Job\Stage;
 use Vorhut\Core\Profile\Setting\Allowed;
 use Vorhut\Core\Profile\Step\WorkStage;
 use Vorhut\Core\Runbook\Blocker;
-use Vorhut\Core\Runbook\General\Contact;
-use Vorhut\Core\Runbook\Kept;
+use Vorhut\Core\Runbook\General\ContactStep;
 use Vorhut\Core\Runbook\ReadBack;
+use Vorhut\Core\Runbook\RecordedValue;
 use Vorhut\Core\Runbook\Runbook;
 use Vorhut\Core\Runbook\Runbooks;
 use Vorhut\Core\Runbook\RunbookStep;
@@ -50,7 +50,7 @@ final readonly class StepRecorder
      *
      * @throws InvalidValue when what was read differs from the plan, or a reason is missing
      */
-    public function read(JobInHand $hand, Runbook $runbook, RunbookStep $step, InputBag $form, array $with = []): StepRecorded
+    public function read(JobContext $context, Runbook $runbook, RunbookStep $step, InputBag $form, array $with = []): StepRecorded
     {
         $reason = trim($form->getString('reason'));
         if ($form->getBoolean('reopen')) {
@@ -65,36 +65,36 @@ final readonly class StepRecorder
         }
         $unread = match (true) {
             '' !== $reason => $reason,
-            $form->getBoolean('later') => Kept::LATER,
+            $form->getBoolean('later') => RecordedValue::LATER,
             default => null,
         };
-        $kept = (new ReadBack(new Settings($hand->job)))->of($runbook->device, $step, self::texts($form), '' !== $reason, $unread);
+        $kept = (new ReadBack(new Settings($context->job)))->of($runbook->device, $step, self::texts($form), '' !== $reason, $unread);
         if ('' === $reason) {
             self::requireOrder($runbook, $step, $with);
             self::requireAnswers($step);
-            $this->requireSecrets($hand, $step);
+            $this->requireSecrets($context, $step);
         }
 
         return new StepRecorded($step->id, true, reason: $reason, kept: $kept, planned: self::planned($step));
     }
 
     /** What the laptop is given now is what is to be taken from it again at the end. */
-    public function withLaptop(JobInHand $hand, Device $device, StepRecorded $of, User $user): StepRecorded
+    public function withLaptop(JobContext $context, Device $device, StepRecorded $of, User $user): StepRecorded
     {
-        if (Contact::ID !== $of->step || !$of->isDone) {
+        if (ContactStep::ID !== $of->step || !$of->isDone) {
             return $of;
         }
-        $laptop = $this->laptops->of($hand->stored, $user);
-        $added = (new FirstContactPlanner($hand->job, $laptop->ports))->plan($device)->added;
+        $laptop = $this->laptops->of($context->stored, $user);
+        $added = (new FirstContactPlanner($context->job, $laptop->ports))->plan($device)->added;
         $note = [] === $added ? 'nothing added' : 'added '.implode(' ', $added);
 
         return new StepRecorded($of->step, true, $of->isSkipped, $of->reason, $note, $of->kept, $of->planned);
     }
 
     /** @return array{ChangeSet, list<Effect>} */
-    public function change(JobInHand $hand, Device $device, RunbookStep $step, StepRecorded $of, User $user): array
+    public function change(JobContext $context, Device $device, RunbookStep $step, StepRecorded $of, User $user): array
     {
-        [$changes, $effects] = $this->changes($hand, [$device->id => [[$step, $of]]], $user);
+        [$changes, $effects] = $this->changes($context, [$device->id => [[$step, $of]]], $user);
 
         return [$changes[$device->id], $effects];
     }
@@ -107,15 +107,15 @@ final readonly class StepRecorder
      *
      * @return array{array<array-key, ChangeSet>, list<Effect>} changes by unit
      */
-    public function changes(JobInHand $hand, array $done, User $user, ?\DateTimeImmutable $at = null): array
+    public function changes(JobContext $context, array $done, User $user, ?\DateTimeImmutable $at = null): array
     {
         $ids = array_map(strval(...), array_keys($done));
-        $records = $this->records->ofMany($hand->stored, $ids);
-        $rows = $this->records->rows($hand->stored, $ids);
-        $runbooks = new Runbooks(new Settings($hand->job));
+        $records = $this->records->ofMany($context->stored, $ids);
+        $rows = $this->records->rows($context->stored, $ids);
+        $runbooks = new Runbooks(new Settings($context->job));
         $changes = $effects = [];
         foreach ($done as $id => $all) {
-            $device = $hand->job->devices[$id];
+            $device = $context->job->devices[$id];
             $made = [];
             foreach ($all as [$step, $of]) {
                 $made[$of->step] = $this->records->new($rows[$id], $of, $user, $at);
@@ -123,18 +123,18 @@ final readonly class StepRecorder
                 array_push($effects, ...$this->typed($step, $of));
             }
             $runbook = $runbooks->of($device, BenchRecords::progress($device, $made + ($records[$id] ?? [])));
-            $changes[$id] = $this->changeOf($hand, $device, $all, $runbook->stage());
+            $changes[$id] = $this->changeOf($context, $device, $all, $runbook->stage());
         }
 
         return [$changes, $effects];
     }
 
     /** @param non-empty-list<array{RunbookStep, StepRecorded}> $all */
-    private function changeOf(JobInHand $hand, Device $device, array $all, Stage $reached): ChangeSet
+    private function changeOf(JobContext $context, Device $device, array $all, Stage $reached): ChangeSet
     {
         $values = $said = [];
         foreach ($all as [$step, $of]) {
-            $values += $this->password($hand, $device, $of);
+            $values += $this->password($context, $device, $of);
             $said[] = self::said($step, $of);
         }
         [, $last] = $all[\count($all) - 1];
@@ -143,7 +143,7 @@ final readonly class StepRecorder
             $values = ['stage' => $stage->value] + $values;
         }
         /** @var list<Edit> $edits */
-        $edits = [] === $values ? [] : [$hand->job->edit(Device::class, $device->id, $values)];
+        $edits = [] === $values ? [] : [$context->job->edit(Device::class, $device->id, $values)];
 
         return new ChangeSet(\sprintf('%s: %s', $device->name, implode(', ', $said)), $edits);
     }
@@ -169,9 +169,9 @@ final readonly class StepRecorder
     }
 
     /** @return array<string, string|null> that what everybody knows is gone, where it was and is */
-    private function password(JobInHand $hand, Device $device, StepRecorded $of): array
+    private function password(JobContext $context, Device $device, StepRecorded $of): array
     {
-        $isIt = self::SECURE === $of->step && !$of->isSkipped && true === $hand->job->profileOf($device)->loginScheme()?->isKnown();
+        $isIt = self::SECURE === $of->step && !$of->isSkipped && true === $context->job->profileOf($device)->loginScheme()?->isKnown();
 
         return $isIt ? ['password' => $of->isDone ? PasswordState::Changed->value : null] : [];
     }
@@ -208,10 +208,10 @@ final readonly class StepRecorder
     }
 
     /** @throws InvalidValue for a step at which something is typed that the vault does not hold */
-    private function requireSecrets(JobInHand $hand, RunbookStep $step): void
+    private function requireSecrets(JobContext $context, RunbookStep $step): void
     {
         $names = self::secrets($step);
-        $missing = [] === $names ? [] : array_diff($names, array_keys($this->vault->of($hand->stored)));
+        $missing = [] === $names ? [] : array_diff($names, array_keys($this->vault->of($context->stored)));
         if ([] !== $missing) {
             throw new InvalidValue('', 'a secret that the vault holds', 'Make it first, then type it; or say why the unit goes without.');
         }

@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace Vorhut\App\Bench;
 
 use Vorhut\App\Web\View\Link;
-use Vorhut\Core\Profile\Step\Cause;
+use Vorhut\Core\Profile\Step\SymptomCause;
 
 /** One step of the work on a unit, as it is shown. */
 final readonly class StepView
@@ -19,7 +19,7 @@ final readonly class StepView
      * @param list<PortView> $ports
      * @param list<TimerView> $timers
      * @param list<string> $see
-     * @param list<Cause> $causes
+     * @param list<SymptomCause> $causes
      * @param list<AskedView> $asked what is to be read, found or measured
      * @param list<string> $ticks what one confirms by recording the step
      * @param list<string> $cautions

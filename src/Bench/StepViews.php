@@ -8,7 +8,7 @@ use Psr\Clock\ClockInterface;
 use Symfony\Component\Routing\Generator\UrlGeneratorInterface;
 use Vorhut\App\Entity\BenchRecord;
 use Vorhut\App\Entity\BenchTimer;
-use Vorhut\App\Jobs\JobInHand;
+use Vorhut\App\Jobs\JobContext;
 use Vorhut\App\Vault\Vault;
 use Vorhut\App\Web\LocalTime;
 use Vorhut\App\Web\View\Link;
@@ -38,7 +38,7 @@ final readonly class StepViews
     }
 
     /** @param array<int, string> $read what was read and refused, by the place of what is asked */
-    public function of(JobInHand $hand, Runbook $runbook, RunbookStep $step, ?BenchRecord $record, array $read, bool $isEditor): StepView
+    public function of(JobContext $context, Runbook $runbook, RunbookStep $step, ?BenchRecord $record, array $read, bool $isEditor): StepView
     {
         $device = $runbook->device;
         $before = $step->isDone ? [] : $runbook->before($step->id);
@@ -50,34 +50,34 @@ final readonly class StepViews
             $step->why,
             \in_array($step->who, [Who::Anyone, Who::Technician], true) ? '' : $step->who->label(),
             $step->do,
-            $this->values($hand, $device, $step, $isEditor),
+            $this->values($context, $device, $step, $isEditor),
             self::shortcuts($step),
             self::texts($step),
             null === $step->dial ? null : DialView::of($step->dial, $step->dialAt),
             array_map(PortView::of(...), $step->ports),
-            $this->timers($hand, $device, $step, $isEditor),
+            $this->timers($context, $device, $step, $isEditor),
             $step->see,
             $step->causes,
             self::asked($step, $read),
             self::ticks($step),
             $step->cautions,
-            array_map(fn (Blocker $b): array => ['text' => $b->text, 'link' => $this->blocker($hand, $device, $b)], $step->blockedBy),
-            [...self::again($hand, $device, $record), ...self::kept($record)],
+            array_map(fn (Blocker $b): array => ['text' => $b->text, 'link' => $this->blocker($context, $device, $b)], $step->blockedBy),
+            [...self::again($context, $device, $record), ...self::kept($record)],
             $step->undo,
-            null === $record ? ($step->isDone ? 'as the stage says, unsigned' : '') : self::signed($hand, $record),
+            null === $record ? ($step->isDone ? 'as the stage says, unsigned' : '') : self::signed($context, $record),
             [] === $before ? '' : self::early($before),
             array_map(
-                fn (int $number): string => $this->url($hand, 'photo', ['number' => (string) $number]),
-                $this->photos->of($hand->stored, $device->id, $step->id),
+                fn (int $number): string => $this->url($context, 'photo', ['number' => (string) $number]),
+                $this->photos->of($context->stored, $device->id, $step->id),
             ),
         );
     }
 
     /** @return list<ValueView> */
-    private function values(JobInHand $hand, Device $device, RunbookStep $step, bool $isEditor): array
+    private function values(JobContext $context, Device $device, RunbookStep $step, bool $isEditor): array
     {
         $hasSecrets = [] !== array_filter($step->values, static fn (StepValue $v): bool => $v->isSecret);
-        $kept = $hasSecrets ? $this->vault->of($hand->stored) : [];
+        $kept = $hasSecrets ? $this->vault->of($context->stored) : [];
         $typing = [];
         foreach ($step->keys as $keys) {
             $sequence = $keys->sequence();
@@ -98,16 +98,16 @@ final readonly class StepViews
             $v->isOpen,
             $v->isOpen || $v->isSecret || $v->isChosen || '' === $v->typed || 'leave blank' === $v->typed ? null : $v->typed,
             $typing[$v->setting] ?? null,
-            $this->url($hand, 'devices', ['sel' => $device->id, 'value' => $v->setting]).'#value-'.$v->setting,
-            $v->isSecret && $isEditor ? $this->secretView($hand, $device, $step, $v, isset($kept[self::secret($v)])) : null,
+            $this->url($context, 'devices', ['sel' => $device->id, 'value' => $v->setting]).'#value-'.$v->setting,
+            $v->isSecret && $isEditor ? $this->secretView($context, $device, $step, $v, isset($kept[self::secret($v)])) : null,
         ), $step->values);
     }
 
-    private function secretView(JobInHand $hand, Device $device, RunbookStep $step, StepValue $value, bool $isKept): SecretView
+    private function secretView(JobContext $context, Device $device, RunbookStep $step, StepValue $value, bool $isKept): SecretView
     {
-        $back = $this->url($hand, 'bench_device', ['id' => $device->id, 'step' => $step->id]);
+        $back = $this->url($context, 'bench_device', ['id' => $device->id, 'step' => $step->id]);
 
-        return new SecretView($this->url($hand, $isKept ? 'vault_show' : 'vault_make', []), self::secret($value), $back, $isKept);
+        return new SecretView($this->url($context, $isKept ? 'vault_show' : 'vault_make', []), self::secret($value), $back, $isKept);
     }
 
     private static function secret(StepValue $value): string
@@ -150,10 +150,10 @@ final readonly class StepViews
     }
 
     /** @return list<TimerView> */
-    private function timers(JobInHand $hand, Device $device, RunbookStep $step, bool $isEditor): array
+    private function timers(JobContext $context, Device $device, RunbookStep $step, bool $isEditor): array
     {
         $running = [];
-        foreach ([] === $step->timers ? [] : $this->timers->running($hand->stored) as $timer) {
+        foreach ([] === $step->timers ? [] : $this->timers->running($context->stored) as $timer) {
             if ($timer->getDevice() === $device->id && $timer->getStep() === $step->id) {
                 $running[$timer->getNumber()] = $timer;
             }
@@ -164,25 +164,25 @@ final readonly class StepViews
                 $timer,
                 $running[$number] ?? null,
                 $this->clock->now(),
-                $isEditor ? $this->start($hand, $device, $step, $number, isset($running[$number])) : null,
-                $isEditor && isset($running[$number]) ? $this->stop($hand, $running[$number], $device, $step) : null,
+                $isEditor ? $this->start($context, $device, $step, $number, isset($running[$number])) : null,
+                $isEditor && isset($running[$number]) ? $this->stop($context, $running[$number], $device, $step) : null,
             );
         }
 
         return $views;
     }
 
-    private function start(JobInHand $hand, Device $device, RunbookStep $step, int $number, bool $again): Post
+    private function start(JobContext $context, Device $device, RunbookStep $step, int $number, bool $again): Post
     {
         $key = ['w', 'e', 'r', 'x'][$number] ?? '';
         $values = ['step' => $step->id, 'number' => $number];
 
-        return new Post($again ? 'Again' : 'Start', $this->url($hand, 'bench_timer', ['id' => $device->id]), $values, $key);
+        return new Post($again ? 'Again' : 'Start', $this->url($context, 'bench_timer', ['id' => $device->id]), $values, $key);
     }
 
-    private function stop(JobInHand $hand, BenchTimer $timer, Device $device, RunbookStep $step): Post
+    private function stop(JobContext $context, BenchTimer $timer, Device $device, RunbookStep $step): Post
     {
-        $url = $this->urls->generate('bench_timer_stop', ['slug' => $hand->stored->getSlug(), 'id' => $timer->getId()]);
+        $url = $this->urls->generate('bench_timer_stop', ['slug' => $context->stored->getSlug(), 'id' => $timer->getId()]);
 
         return new Post('Stop', $url, ['device' => $device->id, 'step' => $step->id], small: true);
     }
@@ -237,23 +237,23 @@ final readonly class StepViews
         return $ticks;
     }
 
-    private function blocker(JobInHand $hand, Device $device, Blocker $blocker): Link
+    private function blocker(JobContext $context, Device $device, Blocker $blocker): Link
     {
         return match ($blocker->kind) {
-            'step' => new Link('To that step', $this->url($hand, 'bench_device', ['id' => $device->id, 'step' => $blocker->id])),
-            'unit' => new Link('To it', $this->url($hand, 'bench_device', ['id' => $blocker->id])),
-            'pairing' => new Link('Pair them', $this->url($hand, 'pairings', ['sel' => $device->id])),
-            'licence' => isset($hand->job->records['licences'][$blocker->id])
-                ? new Link('The licence', $this->url($hand, 'record', ['list' => 'licences', 'id' => $blocker->id]))
-                : new Link('Plan one', $this->url($hand, 'records', ['list' => 'licences'])),
-            default => new Link('Say it', $this->url($hand, 'devices', ['sel' => $device->id, 'value' => $blocker->id])),
+            'step' => new Link('To that step', $this->url($context, 'bench_device', ['id' => $device->id, 'step' => $blocker->id])),
+            'unit' => new Link('To it', $this->url($context, 'bench_device', ['id' => $blocker->id])),
+            'pairing' => new Link('Pair them', $this->url($context, 'pairings', ['sel' => $device->id])),
+            'licence' => isset($context->job->records['licences'][$blocker->id])
+                ? new Link('The licence', $this->url($context, 'record', ['list' => 'licences', 'id' => $blocker->id]))
+                : new Link('Plan one', $this->url($context, 'records', ['list' => 'licences'])),
+            default => new Link('Say it', $this->url($context, 'devices', ['sel' => $device->id, 'value' => $blocker->id])),
         };
     }
 
     /** @return list<array{label: string, value: string, agrees: string}> what the plan says otherwise since the step was done */
-    private static function again(JobInHand $hand, Device $device, ?BenchRecord $record): array
+    private static function again(JobContext $context, Device $device, ?BenchRecord $record): array
     {
-        $changed = null === $record ? [] : BenchOpen::changedAt(new Settings($hand->job), $device, [$record]);
+        $changed = null === $record ? [] : BenchOpen::changedAt(new Settings($context->job), $device, [$record]);
 
         return array_map(
             static fn (string $what): array => ['label' => 'To do again', 'value' => $what, 'agrees' => 'the plan has changed since'],
@@ -280,9 +280,9 @@ final readonly class StepViews
         return $kept;
     }
 
-    private static function signed(JobInHand $hand, BenchRecord $record): string
+    private static function signed(JobContext $context, BenchRecord $record): string
     {
-        $when = LocalTime::short($record->getAt(), $hand->stored->getTimezone());
+        $when = LocalTime::short($record->getAt(), $context->stored->getTimezone());
         $who = $record->getUser()?->getDisplayName() ?? 'somebody';
         $reason = '' === $record->getReason() ? '' : ': '.$record->getReason();
         $note = '' === $record->getNote() ? '' : ', '.$record->getNote();
@@ -299,8 +299,8 @@ final readonly class StepViews
     }
 
     /** @param array<string, string> $more */
-    private function url(JobInHand $hand, string $route, array $more): string
+    private function url(JobContext $context, string $route, array $more): string
     {
-        return $this->urls->generate($route, ['slug' => $hand->stored->getSlug(), ...$more]);
+        return $this->urls->generate($route, ['slug' => $context->stored->getSlug(), ...$more]);
     }
 }

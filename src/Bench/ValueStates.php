@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace Vorhut\App\Bench;
 
 use Vorhut\App\Entity\BenchRecord;
-use Vorhut\App\Jobs\JobInHand;
+use Vorhut\App\Jobs\JobContext;
 use Vorhut\App\Web\LocalTime;
 use Vorhut\Core\Job\Device;
 use Vorhut\Core\Profile\Step\RecordKind;
@@ -20,9 +20,9 @@ final readonly class ValueStates
     }
 
     /** @return array<string, string> in words, by setting; none for what is only planned */
-    public function of(JobInHand $hand, Device $device, Settings $settings): array
+    public function of(JobContext $context, Device $device, Settings $settings): array
     {
-        return $this->known($hand, $device, $settings, $this->records->of($hand->stored, $device->id));
+        return $this->known($context, $device, $settings, $this->records->of($context->stored, $device->id));
     }
 
     /**
@@ -32,7 +32,7 @@ final readonly class ValueStates
      *
      * @return array<string, string>
      */
-    public function known(JobInHand $hand, Device $device, Settings $settings, array $all): array
+    public function known(JobContext $context, Device $device, Settings $settings, array $all): array
     {
         $records = array_filter(
             $all,
@@ -47,7 +47,7 @@ final readonly class ValueStates
             if (null === $record) {
                 continue;
             }
-            $signed = self::signed($hand, $record);
+            $signed = self::signed($context, $record);
             foreach ($step->values as $value) {
                 $states[$value->setting] = 'set, '.$signed;
             }
@@ -81,9 +81,9 @@ final readonly class ValueStates
         return $agrees ? 'seen on the unit' : \sprintf('drifted: seen was %s', $kept['value']);
     }
 
-    private static function signed(JobInHand $hand, BenchRecord $record): string
+    private static function signed(JobContext $context, BenchRecord $record): string
     {
-        $when = LocalTime::short($record->getAt(), $hand->stored->getTimezone());
+        $when = LocalTime::short($record->getAt(), $context->stored->getTimezone());
 
         return $when.', '.($record->getUser()?->getDisplayName() ?? 'somebody');
     }

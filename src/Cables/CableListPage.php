@@ -5,9 +5,9 @@ declare(strict_types=1);
 namespace Vorhut\App\Cables;
 
 use Symfony\Component\Routing\Generator\UrlGeneratorInterface;
-use Vorhut\App\Jobs\JobInHand;
+use Vorhut\App\Jobs\JobContext;
 use Vorhut\App\Web\Sentence;
-use Vorhut\Core\Exchange\CableList;
+use Vorhut\Core\Exchange\CableListPreview;
 use Vorhut\Core\Exchange\CableReader;
 use Vorhut\Core\Exchange\CableRow;
 use Vorhut\Core\Exchange\CableSheet;
@@ -30,12 +30,12 @@ final readonly class CableListPage
     {
     }
 
-    public function show(JobInHand $hand, string $text): CableListView
+    public function show(JobContext $context, string $text): CableListView
     {
-        $list = new CableList([], new ChangeSet('', []));
+        $list = new CableListPreview([], new ChangeSet('', []));
         $error = '';
         try {
-            $list = '' === trim($text) ? $list : (new CableReader($hand->job))->read($text);
+            $list = '' === trim($text) ? $list : (new CableReader($context->job))->read($text);
         } catch (InvalidFile $e) {
             $error = Sentence::of($e->errors[0]);
         }
@@ -48,9 +48,9 @@ final readonly class CableListPage
         $more = \count($shown) - self::SHOWN;
 
         return new CableListView(
-            $this->url('cables_list', $hand),
-            $this->url('cables_list_take', $hand),
-            $this->url('paper_csv', $hand, ['name' => 'cables']),
+            $this->url('cables_list', $context),
+            $this->url('cables_list_take', $context),
+            $this->url('paper_csv', $context, ['name' => 'cables']),
             implode(', ', array_diff(CableSheet::HEADS, CableSheet::SUMS)),
             $text,
             \array_slice($shown, 0, self::SHOWN),
@@ -59,15 +59,15 @@ final readonly class CableListPage
             $error,
             $list->change->isEmpty() ? [] : [
                 'text' => $text,
-                'version' => $hand->revision,
+                'version' => $context->revision,
                 'offer' => $list->change->fingerprint(),
             ],
         );
     }
 
     /** @param array<string, string> $more */
-    private function url(string $route, JobInHand $hand, array $more = []): string
+    private function url(string $route, JobContext $context, array $more = []): string
     {
-        return $this->urls->generate($route, ['slug' => $hand->stored->getSlug(), ...$more]);
+        return $this->urls->generate($route, ['slug' => $context->stored->getSlug(), ...$more]);
     }
 }

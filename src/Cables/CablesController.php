@@ -8,7 +8,7 @@ use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\Routing\Attribute\Route;
 use Symfony\Component\Security\Http\Attribute\IsGranted;
-use Vorhut\App\Jobs\JobInHand;
+use Vorhut\App\Jobs\JobContext;
 use Vorhut\App\Web\JobPage;
 use Vorhut\App\Web\Sentence;
 use Vorhut\App\Web\Upload;
@@ -19,36 +19,36 @@ use Vorhut\Core\Record\InvalidFile;
 final class CablesController extends JobPage
 {
     #[Route('/job/{slug}/cables', name: 'cables', methods: ['GET'])]
-    public function index(JobInHand $hand, CablesPage $cables): Response
+    public function index(JobContext $context, CablesPage $cables): Response
     {
-        return $this->page($hand, 'networks', 'cables/index.html.twig', $cables->show($hand));
+        return $this->page($context, 'networks', 'cables/index.html.twig', $cables->show($context));
     }
 
     #[Route('/job/{slug}/cables/list', name: 'cables_list', methods: ['GET', 'POST'])]
     #[IsGranted('ROLE_LEAD')]
-    public function list(JobInHand $hand, Request $request, CableListPage $cables): Response
+    public function list(JobContext $context, Request $request, CableListPage $cables): Response
     {
         $text = $request->isMethod('POST') ? Upload::list($request, 'file') ?? $request->request->getString('text') : '';
-        $view = $cables->show($hand, $text);
+        $view = $cables->show($context, $text);
         $status = '' === $view->error ? Response::HTTP_OK : Response::HTTP_UNPROCESSABLE_ENTITY;
 
-        return $this->page($hand, 'networks', 'cables/list.html.twig', $view, $status);
+        return $this->page($context, 'networks', 'cables/list.html.twig', $view, $status);
     }
 
     #[Route('/job/{slug}/cables/list/take', name: 'cables_list_take', methods: ['POST'])]
     #[IsGranted('ROLE_LEAD')]
-    public function take(JobInHand $hand, Request $request): Response
+    public function take(JobContext $context, Request $request): Response
     {
         try {
-            $change = (new CableReader($hand->job))->read($request->request->getString('text'))->change;
+            $change = (new CableReader($context->job))->read($request->request->getString('text'))->change;
         } catch (InvalidFile $e) {
             $this->addFlash('error', Sentence::of($e->errors[0]));
 
-            return $this->to($hand, 'cables_list');
+            return $this->to($context, 'cables_list');
         }
 
         return $this->isStillOffered($request, $change)
-            ? $this->change($hand, $change, $request, 'cables')
-            : $this->to($hand, 'cables_list');
+            ? $this->change($context, $change, $request, 'cables')
+            : $this->to($context, 'cables_list');
     }
 }

@@ -6,7 +6,7 @@ namespace Vorhut\App\Cables;
 
 use Symfony\Bundle\SecurityBundle\Security;
 use Symfony\Component\Routing\Generator\UrlGeneratorInterface;
-use Vorhut\App\Jobs\JobInHand;
+use Vorhut\App\Jobs\JobContext;
 use Vorhut\App\Jobs\RecordsPage;
 use Vorhut\App\Web\View\Bar;
 use Vorhut\App\Web\View\Link;
@@ -39,9 +39,9 @@ final readonly class CablesPage
     ) {
     }
 
-    public function show(JobInHand $hand): CablesView
+    public function show(JobContext $context): CablesView
     {
-        $job = $hand->job;
+        $job = $context->job;
         $rates = new FlowRates($job);
         $by = (new LoadPlan($job))->byLink();
 
@@ -52,40 +52,40 @@ final readonly class CablesPage
                 Words::count(\count($job->all(SwitchLink::class)), 'link'),
                 Words::count(\count($job->all(Flow::class)), 'stream'),
             ),
-            $this->actions($hand),
-            $this->next($hand),
+            $this->actions($context),
+            $this->next($context),
             Tree::of($job, $by),
-            $this->links($hand, $by),
-            $this->switches->all($hand),
+            $this->links($context, $by),
+            $this->switches->all($context),
             array_map(
-                fn (Flow $f): array => $this->stream($hand, $f, $rates),
+                fn (Flow $f): array => $this->stream($context, $f, $rates),
                 \array_slice(array_values($job->all(Flow::class)), 0, self::MOST),
             ),
-            $this->findings->lines($hand, 'cables'),
+            $this->findings->lines($context, 'cables'),
         );
     }
 
     /** @return list<Link> */
-    private function actions(JobInHand $hand): array
+    private function actions(JobContext $context): array
     {
         $actions = [
-            new Link('Networks', $this->url('networks', $hand), 'n'),
-            new Link('Print', $this->url('paper', $hand, ['name' => 'cables']), 'p'),
+            new Link('Networks', $this->url('networks', $context), 'n'),
+            new Link('Print', $this->url('paper', $context, ['name' => 'cables']), 'p'),
         ];
         if ($this->security->isGranted('ROLE_LEAD')) {
-            $actions[] = new Link('Paste list', $this->url('cables_list', $hand), 'v');
+            $actions[] = new Link('Paste list', $this->url('cables_list', $context), 'v');
             foreach (self::LISTS as $list => [$text, $key]) {
-                $actions[] = new Link($text, $this->url('record', $hand, ['list' => $list, 'id' => RecordsPage::NEW]), $key);
+                $actions[] = new Link($text, $this->url('record', $context, ['list' => $list, 'id' => RecordsPage::NEW]), $key);
             }
         }
 
         return $actions;
     }
 
-    private function next(JobInHand $hand): ?Next
+    private function next(JobContext $context): ?Next
     {
-        if ([] === $hand->job->all(NetworkSwitch::class)) {
-            $add = new Link('Add switch', $this->url('record', $hand, ['list' => 'switches', 'id' => RecordsPage::NEW]), 's', main: true);
+        if ([] === $context->job->all(NetworkSwitch::class)) {
+            $add = new Link('Add switch', $this->url('record', $context, ['list' => 'switches', 'id' => RecordsPage::NEW]), 's', main: true);
             $isLead = $this->security->isGranted('ROLE_LEAD');
 
             $detail = 'With its ports the plan knows what hangs on what, and adds up.';
@@ -93,7 +93,7 @@ final readonly class CablesPage
             return new Next('No switch is planned yet', $detail, $isLead ? $add : null);
         }
 
-        return $this->findings->next($hand, 'cables');
+        return $this->findings->next($context, 'cables');
     }
 
     /**
@@ -101,25 +101,25 @@ final readonly class CablesPage
      *
      * @return list<LinkView>
      */
-    private function links(JobInHand $hand, array $by): array
+    private function links(JobContext $context, array $by): array
     {
-        $links = $hand->job->all(SwitchLink::class);
+        $links = $context->job->all(SwitchLink::class);
         $share = static fn (SwitchLink $l): float => max(0.0, ...array_map(
             static fn (LoadLine $one): float => $one->kbps / max($one->limitKbps, 1),
             array_values($by[$l->id] ?? []),
         ));
         uasort($links, static fn (SwitchLink $a, SwitchLink $b): int => $share($b) <=> $share($a));
-        $fits = new StillFits($hand->job);
+        $fits = new StillFits($context->job);
         $views = [];
         foreach (\array_slice($links, 0, self::MOST) as $link) {
             $there = $by[$link->id]['from-to'];
             $back = $by[$link->id]['to-from'];
             $views[] = new LinkView(
-                new Link($link->name, $this->url('record', $hand, ['list' => 'links', 'id' => $link->id])),
-                \sprintf('%s to %s', PortName::of($hand->job, $link->from), PortName::of($hand->job, $link->to)),
+                new Link($link->name, $this->url('record', $context, ['list' => 'links', 'id' => $link->id])),
+                \sprintf('%s to %s', PortName::of($context->job, $link->from), PortName::of($context->job, $link->to)),
                 self::made($link),
-                self::bar($hand, 'there', $there, $link->headroomPercent, $fits),
-                self::bar($hand, 'back', $back, $link->headroomPercent, $fits),
+                self::bar($context, 'there', $there, $link->headroomPercent, $fits),
+                self::bar($context, 'back', $back, $link->headroomPercent, $fits),
             );
         }
 
@@ -138,10 +138,10 @@ final readonly class CablesPage
         return implode(' · ', array_filter($parts, static fn (string $p): bool => '' !== $p));
     }
 
-    private static function bar(JobInHand $hand, string $label, LoadLine $line, int $headroom, StillFits $fits): Bar
+    private static function bar(JobContext $context, string $label, LoadLine $line, int $headroom, StillFits $fits): Bar
     {
         $whole = $line->limitKbps / (1 - $headroom / 100);
-        $flows = $hand->job->all(Flow::class);
+        $flows = $context->job->all(Flow::class);
         $names = array_map(static fn (string $f): string => $flows[$f]->name ?? $f, \array_slice($line->flows, 0, self::NAMED));
         $more = $fits->on($line);
         if (null !== $more) {
@@ -160,14 +160,14 @@ final readonly class CablesPage
     }
 
     /** @return array{link: Link, from: string, to: string, sent: string, rate: string, when: string} */
-    private function stream(JobInHand $hand, Flow $flow, FlowRates $rates): array
+    private function stream(JobContext $context, Flow $flow, FlowRates $rates): array
     {
-        $names = array_map(static fn (PartyRef $r): string => $hand->job->nameOf($r->id), $flow->to);
+        $names = array_map(static fn (PartyRef $r): string => $context->job->nameOf($r->id), $flow->to);
         $more = \count($names) - self::NAMED;
 
         return [
-            'link' => new Link($flow->name, $this->url('record', $hand, ['list' => 'flows', 'id' => $flow->id])),
-            'from' => $hand->job->nameOf($flow->from->id),
+            'link' => new Link($flow->name, $this->url('record', $context, ['list' => 'flows', 'id' => $flow->id])),
+            'from' => $context->job->nameOf($flow->from->id),
             'to' => implode(', ', \array_slice($names, 0, self::NAMED)).($more > 0 ? \sprintf(' and %d more', $more) : ''),
             'sent' => $flow->cast->label(),
             'rate' => \sprintf('%s Mbit/s', round($rates->of($flow, $flow->from->id) / 1000, 2)),
@@ -176,8 +176,8 @@ final readonly class CablesPage
     }
 
     /** @param array<string, string> $more */
-    private function url(string $route, JobInHand $hand, array $more = []): string
+    private function url(string $route, JobContext $context, array $more = []): string
     {
-        return $this->urls->generate($route, ['slug' => $hand->stored->getSlug(), ...$more]);
+        return $this->urls->generate($route, ['slug' => $context->stored->getSlug(), ...$more]);
     }
 }

@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace Vorhut\App\Cables;
 
 use Symfony\Component\Routing\Generator\UrlGeneratorInterface;
-use Vorhut\App\Jobs\JobInHand;
+use Vorhut\App\Jobs\JobContext;
 use Vorhut\App\Web\View\Bar;
 use Vorhut\App\Web\View\Link;
 use Vorhut\App\Web\Words;
@@ -27,35 +27,35 @@ final readonly class SwitchViews
     }
 
     /** @return list<SwitchView> */
-    public function all(JobInHand $hand): array
+    public function all(JobContext $context): array
     {
-        $power = new PowerPlan($hand->job);
+        $power = new PowerPlan($context->job);
         $sums = array_column($power->switches, null, 'switch');
         $fed = $plugged = $linked = [];
         foreach ($power->ports as $port) {
             $fed[$port->switch.'/'.$port->port] = $port;
         }
-        foreach (Plugged::all($hand->job) as $one) {
+        foreach (Plugged::all($context->job) as $one) {
             $plugged[(string) $one->port][] = $one;
         }
-        foreach ($hand->job->all(SwitchLink::class) as $link) {
+        foreach ($context->job->all(SwitchLink::class) as $link) {
             $linked[(string) $link->from] = $linked[(string) $link->to] = $link->name;
         }
         $views = [];
-        foreach (\array_slice($hand->job->all(NetworkSwitch::class), 0, self::MOST, true) as $switch) {
+        foreach (\array_slice($context->job->all(NetworkSwitch::class), 0, self::MOST, true) as $switch) {
             $ports = [];
             foreach ($switch->ports as $port) {
                 $at = $switch->id.'/'.$port->name;
-                $ports[] = $this->port($hand, $port, $plugged[$at] ?? [], $linked[$at] ?? null, $fed[$at] ?? null);
+                $ports[] = $this->port($context, $port, $plugged[$at] ?? [], $linked[$at] ?? null, $fed[$at] ?? null);
             }
-            $views[] = $this->view($hand, $switch, $ports, $sums[$switch->id] ?? null);
+            $views[] = $this->view($context, $switch, $ports, $sums[$switch->id] ?? null);
         }
 
         return $views;
     }
 
     /** @param list<PortView> $ports */
-    private function view(JobInHand $hand, NetworkSwitch $switch, array $ports, ?SwitchPower $sum): SwitchView
+    private function view(JobContext $context, NetworkSwitch $switch, array $ports, ?SwitchPower $sum): SwitchView
     {
         $free = \count(array_filter($ports, static fn (PortView $p): bool => 'free' === $p->state));
         $budget = $switch->poeBudgetWatts;
@@ -64,9 +64,9 @@ final readonly class SwitchViews
         return new SwitchView(
             'switch-'.$switch->id,
             new Link($switch->name, $this->urls->generate('record', [
-                'slug' => $hand->stored->getSlug(), 'list' => 'switches', 'id' => $switch->id,
+                'slug' => $context->stored->getSlug(), 'list' => 'switches', 'id' => $switch->id,
             ])),
-            $hand->job->locations[$switch->location]->name ?? '',
+            $context->job->locations[$switch->location]->name ?? '',
             Words::count($free, 'port').' free',
             null === $budget || null === $sum ? null : Bar::of('power', $sum->byDrawWatts, $usable, $budget, 'W'),
             null === $sum ? '' : $sum->said(),
@@ -75,13 +75,13 @@ final readonly class SwitchViews
     }
 
     /** @param list<Plugged> $plugged */
-    private function port(JobInHand $hand, SwitchPort $port, array $plugged, ?string $link, ?PortPower $power): PortView
+    private function port(JobContext $context, SwitchPort $port, array $plugged, ?string $link, ?PortPower $power): PortView
     {
         $unit = $plugged[0] ?? null;
         $names = array_unique(array_map(static fn (Plugged $p): string => $p->name, $plugged));
         $carried = array_filter([$port->untagged, ...$port->tagged], \is_string(...));
-        $segments = array_map(static fn (string $s): string => $hand->job->segments[$s]->name ?? $s, $carried);
-        $isUnit = isset($hand->job->devices[$unit->unit ?? '']);
+        $segments = array_map(static fn (string $s): string => $context->job->segments[$s]->name ?? $s, $carried);
+        $isUnit = isset($context->job->devices[$unit->unit ?? '']);
 
         return new PortView(
             $port->name,
@@ -92,7 +92,7 @@ final readonly class SwitchViews
                 default => 'free',
             },
             $link ?? implode(' and ', $names),
-            $isUnit ? $this->urls->generate('devices', ['slug' => $hand->stored->getSlug(), 'sel' => $unit->unit ?? '']) : '',
+            $isUnit ? $this->urls->generate('devices', ['slug' => $context->stored->getSlug(), 'sel' => $unit->unit ?? '']) : '',
             [] === $segments ? 'all' : implode(', ', \array_slice($segments, 0, 3)).(\count($segments) > 3 ? ' …' : ''),
             null === $unit?->plug->metres ? '' : \sprintf('%s m, %s', $unit->plug->metres, $unit->plug->category->label()),
             null === $power ? '' : \sprintf('%.1f W in, %s at the unit', $power->portWatts ?? $power->classWatts, self::volts($power)),

@@ -8,14 +8,14 @@ use Symfony\Component\Console\Attribute\AsCommand;
 use Symfony\Component\Console\Input\InputInterface;
 use Symfony\Component\Console\Input\InputOption;
 use Symfony\Component\Console\Output\OutputInterface;
-use Vorhut\Core\Ask\Asked;
+use Vorhut\Core\Ask\AskContext;
 use Vorhut\Core\Ask\AskItem;
 use Vorhut\Core\Ask\AskSheet;
 use Vorhut\Core\Ask\AskText;
 use Vorhut\Core\InvalidValue;
 use Vorhut\Core\Job\Device;
 use Vorhut\Core\Job\Job;
-use Vorhut\Core\Profile\Setting\Ask;
+use Vorhut\Core\Profile\Setting\OutsideSource;
 use Vorhut\Core\Proof\Prover;
 use Vorhut\Core\Record\Json;
 use Vorhut\Core\Setting\Settings;
@@ -36,7 +36,7 @@ final class AskCommand extends JobCommand
 
     protected function answer(Job $job, InputInterface $input, OutputInterface $output): int
     {
-        $sheet = AskSheet::of(new Asked(new Settings($job), new Prover($job)));
+        $sheet = AskSheet::of(new AskContext(new Settings($job), new Prover($job)));
         $of = $input->getOption('of');
         if (null !== $of) {
             $sheet = $sheet->to(self::who(\is_string($of) ? $of : ''));
@@ -53,14 +53,14 @@ final class AskCommand extends JobCommand
         return [] === $sheet->open() ? self::OK : self::FINDINGS;
     }
 
-    private static function who(string $of): Ask
+    private static function who(string $of): OutsideSource
     {
-        return Ask::tryFrom($of) ?? throw new InvalidValue($of, 'one of '.self::all(), 'Such as --of network.');
+        return OutsideSource::tryFrom($of) ?? throw new InvalidValue($of, 'one of '.self::all(), 'Such as --of network.');
     }
 
     private static function all(): string
     {
-        return implode(', ', array_column(Ask::cases(), 'value'));
+        return implode(', ', array_column(OutsideSource::cases(), 'value'));
     }
 
     /** @return array<string, mixed> */

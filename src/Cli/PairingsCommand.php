@@ -7,9 +7,9 @@ namespace Vorhut\App\Cli;
 use Symfony\Component\Console\Attribute\AsCommand;
 use Symfony\Component\Console\Input\InputInterface;
 use Symfony\Component\Console\Output\OutputInterface;
+use Vorhut\Core\Constraint\ConstraintCheck;
+use Vorhut\Core\Constraint\ConstraintChecks;
 use Vorhut\Core\Job\Job;
-use Vorhut\Core\Pairing\Pairings;
-use Vorhut\Core\Pairing\TieState;
 use Vorhut\Core\Record\Json;
 use Vorhut\Core\Setting\Settings;
 
@@ -22,7 +22,7 @@ final class PairingsCommand extends JobCommand
 {
     protected function answer(Job $job, InputInterface $input, OutputInterface $output): int
     {
-        $states = (new Pairings(new Settings($job)))->all();
+        $states = (new ConstraintChecks(new Settings($job)))->all();
         foreach ($states as $state) {
             $output->writeln(
                 true === $input->getOption('json') ? Json::line(self::record($state)) : self::lines($state),
@@ -33,11 +33,11 @@ final class PairingsCommand extends JobCommand
             $output->writeln('No two units of this job are paired.');
         }
 
-        return [] === array_filter($states, static fn (TieState $s): bool => false === $s->holds) ? self::OK : self::FINDINGS;
+        return [] === array_filter($states, static fn (ConstraintCheck $s): bool => false === $s->holds) ? self::OK : self::FINDINGS;
     }
 
     /** @return array<string, mixed> */
-    private static function record(TieState $state): array
+    private static function record(ConstraintCheck $state): array
     {
         return [
             'pairing' => $state->coupled->id,
@@ -54,7 +54,7 @@ final class PairingsCommand extends JobCommand
     }
 
     /** @return list<string> */
-    private static function lines(TieState $state): array
+    private static function lines(ConstraintCheck $state): array
     {
         $mark = match ($state->holds) {
             true => 'ok    ',

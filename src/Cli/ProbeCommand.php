@@ -10,8 +10,8 @@ use Symfony\Component\Console\Input\InputOption;
 use Symfony\Component\Console\Output\OutputInterface;
 use Vorhut\App\Provision\UnitFiles;
 use Vorhut\Core\Exchange\JobFile;
+use Vorhut\Core\Intent\PairVerdict;
 use Vorhut\Core\Intent\ProbeKind;
-use Vorhut\Core\Intent\Span;
 use Vorhut\Core\InvalidValue;
 use Vorhut\Core\Job\Job;
 use Vorhut\Core\Net\Ipv4Prefix;
@@ -186,7 +186,7 @@ final class ProbeCommand extends JobCommand
     private function ask(LiveTest $test, SeenIn $where, array $intents, ?string $from, ?string $vantage, \Closure $write): int
     {
         $code = self::OK;
-        $onPair = static function (string $id, string $pair, Span $seen, string $evidence) use (
+        $onPair = static function (string $id, string $pair, PairVerdict $seen, string $evidence) use (
             $write,
             $where,
             $vantage,

@@ -12,9 +12,9 @@ use Vorhut\Core\Job\Job;
 use Vorhut\Core\Proof\Prover;
 use Vorhut\Core\Record\InvalidFile;
 use Vorhut\Core\Record\Json;
-use Vorhut\Core\Repair\Hands;
 use Vorhut\Core\Repair\Repair;
 use Vorhut\Core\Repair\RepairSearch;
+use Vorhut\Core\Repair\Responsible;
 
 #[AsCommand(
     'repair',
@@ -115,7 +115,7 @@ final class RepairCommand extends JobCommand
                     OutputInterface::OUTPUT_RAW,
                 );
             }
-            if (Hands::Client === $repair->hands) {
+            if (Responsible::Client === $repair->hands) {
                 $output->writeln('   | '.str_replace("\n", "\n   | ", $repair->request), OutputInterface::OUTPUT_RAW);
             }
         }

@@ -6,7 +6,7 @@ namespace Vorhut\App\Dates;
 
 use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\Routing\Attribute\Route;
-use Vorhut\App\Jobs\JobInHand;
+use Vorhut\App\Jobs\JobContext;
 use Vorhut\App\Web\Download;
 use Vorhut\App\Web\JobPage;
 use Vorhut\App\Web\MediaType;
@@ -21,17 +21,17 @@ final class DatesController extends JobPage
     }
 
     #[Route('/job/{slug}/dates', name: 'dates', methods: ['GET'])]
-    public function index(JobInHand $hand): Response
+    public function index(JobContext $context): Response
     {
-        return $this->page($hand, 'brief', 'dates/index.html.twig', $this->page->show($hand));
+        return $this->page($context, 'brief', 'dates/index.html.twig', $this->page->show($context));
     }
 
     #[Route('/job/{slug}/dates.ics', name: 'dates_calendar', methods: ['GET'])]
-    public function calendar(JobInHand $hand): Response
+    public function calendar(JobContext $context): Response
     {
-        $slug = $hand->stored->getSlug();
-        $dates = DatesAhead::of($hand->job, $this->page->today($hand));
-        $calendar = Calendar::of($hand->job->info->name, $dates, $slug, $this->now());
+        $slug = $context->stored->getSlug();
+        $dates = DatesAhead::of($context->job, $this->page->today($context));
+        $calendar = Calendar::of($context->job->info->name, $dates, $slug, $this->now());
 
         return new Download($calendar, MediaType::Calendar, $slug.'.ics');
     }

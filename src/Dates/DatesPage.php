@@ -6,7 +6,7 @@ namespace Vorhut\App\Dates;
 
 use Psr\Clock\ClockInterface;
 use Symfony\Component\Routing\Generator\UrlGeneratorInterface;
-use Vorhut\App\Jobs\JobInHand;
+use Vorhut\App\Jobs\JobContext;
 use Vorhut\App\Web\LocalTime;
 use Vorhut\App\Web\View\Link;
 use Vorhut\App\Web\View\Next;
@@ -36,16 +36,16 @@ final readonly class DatesPage
     {
     }
 
-    public function today(JobInHand $hand): Today
+    public function today(JobContext $context): Today
     {
-        return new Today($this->clock->now()->setTimezone($hand->stored->getTimezone())->format('Y-m-d'));
+        return new Today($this->clock->now()->setTimezone($context->stored->getTimezone())->format('Y-m-d'));
     }
 
-    public function show(JobInHand $hand): DatesView
+    public function show(JobContext $context): DatesView
     {
-        $today = $this->today($hand);
-        $dates = DatesAhead::of($hand->job, $today);
-        $licences = LicenceLines::of($hand->job, $today);
+        $today = $this->today($context);
+        $dates = DatesAhead::of($context->job, $today);
+        $licences = LicenceLines::of($context->job, $today);
         $urgent = array_values(array_filter($licences, static fn (LicenceLine $l): bool => $l->isUrgent));
         [$from, $to] = self::span($dates);
         $x = static fn (int $days): float => self::LEFT + ($days - $from) / max(1, $to - $from) * (self::WIDTH - 2 * self::LEFT);
@@ -54,20 +54,20 @@ final readonly class DatesPage
             \sprintf('%s, %s', Words::count(\count($dates), 'day to keep', 'days to keep'), [] === $urgent
                 ? 'nothing to order or to prolong'
                 : Words::count(\count($urgent), 'licence needs care', 'licences need care')),
-            [] === $urgent ? null : $this->next($hand, $urgent[0]),
+            [] === $urgent ? null : $this->next($context, $urgent[0]),
             $x(0),
             self::TOP + \count($dates) * self::ROW + 12,
-            $this->marks($hand, $dates, $x),
-            $this->ticks($hand, $from, $to, $x),
+            $this->marks($context, $dates, $x),
+            $this->ticks($context, $from, $to, $x),
             array_map(fn (DateAhead $d): array => [
                 'title' => $d->title,
                 'when' => $d->when(),
-                'on' => $this->day($hand, $d->on),
+                'on' => $this->day($context, $d->on),
                 'todo' => $d->todo,
                 'tone' => $d->days < 0 ? 'quiet' : ($d->days <= 7 ? 'care' : ''),
             ], $dates),
-            array_map(fn (LicenceLine $l): array => $this->licence($hand, $l), $licences),
-            array_map(self::firmware(...), FirmwareLines::of(new Settings($hand->job))),
+            array_map(fn (LicenceLine $l): array => $this->licence($context, $l), $licences),
+            array_map(self::firmware(...), FirmwareLines::of(new Settings($context->job))),
             array_map(static fn (TimeLine $l): array => [
                 'segment' => $l->segment,
                 'units' => $l->units,
@@ -75,21 +75,21 @@ final readonly class DatesPage
                 'servers' => implode(', ', $l->servers),
                 'said' => $l->said(),
                 'tone' => [] === $l->servers ? 'care' : '',
-            ], TimeLines::of($hand->job)),
+            ], TimeLines::of($context->job)),
             [
-                new Link('Calendar file', $this->url($hand, 'dates_calendar'), 'c'),
-                new Link('Licences', $this->url($hand, 'paper', ['name' => 'licences'])),
-                new Link('Firmware', $this->url($hand, 'paper', ['name' => 'firmware'])),
-                new Link('Time', $this->url($hand, 'paper', ['name' => 'time'])),
+                new Link('Calendar file', $this->url($context, 'dates_calendar'), 'c'),
+                new Link('Licences', $this->url($context, 'paper', ['name' => 'licences'])),
+                new Link('Firmware', $this->url($context, 'paper', ['name' => 'firmware'])),
+                new Link('Time', $this->url($context, 'paper', ['name' => 'time'])),
             ],
         );
     }
 
-    private function next(JobInHand $hand, LicenceLine $line): Next
+    private function next(JobContext $context, LicenceLine $line): Next
     {
         $url = null === $line->licence
-            ? $this->url($hand, 'records', ['list' => 'licences'])
-            : $this->url($hand, 'record', ['list' => 'licences', 'id' => $line->licence->id]);
+            ? $this->url($context, 'records', ['list' => 'licences'])
+            : $this->url($context, 'record', ['list' => 'licences', 'id' => $line->licence->id]);
 
         return new Next(
             \sprintf('%s, %s: %s', $line->name, $line->device->name, $line->state),
@@ -116,7 +116,7 @@ final readonly class DatesPage
      *
      * @return list<array{x: float, y: int, text: string, when: string, isOver: bool, anchor: string}>
      */
-    private function marks(JobInHand $hand, array $dates, callable $x): array
+    private function marks(JobContext $context, array $dates, callable $x): array
     {
         $marks = [];
         foreach ($dates as $row => $date) {
@@ -125,7 +125,7 @@ final readonly class DatesPage
                 'x' => $at,
                 'y' => self::TOP + $row * self::ROW,
                 'text' => $date->title,
-                'when' => \sprintf('%s, %s', $this->day($hand, $date->on), $date->when()),
+                'when' => \sprintf('%s, %s', $this->day($context, $date->on), $date->when()),
                 'isOver' => $date->days < 0,
                 'anchor' => $at > self::WIDTH / 2 ? 'end' : 'start',
             ];
@@ -139,11 +139,11 @@ final readonly class DatesPage
      *
      * @return list<array{x: float, text: string}>
      */
-    private function ticks(JobInHand $hand, int $from, int $to, callable $x): array
+    private function ticks(JobContext $context, int $from, int $to, callable $x): array
     {
         $ticks = [];
         $step = max(1, (int) ceil(($to - $from) / self::MOST_TICKS));
-        $zone = $hand->stored->getTimezone();
+        $zone = $context->stored->getTimezone();
         for ($days = $from + 1; $days < $to; $days += $step) {
             $ticks[] = ['x' => $x($days), 'text' => LocalTime::date($this->clock->now()->modify(\sprintf('%+d days', $days)), $zone)];
         }
@@ -152,17 +152,17 @@ final readonly class DatesPage
     }
 
     /** @return array<string, string> */
-    private function licence(JobInHand $hand, LicenceLine $line): array
+    private function licence(JobContext $context, LicenceLine $line): array
     {
         return [
             'unit' => $line->device->name,
             'url' => null === $line->licence
-                ? $this->url($hand, 'devices', ['sel' => $line->device->id])
-                : $this->url($hand, 'record', ['list' => 'licences', 'id' => $line->licence->id]),
+                ? $this->url($context, 'devices', ['sel' => $line->device->id])
+                : $this->url($context, 'record', ['list' => 'licences', 'id' => $line->licence->id]),
             'name' => $line->name,
             'kind' => $line->kind,
             'tied' => $line->tiedTo,
-            'until' => null === $line->licence?->until ? '' : $this->day($hand, $line->licence->until),
+            'until' => null === $line->licence?->until ? '' : $this->day($context, $line->licence->until),
             'state' => $line->state,
             'todo' => $line->todo,
             'tone' => $line->isUrgent ? 'care' : ('' === $line->todo ? 'through' : ''),
@@ -189,16 +189,16 @@ final readonly class DatesPage
         ];
     }
 
-    private function day(JobInHand $hand, string $day): string
+    private function day(JobContext $context, string $day): string
     {
-        $zone = $hand->stored->getTimezone();
+        $zone = $context->stored->getTimezone();
 
         return LocalTime::date(new \DateTimeImmutable($day, $zone), $zone);
     }
 
     /** @param array<string, string> $more */
-    private function url(JobInHand $hand, string $route, array $more = []): string
+    private function url(JobContext $context, string $route, array $more = []): string
     {
-        return $this->urls->generate($route, ['slug' => $hand->stored->getSlug(), ...$more]);
+        return $this->urls->generate($route, ['slug' => $context->stored->getSlug(), ...$more]);
     }
 }

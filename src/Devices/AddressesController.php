@@ -8,7 +8,7 @@ use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\Routing\Attribute\Route;
 use Symfony\Component\Security\Http\Attribute\IsGranted;
-use Vorhut\App\Jobs\JobInHand;
+use Vorhut\App\Jobs\JobContext;
 use Vorhut\App\Web\JobPage;
 use Vorhut\Core\Planning\AddressPlanner;
 use Vorhut\Core\Planning\BlockBy;
@@ -18,25 +18,25 @@ use Vorhut\Core\Planning\PlanRequest;
 final class AddressesController extends JobPage
 {
     #[Route('/job/{slug}/addresses', name: 'addresses', methods: ['GET'])]
-    public function show(JobInHand $hand, Request $request, AddressesPage $addresses): Response
+    public function show(JobContext $context, Request $request, AddressesPage $addresses): Response
     {
         $by = BlockBy::tryFrom($request->query->getString('by')) ?? BlockBy::Kind;
-        $view = $addresses->show($hand, AddressPlanner::propose($hand->job, new PlanRequest($by)), $by);
+        $view = $addresses->show($context, AddressPlanner::propose($context->job, new PlanRequest($by)), $by);
 
-        return $this->page($hand, 'devices', 'devices/addresses.html.twig', $view);
+        return $this->page($context, 'devices', 'devices/addresses.html.twig', $view);
     }
 
     #[Route('/job/{slug}/addresses', name: 'addresses_accept', methods: ['POST'])]
     #[IsGranted('ROLE_TECHNICIAN')]
-    public function accept(JobInHand $hand, Request $request): Response
+    public function accept(JobContext $context, Request $request): Response
     {
         $by = BlockBy::tryFrom($request->request->getString('by')) ?? BlockBy::Kind;
-        $proposal = AddressPlanner::propose($hand->job, new PlanRequest($by));
-        if (!$this->isStillOffered($request, $proposal->changeSet($hand->job))) {
-            return $this->to($hand, 'addresses', ['by' => $by->value]);
+        $proposal = AddressPlanner::propose($context->job, new PlanRequest($by));
+        if (!$this->isStillOffered($request, $proposal->changeSet($context->job))) {
+            return $this->to($context, 'addresses', ['by' => $by->value]);
         }
         $chosen = array_values(array_filter($request->request->all('device'), \is_string(...)));
 
-        return $this->change($hand, $proposal->changeSet($hand->job, $chosen), $request, 'devices');
+        return $this->change($context, $proposal->changeSet($context->job, $chosen), $request, 'devices');
     }
 }

@@ -6,7 +6,7 @@ namespace Vorhut\App\Devices;
 
 use Symfony\Bundle\SecurityBundle\Security;
 use Symfony\Component\Routing\Generator\UrlGeneratorInterface;
-use Vorhut\App\Jobs\JobInHand;
+use Vorhut\App\Jobs\JobContext;
 use Vorhut\App\Web\View\Link;
 use Vorhut\App\Web\View\Next;
 use Vorhut\App\Web\View\Post;
@@ -24,24 +24,24 @@ final readonly class AddressesPage
     {
     }
 
-    public function show(JobInHand $hand, PlanProposal $proposal, BlockBy $by): AddressesView
+    public function show(JobContext $context, PlanProposal $proposal, BlockBy $by): AddressesView
     {
         $editor = $this->security->isGranted('ROLE_TECHNICIAN');
         $other = BlockBy::Kind === $by ? BlockBy::Location : BlockBy::Kind;
-        $offer = $proposal->changeSet($hand->job)->fingerprint();
-        $values = ['by' => $by->value, 'version' => $hand->revision, 'offer' => $offer];
-        $accept = new Post('Accept the chosen', $this->url('addresses_accept', $hand), $values, 't', main: true);
+        $offer = $proposal->changeSet($context->job)->fingerprint();
+        $values = ['by' => $by->value, 'version' => $context->revision, 'offer' => $offer];
+        $accept = new Post('Accept the chosen', $this->url('addresses_accept', $context), $values, 't', main: true);
         $rows = array_map(static fn (ProposedAddress $p): array => [
             'device' => $p->device,
-            'name' => $hand->job->devices[$p->device]->name,
-            'segment' => $hand->job->segments[$p->segment]->name,
+            'name' => $context->job->devices[$p->device]->name,
+            'segment' => $context->job->segments[$p->segment]->name,
             'address' => (string) $p->address,
             'gateway' => (string) $p->gateway,
             'reason' => $p->reason,
         ], $proposal->addresses);
         $unplaced = array_map(fn (Unplaced $u): array => [
-            'name' => $hand->job->devices[$u->device]->name,
-            'url' => $this->url('devices', $hand, ['sel' => $u->device]),
+            'name' => $context->job->devices[$u->device]->name,
+            'url' => $this->url('devices', $context, ['sel' => $u->device]),
             'reason' => $u->reason,
         ], \array_slice($proposal->unplaced, 0, self::MOST_UNPLACED));
 
@@ -52,8 +52,8 @@ final readonly class AddressesPage
             $rows,
             $unplaced,
             [
-                new Link(\sprintf('By %s instead', self::word($other)), $this->url('addresses', $hand, ['by' => $other->value])),
-                new Link('Cancel', $this->url('devices', $hand)),
+                new Link(\sprintf('By %s instead', self::word($other)), $this->url('addresses', $context, ['by' => $other->value])),
+                new Link('Cancel', $this->url('devices', $context)),
             ],
         );
     }
@@ -75,8 +75,8 @@ final readonly class AddressesPage
     }
 
     /** @param array<string, string> $more */
-    private function url(string $route, JobInHand $hand, array $more = []): string
+    private function url(string $route, JobContext $context, array $more = []): string
     {
-        return $this->urls->generate($route, ['slug' => $hand->stored->getSlug(), ...$more]);
+        return $this->urls->generate($route, ['slug' => $context->stored->getSlug(), ...$more]);
     }
 }

@@ -9,7 +9,7 @@ use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\Routing\Attribute\Route;
 use Symfony\Component\Security\Http\Attribute\IsGranted;
 use Vorhut\App\Entity\ImportRun;
-use Vorhut\App\Jobs\JobInHand;
+use Vorhut\App\Jobs\JobContext;
 use Vorhut\App\Runs\Runs;
 use Vorhut\App\Runs\RunViews;
 use Vorhut\App\Web\JobPage;
@@ -29,43 +29,43 @@ final class DeviceListController extends JobPage
 
     #[Route('/job/{slug}/list', name: 'list', methods: ['GET', 'POST'])]
     #[IsGranted('ROLE_TECHNICIAN')]
-    public function preview(JobInHand $hand, Request $request): Response
+    public function preview(JobContext $context, Request $request): Response
     {
         try {
             $text = Upload::list($request, 'file') ?? $request->request->getString('text');
             $view = $request->isMethod('GET')
-                ? $this->lists->blank($hand)
-                : $this->lists->preview($hand, $text, ListColumns::of($request, $this->isGranted('ROLE_LEAD')));
+                ? $this->lists->blank($context)
+                : $this->lists->preview($context, $text, ListColumns::of($request, $this->isGranted('ROLE_LEAD')));
         } catch (InvalidFile $e) {
-            $view = $this->lists->blank($hand, $request->request->getString('text'), Sentence::of($e->errors[0]));
+            $view = $this->lists->blank($context, $request->request->getString('text'), Sentence::of($e->errors[0]));
         }
         $status = '' === $view->refused ? Response::HTTP_OK : Response::HTTP_UNPROCESSABLE_ENTITY;
 
-        return $this->page($hand, 'devices', 'devices/list.html.twig', new ListPageView($view, ListHelp::of($hand->job)), $status);
+        return $this->page($context, 'devices', 'devices/list.html.twig', new ListPageView($view, ListHelp::of($context->job)), $status);
     }
 
     #[Route('/job/{slug}/list/take', name: 'list_take', methods: ['POST'])]
     #[IsGranted('ROLE_TECHNICIAN')]
-    public function take(JobInHand $hand, Request $request, Runs $runs, RunViews $views): Response
+    public function take(JobContext $context, Request $request, Runs $runs, RunViews $views): Response
     {
         $text = $request->request->getString('text');
         try {
-            $import = $this->lists->read($hand, $text, ListColumns::of($request, $this->isGranted('ROLE_LEAD')));
+            $import = $this->lists->read($context, $text, ListColumns::of($request, $this->isGranted('ROLE_LEAD')));
         } catch (InvalidFile $e) {
             $this->addFlash('error', Sentence::of($e->errors[0]));
 
-            return $this->to($hand, 'list');
+            return $this->to($context, 'list');
         }
         if (!$this->isStillOffered($request, $import->changeSet())) {
-            return $this->to($hand, 'devices');
+            return $this->to($context, 'devices');
         }
-        $this->memories->remember($hand->stored, $import->head->fingerprint(), $import->orders);
+        $this->memories->remember($context->stored, $import->head->fingerprint(), $import->orders);
         if (\count($import->edits) <= self::AT_ONCE) {
-            return $this->change($hand, $import->changeSet(), $request, 'devices');
+            return $this->change($context, $import->changeSet(), $request, 'devices');
         }
-        $run = ImportRun::ofDeviceList($hand->stored, $this->user(), $text, $import->orders, $hand->revision, $this->now());
+        $run = ImportRun::ofDeviceList($context->stored, $this->user(), $text, $import->orders, $context->revision, $this->now());
         $runs->start($run);
 
-        return $this->page($hand, 'devices', 'devices/running.html.twig', $views->of($run));
+        return $this->page($context, 'devices', 'devices/running.html.twig', $views->of($run));
     }
 }

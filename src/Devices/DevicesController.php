@@ -9,7 +9,7 @@ use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\Routing\Attribute\Route;
 use Symfony\Component\Security\Http\Attribute\IsGranted;
 use Vorhut\App\Jobs\EditConflict;
-use Vorhut\App\Jobs\JobInHand;
+use Vorhut\App\Jobs\JobContext;
 use Vorhut\App\Jobs\JobReading;
 use Vorhut\App\Web\Frames;
 use Vorhut\App\Web\JobPage;
@@ -29,29 +29,29 @@ final class DevicesController extends JobPage
     }
 
     #[Route('/job/{slug}/devices', name: 'devices', methods: ['GET'])]
-    public function index(JobInHand $hand, Request $request): Response
+    public function index(JobContext $context, Request $request): Response
     {
-        return $this->page($hand, 'devices', 'devices/index.html.twig', $this->devices->show($hand, DeviceQuery::of($request)));
+        return $this->page($context, 'devices', 'devices/index.html.twig', $this->devices->show($context, DeviceQuery::of($request)));
     }
 
     #[Route('/job/{slug}/devices/{id}/why', name: 'device_why', methods: ['GET'])]
-    public function why(JobInHand $hand, string $id): Response
+    public function why(JobContext $context, string $id): Response
     {
-        return $this->render('devices/_why.html.twig', ['panel' => $this->devices->panel($hand, $this->device($hand, $id))]);
+        return $this->render('devices/_why.html.twig', ['panel' => $this->devices->panel($context, $this->device($context, $id))]);
     }
 
     /** One cell, from the table: answers the row anew, or says at the cell what is wrong. */
     #[Route('/job/{slug}/devices/{id}/cell', name: 'device_cell', methods: ['POST'])]
     #[IsGranted('ROLE_TECHNICIAN')]
-    public function cell(JobInHand $hand, string $id, Request $request, JobReading $reading, Frames $frames): Response
+    public function cell(JobContext $context, string $id, Request $request, JobReading $reading, Frames $frames): Response
     {
-        $device = $this->device($hand, $id);
+        $device = $this->device($context, $id);
         $field = $request->request->getString('field');
         $title = \sprintf('Changed %s of %s', DeviceFields::labels()[$field] ?? $field, $device->name);
         try {
-            $edit = DeviceFields::edit($hand->job, $device, [$field => $request->request->getString('value')]);
+            $edit = DeviceFields::edit($context->job, $device, [$field => $request->request->getString('value')]);
             if ($edit->before !== $edit->after) {
-                $this->attempt($hand, new ChangeSet($title, [$edit]), $request);
+                $this->attempt($context, new ChangeSet($title, [$edit]), $request);
             }
         } catch (InvalidFile $e) {
             return self::refusal(Sentence::of($e->errors[0]), Response::HTTP_UNPROCESSABLE_ENTITY);
@@ -59,79 +59,79 @@ final class DevicesController extends JobPage
             return self::refusal($e->getMessage(), Response::HTTP_CONFLICT);
         }
 
-        $now = $reading->hand($hand->stored);
+        $now = $reading->context($context->stored);
 
-        return $this->answer($now, $id, $frames, $reading->isSoonTold($hand->stored), DeviceQuery::of($request));
+        return $this->answer($now, $id, $frames, $reading->isSoonTold($context->stored), DeviceQuery::of($request));
     }
 
     /** One row as it stands, with what is wrong with it. */
     #[Route('/job/{slug}/devices/{id}/row', name: 'device_row', methods: ['GET'])]
-    public function row(JobInHand $hand, string $id, Request $request, Frames $frames): Response
+    public function row(JobContext $context, string $id, Request $request, Frames $frames): Response
     {
-        return $this->answer($hand, $this->device($hand, $id)->id, $frames, true, DeviceQuery::of($request));
+        return $this->answer($context, $this->device($context, $id)->id, $frames, true, DeviceQuery::of($request));
     }
 
     /** All fields at once, from the form beside the table; works without JavaScript. */
     #[Route('/job/{slug}/devices/{id}', name: 'device_save', methods: ['POST'])]
     #[IsGranted('ROLE_TECHNICIAN')]
-    public function save(JobInHand $hand, string $id, Request $request): Response
+    public function save(JobContext $context, string $id, Request $request): Response
     {
-        $device = $this->device($hand, $id);
+        $device = $this->device($context, $id);
         $typed = array_filter(array_intersect_key($request->request->all(), DeviceFields::labels()), \is_string(...));
         try {
-            $edit = DeviceFields::edit($hand->job, $device, $typed);
-            $refusals = $this->refusals($hand, new ChangeSet('Changed '.$device->name, [$edit]), $request);
+            $edit = DeviceFields::edit($context->job, $device, $typed);
+            $refusals = $this->refusals($context, new ChangeSet('Changed '.$device->name, [$edit]), $request);
         } catch (InvalidFile $e) {
             $refusals = Refusals::of($e);
         }
         if ($refusals->isEmpty()) {
-            return $this->to($hand, 'devices', ['sel' => $id]);
+            return $this->to($context, 'devices', ['sel' => $id]);
         }
-        $view = $this->devices->show($hand, DeviceQuery::of($request)->selecting($id), $typed, $refusals->flat());
+        $view = $this->devices->show($context, DeviceQuery::of($request)->selecting($id), $typed, $refusals->flat());
 
-        return $this->page($hand, 'devices', 'devices/index.html.twig', $view, Response::HTTP_UNPROCESSABLE_ENTITY);
+        return $this->page($context, 'devices', 'devices/index.html.twig', $view, Response::HTTP_UNPROCESSABLE_ENTITY);
     }
 
     #[Route('/job/{slug}/devices', name: 'device_add', methods: ['POST'])]
     #[IsGranted('ROLE_TECHNICIAN')]
-    public function add(JobInHand $hand, Request $request): Response
+    public function add(JobContext $context, Request $request): Response
     {
         $name = $request->request->getString('name');
         $quote = static fn (string $key): string => '"'.str_replace('"', '""', trim($request->request->getString($key))).'"';
         $row = implode(',', array_map($quote, ['name', 'profile', 'segment', 'mac']));
-        $import = (new DeviceImporter($hand->job))->read("name,kind,segment,mac\n".$row);
+        $import = (new DeviceImporter($context->job))->read("name,kind,segment,mac\n".$row);
         if ([] !== $import->errors || [] === $import->added()) {
             $taken = \sprintf('There is a device called "%s" already. Choose another name.', $name);
             $this->addFlash('error', [] === $import->errors ? $taken : Sentence::of($import->errors[0]));
 
-            return $this->to($hand, 'devices');
+            return $this->to($context, 'devices');
         }
         $change = new ChangeSet('Added '.$name, $import->edits);
 
-        return $this->change($hand, $change, $request, 'devices', ['sel' => $import->edits[0]->id]);
+        return $this->change($context, $change, $request, 'devices', ['sel' => $import->edits[0]->id]);
     }
 
     #[Route('/job/{slug}/devices/{id}/remove', name: 'device_remove', methods: ['POST'])]
     #[IsGranted('ROLE_TECHNICIAN')]
-    public function remove(JobInHand $hand, string $id, Request $request): Response
+    public function remove(JobContext $context, string $id, Request $request): Response
     {
-        $edit = new Edit(Device::class, $id, $hand->job->record(Device::class, $id), null);
-        $change = new ChangeSet('Removed '.$this->device($hand, $id)->name, [$edit]);
+        $edit = new Edit(Device::class, $id, $context->job->record(Device::class, $id), null);
+        $change = new ChangeSet('Removed '.$this->device($context, $id)->name, [$edit]);
 
-        return $this->change($hand, $change, $request, 'devices');
+        return $this->change($context, $change, $request, 'devices');
     }
 
-    private function answer(JobInHand $hand, string $id, Frames $frames, bool $isTold, DeviceQuery $query): Response
+    private function answer(JobContext $context, string $id, Frames $frames, bool $isTold, DeviceQuery $query): Response
     {
         return $this->render('devices/_answer.html.twig', [
-            'row' => $this->devices->row($hand, $id, $isTold, $query),
-            'frame' => $frames->of($hand, 'devices', $isTold),
+            'row' => $this->devices->row($context, $id, $isTold, $query),
+            'frame' => $frames->of($context, 'devices', $isTold),
         ]);
     }
 
-    private function device(JobInHand $hand, string $id): Device
+    private function device(JobContext $context, string $id): Device
     {
-        return $hand->job->devices[$id] ?? throw $this->createNotFoundException(\sprintf('There is no device "%s" in this job.', $id));
+        return $context->job->devices[$id] ?? throw $this->createNotFoundException(\sprintf('There is no device "%s" in this job.', $id));
     }
 
     private static function refusal(string $sentence, int $status): Response

@@ -6,7 +6,7 @@ namespace Vorhut\App\Devices;
 
 use Symfony\Bundle\SecurityBundle\Security;
 use Symfony\Component\Routing\Generator\UrlGeneratorInterface;
-use Vorhut\App\Jobs\JobInHand;
+use Vorhut\App\Jobs\JobContext;
 use Vorhut\App\Jobs\JobReading;
 use Vorhut\App\Web\FindingLines;
 use Vorhut\App\Web\RecordForm;
@@ -38,17 +38,17 @@ final readonly class DevicesPage
      * @param array<string, string> $typed into the form of the selected device, where it was not taken
      * @param Refusals|null $refusals why not
      */
-    public function show(JobInHand $hand, DeviceQuery $query, array $typed = [], ?Refusals $refusals = null): DevicesView
+    public function show(JobContext $context, DeviceQuery $query, array $typed = [], ?Refusals $refusals = null): DevicesView
     {
-        $digest = $this->reading->digest($hand->stored);
-        $table = new DeviceTable($hand->job, $digest->findingsByDevice(), $query->columns);
+        $digest = $this->reading->digest($context->stored);
+        $table = new DeviceTable($context->job, $digest->findingsByDevice(), $query->columns);
         $ids = $table->filtered($query);
-        $device = $hand->job->devices[$query->selected] ?? null;
+        $device = $context->job->devices[$query->selected] ?? null;
         // A selected device is shown on the page it stands on.
         $at = null === $device ? false : array_search($device->id, $ids, true);
         $page = max(1, 0 === $query->page && false !== $at ? intdiv($at, DeviceTable::PAGE) + 1 : $query->page);
         $rows = array_map(
-            fn (string $id): DeviceRow => $this->makeRow($hand, $table, $id, $id === $device?->id),
+            fn (string $id): DeviceRow => $this->makeRow($context, $table, $id, $id === $device?->id),
             \array_slice($ids, ($page - 1) * DeviceTable::PAGE, DeviceTable::PAGE),
         );
         $here = $digest->findingsAt('devices');
@@ -57,43 +57,43 @@ final readonly class DevicesPage
 
         return new DevicesView(
             \sprintf('%s · %s', $count, Words::count(\count($here), 'finding')),
-            $editor ? $this->next($hand, $digest->withoutAddress) : null,
+            $editor ? $this->next($context, $digest->withoutAddress) : null,
             $editor,
-            $this->heads($hand, $query, $table),
+            $this->heads($context, $query, $table),
             $rows,
-            $this->pages($hand, $query, $page, (int) ceil(\count($ids) / DeviceTable::PAGE)),
+            $this->pages($context, $query, $page, (int) ceil(\count($ids) / DeviceTable::PAGE)),
             $query->filter,
             $query->only,
             ['' => 'all', 'findings' => 'with findings', 'unaddressed' => 'without address'],
-            new Link('Paste or import a list', $this->url('list', $hand), 'l'),
+            new Link('Paste or import a list', $this->url('list', $context), 'l'),
             0 === $digest->devices,
-            $this->url('devices', $hand),
-            null === $device ? null : $this->panel($hand, $device, $typed, $refusals, $query),
-            $this->findings->all($hand, \array_slice($here, 0, self::MOST_FINDINGS), 'devices'),
-            $editor ? $this->newFields($hand) : [],
-            $editor ? $this->options($hand) : [],
-            $this->narrow($hand, $query),
+            $this->url('devices', $context),
+            null === $device ? null : $this->panel($context, $device, $typed, $refusals, $query),
+            $this->findings->all($context, \array_slice($here, 0, self::MOST_FINDINGS), 'devices'),
+            $editor ? $this->newFields($context) : [],
+            $editor ? $this->options($context) : [],
+            $this->narrow($context, $query),
             array_map(static fn (string $f, string $l): array => [
                 'field' => $f,
                 'label' => $l,
                 'shown' => isset($table->columns[$f]),
             ], array_keys(DeviceTable::COLUMNS), DeviceTable::COLUMNS),
-            $this->url('devices_csv', $hand, $query->parameters()),
-            $editor ? $this->many($hand) : null,
+            $this->url('devices_csv', $context, $query->parameters()),
+            $editor ? $this->many($context) : null,
         );
     }
 
     /** @return list<FormField> */
-    private function narrow(JobInHand $hand, DeviceQuery $query): array
+    private function narrow(JobContext $context, DeviceQuery $query): array
     {
         $used = [];
-        foreach ($hand->job->devices as $device) {
+        foreach ($context->job->devices as $device) {
             foreach (DeviceQuery::narrowing($device) as $field => $value) {
                 $used[$field][$value] = true;
             }
         }
         $fields = [];
-        foreach ($this->options($hand) as $field => $options) {
+        foreach ($this->options($context) as $field => $options) {
             if (\in_array($field, DeviceQuery::NARROWING, true)) {
                 $all = ['' => 'any '.('segment' === $field ? 'network' : strtolower(DeviceTable::COLUMNS[$field]))];
                 $some = array_intersect_key($options, $used[$field] ?? []);
@@ -106,9 +106,9 @@ final readonly class DevicesPage
         return $fields;
     }
 
-    private function many(JobInHand $hand): ManyView
+    private function many(JobContext $context): ManyView
     {
-        $options = $this->options($hand);
+        $options = $this->options($context);
         $choice = static fn (string $field, string $label): FormField => new FormField(
             $field,
             $label,
@@ -119,8 +119,8 @@ final readonly class DevicesPage
         );
 
         return new ManyView(
-            $this->url('devices_many', $hand),
-            $hand->revision,
+            $this->url('devices_many', $context),
+            $context->revision,
             [
                 $choice('stage', 'Stage'),
                 $choice('location', 'Place'),
@@ -131,12 +131,12 @@ final readonly class DevicesPage
     }
 
     /** @return list<list<string>> the rows a person sees, with a row of headings */
-    public function sheet(JobInHand $hand, DeviceQuery $query): array
+    public function sheet(JobContext $context, DeviceQuery $query): array
     {
-        $table = new DeviceTable($hand->job, $this->reading->digest($hand->stored)->findingsByDevice(), $query->columns);
+        $table = new DeviceTable($context->job, $this->reading->digest($context->stored)->findingsByDevice(), $query->columns);
         $rows = [array_values($table->columns)];
         foreach ($table->filtered($query) as $id) {
-            $cells = $table->cells($hand->job->devices[$id]);
+            $cells = $table->cells($context->job->devices[$id]);
             $rows[] = array_map(static fn (DeviceCell $c): string => 'missing' === $c->tone ? '' : $c->text, $cells);
         }
 
@@ -144,12 +144,12 @@ final readonly class DevicesPage
     }
 
     /** @param bool $isTold whether to tell what is wrong with it */
-    public function row(JobInHand $hand, string $id, bool $isTold, DeviceQuery $query): DeviceRow
+    public function row(JobContext $context, string $id, bool $isTold, DeviceQuery $query): DeviceRow
     {
-        $findings = $isTold ? $this->reading->digest($hand->stored)->findingsByDevice() : [];
-        $again = $isTold ? null : $this->url('device_row', $hand, ['id' => $id]);
+        $findings = $isTold ? $this->reading->digest($context->stored)->findingsByDevice() : [];
+        $again = $isTold ? null : $this->url('device_row', $context, ['id' => $id]);
 
-        return $this->makeRow($hand, new DeviceTable($hand->job, $findings, $query->columns), $id, false, $again);
+        return $this->makeRow($context, new DeviceTable($context->job, $findings, $query->columns), $id, false, $again);
     }
 
     /**
@@ -157,7 +157,7 @@ final readonly class DevicesPage
      * @param Refusals|null $refusals why it was not taken
      */
     public function panel(
-        JobInHand $hand,
+        JobContext $context,
         Device $device,
         array $typed = [],
         ?Refusals $refusals = null,
@@ -166,55 +166,55 @@ final readonly class DevicesPage
         $refusals ??= Refusals::none();
         $of = ['id' => $device->id];
         $editor = $this->security->isGranted('ROLE_TECHNICIAN');
-        $findings = $this->reading->digest($hand->stored)->findingsByDevice()[$device->id] ?? [];
+        $findings = $this->reading->digest($context->stored)->findingsByDevice()[$device->id] ?? [];
         $values = [];
         foreach ($editor ? [] : DeviceFields::of($device) as $field => $text) {
             $values[DeviceFields::labels()[$field]] = $text;
         }
         $remove = new Post(
             'remove '.$device->name,
-            $this->url('device_remove', $hand, $of),
-            ['version' => $hand->revision],
+            $this->url('device_remove', $context, $of),
+            ['version' => $context->revision],
             small: true,
         );
 
         return new DevicePanel(
             $device->name,
-            $hand->job->profileOf($device)->name,
+            $context->job->profileOf($device)->name,
             (string) $device->serial,
             $refusals->above,
-            $this->findings->all($hand, $findings, 'devices'),
-            new Link('Open on the bench', $this->url('bench_device', $hand, $of)),
-            $editor ? new Link('More interfaces, lists, settings', $this->url('record', $hand, ['list' => 'devices'] + $of)) : null,
-            $this->url('device_save', $hand, $of),
-            $hand->revision,
-            $editor ? $refusals->at(DeviceFields::form($hand->job, $device, $typed)) : [],
+            $this->findings->all($context, $findings, 'devices'),
+            new Link('Open on the bench', $this->url('bench_device', $context, $of)),
+            $editor ? new Link('More interfaces, lists, settings', $this->url('record', $context, ['list' => 'devices'] + $of)) : null,
+            $this->url('device_save', $context, $of),
+            $context->revision,
+            $editor ? $refusals->at(DeviceFields::form($context->job, $device, $typed)) : [],
             array_filter($values, static fn (string $v): bool => '' !== $v),
             $editor ? $remove : null,
-            $this->values->of($hand, $device, $query->value ?? '', $query->typed ?? ''),
+            $this->values->of($context, $device, $query->value ?? '', $query->typed ?? ''),
         );
     }
 
-    private function makeRow(JobInHand $hand, DeviceTable $table, string $id, bool $selected, ?string $again = null): DeviceRow
+    private function makeRow(JobContext $context, DeviceTable $table, string $id, bool $selected, ?string $again = null): DeviceRow
     {
-        $device = $hand->job->devices[$id];
+        $device = $context->job->devices[$id];
 
         return new DeviceRow(
             $id,
             $device->name,
-            $hand->version(Device::class, $id) ?? 0,
+            $context->version(Device::class, $id) ?? 0,
             $table->cells($device),
             $table->faults($id),
             $selected,
-            $this->url('devices', $hand, ['sel' => $id]),
-            $this->url('device_cell', $hand, ['id' => $id]),
-            $this->url('device_why', $hand, ['id' => $id]),
+            $this->url('devices', $context, ['sel' => $id]),
+            $this->url('device_cell', $context, ['id' => $id]),
+            $this->url('device_why', $context, ['id' => $id]),
             $again,
             $this->security->isGranted('ROLE_TECHNICIAN'),
         );
     }
 
-    private function next(JobInHand $hand, int $without): ?Next
+    private function next(JobContext $context, int $without): ?Next
     {
         if (0 === $without) {
             return null;
@@ -223,17 +223,17 @@ final readonly class DevicesPage
         return new Next(
             1 === $without ? 'One unit has no address yet' : \sprintf('%d units have no address yet', $without),
             'Proposed in runs by kind, clear of leases and of what others have. You see them before anything changes.',
-            new Link('Propose addresses', $this->url('addresses', $hand), 'p', main: true),
+            new Link('Propose addresses', $this->url('addresses', $context), 'p', main: true),
         );
     }
 
     /** @return array<string, array{label: string, url: string, sorted: bool}> */
-    private function heads(JobInHand $hand, DeviceQuery $query, DeviceTable $table): array
+    private function heads(JobContext $context, DeviceQuery $query, DeviceTable $table): array
     {
         $heads = [];
         foreach ($table->columns as $field => $label) {
             $sorted = $query->sort === $field;
-            $url = $this->url('devices', $hand, $query->parameters(['sort' => $sorted ? 'order' : $field]));
+            $url = $this->url('devices', $context, $query->parameters(['sort' => $sorted ? 'order' : $field]));
             $heads[$field] = ['label' => $label, 'url' => $url, 'sorted' => $sorted];
         }
 
@@ -241,12 +241,12 @@ final readonly class DevicesPage
     }
 
     /** @return list<array{text: string, url: string|null}> the first, the last, and those around the one shown */
-    private function pages(JobInHand $hand, DeviceQuery $query, int $current, int $count): array
+    private function pages(JobContext $context, DeviceQuery $query, int $current, int $count): array
     {
         $pages = [];
         for ($n = 1; $n <= $count && $count > 1; ++$n) {
             if ($n < 3 || $n > $count - 2 || abs($n - $current) < 3) {
-                $url = $n === $current ? null : $this->url('devices', $hand, $query->parameters(['page' => $n]));
+                $url = $n === $current ? null : $this->url('devices', $context, $query->parameters(['page' => $n]));
                 $pages[] = ['text' => (string) $n, 'url' => $url];
             } elseif (3 === $n || $n === $count - 2) {
                 $pages[] = ['text' => '…', 'url' => null];
@@ -257,9 +257,9 @@ final readonly class DevicesPage
     }
 
     /** @return list<FormField> */
-    private function newFields(JobInHand $hand): array
+    private function newFields(JobContext $context): array
     {
-        $form = new RecordForm($hand->job);
+        $form = new RecordForm($context->job);
         $device = RecordType::of(Device::class)->fields;
         $interface = RecordType::of(NetworkInterface::class)->fields;
 
@@ -272,9 +272,9 @@ final readonly class DevicesPage
     }
 
     /** @return array<string, array<array-key, string>> */
-    private function options(JobInHand $hand): array
+    private function options(JobContext $context): array
     {
-        $form = new RecordForm($hand->job);
+        $form = new RecordForm($context->job);
         $fields = RecordType::of(Device::class)->fields + RecordType::of(NetworkInterface::class)->fields;
         $options = [];
         foreach (array_keys(DeviceTable::COLUMNS) as $field) {
@@ -285,8 +285,8 @@ final readonly class DevicesPage
     }
 
     /** @param array<string, string|int> $more */
-    private function url(string $route, JobInHand $hand, array $more = []): string
+    private function url(string $route, JobContext $context, array $more = []): string
     {
-        return $this->urls->generate($route, ['slug' => $hand->stored->getSlug(), ...$more]);
+        return $this->urls->generate($route, ['slug' => $context->stored->getSlug(), ...$more]);
     }
 }

@@ -6,7 +6,7 @@ namespace Vorhut\App\Devices;
 
 use Symfony\Bundle\SecurityBundle\Security;
 use Symfony\Component\Routing\Generator\UrlGeneratorInterface;
-use Vorhut\App\Jobs\JobInHand;
+use Vorhut\App\Jobs\JobContext;
 use Vorhut\App\Web\Sentence;
 use Vorhut\App\Web\View\Next;
 use Vorhut\App\Web\View\Post;
@@ -42,9 +42,9 @@ final readonly class ListPage
     ) {
     }
 
-    public function blank(JobInHand $hand, string $text = '', string $refused = ''): ListView
+    public function blank(JobContext $context, string $text = '', string $refused = ''): ListView
     {
-        return new ListView('Paste or import a list', $this->url('list', $hand), $this->url('devices', $hand), $text, $refused);
+        return new ListView('Paste or import a list', $this->url('list', $context), $this->url('devices', $context), $text, $refused);
     }
 
     /**
@@ -52,12 +52,12 @@ final readonly class ListPage
      *
      * @throws InvalidFile
      */
-    public function read(JobInHand $hand, string $text, ListColumns $columns): DeviceImport
+    public function read(JobContext $context, string $text, ListColumns $columns): DeviceImport
     {
         $table = CsvTable::parse($text);
-        $head = ListHead::of($table, $hand->job);
+        $head = ListHead::of($table, $context->job);
         $known = array_flip($head->columns);
-        $remembered = $this->memories->of($hand->stored, $head->fingerprint());
+        $remembered = $this->memories->of($context->stored, $head->fingerprint());
         $orders = $columns->for($head->fingerprint());
         // All columns come with the form; what was said is what differs.
         $said = array_filter(
@@ -66,7 +66,7 @@ final readonly class ListPage
             \ARRAY_FILTER_USE_BOTH,
         );
 
-        return (new DeviceImporter($hand->job))->read($text, new ListOrders(
+        return (new DeviceImporter($context->job))->read($text, new ListOrders(
             [] === $orders->columns ? $remembered->columns : $said,
             $orders->kinds + $remembered->kinds,
             $orders->mended,
@@ -76,29 +76,29 @@ final readonly class ListPage
     }
 
     /** @param string $text as it came, in whatever encoding */
-    public function preview(JobInHand $hand, string $text, ListColumns $columns): ListView
+    public function preview(JobContext $context, string $text, ListColumns $columns): ListView
     {
         try {
-            $import = $this->read($hand, $text, $columns);
+            $import = $this->read($context, $text, $columns);
         } catch (InvalidFile $e) {
-            return $this->blank($hand, mb_scrub($text), Sentence::of($e->errors[0]));
+            return $this->blank($context, mb_scrub($text), Sentence::of($e->errors[0]));
         }
         $encoding = $import->table->encoding;
         $readable = 'UTF-8' === $encoding ? $text : (string) mb_convert_encoding($text, 'UTF-8', $encoding);
         $readable = [] === $import->orders->mended ? $readable : $import->table->text();
         $edits = \array_slice($import->edits, 0, self::MOST_ROWS);
-        $rows = array_map(static fn (Edit $e): array => self::row($hand->job, $import, $e), $edits);
+        $rows = array_map(static fn (Edit $e): array => self::row($context->job, $import, $e), $edits);
         $shown = self::shown($rows);
         $more = \count($import->edits) > \count($edits) ? \sprintf('The first %d of %d.', \count($edits), \count($import->edits)) : '';
 
         return new ListView(
             'What would change',
-            $this->url('list', $hand),
-            $this->url('devices', $hand),
+            $this->url('list', $context),
+            $this->url('devices', $context),
             $readable,
             looked: true,
             next: $import->changeSet()->isEmpty() ? null : self::next($import),
-            take: $this->take($hand, $import),
+            take: $this->take($context, $import),
             readAs: 'UTF-8' === $encoding ? '' : \sprintf('Read as %s.', $encoding),
             errors: \array_slice(ListErrors::of($import), 0, self::MOST_ERRORS),
             errorTitle: Words::count(\count($import->errors), 'row').' to mend',
@@ -110,7 +110,7 @@ final readonly class ListPage
             heads: ['Line', '', ...array_map(static fn (string $f): string => DeviceFields::labels()[$f], array_keys($shown))],
             rows: array_map(static fn (array $r): array => ['cells' => array_intersect_key($r['cells'], $shown)] + $r, $rows),
             more: $more,
-            kinds: $this->kinds($hand->job, $import),
+            kinds: $this->kinds($context->job, $import),
             offers: $this->security->isGranted('ROLE_LEAD') ? $this->offers($import) : [],
         );
     }
@@ -259,14 +259,14 @@ final readonly class ListPage
         return $columns;
     }
 
-    private function take(JobInHand $hand, DeviceImport $import): Post
+    private function take(JobContext $context, DeviceImport $import): Post
     {
         $rows = \count($import->edits);
         $made = \count($import->made->numbers([]));
         $text = 'Take over '.(0 === $rows && $made > 0 ? Words::count($made, 'extension') : Words::count($rows, 'row'));
 
         $values = [
-            'version' => $hand->revision,
+            'version' => $context->revision,
             'offer' => $import->changeSet()->fingerprint(),
             'head' => $import->head->fingerprint(),
         ];
@@ -280,7 +280,7 @@ final readonly class ListPage
         $values += $import->orders->places ? ['places' => 1] : [];
         $values += $import->orders->numbers ? ['numbers' => 1] : [];
 
-        return new Post($text, $this->url('list_take', $hand), $values, 't', main: true);
+        return new Post($text, $this->url('list_take', $context), $values, 't', main: true);
     }
 
     /**
@@ -346,8 +346,8 @@ final readonly class ListPage
         ] + $values;
     }
 
-    private function url(string $route, JobInHand $hand): string
+    private function url(string $route, JobContext $context): string
     {
-        return $this->urls->generate($route, ['slug' => $hand->stored->getSlug()]);
+        return $this->urls->generate($route, ['slug' => $context->stored->getSlug()]);
     }
 }

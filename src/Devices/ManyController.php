@@ -8,7 +8,7 @@ use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\Routing\Attribute\Route;
 use Symfony\Component\Security\Http\Attribute\IsGranted;
-use Vorhut\App\Jobs\JobInHand;
+use Vorhut\App\Jobs\JobContext;
 use Vorhut\App\Papers\Csv;
 use Vorhut\App\Web\JobPage;
 use Vorhut\App\Web\Sentence;
@@ -24,32 +24,32 @@ final class ManyController extends JobPage
     private const FIELDS = ['stage', 'location', 'segment', 'gateway'];
 
     #[Route('/job/{slug}/devices.csv', name: 'devices_csv', methods: ['GET'])]
-    public function csv(JobInHand $hand, Request $request, DevicesPage $devices): Response
+    public function csv(JobContext $context, Request $request, DevicesPage $devices): Response
     {
-        return Csv::answer('devices.csv', $devices->sheet($hand, DeviceQuery::of($request)));
+        return Csv::answer('devices.csv', $devices->sheet($context, DeviceQuery::of($request)));
     }
 
     #[Route('/job/{slug}/devices/many', name: 'devices_many', methods: ['POST'], priority: 1)]
     #[IsGranted('ROLE_TECHNICIAN')]
-    public function many(JobInHand $hand, Request $request): Response
+    public function many(JobContext $context, Request $request): Response
     {
         $wanted = array_filter($request->request->all('device'), \is_string(...));
-        $devices = array_intersect_key($hand->job->devices, array_flip($wanted));
+        $devices = array_intersect_key($context->job->devices, array_flip($wanted));
         if ([] === $devices) {
             $this->addFlash('error', 'Tick the units first: x on a row, or the box in front of it.');
 
-            return $this->to($hand, 'devices');
+            return $this->to($context, 'devices');
         }
         $many = Words::count(\count($devices), 'unit');
         if ($request->request->has('remove')) {
             $edits = array_map(static fn (Device $d): Edit => new Edit(
                 Device::class,
                 $d->id,
-                $hand->job->record(Device::class, $d->id),
+                $context->job->record(Device::class, $d->id),
                 null,
             ), array_values($devices));
 
-            return $this->change($hand, new ChangeSet('Removed '.$many, $edits), $request, 'devices');
+            return $this->change($context, new ChangeSet('Removed '.$many, $edits), $request, 'devices');
         }
         $typed = array_filter(array_map(trim(...), array_filter(
             array_intersect_key($request->request->all(), array_flip(self::FIELDS)),
@@ -57,16 +57,16 @@ final class ManyController extends JobPage
         )), static fn (string $v): bool => '' !== $v);
         $typed = array_map(static fn (string $v): string => ManyView::NONE === $v ? '' : $v, $typed);
         try {
-            $edits = array_map(static fn (Device $d): Edit => DeviceFields::edit($hand->job, $d, $typed), array_values($devices));
+            $edits = array_map(static fn (Device $d): Edit => DeviceFields::edit($context->job, $d, $typed), array_values($devices));
         } catch (InvalidFile $e) {
             $this->addFlash('error', Sentence::of($e->errors[0]));
 
-            return $this->to($hand, 'devices');
+            return $this->to($context, 'devices');
         }
         $labels = array_map(static fn (string $f): string => strtolower(DeviceFields::labels()[$f]), array_keys($typed));
 
         $title = \sprintf('Changed %s of %s', implode(', ', $labels), $many);
 
-        return $this->change($hand, new ChangeSet($title, $edits), $request, 'devices');
+        return $this->change($context, new ChangeSet($title, $edits), $request, 'devices');
     }
 }

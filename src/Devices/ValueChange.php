@@ -5,13 +5,13 @@ declare(strict_types=1);
 namespace Vorhut\App\Devices;
 
 use Vorhut\App\Jobs\NewId;
+use Vorhut\Core\Constraint\ConstraintCheck;
+use Vorhut\Core\Constraint\ConstraintChecks;
 use Vorhut\Core\Job\ChangeSet;
 use Vorhut\Core\Job\Device;
 use Vorhut\Core\Job\Edit;
 use Vorhut\Core\Job\Job;
 use Vorhut\Core\Job\ValueRule;
-use Vorhut\Core\Pairing\Pairings;
-use Vorhut\Core\Pairing\TieState;
 use Vorhut\Core\Profile\Setting\Allowed;
 use Vorhut\Core\Profile\Setting\Setting;
 use Vorhut\Core\Setting\Settings;
@@ -43,16 +43,16 @@ final class ValueChange
     /**
      * The partners that would no longer agree, and did before.
      *
-     * @return list<TieState>
+     * @return list<ConstraintCheck>
      */
     public static function parts(Job $job, ChangeSet $change): array
     {
-        $said = static fn (TieState $s): string => $s->coupled->id.' '.$s->coupled->from->id.' '.$s->tie->name;
-        $before = array_map($said, (new Pairings(new Settings($job)))->broken());
+        $said = static fn (ConstraintCheck $s): string => $s->coupled->id.' '.$s->coupled->from->id.' '.$s->tie->name;
+        $before = array_map($said, (new ConstraintChecks(new Settings($job)))->broken());
 
         return array_values(array_filter(
-            (new Pairings(new Settings($job->with($change))))->broken(),
-            static fn (TieState $s): bool => !\in_array($said($s), $before, true),
+            (new ConstraintChecks(new Settings($job->with($change))))->broken(),
+            static fn (ConstraintCheck $s): bool => !\in_array($said($s), $before, true),
         ));
     }
 

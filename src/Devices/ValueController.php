@@ -8,10 +8,10 @@ use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\Routing\Attribute\Route;
 use Symfony\Component\Security\Http\Attribute\IsGranted;
-use Vorhut\App\Jobs\JobInHand;
+use Vorhut\App\Jobs\JobContext;
 use Vorhut\App\Web\JobPage;
+use Vorhut\Core\Constraint\ConstraintCheck;
 use Vorhut\Core\Job\ChangeSet;
-use Vorhut\Core\Pairing\TieState;
 use Vorhut\Core\Profile\Setting\Allowed;
 use Vorhut\Core\Profile\Setting\TypedText;
 use Vorhut\Core\Setting\Settings;
@@ -21,10 +21,10 @@ final class ValueController extends JobPage
 {
     #[Route('/job/{slug}/devices/{id}/values/{setting}', name: 'device_value', methods: ['POST'])]
     #[IsGranted('ROLE_TECHNICIAN')]
-    public function save(JobInHand $hand, string $id, string $setting, Request $request): Response
+    public function save(JobContext $context, string $id, string $setting, Request $request): Response
     {
-        $device = $hand->job->devices[$id] ?? throw $this->createNotFoundException(\sprintf('There is no device "%s".', $id));
-        $declared = (new Settings($hand->job))->setting($device, $setting)
+        $device = $context->job->devices[$id] ?? throw $this->createNotFoundException(\sprintf('There is no device "%s".', $id));
+        $declared = (new Settings($context->job))->setting($device, $setting)
             ?? throw $this->createNotFoundException(\sprintf('There is no setting "%s".', $setting));
         $form = $request->request;
         $text = $form->getString('value');
@@ -35,43 +35,43 @@ final class ValueController extends JobPage
             $given = $declared->secret ? 'a text' : $text;
             $this->addFlash('error', \sprintf('%s: %s was given; allowed is %s.', $declared->name, $given, $allowed));
 
-            return $this->to($hand, 'devices', $back + ($declared->secret ? [] : ['typed' => $text]));
+            return $this->to($context, 'devices', $back + ($declared->secret ? [] : ['typed' => $text]));
         }
-        $change = ValueChange::of($hand->job, $device, $declared, $value, $form->getString('scope'), trim($form->getString('reason')));
-        $parts = $form->has('alone') ? [] : ValueChange::parts($hand->job, $change);
+        $change = ValueChange::of($context->job, $device, $declared, $value, $form->getString('scope'), trim($form->getString('reason')));
+        $parts = $form->has('alone') ? [] : ValueChange::parts($context->job, $change);
         if ([] !== $parts && !$form->has('both')) {
-            return $this->ask($hand, $request, $change, $parts, $id, $setting);
+            return $this->ask($context, $request, $change, $parts, $id, $setting);
         }
 
-        return $this->change($hand, $form->has('both') ? self::both($hand, $change, $parts) : $change, $request, 'devices', $back);
+        return $this->change($context, $form->has('both') ? self::both($context, $change, $parts) : $change, $request, 'devices', $back);
     }
 
-    /** @param list<TieState> $parts */
-    private function ask(JobInHand $hand, Request $request, ChangeSet $change, array $parts, string $id, string $setting): Response
+    /** @param list<ConstraintCheck> $parts */
+    private function ask(JobContext $context, Request $request, ChangeSet $change, array $parts, string $id, string $setting): Response
     {
-        $names = array_map(static fn (TieState $s): string => $s->said(), $parts);
+        $names = array_map(static fn (ConstraintCheck $s): string => $s->said(), $parts);
         $form = array_filter($request->request->all(), \is_string(...));
         unset($form['_token']);
-        $url = $this->generateUrl('device_value', ['slug' => $hand->stored->getSlug(), 'id' => $id, 'setting' => $setting]);
-        $others = self::both($hand, $change, $parts);
+        $url = $this->generateUrl('device_value', ['slug' => $context->stored->getSlug(), 'id' => $id, 'setting' => $setting]);
+        $others = self::both($context, $change, $parts);
         $view = new ValueAskedView(
             $change->title,
             $names,
             $others->title === $change->title ? '' : $others->title,
             $url,
             $form,
-            $this->generateUrl('devices', ['slug' => $hand->stored->getSlug(), 'sel' => $id, 'value' => $setting]),
+            $this->generateUrl('devices', ['slug' => $context->stored->getSlug(), 'sel' => $id, 'value' => $setting]),
         );
 
-        return $this->page($hand, 'devices', 'devices/value.html.twig', $view, Response::HTTP_UNPROCESSABLE_ENTITY);
+        return $this->page($context, 'devices', 'devices/value.html.twig', $view, Response::HTTP_UNPROCESSABLE_ENTITY);
     }
 
     /**
      * The change with what makes the partners agree again: their values follow, ours stays.
      *
-     * @param list<TieState> $parts
+     * @param list<ConstraintCheck> $parts
      */
-    private static function both(JobInHand $hand, ChangeSet $change, array $parts): ChangeSet
+    private static function both(JobContext $context, ChangeSet $change, array $parts): ChangeSet
     {
         $own = array_map(static fn ($e): string => $e->id, $change->edits);
         foreach ($parts as $part) {

@@ -7,16 +7,16 @@ namespace Vorhut\App\Devices;
 use Symfony\Bundle\SecurityBundle\Security;
 use Symfony\Component\Routing\Generator\UrlGeneratorInterface;
 use Vorhut\App\Bench\ValueStates;
-use Vorhut\App\Jobs\JobInHand;
+use Vorhut\App\Jobs\JobContext;
 use Vorhut\App\Web\View\FormField;
-use Vorhut\Core\Coupling\Coupled;
+use Vorhut\Core\Constraint\ConstraintChecks;
 use Vorhut\Core\Job\Device;
-use Vorhut\Core\Pairing\Pairings;
-use Vorhut\Core\Profile\Coupling\Tie;
+use Vorhut\Core\Profile\Relation\Constraint;
 use Vorhut\Core\Profile\Setting\Allowed;
 use Vorhut\Core\Profile\Setting\Setting;
 use Vorhut\Core\Profile\Setting\SettingChoice;
 use Vorhut\Core\Profile\Setting\Template;
+use Vorhut\Core\Relation\RelatedUnit;
 use Vorhut\Core\Setting\ChainLink;
 use Vorhut\Core\Setting\Settings;
 use Vorhut\Core\Setting\SettingValue;
@@ -34,11 +34,11 @@ final readonly class ValueLines
      *
      * @return list<ValueLine>
      */
-    public function of(JobInHand $hand, Device $device, string $selected, string $typed = ''): array
+    public function of(JobContext $context, Device $device, string $selected, string $typed = ''): array
     {
-        $settings = new Settings($hand->job);
+        $settings = new Settings($context->job);
         $partners = self::partners($settings, $device);
-        $states = $this->states->of($hand, $device, $settings);
+        $states = $this->states->of($context, $device, $settings);
         $isEditor = $this->security->isGranted('ROLE_TECHNICIAN');
         $lines = [];
         foreach ($settings->of($device) as $value) {
@@ -57,9 +57,9 @@ final readonly class ValueLines
                 self::chain($settings->chain($device, $setting), $setting, $value->from),
                 $partners[$setting->id] ?? [],
                 $setting->why,
-                $isEditor ? self::fields($hand, $device, $setting, $text) : [],
+                $isEditor ? self::fields($context, $device, $setting, $text) : [],
                 $this->urls->generate('device_value', [
-                    'slug' => $hand->stored->getSlug(),
+                    'slug' => $context->stored->getSlug(),
                     'id' => $device->id,
                     'setting' => $setting->id,
                 ]),
@@ -112,7 +112,7 @@ final readonly class ValueLines
     /** @return array<string, list<array{text: string, holds: string}>> by setting */
     private static function partners(Settings $settings, Device $device): array
     {
-        $pairings = new Pairings($settings);
+        $pairings = new ConstraintChecks($settings);
         $partners = [];
         foreach ($settings->couplings->with($device) as $coupled) {
             foreach ($pairings->of($coupled) as $state) {
@@ -130,7 +130,7 @@ final readonly class ValueLines
         return $partners;
     }
 
-    private static function own(Settings $settings, Coupled $coupled, Device $device, Tie $tie): string
+    private static function own(Settings $settings, RelatedUnit $coupled, Device $device, Constraint $tie): string
     {
         if ($coupled->from->id !== $device->id) {
             return (string) $settings->theirs($coupled, $tie);
@@ -141,15 +141,15 @@ final readonly class ValueLines
     }
 
     /** @return list<FormField> */
-    private static function fields(JobInHand $hand, Device $device, Setting $setting, string $text): array
+    private static function fields(JobContext $context, Device $device, Setting $setting, string $text): array
     {
         $options = array_combine(
             array_map(static fn (SettingChoice $c): string => $c->value, $setting->choices),
             array_map(static fn (SettingChoice $c): string => $c->label, $setting->choices),
         );
         $isList = [] === $options || $setting->list;
-        $scopes = ['unit' => 'for this unit', 'kind' => 'for all of '.lcfirst($hand->job->profileOf($device)->plural)];
-        $place = $hand->job->locations[$device->location]->name ?? null;
+        $scopes = ['unit' => 'for this unit', 'kind' => 'for all of '.lcfirst($context->job->profileOf($device)->plural)];
+        $place = $context->job->locations[$device->location]->name ?? null;
         $scopes += null === $place ? [] : ['place' => 'for all in '.$place];
         $reason = $device->reasons[$setting->id] ?? '';
 

@@ -6,7 +6,7 @@ namespace Vorhut\App\Entity;
 
 use Doctrine\DBAL\Types\Types;
 use Doctrine\ORM\Mapping as ORM;
-use Vorhut\Core\Profile\Setting\Ask;
+use Vorhut\Core\Profile\Setting\OutsideSource;
 use Vorhut\Core\Record\Json;
 
 /** A link by which somebody outside sees and answers what they are asked in one job, and nothing else. Only a hash of it is kept. */
@@ -29,8 +29,8 @@ class AskLink
     public function __construct(
         #[ORM\ManyToOne, ORM\JoinColumn(nullable: false, onDelete: 'CASCADE')]
         private StoredJob $job,
-        #[ORM\Column(length: 20, enumType: Ask::class)]
-        private Ask $who,
+        #[ORM\Column(length: 20, enumType: OutsideSource::class)]
+        private OutsideSource $who,
         #[ORM\Column(length: 64, unique: true)] // @phpstan-ignore property.onlyWritten
         private string $hash,
         /** Who gave it: what comes in by it is done in this person's name and with their rights. */
@@ -51,7 +51,7 @@ class AskLink
         return $this->job;
     }
 
-    public function getWho(): Ask
+    public function getWho(): OutsideSource
     {
         return $this->who;
     }

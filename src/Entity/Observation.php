@@ -6,7 +6,7 @@ namespace Vorhut\App\Entity;
 
 use Doctrine\DBAL\Types\Types;
 use Doctrine\ORM\Mapping as ORM;
-use Vorhut\Core\Intent\Span;
+use Vorhut\Core\Intent\PairVerdict;
 use Vorhut\Core\Proof\SeenIn;
 
 /** What somebody saw about one pair of an intent. A later one supersedes; both stay. */
@@ -31,8 +31,8 @@ class Observation implements Withdrawable
         private string $asker,
         #[ORM\Column(length: 64)]
         private string $asked,
-        #[ORM\Column(length: 20, enumType: Span::class)]
-        private Span $span,
+        #[ORM\Column(length: 20, enumType: PairVerdict::class)]
+        private PairVerdict $span,
         #[ORM\Column(length: 400)]
         private string $note,
         #[ORM\ManyToOne, ORM\JoinColumn(onDelete: 'SET NULL')]
@@ -85,7 +85,7 @@ class Observation implements Withdrawable
         return $this->asker.'>'.$this->asked;
     }
 
-    public function getSpan(): Span
+    public function getSpan(): PairVerdict
     {
         return $this->span;
     }

@@ -6,7 +6,7 @@ namespace Vorhut\App\HandOver;
 
 use Symfony\Component\DependencyInjection\Attribute\AutowireIterator;
 use Vorhut\App\HandOver\Document\Document;
-use Vorhut\App\Jobs\JobInHand;
+use Vorhut\App\Jobs\JobContext;
 
 /** What a client keeps, made of the plan as it stands. */
 final readonly class Documents
@@ -39,8 +39,8 @@ final readonly class Documents
     }
 
     /** @return iterable<string, string> bytes by file name, one after the other as they are made */
-    public function files(JobInHand $hand, string $name): iterable
+    public function files(JobContext $context, string $name): iterable
     {
-        return $this->documents[$name]->files($hand);
+        return $this->documents[$name]->files($context);
     }
 }

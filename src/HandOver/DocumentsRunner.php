@@ -26,14 +26,14 @@ final readonly class DocumentsRunner implements Runner
     public function do(Run $run): void
     {
         \assert($run instanceof DocumentsRun);
-        $hand = $this->reading->hand($run->getJob());
+        $context = $this->reading->context($run->getJob());
         $names = $this->documents->known($run->getNames());
         $zip = $this->made->begin($run);
         $files = 0;
         foreach ($names as $done => $name) {
             $run->progress($done, \count($names));
             $this->tell($run);
-            foreach ($this->documents->files($hand, $name) as $path => $bytes) {
+            foreach ($this->documents->files($context, $name) as $path => $bytes) {
                 $zip->addFromString($path, $bytes);
                 $zip->setMtimeName($path, 0);
                 ++$files;
@@ -44,7 +44,7 @@ final readonly class DocumentsRunner implements Runner
             throw new \RuntimeException('The archive could not be written: is the disk full?');
         }
         $run->progress(\count($names), \count($names));
-        $run->made($files, $hand->revision);
+        $run->made($files, $context->revision);
         $this->made->tidy($run->getJob());
         $run->finish();
     }

@@ -12,7 +12,7 @@ use Symfony\Component\Routing\Attribute\Route;
 use Symfony\Component\Security\Http\Attribute\IsGranted;
 use Vorhut\App\Entity\DocumentsRun;
 use Vorhut\App\Entity\SignedState;
-use Vorhut\App\Jobs\JobInHand;
+use Vorhut\App\Jobs\JobContext;
 use Vorhut\App\Jobs\Journal;
 use Vorhut\App\Papers\Pdf;
 use Vorhut\App\Runs\Runs;
@@ -35,144 +35,144 @@ final class HandOverController extends JobPage
     }
 
     #[Route('/job/{slug}/hand-over', name: 'hand-over', methods: ['GET'])]
-    public function index(JobInHand $hand, HandOverPage $page): Response
+    public function index(JobContext $context, HandOverPage $page): Response
     {
-        return $this->page($hand, 'hand-over', 'handover/index.html.twig', $page->show($hand));
+        return $this->page($context, 'hand-over', 'handover/index.html.twig', $page->show($context));
     }
 
     #[Route('/job/{slug}/hand-over/accept', name: 'hand_over_accept', methods: ['POST'])]
     #[IsGranted('ROLE_LEAD')]
-    public function accept(JobInHand $hand, Request $request): Response
+    public function accept(JobContext $context, Request $request): Response
     {
         $item = $request->request->getString('item');
         $reason = mb_substr(trim($request->request->getString('reason')), 0, self::LONGEST_REASON);
-        $titles = array_column($this->handOvers->open($hand), 'title', 'id');
+        $titles = array_column($this->handOvers->open($context), 'title', 'id');
         if (!isset($titles[$item])) {
             $this->addFlash('error', 'That is no longer open: somebody mended it in the meantime.');
 
-            return $this->to($hand, 'hand-over');
+            return $this->to($context, 'hand-over');
         }
-        $this->handOvers->accept($hand->stored, $item, $reason, $this->user());
-        $this->note($hand, \sprintf('' === $reason ? 'No longer accepted as open: %s' : 'Accepted as open: %s', $titles[$item]));
+        $this->handOvers->accept($context->stored, $item, $reason, $this->user());
+        $this->note($context, \sprintf('' === $reason ? 'No longer accepted as open: %s' : 'Accepted as open: %s', $titles[$item]));
 
-        return $this->to($hand, 'hand-over');
+        return $this->to($context, 'hand-over');
     }
 
     #[Route('/job/{slug}/hand-over/sign', name: 'hand_over_sign', methods: ['POST'])]
     #[IsGranted('ROLE_LEAD')]
-    public function sign(JobInHand $hand, Request $request): Response
+    public function sign(JobContext $context, Request $request): Response
     {
         $takenBy = mb_substr(trim($request->request->getString('takenBy')), 0, self::LONGEST_NAME);
         $reservations = mb_substr(trim($request->request->getString('reservations')), 0, self::LONGEST_TEXT);
         if ('' === $takenBy) {
             $this->addFlash('error', 'Who takes it over for the client? Nothing was given; a name is wanted.');
 
-            return $this->to($hand, 'hand-over');
+            return $this->to($context, 'hand-over');
         }
-        $state = $this->handOvers->sign($hand, $this->user(), $takenBy, $reservations);
-        $this->note($hand, \sprintf('Signed, taken over by %s', $takenBy));
+        $state = $this->handOvers->sign($context, $this->user(), $takenBy, $reservations);
+        $this->note($context, \sprintf('Signed, taken over by %s', $takenBy));
 
-        return $this->to($hand, 'signed_state', ['id' => $state->getId()]);
+        return $this->to($context, 'signed_state', ['id' => $state->getId()]);
     }
 
     /** Documents that were ticked are made by the worker, into one archive. */
     #[Route('/job/{slug}/hand-over/documents', name: 'documents', methods: ['POST'])]
     #[IsGranted('ROLE_TECHNICIAN')]
-    public function documents(JobInHand $hand, Request $request, Documents $documents, Runs $runs, ClockInterface $clock): Response
+    public function documents(JobContext $context, Request $request, Documents $documents, Runs $runs, ClockInterface $clock): Response
     {
         $wanted = $documents->known(array_values(array_filter($request->request->all('d'), \is_string(...))));
         if ([] === $wanted) {
             $this->addFlash('error', 'Nothing was ticked; at least one document is wanted.');
         } else {
-            $runs->start(DocumentsRun::of($hand->stored, $this->user(), $wanted, $clock->now()));
+            $runs->start(DocumentsRun::of($context->stored, $this->user(), $wanted, $clock->now()));
         }
 
-        return $this->to($hand, 'hand-over', ['_fragment' => 'documents']);
+        return $this->to($context, 'hand-over', ['_fragment' => 'documents']);
     }
 
     #[Route('/job/{slug}/hand-over/documents/{id}.zip', name: 'made_documents', requirements: ['id' => '\d{1,10}'], methods: ['GET'])]
     #[IsGranted('ROLE_TECHNICIAN')]
-    public function madeDocuments(JobInHand $hand, DocumentsRun $run, MadeFiles $made): Response
+    public function madeDocuments(JobContext $context, DocumentsRun $run, MadeFiles $made): Response
     {
-        $path = $run->findJob() === $hand->stored ? $made->find($run) : null;
+        $path = $run->findJob() === $context->stored ? $made->find($run) : null;
         if (null === $path) {
             throw $this->createNotFoundException('These documents are not kept any more. Make them again under Hand-over.');
         }
 
-        return $this->file($path, $hand->stored->getSlug().'-documents.zip');
+        return $this->file($path, $context->stored->getSlug().'-documents.zip');
     }
 
     #[Route('/job/{slug}/hand-over/labels.pdf', name: 'labels', methods: ['GET'])]
     #[IsGranted('ROLE_TECHNICIAN')]
     public function labels(
-        JobInHand $hand,
+        JobContext $context,
         Labels $labels,
         Pdf $pdf,
         Journal $journal,
         #[MapQueryParameter] LabelSheet $sheet = LabelSheet::TwentyFour,
         #[MapQueryParameter] int $from = 1,
     ): Response {
-        $bytes = $pdf->sheet('handover/labels.html.twig', $labels->of($hand, $sheet, $from), $sheet->paper());
+        $bytes = $pdf->sheet('handover/labels.html.twig', $labels->of($context, $sheet, $from), $sheet->paper());
 
-        $name = \sprintf('%s-labels-%s-%d.pdf', $hand->stored->getSlug(), $sheet->value, $from);
+        $name = \sprintf('%s-labels-%s-%d.pdf', $context->stored->getSlug(), $sheet->value, $from);
 
-        return $pdf->answer($name, Pdf::dated($bytes, $journal->lastAt($hand->stored)));
+        return $pdf->answer($name, Pdf::dated($bytes, $journal->lastAt($context->stored)));
     }
 
     #[Route('/job/{slug}/hand-over/{id}', name: 'signed_state', requirements: ['id' => '\d{1,10}'], methods: ['GET'])]
-    public function state(JobInHand $hand, SignedState $state, SignedStatePage $page): Response
+    public function state(JobContext $context, SignedState $state, SignedStatePage $page): Response
     {
-        $this->check($hand, $state);
+        $this->check($context, $state);
 
-        return $this->page($hand, 'hand-over', 'handover/state.html.twig', $page->show($hand, $state));
+        return $this->page($context, 'hand-over', 'handover/state.html.twig', $page->show($context, $state));
     }
 
     /** Makes one record as it was when it was signed. */
     #[Route('/job/{slug}/hand-over/{id}/back', name: 'signed_back', requirements: ['id' => '\d{1,10}'], methods: ['POST'])]
-    public function back(JobInHand $hand, SignedState $state, Request $request, SignedStatePage $page): Response
+    public function back(JobContext $context, SignedState $state, Request $request, SignedStatePage $page): Response
     {
-        $this->check($hand, $state);
+        $this->check($context, $state);
         [$list, $id] = [$request->request->getString('list'), $request->request->getString('id')];
-        foreach ($page->drift($hand, $state) as $drift) {
+        foreach ($page->drift($context, $state) as $drift) {
             if ($drift->list === $list && $drift->id === $id) {
                 $change = new ChangeSet(\sprintf('%s %s, as signed', ucfirst($drift->one), $drift->name), [$drift->back]);
 
-                return $this->change($hand, $change, $request, 'signed_state', ['id' => $state->getId()]);
+                return $this->change($context, $change, $request, 'signed_state', ['id' => $state->getId()]);
             }
         }
         $this->addFlash('error', self::AS_SIGNED);
 
-        return $this->to($hand, 'signed_state', ['id' => $state->getId()]);
+        return $this->to($context, 'signed_state', ['id' => $state->getId()]);
     }
 
     #[Route('/job/{slug}/hand-over/{id}/accept', name: 'signed_accept', requirements: ['id' => '\d{1,10}'], methods: ['POST'])]
     #[IsGranted('ROLE_LEAD')]
-    public function acceptDrift(JobInHand $hand, SignedState $state, Request $request, SignedStatePage $page): Response
+    public function acceptDrift(JobContext $context, SignedState $state, Request $request, SignedStatePage $page): Response
     {
-        $this->check($hand, $state);
+        $this->check($context, $state);
         $item = $request->request->getString('item');
         $reason = mb_substr(trim($request->request->getString('reason')), 0, self::LONGEST_REASON);
-        if (\in_array($item, $page->keys($hand, $state), true)) {
-            $this->handOvers->accept($hand->stored, $item, $reason, $this->user());
+        if (\in_array($item, $page->keys($context, $state), true)) {
+            $this->handOvers->accept($context->stored, $item, $reason, $this->user());
         } else {
             $this->addFlash('error', self::AS_SIGNED);
         }
 
-        return $this->to($hand, 'signed_state', ['id' => $state->getId()]);
+        return $this->to($context, 'signed_state', ['id' => $state->getId()]);
     }
 
     #[Route('/job/{slug}/hand-over/{id}/file', name: 'signed_file', requirements: ['id' => '\d{1,10}'], methods: ['GET'])]
-    public function signedFile(JobInHand $hand, SignedState $state): Response
+    public function signedFile(JobContext $context, SignedState $state): Response
     {
-        $this->check($hand, $state);
-        $name = \sprintf('%s-signed-%d.json', $hand->stored->getSlug(), $state->getId());
+        $this->check($context, $state);
+        $name = \sprintf('%s-signed-%d.json', $context->stored->getSlug(), $state->getId());
 
         return new Download($state->getFile(), MediaType::Json, $name);
     }
 
-    private function check(JobInHand $hand, SignedState $state): void
+    private function check(JobContext $context, SignedState $state): void
     {
-        if ($state->getJob() !== $hand->stored) {
+        if ($state->getJob() !== $context->stored) {
             throw $this->createNotFoundException('This job was not signed under that number.');
         }
     }

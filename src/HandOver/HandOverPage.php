@@ -12,7 +12,7 @@ use Vorhut\App\Entity\LeftOpen;
 use Vorhut\App\Entity\SignedState;
 use Vorhut\App\Entity\Visit;
 use Vorhut\App\Entity\VisitRun;
-use Vorhut\App\Jobs\JobInHand;
+use Vorhut\App\Jobs\JobContext;
 use Vorhut\App\Runs\RunViews;
 use Vorhut\App\Visits\Visits;
 use Vorhut\App\Web\LocalTime;
@@ -41,54 +41,54 @@ final readonly class HandOverPage
     ) {
     }
 
-    public function show(JobInHand $hand): HandOverView
+    public function show(JobContext $context): HandOverView
     {
-        $open = $this->handOvers->open($hand);
-        $accepted = $this->handOvers->accepted($hand->stored);
+        $open = $this->handOvers->open($context);
+        $accepted = $this->handOvers->accepted($context->stored);
         $left = \count(array_filter($open, static fn (OpenItem $i): bool => !$i->isAccepted()));
         $groups = [];
         foreach (OpenKind::cases() as $kind) {
             $items = array_values(array_filter($open, static fn (OpenItem $i): bool => $i->kind === $kind));
             if ([] !== $items) {
-                $groups[] = $this->group($hand, $kind, $items, $accepted);
+                $groups[] = $this->group($context, $kind, $items, $accepted);
             }
         }
-        $signed = $this->handOvers->signed($hand->stored);
-        $run = $this->em->getRepository(DocumentsRun::class)->findOneBy(['job' => $hand->stored], ['id' => 'DESC']);
-        $visit = $this->em->getRepository(VisitRun::class)->findOneBy(['job' => $hand->stored], ['id' => 'DESC']);
+        $signed = $this->handOvers->signed($context->stored);
+        $run = $this->em->getRepository(DocumentsRun::class)->findOneBy(['job' => $context->stored], ['id' => 'DESC']);
+        $visit = $this->em->getRepository(VisitRun::class)->findOneBy(['job' => $context->stored], ['id' => 'DESC']);
 
         return new HandOverView(
             \sprintf('%d open, %d of them accepted', \count($open), \count($open) - $left),
             [
                 new Link('Carry off', '#documents', 'o'),
                 new Link('Visit again', '#visit', 'v'),
-                new Link('Proof', $this->url('proof', $hand), 'p'),
-                new Link('Dates', $this->url('dates', $hand), 'd'),
+                new Link('Proof', $this->url('proof', $context), 'p'),
+                new Link('Dates', $this->url('dates', $context), 'd'),
             ],
-            $this->next($hand, $left, $signed),
+            $this->next($context, $left, $signed),
             $groups,
-            $this->timeline($hand, $signed),
+            $this->timeline($context, $signed),
             $this->security->isGranted('ROLE_LEAD'),
             $this->security->isGranted('ROLE_TECHNICIAN') ? $this->documents->titles() : [],
-            $this->url('documents', $hand),
+            $this->url('documents', $context),
             null === $run ? null : $this->runs->of($run),
-            $this->security->isGranted('ROLE_TECHNICIAN') ? self::visitFields($hand) : [],
-            $this->url('visit_begin', $hand),
+            $this->security->isGranted('ROLE_TECHNICIAN') ? self::visitFields($context) : [],
+            $this->url('visit_begin', $context),
             null === $visit ? null : $this->runs->of($visit),
-            Labels::fields($hand->job),
-            $this->url('labels', $hand),
-            $this->url('hand_over_accept', $hand),
-            $this->url('hand_over_sign', $hand),
+            Labels::fields($context->job),
+            $this->url('labels', $context),
+            $this->url('hand_over_accept', $context),
+            $this->url('hand_over_sign', $context),
         );
     }
 
     /** @param list<SignedState> $signed */
-    private function next(JobInHand $hand, int $left, array $signed): Next
+    private function next(JobContext $context, int $left, array $signed): Next
     {
         if ([] !== $signed) {
-            $state = new Link('What has changed since', $this->url('signed_state', $hand, ['id' => $signed[0]->getId()]), 'c', main: true);
+            $state = new Link('What has changed since', $this->url('signed_state', $context, ['id' => $signed[0]->getId()]), 'c', main: true);
 
-            $when = LocalTime::full($signed[0]->getAt(), $hand->stored->getTimezone());
+            $when = LocalTime::full($signed[0]->getAt(), $context->stored->getTimezone());
 
             return new Next('Signed '.$when, 'Look what has drifted since.', $state);
         }
@@ -102,7 +102,7 @@ final readonly class HandOverPage
      * @param list<OpenItem> $items
      * @param array<string, LeftOpen> $accepted
      */
-    private function group(JobInHand $hand, OpenKind $kind, array $items, array $accepted): OpenGroup
+    private function group(JobContext $context, OpenKind $kind, array $items, array $accepted): OpenGroup
     {
         $rows = [];
         foreach (\array_slice($items, 0, self::MOST) as $item) {
@@ -111,9 +111,9 @@ final readonly class HandOverPage
                 'id' => $item->id,
                 'title' => $item->title,
                 'detail' => $item->detail,
-                'url' => $this->place($hand, $item),
+                'url' => $this->place($context, $item),
                 'reason' => $item->reason,
-                'who' => HandOvers::who($hand->stored, $by),
+                'who' => HandOvers::who($context->stored, $by),
             ];
         }
         $more = \count($items) - \count($rows);
@@ -126,13 +126,13 @@ final readonly class HandOverPage
         );
     }
 
-    private function place(JobInHand $hand, OpenItem $item): string
+    private function place(JobContext $context, OpenItem $item): string
     {
         return match (true) {
-            '' !== $item->intent => $this->url('proof', $hand, ['intent' => $item->intent]),
-            OpenKind::Dates === $item->kind => $this->url('dates', $hand),
-            '' !== $item->device => $this->url('devices', $hand, ['sel' => $item->device]),
-            default => $this->url('brief', $hand),
+            '' !== $item->intent => $this->url('proof', $context, ['intent' => $item->intent]),
+            OpenKind::Dates === $item->kind => $this->url('dates', $context),
+            '' !== $item->device => $this->url('devices', $context, ['sel' => $item->device]),
+            default => $this->url('brief', $context),
         };
     }
 
@@ -143,14 +143,14 @@ final readonly class HandOverPage
      *
      * @return list<array{link: Link, about: string, kind: string}>
      */
-    private function timeline(JobInHand $hand, array $signed): array
+    private function timeline(JobContext $context, array $signed): array
     {
         $entries = [];
         foreach ($signed as $state) {
-            $entries[] = [$state->getAt(), $this->signed($hand, $state) + ['kind' => 'signed']];
+            $entries[] = [$state->getAt(), $this->signed($context, $state) + ['kind' => 'signed']];
         }
-        foreach ($this->visits->latest($hand->stored) as $visit) {
-            $entries[] = [$visit->getAt(), $this->visit($hand, $visit) + ['kind' => 'visit']];
+        foreach ($this->visits->latest($context->stored) as $visit) {
+            $entries[] = [$visit->getAt(), $this->visit($context, $visit) + ['kind' => 'visit']];
         }
         usort($entries, static fn (array $a, array $b): int => $b[0] <=> $a[0]);
 
@@ -158,13 +158,13 @@ final readonly class HandOverPage
     }
 
     /** @return array{link: Link, about: string} */
-    private function visit(JobInHand $hand, Visit $visit): array
+    private function visit(JobContext $context, Visit $visit): array
     {
         $units = $visit->getUnits();
-        $title = 'Visit '.LocalTime::full($visit->getAt(), $hand->stored->getTimezone());
+        $title = 'Visit '.LocalTime::full($visit->getAt(), $context->stored->getTimezone());
 
         return [
-            'link' => new Link($title, $this->url('visit', $hand, ['id' => $visit->getId()])),
+            'link' => new Link($title, $this->url('visit', $context, ['id' => $visit->getId()])),
             'about' => \sprintf(
                 '%s, %s · %d of %d units answered%s',
                 $visit->getUser()?->getDisplayName() ?? 'somebody',
@@ -177,9 +177,9 @@ final readonly class HandOverPage
     }
 
     /** @return list<FormField> */
-    private static function visitFields(JobInHand $hand): array
+    private static function visitFields(JobContext $context): array
     {
-        $ranges = implode(', ', array_map(strval(...), $hand->stored->getFieldRanges()));
+        $ranges = implode(', ', array_map(strval(...), $context->stored->getFieldRanges()));
         $fields = [new FormField('note', 'Why you came', more: ['maxlength' => 300])];
 
         return '' === $ranges
@@ -188,12 +188,12 @@ final readonly class HandOverPage
     }
 
     /** @return array{link: Link, about: string} */
-    private function signed(JobInHand $hand, SignedState $state): array
+    private function signed(JobContext $context, SignedState $state): array
     {
-        $title = LocalTime::full($state->getAt(), $hand->stored->getTimezone()).', taken over by '.$state->getTakenBy();
+        $title = LocalTime::full($state->getAt(), $context->stored->getTimezone()).', taken over by '.$state->getTakenBy();
 
         return [
-            'link' => new Link($title, $this->url('signed_state', $hand, ['id' => $state->getId()])),
+            'link' => new Link($title, $this->url('signed_state', $context, ['id' => $state->getId()])),
             'about' => \sprintf(
                 'signed by %s · %s open · %d of %d pairs seen to hold on site, %d in the lab · file %s…',
                 $state->getUser()?->getDisplayName() ?? 'somebody',
@@ -207,8 +207,8 @@ final readonly class HandOverPage
     }
 
     /** @param array<string, string|int> $more */
-    private function url(string $route, JobInHand $hand, array $more = []): string
+    private function url(string $route, JobContext $context, array $more = []): string
     {
-        return $this->urls->generate($route, ['slug' => $hand->stored->getSlug(), ...$more]);
+        return $this->urls->generate($route, ['slug' => $context->stored->getSlug(), ...$more]);
     }
 }

@@ -12,7 +12,7 @@ use Vorhut\App\Entity\RunStatus;
 use Vorhut\App\Entity\SignedState;
 use Vorhut\App\Entity\StoredJob;
 use Vorhut\App\Entity\User;
-use Vorhut\App\Jobs\JobInHand;
+use Vorhut\App\Jobs\JobContext;
 use Vorhut\App\Jobs\JobReading;
 use Vorhut\App\Live\Sweeps;
 use Vorhut\App\Proof\Observations;
@@ -41,25 +41,25 @@ final readonly class HandOvers
     }
 
     /** @return list<OpenItem> */
-    public function open(JobInHand $hand): array
+    public function open(JobContext $context): array
     {
-        $digest = $this->reading->digest($hand->stored);
-        $accepted = array_map(static fn (LeftOpen $l): string => $l->getReason(), $this->accepted($hand->stored));
-        $today = new Today($this->clock->now()->setTimezone($hand->stored->getTimezone())->format('Y-m-d'));
-        $seen = $this->observations->counts($hand->stored);
+        $digest = $this->reading->digest($context->stored);
+        $accepted = array_map(static fn (LeftOpen $l): string => $l->getReason(), $this->accepted($context->stored));
+        $today = new Today($this->clock->now()->setTimezone($context->stored->getTimezone())->format('Y-m-d'));
+        $seen = $this->observations->counts($context->stored);
 
-        $silent = $this->silent($hand->stored);
+        $silent = $this->silent($context->stored);
 
         return (new OpenItems(
-            job: $hand->job,
+            job: $context->job,
             findings: $digest->findings,
             intents: $digest->intents,
             seen: $seen,
             silent: $silent,
             accepted: $accepted,
             today: $today,
-            unread: $this->bench->unread($hand),
-            changed: $this->bench->changed($hand),
+            unread: $this->bench->unread($context),
+            changed: $this->bench->changed($context),
         ))->all();
     }
 
@@ -121,11 +121,11 @@ final readonly class HandOvers
     }
 
     /** @return array<string, string> what was seen last of each pair, by intent and pair */
-    public function seen(JobInHand $hand): array
+    public function seen(JobContext $context): array
     {
         $seen = [];
-        $intents = array_map(strval(...), array_keys($hand->job->intents));
-        foreach ($this->observations->latest($hand->stored, $intents, self::MOST_PAIRS) as $one) {
+        $intents = array_map(strval(...), array_keys($context->job->intents));
+        foreach ($this->observations->latest($context->stored, $intents, self::MOST_PAIRS) as $one) {
             $seen[\sprintf('%s %s>%s', $one['intent'], $one['asker'], $one['asked'])] = $one['span']->value;
         }
         ksort($seen);
@@ -139,25 +139,25 @@ final readonly class HandOvers
         return $this->em->getRepository(SignedState::class)->findBy(['job' => $stored], ['id' => 'DESC']);
     }
 
-    public function sign(JobInHand $hand, User $user, string $takenBy, string $reservations): SignedState
+    public function sign(JobContext $context, User $user, string $takenBy, string $reservations): SignedState
     {
         $open = array_map(static fn (OpenItem $i): array => [
             'kind' => $i->kind->value, 'id' => $i->id, 'title' => $i->title, 'detail' => $i->detail, 'reason' => $i->reason,
-        ], $this->open($hand));
-        $seen = $this->observations->counts($hand->stored);
+        ], $this->open($context));
+        $seen = $this->observations->counts($context->stored);
         $proven = static fn (SeenIn $where): int => array_sum(array_map(static fn (SeenCounts $c): int => $c->holding($where), $seen));
         $state = new SignedState(
-            $hand->stored,
+            $context->stored,
             $user,
             $this->clock->now(),
             $takenBy,
             $reservations,
-            JobFile::write($hand->job),
+            JobFile::write($context->job),
             $proven(SeenIn::Site),
             $proven(SeenIn::Lab),
-            $this->reading->digest($hand->stored)->pairs,
+            $this->reading->digest($context->stored)->pairs,
             $open,
-            $this->seen($hand),
+            $this->seen($context),
         );
         $this->em->persist($state);
         $this->em->flush();

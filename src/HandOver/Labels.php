@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace Vorhut\App\HandOver;
 
 use Symfony\Component\Routing\Generator\UrlGeneratorInterface;
-use Vorhut\App\Jobs\JobInHand;
+use Vorhut\App\Jobs\JobContext;
 use Vorhut\App\Web\View\FormField;
 use Vorhut\Core\Job\Device;
 use Vorhut\Core\Job\Job;
@@ -52,10 +52,10 @@ final readonly class Labels
      * @param int $from number of the first unit, from 1
      * @param int $most units that follow
      */
-    public function of(JobInHand $hand, LabelSheet $sheet, int $from, int $most = self::AT_ONCE): LabelsView
+    public function of(JobContext $context, LabelSheet $sheet, int $from, int $most = self::AT_ONCE): LabelsView
     {
-        $devices = \array_slice(array_values($hand->job->devices), max(0, $from - 1), $most);
-        $labels = array_map(fn (Device $d): array => $this->label($hand, $d), $devices);
+        $devices = \array_slice(array_values($context->job->devices), max(0, $from - 1), $most);
+        $labels = array_map(fn (Device $d): array => $this->label($context, $d), $devices);
         [$width, $height] = $sheet->size();
         $pages = [];
         foreach (array_chunk($labels, $sheet->perPage()) as $page) {
@@ -78,11 +78,11 @@ final readonly class Labels
     }
 
     /** @return array{code: string, name: string, address: string, mac: string, place: string} */
-    private function label(JobInHand $hand, Device $device): array
+    private function label(JobContext $context, Device $device): array
     {
         $page = $this->urls->generate(
             'devices',
-            ['slug' => $hand->stored->getSlug(), 'sel' => $device->id],
+            ['slug' => $context->stored->getSlug(), 'sel' => $device->id],
             UrlGeneratorInterface::ABSOLUTE_URL,
         );
 
@@ -91,7 +91,7 @@ final readonly class Labels
             'name' => $device->name,
             'address' => (string) ($device->primaryAddress()->address ?? 'no address yet'),
             'mac' => (string) ($device->interfaces[0] ?? null)?->mac,
-            'place' => $hand->job->locations[$device->location]->name ?? '',
+            'place' => $context->job->locations[$device->location]->name ?? '',
         ];
     }
 

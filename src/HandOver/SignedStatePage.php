@@ -8,7 +8,7 @@ use Symfony\Bundle\SecurityBundle\Security;
 use Symfony\Component\Routing\Generator\UrlGeneratorInterface;
 use Vorhut\App\Entity\LeftOpen;
 use Vorhut\App\Entity\SignedState;
-use Vorhut\App\Jobs\JobInHand;
+use Vorhut\App\Jobs\JobContext;
 use Vorhut\App\Jobs\Rights;
 use Vorhut\App\Jobs\ShippedProfiles;
 use Vorhut\App\Web\LocalTime;
@@ -20,7 +20,7 @@ use Vorhut\Core\Exchange\Upcasters;
 use Vorhut\Core\HandOver\PlanDrift;
 use Vorhut\Core\HandOver\ProofDrift;
 use Vorhut\Core\HandOver\RecordDrift;
-use Vorhut\Core\Intent\Span;
+use Vorhut\Core\Intent\PairVerdict;
 use Vorhut\Core\Job\ChangeSet;
 use Vorhut\Core\Proof\SeenIn;
 
@@ -38,19 +38,19 @@ final readonly class SignedStatePage
     ) {
     }
 
-    public function show(JobInHand $hand, SignedState $state): SignedStateView
+    public function show(JobContext $context, SignedState $state): SignedStateView
     {
-        $drift = $this->drift($hand, $state);
-        $turned = ProofDrift::between($state->getSeen(), $this->handOvers->seen($hand));
-        $accepted = $this->handOvers->accepted($hand->stored);
+        $drift = $this->drift($context, $state);
+        $turned = ProofDrift::between($state->getSeen(), $this->handOvers->seen($context));
+        $accepted = $this->handOvers->accepted($context->stored);
 
         return new SignedStateView(
-            'Signed '.LocalTime::full($state->getAt(), $hand->stored->getTimezone()),
+            'Signed '.LocalTime::full($state->getAt(), $context->stored->getTimezone()),
             ([] === $drift ? 'the plan is as it was' : Words::count(\count($drift), 'record').' changed since')
                 .([] === $turned ? '' : ', '.Words::count(\count($turned), 'pair').' seen otherwise'),
             [
-                new Link('Hand-over', $this->url('hand-over', $hand), 'h'),
-                new Link('The file as it was signed', $this->url('signed_file', $hand, ['id' => $state->getId()]), 'f'),
+                new Link('Hand-over', $this->url('hand-over', $context), 'h'),
+                new Link('The file as it was signed', $this->url('signed_file', $context, ['id' => $state->getId()]), 'f'),
             ],
             [
                 ['Taken over by', $state->getTakenBy()],
@@ -61,12 +61,12 @@ final readonly class SignedStatePage
                 ['Never seen on site', self::unseen($state)],
                 ['SHA-256 of the file', $state->getHash()],
             ],
-            array_map(fn (RecordDrift $d): DriftLine => $this->line($hand, $state, $d, $accepted), \array_slice($drift, 0, self::MOST)),
+            array_map(fn (RecordDrift $d): DriftLine => $this->line($context, $state, $d, $accepted), \array_slice($drift, 0, self::MOST)),
             self::more($drift),
-            $this->turned($hand, $state, $turned, $accepted),
+            $this->turned($context, $state, $turned, $accepted),
             self::more($turned),
             self::open($state),
-            $this->url('signed_accept', $hand, ['id' => $state->getId()]),
+            $this->url('signed_accept', $context, ['id' => $state->getId()]),
         );
     }
 
@@ -87,16 +87,16 @@ final readonly class SignedStatePage
     }
 
     /** @return list<RecordDrift> */
-    public function drift(JobInHand $hand, SignedState $state): array
+    public function drift(JobContext $context, SignedState $state): array
     {
-        return PlanDrift::between(JobFile::read($state->getFile(), ShippedProfiles::load(), $this->upcasters), $hand->job);
+        return PlanDrift::between(JobFile::read($state->getFile(), ShippedProfiles::load(), $this->upcasters), $context->job);
     }
 
     /** @return list<string> what can be accepted of what is not as it was */
-    public function keys(JobInHand $hand, SignedState $state): array
+    public function keys(JobContext $context, SignedState $state): array
     {
-        $turned = ProofDrift::between($state->getSeen(), $this->handOvers->seen($hand));
-        $keys = array_map(static fn (RecordDrift $d): string => self::key($state, $d->key()), $this->drift($hand, $state));
+        $turned = ProofDrift::between($state->getSeen(), $this->handOvers->seen($context));
+        $keys = array_map(static fn (RecordDrift $d): string => self::key($state, $d->key()), $this->drift($context, $state));
         foreach ($turned as $pair => ['is' => $is]) {
             $keys[] = self::key($state, self::pairKey($pair, $is));
         }
@@ -105,27 +105,27 @@ final readonly class SignedStatePage
     }
 
     /**
-     * @param array<string, array{was: Span, is: Span}> $turned
+     * @param array<string, array{was: PairVerdict, is: PairVerdict}> $turned
      * @param array<string, LeftOpen> $accepted
      *
      * @return list<DriftLine>
      */
-    private function turned(JobInHand $hand, SignedState $state, array $turned, array $accepted): array
+    private function turned(JobContext $context, SignedState $state, array $turned, array $accepted): array
     {
         $lines = [];
         foreach (\array_slice($turned, 0, self::MOST) as $key => ['was' => $was, 'is' => $is]) {
             [$intent, $pair] = explode(' ', $key, 2);
             [$from, $to] = [...explode('>', $pair, 2), ''];
-            $name = $hand->job->intents[$intent]->name ?? $intent;
+            $name = $context->job->intents[$intent]->name ?? $intent;
             $item = self::key($state, self::pairKey($key, $is));
             $lines[] = new DriftLine(
                 $item,
-                \sprintf('%s: %s to %s', $name, $hand->job->nameOf($from), $hand->job->nameOf($to)),
+                \sprintf('%s: %s to %s', $name, $context->job->nameOf($from), $context->job->nameOf($to)),
                 '',
-                $this->url('proof', $hand, ['intent' => $intent]),
+                $this->url('proof', $context, ['intent' => $intent]),
                 [\sprintf('%s → %s', $was->word(), $is->word())],
                 ($accepted[$item] ?? null)?->getReason() ?? '',
-                HandOvers::who($hand->stored, $accepted[$item] ?? null),
+                HandOvers::who($context->stored, $accepted[$item] ?? null),
                 null,
                 $this->security->isGranted('ROLE_LEAD'),
             );
@@ -135,22 +135,22 @@ final readonly class SignedStatePage
     }
 
     /** @param array<string, LeftOpen> $accepted */
-    private function line(JobInHand $hand, SignedState $state, RecordDrift $drift, array $accepted): DriftLine
+    private function line(JobContext $context, SignedState $state, RecordDrift $drift, array $accepted): DriftLine
     {
         $item = self::key($state, $drift->key());
-        $values = ['list' => $drift->list, 'id' => $drift->id, 'version' => $hand->revision];
-        $url = $this->url('signed_back', $hand, ['id' => $state->getId()]);
+        $values = ['list' => $drift->list, 'id' => $drift->id, 'version' => $context->revision];
+        $url = $this->url('signed_back', $context, ['id' => $state->getId()]);
         $back = new Post('Put back as signed', $url, $values, spoken: ': '.$drift->name);
 
         return new DriftLine(
             $item,
             \sprintf('%s %s', ucfirst($drift->one), $drift->name),
             $drift->is,
-            'gone' === $drift->is ? '' : $this->url('record', $hand, ['list' => $drift->list, 'id' => $drift->id]),
+            'gone' === $drift->is ? '' : $this->url('record', $context, ['list' => $drift->list, 'id' => $drift->id]),
             array_map(static fn (array $f): string => \sprintf('%s: %s → %s', ...$f), $drift->fields),
             ($accepted[$item] ?? null)?->getReason() ?? '',
-            HandOvers::who($hand->stored, $accepted[$item] ?? null),
-            $this->rights->allow($hand->stored, new ChangeSet('', [$drift->back])) ? $back : null,
+            HandOvers::who($context->stored, $accepted[$item] ?? null),
+            $this->rights->allow($context->stored, new ChangeSet('', [$drift->back])) ? $back : null,
             $this->security->isGranted('ROLE_LEAD'),
         );
     }
@@ -160,7 +160,7 @@ final readonly class SignedStatePage
         return \sprintf('since %d %s', $state->getId(), hash('xxh128', $of));
     }
 
-    private static function pairKey(string $pair, Span $is): string
+    private static function pairKey(string $pair, PairVerdict $is): string
     {
         return $pair.' '.$is->value;
     }
@@ -178,8 +178,8 @@ final readonly class SignedStatePage
     }
 
     /** @param array<string, string|int> $more */
-    private function url(string $route, JobInHand $hand, array $more = []): string
+    private function url(string $route, JobContext $context, array $more = []): string
     {
-        return $this->urls->generate($route, ['slug' => $hand->stored->getSlug(), ...$more]);
+        return $this->urls->generate($route, ['slug' => $context->stored->getSlug(), ...$more]);
     }
 }

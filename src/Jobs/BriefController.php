@@ -21,39 +21,39 @@ final class BriefController extends JobPage
     private const SHOW_FINDINGS = ['devices', 'networks', 'cables', 'media', 'chains', 'light', 'rooms', 'power', 'brief'];
 
     #[Route('/job/{slug}', name: 'brief', methods: ['GET'])]
-    public function brief(JobInHand $hand, BriefPage $brief): Response
+    public function brief(JobContext $context, BriefPage $brief): Response
     {
-        return $this->page($hand, 'brief', 'brief/index.html.twig', $brief->show($hand));
+        return $this->page($context, 'brief', 'brief/index.html.twig', $brief->show($context));
     }
 
     #[Route('/job/{slug}/undo/{id}', name: 'undo', requirements: ['id' => '\d{1,10}'], methods: ['POST'])]
     #[IsGranted('ROLE_TECHNICIAN')]
-    public function undo(JobInHand $hand, Change $change, Request $request, JobEditor $editor): Response
+    public function undo(JobContext $context, Change $change, Request $request, JobEditor $editor): Response
     {
-        return $this->step($hand, $change, $request, 'Undone', $editor->undo(...));
+        return $this->step($context, $change, $request, 'Undone', $editor->undo(...));
     }
 
     #[Route('/job/{slug}/redo/{id}', name: 'redo', requirements: ['id' => '\d{1,10}'], methods: ['POST'])]
     #[IsGranted('ROLE_TECHNICIAN')]
-    public function redo(JobInHand $hand, Change $change, Request $request, JobEditor $editor): Response
+    public function redo(JobContext $context, Change $change, Request $request, JobEditor $editor): Response
     {
-        return $this->step($hand, $change, $request, 'Made again', $editor->redo(...));
+        return $this->step($context, $change, $request, 'Made again', $editor->redo(...));
     }
 
     #[Route('/job/{slug}/journal/{id}', name: 'journal_entry', requirements: ['id' => '\d{1,10}'], methods: ['GET'])]
-    public function entry(JobInHand $hand, Change $change, JournalEntryPage $entry): Response
+    public function entry(JobContext $context, Change $change, JournalEntryPage $entry): Response
     {
-        if ($change->getJob() !== $hand->stored) {
+        if ($change->getJob() !== $context->stored) {
             throw $this->createNotFoundException('There is no such entry in the journal of this job.');
         }
 
-        return $this->page($hand, 'brief', 'journal/entry.html.twig', $entry->show($hand, $change));
+        return $this->page($context, 'brief', 'journal/entry.html.twig', $entry->show($context, $change));
     }
 
     /** @param \Closure(Change, User): Change $step */
-    private function step(JobInHand $hand, Change $change, Request $request, string $done, \Closure $step): Response
+    private function step(JobContext $context, Change $change, Request $request, string $done, \Closure $step): Response
     {
-        if ($change->getJob() !== $hand->stored) {
+        if ($change->getJob() !== $context->stored) {
             throw $this->createNotFoundException('There is no such entry in the journal of this job.');
         }
         try {
@@ -63,7 +63,7 @@ final class BriefController extends JobPage
             $this->addFlash('error', \sprintf('It was not %s. %s', lcfirst($done), $e->getMessage()));
         }
         $back = $request->request->getString('back');
-        $brief = $this->generateUrl('brief', ['slug' => $hand->stored->getSlug()]);
+        $brief = $this->generateUrl('brief', ['slug' => $context->stored->getSlug()]);
 
         return $this->redirect(str_starts_with($back, $brief) ? $back : $brief, Response::HTTP_SEE_OTHER);
     }
@@ -71,25 +71,25 @@ final class BriefController extends JobPage
     /** Makes the change a finding suggests. */
     #[Route('/job/{slug}/findings/{finding}', name: 'finding_apply', methods: ['POST'])]
     #[IsGranted('ROLE_TECHNICIAN')]
-    public function applyFinding(JobInHand $hand, string $finding, Request $request, JobReading $reading): Response
+    public function applyFinding(JobContext $context, string $finding, Request $request, JobReading $reading): Response
     {
-        $digest = $reading->digest($hand->stored);
+        $digest = $reading->digest($context->stored);
         $found = $digest->finding($finding);
         // As many as were shown together.
         $count = $request->request->getInt('alike');
         $change = null !== $found && $count > 1
-            ? Alike::change(\array_slice(Alike::to($hand->job, $found, $digest->findings), 0, $count))
+            ? Alike::change(\array_slice(Alike::to($context->job, $found, $digest->findings), 0, $count))
             : $found?->change;
         $back = $request->request->getString('back', 'devices');
         $back = \in_array($back, self::SHOW_FINDINGS, true) ? $back : 'devices';
         if (null === $change) {
             $this->addFlash('error', 'That finding is gone: somebody mended it in the meantime.');
 
-            return $this->to($hand, 'devices');
+            return $this->to($context, 'devices');
         }
 
         return $this->isStillOffered($request, $change)
-            ? $this->change($hand, $change, $request, $back)
-            : $this->to($hand, $back);
+            ? $this->change($context, $change, $request, $back)
+            : $this->to($context, $back);
     }
 }

@@ -14,8 +14,8 @@ use Vorhut\App\Web\View\Post;
 use Vorhut\App\Web\Words;
 use Vorhut\Core\Job\Lists;
 use Vorhut\Core\Job\RecordList;
-use Vorhut\Core\Paper\Paper;
-use Vorhut\Core\Paper\Papers;
+use Vorhut\Core\Paper\PrintableList;
+use Vorhut\Core\Paper\PrintableLists;
 
 /** Shows the brief of a job. */
 final readonly class BriefPage
@@ -33,9 +33,9 @@ final readonly class BriefPage
     ) {
     }
 
-    public function show(JobInHand $hand): BriefView
+    public function show(JobContext $context): BriefView
     {
-        $info = $hand->job->info;
+        $info = $context->job->info;
         $lead = $this->security->isGranted('ROLE_LEAD');
 
         return new BriefView(
@@ -43,72 +43,72 @@ final readonly class BriefPage
             \sprintf('%s · times in %s', '' === $info->client ? 'client not named yet' : $info->client, $info->timezone),
             $info->notes,
             [
-                new Link('Ask sheet', $this->url('ask', $hand), 'a'),
-                new Link('Dates', $this->url('dates', $hand), 'l'),
-                ...$lead ? $this->leads($hand) : [],
-                new Link('History', $this->url('history', $hand), 'h'),
-                new Link('Job file', $this->url('job_export', $hand), 'x'),
+                new Link('Ask sheet', $this->url('ask', $context), 'a'),
+                new Link('Dates', $this->url('dates', $context), 'l'),
+                ...$lead ? $this->leads($context) : [],
+                new Link('History', $this->url('history', $context), 'h'),
+                new Link('Job file', $this->url('job_export', $context), 'x'),
             ],
-            $this->findings->all($hand, $this->reading->digest($hand->stored)->findings, 'brief'),
-            PlaceTree::of($hand->job, fn (array $at): ?string => $lead ? $this->url('record', $hand, ['list' => 'locations'] + $at) : null),
-            $lead ? new Link('Add a place', $this->url('record', $hand, ['list' => 'locations', 'id' => RecordsPage::NEW]), 'n') : null,
-            $this->papers($hand),
-            array_map(fn (Change $c): array => $this->entry($hand, $c), $this->journal->latest($hand->stored, self::MOST_CHANGES)),
-            array_map(fn (RecordList $l): Link => $this->list($hand, $l), array_values(Lists::all())),
-            implode(', ', array_map(strval(...), $hand->stored->getFieldRanges())),
-            $lead ? $this->url('field_mode', $hand) : null,
-            $lead ? $this->url('job_remove', $hand) : null,
-            $this->day->show($hand),
+            $this->findings->all($context, $this->reading->digest($context->stored)->findings, 'brief'),
+            PlaceTree::of($context->job, fn (array $at): ?string => $lead ? $this->url('record', $context, ['list' => 'locations'] + $at) : null),
+            $lead ? new Link('Add a place', $this->url('record', $context, ['list' => 'locations', 'id' => RecordsPage::NEW]), 'n') : null,
+            $this->papers($context),
+            array_map(fn (Change $c): array => $this->entry($context, $c), $this->journal->latest($context->stored, self::MOST_CHANGES)),
+            array_map(fn (RecordList $l): Link => $this->list($context, $l), array_values(Lists::all())),
+            implode(', ', array_map(strval(...), $context->stored->getFieldRanges())),
+            $lead ? $this->url('field_mode', $context) : null,
+            $lead ? $this->url('job_remove', $context) : null,
+            $this->day->show($context),
         );
     }
 
     /** @return list<Link> */
-    private function papers(JobInHand $hand): array
+    private function papers(JobContext $context): array
     {
         return array_map(
-            fn (Paper $p): Link => new Link($p->title(), $this->url('paper', $hand, ['name' => $p->name()])),
-            array_values(Papers::all()),
+            fn (PrintableList $p): Link => new Link($p->title(), $this->url('paper', $context, ['name' => $p->name()])),
+            array_values(PrintableLists::all()),
         );
     }
 
     /** @return list<Link> to what only a lead changes */
-    private function leads(JobInHand $hand): array
+    private function leads(JobContext $context): array
     {
         return [
-            new Link('Facts', $this->url('facts', $hand), 'f'),
-            new Link('People', $this->url('job_people', $hand), 'p'),
+            new Link('Facts', $this->url('facts', $context), 'f'),
+            new Link('People', $this->url('job_people', $context), 'p'),
         ];
     }
 
-    private function list(JobInHand $hand, RecordList $list): Link
+    private function list(JobContext $context, RecordList $list): Link
     {
-        $text = \sprintf('%s %d', ucfirst($list->many), \count($hand->job->records[$list->name] ?? []));
+        $text = \sprintf('%s %d', ucfirst($list->many), \count($context->job->records[$list->name] ?? []));
 
-        return new Link($text, $this->url('records', $hand, ['list' => $list->name]));
+        return new Link($text, $this->url('records', $context, ['list' => $list->name]));
     }
 
     /** @return array{title: string, undone: bool, detail: string, url: string, undo: Post|null} */
-    private function entry(JobInHand $hand, Change $change): array
+    private function entry(JobContext $context, Change $change): array
     {
         $undone = null !== $change->getUndoneBy();
         $who = $change->getUser()?->getDisplayName() ?? 'somebody';
-        $when = LocalTime::short($change->getAt(), $hand->stored->getTimezone());
+        $when = LocalTime::short($change->getAt(), $context->stored->getTimezone());
         $records = 0 === $change->getRecords() ? '' : ' · '.Words::count($change->getRecords(), 'record');
         $may = $this->journal->mayUndo($change, $this->security->getUser());
-        $url = $this->url('undo', $hand, ['id' => $change->getId()]);
+        $url = $this->url('undo', $context, ['id' => $change->getId()]);
 
         return [
             'title' => mb_strimwidth($change->getTitle(), 0, self::SHORT, '…'),
             'undone' => $undone,
             'detail' => \sprintf('%s · %s%s', $who, $when, $records),
-            'url' => $this->url('journal_entry', $hand, ['id' => $change->getId()]),
+            'url' => $this->url('journal_entry', $context, ['id' => $change->getId()]),
             'undo' => $may ? new Post('undo', $url, spoken: ' '.$change->getTitle(), small: true) : null,
         ];
     }
 
     /** @param array<string, string|int> $more */
-    private function url(string $route, JobInHand $hand, array $more = []): string
+    private function url(string $route, JobContext $context, array $more = []): string
     {
-        return $this->urls->generate($route, ['slug' => $hand->stored->getSlug(), ...$more]);
+        return $this->urls->generate($route, ['slug' => $context->stored->getSlug(), ...$more]);
     }
 }

@@ -17,7 +17,7 @@ use Vorhut\App\Web\LocalTime;
 use Vorhut\App\Web\View\Link;
 use Vorhut\App\Web\View\Next;
 use Vorhut\App\Web\Words;
-use Vorhut\Core\Profile\Setting\Ask;
+use Vorhut\Core\Profile\Setting\OutsideSource;
 use Vorhut\Core\Runbook\Blocker;
 use Vorhut\Core\Schedule\Agenda;
 use Vorhut\Core\Schedule\LeftOut;
@@ -36,31 +36,31 @@ final readonly class DayPage
         private DayPlan $plan,
         private NextWork $nextWork,
         private AskSheets $asks,
-        private Looks $looks,
+        private LastVisits $looks,
         private Security $security,
         private UrlGeneratorInterface $urls,
         private ClockInterface $clock,
     ) {
     }
 
-    public function show(JobInHand $hand): DayView
+    public function show(JobContext $context): DayView
     {
-        $units = $this->plan->units($hand);
-        $agenda = \count($units) > DayPlan::MOST ? new Agenda([], []) : $this->plan->agenda($hand, $units);
-        $schedule = $this->plan->schedule($hand, $agenda);
-        $first = $this->nextWork->first($hand, $schedule);
+        $units = $this->plan->units($context);
+        $agenda = \count($units) > DayPlan::MOST ? new Agenda([], []) : $this->plan->agenda($context, $units);
+        $schedule = $this->plan->schedule($context, $agenda);
+        $first = $this->nextWork->first($context, $schedule);
         $now = self::inOrder($schedule, $first, self::ready($agenda));
-        [$left, $time, $share] = $this->hours($hand, $schedule);
-        [$since, $sinceTitle] = $this->since($hand);
-        $waits = $this->waits($hand, $agenda);
+        [$left, $time, $share] = $this->hours($context, $schedule);
+        [$since, $sinceTitle] = $this->since($context);
+        $waits = $this->waits($context, $agenda);
         $rest = \count($now) - self::MOST_NOW;
 
         return new DayView(
-            $this->next($hand, $first, \count($now), $waits),
+            $this->next($context, $first, \count($now), $waits),
             array_map(fn (Task $t): array => [
-                'unit' => $hand->job->devices[$t->unit]->name,
+                'unit' => $context->job->devices[$t->unit]->name,
                 'step' => $t->title,
-                'url' => $this->url($hand, 'bench_device', ['id' => $t->unit, 'step' => $t->step]),
+                'url' => $this->url($context, 'bench_device', ['id' => $t->unit, 'step' => $t->step]),
             ], \array_slice($now, 0, self::MOST_NOW)),
             $rest > 0 ? \sprintf('and %d more', $rest) : '',
             $waits,
@@ -69,8 +69,8 @@ final readonly class DayPage
             $share,
             $since,
             $sinceTitle,
-            new Link('Schedule', $this->url($hand, 'schedule'), 'c'),
-            new Link('Several at once', $this->url($hand, 'batch'), 'm'),
+            new Link('Schedule', $this->url($context, 'schedule'), 'c'),
+            new Link('Several at once', $this->url($context, 'batch'), 'm'),
         );
     }
 
@@ -107,13 +107,13 @@ final readonly class DayPage
     }
 
     /** @param list<array{who: string, count: int, what: string, link: Link}> $waits */
-    private function next(JobInHand $hand, ?Task $first, int $ready, array $waits): ?Next
+    private function next(JobContext $context, ?Task $first, int $ready, array $waits): ?Next
     {
         if (null !== $first && 0 < $ready) {
             return new Next(
                 \sprintf('%s can be done now', Words::count($ready, 'unit')),
-                \sprintf('By the schedule %s is next: %s.', $hand->job->devices[$first->unit]->name, lcfirst($first->title)),
-                new Link('To the schedule', $this->url($hand, 'schedule'), 't', main: true),
+                \sprintf('By the schedule %s is next: %s.', $context->job->devices[$first->unit]->name, lcfirst($first->title)),
+                new Link('To the schedule', $this->url($context, 'schedule'), 't', main: true),
             );
         }
         $wait = $waits[0] ?? null;
@@ -122,13 +122,13 @@ final readonly class DayPage
     }
 
     /** @return array{string, string, int} */
-    private function hours(JobInHand $hand, Schedule $schedule): array
+    private function hours(JobContext $context, Schedule $schedule): array
     {
-        $visit = $hand->job->info->visit;
+        $visit = $context->job->info->visit;
         $agenda = $schedule->agenda;
         $people = $schedule->with->technicians;
         $work = $schedule->bounds->work;
-        $now = $this->clock->now()->setTimezone($hand->stored->getTimezone());
+        $now = $this->clock->now()->setTimezone($context->stored->getTimezone());
         [$hour, $minute] = array_map(intval(...), explode(':', $visit->until));
         $seconds = $now->setTime($hour, $minute)->getTimestamp() - $now->getTimestamp();
         $isToday = $visit->on === $now->format('Y-m-d') && $seconds > 0;
@@ -144,14 +144,14 @@ final readonly class DayPage
     }
 
     /** @return list<array{who: string, count: int, what: string, link: Link}> whoever holds up most first */
-    private function waits(JobInHand $hand, Agenda $agenda): array
+    private function waits(JobContext $context, Agenda $agenda): array
     {
-        $settings = new Settings($hand->job);
+        $settings = new Settings($context->job);
         $waits = [];
         foreach ($agenda->left as $left) {
             foreach ($left->step->blockedBy as $blocker) {
                 if (!$blocker->isOurs()) {
-                    [$who, $link] = $this->whose($hand, $settings, $left, $blocker);
+                    [$who, $link] = $this->whose($context, $settings, $left, $blocker);
                     $waits[$who]['units'][$left->device->id] = $left->device->name;
                     $waits[$who]['link'] = $link;
                 }
@@ -165,21 +165,21 @@ final readonly class DayPage
         }
         usort($lines, static fn (array $a, array $b): int => $b['count'] <=> $a['count']);
 
-        return [...$lines, ...$this->unanswered($hand, array_column($lines, 'who'))];
+        return [...$lines, ...$this->unanswered($context, array_column($lines, 'who'))];
     }
 
     /** @return array{string, Link} */
-    private function whose(JobInHand $hand, Settings $settings, LeftOut $left, Blocker $blocker): array
+    private function whose(JobContext $context, Settings $settings, LeftOut $left, Blocker $blocker): array
     {
         $setting = $settings->setting($left->device, $blocker->id);
         $isAddress = 'value' === $blocker->kind && \in_array(explode('.', $blocker->id)[0], ['address', 'mask', 'gateway'], true);
-        $ask = $isAddress ? Ask::Network : $setting?->ask;
+        $ask = $isAddress ? OutsideSource::Network : $setting?->ask;
 
         return match (true) {
-            'licence' === $blocker->kind => [Ask::LicenceDesk->label(), new Link('Dates', $this->url($hand, 'dates'))],
-            null !== $ask => [$ask->label(), new Link('Ask sheet', $this->url($hand, 'ask'))],
-            'pairing' === $blocker->kind => ['us: a partner is not planned', new Link('Pairings', $this->url($hand, 'pairings'))],
-            default => ['us: a value is not said', new Link('Devices', $this->url($hand, 'devices', ['sel' => $left->device->id]))],
+            'licence' === $blocker->kind => [OutsideSource::LicenceDesk->label(), new Link('Dates', $this->url($context, 'dates'))],
+            null !== $ask => [$ask->label(), new Link('Ask sheet', $this->url($context, 'ask'))],
+            'pairing' === $blocker->kind => ['us: a partner is not planned', new Link('Pairings', $this->url($context, 'pairings'))],
+            default => ['us: a value is not said', new Link('Devices', $this->url($context, 'devices', ['sel' => $left->device->id]))],
         };
     }
 
@@ -190,14 +190,14 @@ final readonly class DayPage
      *
      * @return list<array{who: string, count: int, what: string, link: Link}>
      */
-    private function unanswered(JobInHand $hand, array $named): array
+    private function unanswered(JobContext $context, array $named): array
     {
         $lines = [];
-        foreach ($this->asks->sums($hand) as $who => $sum) {
-            $label = ucfirst(Ask::from($who)->label());
+        foreach ($this->asks->sums($context) as $who => $sum) {
+            $label = ucfirst(OutsideSource::from($who)->label());
             if ($sum['open'] > 0 && !\in_array($label, $named, true)) {
                 $what = Words::count($sum['open'], 'open question');
-                $lines[] = ['who' => $label, 'count' => 0, 'what' => $what, 'link' => new Link('Ask sheet', $this->url($hand, 'ask'))];
+                $lines[] = ['who' => $label, 'count' => 0, 'what' => $what, 'link' => new Link('Ask sheet', $this->url($context, 'ask'))];
             }
         }
 
@@ -205,22 +205,22 @@ final readonly class DayPage
     }
 
     /** @return array{list<array{title: string, detail: string, url: string}>, string} */
-    private function since(JobInHand $hand): array
+    private function since(JobContext $context): array
     {
         $user = $this->security->getUser();
         if (!$user instanceof User) {
             return [[], ''];
         }
-        $since = $this->looks->look($hand->stored, $user);
+        $since = $this->looks->look($context->stored, $user);
         if (null === $since) {
             return [[], 'You are here for the first time'];
         }
-        $zone = $hand->stored->getTimezone();
-        [$changes, $count] = $this->looks->since($hand->stored, $user, $since, self::MOST_SINCE);
+        $zone = $context->stored->getTimezone();
+        [$changes, $count] = $this->looks->since($context->stored, $user, $since, self::MOST_SINCE);
         $lines = array_map(fn (Change $c): array => [
             'title' => mb_strimwidth($c->getTitle(), 0, self::SHORT, '…'),
             'detail' => \sprintf('%s · %s', $c->getUser()?->getDisplayName() ?? 'somebody', LocalTime::short($c->getAt(), $zone)),
-            'url' => $this->url($hand, 'journal_entry', ['id' => (string) $c->getId()]),
+            'url' => $this->url($context, 'journal_entry', ['id' => (string) $c->getId()]),
         ], $changes);
         $title = 0 === $count ? 'Nothing was changed by others' : Words::count($count, 'change').' by others';
 
@@ -228,8 +228,8 @@ final readonly class DayPage
     }
 
     /** @param array<string, string> $more */
-    private function url(JobInHand $hand, string $route, array $more = []): string
+    private function url(JobContext $context, string $route, array $more = []): string
     {
-        return $this->urls->generate($route, ['slug' => $hand->stored->getSlug(), ...$more]);
+        return $this->urls->generate($route, ['slug' => $context->stored->getSlug(), ...$more]);
     }
 }

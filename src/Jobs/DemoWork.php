@@ -16,8 +16,8 @@ use Vorhut\Core\Job\Job;
 use Vorhut\Core\Job\Licence;
 use Vorhut\Core\Profile\Step\RecordKind;
 use Vorhut\Core\Profile\Step\WorkStage;
-use Vorhut\Core\Runbook\Kept;
 use Vorhut\Core\Runbook\Progress;
+use Vorhut\Core\Runbook\RecordedValue;
 use Vorhut\Core\Runbook\Runbooks;
 use Vorhut\Core\Runbook\RunbookStep;
 use Vorhut\Core\Secret\SecretNeeds;
@@ -91,7 +91,7 @@ final readonly class DemoWork
         return WorkStage::Ask !== $step->stage && Progress::covers($device->stage, $step->stage);
     }
 
-    /** @return list<Kept> */
+    /** @return list<RecordedValue> */
     private static function kept(Device $device, RunbookStep $step): array
     {
         $kept = [];
@@ -103,7 +103,7 @@ final readonly class DemoWork
                 default => '',
             };
             if ('' !== $value) {
-                $kept[] = new Kept($record->kind, $record->label, $value, RecordKind::Read === $record->kind ? true : null);
+                $kept[] = new RecordedValue($record->kind, $record->label, $value, RecordKind::Read === $record->kind ? true : null);
             }
         }
 

@@ -12,35 +12,35 @@ use Vorhut\App\Web\JobPage;
 use Vorhut\App\Web\RecordForm;
 use Vorhut\App\Web\Refusals;
 use Vorhut\App\Web\View\FormField;
+use Vorhut\Core\Convention\Convention;
+use Vorhut\Core\Convention\Conventions;
 use Vorhut\Core\Job\ChangeSet;
 use Vorhut\Core\Job\Edit;
 use Vorhut\Core\Job\JobInfo;
 use Vorhut\Core\Record\Json;
 use Vorhut\Core\Record\RecordType;
-use Vorhut\Core\School\School;
-use Vorhut\Core\School\Schools;
 
 /** What a job is called, for whom it is, in which time zone, and what else to know. */
 #[IsGranted('ROLE_LEAD')]
 final class FactsController extends JobPage
 {
     #[Route('/job/{slug}/facts', name: 'facts', methods: ['GET'])]
-    public function index(JobInHand $hand): Response
+    public function index(JobContext $context): Response
     {
-        return $this->shown($hand, $hand->job->record(JobInfo::class, Edit::FACTS) ?? [], Refusals::none());
+        return $this->shown($context, $context->job->record(JobInfo::class, Edit::FACTS) ?? [], Refusals::none());
     }
 
     #[Route('/job/{slug}/facts', name: 'facts_save', methods: ['POST'])]
-    public function save(JobInHand $hand, Request $request): Response
+    public function save(JobContext $context, Request $request): Response
     {
-        $before = $hand->job->record(JobInfo::class, Edit::FACTS) ?? [];
-        $after = (new RecordForm($hand->job))->record(RecordType::of(JobInfo::class), $request->request->all(), $before);
+        $before = $context->job->record(JobInfo::class, Edit::FACTS) ?? [];
+        $after = (new RecordForm($context->job))->record(RecordType::of(JobInfo::class), $request->request->all(), $before);
         $change = new ChangeSet('Changed the facts of the job', [new Edit(JobInfo::class, Edit::FACTS, $before, $after)]);
         $refusals = self::seen($before) === $request->request->getString('seen')
-            ? $this->refusals($hand, $change, $request)
+            ? $this->refusals($context, $change, $request)
             : Refusals::said(EditConflict::factsChanged()->getMessage());
 
-        return $refusals->isEmpty() ? $this->to($hand, 'brief') : $this->shown($hand, $after, $refusals);
+        return $refusals->isEmpty() ? $this->to($context, 'brief') : $this->shown($context, $after, $refusals);
     }
 
     /**
@@ -61,14 +61,14 @@ final class FactsController extends JobPage
     private static function schools(array $chosen): array
     {
         $schools = [];
-        foreach (RecordType::of(Schools::class)->fields as $key => $field) {
+        foreach (RecordType::of(Conventions::class)->fields as $key => $field) {
             $value = $field->shown($chosen[$key] ?? null);
-            $answers = array_map(static fn (School $s): array => [
+            $answers = array_map(static fn (Convention $s): array => [
                 'value' => (string) $s->value,
                 'label' => $s->label(),
                 'reason' => $s->reason(),
                 'isIt' => (string) $s->value === $value,
-            ], Schools::answers($key));
+            ], Conventions::answers($key));
             $schools[] = ['name' => 'schools['.$key.']', 'question' => $field->label, 'answers' => $answers];
         }
 
@@ -78,10 +78,10 @@ final class FactsController extends JobPage
     /**
      * @param array<string, mixed> $facts
      */
-    private function shown(JobInHand $hand, array $facts, Refusals $refusals): Response
+    private function shown(JobContext $context, array $facts, Refusals $refusals): Response
     {
-        $slug = ['slug' => $hand->stored->getSlug()];
-        $form = new RecordForm($hand->job);
+        $slug = ['slug' => $context->stored->getSlug()];
+        $form = new RecordForm($context->job);
         $fields = $form->fields(RecordType::of(JobInfo::class), $facts, ['timezone', 'notes', 'schools']);
         $zones = \DateTimeZone::listIdentifiers();
         $zone = \is_string($facts['timezone'] ?? null) ? $facts['timezone'] : 'UTC';
@@ -93,12 +93,12 @@ final class FactsController extends JobPage
             $refusals->above,
             $this->generateUrl('facts_save', $slug),
             $this->generateUrl('brief', $slug),
-            $hand->revision,
-            self::seen($hand->job->record(JobInfo::class, Edit::FACTS) ?? []),
+            $context->revision,
+            self::seen($context->job->record(JobInfo::class, Edit::FACTS) ?? []),
             self::schools(\is_array($facts['schools'] ?? null) ? $facts['schools'] : []),
         );
         $status = $refusals->isEmpty() ? Response::HTTP_OK : Response::HTTP_UNPROCESSABLE_ENTITY;
 
-        return $this->page($hand, 'brief', 'brief/facts.html.twig', $view, $status);
+        return $this->page($context, 'brief', 'brief/facts.html.twig', $view, $status);
     }
 }

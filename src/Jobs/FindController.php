@@ -13,13 +13,13 @@ use Vorhut\App\Web\JobPage;
 final class FindController extends JobPage
 {
     #[Route('/job/{slug}/find', name: 'find', methods: ['GET'])]
-    public function find(JobInHand $hand, Request $request, FindPage $find): Response
+    public function find(JobContext $context, Request $request, FindPage $find): Response
     {
-        $view = $find->show($hand, trim($request->query->getString('q')), $this->user());
+        $view = $find->show($context, trim($request->query->getString('q')), $this->user());
         if ('true' === $request->headers->get('HX-Request')) {
             return $this->render('find/_hits.html.twig', ['view' => $view]);
         }
 
-        return $this->page($hand, 'brief', 'find/index.html.twig', $view);
+        return $this->page($context, 'brief', 'find/index.html.twig', $view);
     }
 }

@@ -11,19 +11,19 @@ use Vorhut\Core\Search\JobSearch;
 /** Shows what the jump field finds. */
 final readonly class FindPage
 {
-    public function __construct(private JobReading $reading, private Elsewhere $elsewhere, private UrlGeneratorInterface $urls)
+    public function __construct(private JobReading $reading, private CrossJobSearch $elsewhere, private UrlGeneratorInterface $urls)
     {
     }
 
-    public function show(JobInHand $hand, string $query, User $for): FindView
+    public function show(JobContext $context, string $query, User $for): FindView
     {
-        $slug = $hand->stored->getSlug();
+        $slug = $context->stored->getSlug();
         $hits = [];
-        foreach (JobSearch::find($hand->job, $this->reading->digest($hand->stored)->findings, $query) as $hit) {
+        foreach (JobSearch::find($context->job, $this->reading->digest($context->stored)->findings, $query) as $hit) {
             $hits[] = new Hit($hit['title'], $hit['detail'], $this->url($slug, $hit['kind'], $hit['id']));
         }
         $elsewhere = [];
-        foreach ($this->elsewhere->find($hand->stored, $query, $for) as $row) {
+        foreach ($this->elsewhere->find($context->stored, $query, $for) as $row) {
             $kind = 'devices' === $row['list'] ? 'device' : ('segments' === $row['list'] ? 'segment' : $row['list']);
             $parts = [$row['job'], $row['client'], $row['value'] === $row['name'] ? '' : $row['value']];
             $detail = implode(' · ', array_filter($parts, static fn (string $part): bool => '' !== $part));

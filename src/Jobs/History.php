@@ -17,16 +17,16 @@ final readonly class History
     {
     }
 
-    public function count(JobInHand $hand, HistoryQuery $query): int
+    public function count(JobContext $context, HistoryQuery $query): int
     {
-        return (int) $this->found($hand, $query)->select('COUNT(c.id)')->getQuery()->getSingleScalarResult();
+        return (int) $this->found($context, $query)->select('COUNT(c.id)')->getQuery()->getSingleScalarResult();
     }
 
     /** @return list<Change> the latest first */
-    public function entries(JobInHand $hand, HistoryQuery $query, int $from, int $most): array
+    public function entries(JobContext $context, HistoryQuery $query, int $from, int $most): array
     {
         /** @var list<Change> $changes */
-        $changes = $this->found($hand, $query)
+        $changes = $this->found($context, $query)
             ->addSelect('u')
             ->orderBy('c.id', 'DESC')
             ->setFirstResult($from)
@@ -38,13 +38,13 @@ final readonly class History
     }
 
     /** @return array<string, string> the name others see, by the name they log in with, of all who have changed something */
-    public function people(JobInHand $hand): array
+    public function people(JobContext $context): array
     {
         /** @var list<User> $users */
         $users = $this->em->createQuery(
             'SELECT u FROM '.User::class.' u WHERE u.id IN (SELECT IDENTITY(c.user) FROM '.Change::class.' c WHERE c.job = :job)'
             .' ORDER BY u.displayName',
-        )->setParameter('job', $hand->stored)->getResult();
+        )->setParameter('job', $context->stored)->getResult();
         $people = [];
         foreach ($users as $user) {
             $people[$user->getUserIdentifier()] = $user->getDisplayName();
@@ -53,18 +53,18 @@ final readonly class History
         return $people;
     }
 
-    private function found(JobInHand $hand, HistoryQuery $query): QueryBuilder
+    private function found(JobContext $context, HistoryQuery $query): QueryBuilder
     {
         $found = $this->em->getRepository(Change::class)
             ->createQueryBuilder('c')
             ->leftJoin('c.user', 'u')
             ->where('c.job = :job')
-            ->setParameter('job', $hand->stored);
+            ->setParameter('job', $context->stored);
         if ('' !== $query->who) {
             $found->andWhere('u.username = :who')->setParameter('who', $query->who);
         }
         if ('' !== $query->unit) {
-            $id = '%"'.addcslashes(self::idOf($hand->job, $query->unit), '\\%_').'"%';
+            $id = '%"'.addcslashes(self::idOf($context->job, $query->unit), '\\%_').'"%';
             $found->andWhere('c.edits LIKE :unit OR c.effects LIKE :unit')->setParameter('unit', $id);
         }
         if (null !== $query->day) {

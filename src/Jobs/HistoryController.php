@@ -13,10 +13,10 @@ use Vorhut\App\Web\JobPage;
 final class HistoryController extends JobPage
 {
     #[Route('/job/{slug}/history', name: 'history', methods: ['GET'])]
-    public function index(JobInHand $hand, Request $request, HistoryPage $history): Response
+    public function index(JobContext $context, Request $request, HistoryPage $history): Response
     {
-        $query = HistoryQuery::of($request, $hand->stored->getTimezone());
+        $query = HistoryQuery::of($request, $context->stored->getTimezone());
 
-        return $this->page($hand, 'brief', 'journal/history.html.twig', $history->show($hand, $query));
+        return $this->page($context, 'brief', 'journal/history.html.twig', $history->show($context, $query));
     }
 }

@@ -27,28 +27,28 @@ final readonly class HistoryPage
     ) {
     }
 
-    public function show(JobInHand $hand, HistoryQuery $query): HistoryView
+    public function show(JobContext $context, HistoryQuery $query): HistoryView
     {
-        $count = $this->history->count($hand, $query);
-        $zone = $hand->stored->getTimezone();
+        $count = $this->history->count($context, $query);
+        $zone = $context->stored->getTimezone();
         $days = [];
-        foreach ($this->history->entries($hand, $query, ($query->page - 1) * self::PAGE, self::PAGE) as $change) {
+        foreach ($this->history->entries($context, $query, ($query->page - 1) * self::PAGE, self::PAGE) as $change) {
             $day = LocalTime::day($change->getAt(), $zone);
-            $days[$day][] = $this->entry($hand, $change, LocalTime::clock($change->getAt(), $zone), $query);
+            $days[$day][] = $this->entry($context, $change, LocalTime::clock($change->getAt(), $zone), $query);
         }
 
         return new HistoryView(
             Words::count($count, 'entry', 'entries').($query->isAll() ? '' : ' found'),
-            $this->url('history', $hand),
+            $this->url('history', $context),
             [
-                new FormField('who', 'Who', $query->who, 'select', options: ['' => 'anybody'] + $this->history->people($hand)),
+                new FormField('who', 'Who', $query->who, 'select', options: ['' => 'anybody'] + $this->history->people($context)),
                 new FormField('unit', 'Unit', $query->unit, placeholder: 'its name'),
                 new FormField('day', 'Day', $query->day?->format('Y-m-d') ?? '', placeholder: '2026-11-25', technical: true),
                 new FormField('q', 'Word', $query->text, placeholder: 'such as gateway'),
             ],
-            $query->isAll() ? null : $this->url('history', $hand),
+            $query->isAll() ? null : $this->url('history', $context),
             $days,
-            $this->pages($hand, $query, (int) ceil($count / self::PAGE)),
+            $this->pages($context, $query, (int) ceil($count / self::PAGE)),
         );
     }
 
@@ -63,18 +63,18 @@ final readonly class HistoryPage
      *     undo: Post|null,
      * }
      */
-    private function entry(JobInHand $hand, Change $change, string $time, HistoryQuery $query): array
+    private function entry(JobContext $context, Change $change, string $time, HistoryQuery $query): array
     {
         $undone = $change->getUndoneBy();
         $may = $this->journal->mayUndo($change, $this->security->getUser());
         $of = ['id' => $change->getId()];
-        $back = ['back' => $this->url('history', $hand, $query->parameters($query->page))];
+        $back = ['back' => $this->url('history', $context, $query->parameters($query->page))];
 
         return [
             'time' => $time,
             'who' => $change->getUser()?->getDisplayName() ?? 'somebody',
             'title' => $change->getTitle(),
-            'url' => $this->url('journal_entry', $hand, $of),
+            'url' => $this->url('journal_entry', $context, $of),
             'records' => 0 === $change->getRecords() ? '' : Words::count($change->getRecords(), 'record'),
             'undone' => match (true) {
                 null !== $undone => \sprintf('undone by %s', $undone->getUser()?->getDisplayName() ?? 'somebody'),
@@ -82,27 +82,27 @@ final readonly class HistoryPage
                 ChangeKind::Redo === $change->getKind() => 'made again',
                 default => '',
             },
-            'undo' => $may ? new Post('undo', $this->url('undo', $hand, $of), $back, spoken: ' '.$change->getTitle(), small: true) : null,
+            'undo' => $may ? new Post('undo', $this->url('undo', $context, $of), $back, spoken: ' '.$change->getTitle(), small: true) : null,
         ];
     }
 
     /** @return list<Link> */
-    private function pages(JobInHand $hand, HistoryQuery $query, int $count): array
+    private function pages(JobContext $context, HistoryQuery $query, int $count): array
     {
         $pages = [];
         if ($query->page > 1) {
-            $pages[] = new Link('Later ones', $this->url('history', $hand, $query->parameters($query->page - 1)), 'l');
+            $pages[] = new Link('Later ones', $this->url('history', $context, $query->parameters($query->page - 1)), 'l');
         }
         if ($query->page < $count) {
-            $pages[] = new Link('Earlier ones', $this->url('history', $hand, $query->parameters($query->page + 1)), 'e');
+            $pages[] = new Link('Earlier ones', $this->url('history', $context, $query->parameters($query->page + 1)), 'e');
         }
 
         return $pages;
     }
 
     /** @param array<string, string|int> $more */
-    private function url(string $route, JobInHand $hand, array $more = []): string
+    private function url(string $route, JobContext $context, array $more = []): string
     {
-        return $this->urls->generate($route, ['slug' => $hand->stored->getSlug(), ...$more]);
+        return $this->urls->generate($route, ['slug' => $context->stored->getSlug(), ...$more]);
     }
 }

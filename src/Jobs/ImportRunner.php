@@ -75,8 +75,8 @@ final readonly class ImportRunner implements Runner
     private function devices(ImportRun $run): string
     {
         $stored = $run->getJob();
-        $hand = $this->reading->hand($stored);
-        $import = (new DeviceImporter($hand->job))->read($run->getContent(), $run->getOrders());
+        $context = $this->reading->context($stored);
+        $import = (new DeviceImporter($context->job))->read($run->getContent(), $run->getOrders());
         $this->editor->apply($stored, $import->changeSet(), $run->getUser(), $run->getSeen());
         $counts = [\count($import->added()), \count($import->changed()), \count($import->errors)];
 

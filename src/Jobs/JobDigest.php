@@ -4,18 +4,18 @@ declare(strict_types=1);
 
 namespace Vorhut\App\Jobs;
 
-use Vorhut\Core\Coupling\Couplings;
 use Vorhut\Core\Findings\Finding;
-use Vorhut\Core\Intent\Span;
+use Vorhut\Core\Intent\PairVerdict;
 use Vorhut\Core\Job\Job;
 use Vorhut\Core\Load\FlowRates;
 use Vorhut\Core\Proof\Matrix;
-use Vorhut\Core\Proof\Outlook;
+use Vorhut\Core\Proof\PredictionSummary;
+use Vorhut\Core\Relation\Relations;
 
 /** What every page of a job needs to know about it, small enough to keep. */
 final readonly class JobDigest
 {
-    /** @var array<array-key, array{span: Span, pairs: int, counts: array<string, int>}> by id */
+    /** @var array<array-key, array{span: PairVerdict, pairs: int, counts: array<string, int>}> by id */
     public array $intents;
 
     public int $pairs;
@@ -29,7 +29,7 @@ final readonly class JobDigest
      */
     private function __construct(
         public array $findings,
-        Outlook $outlook,
+        PredictionSummary $outlook,
         public int $devices,
         public int $segments,
         public int $withoutAddress,
@@ -45,7 +45,7 @@ final readonly class JobDigest
     }
 
     /** @param list<Finding> $findings */
-    public static function of(array $findings, Outlook $outlook, Job $job): self
+    public static function of(array $findings, PredictionSummary $outlook, Job $job): self
     {
         $without = $setUp = 0;
         foreach ($job->devices as $device) {
@@ -55,7 +55,7 @@ final readonly class JobDigest
             }
         }
 
-        $pairings = \count(Couplings::of($job)->all);
+        $pairings = \count(Relations::of($job)->all);
 
         return new self(
             $findings,
@@ -82,7 +82,7 @@ final readonly class JobDigest
         $failing = 0;
         foreach ($this->intents as $intent) {
             foreach ($intent['counts'] as $span => $count) {
-                $failing += Span::from($span)->fails() ? $count : 0;
+                $failing += PairVerdict::from($span)->fails() ? $count : 0;
             }
         }
 
@@ -99,7 +99,7 @@ final readonly class JobDigest
     {
         $unsettled = 0;
         foreach ($this->intents as $intent) {
-            $isOpen = 0 === $intent['pairs'] || isset($intent['counts'][Span::Untried->value]);
+            $isOpen = 0 === $intent['pairs'] || isset($intent['counts'][PairVerdict::Untried->value]);
             $unsettled += (int) ($isOpen && !$intent['span']->fails());
         }
 

@@ -9,7 +9,7 @@ use Symfony\Contracts\Service\ResetInterface;
 use Vorhut\App\Entity\StoredJob;
 use Vorhut\Core\Findings\Check;
 use Vorhut\Core\Job\Job;
-use Vorhut\Core\Proof\Outlook;
+use Vorhut\Core\Proof\PredictionSummary;
 use Vorhut\Core\Proof\ProofReport;
 use Vorhut\Core\Proof\Prover;
 
@@ -19,7 +19,7 @@ final class JobReading implements ResetInterface
     /** More devices than this are not told about in the answer to an edit, but right after it. */
     public const LARGE = 1000;
 
-    /** @var array<int, JobInHand> by number of the stored job */
+    /** @var array<int, JobContext> by number of the stored job */
     private array $hands = [];
 
     /** @var array<string, Prover> */
@@ -28,7 +28,7 @@ final class JobReading implements ResetInterface
     public function __construct(
         private readonly PlanReader $plans,
         private readonly PlanRecords $records,
-        private readonly Kept $kept,
+        private readonly RevisionCache $kept,
         private readonly ClockInterface $clock,
     ) {
     }
@@ -40,14 +40,14 @@ final class JobReading implements ResetInterface
     }
 
     /** As it was when it was first asked for, unless its row has been read again and says otherwise. */
-    public function hand(StoredJob $stored): JobInHand
+    public function context(StoredJob $stored): JobContext
     {
         return $this->held($stored) ?? $this->hands[$stored->getId()] = $this->plans->read($stored);
     }
 
     public function job(StoredJob $stored): Job
     {
-        return $this->hand($stored)->job;
+        return $this->context($stored)->job;
     }
 
     public function digest(StoredJob $stored): JobDigest
@@ -79,9 +79,9 @@ final class JobReading implements ResetInterface
 
     public function prover(StoredJob $stored): Prover
     {
-        $hand = $this->hand($stored);
+        $context = $this->context($stored);
 
-        return $this->provers[$hand->key()] ??= new Prover($hand->job);
+        return $this->provers[$context->key()] ??= new Prover($context->job);
     }
 
     /**
@@ -96,9 +96,9 @@ final class JobReading implements ResetInterface
     public function once(string $what, StoredJob $stored, callable $compute): mixed
     {
         return $this->kept->once($what, $stored, $this->revision($stored), function () use ($stored, $compute): array {
-            $hand = $this->hand($stored);
+            $context = $this->context($stored);
 
-            return [$hand->revision, $compute($hand->job)];
+            return [$context->revision, $compute($context->job)];
         });
     }
 
@@ -119,25 +119,25 @@ final class JobReading implements ResetInterface
     }
 
     /** What was predicted before still holds where an edit has changed nothing that predictions look at. */
-    private function outlook(StoredJob $stored): Outlook
+    private function outlook(StoredJob $stored): PredictionSummary
     {
-        $hand = $this->hand($stored);
-        $looked = Outlook::fingerprint($hand->job);
-        /** @var array{string, Outlook}|null $before */
+        $context = $this->context($stored);
+        $looked = PredictionSummary::fingerprint($context->job);
+        /** @var array{string, PredictionSummary}|null $before */
         $before = $this->kept->latest('outlook', $stored);
         if (null !== $before && $before[0] === $looked) {
             return $before[1];
         }
-        $outlook = Outlook::of($hand->job, $this->proof($stored));
-        $this->kept->keep('outlook', $stored, $hand->revision, [$looked, $outlook]);
+        $outlook = PredictionSummary::of($context->job, $this->proof($stored));
+        $this->kept->keep('outlook', $stored, $context->revision, [$looked, $outlook]);
 
         return $outlook;
     }
 
-    private function held(StoredJob $stored): ?JobInHand
+    private function held(StoredJob $stored): ?JobContext
     {
-        $hand = $this->hands[$stored->getId()] ?? null;
+        $context = $this->hands[$stored->getId()] ?? null;
 
-        return null === $hand || $hand->stored !== $stored || $hand->revision < $stored->getRevision() ? null : $hand;
+        return null === $context || $context->stored !== $stored || $context->revision < $stored->getRevision() ? null : $context;
     }
 }

@@ -121,24 +121,24 @@ final class JobsController extends JobPage
     }
 
     #[Route('/job/{slug}/export', name: 'job_export', methods: ['GET'])]
-    public function export(JobInHand $hand): Response
+    public function export(JobContext $context): Response
     {
-        return new Download(JobFile::write($hand->job), MediaType::Json, $hand->stored->getSlug().'.json');
+        return new Download(JobFile::write($context->job), MediaType::Json, $context->stored->getSlug().'.json');
     }
 
     #[Route('/job/{slug}/remove', name: 'job_remove', methods: ['POST'])]
     #[IsGranted('ROLE_LEAD')]
-    public function remove(JobInHand $hand, Request $request): Response
+    public function remove(JobContext $context, Request $request): Response
     {
         $given = trim($request->request->getString('name'));
-        $name = $hand->stored->getName();
+        $name = $context->stored->getName();
         if ($given !== $name) {
             $refused = \sprintf('The name "%s" was given; allowed is "%s", letter by letter.', $given, $name);
             $this->addFlash('error', $refused.' A removed job cannot be brought back, so export it first.');
 
-            return $this->to($hand, 'brief');
+            return $this->to($context, 'brief');
         }
-        $this->store->remove($hand->stored);
+        $this->store->remove($context->stored);
 
         return $this->redirectToRoute('jobs', [], Response::HTTP_SEE_OTHER);
     }

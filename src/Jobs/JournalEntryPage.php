@@ -31,25 +31,25 @@ final readonly class JournalEntryPage
     ) {
     }
 
-    public function show(JobInHand $hand, Change $entry): JournalEntryView
+    public function show(JobContext $context, Change $entry): JournalEntryView
     {
-        $slug = ['slug' => $hand->stored->getSlug()];
+        $slug = ['slug' => $context->stored->getSlug()];
         $may = $this->journal->mayUndo($entry, $this->security->getUser());
         $rows = [];
         foreach ($entry->toChangeSet($this->upcasters)->edits as $edit) {
-            $rows = \count($rows) < self::MOST_ROWS ? [...$rows, ...self::rows($hand, $edit)] : $rows;
+            $rows = \count($rows) < self::MOST_ROWS ? [...$rows, ...self::rows($context, $edit)] : $rows;
         }
 
         return new JournalEntryView(
             $entry->getTitle(),
-            $this->summary($hand, $entry),
+            $this->summary($context, $entry),
             $rows,
             $may ? new Post('Undo', $this->urls->generate('undo', $slug + ['id' => $entry->getId()]), [], 'u') : null,
             new Link('Back to the brief', $this->urls->generate('brief', $slug)),
         );
     }
 
-    private function summary(JobInHand $hand, Change $entry): string
+    private function summary(JobContext $context, Change $entry): string
     {
         $what = match ($entry->getKind()) {
             ChangeKind::Do => null === $entry->getUndoneBy() ? '' : ' · undone since',
@@ -58,19 +58,19 @@ final readonly class JournalEntryPage
         };
         $who = $entry->getUser()?->getDisplayName() ?? 'somebody';
 
-        return $who.' · '.LocalTime::full($entry->getAt(), $hand->stored->getTimezone()).$what;
+        return $who.' · '.LocalTime::full($entry->getAt(), $context->stored->getTimezone()).$what;
     }
 
     /** @return list<array{record: string, field: string, before: string, after: string}> */
-    private static function rows(JobInHand $hand, Edit $edit): array
+    private static function rows(JobContext $context, Edit $edit): array
     {
         $one = $edit->isOfFacts() ? 'job' : Lists::of($edit->type)->one;
         $name = $edit->after['name'] ?? $edit->before['name'] ?? $edit->id;
         $record = \sprintf('%s %s', ucfirst($one), \is_string($name) ? $name : $edit->id);
         $type = RecordType::of($edit->type);
         $rows = [];
-        $called = static function (string $list, string $id) use ($hand): ?string {
-            $name = $hand->job->records[$list][$id]['name'] ?? null;
+        $called = static function (string $list, string $id) use ($context): ?string {
+            $name = $context->job->records[$list][$id]['name'] ?? null;
 
             return \is_string($name) ? $name : null;
         };

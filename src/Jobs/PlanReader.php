@@ -28,7 +28,7 @@ final readonly class PlanReader
     ) {
     }
 
-    public function read(StoredJob $stored): JobInHand
+    public function read(StoredJob $stored): JobContext
     {
         $revision = $stored->getRevision();
         $parts = $this->shelf->take($stored, $revision);
@@ -46,7 +46,7 @@ final readonly class PlanReader
         $read = array_map(static fn (PlanPart $p): JobPart => $p->part, array_values($parts));
         $job = Job::fromParts(Json::object($stored->getFrame()), $read, $this->library);
 
-        return new JobInHand($stored, $job, $revision, $versions);
+        return new JobContext($stored, $job, $revision, $versions);
     }
 
     /** Puts a plan where those who serve pages will look for it, so that the first of them does not have to. */

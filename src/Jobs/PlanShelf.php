@@ -116,7 +116,7 @@ final readonly class PlanShelf
 
     private function place(StoredJob $stored): string
     {
-        return \sprintf('plan-%d-%s', self::SHAPE, JobInHand::keyOf($stored, 0));
+        return \sprintf('plan-%d-%s', self::SHAPE, JobContext::keyOf($stored, 0));
     }
 
     /** The opcode cache frees nothing in place: when little is left it is begun anew, but not again and again where all do not fit. */

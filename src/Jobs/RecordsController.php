@@ -31,57 +31,57 @@ final class RecordsController extends JobPage
     }
 
     #[Route('/job/{slug}/records/{list}', name: 'records', methods: ['GET'])]
-    public function index(JobInHand $hand, string $list): Response
+    public function index(JobContext $context, string $list): Response
     {
-        return $this->page($hand, 'brief', 'records/index.html.twig', $this->records->show($hand, $this->list($list), null));
+        return $this->page($context, 'brief', 'records/index.html.twig', $this->records->show($context, $this->list($list), null));
     }
 
     #[Route('/job/{slug}/records/{list}/{id}', name: 'record', methods: ['GET'])]
-    public function record(JobInHand $hand, string $list, string $id, Request $request): Response
+    public function record(JobContext $context, string $list, string $id, Request $request): Response
     {
         $of = $this->list($list);
         $wanted = $request->query->getString('like');
-        $like = $hand->job->record($of->type, $wanted) ?? (DeviceProfile::class === $of->type ? ShippedProfiles::record($wanted) : null);
+        $like = $context->job->record($of->type, $wanted) ?? (DeviceProfile::class === $of->type ? ShippedProfiles::record($wanted) : null);
         if (RecordsPage::NEW === $id && null !== $like) {
-            return $this->page($hand, 'brief', 'records/index.html.twig', $this->records->show($hand, $of, $id, Another::like($like, $of)));
+            return $this->page($context, 'brief', 'records/index.html.twig', $this->records->show($context, $of, $id, RecordCopy::like($like, $of)));
         }
         if (RecordsPage::NEW === $id) {
             $begun = array_intersect_key(array_filter($request->query->all(), \is_string(...)), $of->type()->fields);
 
-            return $this->page($hand, 'brief', 'records/index.html.twig', $this->records->show($hand, $of, $id, $begun));
+            return $this->page($context, 'brief', 'records/index.html.twig', $this->records->show($context, $of, $id, $begun));
         }
-        if (!isset($hand->job->records[$list][$id])) {
+        if (!isset($context->job->records[$list][$id])) {
             throw $this->createNotFoundException(\sprintf('There is no %s "%s" in this job.', $of->one, $id));
         }
 
-        return $this->page($hand, 'brief', 'records/index.html.twig', $this->records->show($hand, $of, $id));
+        return $this->page($context, 'brief', 'records/index.html.twig', $this->records->show($context, $of, $id));
     }
 
     #[Route('/job/{slug}/records/{list}/{id}', name: 'record_save', methods: ['POST'])]
-    public function save(JobInHand $hand, string $list, string $id, Request $request): Response
+    public function save(JobContext $context, string $list, string $id, Request $request): Response
     {
         $of = $this->list($list, true);
-        $edit = $this->typed($hand, $of, $id, $request);
+        $edit = $this->typed($context, $of, $id, $request);
         $name = \is_string($edit->after['name'] ?? null) ? $edit->after['name'] : $edit->id;
         $title = \sprintf('%s %s %s', null === $edit->before ? 'Added' : 'Changed', $of->one, $name);
-        $refusals = self::taken($hand, $of, $edit) ?? $this->refusals($hand, new ChangeSet($title, [$edit]), $request);
+        $refusals = self::taken($context, $of, $edit) ?? $this->refusals($context, new ChangeSet($title, [$edit]), $request);
         if ($refusals->isEmpty()) {
-            return $this->to($hand, 'record', ['list' => $list, 'id' => $edit->id]);
+            return $this->to($context, 'record', ['list' => $list, 'id' => $edit->id]);
         }
-        $view = $this->records->show($hand, $of, $id, $edit->after, $refusals);
+        $view = $this->records->show($context, $of, $id, $edit->after, $refusals);
 
-        return $this->page($hand, 'brief', 'records/index.html.twig', $view, Response::HTTP_UNPROCESSABLE_ENTITY);
+        return $this->page($context, 'brief', 'records/index.html.twig', $view, Response::HTTP_UNPROCESSABLE_ENTITY);
     }
 
     /** What would be said of what is typed, while it is being typed. */
     #[Route('/job/{slug}/records/{list}/{id}/check', name: 'record_check', methods: ['POST'])]
-    public function check(JobInHand $hand, string $list, string $id, Request $request): Response
+    public function check(JobContext $context, string $list, string $id, Request $request): Response
     {
         $of = $this->list($list, true);
-        $edit = $this->typed($hand, $of, $id, $request);
-        $refusals = self::taken($hand, $of, $edit) ?? Refusals::none();
+        $edit = $this->typed($context, $of, $id, $request);
+        $refusals = self::taken($context, $of, $edit) ?? Refusals::none();
         try {
-            $errors = References::broken($hand->job, $hand->job->with(new ChangeSet('', [$edit])));
+            $errors = References::broken($context->job, $context->job->with(new ChangeSet('', [$edit])));
             $refusals = [] === $errors ? $refusals : Refusals::of(new InvalidFile($errors));
         } catch (InvalidFile $e) {
             $refusals = Refusals::of($e);
@@ -97,26 +97,26 @@ final class RecordsController extends JobPage
     }
 
     #[Route('/job/{slug}/records/{list}/{id}/move', name: 'record_move', methods: ['POST'])]
-    public function move(JobInHand $hand, string $list, string $id, Request $request): Response
+    public function move(JobContext $context, string $list, string $id, Request $request): Response
     {
         $of = $this->list($list, true);
-        $behind = Place::step(array_keys($hand->job->records[$list] ?? []), $id, 'up' === $request->request->getString('to') ? -1 : 1);
-        if (null === $hand->job->record($of->type, $id) || null === $behind) {
-            return $this->to($hand, 'record', ['list' => $list, 'id' => $id]);
+        $behind = Place::step(array_keys($context->job->records[$list] ?? []), $id, 'up' === $request->request->getString('to') ? -1 : 1);
+        if (null === $context->job->record($of->type, $id) || null === $behind) {
+            return $this->to($context, 'record', ['list' => $list, 'id' => $id]);
         }
-        $change = new ChangeSet(\sprintf('Moved %s %s', $of->one, $id), [$hand->job->move($of->type, $id, $behind)]);
+        $change = new ChangeSet(\sprintf('Moved %s %s', $of->one, $id), [$context->job->move($of->type, $id, $behind)]);
 
-        return $this->change($hand, $change, $request, 'record', ['list' => $list, 'id' => $id]);
+        return $this->change($context, $change, $request, 'record', ['list' => $list, 'id' => $id]);
     }
 
     #[Route('/job/{slug}/records/{list}/{id}/remove', name: 'record_remove', methods: ['POST'])]
-    public function remove(JobInHand $hand, string $list, string $id, Request $request): Response
+    public function remove(JobContext $context, string $list, string $id, Request $request): Response
     {
         $of = $this->list($list, true);
-        $record = $hand->job->record($of->type, $id) ?? throw $this->createNotFoundException();
+        $record = $context->job->record($of->type, $id) ?? throw $this->createNotFoundException();
         $change = new ChangeSet(\sprintf('Removed %s %s', $of->one, $id), [new Edit($of->type, $id, $record, null)]);
 
-        return $this->change($hand, $change, $request, 'records', ['list' => $list]);
+        return $this->change($context, $change, $request, 'records', ['list' => $list]);
     }
 
     /** @return list<array{stage: string, steps: list<array{title: string, notes: string}>}> how the kind would lead through a unit */
@@ -139,14 +139,14 @@ final class RecordsController extends JobPage
     }
 
     /** The edit that a form would make. */
-    private function typed(JobInHand $hand, RecordList $of, string $id, Request $request): Edit
+    private function typed(JobContext $context, RecordList $of, string $id, Request $request): Edit
     {
         self::requireAll();
-        $before = RecordsPage::NEW === $id ? null : $hand->job->record($of->type, $id);
-        $after = (new RecordForm($hand->job))->record($of->type(), $request->request->all(), $before ?? []);
+        $before = RecordsPage::NEW === $id ? null : $context->job->record($of->type, $id);
+        $after = (new RecordForm($context->job))->record($of->type(), $request->request->all(), $before ?? []);
         if (null === $before && 'id' === $of->key) {
             $name = \is_string($after['name'] ?? null) ? $after['name'] : '';
-            $after = ['id' => NewId::of($hand->job, $of->name, $name, str_replace(' ', '-', $of->one)), ...$after];
+            $after = ['id' => NewId::of($context->job, $of->name, $name, str_replace(' ', '-', $of->one)), ...$after];
         }
         $key = $after[$of->key] ?? null;
 
@@ -154,9 +154,9 @@ final class RecordsController extends JobPage
     }
 
     /** Why a new record cannot be called so; null where it can. */
-    private static function taken(JobInHand $hand, RecordList $of, Edit $edit): ?Refusals
+    private static function taken(JobContext $context, RecordList $of, Edit $edit): ?Refusals
     {
-        $isTaken = null === $edit->before && isset($hand->job->records[$of->name][$edit->id]);
+        $isTaken = null === $edit->before && isset($context->job->records[$of->name][$edit->id]);
 
         return $isTaken ? Refusals::said(\sprintf('There is a %s "%s" already. Choose another.', $of->one, $edit->id)) : null;
     }

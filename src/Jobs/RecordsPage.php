@@ -22,8 +22,8 @@ use Vorhut\Core\Profile\DeviceProfile;
 use Vorhut\Core\Record\Field\Field;
 use Vorhut\Core\Record\Field\Flag;
 use Vorhut\Core\Record\Field\Listed;
+use Vorhut\Core\Record\Field\NamedValues;
 use Vorhut\Core\Record\Field\Nested;
-use Vorhut\Core\Record\Field\Settings;
 use Vorhut\Core\Record\Field\Slug;
 
 /** Shows any list of the plan, as far as nothing better is drawn of it. */
@@ -42,17 +42,17 @@ final readonly class RecordsPage
      * @param array<array-key, mixed>|null $typed the record as it was typed and not taken
      * @param Refusals|null $refusals why not
      */
-    public function show(JobInHand $hand, RecordList $list, ?string $open, ?array $typed = null, ?Refusals $refusals = null): RecordsView
+    public function show(JobContext $context, RecordList $list, ?string $open, ?array $typed = null, ?Refusals $refusals = null): RecordsView
     {
         $refusals ??= Refusals::none();
-        $records = $hand->job->records[$list->name] ?? [];
+        $records = $context->job->records[$list->name] ?? [];
         $columns = self::columns($list);
         $rows = [];
         foreach (\array_slice($records, 0, self::MOST_ROWS, true) as $id => $record) {
             $rows[] = [
-                'url' => $this->url('record', $hand, ['list' => $list->name, 'id' => (string) $id]),
+                'url' => $this->url('record', $context, ['list' => $list->name, 'id' => (string) $id]),
                 'cells' => array_map(
-                    static fn (string $key): string => self::cell($hand, $columns[$key], $record[$key] ?? null),
+                    static fn (string $key): string => self::cell($context, $columns[$key], $record[$key] ?? null),
                     array_keys($columns),
                 ),
                 'here' => (string) $id === $open,
@@ -68,54 +68,54 @@ final readonly class RecordsPage
             Words::count(\count($records), $list->one),
             array_map(static fn (Field $f): string => $f->label, array_values($columns)),
             $rows,
-            $editor ? new Link('Add', $this->url('record', $hand, ['list' => $list->name, 'id' => self::NEW]), 'n', ' '.$list->one) : null,
+            $editor ? new Link('Add', $this->url('record', $context, ['list' => $list->name, 'id' => self::NEW]), 'n', ' '.$list->one) : null,
             $new ? \sprintf('A new %s', $list->one) : self::name($record, (string) $open),
             $new,
-            null === $open ? '' : $this->url('record_save', $hand, $at),
-            $hand->revision,
-            null === $record || !$editor ? [] : $refusals->at($this->form($hand, $list, $record, $new)),
+            null === $open ? '' : $this->url('record_save', $context, $at),
+            $context->revision,
+            null === $record || !$editor ? [] : $refusals->at($this->form($context, $list, $record, $new)),
             $refusals->above,
             null === $record || $new || !$editor ? null : new Post(
                 'remove this '.$list->one,
-                $this->url('record_remove', $hand, $at),
-                ['version' => $hand->revision],
+                $this->url('record_remove', $context, $at),
+                ['version' => $context->revision],
                 small: true,
             ),
-            null === $record || $new || !$editor ? [] : $this->moves($hand, $list, (string) $open),
+            null === $record || $new || !$editor ? [] : $this->moves($context, $list, (string) $open),
             null === $record || $new || !$editor ? null : new Link(
                 'Another one like it',
-                $this->url('record', $hand, ['list' => $list->name, 'id' => self::NEW, 'like' => (string) $open]),
+                $this->url('record', $context, ['list' => $list->name, 'id' => self::NEW, 'like' => (string) $open]),
                 'l',
             ),
-            null === $open ? '' : $this->url('record_check', $hand, $at),
-            DeviceProfile::class === $list->type && $editor && null === $open ? $this->patterns($hand) : [],
+            null === $open ? '' : $this->url('record_check', $context, $at),
+            DeviceProfile::class === $list->type && $editor && null === $open ? $this->patterns($context) : [],
             array_map(fn (RecordList $l): Link => new Link(
                 ucfirst($l->many),
-                $this->url('records', $hand, ['list' => $l->name]),
+                $this->url('records', $context, ['list' => $l->name]),
             ), array_values(Lists::all())),
         );
     }
 
     /** @return list<Link> kinds that come with the product, to begin a kind of one's own with */
-    private function patterns(JobInHand $hand): array
+    private function patterns(JobContext $context): array
     {
         $new = ['list' => 'profiles', 'id' => self::NEW];
 
         return array_map(
-            fn (DeviceProfile $p): Link => new Link($p->name, $this->url('record', $hand, [...$new, 'like' => $p->id])),
-            array_values($hand->job->profiles->all()),
+            fn (DeviceProfile $p): Link => new Link($p->name, $this->url('record', $context, [...$new, 'like' => $p->id])),
+            array_values($context->job->profiles->all()),
         );
     }
 
     /** @return list<Post> */
-    private function moves(JobInHand $hand, RecordList $list, string $id): array
+    private function moves(JobContext $context, RecordList $list, string $id): array
     {
-        $ids = array_keys($hand->job->records[$list->name] ?? []);
-        $url = $this->url('record_move', $hand, ['list' => $list->name, 'id' => $id]);
+        $ids = array_keys($context->job->records[$list->name] ?? []);
+        $url = $this->url('record_move', $context, ['list' => $list->name, 'id' => $id]);
         $moves = [];
         foreach (['up' => [-1, 'u'], 'down' => [1, 'j']] as $to => [$step, $key]) {
             if (null !== Place::step($ids, $id, $step)) {
-                $moves[] = new Post('Move '.$to, $url, ['version' => $hand->revision, 'to' => $to], $key);
+                $moves[] = new Post('Move '.$to, $url, ['version' => $context->revision, 'to' => $to], $key);
             }
         }
 
@@ -127,14 +127,14 @@ final readonly class RecordsPage
      *
      * @return list<FormField>
      */
-    private function form(JobInHand $hand, RecordList $list, array $record, bool $new): array
+    private function form(JobContext $context, RecordList $list, array $record, bool $new): array
     {
         $kind = Device::class === $list->type ? $record['profile'] ?? null : null;
-        $profile = \is_string($kind) && $hand->job->profiles->has($kind) ? $hand->job->profiles->get($kind) : null;
-        $fields = (new RecordForm($hand->job, $profile))->fields($list->type(), $record, $new && 'id' !== $list->key ? [] : [$list->key]);
+        $profile = \is_string($kind) && $context->job->profiles->has($kind) ? $context->job->profiles->get($kind) : null;
+        $fields = (new RecordForm($context->job, $profile))->fields($list->type(), $record, $new && 'id' !== $list->key ? [] : [$list->key]);
         $id = $record[$list->key] ?? null;
-        $router = Router::class === $list->type && \is_string($id) ? $hand->job->routers[$id] ?? null : null;
-        $notes = null === $router ? [] : $this->routers->of($hand, $router);
+        $router = Router::class === $list->type && \is_string($id) ? $context->job->routers[$id] ?? null : null;
+        $notes = null === $router ? [] : $this->routers->of($context, $router);
 
         $noted = static fn (FormField $f): FormField => \is_array($notes[$f->name] ?? null) ? $f->noted($notes[$f->name]) : $f;
 
@@ -152,22 +152,22 @@ final readonly class RecordsPage
     /** @return array<string, Field> those that fit into a cell */
     private static function columns(RecordList $list): array
     {
-        $isPlain = static fn (Field $f): bool => !$f instanceof Listed && !$f instanceof Nested && !$f instanceof Settings;
+        $isPlain = static fn (Field $f): bool => !$f instanceof Listed && !$f instanceof Nested && !$f instanceof NamedValues;
         $isShort = static fn (Field $f): bool => $isPlain($f) && !$f instanceof Flag && !$f instanceof Slug;
 
         return \array_slice(array_filter($list->type()->fields, $isShort), 0, self::MOST_COLUMNS);
     }
 
-    private static function cell(JobInHand $hand, Field $field, mixed $value): string
+    private static function cell(JobContext $context, Field $field, mixed $value): string
     {
-        $shown = (new RecordForm($hand->job))->field('', '', $field, $value);
+        $shown = (new RecordForm($context->job))->field('', '', $field, $value);
 
         return $shown->options[$shown->value] ?? $shown->value;
     }
 
     /** @param array<string, string> $more */
-    private function url(string $route, JobInHand $hand, array $more): string
+    private function url(string $route, JobContext $context, array $more): string
     {
-        return $this->urls->generate($route, ['slug' => $hand->stored->getSlug(), ...$more]);
+        return $this->urls->generate($route, ['slug' => $context->stored->getSlug(), ...$more]);
     }
 }

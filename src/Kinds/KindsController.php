@@ -7,7 +7,7 @@ namespace Vorhut\App\Kinds;
 use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\Routing\Attribute\Route;
-use Vorhut\App\Jobs\JobInHand;
+use Vorhut\App\Jobs\JobContext;
 use Vorhut\App\Web\JobPage;
 use Vorhut\Core\Profile\DeviceProfile;
 
@@ -19,34 +19,34 @@ final class KindsController extends JobPage
     }
 
     #[Route('/job/{slug}/kinds', name: 'kinds', methods: ['GET'])]
-    public function index(JobInHand $hand): Response
+    public function index(JobContext $context): Response
     {
-        return $this->page($hand, 'devices', 'kinds/index.html.twig', $this->kinds->all($hand));
+        return $this->page($context, 'devices', 'kinds/index.html.twig', $this->kinds->all($context));
     }
 
     #[Route('/job/{slug}/kinds/{id}', name: 'kind', methods: ['GET'])]
-    public function kind(JobInHand $hand, string $id): Response
+    public function kind(JobContext $context, string $id): Response
     {
-        return $this->page($hand, 'devices', 'kinds/kind.html.twig', $this->kinds->one($hand, $this->find($hand, $id)));
+        return $this->page($context, 'devices', 'kinds/kind.html.twig', $this->kinds->one($context, $this->find($context, $id)));
     }
 
     #[Route('/job/{slug}/kinds/{id}/practice', name: 'practice', methods: ['GET'])]
-    public function practice(JobInHand $hand, string $id, Request $request, PracticePage $practice): Response
+    public function practice(JobContext $context, string $id, Request $request, PracticePage $practice): Response
     {
-        $profile = $this->find($hand, $id);
+        $profile = $this->find($context, $id);
         if ([] === $profile->keypads) {
             throw $this->createNotFoundException(\sprintf('%s has no keys to type on.', $profile->name));
         }
         $query = $request->query;
-        $view = $practice->show($hand, $profile, $query->getString('keypad'), $query->getString('text'));
+        $view = $practice->show($context, $profile, $query->getString('keypad'), $query->getString('text'));
 
-        return $this->page($hand, 'bench', 'kinds/practice.html.twig', $view);
+        return $this->page($context, 'bench', 'kinds/practice.html.twig', $view);
     }
 
-    private function find(JobInHand $hand, string $id): DeviceProfile
+    private function find(JobContext $context, string $id): DeviceProfile
     {
-        return $hand->job->profiles->has($id)
-            ? $hand->job->profiles->get($id)
+        return $context->job->profiles->has($id)
+            ? $context->job->profiles->get($id)
             : throw $this->createNotFoundException(\sprintf('There is no kind of unit "%s".', $id));
     }
 }

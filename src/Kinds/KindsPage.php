@@ -9,21 +9,21 @@ use Symfony\Component\Routing\Generator\UrlGeneratorInterface;
 use Vorhut\App\Bench\DialView;
 use Vorhut\App\Bench\PortView;
 use Vorhut\App\Jobs\ChangeRights;
-use Vorhut\App\Jobs\JobInHand;
+use Vorhut\App\Jobs\JobContext;
 use Vorhut\App\Jobs\RecordsPage;
 use Vorhut\App\Web\View\Link;
 use Vorhut\App\Web\Words;
 use Vorhut\Core\Job\Device;
 use Vorhut\Core\Net\InterfaceAddress;
-use Vorhut\Core\Profile\Coupling\Coupling;
-use Vorhut\Core\Profile\Coupling\Tie;
 use Vorhut\Core\Profile\DeviceProfile;
-use Vorhut\Core\Profile\Dial;
 use Vorhut\Core\Profile\Entrance;
 use Vorhut\Core\Profile\FactoryMode;
 use Vorhut\Core\Profile\InterfaceFactory;
 use Vorhut\Core\Profile\LicenceKind;
 use Vorhut\Core\Profile\Module;
+use Vorhut\Core\Profile\Relation\Constraint;
+use Vorhut\Core\Profile\Relation\RelationType;
+use Vorhut\Core\Profile\RotarySwitch;
 use Vorhut\Core\Profile\Setting\Allowed;
 use Vorhut\Core\Profile\Setting\MenuPlace;
 use Vorhut\Core\Profile\Setting\Setting;
@@ -39,15 +39,15 @@ final readonly class KindsPage
     {
     }
 
-    public function all(JobInHand $hand): KindsView
+    public function all(JobContext $context): KindsView
     {
-        $counts = array_count_values(array_column($hand->job->devices, 'profile'));
+        $counts = array_count_values(array_column($context->job->devices, 'profile'));
         $trades = [];
-        foreach ($hand->job->profiles->all() as $profile) {
+        foreach ($context->job->profiles->all() as $profile) {
             $count = $counts[$profile->id] ?? 0;
             $trades[ucfirst(str_replace('-', ' ', $profile->family->value))][] = [
                 'name' => $profile->name,
-                'url' => $this->url($hand, 'kind', ['id' => $profile->id]),
+                'url' => $this->url($context, 'kind', ['id' => $profile->id]),
                 'about' => $profile->about,
                 'count' => 0 === $count ? '' : $count.' here',
             ];
@@ -57,24 +57,24 @@ final readonly class KindsPage
         return new KindsView(
             \sprintf('%s to plan with', Words::count(array_sum(array_map(\count(...), $trades)), 'kind')),
             $trades,
-            new Link('Kinds of your own', $this->url($hand, 'records', ['list' => 'profiles']), 'o'),
+            new Link('Kinds of your own', $this->url($context, 'records', ['list' => 'profiles']), 'o'),
         );
     }
 
-    public function one(JobInHand $hand, DeviceProfile $profile): KindView
+    public function one(JobContext $context, DeviceProfile $profile): KindView
     {
         return new KindView(
             $profile->name,
             $profile->about,
             self::facts($profile),
             array_map(PortView::of(...), $profile->ports),
-            array_map(static fn (Dial $d): DialView => DialView::of($d, ''), $profile->dials),
+            array_map(static fn (RotarySwitch $d): DialView => DialView::of($d, ''), $profile->dials),
             array_map(self::setting(...), $profile->settings),
-            array_map(fn (Coupling $c): array => $this->coupling($hand, $c), $profile->couplings),
+            array_map(fn (RelationType $c): array => $this->coupling($context, $c), $profile->couplings),
             Previews::of($profile),
-            $this->actions($hand, $profile),
-            $this->units($hand, $profile),
-            $this->url($hand, 'kinds', []),
+            $this->actions($context, $profile),
+            $this->units($context, $profile),
+            $this->url($context, 'kinds', []),
         );
     }
 
@@ -149,10 +149,10 @@ final readonly class KindsPage
     }
 
     /** @return array{says: string, with: string, ties: string} */
-    private function coupling(JobInHand $hand, Coupling $coupling): array
+    private function coupling(JobContext $context, RelationType $coupling): array
     {
         $names = array_map(
-            static fn (string $id): string => $hand->job->profiles->has($id) ? $hand->job->profiles->get($id)->name : $id,
+            static fn (string $id): string => $context->job->profiles->has($id) ? $context->job->profiles->get($id)->name : $id,
             $coupling->with,
         );
 
@@ -160,26 +160,26 @@ final readonly class KindsPage
             'says' => $coupling->name,
             'with' => [] === $names ? 'any unit' : implode(', ', $names),
             'ties' => implode(', ', array_map(
-                static fn (Tie $t): string => \sprintf('%s %s', lcfirst($t->name), $t->relation->label()),
+                static fn (Constraint $t): string => \sprintf('%s %s', lcfirst($t->name), $t->relation->label()),
                 $coupling->ties,
             )),
         ];
     }
 
     /** @return list<Link> */
-    private function actions(JobInHand $hand, DeviceProfile $profile): array
+    private function actions(JobContext $context, DeviceProfile $profile): array
     {
         $actions = [];
         if ([] !== $profile->keypads) {
-            $actions[] = new Link('Practise typing', $this->url($hand, 'practice', ['id' => $profile->id]), 'p');
+            $actions[] = new Link('Practise typing', $this->url($context, 'practice', ['id' => $profile->id]), 'p');
         }
         if ($this->security->isGranted(ChangeRights::roleFor('profiles')->value)) {
-            $own = isset($hand->job->records['profiles'][$profile->id]);
+            $own = isset($context->job->records['profiles'][$profile->id]);
             $actions[] = $own
-                ? new Link('Change it', $this->url($hand, 'record', ['list' => 'profiles', 'id' => $profile->id]), 'e')
+                ? new Link('Change it', $this->url($context, 'record', ['list' => 'profiles', 'id' => $profile->id]), 'e')
                 : new Link(
                     'Make one of your own like it',
-                    $this->url($hand, 'record', ['list' => 'profiles', 'id' => RecordsPage::NEW, 'like' => $profile->id]),
+                    $this->url($context, 'record', ['list' => 'profiles', 'id' => RecordsPage::NEW, 'like' => $profile->id]),
                     'l',
                 );
         }
@@ -188,19 +188,19 @@ final readonly class KindsPage
     }
 
     /** @return list<Link> */
-    private function units(JobInHand $hand, DeviceProfile $profile): array
+    private function units(JobContext $context, DeviceProfile $profile): array
     {
-        $units = array_filter($hand->job->devices, static fn (Device $d): bool => $d->profile === $profile->id);
+        $units = array_filter($context->job->devices, static fn (Device $d): bool => $d->profile === $profile->id);
 
         return array_map(
-            fn (Device $d): Link => new Link($d->name, $this->url($hand, 'bench_device', ['id' => $d->id])),
+            fn (Device $d): Link => new Link($d->name, $this->url($context, 'bench_device', ['id' => $d->id])),
             array_values(\array_slice($units, 0, self::MOST_UNITS)),
         );
     }
 
     /** @param array<string, string> $more */
-    private function url(JobInHand $hand, string $route, array $more): string
+    private function url(JobContext $context, string $route, array $more): string
     {
-        return $this->urls->generate($route, ['slug' => $hand->stored->getSlug(), ...$more]);
+        return $this->urls->generate($route, ['slug' => $context->stored->getSlug(), ...$more]);
     }
 }

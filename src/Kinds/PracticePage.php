@@ -6,7 +6,7 @@ namespace Vorhut\App\Kinds;
 
 use Symfony\Component\Routing\Generator\UrlGeneratorInterface;
 use Vorhut\App\Bench\TypingView;
-use Vorhut\App\Jobs\JobInHand;
+use Vorhut\App\Jobs\JobContext;
 use Vorhut\Core\Keypad\Keypad;
 use Vorhut\Core\Keypad\KeySequence;
 use Vorhut\Core\Profile\DeviceProfile;
@@ -22,7 +22,7 @@ final readonly class PracticePage
     {
     }
 
-    public function show(JobInHand $hand, DeviceProfile $profile, string $wanted, string $text): PracticeView
+    public function show(JobContext $context, DeviceProfile $profile, string $wanted, string $text): PracticeView
     {
         $keypad = self::keypad($profile, $wanted);
         $possible = array_values(array_filter(
@@ -33,10 +33,10 @@ final readonly class PracticePage
         $sequence = KeySequence::of($keypad, $text);
         $texts = $keypads = [];
         foreach ($possible as $one) {
-            $texts[$one] = $this->url($hand, $profile, ['keypad' => $keypad->id, 'text' => $one]);
+            $texts[$one] = $this->url($context, $profile, ['keypad' => $keypad->id, 'text' => $one]);
         }
         foreach ($profile->keypads as $one) {
-            $keypads[ucfirst(strtr($one->id, '-', ' '))] = $this->url($hand, $profile, ['keypad' => $one->id]);
+            $keypads[ucfirst(strtr($one->id, '-', ' '))] = $this->url($context, $profile, ['keypad' => $one->id]);
         }
 
         return new PracticeView(
@@ -54,7 +54,7 @@ final readonly class PracticePage
             TypingView::of($sequence),
             $texts,
             $keypads,
-            $this->urls->generate('kind', ['slug' => $hand->stored->getSlug(), 'id' => $profile->id]),
+            $this->urls->generate('kind', ['slug' => $context->stored->getSlug(), 'id' => $profile->id]),
         );
     }
 
@@ -121,8 +121,8 @@ final readonly class PracticePage
     }
 
     /** @param array<string, string> $query */
-    private function url(JobInHand $hand, DeviceProfile $profile, array $query): string
+    private function url(JobContext $context, DeviceProfile $profile, array $query): string
     {
-        return $this->urls->generate('practice', ['slug' => $hand->stored->getSlug(), 'id' => $profile->id, ...$query]);
+        return $this->urls->generate('practice', ['slug' => $context->stored->getSlug(), 'id' => $profile->id, ...$query]);
     }
 }

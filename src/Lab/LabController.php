@@ -8,7 +8,7 @@ use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\Routing\Attribute\Route;
 use Symfony\Component\Security\Http\Attribute\IsGranted;
-use Vorhut\App\Jobs\JobInHand;
+use Vorhut\App\Jobs\JobContext;
 use Vorhut\App\Web\JobPage;
 use Vorhut\Field\Lab\UnitFault;
 
@@ -17,33 +17,33 @@ final class LabController extends JobPage
 {
     #[Route('/job/{slug}/lab', name: 'lab', methods: ['POST'])]
     #[IsGranted('ROLE_TECHNICIAN')]
-    public function want(JobInHand $hand, Request $request, Labs $labs): Response
+    public function want(JobContext $context, Request $request, Labs $labs): Response
     {
-        $labs->want($hand->stored, !$request->request->getBoolean('off'));
+        $labs->want($context->stored, !$request->request->getBoolean('off'));
 
-        return $this->to($hand, 'proof');
+        return $this->to($context, 'proof');
     }
 
     /** Something is otherwise in the lab than in the plan, as somebody may have left it on the site. */
     #[Route('/job/{slug}/lab/turn', name: 'lab_turn', methods: ['POST'])]
     #[IsGranted('ROLE_TECHNICIAN')]
-    public function turn(JobInHand $hand, Request $request, Labs $labs): Response
+    public function turn(JobContext $context, Request $request, Labs $labs): Response
     {
-        $device = $hand->job->devices[$request->request->getString('device')] ?? null;
+        $device = $context->job->devices[$request->request->getString('device')] ?? null;
         if (null === $device) {
             throw $this->createNotFoundException('There is no such unit in this plan.');
         }
         $fault = UnitFault::tryFrom($request->request->getString('fault'));
-        $labs->turn($hand->stored, $device->id, $fault);
-        $this->note($hand, \sprintf('In the lab %s %s', $device->name, $fault?->label() ?? 'is as planned again'));
+        $labs->turn($context->stored, $device->id, $fault);
+        $this->note($context, \sprintf('In the lab %s %s', $device->name, $fault?->label() ?? 'is as planned again'));
 
-        return $this->to($hand, 'proof', ['_fragment' => 'lab']);
+        return $this->to($context, 'proof', ['_fragment' => 'lab']);
     }
 
     /** Its state, asked for again while it changes. */
     #[Route('/job/{slug}/lab', name: 'lab_state', methods: ['GET'])]
-    public function state(JobInHand $hand, LabViews $labs): Response
+    public function state(JobContext $context, LabViews $labs): Response
     {
-        return $this->render('proof/_lab.html.twig', ['lab' => $labs->of($hand)]);
+        return $this->render('proof/_lab.html.twig', ['lab' => $labs->of($context)]);
     }
 }

@@ -8,7 +8,7 @@ use Psr\Clock\ClockInterface;
 use Symfony\Bundle\SecurityBundle\Security;
 use Symfony\Component\Routing\Generator\UrlGeneratorInterface;
 use Vorhut\App\Entity\Lab;
-use Vorhut\App\Jobs\JobInHand;
+use Vorhut\App\Jobs\JobContext;
 use Vorhut\App\Web\View\FormField;
 use Vorhut\App\Web\View\Post;
 use Vorhut\App\Web\Words;
@@ -29,9 +29,9 @@ final readonly class LabViews
     ) {
     }
 
-    public function of(JobInHand $hand): LabView
+    public function of(JobContext $context): LabView
     {
-        $lab = $this->labs->of($hand->stored);
+        $lab = $this->labs->of($context->stored);
         $runs = true === $lab?->runs($this->clock->now());
         $wanted = true === $lab?->isWanted();
         [$state, $tone, $mark] = match (true) {
@@ -40,7 +40,7 @@ final readonly class LabViews
             $wanted => ['is starting', 'unknown', '◌'],
             default => ['does not run', 'unknown', '○'],
         };
-        $slug = ['slug' => $hand->stored->getSlug()];
+        $slug = ['slug' => $context->stored->getSlug()];
         $url = $this->urls->generate('lab', $slug);
 
         return new LabView(
@@ -53,21 +53,21 @@ final readonly class LabViews
                 ? new Post('Stop the lab', $url, ['off' => 1], 'b')
                 : new Post('Start the lab', $url, [], 'b')),
             $runs === $wanted ? '' : $this->urls->generate('lab_state', $slug),
-            $this->turned($hand, $lab),
-            $runs && $this->security->isGranted('ROLE_TECHNICIAN') ? self::fields($hand) : [],
+            $this->turned($context, $lab),
+            $runs && $this->security->isGranted('ROLE_TECHNICIAN') ? self::fields($context) : [],
             $this->urls->generate('lab_turn', $slug),
         );
     }
 
     /** @return list<array{name: string, label: string, back: Post|null}> */
-    private function turned(JobInHand $hand, ?Lab $lab): array
+    private function turned(JobContext $context, ?Lab $lab): array
     {
         $rows = [];
-        $url = $this->urls->generate('lab_turn', ['slug' => $hand->stored->getSlug()]);
+        $url = $this->urls->generate('lab_turn', ['slug' => $context->stored->getSlug()]);
         foreach ($lab?->getFaults()->faults ?? [] as $id => $fault) {
-            $name = $hand->job->devices[$id]->name ?? (string) $id;
+            $name = $context->job->devices[$id]->name ?? (string) $id;
             $back = new Post('As planned again', $url, ['device' => $id], spoken: ': '.$name);
-            $mayBack = isset($hand->job->devices[$id]) && $this->security->isGranted('ROLE_TECHNICIAN');
+            $mayBack = isset($context->job->devices[$id]) && $this->security->isGranted('ROLE_TECHNICIAN');
             $rows[] = ['name' => $name, 'label' => $fault->label(), 'back' => $mayBack ? $back : null];
         }
 
@@ -75,10 +75,10 @@ final readonly class LabViews
     }
 
     /** @return list<FormField> */
-    private static function fields(JobInHand $hand): array
+    private static function fields(JobContext $context): array
     {
         $units = $faults = [];
-        foreach (\array_slice($hand->job->devices, 0, self::MOST_UNITS, true) as $device) {
+        foreach (\array_slice($context->job->devices, 0, self::MOST_UNITS, true) as $device) {
             $units[$device->id] = $device->name;
         }
         foreach (UnitFault::cases() as $fault) {

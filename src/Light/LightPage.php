@@ -6,7 +6,7 @@ namespace Vorhut\App\Light;
 
 use Symfony\Bundle\SecurityBundle\Security;
 use Symfony\Component\Routing\Generator\UrlGeneratorInterface;
-use Vorhut\App\Jobs\JobInHand;
+use Vorhut\App\Jobs\JobContext;
 use Vorhut\App\Jobs\RecordsPage;
 use Vorhut\App\Web\View\Link;
 use Vorhut\App\Web\View\Next;
@@ -32,66 +32,66 @@ final readonly class LightPage
     ) {
     }
 
-    public function show(JobInHand $hand): LightView
+    public function show(JobContext $context): LightView
     {
-        $universes = Universes::of($hand->job);
-        $ways = $this->ways($hand);
+        $universes = Universes::of($context->job);
+        $ways = $this->ways($context);
         $views = [];
         foreach (\array_slice($universes, 0, self::MOST, true) as $number => $fixtures) {
-            $views[] = $this->universe($hand, $number, $fixtures, $ways[$number] ?? 'nobody sends it');
+            $views[] = $this->universe($context, $number, $fixtures, $ways[$number] ?? 'nobody sends it');
         }
-        $fixtures = $hand->job->all(Fixture::class);
+        $fixtures = $context->job->all(Fixture::class);
 
         return new LightView(
             Words::count(\count($universes), 'universe').', '.Words::count(\count($fixtures), 'fixture'),
-            $this->actions($hand),
-            $this->next($hand),
+            $this->actions($context),
+            $this->next($context),
             $views,
-            $this->stores->of($hand),
-            $this->stores->runs($hand),
-            $this->findings->lines($hand, 'light'),
+            $this->stores->of($context),
+            $this->stores->runs($context),
+            $this->findings->lines($context, 'light'),
         );
     }
 
     /** @return list<Link> */
-    private function actions(JobInHand $hand): array
+    private function actions(JobContext $context): array
     {
-        $media = new Link('Media', $this->url('media', $hand), 'm');
+        $media = new Link('Media', $this->url('media', $context), 'm');
 
         if (!$this->security->isGranted('ROLE_LEAD')) {
             return [$media];
         }
         $more = [];
         foreach (['scenes' => ['Add scene', 's'], 'runs' => ['Add run', 'r']] as $list => [$text, $key]) {
-            $more[] = new Link($text, $this->url('record', $hand, ['list' => $list, 'id' => RecordsPage::NEW]), $key);
+            $more[] = new Link($text, $this->url('record', $context, ['list' => $list, 'id' => RecordsPage::NEW]), $key);
         }
 
-        return [$media, $this->add($hand), ...$more];
+        return [$media, $this->add($context), ...$more];
     }
 
-    private function add(JobInHand $hand): Link
+    private function add(JobContext $context): Link
     {
-        return new Link('Add fixture', $this->url('record', $hand, ['list' => 'fixtures', 'id' => RecordsPage::NEW]), 'f');
+        return new Link('Add fixture', $this->url('record', $context, ['list' => 'fixtures', 'id' => RecordsPage::NEW]), 'f');
     }
 
-    private function next(JobInHand $hand): ?Next
+    private function next(JobContext $context): ?Next
     {
-        if ([] === $hand->job->all(Fixture::class)) {
+        if ([] === $context->job->all(Fixture::class)) {
             $detail = 'With their start addresses the plan sees what overlaps before anything hangs.';
 
-            return new Next('No fixture is planned yet', $detail, $this->security->isGranted('ROLE_LEAD') ? $this->add($hand) : null);
+            return new Next('No fixture is planned yet', $detail, $this->security->isGranted('ROLE_LEAD') ? $this->add($context) : null);
         }
 
-        return $this->findings->next($hand, 'light');
+        return $this->findings->next($context, 'light');
     }
 
     /** @return array<int, string> from whom to whom, by universe */
-    private function ways(JobInHand $hand): array
+    private function ways(JobContext $context): array
     {
-        $settings = new Settings($hand->job);
-        $takers = Senders::takers($hand->job, $settings);
+        $settings = new Settings($context->job);
+        $takers = Senders::takers($context->job, $settings);
         $ways = [];
-        foreach (Senders::of($hand->job, $settings) as $universe => $senders) {
+        foreach (Senders::of($context->job, $settings) as $universe => $senders) {
             $from = array_map(
                 static fn (array $s): string => null === $s[1] ? $s[0]->name : \sprintf('%s at priority %d', $s[0]->name, $s[1]),
                 $senders,
@@ -104,7 +104,7 @@ final readonly class LightPage
     }
 
     /** @param non-empty-list<Fixture> $fixtures */
-    private function universe(JobInHand $hand, int $number, array $fixtures, string $way): UniverseView
+    private function universe(JobContext $context, int $number, array $fixtures, string $way): UniverseView
     {
         $strip = Universes::strip($fixtures);
         $bad = array_fill_keys([...array_merge(...$strip->overlaps()), ...$strip->overruns()], true);
@@ -112,13 +112,13 @@ final readonly class LightPage
         foreach ($fixtures as $place => $fixture) {
             $last = $fixture->start + $fixture->footprint - 1;
             $views[] = new FixtureView(
-                new Link($fixture->name, $this->url('record', $hand, ['list' => 'fixtures', 'id' => $fixture->id])),
+                new Link($fixture->name, $this->url('record', $context, ['list' => 'fixtures', 'id' => $fixture->id])),
                 $fixture->start,
                 min(SlotStrip::SLOTS, $last) - $fixture->start + 1,
                 !isset($bad[$place]),
                 $last === $fixture->start ? (string) $last : \sprintf('%d to %d', $fixture->start, $last),
-                $hand->job->devices[$fixture->node]->name ?? '',
-                $hand->job->locations[$fixture->location]->name ?? '',
+                $context->job->devices[$fixture->node]->name ?? '',
+                $context->job->locations[$fixture->location]->name ?? '',
             );
         }
 
@@ -132,8 +132,8 @@ final readonly class LightPage
     }
 
     /** @param array<string, string> $more */
-    private function url(string $route, JobInHand $hand, array $more = []): string
+    private function url(string $route, JobContext $context, array $more = []): string
     {
-        return $this->urls->generate($route, ['slug' => $hand->stored->getSlug(), ...$more]);
+        return $this->urls->generate($route, ['slug' => $context->stored->getSlug(), ...$more]);
     }
 }

@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace Vorhut\App\Light;
 
 use Symfony\Component\Routing\Generator\UrlGeneratorInterface;
-use Vorhut\App\Jobs\JobInHand;
+use Vorhut\App\Jobs\JobContext;
 use Vorhut\App\Web\View\Link;
 use Vorhut\App\Web\ViewFindings;
 use Vorhut\Core\Job\Device;
@@ -33,22 +33,22 @@ final readonly class Stores
     }
 
     /** @return list<StoreView> */
-    public function of(JobInHand $hand): array
+    public function of(JobContext $context): array
     {
         $scenes = [];
-        foreach ($hand->job->all(Scene::class) as $scene) {
+        foreach ($context->job->all(Scene::class) as $scene) {
             $scenes[$scene->store][$scene->number][] = $scene;
         }
-        $settings = new Settings($hand->job);
+        $settings = new Settings($context->job);
         $broken = [];
-        foreach ($this->findings->at($hand, 'light') as $finding) {
+        foreach ($this->findings->at($context, 'light') as $finding) {
             foreach ($finding->records as [$list, $id]) {
                 $broken[$list.'/'.$id] = true;
             }
         }
         $views = [];
-        foreach ($hand->job->devices as $device) {
-            $most = self::most($hand, $device);
+        foreach ($context->job->devices as $device) {
+            $most = self::most($context, $device);
             if (0 === $most && !isset($scenes[$device->id])) {
                 continue;
             }
@@ -56,10 +56,10 @@ final readonly class Stores
             $keys = [];
             for ($number = 1, $last = max([$most, ...$numbers]); $number <= $last; ++$number) {
                 foreach ($scenes[$device->id][$number] ?? [null] as $scene) {
-                    $keys[] = $this->key($hand, $number, $scene, isset($broken['scenes/'.($scene->id ?? '')]) || $number > $most);
+                    $keys[] = $this->key($context, $number, $scene, isset($broken['scenes/'.($scene->id ?? '')]) || $number > $most);
                 }
             }
-            $link = new Link($device->name, $this->url('devices', $hand, ['sel' => $device->id]));
+            $link = new Link($device->name, $this->url('devices', $context, ['sel' => $device->id]));
             $views[] = new StoreView($link, self::contact($settings, $device), $keys, self::WAYS);
         }
 
@@ -67,15 +67,15 @@ final readonly class Stores
     }
 
     /** @return list<array{link: Link, from: string, metres: string, end: string, loads: string, fits: bool}> */
-    public function runs(JobInHand $hand): array
+    public function runs(JobContext $context): array
     {
-        $universes = Universes::of($hand->job);
+        $universes = Universes::of($context->job);
         $views = [];
-        foreach ($hand->job->all(LightRun::class) as $run) {
+        foreach ($context->job->all(LightRun::class) as $run) {
             $loads = Universes::loads($universes[$run->universe] ?? [])[$run->node] ?? 0.0;
             $views[] = [
-                'link' => new Link($run->name, $this->url('record', $hand, ['list' => 'runs', 'id' => $run->id])),
-                'from' => \sprintf('%s, universe %d', $hand->job->nameOf($run->node), $run->universe),
+                'link' => new Link($run->name, $this->url('record', $context, ['list' => 'runs', 'id' => $run->id])),
+                'from' => \sprintf('%s, universe %d', $context->job->nameOf($run->node), $run->universe),
                 'metres' => null === $run->metres ? '' : \sprintf('%s m of 300', $run->metres),
                 'end' => $run->terminated ? '120 Ω' : 'open',
                 'loads' => \sprintf('%s of %d', round($loads, 3), SlotStrip::UNIT_LOADS),
@@ -87,13 +87,13 @@ final readonly class Stores
     }
 
     /** @return array{number: int, link: Link|null, how: string, fade: string, broken: bool} */
-    private function key(JobInHand $hand, int $number, ?Scene $scene, bool $broken): array
+    private function key(JobContext $context, int $number, ?Scene $scene, bool $broken): array
     {
         return [
             'number' => $number,
             'link' => null === $scene
                 ? null
-                : new Link($scene->name, $this->url('record', $hand, ['list' => 'scenes', 'id' => $scene->id])),
+                : new Link($scene->name, $this->url('record', $context, ['list' => 'scenes', 'id' => $scene->id])),
             'how' => $scene?->source->label() ?? '',
             'fade' => null === $scene?->fadeSeconds ? '' : \sprintf('fades %s s', $scene->fadeSeconds),
             'broken' => $broken,
@@ -113,9 +113,9 @@ final readonly class Stores
         return implode(' · ', $parts);
     }
 
-    private static function most(JobInHand $hand, Device $device): int
+    private static function most(JobContext $context, Device $device): int
     {
-        foreach ($hand->job->profileOf($device)->capacities as $capacity) {
+        foreach ($context->job->profileOf($device)->capacities as $capacity) {
             if (self::CAPACITY === $capacity->id) {
                 return $capacity->count;
             }
@@ -125,8 +125,8 @@ final readonly class Stores
     }
 
     /** @param array<string, string> $more */
-    private function url(string $route, JobInHand $hand, array $more = []): string
+    private function url(string $route, JobContext $context, array $more = []): string
     {
-        return $this->urls->generate($route, ['slug' => $hand->stored->getSlug(), ...$more]);
+        return $this->urls->generate($route, ['slug' => $context->stored->getSlug(), ...$more]);
     }
 }

@@ -9,7 +9,7 @@ use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\Routing\Attribute\Route;
 use Symfony\Component\Security\Http\Attribute\IsGranted;
 use Vorhut\App\Jobs\Effect\FieldModeSet;
-use Vorhut\App\Jobs\JobInHand;
+use Vorhut\App\Jobs\JobContext;
 use Vorhut\App\Web\JobPage;
 use Vorhut\Core\InvalidValue;
 use Vorhut\Core\Job\ChangeSet;
@@ -20,7 +20,7 @@ final class FieldModeController extends JobPage
 {
     #[Route('/job/{slug}/field-mode', name: 'field_mode', methods: ['POST'])]
     #[IsGranted('ROLE_LEAD')]
-    public function switch(JobInHand $hand, Request $request): Response
+    public function switch(JobContext $context, Request $request): Response
     {
         $typed = $request->request->getString('ranges');
         $off = $request->request->getBoolean('off');
@@ -29,12 +29,12 @@ final class FieldModeController extends JobPage
         } catch (InvalidValue $e) {
             $this->addFlash('error', 'Field mode was not changed. '.$e->getMessage());
 
-            return $this->to($hand, 'brief');
+            return $this->to($context, 'brief');
         }
         $named = implode(', ', array_map(strval(...), $ranges));
         $title = [] === $ranges ? 'Switched field mode off' : 'Switched field mode on for '.$named;
-        $effect = FieldModeSet::of($hand->stored->getFieldRanges(), $ranges);
+        $effect = FieldModeSet::of($context->stored->getFieldRanges(), $ranges);
 
-        return $this->change($hand, new ChangeSet($title, []), $request, 'brief', effects: [$effect]);
+        return $this->change($context, new ChangeSet($title, []), $request, 'brief', effects: [$effect]);
     }
 }

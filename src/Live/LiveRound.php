@@ -17,7 +17,7 @@ use Vorhut\App\Provision\UnitFiles;
 use Vorhut\App\Vault\Vault;
 use Vorhut\App\Vault\VaultClosed;
 use Vorhut\Core\Intent\Pair;
-use Vorhut\Core\Intent\Span;
+use Vorhut\Core\Intent\PairVerdict;
 use Vorhut\Core\Job\Job;
 use Vorhut\Core\Proof\Prover;
 use Vorhut\Core\Secret\RegistrationSecrets;
@@ -42,7 +42,7 @@ final readonly class LiveRound
 
     /**
      * @param list<string> $intents
-     * @param \Closure(Span, bool, int, int): bool $onSeen told of each pair what was seen and whether it differs from the plan, done, total
+     * @param \Closure(PairVerdict, bool, int, int): bool $onSeen told of each pair what was seen and whether it differs from the plan, done, total
      * @param (\Closure(Pair, string): bool)|null $only only these pairs of an intent
      *
      * @throws LabGone
@@ -79,7 +79,7 @@ final readonly class LiveRound
 
     /**
      * @param list<string> $intents
-     * @param \Closure(Span, bool, int, int): bool $onSeen
+     * @param \Closure(PairVerdict, bool, int, int): bool $onSeen
      * @param (\Closure(Pair, string): bool)|null $only
      */
     private function round(
@@ -93,7 +93,7 @@ final readonly class LiveRound
         ?\Closure $only,
     ): void {
         $prover = new Prover($job);
-        $onPair = function (string $intent, string $key, Span $seen, string $evidence, int $done, int $total) use (
+        $onPair = function (string $intent, string $key, PairVerdict $seen, string $evidence, int $done, int $total) use (
             $stored,
             $by,
             $onSite,

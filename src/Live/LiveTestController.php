@@ -10,7 +10,7 @@ use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\Routing\Attribute\Route;
 use Symfony\Component\Security\Http\Attribute\IsGranted;
 use Vorhut\App\Entity\Observation;
-use Vorhut\App\Jobs\JobInHand;
+use Vorhut\App\Jobs\JobContext;
 use Vorhut\App\Proof\Observations;
 use Vorhut\App\Web\JobPage;
 use Vorhut\App\Web\Upload;
@@ -24,29 +24,29 @@ final class LiveTestController extends JobPage
 
     #[Route('/job/{slug}/tests', name: 'test_start', methods: ['POST'])]
     #[IsGranted('ROLE_TECHNICIAN')]
-    public function start(JobInHand $hand, Request $request, LiveTests $tests): Response
+    public function start(JobContext $context, Request $request, LiveTests $tests): Response
     {
         $order = TestOrder::of($request);
-        if (null !== $order->intent && !isset($hand->job->intents[$order->intent])) {
+        if (null !== $order->intent && !isset($context->job->intents[$order->intent])) {
             throw $this->createNotFoundException(\sprintf('There is no intent "%s".', $order->intent));
         }
-        $refused = $tests->begin($hand, $order, $this->user());
+        $refused = $tests->begin($context, $order, $this->user());
         if (null !== $refused) {
             $this->addFlash('error', $refused);
         }
 
-        return null === $order->step ? $this->to($hand, 'proof', $order->query()) : $this->to($hand, 'calls');
+        return null === $order->step ? $this->to($context, 'proof', $order->query()) : $this->to($context, 'calls');
     }
 
     /** Results of the command-line probe, made at another vantage point. */
     #[Route('/job/{slug}/tests/import', name: 'test_import', methods: ['POST'])]
     #[IsGranted('ROLE_TECHNICIAN')]
-    public function import(JobInHand $hand, Request $request, EntityManagerInterface $em, Observations $observations): Response
+    public function import(JobContext $context, Request $request, EntityManagerInterface $em, Observations $observations): Response
     {
-        $file = ProbeFile::read($hand->job, Upload::text($request, 'file') ?? '');
+        $file = ProbeFile::read($context->job, Upload::text($request, 'file') ?? '');
         foreach ($file->seen as $line) {
             $em->persist(new Observation(
-                $hand->stored,
+                $context->stored,
                 $line->intent,
                 $line->from,
                 $line->to,
@@ -70,10 +70,10 @@ final class LiveTestController extends JobPage
             Words::count(\count($file->errors), 'line'),
         );
         $taken .= null === $file->head ? '' : \sprintf(' Asked from %s; %s.', $file->head->vantage, $file->clock());
-        $conflicts = \count($observations->conflicts($hand->stored));
+        $conflicts = \count($observations->conflicts($context->stored));
         $taken .= 0 === $conflicts ? '' : \sprintf(' %s seen otherwise from elsewhere.', Words::count($conflicts, 'pair'));
         [] === $file->seen ? $this->addFlash('error', $none) : $this->addFlash('done', $taken);
 
-        return $this->to($hand, [] === $file->seen || 0 === $conflicts ? 'proof' : 'conflicts');
+        return $this->to($context, [] === $file->seen || 0 === $conflicts ? 'proof' : 'conflicts');
     }
 }

@@ -7,7 +7,7 @@ namespace Vorhut\App\Live;
 use Psr\Clock\ClockInterface;
 use Vorhut\App\Entity\TestRun;
 use Vorhut\App\Entity\User;
-use Vorhut\App\Jobs\JobInHand;
+use Vorhut\App\Jobs\JobContext;
 use Vorhut\App\Jobs\JobReading;
 use Vorhut\App\Lab\Labs;
 use Vorhut\App\Proof\CallStates;
@@ -29,12 +29,12 @@ final readonly class LiveTests
     }
 
     /** @return string|null why it does not begin; null where it does */
-    public function begin(JobInHand $hand, TestOrder $order, User $by): ?string
+    public function begin(JobContext $context, TestOrder $order, User $by): ?string
     {
-        $refused = $this->refusal($hand, $order->onSite, null !== $order->pair ? 1 : $this->pairs($hand, $order));
+        $refused = $this->refusal($context, $order->onSite, null !== $order->pair ? 1 : $this->pairs($context, $order));
         if (null === $refused) {
             $this->runs->start(TestRun::of(
-                $hand->stored,
+                $context->stored,
                 $by,
                 $this->clock->now(),
                 $order->intent,
@@ -49,12 +49,12 @@ final readonly class LiveTests
     }
 
     /** @return string|null why so many pairs cannot be asked there; null where they can */
-    public function refusal(JobInHand $hand, bool $onSite, int $pairs): ?string
+    public function refusal(JobContext $context, bool $onSite, int $pairs): ?string
     {
-        if ($onSite && [] === $hand->stored->getFieldRanges()) {
+        if ($onSite && [] === $context->stored->getFieldRanges()) {
             return 'Field mode is off: only the lab on 127.0.0.0/8 is contacted. A lead switches it on in the brief.';
         }
-        if (!$onSite && null === $this->labs->blocks($hand->stored)) {
+        if (!$onSite && null === $this->labs->blocks($context->stored)) {
             return Labs::NONE;
         }
         $number = static fn (int $n): string => number_format($n, 0, '.', ' ');
@@ -63,16 +63,16 @@ final readonly class LiveTests
         return $pairs > self::MOST_PAIRS ? \sprintf($sentence, $number($pairs), $number(self::MOST_PAIRS)) : null;
     }
 
-    private function pairs(JobInHand $hand, TestOrder $order): int
+    private function pairs(JobContext $context, TestOrder $order): int
     {
-        $digest = $this->reading->digest($hand->stored);
+        $digest = $this->reading->digest($context->stored);
 
         return match (true) {
             null !== $order->intent => $digest->intents[$order->intent]['pairs'] ?? 0,
             null !== $order->cell => array_sum(
                 $digest->matrices[$order->cell->axis->value]->cells[$order->cell->row][$order->cell->column] ?? [],
             ),
-            null !== $order->step => $this->calls->state($hand->stored, $order->step)->pairs(),
+            null !== $order->step => $this->calls->state($context->stored, $order->step)->pairs(),
             default => $digest->pairs,
         };
     }

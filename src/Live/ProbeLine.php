@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Vorhut\App\Live;
 
-use Vorhut\Core\Intent\Span;
+use Vorhut\Core\Intent\PairVerdict;
 use Vorhut\Core\Proof\SeenIn;
 use Vorhut\Core\Record\Completed;
 use Vorhut\Core\Record\Field\Choice;
@@ -22,8 +22,8 @@ final readonly class ProbeLine implements Completed
         public string $from,
         #[Text(max: 64, required: true)]
         public string $to,
-        #[Choice(Span::class, required: true)]
-        public Span $seen,
+        #[Choice(PairVerdict::class, required: true)]
+        public PairVerdict $seen,
         #[Flag]
         public bool $holds,
         #[Text(max: 64)]

@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace Vorhut\App\Live;
 
 use Vorhut\App\Entity\SweepRun;
-use Vorhut\App\Jobs\JobInHand;
+use Vorhut\App\Jobs\JobContext;
 use Vorhut\App\Lab\Labs;
 use Vorhut\Core\InvalidValue;
 use Vorhut\Core\Net\Ipv4Address;
@@ -25,17 +25,17 @@ final class SweepGate
      * @throws InvalidValue
      * @throws RefusedTarget nothing is even tried where it may not be
      */
-    public static function check(JobInHand $hand, array $addresses, string $vantage, bool $ticked, ?LabBlocks $blocks): void
+    public static function check(JobContext $context, array $addresses, string $vantage, bool $ticked, ?LabBlocks $blocks): void
     {
         $onSite = SweepRun::ON_SITE === $vantage;
-        if (!$onSite && !isset($hand->job->devices[$vantage])) {
+        if (!$onSite && !isset($context->job->devices[$vantage])) {
             throw new InvalidValue($vantage, 'a device of this job to ask from', 'Choose the vantage point.');
         }
         if ($onSite && !$ticked) {
             throw new InvalidValue('no tick', 'a tick that you are on the site and may do this', 'Real units would be asked.');
         }
-        $gate = new TargetGate($onSite ? $hand->stored->getFieldRanges() : []);
-        $lab = (new LabNetwork($hand->job, $blocks ?? new LabBlocks()))->addresses;
+        $gate = new TargetGate($onSite ? $context->stored->getFieldRanges() : []);
+        $lab = (new LabNetwork($context->job, $blocks ?? new LabBlocks()))->addresses;
         foreach ($addresses as $address) {
             $gate->check($onSite ? $address : (string) ($lab->find(Ipv4Address::fromString($address)) ?? $address));
         }

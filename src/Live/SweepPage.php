@@ -7,7 +7,7 @@ namespace Vorhut\App\Live;
 use Symfony\Bundle\SecurityBundle\Security;
 use Symfony\Component\Routing\Generator\UrlGeneratorInterface;
 use Vorhut\App\Entity\SweepRun;
-use Vorhut\App\Jobs\JobInHand;
+use Vorhut\App\Jobs\JobContext;
 use Vorhut\App\Runs\RunViews;
 use Vorhut\App\Web\LocalTime;
 use Vorhut\App\Web\View\FormField;
@@ -32,70 +32,70 @@ final readonly class SweepPage
      * @param string $typed what was typed and not taken
      * @param string $error why not
      */
-    public function show(JobInHand $hand, int $id = 0, string $typed = '', string $error = ''): SweepView
+    public function show(JobContext $context, int $id = 0, string $typed = '', string $error = ''): SweepView
     {
-        $run = $this->sweeps->find($hand->stored, $id);
+        $run = $this->sweeps->find($context->stored, $id);
         $changes = null === $run || !$run->isOver() ? [] : $this->sweeps->changes($run);
-        $listed = SweepFinds::listed($hand->job, (string) array_key_first(SweepFinds::stations($hand->job)));
-        $rows = null === $run || !$run->isOver() ? [] : SweepList::rows($hand->job, $run);
+        $listed = SweepFinds::listed($context->job, (string) array_key_first(SweepFinds::stations($context->job)));
+        $rows = null === $run || !$run->isOver() ? [] : SweepList::rows($context->job, $run);
         $editor = $this->security->isGranted('ROLE_TECHNICIAN');
 
         return new SweepView(
-            new Link('Back to the networks', $this->url('networks', $hand)),
+            new Link('Back to the networks', $this->url('networks', $context)),
             $error,
-            $this->url('sweep_start', $hand),
-            $editor ? $this->fields($hand, $run, $typed) : [],
+            $this->url('sweep_start', $context),
+            $editor ? $this->fields($context, $run, $typed) : [],
             null === $run ? null : $this->runs->of($run),
-            null === $run || [] === $rows ? [] : $this->actions($hand, $run, $editor),
+            null === $run || [] === $rows ? [] : $this->actions($context, $run, $editor),
             array_map(fn (array $r): array => [
                 'address' => $r['address'],
                 'name' => $r['name'],
-                'url' => null === $r['device'] ? null : $this->url('devices', $hand, ['sel' => $r['device']]),
-                'bench' => null === $r['device'] || !$editor ? null : $this->url('bench_device', $hand, ['id' => $r['device']]),
+                'url' => null === $r['device'] ? null : $this->url('devices', $context, ['sel' => $r['device']]),
+                'bench' => null === $r['device'] || !$editor ? null : $this->url('bench_device', $context, ['id' => $r['device']]),
                 'answers' => implode(' · ', $r['answers']),
                 'changed' => $changes[$r['address']] ?? '',
                 'chosen' => [] !== $r['answers'] && (null === $r['device'] || isset($listed[$r['device']])),
                 ...self::verdict($r['verdict']),
             ], $rows),
-            null === $run || [] === $rows || !$editor ? null : $this->takeOver($hand, $run, $rows),
-            $this->lists($hand, $run),
+            null === $run || [] === $rows || !$editor ? null : $this->takeOver($context, $run, $rows),
+            $this->lists($context, $run),
         );
     }
 
     /** @param list<array{address: string, device: string|null, name: string, answers: list<string>, verdict: string}> $rows */
-    private function takeOver(JobInHand $hand, SweepRun $run, array $rows): SweepTakeView
+    private function takeOver(JobContext $context, SweepRun $run, array $rows): SweepTakeView
     {
-        $stations = SweepFinds::stations($hand->job);
+        $stations = SweepFinds::stations($context->job);
         $unknown = array_column(array_filter($rows, static fn (array $r): bool => 'unknown here' === $r['verdict']), 'address');
         $of = ['id' => $run->getId()];
         $first = array_key_first($stations);
         $name = $run->isNamed() ? $run->getName() : '';
 
         return new SweepTakeView(
-            $this->url('sweep_list', $hand, $of),
+            $this->url('sweep_list', $context, $of),
             null === $first ? null : new FormField('station', 'Into the list of', (string) $first, 'select', options: $stations),
-            $this->url('sweep_plan', $hand, $of),
+            $this->url('sweep_plan', $context, $of),
             $unknown,
-            $hand->revision,
-            $this->url('sweep_name', $hand, $of),
+            $context->revision,
+            $this->url('sweep_name', $context, $of),
             new FormField('name', 'Keep this list as', $name, placeholder: 'a name', more: ['maxlength' => 60]),
         );
     }
 
     /** @return list<array{name: string, url: string, said: string, here: bool}> */
-    private function lists(JobInHand $hand, ?SweepRun $shown): array
+    private function lists(JobContext $context, ?SweepRun $shown): array
     {
         return array_map(fn (SweepRun $run): array => [
             'name' => $run->getName(),
-            'url' => $this->url('sweep', $hand, ['run' => $run->getId()]),
+            'url' => $this->url('sweep', $context, ['run' => $run->getId()]),
             'said' => \sprintf(
                 '%d of %d answered, %s',
                 \count($run->getAnswers()),
                 \count($run->getAddresses()),
-                LocalTime::short($run->getCreatedAt(), $hand->stored->getTimezone()),
+                LocalTime::short($run->getCreatedAt(), $context->stored->getTimezone()),
             ),
             'here' => $run->getId() === $shown?->getId(),
-        ], $this->sweeps->lists($hand->stored));
+        ], $this->sweeps->lists($context->stored));
     }
 
     /** @return array{verdict: string, tone: string, mark: string} */
@@ -111,15 +111,15 @@ final readonly class SweepPage
     }
 
     /** @return list<FormField> */
-    private function fields(JobInHand $hand, ?SweepRun $run, string $typed): array
+    private function fields(JobContext $context, ?SweepRun $run, string $typed): array
     {
         $vantages = [];
-        foreach (\array_slice($hand->job->devices, 0, self::MOST_VANTAGES, true) as $device) {
+        foreach (\array_slice($context->job->devices, 0, self::MOST_VANTAGES, true) as $device) {
             if (null !== $device->primaryAddress()) {
                 $vantages[$device->id] = $device->name;
             }
         }
-        $ranges = implode(', ', array_map(strval(...), $hand->stored->getFieldRanges()));
+        $ranges = implode(', ', array_map(strval(...), $context->stored->getFieldRanges()));
         if ('' !== $ranges) {
             $vantages[SweepRun::ON_SITE] = 'this machine, on the site';
         }
@@ -137,18 +137,18 @@ final readonly class SweepPage
     }
 
     /** @return list<Link|Post> */
-    private function actions(JobInHand $hand, SweepRun $run, bool $editor): array
+    private function actions(JobContext $context, SweepRun $run, bool $editor): array
     {
-        $export = new Link('Export the list', $this->url('sweep_csv', $hand, ['id' => $run->getId()]));
-        $drop = new Post('Drop the silent ones', $this->url('sweep_clean_up', $hand, ['id' => $run->getId()]), key: 'd');
-        $again = new Post('Sweep it again', $this->url('sweep_again', $hand, ['id' => $run->getId()]), key: 'a');
+        $export = new Link('Export the list', $this->url('sweep_csv', $context, ['id' => $run->getId()]));
+        $drop = new Post('Drop the silent ones', $this->url('sweep_clean_up', $context, ['id' => $run->getId()]), key: 'd');
+        $again = new Post('Sweep it again', $this->url('sweep_again', $context, ['id' => $run->getId()]), key: 'a');
 
         return $editor ? [$again, $drop, $export] : [$export];
     }
 
     /** @param array<string, string|int> $more */
-    private function url(string $route, JobInHand $hand, array $more = []): string
+    private function url(string $route, JobContext $context, array $more = []): string
     {
-        return $this->urls->generate($route, ['slug' => $hand->stored->getSlug(), ...$more]);
+        return $this->urls->generate($route, ['slug' => $context->stored->getSlug(), ...$more]);
     }
 }

@@ -11,7 +11,7 @@ use Vorhut\App\Proof\CallStates;
 use Vorhut\App\Runs\Runner;
 use Vorhut\App\Runs\Runs;
 use Vorhut\Core\Intent\Pair;
-use Vorhut\Core\Intent\Span;
+use Vorhut\Core\Intent\PairVerdict;
 use Vorhut\Core\Job\Job;
 use Vorhut\Core\Proof\CallOrder;
 
@@ -39,8 +39,8 @@ final readonly class TestRunner implements Runner
         \assert($run instanceof TestRun);
         $told = hrtime(true);
         $isAsked = false;
-        $onSeen = function (Span $seen, bool $differs, int $done, int $total) use ($run, &$told, &$isAsked): bool {
-            $isAsked = $isAsked || Span::Untried !== $seen;
+        $onSeen = function (PairVerdict $seen, bool $differs, int $done, int $total) use ($run, &$told, &$isAsked): bool {
+            $isAsked = $isAsked || PairVerdict::Untried !== $seen;
             $run->saw($seen->holds(), $differs, $done, $total);
 
             // Written together, and often enough to be stopped soon.

@@ -5,14 +5,14 @@ declare(strict_types=1);
 namespace Vorhut\App\Media;
 
 use Symfony\Component\Routing\Generator\UrlGeneratorInterface;
-use Vorhut\App\Jobs\JobInHand;
+use Vorhut\App\Jobs\JobContext;
 use Vorhut\App\Web\View\Link;
-use Vorhut\Core\Coupling\Coupled;
 use Vorhut\Core\Job\Device;
 use Vorhut\Core\Load\FlowRates;
 use Vorhut\Core\Profile\Family;
 use Vorhut\Core\Profile\Finder;
 use Vorhut\Core\Reach\Find\PollLists;
+use Vorhut\Core\Relation\RelatedUnit;
 use Vorhut\Core\Setting\Settings;
 
 /** Cameras with what their dials and pages say, and who sees them. */
@@ -28,22 +28,22 @@ final readonly class Cameras
     }
 
     /** @return list<array{link: Link, id: string, picture: string, by: string, rate: string, address: string, seen: string}> */
-    public function of(JobInHand $hand, Settings $settings): array
+    public function of(JobContext $context, Settings $settings): array
     {
-        $rates = new FlowRates($hand->job, $settings);
+        $rates = new FlowRates($context->job, $settings);
         $lists = new PollLists();
-        $finders = self::finders($hand);
+        $finders = self::finders($context);
         $rows = [];
-        foreach ($hand->job->devices as $device) {
+        foreach ($context->job->devices as $device) {
             if (null === $settings->setting($device, self::ID) || self::MOST === \count($rows)) {
                 continue;
             }
             $dial = $settings->value($device, self::DIAL);
             $page = $settings->value($device, self::PAGE);
-            $seen = array_map(static fn (Coupled $c): string => $c->to->name, $settings->couplings->from($device));
+            $seen = array_map(static fn (RelatedUnit $c): string => $c->to->name, $settings->couplings->from($device));
             $rows[] = [
                 'link' => new Link($device->name, $this->urls->generate('devices', [
-                    'slug' => $hand->stored->getSlug(), 'sel' => $device->id,
+                    'slug' => $context->stored->getSlug(), 'sel' => $device->id,
                 ])),
                 'id' => $settings->value($device, self::ID)?->text() ?? '',
                 'picture' => ($dial ?? $page)?->shown() ?? '',
@@ -79,11 +79,11 @@ final readonly class Cameras
     }
 
     /** @return list<array{Device, Finder}> whoever finds cameras, and how */
-    private static function finders(JobInHand $hand): array
+    private static function finders(JobContext $context): array
     {
         $finders = [];
-        foreach ($hand->job->devices as $device) {
-            $profile = $hand->job->profileOf($device);
+        foreach ($context->job->devices as $device) {
+            $profile = $context->job->profileOf($device);
             foreach (Family::Station === $profile->family ? $profile->finds : [] as $finder) {
                 $finders[] = [$device, $finder];
             }

@@ -6,7 +6,7 @@ namespace Vorhut\App\Media;
 
 use Symfony\Bundle\SecurityBundle\Security;
 use Symfony\Component\Routing\Generator\UrlGeneratorInterface;
-use Vorhut\App\Jobs\JobInHand;
+use Vorhut\App\Jobs\JobContext;
 use Vorhut\App\Jobs\RecordsPage;
 use Vorhut\App\Web\View\Link;
 use Vorhut\App\Web\View\Next;
@@ -32,57 +32,57 @@ final readonly class ChainsPage
     ) {
     }
 
-    public function show(JobInHand $hand): ChainsView
+    public function show(JobContext $context): ChainsView
     {
-        $settings = new Settings($hand->job);
-        $chains = $hand->job->all(Chain::class);
+        $settings = new Settings($context->job);
+        $chains = $context->job->all(Chain::class);
         $cards = [];
         foreach (\array_slice($chains, 0, self::MOST, true) as $chain) {
-            $cards[] = $this->card($hand, ChainSum::of($chain, $settings));
+            $cards[] = $this->card($context, ChainSum::of($chain, $settings));
         }
 
         return new ChainsView(
             Words::count(\count($chains), 'chain'),
-            $this->actions($hand),
-            $this->next($hand, [] === $chains),
+            $this->actions($context),
+            $this->next($context, [] === $chains),
             $cards,
-            $this->zones->spokenTo($hand),
-            $this->zones->controllers($hand, $settings),
-            $this->findings->lines($hand, 'chains'),
+            $this->zones->spokenTo($context),
+            $this->zones->controllers($context, $settings),
+            $this->findings->lines($context, 'chains'),
         );
     }
 
     /** @return list<Link> */
-    private function actions(JobInHand $hand): array
+    private function actions(JobContext $context): array
     {
-        $media = new Link('Media', $this->url('media', $hand), 'm');
+        $media = new Link('Media', $this->url('media', $context), 'm');
 
-        return $this->security->isGranted('ROLE_LEAD') ? [$media, $this->add($hand)] : [$media];
+        return $this->security->isGranted('ROLE_LEAD') ? [$media, $this->add($context)] : [$media];
     }
 
-    private function add(JobInHand $hand): Link
+    private function add(JobContext $context): Link
     {
-        return new Link('Add chain', $this->url('record', $hand, ['list' => 'chains', 'id' => RecordsPage::NEW]), 'n');
+        return new Link('Add chain', $this->url('record', $context, ['list' => 'chains', 'id' => RecordsPage::NEW]), 'n');
     }
 
-    private function next(JobInHand $hand, bool $isEmpty): ?Next
+    private function next(JobContext $context, bool $isEmpty): ?Next
     {
         if (!$isEmpty) {
-            return $this->findings->next($hand, 'chains');
+            return $this->findings->next($context, 'chains');
         }
         $detail = 'With its stages the plan sees where rates differ, what does not come back, and how late the sound is.';
 
-        return new Next('No chain of sound is planned yet', $detail, $this->security->isGranted('ROLE_LEAD') ? $this->add($hand) : null);
+        return new Next('No chain of sound is planned yet', $detail, $this->security->isGranted('ROLE_LEAD') ? $this->add($context) : null);
     }
 
-    private function card(JobInHand $hand, ChainSum $sum): ChainCard
+    private function card(JobContext $context, ChainSum $sum): ChainCard
     {
         $apart = array_map(static fn (array $pair): StageSum => $pair[1], $sum->ratesApart());
         $boxes = [];
         $clock = '';
         foreach ($sum->stages as $stage) {
             $isNarrow = null !== $sum->chain->channels && null !== $stage->channels && $stage->channels < $sum->chain->channels;
-            $boxes[] = $this->box($hand, $stage, \in_array($stage, $apart, true), $isNarrow, $stage->clock === $clock ? '' : $stage->clock);
+            $boxes[] = $this->box($context, $stage, \in_array($stage, $apart, true), $isNarrow, $stage->clock === $clock ? '' : $stage->clock);
             $clock = '' === $stage->clock ? $clock : $stage->clock;
         }
         $about = [
@@ -91,21 +91,21 @@ final readonly class ChainsPage
         ];
 
         return new ChainCard(
-            new Link($sum->chain->name, $this->url('record', $hand, ['list' => 'chains', 'id' => $sum->chain->id])),
+            new Link($sum->chain->name, $this->url('record', $context, ['list' => 'chains', 'id' => $sum->chain->id])),
             implode(' · ', array_filter($about, static fn (string $a): bool => '' !== $a)),
             $boxes,
             TimeLine::of($sum),
         );
     }
 
-    private function box(JobInHand $hand, StageSum $sum, bool $isApart, bool $isNarrow, string $clock): StageBox
+    private function box(JobContext $context, StageSum $sum, bool $isApart, bool $isNarrow, string $clock): StageBox
     {
         $stage = $sum->stage;
         $isInsert = StageDoes::Insert === $stage->does;
 
         return new StageBox(
-            '' === $stage->name ? $hand->job->nameOf((string) $stage->device) : $stage->name,
-            null === $stage->device ? '' : $this->url('devices', $hand, ['sel' => $stage->device]),
+            '' === $stage->name ? $context->job->nameOf((string) $stage->device) : $stage->name,
+            null === $stage->device ? '' : $this->url('devices', $context, ['sel' => $stage->device]),
             $stage->does->label(),
             null === $sum->rateHz ? '' : \sprintf('%s kHz', $sum->rateHz / 1000),
             '' === $clock ? '' : 'paced by '.$clock,
@@ -118,8 +118,8 @@ final readonly class ChainsPage
     }
 
     /** @param array<string, string> $more */
-    private function url(string $route, JobInHand $hand, array $more = []): string
+    private function url(string $route, JobContext $context, array $more = []): string
     {
-        return $this->urls->generate($route, ['slug' => $hand->stored->getSlug(), ...$more]);
+        return $this->urls->generate($route, ['slug' => $context->stored->getSlug(), ...$more]);
     }
 }

@@ -6,7 +6,7 @@ namespace Vorhut\App\Media;
 
 use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\Routing\Attribute\Route;
-use Vorhut\App\Jobs\JobInHand;
+use Vorhut\App\Jobs\JobContext;
 use Vorhut\App\Web\Download;
 use Vorhut\App\Web\JobPage;
 use Vorhut\App\Web\MediaType;
@@ -16,28 +16,28 @@ use Vorhut\Core\Exchange\Directory;
 final class MediaController extends JobPage
 {
     #[Route('/job/{slug}/media', name: 'media', methods: ['GET'])]
-    public function index(JobInHand $hand, MediaPage $media): Response
+    public function index(JobContext $context, MediaPage $media): Response
     {
-        return $this->page($hand, 'media', 'media/index.html.twig', $media->show($hand));
+        return $this->page($context, 'media', 'media/index.html.twig', $media->show($context));
     }
 
     #[Route('/job/{slug}/chains', name: 'chains', methods: ['GET'])]
-    public function chains(JobInHand $hand, ChainsPage $chains): Response
+    public function chains(JobContext $context, ChainsPage $chains): Response
     {
-        return $this->page($hand, 'media', 'media/chains.html.twig', $chains->show($hand));
+        return $this->page($context, 'media', 'media/chains.html.twig', $chains->show($context));
     }
 
     #[Route('/job/{slug}/rooms', name: 'rooms', methods: ['GET'])]
-    public function rooms(JobInHand $hand, RoomsPage $rooms): Response
+    public function rooms(JobContext $context, RoomsPage $rooms): Response
     {
-        return $this->page($hand, 'media', 'media/rooms.html.twig', $rooms->show($hand));
+        return $this->page($context, 'media', 'media/rooms.html.twig', $rooms->show($context));
     }
 
     #[Route('/job/{slug}/rooms/directory.vcf', name: 'directory_cards', methods: ['GET'])]
-    public function cards(JobInHand $hand): Response
+    public function cards(JobContext $context): Response
     {
-        $name = $hand->stored->getSlug().'-directory.vcf';
+        $name = $context->stored->getSlug().'-directory.vcf';
 
-        return new Download(Directory::of($hand->job)->vcard(), MediaType::Vcard, $name);
+        return new Download(Directory::of($context->job)->vcard(), MediaType::Vcard, $name);
     }
 }

@@ -6,7 +6,7 @@ namespace Vorhut\App\Media;
 
 use Symfony\Bundle\SecurityBundle\Security;
 use Symfony\Component\Routing\Generator\UrlGeneratorInterface;
-use Vorhut\App\Jobs\JobInHand;
+use Vorhut\App\Jobs\JobContext;
 use Vorhut\App\Jobs\RecordsPage;
 use Vorhut\App\Web\View\Bar;
 use Vorhut\App\Web\View\Link;
@@ -32,12 +32,12 @@ final readonly class MediaPage
     ) {
     }
 
-    public function show(JobInHand $hand): MediaView
+    public function show(JobContext $context): MediaView
     {
-        $settings = new Settings($hand->job);
-        $streams = StreamsOut::of($hand->job, $settings);
-        $cameras = $this->cameras->of($hand, $settings);
-        $uplinks = $hand->job->all(Uplink::class);
+        $settings = new Settings($context->job);
+        $streams = StreamsOut::of($context->job, $settings);
+        $cameras = $this->cameras->of($context, $settings);
+        $uplinks = $context->job->all(Uplink::class);
 
         return new MediaView(
             \sprintf(
@@ -46,35 +46,35 @@ final readonly class MediaPage
                 Words::count(\count($uplinks), 'uplink'),
                 Words::count(\count($cameras), 'camera'),
             ),
-            $this->actions($hand),
-            $this->findings->next($hand, 'media') ?? $this->begin($hand, \count($streams) + \count($cameras)),
-            $this->uplinks($hand, UplinkLoads::of($hand->job, $streams)),
-            $this->cards->of($hand, $settings, $streams),
+            $this->actions($context),
+            $this->findings->next($context, 'media') ?? $this->begin($context, \count($streams) + \count($cameras)),
+            $this->uplinks($context, UplinkLoads::of($context->job, $streams)),
+            $this->cards->of($context, $settings, $streams),
             $cameras,
-            $this->findings->lines($hand, 'media'),
+            $this->findings->lines($context, 'media'),
         );
     }
 
-    private function begin(JobInHand $hand, int $units): ?Next
+    private function begin(JobContext $context, int $units): ?Next
     {
         return 0 < $units ? null : new Next(
             'No unit sends a picture yet',
             'Plan encoders and cameras among the devices; what they take of each line is added up here.',
-            new Link('Devices', $this->url('devices', $hand), main: true),
+            new Link('Devices', $this->url('devices', $context), main: true),
         );
     }
 
     /** @return list<Link> */
-    private function actions(JobInHand $hand): array
+    private function actions(JobContext $context): array
     {
         $actions = [
-            new Link('Chains', $this->url('chains', $hand), 'c'),
-            new Link('Light', $this->url('light', $hand), 'l'),
-            new Link('Rooms', $this->url('rooms', $hand), 'o'),
+            new Link('Chains', $this->url('chains', $context), 'c'),
+            new Link('Light', $this->url('light', $context), 'l'),
+            new Link('Rooms', $this->url('rooms', $context), 'o'),
         ];
         if ($this->security->isGranted('ROLE_LEAD')) {
             foreach (self::LISTS as $list => [$text, $key]) {
-                $actions[] = new Link($text, $this->url('record', $hand, ['list' => $list, 'id' => RecordsPage::NEW]), $key);
+                $actions[] = new Link($text, $this->url('record', $context, ['list' => $list, 'id' => RecordsPage::NEW]), $key);
             }
         }
 
@@ -86,19 +86,19 @@ final readonly class MediaPage
      *
      * @return list<array{link: Link, about: string, bar: Bar|null}>
      */
-    private function uplinks(JobInHand $hand, array $loads): array
+    private function uplinks(JobContext $context, array $loads): array
     {
         $views = [];
-        foreach ($hand->job->all(Uplink::class) as $id => $uplink) {
+        foreach ($context->job->all(Uplink::class) as $id => $uplink) {
             $load = $loads[$id] ?? [];
             arsort($load);
             $names = array_map(
-                static fn (string $unit): string => \sprintf('%s %.1f', $hand->job->nameOf($unit), $load[$unit] / 1000),
+                static fn (string $unit): string => \sprintf('%s %.1f', $context->job->nameOf($unit), $load[$unit] / 1000),
                 array_map(strval(...), array_keys($load)),
             );
             $whole = $uplink->measuredKbps;
             $views[] = [
-                'link' => new Link($uplink->name, $this->url('record', $hand, ['list' => 'uplinks', 'id' => $uplink->id])),
+                'link' => new Link($uplink->name, $this->url('record', $context, ['list' => 'uplinks', 'id' => $uplink->id])),
                 'about' => self::about($uplink),
                 'bar' => null === $whole
                     ? null
@@ -124,8 +124,8 @@ final readonly class MediaPage
     }
 
     /** @param array<string, string> $more */
-    private function url(string $route, JobInHand $hand, array $more = []): string
+    private function url(string $route, JobContext $context, array $more = []): string
     {
-        return $this->urls->generate($route, ['slug' => $hand->stored->getSlug(), ...$more]);
+        return $this->urls->generate($route, ['slug' => $context->stored->getSlug(), ...$more]);
     }
 }

@@ -6,7 +6,7 @@ namespace Vorhut\App\Media;
 
 use Symfony\Bundle\SecurityBundle\Security;
 use Symfony\Component\Routing\Generator\UrlGeneratorInterface;
-use Vorhut\App\Jobs\JobInHand;
+use Vorhut\App\Jobs\JobContext;
 use Vorhut\App\Jobs\RecordsPage;
 use Vorhut\App\Web\View\Bar;
 use Vorhut\App\Web\View\Link;
@@ -41,36 +41,36 @@ final readonly class RoomsPage
     ) {
     }
 
-    public function show(JobInHand $hand): RoomsView
+    public function show(JobContext $context): RoomsView
     {
-        $settings = new Settings($hand->job);
+        $settings = new Settings($context->job);
         $rooms = [];
         $count = 0;
-        foreach ($hand->job->devices as $device) {
-            $facts = Family::RoomSystem === $hand->job->profileOf($device)->family ? self::facts($settings, $device) : [];
+        foreach ($context->job->devices as $device) {
+            $facts = Family::RoomSystem === $context->job->profileOf($device)->family ? self::facts($settings, $device) : [];
             $count += [] === $facts ? 0 : 1;
             if ([] !== $facts && $count <= self::MOST_ROOMS) {
-                $rooms[] = $this->room($hand, $device, $facts);
+                $rooms[] = $this->room($context, $device, $facts);
             }
         }
-        $entries = Directory::of($hand->job)->entries;
+        $entries = Directory::of($context->job)->entries;
         $more = \count($entries) - self::MOST;
 
         return new RoomsView(
-            Words::count($count, 'room system').', '.Words::count(\count($hand->job->all(Conference::class)), 'conference'),
-            $this->actions($hand),
-            $this->findings->next($hand, 'rooms') ?? $this->begin($hand, [] === $rooms),
+            Words::count($count, 'room system').', '.Words::count(\count($context->job->all(Conference::class)), 'conference'),
+            $this->actions($context),
+            $this->findings->next($context, 'rooms') ?? $this->begin($context, [] === $rooms),
             $rooms,
-            $this->conferences($hand),
+            $this->conferences($context),
             \array_slice($entries, 0, self::MOST),
             $more > 0 ? \sprintf('and %d more', $more) : '',
-            $this->findings->lines($hand, 'rooms'),
+            $this->findings->lines($context, 'rooms'),
         );
     }
 
-    private function begin(JobInHand $hand, bool $isEmpty): ?Next
+    private function begin(JobContext $context, bool $isEmpty): ?Next
     {
-        $devices = new Link('Devices', $this->url('devices', $hand), main: true);
+        $devices = new Link('Devices', $this->url('devices', $context), main: true);
 
         $detail = 'Codecs, bars and boxes are planned among the devices.';
 
@@ -78,15 +78,15 @@ final readonly class RoomsPage
     }
 
     /** @return list<Link> */
-    private function actions(JobInHand $hand): array
+    private function actions(JobContext $context): array
     {
         $actions = [
-            new Link('Media', $this->url('media', $hand), 'm'),
-            new Link('Directory on paper', $this->url('paper', $hand, ['name' => 'directory']), 'p'),
-            new Link('as cards', $this->url('directory_cards', $hand), 'v'),
+            new Link('Media', $this->url('media', $context), 'm'),
+            new Link('Directory on paper', $this->url('paper', $context, ['name' => 'directory']), 'p'),
+            new Link('as cards', $this->url('directory_cards', $context), 'v'),
         ];
         if ($this->security->isGranted('ROLE_LEAD')) {
-            $actions[] = new Link('Add conference', $this->url('record', $hand, ['list' => 'conferences', 'id' => RecordsPage::NEW]), 'n');
+            $actions[] = new Link('Add conference', $this->url('record', $context, ['list' => 'conferences', 'id' => RecordsPage::NEW]), 'n');
         }
 
         return $actions;
@@ -120,33 +120,33 @@ final readonly class RoomsPage
      *
      * @return array{link: Link, place: string, address: string, facts: list<array{string, string}>}
      */
-    private function room(JobInHand $hand, Device $device, array $facts): array
+    private function room(JobContext $context, Device $device, array $facts): array
     {
         return [
-            'link' => new Link($device->name, $this->url('devices', $hand, ['sel' => $device->id])),
-            'place' => $hand->job->locations[$device->location]->name ?? '',
+            'link' => new Link($device->name, $this->url('devices', $context, ['sel' => $device->id])),
+            'place' => $context->job->locations[$device->location]->name ?? '',
             'address' => (string) $device->primaryAddress()?->address,
             'facts' => $facts,
         ];
     }
 
     /** @return list<array{link: Link, who: string, bar: Bar|null}> */
-    private function conferences(JobInHand $hand): array
+    private function conferences(JobContext $context): array
     {
-        $plan = new Plan($hand->job);
+        $plan = new Plan($context->job);
         $views = [];
-        foreach ($hand->job->all(Conference::class) as $conference) {
-            $host = $hand->job->devices[$conference->host];
-            $names = array_map($hand->job->nameOf(...), $conference->sites);
+        foreach ($context->job->all(Conference::class) as $conference) {
+            $host = $context->job->devices[$conference->host];
+            $names = array_map($context->job->nameOf(...), $conference->sites);
             $sites = 1 + \count($conference->sites) + $conference->outside;
             $allowed = null;
-            foreach ($hand->job->profileOf($host)->capacities as $capacity) {
+            foreach ($context->job->profileOf($host)->capacities as $capacity) {
                 $allowed = self::SITES === $capacity->id ? $plan->licences()->capacity($host, $capacity)['allowed'] : $allowed;
             }
             $most = null === $allowed ? null : max(self::PAIR, $allowed);
             $outside = 0 === $conference->outside ? [] : [Words::count($conference->outside, 'site').' from outside'];
             $views[] = [
-                'link' => new Link($conference->name, $this->url('record', $hand, ['list' => 'conferences', 'id' => $conference->id])),
+                'link' => new Link($conference->name, $this->url('record', $context, ['list' => 'conferences', 'id' => $conference->id])),
                 'who' => implode(', ', [$host->name.' (brings together)', ...$names, ...$outside]),
                 'bar' => null === $most ? null : Bar::of('sites', $sites, $most, 1.25 * max($sites, $most), 'sites', ['itself counted']),
             ];
@@ -156,8 +156,8 @@ final readonly class RoomsPage
     }
 
     /** @param array<string, string> $more */
-    private function url(string $route, JobInHand $hand, array $more = []): string
+    private function url(string $route, JobContext $context, array $more = []): string
     {
-        return $this->urls->generate($route, ['slug' => $hand->stored->getSlug(), ...$more]);
+        return $this->urls->generate($route, ['slug' => $context->stored->getSlug(), ...$more]);
     }
 }

@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace Vorhut\App\Media;
 
 use Symfony\Component\Routing\Generator\UrlGeneratorInterface;
-use Vorhut\App\Jobs\JobInHand;
+use Vorhut\App\Jobs\JobContext;
 use Vorhut\App\Web\View\Bar;
 use Vorhut\App\Web\View\Link;
 use Vorhut\Core\Job\Device;
@@ -31,10 +31,10 @@ final readonly class StreamCards
      *
      * @return list<StreamCard>
      */
-    public function of(JobInHand $hand, Settings $settings, array $streams): array
+    public function of(JobContext $context, Settings $settings, array $streams): array
     {
         $log = [];
-        foreach ($hand->job->all(Reading::class) as $reading) {
+        foreach ($context->job->all(Reading::class) as $reading) {
             if (null !== $reading->value) {
                 $log[$reading->device][$reading->what->value][] = $reading;
             }
@@ -42,9 +42,9 @@ final readonly class StreamCards
         $cards = [];
         foreach ($streams as $stream) {
             $own = $log[$stream->device->id] ?? [];
-            $to = [] === $stream->receivers ? ['a receiver outside'] : array_map($hand->job->nameOf(...), $stream->receivers);
+            $to = [] === $stream->receivers ? ['a receiver outside'] : array_map($context->job->nameOf(...), $stream->receivers);
             $through = array_column($stream->uplinks, 'name');
-            $url = $this->urls->generate('devices', ['slug' => $hand->stored->getSlug(), 'sel' => $stream->device->id]);
+            $url = $this->urls->generate('devices', ['slug' => $context->stored->getSlug(), 'sel' => $stream->device->id]);
             $cards[] = new StreamCard(
                 new Link($stream->device->name, $url),
                 implode(' → ', [$stream->device->name, ...$through, implode(' and ', $to)]),
@@ -53,7 +53,7 @@ final readonly class StreamCards
                 '' === $stream->address ? [] : PushAddress::parts($stream->address),
                 Marks::of(
                     self::sorted($own[ReadingOf::Temperature->value] ?? []),
-                    $hand->job->profileOf($stream->device)->maxCelsius,
+                    $context->job->profileOf($stream->device)->maxCelsius,
                 ),
             );
         }

@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace Vorhut\App\Media;
 
 use Symfony\Component\Routing\Generator\UrlGeneratorInterface;
-use Vorhut\App\Jobs\JobInHand;
+use Vorhut\App\Jobs\JobContext;
 use Vorhut\App\Web\View\Link;
 use Vorhut\Core\Job\Device;
 use Vorhut\Core\Setting\Settings;
@@ -24,10 +24,10 @@ final readonly class Zones
     }
 
     /** @return list<array{group: string, speakers: string, horns: string}> */
-    public function spokenTo(JobInHand $hand): array
+    public function spokenTo(JobContext $context): array
     {
         $zones = [];
-        foreach (PagingZones::of($hand->job) as $zone) {
+        foreach (PagingZones::of($context->job) as $zone) {
             $names = array_map(static fn (Device $d): string => $d->name, \array_slice($zone->horns, 0, self::NAMED));
             $more = \count($zone->horns) - \count($names);
             $zones[] = [
@@ -41,14 +41,14 @@ final readonly class Zones
     }
 
     /** @return list<array{link: Link, sources: list<array{number: string, name: string, type: string}>}> */
-    public function controllers(JobInHand $hand, Settings $settings): array
+    public function controllers(JobContext $context, Settings $settings): array
     {
         $controllers = [];
-        foreach ($hand->job->devices as $device) {
+        foreach ($context->job->devices as $device) {
             if (null === $settings->setting($device, self::FIRST_SOURCE)) {
                 continue;
             }
-            $url = $this->urls->generate('devices', ['slug' => $hand->stored->getSlug(), 'sel' => $device->id]);
+            $url = $this->urls->generate('devices', ['slug' => $context->stored->getSlug(), 'sel' => $device->id]);
             $controllers[] = ['link' => new Link($device->name, $url), 'sources' => self::sources($settings->of($device))];
         }
 

@@ -8,7 +8,7 @@ use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\Routing\Attribute\Route;
 use Symfony\Component\Security\Http\Attribute\IsGranted;
-use Vorhut\App\Jobs\JobInHand;
+use Vorhut\App\Jobs\JobContext;
 use Vorhut\App\Web\JobPage;
 use Vorhut\App\Web\Refusals;
 use Vorhut\Core\Job\ChangeSet;
@@ -26,58 +26,58 @@ final class NetworksController extends JobPage
     }
 
     #[Route('/job/{slug}/networks', name: 'networks', methods: ['GET'])]
-    public function index(JobInHand $hand, Request $request): Response
+    public function index(JobContext $context, Request $request): Response
     {
         $query = $request->query;
         $view = $this->networks->show(
-            $hand,
+            $context,
             $query->getString('edit'),
             $query->getString('finding'),
             from: $query->getString('from'),
             page: $query->getInt('page', 1),
         );
 
-        return $this->page($hand, 'networks', 'networks/index.html.twig', $view);
+        return $this->page($context, 'networks', 'networks/index.html.twig', $view);
     }
 
     #[Route('/job/{slug}/networks', name: 'segment_save', methods: ['POST'])]
     #[IsGranted('ROLE_LEAD')]
-    public function save(JobInHand $hand, Request $request): Response
+    public function save(JobContext $context, Request $request): Response
     {
         $form = SegmentForm::fromRequest($request);
         if (null !== $form->id && !Slug::is($form->id)) {
             throw $this->createNotFoundException(\sprintf('There is no segment "%s".', $form->id));
         }
         try {
-            $refusals = $this->refusals($hand, $form->changeSet($hand->job), $request);
+            $refusals = $this->refusals($context, $form->changeSet($context->job), $request);
         } catch (InvalidFile $e) {
             $refusals = Refusals::of($e);
         }
         if ($refusals->isEmpty()) {
-            return $this->to($hand, 'networks');
+            return $this->to($context, 'networks');
         }
-        $view = $this->networks->show($hand, $form->id ?? 'new', typed: $form, refusals: $refusals->flat());
+        $view = $this->networks->show($context, $form->id ?? 'new', typed: $form, refusals: $refusals->flat());
 
-        return $this->page($hand, 'networks', 'networks/index.html.twig', $view, Response::HTTP_UNPROCESSABLE_ENTITY);
+        return $this->page($context, 'networks', 'networks/index.html.twig', $view, Response::HTTP_UNPROCESSABLE_ENTITY);
     }
 
     #[Route('/job/{slug}/networks/{id}/remove', name: 'segment_remove', methods: ['POST'])]
     #[IsGranted('ROLE_LEAD')]
-    public function remove(JobInHand $hand, string $id, Request $request): Response
+    public function remove(JobContext $context, string $id, Request $request): Response
     {
-        $record = $hand->job->record(Segment::class, $id) ?? throw $this->createNotFoundException();
+        $record = $context->job->record(Segment::class, $id) ?? throw $this->createNotFoundException();
         $edits = [];
-        foreach ($hand->job->routers as $router) {
-            $list = $hand->job->record(Router::class, $router->id)['interfaces'] ?? [];
+        foreach ($context->job->routers as $router) {
+            $list = $context->job->record(Router::class, $router->id)['interfaces'] ?? [];
             $elsewhere = static fn (mixed $i): bool => !\is_array($i) || ($i['segment'] ?? null) !== $id;
             $kept = array_values(array_filter(\is_array($list) ? $list : [], $elsewhere));
             if (\count($kept) !== \count($router->interfaces)) {
-                $edits[] = $hand->job->edit(Router::class, $router->id, ['interfaces' => $kept]);
+                $edits[] = $context->job->edit(Router::class, $router->id, ['interfaces' => $kept]);
             }
         }
-        $title = \sprintf('Removed segment %s', $hand->job->segments[$id]->name ?? $id);
+        $title = \sprintf('Removed segment %s', $context->job->segments[$id]->name ?? $id);
         $change = new ChangeSet($title, [...$edits, new Edit(Segment::class, $id, $record, null)]);
 
-        return $this->change($hand, $change, $request, 'networks');
+        return $this->change($context, $change, $request, 'networks');
     }
 }

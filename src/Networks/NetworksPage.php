@@ -6,7 +6,7 @@ namespace Vorhut\App\Networks;
 
 use Symfony\Bundle\SecurityBundle\Security;
 use Symfony\Component\Routing\Generator\UrlGeneratorInterface;
-use Vorhut\App\Jobs\JobInHand;
+use Vorhut\App\Jobs\JobContext;
 use Vorhut\App\Jobs\JobReading;
 use Vorhut\App\Jobs\RecordsPage;
 use Vorhut\App\Web\FindingLines;
@@ -49,7 +49,7 @@ final readonly class NetworksPage
      * @param string $from the segment from which the map tells what gets where, '' for none
      */
     public function show(
-        JobInHand $hand,
+        JobContext $context,
         string $edit,
         string $finding = '',
         ?SegmentForm $typed = null,
@@ -58,71 +58,71 @@ final readonly class NetworksPage
         int $page = 1,
     ): NetworksView {
         $lead = $this->security->isGranted('ROLE_LEAD');
-        $digest = $this->reading->digest($hand->stored);
-        $segment = $hand->job->segments[$edit] ?? null;
+        $digest = $this->reading->digest($context->stored);
+        $segment = $context->job->segments[$edit] ?? null;
         $form = match (true) {
-            null !== $typed => $this->form($hand, $typed, $refusals ?? Refusals::none()),
-            null !== $segment => $this->form($hand, SegmentForm::of($hand->job, $segment), Refusals::none()),
-            self::NEW === $edit => $this->form($hand, new SegmentForm(), Refusals::none()),
+            null !== $typed => $this->form($context, $typed, $refusals ?? Refusals::none()),
+            null !== $segment => $this->form($context, SegmentForm::of($context->job, $segment), Refusals::none()),
+            self::NEW === $edit => $this->form($context, new SegmentForm(), Refusals::none()),
             default => null,
         };
-        $pages = $this->pages($hand, null === $segment ? $from : $edit, $page);
+        $pages = $this->pages($context, null === $segment ? $from : $edit, $page);
         $nets = array_map(
-            fn (Ruler $r): NetView => $this->net($hand, $r, $lead, $edit === $r->segment->id ? $form : null),
-            Ruler::all($hand->job, $digest->findings, $pages->slice(array_values($hand->job->segments))),
+            fn (Ruler $r): NetView => $this->net($context, $r, $lead, $edit === $r->segment->id ? $form : null),
+            Ruler::all($context->job, $digest->findings, $pages->slice(array_values($context->job->segments))),
         );
         $actions = [
-            new Link('Sweep', $this->url('sweep', $hand), 's'),
-            new Link('Cables', $this->url('cables', $hand), 'c'),
+            new Link('Sweep', $this->url('sweep', $context), 's'),
+            new Link('Cables', $this->url('cables', $context), 'c'),
         ];
         if ($lead) {
-            $actions[] = new Link('Add segment', $this->url('networks', $hand, ['edit' => self::NEW]), 'n');
-            $actions[] = new Link('Add router', $this->url('record', $hand, ['list' => 'routers', 'id' => RecordsPage::NEW]), 'r');
+            $actions[] = new Link('Add segment', $this->url('networks', $context, ['edit' => self::NEW]), 'n');
+            $actions[] = new Link('Add router', $this->url('record', $context, ['list' => 'routers', 'id' => RecordsPage::NEW]), 'r');
         }
-        $first = new Link('Add the first segment', $this->url('networks', $hand, ['edit' => self::NEW]), main: true);
+        $first = new Link('Add the first segment', $this->url('networks', $context, ['edit' => self::NEW]), main: true);
 
         return new NetworksView(
             \sprintf('%s, %s · drawn from the plan', Words::count($digest->segments, 'segment'), Words::count($digest->devices, 'device')),
             $actions,
             $nets,
             $pages,
-            $this->routers($hand, $lead),
+            $this->routers($context, $lead),
             self::NEW === $edit ? $form : null,
             $lead && self::NEW !== $edit ? $first : null,
-            $this->finding($hand, $finding),
-            [] === $hand->job->segments ? null : Isolation::run('The map of networks', fn (): NetMap => $this->map($hand, $from)),
-            $this->url('networks', $hand, ['from' => '']),
-            $this->url('networks', $hand).'#router-',
-            isset($hand->job->segments[$from])
-                ? \sprintf('A rightly set up unit in %s pings one in each other segment.', $hand->job->segments[$from]->name)
+            $this->finding($context, $finding),
+            [] === $context->job->segments ? null : Isolation::run('The map of networks', fn (): NetMap => $this->map($context, $from)),
+            $this->url('networks', $context, ['from' => '']),
+            $this->url('networks', $context).'#router-',
+            isset($context->job->segments[$from])
+                ? \sprintf('A rightly set up unit in %s pings one in each other segment.', $context->job->segments[$from]->name)
                 : 'Choose a segment to see what gets where from there.',
         );
     }
 
     /** @param string $shown the segment that is looked at: the page is the one on which it stands */
-    private function pages(JobInHand $hand, string $shown, int $page): Pages
+    private function pages(JobContext $context, string $shown, int $page): Pages
     {
-        $at = array_search($shown, array_map(strval(...), array_keys($hand->job->segments)), true);
+        $at = array_search($shown, array_map(strval(...), array_keys($context->job->segments)), true);
 
         return Pages::of(
-            \count($hand->job->segments),
+            \count($context->job->segments),
             self::ON_A_PAGE,
             \is_int($at) ? Pages::with($at, self::ON_A_PAGE) : $page,
             'segments',
-            fn (int $p): string => $this->url('networks', $hand, ['page' => (string) $p]),
+            fn (int $p): string => $this->url('networks', $context, ['page' => (string) $p]),
         );
     }
 
-    private function map(JobInHand $hand, string $from): NetMap
+    private function map(JobContext $context, string $from): NetMap
     {
-        $lanes = \array_slice(array_map(strval(...), array_keys($hand->job->segments)), 0, NetMap::MOST_LANES);
-        $chosen = isset($hand->job->segments[$from]) ? $from : '';
-        $crossings = '' === $chosen ? [] : Crossings::of($hand->job, $from, $lanes, Service::fromString('icmp'));
+        $lanes = \array_slice(array_map(strval(...), array_keys($context->job->segments)), 0, NetMap::MOST_LANES);
+        $chosen = isset($context->job->segments[$from]) ? $from : '';
+        $crossings = '' === $chosen ? [] : Crossings::of($context->job, $from, $lanes, Service::fromString('icmp'));
 
-        return NetMap::of($hand->job, $chosen, $crossings);
+        return NetMap::of($context->job, $chosen, $crossings);
     }
 
-    private function net(JobInHand $hand, Ruler $ruler, bool $lead, ?SegmentFormView $form): NetView
+    private function net(JobContext $context, Ruler $ruler, bool $lead, ?SegmentFormView $form): NetView
     {
         $segment = $ruler->segment;
 
@@ -135,18 +135,18 @@ final readonly class NetworksPage
             ]),
             null === $ruler->subnet ? '' : (string) $ruler->subnet->prefix,
             $ruler->note,
-            $lead ? $this->url('networks', $hand, ['edit' => $segment->id]).'#'.$segment->id : null,
+            $lead ? $this->url('networks', $context, ['edit' => $segment->id]).'#'.$segment->id : null,
             $form,
             null === $ruler->subnet ? null : $ruler,
-            $this->url('devices', $hand, ['sel' => '']),
-            $this->url('networks', $hand, ['finding' => '']),
+            $this->url('devices', $context, ['sel' => '']),
+            $this->url('networks', $context, ['finding' => '']),
         );
     }
 
-    private function form(JobInHand $hand, SegmentForm $form, Refusals $refusals): SegmentFormView
+    private function form(JobContext $context, SegmentForm $form, Refusals $refusals): SegmentFormView
     {
         $routers = ['' => 'none'];
-        foreach ($hand->job->routers as $router) {
+        foreach ($context->job->routers as $router) {
             $routers[$router->id] = $router->name;
         }
         $routers['+'] = 'a new one';
@@ -160,9 +160,9 @@ final readonly class NetworksPage
             new FormField('dns', 'DNS', $form->dns, technical: true),
             new FormField('ntp', 'Time servers', $form->ntp, technical: true),
         ];
-        $router = null === $form->id && [] === $hand->job->routers ? '+' : $form->router;
-        if (null === $form->id && 1 === \count($hand->job->routers) && $refusals->isEmpty()) {
-            $router = (string) array_key_first($hand->job->routers);
+        $router = null === $form->id && [] === $context->job->routers ? '+' : $form->router;
+        if (null === $form->id && 1 === \count($context->job->routers) && $refusals->isEmpty()) {
+            $router = (string) array_key_first($context->job->routers);
         }
         $fields[] = new FormField('router', 'Router here', $router, 'select', options: $routers);
         $beyond = ['' => 'nothing outside the plan'] + array_combine(
@@ -174,46 +174,46 @@ final readonly class NetworksPage
         $fields[] = new FormField('querier', 'a switch or router asks for members (querier)', $form->querier ? '1' : '', 'check');
 
         return new SegmentFormView(
-            $this->url('segment_save', $hand),
+            $this->url('segment_save', $context),
             $refusals->at($fields),
             $refusals->above,
-            ['id' => (string) $form->id, 'version' => $hand->revision],
-            $this->url('networks', $hand),
-            null === $form->id || !isset($hand->job->segments[$form->id]) ? null : new Link(
+            ['id' => (string) $form->id, 'version' => $context->revision],
+            $this->url('networks', $context),
+            null === $form->id || !isset($context->job->segments[$form->id]) ? null : new Link(
                 'More subnets, everything else',
-                $this->url('record', $hand, ['list' => 'segments', 'id' => $form->id]),
+                $this->url('record', $context, ['list' => 'segments', 'id' => $form->id]),
             ),
-            null === $form->id || !isset($hand->job->segments[$form->id]) ? null : new Post(
+            null === $form->id || !isset($context->job->segments[$form->id]) ? null : new Post(
                 'remove this segment',
-                $this->url('segment_remove', $hand, ['id' => $form->id]),
-                ['version' => $hand->revision],
+                $this->url('segment_remove', $context, ['id' => $form->id]),
+                ['version' => $context->revision],
                 small: true,
             ),
         );
     }
 
     /** @return list<RouterView> the first is changed by a key */
-    private function routers(JobInHand $hand, bool $lead): array
+    private function routers(JobContext $context, bool $lead): array
     {
         $views = [];
-        foreach ($hand->job->routers as $router) {
-            $views[] = $this->router($hand, $router, $lead, [] === $views ? 'e' : '');
+        foreach ($context->job->routers as $router) {
+            $views[] = $this->router($context, $router, $lead, [] === $views ? 'e' : '');
         }
 
         return $views;
     }
 
-    private function router(JobInHand $hand, Router $router, bool $lead, string $key): RouterView
+    private function router(JobContext $context, Router $router, bool $lead, string $key): RouterView
     {
-        $notes = $this->notes->of($hand, $router);
-        $edit = $this->url('record', $hand, ['list' => 'routers', 'id' => $router->id]);
+        $notes = $this->notes->of($context, $router);
+        $edit = $this->url('record', $context, ['list' => 'routers', 'id' => $router->id]);
         $rule = static fn (FilterRule $r, string $decides): array => ['line' => (string) $r, 'decides' => $decides];
 
         return new RouterView(
             $router->id,
             $router->name,
             array_map(static fn (RouterInterface $i): array => [
-                'segment' => $hand->job->segments[$i->segment]->name,
+                'segment' => $context->job->segments[$i->segment]->name,
                 'address' => (string) $i->address,
                 'does' => implode(', ', array_keys(array_filter([
                     'routes multicast' => $i->multicast,
@@ -233,17 +233,17 @@ final readonly class NetworksPage
         );
     }
 
-    private function finding(JobInHand $hand, string $wanted): ?FindingLine
+    private function finding(JobContext $context, string $wanted): ?FindingLine
     {
-        $digest = $this->reading->digest($hand->stored);
+        $digest = $this->reading->digest($context->stored);
         $finding = $digest->finding($wanted) ?? ($digest->findingsAt('networks')[0] ?? null);
 
-        return null === $finding ? null : $this->findings->of($hand, $finding, 'networks', 'a');
+        return null === $finding ? null : $this->findings->of($context, $finding, 'networks', 'a');
     }
 
     /** @param array<string, string> $more */
-    private function url(string $route, JobInHand $hand, array $more = []): string
+    private function url(string $route, JobContext $context, array $more = []): string
     {
-        return $this->urls->generate($route, ['slug' => $hand->stored->getSlug(), ...$more]);
+        return $this->urls->generate($route, ['slug' => $context->stored->getSlug(), ...$more]);
     }
 }

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Vorhut\App\Networks;
 
-use Vorhut\App\Jobs\JobInHand;
+use Vorhut\App\Jobs\JobContext;
 use Vorhut\App\Jobs\JobReading;
 use Vorhut\App\Web\Words;
 use Vorhut\Core\Job\Job;
@@ -29,10 +29,10 @@ final readonly class RouterNotes
      * @return array{rules: list<string>, routes: list<string>, otherwise: string} a note for each rule and route, in their order,
      *                                                                             and for what no rule names
      */
-    public function of(JobInHand $hand, Router $router): array
+    public function of(JobContext $context, Router $router): array
     {
-        $all = $this->reading->once('router-notes', $hand->stored, function (Job $job) use ($hand): array {
-            $prover = $this->reading->prover($hand->stored);
+        $all = $this->reading->once('router-notes', $context->stored, function (Job $job) use ($context): array {
+            $prover = $this->reading->prover($context->stored);
             $hits = RuleHits::of($job, $prover);
             $notes = [];
             foreach ($job->routers as $id => $one) {

@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace Vorhut\App\Pairings;
 
-use Vorhut\Core\Coupling\Coupled;
 use Vorhut\Core\Job\Device;
+use Vorhut\Core\Relation\RelatedUnit;
 
 /** Puts relations that share a unit into one group, and its units into two columns: who has a partner, and who is one. */
 final class Groups
@@ -13,15 +13,15 @@ final class Groups
     private const LAST = 3;
 
     /**
-     * @param list<Coupled> $all
+     * @param list<RelatedUnit> $all
      *
-     * @return list<non-empty-list<Coupled>>
+     * @return list<non-empty-list<RelatedUnit>>
      */
     public static function of(array $all): array
     {
         /** @var array<string, int> $of group by unit */
         $of = [];
-        /** @var array<int, list<Coupled>> $groups */
+        /** @var array<int, list<RelatedUnit>> $groups */
         $groups = [];
         foreach ($all as $coupled) {
             $ends = [$of[$coupled->from->id] ?? null, $of[$coupled->to->id] ?? null];
@@ -49,7 +49,7 @@ final class Groups
     }
 
     /**
-     * @param list<Coupled> $group
+     * @param list<RelatedUnit> $group
      *
      * @return array<string, array{Device, int}> device and column by id
      */
@@ -76,7 +76,7 @@ final class Groups
      * Each column in the order of those its units hang on, so that fewer lines cross.
      *
      * @param array<string, array{Device, int}> $columns
-     * @param list<Coupled> $group
+     * @param list<RelatedUnit> $group
      *
      * @return array<string, array{Device, int}>
      */
@@ -88,8 +88,8 @@ final class Groups
             $ids = array_keys(array_filter($columns, static fn (array $c): bool => $column === $c[1]));
             $mean = [];
             foreach ($ids as $place => $id) {
-                $from = array_filter($group, static fn (Coupled $c): bool => $c->to->id === $id && isset($rows[$c->from->id]));
-                $at = array_map(static fn (Coupled $c): int => $rows[$c->from->id], $from);
+                $from = array_filter($group, static fn (RelatedUnit $c): bool => $c->to->id === $id && isset($rows[$c->from->id]));
+                $at = array_map(static fn (RelatedUnit $c): int => $rows[$c->from->id], $from);
                 $mean[$id] = [] === $at ? $place : array_sum($at) / \count($at);
             }
             asort($mean);

@@ -6,7 +6,7 @@ namespace Vorhut\App\Pairings;
 
 use Symfony\Bundle\SecurityBundle\Security;
 use Symfony\Component\Routing\Generator\UrlGeneratorInterface;
-use Vorhut\App\Jobs\JobInHand;
+use Vorhut\App\Jobs\JobContext;
 use Vorhut\App\Jobs\JobReading;
 use Vorhut\App\Jobs\Rights;
 use Vorhut\App\Web\FindingLines;
@@ -15,11 +15,11 @@ use Vorhut\App\Web\View\Link;
 use Vorhut\App\Web\View\Next;
 use Vorhut\App\Web\View\Post;
 use Vorhut\App\Web\Words;
-use Vorhut\Core\Coupling\Coupled;
+use Vorhut\Core\Constraint\ConstraintCheck;
+use Vorhut\Core\Constraint\ConstraintChecks;
 use Vorhut\Core\Job\ChangeSet;
 use Vorhut\Core\Job\Device;
-use Vorhut\Core\Pairing\Pairings;
-use Vorhut\Core\Pairing\TieState;
+use Vorhut\Core\Relation\RelatedUnit;
 use Vorhut\Core\Setting\Settings;
 
 /** Draws which units work together, and offers to make their values match. */
@@ -42,13 +42,13 @@ final readonly class PairingsPage
     ) {
     }
 
-    public function show(JobInHand $hand, string $selected): PairingsView
+    public function show(JobContext $context, string $selected): PairingsView
     {
-        $settings = new Settings($hand->job);
-        $pairings = new Pairings($settings);
+        $settings = new Settings($context->job);
+        $pairings = new ConstraintChecks($settings);
         $groups = [];
         foreach (Groups::of($settings->couplings->all) as $group) {
-            $groups[] = $this->group($hand, $pairings, $group, $selected);
+            $groups[] = $this->group($context, $pairings, $group, $selected);
         }
         $rank = ['broken' => 0, 'open' => 1, 'agrees' => 2];
         usort($groups, static fn (GroupView $a, GroupView $b): int => $rank[$a->state] <=> $rank[$b->state]);
@@ -61,20 +61,20 @@ final readonly class PairingsPage
                 Words::count(\count($settings->couplings->all), 'pair', 'pairs'),
                 0 === $broken ? 'all values agree' : Words::count($broken, 'value does not agree', 'values do not agree'),
             ),
-            $this->next($hand, $pairings),
+            $this->next($context, $pairings),
             \array_slice($groups, 0, self::MOST_GROUPS),
-            $isEditor ? $this->fields($hand, $selected) : [],
-            $this->url($hand, 'pairing_add'),
-            $hand->revision,
-            $this->findings->all($hand, $this->reading->digest($hand->stored)->findingsAt('pairings'), 'pairings'),
+            $isEditor ? $this->fields($context, $selected) : [],
+            $this->url($context, 'pairing_add'),
+            $context->revision,
+            $this->findings->all($context, $this->reading->digest($context->stored)->findingsAt('pairings'), 'pairings'),
         );
     }
 
-    private function next(JobInHand $hand, Pairings $pairings): ?Next
+    private function next(JobContext $context, ConstraintChecks $pairings): ?Next
     {
         foreach ($pairings->broken() as $state) {
             $mend = $state->mends[0] ?? null;
-            $post = null === $mend ? null : $this->mend($hand, $mend, 'Take it', 't', true);
+            $post = null === $mend ? null : $this->mend($context, $mend, 'Take it', 't', true);
 
             return new Next($state->said(), null === $mend ? $state->tie->why : $mend->title.'.', $post);
         }
@@ -82,8 +82,8 @@ final readonly class PairingsPage
         return null;
     }
 
-    /** @param non-empty-list<Coupled> $group */
-    private function group(JobInHand $hand, Pairings $pairings, array $group, string $selected): GroupView
+    /** @param non-empty-list<RelatedUnit> $group */
+    private function group(JobContext $context, ConstraintChecks $pairings, array $group, string $selected): GroupView
     {
         $drawn = self::drawn($pairings, $group, $selected);
         $columns = Groups::columns($drawn);
@@ -93,15 +93,15 @@ final readonly class PairingsPage
             $at[$id] = [20 + $column * self::COLUMN, 16 + $row * self::ROW];
             $posts[] = new PostView(
                 $device->name,
-                $hand->job->profileOf($device)->name,
-                $this->url($hand, 'devices', ['sel' => $id]),
+                $context->job->profileOf($device)->name,
+                $this->url($context, 'devices', ['sel' => $id]),
                 $at[$id][0],
                 $at[$id][1],
                 self::POST,
                 $id === $selected,
             );
         }
-        $lines = array_map(fn (Coupled $c): LineView => $this->line($hand, $pairings, $c, $at), $drawn);
+        $lines = array_map(fn (RelatedUnit $c): LineView => $this->line($context, $pairings, $c, $at), $drawn);
         $states = array_map(static fn (LineView $l): string => $l->state, $lines);
         $more = \count($group) - \count($drawn);
 
@@ -119,11 +119,11 @@ final readonly class PairingsPage
     /**
      * Those that do not agree, those of the selected unit, and some others.
      *
-     * @param non-empty-list<Coupled> $group
+     * @param non-empty-list<RelatedUnit> $group
      *
-     * @return non-empty-list<Coupled>
+     * @return non-empty-list<RelatedUnit>
      */
-    private static function drawn(Pairings $pairings, array $group, string $selected): array
+    private static function drawn(ConstraintChecks $pairings, array $group, string $selected): array
     {
         $first = $rest = [];
         foreach ($group as $coupled) {
@@ -139,7 +139,7 @@ final readonly class PairingsPage
     }
 
     /** @param array<string, array{int, int}> $at where the posts stand */
-    private function line(JobInHand $hand, Pairings $pairings, Coupled $coupled, array $at): LineView
+    private function line(JobContext $context, ConstraintChecks $pairings, RelatedUnit $coupled, array $at): LineView
     {
         $states = $pairings->of($coupled);
         [$x1, $y1] = [$at[$coupled->from->id][0] + self::POST, $at[$coupled->from->id][1] + 24];
@@ -155,8 +155,8 @@ final readonly class PairingsPage
             \sprintf('M%d %dC%d %d %d %d %d %d', $x1, $y1, $x1 + $bend, $y1, $x2 - $bend, $y2, $x2, $y2),
             $label,
             self::height($x1, $y1, $x2, $y2, $label) - 5,
-            array_map(fn (TieState $s): array => $this->tie($hand, $s), $states),
-            '' === $coupled->id ? null : new Link('Change', $this->url($hand, 'record', ['list' => 'pairings', 'id' => $coupled->id])),
+            array_map(fn (ConstraintCheck $s): array => $this->tie($context, $s), $states),
+            '' === $coupled->id ? null : new Link('Change', $this->url($context, 'record', ['list' => 'pairings', 'id' => $coupled->id])),
         );
     }
 
@@ -172,11 +172,11 @@ final readonly class PairingsPage
     }
 
     /** @return array{name: string, mine: string, theirs: string, state: string, why: string, mends: list<Post>} */
-    private function tie(JobInHand $hand, TieState $state): array
+    private function tie(JobContext $context, ConstraintCheck $state): array
     {
         $mends = [];
         foreach (true === $state->holds ? [] : $state->mends as $mend) {
-            $post = $this->mend($hand, $mend, $mend->title);
+            $post = $this->mend($context, $mend, $mend->title);
             if (null !== $post) {
                 $mends[] = $post;
             }
@@ -192,17 +192,17 @@ final readonly class PairingsPage
         ];
     }
 
-    private function mend(JobInHand $hand, ChangeSet $mend, string $text, string $key = '', bool $isMain = false): ?Post
+    private function mend(JobContext $context, ChangeSet $mend, string $text, string $key = '', bool $isMain = false): ?Post
     {
-        if (!$this->rights->allow($hand->stored, $mend)) {
+        if (!$this->rights->allow($context->stored, $mend)) {
             return null;
         }
-        $values = ['offer' => $mend->fingerprint(), 'version' => $hand->revision];
+        $values = ['offer' => $mend->fingerprint(), 'version' => $context->revision];
 
-        return new Post($text, $this->url($hand, 'pairing_mend'), $values, $key, main: $isMain);
+        return new Post($text, $this->url($context, 'pairing_mend'), $values, $key, main: $isMain);
     }
 
-    /** @param list<TieState> $states */
+    /** @param list<ConstraintCheck> $states */
     private static function state(array $states): string
     {
         $all = array_map(self::stateOf(...), $states);
@@ -210,7 +210,7 @@ final readonly class PairingsPage
         return \in_array('broken', $all, true) ? 'broken' : (\in_array('open', $all, true) ? 'open' : 'agrees');
     }
 
-    private static function stateOf(TieState $state): string
+    private static function stateOf(ConstraintCheck $state): string
     {
         return match ($state->holds) {
             true => 'agrees',
@@ -220,11 +220,11 @@ final readonly class PairingsPage
     }
 
     /** @return list<FormField> */
-    private function fields(JobInHand $hand, string $selected): array
+    private function fields(JobContext $context, string $selected): array
     {
         $relations = $from = [];
-        foreach ($hand->job->devices as $device) {
-            foreach ($hand->job->profileOf($device)->couplings as $coupling) {
+        foreach ($context->job->devices as $device) {
+            foreach ($context->job->profileOf($device)->couplings as $coupling) {
                 if (!$coupling->byExtension) {
                     $relations[$coupling->id] = $coupling->name;
                     $from[$device->id] = $device->name;
@@ -232,7 +232,7 @@ final readonly class PairingsPage
             }
         }
         asort($relations);
-        $all = array_map(static fn (Device $d): string => $d->name, $hand->job->devices);
+        $all = array_map(static fn (Device $d): string => $d->name, $context->job->devices);
 
         return [
             new FormField('from', 'Unit', $selected, 'select', options: ['' => ''] + $from, required: true),
@@ -242,8 +242,8 @@ final readonly class PairingsPage
     }
 
     /** @param array<string, string> $more */
-    private function url(JobInHand $hand, string $route, array $more = []): string
+    private function url(JobContext $context, string $route, array $more = []): string
     {
-        return $this->urls->generate($route, ['slug' => $hand->stored->getSlug(), ...$more]);
+        return $this->urls->generate($route, ['slug' => $context->stored->getSlug(), ...$more]);
     }
 }

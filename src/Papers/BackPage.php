@@ -5,15 +5,15 @@ declare(strict_types=1);
 namespace Vorhut\App\Papers;
 
 use Symfony\Component\Routing\Generator\UrlGeneratorInterface;
-use Vorhut\App\Jobs\JobInHand;
+use Vorhut\App\Jobs\JobContext;
 use Vorhut\App\Jobs\Rights;
 use Vorhut\App\Web\Sentence;
 use Vorhut\App\Web\View\Link;
 use Vorhut\Core\Job\ChangeSet;
 use Vorhut\Core\Paper\Back\BackList;
-use Vorhut\Core\Paper\Back\BackReader;
 use Vorhut\Core\Paper\Back\BackRow;
-use Vorhut\Core\Paper\Back\ReadsBack;
+use Vorhut\Core\Paper\Back\ListReimport;
+use Vorhut\Core\Paper\Back\Reimportable;
 use Vorhut\Core\Record\InvalidFile;
 
 /** Shows what a list that came back would change. */
@@ -25,25 +25,25 @@ final readonly class BackPage
     {
     }
 
-    public function show(JobInHand $hand, ReadsBack $paper, string $text): BackView
+    public function show(JobContext $context, Reimportable $paper, string $text): BackView
     {
         $list = new BackList([], new ChangeSet('', []));
         $error = '';
         try {
-            $list = '' === trim($text) ? $list : (new BackReader($hand->job, $paper))->read($text);
+            $list = '' === trim($text) ? $list : (new ListReimport($context->job, $paper))->read($text);
         } catch (InvalidFile $e) {
             $error = Sentence::of($e->errors[0]);
         }
         $counts = array_count_values(array_map(static fn (BackRow $r): string => $r->does, $list->rows));
         $told = array_values(array_filter($list->rows, static fn (BackRow $r): bool => BackRow::SAME !== $r->does));
         $more = \count($told) - self::SHOWN;
-        $mayTake = $this->rights->allow($hand->stored, $list->change);
+        $mayTake = $this->rights->allow($context->stored, $list->change);
 
         return new BackView(
             $paper->title(),
-            [new Link('The list', $this->url('paper', $hand, $paper), 'l'), new Link('XLSX', $this->url('paper_xlsx', $hand, $paper), 'x')],
-            $this->url('paper_back', $hand, $paper),
-            $this->url('paper_take', $hand, $paper),
+            [new Link('The list', $this->url('paper', $context, $paper), 'l'), new Link('XLSX', $this->url('paper_xlsx', $context, $paper), 'x')],
+            $this->url('paper_back', $context, $paper),
+            $this->url('paper_take', $context, $paper),
             array_keys($paper->cells()),
             $text,
             \array_slice($told, 0, self::SHOWN),
@@ -52,15 +52,15 @@ final readonly class BackPage
             $error,
             $list->change->isEmpty() || !$mayTake ? [] : [
                 'text' => $text,
-                'version' => $hand->revision,
+                'version' => $context->revision,
                 'offer' => $list->change->fingerprint(),
             ],
             $mayTake ? '' : 'Some of this is a lead\'s to change: only a lead takes it over.',
         );
     }
 
-    private function url(string $route, JobInHand $hand, ReadsBack $paper): string
+    private function url(string $route, JobContext $context, Reimportable $paper): string
     {
-        return $this->urls->generate($route, ['slug' => $hand->stored->getSlug(), 'name' => $paper->name()]);
+        return $this->urls->generate($route, ['slug' => $context->stored->getSlug(), 'name' => $paper->name()]);
     }
 }

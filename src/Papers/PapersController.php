@@ -10,17 +10,17 @@ use Symfony\Component\HttpKernel\Attribute\MapQueryParameter;
 use Symfony\Component\Routing\Attribute\Route;
 use Symfony\Component\Routing\Generator\UrlGeneratorInterface;
 use Symfony\Component\Security\Http\Attribute\IsGranted;
-use Vorhut\App\Jobs\JobInHand;
+use Vorhut\App\Jobs\JobContext;
 use Vorhut\App\Web\JobPage;
 use Vorhut\App\Web\Sentence;
 use Vorhut\App\Web\Upload;
 use Vorhut\App\Web\View\Link;
 use Vorhut\App\Web\View\Pages;
 use Vorhut\App\Web\Words;
-use Vorhut\Core\Paper\Back\BackReader;
-use Vorhut\Core\Paper\Back\ReadsBack;
-use Vorhut\Core\Paper\Paper;
-use Vorhut\Core\Paper\Papers;
+use Vorhut\Core\Paper\Back\ListReimport;
+use Vorhut\Core\Paper\Back\Reimportable;
+use Vorhut\Core\Paper\PrintableList;
+use Vorhut\Core\Paper\PrintableLists;
 use Vorhut\Core\Record\InvalidFile;
 
 /** Lists to print and to carry off. */
@@ -33,17 +33,17 @@ final class PapersController extends JobPage
     }
 
     #[Route('/job/{slug}/papers/{name}', name: 'paper', methods: ['GET'], requirements: ['name' => '[a-z-]+'])]
-    public function show(JobInHand $hand, string $name, #[MapQueryParameter] int $page = 1): Response
+    public function show(JobContext $context, string $name, #[MapQueryParameter] int $page = 1): Response
     {
         $paper = $this->paper($name);
-        $rows = $paper->rows($hand->job);
-        $url = fn (string $route, string $of): string => $this->urls->generate($route, ['slug' => $hand->stored->getSlug(), 'name' => $of]);
+        $rows = $paper->rows($context->job);
+        $url = fn (string $route, string $of): string => $this->urls->generate($route, ['slug' => $context->stored->getSlug(), 'name' => $of]);
         $pages = Pages::of(
             \count($rows),
             self::ON_A_PAGE,
             $page,
             'rows',
-            fn (int $p): string => $this->urls->generate('paper', ['slug' => $hand->stored->getSlug(), 'name' => $name, 'page' => $p]),
+            fn (int $p): string => $this->urls->generate('paper', ['slug' => $context->stored->getSlug(), 'name' => $name, 'page' => $p]),
         );
         $view = new PaperView(
             $paper->title(),
@@ -56,31 +56,31 @@ final class PapersController extends JobPage
                 new Link('CSV', $url('paper_csv', $name), 'c'),
                 new Link('XLSX', $url('paper_xlsx', $name), 'x'),
             ],
-            array_map(static fn (Paper $p): Link => new Link($p->title(), $url('paper', $p->name())), array_values(Papers::all())),
-            $paper instanceof ReadsBack || 'cables' === $paper->name()
+            array_map(static fn (PrintableList $p): Link => new Link($p->title(), $url('paper', $p->name())), array_values(PrintableLists::all())),
+            $paper instanceof Reimportable || 'cables' === $paper->name()
                 ? ''
                 : 'This list follows from others and from the plan. It is not read back.',
         );
 
-        return $this->page($hand, 'brief', 'papers/paper.html.twig', $view);
+        return $this->page($context, 'brief', 'papers/paper.html.twig', $view);
     }
 
     #[Route('/job/{slug}/papers/{name}.csv', name: 'paper_csv', methods: ['GET'], requirements: ['name' => '[a-z-]+'])]
-    public function csv(JobInHand $hand, string $name): Response
+    public function csv(JobContext $context, string $name): Response
     {
-        return Csv::answer($name.'.csv', Sheet::of($this->paper($name), $hand->job)->rows);
+        return Csv::answer($name.'.csv', Sheet::of($this->paper($name), $context->job)->rows);
     }
 
     #[Route('/job/{slug}/papers/{name}.xlsx', name: 'paper_xlsx', methods: ['GET'], requirements: ['name' => '[a-z-]+'])]
-    public function xlsx(JobInHand $hand, string $name): Response
+    public function xlsx(JobContext $context, string $name): Response
     {
-        return XlsxWriter::answer($name.'.xlsx', XlsxWriter::write(Sheet::of($this->paper($name), $hand->job)));
+        return XlsxWriter::answer($name.'.xlsx', XlsxWriter::write(Sheet::of($this->paper($name), $context->job)));
     }
 
     /** What an edited list would change. */
     #[Route('/job/{slug}/papers/{name}/back', name: 'paper_back', methods: ['GET', 'POST'], requirements: ['name' => '[a-z-]+'])]
     #[IsGranted('ROLE_TECHNICIAN')]
-    public function comesBack(JobInHand $hand, string $name, Request $request, BackPage $page): Response
+    public function comesBack(JobContext $context, string $name, Request $request, BackPage $page): Response
     {
         $paper = $this->readable($name);
         $error = '';
@@ -92,35 +92,35 @@ final class PapersController extends JobPage
         } catch (InvalidFile $e) {
             $this->addFlash('error', $error = Sentence::of($e->errors[0]));
         }
-        $view = $page->show($hand, $paper, $text);
+        $view = $page->show($context, $paper, $text);
         $status = '' === $view->error.$error ? Response::HTTP_OK : Response::HTTP_UNPROCESSABLE_ENTITY;
 
-        return $this->page($hand, 'brief', 'papers/back.html.twig', $view, $status);
+        return $this->page($context, 'brief', 'papers/back.html.twig', $view, $status);
     }
 
     #[Route('/job/{slug}/papers/{name}/take', name: 'paper_take', methods: ['POST'], requirements: ['name' => '[a-z-]+'])]
     #[IsGranted('ROLE_TECHNICIAN')]
-    public function take(JobInHand $hand, string $name, Request $request): Response
+    public function take(JobContext $context, string $name, Request $request): Response
     {
         $paper = $this->readable($name);
         try {
-            $change = (new BackReader($hand->job, $paper))->read($request->request->getString('text'))->change;
+            $change = (new ListReimport($context->job, $paper))->read($request->request->getString('text'))->change;
         } catch (InvalidFile $e) {
             $this->addFlash('error', Sentence::of($e->errors[0]));
 
-            return $this->to($hand, 'paper_back', ['name' => $name]);
+            return $this->to($context, 'paper_back', ['name' => $name]);
         }
 
         return $this->isStillOffered($request, $change)
-            ? $this->change($hand, $change, $request, 'paper', ['name' => $name])
-            : $this->to($hand, 'paper_back', ['name' => $name]);
+            ? $this->change($context, $change, $request, 'paper', ['name' => $name])
+            : $this->to($context, 'paper_back', ['name' => $name]);
     }
 
-    private function readable(string $name): ReadsBack
+    private function readable(string $name): Reimportable
     {
         $paper = $this->paper($name);
 
-        return $paper instanceof ReadsBack ? $paper : throw $this->createNotFoundException(
+        return $paper instanceof Reimportable ? $paper : throw $this->createNotFoundException(
             \sprintf('%s follows from the plan and is not read back.', $paper->title()),
         );
     }
@@ -130,18 +130,18 @@ final class PapersController extends JobPage
      *
      * @return list<Link>
      */
-    private function back(Paper $paper, \Closure $url): array
+    private function back(PrintableList $paper, \Closure $url): array
     {
         return match (true) {
             !$this->isGranted('ROLE_TECHNICIAN') => [],
-            $paper instanceof ReadsBack => [new Link('Take it back, changed', $url('paper_back', $paper->name()), 'b')],
+            $paper instanceof Reimportable => [new Link('Take it back, changed', $url('paper_back', $paper->name()), 'b')],
             'cables' === $paper->name() => [new Link('Take it back, changed', $url('cables_list', ''), 'b')],
             default => [],
         };
     }
 
-    private function paper(string $name): Paper
+    private function paper(string $name): PrintableList
     {
-        return Papers::all()[$name] ?? throw $this->createNotFoundException(\sprintf('There is no list "%s".', $name));
+        return PrintableLists::all()[$name] ?? throw $this->createNotFoundException(\sprintf('There is no list "%s".', $name));
     }
 }

@@ -5,10 +5,10 @@ declare(strict_types=1);
 namespace Vorhut\App\Papers;
 
 use Vorhut\Core\Job\Job;
-use Vorhut\Core\Paper\Back\BackReader;
 use Vorhut\Core\Paper\Back\Line;
-use Vorhut\Core\Paper\Back\ReadsBack;
-use Vorhut\Core\Paper\Paper;
+use Vorhut\Core\Paper\Back\ListReimport;
+use Vorhut\Core\Paper\Back\Reimportable;
+use Vorhut\Core\Paper\PrintableList;
 
 /** A table that becomes a sheet of a workbook. */
 final readonly class Sheet
@@ -31,14 +31,14 @@ final readonly class Sheet
     }
 
     /** With a column of marks, where it is a list that comes back. */
-    public static function of(Paper $paper, Job $job): self
+    public static function of(PrintableList $paper, Job $job): self
     {
-        if (!$paper instanceof ReadsBack) {
+        if (!$paper instanceof Reimportable) {
             return new self($paper->title(), [$paper->heads(), ...$paper->rows($job)], $paper->figures());
         }
         $rows = array_map(static fn (Line $l): array => [...$l->cells, $l->of?->mark() ?? ''], $paper->lines($job));
 
-        return new self($paper->title(), [[...$paper->heads(), BackReader::MARK], ...$rows], $paper->figures());
+        return new self($paper->title(), [[...$paper->heads(), ListReimport::MARK], ...$rows], $paper->figures());
     }
 
     /** The number that a cell holds; null where it holds a text or a day. */

@@ -9,7 +9,7 @@ use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\Routing\Attribute\Route;
 use Symfony\Component\Security\Http\Attribute\IsGranted;
 use Vorhut\App\Entity\User;
-use Vorhut\App\Jobs\JobInHand;
+use Vorhut\App\Jobs\JobContext;
 use Vorhut\App\Web\JobPage;
 use Vorhut\App\Web\Sentence;
 use Vorhut\Core\InvalidValue;
@@ -19,28 +19,28 @@ use Vorhut\Core\InvalidValue;
 final class JobPeopleController extends JobPage
 {
     #[Route('/job/{slug}/people', name: 'job_people', methods: ['GET'])]
-    public function index(JobInHand $hand, JobPeoplePage $page): Response
+    public function index(JobContext $context, JobPeoplePage $page): Response
     {
-        return $this->page($hand, 'brief', 'people/job.html.twig', $page->show($hand, $this->user()));
+        return $this->page($context, 'brief', 'people/job.html.twig', $page->show($context, $this->user()));
     }
 
     #[Route('/job/{slug}/people/{username}', name: 'job_person', methods: ['POST'])]
-    public function set(JobInHand $hand, string $username, Request $request, People $people, JobPeople $own): Response
+    public function set(JobContext $context, string $username, Request $request, People $people, JobPeople $own): Response
     {
         $chosen = $request->request->getString('role');
         try {
             $user = $people->named($username);
             if (JobPeoplePage::AS_EVERYWHERE === $chosen) {
-                $own->asEverywhere($hand->stored, $user);
+                $own->asEverywhere($context->stored, $user);
             } else {
-                $own->set($hand->stored, $user, Role::sent($chosen, JobPeoplePage::NOTHING), $this->user());
+                $own->set($context->stored, $user, Role::sent($chosen, JobPeoplePage::NOTHING), $this->user());
             }
             $this->addFlash('done', \sprintf('That is what %s may do here from now on.%s', $user->getDisplayName(), self::caution($user)));
         } catch (InvalidValue $e) {
             $this->addFlash('error', Sentence::ofValue($e));
         }
 
-        return $this->to($hand, 'job_people');
+        return $this->to($context, 'job_people');
     }
 
     /** Who may invite people may invite somebody who sees the job. */

@@ -8,7 +8,7 @@ use Symfony\Component\Routing\Generator\UrlGeneratorInterface;
 use Vorhut\App\Entity\JobRole;
 use Vorhut\App\Entity\StoredJob;
 use Vorhut\App\Entity\User;
-use Vorhut\App\Jobs\JobInHand;
+use Vorhut\App\Jobs\JobContext;
 use Vorhut\App\Web\LocalTime;
 use Vorhut\App\Web\Words;
 
@@ -28,12 +28,12 @@ final readonly class JobPeoplePage
     ) {
     }
 
-    public function show(JobInHand $hand, User $self): JobPeopleView
+    public function show(JobContext $context, User $self): JobPeopleView
     {
-        $own = $this->own->own($hand->stored);
+        $own = $this->own->own($context->stored);
         $active = array_values(array_filter($this->people->all(), static fn (User $u): bool => $u->isActive()));
         $people = array_map(
-            fn (User $u): array => $this->person($hand->stored, $u, $own[$u->getUserIdentifier()] ?? null, $u === $self),
+            fn (User $u): array => $this->person($context->stored, $u, $own[$u->getUserIdentifier()] ?? null, $u === $self),
             $active,
         );
         $seeing = \count(array_filter($people, static fn (array $p): bool => 'no role' !== $p['role']));

@@ -11,7 +11,7 @@ use Symfony\Component\Security\Http\Authenticator\Passport\Badge\UserBadge;
 use Symfony\Component\Security\Http\Event\CheckPassportEvent;
 use Symfony\Component\Security\Http\Event\LoginFailureEvent;
 use Symfony\Component\Security\Http\Event\LoginSuccessEvent;
-use Vorhut\App\Web\Tries;
+use Vorhut\App\Web\AttemptCounter;
 
 /**
  * After five wrong passwords within a minute a name has to wait from where they came; after five times as many, that place has to
@@ -23,7 +23,7 @@ final readonly class LoginThrottle
     private const MOST_FROM_ONE_PLACE = 25;
 
     public function __construct(
-        private Tries $tries,
+        private AttemptCounter $tries,
         private RequestStack $requests,
     ) {
     }

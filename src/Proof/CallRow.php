@@ -12,7 +12,7 @@ final readonly class CallRow
 {
     /**
      * @param string $state "proven", "open", "broken" or "absent", for its mark
-     * @param list<array{span: SpanView, count: int}> $counts as predicted
+     * @param list<array{span: VerdictView, count: int}> $counts as predicted
      * @param list<Link> $intents what it is made of
      * @param string $lacks what of it nobody has planned, '' where nothing is missing
      */

@@ -8,7 +8,7 @@ use Doctrine\ORM\EntityManagerInterface;
 use Symfony\Bundle\SecurityBundle\Security;
 use Symfony\Component\Routing\Generator\UrlGeneratorInterface;
 use Vorhut\App\Entity\TestRun;
-use Vorhut\App\Jobs\JobInHand;
+use Vorhut\App\Jobs\JobContext;
 use Vorhut\App\Lab\LabViews;
 use Vorhut\App\Runs\RunViews;
 use Vorhut\App\Web\LocalTime;
@@ -16,7 +16,7 @@ use Vorhut\App\Web\View\Link;
 use Vorhut\App\Web\View\Next;
 use Vorhut\App\Web\View\Post;
 use Vorhut\App\Web\Words;
-use Vorhut\Core\Intent\Span;
+use Vorhut\Core\Intent\PairVerdict;
 use Vorhut\Core\Proof\CallStep;
 use Vorhut\Core\Proof\CallStepState;
 
@@ -36,25 +36,25 @@ final readonly class CallsPage
     ) {
     }
 
-    public function show(JobInHand $hand): CallsView
+    public function show(JobContext $context): CallsView
     {
-        $states = $this->states->all($hand->stored);
-        $seen = $this->sights->of($hand->stored, $hand->job, $states);
+        $states = $this->states->all($context->stored);
+        $seen = $this->sights->of($context->stored, $context->job, $states);
         $planned = array_filter($states, static fn (CallStepState $s): bool => $s->pairs() > 0);
         $tried = array_filter($planned, static fn (CallStepState $s): bool => '' !== $s->step->key());
         $isProven = static fn (CallStepState $s): bool => 'proven' === self::stateOf($s, $seen[$s->step->value] ?? null);
         $proven = array_filter($tried, $isProven);
         $next = array_values(array_diff_key($tried, $proven))[0] ?? null;
-        $run = $this->em->getRepository(TestRun::class)->findOneBy(['job' => $hand->stored], ['id' => 'DESC']);
+        $run = $this->em->getRepository(TestRun::class)->findOneBy(['job' => $context->stored], ['id' => 'DESC']);
 
         return new CallsView(
             \sprintf('%d of %s proven live', \count($proven), Words::count(\count($tried), 'step')),
-            [new Link('All intents', $this->url('proof', $hand), 'o'), new Link('Numbers and routes', $this->url('voice', $hand), 'v')],
-            $this->next($hand, $next, isset($seen[$next?->step->value])),
-            [] === $planned ? null : $this->labs->of($hand),
+            [new Link('All intents', $this->url('proof', $context), 'o'), new Link('Numbers and routes', $this->url('voice', $context), 'v')],
+            $this->next($context, $next, isset($seen[$next?->step->value])),
+            [] === $planned ? null : $this->labs->of($context),
             null === $run ? null : $this->runs->of($run),
             array_map(
-                fn (CallStepState $s): CallRow => $this->row($hand, $s, $seen[$s->step->value] ?? null, $s === $next),
+                fn (CallStepState $s): CallRow => $this->row($context, $s, $seen[$s->step->value] ?? null, $s === $next),
                 $states,
             ),
             self::keys($planned),
@@ -62,13 +62,13 @@ final readonly class CallsPage
     }
 
     /** @param array{holding: int, all: int, at: \DateTimeImmutable}|null $seen */
-    private function row(JobInHand $hand, CallStepState $state, ?array $seen, bool $isNext): CallRow
+    private function row(JobContext $context, CallStepState $state, ?array $seen, bool $isNext): CallRow
     {
         $counts = [];
         foreach ($state->counts as $span => $count) {
-            $counts[] = ['span' => SpanView::of(Span::from($span)), 'count' => $count];
+            $counts[] = ['span' => VerdictView::of(PairVerdict::from($span)), 'count' => $count];
         }
-        $zone = $hand->stored->getTimezone();
+        $zone = $context->stored->getTimezone();
 
         return new CallRow(
             $state->step->title(),
@@ -85,43 +85,43 @@ final readonly class CallsPage
                 '' === $state->step->key() => '',
                 default => 'not tried yet',
             },
-            $this->intents($hand, $state),
+            $this->intents($context, $state),
             0 === $state->pairs() ? 'Nothing is planned to prove it.' : '',
-            $this->action($hand, $state, $isNext && null === $seen),
+            $this->action($context, $state, $isNext && null === $seen),
             $isNext,
         );
     }
 
     /** @return list<Link> */
-    private function intents(JobInHand $hand, CallStepState $state): array
+    private function intents(JobContext $context, CallStepState $state): array
     {
         $links = [];
         foreach (\array_slice(array_keys($state->intents), 0, self::MOST_INTENTS) as $id) {
-            $links[] = new Link($hand->job->intents[$id]->name, $this->url('proof', $hand, ['intent' => (string) $id]).'#intent');
+            $links[] = new Link($context->job->intents[$id]->name, $this->url('proof', $context, ['intent' => (string) $id]).'#intent');
         }
 
         return $links;
     }
 
-    private function action(JobInHand $hand, CallStepState $state, bool $isNext): Link|Post|null
+    private function action(JobContext $context, CallStepState $state, bool $isNext): Link|Post|null
     {
         if (!$this->security->isGranted('ROLE_TECHNICIAN')) {
             return null;
         }
         if (0 === $state->pairs()) {
-            return new Link('Add intent', $this->url('intent', $hand, ['id' => IntentPage::NEW]), spoken: ' for '.$state->step->title());
+            return new Link('Add intent', $this->url('intent', $context, ['id' => IntentPage::NEW]), spoken: ' for '.$state->step->title());
         }
         $values = ['step' => $state->step->value];
 
         return '' === $state->step->key()
             ? null
-            : new Post('Test', $this->url('test_start', $hand), $values, $state->step->key(), ' '.$state->step->title(), $isNext);
+            : new Post('Test', $this->url('test_start', $context), $values, $state->step->key(), ' '.$state->step->title(), $isNext);
     }
 
     /** @param array{holding: int, all: int, at: \DateTimeImmutable}|null $seen */
     private static function stateOf(CallStepState $state, ?array $seen): string
     {
-        $fails = array_filter(array_keys($state->counts), static fn (string $s): bool => Span::from($s)->fails());
+        $fails = array_filter(array_keys($state->counts), static fn (string $s): bool => PairVerdict::from($s)->fails());
 
         return match (true) {
             0 === $state->pairs() => 'absent',
@@ -132,14 +132,14 @@ final readonly class CallsPage
     }
 
     /** The first step that does not hold: tried, or mended where it was and failed. */
-    private function next(JobInHand $hand, ?CallStepState $state, bool $isTried): ?Next
+    private function next(JobContext $context, ?CallStepState $state, bool $isTried): ?Next
     {
         if (null === $state) {
             return null;
         }
         $title = lcfirst($state->step->title());
         if ($isTried) {
-            $why = new Link('See why', $this->url('proof', $hand, ['intent' => $this->worst($hand, $state)]).'#intent', 'w', main: true);
+            $why = new Link('See why', $this->url('proof', $context, ['intent' => $this->worst($context, $state)]).'#intent', 'w', main: true);
 
             return new Next(\sprintf('This does not hold yet: %s', $title), 'It was tried and does not hold for all.', $why);
         }
@@ -149,9 +149,9 @@ final readonly class CallsPage
     }
 
     /** The intent of a step that fails in the plan, else its first. */
-    private function worst(JobInHand $hand, CallStepState $state): string
+    private function worst(JobContext $context, CallStepState $state): string
     {
-        $known = $this->states->digest($hand->stored)->intents;
+        $known = $this->states->digest($context->stored)->intents;
         foreach (array_keys($state->intents) as $id) {
             if ($known[$id]['span']->fails()) {
                 return (string) $id;
@@ -178,8 +178,8 @@ final readonly class CallsPage
     }
 
     /** @param array<string, string> $more */
-    private function url(string $route, JobInHand $hand, array $more = []): string
+    private function url(string $route, JobContext $context, array $more = []): string
     {
-        return $this->urls->generate($route, ['slug' => $hand->stored->getSlug(), ...$more]);
+        return $this->urls->generate($route, ['slug' => $context->stored->getSlug(), ...$more]);
     }
 }

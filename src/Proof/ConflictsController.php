@@ -6,15 +6,15 @@ namespace Vorhut\App\Proof;
 
 use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\Routing\Attribute\Route;
-use Vorhut\App\Jobs\JobInHand;
+use Vorhut\App\Jobs\JobContext;
 use Vorhut\App\Web\JobPage;
 
 /** Pairs that were seen otherwise from one place than from another. */
 final class ConflictsController extends JobPage
 {
     #[Route('/job/{slug}/proof/conflicts', name: 'conflicts', methods: ['GET'], priority: 1)]
-    public function index(JobInHand $hand, ConflictsPage $page): Response
+    public function index(JobContext $context, ConflictsPage $page): Response
     {
-        return $this->page($hand, 'proof', 'proof/conflicts.html.twig', $page->show($hand));
+        return $this->page($context, 'proof', 'proof/conflicts.html.twig', $page->show($context));
     }
 }

@@ -6,7 +6,7 @@ namespace Vorhut\App\Proof;
 
 use Symfony\Component\Routing\Generator\UrlGeneratorInterface;
 use Vorhut\App\Entity\SweepRun;
-use Vorhut\App\Jobs\JobInHand;
+use Vorhut\App\Jobs\JobContext;
 use Vorhut\App\Web\LocalTime;
 use Vorhut\App\Web\View\Link;
 use Vorhut\App\Web\Words;
@@ -20,31 +20,31 @@ final readonly class ConflictsPage
     {
     }
 
-    public function show(JobInHand $hand): ConflictsView
+    public function show(JobContext $context): ConflictsView
     {
-        $conflicts = $this->observations->conflicts($hand->stored);
+        $conflicts = $this->observations->conflicts($context->stored);
         $rows = [];
         foreach (\array_slice($conflicts, 0, self::MOST, true) as $key => $words) {
             [$intent, $pair] = explode(' ', $key, 2);
             [$from, $to] = [...explode('>', $pair, 2), ''];
-            $query = ['slug' => $hand->stored->getSlug(), 'intent' => $intent, 'pair' => $pair];
+            $query = ['slug' => $context->stored->getSlug(), 'intent' => $intent, 'pair' => $pair];
             $rows[] = [
                 'link' => new Link(
-                    \sprintf('%s to %s', $hand->job->nameOf($from), $hand->job->nameOf($to)),
+                    \sprintf('%s to %s', $context->job->nameOf($from), $context->job->nameOf($to)),
                     $this->urls->generate('proof', $query).'#intent',
                 ),
-                'intent' => $hand->job->intents[$intent]->name ?? $intent,
+                'intent' => $context->job->intents[$intent]->name ?? $intent,
                 'words' => array_map(static fn (array $word): array => [
-                    'span' => SpanView::of($word['span']),
+                    'span' => VerdictView::of($word['span']),
                     'said' => \sprintf(
                         'from %s, %s',
-                        self::place($hand, $word['vantage']),
-                        LocalTime::full($word['at'], $hand->stored->getTimezone()),
+                        self::place($context, $word['vantage']),
+                        LocalTime::full($word['at'], $context->stored->getTimezone()),
                     ),
                 ], $words),
             ];
         }
-        $back = new Link('Proof', $this->urls->generate('proof', ['slug' => $hand->stored->getSlug()]), 'p');
+        $back = new Link('Proof', $this->urls->generate('proof', ['slug' => $context->stored->getSlug()]), 'p');
         $more = \count($conflicts) - \count($rows);
 
         return new ConflictsView(
@@ -55,8 +55,8 @@ final readonly class ConflictsPage
         );
     }
 
-    private static function place(JobInHand $hand, string $vantage): string
+    private static function place(JobContext $context, string $vantage): string
     {
-        return SweepRun::ON_SITE === $vantage ? 'this machine' : $hand->job->nameOf($vantage);
+        return SweepRun::ON_SITE === $vantage ? 'this machine' : $context->job->nameOf($vantage);
     }
 }

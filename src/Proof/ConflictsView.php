@@ -11,7 +11,7 @@ final readonly class ConflictsView
 {
     /**
      * @param list<Link> $actions
-     * @param list<array{link: Link, intent: string, words: list<array{span: SpanView, said: string}>}> $rows
+     * @param list<array{link: Link, intent: string, words: list<array{span: VerdictView, said: string}>}> $rows
      */
     public function __construct(public string $summary, public array $actions, public array $rows, public string $more)
     {

@@ -5,8 +5,8 @@ declare(strict_types=1);
 namespace Vorhut\App\Proof;
 
 use Symfony\Component\Routing\Generator\UrlGeneratorInterface;
-use Vorhut\App\Jobs\Another;
-use Vorhut\App\Jobs\JobInHand;
+use Vorhut\App\Jobs\JobContext;
+use Vorhut\App\Jobs\RecordCopy;
 use Vorhut\App\Web\Refusals;
 use Vorhut\App\Web\View\Link;
 use Vorhut\App\Web\View\Post;
@@ -29,41 +29,41 @@ final readonly class IntentPage
      * @param string $like the id of one that a new one is to be like
      * @param array<array-key, mixed>|null $typed what was typed and not taken
      */
-    public function show(JobInHand $hand, string $id, string $like = '', ?array $typed = null, ?Refusals $refusals = null): IntentView
+    public function show(JobContext $context, string $id, string $like = '', ?array $typed = null, ?Refusals $refusals = null): IntentView
     {
-        $job = $hand->job;
+        $job = $context->job;
         $isNew = self::NEW === $id;
         $like = $isNew ? $job->record(Intent::class, $like) : null;
-        $record = $typed ?? $job->record(Intent::class, $id) ?? (null === $like ? [] : Another::like($like, Lists::of(Intent::class)));
+        $record = $typed ?? $job->record(Intent::class, $id) ?? (null === $like ? [] : RecordCopy::like($like, Lists::of(Intent::class)));
         $name = $job->intents[$id]->name ?? '';
 
         return new IntentView(
             $isNew ? 'What must be, or must not' : $name,
-            $this->url('intent_save', $hand, ['id' => $id]),
-            $hand->revision,
+            $this->url('intent_save', $context, ['id' => $id]),
+            $context->revision,
             ($refusals ?? Refusals::none())->at($this->form->fields($job, $record)),
             $refusals->above ?? [],
             (new PartyNames($job))->all(self::MOST_NAMES),
-            new Link('Cancel', $this->url('proof', $hand, $isNew ? [] : ['intent' => $id]).'#intent'),
-            $isNew ? [] : $this->actions($hand, $id),
+            new Link('Cancel', $this->url('proof', $context, $isNew ? [] : ['intent' => $id]).'#intent'),
+            $isNew ? [] : $this->actions($context, $id),
             $isNew ? null : new Post(
                 'remove this intent',
-                $this->url('intent_remove', $hand, ['id' => $id]),
-                ['version' => $hand->revision],
+                $this->url('intent_remove', $context, ['id' => $id]),
+                ['version' => $context->revision],
                 small: true,
             ),
-            $isNew && null === $typed ? $this->usuals->of($hand) : [],
+            $isNew && null === $typed ? $this->usuals->of($context) : [],
         );
     }
 
     /** @return list<Link|Post> */
-    private function actions(JobInHand $hand, string $id): array
+    private function actions(JobContext $context, string $id): array
     {
-        $actions = [new Link('Another one like it', $this->url('intent', $hand, ['id' => self::NEW, 'like' => $id]), 'l')];
+        $actions = [new Link('Another one like it', $this->url('intent', $context, ['id' => self::NEW, 'like' => $id]), 'l')];
         foreach (['up' => [-1, 'u'], 'down' => [1, 'j']] as $to => [$step, $key]) {
-            if (null !== Place::step(array_keys($hand->job->intents), $id, $step)) {
-                $values = ['version' => $hand->revision, 'to' => $to];
-                $actions[] = new Post('Move '.$to, $this->url('intent_move', $hand, ['id' => $id]), $values, $key);
+            if (null !== Place::step(array_keys($context->job->intents), $id, $step)) {
+                $values = ['version' => $context->revision, 'to' => $to];
+                $actions[] = new Post('Move '.$to, $this->url('intent_move', $context, ['id' => $id]), $values, $key);
             }
         }
 
@@ -71,8 +71,8 @@ final readonly class IntentPage
     }
 
     /** @param array<string, string> $more */
-    private function url(string $route, JobInHand $hand, array $more = []): string
+    private function url(string $route, JobContext $context, array $more = []): string
     {
-        return $this->urls->generate($route, ['slug' => $hand->stored->getSlug(), ...$more]);
+        return $this->urls->generate($route, ['slug' => $context->stored->getSlug(), ...$more]);
     }
 }

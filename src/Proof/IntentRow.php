@@ -7,7 +7,7 @@ namespace Vorhut\App\Proof;
 /** One intent in the list. */
 final readonly class IntentRow
 {
-    /** @param list<array{span: SpanView, count: int}> $counts */
+    /** @param list<array{span: VerdictView, count: int}> $counts */
     public function __construct(
         public string $name,
         public string $url,

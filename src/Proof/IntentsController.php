@@ -8,7 +8,7 @@ use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\Routing\Attribute\Route;
 use Symfony\Component\Security\Http\Attribute\IsGranted;
-use Vorhut\App\Jobs\JobInHand;
+use Vorhut\App\Jobs\JobContext;
 use Vorhut\App\Jobs\NewId;
 use Vorhut\App\Web\JobPage;
 use Vorhut\App\Web\Refusals;
@@ -28,70 +28,70 @@ final class IntentsController extends JobPage
     }
 
     #[Route('/usual', name: 'intent_usual', methods: ['POST'], priority: 1)]
-    public function usual(JobInHand $hand, Request $request, Usuals $usuals): Response
+    public function usual(JobContext $context, Request $request, Usuals $usuals): Response
     {
-        $record = $usuals->picked($hand, $request->request->getString('pick'));
+        $record = $usuals->picked($context, $request->request->getString('pick'));
         if (null === $record) {
             $this->addFlash('error', 'This is not offered any more: the plan has changed since.');
 
-            return $this->to($hand, 'proof');
+            return $this->to($context, 'proof');
         }
         $name = \is_string($record['name'] ?? null) ? $record['name'] : '';
-        $id = NewId::of($hand->job, 'intents', $name, 'intent');
+        $id = NewId::of($context->job, 'intents', $name, 'intent');
         $change = new ChangeSet('Added intent '.$name, [new Edit(Intent::class, $id, null, ['id' => $id] + $record)]);
 
-        return $this->change($hand, $change, $request, 'proof', ['intent' => $id]);
+        return $this->change($context, $change, $request, 'proof', ['intent' => $id]);
     }
 
     #[Route('/{id}', name: 'intent', methods: ['GET'])]
-    public function edit(JobInHand $hand, string $id, Request $request): Response
+    public function edit(JobContext $context, string $id, Request $request): Response
     {
-        if (IntentPage::NEW !== $id && !isset($hand->job->intents[$id])) {
+        if (IntentPage::NEW !== $id && !isset($context->job->intents[$id])) {
             throw $this->createNotFoundException(\sprintf('There is no intent "%s" in this job.', $id));
         }
-        $view = $this->page->show($hand, $id, $request->query->getString('like'));
+        $view = $this->page->show($context, $id, $request->query->getString('like'));
 
-        return $this->page($hand, 'proof', 'proof/intent.html.twig', $view);
+        return $this->page($context, 'proof', 'proof/intent.html.twig', $view);
     }
 
     #[Route('/{id}', name: 'intent_save', methods: ['POST'])]
-    public function save(JobInHand $hand, string $id, Request $request): Response
+    public function save(JobContext $context, string $id, Request $request): Response
     {
-        $before = $hand->job->record(Intent::class, $id);
+        $before = $context->job->record(Intent::class, $id);
         try {
-            $record = $this->form->record($hand->job, $request, $before);
+            $record = $this->form->record($context->job, $request, $before);
             $own = \is_string($record['id'] ?? null) ? $record['id'] : $id;
             $name = \is_string($record['name'] ?? null) ? $record['name'] : $own;
             $title = \sprintf('%s intent %s', null === $before ? 'Added' : 'Changed', $name);
-            $refusals = $this->refusals($hand, new ChangeSet($title, [new Edit(Intent::class, $own, $before, $record)]), $request);
+            $refusals = $this->refusals($context, new ChangeSet($title, [new Edit(Intent::class, $own, $before, $record)]), $request);
             if ($refusals->isEmpty()) {
-                return $this->to($hand, 'proof', ['intent' => $own]);
+                return $this->to($context, 'proof', ['intent' => $own]);
             }
         } catch (InvalidFile $e) {
             $refusals = Refusals::of($e);
         }
-        $view = $this->page->show($hand, $id, typed: IntentForm::typed($hand->job, $request, $before), refusals: $refusals);
+        $view = $this->page->show($context, $id, typed: IntentForm::typed($context->job, $request, $before), refusals: $refusals);
 
-        return $this->page($hand, 'proof', 'proof/intent.html.twig', $view, Response::HTTP_UNPROCESSABLE_ENTITY);
+        return $this->page($context, 'proof', 'proof/intent.html.twig', $view, Response::HTTP_UNPROCESSABLE_ENTITY);
     }
 
     #[Route('/{id}/remove', name: 'intent_remove', methods: ['POST'])]
-    public function remove(JobInHand $hand, string $id, Request $request): Response
+    public function remove(JobContext $context, string $id, Request $request): Response
     {
-        $record = $hand->job->record(Intent::class, $id) ?? throw $this->createNotFoundException();
-        $title = \sprintf('Removed intent %s', $hand->job->intents[$id]->name);
+        $record = $context->job->record(Intent::class, $id) ?? throw $this->createNotFoundException();
+        $title = \sprintf('Removed intent %s', $context->job->intents[$id]->name);
 
-        return $this->change($hand, new ChangeSet($title, [new Edit(Intent::class, $id, $record, null)]), $request, 'proof');
+        return $this->change($context, new ChangeSet($title, [new Edit(Intent::class, $id, $record, null)]), $request, 'proof');
     }
 
     #[Route('/{id}/move', name: 'intent_move', methods: ['POST'])]
-    public function move(JobInHand $hand, string $id, Request $request): Response
+    public function move(JobContext $context, string $id, Request $request): Response
     {
         $step = 'up' === $request->request->getString('to') ? -1 : 1;
-        $behind = Place::step(array_keys($hand->job->intents), $id, $step);
-        $change = null === $behind ? [] : [$hand->job->move(Intent::class, $id, $behind)];
-        $title = \sprintf('Moved intent %s', $hand->job->intents[$id]->name ?? $id);
+        $behind = Place::step(array_keys($context->job->intents), $id, $step);
+        $change = null === $behind ? [] : [$context->job->move(Intent::class, $id, $behind)];
+        $title = \sprintf('Moved intent %s', $context->job->intents[$id]->name ?? $id);
 
-        return $this->change($hand, new ChangeSet($title, $change), $request, 'intent', ['id' => $id]);
+        return $this->change($context, new ChangeSet($title, $change), $request, 'intent', ['id' => $id]);
     }
 }

@@ -8,7 +8,7 @@ use Psr\Clock\ClockInterface;
 use Symfony\Component\Messenger\MessageBusInterface;
 use Vorhut\App\Entity\StoredJob;
 use Vorhut\App\Jobs\JobReading;
-use Vorhut\App\Jobs\Kept;
+use Vorhut\App\Jobs\RevisionCache;
 use Vorhut\Core\Intent\Pair;
 use Vorhut\Core\Job\Job;
 use Vorhut\Core\Proof\Prover;
@@ -33,7 +33,7 @@ final readonly class JobRepairs
 
     public function __construct(
         private JobReading $reading,
-        private Kept $kept,
+        private RevisionCache $kept,
         private MessageBusInterface $bus,
         private ClockInterface $clock,
     ) {

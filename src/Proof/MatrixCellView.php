@@ -8,7 +8,7 @@ namespace Vorhut\App\Proof;
 final readonly class MatrixCellView
 {
     public function __construct(
-        public SpanView $span,
+        public VerdictView $span,
         public string $title,
         public string $url,
         public bool $here,

@@ -6,7 +6,7 @@ namespace Vorhut\App\Proof;
 
 use Symfony\Component\Routing\Generator\UrlGeneratorInterface;
 use Vorhut\App\Web\Words;
-use Vorhut\Core\Intent\Span;
+use Vorhut\Core\Intent\PairVerdict;
 use Vorhut\Core\Proof\Axis;
 use Vorhut\Core\Proof\Matrix;
 use Vorhut\Core\Proof\MatrixCell;
@@ -49,13 +49,13 @@ final readonly class MatrixView
     {
         $counts = [];
         foreach ($cell->counts as $value => $count) {
-            $counts[] = \sprintf('%d %s', $count, Span::from($value)->word());
+            $counts[] = \sprintf('%d %s', $count, PairVerdict::from($value)->word());
         }
         $bad = $cell->failing > 0;
-        $apart = Span::Leak === $cell->span || Span::KeptApart === $cell->span;
+        $apart = PairVerdict::Leak === $cell->span || PairVerdict::KeptApart === $cell->span;
 
         return new MatrixCellView(
-            SpanView::of($cell->span),
+            VerdictView::of($cell->span),
             \sprintf('%s to %s: %s', $row, $column, implode(', ', $counts)),
             $url,
             $here,

@@ -9,9 +9,9 @@ use Doctrine\ORM\EntityManagerInterface;
 use Psr\Cache\CacheItemPoolInterface;
 use Vorhut\App\Entity\Observation;
 use Vorhut\App\Entity\StoredJob;
-use Vorhut\App\Jobs\JobInHand;
+use Vorhut\App\Jobs\JobContext;
 use Vorhut\Core\Intent\Pair;
-use Vorhut\Core\Intent\Span;
+use Vorhut\Core\Intent\PairVerdict;
 use Vorhut\Core\Proof\SeenCounts;
 use Vorhut\Core\Proof\SeenIn;
 
@@ -33,7 +33,7 @@ final readonly class Observations
     public function counts(StoredJob $stored): array
     {
         [$last, $withdrawn] = $this->state($stored);
-        $item = $this->cache->getItem('seen-by-place-'.JobInHand::keyOf($stored, 0));
+        $item = $this->cache->getItem('seen-by-place-'.JobContext::keyOf($stored, 0));
         /** @var array{int, int, array<string, SeenCounts>}|null $kept */
         $kept = $item->get();
         [$from, $counts] = null !== $kept && $kept[1] === $withdrawn && $kept[0] <= $last ? [$kept[0], $kept[2]] : [0, []];
@@ -44,8 +44,8 @@ final readonly class Observations
             ['intent' => $intent, 'site' => $site, 'before' => $before, 'now' => $now, 'pairs' => $pairs] = $turned;
             $where = 1 === (int) $site ? SeenIn::Site : SeenIn::Lab;
             foreach ([[$before, -$pairs], [$now, $pairs]] as [$span, $more]) {
-                $span = Span::tryFrom($span) ?? Span::Untried;
-                $seen = Span::Untried === $span ? 0 : $more;
+                $span = PairVerdict::tryFrom($span) ?? PairVerdict::Untried;
+                $seen = PairVerdict::Untried === $span ? 0 : $more;
                 $counts[$intent] = ($counts[$intent] ?? new SeenCounts())->with($where, $seen, $span->holds() ? $more : 0);
             }
         }
@@ -94,8 +94,8 @@ final readonly class Observations
     /**
      * Pairs of which the last word from one place contradicts the last word from another.
      *
-     * @return array<string, non-empty-list<array{vantage: string, span: Span, at: \DateTimeImmutable}>> by intent and pair, each place's
-     *                                                                                                   last word, the newest first
+     * @return array<string, non-empty-list<array{vantage: string, span: PairVerdict, at: \DateTimeImmutable}>> by intent and pair, each place's
+     *                                                                                                          last word, the newest first
      */
     public function conflicts(StoredJob $stored): array
     {
@@ -104,8 +104,8 @@ final readonly class Observations
         $pairs = [];
         /** @var array{intent: string, asker: string, asked: string, vantage: string, span: string, at: string} $row */
         foreach ($this->em->getConnection()->fetchAllAssociative($sql, ['job' => $stored->getId()]) as $row) {
-            $span = Span::tryFrom($row['span']) ?? Span::Untried;
-            if (Span::Untried !== $span) {
+            $span = PairVerdict::tryFrom($row['span']) ?? PairVerdict::Untried;
+            if (PairVerdict::Untried !== $span) {
                 $at = new \DateTimeImmutable($row['at'], new \DateTimeZone('UTC'));
                 $key = \sprintf('%s %s>%s', $row['intent'], $row['asker'], $row['asked']);
                 $pairs[$key][] = ['vantage' => $row['vantage'], 'span' => $span, 'at' => $at];
@@ -115,7 +115,7 @@ final readonly class Observations
         return array_filter($pairs, self::differ(...));
     }
 
-    /** @param non-empty-list<array{vantage: string, span: Span, at: \DateTimeImmutable}> $words */
+    /** @param non-empty-list<array{vantage: string, span: PairVerdict, at: \DateTimeImmutable}> $words */
     private static function differ(array $words): bool
     {
         $holds = array_map(static fn (array $word): bool => $word['span']->holds(), $words);
@@ -128,7 +128,7 @@ final readonly class Observations
      *
      * @param list<string> $intents
      *
-     * @return list<array{intent: string, asker: string, asked: string, span: Span, at: \DateTimeImmutable}>
+     * @return list<array{intent: string, asker: string, asked: string, span: PairVerdict, at: \DateTimeImmutable}>
      */
     public function latest(StoredJob $stored, array $intents, int $most): array
     {
@@ -142,7 +142,7 @@ final readonly class Observations
         $latest = [];
         /** @var array{intent: string, asker: string, asked: string, span: string, at: string} $row */
         foreach ($rows as $row) {
-            $span = Span::tryFrom($row['span']) ?? Span::Untried;
+            $span = PairVerdict::tryFrom($row['span']) ?? PairVerdict::Untried;
             $latest[] = ['span' => $span, 'at' => new \DateTimeImmutable($row['at'], new \DateTimeZone('UTC'))] + $row;
         }
 

@@ -7,21 +7,21 @@ namespace Vorhut\App\Proof;
 use Symfony\Bundle\SecurityBundle\Security;
 use Symfony\Component\Routing\Generator\UrlGeneratorInterface;
 use Vorhut\App\Entity\Observation;
-use Vorhut\App\Jobs\JobInHand;
+use Vorhut\App\Jobs\JobContext;
 use Vorhut\App\Jobs\JobReading;
 use Vorhut\App\Web\View\FormField;
 use Vorhut\App\Web\View\Post;
-use Vorhut\Core\Intent\Asking;
 use Vorhut\Core\Intent\Kinds;
 use Vorhut\Core\Intent\Pair;
 use Vorhut\Core\Intent\PairPrediction;
-use Vorhut\Core\Intent\Span;
+use Vorhut\Core\Intent\PairVerdict;
+use Vorhut\Core\Intent\ProbeFactory;
 use Vorhut\Core\Isolation;
 use Vorhut\Core\Job\Intent;
 use Vorhut\Core\Proof\ExplainedLeaf;
 use Vorhut\Core\Proof\Explainer;
 use Vorhut\Core\Proof\Explanation;
-use Vorhut\Core\Reach\Cause\Leg;
+use Vorhut\Core\Reach\Cause\PathDirection;
 use Vorhut\Core\Reach\Node\Network;
 use Vorhut\Core\Reach\Walk\TraceStep;
 
@@ -45,11 +45,11 @@ final readonly class PairPage
      * @param string $wanted key of the pair that is looked at; else the first one
      * @param int $count pairs of the intent, in the open cell if one is open
      */
-    public function show(JobInHand $hand, Intent $intent, string $wanted, ?Cell $cell, int $count): ?PairView
+    public function show(JobContext $context, Intent $intent, string $wanted, ?Cell $cell, int $count): ?PairView
     {
-        $prover = $this->reading->prover($hand->stored);
+        $prover = $this->reading->prover($context->stored);
         $prediction = $prover->intent($intent);
-        $pairs = $prediction->first(self::PAIRS_SHOWN, null === $cell ? null : $this->inCell($hand, $cell));
+        $pairs = $prediction->first(self::PAIRS_SHOWN, null === $cell ? null : $this->inCell($context, $cell));
         $asked = Pair::fromKey($wanted);
         $pair = $prover->has($intent, $asked) ? $asked : ($pairs[0] ?? null)?->pair;
         $explanation = null === $pair ? null : (new Explainer($prover))->explain($intent, $pair);
@@ -57,31 +57,31 @@ final readonly class PairPage
             return null;
         }
         $shown = [...array_map(static fn (PairPrediction $p): Pair => $p->pair, $pairs), $explanation->prediction->pair];
-        $seen = $this->observations->of($hand->stored, $intent->id, $shown);
-        $rows = $this->rows($hand, $intent, $pairs, $explanation, $cell, $seen);
+        $seen = $this->observations->of($context->stored, $intent->id, $shown);
+        $rows = $this->rows($context, $intent, $pairs, $explanation, $cell, $seen);
 
-        return $this->view($hand, $prover->network, $explanation, $rows, $count, $seen);
+        return $this->view($context, $prover->network, $explanation, $rows, $count, $seen);
     }
 
     /** What would mend a pair of an intent; null where it belongs to it not. */
-    public function repairs(JobInHand $hand, Intent $intent, string $pair): ?RepairsView
+    public function repairs(JobContext $context, Intent $intent, string $pair): ?RepairsView
     {
-        $prover = $this->reading->prover($hand->stored);
+        $prover = $this->reading->prover($context->stored);
         $asked = Pair::fromKey($pair);
 
-        return $prover->has($intent, $asked) ? $this->mends($hand, $intent, $prover->pair($intent, $asked)) : null;
+        return $prover->has($intent, $asked) ? $this->mends($context, $intent, $prover->pair($intent, $asked)) : null;
     }
 
-    private function mends(JobInHand $hand, Intent $intent, PairPrediction $p): RepairsView
+    private function mends(JobContext $context, Intent $intent, PairPrediction $p): RepairsView
     {
-        $found = $p->span->fails() ? $this->found->forPair($hand->stored, $intent->id, $p->pair) : [];
+        $found = $p->span->fails() ? $this->found->forPair($context->stored, $intent->id, $p->pair) : [];
         $shown = \array_slice($found ?? [], 0, self::REPAIRS_SHOWN);
-        $failing = $this->reading->digest($hand->stored)->failingPairs();
-        $query = ['slug' => $hand->stored->getSlug(), 'intent' => $intent->id, 'pair' => $p->pair->key()];
+        $failing = $this->reading->digest($context->stored)->failingPairs();
+        $query = ['slug' => $context->stored->getSlug(), 'intent' => $intent->id, 'pair' => $p->pair->key()];
 
         return new RepairsView(
-            $this->repairs->all($hand, $shown, $failing, $intent->id, $p->pair->key()),
-            Span::Leak === $p->span
+            $this->repairs->all($context, $shown, $failing, $intent->id, $p->pair->key()),
+            PairVerdict::Leak === $p->span
                 ? 'No router stands between them that could stop it: move one of them to another segment.'
                 : $p->cause?->rule->otherwise() ?? '',
             null === $found ? $this->urls->generate('repairs', $query) : null,
@@ -89,11 +89,11 @@ final readonly class PairPage
     }
 
     /** @return \Closure(Pair): bool */
-    private function inCell(JobInHand $hand, Cell $cell): \Closure
+    private function inCell(JobContext $context, Cell $cell): \Closure
     {
-        $matrix = $this->reading->digest($hand->stored)->matrices[$cell->axis->value];
+        $matrix = $this->reading->digest($context->stored)->matrices[$cell->axis->value];
 
-        return static fn (Pair $pair): bool => $matrix->holds($hand->job, $pair, $cell->row, $cell->column);
+        return static fn (Pair $pair): bool => $matrix->holds($context->job, $pair, $cell->row, $cell->column);
     }
 
     /**
@@ -101,7 +101,7 @@ final readonly class PairPage
      * @param array<string, Observation> $seen
      */
     private function view(
-        JobInHand $hand,
+        JobContext $context,
         Network $network,
         Explanation $explanation,
         array $rows,
@@ -109,24 +109,24 @@ final readonly class PairPage
         array $seen,
     ): PairView {
         $p = $explanation->prediction;
-        $job = $hand->job;
+        $job = $context->job;
         $intent = $explanation->intent;
-        $leak = Span::Leak === $p->span;
+        $leak = PairVerdict::Leak === $p->span;
         $summary = $count > \count($rows) ? \sprintf('the first %d of %d, failing ones first', \count($rows), $count) : (string) $count;
 
         return new PairView(
             \sprintf('%s %s %s', $job->nameOf($p->pair->from), Kinds::of($intent)->verb(), $job->nameOf($p->pair->to)),
             \sprintf('%s · %s', str_replace('-', ' ', $intent->expect->value), $p->how),
-            SpanView::of($p->span),
-            self::seen($hand, $p, $seen),
+            VerdictView::of($p->span),
+            self::seen($context, $p, $seen),
             self::drawing($explanation, $leak),
             $rows,
             $summary,
             $p->cause->text ?? ($leak ? 'It is reachable, though it must not be' : 'It works as planned'),
             self::parts($explanation),
-            $p->span->fails() ? $this->mends($hand, $intent, $p) : null,
-            $this->tests($hand, $network, $intent, $p->pair, $count),
-            $this->observe($hand, $intent, $p->pair),
+            $p->span->fails() ? $this->mends($context, $intent, $p) : null,
+            $this->tests($context, $network, $intent, $p->pair, $count),
+            $this->observe($context, $intent, $p->pair),
         );
     }
 
@@ -136,17 +136,17 @@ final readonly class PairPage
      *
      * @return list<PairRow>
      */
-    private function rows(JobInHand $hand, Intent $intent, array $pairs, Explanation $shown, ?Cell $cell, array $seen): array
+    private function rows(JobContext $context, Intent $intent, array $pairs, Explanation $shown, ?Cell $cell, array $seen): array
     {
         $rows = [];
         foreach ($pairs as $p) {
-            $query = ['slug' => $hand->stored->getSlug(), 'intent' => $intent->id, 'pair' => $p->pair->key()];
+            $query = ['slug' => $context->stored->getSlug(), 'intent' => $intent->id, 'pair' => $p->pair->key()];
             $rows[] = new PairRow(
-                $hand->job->nameOf($p->pair->from),
-                $hand->job->nameOf($p->pair->to),
+                $context->job->nameOf($p->pair->from),
+                $context->job->nameOf($p->pair->to),
                 $this->urls->generate('proof', $query + ($cell?->query() ?? [])).'#intent',
-                SpanView::of($p->span),
-                self::seen($hand, $p, $seen),
+                VerdictView::of($p->span),
+                self::seen($context, $p, $seen),
                 $p->pair->key() === $shown->prediction->pair->key(),
             );
         }
@@ -164,11 +164,11 @@ final readonly class PairPage
     }
 
     /** @param array<string, Observation> $seen */
-    private static function seen(JobInHand $hand, PairPrediction $p, array $seen): ?SeenView
+    private static function seen(JobContext $context, PairPrediction $p, array $seen): ?SeenView
     {
         $observation = $seen[$p->pair->key()] ?? null;
 
-        return null === $observation ? null : SeenView::of($hand->job, $p, $observation, $hand->stored->getTimezone());
+        return null === $observation ? null : SeenView::of($context->job, $p, $observation, $context->stored->getTimezone());
     }
 
     /** @return list<array{title: string, open: bool, steps: list<array{text: string, stop: bool, note: string}>}> the deciding one first */
@@ -200,7 +200,7 @@ final readonly class PairPage
         $steps = [];
         $before = null;
         foreach ($part->steps as $step) {
-            $turns = $step->ok && Leg::Reply === $step->leg && $before instanceof TraceStep && Leg::Request === $before->leg;
+            $turns = $step->ok && PathDirection::Reply === $step->leg && $before instanceof TraceStep && PathDirection::Request === $before->leg;
             $note = null === $part->leaf->media ? '(the answer)' : '(the other way)';
             $steps[] = ['text' => $step->text, 'stop' => !$step->ok, 'note' => $turns ? $note : ''];
             $before = $step;
@@ -210,13 +210,13 @@ final readonly class PairPage
     }
 
     /** @return list<Post> */
-    private function tests(JobInHand $hand, Network $network, Intent $intent, Pair $pair, int $count): array
+    private function tests(JobContext $context, Network $network, Intent $intent, Pair $pair, int $count): array
     {
-        $askable = null !== Kinds::of($intent)->questions(new Asking($hand->job, $network), $intent, $pair);
+        $askable = null !== Kinds::of($intent)->questions(new ProbeFactory($context->job, $network), $intent, $pair);
         if (!$askable || !$this->security->isGranted('ROLE_TECHNICIAN')) {
             return [];
         }
-        $url = $this->urls->generate('test_start', ['slug' => $hand->stored->getSlug()]);
+        $url = $this->urls->generate('test_start', ['slug' => $context->stored->getSlug()]);
         $tests = [new Post('Test this pair live', $url, ['intent' => $intent->id, 'pair' => $pair->key()], 'l')];
         if ($count > 1) {
             $tests[] = new Post('Test the whole intent live', $url, ['intent' => $intent->id], 'i');
@@ -226,18 +226,18 @@ final readonly class PairPage
     }
 
     /** @return array{url: string, values: array<string, string|int>, fields: list<FormField>}|null */
-    private function observe(JobInHand $hand, Intent $intent, Pair $pair): ?array
+    private function observe(JobContext $context, Intent $intent, Pair $pair): ?array
     {
         if (!$this->security->isGranted('ROLE_TECHNICIAN')) {
             return null;
         }
         $spans = [];
-        foreach (Span::observable() as $span) {
+        foreach (PairVerdict::observable() as $span) {
             $spans[$span->value] = $span->word();
         }
 
         return [
-            'url' => $this->urls->generate('observe', ['slug' => $hand->stored->getSlug()]),
+            'url' => $this->urls->generate('observe', ['slug' => $context->stored->getSlug()]),
             'values' => ['intent' => $intent->id, 'pair' => $pair->key()],
             'fields' => [
                 new FormField('span', 'Observed', control: 'select', options: $spans),

@@ -11,7 +11,7 @@ final readonly class PairRow
         public string $from,
         public string $to,
         public string $url,
-        public SpanView $predicted,
+        public VerdictView $predicted,
         public ?SeenView $seen,
         public bool $selected,
     ) {

@@ -19,7 +19,7 @@ final readonly class PairView
     public function __construct(
         public string $title,
         public string $summary,
-        public SpanView $predicted,
+        public VerdictView $predicted,
         public ?SeenView $seen,
         public ?TraceDrawing $drawing,
         public array $pairs,

@@ -8,14 +8,14 @@ use Doctrine\ORM\EntityManagerInterface;
 use Symfony\Bundle\SecurityBundle\Security;
 use Symfony\Component\Routing\Generator\UrlGeneratorInterface;
 use Vorhut\App\Entity\TestRun;
-use Vorhut\App\Jobs\JobInHand;
+use Vorhut\App\Jobs\JobContext;
 use Vorhut\App\Jobs\JobReading;
 use Vorhut\App\Lab\LabViews;
 use Vorhut\App\Runs\RunViews;
 use Vorhut\App\Web\View\Link;
 use Vorhut\App\Web\View\Post;
 use Vorhut\App\Web\Words;
-use Vorhut\Core\Intent\Span;
+use Vorhut\Core\Intent\PairVerdict;
 use Vorhut\Core\Job\Job;
 use Vorhut\Core\Proof\Matrix;
 use Vorhut\Core\Proof\SeenCounts;
@@ -42,23 +42,23 @@ final readonly class ProofPage
     ) {
     }
 
-    public function show(JobInHand $hand, ProofSelection $selection): ProofView
+    public function show(JobContext $context, ProofSelection $selection): ProofView
     {
-        $stored = $hand->stored;
+        $stored = $context->stored;
         $digest = $this->reading->digest($stored);
         $matrix = $digest->matrices[$selection->axis->value];
-        $inCell = null === $selection->cell ? null : $this->inCell($hand, $matrix, $selection->cell);
+        $inCell = null === $selection->cell ? null : $this->inCell($context, $matrix, $selection->cell);
         $repairs = $this->jobRepairs->forJob($stored);
-        $next = $this->repairs->first($hand, $repairs ?? []);
-        [$chosen, $pair] = $this->choose($hand, $selection, $inCell, $next);
+        $next = $this->repairs->first($context, $repairs ?? []);
+        [$chosen, $pair] = $this->choose($context, $selection, $inCell, $next);
         $seen = $this->observations->counts($stored);
         $counts = $inCell[$chosen] ?? null;
         $count = null === $counts ? $digest->intents[$chosen]['pairs'] ?? 0 : array_sum($counts);
-        $intent = $hand->job->intents[$chosen] ?? null;
+        $intent = $context->job->intents[$chosen] ?? null;
         $editor = $this->security->isGranted('ROLE_TECHNICIAN');
-        $none = [] === $hand->job->intents;
+        $none = [] === $context->job->intents;
         $run = $this->em->getRepository(TestRun::class)->findOneBy(['job' => $stored], ['id' => 'DESC']);
-        $rows = $this->rows($hand, $selection, $inCell, $chosen, $seen);
+        $rows = $this->rows($context, $selection, $inCell, $chosen, $seen);
         $listed = null === $inCell ? \count($digest->intents) : \count($inCell);
         $more = \sprintf('The first %d of %d, failing ones first. Open a cell for the rest.', \count($rows), $listed);
 
@@ -68,21 +68,21 @@ final readonly class ProofPage
                 Words::count(\count($digest->intents), 'intent'),
                 Words::count($digest->pairs, 'pair'),
             ),
-            $this->repairs->next($hand, $repairs),
-            $editor ? $this->actions($hand, $none) : [],
-            $editor ? $this->onSite($hand) : null,
-            $none ? null : $this->labs->of($hand),
+            $this->repairs->next($context, $repairs),
+            $editor ? $this->actions($context, $none) : [],
+            $editor ? $this->onSite($context) : null,
+            $none ? null : $this->labs->of($context),
             null === $run ? null : $this->runs->of($run),
             $none,
             $none ? null : MatrixView::of($matrix, $selection->cell, $stored->getSlug(), $this->urls),
-            null === $selection->cell ? null : $this->cell($hand, $selection->cell, \count($inCell), $editor),
+            null === $selection->cell ? null : $this->cell($context, $selection->cell, \count($inCell), $editor),
             $rows,
             $listed > \count($rows) ? $more : '',
-            null === $intent ? null : $this->pairs->show($hand, $intent, $pair, $selection->cell, $count),
-            $editor ? $this->url('test_import', $hand) : null,
-            $this->url('conflicts', $hand),
-            $editor && null !== $intent ? new Link('edit', $this->url('intent', $hand, ['id' => $intent->id]), 'k') : null,
-            $editor ? $this->usuals->of($hand) : [],
+            null === $intent ? null : $this->pairs->show($context, $intent, $pair, $selection->cell, $count),
+            $editor ? $this->url('test_import', $context) : null,
+            $this->url('conflicts', $context),
+            $editor && null !== $intent ? new Link('edit', $this->url('intent', $context, ['id' => $intent->id]), 'k') : null,
+            $editor ? $this->usuals->of($context) : [],
         );
     }
 
@@ -93,34 +93,34 @@ final readonly class ProofPage
      *
      * @return array{string, string}
      */
-    private function choose(JobInHand $hand, ProofSelection $selection, ?array $inCell, ?Repair $next): array
+    private function choose(JobContext $context, ProofSelection $selection, ?array $inCell, ?Repair $next): array
     {
         $chosen = $selection->intent;
         $pair = $selection->pair;
-        if (!isset($hand->job->intents[$chosen])) {
+        if (!isset($context->job->intents[$chosen])) {
             $example = $next?->example;
-            $chosen = $example['intent'] ?? $this->reading->digest($hand->stored)->firstFailing();
+            $chosen = $example['intent'] ?? $this->reading->digest($context->stored)->firstFailing();
             $pair = '' === $pair ? $example['pair'] ?? '' : $pair;
         }
         if (null === $inCell || isset($inCell[$chosen])) {
             return [$chosen, $pair];
         }
         $fails = static fn (array $counts): bool => []
-            !== array_filter(array_keys($counts), static fn (string $s): bool => Span::from($s)->fails());
+            !== array_filter(array_keys($counts), static fn (string $s): bool => PairVerdict::from($s)->fails());
         $first = array_key_first(array_filter($inCell, $fails)) ?? (array_key_first($inCell) ?? '');
 
         return [(string) $first, $selection->pair];
     }
 
     /** @return array<array-key, array<string, int>> pairs by intent and span */
-    private function inCell(JobInHand $hand, Matrix $matrix, Cell $cell): array
+    private function inCell(JobContext $context, Matrix $matrix, Cell $cell): array
     {
         $name = 'cell-'.hash('xxh128', implode("\n", [$cell->axis->value, $cell->row, $cell->column]));
 
         return $this->reading->once(
             $name,
-            $hand->stored,
-            fn (Job $job): array => $matrix->within($job, $this->reading->proof($hand->stored), $cell->row, $cell->column),
+            $context->stored,
+            fn (Job $job): array => $matrix->within($job, $this->reading->proof($context->stored), $cell->row, $cell->column),
         );
     }
 
@@ -130,9 +130,9 @@ final readonly class ProofPage
      *
      * @return list<IntentRow> failing ones first
      */
-    private function rows(JobInHand $hand, ProofSelection $selection, ?array $inCell, string $chosen, array $seen): array
+    private function rows(JobContext $context, ProofSelection $selection, ?array $inCell, string $chosen, array $seen): array
     {
-        $listed = $this->reading->digest($hand->stored)->intents;
+        $listed = $this->reading->digest($context->stored)->intents;
         if (null !== $inCell) {
             $listed = array_intersect_key($listed, $inCell);
         } else {
@@ -140,17 +140,17 @@ final readonly class ProofPage
         }
         $rows = [];
         foreach (\array_slice($listed, 0, self::MOST_INTENTS, true) as $id => $known) {
-            $intent = $hand->job->intents[$id];
+            $intent = $context->job->intents[$id];
             $counts = $inCell[$id] ?? $known['counts'];
             $query = ['intent' => (string) $id] + ($selection->cell?->query() ?? []);
             $rows[] = new IntentRow(
                 $intent->name,
-                $this->url('proof', $hand, $query).'#intent',
+                $this->url('proof', $context, $query).'#intent',
                 str_replace('-', ' ', $intent->expect->value),
                 (string) $intent->service,
                 null === $inCell ? $known['pairs'] : array_sum($counts),
                 array_map(static fn (string $span, int $count): array => [
-                    'span' => SpanView::of(Span::from($span)),
+                    'span' => VerdictView::of(PairVerdict::from($span)),
                     'count' => $count,
                 ], array_keys($counts), $counts),
                 ($seen[$id] ?? new SeenCounts())->words(),
@@ -162,31 +162,31 @@ final readonly class ProofPage
     }
 
     /** @return list<Link|Post> */
-    private function actions(JobInHand $hand, bool $none): array
+    private function actions(JobContext $context, bool $none): array
     {
-        $add = new Link('Add intent', $this->url('intent', $hand, ['id' => IntentPage::NEW]), 'n', main: $none);
+        $add = new Link('Add intent', $this->url('intent', $context, ['id' => IntentPage::NEW]), 'n', main: $none);
 
         return $none ? [$add] : [
             $add,
-            ...$this->calls->any($hand->stored) ? [new Link('Calls in order', $this->url('calls', $hand), 'o')] : [],
-            new Link('What if', $this->url('what_if', $hand), 'w'),
-            new Post('Test live', $this->url('test_start', $hand), key: 't'),
+            ...$this->calls->any($context->stored) ? [new Link('Calls in order', $this->url('calls', $context), 'o')] : [],
+            new Link('What if', $this->url('what_if', $context), 'w'),
+            new Post('Test live', $this->url('test_start', $context), key: 't'),
         ];
     }
 
     /** @return array{url: string, ranges: string}|null */
-    private function onSite(JobInHand $hand): ?array
+    private function onSite(JobContext $context): ?array
     {
-        $ranges = implode(', ', array_map(strval(...), $hand->stored->getFieldRanges()));
+        $ranges = implode(', ', array_map(strval(...), $context->stored->getFieldRanges()));
 
-        return '' === $ranges ? null : ['url' => $this->url('test_start', $hand), 'ranges' => $ranges];
+        return '' === $ranges ? null : ['url' => $this->url('test_start', $context), 'ranges' => $ranges];
     }
 
     /** @return array{title: string, summary: string, actions: list<Link|Post>} */
-    private function cell(JobInHand $hand, Cell $cell, int $intents, bool $editor): array
+    private function cell(JobContext $context, Cell $cell, int $intents, bool $editor): array
     {
-        $test = new Post('Test these live', $this->url('test_start', $hand), $cell->query(), 'e');
-        $all = new Link('All intents', $this->url('proof', $hand, ['axis' => $cell->axis->value]));
+        $test = new Post('Test these live', $this->url('test_start', $context), $cell->query(), 'e');
+        $all = new Link('All intents', $this->url('proof', $context, ['axis' => $cell->axis->value]));
 
         return [
             'title' => \sprintf('%s to %s', $cell->row, $cell->column),
@@ -196,8 +196,8 @@ final readonly class ProofPage
     }
 
     /** @param array<string, string> $more */
-    private function url(string $route, JobInHand $hand, array $more = []): string
+    private function url(string $route, JobContext $context, array $more = []): string
     {
-        return $this->urls->generate($route, ['slug' => $hand->stored->getSlug(), ...$more]);
+        return $this->urls->generate($route, ['slug' => $context->stored->getSlug(), ...$more]);
     }
 }

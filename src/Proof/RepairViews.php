@@ -5,13 +5,13 @@ declare(strict_types=1);
 namespace Vorhut\App\Proof;
 
 use Symfony\Component\Routing\Generator\UrlGeneratorInterface;
-use Vorhut\App\Jobs\JobInHand;
+use Vorhut\App\Jobs\JobContext;
 use Vorhut\App\Jobs\Rights;
 use Vorhut\App\Web\View\Next;
 use Vorhut\App\Web\View\Post;
 use Vorhut\App\Web\Words;
-use Vorhut\Core\Repair\Hands;
 use Vorhut\Core\Repair\Repair;
+use Vorhut\Core\Repair\Responsible;
 
 /** Says what a repair does, and lets those who may make it. */
 final readonly class RepairViews
@@ -25,16 +25,16 @@ final readonly class RepairViews
      *
      * @param list<Repair>|null $repairs for the job; null while they are being looked for
      */
-    public function next(JobInHand $hand, ?array $repairs): NextRepairView
+    public function next(JobContext $context, ?array $repairs): NextRepairView
     {
         if (null === $repairs) {
-            return new NextRepairView(null, $this->urls->generate('repair_next', ['slug' => $hand->stored->getSlug()]));
+            return new NextRepairView(null, $this->urls->generate('repair_next', ['slug' => $context->stored->getSlug()]));
         }
-        $repair = $this->first($hand, $repairs);
-        if (null === $repair || !$this->rights->allow($hand->stored, $repair->change)) {
+        $repair = $this->first($context, $repairs);
+        if (null === $repair || !$this->rights->allow($context->stored, $repair->change)) {
             return new NextRepairView(null, null);
         }
-        $post = $this->post($hand, $repair, '', '', 'Change the plan', 'a', true);
+        $post = $this->post($context, $repair, '', '', 'Change the plan', 'a', true);
         $breaks = 0 === $repair->breaks ? ' and breaks none' : \sprintf(', breaks %d', $repair->breaks);
         $effect = \sprintf('Mends %s%s. %s.', Words::count($repair->mends, 'failing pair'), $breaks, $repair->hands->label());
 
@@ -46,10 +46,10 @@ final readonly class RepairViews
      *
      * @param list<Repair> $repairs best first
      */
-    public function first(JobInHand $hand, array $repairs): ?Repair
+    public function first(JobContext $context, array $repairs): ?Repair
     {
         foreach ($repairs as $repair) {
-            if (Hands::Us === $repair->hands && $this->rights->allow($hand->stored, $repair->change)) {
+            if (Responsible::Us === $repair->hands && $this->rights->allow($context->stored, $repair->change)) {
                 return $repair;
             }
         }
@@ -63,25 +63,25 @@ final readonly class RepairViews
      *
      * @return list<RepairView>
      */
-    public function all(JobInHand $hand, array $repairs, int $failing, string $intent, string $pair): array
+    public function all(JobContext $context, array $repairs, int $failing, string $intent, string $pair): array
     {
         $views = [];
         foreach ($repairs as $number => $repair) {
-            $views[] = $this->of($hand, $repair, $failing, $intent, $pair, 0 === $number);
+            $views[] = $this->of($context, $repair, $failing, $intent, $pair, 0 === $number);
         }
 
         return $views;
     }
 
-    private function of(JobInHand $hand, Repair $repair, int $failing, string $intent, string $pair, bool $first): RepairView
+    private function of(JobContext $context, Repair $repair, int $failing, string $intent, string $pair, bool $first): RepairView
     {
         $breaks = 0 === $repair->breaks ? 'none' : (string) $repair->breaks;
         $after = $failing - $repair->mends + $repair->breaks;
         $leaks = $repair->leaks > 0 ? ', and opens what must stay apart' : '';
         $text = '' === $repair->request ? 'Change the plan' : 'It is done: change the plan';
         $post = $first
-            ? $this->post($hand, $repair, $intent, $pair, $text, 'm')
-            : $this->post($hand, $repair, $intent, $pair, 'change it', small: true);
+            ? $this->post($context, $repair, $intent, $pair, $text, 'm')
+            : $this->post($context, $repair, $intent, $pair, 'change it', small: true);
 
         return new RepairView(
             $repair->sentence,
@@ -96,12 +96,12 @@ final readonly class RepairViews
             ),
             \sprintf('mends %d, breaks %s%s.', $repair->mends, $breaks, '' === $repair->request ? '' : ', by the client'),
             $repair->request,
-            $this->rights->allow($hand->stored, $repair->change) ? $post : null,
+            $this->rights->allow($context->stored, $repair->change) ? $post : null,
         );
     }
 
     private function post(
-        JobInHand $hand,
+        JobContext $context,
         Repair $repair,
         string $intent,
         string $pair,
@@ -114,10 +114,10 @@ final readonly class RepairViews
             'intent' => $intent,
             'pair' => $pair,
             'repair' => $repair->sentence,
-            'version' => $hand->revision,
+            'version' => $context->revision,
             'offer' => $repair->change->fingerprint(),
         ];
-        $url = $this->urls->generate('repair', ['slug' => $hand->stored->getSlug()]);
+        $url = $this->urls->generate('repair', ['slug' => $context->stored->getSlug()]);
 
         return new Post($text, $url, array_filter($values, static fn (int|string $v): bool => '' !== $v), $key, main: $main, small: $small);
     }

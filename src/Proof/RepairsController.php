@@ -8,7 +8,7 @@ use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\Routing\Attribute\Route;
 use Symfony\Component\Security\Http\Attribute\IsGranted;
-use Vorhut\App\Jobs\JobInHand;
+use Vorhut\App\Jobs\JobContext;
 use Vorhut\App\Web\JobPage;
 use Vorhut\Core\Intent\Pair;
 use Vorhut\Core\Repair\Repair;
@@ -21,18 +21,18 @@ final class RepairsController extends JobPage
     }
 
     #[Route('/job/{slug}/proof/next', name: 'repair_next', methods: ['GET'])]
-    public function next(JobInHand $hand, RepairViews $views): Response
+    public function next(JobContext $context, RepairViews $views): Response
     {
-        $next = $views->next($hand, $this->repairs->forJob($hand->stored));
+        $next = $views->next($context, $this->repairs->forJob($context->stored));
 
         return $this->render('proof/_next.html.twig', ['next' => $next]);
     }
 
     #[Route('/job/{slug}/proof/repairs', name: 'repairs', methods: ['GET'])]
-    public function ofPair(JobInHand $hand, Request $request, PairPage $pairs): Response
+    public function ofPair(JobContext $context, Request $request, PairPage $pairs): Response
     {
-        $intent = $hand->job->intents[$request->query->getString('intent')] ?? null;
-        $view = null === $intent ? null : $pairs->repairs($hand, $intent, $request->query->getString('pair'));
+        $intent = $context->job->intents[$request->query->getString('intent')] ?? null;
+        $view = null === $intent ? null : $pairs->repairs($context, $intent, $request->query->getString('pair'));
         if (null === $view) {
             throw $this->createNotFoundException('There is no such pair in this job.');
         }
@@ -42,24 +42,24 @@ final class RepairsController extends JobPage
 
     #[Route('/job/{slug}/proof/repair', name: 'repair', methods: ['POST'])]
     #[IsGranted('ROLE_TECHNICIAN')]
-    public function make(JobInHand $hand, Request $request): Response
+    public function make(JobContext $context, Request $request): Response
     {
         $intent = $request->request->getString('intent');
         $pair = $request->request->getString('pair');
         $sentence = $request->request->getString('repair');
         $repairs = '' === $intent
-            ? $this->repairs->forJob($hand->stored)
-            : $this->repairs->forPair($hand->stored, $intent, Pair::fromKey($pair));
+            ? $this->repairs->forJob($context->stored)
+            : $this->repairs->forPair($context->stored, $intent, Pair::fromKey($pair));
         $found = array_values(array_filter($repairs ?? [], static fn (Repair $r): bool => $r->sentence === $sentence));
         if ([] === $found) {
             $this->addFlash('error', 'That change is not needed any more: the plan has changed in the meantime.');
 
-            return $this->to($hand, 'proof', ['intent' => $intent]);
+            return $this->to($context, 'proof', ['intent' => $intent]);
         }
         $back = ['intent' => $intent, 'pair' => $pair];
 
         return $this->isStillOffered($request, $found[0]->change)
-            ? $this->change($hand, $found[0]->change, $request, 'proof', $back)
-            : $this->to($hand, 'proof', $back);
+            ? $this->change($context, $found[0]->change, $request, 'proof', $back)
+            : $this->to($context, 'proof', $back);
     }
 }

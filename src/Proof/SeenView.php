@@ -15,7 +15,7 @@ use Vorhut\Core\Proof\SeenIn;
 final readonly class SeenView
 {
     private function __construct(
-        public SpanView $span,
+        public VerdictView $span,
         public string $time,
         public string $date,
         public string $dateTime,
@@ -40,7 +40,7 @@ final readonly class SeenView
         $plan = 'The plan is wrong or behind: write down what is really set, then look again.';
 
         return new self(
-            SpanView::of($seen->getSpan()),
+            VerdictView::of($seen->getSpan()),
             LocalTime::clock($seen->getAt(), $zone),
             LocalTime::short($seen->getAt(), $zone),
             LocalTime::exact($seen->getAt(), $zone),

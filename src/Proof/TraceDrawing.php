@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Vorhut\App\Proof;
 
-use Vorhut\Core\Intent\Span;
+use Vorhut\Core\Intent\PairVerdict;
 use Vorhut\Core\Proof\ExplainedLeaf;
 
 /**
@@ -60,7 +60,7 @@ final readonly class TraceDrawing
             }
         }
         $last = $count - 1;
-        $fades = Span::Fades === $part->leaf->span;
+        $fades = PairVerdict::Fades === $part->leaf->span;
         $request = self::line(
             $x,
             0,

@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace Vorhut\App\Proof;
 
 use Symfony\Component\Routing\Generator\UrlGeneratorInterface;
-use Vorhut\App\Jobs\JobInHand;
+use Vorhut\App\Jobs\JobContext;
 use Vorhut\App\Jobs\JobReading;
 use Vorhut\App\Web\View\Post;
 use Vorhut\Core\Intent\Suggestions;
@@ -22,22 +22,22 @@ final readonly class Usuals
     }
 
     /** @return list<Post> */
-    public function of(JobInHand $hand): array
+    public function of(JobContext $context): array
     {
-        $url = $this->urls->generate('intent_usual', ['slug' => $hand->stored->getSlug()]);
+        $url = $this->urls->generate('intent_usual', ['slug' => $context->stored->getSlug()]);
         $posts = [];
-        foreach ($this->records($hand) as $index => $record) {
+        foreach ($this->records($context) as $index => $record) {
             $name = \is_string($record['name'] ?? null) ? $record['name'] : '';
-            $posts[] = new Post($name, $url, ['version' => $hand->revision, 'pick' => self::mark($record)], (string) ($index + 1));
+            $posts[] = new Post($name, $url, ['version' => $context->revision, 'pick' => self::mark($record)], (string) ($index + 1));
         }
 
         return $posts;
     }
 
     /** @return array<string, mixed>|null the record that was offered, if it still is */
-    public function picked(JobInHand $hand, string $mark): ?array
+    public function picked(JobContext $context, string $mark): ?array
     {
-        foreach ($this->records($hand) as $record) {
+        foreach ($this->records($context) as $record) {
             if (self::mark($record) === $mark) {
                 return $record;
             }
@@ -47,11 +47,11 @@ final readonly class Usuals
     }
 
     /** @return list<array<string, mixed>> */
-    private function records(JobInHand $hand): array
+    private function records(JobContext $context): array
     {
-        $find = fn (Job $job): array => Suggestions::of($job, $this->reading->prover($hand->stored)->network, self::MOST);
+        $find = fn (Job $job): array => Suggestions::of($job, $this->reading->prover($context->stored)->network, self::MOST);
 
-        return $this->reading->once('usual-intents', $hand->stored, $find);
+        return $this->reading->once('usual-intents', $context->stored, $find);
     }
 
     /** @param array<string, mixed> $record */

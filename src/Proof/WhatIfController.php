@@ -10,7 +10,7 @@ use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\Routing\Attribute\Route;
 use Symfony\Component\Security\Http\Attribute\IsGranted;
 use Vorhut\App\Entity\Variant;
-use Vorhut\App\Jobs\JobInHand;
+use Vorhut\App\Jobs\JobContext;
 use Vorhut\App\Web\JobPage;
 use Vorhut\Core\InvalidValue;
 use Vorhut\Core\Record\InvalidFile;
@@ -22,57 +22,57 @@ final class WhatIfController extends JobPage
     private const LONGEST_NAME = 80;
 
     #[Route('/job/{slug}/proof/what-if', name: 'what_if', methods: ['GET'])]
-    public function whatIf(JobInHand $hand, Request $request, WhatIfPage $page): Response
+    public function whatIf(JobContext $context, Request $request, WhatIfPage $page): Response
     {
-        $view = $page->show($hand, $request->query);
+        $view = $page->show($context, $request->query);
         $status = '' === $view->error ? Response::HTTP_OK : Response::HTTP_UNPROCESSABLE_ENTITY;
 
-        return $this->page($hand, 'proof', 'proof/what-if.html.twig', $view, $status);
+        return $this->page($context, 'proof', 'proof/what-if.html.twig', $view, $status);
     }
 
     #[Route('/job/{slug}/proof/what-if', name: 'what_if_keep', methods: ['POST'])]
     #[IsGranted('ROLE_TECHNICIAN')]
-    public function keep(JobInHand $hand, Request $request): Response
+    public function keep(JobContext $context, Request $request): Response
     {
         $trials = Trials::of($request->request)->all;
         if ([] === $trials) {
-            return $this->to($hand, 'what_if');
+            return $this->to($context, 'what_if');
         }
         try {
-            $change = WhatIf::together($hand->job, $trials);
+            $change = WhatIf::together($context->job, $trials);
         } catch (InvalidValue|InvalidFile $e) {
             $this->addFlash('error', $e->getMessage());
 
-            return $this->to($hand, 'what_if');
+            return $this->to($context, 'what_if');
         }
 
-        return $this->change($hand, $change, $request, 'proof');
+        return $this->change($context, $change, $request, 'proof');
     }
 
     #[Route('/job/{slug}/proof/variants', name: 'variant_keep', methods: ['POST'])]
     #[IsGranted('ROLE_TECHNICIAN')]
-    public function variant(JobInHand $hand, Request $request, EntityManagerInterface $em): Response
+    public function variant(JobContext $context, Request $request, EntityManagerInterface $em): Response
     {
         $texts = Trials::of($request->request)->texts();
         $name = mb_substr(trim($request->request->getString('name')), 0, self::LONGEST_NAME);
         if ([] !== $texts && '' !== $name) {
-            $em->persist(new Variant($hand->stored, $this->user(), $name, $this->now(), $texts));
+            $em->persist(new Variant($context->stored, $this->user(), $name, $this->now(), $texts));
             $em->flush();
         }
 
-        return $this->redirectToRoute('what_if', ['slug' => $hand->stored->getSlug(), 'try' => $texts], Response::HTTP_SEE_OTHER);
+        return $this->redirectToRoute('what_if', ['slug' => $context->stored->getSlug(), 'try' => $texts], Response::HTTP_SEE_OTHER);
     }
 
     #[Route('/job/{slug}/proof/variants/{id}/drop', name: 'variant_drop', requirements: ['id' => '\d{1,10}'], methods: ['POST'])]
     #[IsGranted('ROLE_TECHNICIAN')]
-    public function drop(JobInHand $hand, Variant $variant, EntityManagerInterface $em): Response
+    public function drop(JobContext $context, Variant $variant, EntityManagerInterface $em): Response
     {
-        if ($variant->getJob() !== $hand->stored) {
+        if ($variant->getJob() !== $context->stored) {
             throw $this->createNotFoundException('There is no such variant in this job.');
         }
         $em->remove($variant);
         $em->flush();
 
-        return $this->to($hand, 'what_if');
+        return $this->to($context, 'what_if');
     }
 }

@@ -9,7 +9,7 @@ use Symfony\Bundle\SecurityBundle\Security;
 use Symfony\Component\HttpFoundation\InputBag;
 use Symfony\Component\Routing\Generator\UrlGeneratorInterface;
 use Vorhut\App\Entity\Variant;
-use Vorhut\App\Jobs\JobInHand;
+use Vorhut\App\Jobs\JobContext;
 use Vorhut\App\Jobs\JobReading;
 use Vorhut\App\Jobs\Rights;
 use Vorhut\App\Web\LocalTime;
@@ -22,9 +22,9 @@ use Vorhut\Core\InvalidValue;
 use Vorhut\Core\Job\Job;
 use Vorhut\Core\Record\InvalidFile;
 use Vorhut\Core\Repair\Candidate;
-use Vorhut\Core\Repair\Hands;
 use Vorhut\Core\Repair\Repair;
 use Vorhut\Core\Repair\RepairSearch;
+use Vorhut\Core\Repair\Responsible;
 use Vorhut\Core\Repair\WhatIf;
 
 /** Tries changes on a copy and shows which intents turn, before anything is kept. */
@@ -42,30 +42,30 @@ final readonly class WhatIfPage
     }
 
     /** @param InputBag<string> $query what is tried, and the thing that something else is to be tried on */
-    public function show(JobInHand $hand, InputBag $query): WhatIfView
+    public function show(JobContext $context, InputBag $query): WhatIfView
     {
-        $names = new PartyNames($hand->job);
+        $names = new PartyNames($context->job);
         $trials = Trials::of($query);
         $thing = $query->getString('thing');
         $on = $query->getString('on');
         $tried = null;
         $error = '';
         try {
-            $tried = $trials->isEmpty() ? null : $this->tried($hand, $trials);
-            $on = '' === $thing ? $on : self::thing($hand->job, $names->read($thing));
+            $tried = $trials->isEmpty() ? null : $this->tried($context, $trials);
+            $on = '' === $thing ? $on : self::thing($context->job, $names->read($thing));
         } catch (InvalidValue $e) {
             $error = $e->getMessage();
         } catch (InvalidFile $e) {
             $error = implode(' ', array_map(Sentence::of(...), $e->errors));
         }
         $refused = '' === $error ? '' : $query->getString('field');
-        $forms = TrialForms::of($hand->job, $on);
+        $forms = TrialForms::of($context->job, $on);
         if ('' !== $refused && !\in_array($refused, array_column($forms, 'field'), true)) {
             $forms[] = ['field' => $refused, 'label' => $refused, 'now' => '', 'fields' => []];
         }
         // What was refused is looked at first.
         usort($forms, static fn (array $a, array $b): int => ($b['field'] === $refused) <=> ($a['field'] === $refused));
-        $slug = $hand->stored->getSlug();
+        $slug = $context->stored->getSlug();
         // What was refused stands in its form again, not among what is tried.
         $kept = '' === $refused ? $trials->texts() : $trials->without(\count($trials->all) - 1);
 
@@ -74,19 +74,19 @@ final readonly class WhatIfPage
             $error,
             $this->urls->generate('what_if', ['slug' => $slug]),
             $kept,
-            $this->listed($hand, $kept, $names),
+            $this->listed($context, $kept, $names),
             '' === $thing && '' !== $on ? $names->of(str_replace('router:', 'device:', $on)) : $thing,
             $names->all(self::MOST_NAMES),
             $on,
             $forms,
             $refused,
             \is_string($query->all()['value'] ?? null) && '' !== $error ? $query->getString('value') : '',
-            self::prefixes($hand->job),
-            null === $tried ? null : $this->next($hand, $tried, $kept),
+            self::prefixes($context->job),
+            null === $tried ? null : $this->next($context, $tried, $kept),
             null !== $tried,
-            null === $tried ? [] : $this->turned($hand, $tried),
+            null === $tried ? [] : $this->turned($context, $tried),
             $this->security->isGranted('ROLE_TECHNICIAN') ? $this->urls->generate('variant_keep', ['slug' => $slug]) : null,
-            $this->variants($hand),
+            $this->variants($context),
         );
     }
 
@@ -103,15 +103,15 @@ final readonly class WhatIfPage
             : throw new InvalidValue($party, 'a unit, a router or a network', 'Choose one from the list.');
     }
 
-    private function tried(JobInHand $hand, Trials $trials): ?Repair
+    private function tried(JobContext $context, Trials $trials): ?Repair
     {
         if ([] === $trials->all) {
             return null;
         }
-        $change = WhatIf::together($hand->job, $trials->all);
-        $search = new RepairSearch($hand->job, $this->reading->proof($hand->stored));
+        $change = WhatIf::together($context->job, $trials->all);
+        $search = new RepairSearch($context->job, $this->reading->proof($context->stored));
 
-        return $search->tried(new Candidate($change, $change->title, Hands::Us));
+        return $search->tried(new Candidate($change, $change->title, Responsible::Us));
     }
 
     /**
@@ -119,7 +119,7 @@ final readonly class WhatIfPage
      *
      * @return list<array{text: string, dropUrl: string}>
      */
-    private function listed(JobInHand $hand, array $texts, PartyNames $names): array
+    private function listed(JobContext $context, array $texts, PartyNames $names): array
     {
         $trials = Trials::read($texts);
         $listed = [];
@@ -130,9 +130,9 @@ final readonly class WhatIfPage
                     '%s, %s: %s',
                     (string) preg_replace('/ \([^)]*\)$/', '', $names->of(str_replace('router:', 'device:', $on))),
                     WhatIf::FIELDS[$kind][$field] ?? $field,
-                    '' === $value ? 'none' : $hand->job->segments[$value]->name ?? $value,
+                    '' === $value ? 'none' : $context->job->segments[$value]->name ?? $value,
                 ),
-                'dropUrl' => $this->urls->generate('what_if', ['slug' => $hand->stored->getSlug(), 'try' => $trials->without($number)]),
+                'dropUrl' => $this->urls->generate('what_if', ['slug' => $context->stored->getSlug(), 'try' => $trials->without($number)]),
             ];
         }
 
@@ -140,33 +140,33 @@ final readonly class WhatIfPage
     }
 
     /** @param list<string> $texts */
-    private function next(JobInHand $hand, Repair $tried, array $texts): Next
+    private function next(JobContext $context, Repair $tried, array $texts): Next
     {
-        $failing = $this->reading->proof($hand->stored)->failingCount();
+        $failing = $this->reading->proof($context->stored)->failingCount();
         $after = $failing - $tried->mends + $tried->breaks;
         $leaks = $tried->leaks > 0 ? ', and opens what must stay apart' : '';
         $effect = '%d pairs fail now, %d would: mends %d, breaks %d%s.';
-        $values = ['version' => $hand->revision];
+        $values = ['version' => $context->revision];
         foreach ($texts as $number => $text) {
             $values['try['.$number.']'] = $text;
         }
-        $url = $this->urls->generate('what_if_keep', ['slug' => $hand->stored->getSlug()]);
+        $url = $this->urls->generate('what_if_keep', ['slug' => $context->stored->getSlug()]);
         $keep = new Post('Keep it', $url, $values, 'k', main: $tried->isWorthwhile());
 
         return new Next(
             $tried->sentence,
             \sprintf($effect, $failing, $after, $tried->mends, $tried->breaks, $leaks),
-            $this->rights->allow($hand->stored, $tried->change) ? $keep : null,
+            $this->rights->allow($context->stored, $tried->change) ? $keep : null,
         );
     }
 
     /** @return list<array{name: string, url: string, expect: string, mends: int, breaks: int}> */
-    private function turned(JobInHand $hand, Repair $tried): array
+    private function turned(JobContext $context, Repair $tried): array
     {
         $turned = [];
         foreach ($tried->intents as $id => $counts) {
-            $intent = $hand->job->intents[$id];
-            $url = $this->urls->generate('proof', ['slug' => $hand->stored->getSlug(), 'intent' => $intent->id]).'#intent';
+            $intent = $context->job->intents[$id];
+            $url = $this->urls->generate('proof', ['slug' => $context->stored->getSlug(), 'intent' => $intent->id]).'#intent';
             $turned[] = ['name' => $intent->name, 'url' => $url, 'expect' => str_replace('-', ' ', $intent->expect->value)] + $counts;
         }
 
@@ -187,12 +187,12 @@ final readonly class WhatIfPage
     }
 
     /** @return list<array{name: string, url: string, said: string, drop: Post|null}> */
-    private function variants(JobInHand $hand): array
+    private function variants(JobContext $context): array
     {
-        $slug = $hand->stored->getSlug();
+        $slug = $context->stored->getSlug();
         $mayDrop = $this->security->isGranted('ROLE_TECHNICIAN');
         $variants = [];
-        foreach ($this->em->getRepository(Variant::class)->findBy(['job' => $hand->stored], ['id' => 'DESC']) as $variant) {
+        foreach ($this->em->getRepository(Variant::class)->findBy(['job' => $context->stored], ['id' => 'DESC']) as $variant) {
             $drop = $this->urls->generate('variant_drop', ['slug' => $slug, 'id' => $variant->getId()]);
             $variants[] = [
                 'name' => $variant->getName(),
@@ -201,7 +201,7 @@ final readonly class WhatIfPage
                     '%s, %s, %s',
                     Words::count(\count($variant->getTrials()), 'change'),
                     $variant->getUser()?->getDisplayName() ?? 'somebody',
-                    LocalTime::short($variant->getAt(), $hand->stored->getTimezone()),
+                    LocalTime::short($variant->getAt(), $context->stored->getTimezone()),
                 ),
                 'drop' => $mayDrop ? new Post('drop it', $drop, spoken: ' '.$variant->getName(), small: true) : null,
             ];

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Vorhut\App\Provision;
 
-use Vorhut\App\Jobs\JobInHand;
+use Vorhut\App\Jobs\JobContext;
 use Vorhut\App\Papers\Archive;
 use Vorhut\App\Web\MediaType;
 use Vorhut\Core\InvalidValue;
@@ -27,17 +27,17 @@ final readonly class Bundles
      *
      * @throws InvalidValue
      */
-    public function of(JobInHand $hand, string $what, string $domain): Bundle
+    public function of(JobContext $context, string $what, string $domain): Bundle
     {
-        $slug = $hand->stored->getSlug();
-        $url = $this->desk->url($hand->stored);
+        $slug = $context->stored->getSlug();
+        $url = $this->desk->url($context->stored);
         $server = null === $url ? null : FileServer::at($url);
 
         return match ($what) {
-            'dnsmasq' => new Bundle($slug.'-leases.conf', MediaType::Text, DnsmasqFile::of($hand->job, $server)),
-            'kea' => new Bundle($slug.'-leases.json', MediaType::Json, KeaFile::of($hand->job, $server)),
-            'zone' => new Bundle($slug.'.zone', MediaType::Text, DnsZone::of($hand->job, $domain, $hand->revision)),
-            default => new Bundle($slug.'-units.zip', MediaType::Zip, $this->zip($hand)),
+            'dnsmasq' => new Bundle($slug.'-leases.conf', MediaType::Text, DnsmasqFile::of($context->job, $server)),
+            'kea' => new Bundle($slug.'-leases.json', MediaType::Json, KeaFile::of($context->job, $server)),
+            'zone' => new Bundle($slug.'.zone', MediaType::Text, DnsZone::of($context->job, $domain, $context->revision)),
+            default => new Bundle($slug.'-units.zip', MediaType::Zip, $this->zip($context)),
         };
     }
 
@@ -46,15 +46,15 @@ final readonly class Bundles
      *
      * @throws InvalidValue
      */
-    private function zip(JobInHand $hand): string
+    private function zip(JobContext $context): string
     {
-        $settings = new Settings($hand->job);
+        $settings = new Settings($context->job);
         $files = [];
         $open = '';
-        foreach ($hand->job->devices as $device) {
+        foreach ($context->job->devices as $device) {
             $file = PhoneFile::of($settings, $device);
             if (null !== $file) {
-                $files[$file->name] = $this->files->render($hand->job, $file);
+                $files[$file->name] = $this->files->render($context->job, $file);
                 $open .= [] === $file->open ? '' : \sprintf("%s (%s): %s\n", $file->name, $device->name, implode(', ', $file->open));
             }
         }

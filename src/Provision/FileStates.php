@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace Vorhut\App\Provision;
 
 use Vorhut\App\Entity\FileFetch;
-use Vorhut\App\Jobs\JobInHand;
+use Vorhut\App\Jobs\JobContext;
 use Vorhut\App\Voice\VoiceLinks;
 use Vorhut\App\Web\LocalTime;
 use Vorhut\Core\InvalidValue;
@@ -21,30 +21,30 @@ final readonly class FileStates
     }
 
     /** Null for a unit of a kind that takes no file. */
-    public function ofOne(JobInHand $hand, Device $device): ?FileStateView
+    public function ofOne(JobContext $context, Device $device): ?FileStateView
     {
-        if (!$hand->job->profileOf($device)->provisioning->isThere()) {
+        if (!$context->job->profileOf($device)->provisioning->isThere()) {
             return null;
         }
-        $last = $this->fetches->last($hand->stored, [$device->id])[$device->id] ?? null;
+        $last = $this->fetches->last($context->stored, [$device->id])[$device->id] ?? null;
 
-        return $this->of($hand, new Settings($hand->job), $device, $last);
+        return $this->of($context, new Settings($context->job), $device, $last);
     }
 
     /** @param FileFetch|null $last its last fetch */
-    public function of(JobInHand $hand, Settings $settings, Device $device, ?FileFetch $last): FileStateView
+    public function of(JobContext $context, Settings $settings, Device $device, ?FileFetch $last): FileStateView
     {
         $file = PhoneFile::of($settings, $device);
         if (null === $file) {
-            return new FileStateView($hand->job->profileOf($device)->provisioning->isThere() ? '' : 'takes no file');
+            return new FileStateView($context->job->profileOf($device)->provisioning->isThere() ? '' : 'takes no file');
         }
-        $url = $this->links->to($hand, 'phone_file', ['device' => $device->id]);
+        $url = $this->links->to($context, 'phone_file', ['device' => $device->id]);
         if (null === $last) {
             return new FileStateView('not fetched yet', url: $url);
         }
-        $at = LocalTime::short($last->getAt(), $hand->stored->getTimezone());
+        $at = LocalTime::short($last->getAt(), $context->stored->getTimezone());
         try {
-            $isFresh = $this->files->version($hand->job, $file) === $last->getVersion();
+            $isFresh = $this->files->version($context->job, $file) === $last->getVersion();
         } catch (InvalidValue) {
             return new FileStateView('its template cannot be read', 'broken', $url);
         }

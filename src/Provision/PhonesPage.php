@@ -6,7 +6,7 @@ namespace Vorhut\App\Provision;
 
 use Symfony\Bundle\SecurityBundle\Security;
 use Vorhut\App\Entity\FileFetch;
-use Vorhut\App\Jobs\JobInHand;
+use Vorhut\App\Jobs\JobContext;
 use Vorhut\App\Vault\Vault;
 use Vorhut\App\Voice\VoiceLinks;
 use Vorhut\App\Web\LocalTime;
@@ -38,83 +38,83 @@ final readonly class PhonesPage
     ) {
     }
 
-    public function show(JobInHand $hand, string $query, int $page): PhonesView
+    public function show(JobContext $context, string $query, int $page): PhonesView
     {
         $all = array_values(array_filter(
-            $hand->job->extensions,
-            static fn (Extension $e): bool => $e->isOfUnit() && self::fits($hand, $e, $query),
+            $context->job->extensions,
+            static fn (Extension $e): bool => $e->isOfUnit() && self::fits($context, $e, $query),
         ));
         $pages = max(1, (int) ceil(\count($all) / self::A_PAGE));
         $page = min($pages, $page);
         $shown = \array_slice($all, ($page - 1) * self::A_PAGE, self::A_PAGE);
         $devices = array_values(array_filter(array_map(static fn (Extension $e): ?string => $e->device, $shown), \is_string(...)));
         $known = new PhonesKnown(
-            new Settings($hand->job),
-            new VoicePlan($hand->job),
-            $this->vault->of($hand->stored),
-            $this->fetches->last($hand->stored, $devices),
-            $this->desk->opened($hand->stored),
+            new Settings($context->job),
+            new VoicePlan($context->job),
+            $this->vault->of($context->stored),
+            $this->fetches->last($context->stored, $devices),
+            $this->desk->opened($context->stored),
         );
         $links = [];
         for ($n = 1; $n <= $pages && $pages > 1; ++$n) {
-            $to = $this->links->to($hand, 'voice_phones', ['q' => $query, 'page' => (string) $n]);
+            $to = $this->links->to($context, 'voice_phones', ['q' => $query, 'page' => (string) $n]);
             $links[] = new Link((string) $n, $to, main: $n === $page);
         }
-        $url = $this->security->isGranted('ROLE_TECHNICIAN') ? $this->desk->url($hand->stored) : null;
+        $url = $this->security->isGranted('ROLE_TECHNICIAN') ? $this->desk->url($context->stored) : null;
 
         return new PhonesView(
             Words::count(\count($all), 'unit with a number', 'units with a number'),
-            array_map(fn (Extension $e): PhoneRow => $this->row($hand, $known, $e, $query), $shown),
+            array_map(fn (Extension $e): PhoneRow => $this->row($context, $known, $e, $query), $shown),
             [
-                new Link('Phone list', $this->links->to($hand, 'paper', ['name' => 'phones'])),
-                new Link('Secrets', $this->links->to($hand, 'vault')),
-                new Link('Wi-Fi phones', $this->links->to($hand, 'air'), 'w'),
+                new Link('Phone list', $this->links->to($context, 'paper', ['name' => 'phones'])),
+                new Link('Secrets', $this->links->to($context, 'vault')),
+                new Link('Wi-Fi phones', $this->links->to($context, 'air'), 'w'),
             ],
             $links,
             $query,
-            $this->links->to($hand, 'voice_phones'),
+            $this->links->to($context, 'voice_phones'),
             $url,
-            null !== $this->desk->of($hand->stored),
+            null !== $this->desk->of($context->stored),
             $this->vault->closed(),
-            $this->posts($hand),
-            $this->security->isGranted('ROLE_TECHNICIAN') ? $this->carried($hand) : [],
-            $this->links->to($hand, 'phones_carry', ['what' => 'zone']),
+            $this->posts($context),
+            $this->security->isGranted('ROLE_TECHNICIAN') ? $this->carried($context) : [],
+            $this->links->to($context, 'phones_carry', ['what' => 'zone']),
             array_map(static fn (FileFetch $f): array => [
-                'at' => LocalTime::short($f->getAt(), $hand->stored->getTimezone()),
-                'who' => null === $f->getDevice() ? $f->getFile() : $hand->job->nameOf($f->getDevice()),
+                'at' => LocalTime::short($f->getAt(), $context->stored->getTimezone()),
+                'who' => null === $f->getDevice() ? $f->getFile() : $context->job->nameOf($f->getDevice()),
                 'from' => $f->getAddress(),
                 'agent' => $f->getAgent(),
                 'result' => $f->getResult()->label(),
-            ], $this->fetches->newest($hand->stored, self::NEWEST)),
+            ], $this->fetches->newest($context->stored, self::NEWEST)),
         );
     }
 
-    public function file(JobInHand $hand, Device $device): UnitFileView
+    public function file(JobContext $context, Device $device): UnitFileView
     {
-        $settings = new Settings($hand->job);
+        $settings = new Settings($context->job);
         $file = PhoneFile::of($settings, $device);
         $text = $error = '';
         try {
-            $text = null === $file ? '' : $this->files->render($hand->job, $file);
+            $text = null === $file ? '' : $this->files->render($context->job, $file);
         } catch (InvalidValue $e) {
             $error = $e->getMessage();
         }
 
         return new UnitFileView(
             $device->name,
-            $hand->job->profileOf($device)->name,
+            $context->job->profileOf($device)->name,
             $file->name ?? '',
             $text,
             $error,
             $file->open ?? ['the MAC of the unit, or a template of its kind'],
-            $this->links->to($hand, 'voice_phones'),
-            $this->links->to($hand, 'devices', ['sel' => $device->id]),
+            $this->links->to($context, 'voice_phones'),
+            $this->links->to($context, 'devices', ['sel' => $device->id]),
         );
     }
 
-    private static function fits(JobInHand $hand, Extension $extension, string $query): bool
+    private static function fits(JobContext $context, Extension $extension, string $query): bool
     {
-        $device = $hand->job->devices[$extension->device ?? ''] ?? null;
+        $device = $context->job->devices[$extension->device ?? ''] ?? null;
         $mac = $device?->interfaces[0]->mac ?? null;
         $text = implode(' ', [$extension->number, $extension->name, $extension->user, $device?->name, $mac?->digits]);
         $plain = MacAddress::tryFrom($query)->digits ?? $query;
@@ -122,9 +122,9 @@ final readonly class PhonesPage
         return '' === $query || false !== mb_stripos($text, $plain);
     }
 
-    private function row(JobInHand $hand, PhonesKnown $known, Extension $extension, string $query): PhoneRow
+    private function row(JobContext $context, PhonesKnown $known, Extension $extension, string $query): PhoneRow
     {
-        $device = $hand->job->devices[$extension->device ?? ''] ?? null;
+        $device = $context->job->devices[$extension->device ?? ''] ?? null;
         $mac = $device?->interfaces[0]->mac ?? null;
         $told = $known->plan->dispatch($extension);
         $need = $known->need($extension, $device);
@@ -141,44 +141,44 @@ final readonly class PhonesPage
 
         return new PhoneRow(
             $extension->number,
-            $this->links->record($hand, 'extensions', $extension->number),
+            $this->links->record($context, 'extensions', $extension->number),
             $extension->user ?? ($extension->name === $extension->number ? '' : $extension->name),
             $device->name ?? '',
-            null === $device ? '' : $this->links->to($hand, 'devices', ['sel' => $device->id]),
+            null === $device ? '' : $this->links->to($context, 'devices', ['sel' => $device->id]),
             (string) $mac,
             $told ?? '',
             $lacks,
             null === $device
                 ? new FileStateView('')
-                : $this->states->of($hand, $known->settings, $device, $known->fetches[$device->id] ?? null),
+                : $this->states->of($context, $known->settings, $device, $known->fetches[$device->id] ?? null),
             open: $mayOpen && !isset($known->opened[$device->id])
-                ? new Post('Open its secret', $this->links->to($hand, 'phones_secrets'), $values, spoken: ' for one fetch', small: true)
+                ? new Post('Open its secret', $this->links->to($context, 'phones_secrets'), $values, spoken: ' for one fetch', small: true)
                 : null,
             isOpened: isset($known->opened[$device->id ?? '']),
         );
     }
 
     /** @return list<Post> */
-    private function posts(JobInHand $hand): array
+    private function posts(JobContext $context): array
     {
-        $isOpen = null !== $this->desk->of($hand->stored);
+        $isOpen = null !== $this->desk->of($context->stored);
         $posts = [];
         if ($this->security->isGranted('ROLE_LEAD') && '' === $this->vault->closed()) {
-            $url = $this->links->to($hand, 'phones_serve');
+            $url = $this->links->to($context, 'phones_serve');
             $posts[] = new Post($isOpen ? 'New address' : 'Serve their files', $url, ['to' => 'start'], 't', main: !$isOpen);
             if ($isOpen) {
                 $posts[] = new Post('Stop serving', $url, ['to' => 'stop']);
             }
         }
         if ($isOpen && $this->security->isGranted('ROLE_TECHNICIAN')) {
-            $posts[] = new Post('Open all secrets for one fetch each', $this->links->to($hand, 'phones_secrets'));
+            $posts[] = new Post('Open all secrets for one fetch each', $this->links->to($context, 'phones_secrets'));
         }
 
         return $posts;
     }
 
     /** @return list<Link> */
-    private function carried(JobInHand $hand): array
+    private function carried(JobContext $context): array
     {
         $what = [
             'units' => 'All files (ZIP)',
@@ -187,7 +187,7 @@ final readonly class PhonesPage
         ];
 
         return array_map(
-            fn (string $key): Link => new Link($what[$key], $this->links->to($hand, 'phones_carry', ['what' => $key])),
+            fn (string $key): Link => new Link($what[$key], $this->links->to($context, 'phones_carry', ['what' => $key])),
             array_keys($what),
         );
     }

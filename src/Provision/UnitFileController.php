@@ -13,9 +13,9 @@ use Vorhut\App\Entity\StoredJob;
 use Vorhut\App\Jobs\JobReading;
 use Vorhut\App\Vault\Vault;
 use Vorhut\App\Vault\VaultClosed;
+use Vorhut\App\Web\AttemptCounter;
 use Vorhut\App\Web\Download;
 use Vorhut\App\Web\MediaType;
-use Vorhut\App\Web\Tries;
 use Vorhut\Core\Provision\PhoneFile;
 use Vorhut\Core\Setting\Settings;
 
@@ -32,7 +32,7 @@ final class UnitFileController extends AbstractController
         private readonly Fetches $fetches,
         private readonly Vault $vault,
         private readonly JobReading $reading,
-        private readonly Tries $tries,
+        private readonly AttemptCounter $tries,
     ) {
     }
 

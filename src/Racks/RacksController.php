@@ -6,15 +6,15 @@ namespace Vorhut\App\Racks;
 
 use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\Routing\Attribute\Route;
-use Vorhut\App\Jobs\JobInHand;
+use Vorhut\App\Jobs\JobContext;
 use Vorhut\App\Web\JobPage;
 
 /** Power over cables, circuits of the mains, and racks. */
 final class RacksController extends JobPage
 {
     #[Route('/job/{slug}/power', name: 'power', methods: ['GET'])]
-    public function index(JobInHand $hand, RacksPage $racks): Response
+    public function index(JobContext $context, RacksPage $racks): Response
     {
-        return $this->page($hand, 'power', 'racks/index.html.twig', $racks->show($hand));
+        return $this->page($context, 'power', 'racks/index.html.twig', $racks->show($context));
     }
 }

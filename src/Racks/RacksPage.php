@@ -6,7 +6,7 @@ namespace Vorhut\App\Racks;
 
 use Symfony\Bundle\SecurityBundle\Security;
 use Symfony\Component\Routing\Generator\UrlGeneratorInterface;
-use Vorhut\App\Jobs\JobInHand;
+use Vorhut\App\Jobs\JobContext;
 use Vorhut\App\Jobs\RecordsPage;
 use Vorhut\App\Web\View\Bar;
 use Vorhut\App\Web\View\Link;
@@ -34,73 +34,73 @@ final readonly class RacksPage
     ) {
     }
 
-    public function show(JobInHand $hand): RacksView
+    public function show(JobContext $context): RacksView
     {
-        $circuits = CircuitSum::all($hand->job);
+        $circuits = CircuitSum::all($context->job);
 
         return new RacksView(
-            Words::count(\count($hand->job->all(Rack::class)), 'rack').', '.Words::count(\count($circuits), 'circuit'),
-            $this->actions($hand),
-            $this->findings->next($hand, 'power') ?? $this->begin($hand),
-            $this->racks($hand),
-            array_map(fn (CircuitSum $s): array => $this->circuit($hand, $s), $circuits),
-            $this->switches($hand),
-            $this->findings->lines($hand, 'power'),
+            Words::count(\count($context->job->all(Rack::class)), 'rack').', '.Words::count(\count($circuits), 'circuit'),
+            $this->actions($context),
+            $this->findings->next($context, 'power') ?? $this->begin($context),
+            $this->racks($context),
+            array_map(fn (CircuitSum $s): array => $this->circuit($context, $s), $circuits),
+            $this->switches($context),
+            $this->findings->lines($context, 'power'),
         );
     }
 
     /** @return list<RackView> */
-    public function racks(JobInHand $hand): array
+    public function racks(JobContext $context): array
     {
         $racks = [];
-        foreach (\array_slice(RackSum::all($hand->job), 0, self::MOST) as $sum) {
-            $racks[] = $this->rack($hand, $sum);
+        foreach (\array_slice(RackSum::all($context->job), 0, self::MOST) as $sum) {
+            $racks[] = $this->rack($context, $sum);
         }
 
         return $racks;
     }
 
-    private function begin(JobInHand $hand): ?Next
+    private function begin(JobContext $context): ?Next
     {
-        if ([] !== $hand->job->all(Rack::class)) {
+        if ([] !== $context->job->all(Rack::class)) {
             return null;
         }
         $isLead = $this->security->isGranted('ROLE_LEAD');
-        $add = new Link('Add rack', $this->url('record', $hand, ['list' => 'racks', 'id' => RecordsPage::NEW]), 'n', main: true);
+        $add = new Link('Add rack', $this->url('record', $context, ['list' => 'racks', 'id' => RecordsPage::NEW]), 'n', main: true);
 
         return new Next('No rack is planned yet', 'With what stands in it the plan adds up weight, watts and heat.', $isLead ? $add : null);
     }
 
     /** @return list<Link> */
-    private function actions(JobInHand $hand): array
+    private function actions(JobContext $context): array
     {
         $actions = [
-            new Link('Rack list', $this->url('paper', $hand, ['name' => 'racks']), 'p'),
-            new Link('Watts and heat', $this->url('paper', $hand, ['name' => 'heat']), 'h'),
-            new Link('Ports and cables', $this->url('cables', $hand), 'b'),
+            new Link('Rack list', $this->url('paper', $context, ['name' => 'racks']), 'p'),
+            new Link('Watts and heat', $this->url('paper', $context, ['name' => 'heat']), 'h'),
+            new Link('Ports and cables', $this->url('cables', $context), 'b'),
         ];
         if ($this->security->isGranted('ROLE_LEAD')) {
             foreach (self::LISTS as $list => [$text, $key]) {
-                $actions[] = new Link($text, $this->url('record', $hand, ['list' => $list, 'id' => RecordsPage::NEW]), $key);
+                $actions[] = new Link($text, $this->url('record', $context, ['list' => $list, 'id' => RecordsPage::NEW]), $key);
             }
         }
 
         return $actions;
     }
 
-    private function rack(JobInHand $hand, RackSum $sum): RackView
+    private function rack(JobContext $context, RackSum $sum): RackView
     {
         return RackView::of(
             $sum,
-            new Link($sum->rack->name, $this->url('record', $hand, ['list' => 'racks', 'id' => $sum->rack->id])),
-            $hand->job->locations[$sum->rack->location]->name ?? '',
-            $hand->job->all(Circuit::class)[$sum->rack->circuit]->name ?? '',
+            new Link($sum->rack->name, $this->url('record', $context, ['list' => 'racks', 'id' => $sum->rack->id])),
+            $context->job->locations[$sum->rack->location]->name ?? '',
+            $context->job->all(Circuit::class)[$sum->rack->circuit]->name ?? '',
             [...$sum->overruns(), ...array_merge(...$sum->overlaps())],
         );
     }
 
     /** @return array{link: Link, about: string, bar: Bar|null} */
-    private function circuit(JobInHand $hand, CircuitSum $sum): array
+    private function circuit(JobContext $context, CircuitSum $sum): array
     {
         $circuit = $sum->circuit;
         $usable = $circuit->usableWatts();
@@ -111,7 +111,7 @@ final readonly class RacksPage
         }
 
         return [
-            'link' => new Link($circuit->name, $this->url('record', $hand, ['list' => 'circuits', 'id' => $circuit->id])),
+            'link' => new Link($circuit->name, $this->url('record', $context, ['list' => 'circuits', 'id' => $circuit->id])),
             'about' => null === $usable
                 ? 'volts and amperes not said'
                 : \sprintf('%s V, %s A, of which %d %% all day', $circuit->volts, $circuit->amps, $circuit->loadPercent),
@@ -120,11 +120,11 @@ final readonly class RacksPage
     }
 
     /** @return list<array{link: Link, about: string, bar: Bar|null}> */
-    private function switches(JobInHand $hand): array
+    private function switches(JobContext $context): array
     {
         $views = [];
-        $sums = array_column((new PowerPlan($hand->job))->switches, null, 'switch');
-        foreach (\array_slice($hand->job->all(NetworkSwitch::class), 0, self::MOST, true) as $id => $switch) {
+        $sums = array_column((new PowerPlan($context->job))->switches, null, 'switch');
+        foreach (\array_slice($context->job->all(NetworkSwitch::class), 0, self::MOST, true) as $id => $switch) {
             /** @var SwitchPower|null $sum */
             $sum = $sums[$id] ?? null;
             if (null === $sum || null === $switch->poeBudgetWatts) {
@@ -132,7 +132,7 @@ final readonly class RacksPage
             }
             $drops = [] === $sum->dropsFirst ? '' : ' · goes dark first: '.implode(', ', $sum->dropsFirst);
             $views[] = [
-                'link' => new Link($switch->name, $this->url('record', $hand, ['list' => 'switches', 'id' => $switch->id])),
+                'link' => new Link($switch->name, $this->url('record', $context, ['list' => 'switches', 'id' => $switch->id])),
                 'about' => $sum->said().$drops,
                 'bar' => Bar::of(
                     'ports',
@@ -149,8 +149,8 @@ final readonly class RacksPage
     }
 
     /** @param array<string, string> $more */
-    private function url(string $route, JobInHand $hand, array $more = []): string
+    private function url(string $route, JobContext $context, array $more = []): string
     {
-        return $this->urls->generate($route, ['slug' => $hand->stored->getSlug(), ...$more]);
+        return $this->urls->generate($route, ['slug' => $context->stored->getSlug(), ...$more]);
     }
 }

@@ -8,7 +8,7 @@ use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\Routing\Attribute\Route;
 use Symfony\Component\Security\Http\Attribute\IsGranted;
-use Vorhut\App\Jobs\JobInHand;
+use Vorhut\App\Jobs\JobContext;
 use Vorhut\App\Web\JobPage;
 use Vorhut\App\Web\Sentence;
 use Vorhut\Core\InvalidValue;
@@ -24,48 +24,48 @@ final class ScanController extends JobPage
     }
 
     #[Route('/job/{slug}/scan', name: 'scan', methods: ['GET'])]
-    public function index(JobInHand $hand, Request $request): Response
+    public function index(JobContext $context, Request $request): Response
     {
-        $view = $this->page->show($hand, self::text($request->query->getString('code')), $request->query->getString('unit'));
+        $view = $this->page->show($context, self::text($request->query->getString('code')), $request->query->getString('unit'));
 
-        return $this->page($hand, 'bench', 'scan/index.html.twig', $view);
+        return $this->page($context, 'bench', 'scan/index.html.twig', $view);
     }
 
     /** Only the answer, for a page that goes on looking. */
     #[Route('/job/{slug}/scan/which', name: 'scan_which', methods: ['GET'])]
-    public function which(JobInHand $hand, Request $request): Response
+    public function which(JobContext $context, Request $request): Response
     {
         $text = self::text($request->query->getString('code'));
         $unit = $request->query->getString('unit');
         if (!$request->headers->has('HX-Request')) {
-            return $this->page($hand, 'bench', 'scan/index.html.twig', $this->page->show($hand, $text, $unit));
+            return $this->page($context, 'bench', 'scan/index.html.twig', $this->page->show($context, $text, $unit));
         }
 
-        return $this->render('scan/_which.html.twig', ['which' => $this->page->which($hand, $text, $unit)]);
+        return $this->render('scan/_which.html.twig', ['which' => $this->page->which($context, $text, $unit)]);
     }
 
     /** Puts another unit into the place of a planned one. */
     #[Route('/job/{slug}/scan/swap', name: 'scan_swap', methods: ['POST'])]
     #[IsGranted('ROLE_TECHNICIAN')]
-    public function swap(JobInHand $hand, Request $request, Swapper $swapper): Response
+    public function swap(JobContext $context, Request $request, Swapper $swapper): Response
     {
         $form = $request->request;
         $id = $form->getString('unit');
-        $device = $hand->job->devices[$id] ?? throw $this->createNotFoundException('There is no such unit.');
+        $device = $context->job->devices[$id] ?? throw $this->createNotFoundException('There is no such unit.');
         $typed = ['serial' => self::text($form->getString('serial')), 'mac' => self::text($form->getString('mac'))];
         try {
-            $change = Swap::of($hand->job, $device, $typed['serial'], $typed['mac']);
+            $change = Swap::of($context->job, $device, $typed['serial'], $typed['mac']);
         } catch (InvalidValue $e) {
-            $which = $this->page->which($hand, self::text($form->getString('code')), $id, Sentence::ofValue($e), $typed);
-            $view = $this->page->show($hand, '', $id, $which);
+            $which = $this->page->which($context, self::text($form->getString('code')), $id, Sentence::ofValue($e), $typed);
+            $view = $this->page->show($context, '', $id, $which);
 
-            return $this->page($hand, 'bench', 'scan/index.html.twig', $view, Response::HTTP_UNPROCESSABLE_ENTITY);
+            return $this->page($context, 'bench', 'scan/index.html.twig', $view, Response::HTTP_UNPROCESSABLE_ENTITY);
         }
-        foreach (Swap::tied($hand->job, $device) as $licence) {
+        foreach (Swap::tied($context->job, $device) as $licence) {
             $this->addFlash('error', \sprintf('%s is tied to serial number %s: have it moved.', $licence->name, $licence->serial));
         }
 
-        return $this->change($hand, $change, $request, 'bench_device', ['id' => $device->id], $swapper->effects($hand, $device));
+        return $this->change($context, $change, $request, 'bench_device', ['id' => $device->id], $swapper->effects($context, $device));
     }
 
     private static function text(string $text): string

@@ -7,7 +7,7 @@ namespace Vorhut\App\Scan;
 use Symfony\Bundle\SecurityBundle\Security;
 use Symfony\Component\Routing\Generator\UrlGeneratorInterface;
 use Vorhut\App\Bench\BenchLinks;
-use Vorhut\App\Jobs\JobInHand;
+use Vorhut\App\Jobs\JobContext;
 use Vorhut\App\Web\View\Link;
 use Vorhut\Core\Job\Device;
 use Vorhut\Core\Scan\Belongs;
@@ -27,29 +27,29 @@ final readonly class ScanPage
      * @param string $text what was read; '' for nothing yet
      * @param string $unit the planned unit somebody has in mind; '' for none
      */
-    public function show(JobInHand $hand, string $text, string $unit, ?WhichView $which = null): ScanView
+    public function show(JobContext $context, string $text, string $unit, ?WhichView $which = null): ScanView
     {
-        $device = $hand->job->devices[$unit] ?? null;
+        $device = $context->job->devices[$unit] ?? null;
 
         return new ScanView(
             null === $device ? 'Which unit is this?' : 'Another unit for '.$device->name,
             null === $device ? 'Read its sticker, or type what stands on it' : 'Read the sticker of the one that takes its place',
-            $this->url($hand, 'scan_which'),
+            $this->url($context, 'scan_which'),
             $device->id ?? '',
-            $which ?? ('' === $text ? null : $this->which($hand, $text, $unit)),
-            BenchLinks::of($this->urls, $hand, 'scan'),
+            $which ?? ('' === $text ? null : $this->which($context, $text, $unit)),
+            BenchLinks::of($this->urls, $context, 'scan'),
         );
     }
 
     /** @param array{serial?: string, mac?: string} $typed what was typed over what was read */
-    public function which(JobInHand $hand, string $text, string $unit, string $error = '', array $typed = []): WhichView
+    public function which(JobContext $context, string $text, string $unit, string $error = '', array $typed = []): WhichView
     {
         $sticker = Sticker::of($text);
-        $found = \array_slice(WhichUnit::of($hand->job, $sticker), 0, self::MOST);
+        $found = \array_slice(WhichUnit::of($context->job, $sticker), 0, self::MOST);
         $isIt = [] !== $found && $found[0]->sureness() > 0;
         $isOther = $isIt && '' !== $unit && $found[0]->device->id !== $unit;
         [$verdict, $tone] = match (true) {
-            $isOther => [\sprintf('This is %s, not %s', $found[0]->device->name, $hand->job->nameOf($unit)), 'broken'],
+            $isOther => [\sprintf('This is %s, not %s', $found[0]->device->name, $context->job->nameOf($unit)), 'broken'],
             $isIt => [\sprintf('This is %s', $found[0]->device->name), '' === $found[0]->but ? 'through' : 'care'],
             [] !== $found => ['Nobody\'s; it looks like one of these', 'care'],
             default => ['No planned unit has this', 'broken'],
@@ -57,15 +57,15 @@ final readonly class ScanPage
 
         return new WhichView(
             $text,
-            array_map(fn (Belongs $b): array => $this->unit($hand, $b), $found),
+            array_map(fn (Belongs $b): array => $this->unit($context, $b), $found),
             $verdict,
             $tone,
-            $isIt ? [] : array_map(static fn (Device $d): string => $d->name, $hand->job->devices),
+            $isIt ? [] : array_map(static fn (Device $d): string => $d->name, $context->job->devices),
             $unit,
             $typed['serial'] ?? ([] === $sticker->words || [] !== $sticker->macs ? self::serial($sticker) : $sticker->words[0]),
             $typed['mac'] ?? (string) ($sticker->macs[0] ?? ''),
-            $this->security->isGranted('ROLE_TECHNICIAN') ? $this->url($hand, 'scan_swap') : null,
-            $hand->revision,
+            $this->security->isGranted('ROLE_TECHNICIAN') ? $this->url($context, 'scan_swap') : null,
+            $context->revision,
             $error,
         );
     }
@@ -77,26 +77,26 @@ final readonly class ScanPage
     }
 
     /** @return array{name: string, kind: string, place: string, said: string, but: string, links: list<Link>} */
-    private function unit(JobInHand $hand, Belongs $of): array
+    private function unit(JobContext $context, Belongs $of): array
     {
         $device = $of->device;
 
         return [
             'name' => $device->name,
-            'kind' => $hand->job->profileOf($device)->name,
-            'place' => $hand->job->locations[$device->location]->name ?? 'no place yet',
+            'kind' => $context->job->profileOf($device)->name,
+            'place' => $context->job->locations[$device->location]->name ?? 'no place yet',
             'said' => $of->said(),
             'but' => $of->but,
             'links' => [
-                new Link('To the bench', $this->url($hand, 'bench_device', ['id' => $device->id]), 't', main: true),
-                new Link('Its values', $this->url($hand, 'devices', ['sel' => $device->id])),
+                new Link('To the bench', $this->url($context, 'bench_device', ['id' => $device->id]), 't', main: true),
+                new Link('Its values', $this->url($context, 'devices', ['sel' => $device->id])),
             ],
         ];
     }
 
     /** @param array<string, string> $more */
-    private function url(JobInHand $hand, string $route, array $more = []): string
+    private function url(JobContext $context, string $route, array $more = []): string
     {
-        return $this->urls->generate($route, ['slug' => $hand->stored->getSlug(), ...$more]);
+        return $this->urls->generate($route, ['slug' => $context->stored->getSlug(), ...$more]);
     }
 }

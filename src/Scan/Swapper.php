@@ -8,7 +8,7 @@ use Vorhut\App\Bench\BenchRecords;
 use Vorhut\App\Jobs\Effect\BenchStepsVoid;
 use Vorhut\App\Jobs\Effect\Effect;
 use Vorhut\App\Jobs\Effect\SecretsTyped;
-use Vorhut\App\Jobs\JobInHand;
+use Vorhut\App\Jobs\JobContext;
 use Vorhut\Core\Job\Device;
 use Vorhut\Core\Secret\SecretNeeds;
 use Vorhut\Core\Setting\Settings;
@@ -21,13 +21,13 @@ final readonly class Swapper
     }
 
     /** @return list<Effect> */
-    public function effects(JobInHand $hand, Device $device): array
+    public function effects(JobContext $context, Device $device): array
     {
         $ids = [];
-        foreach ($this->records->of($hand->stored, $device->id) as $record) {
+        foreach ($this->records->of($context->stored, $device->id) as $record) {
             $ids[] = (int) $record->getId();
         }
-        $names = array_column((new SecretNeeds(new Settings($hand->job)))->of($device), 'name');
+        $names = array_column((new SecretNeeds(new Settings($context->job)))->of($device), 'name');
         $effects = [] === $ids ? [] : [BenchStepsVoid::kept($ids)];
 
         return [] === $names ? $effects : [...$effects, new SecretsTyped($names, 0)];

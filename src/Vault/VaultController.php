@@ -8,7 +8,7 @@ use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\Routing\Attribute\Route;
 use Symfony\Component\Security\Http\Attribute\IsGranted;
-use Vorhut\App\Jobs\JobInHand;
+use Vorhut\App\Jobs\JobContext;
 use Vorhut\App\Web\Download;
 use Vorhut\App\Web\JobPage;
 use Vorhut\App\Web\MediaType;
@@ -28,24 +28,24 @@ final class VaultController extends JobPage
     }
 
     #[Route('/job/{slug}/vault', name: 'vault', methods: ['GET'])]
-    public function index(JobInHand $hand): Response
+    public function index(JobContext $context): Response
     {
-        return $this->page($hand, 'bench', 'vault/index.html.twig', $this->page->show($hand));
+        return $this->page($context, 'bench', 'vault/index.html.twig', $this->page->show($context));
     }
 
     /** Makes one that is named, anew where there was one; or all that are missing. */
     #[Route('/job/{slug}/vault/make', name: 'vault_make', methods: ['POST'])]
-    public function make(JobInHand $hand, Request $request): Response
+    public function make(JobContext $context, Request $request): Response
     {
-        $needs = VaultPage::needs($hand);
+        $needs = VaultPage::needs($context);
         $name = $request->request->getString('name');
-        $wanted = '' === $name ? array_diff_key($needs, $this->vault->of($hand->stored)) : [$name => $this->need($hand, $name)];
+        $wanted = '' === $name ? array_diff_key($needs, $this->vault->of($context->stored)) : [$name => $this->need($context, $name)];
         try {
             foreach ($wanted as $need) {
-                $this->vault->make($hand->stored, $need, $this->user());
+                $this->vault->make($context->stored, $need, $this->user());
             }
             $one = reset($wanted);
-            $this->note($hand, 1 === \count($wanted) && false !== $one
+            $this->note($context, 1 === \count($wanted) && false !== $one
                 ? \sprintf('%s of %s was made', $one->label, $one->devices[0]->name)
                 : \sprintf('%s made', Words::count(\count($wanted), 'secret was', 'secrets were')));
         } catch (VaultClosed $e) {
@@ -55,29 +55,29 @@ final class VaultController extends JobPage
         }
         $back = $request->request->getString('back');
 
-        return str_starts_with($back, '/job/'.$hand->stored->getSlug().'/')
+        return str_starts_with($back, '/job/'.$context->stored->getSlug().'/')
             ? $this->redirect($back, Response::HTTP_SEE_OTHER)
-            : $this->to($hand, 'vault');
+            : $this->to($context, 'vault');
     }
 
     /** Shows one; that is in the journal before it is on the screen. */
     #[Route('/job/{slug}/vault/show', name: 'vault_show', methods: ['POST'])]
-    public function show(JobInHand $hand, Request $request): Response
+    public function show(JobContext $context, Request $request): Response
     {
-        $need = $this->need($hand, $request->request->getString('name'));
-        $secret = $this->vault->find($hand->stored, $need->name) ?? throw $this->createNotFoundException('It is not made yet.');
+        $need = $this->need($context, $request->request->getString('name'));
+        $secret = $this->vault->find($context->stored, $need->name) ?? throw $this->createNotFoundException('It is not made yet.');
         try {
-            $view = $this->page->shown($hand, $need, $secret, $request->request->getString('back'));
+            $view = $this->page->shown($context, $need, $secret, $request->request->getString('back'));
         } catch (VaultClosed $e) {
             $this->addFlash('error', $e->getMessage());
 
-            return $this->to($hand, 'vault');
+            return $this->to($context, 'vault');
         }
-        $this->note($hand, \sprintf('%s of %s was shown', $need->label, $need->devices[0]->name));
+        $this->note($context, \sprintf('%s of %s was shown', $need->label, $need->devices[0]->name));
         $isPart = $request->headers->has('HX-Request');
         $response = $isPart
             ? $this->render('vault/_shown-row.html.twig', ['view' => $view])
-            : $this->page($hand, 'bench', 'vault/shown.html.twig', $view);
+            : $this->page($context, 'bench', 'vault/shown.html.twig', $view);
         $response->headers->set('Cache-Control', 'no-store');
 
         return $response;
@@ -85,15 +85,15 @@ final class VaultController extends JobPage
 
     /** Keeps one that somebody else has chosen. */
     #[Route('/job/{slug}/vault/keep', name: 'vault_keep', methods: ['POST'])]
-    public function keep(JobInHand $hand, Request $request): Response
+    public function keep(JobContext $context, Request $request): Response
     {
-        $need = $this->need($hand, $request->request->getString('name'));
+        $need = $this->need($context, $request->request->getString('name'));
         $value = $request->request->getString('value');
         $refusal = SecretMaker::refusal($need, $value);
         try {
             if (null === $refusal) {
-                $this->vault->put($hand->stored, $need->name, $value, $this->user());
-                $this->note($hand, \sprintf('%s of %s was told to the vault', $need->label, $need->devices[0]->name));
+                $this->vault->put($context->stored, $need->name, $value, $this->user());
+                $this->note($context, \sprintf('%s of %s was told to the vault', $need->label, $need->devices[0]->name));
             } else {
                 $this->addFlash('error', \sprintf('It was not kept: allowed is %s.', $refusal));
             }
@@ -101,41 +101,41 @@ final class VaultController extends JobPage
             $this->addFlash('error', $e->getMessage());
         }
 
-        return $this->to($hand, 'vault');
+        return $this->to($context, 'vault');
     }
 
     #[Route('/job/{slug}/vault/export', name: 'vault_export', methods: ['POST'])]
     #[IsGranted('ROLE_LEAD')]
-    public function export(JobInHand $hand, Request $request): Response
+    public function export(JobContext $context, Request $request): Response
     {
         $secrets = [];
         try {
-            $kept = $this->vault->of($hand->stored);
-            foreach (array_intersect_key(VaultPage::needs($hand), $kept) as $name => $need) {
+            $kept = $this->vault->of($context->stored);
+            foreach (array_intersect_key(VaultPage::needs($context), $kept) as $name => $need) {
                 $units = array_map(static fn (Device $d): string => $d->name, $need->devices);
                 $secrets[] = ['name' => $name, 'label' => $need->label, 'units' => $units, 'value' => $this->vault->open($kept[$name])];
             }
-            $file = SealedFile::seal($hand->job->info->name, $secrets, $request->request->getString('passphrase'));
+            $file = SealedFile::seal($context->job->info->name, $secrets, $request->request->getString('passphrase'));
         } catch (VaultClosed $e) {
-            return $this->refused($hand, $e->getMessage());
+            return $this->refused($context, $e->getMessage());
         } catch (InvalidValue $e) {
-            return $this->refused($hand, \sprintf('It takes %s. %s', $e->allowed, $e->advice));
+            return $this->refused($context, \sprintf('It takes %s. %s', $e->allowed, $e->advice));
         }
         $count = Words::count(\count($secrets), 'secret was', 'secrets were');
-        $this->note($hand, $count.' carried off, sealed with a passphrase');
+        $this->note($context, $count.' carried off, sealed with a passphrase');
 
-        return new Download($file, MediaType::Json, $hand->stored->getSlug().'-secrets.json');
+        return new Download($file, MediaType::Json, $context->stored->getSlug().'-secrets.json');
     }
 
-    private function refused(JobInHand $hand, string $error): Response
+    private function refused(JobContext $context, string $error): Response
     {
-        $view = $this->page->show($hand, [$error]);
+        $view = $this->page->show($context, [$error]);
 
-        return $this->page($hand, 'bench', 'vault/index.html.twig', $view, Response::HTTP_UNPROCESSABLE_ENTITY);
+        return $this->page($context, 'bench', 'vault/index.html.twig', $view, Response::HTTP_UNPROCESSABLE_ENTITY);
     }
 
-    private function need(JobInHand $hand, string $name): SecretNeed
+    private function need(JobContext $context, string $name): SecretNeed
     {
-        return VaultPage::needs($hand)[$name] ?? throw $this->createNotFoundException('No unit of this job needs such a secret.');
+        return VaultPage::needs($context)[$name] ?? throw $this->createNotFoundException('No unit of this job needs such a secret.');
     }
 }

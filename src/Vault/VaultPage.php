@@ -8,7 +8,7 @@ use Symfony\Bundle\SecurityBundle\Security;
 use Symfony\Component\Routing\Generator\UrlGeneratorInterface;
 use Vorhut\App\Bench\TypingView;
 use Vorhut\App\Entity\Secret;
-use Vorhut\App\Jobs\JobInHand;
+use Vorhut\App\Jobs\JobContext;
 use Vorhut\App\Web\LocalTime;
 use Vorhut\App\Web\View\Next;
 use Vorhut\App\Web\View\Post;
@@ -29,40 +29,40 @@ final readonly class VaultPage
     }
 
     /** @return array<string, SecretNeed> by name */
-    public static function needs(JobInHand $hand): array
+    public static function needs(JobContext $context): array
     {
-        return (new SecretNeeds(new Settings($hand->job)))->all();
+        return (new SecretNeeds(new Settings($context->job)))->all();
     }
 
     /** @param list<string> $errors */
-    public function show(JobInHand $hand, array $errors = []): VaultView
+    public function show(JobContext $context, array $errors = []): VaultView
     {
-        $needs = self::needs($hand);
-        $kept = $this->vault->of($hand->stored);
+        $needs = self::needs($context);
+        $kept = $this->vault->of($context->stored);
         $missing = array_diff_key($needs, $kept);
         $closed = $this->vault->closed();
         $rows = [];
         foreach (\array_slice($needs, 0, self::MOST) as $need) {
-            $rows[] = $this->row($hand, $need, $kept[$need->name] ?? null, '' === $closed);
+            $rows[] = $this->row($context, $need, $kept[$need->name] ?? null, '' === $closed);
         }
         $more = \count($needs) - self::MOST;
 
         return new VaultView(
             \sprintf('%d of %s kept', \count($needs) - \count($missing), Words::count(\count($needs), 'secret')),
-            '' === $closed ? $this->next($hand, $missing) : null,
+            '' === $closed ? $this->next($context, $missing) : null,
             $rows,
             $more > 0 ? \sprintf('and %d more', $more) : '',
             $closed,
-            $this->security->isGranted('ROLE_LEAD') && '' === $closed ? $this->url($hand, 'vault_export') : null,
+            $this->security->isGranted('ROLE_LEAD') && '' === $closed ? $this->url($context, 'vault_export') : null,
             SealedFile::SHORTEST,
-            '' === $closed ? $this->url($hand, 'vault_keep') : null,
+            '' === $closed ? $this->url($context, 'vault_keep') : null,
             array_map(static fn (SecretNeed $n): string => \sprintf('%s: %s', self::units($n), lcfirst($n->label)), $needs),
             $errors,
         );
     }
 
     /** @throws VaultClosed */
-    public function shown(JobInHand $hand, SecretNeed $need, Secret $secret, string $back): ShownView
+    public function shown(JobContext $context, SecretNeed $need, Secret $secret, string $back): ShownView
     {
         $value = $this->vault->open($secret);
 
@@ -72,17 +72,17 @@ final readonly class VaultPage
             $value,
             null === $secret->getTypedAt() ? (string) $this->vault->former($secret) : '',
             null === $need->keypad ? null : TypingView::of(KeySequence::of($need->keypad, $value)),
-            str_starts_with($back, '/job/'.$hand->stored->getSlug().'/') ? $back : $this->url($hand, 'vault'),
+            str_starts_with($back, '/job/'.$context->stored->getSlug().'/') ? $back : $this->url($context, 'vault'),
         );
     }
 
     /** @param array<string, SecretNeed> $missing */
-    private function next(JobInHand $hand, array $missing): ?Next
+    private function next(JobContext $context, array $missing): ?Next
     {
         if ([] === $missing) {
             return null;
         }
-        $post = new Post('Make them all', $this->url($hand, 'vault_make'), key: 't', main: true);
+        $post = new Post('Make them all', $this->url($context, 'vault_make'), key: 't', main: true);
 
         return new Next(
             \sprintf('%s not made yet', Words::count(\count($missing), 'secret is', 'secrets are')),
@@ -91,9 +91,9 @@ final readonly class VaultPage
         );
     }
 
-    private function row(JobInHand $hand, SecretNeed $need, ?Secret $secret, bool $isOpen): SecretRow
+    private function row(JobContext $context, SecretNeed $need, ?Secret $secret, bool $isOpen): SecretRow
     {
-        $zone = $hand->stored->getTimezone();
+        $zone = $context->stored->getTimezone();
         [$state, $tone] = match (true) {
             null === $secret => ['not made yet', 'quiet'],
             null !== $secret->getTypedAt() => ['in the unit since '.LocalTime::short($secret->getTypedAt(), $zone), 'through'],
@@ -102,8 +102,8 @@ final readonly class VaultPage
         };
         $of = ['name' => $need->name];
         $spoken = \sprintf(' %s of %s', lcfirst($need->label), self::units($need));
-        $make = new Post(null === $secret ? 'Make' : 'New one', $this->url($hand, 'vault_make'), $of, spoken: $spoken, small: true);
-        $show = new Post('Show for 30 s', $this->url($hand, 'vault_show'), $of, spoken: $spoken, small: true);
+        $make = new Post(null === $secret ? 'Make' : 'New one', $this->url($context, 'vault_make'), $of, spoken: $spoken, small: true);
+        $show = new Post('Show for 30 s', $this->url($context, 'vault_show'), $of, spoken: $spoken, small: true);
 
         return new SecretRow(
             $need->label,
@@ -122,8 +122,8 @@ final readonly class VaultPage
         return \count($names) > 3 ? \sprintf('%s and %d more', $names[0], \count($names) - 1) : implode(', ', $names);
     }
 
-    private function url(JobInHand $hand, string $route): string
+    private function url(JobContext $context, string $route): string
     {
-        return $this->urls->generate($route, ['slug' => $hand->stored->getSlug()]);
+        return $this->urls->generate($route, ['slug' => $context->stored->getSlug()]);
     }
 }

@@ -11,7 +11,7 @@ use Symfony\Component\Security\Http\Attribute\IsGranted;
 use Vorhut\App\Entity\Visit;
 use Vorhut\App\Entity\VisitFile;
 use Vorhut\App\HandOver\HandOvers;
-use Vorhut\App\Jobs\JobInHand;
+use Vorhut\App\Jobs\JobContext;
 use Vorhut\App\Vault\VaultClosed;
 use Vorhut\App\Web\Download;
 use Vorhut\App\Web\JobPage;
@@ -35,62 +35,62 @@ final class VisitController extends JobPage
 
     #[Route('/job/{slug}/visits', name: 'visit_begin', methods: ['POST'])]
     #[IsGranted('ROLE_TECHNICIAN')]
-    public function begin(JobInHand $hand, Request $request): Response
+    public function begin(JobContext $context, Request $request): Response
     {
         $note = mb_substr(trim($request->request->getString('note')), 0, self::LONGEST_TEXT);
-        $refused = $this->visits->begin($hand, $this->user(), $request->request->getBoolean('onSite'), $note);
+        $refused = $this->visits->begin($context, $this->user(), $request->request->getBoolean('onSite'), $note);
         if (null !== $refused) {
             $this->addFlash('error', $refused);
         }
 
-        return $this->to($hand, 'hand-over', ['_fragment' => 'visit']);
+        return $this->to($context, 'hand-over', ['_fragment' => 'visit']);
     }
 
     #[Route('/job/{slug}/visits/{id}', name: 'visit', requirements: self::NUMBER, methods: ['GET'])]
-    public function show(JobInHand $hand, Visit $visit): Response
+    public function show(JobContext $context, Visit $visit): Response
     {
-        $this->check($hand, $visit);
+        $this->check($context, $visit);
 
-        return $this->page($hand, 'hand-over', 'visits/visit.html.twig', $this->page->show($hand, $visit));
+        return $this->page($context, 'hand-over', 'visits/visit.html.twig', $this->page->show($context, $visit));
     }
 
     #[Route('/job/{slug}/visits/{id}/accept', name: 'visit_accept', requirements: self::NUMBER, methods: ['POST'])]
     #[IsGranted('ROLE_LEAD')]
-    public function accept(JobInHand $hand, Visit $visit, Request $request, HandOvers $handOvers): Response
+    public function accept(JobContext $context, Visit $visit, Request $request, HandOvers $handOvers): Response
     {
-        $this->check($hand, $visit);
+        $this->check($context, $visit);
         $item = $request->request->getString('item');
         $reason = mb_substr(trim($request->request->getString('reason')), 0, self::LONGEST_TEXT);
-        \in_array($item, $this->page->keys($hand, $visit), true)
-            ? $handOvers->accept($hand->stored, $item, $reason, $this->user())
+        \in_array($item, $this->page->keys($context, $visit), true)
+            ? $handOvers->accept($context->stored, $item, $reason, $this->user())
             : $this->addFlash('error', self::GONE);
 
-        return $this->to($hand, 'visit', ['id' => $visit->getId()]);
+        return $this->to($context, 'visit', ['id' => $visit->getId()]);
     }
 
     /** What a unit has now becomes what is planned. */
     #[Route('/job/{slug}/visits/{id}/take', name: 'visit_take', requirements: self::NUMBER, methods: ['POST'])]
-    public function take(JobInHand $hand, Visit $visit, Request $request): Response
+    public function take(JobContext $context, Visit $visit, Request $request): Response
     {
-        $this->check($hand, $visit);
-        foreach ($this->visits->drift($hand, $visit) as $drift) {
+        $this->check($context, $visit);
+        foreach ($this->visits->drift($context, $visit) as $drift) {
             if ($drift->key === $request->request->getString('item') && null !== $drift->take) {
                 $change = new ChangeSet(\sprintf('%s as it was found', $drift->name), [$drift->take]);
 
-                return $this->change($hand, $change, $request, 'visit', ['id' => $visit->getId()]);
+                return $this->change($context, $change, $request, 'visit', ['id' => $visit->getId()]);
             }
         }
         $this->addFlash('error', self::GONE);
 
-        return $this->to($hand, 'visit', ['id' => $visit->getId()]);
+        return $this->to($context, 'visit', ['id' => $visit->getId()]);
     }
 
     #[Route('/job/{slug}/visits/{id}/files', name: 'visit_keep', requirements: self::NUMBER, methods: ['POST'])]
     #[IsGranted('ROLE_TECHNICIAN')]
-    public function keep(JobInHand $hand, Visit $visit, Request $request): Response
+    public function keep(JobContext $context, Visit $visit, Request $request): Response
     {
-        $this->check($hand, $visit);
-        $device = $hand->job->devices[$request->request->getString('device')] ?? null;
+        $this->check($context, $visit);
+        $device = $context->job->devices[$request->request->getString('device')] ?? null;
         $bytes = Upload::text($request, 'file') ?? '';
         $name = Upload::name($request, 'file');
         if (null === $device) {
@@ -100,21 +100,21 @@ final class VisitController extends JobPage
         } elseif (\strlen($bytes) > self::MOST_BYTES) {
             $error = \sprintf('The file has %d bytes; at most 8 000 000 are kept.', \strlen($bytes));
         } else {
-            $error = $this->put($hand, $visit, $device, $name, $bytes);
+            $error = $this->put($context, $visit, $device, $name, $bytes);
         }
         if ('' !== $error) {
             $this->addFlash('error', $error);
         }
 
-        return $this->to($hand, 'visit', ['id' => $visit->getId()]);
+        return $this->to($context, 'visit', ['id' => $visit->getId()]);
     }
 
     /** @return string why it could not be kept; '' where it was */
-    private function put(JobInHand $hand, Visit $visit, Device $device, string $name, #[\SensitiveParameter] string $bytes): string
+    private function put(JobContext $context, Visit $visit, Device $device, string $name, #[\SensitiveParameter] string $bytes): string
     {
         try {
             $this->visits->keep($visit, $device->id, mb_substr($name, 0, self::LONGEST_NAME), $bytes);
-            $this->note($hand, \sprintf('Kept settings of %s, %s', $device->name, $name));
+            $this->note($context, \sprintf('Kept settings of %s, %s', $device->name, $name));
 
             return '';
         } catch (VaultClosed $e) {
@@ -129,9 +129,9 @@ final class VisitController extends JobPage
         methods: ['GET'],
     )]
     #[IsGranted('ROLE_TECHNICIAN')]
-    public function carryOff(JobInHand $hand, Visit $visit, VisitFile $file): Response
+    public function carryOff(JobContext $context, Visit $visit, VisitFile $file): Response
     {
-        $this->check($hand, $visit);
+        $this->check($context, $visit);
         if ($file->getVisit() !== $visit) {
             throw $this->createNotFoundException('That file was not kept at this visit.');
         }
@@ -140,15 +140,15 @@ final class VisitController extends JobPage
         } catch (VaultClosed $e) {
             $this->addFlash('error', $e->getMessage());
 
-            return $this->to($hand, 'visit', ['id' => $visit->getId()]);
+            return $this->to($context, 'visit', ['id' => $visit->getId()]);
         }
 
         return new Download($bytes, MediaType::Octets, $file->getName());
     }
 
-    private function check(JobInHand $hand, Visit $visit): void
+    private function check(JobContext $context, Visit $visit): void
     {
-        if ($visit->getJob() !== $hand->stored) {
+        if ($visit->getJob() !== $context->stored) {
             throw $this->createNotFoundException('This job has no such visit.');
         }
     }

@@ -12,7 +12,7 @@ use Vorhut\App\Entity\Visit;
 use Vorhut\App\Entity\VisitFile;
 use Vorhut\App\HandOver\DriftLine;
 use Vorhut\App\HandOver\HandOvers;
-use Vorhut\App\Jobs\JobInHand;
+use Vorhut\App\Jobs\JobContext;
 use Vorhut\App\Jobs\Rights;
 use Vorhut\App\Web\LocalTime;
 use Vorhut\App\Web\View\FormField;
@@ -20,7 +20,7 @@ use Vorhut\App\Web\View\Link;
 use Vorhut\App\Web\View\Post;
 use Vorhut\App\Web\Words;
 use Vorhut\Core\HandOver\ProofDrift;
-use Vorhut\Core\Intent\Span;
+use Vorhut\Core\Intent\PairVerdict;
 use Vorhut\Core\Job\ChangeSet;
 use Vorhut\Core\Visit\UnitDrift;
 use Vorhut\Core\Visit\UnitMarks;
@@ -43,52 +43,52 @@ final readonly class VisitPage
     ) {
     }
 
-    public function show(JobInHand $hand, Visit $visit): VisitView
+    public function show(JobContext $context, Visit $visit): VisitView
     {
         $signed = $this->visits->signed($visit);
-        $accepted = $this->handOvers->accepted($hand->stored);
+        $accepted = $this->handOvers->accepted($context->stored);
         $units = array_map(
-            fn (UnitDrift $d): DriftLine => $this->unit($hand, $visit, $d, $accepted),
-            $this->visits->drift($hand, $visit),
+            fn (UnitDrift $d): DriftLine => $this->unit($context, $visit, $d, $accepted),
+            $this->visits->drift($context, $visit),
         );
         $intents = [];
         foreach ($this->turned($visit) as $intent => $pairs) {
-            $intents[] = $this->intent($hand, (string) $intent, $pairs, $accepted);
+            $intents[] = $this->intent($context, (string) $intent, $pairs, $accepted);
         }
         $answered = \count(array_filter($visit->getUnits(), static fn (UnitMarks $m): bool => $m->answers));
         $editor = $this->security->isGranted('ROLE_TECHNICIAN');
         $count = \count($units) + \count($intents);
 
         return new VisitView(
-            'Visit '.LocalTime::full($visit->getAt(), $hand->stored->getTimezone()),
+            'Visit '.LocalTime::full($visit->getAt(), $context->stored->getTimezone()),
             0 === $count ? 'all is as it was left' : Words::count($count, 'thing is', 'things are').' not as it was left',
             [
-                new Link('Hand-over', $this->url('hand-over', $hand), 'h'),
-                ...$this->toSigned($hand, $signed),
+                new Link('Hand-over', $this->url('hand-over', $context), 'h'),
+                ...$this->toSigned($context, $signed),
             ],
             [
                 ['By', $visit->getUser()?->getDisplayName() ?? 'somebody'],
                 ['Where', $visit->isOnSite() ? 'on the site' : 'in the lab'],
                 ['Units', \sprintf('%d of %d answered', $answered, \count($visit->getUnits()))],
-                ...$this->uncompared($hand, $visit),
+                ...$this->uncompared($context, $visit),
                 ['Note', '' === $visit->getNote() ? 'none' : $visit->getNote()],
             ],
             $units,
             $intents,
-            $this->url('visit_accept', $hand, ['id' => $visit->getId()]),
-            $this->files($hand, $visit, $editor),
-            $editor ? self::fields($hand) : [],
-            $this->url('visit_keep', $hand, ['id' => $visit->getId()]),
+            $this->url('visit_accept', $context, ['id' => $visit->getId()]),
+            $this->files($context, $visit, $editor),
+            $editor ? self::fields($context) : [],
+            $this->url('visit_keep', $context, ['id' => $visit->getId()]),
             null === $signed ? 'Nobody had signed before.' : 'Held against what was signed on '
-                .LocalTime::full($signed->getAt(), $hand->stored->getTimezone()).'.',
+                .LocalTime::full($signed->getAt(), $context->stored->getTimezone()).'.',
         );
     }
 
     /** @return list<array{string, string}> what could not be held against anything, and is written down for the next time */
-    private function uncompared(JobInHand $hand, Visit $visit): array
+    private function uncompared(JobContext $context, Visit $visit): array
     {
         $said = [];
-        foreach ($this->visits->uncompared($hand, $visit) as $what => $names) {
+        foreach ($this->visits->uncompared($context, $visit) as $what => $names) {
             $some = implode(', ', \array_slice($names, 0, self::NAMED)).(\count($names) > self::NAMED ? ' …' : '');
             $said[] = \sprintf('%s of %s (%s)', $what, Words::count(\count($names), 'unit'), $some);
         }
@@ -97,15 +97,15 @@ final readonly class VisitPage
     }
 
     /** @return list<Link> */
-    private function toSigned(JobInHand $hand, ?SignedState $signed): array
+    private function toSigned(JobContext $context, ?SignedState $signed): array
     {
-        return null === $signed ? [] : [new Link('What was signed', $this->url('signed_state', $hand, ['id' => $signed->getId()]), 's')];
+        return null === $signed ? [] : [new Link('What was signed', $this->url('signed_state', $context, ['id' => $signed->getId()]), 's')];
     }
 
     /** @return list<string> what can be accepted of it */
-    public function keys(JobInHand $hand, Visit $visit): array
+    public function keys(JobContext $context, Visit $visit): array
     {
-        $keys = array_map(static fn (UnitDrift $d): string => $d->key, $this->visits->drift($hand, $visit));
+        $keys = array_map(static fn (UnitDrift $d): string => $d->key, $this->visits->drift($context, $visit));
         foreach ($this->turned($visit) as $intent => $pairs) {
             $keys[] = self::key((string) $intent, $pairs);
         }
@@ -113,7 +113,7 @@ final readonly class VisitPage
         return $keys;
     }
 
-    /** @return array<array-key, array<string, array{was: Span, is: Span}>> pairs seen otherwise than when it was signed, by intent */
+    /** @return array<array-key, array<string, array{was: PairVerdict, is: PairVerdict}>> pairs seen otherwise than when it was signed, by intent */
     private function turned(Visit $visit): array
     {
         $signed = $this->visits->signed($visit);
@@ -126,7 +126,7 @@ final readonly class VisitPage
         return $turned;
     }
 
-    /** @param array<string, array{was: Span, is: Span}> $pairs */
+    /** @param array<string, array{was: PairVerdict, is: PairVerdict}> $pairs */
     private static function key(string $intent, array $pairs): string
     {
         $is = array_map(static fn (array $spans): string => $spans['is']->value, $pairs);
@@ -135,65 +135,65 @@ final readonly class VisitPage
     }
 
     /** @param array<string, LeftOpen> $accepted */
-    private function unit(JobInHand $hand, Visit $visit, UnitDrift $drift, array $accepted): DriftLine
+    private function unit(JobContext $context, Visit $visit, UnitDrift $drift, array $accepted): DriftLine
     {
         $left = $accepted[$drift->key] ?? null;
-        $mayTake = null !== $drift->take && $this->rights->allow($hand->stored, new ChangeSet('', [$drift->take]));
-        $url = $this->url('visit_take', $hand, ['id' => $visit->getId()]);
-        $values = ['item' => $drift->key, 'version' => $hand->revision];
+        $mayTake = null !== $drift->take && $this->rights->allow($context->stored, new ChangeSet('', [$drift->take]));
+        $url = $this->url('visit_take', $context, ['id' => $visit->getId()]);
+        $values = ['item' => $drift->key, 'version' => $context->revision];
 
         return new DriftLine(
             $drift->key,
             $drift->name,
             $drift->what.' '.$drift->advice,
-            $this->url('bench_device', $hand, ['id' => $drift->unit]),
+            $this->url('bench_device', $context, ['id' => $drift->unit]),
             [],
             $left?->getReason() ?? '',
-            HandOvers::who($hand->stored, $left),
+            HandOvers::who($context->stored, $left),
             $mayTake ? new Post('Take it into the plan', $url, $values, spoken: ': '.$drift->name) : null,
             $this->security->isGranted('ROLE_LEAD'),
         );
     }
 
     /**
-     * @param array<string, array{was: Span, is: Span}> $pairs
+     * @param array<string, array{was: PairVerdict, is: PairVerdict}> $pairs
      * @param array<string, LeftOpen> $accepted
      */
-    private function intent(JobInHand $hand, string $intent, array $pairs, array $accepted): DriftLine
+    private function intent(JobContext $context, string $intent, array $pairs, array $accepted): DriftLine
     {
         $item = self::key($intent, $pairs);
         $left = $accepted[$item] ?? null;
         $changes = [];
         foreach (\array_slice($pairs, 0, self::MOST_PAIRS) as $pair => ['was' => $was, 'is' => $is]) {
             [$from, $to] = [...explode('>', $pair, 2), ''];
-            $changes[] = \sprintf('%s to %s: %s → %s', $hand->job->nameOf($from), $hand->job->nameOf($to), $was->word(), $is->word());
+            $changes[] = \sprintf('%s to %s: %s → %s', $context->job->nameOf($from), $context->job->nameOf($to), $was->word(), $is->word());
         }
         $more = \count($pairs) - \count($changes);
 
         return new DriftLine(
             $item,
-            $hand->job->intents[$intent]->name ?? $intent,
+            $context->job->intents[$intent]->name ?? $intent,
             Words::count(\count($pairs), 'pair').' seen otherwise',
-            $this->url('proof', $hand, ['intent' => $intent, 'pair' => (string) array_key_first($pairs)]),
+            $this->url('proof', $context, ['intent' => $intent, 'pair' => (string) array_key_first($pairs)]),
             $more > 0 ? [...$changes, \sprintf('and %d more', $more)] : $changes,
             $left?->getReason() ?? '',
-            HandOvers::who($hand->stored, $left),
+            HandOvers::who($context->stored, $left),
             null,
             $this->security->isGranted('ROLE_LEAD'),
         );
     }
 
     /** @return list<array{unit: string, name: string, about: string, hash: string, link: Link|null}> */
-    private function files(JobInHand $hand, Visit $visit, bool $editor): array
+    private function files(JobContext $context, Visit $visit, bool $editor): array
     {
         $rows = [];
         $last = [];
-        foreach ($this->visits->files($hand->stored) as $file) {
+        foreach ($this->visits->files($context->stored) as $file) {
             if ($file->getVisit()->getId() > $visit->getId()) {
                 break;
             }
             if ($file->getVisit() === $visit) {
-                $rows[] = $this->file($hand, $visit, $file, $last[$file->getDevice()] ?? null, $editor);
+                $rows[] = $this->file($context, $visit, $file, $last[$file->getDevice()] ?? null, $editor);
             }
             $last[$file->getDevice()] = $file->getHash();
         }
@@ -202,12 +202,12 @@ final readonly class VisitPage
     }
 
     /** @return array{unit: string, name: string, about: string, hash: string, link: Link|null} */
-    private function file(JobInHand $hand, Visit $visit, VisitFile $file, ?string $last, bool $editor): array
+    private function file(JobContext $context, Visit $visit, VisitFile $file, ?string $last, bool $editor): array
     {
-        $url = $this->url('visit_file', $hand, ['id' => $visit->getId(), 'file' => $file->getId()]);
+        $url = $this->url('visit_file', $context, ['id' => $visit->getId(), 'file' => $file->getId()]);
 
         return [
-            'unit' => $hand->job->devices[$file->getDevice()]->name ?? $file->getDevice(),
+            'unit' => $context->job->devices[$file->getDevice()]->name ?? $file->getDevice(),
             'name' => $file->getName(),
             'about' => match (true) {
                 null === $last => 'the first that is kept',
@@ -220,10 +220,10 @@ final readonly class VisitPage
     }
 
     /** @return list<FormField> */
-    private static function fields(JobInHand $hand): array
+    private static function fields(JobContext $context): array
     {
         $units = [];
-        foreach (\array_slice($hand->job->devices, 0, self::MOST_UNITS, true) as $device) {
+        foreach (\array_slice($context->job->devices, 0, self::MOST_UNITS, true) as $device) {
             $units[$device->id] = $device->name;
         }
 
@@ -234,8 +234,8 @@ final readonly class VisitPage
     }
 
     /** @param array<string, string|int> $more */
-    private function url(string $route, JobInHand $hand, array $more = []): string
+    private function url(string $route, JobContext $context, array $more = []): string
     {
-        return $this->urls->generate($route, ['slug' => $hand->stored->getSlug(), ...$more]);
+        return $this->urls->generate($route, ['slug' => $context->stored->getSlug(), ...$more]);
     }
 }

@@ -10,7 +10,7 @@ use Vorhut\App\Entity\Run;
 use Vorhut\App\Entity\Visit;
 use Vorhut\App\Entity\VisitRun;
 use Vorhut\App\HandOver\HandOvers;
-use Vorhut\App\Jobs\JobInHand;
+use Vorhut\App\Jobs\JobContext;
 use Vorhut\App\Jobs\JobReading;
 use Vorhut\App\Lab\LabGone;
 use Vorhut\App\Lab\Labs;
@@ -51,24 +51,24 @@ final readonly class VisitRunner implements Runner
     {
         \assert($run instanceof VisitRun);
         $stored = $run->getJob();
-        $hand = $this->reading->hand($stored);
+        $context = $this->reading->context($stored);
         $pairs = $this->reading->digest($stored)->pairs;
-        $total = \count(array_filter($hand->job->devices, static fn (Device $d): bool => null !== $d->primaryAddress())) + $pairs;
+        $total = \count(array_filter($context->job->devices, static fn (Device $d): bool => null !== $d->primaryAddress())) + $pairs;
         $done = 0;
         $step = function () use ($run, $total, &$done): bool {
             $run->progress(min(++$done, $total), $total);
 
             return 0 !== $done % self::TELL_EVERY || $this->runs->tell($run);
         };
-        $units = $this->look($hand, $run, $step);
-        $intents = array_map(strval(...), array_keys($hand->job->intents));
+        $units = $this->look($context, $run, $step);
+        $intents = array_map(strval(...), array_keys($context->job->intents));
         $this->round->ask($stored, $run->getUser(), $run->isOnSite(), $intents, static fn (): bool => $step());
         if (!$this->runs->tell($run)) {
             throw new RunStopped();
         }
-        $seen = $this->handOvers->seen($hand);
+        $seen = $this->handOvers->seen($context);
         $by = $run->getUser();
-        $visit = new Visit($stored, $by, $this->clock->now(), $run->isOnSite(), $run->getNote(), $hand->revision, $units, $seen);
+        $visit = new Visit($stored, $by, $this->clock->now(), $run->isOnSite(), $run->getNote(), $context->revision, $units, $seen);
         $this->em->persist($visit);
         $this->em->flush();
         $run->progress($total, $total);
@@ -86,7 +86,7 @@ final readonly class VisitRunner implements Runner
      *
      * @return array<array-key, UnitMarks> by device
      */
-    private function look(JobInHand $hand, VisitRun $run, \Closure $step): array
+    private function look(JobContext $context, VisitRun $run, \Closure $step): array
     {
         $units = [];
         $onUnit = static function (string $device, UnitMarks $marks) use (&$units, $step): bool {
@@ -95,13 +95,13 @@ final readonly class VisitRunner implements Runner
             return $step();
         };
         if ($run->isOnSite()) {
-            $ranges = $hand->stored->getFieldRanges();
-            $this->watch->during($hand->stored, static function (TargetGate $gate) use ($ranges, $hand, $onUnit): void {
-                UnitLooks::onSite($ranges, self::SECONDS, $gate)->all($hand->job, $onUnit);
+            $ranges = $context->stored->getFieldRanges();
+            $this->watch->during($context->stored, static function (TargetGate $gate) use ($ranges, $context, $onUnit): void {
+                UnitLooks::onSite($ranges, self::SECONDS, $gate)->all($context->job, $onUnit);
             });
         } else {
-            $blocks = $this->labs->blocks($hand->stored) ?? throw LabGone::now();
-            UnitLooks::inTheLab($hand->job, $blocks, self::SECONDS)->all($hand->job, $onUnit);
+            $blocks = $this->labs->blocks($context->stored) ?? throw LabGone::now();
+            UnitLooks::inTheLab($context->job, $blocks, self::SECONDS)->all($context->job, $onUnit);
         }
 
         return $units;

@@ -13,7 +13,7 @@ use Vorhut\App\Entity\User;
 use Vorhut\App\Entity\Visit;
 use Vorhut\App\Entity\VisitFile;
 use Vorhut\App\Entity\VisitRun;
-use Vorhut\App\Jobs\JobInHand;
+use Vorhut\App\Jobs\JobContext;
 use Vorhut\App\Jobs\JobReading;
 use Vorhut\App\Live\LiveTests;
 use Vorhut\App\Runs\Runs;
@@ -46,15 +46,15 @@ final readonly class Visits
     }
 
     /** @return string|null why it does not begin; null where it does */
-    public function begin(JobInHand $hand, User $by, bool $onSite, string $note): ?string
+    public function begin(JobContext $context, User $by, bool $onSite, string $note): ?string
     {
-        $last = $this->em->getRepository(VisitRun::class)->findOneBy(['job' => $hand->stored], ['id' => 'DESC']);
+        $last = $this->em->getRepository(VisitRun::class)->findOneBy(['job' => $context->stored], ['id' => 'DESC']);
         if (false === $last?->isOver()) {
             return 'A visit is under way. Wait until it is through, or stop it.';
         }
-        $refused = $this->tests->refusal($hand, $onSite, $this->reading->digest($hand->stored)->pairs);
+        $refused = $this->tests->refusal($context, $onSite, $this->reading->digest($context->stored)->pairs);
         if (null === $refused) {
-            $this->runs->start(VisitRun::of($hand->stored, $by, $onSite, $note, $this->clock->now()));
+            $this->runs->start(VisitRun::of($context->stored, $by, $onSite, $note, $this->clock->now()));
         }
 
         return $refused;
@@ -119,18 +119,18 @@ final readonly class Visits
     }
 
     /** @return list<UnitDrift> units first, then values that were read back at the bench */
-    public function drift(JobInHand $hand, Visit $visit): array
+    public function drift(JobContext $context, Visit $visit): array
     {
         return [
-            ...(new UnitDrifts($hand->job))->of($visit->getUnits(), $this->before($hand, $visit)),
-            ...ValueDrifts::of(new Settings($hand->job), $this->read($hand->stored, $visit)),
+            ...(new UnitDrifts($context->job))->of($visit->getUnits(), $this->before($context, $visit)),
+            ...ValueDrifts::of(new Settings($context->job), $this->read($context->stored, $visit)),
         ];
     }
 
     /** @return array<string, list<string>> names of units, by what of them could not be compared with anything */
-    public function uncompared(JobInHand $hand, Visit $visit): array
+    public function uncompared(JobContext $context, Visit $visit): array
     {
-        return (new UnitDrifts($hand->job))->uncompared($visit->getUnits(), $this->before($hand, $visit));
+        return (new UnitDrifts($context->job))->uncompared($visit->getUnits(), $this->before($context, $visit));
     }
 
     /**
@@ -138,17 +138,17 @@ final readonly class Visits
      *
      * @return array<array-key, UnitMarks> by device
      */
-    private function before(JobInHand $hand, Visit $visit): array
+    private function before(JobContext $context, Visit $visit): array
     {
         $baseline = $this->baseline($visit);
         $before = $baseline?->getUnits();
         if (null === $before) {
             // Nobody has looked before: what was set up is taken to have answered.
-            foreach ($hand->job->devices as $device) {
+            foreach ($context->job->devices as $device) {
                 $before[$device->id] = new UnitMarks($device->stage->isDone());
             }
         }
-        $drifts = new UnitDrifts($hand->job);
+        $drifts = new UnitDrifts($context->job);
         foreach (null === $baseline ? [] : $this->between($baseline, $visit) as $units) {
             foreach ($units as $device => $kept) {
                 $marks = $drifts->unplanned((string) $device, UnitMarks::kept(\is_array($kept) ? $kept : []));

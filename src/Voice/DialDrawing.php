@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Vorhut\App\Voice;
 
-use Vorhut\App\Jobs\JobInHand;
+use Vorhut\App\Jobs\JobContext;
 use Vorhut\Core\Job\Extension;
 use Vorhut\Core\Job\VoiceRoute;
 use Vorhut\Core\Voice\Dialled;
@@ -19,7 +19,7 @@ final readonly class DialDrawing
     {
     }
 
-    public function of(JobInHand $hand, Dialler $dialler, DialQuery $query): DialView
+    public function of(JobContext $context, Dialler $dialler, DialQuery $query): DialView
     {
         $plan = $dialler->plan;
         $dialled = $dialler->dial($query);
@@ -34,12 +34,12 @@ final readonly class DialDrawing
             null === $caller ? 'calls in' : $caller->number,
             $query->number,
             $dialled->waitSeconds,
-            $this->routes($hand, $dialled, $caller),
+            $this->routes($context, $dialled, $caller),
             $dialled->digits,
-            $this->passed($hand, $dialled, $plan),
+            $this->passed($context, $dialled, $plan),
             $last->name ?? 'nowhere',
             null === $end ? '' : ($isTrunk ? 'trunk' : \sprintf('%s, %s', $end->id, self::kind($plan, $end->kind, $end->id))),
-            null === $end ? '' : $this->links->record($hand, $isTrunk ? 'trunks' : 'extensions', $end->id),
+            null === $end ? '' : $this->links->record($context, $isTrunk ? 'trunks' : 'extensions', $end->id),
             $dialled->verdict->holds(),
             $dialled->verdict->label(),
             $dialled->why,
@@ -49,17 +49,17 @@ final readonly class DialDrawing
     }
 
     /** @return list<array{name: string, url: string, takes: bool, says: string}> */
-    private function routes(JobInHand $hand, Dialled $dialled, ?Extension $caller): array
+    private function routes(JobContext $context, Dialled $dialled, ?Extension $caller): array
     {
         $rows = [];
         $isPast = false;
         foreach ($dialled->matched as $id) {
-            $route = $hand->job->all(VoiceRoute::class)[$id];
+            $route = $context->job->all(VoiceRoute::class)[$id];
             $takes = $id === $dialled->route;
             $isPast = $isPast || $takes;
             $rows[] = [
                 'name' => $route->name,
-                'url' => $this->links->record($hand, 'routes', $id),
+                'url' => $this->links->record($context, 'routes', $id),
                 'takes' => $takes,
                 'says' => match (true) {
                     $takes => 'takes it',
@@ -75,12 +75,12 @@ final readonly class DialDrawing
     }
 
     /** @return list<array{name: string, url: string}> */
-    private function passed(JobInHand $hand, Dialled $dialled, VoicePlan $plan): array
+    private function passed(JobContext $context, Dialled $dialled, VoicePlan $plan): array
     {
         $passed = [];
         foreach (\array_slice($dialled->path, 0, -1) as $number) {
             $name = $plan->extension($number)->name ?? $number;
-            $passed[] = ['name' => $name, 'url' => $this->links->record($hand, 'extensions', $number)];
+            $passed[] = ['name' => $name, 'url' => $this->links->record($context, 'extensions', $number)];
         }
 
         return $passed;

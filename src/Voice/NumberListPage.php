@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Vorhut\App\Voice;
 
-use Vorhut\App\Jobs\JobInHand;
+use Vorhut\App\Jobs\JobContext;
 use Vorhut\App\Web\Sentence;
 use Vorhut\Core\Exchange\NumberList;
 use Vorhut\Core\Exchange\NumberRow;
@@ -28,12 +28,12 @@ final readonly class NumberListPage
     {
     }
 
-    public function show(JobInHand $hand, string $text, bool $renumbers): NumberListView
+    public function show(JobContext $context, string $text, bool $renumbers): NumberListView
     {
         $rows = [];
         $error = '';
         try {
-            $rows = '' === trim($text) ? [] : (new NumberList($hand->job))->read($text, $renumbers);
+            $rows = '' === trim($text) ? [] : (new NumberList($context->job))->read($text, $renumbers);
         } catch (InvalidFile $e) {
             $error = Sentence::of($e->errors[0]);
         }
@@ -47,8 +47,8 @@ final readonly class NumberListPage
         $change = NumberList::changeSet($rows);
 
         return new NumberListView(
-            $this->links->to($hand, 'voice_list'),
-            $this->links->to($hand, 'voice_csv'),
+            $this->links->to($context, 'voice_list'),
+            $this->links->to($context, 'voice_csv'),
             $text,
             $renumbers,
             \array_slice($shown, 0, self::SHOWN),
@@ -58,7 +58,7 @@ final readonly class NumberListPage
             $change->isEmpty() ? [] : [
                 'text' => $text,
                 'renumbers' => $renumbers ? '1' : '',
-                'version' => $hand->revision,
+                'version' => $context->revision,
                 'offer' => $change->fingerprint(),
             ],
         );

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Vorhut\App\Voice;
 
-use Vorhut\App\Jobs\JobInHand;
+use Vorhut\App\Jobs\JobContext;
 use Vorhut\App\Web\View\FormField;
 use Vorhut\Core\InvalidValue;
 use Vorhut\Core\Job\Device;
@@ -23,25 +23,25 @@ final readonly class SeveralPage
     }
 
     /** @param array<string, string> $typed */
-    public function show(JobInHand $hand, array $typed): SeveralView
+    public function show(JobContext $context, array $typed): SeveralView
     {
         $maker = null;
         $error = '';
         try {
-            $maker = '' === ($typed['first'] ?? '') ? null : $this->maker($hand, $typed);
+            $maker = '' === ($typed['first'] ?? '') ? null : $this->maker($context, $typed);
         } catch (InvalidValue $e) {
             $error = $e->getMessage();
         }
         $values = array_intersect_key($typed, array_flip(self::FIELDS));
         if (null !== $maker) {
-            $values += ['version' => $hand->revision, 'offer' => $maker->changeSet()->fingerprint()];
+            $values += ['version' => $context->revision, 'offer' => $maker->changeSet()->fingerprint()];
         }
 
         $more = \count($maker->left ?? []) - self::MOST_LEFT;
 
         return new SeveralView(
-            $this->links->to($hand, 'voice_several'),
-            self::fields($hand, $typed),
+            $this->links->to($context, 'voice_several'),
+            self::fields($context, $typed),
             $maker->made ?? [],
             \array_slice($maker->left ?? [], 0, self::MOST_LEFT),
             $more > 0 ? \sprintf('and %d more', $more) : '',
@@ -55,7 +55,7 @@ final readonly class SeveralPage
      *
      * @throws InvalidValue
      */
-    public function maker(JobInHand $hand, array $typed): NumberMaker
+    public function maker(JobContext $context, array $typed): NumberMaker
     {
         $names = array_values(array_filter(
             array_map(trim(...), explode("\n", $typed['names'] ?? '')),
@@ -63,7 +63,7 @@ final readonly class SeveralPage
         ));
         $count = trim($typed['count'] ?? '');
         $server = $typed['server'] ?? '';
-        if ('' !== $server && !isset($hand->job->devices[$server])) {
+        if ('' !== $server && !isset($context->job->devices[$server])) {
             throw new InvalidValue($server, 'a phone system of this job', 'Choose one, or none.');
         }
         $isCount = 1 === preg_match('/^\d{1,4}$/D', $count);
@@ -72,7 +72,7 @@ final readonly class SeveralPage
         }
 
         return NumberMaker::from(
-            $hand->job,
+            $context->job,
             trim($typed['first'] ?? ''),
             $isCount ? (int) $count : max(1, \count($names)),
             $names,
@@ -86,14 +86,14 @@ final readonly class SeveralPage
      *
      * @return list<FormField>
      */
-    private static function fields(JobInHand $hand, array $typed): array
+    private static function fields(JobContext $context, array $typed): array
     {
         $kinds = $servers = [];
         foreach (ExtensionKind::cases() as $kind) {
             $kinds[$kind->value] = $kind->label();
         }
-        $isServer = static fn (Device $d): bool => SipRole::Server === $hand->job->profileOf($d)->sipRole;
-        foreach (array_filter($hand->job->devices, $isServer) as $device) {
+        $isServer = static fn (Device $d): bool => SipRole::Server === $context->job->profileOf($d)->sipRole;
+        foreach (array_filter($context->job->devices, $isServer) as $device) {
             $servers[$device->id] = $device->name;
         }
 

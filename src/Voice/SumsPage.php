@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Vorhut\App\Voice;
 
-use Vorhut\App\Jobs\JobInHand;
+use Vorhut\App\Jobs\JobContext;
 use Vorhut\App\Web\View\FormField;
 use Vorhut\App\Web\View\Link;
 use Vorhut\Core\Calc\Calculation;
@@ -22,7 +22,7 @@ final readonly class SumsPage
     }
 
     /** @param array<string, string> $typed */
-    public function show(JobInHand $hand, string $name, array $typed): SumsView
+    public function show(JobContext $context, string $name, array $typed): SumsView
     {
         $all = Calculations::all();
         $calculation = $all[$name] ?? $all['erlang-b'];
@@ -45,29 +45,29 @@ final readonly class SumsPage
 
         return new SumsView(
             array_values(array_map(fn (Calculation $c): array => [
-                'link' => new Link($c->about()->name, $this->links->to($hand, 'voice_sums', ['name' => $c->about()->id])),
+                'link' => new Link($c->about()->name, $this->links->to($context, 'voice_sums', ['name' => $c->about()->id])),
                 'here' => $c->about()->id === $about->id,
             ], $all)),
             $about->name,
             $about->standard,
-            $this->links->to($hand, 'voice_sums', ['name' => $about->id]),
+            $this->links->to($context, 'voice_sums', ['name' => $about->id]),
             array_map(static fn (Input $i): FormField => self::field($i, $typed), $about->inputs),
             $results,
             $error,
-            'erlang-b' === $about->id ? $this->begun($hand) : [],
+            'erlang-b' === $about->id ? $this->begun($context) : [],
             null !== $answer && 'erlang-b' === $about->id ? self::drawing((float) $answer['traffic'], (int) $answer['channels']) : null,
         );
     }
 
     /** @return list<Link> */
-    private function begun(JobInHand $hand): array
+    private function begun(JobContext $context): array
     {
         $links = [];
-        foreach ($hand->job->all(Trunk::class) as $trunk) {
+        foreach ($context->job->all(Trunk::class) as $trunk) {
             if (null !== $trunk->callsPerHour) {
                 $given = ['callsPerHour' => (string) $trunk->callsPerHour, 'holdSeconds' => (string) $trunk->holdSeconds];
                 $given += null === $trunk->channels() ? [] : ['channels' => (string) $trunk->channels()];
-                $links[] = new Link($trunk->name, $this->links->to($hand, 'voice_sums', ['name' => 'erlang-b', ...$given]));
+                $links[] = new Link($trunk->name, $this->links->to($context, 'voice_sums', ['name' => 'erlang-b', ...$given]));
             }
         }
 

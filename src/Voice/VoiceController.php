@@ -8,7 +8,7 @@ use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\Routing\Attribute\Route;
 use Symfony\Component\Security\Http\Attribute\IsGranted;
-use Vorhut\App\Jobs\JobInHand;
+use Vorhut\App\Jobs\JobContext;
 use Vorhut\App\Papers\Csv;
 use Vorhut\App\Web\JobPage;
 use Vorhut\App\Web\Sentence;
@@ -21,75 +21,75 @@ use Vorhut\Core\Record\InvalidFile;
 final class VoiceController extends JobPage
 {
     #[Route('/job/{slug}/voice', name: 'voice', methods: ['GET'])]
-    public function index(JobInHand $hand, Request $request, VoicePage $voice): Response
+    public function index(JobContext $context, Request $request, VoicePage $voice): Response
     {
-        return $this->page($hand, 'voice', 'voice/index.html.twig', $voice->show($hand, self::texts($request)));
+        return $this->page($context, 'voice', 'voice/index.html.twig', $voice->show($context, self::texts($request)));
     }
 
     #[Route('/job/{slug}/voice/sums/{name}', name: 'voice_sums', defaults: ['name' => ''], methods: ['GET'])]
-    public function sums(JobInHand $hand, string $name, Request $request, SumsPage $sums): Response
+    public function sums(JobContext $context, string $name, Request $request, SumsPage $sums): Response
     {
-        return $this->page($hand, 'voice', 'voice/sums.html.twig', $sums->show($hand, $name, self::texts($request)));
+        return $this->page($context, 'voice', 'voice/sums.html.twig', $sums->show($context, $name, self::texts($request)));
     }
 
     /** Many numbers at once, looked at before they are made. */
     #[Route('/job/{slug}/voice/several', name: 'voice_several', methods: ['GET'])]
     #[IsGranted('ROLE_LEAD')]
-    public function several(JobInHand $hand, Request $request, SeveralPage $several): Response
+    public function several(JobContext $context, Request $request, SeveralPage $several): Response
     {
-        return $this->page($hand, 'voice', 'voice/several.html.twig', $several->show($hand, self::texts($request)));
+        return $this->page($context, 'voice', 'voice/several.html.twig', $several->show($context, self::texts($request)));
     }
 
     #[Route('/job/{slug}/voice/several', name: 'voice_several_make', methods: ['POST'])]
     #[IsGranted('ROLE_LEAD')]
-    public function make(JobInHand $hand, Request $request, SeveralPage $several): Response
+    public function make(JobContext $context, Request $request, SeveralPage $several): Response
     {
         try {
-            $change = $several->maker($hand, array_filter($request->request->all(), \is_string(...)))->changeSet();
+            $change = $several->maker($context, array_filter($request->request->all(), \is_string(...)))->changeSet();
         } catch (InvalidValue $e) {
             $this->addFlash('error', Sentence::ofValue($e));
 
-            return $this->to($hand, 'voice_several');
+            return $this->to($context, 'voice_several');
         }
 
         return $this->isStillOffered($request, $change)
-            ? $this->change($hand, $change, $request, 'voice')
-            : $this->to($hand, 'voice_several');
+            ? $this->change($context, $change, $request, 'voice')
+            : $this->to($context, 'voice_several');
     }
 
     #[Route('/job/{slug}/voice/list', name: 'voice_list', methods: ['GET', 'POST'])]
     #[IsGranted('ROLE_LEAD')]
-    public function list(JobInHand $hand, Request $request, NumberListPage $numbers): Response
+    public function list(JobContext $context, Request $request, NumberListPage $numbers): Response
     {
         $text = $request->isMethod('POST') ? Upload::list($request, 'file') ?? $request->request->getString('text') : '';
-        $view = $numbers->show($hand, $text, $request->request->getBoolean('renumbers'));
+        $view = $numbers->show($context, $text, $request->request->getBoolean('renumbers'));
         $status = '' === $view->error ? Response::HTTP_OK : Response::HTTP_UNPROCESSABLE_ENTITY;
 
-        return $this->page($hand, 'voice', 'voice/list.html.twig', $view, $status);
+        return $this->page($context, 'voice', 'voice/list.html.twig', $view, $status);
     }
 
     #[Route('/job/{slug}/voice/list/take', name: 'voice_list_take', methods: ['POST'])]
     #[IsGranted('ROLE_LEAD')]
-    public function take(JobInHand $hand, Request $request): Response
+    public function take(JobContext $context, Request $request): Response
     {
         try {
-            $rows = (new NumberList($hand->job))->read($request->request->getString('text'), $request->request->getBoolean('renumbers'));
+            $rows = (new NumberList($context->job))->read($request->request->getString('text'), $request->request->getBoolean('renumbers'));
         } catch (InvalidFile $e) {
             $this->addFlash('error', Sentence::of($e->errors[0]));
 
-            return $this->to($hand, 'voice_list');
+            return $this->to($context, 'voice_list');
         }
         $change = NumberList::changeSet($rows);
 
         return $this->isStillOffered($request, $change)
-            ? $this->change($hand, $change, $request, 'voice')
-            : $this->to($hand, 'voice_list');
+            ? $this->change($context, $change, $request, 'voice')
+            : $this->to($context, 'voice_list');
     }
 
     #[Route('/job/{slug}/voice/numbers.csv', name: 'voice_csv', methods: ['GET'])]
-    public function csv(JobInHand $hand): Response
+    public function csv(JobContext $context): Response
     {
-        return Csv::answer($hand->stored->getSlug().'-numbers.csv', NumberList::written($hand->job));
+        return Csv::answer($context->stored->getSlug().'-numbers.csv', NumberList::written($context->job));
     }
 
     /** @return array<string, string> */

@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace Vorhut\App\Voice;
 
 use Symfony\Component\Routing\Generator\UrlGeneratorInterface;
-use Vorhut\App\Jobs\JobInHand;
+use Vorhut\App\Jobs\JobContext;
 use Vorhut\App\Jobs\RecordsPage;
 
 /** Addresses of what the plan says of calls. */
@@ -16,19 +16,19 @@ final readonly class VoiceLinks
     }
 
     /** @param array<string, string> $more */
-    public function to(JobInHand $hand, string $route, array $more = []): string
+    public function to(JobContext $context, string $route, array $more = []): string
     {
-        return $this->urls->generate($route, ['slug' => $hand->stored->getSlug(), ...$more]);
+        return $this->urls->generate($route, ['slug' => $context->stored->getSlug(), ...$more]);
     }
 
-    public function record(JobInHand $hand, string $list, string $id): string
+    public function record(JobContext $context, string $list, string $id): string
     {
-        return $this->to($hand, 'record', ['list' => $list, 'id' => $id]);
+        return $this->to($context, 'record', ['list' => $list, 'id' => $id]);
     }
 
     /** @param array<string, string> $begun what the new record already has */
-    public function new(JobInHand $hand, string $list, array $begun = []): string
+    public function new(JobContext $context, string $list, array $begun = []): string
     {
-        return $this->to($hand, 'record', ['list' => $list, 'id' => RecordsPage::NEW, ...$begun]);
+        return $this->to($context, 'record', ['list' => $list, 'id' => RecordsPage::NEW, ...$begun]);
     }
 }

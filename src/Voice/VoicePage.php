@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace Vorhut\App\Voice;
 
 use Symfony\Bundle\SecurityBundle\Security;
-use Vorhut\App\Jobs\JobInHand;
+use Vorhut\App\Jobs\JobContext;
 use Vorhut\App\Jobs\JobReading;
 use Vorhut\App\Web\FindingLines;
 use Vorhut\App\Web\View\FormField;
@@ -44,49 +44,49 @@ final readonly class VoicePage
     }
 
     /** @param array<string, string> $asked from, number, header, at: what was asked to be dialled */
-    public function show(JobInHand $hand, array $asked): VoiceView
+    public function show(JobContext $context, array $asked): VoiceView
     {
-        $plan = new VoicePlan($hand->job);
-        $findings = $this->reading->digest($hand->stored)->findingsAt('voice');
+        $plan = new VoicePlan($context->job);
+        $findings = $this->reading->digest($context->stored)->findingsAt('voice');
         $wrong = self::wrong($findings);
         $dialled = null;
         $error = '';
         if ('' !== ($asked['number'] ?? '')) {
             try {
-                $network = $this->reading->prover($hand->stored)->network;
-                $dialler = new Dialler($plan, new RegistrationPaths($hand->job, $network));
-                $dialled = $this->drawing->of($hand, $dialler, self::query($hand, $asked));
+                $network = $this->reading->prover($context->stored)->network;
+                $dialler = new Dialler($plan, new RegistrationPaths($context->job, $network));
+                $dialled = $this->drawing->of($context, $dialler, self::query($context, $asked));
             } catch (InvalidValue $e) {
                 $error = $e->getMessage();
             }
         }
-        $routes = $this->rows->routes($hand, $plan, $wrong, $dialled);
-        $menus = array_filter($hand->job->extensions, static fn (Extension $e): bool => ExtensionKind::Attendant === $e->kind);
+        $routes = $this->rows->routes($context, $plan, $wrong, $dialled);
+        $menus = array_filter($context->job->extensions, static fn (Extension $e): bool => ExtensionKind::Attendant === $e->kind);
 
         return new VoiceView(
             \sprintf(
                 '%s, %s, %s',
-                Words::count(\count($hand->job->extensions), 'number'),
+                Words::count(\count($context->job->extensions), 'number'),
                 Words::count(\count($plan->trunks), 'trunk'),
-                Words::count(\count($hand->job->all(VoiceRoute::class)), 'route'),
+                Words::count(\count($context->job->all(VoiceRoute::class)), 'route'),
             ),
-            $this->actions($hand),
-            $this->next($hand, $findings),
-            $this->dialFields($hand, $plan, $asked),
-            $this->links->to($hand, 'voice'),
+            $this->actions($context),
+            $this->next($context, $findings),
+            $this->dialFields($context, $plan, $asked),
+            $this->links->to($context, 'voice'),
             $dialled,
             $error,
-            $this->strip($hand),
+            $this->strip($context),
             $this->rows->help($plan),
             $routes['out'],
             $routes['in'],
-            $this->rows->trunks($hand, $plan, $wrong),
+            $this->rows->trunks($context, $plan, $wrong),
             array_map(
-                fn (Extension $e): MenuView => $this->rows->menu($hand, $plan, $e),
+                fn (Extension $e): MenuView => $this->rows->menu($context, $plan, $e),
                 \array_slice(array_values($menus), 0, self::MOST_MENUS),
             ),
-            $this->lists($hand),
-            $this->findings->all($hand, $findings, 'voice'),
+            $this->lists($context),
+            $this->findings->all($context, $findings, 'voice'),
         );
     }
 
@@ -95,7 +95,7 @@ final readonly class VoicePage
      *
      * @throws InvalidValue
      */
-    private static function query(JobInHand $hand, array $asked): DialQuery
+    private static function query(JobContext $context, array $asked): DialQuery
     {
         [$kind, $id] = explode(':', ($asked['from'] ?? '').':', 2);
         $who = 'trunk' === $kind ? ['trunk' => rtrim($id, ':')] : ['from' => rtrim('' === $id ? $kind : $asked['from'] ?? '', ':')];
@@ -105,7 +105,7 @@ final readonly class VoicePage
             static fn (string $text): bool => '' !== $text,
         );
 
-        return DialQuery::of([...$who, 'number' => $number, ...$more], $hand->stored->getTimezone());
+        return DialQuery::of([...$who, 'number' => $number, ...$more], $context->stored->getTimezone());
     }
 
     /**
@@ -113,10 +113,10 @@ final readonly class VoicePage
      *
      * @return list<FormField>
      */
-    private function dialFields(JobInHand $hand, VoicePlan $plan, array $asked): array
+    private function dialFields(JobContext $context, VoicePlan $plan, array $asked): array
     {
         $who = ['' => ''];
-        foreach ($hand->job->extensions as $extension) {
+        foreach ($context->job->extensions as $extension) {
             if (\in_array($extension->kind, [ExtensionKind::Sip, ExtensionKind::Analogue, ExtensionKind::Fax], true)) {
                 $name = $extension->name === $extension->number ? '' : ' '.$extension->name;
                 $who[$extension->number] = $extension->number.$name;
@@ -131,7 +131,7 @@ final readonly class VoicePage
             new FormField('from', 'At', $asked['from'] ?? $first, 'select', options: $who),
             new FormField('number', 'dial', $asked['number'] ?? '', technical: true, more: $keys),
         ];
-        if ([] !== $hand->job->all(Hours::class)) {
+        if ([] !== $context->job->all(Hours::class)) {
             $more = ['maxlength' => 25];
             $fields[] = new FormField('at', 'on', $asked['at'] ?? '', technical: true, placeholder: 'in open hours', more: $more);
         }
@@ -140,27 +140,27 @@ final readonly class VoicePage
     }
 
     /** @return list<Link> */
-    private function actions(JobInHand $hand): array
+    private function actions(JobContext $context): array
     {
         $actions = [
-            new Link('Phones', $this->links->to($hand, 'voice_phones'), 'h'),
-            new Link('Sums', $this->links->to($hand, 'voice_sums'), 'm'),
-            new Link('Prove calls', $this->links->to($hand, 'calls'), 'p'),
+            new Link('Phones', $this->links->to($context, 'voice_phones'), 'h'),
+            new Link('Sums', $this->links->to($context, 'voice_sums'), 'm'),
+            new Link('Prove calls', $this->links->to($context, 'calls'), 'p'),
         ];
         if ($this->security->isGranted('ROLE_LEAD')) {
-            $actions[] = new Link('List', $this->links->to($hand, 'voice_list'), 'l');
-            $actions[] = new Link('Add several', $this->links->to($hand, 'voice_several'), 's');
-            $actions[] = new Link('Add number', $this->links->new($hand, 'extensions'), 'n');
+            $actions[] = new Link('List', $this->links->to($context, 'voice_list'), 'l');
+            $actions[] = new Link('Add several', $this->links->to($context, 'voice_several'), 's');
+            $actions[] = new Link('Add number', $this->links->new($context, 'extensions'), 'n');
         }
 
         return $actions;
     }
 
     /** @param list<Finding> $findings */
-    private function next(JobInHand $hand, array $findings): ?Next
+    private function next(JobContext $context, array $findings): ?Next
     {
-        if ([] === $hand->job->extensions) {
-            $action = new Link('Add several', $this->links->to($hand, 'voice_several'), 's', main: true);
+        if ([] === $context->job->extensions) {
+            $action = new Link('Add several', $this->links->to($context, 'voice_several'), 's', main: true);
 
             return new Next('No number is planned yet', 'Begin with the phones: a first number, how many, their names.', $action);
         }
@@ -170,17 +170,17 @@ final readonly class VoicePage
         return null === $finding ? null : new Next(
             $finding->title,
             $finding->advice,
-            '' === $list ? null : new Link('Mend it', $this->links->record($hand, $list, $id), 'w', main: true),
+            '' === $list ? null : new Link('Mend it', $this->links->record($context, $list, $id), 'w', main: true),
         );
     }
 
-    private function strip(JobInHand $hand): StripView
+    private function strip(JobContext $context): StripView
     {
-        $strip = NumberStrip::of($hand->job);
+        $strip = NumberStrip::of($context->job);
         $rows = [];
         $counts = ['taken' => 0, 'free' => 0, 'clash' => 0];
-        $record = substr($this->links->record($hand, 'extensions', '0'), 0, -1);
-        $new = $this->security->isGranted('ROLE_LEAD') ? $this->links->new($hand, 'extensions').'?number=' : null;
+        $record = substr($this->links->record($context, 'extensions', '0'), 0, -1);
+        $new = $this->security->isGranted('ROLE_LEAD') ? $this->links->new($context, 'extensions').'?number=' : null;
         foreach ($strip->rows as $index => $row) {
             $cells = [];
             foreach ($row['cells'] as $n => $cell) {
@@ -204,7 +204,7 @@ final readonly class VoicePage
     }
 
     /** @return list<Link> */
-    private function lists(JobInHand $hand): array
+    private function lists(JobContext $context): array
     {
         $lists = [
             [Extension::class, 'extensions', 'Numbers'],
@@ -216,8 +216,8 @@ final readonly class VoicePage
         ];
 
         return array_map(fn (array $l): Link => new Link(
-            \sprintf('%s %d', $l[2], \count($hand->job->all($l[0]))),
-            $this->links->to($hand, 'records', ['list' => $l[1]]),
+            \sprintf('%s %d', $l[2], \count($context->job->all($l[0]))),
+            $this->links->to($context, 'records', ['list' => $l[1]]),
         ), $lists);
     }
 

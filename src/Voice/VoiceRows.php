@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Vorhut\App\Voice;
 
-use Vorhut\App\Jobs\JobInHand;
+use Vorhut\App\Jobs\JobContext;
 use Vorhut\Core\Job\CallTarget;
 use Vorhut\Core\Job\Extension;
 use Vorhut\Core\Job\Hours;
@@ -34,13 +34,13 @@ final readonly class VoiceRows
      *
      * @return array{out: list<RouteView>, in: list<RouteView>}
      */
-    public function routes(JobInHand $hand, VoicePlan $plan, array $wrong, ?DialView $dialled): array
+    public function routes(JobContext $context, VoicePlan $plan, array $wrong, ?DialView $dialled): array
     {
         $taking = array_column(array_filter($dialled->routes ?? [], static fn (array $r): bool => $r['takes']), 'url');
         $rows = ['out' => [], 'in' => []];
-        foreach ($hand->job->all(VoiceRoute::class) as $route) {
-            $url = $this->links->record($hand, 'routes', $route->id);
-            $hours = $hand->job->all(Hours::class)[$route->hours ?? ''] ?? null;
+        foreach ($context->job->all(VoiceRoute::class) as $route) {
+            $url = $this->links->record($context, 'routes', $route->id);
+            $hours = $context->job->all(Hours::class)[$route->hours ?? ''] ?? null;
             $else = null === $route->closed ? '' : ', else '.self::target($plan, $route->closed);
             $rows[$route->direction->value][] = new RouteView(
                 \count($rows[$route->direction->value]) + 1,
@@ -66,7 +66,7 @@ final readonly class VoiceRows
      *
      * @return list<TrunkView>
      */
-    public function trunks(JobInHand $hand, VoicePlan $plan, array $wrong): array
+    public function trunks(JobContext $context, VoicePlan $plan, array $wrong): array
     {
         $views = [];
         foreach ($plan->trunks as $trunk) {
@@ -76,7 +76,7 @@ final readonly class VoiceRows
                 $trunk->name,
                 $trunk->kind->label(),
                 $trunk->number ?? 'no number yet',
-                self::trunkSummary($hand, $trunk, $rows),
+                self::trunkSummary($context, $trunk, $rows),
                 null === $trunk->callsPerHour ? '' : \sprintf(
                     'Busy hour: %d calls of %d s are %.2f erlang and take %d channels for one call in a hundred lost.',
                     $trunk->callsPerHour,
@@ -88,14 +88,14 @@ final readonly class VoiceRows
                 null === $trunk->callsPerHour ? null : $hour->needed,
                 $rows,
                 isset($wrong['trunks '.$trunk->id]),
-                $this->links->record($hand, 'trunks', $trunk->id),
+                $this->links->record($context, 'trunks', $trunk->id),
             );
         }
 
         return $views;
     }
 
-    public function menu(JobInHand $hand, VoicePlan $plan, Extension $attendant): MenuView
+    public function menu(JobContext $context, VoicePlan $plan, Extension $attendant): MenuView
     {
         $menu = $attendant->menu;
         $said = static fn (?CallTarget $target): string => null === $target ? 'hangs up' : self::target($plan, $target);
@@ -117,7 +117,7 @@ final readonly class VoiceRows
                 return ['key' => $key, 'to' => null === $to ? '' : self::target($plan, $to)];
             }, self::KEYS),
             $else,
-            $this->links->record($hand, 'extensions', $attendant->number),
+            $this->links->record($context, 'extensions', $attendant->number),
         );
     }
 
@@ -192,9 +192,9 @@ final readonly class VoiceRows
     }
 
     /** @param list<TrunkRow> $rows */
-    private static function trunkSummary(JobInHand $hand, Trunk $trunk, array $rows): string
+    private static function trunkSummary(JobContext $context, Trunk $trunk, array $rows): string
     {
-        $system = $hand->job->devices[$trunk->system ?? '']->name ?? 'no phone system yet';
+        $system = $context->job->devices[$trunk->system ?? '']->name ?? 'no phone system yet';
         if ([] === $rows) {
             return \sprintf('%s, socket %s', $system, $trunk->port ?? 'not planned');
         }

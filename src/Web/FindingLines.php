@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace Vorhut\App\Web;
 
 use Symfony\Component\Routing\Generator\UrlGeneratorInterface;
-use Vorhut\App\Jobs\JobInHand;
+use Vorhut\App\Jobs\JobContext;
 use Vorhut\App\Jobs\Rights;
 use Vorhut\App\Web\View\FindingLine;
 use Vorhut\App\Web\View\Post;
@@ -23,21 +23,21 @@ final readonly class FindingLines
     }
 
     /** @param string $back the page to come back to after the change */
-    public function of(JobInHand $hand, Finding $finding, string $back, string $key = ''): FindingLine
+    public function of(JobContext $context, Finding $finding, string $back, string $key = ''): FindingLine
     {
-        $slug = $hand->stored->getSlug();
+        $slug = $context->stored->getSlug();
         $who = [];
         foreach (\array_slice($finding->devices, 0, self::MOST_NAMED) as $id) {
-            $device = $hand->job->devices[$id] ?? null;
+            $device = $context->job->devices[$id] ?? null;
             $who[] = [
-                'name' => $hand->job->nameOf($id),
+                'name' => $context->job->nameOf($id),
                 'url' => null === $device ? null : $this->urls->generate('devices', ['slug' => $slug, 'sel' => $id]),
                 'mac' => (string) ($device?->interfaces[0] ?? null)?->mac,
             ];
         }
 
         foreach ($finding->records as [$list, $id]) {
-            $name = $hand->job->records[$list][$id]['name'] ?? $id;
+            $name = $context->job->records[$list][$id]['name'] ?? $id;
             $who[] = [
                 'name' => \is_string($name) ? $name : $id,
                 'url' => $this->urls->generate('record', ['slug' => $slug, 'list' => $list, 'id' => $id]),
@@ -52,7 +52,7 @@ final readonly class FindingLines
             ucfirst(str_replace('-', ' ', $finding->rule)),
             Severity::Wrong === $finding->severity,
             $who,
-            $this->take($hand, $finding, $back, $key),
+            $this->take($context, $finding, $back, $key),
         );
     }
 
@@ -63,42 +63,42 @@ final readonly class FindingLines
      *
      * @return list<FindingLine>
      */
-    public function all(JobInHand $hand, array $findings, string $back): array
+    public function all(JobContext $context, array $findings, string $back): array
     {
         $alike = [];
         foreach ($findings as $finding) {
-            $alike[Alike::key($hand->job, $finding)][] = $finding;
+            $alike[Alike::key($context->job, $finding)][] = $finding;
         }
 
         return array_map(
-            fn (array $group): FindingLine => $this->of($hand, $group[0], $back)->withAlike(
-                \array_slice(array_map(static fn (Finding $f): string => $hand->job->nameOf($f->devices[0] ?? ''), $group), 1),
-                $this->takeAll($hand, $group, $back),
+            fn (array $group): FindingLine => $this->of($context, $group[0], $back)->withAlike(
+                \array_slice(array_map(static fn (Finding $f): string => $context->job->nameOf($f->devices[0] ?? ''), $group), 1),
+                $this->takeAll($context, $group, $back),
             ),
             array_values($alike),
         );
     }
 
     /** @param non-empty-list<Finding> $group that are alike */
-    private function takeAll(JobInHand $hand, array $group, string $back): ?Post
+    private function takeAll(JobContext $context, array $group, string $back): ?Post
     {
         $change = \count($group) > 1 ? Alike::change($group) : null;
-        if (null === $change || !$this->rights->allow($hand->stored, $change)) {
+        if (null === $change || !$this->rights->allow($context->stored, $change)) {
             return null;
         }
-        $url = $this->urls->generate('finding_apply', ['slug' => $hand->stored->getSlug(), 'finding' => $group[0]->id()]);
-        $values = ['back' => $back, 'version' => $hand->revision, 'alike' => \count($group), 'offer' => $change->fingerprint()];
+        $url = $this->urls->generate('finding_apply', ['slug' => $context->stored->getSlug(), 'finding' => $group[0]->id()]);
+        $values = ['back' => $back, 'version' => $context->revision, 'alike' => \count($group), 'offer' => $change->fingerprint()];
 
         return new Post(\sprintf('Take it for all %d', \count($change->edits)), $url, $values, small: true);
     }
 
-    private function take(JobInHand $hand, Finding $finding, string $back, string $key): ?Post
+    private function take(JobContext $context, Finding $finding, string $back, string $key): ?Post
     {
-        if (null === $finding->change || !$this->rights->allow($hand->stored, $finding->change)) {
+        if (null === $finding->change || !$this->rights->allow($context->stored, $finding->change)) {
             return null;
         }
-        $url = $this->urls->generate('finding_apply', ['slug' => $hand->stored->getSlug(), 'finding' => $finding->id()]);
-        $values = ['back' => $back, 'version' => $hand->revision, 'offer' => $finding->change->fingerprint()];
+        $url = $this->urls->generate('finding_apply', ['slug' => $context->stored->getSlug(), 'finding' => $finding->id()]);
+        $values = ['back' => $back, 'version' => $context->revision, 'offer' => $finding->change->fingerprint()];
 
         return new Post('Take it', $url, $values, $key);
     }

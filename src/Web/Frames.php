@@ -8,13 +8,13 @@ use Psr\Clock\ClockInterface;
 use Symfony\Bundle\SecurityBundle\Security;
 use Symfony\Component\HttpFoundation\RequestStack;
 use Symfony\Component\Routing\Generator\UrlGeneratorInterface;
-use Vorhut\App\Bench\Strip;
+use Vorhut\App\Bench\BenchBar;
 use Vorhut\App\Entity\Change;
 use Vorhut\App\Entity\User;
-use Vorhut\App\Jobs\JobInHand;
+use Vorhut\App\Jobs\JobContext;
+use Vorhut\App\Jobs\JobNavigation;
 use Vorhut\App\Jobs\JobReading;
 use Vorhut\App\Jobs\Journal;
-use Vorhut\App\Jobs\Way;
 use Vorhut\App\Web\View\Post;
 
 /** Makes the frame of a job's pages: the way, the jump field, the last change that can be undone or made again. */
@@ -30,17 +30,17 @@ final readonly class Frames
         private RequestStack $requests,
         private UrlGeneratorInterface $urls,
         private ClockInterface $clock,
-        private Strip $strip,
+        private BenchBar $strip,
     ) {
     }
 
     /** @param bool $isTold whether to tell where the job stands: that takes a while right after a large one was changed */
-    public function of(JobInHand $hand, string $stop, bool $isTold = true): Frame
+    public function of(JobContext $context, string $stop, bool $isTold = true): Frame
     {
-        $stored = $hand->stored;
+        $stored = $context->stored;
         $slug = $stored->getSlug();
         $way = [];
-        foreach ($isTold ? Way::of($this->reading->digest($stored)) : [] as $step) {
+        foreach ($isTold ? JobNavigation::of($this->reading->digest($stored)) : [] as $step) {
             $way[] = $step + ['url' => $this->urls->generate($step['id'], ['slug' => $slug]), 'here' => $step['id'] === $stop];
         }
         $user = $this->security->getUser();
@@ -56,18 +56,18 @@ final readonly class Frames
             $way,
             $this->urls->generate('find', ['slug' => $slug]),
             $this->urls->generate('scan', ['slug' => $slug]),
-            $hand->revision,
-            null === $undo || !$isFresh ? null : $this->step($hand, $undo, $stop, 'undo', 'Undo', 'z'),
-            null === $redo || !$isFresh ? null : $this->step($hand, $redo, $stop, 'redo', 'Redo', 'y'),
+            $context->revision,
+            null === $undo || !$isFresh ? null : $this->step($context, $undo, $stop, 'undo', 'Undo', 'z'),
+            null === $redo || !$isFresh ? null : $this->step($context, $redo, $stop, 'redo', 'Redo', 'y'),
             null === $undo ? '' : LocalTime::clock($undo->getAt(), $stored->getTimezone()),
             LocalTime::full($this->clock->now(), $stored->getTimezone()),
-            $this->strip->of($hand),
+            $this->strip->of($context),
         );
     }
 
-    private function step(JobInHand $hand, Change $change, string $stop, string $route, string $text, string $key): Post
+    private function step(JobContext $context, Change $change, string $stop, string $route, string $text, string $key): Post
     {
-        $slug = $hand->stored->getSlug();
+        $slug = $context->stored->getSlug();
         $request = $this->requests->getCurrentRequest();
         $here = null === $request || !$request->isMethod('GET') ? '' : $request->getRequestUri();
         $back = str_starts_with($here, '/job/') ? $here : $this->urls->generate($stop, ['slug' => $slug]);

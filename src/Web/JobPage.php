@@ -14,8 +14,8 @@ use Symfony\Contracts\Service\Attribute\Required;
 use Vorhut\App\Entity\User;
 use Vorhut\App\Jobs\EditConflict;
 use Vorhut\App\Jobs\Effect\Effect;
+use Vorhut\App\Jobs\JobContext;
 use Vorhut\App\Jobs\JobEditor;
-use Vorhut\App\Jobs\JobInHand;
 use Vorhut\App\Jobs\NotAllowed;
 use Vorhut\Core\Job\ChangeSet;
 use Vorhut\Core\Record\InvalidFile;
@@ -35,9 +35,9 @@ abstract class JobPage extends AbstractController
         $this->editor = $editor;
     }
 
-    final protected function page(JobInHand $hand, string $stop, string $template, object $view, int $status = 200): Response
+    final protected function page(JobContext $context, string $stop, string $template, object $view, int $status = 200): Response
     {
-        $values = ['view' => $view, 'frame' => $this->frames->of($hand, $stop)];
+        $values = ['view' => $view, 'frame' => $this->frames->of($context, $stop)];
 
         return $this->render($template, $values, new Response(status: $status));
     }
@@ -55,9 +55,9 @@ abstract class JobPage extends AbstractController
     }
 
     /** Enters into the journal what changes nothing of the plan. */
-    final protected function note(JobInHand $hand, string $title): void
+    final protected function note(JobContext $context, string $title): void
     {
-        $this->editor->apply($hand->stored, new ChangeSet($title, []), $this->user(), $hand->revision);
+        $this->editor->apply($context->stored, new ChangeSet($title, []), $this->user(), $context->revision);
     }
 
     /**
@@ -69,12 +69,12 @@ abstract class JobPage extends AbstractController
      * @throws EditConflict
      * @throws NotAllowed
      */
-    final protected function attempt(JobInHand $hand, ChangeSet $change, Request $request, array $effects = []): void
+    final protected function attempt(JobContext $context, ChangeSet $change, Request $request, array $effects = []): void
     {
         if (!$change->isEmpty() && !$request->request->has('version')) {
             throw new BadRequestHttpException('This form does not say which version of the plan it was made from. Load the page again.');
         }
-        $this->editor->apply($hand->stored, $change, $this->user(), $request->request->getInt('version'), $effects);
+        $this->editor->apply($context->stored, $change, $this->user(), $request->request->getInt('version'), $effects);
     }
 
     /**
@@ -84,9 +84,9 @@ abstract class JobPage extends AbstractController
      *
      * @return list<string> why it was not made; empty where it was
      */
-    final protected function apply(JobInHand $hand, ChangeSet $change, Request $request, array $effects = []): array
+    final protected function apply(JobContext $context, ChangeSet $change, Request $request, array $effects = []): array
     {
-        return $this->refusals($hand, $change, $request, $effects)->above;
+        return $this->refusals($context, $change, $request, $effects)->above;
     }
 
     /**
@@ -94,13 +94,13 @@ abstract class JobPage extends AbstractController
      *
      * @param list<Effect> $effects
      */
-    final protected function refusals(JobInHand $hand, ChangeSet $change, Request $request, array $effects = []): Refusals
+    final protected function refusals(JobContext $context, ChangeSet $change, Request $request, array $effects = []): Refusals
     {
         if ($change->isEmpty() && [] === $effects) {
             return Refusals::said('Nothing to change: everything is as asked already.');
         }
         try {
-            $this->attempt($hand, $change, $request, $effects);
+            $this->attempt($context, $change, $request, $effects);
         } catch (InvalidFile $e) {
             return Refusals::of($e);
         } catch (EditConflict|NotAllowed $e) {
@@ -117,18 +117,18 @@ abstract class JobPage extends AbstractController
      * @param list<Effect> $effects
      */
     final protected function change(
-        JobInHand $hand,
+        JobContext $context,
         ChangeSet $change,
         Request $request,
         string $route,
         array $parameters = [],
         array $effects = [],
     ): RedirectResponse {
-        foreach ($this->apply($hand, $change, $request, $effects) as $sentence) {
+        foreach ($this->apply($context, $change, $request, $effects) as $sentence) {
             $this->addFlash('error', $sentence);
         }
 
-        return $this->to($hand, $route, $parameters);
+        return $this->to($context, $route, $parameters);
     }
 
     /** Whether what a page offered to change is still what would be changed; where not, that is said. */
@@ -143,10 +143,10 @@ abstract class JobPage extends AbstractController
     }
 
     /** @param array<string, string|int|null> $parameters */
-    final protected function to(JobInHand $hand, string $route, array $parameters = []): RedirectResponse
+    final protected function to(JobContext $context, string $route, array $parameters = []): RedirectResponse
     {
         $parameters = array_filter($parameters, static fn (string|int|null $v): bool => null !== $v && '' !== $v);
 
-        return $this->redirectToRoute($route, ['slug' => $hand->stored->getSlug(), ...$parameters], Response::HTTP_SEE_OTHER);
+        return $this->redirectToRoute($route, ['slug' => $context->stored->getSlug(), ...$parameters], Response::HTTP_SEE_OTHER);
     }
 }

@@ -10,11 +10,11 @@ use Vorhut\Core\Job\Lists;
 use Vorhut\Core\Profile\DeviceProfile;
 use Vorhut\Core\Record\Field\Field;
 use Vorhut\Core\Record\Field\Flag;
+use Vorhut\Core\Record\Field\NamedValues;
 use Vorhut\Core\Record\Field\Nested;
 use Vorhut\Core\Record\Field\OfKind;
 use Vorhut\Core\Record\Field\Records;
 use Vorhut\Core\Record\Field\Refers;
-use Vorhut\Core\Record\Field\Settings;
 use Vorhut\Core\Record\Field\Texts;
 use Vorhut\Core\Record\RecordType;
 
@@ -62,11 +62,11 @@ final readonly class RecordForm
         $options = $this->options($field);
         $control = match (true) {
             $field instanceof Flag => 'check',
-            $field instanceof Settings, $field instanceof Texts => 'area',
+            $field instanceof NamedValues, $field instanceof Texts => 'area',
             [] !== $options || $field instanceof Refers => 'select',
             default => 'text',
         };
-        $text = $field instanceof Settings ? SettingsText::of($value) : $field->shown($value);
+        $text = $field instanceof NamedValues ? SettingsText::of($value) : $field->shown($value);
 
         return new FormField($name, $label, $text, $control, $field->isTechnical(), $options, $field->required);
     }
@@ -114,7 +114,7 @@ final readonly class RecordForm
         }
         $text = \is_string($typed) ? $typed : '';
 
-        return $field instanceof Settings ? SettingsText::read($text) : $field->typed($text);
+        return $field instanceof NamedValues ? SettingsText::read($text) : $field->typed($text);
     }
 
     /**

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Vorhut\App\Web;
 
-use Vorhut\App\Jobs\JobInHand;
+use Vorhut\App\Jobs\JobContext;
 use Vorhut\App\Jobs\JobReading;
 use Vorhut\App\Web\View\FindingLine;
 use Vorhut\App\Web\View\Next;
@@ -21,29 +21,29 @@ final readonly class ViewFindings
     }
 
     /** @return list<Finding> */
-    public function at(JobInHand $hand, string $view): array
+    public function at(JobContext $context, string $view): array
     {
         return array_values(array_filter(
-            $this->reading->digest($hand->stored)->findings,
+            $this->reading->digest($context->stored)->findings,
             static fn (Finding $f): bool => $f->view === $view,
         ));
     }
 
     /** @return list<FindingLine> */
-    public function lines(JobInHand $hand, string $view): array
+    public function lines(JobContext $context, string $view): array
     {
-        return $this->lines->all($hand, \array_slice($this->at($hand, $view), 0, self::MOST), $view);
+        return $this->lines->all($context, \array_slice($this->at($context, $view), 0, self::MOST), $view);
     }
 
     /** What is wrong comes before what wants care, and what a key mends before what does not; null where nothing is. */
-    public function next(JobInHand $hand, string $view): ?Next
+    public function next(JobContext $context, string $view): ?Next
     {
-        $found = $this->at($hand, $view);
+        $found = $this->at($context, $view);
         usort($found, static fn (Finding $a, Finding $b): int => self::rank($a) <=> self::rank($b));
         if ([] === $found) {
             return null;
         }
-        $line = $this->lines->of($hand, $found[0], $view, 't');
+        $line = $this->lines->of($context, $found[0], $view, 't');
 
         return new Next($line->title, $line->why.' '.$line->advice, $line->take);
     }

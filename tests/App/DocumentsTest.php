@@ -14,7 +14,7 @@ use Vorhut\Core\Job\ChangeSet;
 use Vorhut\Core\Job\Device;
 use Vorhut\Core\Job\Edit;
 use Vorhut\Core\Job\Intent;
-use Vorhut\Core\Paper\Papers;
+use Vorhut\Core\Paper\PrintableLists;
 
 /** What a client keeps, made by the worker into one archive. */
 final class DocumentsTest extends AppTestCase
@@ -29,7 +29,7 @@ final class DocumentsTest extends AppTestCase
         $first = $this->made($names);
         self::assertSame(hash('sha256', $first), hash('sha256', $this->made($names)));
         $files = self::unpacked($first);
-        self::assertCount(\count(Papers::all()), self::named($files, '#^lists/#'));
+        self::assertCount(\count(PrintableLists::all()), self::named($files, '#^lists/#'));
         self::assertArrayHasKey('servers/10.47.10.in-addr.arpa.zone', $files);
         self::assertSame(['dates.ics', 'plan.json'], \array_slice(array_keys($files), -2));
         self::assertStringContainsString('BEGIN:VEVENT', $files['dates.ics']);
@@ -46,7 +46,7 @@ final class DocumentsTest extends AppTestCase
         self::assertStringContainsString('Battery supply', $files['drawings/rack-1.svg']);
         self::assertStringContainsString('the answer stops here', $files['drawings/way-control-calls-windows.svg']);
         // Every list is a sheet, and reads back as it stands in the list itself.
-        self::assertStringStartsWith(implode("\t", Papers::all()['addresses']->heads()), XlsxReader::text($files['lists.xlsx']));
+        self::assertStringStartsWith(implode("\t", PrintableLists::all()['addresses']->heads()), XlsxReader::text($files['lists.xlsx']));
     }
 
     public function testWhoMayNotAndWhatIsNotThere(): void
@@ -95,7 +95,7 @@ final class DocumentsTest extends AppTestCase
         $book = $files['hand-over.pdf'];
         self::assertStringContainsString('/MarkInfo << /Marked true >>', $book);
         $others = ['contents', 'open', 'cautions', 'racks', 'proof'];
-        self::assertSame(\count($others) + \count(Papers::all()), preg_match_all('#/S /H2 #', $book));
+        self::assertSame(\count($others) + \count(PrintableLists::all()), preg_match_all('#/S /H2 #', $book));
         self::assertSame(2, preg_match_all('#/FontFile2 #', $book), 'plain and bold');
         self::assertSame(0, preg_match_all('#/BaseFont /Helvetica#', $book));
         self::assertSame(0, preg_match_all('#/S /Sect #', $book));
@@ -113,9 +113,9 @@ final class DocumentsTest extends AppTestCase
         $reading = self::getContainer()->get(JobReading::class);
         $book = self::getContainer()->get(Book::class);
         \assert($reading instanceof JobReading && $book instanceof Book);
-        $view = $book->of($reading->hand($this->stored()));
+        $view = $book->of($reading->context($this->stored()));
         $ports = array_column($view->lists, null, 'id')['list-ports'];
-        $all = \count(Papers::all()['ports']->rows($this->job()));
+        $all = \count(PrintableLists::all()['ports']->rows($this->job()));
         self::assertCount(100, $ports['rows']);
         self::assertStringStartsWith(\sprintf('%d more are not printed here.', $all - 100), $ports['more']);
         self::assertSame('', array_column($view->lists, null, 'id')['list-racks']['more']);

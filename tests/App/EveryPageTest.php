@@ -11,7 +11,7 @@ use Vorhut\App\Jobs\JobStore;
 use Vorhut\App\Jobs\ShippedProfiles;
 use Vorhut\Core\Exchange\JobFile;
 use Vorhut\Core\Job\Job;
-use Vorhut\Core\Paper\Papers;
+use Vorhut\Core\Paper\PrintableLists;
 use Vorhut\Core\Record\Json;
 use Vorhut\Tests\Support\DigitIds;
 use Vorhut\Tests\Support\Jobs;
@@ -141,7 +141,7 @@ final class EveryPageTest extends AppTestCase
 
         return match ($variable) {
             'id', 'device' => [...$some($job->devices), ...$some($job->intents), 'desk-phone-page'],
-            'name' => array_values(array_map(static fn ($paper): string => $paper->name(), Papers::all())),
+            'name' => array_values(array_map(static fn ($paper): string => $paper->name(), PrintableLists::all())),
             'what' => ['units', 'dnsmasq', 'kea', 'zone'],
             default => ['1'],
         };

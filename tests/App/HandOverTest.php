@@ -10,7 +10,7 @@ use Vorhut\App\Entity\SignedState;
 use Vorhut\App\Jobs\JobEditor;
 use Vorhut\App\Jobs\Journal;
 use Vorhut\Core\Exchange\JobFile;
-use Vorhut\Core\Intent\Span;
+use Vorhut\Core\Intent\PairVerdict;
 use Vorhut\Core\Job\ChangeSet;
 use Vorhut\Core\Job\Device;
 use Vorhut\Core\Job\Edit;
@@ -72,14 +72,14 @@ final class HandOverTest extends AppTestCase
         $this->client->followRedirect();
         self::assertSelectorTextContains('[role=alert]', 'a name is wanted');
         $before = JobFile::write($this->job());
-        $saw = function (string $pair, Span $span): void {
+        $saw = function (string $pair, PairVerdict $span): void {
             [$from, $to] = [...explode('>', $pair), ''];
             $at = new \DateTimeImmutable();
             $this->em()->persist(new Observation($this->stored(), 'guests-cameras', $from, $to, $span, '', $this->person('ines'), $at));
             $this->em()->flush();
         };
-        $saw('guest-1>berth-1', Span::KeptApart);
-        $saw('guest-1>berth-2', Span::KeptApart);
+        $saw('guest-1>berth-1', PairVerdict::KeptApart);
+        $saw('guest-1>berth-2', PairVerdict::KeptApart);
         $this->client->submitForm('Sign and freeze this state', ['takenBy' => 'Runa Fell', 'reservations' => 'Horn 3 is too loud.']);
         $this->client->followRedirect();
         self::assertSelectorTextContains('.head small', 'the plan is as it was');
@@ -105,9 +105,9 @@ final class HandOverTest extends AppTestCase
             'Device Waiting hall kiosk gone',
         ], $lines);
         // One pair is seen otherwise, one as before, and one for the first time.
-        $saw('guest-1>berth-1', Span::Leak);
-        $saw('guest-1>berth-2', Span::KeptApart);
-        $saw('guest-1>berth-3', Span::Leak);
+        $saw('guest-1>berth-1', PairVerdict::Leak);
+        $saw('guest-1>berth-2', PairVerdict::KeptApart);
+        $saw('guest-1>berth-3', PairVerdict::Leak);
         $page = $this->client->request('GET', self::JOB.'/hand-over/'.$state->getId());
         self::assertSelectorTextContains('.head small', '1 pair seen otherwise');
         self::assertSame(

@@ -10,10 +10,10 @@ use Vorhut\App\Entity\PlanRecord;
 use Vorhut\App\Jobs\EditConflict;
 use Vorhut\App\Jobs\JobDigest;
 use Vorhut\App\Jobs\JobEditor;
+use Vorhut\App\Jobs\JobNavigation;
 use Vorhut\App\Jobs\JobReading;
 use Vorhut\App\Jobs\JobStore;
 use Vorhut\App\Jobs\StoredEdits;
-use Vorhut\App\Jobs\Way;
 use Vorhut\Core\Exchange\JobFile;
 use Vorhut\Core\Exchange\Upcaster;
 use Vorhut\Core\Exchange\Upcasters;
@@ -341,7 +341,7 @@ final class JobEditorTest extends AppTestCase
         \assert($reading instanceof JobReading);
         $states = static fn (JobDigest $digest): array => array_map(
             static fn (array $stop): array => [$stop['state'], $stop['done'], $stop['findings']],
-            array_column(Way::of($digest), null, 'id'),
+            array_column(JobNavigation::of($digest), null, 'id'),
         );
         self::assertSame(
             [

@@ -9,7 +9,7 @@ use Symfony\Component\Process\Process;
 use Vorhut\App\Live\ProbeFile;
 use Vorhut\App\Live\ProbeLine;
 use Vorhut\Core\Exchange\JobFile;
-use Vorhut\Core\Intent\Span;
+use Vorhut\Core\Intent\PairVerdict;
 use Vorhut\Core\Job\Job;
 use Vorhut\Tests\Support\Jobs;
 
@@ -75,7 +75,7 @@ final class KitTest extends TestCase
             self::assertSame('10.204.1.20', $file->head->clock, 'a time server said how its clock goes');
             self::assertEqualsWithDelta(0.0, $file->head->offset, 0.5);
             self::assertSame('its clock goes right, by 10.204.1.20', $file->clock());
-            self::assertSame([['reach', 'one', 'two', Span::Through, 'laptop in the hut']], array_map(
+            self::assertSame([['reach', 'one', 'two', PairVerdict::Through, 'laptop in the hut']], array_map(
                 static fn (ProbeLine $l): array => [$l->intent, $l->from, $l->to, $l->seen, $l->vantage],
                 $file->seen,
             ));

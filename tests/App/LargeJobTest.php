@@ -10,14 +10,14 @@ use Vorhut\App\Entity\StoredJob;
 use Vorhut\App\Jobs\JobEditor;
 use Vorhut\App\Jobs\JobReading;
 use Vorhut\App\Jobs\JobStore;
-use Vorhut\App\Jobs\Kept;
+use Vorhut\App\Jobs\RevisionCache;
 use Vorhut\App\Jobs\ShippedProfiles;
 use Vorhut\Core\Exchange\JobFile;
 use Vorhut\Core\Exchange\JobGenerator;
 use Vorhut\Core\Job\ChangeSet;
 use Vorhut\Core\Job\Device;
 use Vorhut\Core\Job\Segment;
-use Vorhut\Core\Paper\Papers;
+use Vorhut\Core\Paper\PrintableLists;
 use Vorhut\Core\Record\Json;
 
 /** What takes a while in a large job comes later, and comes. */
@@ -101,7 +101,7 @@ final class LargeJobTest extends AppTestCase
         $this->as('ines');
         $slug = $this->large(2000)->getSlug();
         $job = $this->job($slug);
-        $rows = \count(Papers::all()['addresses']->rows($job));
+        $rows = \count(PrintableLists::all()['addresses']->rows($job));
         $subnets = array_sum(array_map(static fn (Segment $s): int => max(1, \count($s->subnets)), $job->segments));
         $lists = [
             '/papers/addresses' => ['.paper tbody tr', $rows, 500],
@@ -136,8 +136,8 @@ final class LargeJobTest extends AppTestCase
     public function testWhatIsComputedIsComputedOnceForAllWhoAsk(): void
     {
         $stored = $this->stored();
-        $kept = self::getContainer()->get(Kept::class);
-        \assert($kept instanceof Kept);
+        $kept = self::getContainer()->get(RevisionCache::class);
+        \assert($kept instanceof RevisionCache);
         $times = 0;
         $compute = static function () use (&$times): array {
             return [1, ++$times];
@@ -183,8 +183,8 @@ final class LargeJobTest extends AppTestCase
 
     private function kept(string $what, StoredJob $stored, int $revision): mixed
     {
-        $kept = self::getContainer()->get(Kept::class);
-        \assert($kept instanceof Kept);
+        $kept = self::getContainer()->get(RevisionCache::class);
+        \assert($kept instanceof RevisionCache);
 
         return $kept->recall($what, $stored, $revision);
     }

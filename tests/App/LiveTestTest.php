@@ -9,7 +9,7 @@ use Symfony\Component\HttpFoundation\File\UploadedFile;
 use Vorhut\App\Entity\Observation;
 use Vorhut\App\Entity\SweepRun;
 use Vorhut\App\Entity\TestRun;
-use Vorhut\Core\Intent\Span;
+use Vorhut\Core\Intent\PairVerdict;
 use Vorhut\Core\Record\Json;
 
 /** The live test through the application. No lab runs here: what is asked on loopback is refused, which is an answer too. */
@@ -40,7 +40,7 @@ final class LiveTestTest extends AppTestCase
         self::assertSelectorTextSame('.where', '◇ lab');
         $site = SweepRun::ON_SITE;
         $who = $this->person('tomas');
-        $span = Span::KeptApart;
+        $span = PairVerdict::KeptApart;
         $stored = $this->stored();
         $later = new \DateTimeImmutable('+1 minute');
         $this->em()->persist(new Observation($stored, 'guests-phone-system', 'guest-1', 'pbx', $span, '', $who, $later, $site, 'tcp'));
@@ -82,7 +82,7 @@ final class LiveTestTest extends AppTestCase
 
     private function through(string $intent, string $from, string $to): Observation
     {
-        return new Observation($this->stored(), $intent, $from, $to, Span::Through, '', $this->person('tomas'), new \DateTimeImmutable());
+        return new Observation($this->stored(), $intent, $from, $to, PairVerdict::Through, '', $this->person('tomas'), new \DateTimeImmutable());
     }
 
     public function testALaterTestSupersedesAndBothStay(): void

@@ -111,7 +111,7 @@ final class MigrationTest extends TestCase
         self::assertStringContainsString('on its way', $this->one("SELECT message FROM run WHERE kind = 'test'"));
     }
 
-    private function read(string $slug): \Vorhut\App\Jobs\JobInHand
+    private function read(string $slug): \Vorhut\App\Jobs\JobContext
     {
         $shelf = new PlanShelf(new NullAdapter(), new NullAdapter(), new NullLogger());
 

@@ -9,7 +9,7 @@ use Random\Randomizer;
 use Vorhut\App\Entity\Observation;
 use Vorhut\App\Entity\StoredJob;
 use Vorhut\App\Proof\Observations;
-use Vorhut\Core\Intent\Span;
+use Vorhut\Core\Intent\PairVerdict;
 use Vorhut\Core\Proof\SeenCounts;
 
 /** Observations are counted on from what was counted last: whatever comes, as if all were counted anew. */
@@ -29,7 +29,7 @@ final class ObservationsTest extends AppTestCase
 
     public function testOneTakenBackInPlaceOfAnother(): void
     {
-        $all = [$this->see('i', 'u1', Span::Through), $this->see('i', 'u2', Span::NoReply)];
+        $all = [$this->see('i', 'u1', PairVerdict::Through), $this->see('i', 'u2', PairVerdict::NoReply)];
         $all[0]->withdraw(true);
         $this->em()->flush();
         self::assertEquals(['i' => new SeenCounts(onSite: 1)], $this->observations->counts($this->stored));
@@ -45,7 +45,7 @@ final class ObservationsTest extends AppTestCase
         $all = [];
         for ($n = 0; $n < 60; ++$n) {
             for ($times = $random->getInt(0, 3); $times > 0; --$times) {
-                $span = [Span::Through, Span::NoReply, Span::Untried][$random->getInt(0, 2)];
+                $span = [PairVerdict::Through, PairVerdict::NoReply, PairVerdict::Untried][$random->getInt(0, 2)];
                 $all[] = $this->see('i'.$random->getInt(0, 1), 'u'.$random->getInt(0, 2), $span, 1 === $random->getInt(0, 1));
             }
             if ([] !== $all && 0 === $n % 5) {
@@ -59,7 +59,7 @@ final class ObservationsTest extends AppTestCase
         }
     }
 
-    private function see(string $intent, string $asked, Span $span, bool $onSite = true): Observation
+    private function see(string $intent, string $asked, PairVerdict $span, bool $onSite = true): Observation
     {
         $at = new \DateTimeImmutable();
         $seen = new Observation($this->stored, $intent, 'asker', $asked, $span, '', null, $at, onSite: $onSite);
@@ -86,7 +86,7 @@ final class ObservationsTest extends AppTestCase
         foreach ($last as $intent => $words) {
             $counts[$intent] = new SeenCounts();
             foreach ($words as $seen) {
-                $isSeen = (int) (Span::Untried !== $seen->getSpan());
+                $isSeen = (int) (PairVerdict::Untried !== $seen->getSpan());
                 $counts[$intent] = $counts[$intent]->with($seen->where(), $isSeen, (int) $seen->getSpan()->holds());
             }
         }
@@ -102,7 +102,7 @@ final class ObservationsTest extends AppTestCase
         foreach ([['control-phone-1', false], ['this-machine', true], [null, true]] as $n => [$vantage, $onSite]) {
             $pair = ['window-1', 'window-2', 'window-3'][$n];
             $who = $this->person('ines');
-            $seen = new Observation($this->stored, 'phones-register', $pair, 'pbx', Span::Through, '', $who, $at, $vantage, '', $onSite);
+            $seen = new Observation($this->stored, 'phones-register', $pair, 'pbx', PairVerdict::Through, '', $who, $at, $vantage, '', $onSite);
             $this->em()->persist($seen);
         }
         $this->em()->flush();

@@ -11,7 +11,7 @@ use Vorhut\App\Papers\Sheet;
 use Vorhut\App\Papers\XlsxReader;
 use Vorhut\App\Papers\XlsxWriter;
 use Vorhut\Core\Exchange\CsvTable;
-use Vorhut\Core\Paper\Papers;
+use Vorhut\Core\Paper\PrintableLists;
 use Vorhut\Core\Record\InvalidFile;
 
 /** Lists that are printed and carried off, and workbooks that come back. */
@@ -25,9 +25,9 @@ final class PapersTest extends AppTestCase
                 'addresses', 'cables', 'dial-plan', 'directory', 'firmware', 'streams', 'heat', 'licences', 'phones', 'ports', 'racks',
                 'time', 'universes',
             ],
-            array_keys(Papers::all()),
+            array_keys(PrintableLists::all()),
         );
-        foreach (Papers::all() as $name => $paper) {
+        foreach (PrintableLists::all() as $name => $paper) {
             $rows = $paper->rows($this->job());
             self::assertNotSame([], $rows);
             self::assertSame([\count($paper->heads())], array_values(array_unique(array_map(\count(...), $rows))), $name);
@@ -48,7 +48,7 @@ final class PapersTest extends AppTestCase
     public function testEveryListReadsBackEqual(): void
     {
         $job = $this->job();
-        foreach (Papers::all() as $name => $paper) {
+        foreach (PrintableLists::all() as $name => $paper) {
             $sheet = Sheet::of($paper, $job);
             $figure = static fn (string $cell): string => (string) preg_replace('/^(-?\d+)\.0$/D', '$1', trim($cell));
             $filled = array_map(static fn (array $row): array => array_map($figure, $row), $sheet->rows);
@@ -76,7 +76,7 @@ final class PapersTest extends AppTestCase
             '2001' => [$row[0], 'Window one', ...\array_slice($row, 2)],
             '2002' => [...\array_slice($row, 0, 3), 'Nowhere', ...\array_slice($row, 4)],
             default => $row,
-        }, Sheet::of(Papers::all()['phones'], $this->job())->rows);
+        }, Sheet::of(PrintableLists::all()['phones'], $this->job())->rows);
         // In the workbook of all lists it is the sheet of its name that counts.
         $book = XlsxWriter::write(new Sheet('Other', [['Name', 'Row'], ['No', 'extensions/2001']]), new Sheet('Phone list', $rows));
         $this->comesBack('phones', $book, 'lists.xlsx');
@@ -114,7 +114,7 @@ final class PapersTest extends AppTestCase
     /** By hand: one address of each sort, in its place. */
     public function testTheAddressListHasEveryAddressInOrder(): void
     {
-        $rows = Papers::all()['addresses']->rows($this->job());
+        $rows = PrintableLists::all()['addresses']->rows($this->job());
         $voice = array_values(array_filter($rows, static fn (array $r): bool => 'Voice, Northpier' === $r[0]));
         self::assertSame(['Voice, Northpier', '110', '10.47.10.1', '255.255.255.0', '', 'Core router'], \array_slice($voice[0], 0, 6));
         self::assertSame('10.47.10.10', $voice[1][2]);
@@ -126,7 +126,7 @@ final class PapersTest extends AppTestCase
             sort($sorted);
             self::assertSame($sorted, array_values($values), $segment->name);
         }
-        $phones = array_column(Papers::all()['phones']->rows($this->job()), null, 0);
+        $phones = array_column(PrintableLists::all()['phones']->rows($this->job()), null, 0);
         self::assertSame(['2001', 'Ticket 1', 'Ticket window 1'], \array_slice($phones['2001'], 0, 3));
         self::assertStringContainsString('Northpier', $phones['2001'][4], 'the address of the building around it');
     }
@@ -134,7 +134,7 @@ final class PapersTest extends AppTestCase
     /** By hand: 1 W is 3.412 BTU/h, and the whole is the sum of its places. */
     public function testHeatIsAddedUpPlaceByPlace(): void
     {
-        $rows = array_column(Papers::all()['heat']->rows($this->job()), null, 0);
+        $rows = array_column(PrintableLists::all()['heat']->rows($this->job()), null, 0);
         self::assertSame(['Eastholm, Eastholm hut', '7', '100.2', '342', '', '42', '40', 'Hut phone'], $rows['Eastholm, Eastholm hut']);
         self::assertSame('28', $rows['Northpier, Comms room'][5]);
         $all = $rows['All places'];

@@ -9,8 +9,8 @@ use Psr\Log\NullLogger;
 use Symfony\Component\Cache\Adapter\ArrayAdapter;
 use Symfony\Component\Cache\Adapter\NullAdapter;
 use Symfony\Component\Cache\Adapter\PhpFilesAdapter;
+use Vorhut\App\Jobs\JobContext;
 use Vorhut\App\Jobs\JobEditor;
-use Vorhut\App\Jobs\JobInHand;
 use Vorhut\App\Jobs\JobStore;
 use Vorhut\App\Jobs\PlanReader;
 use Vorhut\App\Jobs\PlanShelf;
@@ -40,17 +40,17 @@ final class PlanShelfTest extends AppTestCase
         parent::tearDown();
     }
 
-    /** @return iterable<string, array{callable(JobInHand): Edit, int}> an edit, and how many parts are made anew for it at most */
+    /** @return iterable<string, array{callable(JobContext): Edit, int}> an edit, and how many parts are made anew for it at most */
     public static function edits(): iterable
     {
-        $at = static fn (JobInHand $hand, int $place): string => (string) array_keys($hand->job->devices)[$place];
-        yield 'changed' => [static fn (JobInHand $h): Edit => $h->job->edit(Device::class, $at($h, 200), ['serial' => 'K-1']), 1];
+        $at = static fn (JobContext $context, int $place): string => (string) array_keys($context->job->devices)[$place];
+        yield 'changed' => [static fn (JobContext $h): Edit => $h->job->edit(Device::class, $at($h, 200), ['serial' => 'K-1']), 1];
         yield 'removed' => [
-            static fn (JobInHand $h): Edit => new Edit(Device::class, $at($h, 299), $h->job->record(Device::class, $at($h, 299)), null),
+            static fn (JobContext $h): Edit => new Edit(Device::class, $at($h, 299), $h->job->record(Device::class, $at($h, 299)), null),
             1,
         ];
         yield 'put in between' => [
-            static fn (JobInHand $h): Edit => (new Edit(Device::class, 'new-one', null, [
+            static fn (JobContext $h): Edit => (new Edit(Device::class, 'new-one', null, [
                 ...($h->job->record(Device::class, $at($h, 9)) ?? []),
                 'id' => 'new-one',
                 'name' => 'New one',
@@ -59,7 +59,7 @@ final class PlanShelfTest extends AppTestCase
             2,
         ];
         yield 'added last' => [
-            static fn (JobInHand $h): Edit => new Edit(Device::class, 'zz', null, [
+            static fn (JobContext $h): Edit => new Edit(Device::class, 'zz', null, [
                 ...($h->job->record(Device::class, $at($h, 9)) ?? []),
                 'id' => 'zz',
                 'name' => 'Last',
@@ -69,7 +69,7 @@ final class PlanShelfTest extends AppTestCase
         ];
     }
 
-    /** @param callable(JobInHand): Edit $edit */
+    /** @param callable(JobContext): Edit $edit */
     #[DataProvider('edits')]
     public function testWhatIsSharedIsWhatAFreshReadGives(callable $edit, int $fresh): void
     {
@@ -99,19 +99,19 @@ final class PlanShelfTest extends AppTestCase
         $slug = $this->large();
         $index = new ArrayAdapter();
         $stored = $this->stored($slug);
-        $hand = $this->read($index, $slug);
+        $context = $this->read($index, $slug);
         $this->em()->getConnection()->executeStatement("UPDATE plan_record SET record = '{}' WHERE job_id = ?", [$stored->getId()]);
-        self::assertEquals($hand->job, $this->read($index, $slug)->job);
+        self::assertEquals($context->job, $this->read($index, $slug)->job);
     }
 
     public function testAFileThatWasCutOffIsMadeAnew(): void
     {
         $slug = $this->large();
         $index = new ArrayAdapter();
-        $hand = $this->read($index, $slug);
+        $context = $this->read($index, $slug);
         $file = $this->files()[0];
         file_put_contents($file, substr((string) file_get_contents($file), 0, 900));
-        self::assertEquals($hand, $this->read($index, $slug));
+        self::assertEquals($context, $this->read($index, $slug));
         self::assertGreaterThan(900, filesize($file));
     }
 
@@ -119,7 +119,7 @@ final class PlanShelfTest extends AppTestCase
     {
         $slug = $this->large();
         $index = new ArrayAdapter();
-        $hand = $this->read($index, $slug);
+        $context = $this->read($index, $slug);
         $connection = $this->em()->getConnection();
         $connection->beginTransaction();
         $connection->executeStatement('UPDATE job SET revision = revision + 1 WHERE slug = ?', [$slug]);
@@ -127,7 +127,7 @@ final class PlanShelfTest extends AppTestCase
         self::assertSame('K-2', $this->read($index, $slug)->job->devices['dev-7']->serial);
         $connection->rollBack();
         $connection->executeStatement('UPDATE job SET revision = revision + 1 WHERE slug = ?', [$slug]);
-        self::assertEquals($hand->job, $this->read($index, $slug)->job);
+        self::assertEquals($context->job, $this->read($index, $slug)->job);
     }
 
     public function testWhoReadLongAgoDoesNotReplaceWhatIsNewer(): void
@@ -163,7 +163,7 @@ final class PlanShelfTest extends AppTestCase
         return $store->create($job, $this->person('ines'))->getSlug();
     }
 
-    private function read(ArrayAdapter $index, string $slug): JobInHand
+    private function read(ArrayAdapter $index, string $slug): JobContext
     {
         $this->em()->clear();
         $shelf = new PlanShelf(new PhpFilesAdapter('', 0, $this->folder), $index, new NullLogger(), true);
@@ -171,7 +171,7 @@ final class PlanShelfTest extends AppTestCase
         return $this->plans($shelf)->read($this->stored($slug));
     }
 
-    private function fresh(string $slug): JobInHand
+    private function fresh(string $slug): JobContext
     {
         return $this->plans(new PlanShelf(new NullAdapter(), new NullAdapter(), new NullLogger()))->read($this->stored($slug));
     }

@@ -9,7 +9,7 @@ use Symfony\Component\Security\Core\Authentication\Token\Storage\TokenStorageInt
 use Symfony\Component\Security\Core\Authentication\Token\UsernamePasswordToken;
 use Twig\Environment;
 use Vorhut\App\Bench\SchedulePage;
-use Vorhut\App\Jobs\JobInHand;
+use Vorhut\App\Jobs\JobContext;
 use Vorhut\App\Jobs\JobReading;
 use Vorhut\App\Networks\NetworksPage;
 use Vorhut\App\Proof\PairPage;
@@ -21,9 +21,9 @@ final class UndrawnTest extends AppTestCase
 {
     public function testNetworksWithoutTheirMap(): void
     {
-        $hand = $this->hand();
-        $view = $this->service(NetworksPage::class)->show($hand, '');
-        $frame = $this->service(Frames::class)->of($hand, 'networks');
+        $context = $this->context();
+        $view = $this->service(NetworksPage::class)->show($context, '');
+        $frame = $this->service(Frames::class)->of($context, 'networks');
         self::assertNotNull($view->map);
         $drawn = $this->render('networks/index.html.twig', ['view' => $view, 'frame' => $frame]);
         self::assertStringNotContainsString('cannot be drawn', $drawn->text());
@@ -34,9 +34,9 @@ final class UndrawnTest extends AppTestCase
 
     public function testASchedule(): void
     {
-        $hand = $this->hand();
-        $view = $this->service(SchedulePage::class)->show($hand, null, '');
-        $frame = $this->service(Frames::class)->of($hand, 'bench');
+        $context = $this->context();
+        $view = $this->service(SchedulePage::class)->show($context, null, '');
+        $frame = $this->service(Frames::class)->of($context, 'bench');
         self::assertNotNull($view->drawing);
         $page = $this->render('bench/schedule.html.twig', ['view' => self::without($view, 'drawing'), 'frame' => $frame]);
         self::assertStringContainsString('The schedule cannot be drawn.', $page->text());
@@ -46,9 +46,9 @@ final class UndrawnTest extends AppTestCase
 
     public function testAPairWithoutItsTrace(): void
     {
-        $hand = $this->hand();
-        $intent = array_values($hand->job->intents)[0];
-        $view = $this->service(PairPage::class)->show($hand, $intent, '', null, 0);
+        $context = $this->context();
+        $intent = array_values($context->job->intents)[0];
+        $view = $this->service(PairPage::class)->show($context, $intent, '', null, 0);
         self::assertNotNull($view?->drawing);
         $page = $this->render('proof/_pair.html.twig', ['pair' => self::without($view, 'drawing'), 'edit' => null]);
         self::assertStringContainsString('The way cannot be drawn.', $page->text());
@@ -87,9 +87,9 @@ final class UndrawnTest extends AppTestCase
         return new ($view::class)(...[...get_object_vars($view), $part => null]);
     }
 
-    private function hand(): JobInHand
+    private function context(): JobContext
     {
-        return $this->get(JobReading::class)->hand($this->stored());
+        return $this->get(JobReading::class)->context($this->stored());
     }
 
     /**

@@ -167,9 +167,9 @@ final class UnitFilesTest extends AppTestCase
         $this->em()->clear();
         [$reading, $editor] = [self::getContainer()->get(JobReading::class), self::getContainer()->get(JobEditor::class)];
         \assert($reading instanceof JobReading && $editor instanceof JobEditor);
-        $hand = $reading->hand($this->stored());
-        $edit = new Edit(DeviceProfile::class, 'desk-phone-page', $hand->job->record(DeviceProfile::class, 'desk-phone-page'), $profile);
-        $editor->apply($hand->stored, new ChangeSet('Own kind', [$edit]), $this->person('ines'), $hand->revision);
+        $context = $reading->context($this->stored());
+        $edit = new Edit(DeviceProfile::class, 'desk-phone-page', $context->job->record(DeviceProfile::class, 'desk-phone-page'), $profile);
+        $editor->apply($context->stored, new ChangeSet('Own kind', [$edit]), $this->person('ines'), $context->revision);
     }
 
     private function serve(): string

@@ -5,9 +5,9 @@ declare(strict_types=1);
 namespace Vorhut\Tests\App;
 
 use Symfony\Component\DomCrawler\Crawler;
-use Vorhut\Core\Job\Pairing;
+use Vorhut\Core\Constraint\ConstraintChecks;
+use Vorhut\Core\Job\Relation;
 use Vorhut\Core\Job\ValueRule;
-use Vorhut\Core\Pairing\Pairings;
 use Vorhut\Core\Profile\DeviceProfile;
 use Vorhut\Core\Setting\Settings;
 
@@ -63,7 +63,7 @@ final class ValuesTest extends AppTestCase
     public function testTheOtherEndIsShownBeforeAValueIsKeptAndChangedAlong(): void
     {
         $this->as('tomas');
-        $broken = fn (): int => \count((new Pairings(new Settings($this->job())))->broken());
+        $broken = fn (): int => \count((new ConstraintChecks(new Settings($this->job())))->broken());
         $before = $broken();
         $this->post(self::JOB.'/devices/timetable/values/projector-address', ['value' => '10.47.80.99', 'scope' => 'unit']);
         self::assertSame(422, $this->code());
@@ -99,11 +99,11 @@ final class ValuesTest extends AppTestCase
         $this->client->followRedirect();
         $form = ['from' => 'pier-light', 'coupling' => 'lit-by', 'to' => 'light-desk'];
         $this->client->submitForm('Pair them', $form);
-        self::assertCount(21, $this->job()->all(Pairing::class));
+        self::assertCount(21, $this->job()->all(Relation::class));
         $this->post(self::JOB.'/pairings', ['coupling' => 'plays-into'] + $form);
         $this->client->followRedirect();
         self::assertSelectorTextContains('[role=alert]', 'allowed is one of lit-by');
-        self::assertCount(21, $this->job()->all(Pairing::class));
+        self::assertCount(21, $this->job()->all(Relation::class));
     }
 
     public function testAnOfferThatIsGoneIsNotTaken(): void

@@ -12,14 +12,14 @@ use Vorhut\App\Devices\DeviceQuery;
 use Vorhut\App\Devices\DeviceRow;
 use Vorhut\App\Devices\DevicesPage;
 use Vorhut\App\Entity\TestRun;
-use Vorhut\App\Jobs\JobInHand;
+use Vorhut\App\Jobs\JobContext;
 use Vorhut\App\Jobs\JobReading;
 use Vorhut\App\Jobs\JobsPage;
 use Vorhut\App\Networks\NetView;
 use Vorhut\App\Networks\NetworksPage;
 use Vorhut\App\Proof\ProofPage;
 use Vorhut\App\Proof\ProofSelection;
-use Vorhut\App\Proof\SpanView;
+use Vorhut\App\Proof\VerdictView;
 use Vorhut\App\Runs\RunViews;
 use Vorhut\App\Web\FindingLines;
 use Vorhut\App\Web\View\FindingLine;
@@ -27,7 +27,7 @@ use Vorhut\App\Web\View\Link;
 use Vorhut\Core\Findings\About;
 use Vorhut\Core\Findings\Finding;
 use Vorhut\Core\Findings\Severity;
-use Vorhut\Core\Intent\Span;
+use Vorhut\Core\Intent\PairVerdict;
 
 /** What pages show, without any page: the view objects that templates are given. */
 final class ViewTest extends AppTestCase
@@ -36,7 +36,7 @@ final class ViewTest extends AppTestCase
     {
         $names = fn (string $who): array => array_map(
             static fn (Link $action): string => $action->text,
-            $this->service(NetworksPage::class, $who)->show($this->hand(), '')->actions,
+            $this->service(NetworksPage::class, $who)->show($this->context(), '')->actions,
         );
         self::assertSame(['Sweep', 'Cables', 'Add segment', 'Add router'], $names('ines'));
         self::assertSame(['Sweep', 'Cables'], $names('tomas'));
@@ -45,11 +45,11 @@ final class ViewTest extends AppTestCase
     public function testTheMapTellsWhatGetsWhereFromAChosenLane(): void
     {
         $page = $this->service(NetworksPage::class, 'vera');
-        $map = $page->show($this->hand(), '')->map;
+        $map = $page->show($this->context(), '')->map;
         self::assertNotNull($map);
         self::assertSame([null], array_values(array_unique(array_column($map->lanes, 'reached'))), 'until one is chosen');
         self::assertContains('core', array_column($map->posts, 'id'));
-        $map = $page->show($this->hand(), '', from: 'guests')->map;
+        $map = $page->show($this->context(), '', from: 'guests')->map;
         self::assertNotNull($map);
         $lanes = array_column($map->lanes, null, 'id');
         self::assertTrue($lanes['guests']['chosen']);
@@ -59,9 +59,9 @@ final class ViewTest extends AppTestCase
 
     public function testEveryNetIsDrawnAndTheOneAtHandHasItsForm(): void
     {
-        $view = $this->service(NetworksPage::class, 'ines')->show($this->hand(), 'video');
+        $view = $this->service(NetworksPage::class, 'ines')->show($this->context(), 'video');
         $shown = array_unique(array_map(static fn (NetView $n): string => $n->id, $view->nets));
-        self::assertSame(array_keys($this->hand()->job->segments), array_values($shown));
+        self::assertSame(array_keys($this->context()->job->segments), array_values($shown));
         foreach ($view->nets as $net) {
             self::assertSame('video' === $net->id, null !== $net->form);
         }
@@ -80,14 +80,14 @@ final class ViewTest extends AppTestCase
     public function testTheDevicesOfAFilterAndNoOthers(): void
     {
         $query = DeviceQuery::of(new Request(['q' => 'berth', 'only' => 'unaddressed']));
-        $view = $this->service(DevicesPage::class, 'vera')->show($this->hand(), $query);
+        $view = $this->service(DevicesPage::class, 'vera')->show($this->context(), $query);
         self::assertSame(['Berth 4 camera', 'Berth 5 camera'], array_map(static fn (DeviceRow $row): string => $row->name, $view->rows));
         self::assertSame([false, []], [$view->mayEdit, $view->newFields], 'a viewer changes nothing');
     }
 
     public function testTheBenchPutsWhatIsNotSetUpFirst(): void
     {
-        $view = $this->service(BenchPage::class, 'tomas')->show($this->hand());
+        $view = $this->service(BenchPage::class, 'tomas')->show($this->context());
         $units = array_merge(...array_values($view->units));
         self::assertCount(81, $units);
         self::assertSame('Customs phone', $units[0]['name']);
@@ -97,8 +97,8 @@ final class ViewTest extends AppTestCase
     public function testSpansDifferByShapeNotOnlyByColour(): void
     {
         $drawn = [];
-        foreach (Span::cases() as $span) {
-            $view = SpanView::of($span);
+        foreach (PairVerdict::cases() as $span) {
+            $view = VerdictView::of($span);
             $drawn[] = implode(' ', $view->paths).$view->dashes;
             self::assertSame($span->fails(), $view->fails, $span->value);
             self::assertFalse($span->fails() && 'through' === $view->tone, $span->value);
@@ -124,19 +124,19 @@ final class ViewTest extends AppTestCase
 
     public function testTheProofOpensTheFirstIntentThatFails(): void
     {
-        $view = $this->service(ProofPage::class, 'tomas')->show($this->hand(), ProofSelection::of(new Request()));
+        $view = $this->service(ProofPage::class, 'tomas')->show($this->context(), ProofSelection::of(new Request()));
         self::assertSame('Set gateway 10.47.60.1 on Receiver 3 and Receiver 4', $view->next->next?->title);
         self::assertStringContainsString('Receiver 3 must answer', (string) $view->pair?->drawing?->sentence);
-        $view = $this->service(ProofPage::class, 'vera')->show($this->hand(), ProofSelection::of(new Request()));
+        $view = $this->service(ProofPage::class, 'vera')->show($this->context(), ProofSelection::of(new Request()));
         self::assertSame([null, []], [$view->next->next, $view->actions], 'a viewer changes nothing');
     }
 
-    private function hand(): JobInHand
+    private function context(): JobContext
     {
         $reading = self::getContainer()->get(JobReading::class);
         \assert($reading instanceof JobReading);
 
-        return $reading->hand($this->stored());
+        return $reading->context($this->stored());
     }
 
     /** The same advice with another title is something else. */
@@ -145,7 +145,7 @@ final class ViewTest extends AppTestCase
         $about = new About('odd', 1);
         $wrong = Severity::Wrong;
         $finding = static fn (string $title, string $id): Finding => new Finding($about, $wrong, $title, 'Why.', [$id], 'Mend it.');
-        $lines = $this->service(FindingLines::class, 'vera')->all($this->hand(), [
+        $lines = $this->service(FindingLines::class, 'vera')->all($this->context(), [
             $finding('Berth 1 camera is odd', 'berth-1'),
             $finding('Berth 2 camera is odd', 'berth-2'),
             $finding('Berth 3 camera is even', 'berth-3'),

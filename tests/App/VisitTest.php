@@ -13,8 +13,8 @@ use Vorhut\App\Entity\SignedState;
 use Vorhut\App\Entity\Visit;
 use Vorhut\App\Entity\VisitFile;
 use Vorhut\App\Entity\VisitRun;
+use Vorhut\App\Jobs\JobContext;
 use Vorhut\App\Jobs\JobEditor;
-use Vorhut\App\Jobs\JobInHand;
 use Vorhut\App\Jobs\JobReading;
 use Vorhut\App\Lab\Labs;
 use Vorhut\App\Live\LiveTests;
@@ -26,7 +26,7 @@ use Vorhut\Core\Job\Edit;
 use Vorhut\Core\Job\Intent;
 use Vorhut\Core\Net\MacAddress;
 use Vorhut\Core\Profile\Step\RecordKind;
-use Vorhut\Core\Runbook\Kept;
+use Vorhut\Core\Runbook\RecordedValue;
 use Vorhut\Core\Visit\UnitMarks;
 
 /** Coming again: what is not as it was left, what is done about it, and the files that are kept. */
@@ -47,9 +47,9 @@ final class VisitTest extends AppTestCase
         $this->labRuns();
         $tests = self::getContainer()->get(LiveTests::class);
         \assert($tests instanceof LiveTests);
-        $hand = $this->hand();
-        self::assertNull($tests->refusal($hand, false, 5000));
-        self::assertStringContainsString('5 001 pairs are too many', (string) $tests->refusal($hand, false, 5001));
+        $context = $this->context();
+        self::assertNull($tests->refusal($context, false, 5000));
+        self::assertStringContainsString('5 001 pairs are too many', (string) $tests->refusal($context, false, 5001));
         $this->as('vera');
         $this->post(self::JOB.'/visits');
         self::assertSame(403, $this->code());
@@ -248,12 +248,12 @@ final class VisitTest extends AppTestCase
         return $visit;
     }
 
-    private function hand(): JobInHand
+    private function context(): JobContext
     {
         $reading = self::getContainer()->get(JobReading::class);
         \assert($reading instanceof JobReading);
 
-        return $reading->hand($this->stored());
+        return $reading->context($this->stored());
     }
 
     private function readBack(string $device, string $setting, string $value, string $day): void
@@ -261,7 +261,7 @@ final class VisitTest extends AppTestCase
         $records = self::getContainer()->get(BenchRecords::class);
         \assert($records instanceof BenchRecords);
         $row = $records->rows($this->stored(), [$device])[$device];
-        $kept = new StepRecorded('any', true, kept: [new Kept(RecordKind::Read, 'Codec', $value, false, $setting)]);
+        $kept = new StepRecorded('any', true, kept: [new RecordedValue(RecordKind::Read, 'Codec', $value, false, $setting)]);
         $this->em()->persist($records->new($row, $kept, $this->person('tomas'), new \DateTimeImmutable($day)));
         $this->em()->flush();
     }

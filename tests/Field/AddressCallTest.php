@@ -8,7 +8,7 @@ use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
 use Vorhut\App\Provision\UnitFiles;
 use Vorhut\Core\Intent\Pair;
-use Vorhut\Core\Intent\Span;
+use Vorhut\Core\Intent\PairVerdict;
 use Vorhut\Core\Job\Job;
 use Vorhut\Core\Proof\Prover;
 use Vorhut\Field\Lab\LabPorts;
@@ -53,7 +53,7 @@ final class AddressCallTest extends TestCase
             LiveTests::inTheLab($job, UnitFiles::make(), 1.5)->run(['i'], static function (
                 string $intent,
                 string $pair,
-                Span $span,
+                PairVerdict $span,
                 string $evidence,
             ) use (&$seen, &$said): bool {
                 $seen[] = $span->value;
@@ -68,6 +68,6 @@ final class AddressCallTest extends TestCase
         $prover = new Prover($job);
         [$group] = $prover->intent($job->intents['i'])->groups;
         $prediction = $prover->pair($job->intents['i'], new Pair($group->from[0], $group->to[0]));
-        self::assertFalse($prediction->contradicts(Span::from($span)), $prediction->span->value);
+        self::assertFalse($prediction->contradicts(PairVerdict::from($span)), $prediction->span->value);
     }
 }

@@ -8,7 +8,7 @@ use Amp\CancelledException;
 use Amp\TimeoutCancellation;
 use PHPUnit\Framework\TestCase;
 use Vorhut\App\Provision\UnitFiles;
-use Vorhut\Core\Intent\Span;
+use Vorhut\Core\Intent\PairVerdict;
 use Vorhut\Core\Job\ChangeSet;
 use Vorhut\Core\Job\Edit;
 use Vorhut\Core\Job\Intent;
@@ -78,9 +78,9 @@ final class IdentityTest extends TestCase
     /** An echo comes back where the plan lets it through, and only there; a gateway that is lost is seen from the other segment. */
     public function testAnEchoComesBackWhereThePlanLetsIt(): void
     {
-        self::assertSame(['camera>far' => Span::Through, 'camera>system' => Span::Through], $this->echoes(self::job()));
+        self::assertSame(['camera>far' => PairVerdict::Through, 'camera>system' => PairVerdict::Through], $this->echoes(self::job()));
         $lost = (new LabFaults(['far' => UnitFault::NoGateway]))->on(self::job());
-        self::assertSame(['camera>far' => Span::NoReply, 'camera>system' => Span::Through], $this->echoes($lost));
+        self::assertSame(['camera>far' => PairVerdict::NoReply, 'camera>system' => PairVerdict::Through], $this->echoes($lost));
     }
 
     /** The machine of the lab refuses where nobody listens; a unit that is switched off refuses nothing, and leaks nothing. */
@@ -101,8 +101,8 @@ final class IdentityTest extends TestCase
             fn (array $i): array => [$i['id'] => $this->live($plan, $played, $i['id'])['camera>system']],
             $intents,
         ));
-        self::assertSame(['page' => Span::Through, 'closed' => Span::NoListener, 'no-page' => Span::Leak], $seen($plan));
-        self::assertSame(['page' => Span::NoReply, 'closed' => Span::NoListener, 'no-page' => Span::KeptApart], $seen($off));
+        self::assertSame(['page' => PairVerdict::Through, 'closed' => PairVerdict::NoListener, 'no-page' => PairVerdict::Leak], $seen($plan));
+        self::assertSame(['page' => PairVerdict::NoReply, 'closed' => PairVerdict::NoListener, 'no-page' => PairVerdict::KeptApart], $seen($off));
     }
 
     /** Whose an address is, only its own segment knows. */
@@ -151,19 +151,19 @@ final class IdentityTest extends TestCase
         return $marks;
     }
 
-    /** @return array<string, Span> */
+    /** @return array<string, PairVerdict> */
     private function echoes(Job $played): array
     {
         return $this->live(self::job(), $played, 'echo');
     }
 
-    /** @return array<string, Span> by pair */
+    /** @return array<string, PairVerdict> by pair */
     private function live(Job $plan, Job $played, string $intent): array
     {
         $this->lab?->stop();
         $this->lab = new Lab($played, LabPorts::ofThisUser(), UnitFiles::make());
         $seen = [];
-        $onPair = static function (string $intent, string $pair, Span $span) use (&$seen): bool {
+        $onPair = static function (string $intent, string $pair, PairVerdict $span) use (&$seen): bool {
             $seen[$pair] = $span;
 
             return true;

@@ -9,7 +9,7 @@ use PHPUnit\Framework\TestCase;
 use Vorhut\App\Jobs\ShippedProfiles;
 use Vorhut\App\Provision\UnitFiles;
 use Vorhut\Core\Exchange\JobFile;
-use Vorhut\Core\Intent\Span;
+use Vorhut\Core\Intent\PairVerdict;
 use Vorhut\Core\Job\ChangeSet;
 use Vorhut\Core\Job\Device;
 use Vorhut\Core\Job\Job;
@@ -51,7 +51,7 @@ final class LabFileTest extends TestCase
         $job = $this->started(self::demo());
         self::assertSame(200, self::called($job, '2001'));
         [$span, $evidence] = self::tested($job, 'ticket-1');
-        self::assertSame(Span::Through, $span, $evidence);
+        self::assertSame(PairVerdict::Through, $span, $evidence);
         self::assertStringContainsString('GET 024700001014.ini: 200', $evidence);
         self::assertStringContainsString('registers: 2001 at 10.150.10.10', $evidence);
     }
@@ -83,7 +83,7 @@ final class LabFileTest extends TestCase
         $this->started($job);
         self::assertSame(480, self::called($job, '2002'));
         self::assertSame(200, self::called($job, '2003'), 'it is not told by a file');
-        self::assertNotSame(Span::Through, self::tested($job, 'ticket-2')[0]);
+        self::assertNotSame(PairVerdict::Through, self::tested($job, 'ticket-2')[0]);
     }
 
     /** What is no file of the unit's is not taken for one, though it came. */
@@ -148,13 +148,13 @@ final class LabFileTest extends TestCase
         return $status;
     }
 
-    /** @return array{Span, string} */
+    /** @return array{PairVerdict, string} */
     private static function tested(Job $job, string $phone): array
     {
         $seen = [];
         LiveTests::inTheLab($job, UnitFiles::make(), 1.5)->run(
             ['windows-fetch'],
-            static function (string $intent, string $pair, Span $span, string $evidence) use (&$seen): bool {
+            static function (string $intent, string $pair, PairVerdict $span, string $evidence) use (&$seen): bool {
                 $seen[$pair] = [$span, $evidence];
 
                 return true;

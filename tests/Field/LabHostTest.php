@@ -10,8 +10,8 @@ use Vorhut\App\Jobs\ShippedProfiles;
 use Vorhut\App\Provision\UnitFiles;
 use Vorhut\Core\Exchange\JobFile;
 use Vorhut\Core\Exchange\JobGenerator;
+use Vorhut\Core\Intent\PairVerdict;
 use Vorhut\Core\Intent\ProbeKind;
-use Vorhut\Core\Intent\Span;
 use Vorhut\Core\Job\Job;
 use Vorhut\Core\Net\Ipv4Address;
 use Vorhut\Core\Record\Json;
@@ -62,7 +62,7 @@ final class LabHostTest extends TestCase
         self::assertSame([], [...$hosts[0]->failed(), ...$hosts[1]->failed()]);
         self::assertSame([], $hosts[0]->addresses()->table(), 'the first has 127.151.1.0/24');
         self::assertSame(['10.151.1.0/24'], array_keys($hosts[1]->addresses()->table()));
-        foreach ([[$one, $hosts[0], Span::Through], [$two, $hosts[1], Span::NoListener]] as [$job, $host, $span]) {
+        foreach ([[$one, $hosts[0], PairVerdict::Through], [$two, $hosts[1], PairVerdict::NoListener]] as [$job, $host, $span]) {
             self::assertSame([$span], self::seen($job, $host), $job->info->name);
         }
     }
@@ -138,11 +138,11 @@ final class LabHostTest extends TestCase
         return (string) $host->addresses()->toLab(Ipv4Address::fromString($planned));
     }
 
-    /** @return list<Span> */
+    /** @return list<PairVerdict> */
     private static function seen(Job $job, LabHost $host): array
     {
         $seen = [];
-        $onPair = static function (string $intent, string $pair, Span $span) use (&$seen): bool {
+        $onPair = static function (string $intent, string $pair, PairVerdict $span) use (&$seen): bool {
             $seen[] = $span;
 
             return true;

@@ -12,8 +12,8 @@ use Vorhut\App\Jobs\ShippedProfiles;
 use Vorhut\App\Provision\UnitFiles;
 use Vorhut\Core\Exchange\JobFile;
 use Vorhut\Core\Intent\Pair;
+use Vorhut\Core\Intent\PairVerdict;
 use Vorhut\Core\Intent\ProbeKind;
-use Vorhut\Core\Intent\Span;
 use Vorhut\Core\Job\ChangeSet;
 use Vorhut\Core\Job\Device;
 use Vorhut\Core\Job\Job;
@@ -173,7 +173,7 @@ final class LabTest extends TestCase
         $lab = $this->lab();
         $job = self::demo();
         [$span, $evidence] = self::farCall($job);
-        self::assertSame(Span::Through, $span);
+        self::assertSame(PairVerdict::Through, $span);
         self::assertMatchesRegularExpression(
             '/RTP there: heard, \d+ lost, RTP back: [1-9]\d? packets, \d+ lost, '
             .'payload type: 8, jitter: [\d.]+ ms, score: R \d+/',
@@ -190,7 +190,7 @@ final class LabTest extends TestCase
         self::assertStringContainsString('REGISTER Hut phone: no answer', $evidence, 'it breaks where the engine says');
 
         $lab->update($job);
-        self::assertSame(Span::Through, self::farCall($job)[0]);
+        self::assertSame(PairVerdict::Through, self::farCall($job)[0]);
     }
 
     public function testASweepFindsWhoIsThereAndCanBeStopped(): void
@@ -346,7 +346,7 @@ final class LabTest extends TestCase
         $lab = new Lab($job, LabPorts::ofThisUser(), UnitFiles::make());
         $seen = self::liveTest($job);
         $lab->stop();
-        self::assertEquals(['asked fixed>leased' => Span::Through, 'asks leased>fixed' => Span::Through], $seen);
+        self::assertEquals(['asked fixed>leased' => PairVerdict::Through, 'asks leased>fixed' => PairVerdict::Through], $seen);
     }
 
     public function testLabAddressesAreTheirOwnInverse(): void
@@ -375,13 +375,13 @@ final class LabTest extends TestCase
         $addresses->toLab(Ipv4Address::fromString('192.0.2.1'));
     }
 
-    /** @return array{Span, string} what a live call from the hut to the control room shows */
+    /** @return array{PairVerdict, string} what a live call from the hut to the control room shows */
     private static function farCall(Job $job): array
     {
         $spans = $evidences = [];
         LiveTests::inTheLab($job, UnitFiles::make(), 1.5)->run(
             ['hut-calls-control'],
-            static function (string $intent, string $pair, Span $span, string $evidence) use (
+            static function (string $intent, string $pair, PairVerdict $span, string $evidence) use (
                 &$spans,
                 &$evidences,
             ): bool {
@@ -407,13 +407,13 @@ final class LabTest extends TestCase
             $lab->stop();
         }
         self::assertEquals([
-            'group mixer>horn' => Span::Through,
-            'group mixer>far-horn' => Span::NoReply,
-            'stream camera>wall' => Span::Through,
-            'stream camera>far-wall' => Span::NoReply,
-            'page phone>ring-horn' => Span::Through,
-            'page phone>mute-horn' => Span::Through,
-            'speak phone>mute-horn' => Span::OneWay,
+            'group mixer>horn' => PairVerdict::Through,
+            'group mixer>far-horn' => PairVerdict::NoReply,
+            'stream camera>wall' => PairVerdict::Through,
+            'stream camera>far-wall' => PairVerdict::NoReply,
+            'page phone>ring-horn' => PairVerdict::Through,
+            'page phone>mute-horn' => PairVerdict::Through,
+            'speak phone>mute-horn' => PairVerdict::OneWay,
         ], $seen);
         $prover = new Prover($job);
         foreach ($seen as $key => $span) {
@@ -508,14 +508,14 @@ final class LabTest extends TestCase
         return self::$lab;
     }
 
-    /** @return array<string, Span> */
+    /** @return array<string, PairVerdict> */
     private static function liveTest(Job $job): array
     {
         $seen = [];
         LiveTests::inTheLab($job, UnitFiles::make(), 1.5)->run(array_keys($job->intents), static function (
             string $intent,
             string $pair,
-            Span $span,
+            PairVerdict $span,
             string $evidence,
             int $done,
             int $total,

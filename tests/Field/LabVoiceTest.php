@@ -11,8 +11,8 @@ use Vorhut\App\Jobs\ShippedProfiles;
 use Vorhut\App\Provision\UnitFiles;
 use Vorhut\Core\Exchange\JobFile;
 use Vorhut\Core\Intent\LiveQuestion;
+use Vorhut\Core\Intent\PairVerdict;
 use Vorhut\Core\Intent\ProbeKind;
-use Vorhut\Core\Intent\Span;
 use Vorhut\Core\Job\ChangeSet;
 use Vorhut\Core\Job\Device;
 use Vorhut\Core\Job\Edit;
@@ -228,16 +228,16 @@ final class LabVoiceTest extends TestCase
         $seen = [];
         LiveTests::inTheLab(self::$job, UnitFiles::make(), 1.5)->run(
             ['morning-call', 'ramp-rings'],
-            static function (string $intent, string $pair, Span $span, string $evidence) use (&$seen): bool {
+            static function (string $intent, string $pair, PairVerdict $span, string $evidence) use (&$seen): bool {
                 $seen[$pair] = [$span, $evidence];
 
                 return true;
             },
         );
         [$room, $ring] = [$seen['control-phone-1>number:2095'] ?? null, $seen['ramp-phone>ramp-horn'] ?? null];
-        self::assertSame(Span::Through, $room[0] ?? null, $room[1] ?? '');
+        self::assertSame(PairVerdict::Through, $room[0] ?? null, $room[1] ?? '');
         self::assertStringContainsString('6 of 6 licensed got in and hear, one more: 486', $room[1]);
-        self::assertSame(Span::Through, $ring[0] ?? null, $ring[1] ?? '');
+        self::assertSame(PairVerdict::Through, $ring[0] ?? null, $ring[1] ?? '');
         self::assertStringContainsString('INVITE 2009: 200', $ring[1]);
         self::assertStringContainsString('who stands there hears it', $ring[1]);
     }
@@ -249,14 +249,14 @@ final class LabVoiceTest extends TestCase
         $span = null;
         LiveTests::inTheLab($fewer, UnitFiles::make(), 1.5)->run(
             ['morning-call'],
-            static function (string $intent, string $pair, Span $seen, string $evidence) use (&$span): bool {
+            static function (string $intent, string $pair, PairVerdict $seen, string $evidence) use (&$span): bool {
                 self::assertStringContainsString('one more: 200', $evidence);
                 $span = $seen;
 
                 return true;
             },
         );
-        self::assertInstanceOf(Span::class, $span);
+        self::assertInstanceOf(PairVerdict::class, $span);
         self::assertFalse($span->holds());
     }
 

@@ -10,8 +10,8 @@ use Symfony\Component\Process\Process;
 use Vorhut\App\Jobs\ShippedProfiles;
 use Vorhut\App\Provision\UnitFiles;
 use Vorhut\Core\Exchange\JobFile;
+use Vorhut\Core\Intent\PairVerdict;
 use Vorhut\Core\Intent\ProbeKind;
-use Vorhut\Core\Intent\Span;
 use Vorhut\Core\Job\Job;
 use Vorhut\Field\Lab\LabPorts;
 use Vorhut\Field\Light\E131Data;
@@ -164,7 +164,7 @@ final class LightTest extends TestCase
             $test->run(['looks', 'berths-seen'], static function (
                 string $intent,
                 string $pair,
-                Span $span,
+                PairVerdict $span,
                 string $said,
             ) use (&$seen, &$evidence): bool {
                 $seen[$pair] = $span->value;

@@ -8,8 +8,8 @@ use PHPUnit\Framework\TestCase;
 use Vorhut\App\Jobs\ShippedProfiles;
 use Vorhut\App\Provision\UnitFiles;
 use Vorhut\Core\Exchange\JobFile;
+use Vorhut\Core\Intent\PairVerdict;
 use Vorhut\Core\Intent\ProbeKind;
-use Vorhut\Core\Intent\Span;
 use Vorhut\Core\Job\ChangeSet;
 use Vorhut\Core\Job\Edit;
 use Vorhut\Core\Job\Intent;
@@ -78,7 +78,7 @@ final class NtpTest extends TestCase
         $seen = [];
         LiveTests::inTheLab($job, UnitFiles::make(), 1.0)->run(
             ['clock'],
-            static function (string $intent, string $pair, Span $span, string $evidence) use (&$seen): bool {
+            static function (string $intent, string $pair, PairVerdict $span, string $evidence) use (&$seen): bool {
                 $seen[$pair] = [$span->holds(), $evidence];
 
                 return true;

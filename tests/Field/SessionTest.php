@@ -10,7 +10,7 @@ use Symfony\Component\Process\Process;
 use Vorhut\App\Jobs\ShippedProfiles;
 use Vorhut\App\Provision\UnitFiles;
 use Vorhut\Core\Exchange\JobFile;
-use Vorhut\Core\Intent\Span;
+use Vorhut\Core\Intent\PairVerdict;
 use Vorhut\Core\Proof\Prover;
 use Vorhut\Field\Announce\SapPacket;
 use Vorhut\Field\Announce\SoundDescription;
@@ -141,7 +141,7 @@ final class SessionTest extends TestCase
             LiveTests::inTheLab($job, UnitFiles::make(), 1.5)->run(['hear'], static function (
                 string $intent,
                 string $pair,
-                Span $span,
+                PairVerdict $span,
                 string $said,
             ) use (&$live, &$evidence): bool {
                 $live[$pair] = $span->holds();

@@ -9,8 +9,8 @@ use Vorhut\App\Jobs\ShippedProfiles;
 use Vorhut\App\Provision\UnitFiles;
 use Vorhut\Core\Exchange\JobFile;
 use Vorhut\Core\Intent\LiveQuestion;
+use Vorhut\Core\Intent\PairVerdict;
 use Vorhut\Core\Intent\ProbeKind;
-use Vorhut\Core\Intent\Span;
 use Vorhut\Core\Job\ChangeSet;
 use Vorhut\Core\Job\Extension;
 use Vorhut\Core\Job\Job;
@@ -119,7 +119,7 @@ final class SiteTalkerTest extends TestCase
         self::assertSame(ProbeStatus::Untried, $untried->status);
         self::assertStringContainsString('not in the vault', (string) $untried->evidence['why']);
         foreach (self::job()->intents as $intent) {
-            self::assertSame(Span::Untried, LiveAnswer::span($intent, [$untried]), $intent->expect->value);
+            self::assertSame(PairVerdict::Untried, LiveAnswer::span($intent, [$untried]), $intent->expect->value);
         }
         self::assertSame(ProbeStatus::Untried, $this->ask(ProbeKind::Call, 'ticket-1', 'berth-1')->status, 'a camera has no number');
     }
@@ -151,7 +151,7 @@ final class SiteTalkerTest extends TestCase
     {
         $seen = ['', ''];
         $test = new LiveTest($job, new Sweep(new Prober(new Sockets(new TargetGate()), 1.0)), self::place(), $talker, true);
-        $test->run(['phones-register'], static function (string $intent, string $pair, Span $span, string $evidence) use (&$seen): bool {
+        $test->run(['phones-register'], static function (string $intent, string $pair, PairVerdict $span, string $evidence) use (&$seen): bool {
             $seen = [$span->value, $evidence];
 
             return true;

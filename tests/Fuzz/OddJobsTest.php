@@ -12,7 +12,7 @@ use Vorhut\App\Cli;
 use Vorhut\Core\Exchange\JobFile;
 use Vorhut\Core\Isolation;
 use Vorhut\Core\Job\Job;
-use Vorhut\Core\Paper\Papers;
+use Vorhut\Core\Paper\PrintableLists;
 use Vorhut\Tests\Support\OddJobs;
 
 /**
@@ -62,7 +62,7 @@ final class OddJobsTest extends TestCase
                 }
                 self::assertContains($code, [0, 1], \sprintf('%s: %s: %s', $title, $name, $output->fetch()));
             }
-            foreach (Papers::all() as $paper) {
+            foreach (PrintableLists::all() as $paper) {
                 foreach ($paper->rows($job) as $row) {
                     self::assertCount(\count($paper->heads()), $row, $title.' '.$paper->name());
                 }

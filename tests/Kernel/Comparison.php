@@ -9,11 +9,11 @@ use Vorhut\Core\Net\Ipv4Address;
 use Vorhut\Core\Net\Protocol;
 use Vorhut\Core\Net\Service;
 use Vorhut\Core\Reach\Cause\CauseRule;
-use Vorhut\Core\Reach\Group\Heard;
+use Vorhut\Core\Reach\Group\Broadcast;
 use Vorhut\Core\Reach\Group\Multicast;
-use Vorhut\Core\Reach\Group\Shout;
+use Vorhut\Core\Reach\Group\Reception;
 use Vorhut\Core\Reach\Node\Node;
-use Vorhut\Core\Reach\Node\Port;
+use Vorhut\Core\Reach\Node\NodePort;
 use Vorhut\Core\Reach\Walk\Exchange;
 use Vorhut\Core\Reach\Walk\Outcome;
 use Vorhut\Core\Reach\Walk\Topology;
@@ -129,7 +129,7 @@ final class Comparison
 
         foreach ($exchange->network->nodes as $node) {
             // With two ports in one segment it is chance by which of them an answer comes in.
-            $segments = array_unique(array_map(static fn (Port $p): ?string => $p->segment, $node->ports));
+            $segments = array_unique(array_map(static fn (NodePort $p): ?string => $p->segment, $node->ports));
             foreach (
                 $node->forwards || \count($node->ports) < 2 || \count($segments) < \count($node->ports)
                     ? []
@@ -175,13 +175,13 @@ final class Comparison
      *
      * @return list<array{
      *     array{id: string, from: string, to: string, port: int, device: string|null, shout: bool, ttl?: int},
-     *     list<Heard>,
+     *     list<Reception>,
      *     string,
      * }>
      */
     private function toEverybody(Job $job, Exchange $exchange, string $title): array
     {
-        $shout = new Shout($exchange);
+        $shout = new Broadcast($exchange);
         $multicast = new Multicast($exchange);
         $all = [];
         $routed = [] !== array_filter($exchange->network->nodes, static fn (Node $n): bool => $n->routesGroups());
@@ -226,26 +226,26 @@ final class Comparison
     /** Of a flow that a kernel both translates and copies to several ports, it loses the first datagram's copies. */
     private static function translates(Node $node): bool
     {
-        return [] !== $node->portForwards || [] !== array_filter($node->ports, static fn (Port $p): bool => $p->masquerade);
+        return [] !== $node->portForwards || [] !== array_filter($node->ports, static fn (NodePort $p): bool => $p->masquerade);
     }
 
     /**
-     * @param list<Heard> $heard
+     * @param list<Reception> $heard
      * @param array{by: list<string>, replied: list<string>, error: int, problems: list<string>} $seen
      * @param bool $single a socket bound to one of two ports hears no answers by the other
      */
     private function compareAll(string $text, array $heard, array $seen, string $from, bool $single): void
     {
-        $expected = array_map(static fn (Heard $h): string => $h->node->id, $heard);
+        $expected = array_map(static fn (Reception $h): string => $h->node->id, $heard);
         $observed = array_values(array_diff($seen['by'], [$from]));
         sort($expected);
         sort($observed);
-        $count = \count(array_filter($heard, static fn (Heard $h): bool => $h->replyArrives));
+        $count = \count(array_filter($heard, static fn (Reception $h): bool => $h->replyArrives));
         // Who has two ports in the segment hears and answers twice; who hears itself answers itself.
         $answers = \count(array_unique($seen['replied']));
         ++$this->compared;
         // Who answers to an address with two owners may be heard by chance.
-        $sure = [] === array_filter($heard, static fn (Heard $h): bool => CauseRule::TwoOwners === $h->cause?->rule);
+        $sure = [] === array_filter($heard, static fn (Reception $h): bool => CauseRule::TwoOwners === $h->cause?->rule);
         $single = $single && $sure;
         if ($expected !== $observed || ($single && !\in_array($from, $seen['by'], true) && $count !== $answers)) {
             $this->differences[] = \sprintf(

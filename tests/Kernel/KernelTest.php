@@ -10,8 +10,8 @@ use Vorhut\Core\Job\ChangeSet;
 use Vorhut\Core\Job\Job;
 use Vorhut\Core\Job\Segment;
 use Vorhut\Core\Net\Ipv4Address;
-use Vorhut\Core\Reach\Group\Heard;
 use Vorhut\Core\Reach\Group\Multicast;
+use Vorhut\Core\Reach\Group\Reception;
 use Vorhut\Core\Reach\Walk\Exchange;
 use Vorhut\Core\Reach\Walk\Topology;
 use Vorhut\Tests\Support\Jobs;
@@ -342,7 +342,7 @@ final class KernelTest extends TestCase
             foreach ($groups as $group) {
                 $sender = $network->node('sender-'.$at) ?? self::fail();
                 $heard = $multicast->send($sender, Ipv4Address::fromString($group), KernelLab::EVERYBODY, 1)->heard;
-                $lasting = array_filter($heard, static fn (Heard $h): bool => !$h->expires);
+                $lasting = array_filter($heard, static fn (Reception $h): bool => !$h->expires);
                 foreach (['soon' => $heard, 'late' => $lasting] as $when => $by) {
                     $id = $at.' '.$group.' '.$when;
                     $expected[$id] = array_map(strval(...), array_keys($by));

@@ -124,7 +124,7 @@ trait SipBench
      * @param list<array{string, string}> $more headers; those with a name of one that is always there replace it
      */
     private function answerTo(
-        SipEndpoint $hand,
+        SipEndpoint $context,
         string $method,
         string $uri,
         array $more = [],
@@ -139,17 +139,17 @@ trait SipBench
             'To' => '<sip:2002@'.self::AT.'>',
             'Call-ID' => 'hand-'.SipEndpoint::token(),
             'CSeq' => '1 '.$method,
-            'Contact' => \sprintf('<sip:2001@%s:%d>', $hand->address, $hand->port),
+            'Contact' => \sprintf('<sip:2001@%s:%d>', $context->address, $context->port),
         ];
         foreach ($more as [$name, $value]) {
             $headers[$name] = $value;
         }
-        $list = [['Via', $hand->via()]];
+        $list = [['Via', $context->via()]];
         foreach (array_filter($headers, static fn (string $v): bool => '' !== $v) as $name => $value) {
             $list[] = [$name, $value];
         }
         $request = SipMessage::request($method, $uri, $list, $body);
-        $hand->ask($request, $host ?? self::AT, $port ?? 15061, static function (SipMessage $response) use (&$answer): void {
+        $context->ask($request, $host ?? self::AT, $port ?? 15061, static function (SipMessage $response) use (&$answer): void {
             $answer = $response->status >= 200 ? $response : $answer;
         });
         self::until(static function () use (&$answer): bool {

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Vorhut\Core\Ask\Block;
 
-use Vorhut\Core\Ask\Asked;
+use Vorhut\Core\Ask\AskContext;
 use Vorhut\Core\Ask\AskItem;
 
 /** Questions of one sort; a new sort is one class in this folder. */
@@ -14,5 +14,5 @@ interface Block
     public function place(): int;
 
     /** @return iterable<AskItem> */
-    public function items(Asked $asked): iterable;
+    public function items(AskContext $asked): iterable;
 }

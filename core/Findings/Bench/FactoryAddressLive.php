@@ -8,15 +8,15 @@ use Vorhut\Core\Findings\About;
 use Vorhut\Core\Findings\Finding;
 use Vorhut\Core\Findings\Plan;
 use Vorhut\Core\Findings\Rule;
+use Vorhut\Core\Findings\Section;
 use Vorhut\Core\Findings\Severity;
-use Vorhut\Core\Findings\Stop;
 
 /** A factory address that somebody here already carries must not meet the live network. */
 final class FactoryAddressLive implements Rule
 {
     public function about(): About
     {
-        return new About('factory-address-live', 180, Stop::Bench);
+        return new About('factory-address-live', 180, Section::Bench);
     }
 
     public function check(Plan $plan): iterable

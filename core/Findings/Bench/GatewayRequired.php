@@ -8,8 +8,8 @@ use Vorhut\Core\Findings\About;
 use Vorhut\Core\Findings\Finding;
 use Vorhut\Core\Findings\Plan;
 use Vorhut\Core\Findings\Rule;
+use Vorhut\Core\Findings\Section;
 use Vorhut\Core\Findings\Severity;
-use Vorhut\Core\Findings\Stop;
 use Vorhut\Core\Job\AddressMode;
 use Vorhut\Core\Profile\GatewayPolicy;
 
@@ -18,7 +18,7 @@ final class GatewayRequired implements Rule
 {
     public function about(): About
     {
-        return new About('gateway-required', 185, Stop::Bench, 'insists on a gateway');
+        return new About('gateway-required', 185, Section::Bench, 'insists on a gateway');
     }
 
     public function check(Plan $plan): iterable

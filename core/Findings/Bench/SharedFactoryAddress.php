@@ -8,8 +8,8 @@ use Vorhut\Core\Findings\About;
 use Vorhut\Core\Findings\Finding;
 use Vorhut\Core\Findings\Plan;
 use Vorhut\Core\Findings\Rule;
+use Vorhut\Core\Findings\Section;
 use Vorhut\Core\Findings\Severity;
-use Vorhut\Core\Findings\Stop;
 use Vorhut\Core\Job\Device;
 
 /** Units that leave the carton with one and the same fixed address must be powered one at a time. */
@@ -17,7 +17,7 @@ final class SharedFactoryAddress implements Rule
 {
     public function about(): About
     {
-        return new About('shared-factory-address', 190, Stop::Bench);
+        return new About('shared-factory-address', 190, Section::Bench);
     }
 
     public function check(Plan $plan): iterable

@@ -8,8 +8,8 @@ use Vorhut\Core\Findings\About;
 use Vorhut\Core\Findings\Finding;
 use Vorhut\Core\Findings\Plan;
 use Vorhut\Core\Findings\Rule;
+use Vorhut\Core\Findings\Section;
 use Vorhut\Core\Findings\Severity;
-use Vorhut\Core\Findings\Stop;
 use Vorhut\Core\Job\ChangeSet;
 use Vorhut\Core\Job\Fixture;
 use Vorhut\Core\Light\SlotStrip;
@@ -20,7 +20,7 @@ final class BeyondLastSlot implements Rule
 {
     public function about(): About
     {
-        return new About('beyond-last-slot', 632, Stop::Media, view: 'light');
+        return new About('beyond-last-slot', 632, Section::Media, view: 'light');
     }
 
     public function check(Plan $plan): iterable

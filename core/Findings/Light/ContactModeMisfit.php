@@ -8,8 +8,8 @@ use Vorhut\Core\Findings\About;
 use Vorhut\Core\Findings\Finding;
 use Vorhut\Core\Findings\Plan;
 use Vorhut\Core\Findings\Rule;
+use Vorhut\Core\Findings\Section;
 use Vorhut\Core\Findings\Severity;
-use Vorhut\Core\Findings\Stop;
 
 /** What overrides must do so as long as its cause lasts: a contact that toggles forgets which state it was in. */
 final class ContactModeMisfit implements Rule
@@ -19,7 +19,7 @@ final class ContactModeMisfit implements Rule
 
     public function about(): About
     {
-        return new About('contact-mode-misfit', 647, Stop::Media, view: 'light');
+        return new About('contact-mode-misfit', 647, Section::Media, view: 'light');
     }
 
     public function check(Plan $plan): iterable

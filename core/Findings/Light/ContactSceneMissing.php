@@ -8,8 +8,8 @@ use Vorhut\Core\Findings\About;
 use Vorhut\Core\Findings\Finding;
 use Vorhut\Core\Findings\Plan;
 use Vorhut\Core\Findings\Rule;
+use Vorhut\Core\Findings\Section;
 use Vorhut\Core\Findings\Severity;
-use Vorhut\Core\Findings\Stop;
 use Vorhut\Core\Job\Scene;
 
 /** A contact that recalls a scene which nobody has stored leaves people in the dark. */
@@ -19,7 +19,7 @@ final class ContactSceneMissing implements Rule
 
     public function about(): About
     {
-        return new About('contact-scene-missing', 646, Stop::Media, view: 'light');
+        return new About('contact-scene-missing', 646, Section::Media, view: 'light');
     }
 
     public function check(Plan $plan): iterable

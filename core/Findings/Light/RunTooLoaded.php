@@ -8,8 +8,8 @@ use Vorhut\Core\Findings\About;
 use Vorhut\Core\Findings\Finding;
 use Vorhut\Core\Findings\Plan;
 use Vorhut\Core\Findings\Rule;
+use Vorhut\Core\Findings\Section;
 use Vorhut\Core\Findings\Severity;
-use Vorhut\Core\Findings\Stop;
 use Vorhut\Core\Light\SlotStrip;
 use Vorhut\Core\Light\Universes;
 
@@ -18,7 +18,7 @@ final class RunTooLoaded implements Rule
 {
     public function about(): About
     {
-        return new About('run-too-loaded', 634, Stop::Media, view: 'light');
+        return new About('run-too-loaded', 634, Section::Media, view: 'light');
     }
 
     public function check(Plan $plan): iterable

@@ -8,8 +8,8 @@ use Vorhut\Core\Findings\About;
 use Vorhut\Core\Findings\Finding;
 use Vorhut\Core\Findings\Plan;
 use Vorhut\Core\Findings\Rule;
+use Vorhut\Core\Findings\Section;
 use Vorhut\Core\Findings\Severity;
-use Vorhut\Core\Findings\Stop;
 use Vorhut\Core\Job\LightRun;
 
 /** A run is at most 300 m long (TIA-485-A as ANSI E1.11 uses it, and what is usual in the trade). */
@@ -20,7 +20,7 @@ final class RunTooLong implements Rule
 
     public function about(): About
     {
-        return new About('run-too-long', 648, Stop::Media, view: 'light');
+        return new About('run-too-long', 648, Section::Media, view: 'light');
     }
 
     public function check(Plan $plan): iterable

@@ -8,8 +8,8 @@ use Vorhut\Core\Findings\About;
 use Vorhut\Core\Findings\Finding;
 use Vorhut\Core\Findings\Plan;
 use Vorhut\Core\Findings\Rule;
+use Vorhut\Core\Findings\Section;
 use Vorhut\Core\Findings\Severity;
-use Vorhut\Core\Findings\Stop;
 use Vorhut\Core\Job\Scene;
 use Vorhut\Core\Job\SceneLook;
 
@@ -18,7 +18,7 @@ final class SceneMoves implements Rule
 {
     public function about(): About
     {
-        return new About('scene-moves', 636, Stop::Media, view: 'light');
+        return new About('scene-moves', 636, Section::Media, view: 'light');
     }
 
     public function check(Plan $plan): iterable

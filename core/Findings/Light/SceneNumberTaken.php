@@ -8,8 +8,8 @@ use Vorhut\Core\Findings\About;
 use Vorhut\Core\Findings\Finding;
 use Vorhut\Core\Findings\Plan;
 use Vorhut\Core\Findings\Rule;
+use Vorhut\Core\Findings\Section;
 use Vorhut\Core\Findings\Severity;
-use Vorhut\Core\Findings\Stop;
 use Vorhut\Core\Job\Scene;
 
 /** Of two scenes with one number the later one is kept. */
@@ -17,7 +17,7 @@ final class SceneNumberTaken implements Rule
 {
     public function about(): About
     {
-        return new About('scene-number-taken', 637, Stop::Media, view: 'light');
+        return new About('scene-number-taken', 637, Section::Media, view: 'light');
     }
 
     public function check(Plan $plan): iterable

@@ -8,8 +8,8 @@ use Vorhut\Core\Findings\About;
 use Vorhut\Core\Findings\Finding;
 use Vorhut\Core\Findings\Plan;
 use Vorhut\Core\Findings\Rule;
+use Vorhut\Core\Findings\Section;
 use Vorhut\Core\Findings\Severity;
-use Vorhut\Core\Findings\Stop;
 use Vorhut\Core\Job\ChangeSet;
 use Vorhut\Core\Job\Fixture;
 use Vorhut\Core\Light\Universes;
@@ -19,7 +19,7 @@ final class SlotsShared implements Rule
 {
     public function about(): About
     {
-        return new About('slots-shared', 630, Stop::Media, view: 'light');
+        return new About('slots-shared', 630, Section::Media, view: 'light');
     }
 
     public function check(Plan $plan): iterable

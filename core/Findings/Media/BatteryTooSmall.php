@@ -8,15 +8,15 @@ use Vorhut\Core\Findings\About;
 use Vorhut\Core\Findings\Finding;
 use Vorhut\Core\Findings\Plan;
 use Vorhut\Core\Findings\Rule;
+use Vorhut\Core\Findings\Section;
 use Vorhut\Core\Findings\Severity;
-use Vorhut\Core\Findings\Stop;
 
 /** A battery that is flat before the event is over. */
 final class BatteryTooSmall implements Rule
 {
     public function about(): About
     {
-        return new About('battery-too-small', 607, Stop::Media);
+        return new About('battery-too-small', 607, Section::Media);
     }
 
     public function check(Plan $plan): iterable

@@ -8,8 +8,8 @@ use Vorhut\Core\Findings\About;
 use Vorhut\Core\Findings\Finding;
 use Vorhut\Core\Findings\Plan;
 use Vorhut\Core\Findings\Rule;
+use Vorhut\Core\Findings\Section;
 use Vorhut\Core\Findings\Severity;
-use Vorhut\Core\Findings\Stop;
 use Vorhut\Core\Job\ChangeSet;
 use Vorhut\Core\Job\Device;
 use Vorhut\Core\Profile\Setting\Setting;
@@ -22,7 +22,7 @@ final class DialAgainstPage implements Rule
 
     public function about(): About
     {
-        return new About('dial-against-page', 611, Stop::Media);
+        return new About('dial-against-page', 611, Section::Media);
     }
 
     public function check(Plan $plan): iterable

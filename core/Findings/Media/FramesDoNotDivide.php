@@ -8,8 +8,8 @@ use Vorhut\Core\Findings\About;
 use Vorhut\Core\Findings\Finding;
 use Vorhut\Core\Findings\Plan;
 use Vorhut\Core\Findings\Rule;
+use Vorhut\Core\Findings\Section;
 use Vorhut\Core\Findings\Severity;
-use Vorhut\Core\Findings\Stop;
 
 /** Frames that are sent are all of those that come in, or every second, third, fourth of them: anything else stutters. */
 final class FramesDoNotDivide implements Rule
@@ -21,7 +21,7 @@ final class FramesDoNotDivide implements Rule
 
     public function about(): About
     {
-        return new About('frames-do-not-divide', 600, Stop::Media);
+        return new About('frames-do-not-divide', 600, Section::Media);
     }
 
     public function check(Plan $plan): iterable

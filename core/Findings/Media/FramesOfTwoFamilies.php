@@ -8,8 +8,8 @@ use Vorhut\Core\Findings\About;
 use Vorhut\Core\Findings\Finding;
 use Vorhut\Core\Findings\Plan;
 use Vorhut\Core\Findings\Rule;
+use Vorhut\Core\Findings\Section;
 use Vorhut\Core\Findings\Severity;
-use Vorhut\Core\Findings\Stop;
 use Vorhut\Core\Job\Device;
 use Vorhut\Core\Media\FrameRate;
 
@@ -21,7 +21,7 @@ final class FramesOfTwoFamilies implements Rule
 
     public function about(): About
     {
-        return new About('frames-of-two-families', 612, Stop::Media);
+        return new About('frames-of-two-families', 612, Section::Media);
     }
 
     public function check(Plan $plan): iterable

@@ -8,8 +8,8 @@ use Vorhut\Core\Findings\About;
 use Vorhut\Core\Findings\Finding;
 use Vorhut\Core\Findings\Plan;
 use Vorhut\Core\Findings\Rule;
+use Vorhut\Core\Findings\Section;
 use Vorhut\Core\Findings\Severity;
-use Vorhut\Core\Findings\Stop;
 use Vorhut\Core\Job\Flow;
 
 /** Every stream that is sent once for all has a group of its own: who listens to a group hears all that is sent to it. */
@@ -17,7 +17,7 @@ final class GroupTaken implements Rule
 {
     public function about(): About
     {
-        return new About('group-taken', 620, Stop::Media);
+        return new About('group-taken', 620, Section::Media);
     }
 
     public function check(Plan $plan): iterable

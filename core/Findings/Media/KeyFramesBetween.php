@@ -8,8 +8,8 @@ use Vorhut\Core\Findings\About;
 use Vorhut\Core\Findings\Finding;
 use Vorhut\Core\Findings\Plan;
 use Vorhut\Core\Findings\Rule;
+use Vorhut\Core\Findings\Section;
 use Vorhut\Core\Findings\Severity;
-use Vorhut\Core\Findings\Stop;
 
 /** A picture of its own begins every so many whole frames: half a frame is none. */
 final class KeyFramesBetween implements Rule
@@ -20,7 +20,7 @@ final class KeyFramesBetween implements Rule
 
     public function about(): About
     {
-        return new About('key-frames-between', 603, Stop::Media);
+        return new About('key-frames-between', 603, Section::Media);
     }
 
     public function check(Plan $plan): iterable

@@ -8,8 +8,8 @@ use Vorhut\Core\Findings\About;
 use Vorhut\Core\Findings\Finding;
 use Vorhut\Core\Findings\Plan;
 use Vorhut\Core\Findings\Rule;
+use Vorhut\Core\Findings\Section;
 use Vorhut\Core\Findings\Severity;
-use Vorhut\Core\Findings\Stop;
 use Vorhut\Core\Job\Reading;
 use Vorhut\Core\Job\ReadingOf;
 use Vorhut\Core\Load\FlowRates;
@@ -21,7 +21,7 @@ final class MeasuredOffPlan implements Rule
 
     public function about(): About
     {
-        return new About('measured-off-plan', 605, Stop::Media);
+        return new About('measured-off-plan', 605, Section::Media);
     }
 
     public function check(Plan $plan): iterable

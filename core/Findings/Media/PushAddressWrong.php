@@ -8,8 +8,8 @@ use Vorhut\Core\Findings\About;
 use Vorhut\Core\Findings\Finding;
 use Vorhut\Core\Findings\Plan;
 use Vorhut\Core\Findings\Rule;
+use Vorhut\Core\Findings\Section;
 use Vorhut\Core\Findings\Severity;
-use Vorhut\Core\Findings\Stop;
 use Vorhut\Core\Media\PushAddress;
 
 /** An address that a stream is pushed to must be right in each of its parts. */
@@ -17,7 +17,7 @@ final class PushAddressWrong implements Rule
 {
     public function about(): About
     {
-        return new About('push-address-wrong', 608, Stop::Media);
+        return new About('push-address-wrong', 608, Section::Media);
     }
 
     public function check(Plan $plan): iterable

@@ -8,10 +8,10 @@ use Vorhut\Core\Findings\About;
 use Vorhut\Core\Findings\Finding;
 use Vorhut\Core\Findings\Plan;
 use Vorhut\Core\Findings\Rule;
+use Vorhut\Core\Findings\Section;
 use Vorhut\Core\Findings\Severity;
-use Vorhut\Core\Findings\Stop;
 use Vorhut\Core\Job\Flow;
-use Vorhut\Core\Load\FlowWays;
+use Vorhut\Core\Load\FlowPaths;
 
 /** A stream for which a rate is typed, of a unit that is pushed and counted by its own settings: one of the two is wrong. */
 final class RateOfAnother implements Rule
@@ -21,7 +21,7 @@ final class RateOfAnother implements Rule
 
     public function about(): About
     {
-        return new About('rate-of-another', 603, Stop::Media, 'two rates');
+        return new About('rate-of-another', 603, Section::Media, 'two rates');
     }
 
     public function check(Plan $plan): iterable
@@ -33,7 +33,7 @@ final class RateOfAnother implements Rule
         if ([] === $own) {
             return;
         }
-        $ways = new FlowWays($plan->job, $plan->network());
+        $ways = new FlowPaths($plan->job, $plan->network());
         foreach ($plan->job->all(Flow::class) as $flow) {
             $typed = $flow->kbps;
             foreach (null === $typed ? [] : $ways->units($flow->from) as $sender) {

@@ -8,8 +8,8 @@ use Vorhut\Core\Findings\About;
 use Vorhut\Core\Findings\Finding;
 use Vorhut\Core\Findings\Plan;
 use Vorhut\Core\Findings\Rule;
+use Vorhut\Core\Findings\Section;
 use Vorhut\Core\Findings\Severity;
-use Vorhut\Core\Findings\Stop;
 
 /** On a line that is only just enough a rate that swings loses packets when much moves. */
 final class RateVaries implements Rule
@@ -18,7 +18,7 @@ final class RateVaries implements Rule
 
     public function about(): About
     {
-        return new About('rate-varies', 604, Stop::Media);
+        return new About('rate-varies', 604, Section::Media);
     }
 
     public function check(Plan $plan): iterable

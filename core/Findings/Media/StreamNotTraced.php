@@ -8,12 +8,12 @@ use Vorhut\Core\Findings\About;
 use Vorhut\Core\Findings\Finding;
 use Vorhut\Core\Findings\Plan;
 use Vorhut\Core\Findings\Rule;
+use Vorhut\Core\Findings\Section;
 use Vorhut\Core\Findings\Severity;
-use Vorhut\Core\Findings\Stop;
 use Vorhut\Core\Job\Flow;
 use Vorhut\Core\Job\Uplink;
-use Vorhut\Core\Load\FlowWays;
-use Vorhut\Core\Load\Leg;
+use Vorhut\Core\Load\FlowLeg;
+use Vorhut\Core\Load\FlowPaths;
 use Vorhut\Core\Media\PushAddress;
 
 /** A stream that leaves the site, and of which the plan does not say by which uplink: it is in no sum. */
@@ -21,7 +21,7 @@ final class StreamNotTraced implements Rule
 {
     public function about(): About
     {
-        return new About('stream-not-traced', 602, Stop::Media, 'stream in no sum');
+        return new About('stream-not-traced', 602, Section::Media, 'stream in no sum');
     }
 
     public function check(Plan $plan): iterable
@@ -30,7 +30,7 @@ final class StreamNotTraced implements Rule
         if ([] === $uplinks) {
             return;
         }
-        $ways = new FlowWays($plan->job, $plan->network());
+        $ways = new FlowPaths($plan->job, $plan->network());
         foreach ($plan->job->all(Flow::class) as $flow) {
             foreach ($ways->units($flow->from) as $sender) {
                 foreach ($ways->units(...$flow->to) as $end) {
@@ -51,7 +51,7 @@ final class StreamNotTraced implements Rule
 
     /**
      * @param array<array-key, Uplink> $uplinks
-     * @param list<Leg> $legs
+     * @param list<FlowLeg> $legs
      */
     private static function crosses(array $uplinks, array $legs): bool
     {
@@ -66,7 +66,7 @@ final class StreamNotTraced implements Rule
         return false;
     }
 
-    /** @param list<Leg> $legs as far as it gets */
+    /** @param list<FlowLeg> $legs as far as it gets */
     private function finding(Plan $plan, string $sender, string $end, array $legs, string $list, string $id): Finding
     {
         $last = $legs[\count($legs) - 1] ?? null;

@@ -8,8 +8,8 @@ use Vorhut\Core\Findings\About;
 use Vorhut\Core\Findings\Finding;
 use Vorhut\Core\Findings\Plan;
 use Vorhut\Core\Findings\Rule;
+use Vorhut\Core\Findings\Section;
 use Vorhut\Core\Findings\Severity;
-use Vorhut\Core\Findings\Stop;
 use Vorhut\Core\Job\Reading;
 use Vorhut\Core\Job\ReadingOf;
 
@@ -18,7 +18,7 @@ final class TooWarmInside implements Rule
 {
     public function about(): About
     {
-        return new About('too-warm-inside', 606, Stop::Media);
+        return new About('too-warm-inside', 606, Section::Media);
     }
 
     public function check(Plan $plan): iterable

@@ -8,8 +8,8 @@ use Vorhut\Core\Findings\About;
 use Vorhut\Core\Findings\Finding;
 use Vorhut\Core\Findings\Plan;
 use Vorhut\Core\Findings\Rule;
+use Vorhut\Core\Findings\Section;
 use Vorhut\Core\Findings\Severity;
-use Vorhut\Core\Findings\Stop;
 use Vorhut\Core\Job\Device;
 
 /** Of two that send one universe the higher priority wins; at one priority lights flicker between both (ANSI E1.31, section 6.2.3). */
@@ -21,7 +21,7 @@ final class UniverseContested implements Rule
 
     public function about(): About
     {
-        return new About('universe-contested', 610, Stop::Media, view: 'light');
+        return new About('universe-contested', 610, Section::Media, view: 'light');
     }
 
     public function check(Plan $plan): iterable

@@ -8,8 +8,8 @@ use Vorhut\Core\Findings\About;
 use Vorhut\Core\Findings\Finding;
 use Vorhut\Core\Findings\Plan;
 use Vorhut\Core\Findings\Rule;
+use Vorhut\Core\Findings\Section;
 use Vorhut\Core\Findings\Severity;
-use Vorhut\Core\Findings\Stop;
 use Vorhut\Core\Job\ChangeSet;
 use Vorhut\Core\Job\Uplink;
 use Vorhut\Core\Media\StreamOut;
@@ -24,7 +24,7 @@ final class UplinkTooThin implements Rule
 
     public function about(): About
     {
-        return new About('uplink-too-thin', 601, Stop::Media);
+        return new About('uplink-too-thin', 601, Section::Media);
     }
 
     public function check(Plan $plan): iterable

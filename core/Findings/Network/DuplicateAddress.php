@@ -9,8 +9,8 @@ use Vorhut\Core\Findings\Finding;
 use Vorhut\Core\Findings\Plan;
 use Vorhut\Core\Findings\Rule;
 use Vorhut\Core\Findings\Seat;
+use Vorhut\Core\Findings\Section;
 use Vorhut\Core\Findings\Severity;
-use Vorhut\Core\Findings\Stop;
 use Vorhut\Core\Job\Spare;
 use Vorhut\Core\Net\Ipv4Address;
 use Vorhut\Core\Reach\Node\Node;
@@ -20,7 +20,7 @@ final class DuplicateAddress implements Rule
 {
     public function about(): About
     {
-        return new About('duplicate-address', 10, Stop::Networks);
+        return new About('duplicate-address', 10, Section::Networks);
     }
 
     public function check(Plan $plan): iterable

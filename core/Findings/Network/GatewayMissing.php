@@ -15,7 +15,7 @@ use Vorhut\Core\Job\Device;
 use Vorhut\Core\Job\Expectation;
 use Vorhut\Core\Job\Intent;
 use Vorhut\Core\Reach\Cause\CauseRule;
-use Vorhut\Core\Reach\Cause\Leg;
+use Vorhut\Core\Reach\Cause\PathDirection;
 
 /** A unit that takes part in something across subnets needs a gateway, or a route: where the engine misses it, and only there. */
 final class GatewayMissing implements Rule
@@ -34,7 +34,7 @@ final class GatewayMissing implements Rule
                 continue;
             }
             unset($stranded[$seat->device->id]);
-            yield $this->finding($plan, $seat, $intent, Leg::Reply === $leg);
+            yield $this->finding($plan, $seat, $intent, PathDirection::Reply === $leg);
         }
     }
 
@@ -72,7 +72,7 @@ final class GatewayMissing implements Rule
         return false;
     }
 
-    /** @return array<string, array{Intent, Leg}> the first intent it fails in, and whether it asks or answers, by device */
+    /** @return array<string, array{Intent, PathDirection}> the first intent it fails in, and whether it asks or answers, by device */
     private static function stranded(Plan $plan): array
     {
         $open = $systems = $stranded = [];

@@ -8,8 +8,8 @@ use Vorhut\Core\Findings\About;
 use Vorhut\Core\Findings\Finding;
 use Vorhut\Core\Findings\Plan;
 use Vorhut\Core\Findings\Rule;
+use Vorhut\Core\Findings\Section;
 use Vorhut\Core\Findings\Severity;
-use Vorhut\Core\Findings\Stop;
 use Vorhut\Core\Net\Ipv4Address;
 
 /** Thirty-two groups share each multicast MAC: 01-00-5E and the low 23 bits (RFC 1112, section 6.4). */
@@ -17,7 +17,7 @@ final class GroupsShareMac implements Rule
 {
     public function about(): About
     {
-        return new About('groups-share-mac', 150, Stop::Networks);
+        return new About('groups-share-mac', 150, Section::Networks);
     }
 
     public function check(Plan $plan): iterable

@@ -8,8 +8,8 @@ use Vorhut\Core\Findings\About;
 use Vorhut\Core\Findings\Finding;
 use Vorhut\Core\Findings\Plan;
 use Vorhut\Core\Findings\Rule;
+use Vorhut\Core\Findings\Section;
 use Vorhut\Core\Findings\Severity;
-use Vorhut\Core\Findings\Stop;
 use Vorhut\Core\Job\AddressMode;
 use Vorhut\Core\Net\Ipv4Address;
 
@@ -18,7 +18,7 @@ final class InLeasedRange implements Rule
 {
     public function about(): About
     {
-        return new About('address-in-dhcp-range', 70, Stop::Networks, 'sits among the leased');
+        return new About('address-in-dhcp-range', 70, Section::Networks, 'sits among the leased');
     }
 
     public function check(Plan $plan): iterable

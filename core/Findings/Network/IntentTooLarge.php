@@ -8,15 +8,15 @@ use Vorhut\Core\Findings\About;
 use Vorhut\Core\Findings\Finding;
 use Vorhut\Core\Findings\Plan;
 use Vorhut\Core\Findings\Rule;
+use Vorhut\Core\Findings\Section;
 use Vorhut\Core\Findings\Severity;
-use Vorhut\Core\Findings\Stop;
 
 /** An intent that joins more places than can be looked at is left untried, and that is said. */
 final class IntentTooLarge implements Rule
 {
     public function about(): About
     {
-        return new About('intent-too-large', 200, Stop::Proof);
+        return new About('intent-too-large', 200, Section::Proof);
     }
 
     public function check(Plan $plan): iterable

@@ -8,15 +8,15 @@ use Vorhut\Core\Findings\About;
 use Vorhut\Core\Findings\Finding;
 use Vorhut\Core\Findings\Plan;
 use Vorhut\Core\Findings\Rule;
+use Vorhut\Core\Findings\Section;
 use Vorhut\Core\Findings\Severity;
-use Vorhut\Core\Findings\Stop;
 
 /** Link-local addresses are not to be routed (RFC 3927, section 7), though a plain kernel router does. */
 final class LinkLocalRouted implements Rule
 {
     public function about(): About
     {
-        return new About('link-local-routed', 160, Stop::Networks);
+        return new About('link-local-routed', 160, Section::Networks);
     }
 
     public function check(Plan $plan): iterable

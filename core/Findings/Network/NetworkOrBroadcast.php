@@ -8,8 +8,8 @@ use Vorhut\Core\Findings\About;
 use Vorhut\Core\Findings\Finding;
 use Vorhut\Core\Findings\Plan;
 use Vorhut\Core\Findings\Rule;
+use Vorhut\Core\Findings\Section;
 use Vorhut\Core\Findings\Severity;
-use Vorhut\Core\Findings\Stop;
 use Vorhut\Core\Net\Ipv4Address;
 
 /** No unit can carry the network or the broadcast address of its subnet (RFC 1122, section 3.2.1.3). */
@@ -17,7 +17,7 @@ final class NetworkOrBroadcast implements Rule
 {
     public function about(): About
     {
-        return new About('network-or-broadcast-address', 20, Stop::Networks);
+        return new About('network-or-broadcast-address', 20, Section::Networks);
     }
 
     public function check(Plan $plan): iterable

@@ -8,8 +8,8 @@ use Vorhut\Core\Findings\About;
 use Vorhut\Core\Findings\Finding;
 use Vorhut\Core\Findings\Plan;
 use Vorhut\Core\Findings\Rule;
+use Vorhut\Core\Findings\Section;
 use Vorhut\Core\Findings\Severity;
-use Vorhut\Core\Findings\Stop;
 use Vorhut\Core\Job\ChangeSet;
 use Vorhut\Core\Job\Device;
 
@@ -18,7 +18,7 @@ final class NoNetworkPort implements Rule
 {
     public function about(): About
     {
-        return new About('no-network-port', 26, Stop::Networks, 'network port');
+        return new About('no-network-port', 26, Section::Networks, 'network port');
     }
 
     public function check(Plan $plan): iterable

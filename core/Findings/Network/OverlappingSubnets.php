@@ -8,15 +8,15 @@ use Vorhut\Core\Findings\About;
 use Vorhut\Core\Findings\Finding;
 use Vorhut\Core\Findings\Plan;
 use Vorhut\Core\Findings\Rule;
+use Vorhut\Core\Findings\Section;
 use Vorhut\Core\Findings\Severity;
-use Vorhut\Core\Findings\Stop;
 
 /** Two subnets of one job must not overlap. */
 final class OverlappingSubnets implements Rule
 {
     public function about(): About
     {
-        return new About('overlapping-subnets', 90, Stop::Networks);
+        return new About('overlapping-subnets', 90, Section::Networks);
     }
 
     public function check(Plan $plan): iterable

@@ -8,11 +8,11 @@ use Vorhut\Core\Findings\About;
 use Vorhut\Core\Findings\Finding;
 use Vorhut\Core\Findings\Plan;
 use Vorhut\Core\Findings\Rule;
+use Vorhut\Core\Findings\Section;
 use Vorhut\Core\Findings\Severity;
-use Vorhut\Core\Findings\Stop;
 use Vorhut\Core\Net\Ipv4Address;
 use Vorhut\Core\Reach\Node\Node;
-use Vorhut\Core\Reach\Node\Port;
+use Vorhut\Core\Reach\Node\NodePort;
 
 /** A router with proxy ARP (RFC 1027) must not answer for who stands in the very segment and answers by itself. */
 final class ProxyAnswersForNeighbour implements Rule
@@ -21,7 +21,7 @@ final class ProxyAnswersForNeighbour implements Rule
 
     public function about(): About
     {
-        return new About('proxy-arp-for-neighbour', 15, Stop::Networks, 'answers for neighbours');
+        return new About('proxy-arp-for-neighbour', 15, Section::Networks, 'answers for neighbours');
     }
 
     public function check(Plan $plan): iterable
@@ -64,7 +64,7 @@ final class ProxyAnswersForNeighbour implements Rule
     }
 
     /** @return array<int, Node> owners in the segment by address */
-    private static function taken(Plan $plan, Node $router, Port $port): array
+    private static function taken(Plan $plan, Node $router, NodePort $port): array
     {
         $taken = [];
         foreach ($plan->network()->membersOf((string) $port->segment) as [$node]) {

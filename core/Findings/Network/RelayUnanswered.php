@@ -8,8 +8,8 @@ use Vorhut\Core\Findings\About;
 use Vorhut\Core\Findings\Finding;
 use Vorhut\Core\Findings\Plan;
 use Vorhut\Core\Findings\Rule;
+use Vorhut\Core\Findings\Section;
 use Vorhut\Core\Findings\Severity;
-use Vorhut\Core\Findings\Stop;
 use Vorhut\Core\Reach\Walk\DhcpRelay;
 use Vorhut\Core\Reach\Walk\Exchange;
 
@@ -18,7 +18,7 @@ final class RelayUnanswered implements Rule
 {
     public function about(): About
     {
-        return new About('relay-unanswered', 135, Stop::Networks, 'no leases come');
+        return new About('relay-unanswered', 135, Section::Networks, 'no leases come');
     }
 
     public function check(Plan $plan): iterable

@@ -8,8 +8,8 @@ use Vorhut\Core\Findings\About;
 use Vorhut\Core\Findings\Finding;
 use Vorhut\Core\Findings\Plan;
 use Vorhut\Core\Findings\Rule;
+use Vorhut\Core\Findings\Section;
 use Vorhut\Core\Findings\Severity;
-use Vorhut\Core\Findings\Stop;
 use Vorhut\Core\Job\ChangeSet;
 use Vorhut\Core\Job\Job;
 use Vorhut\Core\Job\Route;
@@ -24,7 +24,7 @@ final class ReturnRouteMissing implements Rule
 {
     public function about(): About
     {
-        return new About('return-route-missing', 170, Stop::Networks);
+        return new About('return-route-missing', 170, Section::Networks);
     }
 
     public function check(Plan $plan): iterable

@@ -8,8 +8,8 @@ use Vorhut\Core\Findings\About;
 use Vorhut\Core\Findings\Finding;
 use Vorhut\Core\Findings\Plan;
 use Vorhut\Core\Findings\Rule;
+use Vorhut\Core\Findings\Section;
 use Vorhut\Core\Findings\Severity;
-use Vorhut\Core\Findings\Stop;
 use Vorhut\Core\Job\Segment;
 use Vorhut\Core\Net\Protocol;
 
@@ -21,7 +21,7 @@ final class ServersAddress implements Rule
 
     public function about(): About
     {
-        return new About('servers-address', 25, Stop::Networks, 'address of a server');
+        return new About('servers-address', 25, Section::Networks, 'address of a server');
     }
 
     public function check(Plan $plan): iterable

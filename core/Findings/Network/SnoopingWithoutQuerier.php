@@ -8,8 +8,8 @@ use Vorhut\Core\Findings\About;
 use Vorhut\Core\Findings\Finding;
 use Vorhut\Core\Findings\Plan;
 use Vorhut\Core\Findings\Rule;
+use Vorhut\Core\Findings\Section;
 use Vorhut\Core\Findings\Severity;
-use Vorhut\Core\Findings\Stop;
 use Vorhut\Core\Job\ChangeSet;
 use Vorhut\Core\Job\Segment;
 
@@ -18,7 +18,7 @@ final class SnoopingWithoutQuerier implements Rule
 {
     public function about(): About
     {
-        return new About('snooping-without-querier', 140, Stop::Networks);
+        return new About('snooping-without-querier', 140, Section::Networks);
     }
 
     public function check(Plan $plan): iterable

@@ -8,8 +8,8 @@ use Vorhut\Core\Findings\About;
 use Vorhut\Core\Findings\Finding;
 use Vorhut\Core\Findings\Plan;
 use Vorhut\Core\Findings\Rule;
+use Vorhut\Core\Findings\Section;
 use Vorhut\Core\Findings\Severity;
-use Vorhut\Core\Findings\Stop;
 use Vorhut\Core\Job\Router;
 
 /** In a segment one router at most answers ARP for what lies elsewhere (RFC 1027). */
@@ -17,7 +17,7 @@ final class TwoProxies implements Rule
 {
     public function about(): About
     {
-        return new About('two-arp-proxies', 16, Stop::Networks, 'two answer for others');
+        return new About('two-arp-proxies', 16, Section::Networks, 'two answer for others');
     }
 
     public function check(Plan $plan): iterable

@@ -8,8 +8,8 @@ use Vorhut\Core\Findings\About;
 use Vorhut\Core\Findings\Finding;
 use Vorhut\Core\Findings\Plan;
 use Vorhut\Core\Findings\Rule;
+use Vorhut\Core\Findings\Section;
 use Vorhut\Core\Findings\Severity;
-use Vorhut\Core\Findings\Stop;
 use Vorhut\Core\Rack\CircuitSum;
 
 /** A circuit that is loaded all day bears 80 % of its breaker, unless the local code says otherwise. */
@@ -19,7 +19,7 @@ final class CircuitOverloaded implements Rule
 
     public function about(): About
     {
-        return new About('circuit-overloaded', 652, Stop::Power);
+        return new About('circuit-overloaded', 652, Section::Power);
     }
 
     public function check(Plan $plan): iterable

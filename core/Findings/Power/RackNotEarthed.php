@@ -8,8 +8,8 @@ use Vorhut\Core\Findings\About;
 use Vorhut\Core\Findings\Finding;
 use Vorhut\Core\Findings\Plan;
 use Vorhut\Core\Findings\Rule;
+use Vorhut\Core\Findings\Section;
 use Vorhut\Core\Findings\Severity;
-use Vorhut\Core\Findings\Stop;
 use Vorhut\Core\Job\Rack;
 
 /** A rack of metal is earthed before anything in it is switched on. */
@@ -17,7 +17,7 @@ final class RackNotEarthed implements Rule
 {
     public function about(): About
     {
-        return new About('rack-not-earthed', 653, Stop::Power);
+        return new About('rack-not-earthed', 653, Section::Power);
     }
 
     public function check(Plan $plan): iterable

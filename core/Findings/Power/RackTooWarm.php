@@ -8,8 +8,8 @@ use Vorhut\Core\Findings\About;
 use Vorhut\Core\Findings\Finding;
 use Vorhut\Core\Findings\Plan;
 use Vorhut\Core\Findings\Rule;
+use Vorhut\Core\Findings\Section;
 use Vorhut\Core\Findings\Severity;
-use Vorhut\Core\Findings\Stop;
 
 /** In a rack the unit that bears least decides how warm it may get. */
 final class RackTooWarm implements Rule
@@ -19,7 +19,7 @@ final class RackTooWarm implements Rule
 
     public function about(): About
     {
-        return new About('rack-too-warm', 654, Stop::Power);
+        return new About('rack-too-warm', 654, Section::Power);
     }
 
     public function check(Plan $plan): iterable

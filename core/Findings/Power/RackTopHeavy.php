@@ -8,8 +8,8 @@ use Vorhut\Core\Findings\About;
 use Vorhut\Core\Findings\Finding;
 use Vorhut\Core\Findings\Plan;
 use Vorhut\Core\Findings\Rule;
+use Vorhut\Core\Findings\Section;
 use Vorhut\Core\Findings\Severity;
-use Vorhut\Core\Findings\Stop;
 use Vorhut\Core\Job\ChangeSet;
 use Vorhut\Core\Job\Rack;
 use Vorhut\Core\Rack\Placed;
@@ -24,7 +24,7 @@ final class RackTopHeavy implements Rule
 
     public function about(): About
     {
-        return new About('rack-top-heavy', 651, Stop::Power);
+        return new About('rack-top-heavy', 651, Section::Power);
     }
 
     public function check(Plan $plan): iterable

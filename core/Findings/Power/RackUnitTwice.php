@@ -8,15 +8,15 @@ use Vorhut\Core\Findings\About;
 use Vorhut\Core\Findings\Finding;
 use Vorhut\Core\Findings\Plan;
 use Vorhut\Core\Findings\Rule;
+use Vorhut\Core\Findings\Section;
 use Vorhut\Core\Findings\Severity;
-use Vorhut\Core\Findings\Stop;
 
 /** Two things cannot stand in one unit of a rack. */
 final class RackUnitTwice implements Rule
 {
     public function about(): About
     {
-        return new About('rack-unit-twice', 650, Stop::Power);
+        return new About('rack-unit-twice', 650, Section::Power);
     }
 
     public function check(Plan $plan): iterable

@@ -8,8 +8,8 @@ use Vorhut\Core\Findings\About;
 use Vorhut\Core\Findings\Finding;
 use Vorhut\Core\Findings\Plan;
 use Vorhut\Core\Findings\Rule;
+use Vorhut\Core\Findings\Section;
 use Vorhut\Core\Findings\Severity;
-use Vorhut\Core\Findings\Stop;
 use Vorhut\Core\Job\ChangeSet;
 use Vorhut\Core\Job\Conference;
 use Vorhut\Core\Job\Device;
@@ -26,7 +26,7 @@ final class MediaNotForwarded implements Rule
 
     public function about(): About
     {
-        return new About('media-not-forwarded', 663, Stop::Media, view: 'rooms');
+        return new About('media-not-forwarded', 663, Section::Media, view: 'rooms');
     }
 
     public function check(Plan $plan): iterable

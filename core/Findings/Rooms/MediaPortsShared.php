@@ -8,8 +8,8 @@ use Vorhut\Core\Findings\About;
 use Vorhut\Core\Findings\Finding;
 use Vorhut\Core\Findings\Plan;
 use Vorhut\Core\Findings\Rule;
+use Vorhut\Core\Findings\Section;
 use Vorhut\Core\Findings\Severity;
-use Vorhut\Core\Findings\Stop;
 use Vorhut\Core\Job\Device;
 
 /** Behind one public address a router forwards a port to one unit only. */
@@ -22,7 +22,7 @@ final class MediaPortsShared implements Rule
 
     public function about(): About
     {
-        return new About('media-ports-shared', 664, Stop::Media, view: 'rooms');
+        return new About('media-ports-shared', 664, Section::Media, view: 'rooms');
     }
 
     public function check(Plan $plan): iterable

@@ -8,8 +8,8 @@ use Vorhut\Core\Findings\About;
 use Vorhut\Core\Findings\Finding;
 use Vorhut\Core\Findings\Plan;
 use Vorhut\Core\Findings\Rule;
+use Vorhut\Core\Findings\Section;
 use Vorhut\Core\Findings\Severity;
-use Vorhut\Core\Findings\Stop;
 use Vorhut\Core\Job\Conference;
 
 /** Who calls from outside needs the public address behind which a codec stands, or a relay. */
@@ -19,7 +19,7 @@ final class OutsideCannotCall implements Rule
 
     public function about(): About
     {
-        return new About('outside-cannot-call', 662, Stop::Media, view: 'rooms');
+        return new About('outside-cannot-call', 662, Section::Media, view: 'rooms');
     }
 
     public function check(Plan $plan): iterable

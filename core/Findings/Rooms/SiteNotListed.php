@@ -8,11 +8,11 @@ use Vorhut\Core\Findings\About;
 use Vorhut\Core\Findings\Finding;
 use Vorhut\Core\Findings\Plan;
 use Vorhut\Core\Findings\Rule;
+use Vorhut\Core\Findings\Section;
 use Vorhut\Core\Findings\Severity;
-use Vorhut\Core\Findings\Stop;
 use Vorhut\Core\Job\ChangeSet;
 use Vorhut\Core\Job\Conference;
-use Vorhut\Core\Job\Pairing;
+use Vorhut\Core\Job\Relation;
 
 /** Whoever is to be called stands in the directory of whoever calls. */
 final class SiteNotListed implements Rule
@@ -21,7 +21,7 @@ final class SiteNotListed implements Rule
 
     public function about(): About
     {
-        return new About('site-not-listed', 661, Stop::Media, view: 'rooms');
+        return new About('site-not-listed', 661, Section::Media, view: 'rooms');
     }
 
     public function check(Plan $plan): iterable
@@ -62,7 +62,7 @@ final class SiteNotListed implements Rule
 
         return new ChangeSet(
             \sprintf('%s stands in the directory of %s', $plan->job->nameOf($site), $plan->job->nameOf($host)),
-            [$plan->job->edit(Pairing::class, $record['id'], $record)],
+            [$plan->job->edit(Relation::class, $record['id'], $record)],
         );
     }
 }

@@ -8,8 +8,8 @@ use Vorhut\Core\Findings\About;
 use Vorhut\Core\Findings\Finding;
 use Vorhut\Core\Findings\Plan;
 use Vorhut\Core\Findings\Rule;
+use Vorhut\Core\Findings\Section;
 use Vorhut\Core\Findings\Severity;
-use Vorhut\Core\Findings\Stop;
 use Vorhut\Core\Job\Conference;
 use Vorhut\Core\Profile\Capacity;
 
@@ -22,7 +22,7 @@ final class SitesBeyondLicence implements Rule
 
     public function about(): About
     {
-        return new About('sites-beyond-licence', 660, Stop::Media, view: 'rooms');
+        return new About('sites-beyond-licence', 660, Section::Media, view: 'rooms');
     }
 
     public function check(Plan $plan): iterable

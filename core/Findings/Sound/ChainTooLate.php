@@ -8,8 +8,8 @@ use Vorhut\Core\Findings\About;
 use Vorhut\Core\Findings\Finding;
 use Vorhut\Core\Findings\Plan;
 use Vorhut\Core\Findings\Rule;
+use Vorhut\Core\Findings\Section;
 use Vorhut\Core\Findings\Severity;
-use Vorhut\Core\Findings\Stop;
 use Vorhut\Core\Job\Chain;
 use Vorhut\Core\Job\ChainFor;
 use Vorhut\Core\Sound\StageSum;
@@ -19,7 +19,7 @@ final class ChainTooLate implements Rule
 {
     public function about(): About
     {
-        return new About('chain-too-late', 645, Stop::Media, view: 'chains');
+        return new About('chain-too-late', 645, Section::Media, view: 'chains');
     }
 
     public function check(Plan $plan): iterable

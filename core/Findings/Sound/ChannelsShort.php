@@ -8,8 +8,8 @@ use Vorhut\Core\Findings\About;
 use Vorhut\Core\Findings\Finding;
 use Vorhut\Core\Findings\Plan;
 use Vorhut\Core\Findings\Rule;
+use Vorhut\Core\Findings\Section;
 use Vorhut\Core\Findings\Severity;
-use Vorhut\Core\Findings\Stop;
 use Vorhut\Core\Job\Chain;
 
 /** A chain carries as many channels as its narrowest stage. */
@@ -17,7 +17,7 @@ final class ChannelsShort implements Rule
 {
     public function about(): About
     {
-        return new About('channels-short', 642, Stop::Media, view: 'chains');
+        return new About('channels-short', 642, Section::Media, view: 'chains');
     }
 
     public function check(Plan $plan): iterable

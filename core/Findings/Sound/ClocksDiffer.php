@@ -8,8 +8,8 @@ use Vorhut\Core\Findings\About;
 use Vorhut\Core\Findings\Finding;
 use Vorhut\Core\Findings\Plan;
 use Vorhut\Core\Findings\Rule;
+use Vorhut\Core\Findings\Section;
 use Vorhut\Core\Findings\Severity;
-use Vorhut\Core\Findings\Stop;
 use Vorhut\Core\Job\Chain;
 use Vorhut\Core\Sound\StageSum;
 
@@ -18,7 +18,7 @@ final class ClocksDiffer implements Rule
 {
     public function about(): About
     {
-        return new About('clocks-differ', 641, Stop::Media, view: 'chains');
+        return new About('clocks-differ', 641, Section::Media, view: 'chains');
     }
 
     public function check(Plan $plan): iterable

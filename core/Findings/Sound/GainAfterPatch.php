@@ -8,8 +8,8 @@ use Vorhut\Core\Findings\About;
 use Vorhut\Core\Findings\Finding;
 use Vorhut\Core\Findings\Plan;
 use Vorhut\Core\Findings\Rule;
+use Vorhut\Core\Findings\Section;
 use Vorhut\Core\Findings\Severity;
-use Vorhut\Core\Findings\Stop;
 use Vorhut\Core\Job\Chain;
 
 /** The gain is set before the signal is routed; afterwards only trim is at hand. */
@@ -17,7 +17,7 @@ final class GainAfterPatch implements Rule
 {
     public function about(): About
     {
-        return new About('gain-after-patch', 644, Stop::Media, view: 'chains');
+        return new About('gain-after-patch', 644, Section::Media, view: 'chains');
     }
 
     public function check(Plan $plan): iterable

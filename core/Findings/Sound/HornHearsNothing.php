@@ -8,8 +8,8 @@ use Vorhut\Core\Findings\About;
 use Vorhut\Core\Findings\Finding;
 use Vorhut\Core\Findings\Plan;
 use Vorhut\Core\Findings\Rule;
+use Vorhut\Core\Findings\Section;
 use Vorhut\Core\Findings\Severity;
-use Vorhut\Core\Findings\Stop;
 use Vorhut\Core\Job\Device;
 use Vorhut\Core\Sound\PagingZones;
 
@@ -18,7 +18,7 @@ final class HornHearsNothing implements Rule
 {
     public function about(): About
     {
-        return new About('horn-hears-nothing', 655, Stop::Media, view: 'chains');
+        return new About('horn-hears-nothing', 655, Section::Media, view: 'chains');
     }
 
     public function check(Plan $plan): iterable

@@ -8,8 +8,8 @@ use Vorhut\Core\Findings\About;
 use Vorhut\Core\Findings\Finding;
 use Vorhut\Core\Findings\Plan;
 use Vorhut\Core\Findings\Rule;
+use Vorhut\Core\Findings\Section;
 use Vorhut\Core\Findings\Severity;
-use Vorhut\Core\Findings\Stop;
 use Vorhut\Core\Job\Chain;
 
 /** What is sent to be processed must come back into the channel, or nothing is heard. */
@@ -17,7 +17,7 @@ final class InsertWithoutReturn implements Rule
 {
     public function about(): About
     {
-        return new About('insert-without-return', 643, Stop::Media, view: 'chains');
+        return new About('insert-without-return', 643, Section::Media, view: 'chains');
     }
 
     public function check(Plan $plan): iterable

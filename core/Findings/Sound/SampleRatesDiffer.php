@@ -8,8 +8,8 @@ use Vorhut\Core\Findings\About;
 use Vorhut\Core\Findings\Finding;
 use Vorhut\Core\Findings\Plan;
 use Vorhut\Core\Findings\Rule;
+use Vorhut\Core\Findings\Section;
 use Vorhut\Core\Findings\Severity;
-use Vorhut\Core\Findings\Stop;
 use Vorhut\Core\Job\Chain;
 use Vorhut\Core\Job\ChangeSet;
 use Vorhut\Core\Job\Device;
@@ -22,7 +22,7 @@ final class SampleRatesDiffer implements Rule
 
     public function about(): About
     {
-        return new About('sample-rates-differ', 640, Stop::Media, view: 'chains');
+        return new About('sample-rates-differ', 640, Section::Media, view: 'chains');
     }
 
     public function check(Plan $plan): iterable

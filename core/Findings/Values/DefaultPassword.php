@@ -8,8 +8,8 @@ use Vorhut\Core\Findings\About;
 use Vorhut\Core\Findings\Finding;
 use Vorhut\Core\Findings\Plan;
 use Vorhut\Core\Findings\Rule;
+use Vorhut\Core\Findings\Section;
 use Vorhut\Core\Findings\Severity;
-use Vorhut\Core\Findings\Stop;
 use Vorhut\Core\Job\PasswordState;
 use Vorhut\Core\Job\Stage;
 
@@ -18,7 +18,7 @@ final class DefaultPassword implements Rule
 {
     public function about(): About
     {
-        return new About('default-password', 370, Stop::Bench);
+        return new About('default-password', 370, Section::Bench);
     }
 
     public function check(Plan $plan): iterable

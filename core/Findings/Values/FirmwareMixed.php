@@ -8,22 +8,22 @@ use Vorhut\Core\Findings\About;
 use Vorhut\Core\Findings\Finding;
 use Vorhut\Core\Findings\Plan;
 use Vorhut\Core\Findings\Rule;
+use Vorhut\Core\Findings\Section;
 use Vorhut\Core\Findings\Severity;
-use Vorhut\Core\Findings\Stop;
-use Vorhut\Core\Profile\Coupling\Relation;
+use Vorhut\Core\Profile\Relation\Comparison;
 
 /** Units of one pair speak to each other only with firmware of one family. */
 final class FirmwareMixed implements Rule
 {
     public function about(): About
     {
-        return new About('firmware-mixed', 345, Stop::Pairings);
+        return new About('firmware-mixed', 345, Section::Pairings);
     }
 
     public function check(Plan $plan): iterable
     {
         foreach ($plan->pairings()->broken() as $state) {
-            if (Relation::SameFirmware !== $state->tie->relation) {
+            if (Comparison::SameFirmware !== $state->tie->relation) {
                 continue;
             }
             $from = $state->coupled->from;

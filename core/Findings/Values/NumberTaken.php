@@ -8,8 +8,8 @@ use Vorhut\Core\Findings\About;
 use Vorhut\Core\Findings\Finding;
 use Vorhut\Core\Findings\Plan;
 use Vorhut\Core\Findings\Rule;
+use Vorhut\Core\Findings\Section;
 use Vorhut\Core\Findings\Severity;
-use Vorhut\Core\Findings\Stop;
 use Vorhut\Core\Job\Device;
 use Vorhut\Core\Profile\Setting\Setting;
 
@@ -18,7 +18,7 @@ final class NumberTaken implements Rule
 {
     public function about(): About
     {
-        return new About('number-taken', 305, Stop::Devices, 'a number twice');
+        return new About('number-taken', 305, Section::Devices, 'a number twice');
     }
 
     public function check(Plan $plan): iterable

@@ -8,22 +8,22 @@ use Vorhut\Core\Findings\About;
 use Vorhut\Core\Findings\Finding;
 use Vorhut\Core\Findings\Plan;
 use Vorhut\Core\Findings\Rule;
+use Vorhut\Core\Findings\Section;
 use Vorhut\Core\Findings\Severity;
-use Vorhut\Core\Findings\Stop;
-use Vorhut\Core\Profile\Coupling\Relation;
+use Vorhut\Core\Profile\Relation\Comparison;
 
 /** Two values that must agree, and do not: each unit looks right by itself. */
 final class PairingBroken implements Rule
 {
     public function about(): About
     {
-        return new About('pairing-broken', 330, Stop::Pairings, 'values do not agree');
+        return new About('pairing-broken', 330, Section::Pairings, 'values do not agree');
     }
 
     public function check(Plan $plan): iterable
     {
         foreach ($plan->pairings()->broken() as $state) {
-            if (Relation::SameFirmware === $state->tie->relation) {
+            if (Comparison::SameFirmware === $state->tie->relation) {
                 continue;
             }
             $mend = $state->mends[0] ?? null;

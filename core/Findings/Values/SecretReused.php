@@ -4,13 +4,13 @@ declare(strict_types=1);
 
 namespace Vorhut\Core\Findings\Values;
 
+use Vorhut\Core\Convention\PasswordConvention;
 use Vorhut\Core\Findings\About;
 use Vorhut\Core\Findings\Finding;
 use Vorhut\Core\Findings\Plan;
 use Vorhut\Core\Findings\Rule;
 use Vorhut\Core\Findings\Severity;
 use Vorhut\Core\Job\Device;
-use Vorhut\Core\School\Passwords;
 use Vorhut\Core\Setting\Settings;
 
 /** One secret for two units opens both; only where a pairing says so must it be the same. */
@@ -23,7 +23,7 @@ final class SecretReused implements Rule
 
     public function check(Plan $plan): iterable
     {
-        if (Passwords::PerUnit !== $plan->job->info->schools->passwords) {
+        if (PasswordConvention::PerUnit !== $plan->job->info->schools->passwords) {
             return;
         }
         $holders = [];

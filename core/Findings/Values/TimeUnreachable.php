@@ -8,8 +8,8 @@ use Vorhut\Core\Findings\About;
 use Vorhut\Core\Findings\Finding;
 use Vorhut\Core\Findings\Plan;
 use Vorhut\Core\Findings\Rule;
+use Vorhut\Core\Findings\Section;
 use Vorhut\Core\Findings\Severity;
-use Vorhut\Core\Findings\Stop;
 use Vorhut\Core\Job\Device;
 use Vorhut\Core\Net\Ipv4Address;
 use Vorhut\Core\Net\Protocol;
@@ -26,7 +26,7 @@ final class TimeUnreachable implements Rule
 
     public function about(): About
     {
-        return new About('time-unreachable', 385, Stop::Networks);
+        return new About('time-unreachable', 385, Section::Networks);
     }
 
     public function check(Plan $plan): iterable

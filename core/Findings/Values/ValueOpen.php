@@ -8,8 +8,8 @@ use Vorhut\Core\Findings\About;
 use Vorhut\Core\Findings\Finding;
 use Vorhut\Core\Findings\Plan;
 use Vorhut\Core\Findings\Rule;
+use Vorhut\Core\Findings\Section;
 use Vorhut\Core\Findings\Severity;
-use Vorhut\Core\Findings\Stop;
 use Vorhut\Core\Setting\SettingValue;
 
 /** A value that nobody has said holds up the step that types it. */
@@ -17,7 +17,7 @@ final class ValueOpen implements Rule
 {
     public function about(): About
     {
-        return new About('value-open', 310, Stop::Devices, 'a value is open');
+        return new About('value-open', 310, Section::Devices, 'a value is open');
     }
 
     public function check(Plan $plan): iterable

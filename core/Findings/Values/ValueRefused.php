@@ -8,8 +8,8 @@ use Vorhut\Core\Findings\About;
 use Vorhut\Core\Findings\Finding;
 use Vorhut\Core\Findings\Plan;
 use Vorhut\Core\Findings\Rule;
+use Vorhut\Core\Findings\Section;
 use Vorhut\Core\Findings\Severity;
-use Vorhut\Core\Findings\Stop;
 use Vorhut\Core\Profile\Setting\Allowed;
 
 /** What the kind of a unit does not allow never gets into it. */
@@ -17,7 +17,7 @@ final class ValueRefused implements Rule
 {
     public function about(): About
     {
-        return new About('value-refused', 300, Stop::Devices, 'not allowed there');
+        return new About('value-refused', 300, Section::Devices, 'not allowed there');
     }
 
     public function check(Plan $plan): iterable

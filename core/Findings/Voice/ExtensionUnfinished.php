@@ -8,8 +8,8 @@ use Vorhut\Core\Findings\About;
 use Vorhut\Core\Findings\Finding;
 use Vorhut\Core\Findings\Plan;
 use Vorhut\Core\Findings\Rule;
+use Vorhut\Core\Findings\Section;
 use Vorhut\Core\Findings\Severity;
-use Vorhut\Core\Findings\Stop;
 use Vorhut\Core\Job\Extension;
 use Vorhut\Core\Job\ExtensionKind;
 
@@ -18,7 +18,7 @@ final class ExtensionUnfinished implements Rule
 {
     public function about(): About
     {
-        return new About('extension-unfinished', 440, Stop::Voice);
+        return new About('extension-unfinished', 440, Section::Voice);
     }
 
     public function check(Plan $plan): iterable

@@ -8,8 +8,8 @@ use Vorhut\Core\Findings\About;
 use Vorhut\Core\Findings\Finding;
 use Vorhut\Core\Findings\Plan;
 use Vorhut\Core\Findings\Rule;
+use Vorhut\Core\Findings\Section;
 use Vorhut\Core\Findings\Severity;
-use Vorhut\Core\Findings\Stop;
 use Vorhut\Core\Voice\CallerGroups;
 use Vorhut\Core\Voice\HelpCalls;
 use Vorhut\Core\Voice\VoicePlan;
@@ -19,7 +19,7 @@ final class HelpNotReached implements Rule
 {
     public function about(): About
     {
-        return new About('help-not-reached', 395, Stop::Voice);
+        return new About('help-not-reached', 395, Section::Voice);
     }
 
     public function check(Plan $plan): iterable

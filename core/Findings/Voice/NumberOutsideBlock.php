@@ -8,8 +8,8 @@ use Vorhut\Core\Findings\About;
 use Vorhut\Core\Findings\Finding;
 use Vorhut\Core\Findings\Plan;
 use Vorhut\Core\Findings\Rule;
+use Vorhut\Core\Findings\Section;
 use Vorhut\Core\Findings\Severity;
-use Vorhut\Core\Findings\Stop;
 use Vorhut\Core\Job\Extension;
 use Vorhut\Core\Voice\NumberBlocks;
 
@@ -18,7 +18,7 @@ final class NumberOutsideBlock implements Rule
 {
     public function about(): About
     {
-        return new About('number-outside-block', 410, Stop::Voice);
+        return new About('number-outside-block', 410, Section::Voice);
     }
 
     public function check(Plan $plan): iterable

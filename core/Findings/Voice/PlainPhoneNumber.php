@@ -8,14 +8,14 @@ use Vorhut\Core\Findings\About;
 use Vorhut\Core\Findings\Finding;
 use Vorhut\Core\Findings\Plan;
 use Vorhut\Core\Findings\Rule;
+use Vorhut\Core\Findings\Section;
 use Vorhut\Core\Findings\Severity;
-use Vorhut\Core\Findings\Stop;
 use Vorhut\Core\Job\ChangeSet;
 use Vorhut\Core\Job\Device;
 use Vorhut\Core\Job\Extension;
 use Vorhut\Core\Job\ExtensionKind;
 use Vorhut\Core\Job\Job;
-use Vorhut\Core\Job\Pairing;
+use Vorhut\Core\Job\Relation;
 use Vorhut\Core\Profile\Port;
 use Vorhut\Core\Profile\PortKind;
 use Vorhut\Core\Voice\Sockets;
@@ -25,7 +25,7 @@ final class PlainPhoneNumber implements Rule
 {
     public function about(): About
     {
-        return new About('plain-phone-number', 437, Stop::Voice);
+        return new About('plain-phone-number', 437, Section::Voice);
     }
 
     public function check(Plan $plan): iterable
@@ -66,7 +66,7 @@ final class PlainPhoneNumber implements Rule
     /** The unit with sockets for telephones that it is connected to. */
     private static function host(Job $job, Device $phone): ?Device
     {
-        foreach ($job->all(Pairing::class) as $pairing) {
+        foreach ($job->all(Relation::class) as $pairing) {
             $host = $pairing->from === $phone->id ? $job->devices[$pairing->to] ?? null : null;
             if (null !== $host && [] !== self::lines($job, $host)) {
                 return $host;
@@ -83,7 +83,7 @@ final class PlainPhoneNumber implements Rule
         foreach (Sockets::uses($job) as $use) {
             $taken[] = $use->device?->id === $host->id ? $use->port : null;
         }
-        foreach ($job->all(Pairing::class) as $pairing) {
+        foreach ($job->all(Relation::class) as $pairing) {
             if ($pairing->from === $phone->id && $pairing->to === $host->id && null !== $pairing->toPort) {
                 return $pairing->toPort;
             }

@@ -8,8 +8,8 @@ use Vorhut\Core\Findings\About;
 use Vorhut\Core\Findings\Finding;
 use Vorhut\Core\Findings\Plan;
 use Vorhut\Core\Findings\Rule;
+use Vorhut\Core\Findings\Section;
 use Vorhut\Core\Findings\Severity;
-use Vorhut\Core\Findings\Stop;
 use Vorhut\Core\Job\CallTarget;
 use Vorhut\Core\Job\RouteDirection;
 use Vorhut\Core\Job\Trunk;
@@ -20,7 +20,7 @@ final class RouteLeadsNowhere implements Rule
 {
     public function about(): About
     {
-        return new About('route-leads-nowhere', 425, Stop::Voice);
+        return new About('route-leads-nowhere', 425, Section::Voice);
     }
 
     public function check(Plan $plan): iterable

@@ -8,8 +8,8 @@ use Vorhut\Core\Findings\About;
 use Vorhut\Core\Findings\Finding;
 use Vorhut\Core\Findings\Plan;
 use Vorhut\Core\Findings\Rule;
+use Vorhut\Core\Findings\Section;
 use Vorhut\Core\Findings\Severity;
-use Vorhut\Core\Findings\Stop;
 use Vorhut\Core\Voice\RouteUse;
 use Vorhut\Core\Voice\VoicePlan;
 
@@ -18,7 +18,7 @@ final class RouteNeverTaken implements Rule
 {
     public function about(): About
     {
-        return new About('route-never-taken', 420, Stop::Voice);
+        return new About('route-never-taken', 420, Section::Voice);
     }
 
     public function check(Plan $plan): iterable

@@ -8,8 +8,8 @@ use Vorhut\Core\Findings\About;
 use Vorhut\Core\Findings\Finding;
 use Vorhut\Core\Findings\Plan;
 use Vorhut\Core\Findings\Rule;
+use Vorhut\Core\Findings\Section;
 use Vorhut\Core\Findings\Severity;
-use Vorhut\Core\Findings\Stop;
 use Vorhut\Core\Voice\Sockets;
 use Vorhut\Core\Voice\SocketUse;
 
@@ -18,7 +18,7 @@ final class SocketWrong implements Rule
 {
     public function about(): About
     {
-        return new About('socket-wrong', 435, Stop::Voice);
+        return new About('socket-wrong', 435, Section::Voice);
     }
 
     public function check(Plan $plan): iterable

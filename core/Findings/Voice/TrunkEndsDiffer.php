@@ -8,8 +8,8 @@ use Vorhut\Core\Findings\About;
 use Vorhut\Core\Findings\Finding;
 use Vorhut\Core\Findings\Plan;
 use Vorhut\Core\Findings\Rule;
+use Vorhut\Core\Findings\Section;
 use Vorhut\Core\Findings\Severity;
-use Vorhut\Core\Findings\Stop;
 use Vorhut\Core\Job\Trunk;
 use Vorhut\Core\Job\TrunkKind;
 use Vorhut\Core\Voice\TrunkRows;
@@ -19,7 +19,7 @@ final class TrunkEndsDiffer implements Rule
 {
     public function about(): About
     {
-        return new About('trunk-ends-differ', 430, Stop::Voice);
+        return new About('trunk-ends-differ', 430, Section::Voice);
     }
 
     public function check(Plan $plan): iterable

@@ -8,8 +8,8 @@ use Vorhut\Core\Findings\About;
 use Vorhut\Core\Findings\Finding;
 use Vorhut\Core\Findings\Plan;
 use Vorhut\Core\Findings\Rule;
+use Vorhut\Core\Findings\Section;
 use Vorhut\Core\Findings\Severity;
-use Vorhut\Core\Findings\Stop;
 use Vorhut\Core\Voice\BusyHours;
 
 /** The busy hour needs more channels, licences or line than there are. */
@@ -17,7 +17,7 @@ final class TrunkTooNarrow implements Rule
 {
     public function about(): About
     {
-        return new About('trunk-too-narrow', 445, Stop::Voice);
+        return new About('trunk-too-narrow', 445, Section::Voice);
     }
 
     public function check(Plan $plan): iterable

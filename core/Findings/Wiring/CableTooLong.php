@@ -8,8 +8,8 @@ use Vorhut\Core\Findings\About;
 use Vorhut\Core\Findings\Finding;
 use Vorhut\Core\Findings\Plan;
 use Vorhut\Core\Findings\Rule;
+use Vorhut\Core\Findings\Section;
 use Vorhut\Core\Findings\Severity;
-use Vorhut\Core\Findings\Stop;
 use Vorhut\Core\Job\LinkMedium;
 use Vorhut\Core\Job\SwitchLink;
 use Vorhut\Core\Load\Plugged;
@@ -23,7 +23,7 @@ final class CableTooLong implements Rule
 
     public function about(): About
     {
-        return new About('cable-too-long', 504, Stop::Networks, view: 'cables');
+        return new About('cable-too-long', 504, Section::Networks, view: 'cables');
     }
 
     public function check(Plan $plan): iterable

@@ -8,12 +8,12 @@ use Vorhut\Core\Findings\About;
 use Vorhut\Core\Findings\Finding;
 use Vorhut\Core\Findings\Plan;
 use Vorhut\Core\Findings\Rule;
+use Vorhut\Core\Findings\Section;
 use Vorhut\Core\Findings\Severity;
-use Vorhut\Core\Findings\Stop;
 use Vorhut\Core\Job\Flow;
 use Vorhut\Core\Job\SwitchLink;
-use Vorhut\Core\Load\FlowWays;
-use Vorhut\Core\Load\LighterFlows;
+use Vorhut\Core\Load\FlowPaths;
+use Vorhut\Core\Load\FlowReductions;
 use Vorhut\Core\Load\LoadPlan;
 
 /** No link carries more than it may. */
@@ -25,7 +25,7 @@ final class LinkOverloaded implements Rule
 
     public function about(): About
     {
-        return new About('link-overloaded', 510, Stop::Networks, view: 'cables');
+        return new About('link-overloaded', 510, Section::Networks, view: 'cables');
     }
 
     public function check(Plan $plan): iterable
@@ -33,8 +33,8 @@ final class LinkOverloaded implements Rule
         if ([] === $plan->job->all(Flow::class)) {
             return;
         }
-        $loads = new LoadPlan($plan->job, new FlowWays($plan->job, $plan->network()));
-        $lighter = new LighterFlows($plan->job, $loads);
+        $loads = new LoadPlan($plan->job, new FlowPaths($plan->job, $plan->network()));
+        $lighter = new FlowReductions($plan->job, $loads);
         $tried = 0;
         foreach ($loads->lines() as $line) {
             if ($line->fits()) {

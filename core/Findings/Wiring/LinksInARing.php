@@ -8,8 +8,8 @@ use Vorhut\Core\Findings\About;
 use Vorhut\Core\Findings\Finding;
 use Vorhut\Core\Findings\Plan;
 use Vorhut\Core\Findings\Rule;
+use Vorhut\Core\Findings\Section;
 use Vorhut\Core\Findings\Severity;
-use Vorhut\Core\Findings\Stop;
 use Vorhut\Core\Job\SwitchLink;
 
 /** Switches that are linked in a ring send in circles, unless a protocol shuts one of the links (IEEE 802.1Q, clause 13). */
@@ -17,7 +17,7 @@ final class LinksInARing implements Rule
 {
     public function about(): About
     {
-        return new About('links-in-a-ring', 512, Stop::Networks, view: 'cables');
+        return new About('links-in-a-ring', 512, Section::Networks, view: 'cables');
     }
 
     public function check(Plan $plan): iterable

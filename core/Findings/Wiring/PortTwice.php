@@ -8,8 +8,8 @@ use Vorhut\Core\Findings\About;
 use Vorhut\Core\Findings\Finding;
 use Vorhut\Core\Findings\Plan;
 use Vorhut\Core\Findings\Rule;
+use Vorhut\Core\Findings\Section;
 use Vorhut\Core\Findings\Severity;
-use Vorhut\Core\Findings\Stop;
 use Vorhut\Core\Load\Plugged;
 use Vorhut\Core\Load\PortName;
 
@@ -18,7 +18,7 @@ final class PortTwice implements Rule
 {
     public function about(): About
     {
-        return new About('port-twice', 500, Stop::Networks, view: 'cables');
+        return new About('port-twice', 500, Section::Networks, view: 'cables');
     }
 
     public function check(Plan $plan): iterable

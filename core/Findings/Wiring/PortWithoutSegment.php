@@ -8,8 +8,8 @@ use Vorhut\Core\Findings\About;
 use Vorhut\Core\Findings\Finding;
 use Vorhut\Core\Findings\Plan;
 use Vorhut\Core\Findings\Rule;
+use Vorhut\Core\Findings\Section;
 use Vorhut\Core\Findings\Severity;
-use Vorhut\Core\Findings\Stop;
 use Vorhut\Core\Job\NetworkSwitch;
 use Vorhut\Core\Load\Plugged;
 use Vorhut\Core\Load\PortName;
@@ -19,7 +19,7 @@ final class PortWithoutSegment implements Rule
 {
     public function about(): About
     {
-        return new About('port-without-segment', 502, Stop::Networks, view: 'cables');
+        return new About('port-without-segment', 502, Section::Networks, view: 'cables');
     }
 
     public function check(Plan $plan): iterable

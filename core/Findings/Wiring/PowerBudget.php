@@ -8,8 +8,8 @@ use Vorhut\Core\Findings\About;
 use Vorhut\Core\Findings\Finding;
 use Vorhut\Core\Findings\Plan;
 use Vorhut\Core\Findings\Rule;
+use Vorhut\Core\Findings\Section;
 use Vorhut\Core\Findings\Severity;
-use Vorhut\Core\Findings\Stop;
 use Vorhut\Core\Job\NetworkSwitch;
 
 /** What all ports of a switch give together is no more than it has, beside its reserve. */
@@ -17,7 +17,7 @@ final class PowerBudget implements Rule
 {
     public function about(): About
     {
-        return new About('power-budget', 508, Stop::Networks, view: 'cables');
+        return new About('power-budget', 508, Section::Networks, view: 'cables');
     }
 
     public function check(Plan $plan): iterable

@@ -8,8 +8,8 @@ use Vorhut\Core\Findings\About;
 use Vorhut\Core\Findings\Finding;
 use Vorhut\Core\Findings\Plan;
 use Vorhut\Core\Findings\Rule;
+use Vorhut\Core\Findings\Section;
 use Vorhut\Core\Findings\Severity;
-use Vorhut\Core\Findings\Stop;
 use Vorhut\Core\Load\PortName;
 
 /** What a port gives gets to its unit, with the voltage that it needs. */
@@ -17,7 +17,7 @@ final class PowerShort implements Rule
 {
     public function about(): About
     {
-        return new About('power-short', 506, Stop::Networks, view: 'cables');
+        return new About('power-short', 506, Section::Networks, view: 'cables');
     }
 
     public function check(Plan $plan): iterable

@@ -8,8 +8,8 @@ use Vorhut\Core\Findings\About;
 use Vorhut\Core\Findings\Finding;
 use Vorhut\Core\Findings\Plan;
 use Vorhut\Core\Findings\Rule;
+use Vorhut\Core\Findings\Section;
 use Vorhut\Core\Findings\Severity;
-use Vorhut\Core\Findings\Stop;
 use Vorhut\Core\Job\NetworkSwitch;
 use Vorhut\Core\Load\Plugged;
 use Vorhut\Core\Load\PortName;
@@ -20,7 +20,7 @@ final class SegmentApart implements Rule
 {
     public function about(): About
     {
-        return new About('segment-apart', 503, Stop::Networks, view: 'cables');
+        return new About('segment-apart', 503, Section::Networks, view: 'cables');
     }
 
     public function check(Plan $plan): iterable

@@ -5,9 +5,9 @@ declare(strict_types=1);
 namespace Vorhut\Core\Job\Lists;
 
 use Vorhut\Core\Job\Job;
-use Vorhut\Core\Job\Pairing;
 use Vorhut\Core\Job\RecordList;
-use Vorhut\Core\Profile\Coupling\Coupling;
+use Vorhut\Core\Job\Relation;
+use Vorhut\Core\Profile\Relation\RelationType;
 use Vorhut\Core\Record\FileError;
 
 /** Units that work together. */
@@ -15,21 +15,21 @@ final class Pairings extends RecordList
 {
     public function __construct()
     {
-        parent::__construct('pairings', Pairing::class, 110, 'pairing', 'pairings');
+        parent::__construct('pairings', Relation::class, 110, 'pairing', 'pairings');
     }
 
     public function check(Job $job): iterable
     {
         $index = 0;
-        foreach ($job->all(Pairing::class) as $pairing) {
+        foreach ($job->all(Relation::class) as $pairing) {
             $path = $this->path().'['.$index++.']';
             $from = $job->devices[$pairing->from] ?? null;
             $to = $job->devices[$pairing->to] ?? null;
             if (null === $from || null === $to) {
                 continue;
             }
-            $known = array_filter($job->profileOf($from)->couplings, static fn (Coupling $c): bool => $c->fits($to->profile));
-            $ids = array_map(static fn (Coupling $c): string => $c->id, $known);
+            $known = array_filter($job->profileOf($from)->couplings, static fn (RelationType $c): bool => $c->fits($to->profile));
+            $ids = array_map(static fn (RelationType $c): string => $c->id, $known);
             if (!\in_array($pairing->coupling, $ids, true)) {
                 yield new FileError(
                     $path.'.coupling',

@@ -6,7 +6,7 @@ namespace Vorhut\Core\Paper\Back;
 
 use Vorhut\Core\InvalidValue;
 use Vorhut\Core\Net\Ipv4Mask;
-use Vorhut\Core\Record\Field\Labelled;
+use Vorhut\Core\Record\Field\HasLabel;
 
 /** What a cell of a list says about a record, and where it stands in it. */
 final readonly class Cell
@@ -52,7 +52,7 @@ final readonly class Cell
         return new self($path, $read, 'segments' === $list);
     }
 
-    /** @param class-string<\BackedEnum&Labelled> $choices */
+    /** @param class-string<\BackedEnum&HasLabel> $choices */
     public static function choice(string $path, string $choices): self
     {
         return new self($path, static function (string $text) use ($choices): int|string {
@@ -61,7 +61,7 @@ final readonly class Cell
                     return $case->value;
                 }
             }
-            $labels = array_map(static fn (Labelled $c): string => $c->label(), $choices::cases());
+            $labels = array_map(static fn (HasLabel $c): string => $c->label(), $choices::cases());
             throw new InvalidValue($text, 'one of '.implode(', ', $labels), 'Write it as it stands there.');
         }, false);
     }

@@ -13,11 +13,11 @@ use Vorhut\Core\Net\InterfaceAddress;
 use Vorhut\Core\Paper\Back\Cell;
 use Vorhut\Core\Paper\Back\Line;
 use Vorhut\Core\Paper\Back\OfLines;
-use Vorhut\Core\Paper\Back\ReadsBack;
+use Vorhut\Core\Paper\Back\Reimportable;
 use Vorhut\Core\Paper\Back\RowOf;
 
 /** Every address that the plan gives away, network by network in rising order; what is leased stands behind. */
-final class AddressList implements ReadsBack
+final class AddressList implements Reimportable
 {
     use OfLines;
 

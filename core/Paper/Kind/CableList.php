@@ -6,10 +6,10 @@ namespace Vorhut\Core\Paper\Kind;
 
 use Vorhut\Core\Exchange\CableSheet;
 use Vorhut\Core\Job\Job;
-use Vorhut\Core\Paper\Paper;
+use Vorhut\Core\Paper\PrintableList;
 
 /** Every port of every switch in the order of its front: what is on it, by which cable, and what it carries. */
-final class CableList implements Paper
+final class CableList implements PrintableList
 {
     public function name(): string
     {

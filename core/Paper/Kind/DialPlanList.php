@@ -14,11 +14,11 @@ use Vorhut\Core\Job\VoiceRoute;
 use Vorhut\Core\Paper\Back\Cell;
 use Vorhut\Core\Paper\Back\Line;
 use Vorhut\Core\Paper\Back\OfLines;
-use Vorhut\Core\Paper\Back\ReadsBack;
+use Vorhut\Core\Paper\Back\Reimportable;
 use Vorhut\Core\Paper\Back\RowOf;
 
 /** What happens to a number that somebody dials, or that is called from outside: routes, short codes, keys of menus. */
-final class DialPlanList implements ReadsBack
+final class DialPlanList implements Reimportable
 {
     use OfLines;
 

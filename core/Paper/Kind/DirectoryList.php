@@ -11,11 +11,11 @@ use Vorhut\Core\Job\Job;
 use Vorhut\Core\Paper\Back\Cell;
 use Vorhut\Core\Paper\Back\Line;
 use Vorhut\Core\Paper\Back\OfLines;
-use Vorhut\Core\Paper\Back\ReadsBack;
+use Vorhut\Core\Paper\Back\Reimportable;
 use Vorhut\Core\Paper\Back\RowOf;
 
 /** Whom one can call, by name. */
-final class DirectoryList implements ReadsBack
+final class DirectoryList implements Reimportable
 {
     use OfLines;
 

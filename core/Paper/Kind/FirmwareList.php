@@ -7,11 +7,11 @@ namespace Vorhut\Core\Paper\Kind;
 use Vorhut\Core\Dates\FirmwareLines;
 use Vorhut\Core\Job\Device;
 use Vorhut\Core\Job\Job;
-use Vorhut\Core\Paper\Paper;
+use Vorhut\Core\Paper\PrintableList;
 use Vorhut\Core\Setting\Settings;
 
 /** Firmware by kind: wanted, found on which units, what takes a newer one. */
-final class FirmwareList implements Paper
+final class FirmwareList implements PrintableList
 {
     public function name(): string
     {

@@ -8,16 +8,16 @@ use Vorhut\Core\Job\Cast;
 use Vorhut\Core\Job\Flow;
 use Vorhut\Core\Job\Job;
 use Vorhut\Core\Job\PartyRef;
+use Vorhut\Core\Load\FlowPaths;
 use Vorhut\Core\Load\FlowRates;
-use Vorhut\Core\Load\FlowWays;
 use Vorhut\Core\Paper\Back\Cell;
 use Vorhut\Core\Paper\Back\Line;
 use Vorhut\Core\Paper\Back\OfLines;
-use Vorhut\Core\Paper\Back\ReadsBack;
+use Vorhut\Core\Paper\Back\Reimportable;
 use Vorhut\Core\Paper\Back\RowOf;
 
 /** Who sends what to whom, and how much of it. */
-final class FlowList implements ReadsBack
+final class FlowList implements Reimportable
 {
     use OfLines;
 
@@ -62,7 +62,7 @@ final class FlowList implements ReadsBack
         if ([] === $flows) {
             return [];
         }
-        $ways = new FlowWays($job);
+        $ways = new FlowPaths($job);
         $rates = new FlowRates($job);
         foreach ($flows as $flow) {
             $senders = $ways->units($flow->from);
@@ -81,7 +81,7 @@ final class FlowList implements ReadsBack
         return $lines;
     }
 
-    private static function named(Job $job, FlowWays $ways, PartyRef ...$refs): string
+    private static function named(Job $job, FlowPaths $ways, PartyRef ...$refs): string
     {
         $names = array_map($job->nameOf(...), $ways->units(...$refs));
         $rest = \count($names) - self::MOST_NAMED;

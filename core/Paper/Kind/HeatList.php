@@ -4,14 +4,14 @@ declare(strict_types=1);
 
 namespace Vorhut\Core\Paper\Kind;
 
-use Vorhut\Core\Calc\Kind\Heat;
+use Vorhut\Core\Calc\Kind\HeatCalculation;
 use Vorhut\Core\Job\Device;
 use Vorhut\Core\Job\Job;
 use Vorhut\Core\Job\Location;
-use Vorhut\Core\Paper\Paper;
+use Vorhut\Core\Paper\PrintableList;
 
 /** What the units of each place draw and give off, and the least that one of them bears: for those who size circuits and cooling. */
-final class HeatList implements Paper
+final class HeatList implements PrintableList
 {
     public function name(): string
     {
@@ -78,7 +78,7 @@ final class HeatList implements Paper
             $place,
             (string) \count($units),
             (string) round($watts, 1),
-            (string) round($watts * Heat::BTU_PER_HOUR),
+            (string) round($watts * HeatCalculation::BTU_PER_HOUR),
             0 === $unknown ? '' : (string) $unknown,
             [] === $warmest ? '' : (string) max($warmest),
             null === $least ? '' : (string) $least,

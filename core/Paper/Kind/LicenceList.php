@@ -12,11 +12,11 @@ use Vorhut\Core\Job\LicenceState;
 use Vorhut\Core\Paper\Back\Cell;
 use Vorhut\Core\Paper\Back\Line;
 use Vorhut\Core\Paper\Back\OfLines;
-use Vorhut\Core\Paper\Back\ReadsBack;
+use Vorhut\Core\Paper\Back\Reimportable;
 use Vorhut\Core\Paper\Back\RowOf;
 
 /** Licences and unlocks: what they allow, what they are tied to, how far they are, when they end. */
-final class LicenceList implements ReadsBack
+final class LicenceList implements Reimportable
 {
     use OfLines;
 

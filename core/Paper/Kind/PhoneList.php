@@ -9,11 +9,11 @@ use Vorhut\Core\Job\Job;
 use Vorhut\Core\Paper\Back\Cell;
 use Vorhut\Core\Paper\Back\Line;
 use Vorhut\Core\Paper\Back\OfLines;
-use Vorhut\Core\Paper\Back\ReadsBack;
+use Vorhut\Core\Paper\Back\Reimportable;
 use Vorhut\Core\Paper\Back\RowOf;
 
 /** Every number with its name, the phone it rings and the place told to helpers. */
-final class PhoneList implements ReadsBack
+final class PhoneList implements Reimportable
 {
     use OfLines;
 

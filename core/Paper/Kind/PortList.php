@@ -9,11 +9,11 @@ use Vorhut\Core\Job\Job;
 use Vorhut\Core\Paper\Back\Cell;
 use Vorhut\Core\Paper\Back\Line;
 use Vorhut\Core\Paper\Back\OfLines;
-use Vorhut\Core\Paper\Back\ReadsBack;
+use Vorhut\Core\Paper\Back\Reimportable;
 use Vorhut\Core\Paper\Back\RowOf;
 
 /** Every port that has to be patched, place by place: who it belongs to and which network it must carry. */
-final class PortList implements ReadsBack
+final class PortList implements Reimportable
 {
     use OfLines;
 

@@ -9,12 +9,12 @@ use Vorhut\Core\Job\Rack;
 use Vorhut\Core\Paper\Back\Cell;
 use Vorhut\Core\Paper\Back\Line;
 use Vorhut\Core\Paper\Back\OfLines;
-use Vorhut\Core\Paper\Back\ReadsBack;
+use Vorhut\Core\Paper\Back\Reimportable;
 use Vorhut\Core\Paper\Back\RowOf;
 use Vorhut\Core\Rack\RackSum;
 
 /** What stands in which unit of which rack, from the top down. */
-final class RackList implements ReadsBack
+final class RackList implements Reimportable
 {
     use OfLines;
 

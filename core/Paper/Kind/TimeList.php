@@ -7,10 +7,10 @@ namespace Vorhut\Core\Paper\Kind;
 use Vorhut\Core\Dates\TimeLine;
 use Vorhut\Core\Dates\TimeLines;
 use Vorhut\Core\Job\Job;
-use Vorhut\Core\Paper\Paper;
+use Vorhut\Core\Paper\PrintableList;
 
 /** Where units take their time from. */
-final class TimeList implements Paper
+final class TimeList implements PrintableList
 {
     public function name(): string
     {

@@ -10,11 +10,11 @@ use Vorhut\Core\Light\Universes;
 use Vorhut\Core\Paper\Back\Cell;
 use Vorhut\Core\Paper\Back\Line;
 use Vorhut\Core\Paper\Back\OfLines;
-use Vorhut\Core\Paper\Back\ReadsBack;
+use Vorhut\Core\Paper\Back\Reimportable;
 use Vorhut\Core\Paper\Back\RowOf;
 
 /** Fixtures by universe and start address (ANSI E1.31-2018). */
-final class UniverseList implements ReadsBack
+final class UniverseList implements Reimportable
 {
     use OfLines;
 

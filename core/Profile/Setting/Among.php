@@ -4,10 +4,10 @@ declare(strict_types=1);
 
 namespace Vorhut\Core\Profile\Setting;
 
-use Vorhut\Core\Record\Field\Labelled;
+use Vorhut\Core\Record\Field\HasLabel;
 
 /** Among which units a value may stand only once. */
-enum Among: string implements Labelled
+enum Among: string implements HasLabel
 {
     case Partner = 'partner';
     case Kind = 'kind';

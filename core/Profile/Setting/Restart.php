@@ -4,10 +4,10 @@ declare(strict_types=1);
 
 namespace Vorhut\Core\Profile\Setting;
 
-use Vorhut\Core\Record\Field\Labelled;
+use Vorhut\Core\Record\Field\HasLabel;
 
 /** What it takes until a unit heeds a new value. */
-enum Restart: string implements Labelled
+enum Restart: string implements HasLabel
 {
     case None = 'none';
     case Page = 'page';

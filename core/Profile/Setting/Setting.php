@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Vorhut\Core\Profile\Setting;
 
+use Vorhut\Core\Convention\When;
 use Vorhut\Core\Profile\Step\WorkStage;
 use Vorhut\Core\Record\Checked;
 use Vorhut\Core\Record\Completed;
@@ -16,8 +17,7 @@ use Vorhut\Core\Record\Field\Text;
 use Vorhut\Core\Record\Field\Texts;
 use Vorhut\Core\Record\Field\Value;
 use Vorhut\Core\Record\Field\WholeNumber;
-use Vorhut\Core\Record\Given;
-use Vorhut\Core\School\When;
+use Vorhut\Core\Record\RawRecord;
 
 /** One named value that a kind of unit must be told. */
 final readonly class Setting implements Checked, Completed
@@ -84,8 +84,8 @@ final readonly class Setting implements Checked, Completed
         public int $restartSeconds,
         #[Flag('secret: only its name in the vault stands in the plan')]
         public bool $secret,
-        #[Choice(Ask::class, 'Asked of')]
-        public ?Ask $ask,
+        #[Choice(OutsideSource::class, 'Asked of')]
+        public ?OutsideSource $ask,
         #[Text('Reads as', max: 300, default: '')]
         public string $readsAs,
         #[Text('Why', max: 300, default: '')]
@@ -121,7 +121,7 @@ final readonly class Setting implements Checked, Completed
         return ['name'];
     }
 
-    public function check(Given $given): void
+    public function check(RawRecord $given): void
     {
         if (SettingType::Choice === $this->type && [] === $this->choices) {
             throw $given->refuse('choices', 'at least one choice', 'A setting of this type needs them.');

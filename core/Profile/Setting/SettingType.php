@@ -4,10 +4,10 @@ declare(strict_types=1);
 
 namespace Vorhut\Core\Profile\Setting;
 
-use Vorhut\Core\Record\Field\Labelled;
+use Vorhut\Core\Record\Field\HasLabel;
 
 /** What sort of value a setting takes. */
-enum SettingType: string implements Labelled
+enum SettingType: string implements HasLabel
 {
     case Text = 'text';
     case Whole = 'whole';

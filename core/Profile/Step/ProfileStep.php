@@ -4,13 +4,13 @@ declare(strict_types=1);
 
 namespace Vorhut\Core\Profile\Step;
 
+use Vorhut\Core\Convention\When;
 use Vorhut\Core\Profile\WayIn;
 use Vorhut\Core\Record\Field\Choice;
 use Vorhut\Core\Record\Field\Records;
 use Vorhut\Core\Record\Field\Slug;
 use Vorhut\Core\Record\Field\Text;
 use Vorhut\Core\Record\Field\Texts;
-use Vorhut\Core\School\When;
 
 /** A step that a kind of unit adds to the work, or puts in the place of a general one. */
 final readonly class ProfileStep
@@ -22,7 +22,7 @@ final readonly class ProfileStep
      * @param list<string> $ports
      * @param list<Timer> $timers
      * @param list<string> $see
-     * @param list<Cause> $causes
+     * @param list<SymptomCause> $causes
      * @param list<ToRecord> $record
      * @param list<string> $cautions
      * @param list<string> $after
@@ -60,7 +60,7 @@ final readonly class ProfileStep
         public array $timers,
         #[Texts('What should be seen')]
         public array $see,
-        #[Records(Cause::class, 'What is seen instead')]
+        #[Records(SymptomCause::class, 'What is seen instead')]
         public array $causes,
         #[Records(ToRecord::class, 'To be kept')]
         public array $record,

@@ -4,10 +4,10 @@ declare(strict_types=1);
 
 namespace Vorhut\Core\Profile\Step;
 
-use Vorhut\Core\Record\Field\Labelled;
+use Vorhut\Core\Record\Field\HasLabel;
 
 /** What is kept of a step. */
-enum RecordKind: string implements Labelled
+enum RecordKind: string implements HasLabel
 {
     case Tick = 'tick';
     case Read = 'read';

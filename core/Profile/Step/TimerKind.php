@@ -4,10 +4,10 @@ declare(strict_types=1);
 
 namespace Vorhut\Core\Profile\Step;
 
-use Vorhut\Core\Record\Field\Labelled;
+use Vorhut\Core\Record\Field\HasLabel;
 
 /** What a running time is for. */
-enum TimerKind: string implements Labelled
+enum TimerKind: string implements HasLabel
 {
     case Window = 'window';
     case Hold = 'hold';

@@ -4,10 +4,10 @@ declare(strict_types=1);
 
 namespace Vorhut\Core\Profile\Step;
 
-use Vorhut\Core\Record\Field\Labelled;
+use Vorhut\Core\Record\Field\HasLabel;
 
 /** Who may do a step. */
-enum Who: string implements Labelled
+enum Who: string implements HasLabel
 {
     case Anyone = 'anyone';
     case Technician = 'technician';

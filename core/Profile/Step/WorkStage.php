@@ -4,10 +4,10 @@ declare(strict_types=1);
 
 namespace Vorhut\Core\Profile\Step;
 
-use Vorhut\Core\Record\Field\Labelled;
+use Vorhut\Core\Record\Field\HasLabel;
 
 /** Where a step stands in the order of work on a unit. */
-enum WorkStage: string implements Labelled
+enum WorkStage: string implements HasLabel
 {
     case Ask = 'ask';
     case Unpack = 'unpack';

@@ -13,7 +13,7 @@ final readonly class Cause implements \JsonSerializable
         public CauseRule $rule,
         public array $values,
         public string $text,
-        public Leg $leg = Leg::Request,
+        public PathDirection $leg = PathDirection::Request,
     ) {
     }
 

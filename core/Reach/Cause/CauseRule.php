@@ -69,7 +69,7 @@ enum CauseRule: string
      * @param array<string, string> $values configured values the decision rests on
      * @param array<string, string> $words what else the sentence needs, such as names
      */
-    public function at(string $node, array $values = [], array $words = [], Leg $leg = Leg::Request): Cause
+    public function at(string $node, array $values = [], array $words = [], PathDirection $leg = PathDirection::Request): Cause
     {
         $replace = [];
         foreach ($words + $values as $name => $value) {

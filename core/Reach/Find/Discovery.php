@@ -13,10 +13,10 @@ use Vorhut\Core\Net\Service;
 use Vorhut\Core\Profile\Finder;
 use Vorhut\Core\Profile\FindMethod;
 use Vorhut\Core\Reach\Cause\CauseRule;
-use Vorhut\Core\Reach\Group\Heard;
+use Vorhut\Core\Reach\Group\Broadcast;
 use Vorhut\Core\Reach\Group\Multicast;
 use Vorhut\Core\Reach\Group\MulticastResult;
-use Vorhut\Core\Reach\Group\Shout;
+use Vorhut\Core\Reach\Group\Reception;
 use Vorhut\Core\Reach\Node\Node;
 use Vorhut\Core\Reach\Walk\Exchange;
 
@@ -26,20 +26,20 @@ final class Discovery
     /** Queries and announcements are sent with room for some routers. */
     private const TTL = 4;
 
-    /** @var array<string, array<string, Heard>> receivers of a broadcast, by station, its port and the UDP port */
+    /** @var array<string, array<string, Reception>> receivers of a broadcast, by station, its port and the UDP port */
     private array $broadcasts = [];
 
     /** @var array<string, MulticastResult> by sender, its port, group and UDP port */
     private array $groups = [];
 
     public readonly PollLists $lists;
-    private readonly Shout $shout;
+    private readonly Broadcast $shout;
     private readonly Multicast $multicast;
 
     public function __construct(private readonly Job $job, private readonly Exchange $exchange)
     {
         $this->lists = new PollLists();
-        $this->shout = new Shout($exchange);
+        $this->shout = new Broadcast($exchange);
         $this->multicast = new Multicast($exchange);
     }
 

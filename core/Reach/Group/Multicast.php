@@ -7,9 +7,9 @@ namespace Vorhut\Core\Reach\Group;
 use Vorhut\Core\Net\Ipv4Address;
 use Vorhut\Core\Net\Protocol;
 use Vorhut\Core\Reach\Cause\Cause;
-use Vorhut\Core\Reach\Cause\Leg;
+use Vorhut\Core\Reach\Cause\PathDirection;
 use Vorhut\Core\Reach\Node\Node;
-use Vorhut\Core\Reach\Node\Port;
+use Vorhut\Core\Reach\Node\NodePort;
 use Vorhut\Core\Reach\Walk\Exchange;
 use Vorhut\Core\Reach\Walk\Filter;
 use Vorhut\Core\Reach\Walk\Packet;
@@ -28,23 +28,23 @@ final readonly class Multicast
     /** 224.0.0.1 */
     private const ALL_HOSTS = 0xE0000001;
 
-    private Shout $shout;
+    private Broadcast $shout;
     private Sentences $say;
 
     public function __construct(private Exchange $exchange)
     {
-        $this->shout = new Shout($exchange);
+        $this->shout = new Broadcast($exchange);
         $this->say = new Sentences($exchange->network);
     }
 
     /**
      * @param int $ttl 1 to 255; a router passes on only what has more than 1
-     * @param Port|null $by the sender is bound to this port
+     * @param NodePort|null $by the sender is bound to this port
      * @param bool $every discovery: who joined its group also listens on its port
      */
-    public function send(Node $sender, Ipv4Address $group, int $port, int $ttl, ?Port $by = null, bool $every = false): MulticastResult
+    public function send(Node $sender, Ipv4Address $group, int $port, int $ttl, ?NodePort $by = null, bool $every = false): MulticastResult
     {
-        $by ??= Shout::outOf($sender, $group->value);
+        $by ??= Broadcast::outOf($sender, $group->value);
         $source = $by?->primary()?->address;
         if (null === $by?->segment || null === $source) {
             return new MulticastResult(null, [], []);
@@ -109,7 +109,7 @@ final readonly class Multicast
             array_unshift($path, [$result->via[$segment][0], $segment]);
         }
         $trace->add(
-            Leg::Request,
+            PathDirection::Request,
             $sender,
             $this->say->sendsToGroup($sender, $group, $result->from),
             'group',
@@ -118,7 +118,7 @@ final readonly class Multicast
         );
         foreach ($path as [$router, $into]) {
             $trace->add(
-                Leg::Request,
+                PathDirection::Request,
                 $router,
                 $this->say->passesGroup($router, $group, $into),
                 'group',
@@ -127,7 +127,7 @@ final readonly class Multicast
             );
         }
         if (isset($result->heard[$receiver->id])) {
-            $trace->add(Leg::Request, $receiver, $this->say->hearsGroup($receiver, $group), 'joined', ['group' => (string) $group]);
+            $trace->add(PathDirection::Request, $receiver, $this->say->hearsGroup($receiver, $group), 'joined', ['group' => (string) $group]);
         }
         if (null !== $cause) {
             $trace->stop($cause);
@@ -135,7 +135,7 @@ final readonly class Multicast
     }
 
     /** Who joined; to 224.0.0.1 every host belongs by itself (RFC 1112, section 4), so there a program must name the port. */
-    private static function listens(Node $node, Port $at, Ipv4Address $group, int $port, bool $every): bool
+    private static function listens(Node $node, NodePort $at, Ipv4Address $group, int $port, bool $every): bool
     {
         return isset($at->joins[$group->value])
             ? $every || $node->listensToGroup($port)
@@ -151,18 +151,18 @@ final readonly class Multicast
     }
 
     /** Why a router does not pass the group on from one port to another. */
-    private function stop(Node $router, Port $in, Port $out, Packet $packet): ?Cause
+    private function stop(Node $router, NodePort $in, NodePort $out, Packet $packet): ?Cause
     {
         if (!$in->multicast || !$out->multicast) {
             return $this->say->multicastNotRouted($router, $packet, $in, $out);
         }
         if (!$router->takesFrom($packet->source, (string) $in->segment)) {
-            return $this->say->anotherWayBack($router, $packet, Leg::Request, (string) $in->segment);
+            return $this->say->anotherWayBack($router, $packet, PathDirection::Request, (string) $in->segment);
         }
         if ($packet->ttl <= 1) {
             return $this->say->ttlSpent($router, $packet, $out);
         }
 
-        return (new Filter($this->say))->stops($router, $packet, Leg::Request);
+        return (new Filter($this->say))->stops($router, $packet, PathDirection::Request);
     }
 }

@@ -12,7 +12,7 @@ final readonly class MulticastResult
 {
     /**
      * @param string|null $from the segment it is sent into; null where the sender has none
-     * @param array<string, Heard> $heard by node
+     * @param array<string, Reception> $heard by node
      * @param array<string, array{Node, string}> $via router that passed it into a segment, and from which one
      * @param array<string, Cause> $stops why it did not get into a segment, as far as a router had a say in it
      */

@@ -74,7 +74,7 @@ final class ExternalNetworks
             return null;
         }
         $at = Ipv4Address::fromInt($address);
-        $ports = [new Port(0, 'external', $segment, [new InterfaceAddress($at, 0)], null, null)];
+        $ports = [new NodePort(0, 'external', $segment, [new InterfaceAddress($at, 0)], null, null)];
 
         return new Node(
             id: (string) $at,

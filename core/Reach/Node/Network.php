@@ -17,10 +17,10 @@ final class Network
     /** @var array<int, list<Node>> */
     private array $owners = [];
 
-    /** @var array<string, list<array{Node, Port}>> */
+    /** @var array<string, list<array{Node, NodePort}>> */
     private array $members = [];
 
-    /** @var array<string, list<array{Node, Port}>> ports that answer ARP for others, or not for everybody, by segment */
+    /** @var array<string, list<array{Node, NodePort}>> ports that answer ARP for others, or not for everybody, by segment */
     private array $special = [];
 
     /** @var array<array-key, Segment> */
@@ -147,7 +147,7 @@ final class Network
         return null !== $segment && true === $this->external?->hasNoRoute($segment, $address);
     }
 
-    /** @return list<array{Node, Port}> */
+    /** @return list<array{Node, NodePort}> */
     public function membersOf(string $segment): array
     {
         return $this->members[$segment] ?? [];

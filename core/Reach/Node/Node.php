@@ -14,7 +14,7 @@ use Vorhut\Core\Net\Service;
 final readonly class Node
 {
     /**
-     * @param list<Port> $ports
+     * @param list<NodePort> $ports
      * @param list<Service> $listens
      * @param list<FilterRule> $rules
      * @param list<PortForward> $portForwards
@@ -58,7 +58,7 @@ final readonly class Node
         return [] === $udp || $this->listensOn(Protocol::Udp, $port);
     }
 
-    public function port(string $name): ?Port
+    public function port(string $name): ?NodePort
     {
         foreach ($this->ports as $port) {
             if ($port->name === $name) {
@@ -102,7 +102,7 @@ final readonly class Node
     }
 
     /** Whether a router would pass on what comes in by a port for an address that is not its own, by another port. */
-    public function passesOn(int $address, Port $in): bool
+    public function passesOn(int $address, NodePort $in): bool
     {
         $entry = $this->forwards ? $this->table->decide($address) : true;
 
@@ -112,12 +112,12 @@ final readonly class Node
     /** Whether it passes groups on at all. */
     public function routesGroups(): bool
     {
-        return \count(array_filter($this->ports, static fn (Port $p): bool => $p->multicast)) > 1;
+        return \count(array_filter($this->ports, static fn (NodePort $p): bool => $p->multicast)) > 1;
     }
 
     public function addressCount(): int
     {
-        return array_sum(array_map(static fn (Port $p): int => \count($p->addresses), $this->ports));
+        return array_sum(array_map(static fn (NodePort $p): int => \count($p->addresses), $this->ports));
     }
 
     public function hasPortIn(string $segment): bool

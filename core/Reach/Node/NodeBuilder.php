@@ -20,7 +20,7 @@ final class NodeBuilder
     {
         $ports = [];
         foreach ($router->interfaces as $index => $interface) {
-            $ports[] = new Port(
+            $ports[] = new NodePort(
                 $index,
                 $interface->segment,
                 $interface->segment,
@@ -59,7 +59,7 @@ final class NodeBuilder
             $addresses = null === $address ? $interface->extraAddresses : [$address, ...$interface->extraAddresses];
             $more = $interface->listens ?? $profile->services;
             $listens = [] === $listens ? $more : [...$listens, ...$more];
-            $ports[] = new Port(
+            $ports[] = new NodePort(
                 $index,
                 $interface->name,
                 $interface->segment,

@@ -20,7 +20,7 @@ final readonly class PlainHost
     /** What is outside leaves by this; false: not at all. */
     private RouteEntry|false $far;
 
-    public function __construct(Port $port)
+    public function __construct(NodePort $port)
     {
         $own = $port->addresses[0];
         $this->address = $own->address->value;

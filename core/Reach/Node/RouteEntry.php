@@ -12,7 +12,7 @@ final readonly class RouteEntry
 {
     public function __construct(
         public Ipv4Prefix $to,
-        public Port $port,
+        public NodePort $port,
         /** Null: the destination itself is looked for on the segment. */
         public ?Ipv4Address $via,
         /** The address the host sends from when it uses this line. */

@@ -20,7 +20,7 @@ final class RoutingTable
     /** @var array<int, array<int, list<RouteEntry>>> by prefix length (long to short) and network */
     private array $byLength = [];
 
-    /** @var array<string, array{port: Port, gateway: Ipv4Address, why: CauseRule}> refused gateways by port name */
+    /** @var array<string, array{port: NodePort, gateway: Ipv4Address, why: CauseRule}> refused gateways by port name */
     private array $refused = [];
 
     private readonly ?PlainHost $plain;
@@ -32,11 +32,11 @@ final class RoutingTable
     /** @var array<int, true> own addresses */
     private array $own = [];
 
-    /** @var array<int, array{Ipv4Prefix, Port, Ipv4Address}> broadcast addresses of own prefixes */
+    /** @var array<int, array{Ipv4Prefix, NodePort, Ipv4Address}> broadcast addresses of own prefixes */
     private array $broadcasts = [];
 
     /**
-     * @param list<Port> $ports
+     * @param list<NodePort> $ports
      * @param list<Route> $routes
      */
     public function __construct(private readonly array $ports, private readonly array $routes)
@@ -105,7 +105,7 @@ final class RoutingTable
     }
 
     /** The port by which a datagram to that broadcast address leaves. */
-    public function broadcastPort(int $address): ?Port
+    public function broadcastPort(int $address): ?NodePort
     {
         if (!$this->built) {
             $this->build();
@@ -138,8 +138,8 @@ final class RoutingTable
         };
     }
 
-    /** @param Port|null $only look only at lines that leave by this port */
-    public function find(int $destination, ?Port $only = null): ?RouteEntry
+    /** @param NodePort|null $only look only at lines that leave by this port */
+    public function find(int $destination, ?NodePort $only = null): ?RouteEntry
     {
         if (!$this->built) {
             $this->build();
@@ -157,14 +157,14 @@ final class RoutingTable
     }
 
     /** The line by one port; where none leads there, a stack that is bound to the port takes the destination for on-link. */
-    public function findBy(int $destination, Port $port): ?RouteEntry
+    public function findBy(int $destination, NodePort $port): ?RouteEntry
     {
         $own = $port->primary();
 
         return $this->find($destination, $port) ?? (null === $own ? null : new RouteEntry(self::everything(), $port, null, $own->address));
     }
 
-    /** @return array{port: Port, gateway: Ipv4Address, why: CauseRule}|null the first gateway that was given but refused */
+    /** @return array{port: NodePort, gateway: Ipv4Address, why: CauseRule}|null the first gateway that was given but refused */
     public function refusedGateway(): ?array
     {
         if (!$this->built) {
@@ -183,7 +183,7 @@ final class RoutingTable
     }
 
     /**
-     * @param list<Port> $ports
+     * @param list<NodePort> $ports
      *
      * @return CauseRule|null why the next hop is refused
      */
@@ -222,7 +222,7 @@ final class RoutingTable
     }
 
     /** Of the addresses of the port whose prefixes hold the next hop the one listed first, however long its prefix. */
-    private function sourceBy(Port $port, Ipv4Address $via): ?Ipv4Address
+    private function sourceBy(NodePort $port, Ipv4Address $via): ?Ipv4Address
     {
         foreach ($port->addresses as $address) {
             if (isset($this->own[$address->address->value]) && $address->prefix->contains($via)) {

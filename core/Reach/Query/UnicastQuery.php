@@ -12,7 +12,7 @@ use Vorhut\Core\Record\Field\Choice;
 use Vorhut\Core\Record\Field\Parsed;
 use Vorhut\Core\Record\Field\Text;
 use Vorhut\Core\Record\Field\WholeNumber;
-use Vorhut\Core\Record\Given;
+use Vorhut\Core\Record\RawRecord;
 
 /** Whether a request to one address arrives and its answer comes back. */
 final readonly class UnicastQuery implements Checked
@@ -33,7 +33,7 @@ final readonly class UnicastQuery implements Checked
     ) {
     }
 
-    public function check(Given $given): void
+    public function check(RawRecord $given): void
     {
         if ($this->to->isMulticast() || $this->to->isLimitedBroadcast()) {
             throw $given->refuse('to', 'a unicast address', 'Ask with kind broadcast or multicast.');

@@ -9,10 +9,10 @@ use Vorhut\Core\Net\Protocol;
 use Vorhut\Core\Net\Service;
 use Vorhut\Core\Reach\Cause\Cause;
 use Vorhut\Core\Reach\Cause\CauseRule;
-use Vorhut\Core\Reach\Cause\Leg;
+use Vorhut\Core\Reach\Cause\PathDirection;
 use Vorhut\Core\Reach\Node\Network;
 use Vorhut\Core\Reach\Node\Node;
-use Vorhut\Core\Reach\Node\Port;
+use Vorhut\Core\Reach\Node\NodePort;
 
 /** A request and its answer, each judged on its own way. */
 final readonly class Exchange
@@ -29,8 +29,8 @@ final readonly class Exchange
         $this->walk = new PacketWalk($network, $this->say);
     }
 
-    /** @param Port|null $by the asker is bound to this port */
-    public function ask(Node $asker, Ipv4Address $target, Service $service, ?Port $by = null, ?Trace $trace = null): Verdict
+    /** @param NodePort|null $by the asker is bound to this port */
+    public function ask(Node $asker, Ipv4Address $target, Service $service, ?NodePort $by = null, ?Trace $trace = null): Verdict
     {
         $port = Protocol::Icmp === $service->protocol ? null : $service->firstPort;
         $entry = null === $by || $by->has($target->value)
@@ -39,7 +39,7 @@ final readonly class Exchange
         $source = \is_bool($entry) ? ($entry ? $target->value : $asker->firstAddress() ?? 0) : $entry->source->value;
         $request = new Packet($source, $target->value, $service->protocol, null === $port ? null : self::ASKER_PORT, $port);
         $session = new Session();
-        $there = $this->walk->run($asker, $request, Leg::Request, $session, $trace, $by);
+        $there = $this->walk->run($asker, $request, PathDirection::Request, $session, $trace, $by);
         if (null === $there->receiver) {
             return new Verdict(false, false, [], $there->failure ?? Outcome::NoRoute, $there->cause, $there->hops);
         }
@@ -48,7 +48,7 @@ final readonly class Exchange
             return new Verdict(true, false, [$receiver->id], Outcome::LostReply, $there->cause, $there->hops);
         }
         $refused = !$receiver->listensOn($there->packet->protocol, $there->packet->port);
-        $back = $this->walk->run($receiver, $there->packet->answer($refused), Leg::Reply, $session, $trace);
+        $back = $this->walk->run($receiver, $there->packet->answer($refused), PathDirection::Reply, $session, $trace);
         // Whoever is bound to a port hears nothing by another one.
         $home = null === $by || null === $back->through || $back->through === $by->segment;
         if (
@@ -95,7 +95,7 @@ final readonly class Exchange
             $service->firstPort,
             $service->firstPort,
         );
-        $there = $this->walk->run($sender, $packet, Leg::Request, new Session(), $trace);
+        $there = $this->walk->run($sender, $packet, PathDirection::Request, new Session(), $trace);
         if (null === $there->receiver) {
             return new Verdict(false, false, [], $there->failure ?? Outcome::NoRoute, $there->cause, $there->hops);
         }

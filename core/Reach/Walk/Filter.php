@@ -8,7 +8,7 @@ use Vorhut\Core\Job\FilterAction;
 use Vorhut\Core\Net\Ipv4Prefix;
 use Vorhut\Core\Net\Protocol;
 use Vorhut\Core\Reach\Cause\Cause;
-use Vorhut\Core\Reach\Cause\Leg;
+use Vorhut\Core\Reach\Cause\PathDirection;
 use Vorhut\Core\Reach\Node\Node;
 
 /**
@@ -42,7 +42,7 @@ final class Filter
     }
 
     /** Null where the packet passes. */
-    public function stops(Node $router, Packet $packet, Leg $leg): ?Cause
+    public function stops(Node $router, Packet $packet, PathDirection $leg): ?Cause
     {
         $index = $this->match($router, $packet);
         if ($index < 0) {

@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace Vorhut\Core\Reach\Walk;
 
 use Vorhut\Core\Reach\Cause\Cause;
-use Vorhut\Core\Reach\Cause\Leg;
+use Vorhut\Core\Reach\Cause\PathDirection;
 use Vorhut\Core\Reach\Node\Network;
 
 /**
@@ -29,21 +29,21 @@ final readonly class MediaPath
         $out = self::packet($a, $b);
         $in = self::packet($b, $a);
         $session = new Session();
-        $there = $walk->run($a->node, $out, Leg::Request, $session, $trace);
+        $there = $walk->run($a->node, $out, PathDirection::Request, $session, $trace);
         if ($there->receiver === $b->node) {
-            $back = $walk->run($b->node, $in, Leg::Reply, $session, $trace);
+            $back = $walk->run($b->node, $in, PathDirection::Reply, $session, $trace);
             $isBack = $back->receiver === $a->node || self::arrives($walk, $b, $a);
 
             return new self(true, $isBack, $isBack ? null : $back->cause);
         }
         $session = new Session();
         $other = new Trace();
-        $back = $walk->run($b->node, $in, Leg::Request, $session, $other);
+        $back = $walk->run($b->node, $in, PathDirection::Request, $session, $other);
         $trace?->addOtherWay($other);
         if ($back->receiver !== $a->node) {
             return new self(false, false, $there->cause);
         }
-        $again = $walk->run($a->node, $out, Leg::Reply, $session, null);
+        $again = $walk->run($a->node, $out, PathDirection::Reply, $session, null);
 
         return new self($again->receiver === $b->node, true, $again->cause);
     }
@@ -59,7 +59,7 @@ final readonly class MediaPath
     private static function arrives(PacketWalk $walk, MediaEnd $from, MediaEnd $to): bool
     {
         return $from->announced !== $from->address || $to->announced !== $to->address
-            ? $walk->run($from->node, self::packet($from, $to), Leg::Request, new Session(), null)->receiver === $to->node
+            ? $walk->run($from->node, self::packet($from, $to), PathDirection::Request, new Session(), null)->receiver === $to->node
             : false;
     }
 }

@@ -6,10 +6,10 @@ namespace Vorhut\Core\Reach\Walk;
 
 use Vorhut\Core\Net\Protocol;
 use Vorhut\Core\Reach\Cause\Cause;
-use Vorhut\Core\Reach\Cause\Leg;
+use Vorhut\Core\Reach\Cause\PathDirection;
 use Vorhut\Core\Reach\Node\Network;
 use Vorhut\Core\Reach\Node\Node;
-use Vorhut\Core\Reach\Node\Port;
+use Vorhut\Core\Reach\Node\NodePort;
 use Vorhut\Core\Reach\Node\RouteEntry;
 
 /** Moves one packet from node to node, each deciding with its own table, until it arrives or stops. */
@@ -24,9 +24,9 @@ final readonly class PacketWalk
 
     /**
      * @param Packet $packet its source is the sender's choice already
-     * @param Port|null $only the sender is bound to this port
+     * @param NodePort|null $only the sender is bound to this port
      */
-    public function run(Node $sender, Packet $packet, Leg $leg, Session $session, ?Trace $trace, ?Port $only = null): Arrival
+    public function run(Node $sender, Packet $packet, PathDirection $leg, Session $session, ?Trace $trace, ?NodePort $only = null): PacketOutcome
     {
         $node = $sender;
         $hops = [$sender->id];
@@ -46,14 +46,14 @@ final readonly class PacketWalk
             if (true === $entry) {
                 $trace?->add($leg, $node, $this->say->arrives($node, $packet, $leg), 'own-address');
 
-                return new Arrival($node, $packet, $hops, through: $through);
+                return new PacketOutcome($node, $packet, $hops, through: $through);
             }
             $ended = $arrived ? $this->ended($node, $packet, $leg, $hops, $trace, $through) : null;
             if (null !== $ended) {
                 return $ended;
             }
             if (false === $entry || null === $entry->port->segment) {
-                $heard = Leg::Reply === $leg && !$arrived ? $this->heardAsBroadcast($node, $packet) : null;
+                $heard = PathDirection::Reply === $leg && !$arrived ? $this->heardAsBroadcast($node, $packet) : null;
                 if (null !== $heard) {
                     return $this->hears($heard, $packet, $hops, $trace, $node->table->broadcastPort($packet->destination)?->segment);
                 }
@@ -67,7 +67,7 @@ final readonly class PacketWalk
                 );
             }
             if ($arrived) {
-                $remembered = Leg::Reply === $leg && $node->stateful && isset($session->seen[$node->id]);
+                $remembered = PathDirection::Reply === $leg && $node->stateful && isset($session->seen[$node->id]);
                 $blocked = $remembered ? null : $this->filter->stops($node, $packet, $leg);
                 if (null !== $trace && !$remembered) {
                     $trace->decided[] = [$node->id, $this->filter->match($node, $packet)];
@@ -104,7 +104,7 @@ final readonly class PacketWalk
      *
      * @param list<string> $hops
      */
-    private function refused(Node $node, Packet $packet, Leg $leg, array $hops, ?Trace $trace, ?string $through): ?Arrival
+    private function refused(Node $node, Packet $packet, PathDirection $leg, array $hops, ?Trace $trace, ?string $through): ?PacketOutcome
     {
         if ($node->table->owns($packet->source)) {
             return $this->stop($packet, $hops, Outcome::NoRoute, $this->say->ownSource($node, $packet, $leg), $trace);
@@ -122,13 +122,13 @@ final readonly class PacketWalk
      *
      * @param list<string> $hops
      */
-    private function ended(Node $node, Packet $packet, Leg $leg, array $hops, ?Trace $trace, ?string $through): ?Arrival
+    private function ended(Node $node, Packet $packet, PathDirection $leg, array $hops, ?Trace $trace, ?string $through): ?PacketOutcome
     {
         if (null !== $node->table->broadcastOf($packet->destination)) {
             $cause = $this->say->keepsBroadcast($node, $packet, $leg);
             $trace?->stop($cause);
 
-            return new Arrival(Leg::Request === $leg ? $node : null, $packet, $hops, Outcome::LostReply, $cause, $through);
+            return new PacketOutcome(PathDirection::Request === $leg ? $node : null, $packet, $hops, Outcome::LostReply, $cause, $through);
         }
         if (!$node->forwards) {
             return $this->stop($packet, $hops, Outcome::NoRoute, $this->say->doesNotForward($node, $packet, $leg), $trace);
@@ -140,7 +140,7 @@ final readonly class PacketWalk
     }
 
     /** A sender bound to a port: what no route by it leads to, its stack looks for on the segment. */
-    private function bound(Node $node, Packet $packet, Port $only): RouteEntry|bool
+    private function bound(Node $node, Packet $packet, NodePort $only): RouteEntry|bool
     {
         if ($only->has($packet->destination)) {
             return true;
@@ -163,20 +163,20 @@ final readonly class PacketWalk
     }
 
     /** @param list<string> $hops */
-    private function hears(Node $node, Packet $packet, array $hops, ?Trace $trace, ?string $through): Arrival
+    private function hears(Node $node, Packet $packet, array $hops, ?Trace $trace, ?string $through): PacketOutcome
     {
-        $refused = $this->refused($node, $packet, Leg::Reply, [...$hops, $node->id], $trace, $through);
+        $refused = $this->refused($node, $packet, PathDirection::Reply, [...$hops, $node->id], $trace, $through);
         if (null === $refused) {
-            $trace?->add(Leg::Reply, $node, $this->say->arrives($node, $packet, Leg::Reply), 'heard-as-broadcast');
+            $trace?->add(PathDirection::Reply, $node, $this->say->arrives($node, $packet, PathDirection::Reply), 'heard-as-broadcast');
         }
 
-        return $refused ?? new Arrival($node, $packet, [...$hops, $node->id], through: $through);
+        return $refused ?? new PacketOutcome($node, $packet, [...$hops, $node->id], through: $through);
     }
 
     /** Port forwards for requests; for answers, a masqueraded destination becomes the inside address again. */
-    private function translateArriving(Node $node, Packet $packet, Leg $leg, Session $session, ?string $through): Packet
+    private function translateArriving(Node $node, Packet $packet, PathDirection $leg, Session $session, ?string $through): Packet
     {
-        if (Leg::Reply === $leg) {
+        if (PathDirection::Reply === $leg) {
             $source = $session->sources[$node->id] ?? null;
 
             return null !== $source && $source['outside'] === $packet->destination
@@ -219,9 +219,9 @@ final readonly class PacketWalk
     }
 
     /** Masquerading for requests; for answers, a forwarded host takes the router's address and port again. */
-    private function translateLeaving(Node $router, Packet $packet, RouteEntry $entry, Leg $leg, Session $session): Packet
+    private function translateLeaving(Node $router, Packet $packet, RouteEntry $entry, PathDirection $leg, Session $session): Packet
     {
-        if (Leg::Reply === $leg) {
+        if (PathDirection::Reply === $leg) {
             $original = $session->destinations[$router->id] ?? null;
             if (null !== $original) {
                 return $packet->with(source: $original['address'], sourcePort: $original['port']);
@@ -243,10 +243,10 @@ final readonly class PacketWalk
     }
 
     /** @param list<string> $hops */
-    private function stop(Packet $packet, array $hops, Outcome $outcome, Cause $cause, ?Trace $trace): Arrival
+    private function stop(Packet $packet, array $hops, Outcome $outcome, Cause $cause, ?Trace $trace): PacketOutcome
     {
         $trace?->stop($cause);
 
-        return new Arrival(null, $packet, $hops, $outcome, $cause);
+        return new PacketOutcome(null, $packet, $hops, $outcome, $cause);
     }
 }

@@ -7,10 +7,10 @@ namespace Vorhut\Core\Reach\Walk;
 use Vorhut\Core\Net\Ipv4Address;
 use Vorhut\Core\Reach\Cause\Cause;
 use Vorhut\Core\Reach\Cause\CauseRule;
-use Vorhut\Core\Reach\Cause\Leg;
+use Vorhut\Core\Reach\Cause\PathDirection;
 use Vorhut\Core\Reach\Node\Network;
 use Vorhut\Core\Reach\Node\Node;
-use Vorhut\Core\Reach\Node\Port;
+use Vorhut\Core\Reach\Node\NodePort;
 use Vorhut\Core\Reach\Node\RouteEntry;
 
 /** Says what the engine decided, in the field's words and with the configured values. */
@@ -20,9 +20,9 @@ final readonly class Sentences
     {
     }
 
-    public function arrives(Node $node, Packet $packet, Leg $leg): string
+    public function arrives(Node $node, Packet $packet, PathDirection $leg): string
     {
-        return $node->isExternal && Leg::Request === $leg
+        return $node->isExternal && PathDirection::Request === $leg
             ? \sprintf('%s is outside the plan: what it does with it is not known', $node->name)
             : \sprintf('%s receives it at %s', $node->name, self::ip($packet->destination));
     }
@@ -52,10 +52,10 @@ final readonly class Sentences
             + (null === $entry->via ? [] : ['via' => (string) $entry->via]);
     }
 
-    public function noRoute(Node $node, Packet $packet, Leg $leg, ?RouteEntry $entry): Cause
+    public function noRoute(Node $node, Packet $packet, PathDirection $leg, ?RouteEntry $entry): Cause
     {
         $target = self::ip($packet->destination);
-        $who = ['who' => $node->name, 'must' => Leg::Reply === $leg ? 'must answer' : 'must send to'];
+        $who = ['who' => $node->name, 'must' => PathDirection::Reply === $leg ? 'must answer' : 'must send to'];
         $broadcast = $node->table->broadcastOf($packet->destination);
         if (null !== $broadcast) {
             $values = ['prefix' => (string) $broadcast];
@@ -85,7 +85,7 @@ final readonly class Sentences
         return CauseRule::GatewayMissing->at($node->id, ['prefix' => $own, 'destination' => $target], $who, $leg);
     }
 
-    public function noNeighbour(Node $node, Packet $packet, Leg $leg, RouteEntry $entry): Cause
+    public function noNeighbour(Node $node, Packet $packet, PathDirection $leg, RouteEntry $entry): Cause
     {
         $words = ['who' => $node->name, 'where' => $this->network->segmentName($entry->port->segment)];
         $values = ['prefix' => (string) $entry->to, 'segment' => (string) $entry->port->segment];
@@ -103,7 +103,7 @@ final readonly class Sentences
             return CauseRule::RouteMissing->at($node->id, $values, $words, $leg);
         }
         if (0 === $entry->to->length && $node->table->owns($entry->port->gateway->value ?? -1)) {
-            $words['must'] = Leg::Reply === $leg ? 'must answer' : 'must send to';
+            $words['must'] = PathDirection::Reply === $leg ? 'must answer' : 'must send to';
             $values['prefix'] = self::prefixes($node);
 
             return CauseRule::GatewayIsItself->at($node->id, $values, $words, $leg);
@@ -118,7 +118,7 @@ final readonly class Sentences
     }
 
     /** @param list<Node> $owners */
-    public function twoOwners(Node $node, int $address, array $owners, Leg $leg): Cause
+    public function twoOwners(Node $node, int $address, array $owners, PathDirection $leg): Cause
     {
         $names = [];
         foreach ($owners as $owner) {
@@ -134,17 +134,17 @@ final readonly class Sentences
         return CauseRule::TwoOwners->at($node->id, ['address' => self::ip($address), 'owners' => $ids], $words, $leg);
     }
 
-    public function doesNotForward(Node $node, Packet $packet, Leg $leg): Cause
+    public function doesNotForward(Node $node, Packet $packet, PathDirection $leg): Cause
     {
         return CauseRule::NotARouter->at($node->id, self::destination($packet), ['who' => $node->name], $leg);
     }
 
-    public function ownSource(Node $node, Packet $packet, Leg $leg): Cause
+    public function ownSource(Node $node, Packet $packet, PathDirection $leg): Cause
     {
         return CauseRule::OwnSource->at($node->id, ['source' => self::ip($packet->source)], ['who' => $node->name], $leg);
     }
 
-    public function anotherWayBack(Node $node, Packet $packet, Leg $leg, string $through): Cause
+    public function anotherWayBack(Node $node, Packet $packet, PathDirection $leg, string $through): Cause
     {
         $back = $node->table->find($packet->source)?->port->segment;
         $values = ['source' => self::ip($packet->source), 'segment' => $through];
@@ -157,7 +157,7 @@ final readonly class Sentences
         return CauseRule::ReversePath->at($node->id, $values, $words, $leg);
     }
 
-    public function keepsBroadcast(Node $node, Packet $packet, Leg $leg): Cause
+    public function keepsBroadcast(Node $node, Packet $packet, PathDirection $leg): Cause
     {
         $prefix = (string) $node->table->broadcastOf($packet->destination);
         $values = ['destination' => self::ip($packet->destination), 'prefix' => $prefix];
@@ -165,12 +165,12 @@ final readonly class Sentences
         return CauseRule::KeptAsBroadcast->at($node->id, $values, ['who' => $node->name], $leg);
     }
 
-    public function loop(Node $node, Packet $packet, Leg $leg): Cause
+    public function loop(Node $node, Packet $packet, PathDirection $leg): Cause
     {
         return CauseRule::RoutingLoop->at($node->id, self::destination($packet), ['who' => $node->name], $leg);
     }
 
-    public function filtered(Node $router, Packet $packet, Leg $leg, ?int $rule): Cause
+    public function filtered(Node $router, Packet $packet, PathDirection $leg, ?int $rule): Cause
     {
         $values = [
             'from' => self::ip($packet->source),
@@ -205,7 +205,7 @@ final readonly class Sentences
         return \sprintf('%s has joined %s and receives it', $node->name, $group);
     }
 
-    public function multicastNotRouted(Node $router, Packet $packet, Port $in, Port $out): Cause
+    public function multicastNotRouted(Node $router, Packet $packet, NodePort $in, NodePort $out): Cause
     {
         $values = [
             'group' => self::ip($packet->destination),
@@ -221,7 +221,7 @@ final readonly class Sentences
         return CauseRule::MulticastNotRouted->at($router->id, $values, $words);
     }
 
-    public function ttlSpent(Node $router, Packet $packet, Port $out): Cause
+    public function ttlSpent(Node $router, Packet $packet, NodePort $out): Cause
     {
         $values = ['group' => self::ip($packet->destination), 'ttl' => (string) $packet->ttl];
         $words = ['who' => $router->name, 'to' => $this->network->segmentName($out->segment)];
@@ -229,19 +229,19 @@ final readonly class Sentences
         return CauseRule::TtlSpent->at($router->id, $values, $words);
     }
 
-    public function wrongPort(Node $asker, Port $bound, Arrival $back): Cause
+    public function wrongPort(Node $asker, NodePort $bound, PacketOutcome $back): Cause
     {
         $values = ['port' => $bound->name, 'segment' => (string) $back->through];
         $words = ['who' => $asker->name, 'where' => $this->network->segmentName($back->through)];
 
-        return CauseRule::AnswerByAnotherPort->at($asker->id, $values, $words, Leg::Reply);
+        return CauseRule::AnswerByAnotherPort->at($asker->id, $values, $words, PathDirection::Reply);
     }
 
     public function wrongSource(Node $sender, Packet $answer, int $asked): Cause
     {
         $values = ['asked' => self::ip($asked), 'answered' => self::ip($answer->source)];
 
-        return CauseRule::AnswerFromElsewhere->at($sender->id, $values, ['who' => $sender->name], Leg::Reply);
+        return CauseRule::AnswerFromElsewhere->at($sender->id, $values, ['who' => $sender->name], PathDirection::Reply);
     }
 
     public static function ip(int $address): string

@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace Vorhut\Core\Reach\Walk;
 
 use Vorhut\Core\Reach\Cause\Cause;
-use Vorhut\Core\Reach\Cause\Leg;
+use Vorhut\Core\Reach\Cause\PathDirection;
 use Vorhut\Core\Reach\Node\Node;
 
 /** Collects the steps of one exchange, in order. */
@@ -18,7 +18,7 @@ final class Trace
     public array $decided = [];
 
     /** @param array<string, string> $values */
-    public function add(Leg $leg, Node $at, string $text, string $rule, array $values = [], ?string $into = null): void
+    public function add(PathDirection $leg, Node $at, string $text, string $rule, array $values = [], ?string $into = null): void
     {
         $this->steps[] = new TraceStep($leg, $at->id, $text, true, $rule, $values, $into);
     }
@@ -27,7 +27,7 @@ final class Trace
     public function addOtherWay(self $other): void
     {
         foreach ($other->steps as $s) {
-            $this->steps[] = new TraceStep(Leg::Reply, $s->at, $s->text, $s->ok, $s->rule, $s->values, $s->into, $s->cause);
+            $this->steps[] = new TraceStep(PathDirection::Reply, $s->at, $s->text, $s->ok, $s->rule, $s->values, $s->into, $s->cause);
         }
     }
 

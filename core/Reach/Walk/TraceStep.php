@@ -5,14 +5,14 @@ declare(strict_types=1);
 namespace Vorhut\Core\Reach\Walk;
 
 use Vorhut\Core\Reach\Cause\Cause;
-use Vorhut\Core\Reach\Cause\Leg;
+use Vorhut\Core\Reach\Cause\PathDirection;
 
 /** One decision on a packet's way. */
 final readonly class TraceStep implements \JsonSerializable
 {
     /** @param array<string, string> $values configured values the decision used */
     public function __construct(
-        public Leg $leg,
+        public PathDirection $leg,
         public string $at,
         public string $text,
         public bool $ok,

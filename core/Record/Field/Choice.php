@@ -57,7 +57,7 @@ final class Choice extends Field
     {
         $options = [];
         foreach ($this->enum::cases() as $case) {
-            $options[(string) $case->value] = $case instanceof Labelled ? $case->label() : str_replace('-', ' ', (string) $case->value);
+            $options[(string) $case->value] = $case instanceof HasLabel ? $case->label() : str_replace('-', ' ', (string) $case->value);
         }
 
         return $options;

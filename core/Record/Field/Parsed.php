@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace Vorhut\Core\Record\Field;
 
 use Vorhut\Core\InvalidValue;
-use Vorhut\Core\Net\Written;
+use Vorhut\Core\Net\ParsedFromText;
 use Vorhut\Core\Record\InvalidFile;
 
 /** A technical value written as text: an address, a prefix, a MAC, a service. */
@@ -13,7 +13,7 @@ use Vorhut\Core\Record\InvalidFile;
 final class Parsed extends Field
 {
     /**
-     * @param class-string<Written> $class
+     * @param class-string<ParsedFromText> $class
      * @param string $by its named constructor
      * @param string $none a word that stands for no value
      */
@@ -37,7 +37,7 @@ final class Parsed extends Field
     }
 
     /**
-     * @param class-string<Written> $class
+     * @param class-string<ParsedFromText> $class
      *
      * @throws InvalidFile
      */

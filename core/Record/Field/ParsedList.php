@@ -4,14 +4,14 @@ declare(strict_types=1);
 
 namespace Vorhut\Core\Record\Field;
 
-use Vorhut\Core\Net\Written;
+use Vorhut\Core\Net\ParsedFromText;
 
 /** A list of technical values written as text. */
 #[\Attribute(\Attribute::TARGET_PARAMETER)]
 final class ParsedList extends Listed
 {
     /**
-     * @param class-string<Written> $class
+     * @param class-string<ParsedFromText> $class
      * @param string $by its named constructor
      * @param bool $orNothing whether no list is something else than an empty one
      */

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Vorhut\Core\Runbook\General;
 
-use Vorhut\Core\Runbook\Desk;
+use Vorhut\Core\Runbook\RunbookContext;
 use Vorhut\Core\Runbook\RunbookStep;
 
 /** A step that every kind of unit has, unless it says otherwise. */
@@ -14,5 +14,5 @@ interface GeneralStep
     public function place(): int;
 
     /** Null where there is nothing to do for this unit. */
-    public function of(Desk $desk): ?RunbookStep;
+    public function of(RunbookContext $context): ?RunbookStep;
 }

@@ -6,7 +6,7 @@ namespace Vorhut\App\HandOver\Document;
 
 use Vorhut\App\HandOver\Paper\Book;
 use Vorhut\App\HandOver\Paper\SheetsView;
-use Vorhut\App\Jobs\JobInHand;
+use Vorhut\App\Jobs\JobContext;
 use Vorhut\App\Jobs\Journal;
 use Vorhut\App\Papers\Pdf;
 use Vorhut\Core\Job\Device;
@@ -38,15 +38,15 @@ final readonly class BookDocument implements Document
         return 10;
     }
 
-    public function files(JobInHand $hand): iterable
+    public function files(JobContext $context): iterable
     {
-        $view = $this->book->of($hand);
-        yield 'hand-over.pdf' => Pdf::dated($this->pdf->of(self::BOOK, $view, $view->job), $this->journal->lastAt($hand->stored));
+        $view = $this->book->of($context);
+        yield 'hand-over.pdf' => Pdf::dated($this->pdf->of(self::BOOK, $view, $view->job), $this->journal->lastAt($context->stored));
 
-        $devices = array_values($hand->job->devices);
+        $devices = array_values($context->job->devices);
         if (\count($devices) > Book::MOST_BOUND) {
             foreach (array_chunk($devices, self::IN_A_FILE) as $number => $some) {
-                yield $this->fileName($number, \count($some)) => $this->sheets($hand, $some);
+                yield $this->fileName($number, \count($some)) => $this->sheets($context, $some);
             }
         }
     }
@@ -59,10 +59,10 @@ final readonly class BookDocument implements Document
     }
 
     /** @param list<Device> $devices */
-    private function sheets(JobInHand $hand, array $devices): string
+    private function sheets(JobContext $context, array $devices): string
     {
-        $view = new SheetsView($hand->job->info->name, $this->book->sheets($hand, $devices));
+        $view = new SheetsView($context->job->info->name, $this->book->sheets($context, $devices));
 
-        return Pdf::dated($this->pdf->of(self::SHEETS, $view, $hand->job->info->name), $this->journal->lastAt($hand->stored));
+        return Pdf::dated($this->pdf->of(self::SHEETS, $view, $context->job->info->name), $this->journal->lastAt($context->stored));
     }
 }

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Vorhut\App\HandOver\Document;
 
-use Vorhut\App\Jobs\JobInHand;
+use Vorhut\App\Jobs\JobContext;
 use Vorhut\Core\Exchange\Directory;
 
 final readonly class CardsDocument implements Document
@@ -24,8 +24,8 @@ final readonly class CardsDocument implements Document
         return 40;
     }
 
-    public function files(JobInHand $hand): iterable
+    public function files(JobContext $context): iterable
     {
-        yield 'directory.vcf' => Directory::of($hand->job)->vcard();
+        yield 'directory.vcf' => Directory::of($context->job)->vcard();
     }
 }

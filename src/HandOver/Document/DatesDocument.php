@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace Vorhut\App\HandOver\Document;
 
 use Vorhut\App\Dates\DatesPage;
-use Vorhut\App\Jobs\JobInHand;
+use Vorhut\App\Jobs\JobContext;
 use Vorhut\Core\Dates\Calendar;
 use Vorhut\Core\Dates\DatesAhead;
 
@@ -31,10 +31,10 @@ final readonly class DatesDocument implements Document
         return 80;
     }
 
-    public function files(JobInHand $hand): iterable
+    public function files(JobContext $context): iterable
     {
-        $dates = DatesAhead::of($hand->job, $this->dates->today($hand));
+        $dates = DatesAhead::of($context->job, $this->dates->today($context));
 
-        yield 'dates.ics' => Calendar::of($hand->job->info->name, $dates, $hand->stored->getSlug(), $hand->stored->getCreatedAt());
+        yield 'dates.ics' => Calendar::of($context->job->info->name, $dates, $context->stored->getSlug(), $context->stored->getCreatedAt());
     }
 }

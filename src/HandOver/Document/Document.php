@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace Vorhut\App\HandOver\Document;
 
 use Symfony\Component\DependencyInjection\Attribute\AutoconfigureTag;
-use Vorhut\App\Jobs\JobInHand;
+use Vorhut\App\Jobs\JobContext;
 
 /** Something that a client keeps, made of the plan as it stands: the same plan gives the same bytes. A new one is one class here. */
 #[AutoconfigureTag]
@@ -21,5 +21,5 @@ interface Document
     public function place(): int;
 
     /** @return iterable<string, string> bytes by file name, one after the other as they are made */
-    public function files(JobInHand $hand): iterable;
+    public function files(JobContext $context): iterable;
 }

@@ -6,12 +6,12 @@ namespace Vorhut\App\HandOver\Document;
 
 use Twig\Environment;
 use Vorhut\App\Cables\Tree;
-use Vorhut\App\Jobs\JobInHand;
+use Vorhut\App\Jobs\JobContext;
 use Vorhut\App\Jobs\JobReading;
 use Vorhut\App\Networks\NetMap;
 use Vorhut\App\Proof\TraceDrawing;
 use Vorhut\App\Racks\RacksPage;
-use Vorhut\Core\Intent\Span;
+use Vorhut\Core\Intent\PairVerdict;
 use Vorhut\Core\Load\LoadPlan;
 use Vorhut\Core\Proof\Explainer;
 
@@ -40,27 +40,27 @@ final readonly class DrawingsDocument implements Document
         return 35;
     }
 
-    public function files(JobInHand $hand): iterable
+    public function files(JobContext $context): iterable
     {
-        yield 'drawings/networks.svg' => $this->draw('map', 'Segments and the routers between them', NetMap::of($hand->job, '', []));
-        $tree = Tree::of($hand->job, (new LoadPlan($hand->job))->byLink());
+        yield 'drawings/networks.svg' => $this->draw('map', 'Segments and the routers between them', NetMap::of($context->job, '', []));
+        $tree = Tree::of($context->job, (new LoadPlan($context->job))->byLink());
         if (null !== $tree) {
             yield 'drawings/switches.svg' => $this->draw('switches', 'Switches and what their links carry, in Mbit/s', $tree);
         }
-        foreach ($this->racks->racks($hand) as $index => $rack) {
+        foreach ($this->racks->racks($context) as $index => $rack) {
             yield \sprintf('drawings/rack-%d.svg', $index + 1) => $this->draw('rack', $rack->link->text, $rack);
         }
-        yield from $this->ways($hand);
+        yield from $this->ways($context);
     }
 
     /** @return iterable<string, string> */
-    private function ways(JobInHand $hand): iterable
+    private function ways(JobContext $context): iterable
     {
-        $explainer = new Explainer($this->reading->prover($hand->stored));
-        foreach (\array_slice($hand->job->intents, 0, self::MOST_WAYS) as $intent) {
+        $explainer = new Explainer($this->reading->prover($context->stored));
+        foreach (\array_slice($context->job->intents, 0, self::MOST_WAYS) as $intent) {
             $explained = $explainer->first($intent);
             if (null !== $explained?->deciding) {
-                $drawing = TraceDrawing::of($explained->deciding, Span::Leak === $explained->prediction->span);
+                $drawing = TraceDrawing::of($explained->deciding, PairVerdict::Leak === $explained->prediction->span);
                 yield \sprintf('drawings/way-%s.svg', $intent->id) => $this->draw('way', $intent->name, $drawing);
             }
         }

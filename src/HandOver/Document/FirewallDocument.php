@@ -4,14 +4,14 @@ declare(strict_types=1);
 
 namespace Vorhut\App\HandOver\Document;
 
-use Vorhut\App\Jobs\JobInHand;
+use Vorhut\App\Jobs\JobContext;
 use Vorhut\App\Jobs\JobReading;
 use Vorhut\App\Papers\Csv;
-use Vorhut\Core\Ask\Asked;
+use Vorhut\Core\Ask\AskContext;
 use Vorhut\Core\Ask\AskItem;
 use Vorhut\Core\Ask\AskRows;
 use Vorhut\Core\Ask\AskSheet;
-use Vorhut\Core\Ask\Block\Passing;
+use Vorhut\Core\Ask\Block\PassingBlock;
 use Vorhut\Core\Setting\Settings;
 
 /** What must pass between networks, for whoever keeps the firewall; answers to it are read back where questions are. */
@@ -36,10 +36,10 @@ final readonly class FirewallDocument implements Document
         return 60;
     }
 
-    public function files(JobInHand $hand): iterable
+    public function files(JobContext $context): iterable
     {
-        $sheet = AskSheet::of(new Asked(new Settings($hand->job), $this->reading->prover($hand->stored)));
-        $passing = $sheet->those(static fn (AskItem $item): bool => Passing::ABOUT === $item->block);
+        $sheet = AskSheet::of(new AskContext(new Settings($context->job), $this->reading->prover($context->stored)));
+        $passing = $sheet->those(static fn (AskItem $item): bool => PassingBlock::ABOUT === $item->block);
 
         yield 'firewall-request.csv' => Csv::MARK.Csv::of([AskRows::HEADS, ...AskRows::of($passing)]);
     }

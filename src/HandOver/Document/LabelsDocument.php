@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace Vorhut\App\HandOver\Document;
 
 use Vorhut\App\HandOver\Labels;
-use Vorhut\App\Jobs\JobInHand;
+use Vorhut\App\Jobs\JobContext;
 use Vorhut\App\Jobs\Journal;
 use Vorhut\App\Papers\Pdf;
 use Vorhut\Core\Label\LabelSheet;
@@ -35,13 +35,13 @@ final readonly class LabelsDocument implements Document
         return 70;
     }
 
-    public function files(JobInHand $hand): iterable
+    public function files(JobContext $context): iterable
     {
         $sheet = LabelSheet::TwentyFour;
-        $count = \count($hand->job->devices);
-        $at = $this->journal->lastAt($hand->stored);
+        $count = \count($context->job->devices);
+        $at = $this->journal->lastAt($context->stored);
         for ($from = 1; $from <= $count; $from += self::IN_A_FILE) {
-            $view = $this->labels->of($hand, $sheet, $from, self::IN_A_FILE);
+            $view = $this->labels->of($context, $sheet, $from, self::IN_A_FILE);
             $bytes = $this->pdf->sheet('handover/labels.html.twig', $view, $sheet->paper());
 
             yield \sprintf('labels/labels-%04d-%04d.pdf', $from, min($count, $from + self::IN_A_FILE - 1)) => Pdf::dated($bytes, $at);

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Vorhut\App\HandOver\Document;
 
-use Vorhut\App\Jobs\JobInHand;
+use Vorhut\App\Jobs\JobContext;
 use Vorhut\App\Provision\Bundles;
 use Vorhut\Core\InvalidValue;
 use Vorhut\Core\Provision\DnsZone;
@@ -32,17 +32,17 @@ final readonly class LeasesDocument implements Document
         return 50;
     }
 
-    public function files(JobInHand $hand): iterable
+    public function files(JobContext $context): iterable
     {
         foreach (['dnsmasq', 'kea', 'zone'] as $what) {
             try {
-                $bundle = $this->bundles->of($hand, $what, self::DOMAIN);
+                $bundle = $this->bundles->of($context, $what, self::DOMAIN);
                 yield 'servers/'.$bundle->name => $bundle->content;
             } catch (InvalidValue $e) {
                 yield 'servers/'.$what.'-not-made.txt' => $e->getMessage()."\n";
             }
         }
-        foreach (DnsZone::back($hand->job, self::DOMAIN, $hand->revision) as $zone => $text) {
+        foreach (DnsZone::back($context->job, self::DOMAIN, $context->revision) as $zone => $text) {
             yield 'servers/'.$zone.'.zone' => $text;
         }
     }

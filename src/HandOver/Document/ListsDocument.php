@@ -4,10 +4,10 @@ declare(strict_types=1);
 
 namespace Vorhut\App\HandOver\Document;
 
-use Vorhut\App\Jobs\JobInHand;
+use Vorhut\App\Jobs\JobContext;
 use Vorhut\App\Papers\Csv;
 use Vorhut\App\Papers\Sheet;
-use Vorhut\Core\Paper\Papers;
+use Vorhut\Core\Paper\PrintableLists;
 
 final readonly class ListsDocument implements Document
 {
@@ -26,10 +26,10 @@ final readonly class ListsDocument implements Document
         return 30;
     }
 
-    public function files(JobInHand $hand): iterable
+    public function files(JobContext $context): iterable
     {
-        foreach (Papers::all() as $name => $paper) {
-            yield 'lists/'.$name.'.csv' => Csv::MARK.Csv::of(Sheet::of($paper, $hand->job)->rows);
+        foreach (PrintableLists::all() as $name => $paper) {
+            yield 'lists/'.$name.'.csv' => Csv::MARK.Csv::of(Sheet::of($paper, $context->job)->rows);
         }
     }
 }

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Vorhut\App\HandOver\Document;
 
-use Vorhut\App\Jobs\JobInHand;
+use Vorhut\App\Jobs\JobContext;
 use Vorhut\Core\Exchange\JobFile;
 
 final readonly class PlanDocument implements Document
@@ -24,8 +24,8 @@ final readonly class PlanDocument implements Document
         return 90;
     }
 
-    public function files(JobInHand $hand): iterable
+    public function files(JobContext $context): iterable
     {
-        yield 'plan.json' => JobFile::write($hand->job);
+        yield 'plan.json' => JobFile::write($context->job);
     }
 }

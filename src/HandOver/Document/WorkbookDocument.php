@@ -4,10 +4,10 @@ declare(strict_types=1);
 
 namespace Vorhut\App\HandOver\Document;
 
-use Vorhut\App\Jobs\JobInHand;
+use Vorhut\App\Jobs\JobContext;
 use Vorhut\App\Papers\Sheet;
 use Vorhut\App\Papers\XlsxWriter;
-use Vorhut\Core\Paper\Papers;
+use Vorhut\Core\Paper\PrintableLists;
 
 final readonly class WorkbookDocument implements Document
 {
@@ -26,11 +26,11 @@ final readonly class WorkbookDocument implements Document
         return 20;
     }
 
-    public function files(JobInHand $hand): iterable
+    public function files(JobContext $context): iterable
     {
         $sheets = [];
-        foreach (Papers::all() as $paper) {
-            $sheets[] = Sheet::of($paper, $hand->job);
+        foreach (PrintableLists::all() as $paper) {
+            $sheets[] = Sheet::of($paper, $context->job);
         }
 
         yield 'lists.xlsx' => XlsxWriter::write(...$sheets);

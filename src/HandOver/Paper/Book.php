@@ -7,7 +7,7 @@ namespace Vorhut\App\HandOver\Paper;
 use Vorhut\App\Bench\BenchRecords;
 use Vorhut\App\Bench\ValueStates;
 use Vorhut\App\HandOver\HandOvers;
-use Vorhut\App\Jobs\JobInHand;
+use Vorhut\App\Jobs\JobContext;
 use Vorhut\App\Racks\RacksPage;
 use Vorhut\App\Web\Words;
 use Vorhut\Core\HandOver\Cautions;
@@ -15,7 +15,7 @@ use Vorhut\Core\HandOver\OpenItem;
 use Vorhut\Core\HandOver\OpenKind;
 use Vorhut\Core\HandOver\UnitSheet;
 use Vorhut\Core\Job\Device;
-use Vorhut\Core\Paper\Papers;
+use Vorhut\Core\Paper\PrintableLists;
 use Vorhut\Core\Setting\Settings;
 
 /** Gathers what is printed of a job. */
@@ -35,20 +35,20 @@ final readonly class Book
     ) {
     }
 
-    public function of(JobInHand $hand): BookView
+    public function of(JobContext $context): BookView
     {
-        $open = $this->handOvers->open($hand);
-        $lists = $this->lists($hand);
-        $units = \count($hand->job->devices) > self::MOST_BOUND ? [] : $this->sheets($hand, array_values($hand->job->devices));
-        $racks = $this->racks->racks($hand);
-        $proof = $this->proof->of($hand);
-        $left = \count($hand->job->intents) - \count($proof);
+        $open = $this->handOvers->open($context);
+        $lists = $this->lists($context);
+        $units = \count($context->job->devices) > self::MOST_BOUND ? [] : $this->sheets($context, array_values($context->job->devices));
+        $racks = $this->racks->racks($context);
+        $proof = $this->proof->of($context);
+        $left = \count($context->job->intents) - \count($proof);
 
         return new BookView(
-            $hand->job->info->name,
-            $hand->job->info->client,
-            $this->summary($hand, $open),
-            $this->signed($hand),
+            $context->job->info->name,
+            $context->job->info->client,
+            $this->summary($context, $open),
+            $this->signed($context),
             [
                 ['id' => 'open', 'title' => 'What is open'],
                 ['id' => 'cautions', 'title' => 'Cautions'],
@@ -58,7 +58,7 @@ final readonly class Book
                 ...([] === $units ? [] : [['id' => 'units', 'title' => 'Each unit as it was left']]),
             ],
             self::groups($open),
-            Cautions::of($hand->job),
+            Cautions::of($context->job),
             $lists,
             $racks,
             $units,
@@ -72,13 +72,13 @@ final readonly class Book
      *
      * @return list<UnitSheet>
      */
-    public function sheets(JobInHand $hand, array $devices): array
+    public function sheets(JobContext $context, array $devices): array
     {
-        $settings = new Settings($hand->job);
-        $records = $this->records->ofMany($hand->stored, array_column($devices, 'id'));
+        $settings = new Settings($context->job);
+        $records = $this->records->ofMany($context->stored, array_column($devices, 'id'));
         $sheets = [];
         foreach ($devices as $device) {
-            $states = $this->states->known($hand, $device, $settings, $records[$device->id] ?? []);
+            $states = $this->states->known($context, $device, $settings, $records[$device->id] ?? []);
             $sheets[] = UnitSheet::of($settings, $device, $states);
         }
 
@@ -86,11 +86,11 @@ final readonly class Book
     }
 
     /** @return list<array{id: string, title: string, heads: list<string>, rows: list<list<string>>, more: string}> */
-    private function lists(JobInHand $hand): array
+    private function lists(JobContext $context): array
     {
         $lists = [];
-        foreach (Papers::all() as $name => $paper) {
-            $rows = $paper->rows($hand->job);
+        foreach (PrintableLists::all() as $name => $paper) {
+            $rows = $paper->rows($context->job);
             if ([] !== $rows) {
                 $lists[] = [
                     'id' => 'list-'.$name,
@@ -106,13 +106,13 @@ final readonly class Book
     }
 
     /** @return list<array{string, string}> */
-    private function signed(JobInHand $hand): array
+    private function signed(JobContext $context): array
     {
-        $signed = $this->handOvers->signed($hand->stored)[0] ?? null;
+        $signed = $this->handOvers->signed($context->stored)[0] ?? null;
 
         return null === $signed ? [] : [
             ['Taken over by', $signed->getTakenBy()],
-            ['On', $signed->getAt()->setTimezone($hand->stored->getTimezone())->format('Y-m-d H:i')],
+            ['On', $signed->getAt()->setTimezone($context->stored->getTimezone())->format('Y-m-d H:i')],
             ['Reservations', '' === $signed->getReservations() ? 'none' : $signed->getReservations()],
             ['SHA-256 of the plan', $signed->getHash()],
         ];
@@ -152,7 +152,7 @@ final readonly class Book
      *
      * @return list<string>
      */
-    private function summary(JobInHand $hand, array $open): array
+    private function summary(JobContext $context, array $open): array
     {
         $accepted = \count(array_filter($open, static fn (OpenItem $i): bool => $i->isAccepted()));
         $left = Words::count(\count($open), 'thing is', 'things are');
@@ -160,13 +160,13 @@ final readonly class Book
         return [
             \sprintf(
                 '%s in %s, of which %d are set up.',
-                Words::count(\count($hand->job->devices), 'unit'),
-                Words::count(\count($hand->job->segments), 'network'),
-                \count(array_filter($hand->job->devices, static fn (Device $d): bool => $d->stage->isDone())),
+                Words::count(\count($context->job->devices), 'unit'),
+                Words::count(\count($context->job->segments), 'network'),
+                \count(array_filter($context->job->devices, static fn (Device $d): bool => $d->stage->isDone())),
             ),
             \sprintf(
                 'What must be possible, and what must not, was said in %s.',
-                Words::count(\count($hand->job->intents), 'sentence'),
+                Words::count(\count($context->job->intents), 'sentence'),
             ),
             [] === $open
                 ? 'Nothing is open.'

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Vorhut\App\HandOver\Paper;
 
-use Vorhut\App\Jobs\JobInHand;
+use Vorhut\App\Jobs\JobContext;
 use Vorhut\App\Jobs\JobReading;
 use Vorhut\App\Proof\Observations;
 use Vorhut\App\Web\Words;
@@ -26,32 +26,32 @@ final readonly class ProofParts
     }
 
     /** @return list<ProofPart> those that do not hold first */
-    public function of(JobInHand $hand): array
+    public function of(JobContext $context): array
     {
-        $explainer = new Explainer($this->reading->prover($hand->stored));
-        $seen = $this->observations->counts($hand->stored);
+        $explainer = new Explainer($this->reading->prover($context->stored));
+        $seen = $this->observations->counts($context->stored);
         $parts = [];
-        foreach (\array_slice($this->order($hand), 0, self::MOST_DRAWN) as $intent) {
-            $parts[] = $this->part($hand, $explainer, $intent, $seen[$intent->id] ?? new SeenCounts());
+        foreach (\array_slice($this->order($context), 0, self::MOST_DRAWN) as $intent) {
+            $parts[] = $this->part($context, $explainer, $intent, $seen[$intent->id] ?? new SeenCounts());
         }
 
         return $parts;
     }
 
     /** @return list<Intent> */
-    private function order(JobInHand $hand): array
+    private function order(JobContext $context): array
     {
-        $known = $this->reading->digest($hand->stored)->intents;
-        $intents = array_values($hand->job->intents);
+        $known = $this->reading->digest($context->stored)->intents;
+        $intents = array_values($context->job->intents);
         $holds = static fn (Intent $intent): bool => ($known[$intent->id]['span'] ?? null)?->holds() ?? false;
         usort($intents, static fn (Intent $a, Intent $b): int => $holds($a) <=> $holds($b));
 
         return $intents;
     }
 
-    private function part(JobInHand $hand, Explainer $explainer, Intent $intent, SeenCounts $seen): ProofPart
+    private function part(JobContext $context, Explainer $explainer, Intent $intent, SeenCounts $seen): ProofPart
     {
-        $prediction = $this->reading->prover($hand->stored)->intent($intent);
+        $prediction = $this->reading->prover($context->stored)->intent($intent);
         $explained = $explainer->first($intent);
         $pair = $explained?->prediction->pair;
         $count = $prediction->count();
@@ -69,9 +69,9 @@ final readonly class ProofParts
             0 === $failing && $count > 0,
             null === $pair ? '' : \sprintf(
                 '%s %s %s',
-                $hand->job->nameOf($pair->from),
+                $context->job->nameOf($pair->from),
                 Kinds::of($intent)->verb(),
-                $hand->job->nameOf($pair->to),
+                $context->job->nameOf($pair->to),
             ),
             null === $explained?->deciding ? null : TraceRows::of($explained->deciding, Expectation::Must === $intent->expect),
         );

@@ -10,14 +10,14 @@ use Vorhut\Core\Air\AirAttempt;
 use Vorhut\Core\Air\AirChain;
 use Vorhut\Core\Air\AirLink;
 use Vorhut\Core\Air\AirLog;
+use Vorhut\Core\Constraint\ConstraintChecks;
 use Vorhut\Core\Intent\RegistrationPaths;
 use Vorhut\Core\InvalidValue;
 use Vorhut\Core\Job\ChangeSet;
 use Vorhut\Core\Job\Device;
 use Vorhut\Core\Job\Edit;
 use Vorhut\Core\Job\Job;
-use Vorhut\Core\Job\Pairing;
-use Vorhut\Core\Pairing\Pairings;
+use Vorhut\Core\Job\Relation;
 use Vorhut\Core\Setting\Settings;
 use Vorhut\Tests\Support\Jobs;
 
@@ -59,8 +59,8 @@ final class AirTest extends TestCase
         $job = Jobs::demo();
         self::assertNotContains(false, array_column(self::chain($job), 1), 'the demo\'s phone comes in');
         $without = array_map(
-            static fn (Pairing $p): Edit => new Edit(Pairing::class, $p->id, $job->record(Pairing::class, $p->id), null),
-            array_values(array_filter($job->all(Pairing::class), static fn (Pairing $p): bool => 'authenticates-at' === $p->coupling)),
+            static fn (Relation $p): Edit => new Edit(Relation::class, $p->id, $job->record(Relation::class, $p->id), null),
+            array_values(array_filter($job->all(Relation::class), static fn (Relation $p): bool => 'authenticates-at' === $p->coupling)),
         );
         self::assertNotSame([], $without);
         $broken = self::chain($job->with(new ChangeSet('', $without)));
@@ -74,7 +74,7 @@ final class AirTest extends TestCase
     private static function chain(Job $job): array
     {
         $settings = new Settings($job);
-        $chain = new AirChain($settings, new Pairings($settings), new RegistrationPaths($job));
+        $chain = new AirChain($settings, new ConstraintChecks($settings), new RegistrationPaths($job));
         $phones = AirChain::phones($settings);
         self::assertSame(['berth-hand'], array_map(static fn (Device $d): string => $d->id, $phones));
 

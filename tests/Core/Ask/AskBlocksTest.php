@@ -6,12 +6,12 @@ namespace Vorhut\Tests\Core\Ask;
 
 use PHPUnit\Framework\TestCase;
 use Vorhut\Core\Ask\Answers;
-use Vorhut\Core\Ask\Asked;
+use Vorhut\Core\Ask\AskContext;
 use Vorhut\Core\Ask\AskItem;
 use Vorhut\Core\Ask\AskSheet;
-use Vorhut\Core\Ask\Filling\Given;
+use Vorhut\Core\Ask\Target\AnswerContext;
 use Vorhut\Core\Job\Job;
-use Vorhut\Core\Profile\Setting\Ask;
+use Vorhut\Core\Profile\Setting\OutsideSource;
 use Vorhut\Core\Proof\Prover;
 use Vorhut\Core\Setting\Settings;
 use Vorhut\Tests\Support\Jobs;
@@ -27,7 +27,7 @@ final class AskBlocksTest extends TestCase
         $units = ['one' => []];
         self::assertNull(self::sheet(Units::job(['k' => []], $units))->item('segment.a.vlan'), 'a switch of its own needs no number');
         $sheet = self::sheet(Units::job(['k' => []], $units, ['routers' => self::ROUTER]));
-        self::assertSame(Ask::Network, $sheet->item('segment.a.vlan')?->who);
+        self::assertSame(OutsideSource::Network, $sheet->item('segment.a.vlan')?->who);
         self::assertNull($sheet->item('segment.a.ntp'), 'that is known');
     }
 
@@ -35,15 +35,15 @@ final class AskBlocksTest extends TestCase
     {
         $job = Units::job(['k' => []], ['one' => []], ['routers' => self::ROUTER]);
         $texts = ['segment.a.vlan' => '120', 'asked.ports-a' => 'switch 4, port 7'];
-        $answers = Answers::read($job, self::sheet($job), $texts + ['segment.a.querier' => 'yes'], new Given('', null));
+        $answers = Answers::read($job, self::sheet($job), $texts + ['segment.a.querier' => 'yes'], new AnswerContext('', null));
         $after = $job->with($answers->change);
         self::assertSame(120, $after->segments['a']->vlan);
         $more = ['joins' => ['239.10.0.1']];
         $job = Units::job(['k' => $more], ['one' => []], ['routers' => self::ROUTER]);
         $both = ['segment.a.vlan' => '120', 'segment.a.querier' => 'yes'];
-        $after = $job->with(Answers::read($job, self::sheet($job), $both, new Given('', null))->change);
+        $after = $job->with(Answers::read($job, self::sheet($job), $both, new AnswerContext('', null))->change);
         self::assertSame([120, true], [$after->segments['a']->vlan, $after->segments['a']->querier]);
-        $same = Answers::read($after, self::sheet($after), ['segment.a.querier' => 'yes'], new Given('', null));
+        $same = Answers::read($after, self::sheet($after), ['segment.a.querier' => 'yes'], new AnswerContext('', null));
         self::assertSame([], $same->filled, 'what is known is no answer');
     }
 
@@ -116,7 +116,7 @@ final class AskBlocksTest extends TestCase
             ['id' => 'l', 'name' => 'Keys', 'device' => 'one', 'kind' => 'keys', 'state' => $state],
         ]];
         $item = self::sheet(Units::job(['k' => $kind], ['one' => []], $licences('ordered')))->item('licence.l.code');
-        self::assertSame([Ask::LicenceDesk, ['Load it']], [$item?->who, $item?->blocks]);
+        self::assertSame([OutsideSource::LicenceDesk, ['Load it']], [$item?->who, $item?->blocks]);
         foreach (['received', 'applied', 'seen'] as $state) {
             self::assertNull(self::sheet(Units::job(['k' => $kind], ['one' => []], $licences($state)))->item('licence.l.code'), $state);
         }
@@ -154,12 +154,12 @@ final class AskBlocksTest extends TestCase
             'two' => ['profile' => 'k'],
         ]));
         $server = $sheet->item('asked.trunk-one-server');
-        self::assertSame([Ask::Carrier, '10.47.1.20, port 5060'], [$server?->who, $server?->ours]);
+        self::assertSame([OutsideSource::Carrier, '10.47.1.20, port 5060'], [$server?->who, $server?->ours]);
         self::assertNull($sheet->item('asked.trunk-two-server'));
     }
 
     private static function sheet(Job $job): AskSheet
     {
-        return AskSheet::of(new Asked(new Settings($job), new Prover($job)));
+        return AskSheet::of(new AskContext(new Settings($job), new Prover($job)));
     }
 }

@@ -6,16 +6,16 @@ namespace Vorhut\Tests\Core\Ask;
 
 use PHPUnit\Framework\TestCase;
 use Vorhut\Core\Ask\Answers;
-use Vorhut\Core\Ask\Asked;
+use Vorhut\Core\Ask\AskContext;
 use Vorhut\Core\Ask\AskItem;
 use Vorhut\Core\Ask\AskRows;
 use Vorhut\Core\Ask\AskSheet;
 use Vorhut\Core\Ask\AskText;
-use Vorhut\Core\Ask\Filling\Given;
+use Vorhut\Core\Ask\Target\AnswerContext;
 use Vorhut\Core\Job\Answer;
 use Vorhut\Core\Job\Job;
 use Vorhut\Core\Job\Location;
-use Vorhut\Core\Profile\Setting\Ask;
+use Vorhut\Core\Profile\Setting\OutsideSource;
 use Vorhut\Core\Proof\Prover;
 use Vorhut\Core\Runbook\Runbooks;
 use Vorhut\Core\Setting\Settings;
@@ -34,10 +34,10 @@ final class AskSheetTest extends TestCase
     {
         $job = Units::job(['bar' => self::KIND], ['one' => [], 'two' => [], 'three' => ['settings' => ['account' => 'own@example.test']]]);
         $item = self::sheet($job)->item('setting.account.bar');
-        self::assertSame([Ask::Client, 'Room account'], [$item?->who, $item?->what]);
+        self::assertSame([OutsideSource::Client, 'Room account'], [$item?->who, $item?->what]);
         self::assertSame([['one', 'two'], ['Role']], [self::ids($item), $item?->blocks]);
         self::assertSame('role', self::waits($job, 'one'));
-        $answers = Answers::read($job, self::sheet($job), ['setting.account.bar' => 'hall@example.test'], new Given('Ada', '2026-11-26'));
+        $answers = Answers::read($job, self::sheet($job), ['setting.account.bar' => 'hall@example.test'], new AnswerContext('Ada', '2026-11-26'));
         self::assertSame(['one', 'two'], $answers->units());
         self::assertSame(['one', 'two', 'three'], array_keys($job->devices), 'nothing is changed by reading');
         $after = $job->with($answers->change);
@@ -47,7 +47,7 @@ final class AskSheetTest extends TestCase
         $answered = self::sheet($after)->item('setting.account.bar');
         self::assertSame(['hall@example.test', 'Ada', '2026-11-26'], [$answered?->answer, $answered?->by, $answered?->on]);
         self::assertFalse($answered?->isOpen());
-        $again = Answers::read($after, self::sheet($after), ['setting.account.bar' => 'new@example.test'], new Given('Ada', null));
+        $again = Answers::read($after, self::sheet($after), ['setting.account.bar' => 'new@example.test'], new AnswerContext('Ada', null));
         self::assertCount(1, $after->with($again->change)->all(Answer::class), 'a second answer takes the place of the first');
     }
 
@@ -57,7 +57,7 @@ final class AskSheetTest extends TestCase
         $sheet = self::sheet($job);
         self::assertSame(['one'], self::ids($sheet->item('setting.channel.one')));
         $texts = ['setting.channel.one' => '3', 'setting.channel.two' => '12', 'gone' => 'x'];
-        $answers = Answers::read($job, $sheet, $texts, new Given('', null));
+        $answers = Answers::read($job, $sheet, $texts, new AnswerContext('', null));
         self::assertSame(['setting.channel.two'], array_keys($answers->refused));
         self::assertSame('a whole number from 1 to 9', $answers->refused['setting.channel.two']->allowed);
         self::assertSame(['gone'], $answers->unknown);
@@ -81,7 +81,7 @@ final class AskSheetTest extends TestCase
         self::assertSame('Public address, in b', $sheet->item('setting.public.bar.b')?->what);
         self::assertSame(['four'], self::ids($sheet->item('setting.public.bar')), 'one in no network is asked for all the same');
         $texts = ['setting.public.bar.a' => '198.51.100.2', 'setting.public.bar.b' => '203.0.113.9'];
-        $after = $job->with(Answers::read($job, $sheet, $texts, new Given('', null))->change);
+        $after = $job->with(Answers::read($job, $sheet, $texts, new AnswerContext('', null))->change);
         $told = array_map(static fn (string $id): mixed => self::value($after, $id, 'public'), ['one', 'two', 'three', 'four']);
         self::assertSame(['198.51.100.2', '198.51.100.2', '203.0.113.9', null], $told);
     }
@@ -94,7 +94,7 @@ final class AskSheetTest extends TestCase
         self::assertSame(['Give it its address'], $item?->blocks);
         self::assertStringContainsString('02-47-00-00-00-01', $item->why);
         $sheet = self::sheet($job);
-        $take = static fn (string $text): Answers => Answers::read($job, $sheet, ['address.one.0' => $text], new Given('', null));
+        $take = static fn (string $text): Answers => Answers::read($job, $sheet, ['address.one.0' => $text], new AnswerContext('', null));
         $interface = $job->with($take('10.47.1.77')->change)->devices['one']->interfaces[0];
         self::assertSame(['10.47.1.77/24', '10.47.1.1'], [(string) $interface->address, (string) $interface->gateway]);
         self::assertArrayHasKey('address.one.0', $take('10.48.1.77')->refused);
@@ -107,8 +107,8 @@ final class AskSheetTest extends TestCase
         $job = Units::job(['desk' => ['family' => 'phone']], ['one' => []]);
         $sheet = self::sheet($job);
         $item = $sheet->item('place.hall.dispatch');
-        self::assertSame(Ask::Client, $item?->who);
-        $answers = Answers::read($job, $sheet, ['place.hall.dispatch' => 'Pier 1, ground floor'], new Given('', null));
+        self::assertSame(OutsideSource::Client, $item?->who);
+        $answers = Answers::read($job, $sheet, ['place.hall.dispatch' => 'Pier 1, ground floor'], new AnswerContext('', null));
         $after = $job->with($answers->change);
         self::assertSame('Pier 1, ground floor', $after->all(Location::class)['hall']->dispatch);
         self::assertNull(self::sheet($after)->item('place.hall.dispatch'));
@@ -130,7 +130,7 @@ final class AskSheetTest extends TestCase
         }
         $note = $sheet->item(array_values($lines)[0]->id);
         $job = Jobs::demo();
-        $answers = Answers::read($job, $sheet, [(string) $note?->id => 'allowed'], new Given('Ada', '2026-11-26'));
+        $answers = Answers::read($job, $sheet, [(string) $note?->id => 'allowed'], new AnswerContext('Ada', '2026-11-26'));
         self::assertSame('allowed', self::sheet($job->with($answers->change))->item((string) $note?->id)?->answer);
     }
 
@@ -141,7 +141,7 @@ final class AskSheetTest extends TestCase
         $at = array_search('setting.account.bar', array_column($rows, 0), true);
         $rows[(int) $at][10] = ' hall@example.test ';
         $read = AskRows::read([['Northpier'], [], AskRows::HEADS, ...array_map(array_values(...), $rows), ['', 'to be settled']]);
-        $answers = Answers::read($job, self::sheet($job), $read ?? [], new Given('', null));
+        $answers = Answers::read($job, self::sheet($job), $read ?? [], new AnswerContext('', null));
         self::assertSame(['setting.account.bar'], array_map(static fn (AskItem $i): string => $i->id, $answers->filled));
         self::assertNull(AskRows::read([['Name', 'Number'], ['a', 'b']]));
     }
@@ -155,12 +155,12 @@ final class AskSheetTest extends TestCase
         self::assertFalse($sheet->isOverdue($item, '2026-11-26'));
         self::assertTrue($sheet->isOverdue($item, '2026-11-27'));
         self::assertStringContainsString('We need it by 2026-11-26; we come on 2026-12-03.', AskText::of($sheet, $job->info));
-        self::assertSame([], $sheet->to(Ask::Carrier)->items);
+        self::assertSame([], $sheet->to(OutsideSource::Carrier)->items);
     }
 
     private static function sheet(Job $job): AskSheet
     {
-        return AskSheet::of(new Asked(new Settings($job), new Prover($job)));
+        return AskSheet::of(new AskContext(new Settings($job), new Prover($job)));
     }
 
     /** @return list<string> */

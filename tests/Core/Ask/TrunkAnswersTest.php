@@ -7,10 +7,10 @@ namespace Vorhut\Tests\Core\Ask;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
 use Vorhut\Core\Ask\Answers;
-use Vorhut\Core\Ask\Asked;
+use Vorhut\Core\Ask\AskContext;
 use Vorhut\Core\Ask\AskSheet;
-use Vorhut\Core\Ask\Filling\Given;
-use Vorhut\Core\Ask\Filling\TrunkWords;
+use Vorhut\Core\Ask\Target\AnswerContext;
+use Vorhut\Core\Ask\Target\TrunkWords;
 use Vorhut\Core\InvalidValue;
 use Vorhut\Core\Job\Job;
 use Vorhut\Core\Job\Trunk;
@@ -93,7 +93,7 @@ final class TrunkAnswersTest extends TestCase
         self::assertNotNull($sheet->item('asked.trunk-one-caller'), 'what no field holds is kept in words');
         self::assertNull($sheet->item('asked.trunk-one-server'));
         $texts = ['trunk.out.server' => 'sip.example.net:5062', 'trunk.out.channels' => '6', 'trunk.out.codecs' => 'wax'];
-        $answers = Answers::read($job, $sheet, $texts, new Given('Carrier', null));
+        $answers = Answers::read($job, $sheet, $texts, new AnswerContext('Carrier', null));
         self::assertSame(['trunk.out.codecs'], array_keys($answers->refused));
         $theirs = $job->with($answers->change)->all(Trunk::class)['out']->theirs;
         self::assertSame(['sip.example.net', 5062, 6], [$theirs->server, $theirs->port, $theirs->channels]);
@@ -107,7 +107,7 @@ final class TrunkAnswersTest extends TestCase
 
     private static function sheet(Job $job): AskSheet
     {
-        return AskSheet::of(new Asked(new Settings($job), new Prover($job)));
+        return AskSheet::of(new AskContext(new Settings($job), new Prover($job)));
     }
 
     /** @param array<string, mixed> $trunk */

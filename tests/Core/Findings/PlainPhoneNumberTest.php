@@ -8,11 +8,11 @@ use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
 use Vorhut\Core\Findings\Check;
 use Vorhut\Core\Findings\Finding;
-use Vorhut\Core\Intent\Span;
+use Vorhut\Core\Intent\PairVerdict;
 use Vorhut\Core\Job\ChangeSet;
 use Vorhut\Core\Job\Edit;
 use Vorhut\Core\Job\Job;
-use Vorhut\Core\Job\Pairing;
+use Vorhut\Core\Job\Relation;
 use Vorhut\Core\Proof\Prover;
 use Vorhut\Tests\Support\Jobs;
 
@@ -50,7 +50,7 @@ final class PlainPhoneNumberTest extends TestCase
         if (null !== $after) {
             self::assertSame([], self::found($after));
             $pair = (new Prover($after))->prove()->intents['call']->pairs()[0];
-            self::assertSame(Span::Through, $pair->span, (string) $pair->cause?->text);
+            self::assertSame(PairVerdict::Through, $pair->span, (string) $pair->cause?->text);
         }
     }
 
@@ -72,7 +72,7 @@ final class PlainPhoneNumberTest extends TestCase
         $call = ['id' => 'call', 'kind' => 'call', 'from' => ['extension:201'], 'to' => ['extension:240'], 'expect' => 'must'];
 
         $job = Jobs::make(['lan' => '10.0.0.0/24'], $units, intents: [$call], extensions: [...$numbers, ...$others]);
-        $paired = array_map(static fn (array $p): Edit => new Edit(Pairing::class, $p['id'], null, $p), $pairings);
+        $paired = array_map(static fn (array $p): Edit => new Edit(Relation::class, $p['id'], null, $p), $pairings);
 
         return $job->with(new ChangeSet('', $paired));
     }

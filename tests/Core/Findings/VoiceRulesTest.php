@@ -10,7 +10,7 @@ use Vorhut\App\Jobs\ShippedProfiles;
 use Vorhut\Core\Exchange\JobFile;
 use Vorhut\Core\Findings\Check;
 use Vorhut\Core\Findings\Finding;
-use Vorhut\Core\Findings\Stop;
+use Vorhut\Core\Findings\Section;
 use Vorhut\Core\Record\Json;
 
 /** @phpstan-type Voice array<string, list<array<string, mixed>>> */
@@ -166,7 +166,7 @@ final class VoiceRulesTest extends TestCase
         $file = ['format' => 'vorhut-job', 'version' => 1, 'job' => ['name' => 'T'], 'devices' => [$system],
             'voice' => $spoil(self::VOICE)];
         $findings = Check::run(JobFile::read(Json::pretty($file), ShippedProfiles::load()));
-        $ofVoice = array_filter($findings, static fn (Finding $f): bool => Stop::Voice === $f->stop);
+        $ofVoice = array_filter($findings, static fn (Finding $f): bool => Section::Voice === $f->stop);
         self::assertSame($titles, array_values(array_map(static fn (Finding $f): string => $f->title, $ofVoice)));
         $ids = array_map(static fn (Finding $f): string => $f->id(), $ofVoice);
         self::assertSame($ids, array_unique($ids));

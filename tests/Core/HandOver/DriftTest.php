@@ -12,7 +12,7 @@ use Vorhut\Core\HandOver\OpenKind;
 use Vorhut\Core\HandOver\PlanDrift;
 use Vorhut\Core\HandOver\ProofDrift;
 use Vorhut\Core\HandOver\RecordDrift;
-use Vorhut\Core\Intent\Span;
+use Vorhut\Core\Intent\PairVerdict;
 use Vorhut\Core\Job\ChangeSet;
 use Vorhut\Core\Job\Device;
 use Vorhut\Core\Job\Edit;
@@ -66,8 +66,8 @@ final class DriftTest extends TestCase
         $then = ['a' => 'through', 'b' => 'through', 'c' => 'no-reply', 'd' => 'no-reply', 'e' => 'untried', 'f' => 'through'];
         $now = ['b' => 'one-way', 'c' => 'through', 'd' => 'one-way', 'e' => 'no-reply', 'f' => 'untried', 'g' => 'no-reply'] + $then;
         self::assertSame([
-            'b' => ['was' => Span::Through, 'is' => Span::OneWay],
-            'c' => ['was' => Span::NoReply, 'is' => Span::Through],
+            'b' => ['was' => PairVerdict::Through, 'is' => PairVerdict::OneWay],
+            'c' => ['was' => PairVerdict::NoReply, 'is' => PairVerdict::Through],
         ], ProofDrift::between($then, $now));
     }
 
@@ -75,7 +75,7 @@ final class DriftTest extends TestCase
     public function testWhatIsProvenOnPaperOnlyIsOpen(): void
     {
         $job = Jobs::demo();
-        $intents = ['windows-call-windows' => ['span' => Span::Through, 'pairs' => 4, 'counts' => []]];
+        $intents = ['windows-call-windows' => ['span' => PairVerdict::Through, 'pairs' => 4, 'counts' => []]];
         $says = static function (int $inLab, int $holdingInLab, int $onSite, int $holdingOnSite) use ($job, $intents): string {
             $seen = ['windows-call-windows' => new SeenCounts($inLab, $holdingInLab, $onSite, $holdingOnSite)];
             $items = (new OpenItems($job, [], $intents, $seen, [], [], new Today('2026-11-26')))->all();

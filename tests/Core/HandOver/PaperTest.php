@@ -11,7 +11,7 @@ use Vorhut\Core\Job\ChangeSet;
 use Vorhut\Core\Job\Extension;
 use Vorhut\Core\Job\Flow;
 use Vorhut\Core\Job\VoiceRoute;
-use Vorhut\Core\Paper\Papers;
+use Vorhut\Core\Paper\PrintableLists;
 use Vorhut\Core\Setting\Settings;
 use Vorhut\Tests\Support\Jobs;
 
@@ -61,7 +61,7 @@ final class PaperTest extends TestCase
     /** By hand, of the demo: what a number leads to, in and out and by a key. */
     public function testTheDialPlanSaysWhereNumbersLead(): void
     {
-        $rows = Papers::all()['dial-plan']->rows(Jobs::demo());
+        $rows = PrintableLists::all()['dial-plan']->rows(Jobs::demo());
         self::assertContains(['Outside', 'out of the house', '0x.T', '2001-2031', 'Carrier, then Mobile line', '1', '', ''], $rows);
         $otherwise = 'outside its hours: 2090, Messages';
         self::assertContains(['Main number', 'into the house', '2025550120', 'by Carrier', '2000, Reception', '', '', $otherwise], $rows);
@@ -81,22 +81,22 @@ final class PaperTest extends TestCase
             $job->edit(VoiceRoute::class, 'town', ['trunks' => []]),
             $job->edit(Flow::class, 'announcements', ['to' => ['profile:paging-horn']]),
         ]));
-        $rows = Papers::all()['dial-plan']->rows($changed);
+        $rows = PrintableLists::all()['dial-plan']->rows($changed);
         self::assertSame('2060', array_column($rows, 4, 0)['Tickets']);
         self::assertSame('Carrier, then Mobile line', array_column($rows, 4, 0)['Town services']);
-        $horns = array_column(Papers::all()['streams']->rows($changed), 2, 0)['Announcements'];
+        $horns = array_column(PrintableLists::all()['streams']->rows($changed), 2, 0)['Announcements'];
         self::assertMatchesRegularExpression('/^(?:[^,]+, ){3}[^,]+ and \d+ more$/', $horns);
     }
 
     public function testStreamsAndUniverses(): void
     {
-        $streams = array_column(Papers::all()['streams']->rows(Jobs::demo()), null, 0);
+        $streams = array_column(PrintableLists::all()['streams']->rows(Jobs::demo()), null, 0);
         self::assertSame(
             ['Announcements', 'Announcement server', 'Horn 1, Horn 5, Horn 8', 'one copy for all', '239.192.50.1', '0.1', ''],
             $streams['Announcements'],
         );
         self::assertSame('62', $streams['Berth 3, live'][5]);
-        $slots = array_column(Papers::all()['universes']->rows(Jobs::demo()), null, 4);
+        $slots = array_column(PrintableLists::all()['universes']->rows(Jobs::demo()), null, 4);
         $wash = ['1', '239.255.0.1', '33', '48', 'Ramp wash, left', 'Pier light node', 'Pier and ramps'];
         self::assertSame($wash, $slots['Ramp wash, left']);
     }

@@ -7,9 +7,9 @@ namespace Vorhut\Tests\Core\Intent;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
 use Vorhut\Core\Intent\AddressCalls;
-use Vorhut\Core\Intent\Asks;
+use Vorhut\Core\Intent\ExchangeCache;
 use Vorhut\Core\Intent\Pair;
-use Vorhut\Core\Intent\Parties;
+use Vorhut\Core\Intent\PartyExpansion;
 use Vorhut\Core\Job\Job;
 use Vorhut\Core\Proof\Explainer;
 use Vorhut\Core\Proof\Prover;
@@ -94,7 +94,7 @@ final class AddressCallsTest extends TestCase
         $calls = static function (Job $job): AddressCalls {
             $network = Topology::of($job);
 
-            return new AddressCalls(new Asks($job, new Exchange($network), new Parties($job, $network)));
+            return new AddressCalls(new ExchangeCache($job, new Exchange($network), new PartyExpansion($job, $network)));
         };
         $private = $calls(TwoSites::job([], []));
         self::assertSame([true, false], [$private->hears('far', 'near'), $private->hears('near', 'far')]);

@@ -8,7 +8,7 @@ use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
 use Vorhut\Core\Intent\Pair;
 use Vorhut\Core\Intent\PairPrediction;
-use Vorhut\Core\Intent\Span;
+use Vorhut\Core\Intent\PairVerdict;
 use Vorhut\Core\Proof\Prover;
 use Vorhut\Core\Repair\Repair;
 use Vorhut\Core\Repair\RepairSearch;
@@ -23,18 +23,18 @@ final class MustNotTest extends TestCase
         ['number' => '2002', 'device' => 'two', 'server' => 'pbx'],
     ];
 
-    /** @return iterable<string, array{PairPrediction, Span, string}> */
+    /** @return iterable<string, array{PairPrediction, PairVerdict, string}> */
     public static function calls(): iterable
     {
-        yield 'it rings, though no sound would follow' => [self::call(self::PERMIT_SIP), Span::Leak, 'the way is open'];
+        yield 'it rings, though no sound would follow' => [self::call(self::PERMIT_SIP), PairVerdict::Leak, 'the way is open'];
         $unanswered = self::call([], extensions: self::BOTH, gateway: null);
-        yield 'without a gateway it cannot register and is not rung' => [$unanswered, Span::KeptApart, ''];
-        yield 'nothing of SIP gets through' => [self::call([['action' => 'deny', 'protocol' => 'udp']]), Span::KeptApart, ''];
-        yield 'no extension is no wall' => [self::call([], \array_slice(self::BOTH, 0, 1)), Span::Untried, 'two has no extension'];
+        yield 'without a gateway it cannot register and is not rung' => [$unanswered, PairVerdict::KeptApart, ''];
+        yield 'nothing of SIP gets through' => [self::call([['action' => 'deny', 'protocol' => 'udp']]), PairVerdict::KeptApart, ''];
+        yield 'no extension is no wall' => [self::call([], \array_slice(self::BOTH, 0, 1)), PairVerdict::Untried, 'two has no extension'];
     }
 
     #[DataProvider('calls')]
-    public function testACallIsKeptApartByWhatKeepsItFromRinging(PairPrediction $is, Span $span, string $how): void
+    public function testACallIsKeptApartByWhatKeepsItFromRinging(PairPrediction $is, PairVerdict $span, string $how): void
     {
         self::assertSame($span, $is->span);
         self::assertStringContainsString($how, $is->how);
@@ -56,15 +56,15 @@ final class MustNotTest extends TestCase
             ['id' => 'i', 'kind' => 'call', 'from' => ['device:two'], 'to' => ['device:one'], 'expect' => 'must-not'],
         ], self::BOTH);
         $is = (new Prover($job))->prove()->intents['i']->pairs()[0];
-        self::assertSame([Span::KeptApart, Span::NoReply], [$is->span, $is->leaves[0]->span]);
+        self::assertSame([PairVerdict::KeptApart, PairVerdict::NoReply], [$is->span, $is->leaves[0]->span]);
     }
 
     public function testAUnitThatNoMethodFindsIsStillManagedByItsAddress(): void
     {
         $rules = [['action' => 'permit', 'protocol' => 'tcp', 'ports' => '80'], ['action' => 'deny']];
-        self::assertSame(Span::Leak, self::manage($rules)->span);
+        self::assertSame(PairVerdict::Leak, self::manage($rules)->span);
         self::assertSame('no-common-method', self::manage($rules, 'must')->cause?->rule->value, 'though nothing finds it');
-        self::assertSame(Span::KeptApart, self::manage([['action' => 'deny']])->span);
+        self::assertSame(PairVerdict::KeptApart, self::manage([['action' => 'deny']])->span);
     }
 
     /** Who asks cannot see that the request arrives: its silence speaks against a leak only where an answer would come. */
@@ -75,13 +75,13 @@ final class MustNotTest extends TestCase
             'guest' => ['at' => ['a', '10.47.1.10/24', '10.47.1.1']],
             'unit' => ['at' => ['b', '10.47.2.10/24', $gateway], 'if' => ['listens' => ['tcp/80']]],
         ], $reach);
-        self::assertSame([Span::Leak, Span::Leak], [$leak(null)->span, $leak('10.47.2.1')->span]);
-        self::assertFalse($leak(null)->contradicts(Span::KeptApart));
-        self::assertTrue($leak('10.47.2.1')->contradicts(Span::KeptApart));
-        $must = static fn (Span $span): PairPrediction => new PairPrediction(new Pair('guest', 'unit'), $span, null, '', []);
-        self::assertFalse($must(Span::Through)->contradicts(Span::Untried));
-        self::assertFalse($must(Span::Untried)->contradicts(Span::Through));
-        self::assertTrue($must(Span::Through)->contradicts(Span::NoReply));
+        self::assertSame([PairVerdict::Leak, PairVerdict::Leak], [$leak(null)->span, $leak('10.47.2.1')->span]);
+        self::assertFalse($leak(null)->contradicts(PairVerdict::KeptApart));
+        self::assertTrue($leak('10.47.2.1')->contradicts(PairVerdict::KeptApart));
+        $must = static fn (PairVerdict $span): PairPrediction => new PairPrediction(new Pair('guest', 'unit'), $span, null, '', []);
+        self::assertFalse($must(PairVerdict::Through)->contradicts(PairVerdict::Untried));
+        self::assertFalse($must(PairVerdict::Untried)->contradicts(PairVerdict::Through));
+        self::assertTrue($must(PairVerdict::Through)->contradicts(PairVerdict::NoReply));
     }
 
     /** Another unit has the same address and stands nearer: it answers, and who is meant has not been reached. */
@@ -131,7 +131,7 @@ final class MustNotTest extends TestCase
             ),
         );
         foreach ((new Prover($job))->prove()->intents as $kind => $prediction) {
-            self::assertSame(Span::Untried, $prediction->span(), $kind);
+            self::assertSame(PairVerdict::Untried, $prediction->span(), $kind);
             self::assertFalse($prediction->holds(), $kind);
         }
     }
@@ -143,7 +143,7 @@ final class MustNotTest extends TestCase
         self::assertSame('no-extension', self::registering([$own])->cause?->rule->value);
         $elsewhere = self::registering([$own + ['server' => 'other']]);
         self::assertSame('one has its extension at other, not at pbx', $elsewhere->cause?->text);
-        self::assertSame(Span::Through, self::registering([$own + ['server' => 'pbx']])->span);
+        self::assertSame(PairVerdict::Through, self::registering([$own + ['server' => 'pbx']])->span);
     }
 
     /** An extension that belongs nowhere, listed before one that does, hides neither in the sum nor in the pair. */

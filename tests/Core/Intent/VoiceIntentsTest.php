@@ -8,8 +8,8 @@ use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
 use Vorhut\App\Jobs\ShippedProfiles;
 use Vorhut\Core\Exchange\JobFile;
-use Vorhut\Core\Intent\Asking;
-use Vorhut\Core\Intent\Span;
+use Vorhut\Core\Intent\PairVerdict;
+use Vorhut\Core\Intent\ProbeFactory;
 use Vorhut\Core\Job\ChangeSet;
 use Vorhut\Core\Job\Device;
 use Vorhut\Core\Job\Job;
@@ -22,41 +22,41 @@ use Vorhut\Tests\Support\Jobs;
 /** What must be of calls to numbers, by trunks, of faxes, files and rings: predicted, and asked live where it may be. */
 final class VoiceIntentsTest extends TestCase
 {
-    /** @return iterable<string, array{array<string, mixed>, Span, string, ?string}> intent, span, how or why, why nothing is sent */
+    /** @return iterable<string, array{array<string, mixed>, PairVerdict, string, ?string}> intent, span, how or why, why nothing is sent */
     public static function intents(): iterable
     {
         $call = static fn (string $from, string $to): array => ['kind' => 'call', 'from' => [$from], 'to' => [$to]];
-        yield 'out' => [$call('extension:2001', 'number:0441'), Span::Through, 'Outside sends 441 by Carrier', null];
-        yield 'not allowed' => [$call('extension:2040', 'number:0441'), Span::NotFound, '2040 may not use it', null];
-        yield 'for help' => [$call('extension:2001', 'number:112'), Span::Through, 'number for help', 'never dialled'];
-        yield 'for help, with a prefix' => [$call('extension:2001', 'number:0112'), Span::Through, '202555112', 'never dialled'];
-        yield 'attendant' => [$call('extension:2010', 'extension:2000'), Span::Through, 'sound between', null];
-        yield 'a group' => [$call('extension:2010', 'extension:2060'), Span::Through, 'sound between', null];
-        yield 'the caller does not register' => [$call('extension:2012', 'number:0441'), Span::CannotSend, 'has no address', 'no address'];
-        yield 'a unit without number' => [$call('device:berth-1', 'number:0441'), Span::NotFound, 'no extension', 'not planned'];
+        yield 'out' => [$call('extension:2001', 'number:0441'), PairVerdict::Through, 'Outside sends 441 by Carrier', null];
+        yield 'not allowed' => [$call('extension:2040', 'number:0441'), PairVerdict::NotFound, '2040 may not use it', null];
+        yield 'for help' => [$call('extension:2001', 'number:112'), PairVerdict::Through, 'number for help', 'never dialled'];
+        yield 'for help, with a prefix' => [$call('extension:2001', 'number:0112'), PairVerdict::Through, '202555112', 'never dialled'];
+        yield 'attendant' => [$call('extension:2010', 'extension:2000'), PairVerdict::Through, 'sound between', null];
+        yield 'a group' => [$call('extension:2010', 'extension:2060'), PairVerdict::Through, 'sound between', null];
+        yield 'the caller does not register' => [$call('extension:2012', 'number:0441'), PairVerdict::CannotSend, 'has no address', 'no address'];
+        yield 'a unit without number' => [$call('device:berth-1', 'number:0441'), PairVerdict::NotFound, 'no extension', 'not planned'];
         $misread = 'in the request line, and it stands in the To line';
-        yield 'a trunk that is misread' => [$call('trunk:carrier', 'number:2025550121'), Span::NotFound, $misread, null];
-        yield 'a line' => [$call('trunk:mobile', 'number:99'), Span::Through, 'Control room 1 (2010) rings', null];
-        yield 'a fax' => [['kind' => 'fax', 'from' => ['extension:2001'], 'to' => ['number:2080']], Span::Through, 'Customs fax', null];
-        yield 'no fax' => [['kind' => 'fax', 'from' => ['extension:2001'], 'to' => ['number:2090']], Span::NotFound, 'no fax', null];
+        yield 'a trunk that is misread' => [$call('trunk:carrier', 'number:2025550121'), PairVerdict::NotFound, $misread, null];
+        yield 'a line' => [$call('trunk:mobile', 'number:99'), PairVerdict::Through, 'Control room 1 (2010) rings', null];
+        yield 'a fax' => [['kind' => 'fax', 'from' => ['extension:2001'], 'to' => ['number:2080']], PairVerdict::Through, 'Customs fax', null];
+        yield 'no fax' => [['kind' => 'fax', 'from' => ['extension:2001'], 'to' => ['number:2090']], PairVerdict::NotFound, 'no fax', null];
         $rings = static fn (string $from, string $to): array => ['kind' => 'rings', 'from' => [$from], 'to' => [$to]];
-        yield 'a chain' => [$rings('device:ramp-phone', 'device:ramp-horn'), Span::Through, 'Ramp ring detector rings Ramp horn', null];
-        yield 'no chain' => [$rings('device:ticket-1', 'device:ramp-horn'), Span::NotFound, 'No chain of cords', 'no chain'];
+        yield 'a chain' => [$rings('device:ramp-phone', 'device:ramp-horn'), PairVerdict::Through, 'Ramp ring detector rings Ramp horn', null];
+        yield 'no chain' => [$rings('device:ticket-1', 'device:ramp-horn'), PairVerdict::NotFound, 'No chain of cords', 'no chain'];
         $fetch = static fn (string $from): array => ['kind' => 'provision', 'from' => [$from], 'to' => ['device:pbx']];
-        yield 'fetches' => [$fetch('device:ticket-1'), Span::Through, 'by tcp/443', null];
-        yield 'takes no file' => [$fetch('device:berth-1'), Span::NotFound, 'takes no file', null];
+        yield 'fetches' => [$fetch('device:ticket-1'), PairVerdict::Through, 'by tcp/443', null];
+        yield 'takes no file' => [$fetch('device:berth-1'), PairVerdict::NotFound, 'takes no file', null];
     }
 
     /** @param array<string, mixed> $intent */
     #[DataProvider('intents')]
-    public function testTheyArePredictedAndAskedOnlyWhereTheyMayBe(array $intent, Span $span, string $how, ?string $unasked): void
+    public function testTheyArePredictedAndAskedOnlyWhereTheyMayBe(array $intent, PairVerdict $span, string $how, ?string $unasked): void
     {
         $job = self::with($intent);
         $pair = (new Prover($job))->prove()->intents['it']->pairs()[0];
         self::assertSame($span, $pair->span, $pair->how.' '.$pair->cause?->text);
         $said = implode(' ', [$pair->how, (string) $pair->cause?->text, ...array_map(static fn ($l): string => $l->title, $pair->leaves)]);
         self::assertStringContainsString($how, $said);
-        $questions = (new Asking($job, Topology::of($job)))->of($job->intents['it']);
+        $questions = (new ProbeFactory($job, Topology::of($job)))->of($job->intents['it']);
         self::assertCount(1, $questions);
         foreach ($questions as $question) {
             self::assertSame(null === $unasked, null !== $question->kind);
@@ -85,7 +85,7 @@ final class VoiceIntentsTest extends TestCase
         foreach ((new Prover($job))->prove()->intents['it']->pairs() as $pair) {
             $spans[$pair->pair->from] = $pair->span;
         }
-        self::assertSame(['ticket-1' => Span::NotFound, 'ticket-2' => Span::Through], $spans);
+        self::assertSame(['ticket-1' => PairVerdict::NotFound, 'ticket-2' => PairVerdict::Through], $spans);
     }
 
     /** @param array<string, mixed> $intent */

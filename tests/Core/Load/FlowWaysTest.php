@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace Vorhut\Tests\Core\Load;
 
 use PHPUnit\Framework\TestCase;
-use Vorhut\Core\Load\FlowWays;
+use Vorhut\Core\Load\FlowPaths;
 use Vorhut\Core\Reach\Walk\Topology;
 use Vorhut\Tests\Support\Jobs;
 
@@ -16,7 +16,7 @@ final class FlowWaysTest extends TestCase
     {
         $job = Jobs::demo();
         $network = Topology::of($job);
-        $shared = new FlowWays($job, $network);
+        $shared = new FlowPaths($job, $network);
         $ids = array_map(strval(...), array_keys($job->devices));
         $walks = 0;
         foreach ($ids as $n => $from) {
@@ -26,7 +26,7 @@ final class FlowWaysTest extends TestCase
                     continue;
                 }
                 $legs = $shared->legs($from, $to);
-                self::assertEquals((new FlowWays($job, $network))->legs($from, $to), $legs, $from.' to '.$to);
+                self::assertEquals((new FlowPaths($job, $network))->legs($from, $to), $legs, $from.' to '.$to);
                 $walks += [] === $legs ? 0 : 1;
             }
         }

@@ -8,7 +8,7 @@ use PHPUnit\Framework\TestCase;
 use Vorhut\App\Jobs\ShippedProfiles;
 use Vorhut\Core\Exchange\JobFile;
 use Vorhut\Core\Job\Job;
-use Vorhut\Core\Load\LighterFlows;
+use Vorhut\Core\Load\FlowReductions;
 use Vorhut\Core\Load\LoadLine;
 use Vorhut\Core\Load\LoadPlan;
 use Vorhut\Core\Load\StillFits;
@@ -149,7 +149,7 @@ final class LoadPlanTest extends TestCase
         foreach ($plan->lines() as $line) {
             if ('cb' === $line->link && !$line->fits()) {
                 // 18,128 with 1394 bytes for 1316 are 19,202.5: 1,202.5 too much, so 1,135.2 less of picture, in steps of 500.
-                self::assertSame('Let cam send 16.5 Mbit/s', (new LighterFlows($job, $plan))->mend($line)?->title);
+                self::assertSame('Let cam send 16.5 Mbit/s', (new FlowReductions($job, $plan))->mend($line)?->title);
 
                 return;
             }

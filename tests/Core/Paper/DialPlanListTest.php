@@ -8,7 +8,7 @@ use PHPUnit\Framework\TestCase;
 use Vorhut\Core\Job\ChangeSet;
 use Vorhut\Core\Job\Edit;
 use Vorhut\Core\Job\VoiceRoute;
-use Vorhut\Core\Paper\Papers;
+use Vorhut\Core\Paper\PrintableLists;
 use Vorhut\Tests\Support\Jobs;
 
 final class DialPlanListTest extends TestCase
@@ -19,7 +19,7 @@ final class DialPlanListTest extends TestCase
         $job = Jobs::demo();
         $route = ['id' => 'ddi', 'name' => 'Direct dial-in', 'direction' => 'in', 'digitMap' => '20xx'];
         $job = $job->with(new ChangeSet('', [new Edit(VoiceRoute::class, 'ddi', null, $route)]));
-        $paper = Papers::all()['dial-plan'];
+        $paper = PrintableLists::all()['dial-plan'];
         $leads = (int) array_search('Leads to', $paper->heads(), true);
         $rows = array_column($paper->rows($job), $leads, 0);
         self::assertSame('the extension that was dialled', $rows['Direct dial-in']);

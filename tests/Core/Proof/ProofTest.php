@@ -9,16 +9,16 @@ use Vorhut\App\Jobs\ShippedProfiles;
 use Vorhut\Core\Exchange\JobFile;
 use Vorhut\Core\Intent\Pair;
 use Vorhut\Core\Intent\PairPrediction;
-use Vorhut\Core\Intent\Span;
+use Vorhut\Core\Intent\PairVerdict;
 use Vorhut\Core\Job\Job;
 use Vorhut\Core\Proof\Explainer;
 use Vorhut\Core\Proof\IntentPrediction;
 use Vorhut\Core\Proof\ProofReport;
 use Vorhut\Core\Proof\Prover;
 use Vorhut\Core\Record\Json;
-use Vorhut\Core\Repair\Hands;
 use Vorhut\Core\Repair\Repair;
 use Vorhut\Core\Repair\RepairSearch;
+use Vorhut\Core\Repair\Responsible;
 use Vorhut\Tests\Support\Jobs;
 
 final class ProofTest extends TestCase
@@ -33,26 +33,26 @@ final class ProofTest extends TestCase
             }
         }
         self::assertCount(10, $failing['guests-receivers']);
-        self::assertSame(array_fill(0, 8, [Span::Fades, 'memberships-fade']), array_values($failing['announcements']));
+        self::assertSame(array_fill(0, 8, [PairVerdict::Fades, 'memberships-fade']), array_values($failing['announcements']));
         unset($failing['guests-receivers'], $failing['announcements']);
         self::assertEquals([
-            'phones-register' => ['customs-phone>pbx' => [Span::CannotSend, 'address-missing']],
-            'control-calls-windows' => ['control-phone-1>ticket-6' => [Span::OneWay, 'gateway-silent']],
+            'phones-register' => ['customs-phone>pbx' => [PairVerdict::CannotSend, 'address-missing']],
+            'control-calls-windows' => ['control-phone-1>ticket-6' => [PairVerdict::OneWay, 'gateway-silent']],
             'station-receivers' => [
-                'mic-station>receiver-2' => [Span::NoReply, 'mask-too-wide'],
-                'mic-station>receiver-3' => [Span::NoReply, 'gateway-missing'],
-                'mic-station>receiver-4' => [Span::NoReply, 'gateway-missing'],
-                'mic-station>receiver-5' => [Span::NotFound, 'not-in-list'],
+                'mic-station>receiver-2' => [PairVerdict::NoReply, 'mask-too-wide'],
+                'mic-station>receiver-3' => [PairVerdict::NoReply, 'gateway-missing'],
+                'mic-station>receiver-4' => [PairVerdict::NoReply, 'gateway-missing'],
+                'mic-station>receiver-5' => [PairVerdict::NotFound, 'not-in-list'],
             ],
             'station-cameras' => [
-                'camera-station>berth-4' => [Span::NotFound, 'address-missing'],
-                'camera-station>berth-5' => [Span::NotFound, 'address-missing'],
-                'camera-station>slip-camera' => [Span::NoReply, 'route-missing'],
+                'camera-station>berth-4' => [PairVerdict::NotFound, 'address-missing'],
+                'camera-station>berth-5' => [PairVerdict::NotFound, 'address-missing'],
+                'camera-station>slip-camera' => [PairVerdict::NoReply, 'route-missing'],
             ],
-            'slip-calls-hall' => ['slip-phone>waiting-phone' => [Span::NotFound, 'filter-default']],
-            'tickets-from-outside' => ['trunk:carrier>number:2025550121' => [Span::NotFound, 'not-routed']],
-            'fax-from-outside' => ['trunk:carrier>number:2025550129' => [Span::NotFound, 'not-routed']],
-            'tide-stream' => ['tide-cam>tide-receiver' => [Span::Filtered, 'filter-default']],
+            'slip-calls-hall' => ['slip-phone>waiting-phone' => [PairVerdict::NotFound, 'filter-default']],
+            'tickets-from-outside' => ['trunk:carrier>number:2025550121' => [PairVerdict::NotFound, 'not-routed']],
+            'fax-from-outside' => ['trunk:carrier>number:2025550129' => [PairVerdict::NotFound, 'not-routed']],
+            'tide-stream' => ['tide-cam>tide-receiver' => [PairVerdict::Filtered, 'filter-default']],
         ], $failing);
     }
 
@@ -89,7 +89,7 @@ final class ProofTest extends TestCase
         self::assertSame('Set gateway 10.47.10.1 on Ticket window 6', $this->repairs(Jobs::demo(), 'control-calls-windows')[0]->sentence);
         $denial = $this->repairs(Jobs::demo(), 'guests-receivers')[0];
         self::assertSame(
-            ['On Core router deny tcp port 80 from 10.47.90.0/24 to 10.47.60.0/25', Hands::Client],
+            ['On Core router deny tcp port 80 from 10.47.90.0/24 to 10.47.60.0/25', Responsible::Client],
             [$denial->sentence, $denial->hands],
         );
         self::assertStringContainsString(
@@ -126,7 +126,7 @@ final class ProofTest extends TestCase
 
     public function testWhatMustNotBeIsAskedOfAnyUnitOfAnEmptySegment(): void
     {
-        $span = static function (array $rules, string $expect): Span {
+        $span = static function (array $rules, string $expect): PairVerdict {
             $intent = ['from' => ['segment:a'], 'to' => ['device:pbx'], 'service' => 'tcp/443', 'expect' => $expect];
             $job = Jobs::make(
                 Jobs::TWO,
@@ -138,9 +138,9 @@ final class ProofTest extends TestCase
             return (new Prover($job))->prove()->intents['i']->span();
         };
         $deny = [['action' => 'deny', 'from' => '10.47.1.0/24']];
-        self::assertSame(Span::Leak, $span([], 'must-not'), 'nobody is there yet, and whoever comes gets through');
-        self::assertSame(Span::KeptApart, $span($deny, 'must-not'));
-        self::assertSame(Span::Untried, $span([], 'must'), 'of nobody nothing is proven');
+        self::assertSame(PairVerdict::Leak, $span([], 'must-not'), 'nobody is there yet, and whoever comes gets through');
+        self::assertSame(PairVerdict::KeptApart, $span($deny, 'must-not'));
+        self::assertSame(PairVerdict::Untried, $span([], 'must'), 'of nobody nothing is proven');
     }
 
     public function testMustNotIsHeldOnlyByWhatStopsTheRequest(): void
@@ -163,10 +163,10 @@ final class ProofTest extends TestCase
                 ],
             ],
         );
-        $span = static fn (Job $job): Span => (new Prover($job))->prove()->intents['i']->span();
-        self::assertSame(Span::Leak, $span($job('10.47.2.1', [])), 'open, though nobody listens');
-        self::assertSame(Span::Leak, $span($job(null, [])), 'the request arrives even where the answer is lost');
-        self::assertSame(Span::KeptApart, $span($job('10.47.2.1', [['action' => 'deny', 'from' => '10.47.1.0/24']])));
+        $span = static fn (Job $job): PairVerdict => (new Prover($job))->prove()->intents['i']->span();
+        self::assertSame(PairVerdict::Leak, $span($job('10.47.2.1', [])), 'open, though nobody listens');
+        self::assertSame(PairVerdict::Leak, $span($job(null, [])), 'the request arrives even where the answer is lost');
+        self::assertSame(PairVerdict::KeptApart, $span($job('10.47.2.1', [['action' => 'deny', 'from' => '10.47.1.0/24']])));
     }
 
     /** Media that the filter lets through one way only; a stateful filter opens the way back by itself. */
@@ -201,14 +201,14 @@ final class ProofTest extends TestCase
         $open = [['action' => 'permit', 'protocol' => 'udp', 'ports' => '5060,49152'], ...\array_slice($rules, 1)];
         self::assertSame('sound only from one to two', $predict($job(false, $open), 'c')->how);
         self::assertSame('sound only from one to two', $predict($job(false, $open), 'd')->how);
-        self::assertSame(Span::Through, $predict($job(true, $rules), 'c')->span);
+        self::assertSame(PairVerdict::Through, $predict($job(true, $rules), 'c')->span);
         self::assertSame(
-            Span::Through,
+            PairVerdict::Through,
             $predict($job(true, $rules), 'd')->span,
             'the answer to what the other one sends passes',
         );
         self::assertSame(
-            Span::NotFound,
+            PairVerdict::NotFound,
             $predict(
                 $job(true, [['action' => 'permit', 'protocol' => 'udp', 'ports' => '5060'], ['action' => 'deny']]),
                 'c',
@@ -239,17 +239,17 @@ final class ProofTest extends TestCase
 
             return (new Prover(JobFile::read(Json::line($data), ShippedProfiles::load())))->prove()->intents['p']->pairs()[0];
         };
-        self::assertSame(Span::Through, $page([])->span);
+        self::assertSame(PairVerdict::Through, $page([])->span);
         $direct = [['action' => 'deny', 'from' => '10.47.1.0/24', 'to' => '10.47.2.0/24']];
-        self::assertSame(Span::Through, $page($direct)->span, 'nothing goes the direct way');
+        self::assertSame(PairVerdict::Through, $page($direct)->span, 'nothing goes the direct way');
         $second = [
             ['action' => 'permit', 'protocol' => 'udp', 'ports' => '5060'],
             ['action' => 'deny', 'from' => '10.47.3.0/24', 'to' => '10.47.2.0/24'],
         ];
-        self::assertSame([Span::Filtered, 'pbx sends to horn'], [$page($second)->span, $page($second)->how]);
+        self::assertSame([PairVerdict::Filtered, 'pbx sends to horn'], [$page($second)->span, $page($second)->how]);
         $neither = [...$second, ['action' => 'deny', 'from' => '10.47.2.0/24', 'to' => '10.47.3.0/24']];
-        self::assertSame(Span::NotFound, $page($neither, 'call')->span, 'the second leg is open neither way');
-        self::assertSame(Span::Through, $page($direct, 'call')->span);
+        self::assertSame(PairVerdict::NotFound, $page($neither, 'call')->span, 'the second leg is open neither way');
+        self::assertSame(PairVerdict::Through, $page($direct, 'call')->span);
     }
 
     public function testACallNeedsExtensions(): void
@@ -301,7 +301,7 @@ final class ProofTest extends TestCase
         $intents = [['id' => 'small'] + $intent, ['id' => 'large', 'from' => $all, 'to' => $all] + $intent];
         $proof = (new Prover(Jobs::make($segments, $hosts, [], $intents)))->prove();
         self::assertTrue($proof->intents['small']->span()->fails());
-        self::assertSame(Span::Untried, $proof->intents['large']->span());
+        self::assertSame(PairVerdict::Untried, $proof->intents['large']->span());
     }
 
     public function testAnEmptyGroupProvesNothing(): void
@@ -314,10 +314,10 @@ final class ProofTest extends TestCase
         );
         $prediction = (new Prover($job))->prove()->intents['i'];
         self::assertFalse($prediction->holds());
-        self::assertSame(Span::Untried, $prediction->span());
+        self::assertSame(PairVerdict::Untried, $prediction->span());
     }
 
-    /** @return array<string, Span> every pair by itself */
+    /** @return array<string, PairVerdict> every pair by itself */
     private static function spans(ProofReport $report): array
     {
         $spans = [];

@@ -9,7 +9,7 @@ use PHPUnit\Framework\TestCase;
 use Vorhut\Core\Job\Job;
 use Vorhut\Core\Net\Ipv4Address;
 use Vorhut\Core\Net\Service;
-use Vorhut\Core\Reach\Cause\Leg;
+use Vorhut\Core\Reach\Cause\PathDirection;
 use Vorhut\Core\Reach\Node\Network;
 use Vorhut\Core\Reach\Walk\Exchange;
 use Vorhut\Core\Reach\Walk\Outcome;
@@ -446,7 +446,7 @@ final class ExchangeTest extends TestCase
         );
         self::assertSame(['x', 'r', 'y', 'y'], array_column($trace->steps, 'at'));
         self::assertSame([true, true, true, false], array_column($trace->steps, 'ok'));
-        self::assertSame([Leg::Request, Leg::Request, Leg::Request, Leg::Reply], array_column($trace->steps, 'leg'));
+        self::assertSame([PathDirection::Request, PathDirection::Request, PathDirection::Request, PathDirection::Reply], array_column($trace->steps, 'leg'));
         self::assertSame('y must answer 10.47.1.10: outside its own 10.47.2.0/24, and it has no gateway', $trace->steps[3]->text);
         self::assertSame('10.47.2.0/24', $trace->steps[3]->values['prefix']);
     }

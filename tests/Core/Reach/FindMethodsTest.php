@@ -8,9 +8,9 @@ use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
 use Vorhut\App\Jobs\ShippedProfiles;
 use Vorhut\Core\Exchange\JobFile;
-use Vorhut\Core\Intent\Span;
+use Vorhut\Core\Intent\PairVerdict;
 use Vorhut\Core\Proof\Prover;
-use Vorhut\Core\Reach\Cause\Leg;
+use Vorhut\Core\Reach\Cause\PathDirection;
 use Vorhut\Core\Record\Json;
 use Vorhut\Tests\Support\Jobs;
 
@@ -19,23 +19,23 @@ final class FindMethodsTest extends TestCase
 {
     private const ROUTED = ['multicast' => true, 'mdnsRelay' => true];
 
-    /** @return iterable<string, array{string, Span, Span, Span}> in the segment, across, across with multicast routing and relay */
+    /** @return iterable<string, array{string, PairVerdict, PairVerdict, PairVerdict}> in the segment, across, across with multicast routing and relay */
     public static function methods(): iterable
     {
-        yield 'broadcast' => ['broadcast', Span::Through, Span::NotFound, Span::NotFound];
-        yield 'directed broadcast' => ['directed-broadcast', Span::Through, Span::NotFound, Span::NotFound];
-        yield 'multicast DNS' => ['multicast-dns', Span::Through, Span::NotFound, Span::Through];
-        yield 'simple service discovery' => ['service-discovery', Span::Through, Span::NotFound, Span::Through];
-        yield 'web-service discovery' => ['web-service-discovery', Span::Through, Span::NotFound, Span::Through];
-        yield 'universe discovery' => ['universe-discovery', Span::Through, Span::NotFound, Span::Through];
-        yield 'session announcement' => ['session-announcement', Span::Through, Span::NotFound, Span::Through];
-        yield 'link layer' => ['link-layer', Span::Through, Span::NotFound, Span::NotFound];
-        yield 'registrar' => ['registrar', Span::Through, Span::Through, Span::Through];
-        yield 'name' => ['by-name', Span::Through, Span::NotFound, Span::Through];
+        yield 'broadcast' => ['broadcast', PairVerdict::Through, PairVerdict::NotFound, PairVerdict::NotFound];
+        yield 'directed broadcast' => ['directed-broadcast', PairVerdict::Through, PairVerdict::NotFound, PairVerdict::NotFound];
+        yield 'multicast DNS' => ['multicast-dns', PairVerdict::Through, PairVerdict::NotFound, PairVerdict::Through];
+        yield 'simple service discovery' => ['service-discovery', PairVerdict::Through, PairVerdict::NotFound, PairVerdict::Through];
+        yield 'web-service discovery' => ['web-service-discovery', PairVerdict::Through, PairVerdict::NotFound, PairVerdict::Through];
+        yield 'universe discovery' => ['universe-discovery', PairVerdict::Through, PairVerdict::NotFound, PairVerdict::Through];
+        yield 'session announcement' => ['session-announcement', PairVerdict::Through, PairVerdict::NotFound, PairVerdict::Through];
+        yield 'link layer' => ['link-layer', PairVerdict::Through, PairVerdict::NotFound, PairVerdict::NotFound];
+        yield 'registrar' => ['registrar', PairVerdict::Through, PairVerdict::Through, PairVerdict::Through];
+        yield 'name' => ['by-name', PairVerdict::Through, PairVerdict::NotFound, PairVerdict::Through];
     }
 
     #[DataProvider('methods')]
-    public function testHowFarAMethodReaches(string $method, Span $near, Span $across, Span $helped): void
+    public function testHowFarAMethodReaches(string $method, PairVerdict $near, PairVerdict $across, PairVerdict $helped): void
     {
         self::assertSame($near, $this->find($method, 'a', []));
         self::assertSame($across, $this->find($method, 'b', []));
@@ -46,13 +46,13 @@ final class FindMethodsTest extends TestCase
     public function testWhereSnoopingForgetsTheListener(): void
     {
         foreach (['universe-discovery' => ['a', 'b'], 'service-discovery' => ['b', 'a']] as $method => [$listens, $asks]) {
-            self::assertSame(Span::Fades, $this->find($method, 'b', self::ROUTED, $listens), $method);
-            self::assertSame(Span::Through, $this->find($method, 'b', self::ROUTED, $asks), $method);
+            self::assertSame(PairVerdict::Fades, $this->find($method, 'b', self::ROUTED, $listens), $method);
+            self::assertSame(PairVerdict::Through, $this->find($method, 'b', self::ROUTED, $asks), $method);
         }
     }
 
     /** @param array<string, bool> $flags of both router ports */
-    private function find(string $method, string $segment, array $flags, ?string $snoops = null): Span
+    private function find(string $method, string $segment, array $flags, ?string $snoops = null): PairVerdict
     {
         $net = 'a' === $segment ? 1 : 2;
         $segments = [];
@@ -97,7 +97,7 @@ final class FindMethodsTest extends TestCase
         }
         $prediction = (new Prover(JobFile::read(Json::line($data), ShippedProfiles::load())))->prove()->intents['i']->pairs()[0];
         self::assertSame($prediction->span->holds(), null === $prediction->cause);
-        self::assertSame(Leg::Request, $prediction->cause->leg ?? Leg::Request);
+        self::assertSame(PathDirection::Request, $prediction->cause->leg ?? PathDirection::Request);
 
         return $prediction->span;
     }

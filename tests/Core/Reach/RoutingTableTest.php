@@ -11,7 +11,7 @@ use Vorhut\Core\Job\Route;
 use Vorhut\Core\Net\InterfaceAddress;
 use Vorhut\Core\Net\Ipv4Address;
 use Vorhut\Core\Net\Ipv4Prefix;
-use Vorhut\Core\Reach\Node\Port;
+use Vorhut\Core\Reach\Node\NodePort;
 use Vorhut\Core\Reach\Node\RoutingTable;
 
 final class RoutingTableTest extends TestCase
@@ -88,9 +88,9 @@ final class RoutingTableTest extends TestCase
     }
 
     /** @param list<string> $addresses */
-    private static function port(int $index, string $name, array $addresses, ?string $gateway = null): Port
+    private static function port(int $index, string $name, array $addresses, ?string $gateway = null): NodePort
     {
-        return new Port(
+        return new NodePort(
             $index,
             $name,
             'a',

@@ -6,13 +6,13 @@ namespace Vorhut\Tests\Core\Repair;
 
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
-use Vorhut\Core\Intent\Span;
+use Vorhut\Core\Intent\PairVerdict;
 use Vorhut\Core\Job\ChangeSet;
 use Vorhut\Core\Job\Job;
 use Vorhut\Core\Proof\Prover;
-use Vorhut\Core\Repair\Hands;
 use Vorhut\Core\Repair\Repair;
 use Vorhut\Core\Repair\RepairSearch;
+use Vorhut\Core\Repair\Responsible;
 use Vorhut\Tests\Support\Jobs;
 use Vorhut\Tests\Support\TwoSites;
 
@@ -34,15 +34,15 @@ final class RepairTest extends TestCase
         ],
     ];
 
-    /** @return iterable<string, array{Job, Span, string, Hands}> */
+    /** @return iterable<string, array{Job, PairVerdict, string, Responsible}> */
     public static function faults(): iterable
     {
         $job = self::job(...);
         yield 'a rule' => [
             $job(['rules' => [['action' => 'deny', 'protocol' => 'udp', 'ports' => '6000-8000']]]),
-            Span::Filtered,
+            PairVerdict::Filtered,
             'On r permit udp port 7000 from 10.47.1.0/24 to 10.47.2.0/24',
-            Hands::Client,
+            Responsible::Client,
         ];
         // The permit stands before both denials, or the first of them goes on stopping it.
         yield 'two rules' => [
@@ -56,15 +56,15 @@ final class RepairTest extends TestCase
                 ['z' => ['at' => ['b', '10.47.2.11/24', '10.47.2.1'], 'if' => ['listens' => ['udp/7000']]]],
                 ['to' => ['device:y', 'device:z']],
             ),
-            Span::Filtered,
+            PairVerdict::Filtered,
             'On r permit udp port 7000 from 10.47.1.0/24 to 10.47.2.0/24',
-            Hands::Client,
+            Responsible::Client,
         ];
         yield 'a default' => [
             $job(['defaultAction' => 'deny']),
-            Span::Filtered,
+            PairVerdict::Filtered,
             'On r permit udp port 7000 from 10.47.1.0/24 to 10.47.2.0/24',
-            Hands::Client,
+            Responsible::Client,
         ];
         yield 'answers of a stateless filter' => [
             $job([
@@ -72,21 +72,21 @@ final class RepairTest extends TestCase
                 'stateful' => false,
                 'rules' => [['action' => 'permit', 'protocol' => 'udp', 'ports' => '7000']],
             ]),
-            Span::NoReply,
+            PairVerdict::NoReply,
             'Let r remember what it permitted, so that answers pass',
-            Hands::Client,
+            Responsible::Client,
         ];
         yield 'two owners' => [
             $job([], ['z' => ['at' => ['b', '10.47.2.10/24', '10.47.2.1']]]),
-            Span::TwoOwners,
+            PairVerdict::TwoOwners,
             'Give z the address 10.47.2.2',
-            Hands::Us,
+            Responsible::Us,
         ];
         yield 'a group nobody passes on' => [
             $job([], [], ['kind' => 'stream', 'service' => null]),
-            Span::NotFound,
+            PairVerdict::NotFound,
             'Let r route multicast between a and b',
-            Hands::Client,
+            Responsible::Client,
         ];
         yield 'memberships that fade' => [
             $job(
@@ -100,9 +100,9 @@ final class RepairTest extends TestCase
                 ['kind' => 'stream', 'service' => null],
                 ['b' => ['prefix' => '10.47.2.0/24', 'snooping' => true]],
             ),
-            Span::Fades,
+            PairVerdict::Fades,
             'Switch on an IGMP querier in b',
-            Hands::Client,
+            Responsible::Client,
         ];
         $station = [
             'x' => ['profile' => 'camera-station'] + self::PAIR['x'],
@@ -110,9 +110,9 @@ final class RepairTest extends TestCase
         ];
         yield 'service discovery across segments' => [
             $job([], $station, ['kind' => 'discover', 'service' => null]),
-            Span::NotFound,
+            PairVerdict::NotFound,
             'Add 10.47.2.10 to the list of x',
-            Hands::Us,
+            Responsible::Us,
         ];
     }
 
@@ -133,13 +133,13 @@ final class RepairTest extends TestCase
     }
 
     #[DataProvider('faults')]
-    public function testTheSmallestChangeMends(Job $job, Span $span, string $sentence, Hands $hands): void
+    public function testTheSmallestChangeMends(Job $job, PairVerdict $span, string $sentence, Responsible $hands): void
     {
         $before = (new Prover($job))->prove();
         self::assertSame($span, $before->intents['i']->span());
         $repair = (new RepairSearch($job, $before))->forJob()[0];
         self::assertSame([$sentence, $hands], [$repair->sentence, $repair->hands]);
-        self::assertSame(Hands::Client === $hands, '' !== $repair->request);
+        self::assertSame(Responsible::Client === $hands, '' !== $repair->request);
         self::assertTrue((new Prover($job->with($repair->change)))->prove()->intents['i']->holds());
     }
 
@@ -186,7 +186,7 @@ final class RepairTest extends TestCase
     /** However much it mends: what opens one pair that must stay apart comes after what opens none. */
     public function testRankingPutsLeaksLast(): void
     {
-        $repair = static fn (string $name, int $mends, int $breaks, int $leaks, Hands $hands = Hands::Us): Repair => new Repair(
+        $repair = static fn (string $name, int $mends, int $breaks, int $leaks, Responsible $hands = Responsible::Us): Repair => new Repair(
             new ChangeSet($name, []),
             $name,
             $hands,
@@ -199,7 +199,7 @@ final class RepairTest extends TestCase
         );
         $all = [
             $repair('opens', 9, 1, 1),
-            $repair('client', 2, 0, 0, Hands::Client),
+            $repair('client', 2, 0, 0, Responsible::Client),
             $repair('ours', 2, 0, 0),
             $repair('little', 1, 0, 0),
             $repair('breaks', 3, 2, 0),
@@ -247,15 +247,15 @@ final class RepairTest extends TestCase
      *     0: array<string, mixed>,
      *     1: bool,
      *     2: string,
-     *     3: Hands,
+     *     3: Responsible,
      *     4?: array<string, array<string, mixed>>,
      * }> of the outer segment, whether it is translated, what is proposed, more routers
      */
     public static function waysOut(): iterable
     {
-        yield 'nobody has said' => [[], true, 'Say that wan leads to the internet, by 198.51.100.1', Hands::Us];
-        yield 'private addresses' => [['kind' => 'internet'], false, 'Let r masquerade what goes out to wan', Hands::Client];
-        yield 'the provider\'s router in the plan' => [[], true, 'Say that wan leads to the internet, by 198.51.100.1', Hands::Us, [
+        yield 'nobody has said' => [[], true, 'Say that wan leads to the internet, by 198.51.100.1', Responsible::Us];
+        yield 'private addresses' => [['kind' => 'internet'], false, 'Let r masquerade what goes out to wan', Responsible::Client];
+        yield 'the provider\'s router in the plan' => [[], true, 'Say that wan leads to the internet, by 198.51.100.1', Responsible::Us, [
             'provider' => ['in' => ['wan' => '198.51.100.1/29']],
         ]];
     }
@@ -268,9 +268,9 @@ final class RepairTest extends TestCase
             return [$repair?->sentence, $repair?->hands, $repair?->mends];
         };
         $out = TwoSites::dialling(TwoSites::job([], []), 'near', 'far');
-        self::assertSame(['Tell near its public address 198.51.100.2', Hands::Us, 1], $repaired($out));
+        self::assertSame(['Tell near its public address 198.51.100.2', Responsible::Us, 1], $repaired($out));
         $in = TwoSites::dialling(TwoSites::job(TwoSites::PUBLIC, []), 'far', 'near');
-        self::assertSame(['Let edge forward udp/5060 to near', Hands::Client, 1], $repaired($in));
+        self::assertSame(['Let edge forward udp/5060 to near', Responsible::Client, 1], $repaired($in));
     }
 
     /** Its own address is not the way out of a router that has no route. */
@@ -290,7 +290,7 @@ final class RepairTest extends TestCase
      * @param array<string, array<string, mixed>> $more
      */
     #[DataProvider('waysOut')]
-    public function testAWayOutOfThePlan(array $external, bool $translates, string $sentence, Hands $hands, array $more = []): void
+    public function testAWayOutOfThePlan(array $external, bool $translates, string $sentence, Responsible $hands, array $more = []): void
     {
         $job = Jobs::make(
             ['a' => '10.47.1.0/24', 'wan' => ['prefix' => '198.51.100.0/29', 'external' => $external]],

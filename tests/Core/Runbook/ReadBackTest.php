@@ -6,8 +6,8 @@ namespace Vorhut\Tests\Core\Runbook;
 
 use PHPUnit\Framework\TestCase;
 use Vorhut\Core\InvalidValue;
-use Vorhut\Core\Runbook\Kept;
 use Vorhut\Core\Runbook\ReadBack;
+use Vorhut\Core\Runbook\RecordedValue;
 use Vorhut\Core\Runbook\Runbooks;
 use Vorhut\Core\Setting\Settings;
 use Vorhut\Tests\Support\Units;
@@ -33,7 +33,7 @@ final class ReadBackTest extends TestCase
         $kept = $this->read(['B0S1', '69.5', 'X9', 'anything', 'no field of its own']);
         self::assertSame(
             [['Code', 'B0S1', true], ['Warm', '69.5', true], ['Before', 'X9', null], ['Open', 'anything', null]],
-            array_map(static fn (Kept $k): array => [$k->label, $k->value, $k->agrees], $kept),
+            array_map(static fn (RecordedValue $k): array => [$k->label, $k->value, $k->agrees], $kept),
         );
         self::assertSame(['code', '', 'code', 'open'], array_column($kept, 'setting'));
     }
@@ -45,14 +45,14 @@ final class ReadBackTest extends TestCase
             'what was read: Warm, Before Read it and type it; or choose to read it later; or say why it is not read.',
             $this->refusal(['B0S1', ' ', '', 'anything'], null),
         );
-        $kept = $this->read(['B0S1', ' ', '', 'anything'], unread: Kept::LATER);
+        $kept = $this->read(['B0S1', ' ', '', 'anything'], unread: RecordedValue::LATER);
         self::assertSame(
             [['Code', null], ['Warm', 'to be read later'], ['Before', 'to be read later'], ['Open', null]],
-            array_map(static fn (Kept $k): array => [$k->label, $k->unread], $kept),
+            array_map(static fn (RecordedValue $k): array => [$k->label, $k->unread], $kept),
         );
         self::assertSame([true, null, null, null], array_column($kept, 'agrees'), 'what was not read agrees with nothing');
         self::assertSame(['code' => null, 'open' => null], array_column(array_map(
-            static fn (Kept $k): array => ['setting' => $k->setting, 'unread' => $k->jsonSerialize()['unread'] ?? null],
+            static fn (RecordedValue $k): array => ['setting' => $k->setting, 'unread' => $k->jsonSerialize()['unread'] ?? null],
             [$kept[0], $kept[3]],
         ), 'unread', 'setting'));
     }
@@ -88,7 +88,7 @@ final class ReadBackTest extends TestCase
     }
 
     /** @param array<int, string> $read */
-    private function refusal(array $read, ?string $unread = Kept::LATER): string
+    private function refusal(array $read, ?string $unread = RecordedValue::LATER): string
     {
         try {
             $this->read($read, unread: $unread);
@@ -101,9 +101,9 @@ final class ReadBackTest extends TestCase
     /**
      * @param array<int, string> $read
      *
-     * @return list<Kept>
+     * @return list<RecordedValue>
      */
-    private function read(array $read, bool $anyway = false, string $step = 's', ?string $unread = Kept::LATER): array
+    private function read(array $read, bool $anyway = false, string $step = 's', ?string $unread = RecordedValue::LATER): array
     {
         $interface = ['segment' => 'a', 'address' => '10.47.1.20/24', 'mac' => '02-47-00-00-00-01'];
         $settings = new Settings($job = Units::job(['k' => self::KIND], ['unit' => ['interfaces' => [$interface]]]));

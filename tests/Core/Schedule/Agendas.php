@@ -6,7 +6,7 @@ namespace Vorhut\Tests\Core\Schedule;
 
 use Random\Randomizer;
 use Vorhut\Core\Schedule\Agenda;
-use Vorhut\Core\Schedule\Hands;
+use Vorhut\Core\Schedule\Staffing;
 use Vorhut\Core\Schedule\Task;
 use Vorhut\Core\Schedule\UnitWork;
 
@@ -26,7 +26,7 @@ final class Agendas
             foreach ($times as [$seconds, $wait]) {
                 $number = \count($tasks);
                 $numbers[] = $number;
-                $tasks[] = new Task('u'.$unit, 's'.$number, 'Step '.$number, Hands::One, $seconds, $wait, $after[$number] ?? []);
+                $tasks[] = new Task('u'.$unit, 's'.$number, 'Step '.$number, Staffing::One, $seconds, $wait, $after[$number] ?? []);
             }
             $of = ['from' => 0, 'to' => -2, 'factory' => '', 'watts' => 0.0, 'ready' => 0, ...$bench[$unit] ?? []];
             $work[] = new UnitWork('u'.$unit, $numbers, $of['from'], $of['to'], $of['factory'], $of['watts'], $of['ready']);

@@ -14,16 +14,16 @@ use Vorhut\Core\Job\Job;
 use Vorhut\Core\Runbook\Runbooks;
 use Vorhut\Core\Schedule\Agenda;
 use Vorhut\Core\Schedule\AgendaMaker;
-use Vorhut\Core\Schedule\Because;
-use Vorhut\Core\Schedule\Hands;
+use Vorhut\Core\Schedule\ChainLink;
 use Vorhut\Core\Schedule\LeftOut;
-use Vorhut\Core\Schedule\Link;
 use Vorhut\Core\Schedule\Resources;
 use Vorhut\Core\Schedule\Schedule;
 use Vorhut\Core\Schedule\Scheduler;
-use Vorhut\Core\Schedule\Slot;
+use Vorhut\Core\Schedule\Staffing;
 use Vorhut\Core\Schedule\Task;
+use Vorhut\Core\Schedule\TimeSlot;
 use Vorhut\Core\Schedule\UnitWork;
+use Vorhut\Core\Schedule\WaitReason;
 use Vorhut\Core\Setting\Settings;
 use Vorhut\Tests\Support\Units;
 
@@ -52,7 +52,7 @@ final class ScheduleTest extends TestCase
     public function testTheWorkIsThatOfTheHandsThatAreThere(): void
     {
         $agenda = new Agenda(
-            [new Task('u', 'a', 'A', Hands::One, 60, 0, []), new Task('u', 'b', 'B', Hands::Two, 100, 0, [])],
+            [new Task('u', 'a', 'A', Staffing::One, 60, 0, []), new Task('u', 'b', 'B', Staffing::Two, 100, 0, [])],
             [new UnitWork('u', [0, 1], 0, -2, '', 0.0, 0)],
         );
         $work = static fn (int $people): array => [
@@ -70,7 +70,7 @@ final class ScheduleTest extends TestCase
         // 3 times 190 s one after the other, 20 s before the first and 40 s behind the last.
         self::assertSame(630, $schedule->bounds->factory);
         self::assertSame(630, $schedule->makespan);
-        self::assertContains(Because::Bench, array_map(static fn (Link $l): Because => $l->because, $schedule->chain));
+        self::assertContains(WaitReason::Bench, array_map(static fn (ChainLink $l): WaitReason => $l->because, $schedule->chain));
         $alone = Scheduler::of(Agendas::of($cameras, [], array_fill(0, 3, ['from' => 1, 'to' => 2])), new Resources(2));
         self::assertSame(290, $alone->makespan);
     }
@@ -181,7 +181,7 @@ final class ScheduleTest extends TestCase
         $schedule = Scheduler::of($agenda, new Resources(1));
         self::assertSame(720, $schedule->makespan);
         self::assertSame(720, $schedule->bounds->most());
-        self::assertSame([2, 0, 1], array_map(static fn (Slot $s): int => $s->task, $schedule->slots));
+        self::assertSame([2, 0, 1], array_map(static fn (TimeSlot $s): int => $s->task, $schedule->slots));
     }
 
     public function testWhatWaitsForAnAnswerIsLeftOutAndWithItOnlyWhatNeedsIt(): void

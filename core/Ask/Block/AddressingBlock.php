@@ -1,0 +1,142 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Core\Ask\Block;
+
+use Vorhut\Core\Ask\AskContext;
+use Vorhut\Core\Ask\AskItem;
+use Vorhut\Core\Ask\Target\AddressAnswer;
+use Vorhut\Core\Ask\Target\FieldAnswer;
+use Vorhut\Core\Job\AddressMode;
+use Vorhut\Core\Job\Device;
+use Vorhut\Core\Job\Segment;
+use Vorhut\Core\Profile\Setting\OutsideSource;
+
+/** What the plan does not know yet of the segments our units stand in, and the fixed addresses that are still missing. */
+final class AddressingBlock implements Block
+{
+    private const TITLE = 'Addressing';
+    private const STEP = ['Give it its address'];
+
+    public function place(): int
+    {
+        return 20;
+    }
+
+    public function items(AskContext $asked): iterable
+    {
+        foreach ($asked->job->segments as $segment) {
+            $units = $asked->bySegment[$segment->id];
+            if ([] !== $units) {
+                yield from self::ofSegment($asked, $segment, $units);
+            }
+        }
+        foreach ($asked->job->devices as $device) {
+            foreach ($device->interfaces as $at => $interface) {
+                if ($interface->mode->needsAddress() && null === $interface->address) {
+                    yield self::address($asked, $device, $at);
+                }
+            }
+        }
+    }
+
+    /**
+     * @param non-empty-list<Device> $units
+     *
+     * @return iterable<AskItem>
+     */
+    private static function ofSegment(AskContext $asked, Segment $segment, array $units): iterable
+    {
+        $isRouted = false;
+        foreach ($asked->job->routers as $router) {
+            $isRouted = $isRouted || \in_array($segment->id, array_column($router->interfaces, 'segment'), true);
+        }
+        $subnet = $segment->subnets[0] ?? null;
+        $fields = [
+            'prefix' => [
+                null !== $subnet,
+                'Subnet',
+                'a prefix such as 10.47.10.0/24',
+                'Our addresses are chosen from it.',
+                self::STEP,
+                'subnets',
+            ],
+            'vlan' => [
+                null !== $segment->vlan || !$isRouted,
+                'VLAN number',
+                'a whole number from 1 to 4094',
+                'Our switches and ports carry it.',
+                [],
+            ],
+            'gateway' => [
+                null === $subnet || null !== $subnet->gateway || !$isRouted,
+                'Gateway',
+                'an address inside the subnet',
+                'Without it nothing outside the subnet is reached.',
+                self::STEP,
+                'subnets',
+            ],
+            'dns' => [[] !== $segment->dns || !$isRouted, 'DNS servers', 'addresses, with commas', 'Units look up names there.', []],
+            'ntp' => [
+                [] !== $segment->ntp,
+                'Time servers',
+                'addresses, with commas',
+                'A wrong clock breaks certificates, licences and logs.',
+                [],
+            ],
+        ];
+        foreach ($fields as $key => $field) {
+            [$isKnown, $name, $form, $why, $blocks] = $field;
+            if (!$isKnown) {
+                yield new AskItem(
+                    \sprintf('segment.%s.%s', $segment->id, $key),
+                    OutsideSource::Network,
+                    self::TITLE,
+                    \sprintf('%s of %s', $name, $segment->name),
+                    $units,
+                    $form,
+                    $why,
+                    $blocks,
+                    new FieldAnswer(Segment::class, $segment->id, $key, $field[5] ?? ''),
+                );
+            }
+        }
+        $isLeased = static fn (Device $d): bool => [] !== array_filter(
+            $d->interfaces,
+            static fn ($i): bool => $i->segment === $segment->id && \in_array($i->mode, [AddressMode::Dhcp, AddressMode::Reserved], true),
+        );
+        $leased = array_values(array_filter($units, $isLeased));
+        if ([] !== $leased && [] === ($subnet->dhcp ?? [])) {
+            yield $asked->note(
+                'leases '.$segment->id,
+                OutsideSource::Network,
+                self::TITLE,
+                \sprintf('Who leases addresses in %s, and which', $segment->name),
+                $leased,
+                'the server, and the first and last address',
+                'These units ask for a lease and get none otherwise.',
+                self::STEP,
+            );
+        }
+    }
+
+    private static function address(AskContext $asked, Device $device, int $at): AskItem
+    {
+        $interface = $device->interfaces[$at];
+        $segment = $asked->job->segments[$interface->segment] ?? null;
+        $port = 0 === $at ? '' : \sprintf(' (%s)', $interface->name);
+
+        return new AskItem(
+            \sprintf('address.%s.%d', $device->id, $at),
+            OutsideSource::Network,
+            self::TITLE,
+            \sprintf('A fixed address for %s%s', $device->name, $port),
+            [$device],
+            null === $segment ? 'an address with its prefix length' : \sprintf('an address in %s', $segment->name),
+            null === $interface->mac ? 'It is not leased one.' : \sprintf('It is not leased one. Its MAC is %s.', $interface->mac),
+            self::STEP,
+            new AddressAnswer($device->id, $at),
+        );
+    }
+}

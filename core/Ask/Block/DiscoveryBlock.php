@@ -1,0 +1,58 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Core\Ask\Block;
+
+use Vorhut\Core\Ask\AskContext;
+use Vorhut\Core\Intent\Kinds;
+use Vorhut\Core\Job\Device;
+use Vorhut\Core\Job\Expectation;
+use Vorhut\Core\Job\Segment;
+use Vorhut\Core\Profile\Setting\OutsideSource;
+
+/** Stations that must find units in other segments: most ways of finding end at the router. */
+final class DiscoveryBlock implements Block
+{
+    private const MOST_PAIRS = 400;
+
+    public function place(): int
+    {
+        return 50;
+    }
+
+    public function items(AskContext $asked): iterable
+    {
+        $lines = [];
+        foreach ($asked->prover->prove()->intents as $prediction) {
+            if (!Kinds::of($prediction->intent)->isByList() || Expectation::Must !== $prediction->intent->expect) {
+                continue;
+            }
+            foreach ($prediction->first(self::MOST_PAIRS) as $pair) {
+                $from = self::segment($asked, $pair->pair->from);
+                $to = self::segment($asked, $pair->pair->to);
+                if (null !== $from && null !== $to && $from !== $to) {
+                    $lines[$from->id.' '.$to->id][] = [$from, $to, $asked->job->devices[$pair->pair->from]];
+                }
+            }
+        }
+        foreach ($lines as $key => $line) {
+            yield $asked->note(
+                'finding '.$key,
+                OutsideSource::Network,
+                'Finding units in other segments',
+                \sprintf('Names and announcements carried from %s to %s', $line[0][1]->name, $line[0][0]->name),
+                array_values(array_column(array_column($line, 2), null, 'id')),
+                'carried (by what), or not: then we enter addresses by hand',
+                'Discovery stops at the router unless something carries it on.',
+            );
+        }
+    }
+
+    private static function segment(AskContext $asked, string $node): ?Segment
+    {
+        $device = $asked->job->devices[$node] ?? null;
+
+        return $device instanceof Device ? $asked->job->segments[$device->interfaces[0]->segment ?? ''] ?? null : null;
+    }
+}

@@ -1,0 +1,52 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Core\Ask\Block;
+
+use Vorhut\Core\Ask\AskContext;
+use Vorhut\Core\Ask\AskItem;
+use Vorhut\Core\Ask\Target\FieldAnswer;
+use Vorhut\Core\Job\Licence;
+use Vorhut\Core\Job\LicenceState;
+use Vorhut\Core\Profile\Setting\OutsideSource;
+use Vorhut\Core\Profile\Step\Need;
+use Vorhut\Core\Profile\Step\ProfileStep;
+
+/** Keys and entitlement codes that are still to come. */
+final class LicensingBlock implements Block
+{
+    public function place(): int
+    {
+        return 110;
+    }
+
+    public function items(AskContext $asked): iterable
+    {
+        foreach ($asked->job->all(Licence::class) as $licence) {
+            $device = $asked->job->devices[$licence->device];
+            if ($licence->state->isInTheUnit() || LicenceState::Received === $licence->state) {
+                continue;
+            }
+            $isIt = static fn (Need $n): bool => $n->licence === $licence->kind;
+            $steps = array_filter(
+                $asked->job->profileOf($device)->steps,
+                static fn (ProfileStep $s): bool => [] !== array_filter($s->needs, $isIt),
+            );
+            $tied = $licence->serial ?? $device->serial;
+            yield new AskItem(
+                \sprintf('licence.%s.code', $licence->id),
+                OutsideSource::LicenceDesk,
+                'Licences',
+                \sprintf('%s for %s: entitlement code or key', $licence->name, $device->name),
+                [$device],
+                'the code as it is written, and until when it is good',
+                null === $tied ? 'Tied to the unit; its serial number follows.' : \sprintf('Tied to serial number %s.', $tied),
+                array_values(array_map(static fn (ProfileStep $s): string => $s->title, $steps)),
+                new FieldAnswer(Licence::class, $licence->id, 'code'),
+                (string) $licence->code,
+                ours: \sprintf('%d of them, %s', $licence->count, $licence->state->label()),
+            );
+        }
+    }
+}

@@ -1,0 +1,70 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Core\Ask\Block;
+
+use Vorhut\Core\Ask\AskContext;
+use Vorhut\Core\Ask\AskItem;
+use Vorhut\Core\Ask\Target\FieldAnswer;
+use Vorhut\Core\Job\Location;
+use Vorhut\Core\Profile\Setting\OutsideSource;
+
+/** Numbers that ring from outside, and where a caller is when somebody dials for help. */
+final class NumbersBlock implements Block
+{
+    public function place(): int
+    {
+        return 100;
+    }
+
+    public function items(AskContext $asked): iterable
+    {
+        $servers = [];
+        $phones = [];
+        foreach ($asked->job->extensions as $extension) {
+            $server = $asked->job->devices[$extension->server] ?? null;
+            $servers += null === $server ? [] : [$server->id => $server];
+        }
+        foreach ($asked->job->devices as $device) {
+            if ($asked->job->profileOf($device)->isPhone()) {
+                $phones[(string) $device->location][] = $device;
+            }
+        }
+        if ([] !== $servers) {
+            $title = 'Numbers';
+            $units = array_values($servers);
+            $numbers = array_keys($asked->job->extensions);
+            sort($numbers);
+            $ours = \sprintf('%d extensions, %s to %s', \count($numbers), $numbers[0] ?? '', $numbers[\count($numbers) - 1] ?? '');
+            $what = 'Numbers given to us';
+            $why = 'Calls from outside ring by them.';
+            yield $asked->note('numbers range', OutsideSource::Carrier, $title, $what, $units, 'first and last, in full', $why, [], $ours);
+            $what = 'Numbers moved to you, and when';
+            $why = 'Until then they ring where they did.';
+            yield $asked->note('numbers port', OutsideSource::Carrier, $title, $what, $units, 'numbers with day and hour', $why);
+        }
+        foreach ($phones as $place => $units) {
+            $location = $asked->job->locations[$place] ?? null;
+            if (null !== $location && self::isUntold($asked, $location)) {
+                yield new AskItem(
+                    \sprintf('place.%s.dispatch', $place),
+                    OutsideSource::Client,
+                    'Where helpers are sent',
+                    \sprintf('Address told to helpers for %s', $location->name),
+                    $units,
+                    'street, building, floor and door, as an ambulance finds it',
+                    'Whoever dials for help from there may not be able to say where.',
+                    [],
+                    new FieldAnswer(Location::class, (string) $place, 'dispatch'),
+                );
+            }
+        }
+    }
+
+    /** Neither the place itself nor one around it says. */
+    private static function isUntold(AskContext $asked, Location $location): bool
+    {
+        return null === $asked->job->dispatchOf($location->id);
+    }
+}

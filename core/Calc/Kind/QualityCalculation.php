@@ -1,0 +1,51 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Core\Calc\Kind;
+
+use Vorhut\Core\Calc\Calculation;
+use Vorhut\Core\Calc\CalculationAbout;
+use Vorhut\Core\Calc\Input;
+use Vorhut\Core\Calc\Inputs;
+use Vorhut\Core\InvalidValue;
+use Vorhut\Core\Voice\CallQuality;
+
+/** How a call sounds with some delay and loss. */
+final class QualityCalculation implements Calculation
+{
+    public function about(): CalculationAbout
+    {
+        return new CalculationAbout('quality', 'How a call sounds', 'ITU-T G.107 (E-model, simplified), ITU-T G.113 appendix I', [
+            Input::word('codec', 'how sound is coded; the others have no standard values', ['G.711', 'G.729A'], 'G.711'),
+            Input::flag('concealment', 'whether the receiver of G.711 conceals loss (G.711 appendix I); G.729A does so by itself'),
+            Input::number('delayMs', 'ms', 'one way, from mouth to ear', 0, 10000, 0),
+            Input::number('lossPercent', '%', 'of packets that do not come in time', 0, 100, 0),
+            Input::number('burstR', '', '1 for losses at random, more where they come in bursts', 1, 100, 1),
+        ], ['r' => '', 'mos' => '']);
+    }
+
+    public function of(Inputs $inputs): array
+    {
+        [$impairment, $robustness] = match ($codec = CodecName::of($inputs->word('codec'))) {
+            CodecName::G711 => [0.0, $inputs->flag('concealment') ? 25.1 : 4.3],
+            CodecName::G729A => [11.0, 19.0],
+            default => throw new InvalidValue(
+                $codec->value,
+                'G.711 or G.729A',
+                CodecName::G729 === $codec
+                    ? 'ITU-T G.113 gives values against loss only for its annex A.'
+                    : 'ITU-T G.113 has no values for it on this scale, and none are made up here.',
+            ),
+        };
+        $quality = CallQuality::of(
+            $impairment,
+            $robustness,
+            $inputs->number('delayMs'),
+            $inputs->number('lossPercent'),
+            $inputs->number('burstR'),
+        );
+
+        return ['r' => $quality->r, 'mos' => $quality->mos];
+    }
+}

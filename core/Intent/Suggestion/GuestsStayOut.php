@@ -1,0 +1,49 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Core\Intent\Suggestion;
+
+use Vorhut\Core\Intent\SuggestedIntent;
+use Vorhut\Core\Job\Job;
+
+/** Guests reach none of the pages and ports by which units are managed. */
+final class GuestsStayOut implements SuggestedIntent
+{
+    /** English, German, French and Spanish. */
+    private const GUESTS = '/guest|visitor|g[äa]st|besucher|invit|visiteur|hu[eé]sped|visitante/iu';
+
+    private const MOST_NAMES = 2;
+
+    public function of(Job $job): iterable
+    {
+        $kinds = [];
+        foreach ($job->devices as $device) {
+            $profile = $job->profileOf($device);
+            if (null !== $profile->manage) {
+                $kinds[(string) $profile->manage]['profile:'.$device->profile] = lcfirst($profile->plural);
+            }
+        }
+        foreach ($job->segments as $segment) {
+            foreach (1 === preg_match(self::GUESTS, $segment->name.' '.$segment->id) ? $kinds : [] as $service => $profiles) {
+                yield [
+                    'name' => \sprintf('%s keep out of %s by %s', $segment->name, self::names(array_values($profiles)), $service),
+                    'kind' => 'reach',
+                    'from' => ['segment:'.$segment->id],
+                    'to' => array_keys($profiles),
+                    'service' => $service,
+                    'expect' => 'must-not',
+                ];
+            }
+        }
+    }
+
+    /** @param list<string> $names */
+    private static function names(array $names): string
+    {
+        $names = array_values(array_unique($names));
+        $more = \count($names) - self::MOST_NAMES;
+
+        return implode(', ', \array_slice($names, 0, self::MOST_NAMES)).($more > 0 ? \sprintf(' and %d more kinds', $more) : '');
+    }
+}

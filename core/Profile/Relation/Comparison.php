@@ -1,0 +1,40 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Core\Profile\Relation;
+
+use Vorhut\Core\Record\Field\HasLabel;
+
+/** In which relation two values must stand. */
+enum Comparison: string implements HasLabel
+{
+    case Equal = 'equal';
+    case Different = 'different';
+    case Listed = 'listed';
+    case Allows = 'allows';
+    case AtMost = 'at-most';
+    case SameSubnet = 'same-subnet';
+    case SameFirmware = 'same-firmware';
+    case SameKind = 'same-kind';
+
+    public function label(): string
+    {
+        return match ($this) {
+            self::Equal => 'must be equal',
+            self::Different => 'must be different',
+            self::Listed => 'must stand in the list',
+            self::Allows => 'must be accepted',
+            self::AtMost => 'must be at most',
+            self::SameSubnet => 'must be in one subnet',
+            self::SameFirmware => 'must have firmware of one family',
+            self::SameKind => 'must be of one kind',
+        };
+    }
+
+    /** Compares values of both ends; the others look at the units themselves. */
+    public function comparesValues(): bool
+    {
+        return !\in_array($this, [self::SameSubnet, self::SameFirmware, self::SameKind], true);
+    }
+}

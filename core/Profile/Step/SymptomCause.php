@@ -1,0 +1,23 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Core\Profile\Step;
+
+use Vorhut\Core\Record\Field\Text;
+
+/** What is seen instead, why, how to tell quickly, and what mends it. */
+final readonly class SymptomCause
+{
+    public function __construct(
+        #[Text('Seen instead', required: true, max: 200)]
+        public string $see,
+        #[Text('Because', required: true, max: 200)]
+        public string $because,
+        #[Text('Quick test', max: 300, default: '')]
+        public string $test,
+        #[Text('What mends it', max: 300, default: '')]
+        public string $mend,
+    ) {
+    }
+}

@@ -1,0 +1,17 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Core\Repair;
+
+/** Who must make a change. */
+enum Responsible: string
+{
+    case Us = 'us';
+    case Client = 'client';
+
+    public function label(): string
+    {
+        return self::Us === $this ? 'Yours to do' : 'The client\'s network administrator must do it';
+    }
+}

@@ -1,0 +1,86 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Core\Runbook\General;
+
+use Vorhut\Core\Convention\DiscoveryConvention;
+use Vorhut\Core\Profile\FactoryMode;
+use Vorhut\Core\Profile\InterfaceFactory;
+use Vorhut\Core\Profile\Step\SymptomCause;
+use Vorhut\Core\Profile\Step\WorkStage;
+use Vorhut\Core\Runbook\RunbookContext;
+use Vorhut\Core\Runbook\RunbookStep;
+use Vorhut\Core\Runbook\StepValue;
+
+/** Getting the laptop to talk to the unit in its factory state. */
+final class ContactStep implements GeneralStep
+{
+    public const ID = 'contact';
+
+    public function place(): int
+    {
+        return 50;
+    }
+
+    /** @return list<string> how a unit is found whose address nobody has chosen */
+    private static function finding(RunbookContext $context): array
+    {
+        $others = array_map(
+            static fn (InterfaceFactory $f): string => \sprintf(
+                'Its interface %s leaves the carton with %s.',
+                $f->interface,
+                null === $f->address ? $f->mode->label() : (string) $f->address,
+            ),
+            $context->profile->factories,
+        );
+        if (FactoryMode::Static === $context->profile->factory->mode) {
+            return $others;
+        }
+
+        return [...$others, ...match ($context->job->info->schools->finding) {
+            DiscoveryConvention::Screen => ['Read its address on its own screen or display, if it has one; else in the list of leases, by its MAC.'],
+            DiscoveryConvention::Label => ['Open the name on its label; if nothing answers, look in the list of leases for its MAC.'],
+            DiscoveryConvention::Scan => ['Sweep the range from the laptop, where one may, and find it by its MAC.'],
+            DiscoveryConvention::Leases => ['Look in the list of leases for its MAC.'],
+        }];
+    }
+
+    public function of(RunbookContext $context): ?RunbookStep
+    {
+        if (!$context->isNetworked()) {
+            return null;
+        }
+        $plan = $context->contact();
+        $values = [];
+        foreach ([...$plan->laptop, ...array_intersect_key($plan->unit, ['Open' => ''])] as $label => $value) {
+            $id = 'laptop-'.strtolower(strtr($label, ' ', '-'));
+            // What stands in brackets explains, and is not typed.
+            $values[] = new StepValue($id, $label, $value, explode(' (', $value)[0], 'computed');
+        }
+
+        return new RunbookStep(
+            self::ID,
+            WorkStage::Contact,
+            $plan->technique->title(),
+            $plan->why,
+            do: self::finding($context),
+            values: [...$values, ...$context->stageValues(WorkStage::Contact)],
+            causes: [
+                new SymptomCause(
+                    'no answer',
+                    'the laptop asks by another of its ports',
+                    'Switch Wi-Fi off and ask again.',
+                    'Leave it off until the unit has its own address.',
+                ),
+                new SymptomCause(
+                    'another unit answers',
+                    'two with one factory address have power',
+                    'Compare the MAC in the neighbour cache with the sticker.',
+                    'Unplug the other one and clear the cache.',
+                ),
+            ],
+            cautions: array_map(static fn (array $r): string => trim($r['risk'].' '.$r['do']), $plan->risks),
+        );
+    }
+}

@@ -1,0 +1,45 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Core\Runbook\General;
+
+use Vorhut\Core\Profile\Step\RecordKind;
+use Vorhut\Core\Profile\Step\ToRecord;
+use Vorhut\Core\Profile\Step\WorkStage;
+use Vorhut\Core\Runbook\RunbookContext;
+use Vorhut\Core\Runbook\RunbookStep;
+
+/** The next visit starts from what is left behind. */
+final class HandOverStep implements GeneralStep
+{
+    public function place(): int
+    {
+        return 120;
+    }
+
+    public function of(RunbookContext $context): RunbookStep
+    {
+        $ends = [];
+        foreach ($context->licences() as $licence) {
+            if (null !== $licence->until) {
+                $ends[] = \sprintf('%s ends on %s: tell the client.', $licence->name, $licence->until);
+            }
+        }
+
+        return new RunbookStep(
+            'hand-over',
+            WorkStage::HandOver,
+            'Leave it as it is to stay',
+            'The next visit starts from this.',
+            do: [
+                'Save its settings in the unit and keep a copy.',
+                'Write down what was not done, and why.',
+            ],
+            record: [
+                new ToRecord(RecordKind::Photo, 'Copy of its settings', null, '', null, null),
+            ],
+            cautions: $ends,
+        );
+    }
+}

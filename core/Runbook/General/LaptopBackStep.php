@@ -1,0 +1,37 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Core\Runbook\General;
+
+use Vorhut\Core\Bench\FirstContactPlanner;
+use Vorhut\Core\Profile\Step\WorkStage;
+use Vorhut\Core\Runbook\RunbookContext;
+use Vorhut\Core\Runbook\RunbookStep;
+
+/** The laptop leaves the factory subnet again. */
+final class LaptopBackStep implements GeneralStep
+{
+    public const ID = 'laptop-back';
+
+    public function place(): int
+    {
+        return 75;
+    }
+
+    public function of(RunbookContext $context): ?RunbookStep
+    {
+        if (!$context->isNetworked()) {
+            return null;
+        }
+        $interface = $context->device->interfaces[0] ?? null;
+
+        return new RunbookStep(
+            self::ID,
+            WorkStage::Address,
+            'Put the laptop back',
+            'A laptop left in the factory subnet finds the wrong unit next time.',
+            do: null === $context->added ? $context->contact()->wayBack : FirstContactPlanner::wayBack($interface, $context->added),
+        );
+    }
+}

@@ -1,0 +1,68 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Core\Runbook\General;
+
+use Vorhut\Core\Job\Intent;
+use Vorhut\Core\Job\PartyKind;
+use Vorhut\Core\Job\PartyRef;
+use Vorhut\Core\Profile\Step\RecordKind;
+use Vorhut\Core\Profile\Step\ToRecord;
+use Vorhut\Core\Profile\Step\WorkStage;
+use Vorhut\Core\Runbook\RunbookContext;
+use Vorhut\Core\Runbook\RunbookStep;
+
+/** Ping is the start, not the proof. */
+final class ProveStep implements GeneralStep
+{
+    private const MOST = 12;
+
+    public function place(): int
+    {
+        return 110;
+    }
+
+    public function of(RunbookContext $context): RunbookStep
+    {
+        $record = [];
+        foreach ($context->job->intents as $intent) {
+            if (self::concerns($context, $intent)) {
+                $record[] = new ToRecord(RecordKind::Tick, $intent->name, null, '', null, null);
+            }
+            if (\count($record) >= self::MOST) {
+                break;
+            }
+        }
+
+        return new RunbookStep(
+            'prove',
+            WorkStage::Prove,
+            'Prove it from the far end',
+            'It works where it stands; what counts is what others see of it.',
+            do: $context->isNetworked() ? ['Ask it from the segment of those who use it, not from the bench.'] : ['Try it as its users will.'],
+            record: $record,
+        );
+    }
+
+    private static function concerns(RunbookContext $context, Intent $intent): bool
+    {
+        foreach ([...$intent->from, ...$intent->to] as $party) {
+            if (self::isMeant($context, $party)) {
+                return true;
+            }
+        }
+
+        return false;
+    }
+
+    private static function isMeant(RunbookContext $context, PartyRef $party): bool
+    {
+        return match ($party->kind) {
+            PartyKind::Device => $party->id === $context->device->id,
+            PartyKind::Profile => $party->id === $context->device->profile,
+            PartyKind::Extension => ($context->job->extensions[$party->id] ?? null)?->device === $context->device->id,
+            default => false,
+        };
+    }
+}

@@ -1,0 +1,39 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Core\Runbook\General;
+
+use Vorhut\Core\Bench\UnitNeeds;
+use Vorhut\Core\Profile\Step\WorkStage;
+use Vorhut\Core\Runbook\RunbookContext;
+use Vorhut\Core\Runbook\RunbookStep;
+use Vorhut\Core\Runbook\StepValue;
+
+/** Who it belongs to, whom it asks, what it does. */
+final class RoleStep implements GeneralStep
+{
+    public function place(): int
+    {
+        return 90;
+    }
+
+    public function of(RunbookContext $context): ?RunbookStep
+    {
+        $values = $context->stageValues(WorkStage::Role);
+        foreach ([] === $context->profile->settings ? UnitNeeds::of($context->job, $context->device) : [] as $label => $value) {
+            $values[] = StepValue::plain(strtolower(strtr($label, [' ' => '-', ',' => ''])), $label, $value);
+        }
+
+        return [] === $values ? null : new RunbookStep(
+            'role',
+            WorkStage::Role,
+            'Tell it what it needs',
+            'Who it belongs to, whom it asks and what it does.',
+            do: ['Type all of them, save, and look whether it says so itself.'],
+            values: $values,
+            keys: $context->typing($values, $context->keypad($context->way(), null)),
+            way: $context->way(),
+        );
+    }
+}

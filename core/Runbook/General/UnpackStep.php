@@ -1,0 +1,49 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Core\Runbook\General;
+
+use Vorhut\Core\Profile\Step\RecordKind;
+use Vorhut\Core\Profile\Step\ToRecord;
+use Vorhut\Core\Profile\Step\Who;
+use Vorhut\Core\Profile\Step\WorkStage;
+use Vorhut\Core\Runbook\RunbookContext;
+use Vorhut\Core\Runbook\RunbookStep;
+use Vorhut\Core\Runbook\StepValue;
+
+/** What is missing or wrong is found now. */
+final class UnpackStep implements GeneralStep
+{
+    public function place(): int
+    {
+        return 20;
+    }
+
+    public function of(RunbookContext $context): RunbookStep
+    {
+        $mac = ($context->device->interfaces[0] ?? null)?->mac;
+        $identity = [];
+        if (null !== $context->device->serial) {
+            $identity[] = StepValue::plain('serial', 'Serial', $context->device->serial, 'as on the sticker');
+        }
+        if (null !== $mac) {
+            $identity[] = StepValue::plain('mac', 'MAC', (string) $mac, 'as on the sticker');
+        }
+
+        return new RunbookStep(
+            'unpack',
+            WorkStage::Unpack,
+            'Unpack and check off',
+            'What is missing or wrong is found now, not on the ladder.',
+            Who::Anyone,
+            [
+                ...array_map(static fn (string $a): string => $a.' in the box.', $context->profile->accessories),
+                'No damage; what is on the sticker is below.',
+            ],
+            $identity,
+            record: null === $mac ? [] : [new ToRecord(RecordKind::Read, 'MAC as read off the unit', null, '', null, null)],
+            reads: null === $mac ? '' : 'mac',
+        );
+    }
+}

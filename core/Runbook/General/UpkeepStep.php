@@ -1,0 +1,46 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Core\Runbook\General;
+
+use Vorhut\Core\Profile\Step\RecordKind;
+use Vorhut\Core\Profile\Step\ToRecord;
+use Vorhut\Core\Profile\Step\WorkStage;
+use Vorhut\Core\Runbook\RunbookContext;
+use Vorhut\Core\Runbook\RunbookStep;
+use Vorhut\Core\Runbook\StepValue;
+
+/** Firmware as the job asks for, licences, and a clock that is right. */
+final class UpkeepStep implements GeneralStep
+{
+    public function place(): int
+    {
+        return 80;
+    }
+
+    public function of(RunbookContext $context): ?RunbookStep
+    {
+        $values = $context->stageValues(WorkStage::Upkeep);
+        $record = [];
+        if (null !== $context->profile->firmware) {
+            array_unshift($values, StepValue::plain('firmware', 'Firmware', $context->profile->firmware, 'the same on all of the kind'));
+            $record[] = new ToRecord(RecordKind::AsFound, 'Firmware as found', null, '', null, null);
+        }
+        $do = [];
+        foreach ($context->licences() as $licence) {
+            $do[] = \sprintf('%s: apply the key, look that the unit shows it. It is %s.', $licence->name, $licence->state->label());
+        }
+
+        return [] === $values && [] === $do ? null : new RunbookStep(
+            'upkeep',
+            WorkStage::Upkeep,
+            'Firmware, licence, clock',
+            'A wrong clock breaks certificates, licences and logs; firmware differs only on purpose.',
+            do: $do,
+            values: $values,
+            record: $record,
+            cautions: ['No update in the last hour of a visit.'],
+        );
+    }
+}

@@ -1,0 +1,26 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Core\Schedule;
+
+/** Why a step begins no sooner. */
+enum WaitReason
+{
+    case Start;
+    case Unit;
+    case Partner;
+    case Hands;
+    case Bench;
+
+    public function label(): string
+    {
+        return match ($this) {
+            self::Start => 'at the start',
+            self::Unit => 'the step before it',
+            self::Partner => 'another unit',
+            self::Hands => 'nobody had hands free',
+            self::Bench => 'the bench or the factory address was taken',
+        };
+    }
+}

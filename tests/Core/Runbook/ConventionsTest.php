@@ -1,0 +1,83 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Tests\Core\Runbook;
+
+use PHPUnit\Framework\Attributes\DataProvider;
+use PHPUnit\Framework\TestCase;
+use Vorhut\Core\Convention\Conventions;
+use Vorhut\Core\Planning\AddressPlanner;
+use Vorhut\Core\Record\RecordType;
+use Vorhut\Core\Runbook\RunbookMarkdown;
+use Vorhut\Core\Runbook\Runbooks;
+use Vorhut\Core\Setting\Settings;
+use Vorhut\Tests\Support\Units;
+
+/** Where good practitioners differ, the job chooses, and values and steps follow. */
+final class ConventionsTest extends TestCase
+{
+    /** @return iterable<string, array{string, string, string, string}> question, answer, kind, what its runbook says only then */
+    public static function followed(): iterable
+    {
+        yield 'reaching by moving the router' => ['factoryAddress', 'move-router', 'ptz-camera-rotary', 'Move the router\'s network'];
+        yield 'reaching at the unit' => ['factoryAddress', 'at-unit', 'ptz-camera-rotary', 'Enter it at the unit'];
+        yield 'reaching by a lease' => ['factoryAddress', 'lease', 'paging-horn', 'Give it a lease on the bench'];
+        yield 'no router, own address' => ['noRouter', 'own', 'mic-receiver', 'Gateway: 10.47.1.20'];
+        yield 'an isolated switch' => ['ownNetwork', 'isolated', 'mic-receiver', 'no cord from there to the client\'s network'];
+        yield 'finding by label' => ['finding', 'label', 'paging-horn', 'Open the name on its label'];
+        yield 'finding by scan' => ['finding', 'scan', 'paging-horn', 'Sweep the range'];
+        yield 'finding by leases' => ['finding', 'leases', 'video-bar', 'Look in the list of leases for its MAC'];
+        yield 'phones by lease' => ['phoneProvisioning', 'dhcp', 'desk-phone-keypad', 'Leave the source at the lease'];
+        yield 'phones pushed' => ['phoneProvisioning', 'pushed', 'desk-phone-page', 'Restart it, it finds its settings'];
+        yield 'phones typed' => ['phoneProvisioning', 'typed', 'desk-phone-page', 'Registration secret'];
+        yield 'headroom of a third' => ['headroom', 'third', 'stream-encoder', 'Leave a third of the uplink free'];
+        yield 'headroom on a shared link' => ['headroom', 'shared', 'stream-encoder', '60 % on a network shared'];
+        yield 'fax as an extension' => ['fax', 'extension', 'fax-server', 'Registration secret'];
+        yield 'a relay' => ['firewall', 'relay', 'room-codec', 'Calls by the relay'];
+        yield 'format by page' => ['pictureFormat', 'page', 'ptz-camera-rotary', 'Turn the dial to where the page decides'];
+    }
+
+    #[DataProvider('followed')]
+    public function testTheRunbookFollowsTheChoice(string $question, string $answer, string $kind, string $said): void
+    {
+        self::assertStringContainsString($said, self::runbook($kind, [$question => $answer]));
+        self::assertStringNotContainsString($said, self::runbook($kind, []), 'only then');
+    }
+
+    public function testAddressesAreReservedWhereTheJobLeases(): void
+    {
+        $unit = ['interfaces' => [['segment' => 'a', 'address' => null, 'mode' => 'static']]];
+        $mode = static function (array $schools) use ($unit): string {
+            $job = Units::job(['k' => []], ['unit' => $unit], ['job' => ['schools' => $schools]]);
+            $change = AddressPlanner::propose($job)->changeSet($job);
+
+            return $job->with($change)->devices['unit']->interfaces[0]->mode->value;
+        };
+        self::assertSame('static', $mode([]));
+        self::assertSame('reserved', $mode(['addressing' => 'reservations']));
+    }
+
+    public function testEveryQuestionHasItsAnswersAReasonEachAndADefault(): void
+    {
+        $schools = RecordType::of(Conventions::class)->read([]);
+        self::assertCount(11, Conventions::questions());
+        foreach (Conventions::questions() as $question) {
+            $answers = Conventions::answers($question);
+            self::assertGreaterThan(1, \count($answers));
+            self::assertContains($schools->chosen($question), $answers);
+            foreach ($answers as $answer) {
+                self::assertStringEndsWith('.', $answer->reason());
+            }
+        }
+    }
+
+    /** @param array<string, string> $schools */
+    private static function runbook(string $kind, array $schools): string
+    {
+        $interface = [['segment' => 'a', 'address' => '10.47.1.20/24', 'gateway' => null]];
+        $job = Units::job(['k' => []], ['unit' => ['profile' => $kind, 'interfaces' => $interface]], ['job' => ['schools' => $schools]]);
+
+        return RunbookMarkdown::of((new Runbooks(new Settings($job)))->of($job->devices['unit']), false);
+    }
+}
