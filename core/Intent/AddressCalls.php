@@ -149,7 +149,7 @@ final class AddressCalls
     private function both(MediaEnd $a, MediaEnd $b): Leaf
     {
         $path = MediaPath::between($this->asks->exchange->network, $a, $b);
-        $span = $path->there && $path->back ? PairVerdict::Through : ($path->there || $path->back ? PairVerdict::OneWay : PairVerdict::NotFound);
+        $span = PairVerdict::bothWays($path->there, $path->back);
         $title = match (true) {
             PairVerdict::OneWay !== $span => $this->title($a->node, $b->node),
             $path->there => \sprintf('media only from %s to %s', $a->node->name, $b->node->name),

@@ -151,7 +151,7 @@ final readonly class Calls
             new MediaEnd($network->nodes[$a->id], $addressA, $mediaA),
             new MediaEnd($network->nodes[$b->id], $addressB, $mediaB),
         );
-        $span = $path->there && $path->back ? PairVerdict::Through : ($path->there || $path->back ? PairVerdict::OneWay : PairVerdict::NotFound);
+        $span = PairVerdict::bothWays($path->there, $path->back);
         if (PairVerdict::OneWay === $span) {
             $names = $path->there ? [$a->name, $b->name] : [$b->name, $a->name];
             $title = \sprintf('sound only from %s to %s', ...$names);

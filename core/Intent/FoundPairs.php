@@ -66,7 +66,13 @@ final class FoundPairs
             $hears = $works->finder->method->isAnnounced() ? $station : $unit;
             $cause = $works->fades ? OneWayMedia::fading($this->job, $hears, $works->finder->method->group()) : null;
 
-            return new PairPrediction($pair, $works->fades ? PairVerdict::Fades : PairVerdict::Through, $cause, $works->finder->method->label(), $leaves);
+            return new PairPrediction(
+                $pair,
+                $works->fades ? PairVerdict::Fades : PairVerdict::Through,
+                $cause,
+                $works->finder->method->label(),
+                $leaves,
+            );
         }
         // The method that got furthest is the one worth mending: one that was tried over the network before one that stays at home.
         $furthest = $leaves[0];

@@ -64,6 +64,15 @@ enum PairVerdict: string
         };
     }
 
+    public static function bothWays(bool $there, bool $back): self
+    {
+        return match (true) {
+            $there && $back => self::Through,
+            $there || $back => self::OneWay,
+            default => self::NotFound,
+        };
+    }
+
     /** @return list<self> what a person can have seen */
     public static function observable(): array
     {
@@ -85,7 +94,9 @@ enum PairVerdict: string
         return match ($verdict->outcome) {
             Outcome::Ok => self::Through,
             Outcome::Refused => self::NoListener,
-            Outcome::NoRoute => PathDirection::Request === $verdict->cause?->leg && 1 === \count($verdict->hops) ? self::CannotSend : self::NotFound,
+            Outcome::NoRoute => PathDirection::Request === $verdict->cause?->leg && 1 === \count($verdict->hops)
+                ? self::CannotSend
+                : self::NotFound,
             Outcome::NoNeighbour => self::NotFound,
             Outcome::Filtered => self::Filtered,
             Outcome::LostReply => self::NoReply,

@@ -6,7 +6,7 @@ namespace Vorhut\Core\Job;
 
 use Vorhut\Core\Record\Options;
 
-/** What one party can want of another: a kind is a class of Intent/Kind, its name in small letters is what the file says: CallIntent is "call". */
+/** What one party can want of another: a class of Intent/Kind for each, CallIntent for what the file calls "call". */
 final class IntentKinds implements Options
 {
     public const FOLDER = __DIR__.'/../Intent/Kind';

@@ -76,8 +76,15 @@ final readonly class KeySequence
         return $typing;
     }
 
-    private static function step(Keypad $keypad, KeyPath $from, int $mode, string $key, int $times, bool $isCycling, string $character): KeyPath
-    {
+    private static function step(
+        Keypad $keypad,
+        KeyPath $from,
+        int $mode,
+        string $key,
+        int $times,
+        bool $isCycling,
+        string $character,
+    ): KeyPath {
         $changes = ($mode - $from->mode + \count($keypad->modes)) % \count($keypad->modes);
         $keys = array_fill(0, $changes, (string) $keypad->modeKey);
         $pause = 0.0;

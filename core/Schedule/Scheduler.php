@@ -47,7 +47,15 @@ final class Scheduler
         $circle = array_values(array_diff_key($agenda->tasks, $best));
         uasort($best, static fn (TimeSlot $a, TimeSlot $b): int => [$a->start, $a->task] <=> [$b->start, $b->task]);
 
-        return new Schedule($agenda, $with, $bounds, array_values($best), [] === $best ? 0 : $length, CriticalChain::of($network, $best), $circle);
+        return new Schedule(
+            $agenda,
+            $with,
+            $bounds,
+            array_values($best),
+            [] === $best ? 0 : $length,
+            CriticalChain::of($network, $best),
+            $circle,
+        );
     }
 
     /** @return non-empty-list<array<int, float>> what seems good, by task */

@@ -49,7 +49,10 @@ final class LiveAnswer
             }
         }
 
-        return [] === array_diff(array_column($asked, 'value'), [ProbeStatus::Untried->value]) ? PairVerdict::Untried : PairVerdict::KeptApart;
+        return [] === array_diff(
+            array_column($asked, 'value'),
+            [ProbeStatus::Untried->value],
+        ) ? PairVerdict::Untried : PairVerdict::KeptApart;
     }
 
     /** @param list<ProbeResult|string> $results */

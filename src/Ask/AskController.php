@@ -134,7 +134,8 @@ final class AskController extends JobPage
     #[IsGranted('ROLE_LEAD')]
     public function link(JobContext $context, Request $request, AskLinks $links): Response
     {
-        $who = OutsideSource::tryFrom($request->request->getString('of')) ?? throw $this->createNotFoundException('Nobody of that sort is asked.');
+        $who = OutsideSource::tryFrom($request->request->getString('of'))
+            ?? throw $this->createNotFoundException('Nobody of that sort is asked.');
         $this->note($context, \sprintf('A link for %s to answer by, good for %d days', $who->label(), AskLinks::DAYS));
         $url = $links->give($context->stored, $who, $this->user());
 

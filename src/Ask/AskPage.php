@@ -75,7 +75,12 @@ final readonly class AskPage
         $refused = [];
         foreach ($answers->refused as $id => $error) {
             $item = $sheet->item($id);
-            $refused[] = $this->question($context, $item ?? throw new \LogicException($id), $answers->texts[$id], Sentence::ofValue($error));
+            $refused[] = $this->question(
+                $context,
+                $item ?? throw new \LogicException($id),
+                $answers->texts[$id],
+                Sentence::ofValue($error),
+            );
         }
         $texts = array_intersect_key($answers->texts, array_column($answers->filled, null, 'id'));
 
@@ -255,7 +260,12 @@ final readonly class AskPage
             $isOverdue
                 ? 'The day by which they were needed has passed: remind them.'
                 : 'Send the letter, or a link by which they answer themselves.',
-            new Link($isOverdue ? 'Reminder (PDF)' : 'Letter (PDF)', $this->url('ask_pdf', $context, ['of' => $most->value]), 't', main: true),
+            new Link(
+                $isOverdue ? 'Reminder (PDF)' : 'Letter (PDF)',
+                $this->url('ask_pdf', $context, ['of' => $most->value]),
+                't',
+                main: true,
+            ),
         );
     }
 

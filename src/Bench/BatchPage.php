@@ -46,7 +46,10 @@ final readonly class BatchPage
         $waits = $this->state->waits($context);
         $batch = new Batch($context->job, $runbooks, $this->state->running($context));
         $next = self::next($batch, $wanted);
-        $rows = array_map(fn (Runbook $r): BatchRowView => $this->row($context, $batch, $next, $r, $waits[$r->device->id] ?? null), $runbooks);
+        $rows = array_map(
+            fn (Runbook $r): BatchRowView => $this->row($context, $batch, $next, $r, $waits[$r->device->id] ?? null),
+            $runbooks,
+        );
         $done = \count(array_filter($runbooks, static fn (Runbook $r): bool => null === $r->next()));
 
         return new BatchView(

@@ -78,7 +78,12 @@ final readonly class BenchPage
 
         return new Next(
             \sprintf('%s is next', $device->name),
-            \sprintf('%s%s. First: %s.', $context->job->profileOf($device)->name, '' === $place ? '' : ', for '.$place, lcfirst($task->title)),
+            \sprintf(
+                '%s%s. First: %s.',
+                $context->job->profileOf($device)->name,
+                '' === $place ? '' : ', for '.$place,
+                lcfirst($task->title),
+            ),
             new Link('Begin', $this->url($context, $device->id, $task->step), 't', main: true),
         );
     }

@@ -38,8 +38,14 @@ final readonly class StepViews
     }
 
     /** @param array<int, string> $read what was read and refused, by the place of what is asked */
-    public function of(JobContext $context, Runbook $runbook, RunbookStep $step, ?BenchRecord $record, array $read, bool $isEditor): StepView
-    {
+    public function of(
+        JobContext $context,
+        Runbook $runbook,
+        RunbookStep $step,
+        ?BenchRecord $record,
+        array $read,
+        bool $isEditor,
+    ): StepView {
         $device = $runbook->device;
         $before = $step->isDone ? [] : $runbook->before($step->id);
 

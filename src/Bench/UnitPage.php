@@ -46,8 +46,14 @@ final readonly class UnitPage
      * @param string $error why the last recording was refused
      * @param array<int, string> $read what was read then, by the place of what is asked
      */
-    public function show(JobContext $context, Device $device, Laptop $laptop, string $current, string $error = '', array $read = []): UnitView
-    {
+    public function show(
+        JobContext $context,
+        Device $device,
+        Laptop $laptop,
+        string $current,
+        string $error = '',
+        array $read = [],
+    ): UnitView {
         $records = $this->records->of($context->stored, $device->id);
         $runbook = $this->runbookOf($context, $device, $laptop, $records);
         $records = array_filter($records, static fn (BenchRecord $r): bool => $r->isDone());

@@ -85,7 +85,12 @@ final readonly class CablesPage
     private function next(JobContext $context): ?Next
     {
         if ([] === $context->job->all(NetworkSwitch::class)) {
-            $add = new Link('Add switch', $this->url('record', $context, ['list' => 'switches', 'id' => RecordsPage::NEW]), 's', main: true);
+            $add = new Link(
+                'Add switch',
+                $this->url('record', $context, ['list' => 'switches', 'id' => RecordsPage::NEW]),
+                's',
+                main: true,
+            );
             $isLead = $this->security->isGranted('ROLE_LEAD');
 
             $detail = 'With its ports the plan knows what hangs on what, and adds up.';

@@ -86,7 +86,12 @@ final readonly class HandOverPage
     private function next(JobContext $context, int $left, array $signed): Next
     {
         if ([] !== $signed) {
-            $state = new Link('What has changed since', $this->url('signed_state', $context, ['id' => $signed[0]->getId()]), 'c', main: true);
+            $state = new Link(
+                'What has changed since',
+                $this->url('signed_state', $context, ['id' => $signed[0]->getId()]),
+                'c',
+                main: true,
+            );
 
             $when = LocalTime::full($signed[0]->getAt(), $context->stored->getTimezone());
 

@@ -50,7 +50,10 @@ final readonly class BriefPage
                 new Link('Job file', $this->url('job_export', $context), 'x'),
             ],
             $this->findings->all($context, $this->reading->digest($context->stored)->findings, 'brief'),
-            PlaceTree::of($context->job, fn (array $at): ?string => $lead ? $this->url('record', $context, ['list' => 'locations'] + $at) : null),
+            PlaceTree::of(
+                $context->job,
+                fn (array $at): ?string => $lead ? $this->url('record', $context, ['list' => 'locations'] + $at) : null,
+            ),
             $lead ? new Link('Add a place', $this->url('record', $context, ['list' => 'locations', 'id' => RecordsPage::NEW]), 'n') : null,
             $this->papers($context),
             array_map(fn (Change $c): array => $this->entry($context, $c), $this->journal->latest($context->stored, self::MOST_CHANGES)),

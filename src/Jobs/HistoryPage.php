@@ -82,7 +82,13 @@ final readonly class HistoryPage
                 ChangeKind::Redo === $change->getKind() => 'made again',
                 default => '',
             },
-            'undo' => $may ? new Post('undo', $this->url('undo', $context, $of), $back, spoken: ' '.$change->getTitle(), small: true) : null,
+            'undo' => $may ? new Post(
+                'undo',
+                $this->url('undo', $context, $of),
+                $back,
+                spoken: ' '.$change->getTitle(),
+                small: true,
+            ) : null,
         ];
     }
 

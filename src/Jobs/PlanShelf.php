@@ -17,8 +17,6 @@ use Vorhut\App\Entity\StoredJob;
 final readonly class PlanShelf
 {
     private const KEPT_FOR = 'P7D';
-    /** Raised when what is kept looks different. */
-    private const SHAPE = 9;
     /** Of the opcode cache; with less nothing more is put in. */
     private const LEAST_FREE = 0.1;
     /** Seconds until it may be begun anew once more. */
@@ -116,7 +114,7 @@ final readonly class PlanShelf
 
     private function place(StoredJob $stored): string
     {
-        return \sprintf('plan-%d-%s', self::SHAPE, JobContext::keyOf($stored, 0));
+        return 'plan-'.JobContext::keyOf($stored, 0);
     }
 
     /** The opcode cache frees nothing in place: when little is left it is begun anew, but not again and again where all do not fit. */

@@ -43,7 +43,12 @@ final class RecordsController extends JobPage
         $wanted = $request->query->getString('like');
         $like = $context->job->record($of->type, $wanted) ?? (DeviceProfile::class === $of->type ? ShippedProfiles::record($wanted) : null);
         if (RecordsPage::NEW === $id && null !== $like) {
-            return $this->page($context, 'brief', 'records/index.html.twig', $this->records->show($context, $of, $id, RecordCopy::like($like, $of)));
+            return $this->page(
+                $context,
+                'brief',
+                'records/index.html.twig',
+                $this->records->show($context, $of, $id, RecordCopy::like($like, $of)),
+            );
         }
         if (RecordsPage::NEW === $id) {
             $begun = array_intersect_key(array_filter($request->query->all(), \is_string(...)), $of->type()->fields);

@@ -42,8 +42,13 @@ final readonly class RecordsPage
      * @param array<array-key, mixed>|null $typed the record as it was typed and not taken
      * @param Refusals|null $refusals why not
      */
-    public function show(JobContext $context, RecordList $list, ?string $open, ?array $typed = null, ?Refusals $refusals = null): RecordsView
-    {
+    public function show(
+        JobContext $context,
+        RecordList $list,
+        ?string $open,
+        ?array $typed = null,
+        ?Refusals $refusals = null,
+    ): RecordsView {
         $refusals ??= Refusals::none();
         $records = $context->job->records[$list->name] ?? [];
         $columns = self::columns($list);
@@ -68,7 +73,12 @@ final readonly class RecordsPage
             Words::count(\count($records), $list->one),
             array_map(static fn (Field $f): string => $f->label, array_values($columns)),
             $rows,
-            $editor ? new Link('Add', $this->url('record', $context, ['list' => $list->name, 'id' => self::NEW]), 'n', ' '.$list->one) : null,
+            $editor ? new Link(
+                'Add',
+                $this->url('record', $context, ['list' => $list->name, 'id' => self::NEW]),
+                'n',
+                ' '.$list->one,
+            ) : null,
             $new ? \sprintf('A new %s', $list->one) : self::name($record, (string) $open),
             $new,
             null === $open ? '' : $this->url('record_save', $context, $at),
@@ -131,7 +141,11 @@ final readonly class RecordsPage
     {
         $kind = Device::class === $list->type ? $record['profile'] ?? null : null;
         $profile = \is_string($kind) && $context->job->profiles->has($kind) ? $context->job->profiles->get($kind) : null;
-        $fields = (new RecordForm($context->job, $profile))->fields($list->type(), $record, $new && 'id' !== $list->key ? [] : [$list->key]);
+        $fields = (new RecordForm($context->job, $profile))->fields(
+            $list->type(),
+            $record,
+            $new && 'id' !== $list->key ? [] : [$list->key],
+        );
         $id = $record[$list->key] ?? null;
         $router = Router::class === $list->type && \is_string($id) ? $context->job->routers[$id] ?? null : null;
         $notes = null === $router ? [] : $this->routers->of($context, $router);

@@ -13,9 +13,6 @@ final readonly class RevisionCache
 {
     private const FOR = 'P7D';
 
-    /** Raised when what is kept looks different, so that nothing of an older version is read. */
-    private const SHAPE = 18;
-
     public function __construct(private CacheItemPoolInterface $cache, private LockFactory $locks)
     {
     }
@@ -87,6 +84,6 @@ final readonly class RevisionCache
 
     private static function key(string $what, StoredJob $stored): string
     {
-        return \sprintf('%s-%d-%s', $what, self::SHAPE, JobContext::keyOf($stored, 0));
+        return $what.'-'.JobContext::keyOf($stored, 0);
     }
 }

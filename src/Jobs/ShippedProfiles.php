@@ -14,9 +14,6 @@ use Vorhut\Core\Record\Json;
 /** The device profiles that come with the product. */
 final class ShippedProfiles
 {
-    /** Raised when a profile that was read looks different. */
-    private const SHAPE = 6;
-
     private static ?ProfileLibrary $library = null;
 
     /** Read once a process. */
@@ -33,7 +30,7 @@ final class ShippedProfiles
         }
 
         return self::library(static function (string $id, string $file) use ($kept): DeviceProfile {
-            $item = $kept->getItem(\sprintf('%s-%d-%d', $id, self::SHAPE, (int) filemtime($file)));
+            $item = $kept->getItem(\sprintf('%s-%d', $id, (int) filemtime($file)));
             $profile = $item->get();
             if (!$profile instanceof DeviceProfile) {
                 $profile = self::decoded($id, $file);

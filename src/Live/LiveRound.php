@@ -42,7 +42,7 @@ final readonly class LiveRound
 
     /**
      * @param list<string> $intents
-     * @param \Closure(PairVerdict, bool, int, int): bool $onSeen told of each pair what was seen and whether it differs from the plan, done, total
+     * @param \Closure(PairVerdict, bool, int, int): bool $onSeen told what was seen, whether it differs from the plan, done, total
      * @param (\Closure(Pair, string): bool)|null $only only these pairs of an intent
      *
      * @throws LabGone

@@ -82,7 +82,13 @@ final readonly class ChainsPage
         $clock = '';
         foreach ($sum->stages as $stage) {
             $isNarrow = null !== $sum->chain->channels && null !== $stage->channels && $stage->channels < $sum->chain->channels;
-            $boxes[] = $this->box($context, $stage, \in_array($stage, $apart, true), $isNarrow, $stage->clock === $clock ? '' : $stage->clock);
+            $boxes[] = $this->box(
+                $context,
+                $stage,
+                \in_array($stage, $apart, true),
+                $isNarrow,
+                $stage->clock === $clock ? '' : $stage->clock,
+            );
             $clock = '' === $stage->clock ? $clock : $stage->clock;
         }
         $about = [

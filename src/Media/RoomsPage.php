@@ -86,7 +86,11 @@ final readonly class RoomsPage
             new Link('as cards', $this->url('directory_cards', $context), 'v'),
         ];
         if ($this->security->isGranted('ROLE_LEAD')) {
-            $actions[] = new Link('Add conference', $this->url('record', $context, ['list' => 'conferences', 'id' => RecordsPage::NEW]), 'n');
+            $actions[] = new Link(
+                'Add conference',
+                $this->url('record', $context, ['list' => 'conferences', 'id' => RecordsPage::NEW]),
+                'n',
+            );
         }
 
         return $actions;

@@ -41,7 +41,10 @@ final readonly class BackPage
 
         return new BackView(
             $paper->title(),
-            [new Link('The list', $this->url('paper', $context, $paper), 'l'), new Link('XLSX', $this->url('paper_xlsx', $context, $paper), 'x')],
+            [
+                new Link('The list', $this->url('paper', $context, $paper), 'l'),
+                new Link('XLSX', $this->url('paper_xlsx', $context, $paper), 'x'),
+            ],
             $this->url('paper_back', $context, $paper),
             $this->url('paper_take', $context, $paper),
             array_keys($paper->cells()),

@@ -37,7 +37,10 @@ final class PapersController extends JobPage
     {
         $paper = $this->paper($name);
         $rows = $paper->rows($context->job);
-        $url = fn (string $route, string $of): string => $this->urls->generate($route, ['slug' => $context->stored->getSlug(), 'name' => $of]);
+        $url = fn (string $route, string $of): string => $this->urls->generate(
+            $route,
+            ['slug' => $context->stored->getSlug(), 'name' => $of],
+        );
         $pages = Pages::of(
             \count($rows),
             self::ON_A_PAGE,
@@ -56,7 +59,10 @@ final class PapersController extends JobPage
                 new Link('CSV', $url('paper_csv', $name), 'c'),
                 new Link('XLSX', $url('paper_xlsx', $name), 'x'),
             ],
-            array_map(static fn (PrintableList $p): Link => new Link($p->title(), $url('paper', $p->name())), array_values(PrintableLists::all())),
+            array_map(
+                static fn (PrintableList $p): Link => new Link($p->title(), $url('paper', $p->name())),
+                array_values(PrintableLists::all()),
+            ),
             $paper instanceof Reimportable || 'cables' === $paper->name()
                 ? ''
                 : 'This list follows from others and from the plan. It is not read back.',

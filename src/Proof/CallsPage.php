@@ -49,7 +49,10 @@ final readonly class CallsPage
 
         return new CallsView(
             \sprintf('%d of %s proven live', \count($proven), Words::count(\count($tried), 'step')),
-            [new Link('All intents', $this->url('proof', $context), 'o'), new Link('Numbers and routes', $this->url('voice', $context), 'v')],
+            [
+                new Link('All intents', $this->url('proof', $context), 'o'),
+                new Link('Numbers and routes', $this->url('voice', $context), 'v'),
+            ],
             $this->next($context, $next, isset($seen[$next?->step->value])),
             [] === $planned ? null : $this->labs->of($context),
             null === $run ? null : $this->runs->of($run),
@@ -139,7 +142,12 @@ final readonly class CallsPage
         }
         $title = lcfirst($state->step->title());
         if ($isTried) {
-            $why = new Link('See why', $this->url('proof', $context, ['intent' => $this->worst($context, $state)]).'#intent', 'w', main: true);
+            $why = new Link(
+                'See why',
+                $this->url('proof', $context, ['intent' => $this->worst($context, $state)]).'#intent',
+                'w',
+                main: true,
+            );
 
             return new Next(\sprintf('This does not hold yet: %s', $title), 'It was tried and does not hold for all.', $why);
         }

@@ -94,8 +94,7 @@ final readonly class Observations
     /**
      * Pairs of which the last word from one place contradicts the last word from another.
      *
-     * @return array<string, non-empty-list<array{vantage: string, span: PairVerdict, at: \DateTimeImmutable}>> by intent and pair, each place's
-     *                                                                                                          last word, the newest first
+     * @return array<string, non-empty-list<array{vantage: string, span: PairVerdict, at: \DateTimeImmutable}>> by intent and pair
      */
     public function conflicts(StoredJob $stored): array
     {

@@ -200,7 +200,8 @@ final readonly class PairPage
         $steps = [];
         $before = null;
         foreach ($part->steps as $step) {
-            $turns = $step->ok && PathDirection::Reply === $step->leg && $before instanceof TraceStep && PathDirection::Request === $before->leg;
+            $turns = $step->ok && PathDirection::Reply === $step->leg
+                && $before instanceof TraceStep && PathDirection::Request === $before->leg;
             $note = null === $part->leaf->media ? '(the answer)' : '(the other way)';
             $steps[] = ['text' => $step->text, 'stop' => !$step->ok, 'note' => $turns ? $note : ''];
             $before = $step;

@@ -113,7 +113,7 @@ final readonly class VisitPage
         return $keys;
     }
 
-    /** @return array<array-key, array<string, array{was: PairVerdict, is: PairVerdict}>> pairs seen otherwise than when it was signed, by intent */
+    /** @return array<array-key, array<string, array{was: PairVerdict, is: PairVerdict}>> pairs seen otherwise than signed, by intent */
     private function turned(Visit $visit): array
     {
         $signed = $this->visits->signed($visit);

@@ -323,7 +323,8 @@ final class ListTest extends AppTestCase
         $said = $page->filter('p.care')->each(static fn (Crawler $p): string => $p->text());
         self::assertSame([
             '△ 1 address is what the units have from the factory (192.0.2.80). It is not taken as planned: the address stays open.',
-            '△ 1 unit has no network port by its kind (Old fax). Network and address are left out: say in Pairings what it is connected to.',
+            '△ 1 unit has no network port by its kind (Old fax). '
+                .'Network and address are left out: say in Pairings what it is connected to.',
         ], $said);
         self::assertSelectorTextContains('.next', '2 new');
     }

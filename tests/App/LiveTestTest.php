@@ -82,7 +82,16 @@ final class LiveTestTest extends AppTestCase
 
     private function through(string $intent, string $from, string $to): Observation
     {
-        return new Observation($this->stored(), $intent, $from, $to, PairVerdict::Through, '', $this->person('tomas'), new \DateTimeImmutable());
+        return new Observation(
+            $this->stored(),
+            $intent,
+            $from,
+            $to,
+            PairVerdict::Through,
+            '',
+            $this->person('tomas'),
+            new \DateTimeImmutable(),
+        );
     }
 
     public function testALaterTestSupersedesAndBothStay(): void

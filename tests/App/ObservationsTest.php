@@ -102,7 +102,19 @@ final class ObservationsTest extends AppTestCase
         foreach ([['control-phone-1', false], ['this-machine', true], [null, true]] as $n => [$vantage, $onSite]) {
             $pair = ['window-1', 'window-2', 'window-3'][$n];
             $who = $this->person('ines');
-            $seen = new Observation($this->stored, 'phones-register', $pair, 'pbx', PairVerdict::Through, '', $who, $at, $vantage, '', $onSite);
+            $seen = new Observation(
+                $this->stored,
+                'phones-register',
+                $pair,
+                'pbx',
+                PairVerdict::Through,
+                '',
+                $who,
+                $at,
+                $vantage,
+                '',
+                $onSite,
+            );
             $this->em()->persist($seen);
         }
         $this->em()->flush();

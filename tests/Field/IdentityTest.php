@@ -101,8 +101,14 @@ final class IdentityTest extends TestCase
             fn (array $i): array => [$i['id'] => $this->live($plan, $played, $i['id'])['camera>system']],
             $intents,
         ));
-        self::assertSame(['page' => PairVerdict::Through, 'closed' => PairVerdict::NoListener, 'no-page' => PairVerdict::Leak], $seen($plan));
-        self::assertSame(['page' => PairVerdict::NoReply, 'closed' => PairVerdict::NoListener, 'no-page' => PairVerdict::KeptApart], $seen($off));
+        self::assertSame(
+            ['page' => PairVerdict::Through, 'closed' => PairVerdict::NoListener, 'no-page' => PairVerdict::Leak],
+            $seen($plan),
+        );
+        self::assertSame(
+            ['page' => PairVerdict::NoReply, 'closed' => PairVerdict::NoListener, 'no-page' => PairVerdict::KeptApart],
+            $seen($off),
+        );
     }
 
     /** Whose an address is, only its own segment knows. */

@@ -33,18 +33,21 @@ final class SipRulesTest extends TestCase
     public function testAProofIsGoodHoweverManyAskBetween(): void
     {
         $this->system();
-        $context = $this->hand('127.199.21.60');
-        $first = (string) $this->registration($context)->first('WWW-Authenticate');
+        $hand = $this->hand('127.199.21.60');
+        $first = (string) $this->registration($hand)->first('WWW-Authenticate');
         for ($n = 0; $n < 600; ++$n) {
-            $context->send(SipMessage::request('REGISTER', self::URI, [
-                ['Via', $context->via()], ['Max-Forwards', '70'], ['From', '<sip:2001@'.self::AT.'>;tag=h'], ['To', '<sip:2001@'.self::AT.'>'],
+            $hand->send(SipMessage::request('REGISTER', self::URI, [
+                ['Via', $hand->via()], ['Max-Forwards', '70'], [
+                    'From',
+                    '<sip:2001@'.self::AT.'>;tag=h',
+                ], ['To', '<sip:2001@'.self::AT.'>'],
                 ['Call-ID', 'many-'.$n], ['CSeq', '1 REGISTER'],
             ]), self::AT, 15061);
         }
         \Amp\delay(0.3);
         $proof = (string) Digest::answer($first, '2001', 'lab-2001', 'REGISTER', self::URI, 'c');
-        self::assertSame(200, $this->registration($context, [['Authorization', $proof]])->status);
-        $again = $this->registration($context, [['Authorization', $proof]]);
+        self::assertSame(200, $this->registration($hand, [['Authorization', $proof]])->status);
+        $again = $this->registration($hand, [['Authorization', $proof]]);
         self::assertSame(401, $again->status, 'used once');
         self::assertStringContainsString('stale=true', (string) $again->first('WWW-Authenticate'));
         self::assertStringNotContainsString('stale', $first);
@@ -54,14 +57,14 @@ final class SipRulesTest extends TestCase
     public function testAProofForTheServerIsTaken(): void
     {
         $this->system();
-        $context = $this->hand('127.199.21.61');
-        $challenge = (string) $this->registration($context)->first('WWW-Authenticate');
+        $hand = $this->hand('127.199.21.61');
+        $challenge = (string) $this->registration($hand)->first('WWW-Authenticate');
         foreach (['sip:127.199.20.1:15061' => 200, 'sip:2002@127.199.20.1:15061' => 403, 'sip:192.0.2.1' => 403] as $uri => $status) {
             $proof = (string) Digest::answer($challenge, '2001', 'lab-2001', 'REGISTER', $uri, 'c'.$status);
             $with = [['Authorization', $proof]];
-            $answer = $this->answerTo($context, 'REGISTER', 'sip:2001@127.199.20.1:15061', [['To', '<sip:2001@'.self::AT.'>'], ...$with]);
+            $answer = $this->answerTo($hand, 'REGISTER', 'sip:2001@127.199.20.1:15061', [['To', '<sip:2001@'.self::AT.'>'], ...$with]);
             self::assertSame($status, $answer->status, $uri);
-            $challenge = (string) $this->registration($context)->first('WWW-Authenticate');
+            $challenge = (string) $this->registration($hand)->first('WWW-Authenticate');
         }
     }
 
@@ -71,7 +74,7 @@ final class SipRulesTest extends TestCase
         $this->system();
         $phone = $this->phone('2002');
         $this->wait($phone->register());
-        $context = $this->hand('127.199.21.62');
+        $hand = $this->hand('127.199.21.62');
         $call = ['Call-ID' => 'order-'.SipEndpoint::token(), 'From' => '<sip:2001@'.self::AT.'>;tag=me'];
         $as = static fn (string $to, string $number): array => [
             ['Call-ID', $call['Call-ID']], ['From', $call['From']], ['To', $to], ['CSeq', $number],
@@ -79,14 +82,14 @@ final class SipRulesTest extends TestCase
         $at = $this->at['2002'];
         $target = 'sip:2002@'.implode(':', $at);
         $offer = (string) new Sdp('127.199.21.62', 4000, [Sdp::PCMA]);
-        $ok = $this->answerTo($context, 'INVITE', $target, $as('<sip:2002@x>', '5 INVITE'), $offer, ...$at);
+        $ok = $this->answerTo($hand, 'INVITE', $target, $as('<sip:2002@x>', '5 INVITE'), $offer, ...$at);
         self::assertSame(200, $ok->status);
         $to = (string) $ok->first('To');
         foreach (['OPTIONS' => 500, 'INFO' => 500, 'BYE' => 500] as $method => $status) {
-            self::assertSame($status, $this->answerTo($context, $method, $target, $as($to, '4 '.$method), '', ...$at)->status, $method);
+            self::assertSame($status, $this->answerTo($hand, $method, $target, $as($to, '4 '.$method), '', ...$at)->status, $method);
         }
         self::assertCount(1, $phone->calls(), 'the call stands');
-        self::assertSame(200, $this->answerTo($context, 'BYE', $target, $as($to, '6 BYE'), '', ...$at)->status);
+        self::assertSame(200, $this->answerTo($hand, 'BYE', $target, $as($to, '6 BYE'), '', ...$at)->status);
     }
 
     /** RFC 3261, section 13.3.1.4: 64 times T1, and not longer. */
@@ -94,11 +97,11 @@ final class SipRulesTest extends TestCase
     {
         $t1 = 0.02;
         $phone = $this->phone('2002', t1: $t1);
-        $context = $this->hand('127.199.21.63');
+        $hand = $this->hand('127.199.21.63');
         $target = 'sip:2002@'.implode(':', $this->at['2002']);
         $begin = hrtime(true);
         $this->answerTo(
-            $context,
+            $hand,
             'INVITE',
             $target,
             body: (string) new Sdp('127.199.21.63', 4000, [Sdp::PCMA]),
@@ -115,20 +118,20 @@ final class SipRulesTest extends TestCase
     public function testContactsOfOtherSchemesAreRefusedWithAWarning(): void
     {
         $this->system();
-        $context = $this->hand('127.199.21.64');
+        $hand = $this->hand('127.199.21.64');
         foreach (['<tel:+12025550123>', '<sips:2001@127.199.21.64>'] as $contact) {
-            $challenge = (string) $this->registration($context)->first('WWW-Authenticate');
+            $challenge = (string) $this->registration($hand)->first('WWW-Authenticate');
             $proof = (string) Digest::answer($challenge, '2001', 'lab-2001', 'REGISTER', self::URI, 'c');
-            $answer = $this->registration($context, [['Authorization', $proof], ['Contact', $contact]]);
+            $answer = $this->registration($hand, [['Authorization', $proof], ['Contact', $contact]]);
             self::assertSame(400, $answer->status, $contact);
             self::assertStringContainsString('sip:', (string) $answer->first('Warning'));
         }
     }
 
     /** @param list<array{string, string}> $more */
-    private function registration(SipEndpoint $context, array $more = []): SipMessage
+    private function registration(SipEndpoint $hand, array $more = []): SipMessage
     {
-        return $this->answerTo($context, 'REGISTER', self::URI, [['To', '<sip:2001@'.self::AT.'>'], ...$more]);
+        return $this->answerTo($hand, 'REGISTER', self::URI, [['To', '<sip:2001@'.self::AT.'>'], ...$more]);
     }
 
     /** RFC 3264, section 6: A-law alone is answered and sent as A-law, and only that counts. */
@@ -205,12 +208,12 @@ final class SipRulesTest extends TestCase
         $phone = $this->phone('2002', t1: 0.01);
         $this->wait($phone->register());
         $byes = 0;
-        $context = $this->hand('127.199.23.1');
-        $context->listen(static function (ServerTransaction $t) use (&$byes): void {
+        $hand = $this->hand('127.199.23.1');
+        $hand->listen(static function (ServerTransaction $t) use (&$byes): void {
             $byes += (int) ('BYE' === $t->request->method);
             $t->respond($t->request->reply(200, 'OK'));
         });
-        self::assertSame(200, $this->invited($context)->status);
+        self::assertSame(200, $this->invited($hand)->status);
         self::assertCount(1, $phone->calls());
         self::until(static function () use (&$byes): bool {
             return 1 === $byes;
@@ -229,19 +232,19 @@ final class SipRulesTest extends TestCase
         $call = $b->calls()[0];
         $at = SipUri::tryFrom($call->local) ?? throw new \LogicException();
         $contact = SipUri::tryFrom($a->calls()[0]->target) ?? throw new \LogicException();
-        $context = $this->hand('127.199.23.2');
+        $hand = $this->hand('127.199.23.2');
         $to = $call->local;
         $strange = [['Call-ID', $call->id], ['From', '<sip:2001@x>;tag=other'], ['To', $to]];
         $half = [['Call-ID', $call->id], ['From', $call->remote], ['To', '<sip:2002@x>;tag=other']];
         foreach ([['BYE', $strange], ['BYE', $half], ['INVITE', $strange]] as [$method, $headers]) {
-            $answer = $this->answerTo($context, $method, (string) $contact, $headers, '', $contact->host, $contact->port);
+            $answer = $this->answerTo($hand, $method, (string) $contact, $headers, '', $contact->host, $contact->port);
             self::assertSame(481, $answer->status, $method);
         }
         self::assertCount(1, $b->calls());
         self::assertSame('2002', $at->user);
         $sdp = (string) new Sdp('127.199.23.2', 4000, [0]);
         $unknown = [['To', '<sip:2002@x>;tag=none'], ['Content-Type', 'application/sdp']];
-        $answer = $this->answerTo($context, 'INVITE', (string) $contact, $unknown, $sdp, $contact->host, $contact->port);
+        $answer = $this->answerTo($hand, 'INVITE', (string) $contact, $unknown, $sdp, $contact->host, $contact->port);
         self::assertSame(481, $answer->status);
     }
 
@@ -254,13 +257,13 @@ final class SipRulesTest extends TestCase
         self::assertSame(Transport::Udp, $outside?->transport(), 'outside brackets they are the header\'s');
         $this->system();
         $asked = null;
-        $context = $this->hand('127.199.23.3');
-        $context->listen(static function (ServerTransaction $t) use (&$asked): void {
+        $hand = $this->hand('127.199.23.3');
+        $hand->listen(static function (ServerTransaction $t) use (&$asked): void {
             $asked = $t->request->uri;
             $t->respond($t->request->reply(486, 'Busy Here', 'b'));
         });
-        $contact = \sprintf('<sip:2002@%s:%d;line=7>', $context->address, $context->port);
-        $this->registered($context, '2002', [['Contact', $contact]]);
+        $contact = \sprintf('<sip:2002@%s:%d;line=7>', $hand->address, $hand->port);
+        $this->registered($hand, '2002', [['Contact', $contact]]);
         $a = $this->phone('2001');
         $this->wait($a->register());
         self::assertSame(486, $this->wait($a->call('2002')));
@@ -351,7 +354,7 @@ final class SipRulesTest extends TestCase
         $this->system();
         $phone = $this->phone('2002');
         $this->wait($phone->register());
-        $context = $this->hand('127.199.23.5');
+        $hand = $this->hand('127.199.23.5');
         $sdp = (string) new Sdp('127.199.23.5', 4000, [0]);
         $type = ['Content-Type', 'application/sdp'];
         $at = $this->contactOf('2002');
@@ -365,7 +368,7 @@ final class SipRulesTest extends TestCase
                 420 => ['INVITE', (string) $at, [$type, ['Require', 'nothing']]],
             ] as $status => [$method, $uri, $headers]
         ) {
-            self::assertSame($status, $this->answerTo($context, $method, $uri, $headers, $sdp, $at->host, $at->port)->status);
+            self::assertSame($status, $this->answerTo($hand, $method, $uri, $headers, $sdp, $at->host, $at->port)->status);
         }
         self::assertSame([], $phone->calls());
     }
@@ -376,14 +379,14 @@ final class SipRulesTest extends TestCase
         $this->system();
         $phone = $this->phone('2002');
         $this->wait($phone->register());
-        $context = $this->hand('127.199.23.6');
-        $answer = $this->invited($context);
+        $hand = $this->hand('127.199.23.6');
+        $answer = $this->invited($hand);
         $call = $phone->calls()[0];
         $at = $this->contactOf('2002');
         $sdp = (string) new Sdp('127.199.23.6', 4000, [0], 'sendonly');
         $headers = [['Call-ID', $call->id], ['From', $call->remote], ['To', $call->local], ['CSeq', '3 INVITE'],
             ['Content-Type', 'application/sdp']];
-        $again = $this->answerTo($context, 'INVITE', (string) $at, $headers, $sdp, $at->host, $at->port);
+        $again = $this->answerTo($hand, 'INVITE', (string) $at, $headers, $sdp, $at->host, $at->port);
         self::assertStringContainsString('o=- 1 1 IN', $answer->body);
         self::assertStringContainsString('o=- 1 2 IN', $again->body);
         self::assertStringContainsString('a=recvonly', $again->body);
@@ -393,14 +396,14 @@ final class SipRulesTest extends TestCase
     public function testProofsAreGoodOnceAndForTheirRequestAlone(): void
     {
         $this->system();
-        $context = $this->hand('127.199.23.7');
-        $register = fn (string $proof): int => $this->answerTo($context, 'REGISTER', self::URI, [
+        $hand = $this->hand('127.199.23.7');
+        $register = fn (string $proof): int => $this->answerTo($hand, 'REGISTER', self::URI, [
             ['To', '<sip:2001@x>'], ['Authorization', $proof],
         ])->status;
-        $challenge = fn (): SipMessage => $this->answerTo($context, 'REGISTER', self::URI, [['To', '<sip:2001@x>']]);
+        $challenge = fn (): SipMessage => $this->answerTo($hand, 'REGISTER', self::URI, [['To', '<sip:2001@x>']]);
         $good = self::proof($challenge(), '2001', 'REGISTER', self::URI);
         self::assertSame(200, $register($good));
-        $again = $this->answerTo($context, 'REGISTER', self::URI, [['To', '<sip:2001@x>'], ['Authorization', $good]]);
+        $again = $this->answerTo($hand, 'REGISTER', self::URI, [['To', '<sip:2001@x>'], ['Authorization', $good]]);
         self::assertSame(401, $again->status, 'the same count once more');
         self::assertStringContainsString('stale=true', (string) $again->first('WWW-Authenticate'));
         self::assertSame(403, $register(self::proof($challenge(), '2001', 'REGISTER', 'sip:elsewhere')));
@@ -409,32 +412,32 @@ final class SipRulesTest extends TestCase
         self::assertSame(403, $register(self::proof($foreign, '2001', 'REGISTER', self::URI)));
         self::assertSame(403, $register(self::proof($challenge(), '2002', 'REGISTER', self::URI)), 'another\'s name');
         $uri = 'sip:2003@127.199.20.1:15061';
-        $asks = $this->answerTo($context, 'INVITE', $uri);
+        $asks = $this->answerTo($hand, 'INVITE', $uri);
         self::assertSame(407, $asks->status);
         $proof = self::proof($asks, '2002', 'INVITE', $uri);
-        self::assertSame(403, $this->answerTo($context, 'INVITE', $uri, [['Proxy-Authorization', $proof]])->status, 'From says 2001');
+        self::assertSame(403, $this->answerTo($hand, 'INVITE', $uri, [['Proxy-Authorization', $proof]])->status, 'From says 2001');
     }
 
     /** RFC 3261, section 10.3. */
     public function testRegistrationsFollowTheirRules(): void
     {
         $system = $this->system();
-        $context = $this->hand('127.199.23.8');
+        $hand = $this->hand('127.199.23.8');
         $first = '<sip:2001@127.0.0.1:9>';
-        $ok = $this->registered($context, '2001', [['Contact', $first.';expires=60, <sip:2001@127.0.0.1:10>'], ['Call-ID', 'r'],
+        $ok = $this->registered($hand, '2001', [['Contact', $first.';expires=60, <sip:2001@127.0.0.1:10>'], ['Call-ID', 'r'],
             ['CSeq', '5 REGISTER']]);
         self::assertCount(2, $ok->all('Contact'));
         // A second may have ended on the way.
         self::assertMatchesRegularExpression('/expires=(60|59)$/', $ok->all('Contact')[0]);
         $lower = [['Contact', $first], ['Call-ID', 'r'], ['CSeq', '4 REGISTER']];
-        self::assertSame(500, $this->registered($context, '2001', $lower)->status, 'a lower number of the same call');
+        self::assertSame(500, $this->registered($hand, '2001', $lower)->status, 'a lower number of the same call');
         $other = [['Contact', $first], ['Call-ID', 'other'], ['CSeq', '1 REGISTER']];
-        self::assertSame(200, $this->registered($context, '2001', $other)->status);
-        self::assertSame(400, $this->registered($context, '2001', [['Contact', '*']])->status, 'all of them only with Expires: 0');
+        self::assertSame(200, $this->registered($hand, '2001', $other)->status);
+        self::assertSame(400, $this->registered($hand, '2001', [['Contact', '*']])->status, 'all of them only with Expires: 0');
         self::assertCount(2, $system->registrar->contacts('2001'));
-        $this->registered($context, '2001', [['Contact', '<sip:2001@127.0.0.1:10>;expires=0']]);
+        $this->registered($hand, '2001', [['Contact', '<sip:2001@127.0.0.1:10>;expires=0']]);
         self::assertSame('sip:2001@127.0.0.1:9', implode(' ', $system->registrar->contacts('2001')));
-        self::assertSame(200, $this->registered($context, '2001', [['Contact', '*'], ['Expires', '0']])->status);
+        self::assertSame(200, $this->registered($hand, '2001', [['Contact', '*'], ['Expires', '0']])->status);
         self::assertSame([], $system->registrar->contacts('2001'));
     }
 
@@ -455,26 +458,29 @@ final class SipRulesTest extends TestCase
     }
 
     /** @param list<array{string, string}> $more */
-    private function registered(object $context, string $user, array $more): SipMessage
+    private function registered(object $hand, string $user, array $more): SipMessage
     {
-        \assert($context instanceof SipEndpoint);
-        $headers = [['To', \sprintf('<sip:%s@x>', $user)], ['Contact', \sprintf('<sip:%s@%s:%d>', $user, $context->address, $context->port)],
+        \assert($hand instanceof SipEndpoint);
+        $headers = [[
+            'To',
+            \sprintf('<sip:%s@x>', $user),
+        ], ['Contact', \sprintf('<sip:%s@%s:%d>', $user, $hand->address, $hand->port)],
             ...$more];
-        $challenge = $this->answerTo($context, 'REGISTER', self::URI, $headers);
+        $challenge = $this->answerTo($hand, 'REGISTER', self::URI, $headers);
         $proof = self::proof($challenge, $user, 'REGISTER', self::URI);
 
-        return $this->answerTo($context, 'REGISTER', self::URI, [...$headers, ['Authorization', $proof]]);
+        return $this->answerTo($hand, 'REGISTER', self::URI, [...$headers, ['Authorization', $proof]]);
     }
 
-    private function invited(SipEndpoint $context): SipMessage
+    private function invited(SipEndpoint $hand): SipMessage
     {
         $uri = 'sip:2002@127.199.20.1:15061';
-        $sdp = (string) new Sdp($context->address, 4000, [0]);
+        $sdp = (string) new Sdp($hand->address, 4000, [0]);
         $type = ['Content-Type', 'application/sdp'];
-        $challenge = $this->answerTo($context, 'INVITE', $uri, [$type], $sdp);
+        $challenge = $this->answerTo($hand, 'INVITE', $uri, [$type], $sdp);
         $proof = self::proof($challenge, '2001', 'INVITE', $uri);
 
-        return $this->answerTo($context, 'INVITE', $uri, [$type, ['Proxy-Authorization', $proof]], $sdp);
+        return $this->answerTo($hand, 'INVITE', $uri, [$type, ['Proxy-Authorization', $proof]], $sdp);
     }
 
     private function contactOf(string $user): SipUri

@@ -151,7 +151,12 @@ final class SiteTalkerTest extends TestCase
     {
         $seen = ['', ''];
         $test = new LiveTest($job, new Sweep(new Prober(new Sockets(new TargetGate()), 1.0)), self::place(), $talker, true);
-        $test->run(['phones-register'], static function (string $intent, string $pair, PairVerdict $span, string $evidence) use (&$seen): bool {
+        $test->run(['phones-register'], static function (
+            string $intent,
+            string $pair,
+            PairVerdict $span,
+            string $evidence,
+        ) use (&$seen): bool {
             $seen = [$span->value, $evidence];
 
             return true;

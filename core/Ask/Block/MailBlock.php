@@ -19,7 +19,10 @@ final class MailBlock implements Block
 
     public function items(AskContext $asked): iterable
     {
-        $sends = static fn (Device $d): bool => [] !== $asked->settings->some($d, static fn (Setting $s): bool => OutsideSource::Mail === $s->ask);
+        $sends = static fn (Device $d): bool => [] !== $asked->settings->some(
+            $d,
+            static fn (Setting $s): bool => OutsideSource::Mail === $s->ask,
+        );
         $units = array_values(array_filter($asked->job->devices, $sends));
         $questions = [] === $units ? [] : [
             'login' => ['How units log in at the relay', 'by address, or by name with port and encryption', 'It refuses strangers.'],

@@ -127,7 +127,13 @@ final readonly class Multicast
             );
         }
         if (isset($result->heard[$receiver->id])) {
-            $trace->add(PathDirection::Request, $receiver, $this->say->hearsGroup($receiver, $group), 'joined', ['group' => (string) $group]);
+            $trace->add(
+                PathDirection::Request,
+                $receiver,
+                $this->say->hearsGroup($receiver, $group),
+                'joined',
+                ['group' => (string) $group],
+            );
         }
         if (null !== $cause) {
             $trace->stop($cause);

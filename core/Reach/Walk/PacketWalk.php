@@ -26,8 +26,14 @@ final readonly class PacketWalk
      * @param Packet $packet its source is the sender's choice already
      * @param NodePort|null $only the sender is bound to this port
      */
-    public function run(Node $sender, Packet $packet, PathDirection $leg, Session $session, ?Trace $trace, ?NodePort $only = null): PacketOutcome
-    {
+    public function run(
+        Node $sender,
+        Packet $packet,
+        PathDirection $leg,
+        Session $session,
+        ?Trace $trace,
+        ?NodePort $only = null,
+    ): PacketOutcome {
         $node = $sender;
         $hops = [$sender->id];
         $through = null;

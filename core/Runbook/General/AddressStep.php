@@ -36,7 +36,10 @@ final class AddressStep implements GeneralStep
             'Give it its address',
             '' === $context->profile->menuPath
                 ? 'Type all of them, then save once.'
-                : \sprintf('At %s. Type all of them, then save once: it restarts and is gone from where it was.', $context->profile->menuPath),
+                : \sprintf(
+                    'At %s. Type all of them, then save once: it restarts and is gone from where it was.',
+                    $context->profile->menuPath,
+                ),
             values: $values,
             keys: $context->typing($values, $context->keypad($context->way(), null)),
             timers: 0 === $reboot ? [] : [new Timer(TimerKind::Wait, $reboot, 'until it is back', '')],

@@ -39,7 +39,9 @@ final class ContactStep implements GeneralStep
         }
 
         return [...$others, ...match ($context->job->info->schools->finding) {
-            DiscoveryConvention::Screen => ['Read its address on its own screen or display, if it has one; else in the list of leases, by its MAC.'],
+            DiscoveryConvention::Screen => [
+                'Read its address on its own screen or display, if it has one; else in the list of leases, by its MAC.',
+            ],
             DiscoveryConvention::Label => ['Open the name on its label; if nothing answers, look in the list of leases for its MAC.'],
             DiscoveryConvention::Scan => ['Sweep the range from the laptop, where one may, and find it by its MAC.'],
             DiscoveryConvention::Leases => ['Look in the list of leases for its MAC.'],

@@ -40,7 +40,9 @@ final class ProveStep implements GeneralStep
             WorkStage::Prove,
             'Prove it from the far end',
             'It works where it stands; what counts is what others see of it.',
-            do: $context->isNetworked() ? ['Ask it from the segment of those who use it, not from the bench.'] : ['Try it as its users will.'],
+            do: $context->isNetworked()
+                ? ['Ask it from the segment of those who use it, not from the bench.']
+                : ['Try it as its users will.'],
             record: $record,
         );
     }

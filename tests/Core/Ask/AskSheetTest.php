@@ -37,7 +37,12 @@ final class AskSheetTest extends TestCase
         self::assertSame([OutsideSource::Client, 'Room account'], [$item?->who, $item?->what]);
         self::assertSame([['one', 'two'], ['Role']], [self::ids($item), $item?->blocks]);
         self::assertSame('role', self::waits($job, 'one'));
-        $answers = Answers::read($job, self::sheet($job), ['setting.account.bar' => 'hall@example.test'], new AnswerContext('Ada', '2026-11-26'));
+        $answers = Answers::read(
+            $job,
+            self::sheet($job),
+            ['setting.account.bar' => 'hall@example.test'],
+            new AnswerContext('Ada', '2026-11-26'),
+        );
         self::assertSame(['one', 'two'], $answers->units());
         self::assertSame(['one', 'two', 'three'], array_keys($job->devices), 'nothing is changed by reading');
         $after = $job->with($answers->change);

@@ -32,15 +32,30 @@ final class VoiceIntentsTest extends TestCase
         yield 'for help, with a prefix' => [$call('extension:2001', 'number:0112'), PairVerdict::Through, '202555112', 'never dialled'];
         yield 'attendant' => [$call('extension:2010', 'extension:2000'), PairVerdict::Through, 'sound between', null];
         yield 'a group' => [$call('extension:2010', 'extension:2060'), PairVerdict::Through, 'sound between', null];
-        yield 'the caller does not register' => [$call('extension:2012', 'number:0441'), PairVerdict::CannotSend, 'has no address', 'no address'];
+        yield 'the caller does not register' => [
+            $call('extension:2012', 'number:0441'),
+            PairVerdict::CannotSend,
+            'has no address',
+            'no address',
+        ];
         yield 'a unit without number' => [$call('device:berth-1', 'number:0441'), PairVerdict::NotFound, 'no extension', 'not planned'];
         $misread = 'in the request line, and it stands in the To line';
         yield 'a trunk that is misread' => [$call('trunk:carrier', 'number:2025550121'), PairVerdict::NotFound, $misread, null];
         yield 'a line' => [$call('trunk:mobile', 'number:99'), PairVerdict::Through, 'Control room 1 (2010) rings', null];
-        yield 'a fax' => [['kind' => 'fax', 'from' => ['extension:2001'], 'to' => ['number:2080']], PairVerdict::Through, 'Customs fax', null];
+        yield 'a fax' => [
+            ['kind' => 'fax', 'from' => ['extension:2001'], 'to' => ['number:2080']],
+            PairVerdict::Through,
+            'Customs fax',
+            null,
+        ];
         yield 'no fax' => [['kind' => 'fax', 'from' => ['extension:2001'], 'to' => ['number:2090']], PairVerdict::NotFound, 'no fax', null];
         $rings = static fn (string $from, string $to): array => ['kind' => 'rings', 'from' => [$from], 'to' => [$to]];
-        yield 'a chain' => [$rings('device:ramp-phone', 'device:ramp-horn'), PairVerdict::Through, 'Ramp ring detector rings Ramp horn', null];
+        yield 'a chain' => [
+            $rings('device:ramp-phone', 'device:ramp-horn'),
+            PairVerdict::Through,
+            'Ramp ring detector rings Ramp horn',
+            null,
+        ];
         yield 'no chain' => [$rings('device:ticket-1', 'device:ramp-horn'), PairVerdict::NotFound, 'No chain of cords', 'no chain'];
         $fetch = static fn (string $from): array => ['kind' => 'provision', 'from' => [$from], 'to' => ['device:pbx']];
         yield 'fetches' => [$fetch('device:ticket-1'), PairVerdict::Through, 'by tcp/443', null];

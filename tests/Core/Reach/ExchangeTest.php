@@ -446,7 +446,10 @@ final class ExchangeTest extends TestCase
         );
         self::assertSame(['x', 'r', 'y', 'y'], array_column($trace->steps, 'at'));
         self::assertSame([true, true, true, false], array_column($trace->steps, 'ok'));
-        self::assertSame([PathDirection::Request, PathDirection::Request, PathDirection::Request, PathDirection::Reply], array_column($trace->steps, 'leg'));
+        self::assertSame(
+            [PathDirection::Request, PathDirection::Request, PathDirection::Request, PathDirection::Reply],
+            array_column($trace->steps, 'leg'),
+        );
         self::assertSame('y must answer 10.47.1.10: outside its own 10.47.2.0/24, and it has no gateway', $trace->steps[3]->text);
         self::assertSame('10.47.2.0/24', $trace->steps[3]->values['prefix']);
     }

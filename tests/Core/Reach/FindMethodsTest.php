@@ -19,7 +19,7 @@ final class FindMethodsTest extends TestCase
 {
     private const ROUTED = ['multicast' => true, 'mdnsRelay' => true];
 
-    /** @return iterable<string, array{string, PairVerdict, PairVerdict, PairVerdict}> in the segment, across, across with multicast routing and relay */
+    /** @return iterable<string, array{string, PairVerdict, PairVerdict, PairVerdict}> in the segment, across, across with routed groups */
     public static function methods(): iterable
     {
         yield 'broadcast' => ['broadcast', PairVerdict::Through, PairVerdict::NotFound, PairVerdict::NotFound];
