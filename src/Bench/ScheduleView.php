@@ -34,7 +34,7 @@ final readonly class ScheduleView
         public array $late,
         public array $units,
         public ?string $lateUrl,
-        public ?Post $context,
+        public ?Post $presence,
         public array $places,
     ) {
     }

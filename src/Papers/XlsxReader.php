@@ -92,6 +92,21 @@ final class XlsxReader
             }
         }
 
+        return [] === $sheets ? $this->unlistedSheets() : $sheets;
+    }
+
+    /** @return list<string> sheets of a workbook that says nothing of them, by their usual names */
+    private function unlistedSheets(): array
+    {
+        $sheets = [];
+        for ($i = 0; $i < $this->zip->numFiles; ++$i) {
+            $name = (string) $this->zip->getNameIndex($i);
+            if (1 === preg_match('#^xl/worksheets/[^/]+\.xml$#D', $name)) {
+                $sheets[] = $name;
+            }
+        }
+        sort($sheets, \SORT_NATURAL);
+
         return $sheets;
     }
 
