@@ -14,10 +14,8 @@ final class JobSections
     public static function all(): array
     {
         $sections = ['' => []];
-        foreach (self::places() as $section => $places) {
-            foreach (array_keys($places) as $name) {
-                $sections[$section][$name] = Lists::named($name);
-            }
+        foreach (Lists::all() as $list) {
+            $sections[$list->section][$list->name] = $list;
         }
 
         return $sections;
@@ -26,26 +24,8 @@ final class JobSections
     /** @return list<string> the keys of the file itself, in order */
     public static function rootKeys(): array
     {
-        $places = ['format' => 0, 'version' => 1, 'job' => 2];
-        foreach (self::places() as $section => $lists) {
-            $places += '' === $section ? $lists : [$section => min($lists)];
-        }
-        asort($places);
+        $keys = array_map(static fn (RecordList $l): string => '' === $l->section ? $l->name : $l->section, array_values(Lists::all()));
 
-        return array_keys($places);
-    }
-
-    /** @return array<string, non-empty-array<string, int>> place by section and list, in order */
-    private static function places(): array
-    {
-        $places = [];
-        foreach (Lists::all() as $list) {
-            $places[$list->section][$list->name] = $list->place;
-        }
-        foreach (array_keys($places) as $section) {
-            asort($places[$section]);
-        }
-
-        return $places;
+        return array_values(array_unique(['format', 'version', 'job', ...$keys]));
     }
 }

@@ -6,6 +6,7 @@ namespace Vorhut\Core\Exchange;
 
 use Vorhut\Core\Intent\Kinds;
 use Vorhut\Core\Job\Job;
+use Vorhut\Core\Job\JobChecks;
 use Vorhut\Core\Job\Lists;
 use Vorhut\Core\Record\FileError;
 use Vorhut\Core\Record\Nearest;
@@ -44,8 +45,8 @@ final class References
             }
         }
         // What stands in several records is only looked at where every record that is named is there.
-        foreach ([] === $errors ? Lists::all() : [] as $list) {
-            array_push($errors, ...$list->check($job));
+        foreach ([] === $errors ? JobChecks::all() : [] as $check) {
+            array_push($errors, ...$check->errors($job));
         }
 
         return [...$errors, ...self::services($job)];

@@ -9,8 +9,10 @@ use Vorhut\Core\Record\Field\Refers;
 use Vorhut\Core\Record\Field\Slug;
 use Vorhut\Core\Record\Field\Text;
 use Vorhut\Core\Record\Field\Value;
+use Vorhut\Core\Record\ListOf;
 
 /** What somebody outside has told us: it fills every value that waits for it. */
+#[ListOf(name: 'answers', one: 'answer', many: 'answers')]
 final readonly class Answer
 {
     /** @param mixed $value a scalar or a list of scalars */

@@ -10,8 +10,10 @@ use Vorhut\Core\Record\Field\Number;
 use Vorhut\Core\Record\Field\Records;
 use Vorhut\Core\Record\Field\Slug;
 use Vorhut\Core\Record\Field\WholeNumber;
+use Vorhut\Core\Record\ListOf;
 
 /** Sound on its way from where it enters to where it is heard. */
+#[ListOf(name: 'chains', one: 'chain', many: 'chains')]
 final readonly class Chain
 {
     /** @param list<ChainStage> $stages from input to output */

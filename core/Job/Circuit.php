@@ -9,8 +9,10 @@ use Vorhut\Core\Record\Field\Number;
 use Vorhut\Core\Record\Field\RefersToSome;
 use Vorhut\Core\Record\Field\Slug;
 use Vorhut\Core\Record\Field\WholeNumber;
+use Vorhut\Core\Record\ListOf;
 
 /** A circuit of the mains, and what hangs on it beside racks. */
+#[ListOf(name: 'circuits', one: 'circuit', many: 'circuits')]
 final readonly class Circuit
 {
     /** @param list<string> $devices */

@@ -9,8 +9,10 @@ use Vorhut\Core\Record\Field\Refers;
 use Vorhut\Core\Record\Field\RefersToSome;
 use Vorhut\Core\Record\Field\Slug;
 use Vorhut\Core\Record\Field\WholeNumber;
+use Vorhut\Core\Record\ListOf;
 
 /** Rooms and others that one codec brings together. */
+#[ListOf(name: 'conferences', one: 'conference', many: 'conferences')]
 final readonly class Conference
 {
     /** @param list<string> $sites that take part beside the host */

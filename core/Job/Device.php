@@ -13,8 +13,10 @@ use Vorhut\Core\Record\Field\Records;
 use Vorhut\Core\Record\Field\Refers;
 use Vorhut\Core\Record\Field\Slug;
 use Vorhut\Core\Record\Field\Text;
+use Vorhut\Core\Record\ListOf;
 
 /** One unit to be provisioned. */
+#[ListOf(name: 'devices', one: 'device', many: 'devices')]
 final readonly class Device
 {
     private const ID = ['id', 'device id', 'key', 'kennung', 'identifiant', 'identificador'];

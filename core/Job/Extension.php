@@ -15,9 +15,11 @@ use Vorhut\Core\Record\Field\Refers;
 use Vorhut\Core\Record\Field\RefersToSome;
 use Vorhut\Core\Record\Field\Text;
 use Vorhut\Core\Record\Field\WholeNumber;
+use Vorhut\Core\Record\ListOf;
 use Vorhut\Core\Record\RawRecord;
 
 /** A number people dial, what answers there and the phone system it belongs to. */
+#[ListOf(name: 'extensions', one: 'extension', many: 'extensions', section: 'voice', key: 'number')]
 final readonly class Extension implements Checked
 {
     /** @param list<string> $members numbers that ring, or that are spoken to, in order */

@@ -9,8 +9,10 @@ use Vorhut\Core\Record\Field\Number;
 use Vorhut\Core\Record\Field\Refers;
 use Vorhut\Core\Record\Field\Slug;
 use Vorhut\Core\Record\Field\WholeNumber;
+use Vorhut\Core\Record\ListOf;
 
 /** A light, or whatever else listens on a run of a universe (ANSI E1.11). */
+#[ListOf(name: 'fixtures', one: 'fixture', many: 'fixtures')]
 final readonly class Fixture
 {
     public function __construct(

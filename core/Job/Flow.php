@@ -12,9 +12,11 @@ use Vorhut\Core\Record\Field\Number;
 use Vorhut\Core\Record\Field\Parsed;
 use Vorhut\Core\Record\Field\Slug;
 use Vorhut\Core\Record\Field\Texts;
+use Vorhut\Core\Record\ListOf;
 use Vorhut\Core\Record\RawRecord;
 
 /** A stream from one unit to others, all the time that it counts. */
+#[ListOf(name: 'flows', one: 'stream', many: 'streams')]
 final readonly class Flow implements Checked
 {
     /**

@@ -8,8 +8,10 @@ use Vorhut\Core\Record\Field\Days;
 use Vorhut\Core\Record\Field\Name;
 use Vorhut\Core\Record\Field\Records;
 use Vorhut\Core\Record\Field\Slug;
+use Vorhut\Core\Record\ListOf;
 
 /** A timetable: open hours by day of the week, and the holidays on which it is closed all day. */
+#[ListOf(name: 'hours', one: 'timetable', many: 'timetables', section: 'voice')]
 final readonly class Hours
 {
     /**

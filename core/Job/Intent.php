@@ -12,9 +12,11 @@ use Vorhut\Core\Record\Field\Name;
 use Vorhut\Core\Record\Field\OneOf;
 use Vorhut\Core\Record\Field\Parsed;
 use Vorhut\Core\Record\Field\Slug;
+use Vorhut\Core\Record\ListOf;
 use Vorhut\Core\Record\RawRecord;
 
 /** A statement to be proven: from each of these parties to each of those. */
+#[ListOf(name: 'intents', one: 'intent', many: 'intents')]
 final readonly class Intent implements Checked, Conditional
 {
     /**

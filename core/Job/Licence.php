@@ -11,8 +11,10 @@ use Vorhut\Core\Record\Field\Refers;
 use Vorhut\Core\Record\Field\Slug;
 use Vorhut\Core\Record\Field\Text;
 use Vorhut\Core\Record\Field\WholeNumber;
+use Vorhut\Core\Record\ListOf;
 
 /** A licence or unlock of one unit: what it allows, what it is tied to, how long it lasts, how far it has come. */
+#[ListOf(name: 'licences', one: 'licence', many: 'licences')]
 final readonly class Licence
 {
     public function __construct(

@@ -10,8 +10,10 @@ use Vorhut\Core\Record\Field\Number;
 use Vorhut\Core\Record\Field\Refers;
 use Vorhut\Core\Record\Field\Slug;
 use Vorhut\Core\Record\Field\WholeNumber;
+use Vorhut\Core\Record\ListOf;
 
 /** The cable from a node past its fixtures (ANSI E1.11, clause 4). */
+#[ListOf(name: 'runs', one: 'run', many: 'runs')]
 final readonly class LightRun
 {
     public function __construct(

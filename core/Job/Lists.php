@@ -4,11 +4,43 @@ declare(strict_types=1);
 
 namespace Vorhut\Core\Job;
 
-use Vorhut\Core\Classes;
+use Vorhut\Core\Profile\DeviceProfile;
 
-/** The lists of a job whose records can be changed one by one, in their order in the file. */
+/** The lists of a job whose records can be changed one by one. */
 final class Lists
 {
+    /** In their order in the file; the lists of a section stand together. */
+    private const TYPES = [
+        Location::class,
+        Segment::class,
+        Router::class,
+        NetworkSwitch::class,
+        SwitchLink::class,
+        Uplink::class,
+        Circuit::class,
+        Rack::class,
+        DeviceProfile::class,
+        Device::class,
+        Extension::class,
+        Trunk::class,
+        VoiceRoute::class,
+        NumberBlock::class,
+        NumberCode::class,
+        Hours::class,
+        Flow::class,
+        Fixture::class,
+        LightRun::class,
+        Chain::class,
+        Scene::class,
+        Conference::class,
+        Relation::class,
+        ValueRule::class,
+        Answer::class,
+        Licence::class,
+        Reading::class,
+        Intent::class,
+    ];
+
     /** @var array<string, RecordList>|null by name */
     private static ?array $lists = null;
 
@@ -19,14 +51,10 @@ final class Lists
     public static function all(): array
     {
         if (null === self::$lists) {
-            $lists = [];
-            foreach (Classes::in(__DIR__.'/Lists', __NAMESPACE__.'\Lists', RecordList::class) as $class) {
-                $list = new $class();
-                $lists[$list->name] = $list;
-                self::$byType[$list->type] = $list;
+            foreach (self::TYPES as $type) {
+                self::$byType[$type] = new RecordList($type);
             }
-            uasort($lists, static fn (RecordList $a, RecordList $b): int => $a->place <=> $b->place);
-            self::$lists = $lists;
+            self::$lists = array_column(self::$byType, null, 'name');
         }
 
         return self::$lists;

@@ -9,8 +9,10 @@ use Vorhut\Core\Record\Field\Number;
 use Vorhut\Core\Record\Field\Refers;
 use Vorhut\Core\Record\Field\Slug;
 use Vorhut\Core\Record\Field\Text;
+use Vorhut\Core\Record\ListOf;
 
 /** A place, inside another or at the top; may carry the address told to an emergency centre. */
+#[ListOf(name: 'locations', one: 'place', many: 'places')]
 final readonly class Location
 {
     public function __construct(

@@ -10,8 +10,10 @@ use Vorhut\Core\Record\Field\Records;
 use Vorhut\Core\Record\Field\Refers;
 use Vorhut\Core\Record\Field\Slug;
 use Vorhut\Core\Record\Field\WholeNumber;
+use Vorhut\Core\Record\ListOf;
 
 /** A switch with its ports, and what it can give over them. */
+#[ListOf(name: 'switches', one: 'switch', many: 'switches')]
 final readonly class NetworkSwitch
 {
     /** @param list<SwitchPort> $ports in their order on the front: the last ones lose their power first */

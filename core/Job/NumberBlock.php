@@ -10,8 +10,10 @@ use Vorhut\Core\Record\Field\Name;
 use Vorhut\Core\Record\Field\Parsed;
 use Vorhut\Core\Record\Field\Refers;
 use Vorhut\Core\Record\Field\Slug;
+use Vorhut\Core\Record\ListOf;
 
 /** Numbers set aside for a place, a department or a kind of extension. */
+#[ListOf(name: 'blocks', one: 'block of numbers', many: 'blocks of numbers', section: 'voice')]
 final readonly class NumberBlock
 {
     public function __construct(

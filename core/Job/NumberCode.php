@@ -7,8 +7,10 @@ namespace Vorhut\Core\Job;
 use Vorhut\Core\Record\Field\Choice;
 use Vorhut\Core\Record\Field\Name;
 use Vorhut\Core\Record\Field\Text;
+use Vorhut\Core\Record\ListOf;
 
 /** A short code that people dial: for an outside line, for help, for a service or a feature of the phone system. */
+#[ListOf(name: 'codes', one: 'short code', many: 'short codes', section: 'voice', key: 'code')]
 final readonly class NumberCode
 {
     public function __construct(

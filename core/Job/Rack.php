@@ -10,8 +10,10 @@ use Vorhut\Core\Record\Field\Records;
 use Vorhut\Core\Record\Field\Refers;
 use Vorhut\Core\Record\Field\Slug;
 use Vorhut\Core\Record\Field\WholeNumber;
+use Vorhut\Core\Record\ListOf;
 
 /** A rack with what stands in it, its units counted from the floor. */
+#[ListOf(name: 'racks', one: 'rack', many: 'racks')]
 final readonly class Rack
 {
     /** @param list<RackItem> $holds */

@@ -7,8 +7,10 @@ namespace Vorhut\Core\Job;
 use Vorhut\Core\Record\Field\Refers;
 use Vorhut\Core\Record\Field\Slug;
 use Vorhut\Core\Record\Field\Text;
+use Vorhut\Core\Record\ListOf;
 
 /** Two units that work together in a way which the kind of the first one knows. */
+#[ListOf(name: 'pairings', one: 'pairing', many: 'pairings')]
 final readonly class Relation
 {
     public function __construct(

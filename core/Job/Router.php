@@ -9,8 +9,10 @@ use Vorhut\Core\Record\Field\Flag;
 use Vorhut\Core\Record\Field\Name;
 use Vorhut\Core\Record\Field\Records;
 use Vorhut\Core\Record\Field\Slug;
+use Vorhut\Core\Record\ListOf;
 
 /** A layer-3 device that joins segments. */
+#[ListOf(name: 'routers', one: 'router', many: 'routers')]
 final readonly class Router
 {
     /**

@@ -10,8 +10,10 @@ use Vorhut\Core\Record\Field\Number;
 use Vorhut\Core\Record\Field\Refers;
 use Vorhut\Core\Record\Field\Slug;
 use Vorhut\Core\Record\Field\WholeNumber;
+use Vorhut\Core\Record\ListOf;
 
 /** A look that a scene store keeps. */
+#[ListOf(name: 'scenes', one: 'scene', many: 'scenes')]
 final readonly class Scene
 {
     public function __construct(

@@ -12,8 +12,10 @@ use Vorhut\Core\Record\Field\ParsedList;
 use Vorhut\Core\Record\Field\Records;
 use Vorhut\Core\Record\Field\Slug;
 use Vorhut\Core\Record\Field\WholeNumber;
+use Vorhut\Core\Record\ListOf;
 
 /** One layer-2 broadcast domain, usually a VLAN (IEEE 802.1Q id 1 to 4094). */
+#[ListOf(name: 'segments', one: 'segment', many: 'segments')]
 final readonly class Segment
 {
     /**

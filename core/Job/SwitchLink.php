@@ -12,9 +12,11 @@ use Vorhut\Core\Record\Field\Parsed;
 use Vorhut\Core\Record\Field\Slug;
 use Vorhut\Core\Record\Field\Text;
 use Vorhut\Core\Record\Field\WholeNumber;
+use Vorhut\Core\Record\ListOf;
 use Vorhut\Core\Record\RawRecord;
 
 /** A cable, fibre or radio link between two ports of switches. */
+#[ListOf(name: 'links', one: 'link', many: 'links')]
 final readonly class SwitchLink implements Checked
 {
     public function __construct(

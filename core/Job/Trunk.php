@@ -11,8 +11,10 @@ use Vorhut\Core\Record\Field\Refers;
 use Vorhut\Core\Record\Field\Slug;
 use Vorhut\Core\Record\Field\Text;
 use Vorhut\Core\Record\Field\WholeNumber;
+use Vorhut\Core\Record\ListOf;
 
 /** A way for calls to another network, by SIP, an analogue line or a mobile card; a SIP trunk has two ends, which must agree. */
+#[ListOf(name: 'trunks', one: 'trunk', many: 'trunks', section: 'voice')]
 final readonly class Trunk
 {
     public function __construct(

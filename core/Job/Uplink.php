@@ -12,8 +12,10 @@ use Vorhut\Core\Record\Field\Refers;
 use Vorhut\Core\Record\Field\Slug;
 use Vorhut\Core\Record\Field\Text;
 use Vorhut\Core\Record\Field\WholeNumber;
+use Vorhut\Core\Record\ListOf;
 
 /** A way out of a site that somebody else runs, as it was measured. */
+#[ListOf(name: 'uplinks', one: 'uplink', many: 'uplinks')]
 final readonly class Uplink
 {
     public function __construct(

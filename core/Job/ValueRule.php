@@ -8,8 +8,10 @@ use Vorhut\Core\Record\Field\Refers;
 use Vorhut\Core\Record\Field\Slug;
 use Vorhut\Core\Record\Field\Text;
 use Vorhut\Core\Record\Field\Value;
+use Vorhut\Core\Record\ListOf;
 
 /** A value for all units of a place, a segment or a kind that have the setting. */
+#[ListOf(name: 'rules', one: 'rule', many: 'rules')]
 final readonly class ValueRule
 {
     /** @param mixed $value a scalar or a list of scalars */

@@ -16,9 +16,11 @@ use Vorhut\Core\Record\Field\RefersToSome;
 use Vorhut\Core\Record\Field\Slug;
 use Vorhut\Core\Record\Field\Text;
 use Vorhut\Core\Record\Field\WholeNumber;
+use Vorhut\Core\Record\ListOf;
 use Vorhut\Core\Record\RawRecord;
 
 /** What happens to calls to some numbers: out by trunks in order, or in to somebody of the house. */
+#[ListOf(name: 'routes', one: 'call route', many: 'call routes', section: 'voice')]
 final readonly class VoiceRoute implements Checked
 {
     /**

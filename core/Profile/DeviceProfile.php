@@ -25,9 +25,11 @@ use Vorhut\Core\Record\Field\Slug;
 use Vorhut\Core\Record\Field\Text;
 use Vorhut\Core\Record\Field\Texts;
 use Vorhut\Core\Record\Field\WholeNumber;
+use Vorhut\Core\Record\ListOf;
 use Vorhut\Core\Record\RawRecord;
 
 /** What a kind of device is and how it behaves: data, never code (schema/profile.schema.json). */
+#[ListOf(name: 'profiles', one: 'kind of unit', many: 'kinds of unit')]
 final readonly class DeviceProfile implements Checked, Completed
 {
     /**

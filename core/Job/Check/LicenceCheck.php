@@ -2,27 +2,22 @@
 
 declare(strict_types=1);
 
-namespace Vorhut\Core\Job\Lists;
+namespace Vorhut\Core\Job\Check;
 
 use Vorhut\Core\Job\Job;
 use Vorhut\Core\Job\Licence;
-use Vorhut\Core\Job\RecordList;
+use Vorhut\Core\Job\Lists;
 use Vorhut\Core\Profile\LicenceKind;
 use Vorhut\Core\Record\FileError;
 
-/** Licences and unlocks of units. */
-final class Licences extends RecordList
+/** A licence is of a sort that the device type knows. */
+final class LicenceCheck implements JobCheck
 {
-    public function __construct()
-    {
-        parent::__construct('licences', Licence::class, 116, 'licence', 'licences');
-    }
-
-    public function check(Job $job): iterable
+    public function errors(Job $job): iterable
     {
         $index = 0;
         foreach ($job->all(Licence::class) as $licence) {
-            $path = $this->path().'['.$index++.']';
+            $path = Lists::of(Licence::class)->path().'['.$index++.']';
             $device = $job->devices[$licence->device] ?? null;
             $kinds = null === $device ? [] : $job->profileOf($device)->licences;
             $ids = array_map(static fn (LicenceKind $k): string => $k->id, $kinds);

@@ -2,27 +2,22 @@
 
 declare(strict_types=1);
 
-namespace Vorhut\Core\Job\Lists;
+namespace Vorhut\Core\Job\Check;
 
 use Vorhut\Core\Job\Job;
+use Vorhut\Core\Job\Lists;
 use Vorhut\Core\Job\Location;
-use Vorhut\Core\Job\RecordList;
 use Vorhut\Core\Record\FileError;
 
-/** Places, each inside another or at the top. */
-final class Locations extends RecordList
+/** No location contains itself. */
+final class LocationCheck implements JobCheck
 {
-    public function __construct()
-    {
-        parent::__construct('locations', Location::class, 40, 'place', 'places');
-    }
-
-    public function check(Job $job): iterable
+    public function errors(Job $job): iterable
     {
         foreach (array_values($job->locations) as $index => $location) {
             if (self::circular($job, $location->id)) {
                 yield new FileError(
-                    \sprintf('%s[%d].within', $this->path(), $index),
+                    \sprintf('%s[%d].within', Lists::of(Location::class)->path(), $index),
                     FileError::show($location->within),
                     'a place outside this one',
                     'The places contain each other in a circle.',

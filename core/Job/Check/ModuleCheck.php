@@ -2,26 +2,21 @@
 
 declare(strict_types=1);
 
-namespace Vorhut\Core\Job\Lists;
+namespace Vorhut\Core\Job\Check;
 
 use Vorhut\Core\Job\Device;
 use Vorhut\Core\Job\Job;
-use Vorhut\Core\Job\RecordList;
+use Vorhut\Core\Job\Lists;
 use Vorhut\Core\Record\FileError;
 
-/** Units to be provisioned. */
-final class Devices extends RecordList
+/** Modules and slots are those of the device type. */
+final class ModuleCheck implements JobCheck
 {
-    public function __construct()
-    {
-        parent::__construct('devices', Device::class, 80, 'device', 'devices');
-    }
-
-    public function check(Job $job): iterable
+    public function errors(Job $job): iterable
     {
         $index = 0;
         foreach ($job->devices as $device) {
-            $path = \sprintf('%s[%d]', $this->path(), $index++);
+            $path = \sprintf('%s[%d]', Lists::of(Device::class)->path(), $index++);
             $profile = $job->profileOf($device);
             foreach ($device->modules as $number => $fitted) {
                 foreach (['slot' => $profile->slots, 'module' => $profile->modules] as $key => $known) {

@@ -2,27 +2,22 @@
 
 declare(strict_types=1);
 
-namespace Vorhut\Core\Job\Lists;
+namespace Vorhut\Core\Job\Check;
 
 use Vorhut\Core\Job\Job;
-use Vorhut\Core\Job\RecordList;
+use Vorhut\Core\Job\Lists;
 use Vorhut\Core\Job\Relation;
 use Vorhut\Core\Profile\Relation\RelationType;
 use Vorhut\Core\Record\FileError;
 
-/** Units that work together. */
-final class Pairings extends RecordList
+/** A relation is of a type that both device types know. */
+final class RelationCheck implements JobCheck
 {
-    public function __construct()
-    {
-        parent::__construct('pairings', Relation::class, 110, 'pairing', 'pairings');
-    }
-
-    public function check(Job $job): iterable
+    public function errors(Job $job): iterable
     {
         $index = 0;
         foreach ($job->all(Relation::class) as $pairing) {
-            $path = $this->path().'['.$index++.']';
+            $path = Lists::of(Relation::class)->path().'['.$index++.']';
             $from = $job->devices[$pairing->from] ?? null;
             $to = $job->devices[$pairing->to] ?? null;
             if (null === $from || null === $to) {

@@ -2,28 +2,23 @@
 
 declare(strict_types=1);
 
-namespace Vorhut\Core\Job\Lists;
+namespace Vorhut\Core\Job\Check;
 
 use Vorhut\Core\Job\Job;
+use Vorhut\Core\Job\Lists;
 use Vorhut\Core\Job\NetworkSwitch;
 use Vorhut\Core\Job\PortRef;
-use Vorhut\Core\Job\RecordList;
 use Vorhut\Core\Job\SwitchPort;
 use Vorhut\Core\Record\FileError;
 
-/** Switches with their ports. */
-final class Switches extends RecordList
+/** The ports of a switch have names of their own, and cables lead to ports that exist. */
+final class SwitchPortCheck implements JobCheck
 {
-    public function __construct()
-    {
-        parent::__construct('switches', NetworkSwitch::class, 62, 'switch', 'switches');
-    }
-
-    public function check(Job $job): iterable
+    public function errors(Job $job): iterable
     {
         $index = 0;
         foreach ($job->all(NetworkSwitch::class) as $switch) {
-            $path = \sprintf('%s[%d].ports', $this->path(), $index++);
+            $path = \sprintf('%s[%d].ports', Lists::of(NetworkSwitch::class)->path(), $index++);
             $names = array_map(static fn (SwitchPort $p): string => $p->name, $switch->ports);
             foreach (array_diff_key($names, array_unique($names)) as $place => $name) {
                 $at = \sprintf('%s[%d].name', $path, $place);
