@@ -6,8 +6,8 @@ use Vorhut\App\Jobs\ShippedProfiles;
 use Vorhut\Core\Constraint\ConstraintChecks;
 use Vorhut\Core\Exchange\JobFile;
 use Vorhut\Core\Exchange\JobGenerator;
-use Vorhut\Core\Findings\Check;
 use Vorhut\Core\Findings\Plan;
+use Vorhut\Core\Findings\Rules;
 use Vorhut\Core\Job\Job;
 use Vorhut\Core\Proof\Prover;
 use Vorhut\Core\Record\Json;
@@ -58,7 +58,7 @@ $values = static function (Job $job): int {
 $findings = static function (Job $job, Prover $prover): int {
     $plan = new Plan($job, $prover, new DateTimeImmutable('2026-11-26'));
     $count = 0;
-    foreach (Check::rules() as $rule) {
+    foreach (Rules::all() as $rule) {
         if (str_contains($rule::class, '\Values\\')) {
             $count += iterator_count((static fn () => yield from $rule->check($plan))());
         }

@@ -4,13 +4,27 @@ declare(strict_types=1);
 
 namespace Vorhut\Core\Ask;
 
-use Vorhut\Core\Ask\Block\Block;
-use Vorhut\Core\Classes;
 use Vorhut\Core\Profile\Setting\OutsideSource;
 
 /** Everything that somebody outside must supply: who, what, for which units, why, and by when. */
 final readonly class AskSheet
 {
+    /** In the order in which they are asked. */
+    private const BLOCKS = [
+        Block\AddressingBlock::class,
+        Block\ClockBlock::class,
+        Block\SettingsBlock::class,
+        Block\PassingBlock::class,
+        Block\MulticastBlock::class,
+        Block\DiscoveryBlock::class,
+        Block\SwitchPortsBlock::class,
+        Block\WirelessBlock::class,
+        Block\MailBlock::class,
+        Block\TrunkBlock::class,
+        Block\NumbersBlock::class,
+        Block\LicensingBlock::class,
+    ];
+
     /**
      * @param list<AskItem> $items by who is asked, then by heading
      * @param string|null $neededBy a day (ISO 8601); null while the day on site is not known
@@ -21,12 +35,9 @@ final readonly class AskSheet
 
     public static function of(AskContext $asked): self
     {
-        $classes = Classes::in(__DIR__.'/Block', __NAMESPACE__.'\Block', Block::class);
-        $blocks = array_map(static fn (string $class): Block => new $class(), $classes);
-        usort($blocks, static fn (Block $a, Block $b): int => $a->place() <=> $b->place());
         $items = [];
-        foreach ($blocks as $block) {
-            array_push($items, ...iterator_to_array($block->items($asked), false));
+        foreach (self::BLOCKS as $class) {
+            array_push($items, ...iterator_to_array((new $class())->items($asked), false));
         }
         $rank = array_flip(array_column(OutsideSource::cases(), 'value'));
         usort($items, static fn (AskItem $a, AskItem $b): int => $rank[$a->who->value] <=> $rank[$b->who->value]);

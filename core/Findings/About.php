@@ -9,13 +9,11 @@ final readonly class About
 {
     /**
      * @param string $id a slug
-     * @param int $place where its findings stand among the others, from the top
      * @param string $short a few words for a drawing; '' for its id in words
      * @param string $view the page of the stop on which it is drawn; '' for the stop's own
      */
     public function __construct(
         public string $id,
-        public int $place,
         public Section $stop = Section::Devices,
         private string $short = '',
         private string $view = '',

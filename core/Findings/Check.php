@@ -4,34 +4,13 @@ declare(strict_types=1);
 
 namespace Vorhut\Core\Findings;
 
-use Vorhut\Core\Classes;
 use Vorhut\Core\Isolation;
 use Vorhut\Core\Job\Job;
 use Vorhut\Core\Proof\Prover;
 
-/** Runs every rule over a job: the classes of the folders beside this one, a folder for each trade. */
+/** Runs every rule over a job. */
 final class Check
 {
-    /** @var list<Rule>|null */
-    private static ?array $rules = null;
-
-    /** @return list<Rule> in the order in which their findings are shown */
-    public static function rules(): array
-    {
-        if (null === self::$rules) {
-            $rules = [];
-            foreach ((array) glob(__DIR__.'/*', \GLOB_ONLYDIR) as $folder) {
-                foreach (Classes::in((string) $folder, __NAMESPACE__.'\\'.basename((string) $folder), Rule::class) as $class) {
-                    $rules[] = new $class();
-                }
-            }
-            usort($rules, static fn (Rule $a, Rule $b): int => $a->about()->place <=> $b->about()->place);
-            self::$rules = $rules;
-        }
-
-        return self::$rules;
-    }
-
     /**
      * @param Prover|null $prover of the same job, where it is at hand
      * @param \DateTimeImmutable|null $today null: rules about days say nothing
@@ -42,7 +21,7 @@ final class Check
     {
         $plan = new Plan($job, $prover, $today);
         $findings = [];
-        foreach (self::rules() as $rule) {
+        foreach (Rules::all() as $rule) {
             $id = $rule->about()->id;
             $found = Isolation::all('The rule '.$id, static fn (): iterable => $rule->check($plan)) ?? [self::failed($rule->about())];
             array_push($findings, ...$found);

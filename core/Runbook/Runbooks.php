@@ -6,7 +6,6 @@ namespace Vorhut\Core\Runbook;
 
 use Vorhut\Core\Bench\FirstContactPlanner;
 use Vorhut\Core\Bench\LaptopInterface;
-use Vorhut\Core\Classes;
 use Vorhut\Core\Constraint\ConstraintChecks;
 use Vorhut\Core\Job\Device;
 use Vorhut\Core\Licence\Licences;
@@ -17,6 +16,23 @@ use Vorhut\Core\Setting\Settings;
 /** The ordered steps for every unit of a plan, made from its kind, the plan and how far it is. */
 final class Runbooks
 {
+    /** In the order of work. */
+    private const GENERAL = [
+        General\AskStep::class,
+        General\UnpackStep::class,
+        General\MountStep::class,
+        General\PowerStep::class,
+        General\ContactStep::class,
+        General\SecureStep::class,
+        General\AddressStep::class,
+        General\LaptopBackStep::class,
+        General\UpkeepStep::class,
+        General\RoleStep::class,
+        General\PairStep::class,
+        General\ProveStep::class,
+        General\HandOverStep::class,
+    ];
+
     /** @var list<GeneralStep>|null */
     private static ?array $general = null;
 
@@ -61,14 +77,7 @@ final class Runbooks
     /** @return list<GeneralStep> in the order of work */
     private static function general(): array
     {
-        if (null === self::$general) {
-            $classes = Classes::in(__DIR__.'/General', __NAMESPACE__.'\General', GeneralStep::class);
-            $general = array_map(static fn (string $class): GeneralStep => new $class(), $classes);
-            usort($general, static fn (GeneralStep $a, GeneralStep $b): int => $a->place() <=> $b->place());
-            self::$general = $general;
-        }
-
-        return self::$general;
+        return self::$general ??= array_map(static fn (string $class): GeneralStep => new $class(), self::GENERAL);
     }
 
     /**

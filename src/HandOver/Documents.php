@@ -5,21 +5,51 @@ declare(strict_types=1);
 namespace Vorhut\App\HandOver;
 
 use Symfony\Component\DependencyInjection\Attribute\AutowireIterator;
+use Vorhut\App\HandOver\Document\BookDocument;
+use Vorhut\App\HandOver\Document\CardsDocument;
+use Vorhut\App\HandOver\Document\DatesDocument;
 use Vorhut\App\HandOver\Document\Document;
+use Vorhut\App\HandOver\Document\DrawingsDocument;
+use Vorhut\App\HandOver\Document\FirewallDocument;
+use Vorhut\App\HandOver\Document\LabelsDocument;
+use Vorhut\App\HandOver\Document\LeasesDocument;
+use Vorhut\App\HandOver\Document\ListsDocument;
+use Vorhut\App\HandOver\Document\PlanDocument;
+use Vorhut\App\HandOver\Document\WorkbookDocument;
 use Vorhut\App\Jobs\JobContext;
 
 /** What a client keeps, made of the plan as it stands. */
 final readonly class Documents
 {
+    /** In which they are offered. */
+    private const ORDER = [
+        BookDocument::class,
+        WorkbookDocument::class,
+        ListsDocument::class,
+        DrawingsDocument::class,
+        CardsDocument::class,
+        LeasesDocument::class,
+        FirewallDocument::class,
+        LabelsDocument::class,
+        DatesDocument::class,
+        PlanDocument::class,
+    ];
+
     /** @var array<string, Document> by name, in order */
     private array $documents;
 
     /** @param iterable<Document> $documents */
     public function __construct(#[AutowireIterator(Document::class)] iterable $documents)
     {
-        $all = [...$documents];
-        usort($all, static fn (Document $a, Document $b): int => $a->place() <=> $b->place());
-        $this->documents = array_combine(array_map(static fn (Document $d): string => $d->name(), $all), $all);
+        $all = [];
+        foreach ($documents as $document) {
+            $all[$document::class] = $document;
+        }
+        $byName = [];
+        foreach (self::ORDER as $class) {
+            $byName[$all[$class]->name()] = $all[$class];
+        }
+        $this->documents = $byName;
     }
 
     /** @return array<string, string> what can be chosen, by name */

@@ -11,6 +11,7 @@ use Vorhut\Core\Findings\Finding;
 use Vorhut\Core\Findings\Network\DuplicateAddress;
 use Vorhut\Core\Findings\Plan;
 use Vorhut\Core\Findings\Rule;
+use Vorhut\Core\Findings\Rules;
 use Vorhut\Core\Isolation;
 use Vorhut\Tests\Support\Jobs;
 
@@ -49,8 +50,8 @@ final class IsolationTest extends TestCase
         Isolation::reportTo(static function () use (&$told): void {
             ++$told;
         });
-        $rules = new \ReflectionProperty(Check::class, 'rules');
-        $before = Check::rules();
+        $rules = new \ReflectionProperty(Rules::class, 'all');
+        $before = Rules::all();
         $broken = new class(new DuplicateAddress()) implements Rule {
             public function __construct(private readonly Rule $real)
             {

@@ -19,11 +19,6 @@ final class AddressingBlock implements Block
     private const TITLE = 'Addressing';
     private const STEP = ['Give it its address'];
 
-    public function place(): int
-    {
-        return 20;
-    }
-
     public function items(AskContext $asked): iterable
     {
         foreach ($asked->job->segments as $segment) {

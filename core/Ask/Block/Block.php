@@ -10,9 +10,6 @@ use Vorhut\Core\Ask\AskItem;
 /** Questions of one sort; a new sort is one class in this folder. */
 interface Block
 {
-    /** Where it stands among the others. */
-    public function place(): int;
-
     /** @return iterable<AskItem> */
     public function items(AskContext $asked): iterable;
 }

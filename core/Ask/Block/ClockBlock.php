@@ -18,11 +18,6 @@ final class ClockBlock implements Block
 {
     private const NOT_SAID = 'UTC';
 
-    public function place(): int
-    {
-        return 22;
-    }
-
     public function items(AskContext $asked): iterable
     {
         if (self::NOT_SAID !== $asked->job->info->timezone) {

@@ -16,11 +16,6 @@ final class DiscoveryBlock implements Block
 {
     private const MOST_PAIRS = 400;
 
-    public function place(): int
-    {
-        return 50;
-    }
-
     public function items(AskContext $asked): iterable
     {
         $lines = [];

@@ -16,11 +16,6 @@ use Vorhut\Core\Profile\Step\ProfileStep;
 /** Keys and entitlement codes that are still to come. */
 final class LicensingBlock implements Block
 {
-    public function place(): int
-    {
-        return 110;
-    }
-
     public function items(AskContext $asked): iterable
     {
         foreach ($asked->job->all(Licence::class) as $licence) {

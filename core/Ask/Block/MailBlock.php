@@ -12,11 +12,6 @@ use Vorhut\Core\Profile\Setting\Setting;
 /** What a relay lets through of the mail that units send. */
 final class MailBlock implements Block
 {
-    public function place(): int
-    {
-        return 80;
-    }
-
     public function items(AskContext $asked): iterable
     {
         $sends = static fn (Device $d): bool => [] !== $asked->settings->some(

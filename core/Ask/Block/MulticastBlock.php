@@ -17,11 +17,6 @@ final class MulticastBlock implements Block
 {
     private const TITLE = 'Multicast';
 
-    public function place(): int
-    {
-        return 40;
-    }
-
     public function items(AskContext $asked): iterable
     {
         $members = $this->members($asked);

@@ -13,11 +13,6 @@ use Vorhut\Core\Profile\Setting\OutsideSource;
 /** Numbers that ring from outside, and where a caller is when somebody dials for help. */
 final class NumbersBlock implements Block
 {
-    public function place(): int
-    {
-        return 100;
-    }
-
     public function items(AskContext $asked): iterable
     {
         $servers = [];

@@ -24,11 +24,6 @@ final class PassingBlock implements Block
     private const IN_ALL = 6000;
     private const MOST_NAMED = 4;
 
-    public function place(): int
-    {
-        return 30;
-    }
-
     public function items(AskContext $asked): iterable
     {
         foreach ($this->lines($asked) as $line) {

@@ -21,11 +21,6 @@ use Vorhut\Core\Setting\SettingValue;
  */
 final class SettingsBlock implements Block
 {
-    public function place(): int
-    {
-        return 25;
-    }
-
     public function items(AskContext $asked): iterable
     {
         $groups = [];

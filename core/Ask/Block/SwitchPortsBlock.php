@@ -13,11 +13,6 @@ use Vorhut\Core\Profile\SupplyKind;
 /** The ports of the client's switches that our units are plugged into. */
 final class SwitchPortsBlock implements Block
 {
-    public function place(): int
-    {
-        return 60;
-    }
-
     public function items(AskContext $asked): iterable
     {
         foreach ($asked->job->segments as $segment) {

@@ -35,11 +35,6 @@ final class TrunkBlock implements Block
     /** No field of a trunk holds it. */
     private const ONLY_IN_WORDS = 'caller';
 
-    public function place(): int
-    {
-        return 90;
-    }
-
     public function items(AskContext $asked): iterable
     {
         foreach ($asked->job->devices as $device) {

@@ -14,11 +14,6 @@ final class WirelessBlock implements Block
     /** The setting by which a kind of unit says that it joins one. */
     private const NETWORK = 'ssid';
 
-    public function place(): int
-    {
-        return 70;
-    }
-
     public function items(AskContext $asked): iterable
     {
         $joins = static fn (Device $d): bool => null !== $asked->settings->setting($d, self::NETWORK);

@@ -16,7 +16,7 @@ final class FactoryAddressLive implements Rule
 {
     public function about(): About
     {
-        return new About('factory-address-live', 180, Section::Bench);
+        return new About('factory-address-live', Section::Bench);
     }
 
     public function check(Plan $plan): iterable

@@ -18,7 +18,7 @@ final class GatewayRequired implements Rule
 {
     public function about(): About
     {
-        return new About('gateway-required', 185, Section::Bench, 'insists on a gateway');
+        return new About('gateway-required', Section::Bench, short: 'insists on a gateway');
     }
 
     public function check(Plan $plan): iterable

@@ -17,7 +17,7 @@ final class SharedFactoryAddress implements Rule
 {
     public function about(): About
     {
-        return new About('shared-factory-address', 190, Section::Bench);
+        return new About('shared-factory-address', Section::Bench);
     }
 
     public function check(Plan $plan): iterable

@@ -20,7 +20,7 @@ final class BeyondLastSlot implements Rule
 {
     public function about(): About
     {
-        return new About('beyond-last-slot', 632, Section::Media, view: 'light');
+        return new About('beyond-last-slot', Section::Media, view: 'light');
     }
 
     public function check(Plan $plan): iterable

@@ -19,7 +19,7 @@ final class ContactModeMisfit implements Rule
 
     public function about(): About
     {
-        return new About('contact-mode-misfit', 647, Section::Media, view: 'light');
+        return new About('contact-mode-misfit', Section::Media, view: 'light');
     }
 
     public function check(Plan $plan): iterable

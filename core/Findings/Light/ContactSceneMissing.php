@@ -19,7 +19,7 @@ final class ContactSceneMissing implements Rule
 
     public function about(): About
     {
-        return new About('contact-scene-missing', 646, Section::Media, view: 'light');
+        return new About('contact-scene-missing', Section::Media, view: 'light');
     }
 
     public function check(Plan $plan): iterable

@@ -18,7 +18,7 @@ final class RunOpenEnd implements Rule
 {
     public function about(): About
     {
-        return new About('run-open-end', 649, Section::Media, view: 'light');
+        return new About('run-open-end', Section::Media, view: 'light');
     }
 
     public function check(Plan $plan): iterable

@@ -18,7 +18,7 @@ final class RunTooLoaded implements Rule
 {
     public function about(): About
     {
-        return new About('run-too-loaded', 634, Section::Media, view: 'light');
+        return new About('run-too-loaded', Section::Media, view: 'light');
     }
 
     public function check(Plan $plan): iterable

@@ -20,7 +20,7 @@ final class RunTooLong implements Rule
 
     public function about(): About
     {
-        return new About('run-too-long', 648, Section::Media, view: 'light');
+        return new About('run-too-long', Section::Media, view: 'light');
     }
 
     public function check(Plan $plan): iterable

@@ -20,7 +20,7 @@ final class SceneBeyondStore implements Rule
 
     public function about(): About
     {
-        return new About('scene-beyond-store', 638, Section::Media, view: 'light');
+        return new About('scene-beyond-store', Section::Media, view: 'light');
     }
 
     public function check(Plan $plan): iterable

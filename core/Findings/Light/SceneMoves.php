@@ -18,7 +18,7 @@ final class SceneMoves implements Rule
 {
     public function about(): About
     {
-        return new About('scene-moves', 636, Section::Media, view: 'light');
+        return new About('scene-moves', Section::Media, view: 'light');
     }
 
     public function check(Plan $plan): iterable

@@ -17,7 +17,7 @@ final class SceneNumberTaken implements Rule
 {
     public function about(): About
     {
-        return new About('scene-number-taken', 637, Section::Media, view: 'light');
+        return new About('scene-number-taken', Section::Media, view: 'light');
     }
 
     public function check(Plan $plan): iterable

@@ -18,7 +18,7 @@ final class SceneSourceMisfit implements Rule
 {
     public function about(): About
     {
-        return new About('scene-source-misfit', 639, Section::Media, view: 'light');
+        return new About('scene-source-misfit', Section::Media, view: 'light');
     }
 
     public function check(Plan $plan): iterable

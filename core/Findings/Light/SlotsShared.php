@@ -19,7 +19,7 @@ final class SlotsShared implements Rule
 {
     public function about(): About
     {
-        return new About('slots-shared', 630, Section::Media, view: 'light');
+        return new About('slots-shared', Section::Media, view: 'light');
     }
 
     public function check(Plan $plan): iterable

@@ -18,7 +18,7 @@ final class UniverseUnsent implements Rule
 {
     public function about(): About
     {
-        return new About('universe-unsent', 635, Section::Media, view: 'light');
+        return new About('universe-unsent', Section::Media, view: 'light');
     }
 
     public function check(Plan $plan): iterable

@@ -16,7 +16,7 @@ final class BatteryTooSmall implements Rule
 {
     public function about(): About
     {
-        return new About('battery-too-small', 607, Section::Media);
+        return new About('battery-too-small', Section::Media);
     }
 
     public function check(Plan $plan): iterable

@@ -22,7 +22,7 @@ final class DialAgainstPage implements Rule
 
     public function about(): About
     {
-        return new About('dial-against-page', 611, Section::Media);
+        return new About('dial-against-page', Section::Media);
     }
 
     public function check(Plan $plan): iterable

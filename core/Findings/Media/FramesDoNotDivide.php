@@ -21,7 +21,7 @@ final class FramesDoNotDivide implements Rule
 
     public function about(): About
     {
-        return new About('frames-do-not-divide', 600, Section::Media);
+        return new About('frames-do-not-divide', Section::Media);
     }
 
     public function check(Plan $plan): iterable

@@ -21,7 +21,7 @@ final class FramesOfTwoFamilies implements Rule
 
     public function about(): About
     {
-        return new About('frames-of-two-families', 612, Section::Media);
+        return new About('frames-of-two-families', Section::Media);
     }
 
     public function check(Plan $plan): iterable

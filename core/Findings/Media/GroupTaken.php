@@ -17,7 +17,7 @@ final class GroupTaken implements Rule
 {
     public function about(): About
     {
-        return new About('group-taken', 620, Section::Media);
+        return new About('group-taken', Section::Media);
     }
 
     public function check(Plan $plan): iterable

@@ -20,7 +20,7 @@ final class KeyFramesBetween implements Rule
 
     public function about(): About
     {
-        return new About('key-frames-between', 603, Section::Media);
+        return new About('key-frames-between', Section::Media);
     }
 
     public function check(Plan $plan): iterable

@@ -22,7 +22,7 @@ final class LatencyTooShort implements Rule
 
     public function about(): About
     {
-        return new About('latency-too-short', 602, Section::Media);
+        return new About('latency-too-short', Section::Media);
     }
 
     public function check(Plan $plan): iterable

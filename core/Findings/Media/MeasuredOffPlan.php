@@ -21,7 +21,7 @@ final class MeasuredOffPlan implements Rule
 
     public function about(): About
     {
-        return new About('measured-off-plan', 605, Section::Media);
+        return new About('measured-off-plan', Section::Media);
     }
 
     public function check(Plan $plan): iterable

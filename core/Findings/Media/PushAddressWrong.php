@@ -17,7 +17,7 @@ final class PushAddressWrong implements Rule
 {
     public function about(): About
     {
-        return new About('push-address-wrong', 608, Section::Media);
+        return new About('push-address-wrong', Section::Media);
     }
 
     public function check(Plan $plan): iterable

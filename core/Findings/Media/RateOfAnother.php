@@ -21,7 +21,7 @@ final class RateOfAnother implements Rule
 
     public function about(): About
     {
-        return new About('rate-of-another', 603, Section::Media, 'two rates');
+        return new About('rate-of-another', Section::Media, short: 'two rates');
     }
 
     public function check(Plan $plan): iterable

@@ -18,7 +18,7 @@ final class RateVaries implements Rule
 
     public function about(): About
     {
-        return new About('rate-varies', 604, Section::Media);
+        return new About('rate-varies', Section::Media);
     }
 
     public function check(Plan $plan): iterable

@@ -21,7 +21,7 @@ final class StreamNotTraced implements Rule
 {
     public function about(): About
     {
-        return new About('stream-not-traced', 602, Section::Media, 'stream in no sum');
+        return new About('stream-not-traced', Section::Media, short: 'stream in no sum');
     }
 
     public function check(Plan $plan): iterable

@@ -18,7 +18,7 @@ final class TooWarmInside implements Rule
 {
     public function about(): About
     {
-        return new About('too-warm-inside', 606, Section::Media);
+        return new About('too-warm-inside', Section::Media);
     }
 
     public function check(Plan $plan): iterable

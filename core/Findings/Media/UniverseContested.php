@@ -21,7 +21,7 @@ final class UniverseContested implements Rule
 
     public function about(): About
     {
-        return new About('universe-contested', 610, Section::Media, view: 'light');
+        return new About('universe-contested', Section::Media, view: 'light');
     }
 
     public function check(Plan $plan): iterable

@@ -24,7 +24,7 @@ final class UplinkTooThin implements Rule
 
     public function about(): About
     {
-        return new About('uplink-too-thin', 601, Section::Media);
+        return new About('uplink-too-thin', Section::Media);
     }
 
     public function check(Plan $plan): iterable

@@ -20,7 +20,7 @@ final class DuplicateAddress implements Rule
 {
     public function about(): About
     {
-        return new About('duplicate-address', 10, Section::Networks);
+        return new About('duplicate-address', Section::Networks);
     }
 
     public function check(Plan $plan): iterable

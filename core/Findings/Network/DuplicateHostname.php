@@ -17,7 +17,7 @@ final class DuplicateHostname implements Rule
 {
     public function about(): About
     {
-        return new About('duplicate-hostname', 110);
+        return new About('duplicate-hostname');
     }
 
     public function check(Plan $plan): iterable

@@ -16,7 +16,7 @@ final class DuplicateMac implements Rule
 {
     public function about(): About
     {
-        return new About('duplicate-mac', 100);
+        return new About('duplicate-mac');
     }
 
     public function check(Plan $plan): iterable

@@ -20,7 +20,7 @@ final class GatewayElsewhere implements Rule
 {
     public function about(): About
     {
-        return new About('gateway-elsewhere', 60, short: 'no router here');
+        return new About('gateway-elsewhere', short: 'no router here');
     }
 
     public function check(Plan $plan): iterable

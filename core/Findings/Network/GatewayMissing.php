@@ -22,7 +22,7 @@ final class GatewayMissing implements Rule
 {
     public function about(): About
     {
-        return new About('gateway-missing', 50, short: 'no gateway');
+        return new About('gateway-missing', short: 'no gateway');
     }
 
     public function check(Plan $plan): iterable

@@ -18,7 +18,7 @@ final class GatewayUnserved implements Rule
 {
     public function about(): About
     {
-        return new About('gateway-unserved', 130, Section::Networks);
+        return new About('gateway-unserved', Section::Networks);
     }
 
     public function check(Plan $plan): iterable

@@ -17,7 +17,7 @@ final class GroupsShareMac implements Rule
 {
     public function about(): About
     {
-        return new About('groups-share-mac', 150, Section::Networks);
+        return new About('groups-share-mac', Section::Networks);
     }
 
     public function check(Plan $plan): iterable

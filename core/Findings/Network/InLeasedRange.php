@@ -18,7 +18,7 @@ final class InLeasedRange implements Rule
 {
     public function about(): About
     {
-        return new About('address-in-dhcp-range', 70, Section::Networks, 'sits among the leased');
+        return new About('address-in-dhcp-range', Section::Networks, short: 'sits among the leased');
     }
 
     public function check(Plan $plan): iterable

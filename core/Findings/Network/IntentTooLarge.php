@@ -16,7 +16,7 @@ final class IntentTooLarge implements Rule
 {
     public function about(): About
     {
-        return new About('intent-too-large', 200, Section::Proof);
+        return new About('intent-too-large', Section::Proof);
     }
 
     public function check(Plan $plan): iterable

@@ -16,7 +16,7 @@ final class LinkLocalRouted implements Rule
 {
     public function about(): About
     {
-        return new About('link-local-routed', 160, Section::Networks);
+        return new About('link-local-routed', Section::Networks);
     }
 
     public function check(Plan $plan): iterable

@@ -15,7 +15,7 @@ final class MaskDiffers implements Rule
 {
     public function about(): About
     {
-        return new About('mask-differs', 40);
+        return new About('mask-differs');
     }
 
     public function check(Plan $plan): iterable

@@ -17,7 +17,7 @@ final class NetworkOrBroadcast implements Rule
 {
     public function about(): About
     {
-        return new About('network-or-broadcast-address', 20, Section::Networks);
+        return new About('network-or-broadcast-address', Section::Networks);
     }
 
     public function check(Plan $plan): iterable

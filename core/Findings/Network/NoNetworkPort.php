@@ -18,7 +18,7 @@ final class NoNetworkPort implements Rule
 {
     public function about(): About
     {
-        return new About('no-network-port', 26, Section::Networks, 'network port');
+        return new About('no-network-port', Section::Networks, short: 'network port');
     }
 
     public function check(Plan $plan): iterable

@@ -17,7 +17,7 @@ final class OutsideSubnet implements Rule
 {
     public function about(): About
     {
-        return new About('address-outside-subnet', 30);
+        return new About('address-outside-subnet');
     }
 
     public function check(Plan $plan): iterable

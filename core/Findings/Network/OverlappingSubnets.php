@@ -16,7 +16,7 @@ final class OverlappingSubnets implements Rule
 {
     public function about(): About
     {
-        return new About('overlapping-subnets', 90, Section::Networks);
+        return new About('overlapping-subnets', Section::Networks);
     }
 
     public function check(Plan $plan): iterable

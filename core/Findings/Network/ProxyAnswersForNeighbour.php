@@ -21,7 +21,7 @@ final class ProxyAnswersForNeighbour implements Rule
 
     public function about(): About
     {
-        return new About('proxy-arp-for-neighbour', 15, Section::Networks, 'answers for neighbours');
+        return new About('proxy-arp-for-neighbour', Section::Networks, short: 'answers for neighbours');
     }
 
     public function check(Plan $plan): iterable

@@ -18,7 +18,7 @@ final class RelayUnanswered implements Rule
 {
     public function about(): About
     {
-        return new About('relay-unanswered', 135, Section::Networks, 'no leases come');
+        return new About('relay-unanswered', Section::Networks, short: 'no leases come');
     }
 
     public function check(Plan $plan): iterable

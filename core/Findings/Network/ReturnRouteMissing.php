@@ -24,7 +24,7 @@ final class ReturnRouteMissing implements Rule
 {
     public function about(): About
     {
-        return new About('return-route-missing', 170, Section::Networks);
+        return new About('return-route-missing', Section::Networks);
     }
 
     public function check(Plan $plan): iterable

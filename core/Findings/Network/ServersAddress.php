@@ -21,7 +21,7 @@ final class ServersAddress implements Rule
 
     public function about(): About
     {
-        return new About('servers-address', 25, Section::Networks, 'address of a server');
+        return new About('servers-address', Section::Networks, short: 'address of a server');
     }
 
     public function check(Plan $plan): iterable

@@ -18,7 +18,7 @@ final class SnoopingWithoutQuerier implements Rule
 {
     public function about(): About
     {
-        return new About('snooping-without-querier', 140, Section::Networks);
+        return new About('snooping-without-querier', Section::Networks);
     }
 
     public function check(Plan $plan): iterable

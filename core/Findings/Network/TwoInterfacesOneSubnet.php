@@ -18,7 +18,7 @@ final class TwoInterfacesOneSubnet implements Rule
 {
     public function about(): About
     {
-        return new About('two-interfaces-one-subnet', 80);
+        return new About('two-interfaces-one-subnet');
     }
 
     public function check(Plan $plan): iterable

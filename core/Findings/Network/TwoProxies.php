@@ -17,7 +17,7 @@ final class TwoProxies implements Rule
 {
     public function about(): About
     {
-        return new About('two-arp-proxies', 16, Section::Networks, 'two answer for others');
+        return new About('two-arp-proxies', Section::Networks, short: 'two answer for others');
     }
 
     public function check(Plan $plan): iterable

@@ -19,7 +19,7 @@ final class CircuitOverloaded implements Rule
 
     public function about(): About
     {
-        return new About('circuit-overloaded', 652, Section::Power);
+        return new About('circuit-overloaded', Section::Power);
     }
 
     public function check(Plan $plan): iterable

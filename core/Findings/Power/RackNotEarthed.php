@@ -17,7 +17,7 @@ final class RackNotEarthed implements Rule
 {
     public function about(): About
     {
-        return new About('rack-not-earthed', 653, Section::Power);
+        return new About('rack-not-earthed', Section::Power);
     }
 
     public function check(Plan $plan): iterable

@@ -19,7 +19,7 @@ final class RackTooWarm implements Rule
 
     public function about(): About
     {
-        return new About('rack-too-warm', 654, Section::Power);
+        return new About('rack-too-warm', Section::Power);
     }
 
     public function check(Plan $plan): iterable

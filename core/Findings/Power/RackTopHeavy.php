@@ -24,7 +24,7 @@ final class RackTopHeavy implements Rule
 
     public function about(): About
     {
-        return new About('rack-top-heavy', 651, Section::Power);
+        return new About('rack-top-heavy', Section::Power);
     }
 
     public function check(Plan $plan): iterable

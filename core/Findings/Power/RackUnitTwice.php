@@ -16,7 +16,7 @@ final class RackUnitTwice implements Rule
 {
     public function about(): About
     {
-        return new About('rack-unit-twice', 650, Section::Power);
+        return new About('rack-unit-twice', Section::Power);
     }
 
     public function check(Plan $plan): iterable

@@ -26,7 +26,7 @@ final class MediaNotForwarded implements Rule
 
     public function about(): About
     {
-        return new About('media-not-forwarded', 663, Section::Media, view: 'rooms');
+        return new About('media-not-forwarded', Section::Media, view: 'rooms');
     }
 
     public function check(Plan $plan): iterable

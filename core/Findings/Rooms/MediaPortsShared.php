@@ -22,7 +22,7 @@ final class MediaPortsShared implements Rule
 
     public function about(): About
     {
-        return new About('media-ports-shared', 664, Section::Media, view: 'rooms');
+        return new About('media-ports-shared', Section::Media, view: 'rooms');
     }
 
     public function check(Plan $plan): iterable

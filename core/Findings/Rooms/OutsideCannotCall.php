@@ -19,7 +19,7 @@ final class OutsideCannotCall implements Rule
 
     public function about(): About
     {
-        return new About('outside-cannot-call', 662, Section::Media, view: 'rooms');
+        return new About('outside-cannot-call', Section::Media, view: 'rooms');
     }
 
     public function check(Plan $plan): iterable

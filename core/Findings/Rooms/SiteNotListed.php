@@ -21,7 +21,7 @@ final class SiteNotListed implements Rule
 
     public function about(): About
     {
-        return new About('site-not-listed', 661, Section::Media, view: 'rooms');
+        return new About('site-not-listed', Section::Media, view: 'rooms');
     }
 
     public function check(Plan $plan): iterable

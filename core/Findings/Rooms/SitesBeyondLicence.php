@@ -22,7 +22,7 @@ final class SitesBeyondLicence implements Rule
 
     public function about(): About
     {
-        return new About('sites-beyond-licence', 660, Section::Media, view: 'rooms');
+        return new About('sites-beyond-licence', Section::Media, view: 'rooms');
     }
 
     public function check(Plan $plan): iterable

@@ -19,7 +19,7 @@ final class ChainTooLate implements Rule
 {
     public function about(): About
     {
-        return new About('chain-too-late', 645, Section::Media, view: 'chains');
+        return new About('chain-too-late', Section::Media, view: 'chains');
     }
 
     public function check(Plan $plan): iterable

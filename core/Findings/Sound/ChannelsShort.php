@@ -17,7 +17,7 @@ final class ChannelsShort implements Rule
 {
     public function about(): About
     {
-        return new About('channels-short', 642, Section::Media, view: 'chains');
+        return new About('channels-short', Section::Media, view: 'chains');
     }
 
     public function check(Plan $plan): iterable

@@ -18,7 +18,7 @@ final class ClocksDiffer implements Rule
 {
     public function about(): About
     {
-        return new About('clocks-differ', 641, Section::Media, view: 'chains');
+        return new About('clocks-differ', Section::Media, view: 'chains');
     }
 
     public function check(Plan $plan): iterable

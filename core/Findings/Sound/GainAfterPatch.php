@@ -17,7 +17,7 @@ final class GainAfterPatch implements Rule
 {
     public function about(): About
     {
-        return new About('gain-after-patch', 644, Section::Media, view: 'chains');
+        return new About('gain-after-patch', Section::Media, view: 'chains');
     }
 
     public function check(Plan $plan): iterable

@@ -18,7 +18,7 @@ final class HornHearsNothing implements Rule
 {
     public function about(): About
     {
-        return new About('horn-hears-nothing', 655, Section::Media, view: 'chains');
+        return new About('horn-hears-nothing', Section::Media, view: 'chains');
     }
 
     public function check(Plan $plan): iterable

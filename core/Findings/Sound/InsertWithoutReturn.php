@@ -17,7 +17,7 @@ final class InsertWithoutReturn implements Rule
 {
     public function about(): About
     {
-        return new About('insert-without-return', 643, Section::Media, view: 'chains');
+        return new About('insert-without-return', Section::Media, view: 'chains');
     }
 
     public function check(Plan $plan): iterable

@@ -22,7 +22,7 @@ final class SampleRatesDiffer implements Rule
 
     public function about(): About
     {
-        return new About('sample-rates-differ', 640, Section::Media, view: 'chains');
+        return new About('sample-rates-differ', Section::Media, view: 'chains');
     }
 
     public function check(Plan $plan): iterable

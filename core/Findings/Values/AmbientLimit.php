@@ -15,7 +15,7 @@ final class AmbientLimit implements Rule
 {
     public function about(): About
     {
-        return new About('ambient-limit', 395);
+        return new About('ambient-limit');
     }
 
     public function check(Plan $plan): iterable

@@ -15,7 +15,7 @@ final class CapacityExceeded implements Rule
 {
     public function about(): About
     {
-        return new About('capacity-exceeded', 355);
+        return new About('capacity-exceeded');
     }
 
     public function check(Plan $plan): iterable

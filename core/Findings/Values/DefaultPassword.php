@@ -18,7 +18,7 @@ final class DefaultPassword implements Rule
 {
     public function about(): About
     {
-        return new About('default-password', 370, Section::Bench);
+        return new About('default-password', Section::Bench);
     }
 
     public function check(Plan $plan): iterable

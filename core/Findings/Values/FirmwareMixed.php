@@ -17,7 +17,7 @@ final class FirmwareMixed implements Rule
 {
     public function about(): About
     {
-        return new About('firmware-mixed', 345, Section::Pairings);
+        return new About('firmware-mixed', Section::Pairings);
     }
 
     public function check(Plan $plan): iterable

@@ -15,7 +15,7 @@ final class FirmwareOld implements Rule
 {
     public function about(): About
     {
-        return new About('firmware-old', 340);
+        return new About('firmware-old');
     }
 
     public function check(Plan $plan): iterable

@@ -17,7 +17,7 @@ final class LicenceMisfit implements Rule
 {
     public function about(): About
     {
-        return new About('licence-misfit', 365);
+        return new About('licence-misfit');
     }
 
     public function check(Plan $plan): iterable

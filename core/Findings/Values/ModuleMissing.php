@@ -17,7 +17,7 @@ final class ModuleMissing implements Rule
 {
     public function about(): About
     {
-        return new About('module-missing', 350);
+        return new About('module-missing');
     }
 
     public function check(Plan $plan): iterable

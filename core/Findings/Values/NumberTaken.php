@@ -18,7 +18,7 @@ final class NumberTaken implements Rule
 {
     public function about(): About
     {
-        return new About('number-taken', 305, Section::Devices, 'a number twice');
+        return new About('number-taken', Section::Devices, short: 'a number twice');
     }
 
     public function check(Plan $plan): iterable

@@ -17,7 +17,7 @@ final class PairingBroken implements Rule
 {
     public function about(): About
     {
-        return new About('pairing-broken', 330, Section::Pairings, 'values do not agree');
+        return new About('pairing-broken', Section::Pairings, short: 'values do not agree');
     }
 
     public function check(Plan $plan): iterable

@@ -18,7 +18,7 @@ final class SecretReused implements Rule
 {
     public function about(): About
     {
-        return new About('secret-reused', 375);
+        return new About('secret-reused');
     }
 
     public function check(Plan $plan): iterable

@@ -17,7 +17,7 @@ final class SupplyWrong implements Rule
 {
     public function about(): About
     {
-        return new About('supply-wrong', 390);
+        return new About('supply-wrong');
     }
 
     public function check(Plan $plan): iterable

@@ -26,7 +26,7 @@ final class TimeUnreachable implements Rule
 
     public function about(): About
     {
-        return new About('time-unreachable', 385, Section::Networks);
+        return new About('time-unreachable', Section::Networks);
     }
 
     public function check(Plan $plan): iterable

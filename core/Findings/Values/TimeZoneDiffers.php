@@ -17,7 +17,7 @@ final class TimeZoneDiffers implements Rule
 {
     public function about(): About
     {
-        return new About('timezone-differs', 380);
+        return new About('timezone-differs');
     }
 
     public function check(Plan $plan): iterable

@@ -18,7 +18,7 @@ final class UnlockEnding implements Rule
 
     public function about(): About
     {
-        return new About('unlock-ending', 360);
+        return new About('unlock-ending');
     }
 
     public function check(Plan $plan): iterable

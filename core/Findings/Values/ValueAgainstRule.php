@@ -21,7 +21,7 @@ final class ValueAgainstRule implements Rule
 {
     public function about(): About
     {
-        return new About('value-against-rule', 320);
+        return new About('value-against-rule');
     }
 
     public function check(Plan $plan): iterable

@@ -17,7 +17,7 @@ final class ValueOpen implements Rule
 {
     public function about(): About
     {
-        return new About('value-open', 310, Section::Devices, 'a value is open');
+        return new About('value-open', Section::Devices, short: 'a value is open');
     }
 
     public function check(Plan $plan): iterable

@@ -17,7 +17,7 @@ final class ValueRefused implements Rule
 {
     public function about(): About
     {
-        return new About('value-refused', 300, Section::Devices, 'not allowed there');
+        return new About('value-refused', Section::Devices, short: 'not allowed there');
     }
 
     public function check(Plan $plan): iterable

@@ -18,7 +18,7 @@ final class ExtensionUnfinished implements Rule
 {
     public function about(): About
     {
-        return new About('extension-unfinished', 440, Section::Voice);
+        return new About('extension-unfinished', Section::Voice);
     }
 
     public function check(Plan $plan): iterable

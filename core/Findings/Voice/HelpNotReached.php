@@ -19,7 +19,7 @@ final class HelpNotReached implements Rule
 {
     public function about(): About
     {
-        return new About('help-not-reached', 395, Section::Voice);
+        return new About('help-not-reached', Section::Voice);
     }
 
     public function check(Plan $plan): iterable

@@ -15,7 +15,7 @@ final class NoDispatchableLocation implements Rule
 {
     public function about(): About
     {
-        return new About('no-dispatchable-location', 120);
+        return new About('no-dispatchable-location');
     }
 
     public function check(Plan $plan): iterable

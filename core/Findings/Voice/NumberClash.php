@@ -18,7 +18,7 @@ final class NumberClash implements Rule
 {
     public function about(): About
     {
-        return new About('number-clash', 400, Section::Voice);
+        return new About('number-clash', Section::Voice);
     }
 
     public function check(Plan $plan): iterable

@@ -18,7 +18,7 @@ final class NumberOutsideBlock implements Rule
 {
     public function about(): About
     {
-        return new About('number-outside-block', 410, Section::Voice);
+        return new About('number-outside-block', Section::Voice);
     }
 
     public function check(Plan $plan): iterable

@@ -18,7 +18,7 @@ final class NumbersWait implements Rule
 {
     public function about(): About
     {
-        return new About('number-begins-another', 405, Section::Voice);
+        return new About('number-begins-another', Section::Voice);
     }
 
     public function check(Plan $plan): iterable

@@ -25,7 +25,7 @@ final class PlainPhoneNumber implements Rule
 {
     public function about(): About
     {
-        return new About('plain-phone-number', 437, Section::Voice);
+        return new About('plain-phone-number', Section::Voice);
     }
 
     public function check(Plan $plan): iterable

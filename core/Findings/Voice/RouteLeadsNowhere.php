@@ -20,7 +20,7 @@ final class RouteLeadsNowhere implements Rule
 {
     public function about(): About
     {
-        return new About('route-leads-nowhere', 425, Section::Voice);
+        return new About('route-leads-nowhere', Section::Voice);
     }
 
     public function check(Plan $plan): iterable

@@ -18,7 +18,7 @@ final class RouteNeverTaken implements Rule
 {
     public function about(): About
     {
-        return new About('route-never-taken', 420, Section::Voice);
+        return new About('route-never-taken', Section::Voice);
     }
 
     public function check(Plan $plan): iterable

@@ -18,7 +18,7 @@ final class SocketWrong implements Rule
 {
     public function about(): About
     {
-        return new About('socket-wrong', 435, Section::Voice);
+        return new About('socket-wrong', Section::Voice);
     }
 
     public function check(Plan $plan): iterable

@@ -19,7 +19,7 @@ final class TrunkEndsDiffer implements Rule
 {
     public function about(): About
     {
-        return new About('trunk-ends-differ', 430, Section::Voice);
+        return new About('trunk-ends-differ', Section::Voice);
     }
 
     public function check(Plan $plan): iterable

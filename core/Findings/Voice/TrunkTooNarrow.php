@@ -17,7 +17,7 @@ final class TrunkTooNarrow implements Rule
 {
     public function about(): About
     {
-        return new About('trunk-too-narrow', 445, Section::Voice);
+        return new About('trunk-too-narrow', Section::Voice);
     }
 
     public function check(Plan $plan): iterable

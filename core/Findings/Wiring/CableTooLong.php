@@ -23,7 +23,7 @@ final class CableTooLong implements Rule
 
     public function about(): About
     {
-        return new About('cable-too-long', 504, Section::Networks, view: 'cables');
+        return new About('cable-too-long', Section::Networks, view: 'cables');
     }
 
     public function check(Plan $plan): iterable

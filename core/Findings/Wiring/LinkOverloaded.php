@@ -25,7 +25,7 @@ final class LinkOverloaded implements Rule
 
     public function about(): About
     {
-        return new About('link-overloaded', 510, Section::Networks, view: 'cables');
+        return new About('link-overloaded', Section::Networks, view: 'cables');
     }
 
     public function check(Plan $plan): iterable

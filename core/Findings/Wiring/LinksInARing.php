@@ -17,7 +17,7 @@ final class LinksInARing implements Rule
 {
     public function about(): About
     {
-        return new About('links-in-a-ring', 512, Section::Networks, view: 'cables');
+        return new About('links-in-a-ring', Section::Networks, view: 'cables');
     }
 
     public function check(Plan $plan): iterable

@@ -18,7 +18,7 @@ final class PortTwice implements Rule
 {
     public function about(): About
     {
-        return new About('port-twice', 500, Section::Networks, view: 'cables');
+        return new About('port-twice', Section::Networks, view: 'cables');
     }
 
     public function check(Plan $plan): iterable

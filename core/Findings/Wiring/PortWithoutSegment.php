@@ -19,7 +19,7 @@ final class PortWithoutSegment implements Rule
 {
     public function about(): About
     {
-        return new About('port-without-segment', 502, Section::Networks, view: 'cables');
+        return new About('port-without-segment', Section::Networks, view: 'cables');
     }
 
     public function check(Plan $plan): iterable

@@ -17,7 +17,7 @@ final class PowerBudget implements Rule
 {
     public function about(): About
     {
-        return new About('power-budget', 508, Section::Networks, view: 'cables');
+        return new About('power-budget', Section::Networks, view: 'cables');
     }
 
     public function check(Plan $plan): iterable

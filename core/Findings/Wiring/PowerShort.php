@@ -17,7 +17,7 @@ final class PowerShort implements Rule
 {
     public function about(): About
     {
-        return new About('power-short', 506, Section::Networks, view: 'cables');
+        return new About('power-short', Section::Networks, view: 'cables');
     }
 
     public function check(Plan $plan): iterable

@@ -20,7 +20,7 @@ final class SegmentApart implements Rule
 {
     public function about(): About
     {
-        return new About('segment-apart', 503, Section::Networks, view: 'cables');
+        return new About('segment-apart', Section::Networks, view: 'cables');
     }
 
     public function check(Plan $plan): iterable

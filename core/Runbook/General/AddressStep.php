@@ -16,11 +16,6 @@ use Vorhut\Core\Runbook\RunbookStep;
 /** Its own name and address, then it is gone from where it was. */
 final class AddressStep implements GeneralStep
 {
-    public function place(): int
-    {
-        return 70;
-    }
-
     public function of(RunbookContext $context): ?RunbookStep
     {
         if (!$context->isNetworked()) {

@@ -13,11 +13,6 @@ use Vorhut\Core\Runbook\StepValue;
 /** Before anything ships: what others must say, and what must be ordered. */
 final class AskStep implements GeneralStep
 {
-    public function place(): int
-    {
-        return 10;
-    }
-
     public function of(RunbookContext $context): ?RunbookStep
     {
         $values = [];

@@ -18,11 +18,6 @@ final class ContactStep implements GeneralStep
 {
     public const ID = 'contact';
 
-    public function place(): int
-    {
-        return 50;
-    }
-
     /** @return list<string> how a unit is found whose address nobody has chosen */
     private static function finding(RunbookContext $context): array
     {

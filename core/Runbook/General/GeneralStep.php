@@ -10,9 +10,6 @@ use Vorhut\Core\Runbook\RunbookStep;
 /** A step that every kind of unit has, unless it says otherwise. */
 interface GeneralStep
 {
-    /** Where it stands among the general steps. */
-    public function place(): int;
-
     /** Null where there is nothing to do for this unit. */
     public function of(RunbookContext $context): ?RunbookStep;
 }

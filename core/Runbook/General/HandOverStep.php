@@ -13,11 +13,6 @@ use Vorhut\Core\Runbook\RunbookStep;
 /** The next visit starts from what is left behind. */
 final class HandOverStep implements GeneralStep
 {
-    public function place(): int
-    {
-        return 120;
-    }
-
     public function of(RunbookContext $context): RunbookStep
     {
         $ends = [];

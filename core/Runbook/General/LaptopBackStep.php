@@ -14,11 +14,6 @@ final class LaptopBackStep implements GeneralStep
 {
     public const ID = 'laptop-back';
 
-    public function place(): int
-    {
-        return 75;
-    }
-
     public function of(RunbookContext $context): ?RunbookStep
     {
         if (!$context->isNetworked()) {

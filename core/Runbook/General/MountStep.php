@@ -14,11 +14,6 @@ use Vorhut\Core\Runbook\RunbookStep;
 /** Where it goes, what goes into it, and which cord into which socket, all without power. */
 final class MountStep implements GeneralStep
 {
-    public function place(): int
-    {
-        return 30;
-    }
-
     public function of(RunbookContext $context): ?RunbookStep
     {
         $do = [];

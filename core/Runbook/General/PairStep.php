@@ -12,11 +12,6 @@ use Vorhut\Core\Runbook\RunbookStep;
 /** The other end holds what matches. */
 final class PairStep implements GeneralStep
 {
-    public function place(): int
-    {
-        return 100;
-    }
-
     public function of(RunbookContext $context): ?RunbookStep
     {
         $values = $context->stageValues(WorkStage::Pair);

@@ -15,11 +15,6 @@ use Vorhut\Core\Runbook\RunbookStep;
 /** Power comes last, and it takes its time. */
 final class PowerStep implements GeneralStep
 {
-    public function place(): int
-    {
-        return 40;
-    }
-
     public function of(RunbookContext $context): RunbookStep
     {
         $profile = $context->profile;

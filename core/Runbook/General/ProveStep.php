@@ -18,11 +18,6 @@ final class ProveStep implements GeneralStep
 {
     private const MOST = 12;
 
-    public function place(): int
-    {
-        return 110;
-    }
-
     public function of(RunbookContext $context): RunbookStep
     {
         $record = [];

@@ -13,11 +13,6 @@ use Vorhut\Core\Runbook\StepValue;
 /** Who it belongs to, whom it asks, what it does. */
 final class RoleStep implements GeneralStep
 {
-    public function place(): int
-    {
-        return 90;
-    }
-
     public function of(RunbookContext $context): ?RunbookStep
     {
         $values = $context->stageValues(WorkStage::Role);

@@ -17,11 +17,6 @@ use Vorhut\Core\Secret\SecretNeeds;
 /** The password that everybody knows goes first. */
 final class SecureStep implements GeneralStep
 {
-    public function place(): int
-    {
-        return 60;
-    }
-
     public function of(RunbookContext $context): ?RunbookStep
     {
         $entrance = self::asking($context->profile);

@@ -15,11 +15,6 @@ use Vorhut\Core\Runbook\StepValue;
 /** What is missing or wrong is found now. */
 final class UnpackStep implements GeneralStep
 {
-    public function place(): int
-    {
-        return 20;
-    }
-
     public function of(RunbookContext $context): RunbookStep
     {
         $mac = ($context->device->interfaces[0] ?? null)?->mac;

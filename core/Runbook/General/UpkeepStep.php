@@ -14,11 +14,6 @@ use Vorhut\Core\Runbook\StepValue;
 /** Firmware as the job asks for, licences, and a clock that is right. */
 final class UpkeepStep implements GeneralStep
 {
-    public function place(): int
-    {
-        return 80;
-    }
-
     public function of(RunbookContext $context): ?RunbookStep
     {
         $values = $context->stageValues(WorkStage::Upkeep);

@@ -33,11 +33,6 @@ final readonly class BookDocument implements Document
         return 'Hand-over with a sheet for each unit (PDF)';
     }
 
-    public function place(): int
-    {
-        return 10;
-    }
-
     public function files(JobContext $context): iterable
     {
         $view = $this->book->of($context);

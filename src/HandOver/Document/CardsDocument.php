@@ -19,11 +19,6 @@ final readonly class CardsDocument implements Document
         return 'Directory, as cards';
     }
 
-    public function place(): int
-    {
-        return 40;
-    }
-
     public function files(JobContext $context): iterable
     {
         yield 'directory.vcf' => Directory::of($context->job)->vcard();

@@ -26,11 +26,6 @@ final readonly class DatesDocument implements Document
         return 'Dates, as a calendar';
     }
 
-    public function place(): int
-    {
-        return 80;
-    }
-
     public function files(JobContext $context): iterable
     {
         $dates = DatesAhead::of($context->job, $this->dates->today($context));

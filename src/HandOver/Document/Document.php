@@ -17,9 +17,6 @@ interface Document
     /** What stands beside its tick. */
     public function title(): string;
 
-    /** Where it stands among the others. */
-    public function place(): int;
-
     /** @return iterable<string, string> bytes by file name, one after the other as they are made */
     public function files(JobContext $context): iterable;
 }

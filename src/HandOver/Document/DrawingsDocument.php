@@ -35,11 +35,6 @@ final readonly class DrawingsDocument implements Document
         return 'Drawings (SVG)';
     }
 
-    public function place(): int
-    {
-        return 35;
-    }
-
     public function files(JobContext $context): iterable
     {
         yield 'drawings/networks.svg' => $this->draw('map', 'Segments and the routers between them', NetMap::of($context->job, '', []));

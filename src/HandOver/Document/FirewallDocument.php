@@ -31,11 +31,6 @@ final readonly class FirewallDocument implements Document
         return 'Request for the firewall';
     }
 
-    public function place(): int
-    {
-        return 60;
-    }
-
     public function files(JobContext $context): iterable
     {
         $sheet = AskSheet::of(new AskContext(new Settings($context->job), $this->reading->prover($context->stored)));

@@ -30,11 +30,6 @@ final readonly class LabelsDocument implements Document
         return 'Labels for the units, '.LabelSheet::TwentyFour->label();
     }
 
-    public function place(): int
-    {
-        return 70;
-    }
-
     public function files(JobContext $context): iterable
     {
         $sheet = LabelSheet::TwentyFour;

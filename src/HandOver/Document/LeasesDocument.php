@@ -27,11 +27,6 @@ final readonly class LeasesDocument implements Document
         return 'Leases for two DHCP servers, zones for a name server';
     }
 
-    public function place(): int
-    {
-        return 50;
-    }
-
     public function files(JobContext $context): iterable
     {
         foreach (['dnsmasq', 'kea', 'zone'] as $what) {

@@ -21,11 +21,6 @@ final readonly class ListsDocument implements Document
         return 'Each list as text (CSV)';
     }
 
-    public function place(): int
-    {
-        return 30;
-    }
-
     public function files(JobContext $context): iterable
     {
         foreach (PrintableLists::all() as $name => $paper) {

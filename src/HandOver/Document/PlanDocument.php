@@ -19,11 +19,6 @@ final readonly class PlanDocument implements Document
         return 'The plan itself, as a job file';
     }
 
-    public function place(): int
-    {
-        return 90;
-    }
-
     public function files(JobContext $context): iterable
     {
         yield 'plan.json' => JobFile::write($context->job);

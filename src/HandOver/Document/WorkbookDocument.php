@@ -21,11 +21,6 @@ final readonly class WorkbookDocument implements Document
         return 'All lists in one workbook (XLSX)';
     }
 
-    public function place(): int
-    {
-        return 20;
-    }
-
     public function files(JobContext $context): iterable
     {
         $sheets = [];
