@@ -59,7 +59,13 @@ final class AirLog
         $read = [];
         foreach ($attempts as $who => $of) {
             $next = AirStage::cases()[($of['reached']?->order() ?? -1) + 1] ?? null;
-            $read[] = new AirAttempt((string) $who, $of['reached'], $of['stopped'] ?? $next, $of['reason'], $of['lines']);
+            $read[] = new AirAttempt(
+                who: (string) $who,
+                reached: $of['reached'],
+                stopped: $of['stopped'] ?? $next,
+                reason: $of['reason'],
+                lines: $of['lines'],
+            );
         }
 
         return $read;

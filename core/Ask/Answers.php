@@ -58,7 +58,13 @@ final readonly class Answers
         $title .= '' === $given->by ? '' : ', by '.$given->by;
 
         /** @var array<string, string> $texts */
-        return new self(new ChangeSet($title, $change->edits ?? []), $filled, $texts, $refused, $unknown);
+        return new self(
+            change: new ChangeSet($title, $change->edits ?? []),
+            filled: $filled,
+            texts: $texts,
+            refused: $refused,
+            unknown: $unknown,
+        );
     }
 
     /** @return list<string> ids of the units for which something is filled */

@@ -65,7 +65,21 @@ final class AskContext
         $by = (string) $kept?->by;
         $of = new NoteAnswer($key);
 
-        return new AskItem('asked.'.$key, $who, $block, $what, $units, $form, $why, $blocks, $of, $said, $by, $kept?->on, $ours);
+        return new AskItem(
+            id: 'asked.'.$key,
+            who: $who,
+            block: $block,
+            what: $what,
+            units: $units,
+            form: $form,
+            why: $why,
+            blocks: $blocks,
+            filling: $of,
+            answer: $said,
+            by: $by,
+            on: $kept?->on,
+            ours: $ours,
+        );
     }
 
     public function segmentOf(?Ipv4Address $address): ?Segment

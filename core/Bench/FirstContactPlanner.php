@@ -41,16 +41,16 @@ final class FirstContactPlanner
         $added = array_values(array_map(strval(...), $added));
 
         return new FirstContactPlan(
-            $device->id,
-            $technique,
-            self::why($profile, $technique),
-            \array_slice($techniques, 1),
-            $this->laptopValues($technique, $alias, $newSide),
-            $this->unitValues($device, $profile, $interface, $technique),
-            $this->order($device, $profile, $technique, $alias, $newSide),
-            (new FirstContactRisks($this->job, $this->laptop))->of($device, $profile, $technique),
-            self::wayBack($interface, $added),
-            $added,
+            device: $device->id,
+            technique: $technique,
+            why: self::why($profile, $technique),
+            others: \array_slice($techniques, 1),
+            laptop: $this->laptopValues($technique, $alias, $newSide),
+            unit: $this->unitValues($device, $profile, $interface, $technique),
+            order: $this->order(device: $device, profile: $profile, technique: $technique, alias: $alias, newSide: $newSide),
+            risks: (new FirstContactRisks($this->job, $this->laptop))->of($device, $profile, $technique),
+            wayBack: self::wayBack($interface, $added),
+            added: $added,
         );
     }
 

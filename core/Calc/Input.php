@@ -38,35 +38,46 @@ final readonly class Input
         float $max,
         int|float|null $default = null,
     ): self {
-        return new self($name, $unit, $says, $default, $min, $max, false, []);
+        return new self(name: $name, unit: $unit, says: $says, default: $default, min: $min, max: $max, isWhole: false, options: []);
     }
 
     public static function whole(string $name, string $unit, string $says, int $min, int $max, ?int $default = null): self
     {
-        return new self($name, $unit, $says, $default, $min, $max, true, []);
+        return new self(name: $name, unit: $unit, says: $says, default: $default, min: $min, max: $max, isWhole: true, options: []);
     }
 
     /** @param non-empty-list<string> $options */
     public static function word(string $name, string $says, array $options, string $default): self
     {
-        return new self($name, '', $says, $default, 0, 0, false, $options);
+        return new self(name: $name, unit: '', says: $says, default: $default, min: 0, max: 0, isWhole: false, options: $options);
     }
 
     public static function flag(string $name, string $says): self
     {
-        return new self($name, '', $says, false, 0, 0, false, []);
+        return new self(name: $name, unit: '', says: $says, default: false, min: 0, max: 0, isWhole: false, options: []);
     }
 
     /** @param string $pattern the whole text */
     public static function text(string $name, string $says, string $pattern): self
     {
-        return new self($name, '', $says, null, 0, 0, false, [], $pattern);
+        return new self(name: $name, unit: '', says: $says, default: null, min: 0, max: 0, isWhole: false, options: [], pattern: $pattern);
     }
 
     /** @param non-empty-list<self> $columns what each record takes */
     public static function records(string $name, string $says, array $columns): self
     {
-        return new self($name, '', $says, null, 0, 0, false, [], '', $columns);
+        return new self(
+            name: $name,
+            unit: '',
+            says: $says,
+            default: null,
+            min: 0,
+            max: 0,
+            isWhole: false,
+            options: [],
+            pattern: '',
+            columns: $columns,
+        );
     }
 
     public function isFlag(): bool
@@ -126,7 +137,7 @@ final readonly class Input
     /** @throws InvalidValue */
     private function readRecord(mixed $record): Inputs
     {
-        $about = new CalculationAbout($this->name, $this->name, '', $this->columns, []);
+        $about = new CalculationAbout(id: $this->name, name: $this->name, standard: '', inputs: $this->columns, outputs: []);
 
         return \is_array($record) && ([] === $record || !array_is_list($record))
             ? Inputs::of($about, $record)

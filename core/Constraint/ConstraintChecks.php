@@ -74,14 +74,14 @@ final class ConstraintChecks
         $holds = null === $mine || null === $theirs ? null : self::compare($tie->relation, $mine, $theirs);
 
         return new ConstraintCheck(
-            $coupled,
-            $tie,
-            $mine,
-            $theirs,
-            $holds,
-            $this->shown($coupled->from, $tie->mine, $mine),
-            $this->shown($coupled->to, (string) $reference, $theirs),
-            false === $holds ? $this->mends($coupled, $tie, $mine, $theirs) : [],
+            coupled: $coupled,
+            tie: $tie,
+            mine: $mine,
+            theirs: $theirs,
+            holds: $holds,
+            mineShown: $this->shown($coupled->from, $tie->mine, $mine),
+            theirsShown: $this->shown($coupled->to, (string) $reference, $theirs),
+            mends: false === $holds ? $this->mends($coupled, $tie, $mine, $theirs) : [],
         );
     }
 
@@ -119,13 +119,30 @@ final class ConstraintChecks
             $shown = $this->shown($coupled->from, $tie->mine, $mine);
 
             return null === $mine
-                ? new ConstraintCheck($coupled, $tie, null, null, null)
-                : new ConstraintCheck($coupled, $tie, $mine, null, true, $shown, 'no other with it');
+                ? new ConstraintCheck(coupled: $coupled, tie: $tie, mine: null, theirs: null, holds: null)
+                : new ConstraintCheck(
+                    coupled: $coupled,
+                    tie: $tie,
+                    mine: $mine,
+                    theirs: null,
+                    holds: true,
+                    mineShown: $shown,
+                    theirsShown: 'no other with it',
+                );
         }
         $mend = $this->set($coupled->from, $tie->mine, null);
         $shown = $this->shown($coupled->from, $tie->mine, $mine);
 
-        return new ConstraintCheck($coupled, $tie, $mine, $mine, false, $shown, $shown.' at '.$other->name, array_filter([$mend]));
+        return new ConstraintCheck(
+            coupled: $coupled,
+            tie: $tie,
+            mine: $mine,
+            theirs: $mine,
+            holds: false,
+            mineShown: $shown,
+            theirsShown: $shown.' at '.$other->name,
+            mends: array_filter([$mend]),
+        );
     }
 
     /** @return array<string, list<Device>> */
@@ -157,7 +174,15 @@ final class ConstraintChecks
 
         $holds = null === $mine || null === $theirs ? null : $mine === $theirs;
 
-        return new ConstraintCheck($coupled, $tie, $mine, $theirs, $holds, (string) $mine, (string) $theirs);
+        return new ConstraintCheck(
+            coupled: $coupled,
+            tie: $tie,
+            mine: $mine,
+            theirs: $theirs,
+            holds: $holds,
+            mineShown: (string) $mine,
+            theirsShown: (string) $theirs,
+        );
     }
 
     /** @param string $reference the interface meant stands behind its slash, "@address/room" */

@@ -26,7 +26,7 @@ final readonly class When implements Checked
     public function check(RawRecord $given): void
     {
         if ((null === $this->choice) === (null === $this->setting)) {
-            throw $given->refuse('setting', 'either "choice" or "setting"', 'Name the one that decides.');
+            throw $given->refuse(key: 'setting', allowed: 'either "choice" or "setting"', advice: 'Name the one that decides.');
         }
         if (null !== $this->choice && !\in_array($this->choice, Conventions::questions(), true)) {
             throw $given->refuse('choice', 'one of '.implode(', ', Conventions::questions()));

@@ -19,8 +19,14 @@ final class DatesAhead
         $needed = $visit->neededBy();
         if (null !== $visit->on && null !== $needed) {
             $hours = \sprintf('From %s until %s.', $visit->from, $visit->until);
-            $dates[] = new DateAhead('visit', $visit->on, 'Day on site', $hours, $today->until($visit->on));
-            $dates[] = new DateAhead('answers', $needed, 'Answers are needed', 'Remind whoever has not answered.', $today->until($needed));
+            $dates[] = new DateAhead(key: 'visit', on: $visit->on, title: 'Day on site', todo: $hours, days: $today->until($visit->on));
+            $dates[] = new DateAhead(
+                key: 'answers',
+                on: $needed,
+                title: 'Answers are needed',
+                todo: 'Remind whoever has not answered.',
+                days: $today->until($needed),
+            );
         }
         foreach ($job->all(Licence::class) as $licence) {
             array_push($dates, ...self::ofLicence($job, $licence, $needed, $today));
@@ -39,14 +45,35 @@ final class DatesAhead
         if (null !== $needed && LicenceState::Wanted === $licence->state) {
             $title = 'Order by then: '.$name;
             $todo = 'It must be there on the day.';
-            $dates[] = new DateAhead('order-'.$licence->id, $needed, $title, $todo, $today->until($needed), $device);
+            $dates[] = new DateAhead(
+                key: 'order-'.$licence->id,
+                on: $needed,
+                title: $title,
+                todo: $todo,
+                days: $today->until($needed),
+                device: $device,
+            );
         }
         if (null !== $licence->from) {
-            $dates[] = new DateAhead('begins-'.$licence->id, $licence->from, $name.' begins', '', $today->until($licence->from), $device);
+            $dates[] = new DateAhead(
+                key: 'begins-'.$licence->id,
+                on: $licence->from,
+                title: $name.' begins',
+                todo: '',
+                days: $today->until($licence->from),
+                device: $device,
+            );
         }
         if (null !== $licence->until) {
             $todo = 'Finish its settings before, or have it prolonged; tell the client.';
-            $dates[] = new DateAhead('ends-'.$licence->id, $licence->until, $name.' ends', $todo, $today->until($licence->until), $device);
+            $dates[] = new DateAhead(
+                key: 'ends-'.$licence->id,
+                on: $licence->until,
+                title: $name.' ends',
+                todo: $todo,
+                days: $today->until($licence->until),
+                device: $device,
+            );
         }
 
         return $dates;

@@ -25,14 +25,14 @@ final class LicenceLines
             $planned[$device->id][$licence->kind] = true;
             [$todo, $isUrgent] = self::todo($licence, $today);
             $lines[] = new LicenceLine(
-                $device,
-                $licence,
-                $licence->name,
-                true === $kind?->unlocks ? 'unlock' : 'licence',
-                trim(($kind->tiedTo ?? '').' '.($licence->serial ?? $device->serial)),
-                $licence->state->label(),
-                $todo,
-                $isUrgent,
+                device: $device,
+                licence: $licence,
+                name: $licence->name,
+                kind: true === $kind?->unlocks ? 'unlock' : 'licence',
+                tiedTo: trim(($kind->tiedTo ?? '').' '.($licence->serial ?? $device->serial)),
+                state: $licence->state->label(),
+                todo: $todo,
+                isUrgent: $isUrgent,
             );
         }
         foreach ($job->devices as $device) {
@@ -40,7 +40,16 @@ final class LicenceLines
                 if ($kind->required && !isset($planned[$device->id][$kind->id])) {
                     $tied = trim($kind->tiedTo.' '.$device->serial);
                     $todo = 'Order it: the unit does not work without.';
-                    $lines[] = new LicenceLine($device, null, $kind->name, 'licence', $tied, 'not planned', $todo, true);
+                    $lines[] = new LicenceLine(
+                        device: $device,
+                        licence: null,
+                        name: $kind->name,
+                        kind: 'licence',
+                        tiedTo: $tied,
+                        state: 'not planned',
+                        todo: $todo,
+                        isUrgent: true,
+                    );
                 }
             }
         }

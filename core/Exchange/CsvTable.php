@@ -31,7 +31,12 @@ final readonly class CsvTable
         [$text, $encoding] = self::decode($bytes);
         $text = str_replace(["\r\n", "\r"], "\n", $text);
         if ('' === trim($text)) {
-            throw InvalidFile::at('line 1', '', 'a first line with column names, then a line per device', 'Paste or choose a list.');
+            throw InvalidFile::at(
+                path: 'line 1',
+                given: '',
+                allowed: 'a first line with column names, then a line per device',
+                advice: 'Paste or choose a list.',
+            );
         }
         $lines = substr_count($text, "\n");
         if ($lines > self::MOST_LINES) {

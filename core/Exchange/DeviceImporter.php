@@ -78,24 +78,28 @@ final class DeviceImporter
         }
 
         return new DeviceImport(
-            array_values($edits),
-            $lines,
-            $errors,
-            $head,
-            $asides->left(),
-            $unchanged,
-            $table,
-            $orders,
-            $unknown,
-            $this->made,
-            $this->factory,
-            $this->unwired,
+            edits: array_values($edits),
+            lines: $lines,
+            errors: $errors,
+            head: $head,
+            asides: $asides->left(),
+            unchanged: $unchanged,
+            table: $table,
+            orders: $orders,
+            unknown: $unknown,
+            made: $this->made,
+            factory: $this->factory,
+            unwired: $this->unwired,
         );
     }
 
     private function edit(CsvRow $row): Edit
     {
-        $name = $row->get('name') ?? $row->get('id') ?? throw $row->refuse('name', 'a name', 'Every row needs one.');
+        $name = $row->get('name') ?? $row->get('id') ?? throw $row->refuse(
+            column: 'name',
+            allowed: 'a name',
+            advice: 'Every row needs one.',
+        );
         $mac = $row->parsed('mac', MacAddress::ofUnit(...));
         $existing = $this->matcher->existing($row, $name, $mac);
         $values = ['name' => $name] + $this->values($row, Device::class);
@@ -107,7 +111,13 @@ final class DeviceImporter
         $after = $before ?? ['id' => $id, 'interfaces' => [], 'settings' => new \stdClass()] + RecordType::of(Device::class)->blank();
         $after = [...$after, ...$values];
         $kind = $values['profile'] ?? $existing?->profile;
-        $after['interfaces'] = $this->interfaces($row, $existing, $before, $mac, \is_string($kind) ? $kind : '');
+        $after['interfaces'] = $this->interfaces(
+            row: $row,
+            existing: $existing,
+            before: $before,
+            mac: $mac,
+            kind: \is_string($kind) ? $kind : '',
+        );
         $this->verify($row, $after);
         $this->matcher->claim($row, $id, $mac);
 
@@ -224,9 +234,9 @@ final class DeviceImporter
         return $ofSubnet
             ?? (($existing?->interfaces[0] ?? null)?->address?->prefix->length
                 ?? throw $row->refuse(
-                    'address',
-                    'an address with its mask, or one inside a subnet of its segment',
-                    'Add a column mask, write /24 behind it, or plan the segment first.',
+                    column: 'address',
+                    allowed: 'an address with its mask, or one inside a subnet of its segment',
+                    advice: 'Add a column mask, write /24 behind it, or plan the segment first.',
                 ));
     }
 

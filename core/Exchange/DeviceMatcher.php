@@ -113,7 +113,11 @@ final class DeviceMatcher
         if (null !== $given) {
             return Slug::is($given)
                 ? $given
-                : throw $row->refuse('id', 'a slug of small letters, digits, dots and hyphens', 'Such as berth-1.');
+                : throw $row->refuse(
+                    column: 'id',
+                    allowed: 'a slug of small letters, digits, dots and hyphens',
+                    advice: 'Such as berth-1.',
+                );
         }
         $ascii = transliterator_transliterate('Any-Latin; Latin-ASCII; Lower()', $name);
         $slug = substr(trim((string) preg_replace('/[^a-z0-9]+/', '-', false === $ascii ? '' : $ascii), '-'), 0, 56);

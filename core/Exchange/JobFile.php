@@ -29,7 +29,13 @@ final class JobFile
         foreach (JobSections::all() as $section => $lists) {
             foreach ($lists as $name => $list) {
                 $values = self::listed($data, $section, $name);
-                $records[$name] = self::byId($list, $values, $upcasters, (int) $data['version'], $errors); // @phpstan-ignore cast.int
+                $records[$name] = self::byId(
+                    list: $list,
+                    values: $values,
+                    upcasters: $upcasters,
+                    from: (int) $data['version'], // @phpstan-ignore cast.int
+                    errors: $errors,
+                );
             }
         }
         try {

@@ -64,7 +64,7 @@ final readonly class ListHead
             $how[$meaning] = 'content';
         }
 
-        return new self($line, $titles, $columns, $how, $above);
+        return new self(line: $line, titles: $titles, columns: $columns, how: $how, above: $above);
     }
 
     /** @return list<string> titles of columns that hold nothing anybody knows */

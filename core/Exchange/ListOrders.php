@@ -26,7 +26,7 @@ final readonly class ListOrders
     /** @param array<int, string> $columns */
     public function withColumns(array $columns): self
     {
-        return new self($columns, $this->kinds, $this->mended, $this->places, $this->numbers);
+        return new self(columns: $columns, kinds: $this->kinds, mended: $this->mended, places: $this->places, numbers: $this->numbers);
     }
 
     /** @return array<string, mixed> as they are kept; what was mended stands in the list by then */

@@ -96,7 +96,12 @@ final class NumberList
             $rows[] = $row;
         }
         if (null === $columns) {
-            throw InvalidFile::at('line 1', '', 'a line that names the columns, "Number" among them', 'Such as Number;Name;Unit.');
+            throw InvalidFile::at(
+                path: 'line 1',
+                given: '',
+                allowed: 'a line that names the columns, "Number" among them',
+                advice: 'Such as Number;Name;Unit.',
+            );
         }
 
         return $rows;
@@ -154,7 +159,7 @@ final class NumberList
             [$wrong, $values] = [$values, []];
         }
         if (null !== $wrong) {
-            return new NumberRow($line, $number, 'refused', $wrong, []);
+            return new NumberRow(line: $line, number: $number, does: 'refused', why: $wrong, edits: []);
         }
         $known = $this->job->extensions[$number] ?? null;
         $plain = ['kind' => ($known->kind ?? ExtensionKind::Sip)->value, 'mailbox' => $known->mailbox ?? false];
@@ -164,7 +169,13 @@ final class NumberList
         if (null !== $held && !$renumbers) {
             $name = $this->job->nameOf((string) $held->device);
 
-            return new NumberRow($line, $number, 'renumbers', \sprintf('%s has %s', $name, $held->number), []);
+            return new NumberRow(
+                line: $line,
+                number: $number,
+                does: 'renumbers',
+                why: \sprintf('%s has %s', $name, $held->number),
+                edits: [],
+            );
         }
         $edits = [new Edit(Extension::class, $number, $before, $after)];
         if (null !== $held) {
@@ -174,17 +185,29 @@ final class NumberList
                 new Edit(Extension::class, $number, $before, [...$old, ...$after, 'number' => $number]),
             ];
 
-            return new NumberRow($line, $number, 'moves', \sprintf('in the place of %s', $held->number), $edits);
+            return new NumberRow(
+                line: $line,
+                number: $number,
+                does: 'moves',
+                why: \sprintf('in the place of %s', $held->number),
+                edits: $edits,
+            );
         }
         if ($before === $after) {
-            return new NumberRow($line, $number, 'same', '', []);
+            return new NumberRow(line: $line, number: $number, does: 'same', why: '', edits: []);
         }
         $changed = implode(', ', array_keys(array_diff_assoc(
             array_map(strval(...), array_filter($after, \is_scalar(...))),
             array_map(strval(...), array_filter($before ?? [], \is_scalar(...))),
         )));
 
-        return new NumberRow($line, $number, null === $before ? 'new' : 'changed', null === $before ? '' : $changed, $edits);
+        return new NumberRow(
+            line: $line,
+            number: $number,
+            does: null === $before ? 'new' : 'changed',
+            why: null === $before ? '' : $changed,
+            edits: $edits,
+        );
     }
 
     /** The number that a unit has already, where it is another one. */

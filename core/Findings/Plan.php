@@ -125,7 +125,13 @@ final class Plan
             foreach ($this->job->devices as $device) {
                 foreach ($device->interfaces as $index => $interface) {
                     $segment = $this->job->segments[$interface->segment] ?? null;
-                    $this->seats[] = new Seat($device, $index, $interface, $segment, $segment?->subnetOf($interface->address?->address));
+                    $this->seats[] = new Seat(
+                        device: $device,
+                        index: $index,
+                        interface: $interface,
+                        segment: $segment,
+                        subnet: $segment?->subnetOf($interface->address?->address),
+                    );
                 }
             }
         }

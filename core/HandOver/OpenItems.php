@@ -61,7 +61,13 @@ final readonly class OpenItems
     {
         foreach ($this->job->devices as $device) {
             if (!$device->stage->isDone()) {
-                yield $this->item(OpenKind::Units, 'unit-'.$device->id, $device->name, 'It is '.$device->stage->label().'.', $device->id);
+                yield $this->item(
+                    kind: OpenKind::Units,
+                    id: 'unit-'.$device->id,
+                    title: $device->name,
+                    detail: 'It is '.$device->stage->label().'.',
+                    device: $device->id,
+                );
             }
         }
     }
@@ -76,7 +82,7 @@ final readonly class OpenItems
                     $id = 'value-'.$device->id.'-'.$value->setting->id;
                     $title = \sprintf('%s: %s', $device->name, lcfirst($value->setting->name));
                     $who = null === $value->setting->ask ? 'Say it in the plan.' : \sprintf('Ask %s.', $value->setting->ask->label());
-                    yield $this->item(OpenKind::Values, $id, $title, $who, $device->id);
+                    yield $this->item(kind: OpenKind::Values, id: $id, title: $title, detail: $who, device: $device->id);
                 }
             }
         }
@@ -93,7 +99,13 @@ final readonly class OpenItems
             $device = $this->job->devices[$id] ?? null;
             if (null !== $device && [] !== $what) {
                 $title = \sprintf('%s: %s', $device->name, OpenKind::NotRead === $kind ? 'not read' : 'to do again');
-                yield $this->item($kind, $kind->value.'-'.$device->id, $title, implode('; ', $what).'.', $device->id);
+                yield $this->item(
+                    kind: $kind,
+                    id: $kind->value.'-'.$device->id,
+                    title: $title,
+                    detail: implode('; ', $what).'.',
+                    device: $device->id,
+                );
             }
         }
     }
@@ -105,7 +117,13 @@ final readonly class OpenItems
             if (self::SAID_ABOVE === $finding->rule) {
                 continue;
             }
-            yield $this->item(OpenKind::Findings, $finding->id(), $finding->title, $finding->advice, $finding->devices[0] ?? '');
+            yield $this->item(
+                kind: OpenKind::Findings,
+                id: $finding->id(),
+                title: $finding->title,
+                detail: $finding->advice,
+                device: $finding->devices[0] ?? '',
+            );
         }
     }
 
@@ -154,7 +172,13 @@ final readonly class OpenItems
             $address = (string) $device->primaryAddress()?->address;
             if (isset($this->silent[$address])) {
                 $detail = \sprintf('%s did not answer, %s.', $address, $this->silent[$address]);
-                yield $this->item(OpenKind::Silent, 'silent-'.$device->id, $device->name, $detail, $device->id);
+                yield $this->item(
+                    kind: OpenKind::Silent,
+                    id: 'silent-'.$device->id,
+                    title: $device->name,
+                    detail: $detail,
+                    device: $device->id,
+                );
             }
         }
     }
@@ -164,12 +188,26 @@ final readonly class OpenItems
     {
         foreach (DatesAhead::of($this->job, $this->today) as $date) {
             $detail = trim(\sprintf('%s, %s. %s', $date->on, $date->when(), $date->todo));
-            yield $this->item(OpenKind::Dates, 'date-'.$date->key, $date->title, $detail, $date->device->id ?? '');
+            yield $this->item(
+                kind: OpenKind::Dates,
+                id: 'date-'.$date->key,
+                title: $date->title,
+                detail: $detail,
+                device: $date->device->id ?? '',
+            );
         }
     }
 
     private function item(OpenKind $kind, string $id, string $title, string $detail, string $device = '', string $intent = ''): OpenItem
     {
-        return new OpenItem($kind, $id, $title, $detail, $device, $intent, $this->accepted[$id] ?? '');
+        return new OpenItem(
+            kind: $kind,
+            id: $id,
+            title: $title,
+            detail: $detail,
+            device: $device,
+            intent: $intent,
+            reason: $this->accepted[$id] ?? '',
+        );
     }
 }

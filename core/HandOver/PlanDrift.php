@@ -33,8 +33,22 @@ final class PlanDrift
                 if ('changed' !== $is || [] !== $fields) {
                     $name = $after[$id]['name'] ?? $before[$id]['name'] ?? $id;
                     $name = \is_string($name) ? $name : (string) $id;
-                    $back = new Edit($list->type, (string) $id, $after[$id] ?? null, $before[$id] ?? null, 'gone' === $is ? $behind : null);
-                    $drifts[] = new RecordDrift($list->name, (string) $id, $list->one, $name, $is, $fields, $back);
+                    $back = new Edit(
+                        type: $list->type,
+                        id: (string) $id,
+                        before: $after[$id] ?? null,
+                        after: $before[$id] ?? null,
+                        behind: 'gone' === $is ? $behind : null,
+                    );
+                    $drifts[] = new RecordDrift(
+                        list: $list->name,
+                        id: (string) $id,
+                        one: $list->one,
+                        name: $name,
+                        is: $is,
+                        fields: $fields,
+                        back: $back,
+                    );
                 }
                 $behind = (string) $id;
             }

@@ -46,12 +46,12 @@ final readonly class UnitSheet
         }
 
         return new self(
-            $device->id,
-            $device->name,
-            $job->profileOf($device)->name,
-            self::facts($job, $device),
-            array_map(static fn (NetworkInterface $i): array => self::network($job, $i), $device->interfaces),
-            $values,
+            id: $device->id,
+            name: $device->name,
+            kind: $job->profileOf($device)->name,
+            facts: self::facts($job, $device),
+            interfaces: array_map(static fn (NetworkInterface $i): array => self::network($job, $i), $device->interfaces),
+            values: $values,
         );
     }
 

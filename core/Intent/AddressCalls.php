@@ -89,7 +89,14 @@ final class AddressCalls
             $mute = null === $target ? $pair->to : $pair->from;
             $cause = CauseRule::AddressMissing->at($mute, words: ['who' => $job->nameOf($mute)]);
 
-            return [new Leaf($title, $pair->from, $target, $service, PairVerdict::CannotSend, $cause), null];
+            return [new Leaf(
+                title: $title,
+                asker: $pair->from,
+                target: $target,
+                service: $service,
+                span: PairVerdict::CannotSend,
+                cause: $cause,
+            ), null];
         }
         $verdict = $this->asks->exchange->ask($caller, $target, $service);
         $by = $network->node($verdict->by[0] ?? '');
@@ -98,10 +105,24 @@ final class AddressCalls
             $words = ['who' => $by->name, 'other' => $meant->name];
             $cause = CauseRule::LeadsElsewhere->at($by->id, ['address' => (string) $target], $words);
 
-            return [new Leaf($title, $pair->from, $target, $service, PairVerdict::NotFound, $cause), null];
+            return [new Leaf(
+                title: $title,
+                asker: $pair->from,
+                target: $target,
+                service: $service,
+                span: PairVerdict::NotFound,
+                cause: $cause,
+            ), null];
         }
 
-        return [new Leaf($title, $pair->from, $target, $service, PairVerdict::ofVerdict($verdict), $verdict->cause), $by];
+        return [new Leaf(
+            title: $title,
+            asker: $pair->from,
+            target: $target,
+            service: $service,
+            span: PairVerdict::ofVerdict($verdict),
+            cause: $verdict->cause,
+        ), $by];
     }
 
     /** @return non-empty-list<Leaf> */
@@ -111,7 +132,14 @@ final class AddressCalls
             if ($this->isMute($end)) {
                 $cause = CauseRule::NoMedia->at($end->id, words: ['who' => $end->name, 'what' => 'no media ports']);
 
-                return [new Leaf($this->title($caller, $callee), $caller->id, null, null, PairVerdict::NotFound, $cause)];
+                return [new Leaf(
+                    title: $this->title($caller, $callee),
+                    asker: $caller->id,
+                    target: null,
+                    service: null,
+                    span: PairVerdict::NotFound,
+                    cause: $cause,
+                )];
             }
         }
         $leaves = array_map(fn (array $ends): Leaf => $this->both(...$ends), $this->ends($caller, $callee, $dialled));

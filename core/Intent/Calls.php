@@ -31,7 +31,7 @@ final readonly class Calls
         $media = $this->media($caller, $callee);
         $how = PairVerdict::Through === $media->span ? 'sound both ways' : $media->title;
 
-        return new PairPrediction($pair, $media->span, $media->cause, $how, [...$ringing->leaves, $media]);
+        return new PairPrediction(pair: $pair, span: $media->span, cause: $media->cause, how: $how, leaves: [...$ringing->leaves, $media]);
     }
 
     /** All that happens until the phone rings. */
@@ -143,7 +143,7 @@ final readonly class Calls
             $lacks = null === ($who === $a ? $addressA : $addressB) ? 'no address' : 'no media ports';
             $cause = CauseRule::NoMedia->at($who->id, words: ['who' => $who->name, 'what' => $lacks]);
 
-            return new Leaf($title, $a->id, null, null, PairVerdict::NotFound, $cause);
+            return new Leaf(title: $title, asker: $a->id, target: null, service: null, span: PairVerdict::NotFound, cause: $cause);
         }
         $network = $this->asks->exchange->network;
         $path = MediaPath::between(
@@ -157,6 +157,17 @@ final readonly class Calls
             $title = \sprintf('sound only from %s to %s', ...$names);
         }
 
-        return new Leaf($title, $a->id, $addressB, $mediaB, $span, $path->cause, true, $addressA, $mediaA, $b->id);
+        return new Leaf(
+            title: $title,
+            asker: $a->id,
+            target: $addressB,
+            service: $mediaB,
+            span: $span,
+            cause: $path->cause,
+            decides: true,
+            source: $addressA,
+            media: $mediaA,
+            listener: $b->id,
+        );
     }
 }

@@ -96,11 +96,25 @@ final class DialledCalls
     {
         $isMeant = '' === $wanted || $wanted === $dialled->to?->kind || 'trunk' === $dialled->to?->kind;
         if ($dialled->verdict->holds() && $isMeant) {
-            return new Leaf(rtrim($dialled->why, '.'), $pair->from, null, null, PairVerdict::Through, null);
+            return new Leaf(
+                title: rtrim($dialled->why, '.'),
+                asker: $pair->from,
+                target: null,
+                service: null,
+                span: PairVerdict::Through,
+                cause: null,
+            );
         }
         $why = $isMeant ? $dialled->why : \sprintf('It ends at no %s. %s', $wanted, $dialled->why);
 
-        return new Leaf(rtrim($why, '.'), $pair->from, null, null, PairVerdict::NotFound, $this->cause($pair, $why));
+        return new Leaf(
+            title: rtrim($why, '.'),
+            asker: $pair->from,
+            target: null,
+            service: null,
+            span: PairVerdict::NotFound,
+            cause: $this->cause($pair, $why),
+        );
     }
 
     private function cause(Pair $pair, string $why): Cause

@@ -51,7 +51,7 @@ final class Engine
         $isExternal = true === $this->exchange->network->node($pair->to)?->isExternal;
         $how = 'by '.$service.($isExternal ? ', as far as the plan goes: what answers there is not known' : '');
 
-        return new PairPrediction($pair, $leaf->span, $leaf->cause, $how, [$leaf]);
+        return new PairPrediction(pair: $pair, span: $leaf->span, cause: $leaf->cause, how: $how, leaves: [$leaf]);
     }
 
     /** One request and its answer. */

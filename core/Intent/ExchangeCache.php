@@ -47,14 +47,21 @@ final class ExchangeCache
             $mute = null === $asker || null !== $target ? $from : $to;
             $cause = CauseRule::AddressMissing->at($mute, words: ['who' => $this->job->nameOf($mute)]);
 
-            return new Leaf($title, $from, $target, $service, PairVerdict::CannotSend, $cause);
+            return new Leaf(title: $title, asker: $from, target: $target, service: $service, span: PairVerdict::CannotSend, cause: $cause);
         }
         $verdict = $this->exchange->ask($asker, $target, $service);
         $stranger = self::stranger($this->exchange->network, $to, $target, $verdict);
 
         return null === $stranger
-            ? new Leaf($title, $from, $target, $service, PairVerdict::ofVerdict($verdict), $verdict->cause)
-            : new Leaf($title, $from, $target, $service, PairVerdict::NotFound, $stranger);
+            ? new Leaf(
+                title: $title,
+                asker: $from,
+                target: $target,
+                service: $service,
+                span: PairVerdict::ofVerdict($verdict),
+                cause: $verdict->cause,
+            )
+            : new Leaf(title: $title, asker: $from, target: $target, service: $service, span: PairVerdict::NotFound, cause: $stranger);
     }
 
     /** Where another unit has the address, too, and stands nearer: it gets what is meant for the party. */

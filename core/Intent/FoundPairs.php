@@ -52,13 +52,13 @@ final class FoundPairs
                 default => PairVerdict::ofVerdict($result->verdict),
             };
             $leaves[] = new Leaf(
-                $result->finder->method->label(),
-                $station->id,
-                null === $result->verdict ? null : $address,
-                $service,
-                $span,
-                $result->cause,
-                null === $works || $result === $works,
+                title: $result->finder->method->label(),
+                asker: $station->id,
+                target: null === $result->verdict ? null : $address,
+                service: $service,
+                span: $span,
+                cause: $result->cause,
+                decides: null === $works || $result === $works,
                 listener: null === $result->verdict ? $unit->id : null,
             );
         }
@@ -67,11 +67,11 @@ final class FoundPairs
             $cause = $works->fades ? OneWayMedia::fading($this->job, $hears, $works->finder->method->group()) : null;
 
             return new PairPrediction(
-                $pair,
-                $works->fades ? PairVerdict::Fades : PairVerdict::Through,
-                $cause,
-                $works->finder->method->label(),
-                $leaves,
+                pair: $pair,
+                span: $works->fades ? PairVerdict::Fades : PairVerdict::Through,
+                cause: $cause,
+                how: $works->finder->method->label(),
+                leaves: $leaves,
             );
         }
         // The method that got furthest is the one worth mending: one that was tried over the network before one that stays at home.
@@ -82,7 +82,7 @@ final class FoundPairs
             }
         }
 
-        return new PairPrediction($pair, $furthest->span, $furthest->cause, $furthest->title, $leaves);
+        return new PairPrediction(pair: $pair, span: $furthest->span, cause: $furthest->cause, how: $furthest->title, leaves: $leaves);
     }
 
     /**

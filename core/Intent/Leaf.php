@@ -33,17 +33,17 @@ final readonly class Leaf
     public function deciding(bool $decides): self
     {
         return new self(
-            $this->title,
-            $this->asker,
-            $this->target,
-            $this->service,
-            $this->span,
-            $this->cause,
-            $decides,
-            $this->source,
-            $this->media,
-            $this->listener,
-            $this->announced,
+            title: $this->title,
+            asker: $this->asker,
+            target: $this->target,
+            service: $this->service,
+            span: $this->span,
+            cause: $this->cause,
+            decides: $decides,
+            source: $this->source,
+            media: $this->media,
+            listener: $this->listener,
+            announced: $this->announced,
         );
     }
 }

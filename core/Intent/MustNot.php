@@ -27,8 +27,20 @@ final class MustNot
         $leaves = array_merge(...$ways);
 
         return null === $gap
-            ? new PairPrediction($pair, PairVerdict::KeptApart, $closed->cause, $closed->cause->text ?? '', $leaves)
-            : new PairPrediction($pair, PairVerdict::Untried, $gap, $gap->text.': whether it is kept apart cannot be told', $leaves);
+            ? new PairPrediction(
+                pair: $pair,
+                span: PairVerdict::KeptApart,
+                cause: $closed->cause,
+                how: $closed->cause->text ?? '',
+                leaves: $leaves,
+            )
+            : new PairPrediction(
+                pair: $pair,
+                span: PairVerdict::Untried,
+                cause: $gap,
+                how: $gap->text.': whether it is kept apart cannot be told',
+                leaves: $leaves,
+            );
     }
 
     /** @param non-empty-list<Leaf> $way */
@@ -54,6 +66,6 @@ final class MustNot
         };
         $leaves = array_map(static fn (Leaf $l): Leaf => $l->deciding($l === $open), array_merge(...$ways));
 
-        return new PairPrediction($pair, PairVerdict::Leak, null, $how, $leaves);
+        return new PairPrediction(pair: $pair, span: PairVerdict::Leak, cause: null, how: $how, leaves: $leaves);
     }
 }

@@ -90,34 +90,34 @@ final class OneWayMedia
         $service = new Service(Protocol::Udp, $port, $port);
         if (null === $result->from) {
             return new Leaf(
-                $title,
-                $source->id,
-                $group,
-                $service,
-                PairVerdict::CannotSend,
-                CauseRule::AddressMissing->at($source->id, words: ['who' => $source->name]),
+                title: $title,
+                asker: $source->id,
+                target: $group,
+                service: $service,
+                span: PairVerdict::CannotSend,
+                cause: CauseRule::AddressMissing->at($source->id, words: ['who' => $source->name]),
             );
         }
         if (null !== $heard) {
             return new Leaf(
-                $title,
-                $source->id,
-                $group,
-                $service,
-                $heard->expires ? PairVerdict::Fades : PairVerdict::Through,
-                $heard->expires ? self::fading($this->job, $receiver, $group) : null,
+                title: $title,
+                asker: $source->id,
+                target: $group,
+                service: $service,
+                span: $heard->expires ? PairVerdict::Fades : PairVerdict::Through,
+                cause: $heard->expires ? self::fading($this->job, $receiver, $group) : null,
                 listener: $receiver->id,
             );
         }
         foreach ($receiver->interfaces as $interface) {
             if (isset($result->stops[$interface->segment])) {
                 return new Leaf(
-                    $title,
-                    $source->id,
-                    $group,
-                    $service,
-                    PairVerdict::NotFound,
-                    $result->stops[$interface->segment],
+                    title: $title,
+                    asker: $source->id,
+                    target: $group,
+                    service: $service,
+                    span: PairVerdict::NotFound,
+                    cause: $result->stops[$interface->segment],
                     listener: $receiver->id,
                 );
             }
@@ -126,7 +126,15 @@ final class OneWayMedia
         $words = ['who' => $source->name, 'how' => 'does not get to', 'other' => $receiver->name];
         $cause = CauseRule::MulticastStays->at($source->id, ['group' => (string) $group], $words);
 
-        return new Leaf($title, $source->id, $group, $service, PairVerdict::NotFound, $cause, listener: $receiver->id);
+        return new Leaf(
+            title: $title,
+            asker: $source->id,
+            target: $group,
+            service: $service,
+            span: PairVerdict::NotFound,
+            cause: $cause,
+            listener: $receiver->id,
+        );
     }
 
     private function unicast(Device $source, Device $receiver): Leaf
@@ -143,12 +151,12 @@ final class OneWayMedia
         $target = $this->parties->addressOf($receiver->id, $source->id);
         if (null === $target) {
             return new Leaf(
-                $title,
-                $source->id,
-                null,
-                $media,
-                PairVerdict::CannotSend,
-                CauseRule::AddressMissing->at($receiver->id, words: ['who' => $receiver->name]),
+                title: $title,
+                asker: $source->id,
+                target: null,
+                service: $media,
+                span: PairVerdict::CannotSend,
+                cause: CauseRule::AddressMissing->at($receiver->id, words: ['who' => $receiver->name]),
             );
         }
         $verdict = $this->exchange->send($this->exchange->network->nodes[$source->id], $target, $media);
@@ -160,7 +168,7 @@ final class OneWayMedia
             default => PairVerdict::ofVerdict($verdict),
         };
 
-        return new Leaf($title, $source->id, $target, $media, $span, $wrong);
+        return new Leaf(title: $title, asker: $source->id, target: $target, service: $media, span: $span, cause: $wrong);
     }
 
     private function portOf(Device $receiver): int

@@ -29,18 +29,24 @@ final readonly class PairPrediction
     {
         foreach ($leaves as $leaf) {
             if (!$leaf->span->holds()) {
-                return new self($pair, $leaf->span, $leaf->cause, $leaf->title, $leaves);
+                return new self(pair: $pair, span: $leaf->span, cause: $leaf->cause, how: $leaf->title, leaves: $leaves);
             }
         }
 
-        return new self($pair, PairVerdict::Through, null, $leaves[array_key_last($leaves)]->title, $leaves);
+        return new self(
+            pair: $pair,
+            span: PairVerdict::Through,
+            cause: null,
+            how: $leaves[array_key_last($leaves)]->title,
+            leaves: $leaves,
+        );
     }
 
     /** @return non-empty-list<Leaf> its exchanges; where nothing could be tried, what it failed for */
     public function chain(): array
     {
         return [] === $this->leaves
-            ? [new Leaf($this->how, $this->pair->from, null, null, $this->span, $this->cause)]
+            ? [new Leaf(title: $this->how, asker: $this->pair->from, target: null, service: null, span: $this->span, cause: $this->cause)]
             : $this->leaves;
     }
 
@@ -53,7 +59,7 @@ final readonly class PairPrediction
     /** What cannot even be tried. */
     public static function impossible(Pair $pair, Cause $cause): self
     {
-        return new self($pair, PairVerdict::NotFound, $cause, $cause->text, []);
+        return new self(pair: $pair, span: PairVerdict::NotFound, cause: $cause, how: $cause->text, leaves: []);
     }
 
     /**

@@ -50,11 +50,23 @@ final readonly class ProbeFactory
     private function about(Intent $intent, Pair $pair): array
     {
         if ($this->parties->isMadeUp($pair->from) || $this->parties->isMadeUp($pair->to)) {
-            return [$this->question($intent, $pair, null, 0, 'nobody stands there: it is predicted for any unit')];
+            return [$this->question(
+                intent: $intent,
+                pair: $pair,
+                kind: null,
+                port: 0,
+                unasked: 'nobody stands there: it is predicted for any unit',
+            )];
         }
         $questions = Kinds::of($intent)->questions($this, $intent, $pair) ?? [];
 
-        return [] === $questions ? [$this->question($intent, $pair, null, 0, 'no test asks for this')] : $questions;
+        return [] === $questions ? [$this->question(
+            intent: $intent,
+            pair: $pair,
+            kind: null,
+            port: 0,
+            unasked: 'no test asks for this',
+        )] : $questions;
     }
 
     /**
@@ -98,7 +110,7 @@ final readonly class ProbeFactory
             default => 'not looked for: they have no discovery method in common',
         };
 
-        return [$this->question($intent, $pair, null, $list->port ?? 0, $why)];
+        return [$this->question(intent: $intent, pair: $pair, kind: null, port: $list->port ?? 0, unasked: $why)];
     }
 
     /** @return list<LiveQuestion> */
@@ -135,7 +147,16 @@ final readonly class ProbeFactory
         $asks = null === $vantage ? null : Ipv4Address::fromInt($vantage);
         $kind = null === $asks ? null : ProbeKind::Watch;
 
-        return new LiveQuestion($intent->id, $pair->from, $pair->to, $kind, $asks, $target, $port, 'the receiver has no address yet');
+        return new LiveQuestion(
+            intent: $intent->id,
+            from: $pair->from,
+            to: $pair->to,
+            kind: $kind,
+            vantage: $asks,
+            target: $target,
+            port: $port,
+            unasked: 'the receiver has no address yet',
+        );
     }
 
     public function service(Intent $intent, Pair $pair, Service $service): LiveQuestion
@@ -165,10 +186,10 @@ final readonly class ProbeFactory
         if ($isHelp || null === $system) {
             $why = $isHelp ? 'a number for help is never dialled to try it' : 'its phone system is not planned';
 
-            return $this->question($intent, $pair, null, $kind->defaultPort(), $why);
+            return $this->question(intent: $intent, pair: $pair, kind: null, port: $kind->defaultPort(), unasked: $why);
         }
 
-        return $this->atSystem($intent, $pair, null === $trunk ? $pair->from : $system, $system, $kind);
+        return $this->atSystem(intent: $intent, pair: $pair, asker: null === $trunk ? $pair->from : $system, system: $system, kind: $kind);
     }
 
     /** A call by address, by SIP; of another signalling only the port is asked. */
@@ -184,7 +205,7 @@ final readonly class ProbeFactory
             null === $kind => \sprintf('no test speaks what is signalled by %s', $service),
             default => '',
         };
-        $known = $this->question($intent, $pair, $kind, $service->firstPort ?? 0, $why);
+        $known = $this->question(intent: $intent, pair: $pair, kind: $kind, port: $service->firstPort ?? 0, unasked: $why);
 
         return new LiveQuestion(
             intent: $known->intent,
@@ -210,8 +231,8 @@ final readonly class ProbeFactory
         };
 
         return null === $system || '' !== $why
-            ? $this->question($intent, $pair, null, $kind->defaultPort(), $why)
-            : $this->atSystem($intent, $pair, $pair->from, $system, $kind);
+            ? $this->question(intent: $intent, pair: $pair, kind: null, port: $kind->defaultPort(), unasked: $why)
+            : $this->atSystem(intent: $intent, pair: $pair, asker: $pair->from, system: $system, kind: $kind);
     }
 
     /** What a desk sends to whoever takes its universe; a plate on a cord has nothing that could be asked. */
@@ -221,9 +242,19 @@ final readonly class ProbeFactory
         $universe = null === $store ? null : LightData::universe($store, $this->job->profileOf($store));
         $isWired = [] === ($this->job->devices[$pair->from]->interfaces ?? []);
         $why = $isWired ? 'it is wired, and nothing goes over the network' : (null === $universe ? 'it takes no universe' : '');
-        $q = $this->question($intent, $pair, ProbeKind::Scene, ProbeKind::Scene->defaultPort(), $why);
+        $q = $this->question(intent: $intent, pair: $pair, kind: ProbeKind::Scene, port: ProbeKind::Scene->defaultPort(), unasked: $why);
 
-        return new LiveQuestion($q->intent, $q->from, $q->to, $q->kind, $q->vantage, $q->target, $q->port, $q->unasked, $universe ?? 0);
+        return new LiveQuestion(
+            intent: $q->intent,
+            from: $q->from,
+            to: $q->to,
+            kind: $q->kind,
+            vantage: $q->vantage,
+            target: $q->target,
+            port: $q->port,
+            unasked: $q->unasked,
+            universe: $universe ?? 0,
+        );
     }
 
     private function atSystem(Intent $intent, Pair $pair, string $asker, string $system, ProbeKind $kind): LiveQuestion
@@ -231,14 +262,14 @@ final readonly class ProbeFactory
         $known = $this->question($intent, new Pair($asker, $system), $kind, $kind->defaultPort());
 
         return new LiveQuestion(
-            $intent->id,
-            $pair->from,
-            $pair->to,
-            $known->kind,
-            $known->vantage,
-            $known->target,
-            $known->port,
-            $known->unasked,
+            intent: $intent->id,
+            from: $pair->from,
+            to: $pair->to,
+            kind: $known->kind,
+            vantage: $known->vantage,
+            target: $known->target,
+            port: $known->port,
+            unasked: $known->unasked,
         );
     }
 
@@ -251,14 +282,14 @@ final readonly class ProbeFactory
         }
 
         return new LiveQuestion(
-            $intent->id,
-            $pair->from,
-            $pair->to,
-            '' === $unasked ? $kind : null,
-            null === $vantage ? null : Ipv4Address::fromInt($vantage),
-            $target,
-            $port,
-            $unasked,
+            intent: $intent->id,
+            from: $pair->from,
+            to: $pair->to,
+            kind: '' === $unasked ? $kind : null,
+            vantage: null === $vantage ? null : Ipv4Address::fromInt($vantage),
+            target: $target,
+            port: $port,
+            unasked: $unasked,
         );
     }
 }

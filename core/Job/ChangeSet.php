@@ -21,7 +21,14 @@ final readonly class ChangeSet
         foreach ([...$this->edits, ...$next->edits] as $edit) {
             $key = $edit->type.' '.$edit->id;
             $edits[$key] = isset($edits[$key])
-                ? new Edit($edit->type, $edit->id, $edits[$key]->before, $edit->after, $edit->behind, $edits[$key]->was ?? $edit->was)
+                ? new Edit(
+                    type: $edit->type,
+                    id: $edit->id,
+                    before: $edits[$key]->before,
+                    after: $edit->after,
+                    behind: $edit->behind,
+                    was: $edits[$key]->was ?? $edit->was,
+                )
                 : $edit;
         }
 

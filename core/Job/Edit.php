@@ -65,13 +65,13 @@ final readonly class Edit
     public function reversed(): self
     {
         return $this->isMove()
-            ? new self($this->type, $this->id, $this->after, $this->before, $this->was, $this->behind)
-            : new self($this->type, $this->id, $this->after, $this->before, $this->behind);
+            ? new self(type: $this->type, id: $this->id, before: $this->after, after: $this->before, behind: $this->was, was: $this->behind)
+            : new self(type: $this->type, id: $this->id, before: $this->after, after: $this->before, behind: $this->behind);
     }
 
     /** The same edit of a record as it is by now. */
     public function behind(?string $id): self
     {
-        return new self($this->type, $this->id, $this->before, $this->after, $id, $this->was);
+        return new self(type: $this->type, id: $this->id, before: $this->before, after: $this->after, behind: $id, was: $this->was);
     }
 }

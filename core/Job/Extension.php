@@ -74,10 +74,10 @@ final readonly class Extension implements Checked
     public function check(RawRecord $given): void
     {
         if (null !== $this->group && !$this->group->isMulticast()) {
-            throw $given->refuse('group', 'a multicast address', 'Such as 239.192.1.1 (RFC 2365).');
+            throw $given->refuse(key: 'group', allowed: 'a multicast address', advice: 'Such as 239.192.1.1 (RFC 2365).');
         }
         if (!$this->menu->isEmpty() && ExtensionKind::Attendant !== $this->kind) {
-            throw $given->refuse('menu', 'nothing: only an attendant has a menu', 'Give it the kind "attendant".');
+            throw $given->refuse(key: 'menu', allowed: 'nothing: only an attendant has a menu', advice: 'Give it the kind "attendant".');
         }
         if (\in_array($this->number, $this->members, true)) {
             throw $given->refuse('members', 'other numbers than its own');

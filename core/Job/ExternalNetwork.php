@@ -51,9 +51,9 @@ final readonly class ExternalNetwork implements Checked
     {
         if (null === $this->nat && null !== $this->forwardsTo) {
             throw $given->refuse(
-                'forwardsTo',
-                'an address only where the upstream router translates ours',
-                'Give its public address as well.',
+                key: 'forwardsTo',
+                allowed: 'an address only where the upstream router translates ours',
+                advice: 'Give its public address as well.',
             );
         }
     }

@@ -32,7 +32,11 @@ final readonly class FilterRule implements \Stringable, Checked
     public function check(RawRecord $given): void
     {
         if ([] !== $this->ports->ranges && Protocol::Tcp !== $this->protocol && Protocol::Udp !== $this->protocol) {
-            throw $given->refuse('ports', 'ports only where the protocol is tcp or udp', 'Name the protocol, or leave the ports out.');
+            throw $given->refuse(
+                key: 'ports',
+                allowed: 'ports only where the protocol is tcp or udp',
+                advice: 'Name the protocol, or leave the ports out.',
+            );
         }
     }
 

@@ -46,7 +46,11 @@ final readonly class Flow implements Checked
     public function check(RawRecord $given): void
     {
         if (Cast::Unicast === $this->cast && null !== $this->group) {
-            throw $given->refuse('group', 'nothing for what is sent to each', 'Say "cast": "multicast", or leave the group out.');
+            throw $given->refuse(
+                key: 'group',
+                allowed: 'nothing for what is sent to each',
+                advice: 'Say "cast": "multicast", or leave the group out.',
+            );
         }
     }
 }

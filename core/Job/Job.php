@@ -133,7 +133,14 @@ final readonly class Job
         $own = $change->ids(DeviceProfile::class);
         $profiles = [] === $own ? $this->profiles : self::library($this->shipped, $objects);
 
-        return new self(self::info($frame), $frame, $records, $objects, $this->shipped, $profiles);
+        return new self(
+            info: self::info($frame),
+            frame: $frame,
+            records: $records,
+            objects: $objects,
+            shipped: $this->shipped,
+            profiles: $profiles,
+        );
     }
 
     /**
@@ -176,7 +183,14 @@ final readonly class Job
     {
         $record = $this->record($type, $id);
 
-        return new Edit($type, $id, $record, $record, $behind, Place::of($this->records[Lists::of($type)->name] ?? [], $id));
+        return new Edit(
+            type: $type,
+            id: $id,
+            before: $record,
+            after: $record,
+            behind: $behind,
+            was: Place::of($this->records[Lists::of($type)->name] ?? [], $id),
+        );
     }
 
     /**
@@ -348,7 +362,14 @@ final readonly class Job
             $objects[Lists::named($part->list)->type] += $part->objects;
         }
 
-        return new self($info, $frame, $records, $objects, $library, self::library($library, $objects));
+        return new self(
+            info: $info,
+            frame: $frame,
+            records: $records,
+            objects: $objects,
+            shipped: $library,
+            profiles: self::library($library, $objects),
+        );
     }
 
     /** @param array<class-string, array<array-key, object>> $objects */

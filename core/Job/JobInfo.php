@@ -33,7 +33,7 @@ final readonly class JobInfo implements Checked
     public function check(RawRecord $given): void
     {
         if (!\in_array($this->timezone, \DateTimeZone::listIdentifiers(\DateTimeZone::ALL_WITH_BC), true)) {
-            throw $given->refuse('timezone', 'a name of the time zone database', 'Such as Europe/Oslo.');
+            throw $given->refuse(key: 'timezone', allowed: 'a name of the time zone database', advice: 'Such as Europe/Oslo.');
         }
     }
 }

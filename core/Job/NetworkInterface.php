@@ -77,13 +77,13 @@ final readonly class NetworkInterface implements Checked, Conditional
     {
         if (null === $this->address && $this->mode->needsAddress() && !$given->has('address')) {
             throw $given->refuse(
-                'address',
-                'an address with prefix length, such as 10.47.20.21/24',
-                'Write null where the address is still to be planned.',
+                key: 'address',
+                allowed: 'an address with prefix length, such as 10.47.20.21/24',
+                advice: 'Write null where the address is still to be planned.',
             );
         }
         if (!$given->has('segment')) {
-            throw $given->refuse('segment', 'the id of a segment', 'Write null where it is not connected yet.');
+            throw $given->refuse(key: 'segment', allowed: 'the id of a segment', advice: 'Write null where it is not connected yet.');
         }
     }
 

@@ -29,7 +29,13 @@ final class Parties extends Listed
         foreach (\is_array($value) ? array_values($value) : [] as $index => $text) {
             $party = \is_string($text) ? PartyRef::fromString($text) : null;
             if (null !== $party && [] !== $party->kind->lists()) {
-                yield new Reference($party->kind->lists(), $party->id, $party->kind->value, '['.$index.']', $text);
+                yield new Reference(
+                    lists: $party->kind->lists(),
+                    id: $party->id,
+                    what: $party->kind->value,
+                    path: '['.$index.']',
+                    shown: $text,
+                );
             }
         }
     }

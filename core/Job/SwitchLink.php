@@ -44,7 +44,11 @@ final readonly class SwitchLink implements Checked
     public function check(RawRecord $given): void
     {
         if ($this->from->switch === $this->to->switch) {
-            throw $given->refuse('to', 'a port of another switch', 'A switch that is linked with itself goes round in circles.');
+            throw $given->refuse(
+                key: 'to',
+                allowed: 'a port of another switch',
+                advice: 'A switch that is linked with itself goes round in circles.',
+            );
         }
     }
 }

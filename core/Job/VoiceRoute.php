@@ -64,7 +64,7 @@ final readonly class VoiceRoute implements Checked
             }
         }
         if (null !== $this->closed && null === $this->hours) {
-            throw $given->refuse('closed', 'nothing without a timetable', 'Name a timetable in "hours".');
+            throw $given->refuse(key: 'closed', allowed: 'nothing without a timetable', advice: 'Name a timetable in "hours".');
         }
     }
 

@@ -23,7 +23,7 @@ final readonly class Key implements Checked
     public function check(RawRecord $given): void
     {
         if ('' === $this->types) {
-            throw $given->refuse('types', 'at least one character', 'Leave out a key that types nothing.');
+            throw $given->refuse(key: 'types', allowed: 'at least one character', advice: 'Leave out a key that types nothing.');
         }
     }
 

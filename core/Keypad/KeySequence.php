@@ -29,7 +29,14 @@ final readonly class KeySequence
     public static function of(Keypad $keypad, string $text, ?string $start = null): self
     {
         $typing = self::typing($keypad);
-        $ways = [new KeyPath(self::mode($keypad, $start ?? $keypad->start), '', 0, 0.0, null, null)];
+        $ways = [new KeyPath(
+            mode: self::mode($keypad, $start ?? $keypad->start),
+            key: '',
+            presses: 0,
+            seconds: 0.0,
+            last: null,
+            before: null,
+        )];
         $impossible = [];
         foreach (mb_str_split($text) as $character) {
             $options = $typing[$character] ?? [];
@@ -41,7 +48,15 @@ final readonly class KeySequence
             foreach ($options as [$mode, $key, $times, $isCycling]) {
                 $best = null;
                 foreach ($ways as $way) {
-                    $on = self::step($keypad, $way, $mode, $key, $times, $isCycling, $character);
+                    $on = self::step(
+                        keypad: $keypad,
+                        from: $way,
+                        mode: $mode,
+                        key: $key,
+                        times: $times,
+                        isCycling: $isCycling,
+                        character: $character,
+                    );
                     $best = $on->isBetterThan($best) ? $on : $best;
                 }
                 $next[] = $best;
@@ -98,12 +113,12 @@ final readonly class KeySequence
         array_push($keys, ...array_fill(0, $times, $key));
 
         return new KeyPath(
-            $mode,
-            $key,
-            $from->presses + \count($keys),
-            $from->seconds + \count($keys) * $keypad->seconds() + $pause,
-            new Press($character, $keys, $pause),
-            $from,
+            mode: $mode,
+            key: $key,
+            presses: $from->presses + \count($keys),
+            seconds: $from->seconds + \count($keys) * $keypad->seconds() + $pause,
+            last: new Press($character, $keys, $pause),
+            before: $from,
         );
     }
 

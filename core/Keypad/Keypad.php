@@ -48,7 +48,7 @@ final readonly class Keypad implements Checked
     {
         $ids = array_map(static fn (Mode $m): string => $m->id, $this->modes);
         if ([] === $this->modes) {
-            throw $given->refuse('modes', 'at least one mode', 'Such as digits.');
+            throw $given->refuse(key: 'modes', allowed: 'at least one mode', advice: 'Such as digits.');
         }
         if (\count(array_unique($ids)) < \count($ids)) {
             throw $given->refuse('modes', 'modes with different names');

@@ -25,7 +25,7 @@ final readonly class Mode implements Checked
     {
         $keys = array_map(static fn (Key $k): string => $k->key, $this->keys);
         if (\count(array_unique($keys)) < \count($keys)) {
-            throw $given->refuse('keys', 'each key once in a mode', 'Write all that a key types into one entry.');
+            throw $given->refuse(key: 'keys', allowed: 'each key once in a mode', advice: 'Write all that a key types into one entry.');
         }
     }
 }

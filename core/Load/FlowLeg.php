@@ -19,7 +19,7 @@ final readonly class FlowLeg
     /** One that leads out of the plan: into a segment in which nobody of the plan takes the packets on. */
     public static function out(string $segment, string $from, int $fromInterface): self
     {
-        return new self($segment, $from, $fromInterface, '', 0);
+        return new self(segment: $segment, from: $from, fromInterface: $fromInterface, to: '', toInterface: 0);
     }
 
     public function leadsOut(): bool

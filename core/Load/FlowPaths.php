@@ -64,11 +64,23 @@ final class FlowPaths
         // Who stands in the same place goes the same way, but from and to its own sockets.
         if ([] !== $legs) {
             $first = $legs[0];
-            $legs[0] = new FlowLeg($first->segment, $from, $first->fromInterface, $first->to, $first->toInterface);
+            $legs[0] = new FlowLeg(
+                segment: $first->segment,
+                from: $from,
+                fromInterface: $first->fromInterface,
+                to: $first->to,
+                toInterface: $first->toInterface,
+            );
             $end = \count($legs) - 1;
             $last = $legs[$end];
             $legs[$end] = isset($this->job->devices[$last->to]) && $this->places->of($last->to) === $this->places->of($to)
-                ? new FlowLeg($last->segment, $last->from, $last->fromInterface, $to, $last->toInterface)
+                ? new FlowLeg(
+                    segment: $last->segment,
+                    from: $last->from,
+                    fromInterface: $last->fromInterface,
+                    to: $to,
+                    toInterface: $last->toInterface,
+                )
                 : $last;
         }
 
@@ -80,7 +92,7 @@ final class FlowPaths
     {
         foreach ($this->network->node($from)->ports ?? [] as $port) {
             if (null !== $port->segment) {
-                return new FlowLeg($port->segment, $from, $port->index, $from, $port->index);
+                return new FlowLeg(segment: $port->segment, from: $from, fromInterface: $port->index, to: $from, toInterface: $port->index);
             }
         }
 
@@ -135,7 +147,13 @@ final class FlowPaths
         }
         $in = self::portIn($this->network->node($to), $segment);
 
-        return null === $out || null === $in ? null : new FlowLeg($segment, $from, $out, $to, $in);
+        return null === $out || null === $in ? null : new FlowLeg(
+            segment: $segment,
+            from: $from,
+            fromInterface: $out,
+            to: $to,
+            toInterface: $in,
+        );
     }
 
     private function isPlanned(string $id): bool

@@ -100,7 +100,14 @@ final class LoadPlan
     {
         [$flows, $moment] = $this->busiest($this->loads[$link][$direction] ?? []);
 
-        return new LoadLine($link, $direction, array_sum($flows), $limit, array_map(strval(...), array_keys($flows)), $moment);
+        return new LoadLine(
+            link: $link,
+            direction: $direction,
+            kbps: array_sum($flows),
+            limitKbps: $limit,
+            flows: array_map(strval(...), array_keys($flows)),
+            moment: $moment,
+        );
     }
 
     /**

@@ -24,7 +24,13 @@ final readonly class Plugged
                 foreach ($unit->interfaces as $interface) {
                     $to = $interface->plug->to;
                     if (null !== $to) {
-                        $all[] = new self((string) $id, $unit->name, (string) $interface->segment, $to, $interface->plug);
+                        $all[] = new self(
+                            unit: (string) $id,
+                            name: $unit->name,
+                            segment: (string) $interface->segment,
+                            port: $to,
+                            plug: $interface->plug,
+                        );
                     }
                 }
             }

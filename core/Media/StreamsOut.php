@@ -53,17 +53,17 @@ final class StreamsOut
         $latency = null === $overhead ? null : $this->number($device, 'latency');
 
         return new StreamOut(
-            $device,
-            $media,
-            RepairedStream::wireKbps($media, ($overhead ?? 0.0) / 100),
-            null !== $overhead,
-            null === $latency ? null : (int) $latency,
-            $this->address($device),
-            $receivers,
-            $this->uplinks($device, $this->ends($device, $receivers)),
-            $profile->watts,
-            $this->number($device, 'battery'),
-            $this->number($device, 'run-hours'),
+            device: $device,
+            mediaKbps: $media,
+            wireKbps: RepairedStream::wireKbps($media, ($overhead ?? 0.0) / 100),
+            repairs: null !== $overhead,
+            latencyMs: null === $latency ? null : (int) $latency,
+            address: $this->address($device),
+            receivers: $receivers,
+            uplinks: $this->uplinks($device, $this->ends($device, $receivers)),
+            watts: $profile->watts,
+            wattHours: $this->number($device, 'battery'),
+            runHours: $this->number($device, 'run-hours'),
         );
     }
 

@@ -27,7 +27,11 @@ final readonly class Picture
         return match (true) {
             str_starts_with($bytes, "\xFF\xD8\xFF") => new self('image/jpeg', self::jpeg($bytes)),
             str_starts_with($bytes, self::PNG) => new self('image/png', self::png($bytes)),
-            default => throw new InvalidValue('another sort of file', 'a photo as JPEG or PNG', 'Set the camera to "most compatible".'),
+            default => throw new InvalidValue(
+                given: 'another sort of file',
+                allowed: 'a photo as JPEG or PNG',
+                advice: 'Set the camera to "most compatible".',
+            ),
         };
     }
 
@@ -61,7 +65,7 @@ final readonly class Picture
             $kept .= $isTold ? '' : $segment;
             $at += 2 + $size;
         }
-        throw new InvalidValue('a photo that is cut off', 'a whole one', 'Take or choose it again.');
+        throw new InvalidValue(given: 'a photo that is cut off', allowed: 'a whole one', advice: 'Take or choose it again.');
     }
 
     private static function orientation(string $exif): ?int
@@ -123,6 +127,6 @@ final readonly class Picture
             }
             $at += 12 + $size;
         }
-        throw new InvalidValue('a photo that is cut off', 'a whole one', 'Take or choose it again.');
+        throw new InvalidValue(given: 'a photo that is cut off', allowed: 'a whole one', advice: 'Take or choose it again.');
     }
 }

@@ -33,7 +33,15 @@ final class AddressPlanner
             foreach ($blocks as $wants) {
                 $left = $wants;
                 foreach ($rooms as $room) {
-                    $left = self::placeBlock($job, $segment, $room, $wants[0][2], $left, $request, $proposed);
+                    $left = self::placeBlock(
+                        job: $job,
+                        segment: $segment,
+                        room: $room,
+                        block: $wants[0][2],
+                        wants: $left,
+                        request: $request,
+                        proposed: $proposed,
+                    );
                 }
                 foreach ($left as [$device, $index]) {
                     $unplaced[] = new Unplaced($device->id, $index, self::why($device, $rooms));
@@ -113,19 +121,19 @@ final class AddressPlanner
         $wants = array_values($fitting);
         $free = $room->free(AddressMode::Reserved === $wants[0][0]->interfaces[$wants[0][1]]->mode);
         $gap = max(2, (int) ceil((\count($wants) * $request->growthPercent) / 100));
-        $last = self::lastOfBlock($job, $segment, $room->subnet, $block, $request->blockBy);
+        $last = self::lastOfBlock(job: $job, segment: $segment, subnet: $room->subnet, block: $block, by: $request->blockBy);
         [$values, $how] = self::run($free, \count($wants), $gap, $last);
         foreach ($values as $position => $value) {
             [$device, $index] = $wants[$position];
             $room->take($device, $value);
             $proposed[] = new ProposedAddress(
-                $device->id,
-                $index,
-                $segment->id,
-                $block,
-                new InterfaceAddress(Ipv4Address::fromInt($value), $room->subnet->prefix->length),
-                self::gateway($device->interfaces[$index], $room->subnet),
-                \sprintf('%d of %d of %s in %s, %s', $position + 1, \count($wants), $block, $segment->name, $how),
+                device: $device->id,
+                interface: $index,
+                segment: $segment->id,
+                block: $block,
+                address: new InterfaceAddress(Ipv4Address::fromInt($value), $room->subnet->prefix->length),
+                gateway: self::gateway($device->interfaces[$index], $room->subnet),
+                reason: \sprintf('%d of %d of %s in %s, %s', $position + 1, \count($wants), $block, $segment->name, $how),
             );
         }
         if ([] !== $values) {

@@ -33,7 +33,7 @@ final readonly class PowerPlan
             $own = [];
             foreach ($switch->ports as $port) {
                 foreach ($plugged[$switch->id.'/'.$port->name] ?? [] as [$device, $interface, $plug]) {
-                    $power = $this->of($switch, $port, $device, $interface, $plug);
+                    $power = $this->of(switch: $switch, port: $port, device: $device, interface: $interface, plug: $plug);
                     if (null !== $power && null === $plug->injector) {
                         $own[] = $power;
                     } elseif (null !== $power) {
@@ -79,17 +79,17 @@ final readonly class PowerPlan
         $why = self::whyNot($class, $draw, $loss);
 
         return new PortPower(
-            $switch->id,
-            $port->name,
-            $device->id,
-            $interface,
-            $class->portWatts(),
-            $draw,
-            $loss?->lossWatts,
-            $loss?->deviceVolts,
-            $loss?->portWatts,
-            null === $why,
-            $why ?? \sprintf('The port gives %s W, and at the unit %.1f V are left.', $class->portWatts(), $loss->deviceVolts ?? 0),
+            switch: $switch->id,
+            port: $port->name,
+            device: $device->id,
+            interface: $interface,
+            classWatts: $class->portWatts(),
+            drawWatts: $draw,
+            lossWatts: $loss?->lossWatts,
+            deviceVolts: $loss?->deviceVolts,
+            portWatts: $loss?->portWatts,
+            ok: null === $why,
+            why: $why ?? \sprintf('The port gives %s W, and at the unit %.1f V are left.', $class->portWatts(), $loss->deviceVolts ?? 0),
         );
     }
 
@@ -137,12 +137,12 @@ final readonly class PowerPlan
         }
 
         return new SwitchPower(
-            $switch->id,
-            $switch->poeBudgetWatts,
-            array_sum(array_map(static fn (PortPower $p): float => $p->classWatts, $ports)),
-            array_sum($draws),
-            $drops,
-            [] === $drops,
+            switch: $switch->id,
+            budgetWatts: $switch->poeBudgetWatts,
+            byClassWatts: array_sum(array_map(static fn (PortPower $p): float => $p->classWatts, $ports)),
+            byDrawWatts: array_sum($draws),
+            dropsFirst: $drops,
+            ok: [] === $drops,
         );
     }
 }

@@ -29,9 +29,9 @@ final readonly class FactoryState implements Checked, Conditional
     {
         if (null === $this->address && $this->mode->isFixed()) {
             throw $given->refuse(
-                'address',
-                'the address with prefix length the unit has in its factory state',
-                'This value is required for this mode.',
+                key: 'address',
+                allowed: 'the address with prefix length the unit has in its factory state',
+                advice: 'This value is required for this mode.',
             );
         }
     }

@@ -32,7 +32,7 @@ final class Crossings
         foreach ($made->addresses as $id => $address) {
             if ((string) $id !== $from && null !== $asker) {
                 $trace = new Trace();
-                $verdict = $exchange->ask($asker, $address, $service, null, $trace);
+                $verdict = $exchange->ask(asker: $asker, target: $address, service: $service, by: null, trace: $trace);
                 $isRouter = static fn (string $hop): bool => isset($job->routers[$hop]);
                 $routers = array_values(array_filter($verdict->hops, $isRouter));
                 $crossings[$id] = new Crossing((string) $id, $verdict, $routers, $trace->decided);

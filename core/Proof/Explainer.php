@@ -52,12 +52,12 @@ final readonly class Explainer
                 if (null !== $listener && $leaf->target->isMulticast()) {
                     $multicast = new Multicast($exchange);
                     $multicast->explain(
-                        $asker,
-                        $leaf->target,
-                        $multicast->send($asker, $leaf->target, $leaf->service->firstPort ?? 0, OneWayMedia::TTL),
-                        $listener,
-                        $leaf->cause,
-                        $trace,
+                        sender: $asker,
+                        group: $leaf->target,
+                        result: $multicast->send($asker, $leaf->target, $leaf->service->firstPort ?? 0, OneWayMedia::TTL),
+                        receiver: $listener,
+                        cause: $leaf->cause,
+                        trace: $trace,
                     );
                 } elseif (null !== $listener && null !== $leaf->source && null !== $leaf->media) {
                     $own = $listener->table->owns($leaf->target->value) ? null : $listener->firstAddress();
@@ -73,7 +73,7 @@ final readonly class Explainer
                         $trace,
                     );
                 } else {
-                    $exchange->ask($asker, $leaf->target, $leaf->service, null, $trace);
+                    $exchange->ask(asker: $asker, target: $leaf->target, service: $leaf->service, by: null, trace: $trace);
                 }
             }
             if (null === $leaf->target && null !== $listener && null !== $asker) {
@@ -98,12 +98,12 @@ final readonly class Explainer
             return;
         }
         $trace->add(
-            PathDirection::Request,
-            $station,
-            \sprintf('%s looks for %s %s', $station->name, $unit->name, $leaf->title),
-            'found',
-            [],
-            $unit->ports[0]->segment ?? null,
+            leg: PathDirection::Request,
+            at: $station,
+            text: \sprintf('%s looks for %s %s', $station->name, $unit->name, $leaf->title),
+            rule: 'found',
+            values: [],
+            into: $unit->ports[0]->segment ?? null,
         );
         $trace->add(PathDirection::Request, $unit, \sprintf('%s is heard', $unit->name), 'found');
         if (null !== $leaf->cause) {

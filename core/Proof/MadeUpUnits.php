@@ -44,7 +44,7 @@ final readonly class MadeUpUnits
             if (null !== $segment && null !== $subnet && null !== $address) {
                 $ids[$id] = MadeUpId::in($job, $segment);
                 $addresses[$id] = $address;
-                $edits[] = self::unit($ids[$id], $segment, $subnet, $address, $services);
+                $edits[] = self::unit(id: $ids[$id], segment: $segment, subnet: $subnet, address: $address, services: $services);
             }
         }
 

@@ -71,7 +71,7 @@ final readonly class RuleHits
                 continue;
             }
             $trace = new Trace();
-            $exchange->ask($asker, $leaf->target, $leaf->service, null, $trace);
+            $exchange->ask(asker: $asker, target: $leaf->target, service: $leaf->service, by: null, trace: $trace);
             foreach ($trace->decided as [$router, $rule]) {
                 $decided[$router.' '.$rule] = [$router, $rule];
             }

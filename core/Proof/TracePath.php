@@ -75,18 +75,18 @@ final readonly class TracePath
         $home = $network->node($leaf->asker)?->ports[0]->segment ?? null;
 
         return new self(
-            array_map(
+            posts: array_map(
                 static fn (int $i): array => self::post($network, $ids[$i], [
                     $between[$i - 1] ?? null,
                     $between[$i] ?? null,
                 ]),
                 array_keys($ids),
             ),
-            array_map(static fn (?string $id): array => self::segment($network, $id), $between),
-            0 === $requestStops && [$home] !== $between ? self::segment($network, $home) : null,
-            $requestStops,
-            $replyStops,
-            $replied && null === $replyStops,
+            between: array_map(static fn (?string $id): array => self::segment($network, $id), $between),
+            apart: 0 === $requestStops && [$home] !== $between ? self::segment($network, $home) : null,
+            requestStops: $requestStops,
+            replyStops: $replyStops,
+            replied: $replied && null === $replyStops,
         );
     }
 

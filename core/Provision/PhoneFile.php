@@ -77,12 +77,12 @@ final readonly class PhoneFile
         ];
 
         return new self(
-            $device,
-            $mac->digits,
-            $provisioning->fileOf($mac->digits),
-            $values,
-            [] === $lines ? ['number', ...$open] : $open,
-            $secrets,
+            device: $device,
+            mac: $mac->digits,
+            name: $provisioning->fileOf($mac->digits),
+            values: $values,
+            open: [] === $lines ? ['number', ...$open] : $open,
+            secrets: $secrets,
         );
     }
 
@@ -119,7 +119,14 @@ final readonly class PhoneFile
     {
         $values = ['number' => $lines[0]['number'], 'lines' => $lines] + $this->values;
 
-        return new self($this->device, $this->mac, $this->name, $values, $this->open, $this->secrets);
+        return new self(
+            device: $this->device,
+            mac: $this->mac,
+            name: $this->name,
+            values: $values,
+            open: $this->open,
+            secrets: $this->secrets,
+        );
     }
 
     /** @return array<string, string> */

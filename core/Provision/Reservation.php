@@ -31,7 +31,13 @@ final readonly class Reservation
                 $segment = $job->segments[$interface->segment ?? ''] ?? null;
                 if (null !== $segment && null !== $interface->mac && $interface->mode->isLeased()) {
                     $host = $device->hostname ?? $device->id;
-                    $all[] = new self($device, $interface->mac, $interface->address, $segment, str_replace(['.', '_'], '-', $host));
+                    $all[] = new self(
+                        device: $device,
+                        mac: $interface->mac,
+                        address: $interface->address,
+                        segment: $segment,
+                        host: str_replace(['.', '_'], '-', $host),
+                    );
                 }
             }
         }

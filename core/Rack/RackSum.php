@@ -108,13 +108,13 @@ final readonly class RackSum
         $switch = $job->records['switches'][$item->switch]['name'] ?? null;
 
         return new Placed(
-            $item,
-            $index,
-            $device->name ?? (\is_string($switch) ? $switch : $item->name),
-            $item->height ?? $profile->rackUnits ?? 1,
-            $item->kilograms ?? $profile?->kilograms,
-            ($item->watts ?? $profile->watts ?? 0.0) + ($fed->byDrawWatts ?? 0.0),
-            $profile?->maxCelsius,
+            item: $item,
+            index: $index,
+            name: $device->name ?? (\is_string($switch) ? $switch : $item->name),
+            height: $item->height ?? $profile->rackUnits ?? 1,
+            kilograms: $item->kilograms ?? $profile?->kilograms,
+            watts: ($item->watts ?? $profile->watts ?? 0.0) + ($fed->byDrawWatts ?? 0.0),
+            celsius: $profile?->maxCelsius,
         );
     }
 }

@@ -176,7 +176,13 @@ final class ReachQueries
     {
         [$node, $port] = $this->asker($query->from);
         $cause = $this->mute($node, $port, $query->group);
-        $heard = null === $cause ? $this->multicast->send($node, $query->group, $query->port, $query->ttl, $port)->heard : [];
+        $heard = null === $cause ? $this->multicast->send(
+            sender: $node,
+            group: $query->group,
+            port: $query->port,
+            ttl: $query->ttl,
+            by: $port,
+        )->heard : [];
         $tell = static fn (Reception $h): array => ['device' => $h->node->id, 'expires' => $h->expires];
 
         return ['receivers' => array_map($tell, array_values($heard)), ...self::outcome($cause)];

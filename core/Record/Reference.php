@@ -23,6 +23,6 @@ final readonly class Reference
 
     public function under(string $path): self
     {
-        return new self($this->lists, $this->id, $this->what, $path.$this->path, $this->shown);
+        return new self(lists: $this->lists, id: $this->id, what: $this->what, path: $path.$this->path, shown: $this->shown);
     }
 }

@@ -28,7 +28,14 @@ final readonly class Relations
             $to = $job->devices[$pairing->to] ?? null;
             $coupling = null === $from ? null : self::named($job, $from, $pairing->coupling);
             if (null !== $from && null !== $to && null !== $coupling) {
-                $all[] = new RelatedUnit($pairing->id, $coupling, $from, $to, $pairing->fromPort, $pairing->toPort);
+                $all[] = new RelatedUnit(
+                    id: $pairing->id,
+                    coupling: $coupling,
+                    from: $from,
+                    to: $to,
+                    fromPort: $pairing->fromPort,
+                    toPort: $pairing->toPort,
+                );
             }
         }
         array_push($all, ...self::byExtension($job));

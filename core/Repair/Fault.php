@@ -31,7 +31,13 @@ final readonly class Fault
         foreach ($prediction->leaves as $leaf) {
             if (null !== $leaf->cause && !\in_array($leaf->cause, $known, true)) {
                 $known[] = $leaf->cause;
-                $fault = new self($leaf->cause, $prediction->pair, $leaf->service, $leaf->media, $leaf->target);
+                $fault = new self(
+                    cause: $leaf->cause,
+                    pair: $prediction->pair,
+                    service: $leaf->service,
+                    media: $leaf->media,
+                    target: $leaf->target,
+                );
                 $leaf->cause === $prediction->cause ? array_unshift($faults, $fault) : $faults[] = $fault;
             }
         }

@@ -57,15 +57,15 @@ final class RepairSearch
         $turned = new Difference($this->before, (new Prover($this->job->with($candidate->change)))->prove());
 
         return new Repair(
-            $candidate->change,
-            $candidate->sentence,
-            $candidate->hands,
-            $this->requestText($candidate, $turned),
-            $turned->mends,
-            $turned->breaks,
-            $turned->example,
-            $turned->intents,
-            $turned->leaks,
+            change: $candidate->change,
+            sentence: $candidate->sentence,
+            hands: $candidate->hands,
+            request: $this->requestText($candidate, $turned),
+            mends: $turned->mends,
+            breaks: $turned->breaks,
+            example: $turned->example,
+            intents: $turned->intents,
+            leaks: $turned->leaks,
         );
     }
 

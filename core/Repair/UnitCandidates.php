@@ -120,12 +120,12 @@ final readonly class UnitCandidates
                     && (null !== $interface->address || $interface->mode->needsAddress())
                 ) {
                     return $this->readdressed(
-                        $device,
-                        $index,
-                        $free,
-                        $subnet,
-                        \sprintf('Give %s the address %s', $device->name, Ipv4Address::fromInt($free)),
-                        [],
+                        device: $device,
+                        interface: $index,
+                        address: $free,
+                        subnet: $subnet,
+                        sentence: \sprintf('Give %s the address %s', $device->name, Ipv4Address::fromInt($free)),
+                        more: [],
                     );
                 }
             }
@@ -150,12 +150,12 @@ final readonly class UnitCandidates
                 && $unit->interfaces[0]->segment !== $segment->id
             ) {
                 return $this->readdressed(
-                    $unit,
-                    0,
-                    $free,
-                    $subnet,
-                    \sprintf('Move %s to %s, address %s', $unit->name, $segment->name, Ipv4Address::fromInt($free)),
-                    ['segment' => $segment->id],
+                    device: $unit,
+                    interface: 0,
+                    address: $free,
+                    subnet: $subnet,
+                    sentence: \sprintf('Move %s to %s, address %s', $unit->name, $segment->name, Ipv4Address::fromInt($free)),
+                    more: ['segment' => $segment->id],
                 );
             }
         }

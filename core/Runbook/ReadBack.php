@@ -54,7 +54,14 @@ final readonly class ReadBack
             }
             if ('' === $value) {
                 $missing[] = $record->label;
-                $kept[] = new RecordedValue($record->kind, $record->label, '', null, (string) $record->setting, $unread ?? '');
+                $kept[] = new RecordedValue(
+                    kind: $record->kind,
+                    label: $record->label,
+                    value: '',
+                    agrees: null,
+                    setting: (string) $record->setting,
+                    unread: $unread ?? '',
+                );
                 continue;
             }
             $agrees = match (true) {
@@ -64,7 +71,13 @@ final readonly class ReadBack
                 'address' === $record->setting => $this->address($device, $value),
                 default => $this->setting($device, $record, $value, $anyway),
             };
-            $kept[] = new RecordedValue($record->kind, $record->label, $value, $agrees, (string) $record->setting);
+            $kept[] = new RecordedValue(
+                kind: $record->kind,
+                label: $record->label,
+                value: $value,
+                agrees: $agrees,
+                setting: (string) $record->setting,
+            );
         }
         if ([] !== $missing && null === $unread) {
             $allowed = 'what was read: '.implode(', ', $missing);

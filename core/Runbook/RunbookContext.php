@@ -147,7 +147,13 @@ final class RunbookContext
         $keys = [];
         foreach ($values as $value) {
             if ('' !== $value->typed && !$value->isSecret && !$value->isChosen) {
-                $keys[] = StepKeys::typing($value->setting, $value->label, $value->typed, $keypad, $this->endFor($value->setting));
+                $keys[] = StepKeys::typing(
+                    of: $value->setting,
+                    label: $value->label,
+                    text: $value->typed,
+                    keypad: $keypad,
+                    end: $this->endFor($value->setting),
+                );
             }
         }
 

@@ -59,7 +59,15 @@ final class Runbooks
         $progress ??= Progress::of($device);
         $profile = $this->settings->job->profileOf($device);
         $own = array_values(array_filter($profile->steps, fn (ProfileStep $s): bool => $this->settings->holds($device, $s->when)));
-        $context = new RunbookContext($device, $this->settings, $this->pairings, $this->licences, $own, $this->planner, $added);
+        $context = new RunbookContext(
+            device: $device,
+            settings: $this->settings,
+            pairings: $this->pairings,
+            licences: $this->licences,
+            steps: $own,
+            planner: $this->planner,
+            added: $added,
+        );
         $steps = [];
         foreach (self::general() as $general) {
             $step = $general->of($context);

@@ -28,12 +28,12 @@ final readonly class StepKeys implements \JsonSerializable
     /** @param string $end of the address of a unit whose name it is: it may stand for a name of letters; '' for other texts */
     public static function typing(string $of, string $label, string $text, Keypad $keypad, string $end = ''): self
     {
-        return new self($of, $label, $text, $keypad, null, $end);
+        return new self(of: $of, label: $label, text: $text, keypad: $keypad, shortcut: null, end: $end);
     }
 
     public static function shortcut(Shortcut $shortcut): self
     {
-        return new self($shortcut->id, $shortcut->name, '', null, $shortcut);
+        return new self(of: $shortcut->id, label: $shortcut->name, text: '', keypad: null, shortcut: $shortcut);
     }
 
     /** Null for a shortcut. Found when it is asked for. */

@@ -47,15 +47,15 @@ final readonly class StepValue implements \JsonSerializable
         $notes = [null === $place ? '' : $place->path, $setting->readsAs, $restart, $setting->why];
 
         return new self(
-            $setting->id,
-            $setting->name,
-            $of->isDue() ? '' : self::shown($of),
-            $of->text(),
-            $of->origin()->value,
-            implode(' · ', array_filter($notes, static fn (string $n): bool => '' !== $n)),
-            $setting->secret,
-            $of->isDue(),
-            \in_array($setting->type, [SettingType::Choice, SettingType::Flag], true),
+            setting: $setting->id,
+            label: $setting->name,
+            value: $of->isDue() ? '' : self::shown($of),
+            typed: $of->text(),
+            origin: $of->origin()->value,
+            note: implode(' · ', array_filter($notes, static fn (string $n): bool => '' !== $n)),
+            isSecret: $setting->secret,
+            isOpen: $of->isDue(),
+            isChosen: \in_array($setting->type, [SettingType::Choice, SettingType::Flag], true),
         );
     }
 
@@ -67,7 +67,7 @@ final readonly class StepValue implements \JsonSerializable
     /** Something that is no setting of the unit's kind. */
     public static function plain(string $id, string $label, string $value, string $note = ''): self
     {
-        return new self($id, $label, $value, $value, 'computed', $note);
+        return new self(setting: $id, label: $label, value: $value, typed: $value, origin: 'computed', note: $note);
     }
 
     /** @return array{setting: string, label: string, value: string|null, origin: string} */

@@ -22,7 +22,7 @@ final class Swap
         $read = '' === trim($mac) ? null : MacAddress::ofUnit($mac);
         $old = ($device->interfaces[0] ?? null)?->mac;
         if ('' === $serial && null === $read) {
-            throw new InvalidValue('', 'the serial number or the MAC of the new unit', 'Read its sticker.');
+            throw new InvalidValue(given: '', allowed: 'the serial number or the MAC of the new unit', advice: 'Read its sticker.');
         }
         if (null !== $read && true === $old?->equals($read)) {
             throw new InvalidValue((string) $read, 'another MAC than the planned one', 'This is the planned unit.');

@@ -165,20 +165,28 @@ final class AgendaMaker
             }
             $hands = Staffing::of($step->who);
             $after = array_values(array_unique($after));
-            $this->tasks[] = new Task($device->id, $step->id, $step->title, $hands, $time->hands, $time->wait, $after);
+            $this->tasks[] = new Task(
+                unit: $device->id,
+                step: $step->id,
+                title: $step->title,
+                hands: $hands,
+                seconds: $time->hands,
+                wait: $time->wait,
+                after: $after,
+            );
         }
         if ([] === $steps) {
             return;
         }
         [$from, $to] = self::onTheBench($runbook, $steps);
         $this->units[] = new UnitWork(
-            $device->id,
-            array_values($numbers[$device->id]),
-            $from,
-            $to,
-            $this->factory($device),
-            $this->watts($device),
-            max(0, $this->ready[$device->id] ?? 0),
+            unit: $device->id,
+            tasks: array_values($numbers[$device->id]),
+            from: $from,
+            to: $to,
+            factory: $this->factory($device),
+            watts: $this->watts($device),
+            ready: max(0, $this->ready[$device->id] ?? 0),
         );
     }
 

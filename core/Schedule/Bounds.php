@@ -44,7 +44,7 @@ final readonly class Bounds
             [] === $fed ? 0 : self::through($fed, (int) ceil($watts / $with->watts)),
         );
 
-        return new self($chain, $hands, (int) ceil($hands / $with->technicians), $factory, $bench);
+        return new self(chain: $chain, work: $hands, hands: (int) ceil($hands / $with->technicians), factory: $factory, bench: $bench);
     }
 
     public function most(): int

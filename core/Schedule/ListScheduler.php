@@ -68,7 +68,7 @@ final class ListScheduler
      */
     public static function of(TaskGraph $network, Resources $with, array $urgency, array $passed = [], bool $isBold = false): array
     {
-        $pass = new self($network, $with, $urgency, $passed, $isBold);
+        $pass = new self(network: $network, with: $with, urgency: $urgency, passed: $passed, isBold: $isBold);
         foreach ($network->agenda->units as $place => $unit) {
             if ($unit->isOnTheBench() && $unit->needsTheBench()) {
                 $pass->bench->take($unit);
@@ -204,7 +204,7 @@ final class ListScheduler
         }
         $handsOff = $this->time + $task->seconds;
         $end = $handsOff + $task->wait;
-        $this->slots[$number] = new TimeSlot($number, $technicians, $this->time, $handsOff, $end);
+        $this->slots[$number] = new TimeSlot(task: $number, technicians: $technicians, start: $this->time, handsOff: $handsOff, end: $end);
         foreach ($technicians as $technician) {
             $this->free[$technician] = $handsOff;
         }

@@ -48,13 +48,13 @@ final class Scheduler
         uasort($best, static fn (TimeSlot $a, TimeSlot $b): int => [$a->start, $a->task] <=> [$b->start, $b->task]);
 
         return new Schedule(
-            $agenda,
-            $with,
-            $bounds,
-            array_values($best),
-            [] === $best ? 0 : $length,
-            CriticalChain::of($network, $best),
-            $circle,
+            agenda: $agenda,
+            with: $with,
+            bounds: $bounds,
+            slots: array_values($best),
+            makespan: [] === $best ? 0 : $length,
+            chain: CriticalChain::of($network, $best),
+            circle: $circle,
         );
     }
 

@@ -19,6 +19,6 @@ final readonly class TimeSlot
     /** The same time and hands for another task. */
     public function forTask(int $task): self
     {
-        return new self($task, $this->technicians, $this->start, $this->handsOff, $this->end);
+        return new self(task: $task, technicians: $this->technicians, start: $this->start, handsOff: $this->handsOff, end: $this->end);
     }
 }

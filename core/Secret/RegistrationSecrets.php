@@ -32,12 +32,12 @@ final class RegistrationSecrets
         }
 
         return new SecretNeed(
-            self::name($extension->number),
-            'Registration of '.$extension->number,
-            [$device],
-            new SecretRule('number', SecretAlphabet::LettersDigits, 20, self::LENGTH),
-            null,
-            false,
+            name: self::name($extension->number),
+            label: 'Registration of '.$extension->number,
+            devices: [$device],
+            rule: new SecretRule('number', SecretAlphabet::LettersDigits, 20, self::LENGTH),
+            keypad: null,
+            isLogin: false,
         );
     }
 }

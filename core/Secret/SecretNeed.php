@@ -32,12 +32,12 @@ final readonly class SecretNeed
     public function shared(self $with): self
     {
         return new self(
-            $this->name,
-            $this->label,
-            [...$this->devices, ...$with->devices],
-            $this->rule->most <= $with->rule->most ? $this->rule : $with->rule,
-            $this->keypad ?? $with->keypad,
-            $this->isLogin || $with->isLogin,
+            name: $this->name,
+            label: $this->label,
+            devices: [...$this->devices, ...$with->devices],
+            rule: $this->rule->most <= $with->rule->most ? $this->rule : $with->rule,
+            keypad: $this->keypad ?? $with->keypad,
+            isLogin: $this->isLogin || $with->isLogin,
         );
     }
 }

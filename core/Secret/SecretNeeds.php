@@ -50,7 +50,14 @@ final readonly class SecretNeeds
             if (str_starts_with($name, Allowed::SECRET)) {
                 $of = $value->setting;
                 $rule = self::rule($profile, $of->id, null);
-                $needs[] = new SecretNeed(substr($name, \strlen(Allowed::SECRET)), $of->name, [$device], $rule, null, false);
+                $needs[] = new SecretNeed(
+                    name: substr($name, \strlen(Allowed::SECRET)),
+                    label: $of->name,
+                    devices: [$device],
+                    rule: $rule,
+                    keypad: null,
+                    isLogin: false,
+                );
             }
         }
 
@@ -75,7 +82,14 @@ final readonly class SecretNeeds
             $keypad = true === $entrance?->way->isAtTheUnit() ? $profile->keypads[0] ?? null : null;
             $label = 0 === $number || null === $entrance ? 'Password' : \sprintf('Password, %s', $entrance->way->label());
             $rule = self::rule($profile, $for, $keypad, $entrance);
-            $needs[] = new SecretNeed(self::name($job, $device, $for), $label, [$device], $rule, $keypad, true);
+            $needs[] = new SecretNeed(
+                name: self::name($job, $device, $for),
+                label: $label,
+                devices: [$device],
+                rule: $rule,
+                keypad: $keypad,
+                isLogin: true,
+            );
         }
 
         return $needs;

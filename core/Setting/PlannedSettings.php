@@ -25,7 +25,14 @@ final class PlannedSettings
         if ([] === $device->interfaces) {
             return [];
         }
-        $settings = [self::setting('host', 'Name', SettingType::Host, '{@host}', null, optional: true)];
+        $settings = [self::setting(
+            id: 'host',
+            name: 'Name',
+            type: SettingType::Host,
+            computed: '{@host}',
+            interface: null,
+            optional: true,
+        )];
         foreach ($device->interfaces as $index => $interface) {
             array_push($settings, ...self::ofInterface($interface, 0 === $index ? '' : '.'.self::slug($interface->name, $index), $profile));
         }
@@ -40,7 +47,14 @@ final class PlannedSettings
         $of = '' === $behind ? '' : ' of '.$port;
         $choices = array_map(static fn (AddressMode $m): SettingChoice => new SettingChoice($m->value, $m->label()), AddressMode::cases());
         $settings = [
-            self::setting('addressing'.$behind, 'Addressing'.$of, SettingType::Choice, $interface->mode->value, null, $choices),
+            self::setting(
+                id: 'addressing'.$behind,
+                name: 'Addressing'.$of,
+                type: SettingType::Choice,
+                computed: $interface->mode->value,
+                interface: null,
+                choices: $choices,
+            ),
         ];
         if (AddressMode::Static !== $interface->mode) {
             return $settings;
@@ -48,10 +62,25 @@ final class PlannedSettings
         $insists = GatewayPolicy::Required === $profile->gatewayPolicy;
         array_push(
             $settings,
-            self::setting('address'.$behind, 'Address'.$of, SettingType::Address, '{@address}', $port),
-            self::setting('mask'.$behind, 'Mask'.$of, SettingType::Text, '{@mask}', $port),
-            self::setting('gateway'.$behind, 'Gateway'.$of, SettingType::Address, '{@gateway}', $port, optional: !$insists),
-            self::setting('dns'.$behind, 'Name servers'.$of, SettingType::Address, '{@dns}', $port, list: true, optional: true),
+            self::setting(id: 'address'.$behind, name: 'Address'.$of, type: SettingType::Address, computed: '{@address}', interface: $port),
+            self::setting(id: 'mask'.$behind, name: 'Mask'.$of, type: SettingType::Text, computed: '{@mask}', interface: $port),
+            self::setting(
+                id: 'gateway'.$behind,
+                name: 'Gateway'.$of,
+                type: SettingType::Address,
+                computed: '{@gateway}',
+                interface: $port,
+                optional: !$insists,
+            ),
+            self::setting(
+                id: 'dns'.$behind,
+                name: 'Name servers'.$of,
+                type: SettingType::Address,
+                computed: '{@dns}',
+                interface: $port,
+                list: true,
+                optional: true,
+            ),
         );
 
         return $settings;

@@ -214,26 +214,50 @@ final class Settings
     {
         if (\array_key_exists($setting->id, $device->settings) && !$this->isPlanned($device, $setting)) {
             $said = $device->settings[$setting->id];
-            yield $this->link($setting, Origin::Typed, $said, 'for '.$device->name, 'devices/'.$device->id);
+            yield $this->link(
+                setting: $setting,
+                origin: Origin::Typed,
+                value: $said,
+                said: 'for '.$device->name,
+                record: 'devices/'.$device->id,
+            );
         }
         foreach ($this->partners->of($device, $setting) as [$value, $said, $pairing]) {
             $record = '' === $pairing ? '' : 'pairings/'.$pairing;
-            yield $this->link($setting, Origin::Pairing, self::fitted($setting, $value), $said, $record);
+            yield $this->link(
+                setting: $setting,
+                origin: Origin::Pairing,
+                value: self::fitted($setting, $value),
+                said: $said,
+                record: $record,
+            );
         }
         foreach ($this->sayings->answers($device, $setting->id) as $answer) {
             $said = '' === $answer->by ? 'answered' : 'answered by '.$answer->by;
-            yield $this->link($setting, Origin::Answer, $answer->value, $said, 'answers/'.$answer->id);
+            yield $this->link(
+                setting: $setting,
+                origin: Origin::Answer,
+                value: $answer->value,
+                said: $said,
+                record: 'answers/'.$answer->id,
+            );
         }
         foreach ($this->sayings->rules($device, $setting->id) as $rule) {
             $origin = $rule->isOfPlace() ? Origin::PlaceRule : Origin::KindRule;
             $said = '' === $rule->reason ? 'rule '.$rule->id : $rule->reason;
-            yield $this->link($setting, $origin, $rule->value, $said, 'rules/'.$rule->id);
+            yield $this->link(setting: $setting, origin: $origin, value: $rule->value, said: $said, record: 'rules/'.$rule->id);
         }
     }
 
     private function link(Setting $setting, Origin $origin, mixed $value, string $said, string $record = ''): ChainLink
     {
-        return new ChainLink($origin, $value, $said, null === $value ? null : Allowed::refusal($setting, $value), $record);
+        return new ChainLink(
+            origin: $origin,
+            value: $value,
+            said: $said,
+            refused: null === $value ? null : Allowed::refusal($setting, $value),
+            record: $record,
+        );
     }
 
     /** A number that another unit keeps as text is a number here, and the other way round. */

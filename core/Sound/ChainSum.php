@@ -42,11 +42,11 @@ final readonly class ChainSum
             // What says no rate runs at that of the stage before.
             $rate = $own ?? $rate;
             $stages[] = new StageSum(
-                $stage,
-                $own,
-                $stage->clock ?? self::clock($settings, $device),
-                $stage->ms ?? 1000 * ($stage->samples ?? 0) / ($rate ?? self::USUAL),
-                self::channels($stage, $settings, $device),
+                stage: $stage,
+                rateHz: $own,
+                clock: $stage->clock ?? self::clock($settings, $device),
+                ms: $stage->ms ?? 1000 * ($stage->samples ?? 0) / ($rate ?? self::USUAL),
+                channels: self::channels($stage, $settings, $device),
             );
         }
 

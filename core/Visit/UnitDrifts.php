@@ -94,7 +94,13 @@ final class UnitDrifts
     {
         if (!$now->answers) {
             return $before->answers
-                ? [self::drift($device, 'silent', '', 'It does not answer any more.', 'Look at its power and its cable.')]
+                ? [self::drift(
+                    device: $device,
+                    kind: 'silent',
+                    value: '',
+                    what: 'It does not answer any more.',
+                    advice: 'Look at its power and its cable.',
+                )]
                 : [];
         }
         $other = $this->another($device, $now, $before);
@@ -107,12 +113,16 @@ final class UnitDrifts
         }
 
         return [new UnitDrift(
-            self::key($device, 'firmware', $now->firmware),
-            $device->id,
-            $device->name,
-            \sprintf('Its firmware is %s; it was left with %s.', $now->firmware, '' === $before->firmware ? $known[0] : $before->firmware),
-            'Bring it back to the one that was proven, or take the new one into the plan and prove it.',
-            $this->job->edit(Device::class, $device->id, ['firmware' => $now->firmware]),
+            key: self::key($device, 'firmware', $now->firmware),
+            unit: $device->id,
+            name: $device->name,
+            what: \sprintf(
+                'Its firmware is %s; it was left with %s.',
+                $now->firmware,
+                '' === $before->firmware ? $known[0] : $before->firmware,
+            ),
+            advice: 'Bring it back to the one that was proven, or take the new one into the plan and prove it.',
+            take: $this->job->edit(Device::class, $device->id, ['firmware' => $now->firmware]),
         )];
     }
 
@@ -127,18 +137,36 @@ final class UnitDrifts
                 ? \sprintf('Another unit answers here, with the MAC %s.', $now->mac)
                 : \sprintf('Another unit answers here: %s.', $whose);
 
-            return self::drift($device, 'mac', $now->mac->digits, $what, 'Find out who changed it; scan it at the bench if it stays.');
+            return self::drift(
+                device: $device,
+                kind: 'mac',
+                value: $now->mac->digits,
+                what: $what,
+                advice: 'Find out who changed it; scan it at the bench if it stays.',
+            );
         }
         $whose = $this->names[mb_strtolower($now->name)] ?? null;
         if (null !== $whose && $whose !== $device->name && $now->name !== $before->name) {
             $what = \sprintf('Another unit answers here: its page calls it %s.', $whose);
 
-            return self::drift($device, 'name', $now->name, $what, 'Two units may have changed places, or one has the other\'s address.');
+            return self::drift(
+                device: $device,
+                kind: 'name',
+                value: $now->name,
+                what: $what,
+                advice: 'Two units may have changed places, or one has the other\'s address.',
+            );
         }
         if ('' !== $now->certificate && '' !== $before->certificate && $now->certificate !== $before->certificate) {
             $what = \sprintf('It shows another certificate, %s….', substr($now->certificate, 0, self::DIGITS));
 
-            return self::drift($device, 'certificate', $now->certificate, $what, 'It was reset or exchanged, or something stands between.');
+            return self::drift(
+                device: $device,
+                kind: 'certificate',
+                value: $now->certificate,
+                what: $what,
+                advice: 'It was reset or exchanged, or something stands between.',
+            );
         }
 
         return null;
@@ -146,7 +174,14 @@ final class UnitDrifts
 
     private static function drift(Device $device, string $kind, string $value, string $what, string $advice): UnitDrift
     {
-        return new UnitDrift(self::key($device, $kind, $value), $device->id, $device->name, $what, $advice, null);
+        return new UnitDrift(
+            key: self::key($device, $kind, $value),
+            unit: $device->id,
+            name: $device->name,
+            what: $what,
+            advice: $advice,
+            take: null,
+        );
     }
 
     private static function key(Device $device, string $kind, string $value): string

@@ -30,11 +30,11 @@ final readonly class UnitMarks implements \JsonSerializable
         $text = static fn (string $key): string => \is_string($kept[$key] ?? null) ? $kept[$key] : '';
 
         return new self(
-            true === ($kept['answers'] ?? null),
-            $text('name'),
-            $text('firmware'),
-            MacAddress::tryFrom($text('mac')),
-            $text('certificate'),
+            answers: true === ($kept['answers'] ?? null),
+            name: $text('name'),
+            firmware: $text('firmware'),
+            mac: MacAddress::tryFrom($text('mac')),
+            certificate: $text('certificate'),
         );
     }
 
@@ -42,11 +42,11 @@ final readonly class UnitMarks implements \JsonSerializable
     public function filled(self $later): self
     {
         return new self(
-            $this->answers,
-            $this->name,
-            '' === $this->firmware ? $later->firmware : $this->firmware,
-            $this->mac ?? $later->mac,
-            $this->certificate,
+            answers: $this->answers,
+            name: $this->name,
+            firmware: '' === $this->firmware ? $later->firmware : $this->firmware,
+            mac: $this->mac ?? $later->mac,
+            certificate: $this->certificate,
         );
     }
 

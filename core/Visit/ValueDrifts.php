@@ -28,17 +28,17 @@ final class ValueDrifts
             }
             $said = [...$device->settings, $one->setting => $one->value];
             $drifts[] = new UnitDrift(
-                \sprintf('unit %s %s', $device->id, substr(hash('sha256', $one->setting.' '.$one->value), 0, self::DIGITS)),
-                $device->id,
-                $device->name,
-                \sprintf(
+                key: \sprintf('unit %s %s', $device->id, substr(hash('sha256', $one->setting.' '.$one->value), 0, self::DIGITS)),
+                unit: $device->id,
+                name: $device->name,
+                what: \sprintf(
                     '%s is %s; it was left with %s.',
                     $planned->setting->name,
                     $one->value,
                     $planned->isOpen() ? 'nothing' : $planned->shown(),
                 ),
-                'Set it back at the unit, or take it into the plan.',
-                $planned->setting->isPlainFact ? null : $settings->job->edit(Device::class, $device->id, ['settings' => $said]),
+                advice: 'Set it back at the unit, or take it into the plan.',
+                take: $planned->setting->isPlainFact ? null : $settings->job->edit(Device::class, $device->id, ['settings' => $said]),
             );
         }
 

@@ -34,20 +34,29 @@ final readonly class BusyHours
             $trunk = $hour->trunk;
             if (null !== $hour->channels && $hour->channels < $hour->needed) {
                 yield new Shortfall(
-                    \sprintf('%s: %d channels, and the busy hour takes %d', $trunk->name, $hour->channels, $hour->needed),
-                    \sprintf('%.1f %% of calls find all busy; %d %% is usual (Erlang B).', 100 * (float) $hour->loss, 100 * BusyHour::LOSS),
-                    \sprintf('Order %d more, or let calls overflow to another trunk.', $hour->needed - $hour->channels),
-                    $trunk->id,
-                    $trunk->system,
+                    title: \sprintf('%s: %d channels, and the busy hour takes %d', $trunk->name, $hour->channels, $hour->needed),
+                    why: \sprintf(
+                        '%.1f %% of calls find all busy; %d %% is usual (Erlang B).',
+                        100 * (float) $hour->loss,
+                        100 * BusyHour::LOSS,
+                    ),
+                    advice: \sprintf('Order %d more, or let calls overflow to another trunk.', $hour->needed - $hour->channels),
+                    trunk: $trunk->id,
+                    device: $trunk->system,
                 );
             }
             if (null !== $trunk->lineKbps && $trunk->lineKbps < $hour->kbps) {
                 yield new Shortfall(
-                    \sprintf('%s: all calls at once take %d kbit/s, its line has %d', $trunk->name, ceil($hour->kbps), $trunk->lineKbps),
-                    'The last call spoils all the others.',
-                    'Order a wider line, fewer channels, or a codec that takes less.',
-                    $trunk->id,
-                    $trunk->system,
+                    title: \sprintf(
+                        '%s: all calls at once take %d kbit/s, its line has %d',
+                        $trunk->name,
+                        ceil($hour->kbps),
+                        $trunk->lineKbps,
+                    ),
+                    why: 'The last call spoils all the others.',
+                    advice: 'Order a wider line, fewer channels, or a codec that takes less.',
+                    trunk: $trunk->id,
+                    device: $trunk->system,
                 );
             }
             $traffic[(string) $trunk->system] = ($traffic[(string) $trunk->system] ?? 0.0) + $hour->traffic;
@@ -72,11 +81,11 @@ final readonly class BusyHours
             $allowed = $this->licences->capacity($device, $capacity)['allowed'];
             if ($capacity->of === $of && $allowed < $needed) {
                 yield new Shortfall(
-                    \sprintf('%s: %d %s, and %s takes %d', $device->name, $allowed, $capacity->name, $who, $needed),
-                    'The last ones to come are refused.',
-                    $this->licences->order($device, $capacity, $needed - $allowed),
-                    null,
-                    $device->id,
+                    title: \sprintf('%s: %d %s, and %s takes %d', $device->name, $allowed, $capacity->name, $who, $needed),
+                    why: 'The last ones to come are refused.',
+                    advice: $this->licences->order($device, $capacity, $needed - $allowed),
+                    trunk: null,
+                    device: $device->id,
                 );
             }
         }

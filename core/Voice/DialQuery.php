@@ -27,13 +27,19 @@ final readonly class DialQuery
     /** @throws InvalidValue */
     public static function from(string $extension, string $number, ?\DateTimeImmutable $at = null): self
     {
-        return new self(Digits::of($number), $extension, null, null, $at);
+        return new self(number: Digits::of($number), from: $extension, trunk: null, header: null, at: $at);
     }
 
     /** @throws InvalidValue */
     public static function by(string $trunk, string $number, ?string $header = null, ?\DateTimeImmutable $at = null): self
     {
-        return new self(Digits::of(ltrim($number, '+')), null, $trunk, null === $header ? null : self::header($header), $at);
+        return new self(
+            number: Digits::of(ltrim($number, '+')),
+            from: null,
+            trunk: $trunk,
+            header: null === $header ? null : self::header($header),
+            at: $at,
+        );
     }
 
     /**

@@ -57,7 +57,13 @@ final readonly class Dialler
         }
         $route = null === $callee ? $chosen : null;
 
-        return $this->answer($matched, $route, $digits, $end, $this->wait($query->number, $reading, $caller));
+        return $this->answer(
+            matched: $matched,
+            route: $route,
+            digits: $digits,
+            end: $end,
+            wait: $this->wait($query->number, $reading, $caller),
+        );
     }
 
     /** Seconds: the caller may still mean a longer number, of an extension or of a route that he may use. */
@@ -139,7 +145,13 @@ final readonly class Dialler
             $verdict = $isClosed ? DialVerdict::Closed : DialVerdict::NoRoute;
             $why = $isClosed ? 'The routes that take it are closed at that time.' : \sprintf('No route takes it from %s.', $trunk->name);
 
-            return $this->answer($matched, null, $query->number, $this->fallback($trunk, $verdict, $why), 0);
+            return $this->answer(
+                matched: $matched,
+                route: null,
+                digits: $query->number,
+                end: $this->fallback($trunk, $verdict, $why),
+                wait: 0,
+            );
         }
         $digits = $chosen->digits($query->number);
         $to = $this->plan->isOpen($chosen, $query->at) ? $chosen->to : $chosen->closed;
@@ -150,7 +162,7 @@ final readonly class Dialler
             default => new Arrived(null, DialVerdict::NoRoute, \sprintf('%s leads to %s, which nobody has.', $chosen->name, $digits)),
         };
 
-        return $this->answer($matched, $chosen, $digits, $end, 0);
+        return $this->answer(matched: $matched, route: $chosen, digits: $digits, end: $end, wait: 0);
     }
 
     /** What stands where the trunk reads is its own number. */
@@ -161,12 +173,18 @@ final readonly class Dialler
         $why = \sprintf($sentence, $trunk->name, $where($reads), $where((string) $query->header));
         $own = ltrim((string) $trunk->number, '+');
         if ('' === $own) {
-            return $this->answer([], null, $query->number, $this->fallback($trunk, DialVerdict::WrongHeader, $why), 0);
+            return $this->answer(
+                matched: [],
+                route: null,
+                digits: $query->number,
+                end: $this->fallback($trunk, DialVerdict::WrongHeader, $why),
+                wait: 0,
+            );
         }
         $read = $this->fromOutside(DialQuery::by($trunk->id, $own, null, $query->at), $trunk);
         $end = new Arrived($read->to, DialVerdict::WrongHeader, \sprintf('%s So we read %s. %s', $why, $own, $read->why), $read->path);
 
-        return $this->answer([], null, $query->number, $end, 0);
+        return $this->answer(matched: [], route: null, digits: $query->number, end: $end, wait: 0);
     }
 
     private function fallback(Trunk $trunk, DialVerdict $verdict, string $why): Arrived
@@ -182,7 +200,16 @@ final readonly class Dialler
     /** @param list<string> $matched */
     private function answer(array $matched, ?VoiceRoute $route, string $digits, Arrived $end, int $wait): Dialled
     {
-        return new Dialled($matched, $route?->id, $digits, $end->to, $wait, $end->verdict, $end->why, $end->path);
+        return new Dialled(
+            matched: $matched,
+            route: $route?->id,
+            digits: $digits,
+            to: $end->to,
+            waitSeconds: $wait,
+            verdict: $end->verdict,
+            why: $end->why,
+            path: $end->path,
+        );
     }
 
     /** @throws InvalidValue */

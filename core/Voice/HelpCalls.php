@@ -58,7 +58,14 @@ final readonly class HelpCalls
             if (null !== $fault) {
                 [$said, $isLost, $advice] = $fault;
                 $callers = [...$alike[$said]->callers ?? [], ...$group];
-                $alike[$said] = new HelpFault($dialled, $callers, $when.$said, $isLost, $advice, $call->route);
+                $alike[$said] = new HelpFault(
+                    dialled: $dialled,
+                    callers: $callers,
+                    said: $when.$said,
+                    isLost: $isLost,
+                    advice: $advice,
+                    route: $call->route,
+                );
             }
         }
 

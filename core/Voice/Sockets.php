@@ -22,13 +22,27 @@ final class Sockets
         foreach ($job->extensions as $extension) {
             if (ExtensionKind::Analogue === $extension->kind) {
                 $device = $job->devices[$extension->device ?? $extension->server ?? ''] ?? null;
-                yield new SocketUse('extensions', $extension->number, $extension->number, $device, $extension->port, Feed::Station);
+                yield new SocketUse(
+                    list: 'extensions',
+                    id: $extension->number,
+                    name: $extension->number,
+                    device: $device,
+                    port: $extension->port,
+                    wants: Feed::Station,
+                );
             }
         }
         foreach ($job->all(Trunk::class) as $trunk) {
             if (TrunkKind::Sip !== $trunk->kind) {
                 $wants = TrunkKind::Mobile === $trunk->kind ? Feed::Mobile : Feed::Line;
-                yield new SocketUse('trunks', $trunk->id, $trunk->name, $job->devices[$trunk->system ?? ''] ?? null, $trunk->port, $wants);
+                yield new SocketUse(
+                    list: 'trunks',
+                    id: $trunk->id,
+                    name: $trunk->name,
+                    device: $job->devices[$trunk->system ?? ''] ?? null,
+                    port: $trunk->port,
+                    wants: $wants,
+                );
             }
         }
     }

@@ -41,12 +41,12 @@ final class TrunkRows
             [$ours, $theirs] = array_column($all, $key);
             $isOpen = \in_array($ours, [null, [], ''], true) || \in_array($theirs, [null, [], ''], true);
             $rows[] = new TrunkRow(
-                $key,
-                $field->label,
-                self::shown($ours),
-                self::shown($theirs),
-                $isOpen ? null : self::agree($field, $ours, $theirs),
-                self::WHY[$key],
+                key: $key,
+                name: $field->label,
+                ours: self::shown($ours),
+                theirs: self::shown($theirs),
+                agrees: $isOpen ? null : self::agree($field, $ours, $theirs),
+                why: self::WHY[$key],
             );
         }
 

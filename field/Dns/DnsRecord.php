@@ -35,7 +35,13 @@ final readonly class DnsRecord
     /** The same for at most so many seconds. */
     public function within(int $seconds): self
     {
-        return new self($this->name, $this->type, $this->target, $this->port, min($seconds, $this->seconds()));
+        return new self(
+            name: $this->name,
+            type: $this->type,
+            target: $this->target,
+            port: $this->port,
+            ttl: min($seconds, $this->seconds()),
+        );
     }
 
     /** @throws DnsError a label longer than 63 bytes or a name longer than 255 (RFC 1035, section 2.3.4) */

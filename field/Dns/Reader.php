@@ -54,11 +54,11 @@ final class Reader
         }
 
         return new DnsMessage(
-            $message->getID(),
-            MessageTypes::RESPONSE === $message->getType(),
-            $questions,
-            [...self::records($message->getAnswerRecords()), ...self::records($message->getAuthorityRecords())],
-            self::records($message->getAdditionalRecords()),
+            id: $message->getID(),
+            isResponse: MessageTypes::RESPONSE === $message->getType(),
+            questions: $questions,
+            records: [...self::records($message->getAnswerRecords()), ...self::records($message->getAuthorityRecords())],
+            besides: self::records($message->getAdditionalRecords()),
         );
     }
 
@@ -99,11 +99,11 @@ final class Reader
 
         return match ($resource->getType()) {
             DnsRecord::A, DnsRecord::PTR, DnsRecord::SRV => new DnsRecord(
-                self::labels($resource->getName()),
-                $resource->getType(),
-                $target,
-                $port,
-                $resource->getTTL(),
+                name: self::labels($resource->getName()),
+                type: $resource->getType(),
+                target: $target,
+                port: $port,
+                ttl: $resource->getTTL(),
             ),
             default => null,
         };

@@ -42,8 +42,14 @@ final readonly class ServiceBook
 
         return match (true) {
             [] === $records => null,
-            $isLegacy => new DnsMessage($query->id, true, $query->questions, self::soonGone($records), self::soonGone($besides)),
-            default => new DnsMessage(0, true, [], $records, $besides),
+            $isLegacy => new DnsMessage(
+                id: $query->id,
+                isResponse: true,
+                questions: $query->questions,
+                records: self::soonGone($records),
+                besides: self::soonGone($besides),
+            ),
+            default => new DnsMessage(id: 0, isResponse: true, questions: [], records: $records, besides: $besides),
         };
     }
 

@@ -53,11 +53,11 @@ final readonly class UnitLook
         preg_match(self::VERSION, (string) $said, $version);
 
         return new UnitMarks(
-            $answers,
-            trim(html_entity_decode(mb_scrub($title[1] ?? ''), \ENT_QUOTES | \ENT_HTML5)),
-            $version[1] ?? '',
-            $answers ? ($this->mac)($target) : null,
-            $certificate,
+            answers: $answers,
+            name: trim(html_entity_decode(mb_scrub($title[1] ?? ''), \ENT_QUOTES | \ENT_HTML5)),
+            firmware: $version[1] ?? '',
+            mac: $answers ? ($this->mac)($target) : null,
+            certificate: $certificate,
         );
     }
 
@@ -74,7 +74,7 @@ final readonly class UnitLook
     private function safe(string $target, int $port): array
     {
         try {
-            $socket = $this->sockets->connect($target, $port, $this->seconds, null, true);
+            $socket = $this->sockets->connect(address: $target, port: $port, seconds: $this->seconds, from: null, withTls: true);
             $socket->setupTls(new TimeoutCancellation($this->seconds));
         } catch (ConnectException|CancelledException|SocketException|TlsException) {
             return [null, ''];

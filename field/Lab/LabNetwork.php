@@ -188,7 +188,13 @@ final class LabNetwork
             return false;
         }
         $oneWay = new OneWayMedia($this->job, $this->exchange, new PartyExpansion($this->job, $this->exchange->network));
-        $span = LightData::leaf($oneWay, $source, $this->job->profileOf($source), $receiver, $universe)->span;
+        $span = LightData::leaf(
+            oneWay: $oneWay,
+            source: $source,
+            of: $this->job->profileOf($source),
+            receiver: $receiver,
+            universe: $universe,
+        )->span;
 
         return $span->holds() || PairVerdict::Fades === $span;
     }

@@ -110,7 +110,7 @@ final readonly class LabSip
     public function own(Device $system, string $number, \Closure $now, int $most = self::MANY): UserAgent
     {
         $address = (string) $this->addressOf($system);
-        $agent = $this->speaker($address, 0, $number, $address, $now, $most);
+        $agent = $this->speaker(address: $address, port: 0, number: $number, at: $address, now: $now, most: $most);
         $agent->dialogs->fax = static fn (RtpStream $stream): Sdp => Sdp::fax($address, $stream->port);
 
         return $agent;
@@ -126,7 +126,7 @@ final readonly class LabSip
      */
     public function agent(Device $device, int $port, \Closure $now, float $ring = 0.0, ?TakenFile $file = null): ?UserAgent
     {
-        return $this->of($device, $port, $now, 1, $ring, $file);
+        return $this->of(device: $device, port: $port, now: $now, most: 1, ring: $ring, file: $file);
     }
 
     /**
@@ -182,16 +182,16 @@ final readonly class LabSip
         $told = null === $file ? null : Ipv4Address::tryFrom($file->server);
 
         return $this->speaker(
-            $address,
-            $port,
-            $file->number ?? $extension->number,
-            null === $told ? $at : (string) $this->network->addresses->toLab($told),
-            $now,
-            $most,
-            $ring,
-            $file?->secret,
-            Transport::named($this->settings->value($device, 'sip-transport')?->text() ?? ''),
-            $this->settings->value($device, 'codec')?->text() ?? '',
+            address: $address,
+            port: $port,
+            number: $file->number ?? $extension->number,
+            at: null === $told ? $at : (string) $this->network->addresses->toLab($told),
+            now: $now,
+            most: $most,
+            ring: $ring,
+            password: $file?->secret,
+            transport: Transport::named($this->settings->value($device, 'sip-transport')?->text() ?? ''),
+            codec: $this->settings->value($device, 'codec')?->text() ?? '',
         );
     }
 
@@ -217,7 +217,15 @@ final readonly class LabSip
      */
     public function carrier(Device $system, string $address, int $port, \Closure $now): UserAgent
     {
-        $agent = $this->speaker($address, $port, '', (string) $this->addressOf($system), $now, self::MANY, 0.1);
+        $agent = $this->speaker(
+            address: $address,
+            port: $port,
+            number: '',
+            at: (string) $this->addressOf($system),
+            now: $now,
+            most: self::MANY,
+            ring: 0.1,
+        );
         $agent->dialogs->fax = static fn (RtpStream $stream): Sdp => Sdp::fax($address, $stream->port);
 
         return $agent;
@@ -275,21 +283,21 @@ final readonly class LabSip
         $admits = static fn (string $from): bool => $now()->network->hearsMedia($from, $address);
 
         return new UserAgent(
-            $this->endpoint($address, $port, $now, [$transport]),
-            $number,
-            $password ?? self::password($number),
-            $at,
-            $transport->port(),
-            fn (): RtpStream => new RtpStream($this->sockets->udpEven($address), $admits, $this->faults),
-            static function (RtpStream $stream) use ($address, $payloads, $transport): Sdp {
+            endpoint: $this->endpoint($address, $port, $now, [$transport]),
+            user: $number,
+            password: $password ?? self::password($number),
+            server: $at,
+            serverPort: $transport->port(),
+            media: fn (): RtpStream => new RtpStream($this->sockets->udpEven($address), $admits, $this->faults),
+            describe: static function (RtpStream $stream) use ($address, $payloads, $transport): Sdp {
                 $sdp = new Sdp($address, $stream->port, $payloads);
 
                 // A key in the clear is none: only who speaks within TLS offers one (RFC 4568, section 8.3).
                 return Transport::Tls === $transport ? $sdp->sealed($stream->sealing->key()) : $sdp;
             },
-            $most,
-            $ring,
-            $transport,
+            most: $most,
+            ring: $ring,
+            transport: $transport,
         );
     }
 
@@ -319,11 +327,11 @@ final readonly class LabSip
         }
 
         return new SipEndpoint(
-            $socket,
-            $address,
-            $socket->port(),
-            static fn (string $from): bool => $now()->network->hearsSip($from, $address),
-            $wires,
+            socket: $socket,
+            address: $address,
+            port: $socket->port(),
+            admits: static fn (string $from): bool => $now()->network->hearsSip($from, $address),
+            wires: $wires,
         );
     }
 }

@@ -74,14 +74,14 @@ final readonly class E131Data
         $options = \ord($framing[E131Layers::NAME + 4]);
 
         return new self(
-            substr($root, 0, E131Layers::CID),
-            E131Layers::named(substr($framing, 0, E131Layers::NAME)),
-            $universe,
-            $priority,
-            \ord($framing[E131Layers::NAME + 3]),
-            $slots,
-            0 !== ($options & self::ENDED),
-            0 !== ($options & self::PREVIEW),
+            cid: substr($root, 0, E131Layers::CID),
+            name: E131Layers::named(substr($framing, 0, E131Layers::NAME)),
+            universe: $universe,
+            priority: $priority,
+            sequence: \ord($framing[E131Layers::NAME + 3]),
+            slots: $slots,
+            ended: 0 !== ($options & self::ENDED),
+            isPreview: 0 !== ($options & self::PREVIEW),
         );
     }
 }

@@ -48,11 +48,11 @@ final readonly class E131Discovery
         $universes = unpack('n*', substr($list, 2));
 
         return new self(
-            substr($root, 0, E131Layers::CID),
-            E131Layers::named(substr($framing, 0, E131Layers::NAME)),
-            array_values(false === $universes ? [] : $universes),
-            \ord($list[0]),
-            \ord($list[1]),
+            cid: substr($root, 0, E131Layers::CID),
+            name: E131Layers::named(substr($framing, 0, E131Layers::NAME)),
+            universes: array_values(false === $universes ? [] : $universes),
+            page: \ord($list[0]),
+            last: \ord($list[1]),
         );
     }
 }

@@ -43,7 +43,11 @@ final class FieldRanges
             );
         }
         if (!$confirmed) {
-            throw new InvalidValue('not confirmed', 'a tick, or --confirmed, that the owner of these networks has agreed', 'Ask first.');
+            throw new InvalidValue(
+                given: 'not confirmed',
+                allowed: 'a tick, or --confirmed, that the owner of these networks has agreed',
+                advice: 'Ask first.',
+            );
         }
 
         return $ranges;

@@ -42,13 +42,13 @@ final readonly class NtpPacket
         $first = \ord($bytes[0]);
 
         return new self(
-            $first >> 6,
-            $first & 0x07,
-            \ord($bytes[1]),
-            substr($bytes, 24, 8),
-            self::seconds(substr($bytes, 32, 8)),
-            self::seconds(substr($bytes, 40, 8)),
-            substr($bytes, 40, 8),
+            leap: $first >> 6,
+            mode: $first & 0x07,
+            stratum: \ord($bytes[1]),
+            originate: substr($bytes, 24, 8),
+            received: self::seconds(substr($bytes, 32, 8)),
+            sent: self::seconds(substr($bytes, 40, 8)),
+            transmit: substr($bytes, 40, 8),
         );
     }
 

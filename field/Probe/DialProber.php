@@ -68,7 +68,7 @@ final readonly class DialProber
         try {
             $query = null === $trunk ? DialQuery::from((string) $from, $number) : DialQuery::by($trunk->id, $number);
 
-            return $this->dial($agent, $trunk, $number, (new Dialler($plan))->dial($query), $isFax);
+            return $this->dial(agent: $agent, trunk: $trunk, number: $number, paper: (new Dialler($plan))->dial($query), isFax: $isFax);
         } catch (InvalidValue $e) {
             return [ProbeStatus::Silent, ['why' => $e->getMessage()]];
         } finally {

@@ -35,18 +35,7 @@ final readonly class LiveTest
      */
     public function run(array $intents, \Closure $onPair, ?string $vantage = null, ?\Closure $only = null): void
     {
-        $pairs = [];
-        $asking = (new Prover($this->job))->asking();
-        foreach ($intents as $id) {
-            foreach ($asking->of($this->job->intents[$id]) as $question) {
-                if (
-                    (null === $vantage || $vantage === $question->from)
-                    && (null === $only || $only(new Pair($question->from, $question->to), $id))
-                ) {
-                    $pairs[$id.' '.$question->pair()][] = $question;
-                }
-            }
-        }
+        $pairs = $this->pairs($intents, $vantage, $only);
         $results = $open = $questions = $owners = $shows = $spoken = [];
         $rates = new FlowRates($this->job);
         foreach ($pairs as $key => $list) {
@@ -68,19 +57,30 @@ final readonly class LiveTest
                     $spoken[$key] = $question;
                     continue;
                 }
-                $questions[] = $this->asked($question, $kind, (string) $target, $this->place->port($port), $rates);
+                $questions[] = $this->asked(
+                    question: $question,
+                    kind: $kind,
+                    target: (string) $target,
+                    port: $this->place->port($port),
+                    rates: $rates,
+                );
                 $owners[] = $key;
                 $shows[] = $this->place->showsWhoRefuses($asked, $question->kind->protocol(), $port);
                 $open[$key] = ($open[$key] ?? 0) + 1;
             }
         }
         $done = 0;
-        $go = true;
         foreach (array_diff_key($pairs, $open, $spoken) as $key => $list) {
-            $go = $this->tell($list[0], $results[$key] ?? ['not asked'], ++$done, \count($pairs), $onPair) && $go;
-        }
-        if (!$go) {
-            return;
+            $goesOn = $this->tell(
+                question: $list[0],
+                results: $results[$key] ?? ['not asked'],
+                done: ++$done,
+                total: \count($pairs),
+                onPair: $onPair,
+            );
+            if (!$goesOn) {
+                return;
+            }
         }
         $stopped = false;
         $this->sweep->run($questions, function (ProbeResult $result, int $number) use (
@@ -97,15 +97,45 @@ final readonly class LiveTest
             $isNobody = ProbeStatus::Refused === $result->status && !$shows[$number];
             $results[$key][] = $isNobody ? $result->as(ProbeStatus::Silent) : $result;
 
-            $stopped = 0 === --$open[$key] && !$this->tell($pairs[$key][0], $results[$key], ++$done, \count($pairs), $onPair);
+            $stopped = 0 === --$open[$key] && !$this->tell(
+                question: $pairs[$key][0],
+                results: $results[$key],
+                done: ++$done,
+                total: \count($pairs),
+                onPair: $onPair,
+            );
 
             return !$stopped;
         });
         if (!$stopped && null !== $this->talker) {
             Conversations::hold($this->talker, $spoken, function (LiveQuestion $q, ProbeResult $r) use (&$done, $pairs, $onPair): bool {
-                return $this->tell($q, [$r], ++$done, \count($pairs), $onPair);
+                return $this->tell(question: $q, results: [$r], done: ++$done, total: \count($pairs), onPair: $onPair);
             });
         }
+    }
+
+    /**
+     * @param list<string> $intents
+     * @param (\Closure(Pair, string): bool)|null $only
+     *
+     * @return array<string, non-empty-list<LiveQuestion>> by intent and pair
+     */
+    private function pairs(array $intents, ?string $vantage, ?\Closure $only): array
+    {
+        $pairs = [];
+        $asking = (new Prover($this->job))->asking();
+        foreach ($intents as $id) {
+            foreach ($asking->of($this->job->intents[$id]) as $question) {
+                if (
+                    (null === $vantage || $vantage === $question->from)
+                    && (null === $only || $only(new Pair($question->from, $question->to), $id))
+                ) {
+                    $pairs[$id.' '.$question->pair()][] = $question;
+                }
+            }
+        }
+
+        return $pairs;
     }
 
     private function whyNot(ProbeKind $kind, bool $isTalk, Ipv4Address $asked, ?Ipv4Address $target): ?string

@@ -46,11 +46,11 @@ final class LiveTests
         $files = new LabFiles($job, $network, $renderer);
 
         return new LiveTest(
-            $job,
-            new Sweep(new Prober($sockets, $seconds)),
-            new InTheLab($network, $ports),
-            new SipProber($job, $sip, new FileProber($sip, $files, new FileFetch($sockets, $seconds), $ports), $seconds),
-            false,
+            job: $job,
+            sweep: new Sweep(new Prober($sockets, $seconds)),
+            place: new InTheLab($network, $ports),
+            talker: new SipProber($job, $sip, new FileProber($sip, $files, new FileFetch($sockets, $seconds), $ports), $seconds),
+            isOnSite: false,
         );
     }
 
@@ -72,8 +72,15 @@ final class LiveTests
     ): LiveTest {
         $sockets = new Sockets($gate ?? new TargetGate($confirmed));
         $place = new OnSite($confirmed);
-        $talker = null === $secret || null === $renderer ? null : new SiteTalker($job, $place, $sockets, $renderer, $secret, $seconds);
+        $talker = null === $secret || null === $renderer ? null : new SiteTalker(
+            job: $job,
+            place: $place,
+            sockets: $sockets,
+            renderer: $renderer,
+            secret: $secret,
+            seconds: $seconds,
+        );
 
-        return new LiveTest($job, new Sweep(new Prober($sockets, $seconds)), $place, $talker, true);
+        return new LiveTest(job: $job, sweep: new Sweep(new Prober($sockets, $seconds)), place: $place, talker: $talker, isOnSite: true);
     }
 }

@@ -23,7 +23,14 @@ final readonly class ProbeResult implements \JsonSerializable
 
     public function as(ProbeStatus $status): self
     {
-        return new self($this->kind, $this->target, $this->port, $status, $this->milliseconds, $this->evidence);
+        return new self(
+            kind: $this->kind,
+            target: $this->target,
+            port: $this->port,
+            status: $status,
+            milliseconds: $this->milliseconds,
+            evidence: $this->evidence,
+        );
     }
 
     /** @return array<string, mixed> */

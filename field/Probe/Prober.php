@@ -60,18 +60,18 @@ final readonly class Prober
             [$status, $evidence] = match ($kind) {
                 ProbeKind::Tcp, ProbeKind::File => $this->tcp($target, $port, $from),
                 ProbeKind::Http => $this->talk(
-                    $target,
-                    $port,
-                    $from,
-                    \sprintf("HEAD / HTTP/1.1\r\nHost: %s\r\nConnection: close\r\n\r\n", $target),
-                    '#^HTTP/1\.[01] (\d{3})[^\r\n]*#',
+                    target: $target,
+                    port: $port,
+                    from: $from,
+                    request: \sprintf("HEAD / HTTP/1.1\r\nHost: %s\r\nConnection: close\r\n\r\n", $target),
+                    pattern: '#^HTTP/1\.[01] (\d{3})[^\r\n]*#',
                 ),
                 ProbeKind::Rtsp => $this->talk(
-                    $target,
-                    $port,
-                    $from,
-                    \sprintf("OPTIONS rtsp://%s/ RTSP/1.0\r\nCSeq: 1\r\nUser-Agent: vorhut\r\n\r\n", $target),
-                    '#^RTSP/1\.0 (\d{3})[^\r\n]*#',
+                    target: $target,
+                    port: $port,
+                    from: $from,
+                    request: \sprintf("OPTIONS rtsp://%s/ RTSP/1.0\r\nCSeq: 1\r\nUser-Agent: vorhut\r\n\r\n", $target),
+                    pattern: '#^RTSP/1\.0 (\d{3})[^\r\n]*#',
                 ),
                 ProbeKind::Watch => $this->watch($target, $port, $from, $with->unit),
                 ProbeKind::Announced => $this->announced($target, $port, $from),
@@ -94,7 +94,14 @@ final readonly class Prober
             [$status, $evidence] = [ProbeStatus::Silent, []];
         }
 
-        return new ProbeResult($kind, $target, $port, $status, (hrtime(true) - $start) / 1e6, $evidence);
+        return new ProbeResult(
+            kind: $kind,
+            target: $target,
+            port: $port,
+            status: $status,
+            milliseconds: (hrtime(true) - $start) / 1e6,
+            evidence: $evidence,
+        );
     }
 
     /** @return array{ProbeStatus, array<string, string|int|float>} */

@@ -39,7 +39,14 @@ final readonly class SceneProber
         $cid = random_bytes(E131Layers::CID);
         $sequence = random_int(0, 255);
         try {
-            $first = new E131Data($cid, self::NAME, $universe, self::PRIORITY, $sequence, self::look(self::FIRST));
+            $first = new E131Data(
+                cid: $cid,
+                name: self::NAME,
+                universe: $universe,
+                priority: self::PRIORITY,
+                sequence: $sequence,
+                slots: self::look(self::FIRST),
+            );
             $sequence = $this->send($udp, $target, $port, $first);
             $wanted = implode(' ', array_map(ord(...), str_split(self::look(self::FIRST))));
             $slots = $this->say($target, $from, \sprintf('SLOTS %d 1 %d', $universe, self::SLOTS));
@@ -53,9 +60,24 @@ final readonly class SceneProber
             if ('OK' !== $kept) {
                 return [ProbeStatus::Strange, ['kept' => $kept]];
             }
-            $second = new E131Data($cid, self::NAME, $universe, self::PRIORITY, $sequence, self::look(self::SECOND));
+            $second = new E131Data(
+                cid: $cid,
+                name: self::NAME,
+                universe: $universe,
+                priority: self::PRIORITY,
+                sequence: $sequence,
+                slots: self::look(self::SECOND),
+            );
             $sequence = $this->send($udp, $target, $port, $second);
-            $end = new E131Data($cid, self::NAME, $universe, self::PRIORITY, $sequence + 1, self::look(self::SECOND), ended: true);
+            $end = new E131Data(
+                cid: $cid,
+                name: self::NAME,
+                universe: $universe,
+                priority: self::PRIORITY,
+                sequence: $sequence + 1,
+                slots: self::look(self::SECOND),
+                ended: true,
+            );
             $udp->send($target, $port, $end->encode());
             $told = $this->say($target, $from, 'SHOW '.self::SCENE);
             $shown = $this->say($target, $from, \sprintf('SLOTS %d 1 %d', $universe, self::SLOTS));
@@ -78,7 +100,14 @@ final readonly class SceneProber
     private function send(GatedUdp $udp, string $target, int $port, E131Data $data): int
     {
         for ($n = 1; $n <= self::PACKETS; ++$n) {
-            $one = new E131Data($data->cid, $data->name, $data->universe, $data->priority, $data->sequence + $n, $data->slots);
+            $one = new E131Data(
+                cid: $data->cid,
+                name: $data->name,
+                universe: $data->universe,
+                priority: $data->priority,
+                sequence: $data->sequence + $n,
+                slots: $data->slots,
+            );
             $udp->send($target, $port, $one->encode());
             delay(self::EVERY);
         }

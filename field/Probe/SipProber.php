@@ -61,12 +61,12 @@ final readonly class SipProber implements Talker
         };
 
         return new ProbeResult(
-            $question->kind ?? ProbeKind::Call,
-            (string) $question->target,
-            $question->port,
-            $status,
-            (hrtime(true) - $start) / 1e6,
-            $evidence,
+            kind: $question->kind ?? ProbeKind::Call,
+            target: (string) $question->target,
+            port: $question->port,
+            status: $status,
+            milliseconds: (hrtime(true) - $start) / 1e6,
+            evidence: $evidence,
         );
     }
 

@@ -72,12 +72,12 @@ final readonly class SiteTalker implements Talker
         };
 
         return new ProbeResult(
-            $question->kind ?? ProbeKind::Call,
-            (string) $question->target,
-            $question->port,
-            $status,
-            (hrtime(true) - $start) / 1e6,
-            $evidence,
+            kind: $question->kind ?? ProbeKind::Call,
+            target: (string) $question->target,
+            port: $question->port,
+            status: $status,
+            milliseconds: (hrtime(true) - $start) / 1e6,
+            evidence: $evidence,
         );
     }
 
@@ -196,13 +196,13 @@ final readonly class SiteTalker implements Talker
         $socket = $this->sockets->udpToward($at, null);
         $own = $socket->address();
         $agent = new UserAgent(
-            new SipEndpoint($socket, $own, $socket->port()),
-            $extension->number,
-            $secret,
-            $at,
-            $this->place->port(self::PORT),
-            fn (): RtpStream => new RtpStream($this->sockets->udpEven($own)),
-            static fn (RtpStream $stream): Sdp => new Sdp($own, $stream->port, [Sdp::PCMA, Sdp::PCMU]),
+            endpoint: new SipEndpoint($socket, $own, $socket->port()),
+            user: $extension->number,
+            password: $secret,
+            server: $at,
+            serverPort: $this->place->port(self::PORT),
+            media: fn (): RtpStream => new RtpStream($this->sockets->udpEven($own)),
+            describe: static fn (RtpStream $stream): Sdp => new Sdp($own, $stream->port, [Sdp::PCMA, Sdp::PCMU]),
         );
         $agent->start();
 

@@ -45,11 +45,11 @@ final readonly class Sweep
             $futures[] = async(function () use ($question, $number, $lock, $onResult, &$go): void {
                 try {
                     $result = $this->prober->ask(
-                        $question['kind'],
-                        $question['target'],
-                        $question['port'],
-                        $question['from'],
-                        $question['with'] ?? null,
+                        kind: $question['kind'],
+                        target: $question['target'],
+                        port: $question['port'],
+                        from: $question['from'],
+                        with: $question['with'] ?? null,
                     );
                     $go = $onResult($result, $number) && $go;
                 } finally {

@@ -193,7 +193,7 @@ final class RtpStream
         [$type, $timestamp, $payload] = '' === $payload
             ? [$this->payload, $this->timestamp, Tone::of($this->payload)]
             : [(int) $this->events, $timestamp, $payload];
-        $this->speak($address, $type, $timestamp, $payload, $isMarked);
+        $this->speak(address: $address, type: $type, timestamp: $timestamp, payload: $payload, isMarked: $isMarked);
     }
 
     /** Sends what came elsewhere. */
@@ -201,7 +201,7 @@ final class RtpStream
     {
         if (null !== $this->address) {
             $this->timestamp = ($this->timestamp + self::SAMPLES) & 0xFFFFFFFF;
-            $this->speak($this->address, $this->payload, $this->timestamp, $payload, false);
+            $this->speak(address: $this->address, type: $this->payload, timestamp: $this->timestamp, payload: $payload, isMarked: false);
         }
     }
 

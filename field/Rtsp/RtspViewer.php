@@ -44,23 +44,29 @@ final class RtspViewer
         try {
             $time = new TimeoutCancellation($this->seconds);
             $url = \sprintf('rtsp://%s:%d/', $target, $port);
-            $described = $this->ask($socket, 'DESCRIBE', $url, ['Accept' => 'application/sdp'], $time);
+            $described = $this->ask(socket: $socket, method: 'DESCRIBE', uri: $url, headers: ['Accept' => 'application/sdp'], time: $time);
             if (200 !== self::status($described)) {
                 return self::line($described);
             }
             $track = $url.(1 === preg_match('/^a=control:([\w.-]{1,60})\r?$/m', $described, $m) ? $m[1] : '');
             $transport = \sprintf('RTP/AVP;unicast;client_port=%d-%d', $own->port(), $own->port() + 1);
-            $ready = $this->ask($socket, 'SETUP', $track, ['Transport' => $transport], $time);
+            $ready = $this->ask(socket: $socket, method: 'SETUP', uri: $track, headers: ['Transport' => $transport], time: $time);
             if (200 !== self::status($ready)) {
                 return self::line($ready);
             }
             $session = 1 === preg_match('/^Session:\s*([\w.-]{1,80})/mi', $ready, $m) ? $m[1] : '';
-            $plays = $this->ask($socket, 'PLAY', $url, ['Session' => $session], $time);
+            $plays = $this->ask(socket: $socket, method: 'PLAY', uri: $url, headers: ['Session' => $session], time: $time);
             if (200 !== self::status($plays)) {
                 return self::line($plays);
             }
             $seen = $this->look($own, $target);
-            $this->ask($socket, 'TEARDOWN', $url, ['Session' => $session], new TimeoutCancellation($this->seconds));
+            $this->ask(
+                socket: $socket,
+                method: 'TEARDOWN',
+                uri: $url,
+                headers: ['Session' => $session],
+                time: new TimeoutCancellation($this->seconds),
+            );
 
             return $seen;
         } finally {
@@ -89,10 +95,10 @@ final class RtspViewer
     /** @param array<string, string> $headers */
     private function ask(Socket $socket, string $method, string $uri, array $headers, Cancellation $time): string
     {
-        $answer = $this->exchange($socket, $method, $uri, $headers, $time);
+        $answer = $this->exchange(socket: $socket, method: $method, uri: $uri, headers: $headers, time: $time);
         if (401 === self::status($answer) && 1 === preg_match('/^WWW-Authenticate:\s*([^\r\n]{1,400})/mi', $answer, $m)) {
             $this->challenge = $m[1];
-            $answer = $this->exchange($socket, $method, $uri, $headers, $time);
+            $answer = $this->exchange(socket: $socket, method: $method, uri: $uri, headers: $headers, time: $time);
         }
 
         return $answer;
@@ -103,7 +109,14 @@ final class RtspViewer
     {
         if ('' !== $this->challenge) {
             $cnonce = bin2hex(random_bytes(4));
-            $proof = Digest::answer($this->challenge, $this->user, $this->password, $method, $uri, $cnonce);
+            $proof = Digest::answer(
+                challenge: $this->challenge,
+                user: $this->user,
+                password: $this->password,
+                method: $method,
+                uri: $uri,
+                cnonce: $cnonce,
+            );
             $headers += null === $proof ? [] : ['Authorization' => $proof];
         }
         $text = \sprintf("%s %s RTSP/1.0\r\nCSeq: %d\r\n", $method, $uri, ++$this->number);

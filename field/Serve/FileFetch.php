@@ -26,7 +26,7 @@ final readonly class FileFetch
      */
     public function get(string $address, int $port, string $name, ?string $from): array
     {
-        $socket = $this->sockets->connect($address, $port, $this->seconds, $from, true);
+        $socket = $this->sockets->connect(address: $address, port: $port, seconds: $this->seconds, from: $from, withTls: true);
         $time = new TimeoutCancellation($this->seconds);
         $all = '';
         try {

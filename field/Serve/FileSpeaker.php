@@ -21,14 +21,14 @@ final readonly class FileSpeaker implements TextSpeaker
             return null;
         }
         if (1 !== preg_match('#^(GET|HEAD) /([A-Za-z0-9._-]{0,120})(?:\?\S*)? HTTP/1\.[01]\r\n#', $received, $m)) {
-            return self::said('400 Bad Request', 'text/plain', '', true);
+            return self::said(status: '400 Bad Request', type: 'text/plain', text: '', withText: true);
         }
         $isFetched = 'GET' === $m[1];
         $file = ($this->files)($m[2], $isFetched) ?? ($this->files)(strtolower($m[2]), $isFetched);
         ($this->told)($m[2], null !== $file);
 
         return null === $file
-            ? self::said('404 Not Found', 'text/plain', '', true)
+            ? self::said(status: '404 Not Found', type: 'text/plain', text: '', withText: true)
             : self::said('200 OK', $file['type'], $file['text'], $isFetched);
     }
 

@@ -123,7 +123,7 @@ final readonly class Answering
 
             return;
         }
-        $this->ring($t, $offer, $answer, $media, $tag, $replaced);
+        $this->ring(t: $t, offer: $offer, answer: $answer, media: $media, tag: $tag, replaced: $replaced);
     }
 
     private function ring(ServerTransaction $t, ?Sdp $offer, Sdp $answer, RtpStream $media, string $tag, ?Call $replaced): void
@@ -131,13 +131,13 @@ final readonly class Answering
         $routes = $t->request->all('Record-Route');
         $ok = $this->accepted($t, $tag, $answer)->with('Record-Route', $routes);
         $call = new Call(
-            (string) $t->request->first('Call-ID'),
-            (string) $ok->first('To'),
-            (string) $t->request->first('From'),
-            (string) (SipUri::tryFrom((string) $t->request->first('Contact')) ?? ''),
-            $routes,
-            $media,
-            $t,
+            id: (string) $t->request->first('Call-ID'),
+            local: (string) $ok->first('To'),
+            remote: (string) $t->request->first('From'),
+            target: (string) (SipUri::tryFrom((string) $t->request->first('Contact')) ?? ''),
+            routes: $routes,
+            media: $media,
+            incoming: $t,
         );
         $call->isCalled = true;
         $call->remoteSequence = $t->request->sequence();
@@ -210,7 +210,7 @@ final readonly class Answering
     private function notified(ServerTransaction $t, Call $call): void
     {
         if (1 !== preg_match('/^refer\b/i', (string) $t->request->first('Event'))) {
-            $t->respond($t->request->reply(489, 'Bad Event', '', '', Allow_Events: 'refer'));
+            $t->respond($t->request->reply(status: 489, reason: 'Bad Event', tag: '', body: '', Allow_Events: 'refer'));
 
             return;
         }

@@ -42,6 +42,6 @@ final class Call extends Dialog
         public readonly RtpStream $media,
         public ?ServerTransaction $incoming = null,
     ) {
-        parent::__construct($id, $local, $remote, $target, $routes);
+        parent::__construct(id: $id, local: $local, remote: $remote, target: $target, routes: $routes);
     }
 }

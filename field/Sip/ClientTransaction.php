@@ -103,7 +103,13 @@ final class ClientTransaction
             ['Call-ID', (string) $this->request->first('Call-ID')],
             ['CSeq', $this->request->sequence().' CANCEL'],
         ]);
-        $this->endpoint->ask($cancel, $this->host, $this->port, static function (): void {}, $this->transport);
+        $this->endpoint->ask(
+            request: $cancel,
+            host: $this->host,
+            port: $this->port,
+            onResponse: static function (): void {},
+            transport: $this->transport,
+        );
     }
 
     /** Section 16.8: what rang too long is let go, and whoever asked is told. */

@@ -89,11 +89,17 @@ final class Fork
     private function ask(SipUri $place, bool $isLast): void
     {
         $of = $this->t;
-        $transaction = $this->endpoint->ask(($this->onward)($place), $place->host, $place->port, function (
-            SipMessage $response,
-        ) use (&$transaction): void {
-            $this->take($response, $transaction);
-        }, $place->transport());
+        $transaction = $this->endpoint->ask(
+            request: ($this->onward)($place),
+            host: $place->host,
+            port: $place->port,
+            onResponse: function (
+                SipMessage $response,
+            ) use (&$transaction): void {
+                $this->take($response, $transaction);
+            },
+            transport: $place->transport(),
+        );
         if (!$this->isOver && !$of->isAnswered()) {
             $this->asked[] = $transaction;
         }
@@ -149,7 +155,13 @@ final class Fork
             if ('ACK' === $method) {
                 $this->endpoint->send($request, $place->host, $place->port, $place->transport());
             } else {
-                $this->endpoint->ask($request, $place->host, $place->port, static function (): void {}, $place->transport());
+                $this->endpoint->ask(
+                    request: $request,
+                    host: $place->host,
+                    port: $place->port,
+                    onResponse: static function (): void {},
+                    transport: $place->transport(),
+                );
             }
         }
     }

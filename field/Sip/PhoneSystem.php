@@ -192,15 +192,21 @@ final class PhoneSystem
 
             return;
         }
-        $this->endpoint->ask($this->passedOn($request, $next->transport()), $next->host, $next->port, static function (
-            SipMessage $response,
-        ) use ($t): void {
-            if (100 !== $response->status) {
-                $t->respond(408 === $response->status
-                    ? $t->request->reply(408, 'Request Timeout', SipEndpoint::token())
-                    : $response->with('Via', \array_slice($response->all('Via'), 1)));
-            }
-        }, $next->transport());
+        $this->endpoint->ask(
+            request: $this->passedOn($request, $next->transport()),
+            host: $next->host,
+            port: $next->port,
+            onResponse: static function (
+                SipMessage $response,
+            ) use ($t): void {
+                if (100 !== $response->status) {
+                    $t->respond(408 === $response->status
+                        ? $t->request->reply(408, 'Request Timeout', SipEndpoint::token())
+                        : $response->with('Via', \array_slice($response->all('Via'), 1)));
+                }
+            },
+            transport: $next->transport(),
+        );
     }
 
     /** @return array{SipMessage, SipUri|null} */

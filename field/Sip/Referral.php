@@ -23,7 +23,13 @@ final readonly class Referral
 
             return;
         }
-        $t->respond($t->request->reply(202, 'Accepted', '', '', Contact: '<'.$this->dialogs->contact($call->number).'>'));
+        $t->respond($t->request->reply(
+            status: 202,
+            reason: 'Accepted',
+            tag: '',
+            body: '',
+            Contact: '<'.$this->dialogs->contact($call->number).'>',
+        ));
         $this->tell($call, 100, 'active;expires=60');
         ($this->place)($target->user, null, self::replaces($wanted[0]))->map(function (Placed $placed) use ($call): void {
             $this->tell($call, $placed->status, 'terminated;reason=noresource');

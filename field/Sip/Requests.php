@@ -46,12 +46,25 @@ final class Requests
         $answered = function (SipMessage $answer) use ($deferred, $method, $uri, $headers, $body, $begun, $again): void {
             $proof = $again ? $this->proof($answer, $method, $uri) : null;
             if (null !== $proof) {
-                $this->outside($method, $uri, [...$headers, $proof], $body, $begun, false)->map($deferred->complete(...));
+                $this->outside(
+                    method: $method,
+                    uri: $uri,
+                    headers: [...$headers, $proof],
+                    body: $body,
+                    begun: $begun,
+                    again: false,
+                )->map($deferred->complete(...));
             } elseif ($answer->status >= 200 && !$deferred->isComplete()) {
                 $deferred->complete($answer);
             }
         };
-        $transaction = $this->endpoint->ask($request, $this->server, $this->serverPort, $answered, $this->transport);
+        $transaction = $this->endpoint->ask(
+            request: $request,
+            host: $this->server,
+            port: $this->serverPort,
+            onResponse: $answered,
+            transport: $this->transport,
+        );
         if (null !== $begun) {
             $begun($transaction);
         }
@@ -67,19 +80,31 @@ final class Requests
     public function inside(Call $call, string $method, array $headers = [], string $body = ''): Future
     {
         $deferred = new DeferredFuture();
-        [$request, $next] = $this->inDialog($call, $method, ++$call->sequence, $headers, $body);
-        $this->endpoint->ask($request, $next->host, $next->port, static function (SipMessage $answer) use ($deferred): void {
-            if ($answer->status >= 200 && !$deferred->isComplete()) {
-                $deferred->complete($answer);
-            }
-        }, $next->transport());
+        [$request, $next] = $this->inDialog(call: $call, method: $method, sequence: ++$call->sequence, headers: $headers, body: $body);
+        $this->endpoint->ask(
+            request: $request,
+            host: $next->host,
+            port: $next->port,
+            onResponse: static function (SipMessage $answer) use ($deferred): void {
+                if ($answer->status >= 200 && !$deferred->isComplete()) {
+                    $deferred->complete($answer);
+                }
+            },
+            transport: $next->transport(),
+        );
 
         return $deferred->getFuture();
     }
 
     public function acknowledge(Call $call, int $sequence, string $body = ''): void
     {
-        [$request, $next] = $this->inDialog($call, 'ACK', $sequence, '' === $body ? [] : [['Content-Type', 'application/sdp']], $body);
+        [$request, $next] = $this->inDialog(
+            call: $call,
+            method: 'ACK',
+            sequence: $sequence,
+            headers: '' === $body ? [] : [['Content-Type', 'application/sdp']],
+            body: $body,
+        );
         $this->endpoint->send($request, $next->host, $next->port, $next->transport());
     }
 
@@ -91,7 +116,14 @@ final class Requests
         if (!\in_array($answer->status, [401, 407], true) || null === $challenge) {
             return null;
         }
-        $proof = Digest::answer($challenge, $this->user, $this->password, $method, $uri, SipEndpoint::token());
+        $proof = Digest::answer(
+            challenge: $challenge,
+            user: $this->user,
+            password: $this->password,
+            method: $method,
+            uri: $uri,
+            cnonce: SipEndpoint::token(),
+        );
 
         return null === $proof ? null : [$isProxy ? 'Proxy-Authorization' : 'Authorization', $proof];
     }

@@ -81,12 +81,12 @@ final readonly class Sdp implements \Stringable
         $isAgreed = null !== $events && \in_array($events, $payloads, true);
 
         return new self(
-            $connection[1],
-            $port,
-            array_values(array_diff($payloads, null === $events ? [] : [$events])),
-            $direction,
-            $others,
-            $isAgreed ? $events : null,
+            address: $connection[1],
+            port: $port,
+            payloads: array_values(array_diff($payloads, null === $events ? [] : [$events])),
+            direction: $direction,
+            others: $others,
+            events: $isAgreed ? $events : null,
             isFax: $isFax,
             key: $key,
             keyTag: $keyTag,
@@ -114,16 +114,16 @@ final readonly class Sdp implements \Stringable
         $events = null === $this->events ? null : $offer->events;
 
         return new self(
-            $this->address,
-            $this->port,
-            $common,
-            $direction,
-            $offer->others,
-            $events,
-            $this->version,
-            $this->isFax,
-            null === $offer->key ? null : $this->key,
-            $offer->keyTag,
+            address: $this->address,
+            port: $this->port,
+            payloads: $common,
+            direction: $direction,
+            others: $offer->others,
+            events: $events,
+            version: $this->version,
+            isFax: $this->isFax,
+            key: null === $offer->key ? null : $this->key,
+            keyTag: $offer->keyTag,
         );
     }
 
@@ -131,15 +131,15 @@ final readonly class Sdp implements \Stringable
     public function sealed(#[\SensitiveParameter] string $key): self
     {
         return new self(
-            $this->address,
-            $this->port,
-            $this->payloads,
-            $this->direction,
-            $this->others,
-            $this->events,
-            $this->version,
-            $this->isFax,
-            $key,
+            address: $this->address,
+            port: $this->port,
+            payloads: $this->payloads,
+            direction: $this->direction,
+            others: $this->others,
+            events: $this->events,
+            version: $this->version,
+            isFax: $this->isFax,
+            key: $key,
         );
     }
 
@@ -208,16 +208,16 @@ final readonly class Sdp implements \Stringable
     private function with(int $version, string $direction): self
     {
         return new self(
-            $this->address,
-            $this->port,
-            $this->payloads,
-            $direction,
-            $this->others,
-            $this->events,
-            $version,
-            $this->isFax,
-            $this->key,
-            $this->keyTag,
+            address: $this->address,
+            port: $this->port,
+            payloads: $this->payloads,
+            direction: $direction,
+            others: $this->others,
+            events: $this->events,
+            version: $version,
+            isFax: $this->isFax,
+            key: $this->key,
+            keyTag: $this->keyTag,
         );
     }
 }

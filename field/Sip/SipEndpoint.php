@@ -120,9 +120,17 @@ final class SipEndpoint
         Transport $transport = Transport::Udp,
     ): ClientTransaction {
         $key = $request->branch().' '.$request->method;
-        $transaction = new ClientTransaction($this, $request, $host, $port, $onResponse, function () use ($key): void {
-            unset($this->clients[$key]);
-        }, $this->spoken($transport));
+        $transaction = new ClientTransaction(
+            endpoint: $this,
+            request: $request,
+            host: $host,
+            port: $port,
+            onResponse: $onResponse,
+            forget: function () use ($key): void {
+                unset($this->clients[$key]);
+            },
+            transport: $this->spoken($transport),
+        );
         $this->clients[$key] = $transaction;
         $transaction->start();
 
@@ -184,7 +192,13 @@ final class SipEndpoint
             ($this->onAck)($message);
         } else {
             $answerTo = $transport->isReliable() ? $port : self::answerPort($message, $port);
-            $this->servers[$key] = $server = new ServerTransaction($this, $message, $host, $answerTo, $transport);
+            $this->servers[$key] = $server = new ServerTransaction(
+                endpoint: $this,
+                request: $message,
+                host: $host,
+                port: $answerTo,
+                transport: $transport,
+            );
             $this->forgetLater($key, $server);
             $onRequest($server);
         }

@@ -38,7 +38,7 @@ final readonly class SipMessage
     /** @param list<array{string, string}> $headers */
     public static function request(string $method, string $uri, array $headers, string $body = ''): self
     {
-        return new self($method, $uri, 0, '', $headers, $body);
+        return new self(method: $method, uri: $uri, status: 0, reason: '', headers: $headers, body: $body);
     }
 
     /** An answer with what section 8.2.6.2 copies from the request; a tag is added to To unless there is one. */
@@ -59,7 +59,7 @@ final readonly class SipMessage
             $headers[] = [str_replace('_', '-', (string) $name), $value];
         }
 
-        return new self(null, '', $status, $reason, $headers, $body);
+        return new self(method: null, uri: '', status: $status, reason: $reason, headers: $headers, body: $body);
     }
 
     /** @throws SipError */
@@ -99,12 +99,12 @@ final readonly class SipMessage
     private static function begin(string $start, array $headers, string $body): self
     {
         if (1 === preg_match('#^SIP/2\.0 ([1-6]\d\d) ?(.{0,200})$#D', $start, $m)) {
-            return new self(null, '', (int) $m[1], $m[2], $headers, $body);
+            return new self(method: null, uri: '', status: (int) $m[1], reason: $m[2], headers: $headers, body: $body);
         }
         if (1 !== preg_match('#^([A-Za-z0-9.!%*_+`\'~-]{1,100}) (.+) SIP/(\d{1,3}\.\d{1,3}) *$#D', $start, $m)) {
             throw new SipError('a first line that is neither request nor status');
         }
-        $message = new self($m[1], $m[2], 0, '', $headers, $body);
+        $message = new self(method: $m[1], uri: $m[2], status: 0, reason: '', headers: $headers, body: $body);
         if ('2.0' !== $m[3]) {
             throw new SipError('only SIP/2.0 is spoken here', $message, 505);
         }
@@ -153,18 +153,25 @@ final readonly class SipMessage
         $new = array_map(static fn (string $value): array => [$name, $value], $values);
 
         return new self(
-            $this->method,
-            $this->uri,
-            $this->status,
-            $this->reason,
-            'via' === $wanted ? [...$new, ...$headers] : [...$headers, ...$new],
-            $this->body,
+            method: $this->method,
+            uri: $this->uri,
+            status: $this->status,
+            reason: $this->reason,
+            headers: 'via' === $wanted ? [...$new, ...$headers] : [...$headers, ...$new],
+            body: $this->body,
         );
     }
 
     public function withUri(string $uri): self
     {
-        return new self($this->method, $uri, $this->status, $this->reason, $this->headers, $this->body);
+        return new self(
+            method: $this->method,
+            uri: $uri,
+            status: $this->status,
+            reason: $this->reason,
+            headers: $this->headers,
+            body: $this->body,
+        );
     }
 
     public function sequence(): int
@@ -224,7 +231,14 @@ final readonly class SipMessage
         $length = $this->first('Content-Length');
         $body = null === $length ? $this->body : substr($this->body, 0, (int) $length);
 
-        return new self($this->method, $this->uri, $this->status, $this->reason, $this->headers, $body);
+        return new self(
+            method: $this->method,
+            uri: $this->uri,
+            status: $this->status,
+            reason: $this->reason,
+            headers: $this->headers,
+            body: $body,
+        );
     }
 
     /** @return list<string> parts between commas that stand neither in quotes nor in angle brackets */

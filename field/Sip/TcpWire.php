@@ -90,7 +90,13 @@ final class TcpWire
     private function connected(string $host, int $port): Socket
     {
         $isTls = null !== $this->certificate;
-        $socket = $this->sockets->connect($host, $port, self::CONNECT_SECONDS, $this->address, $isTls);
+        $socket = $this->sockets->connect(
+            address: $host,
+            port: $port,
+            seconds: self::CONNECT_SECONDS,
+            from: $this->address,
+            withTls: $isTls,
+        );
         if ($isTls) {
             $socket->setupTls(new TimeoutCancellation(self::CONNECT_SECONDS));
         }

@@ -33,13 +33,27 @@ final class UserAgent
         float $ring = 0.0,
         Transport $transport = Transport::Udp,
     ) {
-        $this->requests = new Requests($endpoint, $user, $password, $server, $serverPort, $transport);
-        $this->dialogs = new Dialogs($endpoint, $user, $media, $describe, $transport);
+        $this->requests = new Requests(
+            endpoint: $endpoint,
+            user: $user,
+            password: $password,
+            server: $server,
+            serverPort: $serverPort,
+            transport: $transport,
+        );
+        $this->dialogs = new Dialogs(endpoint: $endpoint, user: $user, media: $media, describe: $describe, transport: $transport);
         $hangUp = function (Call $call): void {
             $this->hangUp($call)->ignore();
         };
         $referral = new Referral($this->requests, $this->dialogs, $this->place(...));
-        $this->answering = new Answering($endpoint, $this->dialogs, $most, $ring, $hangUp, $referral->take(...));
+        $this->answering = new Answering(
+            endpoint: $endpoint,
+            dialogs: $this->dialogs,
+            most: $most,
+            ring: $ring,
+            hangUp: $hangUp,
+            refer: $referral->take(...),
+        );
     }
 
     public function start(): void
@@ -127,7 +141,7 @@ final class UserAgent
         $uri = \sprintf('sip:%s@%s:%d', $number, $this->server, $this->serverPort);
         $offer = (string) $this->dialogs->offer($media);
 
-        return $this->requests->outside('INVITE', $uri, $headers, $offer, $begun)->map(
+        return $this->requests->outside(method: 'INVITE', uri: $uri, headers: $headers, body: $offer, begun: $begun)->map(
             fn (SipMessage $answer): Placed => $this->answered($answer, $id, $from, $media),
         );
     }
@@ -240,12 +254,12 @@ final class UserAgent
             return new Placed($answer->status, null);
         }
         $call = new Call(
-            $id,
-            $from,
-            (string) $answer->first('To'),
-            (string) (SipUri::tryFrom((string) $answer->first('Contact')) ?? $answer->first('Contact')),
-            array_reverse($answer->all('Record-Route')),
-            $media,
+            id: $id,
+            local: $from,
+            remote: (string) $answer->first('To'),
+            target: (string) (SipUri::tryFrom((string) $answer->first('Contact')) ?? $answer->first('Contact')),
+            routes: array_reverse($answer->all('Record-Route')),
+            media: $media,
         );
         $call->sequence = $answer->sequence();
         $call->established = true;

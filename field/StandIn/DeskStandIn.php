@@ -60,12 +60,12 @@ final class DeskStandIn implements StandIn
         foreach (($this->takers)() as $taker) {
             foreach ($this->universes as $universe) {
                 $this->to($taker, (new E131Data(
-                    $this->cid,
-                    $this->name,
-                    $universe,
-                    $this->priority,
-                    $this->sequence,
-                    str_repeat("\x00", 512),
+                    cid: $this->cid,
+                    name: $this->name,
+                    universe: $universe,
+                    priority: $this->priority,
+                    sequence: $this->sequence,
+                    slots: str_repeat("\x00", 512),
                 ))->encode());
             }
             if (1 === $this->sequence % self::ANNOUNCED) {

@@ -185,11 +185,11 @@ final class Lab
                 $address = (string) $this->network->addresses->toLab($planned);
                 $services = $interface->listens ?? $profile->services;
                 $wanted[$address.' presence'] ??= new PresenceStandIn(
-                    $this->sockets,
-                    $address,
-                    $this->ports->toLab(PresenceStandIn::PORT),
-                    fn (): ?MacAddress => ($this->job->devices[$device->id]->interfaces[$index] ?? null)?->mac,
-                    fn (): LabNetwork => $this->network,
+                    sockets: $this->sockets,
+                    address: $address,
+                    port: $this->ports->toLab(PresenceStandIn::PORT),
+                    mac: fn (): ?MacAddress => ($this->job->devices[$device->id]->interfaces[$index] ?? null)?->mac,
+                    network: fn (): LabNetwork => $this->network,
                 );
                 if (0 === $index && $profile->answersBy(FindMethod::SessionAnnouncement)) {
                     $wanted[$address.' sessions'] ??= $this->announcer($device, $address);
@@ -255,39 +255,10 @@ final class Lab
             // The phone system itself listens there, beside its UDP port.
             return null;
         }
-        if (Protocol::Tcp === $service->protocol && 554 === $service->firstPort) {
-            $settings = new Settings($this->job);
-
-            return new RtspStandIn(
-                sockets: $this->sockets,
-                address: $address,
-                port: $port,
-                service: $service,
-                network: $network,
-                device: $device->id,
-                crowd: $this->crowd,
-                kbps: (new FlowRates($this->job, $settings))->media($device),
-                pictures: FrameRate::of($settings, $device) ?? RtspSession::PICTURES,
-            );
-        }
         if (Protocol::Tcp === $service->protocol) {
-            $served = fn (string $name): ?array => $this->files->served($this->job->devices[$device->id] ?? $device, $name);
-            $hasFiles = LabFiles::PORT === $service->firstPort && $this->files->isServer($device);
-            $speaker = match (true) {
-                $hasFiles => new FileSpeaker($served, static function (): void {}),
-                WordSpeaker::PORT === $service->firstPort => $this->units->speaker($device),
-                \in_array($service->firstPort, [80, self::HTTPS], true) => new PageSpeaker(
-                    fn (): Device => $this->job->devices[$device->id] ?? $device,
-                ),
-                default => new SilentSpeaker(),
-            };
-            $certificate = match (true) {
-                $hasFiles => $this->certificate,
-                self::HTTPS === $service->firstPort => new OwnCertificate(self::marks($device)),
-                default => null,
-            };
-
-            return new TcpStandIn($this->sockets, $address, $port, $service, $network, $speaker, $this->crowd, $certificate);
+            return 554 === $service->firstPort
+                ? $this->cameraStandIn($address, $port, $service, $device)
+                : $this->tcpStandIn($address, $port, $service, $device);
         }
         if (LabSip::PORT === $service->firstPort && null !== $profile->sipRole) {
             return SipRole::Server === $profile->sipRole
@@ -295,18 +266,78 @@ final class Lab
                 : new SipStandIn($device, fn (): LabSip => $this->sip, $this->boot($device, $address));
         }
         if (E131Layers::PORT === $service->firstPort) {
-            return new LightStandIn($this->sockets, $address, $port, $network, $this->units->light($device));
+            return new LightStandIn(
+                sockets: $this->sockets,
+                address: $address,
+                port: $port,
+                network: $network,
+                unit: $this->units->light($device),
+            );
         }
         if (self::NTP === $service->firstPort) {
-            return new NtpStandIn($this->sockets, $address, $port, $service, $network);
+            return new NtpStandIn(sockets: $this->sockets, address: $address, port: $port, service: $service, network: $network);
         }
         foreach ($profile->answers as $finder) {
             if (FindMethod::UnicastList === $finder->method && $service->covers($finder->protocol, $finder->port)) {
-                return new PollStandIn($this->sockets, $address, $port, $service, $network, $device->id);
+                return new PollStandIn(
+                    sockets: $this->sockets,
+                    address: $address,
+                    port: $port,
+                    service: $service,
+                    network: $network,
+                    device: $device->id,
+                );
             }
         }
 
         return null;
+    }
+
+    private function cameraStandIn(string $address, int $port, Service $service, Device $device): StandIn
+    {
+        $settings = new Settings($this->job);
+
+        return new RtspStandIn(
+            sockets: $this->sockets,
+            address: $address,
+            port: $port,
+            service: $service,
+            network: fn (): LabNetwork => $this->network,
+            device: $device->id,
+            crowd: $this->crowd,
+            kbps: (new FlowRates($this->job, $settings))->media($device),
+            pictures: FrameRate::of($settings, $device) ?? RtspSession::PICTURES,
+        );
+    }
+
+    private function tcpStandIn(string $address, int $port, Service $service, Device $device): StandIn
+    {
+        $served = fn (string $name): ?array => $this->files->served($this->job->devices[$device->id] ?? $device, $name);
+        $hasFiles = LabFiles::PORT === $service->firstPort && $this->files->isServer($device);
+        $speaker = match (true) {
+            $hasFiles => new FileSpeaker($served, static function (): void {}),
+            WordSpeaker::PORT === $service->firstPort => $this->units->speaker($device),
+            \in_array($service->firstPort, [80, self::HTTPS], true) => new PageSpeaker(
+                fn (): Device => $this->job->devices[$device->id] ?? $device,
+            ),
+            default => new SilentSpeaker(),
+        };
+        $certificate = match (true) {
+            $hasFiles => $this->certificate,
+            self::HTTPS === $service->firstPort => new OwnCertificate(self::marks($device)),
+            default => null,
+        };
+
+        return new TcpStandIn(
+            sockets: $this->sockets,
+            address: $address,
+            port: $port,
+            service: $service,
+            network: fn (): LabNetwork => $this->network,
+            speaker: $speaker,
+            crowd: $this->crowd,
+            certificate: $certificate,
+        );
     }
 
     /** What makes a unit the one that it is: another in its place has another certificate. */
@@ -319,13 +350,13 @@ final class Lab
     {
         $group = $this->units->group($device) ?? $address;
         $description = SoundDescription::of(
-            $device->name,
-            $address,
-            $group,
-            ProbeKind::Media->defaultPort(),
-            $this->units->number($device, 'sample-rate', 48000),
-            $this->units->number($device, 'channels', 2),
-            $this->units->number($device, 'packet-time', 1),
+            name: $device->name,
+            origin: $address,
+            target: $group,
+            port: ProbeKind::Media->defaultPort(),
+            rateHz: $this->units->number($device, 'sample-rate', 48000),
+            channels: $this->units->number($device, 'channels', 2),
+            packetMs: $this->units->number($device, 'packet-time', 1),
         );
         $listeners = fn (): array => $this->network->labAddresses($this->network->hearAnnouncements($device));
 
@@ -336,12 +367,12 @@ final class Lab
     private function desk(Device $device, string $address, array $universes): DeskStandIn
     {
         return new DeskStandIn(
-            $this->sockets,
-            $address,
-            $device->name,
-            $universes,
-            $this->units->priority($device),
-            fn (): array => $this->network->labAddresses($this->units->takers($universes)),
+            sockets: $this->sockets,
+            address: $address,
+            name: $device->name,
+            universes: $universes,
+            priority: $this->units->priority($device),
+            takers: fn (): array => $this->network->labAddresses($this->units->takers($universes)),
         );
     }
 
@@ -352,6 +383,13 @@ final class Lab
         $port = $this->ports->toLab(LabFiles::PORT);
         $fetch = new FileFetch($this->sockets, self::FETCH_SECONDS);
 
-        return null === $at ? null : new Boot($device, $address, $at, $port, $fetch, fn (): LabFiles => $this->files);
+        return null === $at ? null : new Boot(
+            device: $device,
+            from: $address,
+            server: $at,
+            port: $port,
+            fetch: $fetch,
+            files: fn (): LabFiles => $this->files,
+        );
     }
 }

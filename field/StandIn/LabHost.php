@@ -44,7 +44,15 @@ final class LabHost
         $this->claim = $registry->claim($job->info->name);
         $this->blocks = $this->claim->blocks(Topology::of($job));
         $this->parts = Lab::parts($job);
-        $this->lab = new Lab($job, LabPorts::ofThisUser(), $this->renderer, $this->blocks, 0, $this->parts, $this->faults);
+        $this->lab = new Lab(
+            job: $job,
+            ports: LabPorts::ofThisUser(),
+            renderer: $this->renderer,
+            blocks: $this->blocks,
+            part: 0,
+            parts: $this->parts,
+            faults: $this->faults,
+        );
         $this->startChildren($job);
     }
 
@@ -59,7 +67,15 @@ final class LabHost
         }
         $this->stopParts();
         $this->parts = $parts;
-        $this->lab = new Lab($job, LabPorts::ofThisUser(), $this->renderer, $this->blocks, 0, $parts, $this->faults);
+        $this->lab = new Lab(
+            job: $job,
+            ports: LabPorts::ofThisUser(),
+            renderer: $this->renderer,
+            blocks: $this->blocks,
+            part: 0,
+            parts: $parts,
+            faults: $this->faults,
+        );
         $this->startChildren($job);
     }
 

@@ -41,10 +41,10 @@ final class PhoneSystemStandIn implements StandIn
         $system->start();
         foreach ($lab->ownNumbers($this->device) as $extension) {
             $most = ExtensionKind::Conference === $extension->kind ? $extension->sites ?? 1 : 60;
-            $this->answer($system, $lab, $extension->number, $this->app($extension), $most);
+            $this->answer(system: $system, lab: $lab, number: $extension->number, app: $this->app($extension), most: $most);
         }
         if ($lab->hasMailboxes($this->device)) {
-            $this->answer($system, $lab, LabSwitching::MAILBOX, new QuietApp(), 60);
+            $this->answer(system: $system, lab: $lab, number: LabSwitching::MAILBOX, app: new QuietApp(), most: 60);
         }
         foreach ($lab->carriers($this->device) as $address) {
             $carrier = $this->agents[] = $lab->carrier($this->device, $address, LabSip::PORT, $this->lab);

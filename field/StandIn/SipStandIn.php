@@ -60,7 +60,7 @@ final class SipStandIn implements StandIn
     private function begin(int $start, ?TakenFile $file = null): void
     {
         $lab = ($this->lab)();
-        $registered = $lab->agent($this->device, LabSip::PORT, $this->lab, self::RING, $file);
+        $registered = $lab->agent(device: $this->device, port: LabSip::PORT, now: $this->lab, ring: self::RING, file: $file);
         $agent = $registered ?? $lab->byAddress($this->device, LabSip::PORT, $this->lab, self::RING);
         $this->speaker = $agent;
         if (null === $agent) {

@@ -19,6 +19,6 @@ final class AirController extends JobPage
         $view = $air->show($context, $request->request->getString('text'));
         $status = '' === $view->error ? Response::HTTP_OK : Response::HTTP_UNPROCESSABLE_ENTITY;
 
-        return $this->page($context, 'voice', 'air/index.html.twig', $view, $status);
+        return $this->page(context: $context, stop: 'voice', template: 'air/index.html.twig', view: $view, status: $status);
     }
 }

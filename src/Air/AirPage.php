@@ -43,22 +43,22 @@ final readonly class AirPage
         $slug = ['slug' => $context->stored->getSlug()];
 
         return new AirView(
-            Words::count(\count($phones), 'phone'),
-            array_map(fn (Device $d): array => [
+            summary: Words::count(\count($phones), 'phone'),
+            phones: array_map(fn (Device $d): array => [
                 'name' => $d->name,
                 'url' => $this->urls->generate('devices', [...$slug, 'sel' => $d->id]),
                 'links' => $chain->of($d),
             ], \array_slice($phones, 0, self::MOST)),
-            $this->urls->generate('air', $slug),
-            $text,
-            array_map(static fn (AirAttempt $a): array => [
+            url: $this->urls->generate('air', $slug),
+            text: $text,
+            attempts: array_map(static fn (AirAttempt $a): array => [
                 'name' => self::named($context, $a->who),
                 'reached' => $a->reached?->label() ?? 'nothing',
                 'stopped' => $a->stopped?->label() ?? '',
                 'reason' => $a->reason,
                 'look' => $a->stopped?->look() ?? '',
             ], $attempts),
-            $error,
+            error: $error,
         );
     }
 

@@ -50,7 +50,7 @@ final class AnswerController extends AbstractController
         if ($request->isMethod('POST')) {
             [$taken, $errors] = $this->take($link, $this->reading->context($link->getJob()), $texts, $by);
         }
-        $view = $this->view($link, $by, $taken, $errors, array_intersect_key($texts, $errors));
+        $view = $this->view(link: $link, by: $by, taken: $taken, errors: $errors, refused: array_intersect_key($texts, $errors));
         $status = [] === $errors ? Response::HTTP_OK : Response::HTTP_UNPROCESSABLE_ENTITY;
 
         return $this->render('ask/outside.html.twig', ['view' => $view], new Response(status: $status, headers: $secret));

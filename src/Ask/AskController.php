@@ -107,7 +107,13 @@ final class AskController extends JobPage
     {
         $view = new BackView($this->generateUrl('ask_file', ['slug' => $context->stored->getSlug()]), $error, $pasted);
 
-        return $this->page($context, 'brief', 'ask/back.html.twig', $view, Response::HTTP_UNPROCESSABLE_ENTITY);
+        return $this->page(
+            context: $context,
+            stop: 'brief',
+            template: 'ask/back.html.twig',
+            view: $view,
+            status: Response::HTTP_UNPROCESSABLE_ENTITY,
+        );
     }
 
     #[Route('/job/{slug}/ask/answers', name: 'ask_answers', methods: ['POST'])]
@@ -161,7 +167,13 @@ final class AskController extends JobPage
         $answers = $this->read($context, $texts, $by);
         $status = [] === $answers->refused ? Response::HTTP_OK : Response::HTTP_UNPROCESSABLE_ENTITY;
 
-        return $this->page($context, 'brief', 'ask/answers.html.twig', $this->page->answers($context, $sheet, $answers, $by), $status);
+        return $this->page(
+            context: $context,
+            stop: 'brief',
+            template: 'ask/answers.html.twig',
+            view: $this->page->answers($context, $sheet, $answers, $by),
+            status: $status,
+        );
     }
 
     /** @param array<array-key, string> $texts */

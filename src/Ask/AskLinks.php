@@ -32,7 +32,13 @@ final readonly class AskLinks
     public function give(StoredJob $job, OutsideSource $who, User $by): string
     {
         $token = bin2hex(random_bytes(20));
-        $this->em->persist(new AskLink($job, $who, self::hash($token), $by, $this->clock->now()->modify('+'.self::DAYS.' days')));
+        $this->em->persist(new AskLink(
+            job: $job,
+            who: $who,
+            hash: self::hash($token),
+            givenBy: $by,
+            until: $this->clock->now()->modify('+'.self::DAYS.' days'),
+        ));
         $this->em->flush();
 
         return $this->urls->generate('answer', ['token' => $token], UrlGeneratorInterface::ABSOLUTE_URL);

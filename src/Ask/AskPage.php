@@ -43,29 +43,34 @@ final readonly class AskPage
         $sheet = $this->sheets->of($context);
         $mayAnswer = $this->security->isGranted('ROLE_TECHNICIAN');
         $pages = Pages::of(
-            \count($sheet->items),
-            self::ON_A_PAGE,
-            $page,
-            'questions',
-            fn (int $p): string => $this->url('ask', $context, ['page' => (string) $p]),
+            all: \count($sheet->items),
+            size: self::ON_A_PAGE,
+            page: $page,
+            what: 'questions',
+            url: fn (int $p): string => $this->url('ask', $context, ['page' => (string) $p]),
         );
         $shown = array_flip(array_column($pages->slice($this->inOrder($sheet)), 'id'));
         $asked = $this->asked($context, $sheet, $mayAnswer, $shown);
 
         return new AskView(
-            \sprintf('%d of %d questions are open%s', \count($sheet->open()), \count($sheet->items), $this->dates($context, $sheet)),
-            $this->next($context, $sheet),
-            $asked,
-            $pages,
-            array_map(fn (AskLink $l): array => $this->link($context, $l), $this->links->of($context->stored)),
-            [
+            summary: \sprintf(
+                '%d of %d questions are open%s',
+                \count($sheet->open()),
+                \count($sheet->items),
+                $this->dates($context, $sheet),
+            ),
+            next: $this->next($context, $sheet),
+            asked: $asked,
+            pages: $pages,
+            links: array_map(fn (AskLink $l): array => $this->link($context, $l), $this->links->of($context->stored)),
+            actions: [
                 new Link('All as CSV', $this->url('ask_csv', $context), 'c'),
                 new Link('All as a workbook', $this->url('ask_xlsx', $context), 'x'),
                 ...$mayAnswer ? [new Link('Read answers from a file', $this->url('ask_back', $context), 'i')] : [],
             ],
-            $mayAnswer ? $this->url('ask_answers', $context) : null,
-            $newLink,
-            $context->revision,
+            answerUrl: $mayAnswer ? $this->url('ask_answers', $context) : null,
+            newLink: $newLink,
+            version: $context->revision,
         );
     }
 
@@ -85,28 +90,28 @@ final readonly class AskPage
         $texts = array_intersect_key($answers->texts, array_column($answers->filled, null, 'id'));
 
         return new AnswersView(
-            \sprintf(
+            summary: \sprintf(
                 '%s for %s%s',
                 Words::count(\count($answers->filled), 'answer'),
                 Words::count(\count($answers->units()), 'unit'),
                 [] === $refused ? '' : \sprintf(', %d cannot be taken as they are', \count($refused)),
             ),
-            array_map(static fn (AskItem $i): array => [
+            filled: array_map(static fn (AskItem $i): array => [
                 'what' => $i->what,
                 'was' => $i->answer,
                 'answer' => $answers->texts[$i->id],
                 'units' => $i->unitsSaid(),
                 'opens' => implode(', ', $i->blocks),
             ], $answers->filled),
-            $refused,
-            $answers->unknown,
-            $texts,
-            $by,
-            $answers->change->fingerprint(),
-            $context->revision,
-            $this->url('ask_take', $context),
-            $this->url('ask_answers', $context),
-            $this->url('ask', $context),
+            refused: $refused,
+            unknown: $answers->unknown,
+            texts: $texts,
+            by: $by,
+            offer: $answers->change->fingerprint(),
+            version: $context->revision,
+            takeUrl: $this->url('ask_take', $context),
+            previewUrl: $this->url('ask_answers', $context),
+            leaveUrl: $this->url('ask', $context),
         );
     }
 
@@ -116,12 +121,12 @@ final readonly class AskPage
         $info = $context->job->info;
 
         return new LetterView(
-            $info->name,
-            $info->client,
-            LocalTime::day($this->clock->now(), $zone),
-            null === $sheet->neededBy ? '' : LocalTime::day(new \DateTimeImmutable($sheet->neededBy, $zone), $zone),
-            null === $info->visit->on ? '' : LocalTime::day(new \DateTimeImmutable($info->visit->on, $zone), $zone),
-            $this->asked($context, $sheet, false),
+            job: $info->name,
+            client: $info->client,
+            today: LocalTime::day($this->clock->now(), $zone),
+            neededBy: null === $sheet->neededBy ? '' : LocalTime::day(new \DateTimeImmutable($sheet->neededBy, $zone), $zone),
+            visit: null === $info->visit->on ? '' : LocalTime::day(new \DateTimeImmutable($info->visit->on, $zone), $zone),
+            asked: $this->asked($context, $sheet, false),
         );
     }
 
@@ -173,19 +178,19 @@ final readonly class AskPage
             $of = ['of' => $who];
             $question = fn (AskItem $i): QuestionView => $this->question($context, $i);
             $asked[] = new AskedOfView(
-                ucfirst($items[0]->who->label()),
-                $who,
-                [] === $open ? 'all answered' : \sprintf('%d of %d open', \count($open), \count($items)),
-                [] !== $open && $sheet->isOverdue(reset($open), $this->today($context)),
-                [] === $open,
-                array_map(static fn (array $block): array => array_map($question, $block), $blocks),
-                [
+                who: ucfirst($items[0]->who->label()),
+                id: $who,
+                sum: [] === $open ? 'all answered' : \sprintf('%d of %d open', \count($open), \count($items)),
+                isOverdue: [] !== $open && $sheet->isOverdue(reset($open), $this->today($context)),
+                isDone: [] === $open,
+                blocks: array_map(static fn (array $block): array => array_map($question, $block), $blocks),
+                files: [
                     new Link('Letter (PDF)', $this->url('ask_pdf', $context, $of), spoken: ' to '.$items[0]->who->label()),
                     new Link('CSV', $this->url('ask_csv', $context, $of), spoken: ' for '.$items[0]->who->label()),
                     new Link('Workbook', $this->url('ask_xlsx', $context, $of), spoken: ' for '.$items[0]->who->label()),
                 ],
-                $this->url('ask_text', $context, $of),
-                $mayAnswer && $this->security->isGranted('ROLE_LEAD')
+                textUrl: $this->url('ask_text', $context, $of),
+                link: $mayAnswer && $this->security->isGranted('ROLE_LEAD')
                     ? new Post('Make a link', $this->url('ask_link', $context), $of, spoken: ' for '.$items[0]->who->label())
                     : null,
             );
@@ -200,19 +205,19 @@ final readonly class AskPage
         $on = null === $item->on ? '' : LocalTime::date(new \DateTimeImmutable($item->on, $zone), $zone);
 
         return new QuestionView(
-            $item->id,
-            $item->what,
-            self::isNamed($item) ? '' : $item->unitsSaid(),
-            $item->form,
-            $item->ours,
-            $item->why,
-            implode(', ', $item->blocks),
-            $item->answer,
-            implode(', ', array_filter([$item->by, $on], static fn (string $t): bool => '' !== $t)),
-            $item->isOpen(),
-            AskSheets::mayAnswer($item, $this->role($context)),
-            $typed,
-            $error,
+            id: $item->id,
+            what: $item->what,
+            units: self::isNamed($item) ? '' : $item->unitsSaid(),
+            form: $item->form,
+            ours: $item->ours,
+            why: $item->why,
+            waits: implode(', ', $item->blocks),
+            answer: $item->answer,
+            signed: implode(', ', array_filter([$item->by, $on], static fn (string $t): bool => '' !== $t)),
+            isOpen: $item->isOpen(),
+            mayAnswer: AskSheets::mayAnswer($item, $this->role($context)),
+            typed: $typed,
+            error: $error,
         );
     }
 

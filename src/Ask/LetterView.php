@@ -35,18 +35,18 @@ final readonly class LetterView
     public function outside(string $by, string $taken, string $until, array $errors, string $askedBy, array $sent): self
     {
         return new self(
-            $this->job,
-            $this->client,
-            $this->today,
-            $this->neededBy,
-            $this->visit,
-            $this->asked,
-            $by,
-            $taken,
-            $until,
-            $errors,
-            $askedBy,
-            $sent,
+            job: $this->job,
+            client: $this->client,
+            today: $this->today,
+            neededBy: $this->neededBy,
+            visit: $this->visit,
+            asked: $this->asked,
+            by: $by,
+            taken: $taken,
+            until: $until,
+            errors: $errors,
+            askedBy: $askedBy,
+            sent: $sent,
         );
     }
 }

@@ -37,11 +37,11 @@ final class BatchController extends JobPage
         $isMeant = static fn (Device $d): bool => \in_array($d->id, \is_array($wanted) ? $wanted : [], true);
         $units = array_values(array_filter($this->page->units($context, $of), $isMeant));
         [$change, $effects, $steps, $refused] = $recorder->record(
-            $context,
-            $state->runbooks($context, $units),
-            array_values(array_filter(explode(' ', $form->getString('steps')), static fn (string $id): bool => '' !== $id)),
-            $this->user(),
-            $form->getBoolean('later'),
+            context: $context,
+            runbooks: $state->runbooks($context, $units),
+            ids: array_values(array_filter(explode(' ', $form->getString('steps')), static fn (string $id): bool => '' !== $id)),
+            user: $this->user(),
+            later: $form->getBoolean('later'),
         );
         foreach ($refused as $sentence) {
             $this->addFlash('error', $sentence);

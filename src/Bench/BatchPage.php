@@ -47,26 +47,36 @@ final readonly class BatchPage
         $batch = new Batch($context->job, $runbooks, $this->state->running($context));
         $next = self::next($batch, $wanted);
         $rows = array_map(
-            fn (Runbook $r): BatchRowView => $this->row($context, $batch, $next, $r, $waits[$r->device->id] ?? null),
+            fn (Runbook $r): BatchRowView => $this->row(
+                context: $context,
+                batch: $batch,
+                next: $next,
+                runbook: $r,
+                wait: $waits[$r->device->id] ?? null,
+            ),
             $runbooks,
         );
         $done = \count(array_filter($runbooks, static fn (Runbook $r): bool => null === $r->next()));
 
         return new BatchView(
-            \sprintf('%s, %d done as far as they can be', Words::count(\count($units), 'unit'), $done),
-            null === $next ? 'Nothing can be done here now' : \sprintf('%s: %s', self::titled($next->steps), self::named($next->units)),
-            null === $next ? self::why($runbooks) : self::detail($next->steps),
-            $this->choices($context, $of),
-            $this->columns($context, $batch, $runbooks, $of, $next?->steps[0]->id),
-            $rows,
-            $of,
-            implode(' ', array_column($next->steps ?? [], 'id')),
-            \count($next->units ?? []),
-            $this->security->isGranted('ROLE_TECHNICIAN') ? $this->url($context, 'batch_record') : null,
-            $context->revision,
-            $this->url($context, 'batch'),
-            BenchLinks::of($this->urls, $context, 'batch'),
-            [] !== array_filter($next->steps ?? [], static fn (RunbookStep $s): bool => $s->isRead()),
+            summary: \sprintf('%s, %d done as far as they can be', Words::count(\count($units), 'unit'), $done),
+            title: null === $next ? 'Nothing can be done here now' : \sprintf(
+                '%s: %s',
+                self::titled($next->steps),
+                self::named($next->units),
+            ),
+            detail: null === $next ? self::why($runbooks) : self::detail($next->steps),
+            choices: $this->choices($context, $of),
+            columns: $this->columns(context: $context, batch: $batch, runbooks: $runbooks, of: $of, chosen: $next?->steps[0]->id),
+            rows: $rows,
+            of: $of,
+            steps: implode(' ', array_column($next->steps ?? [], 'id')),
+            taken: \count($next->units ?? []),
+            recordUrl: $this->security->isGranted('ROLE_TECHNICIAN') ? $this->url($context, 'batch_record') : null,
+            version: $context->revision,
+            chooseUrl: $this->url($context, 'batch'),
+            others: BenchLinks::of($this->urls, $context, 'batch'),
+            hasReads: [] !== array_filter($next->steps ?? [], static fn (RunbookStep $s): bool => $s->isRead()),
         );
     }
 
@@ -116,7 +126,7 @@ final readonly class BatchPage
             $cell = $batch->cells[$device->id][$id] ?? null;
             $url = $this->url($context, 'bench_device', ['id' => $device->id, 'step' => (string) $id]);
             $cells[] = null === $cell
-                ? new BatchCellView('', '', '', false, 0, '')
+                ? new BatchCellView(state: '', said: '', url: '', isNext: false, ends: 0, clock: '')
                 : $this->cell($cell, $url, $isTaken && $next->has($cell->step->id), $wait);
         }
         $address = (string) $context->job->profileOf($device)->factory->address?->address;
@@ -124,18 +134,18 @@ final readonly class BatchPage
         $states = array_map(static fn (BatchCell $c): CellState => $c->state, $batch->cells[$device->id]);
 
         return new BatchRowView(
-            $device->id,
-            $device->name,
-            $this->url($context, 'bench_device', ['id' => $device->id]),
-            match (true) {
+            id: $device->id,
+            name: $device->name,
+            url: $this->url($context, 'bench_device', ['id' => $device->id]),
+            note: match (true) {
                 null === $holder => '',
                 $holder->id === $device->id => 'has '.$address,
                 \in_array(CellState::Queued, $states, true) => 'waits for '.$address,
                 default => '',
             },
-            $cells,
-            null !== $next && CellState::Ready === ($batch->cells[$device->id][$next->steps[0]->id] ?? null)?->state,
-            $isTaken,
+            cells: $cells,
+            mayTake: null !== $next && CellState::Ready === ($batch->cells[$device->id][$next->steps[0]->id] ?? null)?->state,
+            isTaken: $isTaken,
         );
     }
 
@@ -147,12 +157,12 @@ final readonly class BatchPage
             : $cell->state->label();
 
         return new BatchCellView(
-            $cell->state->value,
-            \sprintf('%s: %s', $cell->step->title, $said),
-            $url,
-            $isNext,
-            $isRunning ? TimerView::ends($wait) : 0,
-            $isRunning ? TimerView::clock(TimerView::left($wait, $this->clock->now())) : '',
+            state: $cell->state->value,
+            said: \sprintf('%s: %s', $cell->step->title, $said),
+            url: $url,
+            isNext: $isNext,
+            ends: $isRunning ? TimerView::ends($wait) : 0,
+            clock: $isRunning ? TimerView::clock(TimerView::left($wait, $this->clock->now())) : '',
         );
     }
 

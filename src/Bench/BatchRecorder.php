@@ -31,7 +31,7 @@ final readonly class BatchRecorder
     {
         $all = $last = $refused = [];
         foreach ($runbooks as $runbook) {
-            [$done, $why] = $this->read($context, $runbook, $ids, $user, $later);
+            [$done, $why] = $this->read(context: $context, runbook: $runbook, ids: $ids, user: $user, later: $later);
             array_push($refused, ...$why);
             if ([] !== $done) {
                 $all[$runbook->device->id] = $done;
@@ -63,7 +63,7 @@ final readonly class BatchRecorder
             }
             try {
                 $with = array_map(static fn (array $d): string => $d[0]->id, $done);
-                $recorded = $this->recorder->read($context, $runbook, $step, $form, $with);
+                $recorded = $this->recorder->read(context: $context, runbook: $runbook, step: $step, form: $form, with: $with);
             } catch (InvalidValue $e) {
                 return [$done, [\sprintf('%s: expected is %s. %s', $runbook->device->name, $e->allowed, $e->advice)]];
             }

@@ -35,12 +35,12 @@ final readonly class BenchBar
         $stop = $this->urls->generate('bench_timer_stop', ['slug' => $slug, 'id' => $timer->getId()]);
 
         return new StripView(
-            $context->job->nameOf($timer->getDevice()),
-            \sprintf('%s, %s', TimerKind::from($timer->getKind())->label(), $timer->getLabel()),
-            TimerView::clock(TimerView::left($timer, $this->clock->now())),
-            TimerView::ends($timer),
-            $this->urls->generate('bench_device', ['slug' => $slug, 'id' => $timer->getDevice(), 'step' => $timer->getStep()]),
-            $this->security->isGranted('ROLE_TECHNICIAN') ? new Post('Take away', $stop, small: true) : null,
+            unit: $context->job->nameOf($timer->getDevice()),
+            text: \sprintf('%s, %s', TimerKind::from($timer->getKind())->label(), $timer->getLabel()),
+            clock: TimerView::clock(TimerView::left($timer, $this->clock->now())),
+            ends: TimerView::ends($timer),
+            url: $this->urls->generate('bench_device', ['slug' => $slug, 'id' => $timer->getDevice(), 'step' => $timer->getStep()]),
+            stop: $this->security->isGranted('ROLE_TECHNICIAN') ? new Post('Take away', $stop, small: true) : null,
         );
     }
 }

@@ -67,19 +67,32 @@ final class BenchController extends JobPage
         } catch (InvalidValue $e) {
             $error = \sprintf('%s: expected is %s. %s', '' === $e->given ? 'Nothing was given' : $e->given, $e->allowed, $e->advice);
             $laptop = $this->laptops->of($context->stored, $this->user());
-            $view = $this->units->show($context, $device, $laptop, $step->id, $error, StepRecorder::texts($request->request));
+            $view = $this->units->show(
+                context: $context,
+                device: $device,
+                laptop: $laptop,
+                current: $step->id,
+                error: $error,
+                read: StepRecorder::texts($request->request),
+            );
 
-            return $this->page($context, 'bench', 'bench/device.html.twig', $view, Response::HTTP_UNPROCESSABLE_ENTITY);
+            return $this->page(
+                context: $context,
+                stop: 'bench',
+                template: 'bench/device.html.twig',
+                view: $view,
+                status: Response::HTTP_UNPROCESSABLE_ENTITY,
+            );
         }
         $recorded = $recorder->withLaptop($context, $device, $recorded, $this->user());
-        [$change, $effects] = $recorder->change($context, $device, $step, $recorded, $this->user());
+        [$change, $effects] = $recorder->change(context: $context, device: $device, step: $step, of: $recorded, user: $this->user());
 
         $refused = $this->apply($context, $change, $request, $effects);
         foreach ($refused as $sentence) {
             $this->addFlash('error', $sentence);
         }
         if ([] === $refused && null !== $photo) {
-            $this->photos->keep($context->stored, $device->id, $step->id, $photo, $this->user());
+            $this->photos->keep(job: $context->stored, device: $device->id, step: $step->id, picture: $photo, by: $this->user());
         }
 
         return $this->to($context, 'bench_device', ['id' => $id]);
@@ -99,7 +112,13 @@ final class BenchController extends JobPage
     {
         $device = $this->find($context, $id);
         $step = $this->step($this->units->runbook($context, $device), $request->request->getString('step'));
-        $timers->start($context->stored, $device->id, $step, $request->request->getInt('number'), $this->user());
+        $timers->start(
+            job: $context->stored,
+            device: $device->id,
+            step: $step,
+            number: $request->request->getInt('number'),
+            by: $this->user(),
+        );
 
         return $this->to($context, 'bench_device', ['id' => $device->id, 'step' => $step->id]);
     }

@@ -40,13 +40,13 @@ final readonly class BenchPage
         $here = \array_slice($this->reading->digest($context->stored)->findingsAt('bench'), 0, self::MOST_FINDINGS);
 
         return new BenchView(
-            \sprintf('%d still in their factory state, %d have their address', \count($open), \count($done)),
-            $this->next($context, \count($open)),
-            $units,
-            $this->findings->all($context, $here, 'devices'),
-            $this->urls->generate('devices', ['slug' => $context->stored->getSlug()]),
-            $this->papers($context),
-            BenchLinks::of($this->urls, $context, 'bench'),
+            summary: \sprintf('%d still in their factory state, %d have their address', \count($open), \count($done)),
+            next: $this->next($context, \count($open)),
+            units: $units,
+            findings: $this->findings->all($context, $here, 'devices'),
+            devicesUrl: $this->urls->generate('devices', ['slug' => $context->stored->getSlug()]),
+            papers: $this->papers($context),
+            others: BenchLinks::of($this->urls, $context, 'bench'),
         );
     }
 

@@ -59,16 +59,16 @@ final readonly class BenchRecords
     public function new(PlanRecord $device, StepRecorded $recorded, User $by, ?\DateTimeImmutable $at = null): BenchRecord
     {
         return new BenchRecord(
-            $device,
-            $recorded->step,
-            $recorded->isDone,
-            mb_substr($recorded->note, 0, self::LONGEST_NOTE),
-            $by,
-            $at ?? $this->clock->now(),
-            mb_substr($recorded->reason, 0, self::LONGEST_NOTE),
-            $recorded->isSkipped,
-            array_map(static fn (RecordedValue $k): array => $k->jsonSerialize(), $recorded->kept),
-            $recorded->planned,
+            device: $device,
+            step: $recorded->step,
+            done: $recorded->isDone,
+            note: mb_substr($recorded->note, 0, self::LONGEST_NOTE),
+            user: $by,
+            at: $at ?? $this->clock->now(),
+            reason: mb_substr($recorded->reason, 0, self::LONGEST_NOTE),
+            skipped: $recorded->isSkipped,
+            kept: array_map(static fn (RecordedValue $k): array => $k->jsonSerialize(), $recorded->kept),
+            planned: $recorded->planned,
         );
     }
 

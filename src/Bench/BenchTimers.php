@@ -43,15 +43,15 @@ final class BenchTimers implements ResetInterface
         $this->stopAll($job, $device, $step->id, $number);
         $now = $this->clock->now();
         $this->em->persist(new BenchTimer(
-            $job,
-            $device,
-            $step->id,
-            $number,
-            $timer->kind->value,
-            self::label($timer, $step),
-            $now,
-            $now->modify(\sprintf('+%d seconds', $timer->seconds)),
-            $by,
+            job: $job,
+            device: $device,
+            step: $step->id,
+            number: $number,
+            kind: $timer->kind->value,
+            label: self::label($timer, $step),
+            startedAt: $now,
+            endsAt: $now->modify(\sprintf('+%d seconds', $timer->seconds)),
+            user: $by,
         ));
         $this->em->flush();
     }
@@ -70,7 +70,7 @@ final class BenchTimers implements ResetInterface
         foreach ($steps as $device => $step) {
             foreach ($step->timers as $number => $timer) {
                 if (TimerKind::Wait === $timer->kind) {
-                    $this->start($job, (string) $device, $step, $number, $by);
+                    $this->start(job: $job, device: (string) $device, step: $step, number: $number, by: $by);
                 }
             }
         }

@@ -44,7 +44,13 @@ final readonly class DialView
         }
         $note = $dial->atPowerOn ? 'It is read only while power comes on.' : '';
 
-        return new self($dial->name, $positions, $pointer, '' === $means ? '' : \sprintf('Turn it to %s: %s.', $wanted, $means), $note);
+        return new self(
+            name: $dial->name,
+            positions: $positions,
+            pointer: $pointer,
+            said: '' === $means ? '' : \sprintf('Turn it to %s: %s.', $wanted, $means),
+            note: $note,
+        );
     }
 
     private static function means(DialPosition $position): string

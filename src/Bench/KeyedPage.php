@@ -72,19 +72,19 @@ final readonly class KeyedPage
         $of = array_filter(['device' => $device, 'place' => $place], static fn (string $t): bool => '' !== $t);
 
         return new KeyedView(
-            $context->job->locations[$place]->name ?? $context->job->devices[$device]->name ?? 'Bench',
-            \sprintf('%s with open steps', Words::count(\count($units), 'unit')),
-            $units,
-            $people,
-            $request->request->getString('by', (string) $user->getId()),
-            $request->request->getString('on', $this->clock->now()->setTimezone($context->stored->getTimezone())->format(self::FORMAT)),
-            $request->request->getString('paper'),
-            $place,
-            $device,
-            $this->urls->generate('bench_keyed', $slug),
-            $context->revision,
-            new Link('The paper', $this->urls->generate('bench_paper', $slug + $of), 'p'),
-            $error,
+            title: $context->job->locations[$place]->name ?? $context->job->devices[$device]->name ?? 'Bench',
+            summary: \sprintf('%s with open steps', Words::count(\count($units), 'unit')),
+            units: $units,
+            people: $people,
+            by: $request->request->getString('by', (string) $user->getId()),
+            on: $request->request->getString('on', $this->clock->now()->setTimezone($context->stored->getTimezone())->format(self::FORMAT)),
+            paper: $request->request->getString('paper'),
+            place: $place,
+            device: $device,
+            url: $this->urls->generate('bench_keyed', $slug),
+            version: $context->revision,
+            print: new Link('The paper', $this->urls->generate('bench_paper', $slug + $of), 'p'),
+            error: $error,
         );
     }
 
@@ -112,14 +112,14 @@ final readonly class KeyedPage
         ], BenchPaper::asked($runbook));
 
         return new KeyedUnitView(
-            $number,
-            $runbook->device->id,
-            $runbook->device->name,
-            self::ranges($left),
-            $written['done'] ?? '',
-            $written['reason'] ?? '',
-            $asked,
-            $error,
+            number: $number,
+            id: $runbook->device->id,
+            name: $runbook->device->name,
+            left: self::ranges($left),
+            done: $written['done'] ?? '',
+            reason: $written['reason'] ?? '',
+            asked: $asked,
+            error: $error,
         );
     }
 

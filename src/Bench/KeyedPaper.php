@@ -80,7 +80,7 @@ final readonly class KeyedPaper
             }
             /** @var InputBag<bool|float|int|string> $form */
             $form = new InputBag(['reason' => $unit['reason'], 'read' => $read, 'later' => true]);
-            $done[] = [$step, $this->recorder->read($context, $runbook, $step, $form, $with)];
+            $done[] = [$step, $this->recorder->read(context: $context, runbook: $runbook, step: $step, form: $form, with: $with)];
             $with[] = $step->id;
         }
 

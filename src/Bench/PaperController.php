@@ -60,11 +60,11 @@ final class PaperController extends JobPage
         }
         $written = KeyedPage::written($request);
         [$change, $effects, $taken, $refused] = $keyed->record(
-            $context,
-            $this->page->runbooks($context, $request),
-            $written,
-            $by,
-            $at->setTimezone($this->now()->getTimezone()),
+            context: $context,
+            runbooks: $this->page->runbooks($context, $request),
+            written: $written,
+            by: $by,
+            at: $at->setTimezone($this->now()->getTimezone()),
         );
         $errors = [] === $effects ? [] : $this->apply($context, $change, $request, $effects);
         if ([] !== $errors || [] !== $refused) {
@@ -83,8 +83,14 @@ final class PaperController extends JobPage
     /** @param array<array-key, string> $refused */
     private function again(JobContext $context, Request $request, array $refused, string $error): Response
     {
-        $view = $this->page->show($context, $request, $this->user(), $refused, $error);
+        $view = $this->page->show(context: $context, request: $request, user: $this->user(), refused: $refused, error: $error);
 
-        return $this->page($context, 'bench', 'bench/keyed.html.twig', $view, Response::HTTP_UNPROCESSABLE_ENTITY);
+        return $this->page(
+            context: $context,
+            stop: 'bench',
+            template: 'bench/keyed.html.twig',
+            view: $view,
+            status: Response::HTTP_UNPROCESSABLE_ENTITY,
+        );
     }
 }

@@ -31,7 +31,11 @@ final readonly class Photos
             return null;
         }
         if (\strlen($bytes) > self::MOST_BYTES) {
-            throw new InvalidValue('a photo of more than 12 MB', 'one of at most 12 MB', 'Take it with fewer pixels.');
+            throw new InvalidValue(
+                given: 'a photo of more than 12 MB',
+                allowed: 'one of at most 12 MB',
+                advice: 'Take it with fewer pixels.',
+            );
         }
 
         return Picture::cleaned($bytes);
@@ -39,7 +43,15 @@ final readonly class Photos
 
     public function keep(StoredJob $job, string $device, string $step, Picture $picture, User $by): void
     {
-        $this->em->persist(new StepPhoto($job, $device, $step, $picture->type, $picture->bytes, $by, $this->clock->now()));
+        $this->em->persist(new StepPhoto(
+            job: $job,
+            device: $device,
+            step: $step,
+            type: $picture->type,
+            bytes: $picture->bytes,
+            user: $by,
+            at: $this->clock->now(),
+        ));
         $this->em->flush();
     }
 

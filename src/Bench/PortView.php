@@ -29,6 +29,13 @@ final readonly class PortView
             default => 'flat',
         };
 
-        return new self($port->name, $port->kind->label(), $shape, $port->goesTo, $port->lookAlike, '' !== $port->goesTo);
+        return new self(
+            name: $port->name,
+            kind: $port->kind->label(),
+            shape: $shape,
+            goesTo: $port->goesTo,
+            lookAlike: $port->lookAlike,
+            isUsed: '' !== $port->goesTo,
+        );
     }
 }

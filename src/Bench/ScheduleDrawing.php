@@ -77,7 +77,7 @@ final readonly class ScheduleDrawing
             }
         }
         $lanesAt = self::TOP + \count($names) * self::ROW + 18;
-        [$waits, $lanes] = self::waits($schedule, $job, $critical, $scale, $lanesAt);
+        [$waits, $lanes] = self::waits(schedule: $schedule, job: $job, critical: $critical, scale: $scale, top: $lanesAt);
         $ticks = [];
         $past = self::TICK - $now->getTimestamp() % self::TICK;
         for ($at = $past; $at <= $schedule->makespan; $at += self::TICK) {
@@ -85,13 +85,13 @@ final readonly class ScheduleDrawing
         }
 
         return new self(
-            (int) ceil(self::LEFT + $schedule->makespan * $scale) + 12,
-            $lanesAt + max(1, $lanes) * self::LANE + 8,
-            $lanesAt,
-            $rows,
-            $blocks,
-            $waits,
-            $ticks,
+            width: (int) ceil(self::LEFT + $schedule->makespan * $scale) + 12,
+            height: $lanesAt + max(1, $lanes) * self::LANE + 8,
+            lanesAt: $lanesAt,
+            rows: $rows,
+            blocks: $blocks,
+            waits: $waits,
+            ticks: $ticks,
         );
     }
 

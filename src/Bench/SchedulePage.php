@@ -54,34 +54,34 @@ final readonly class SchedulePage
         $mayWork = $this->security->isGranted('ROLE_TECHNICIAN');
 
         return new ScheduleView(
-            $this->summary($context, $schedule),
-            $this->next($context, $schedule, $people),
-            BenchLinks::of($this->urls, $context, 'schedule'),
-            $this->counts($context, $schedule, $place),
-            [] === $schedule->slots
+            summary: $this->summary($context, $schedule),
+            next: $this->next($context, $schedule, $people),
+            others: BenchLinks::of($this->urls, $context, 'schedule'),
+            counts: $this->counts($context, $schedule, $place),
+            drawing: [] === $schedule->slots
                 ? null
                 : Isolation::run('The drawing of the schedule', fn (): ScheduleDrawing => ScheduleDrawing::of(
-                    $schedule,
-                    $context->job,
-                    array_column($people, 'name'),
-                    $this->clock->now(),
-                    $zone,
-                    $url,
+                    schedule: $schedule,
+                    job: $context->job,
+                    names: array_column($people, 'name'),
+                    now: $this->clock->now(),
+                    zone: $zone,
+                    url: $url,
                 )),
-            $people,
-            $this->chain($context, $schedule),
-            array_map(static fn (LeftOut $l): array => [
+            people: $people,
+            chain: $this->chain($context, $schedule),
+            left: array_map(static fn (LeftOut $l): array => [
                 'unit' => $l->device->name,
                 'step' => $l->step->title,
                 'why' => $l->why,
                 'url' => $url($l->device->id, $l->step->id),
             ], \array_slice(self::causes($agenda->left), 0, self::MOST_LEFT)),
-            \count(array_unique(array_map(static fn (LeftOut $l): string => $l->device->id, $agenda->left))),
-            $this->late($context, $mayWork),
-            array_column($units, 'name', 'id'),
-            $mayWork ? $this->url($context, 'schedule_late') : null,
-            $mayWork && $user instanceof User ? $this->hand($context, $user) : null,
-            [],
+            leftUnits: \count(array_unique(array_map(static fn (LeftOut $l): string => $l->device->id, $agenda->left))),
+            late: $this->late($context, $mayWork),
+            units: array_column($units, 'name', 'id'),
+            lateUrl: $mayWork ? $this->url($context, 'schedule_late') : null,
+            presence: $mayWork && $user instanceof User ? $this->hand($context, $user) : null,
+            places: [],
         );
     }
 
@@ -268,20 +268,20 @@ final readonly class SchedulePage
         }
 
         return new ScheduleView(
-            \sprintf('%d units are more than one bench takes: plan them place by place', \count($units)),
-            null,
-            BenchLinks::of($this->urls, $context, 'schedule'),
-            [],
-            null,
-            [],
-            [],
-            [],
-            0,
-            [],
-            [],
-            null,
-            null,
-            \array_slice($places, 0, 100),
+            summary: \sprintf('%d units are more than one bench takes: plan them place by place', \count($units)),
+            next: null,
+            others: BenchLinks::of($this->urls, $context, 'schedule'),
+            counts: [],
+            drawing: null,
+            people: [],
+            chain: [],
+            left: [],
+            leftUnits: 0,
+            late: [],
+            units: [],
+            lateUrl: null,
+            presence: null,
+            places: \array_slice($places, 0, 100),
         );
     }
 

@@ -58,7 +58,11 @@ final readonly class StepRecorder
         }
         if ($form->getBoolean('skip')) {
             if ('' === $reason) {
-                throw new InvalidValue('', 'a reason in a few words', 'Whoever comes next must know why it was left out.');
+                throw new InvalidValue(
+                    given: '',
+                    allowed: 'a reason in a few words',
+                    advice: 'Whoever comes next must know why it was left out.',
+                );
             }
 
             return new StepRecorded($step->id, true, true, $reason);
@@ -68,7 +72,13 @@ final readonly class StepRecorder
             $form->getBoolean('later') => RecordedValue::LATER,
             default => null,
         };
-        $kept = (new ReadBack(new Settings($context->job)))->of($runbook->device, $step, self::texts($form), '' !== $reason, $unread);
+        $kept = (new ReadBack(new Settings($context->job)))->of(
+            device: $runbook->device,
+            step: $step,
+            read: self::texts($form),
+            anyway: '' !== $reason,
+            unread: $unread,
+        );
         if ('' === $reason) {
             self::requireOrder($runbook, $step, $with);
             self::requireAnswers($step);
@@ -88,7 +98,15 @@ final readonly class StepRecorder
         $added = (new FirstContactPlanner($context->job, $laptop->ports))->plan($device)->added;
         $note = [] === $added ? 'nothing added' : 'added '.implode(' ', $added);
 
-        return new StepRecorded($of->step, true, $of->isSkipped, $of->reason, $note, $of->kept, $of->planned);
+        return new StepRecorded(
+            step: $of->step,
+            isDone: true,
+            isSkipped: $of->isSkipped,
+            reason: $of->reason,
+            note: $note,
+            kept: $of->kept,
+            planned: $of->planned,
+        );
     }
 
     /** @return array{ChangeSet, list<Effect>} */
@@ -213,7 +231,11 @@ final readonly class StepRecorder
         $names = self::secrets($step);
         $missing = [] === $names ? [] : array_diff($names, array_keys($this->vault->of($context->stored)));
         if ([] !== $missing) {
-            throw new InvalidValue('', 'a secret that the vault holds', 'Make it first, then type it; or say why the unit goes without.');
+            throw new InvalidValue(
+                given: '',
+                allowed: 'a secret that the vault holds',
+                advice: 'Make it first, then type it; or say why the unit goes without.',
+            );
         }
     }
 

@@ -50,29 +50,32 @@ final readonly class StepViews
         $before = $step->isDone ? [] : $runbook->before($step->id);
 
         return new StepView(
-            $step->id,
-            $step->stage->label(),
-            $step->title,
-            $step->why,
-            \in_array($step->who, [Who::Anyone, Who::Technician], true) ? '' : $step->who->label(),
-            $step->do,
-            $this->values($context, $device, $step, $isEditor),
-            self::shortcuts($step),
-            self::texts($step),
-            null === $step->dial ? null : DialView::of($step->dial, $step->dialAt),
-            array_map(PortView::of(...), $step->ports),
-            $this->timers($context, $device, $step, $isEditor),
-            $step->see,
-            $step->causes,
-            self::asked($step, $read),
-            self::ticks($step),
-            $step->cautions,
-            array_map(fn (Blocker $b): array => ['text' => $b->text, 'link' => $this->blocker($context, $device, $b)], $step->blockedBy),
-            [...self::again($context, $device, $record), ...self::kept($record)],
-            $step->undo,
-            null === $record ? ($step->isDone ? 'as the stage says, unsigned' : '') : self::signed($context, $record),
-            [] === $before ? '' : self::early($before),
-            array_map(
+            id: $step->id,
+            stage: $step->stage->label(),
+            title: $step->title,
+            why: $step->why,
+            who: \in_array($step->who, [Who::Anyone, Who::Technician], true) ? '' : $step->who->label(),
+            do: $step->do,
+            values: $this->values($context, $device, $step, $isEditor),
+            shortcuts: self::shortcuts($step),
+            texts: self::texts($step),
+            dial: null === $step->dial ? null : DialView::of($step->dial, $step->dialAt),
+            ports: array_map(PortView::of(...), $step->ports),
+            timers: $this->timers($context, $device, $step, $isEditor),
+            see: $step->see,
+            causes: $step->causes,
+            asked: self::asked($step, $read),
+            ticks: self::ticks($step),
+            cautions: $step->cautions,
+            blockers: array_map(
+                fn (Blocker $b): array => ['text' => $b->text, 'link' => $this->blocker($context, $device, $b)],
+                $step->blockedBy,
+            ),
+            kept: [...self::again($context, $device, $record), ...self::kept($record)],
+            undo: $step->undo,
+            done: null === $record ? ($step->isDone ? 'as the stage says, unsigned' : '') : self::signed($context, $record),
+            early: [] === $before ? '' : self::early($before),
+            photos: array_map(
                 fn (int $number): string => $this->url($context, 'photo', ['number' => (string) $number]),
                 $this->photos->of($context->stored, $device->id, $step->id),
             ),
@@ -93,19 +96,25 @@ final readonly class StepViews
         }
 
         return array_map(fn (StepValue $v): ValueView => new ValueView(
-            $v->label,
-            match (true) {
+            label: $v->label,
+            value: match (true) {
                 $v->isOpen => 'still open',
                 $v->isSecret => isset($kept[self::secret($v)]) ? 'in the vault' : 'not made yet',
                 default => $v->value,
             },
-            $v->note,
-            Origin::tryFrom($v->origin)?->label() ?? '',
-            $v->isOpen,
-            $v->isOpen || $v->isSecret || $v->isChosen || '' === $v->typed || 'leave blank' === $v->typed ? null : $v->typed,
-            $typing[$v->setting] ?? null,
-            $this->url($context, 'devices', ['sel' => $device->id, 'value' => $v->setting]).'#value-'.$v->setting,
-            $v->isSecret && $isEditor ? $this->secretView($context, $device, $step, $v, isset($kept[self::secret($v)])) : null,
+            note: $v->note,
+            origin: Origin::tryFrom($v->origin)?->label() ?? '',
+            isOpen: $v->isOpen,
+            copy: $v->isOpen || $v->isSecret || $v->isChosen || '' === $v->typed || 'leave blank' === $v->typed ? null : $v->typed,
+            typing: $typing[$v->setting] ?? null,
+            url: $this->url($context, 'devices', ['sel' => $device->id, 'value' => $v->setting]).'#value-'.$v->setting,
+            secret: $v->isSecret && $isEditor ? $this->secretView(
+                context: $context,
+                device: $device,
+                step: $step,
+                value: $v,
+                isKept: isset($kept[self::secret($v)]),
+            ) : null,
         ), $step->values);
     }
 
@@ -167,11 +176,17 @@ final readonly class StepViews
         $views = [];
         foreach ($step->timers as $number => $timer) {
             $views[] = TimerView::of(
-                $timer,
-                $running[$number] ?? null,
-                $this->clock->now(),
-                $isEditor ? $this->start($context, $device, $step, $number, isset($running[$number])) : null,
-                $isEditor && isset($running[$number]) ? $this->stop($context, $running[$number], $device, $step) : null,
+                timer: $timer,
+                running: $running[$number] ?? null,
+                now: $this->clock->now(),
+                start: $isEditor ? $this->start(
+                    context: $context,
+                    device: $device,
+                    step: $step,
+                    number: $number,
+                    again: isset($running[$number]),
+                ) : null,
+                stop: $isEditor && isset($running[$number]) ? $this->stop($context, $running[$number], $device, $step) : null,
             );
         }
 
@@ -204,15 +219,15 @@ final readonly class StepViews
         foreach ($step->record as $at => $record) {
             if (RecordKind::Tick !== $record->kind && RecordKind::Photo !== $record->kind) {
                 $asked[] = new AskedView(
-                    \sprintf('read[%d]', $at),
-                    $record->label,
-                    $record->unit,
-                    match ($record->kind) {
+                    name: \sprintf('read[%d]', $at),
+                    label: $record->label,
+                    unit: $record->unit,
+                    hint: match ($record->kind) {
                         RecordKind::Read => 'compared with the plan',
                         RecordKind::AsFound => 'kept for ever',
                         default => self::range($record),
                     },
-                    $read[$at] ?? '',
+                    value: $read[$at] ?? '',
                 );
             }
         }

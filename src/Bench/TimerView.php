@@ -30,14 +30,14 @@ final readonly class TimerView
         $left = null === $running ? $timer->seconds : self::left($running, $now);
 
         return new self(
-            $timer->kind->label(),
-            $timer->text,
-            $timer->missed,
-            $timer->seconds,
-            self::clock($left),
-            null === $running ? 0 : self::ends($running),
-            $start,
-            null === $running ? null : $stop,
+            kind: $timer->kind->label(),
+            text: $timer->text,
+            missed: $timer->missed,
+            seconds: $timer->seconds,
+            clock: self::clock($left),
+            ends: null === $running ? 0 : self::ends($running),
+            start: $start,
+            stop: null === $running ? null : $stop,
         );
     }
 

@@ -48,16 +48,16 @@ final readonly class CableListPage
         $more = \count($shown) - self::SHOWN;
 
         return new CableListView(
-            $this->url('cables_list', $context),
-            $this->url('cables_list_take', $context),
-            $this->url('paper_csv', $context, ['name' => 'cables']),
-            implode(', ', array_diff(CableSheet::HEADS, CableSheet::SUMS)),
-            $text,
-            \array_slice($shown, 0, self::SHOWN),
-            implode(', ', $said),
-            $more > 0 ? \sprintf('and %d more', $more) : '',
-            $error,
-            $list->change->isEmpty() ? [] : [
+            url: $this->url('cables_list', $context),
+            takeUrl: $this->url('cables_list_take', $context),
+            csvUrl: $this->url('paper_csv', $context, ['name' => 'cables']),
+            columns: implode(', ', array_diff(CableSheet::HEADS, CableSheet::SUMS)),
+            text: $text,
+            rows: \array_slice($shown, 0, self::SHOWN),
+            summary: implode(', ', $said),
+            more: $more > 0 ? \sprintf('and %d more', $more) : '',
+            error: $error,
+            values: $list->change->isEmpty() ? [] : [
                 'text' => $text,
                 'version' => $context->revision,
                 'offer' => $list->change->fingerprint(),

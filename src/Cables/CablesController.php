@@ -32,7 +32,7 @@ final class CablesController extends JobPage
         $view = $cables->show($context, $text);
         $status = '' === $view->error ? Response::HTTP_OK : Response::HTTP_UNPROCESSABLE_ENTITY;
 
-        return $this->page($context, 'networks', 'cables/list.html.twig', $view, $status);
+        return $this->page(context: $context, stop: 'networks', template: 'cables/list.html.twig', view: $view, status: $status);
     }
 
     #[Route('/job/{slug}/cables/list/take', name: 'cables_list_take', methods: ['POST'])]

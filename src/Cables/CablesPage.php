@@ -46,22 +46,22 @@ final readonly class CablesPage
         $by = (new LoadPlan($job))->byLink();
 
         return new CablesView(
-            \sprintf(
+            summary: \sprintf(
                 '%s, %s, %s',
                 Words::count(\count($job->all(NetworkSwitch::class)), 'switch', 'switches'),
                 Words::count(\count($job->all(SwitchLink::class)), 'link'),
                 Words::count(\count($job->all(Flow::class)), 'stream'),
             ),
-            $this->actions($context),
-            $this->next($context),
-            Tree::of($job, $by),
-            $this->links($context, $by),
-            $this->switches->all($context),
-            array_map(
+            actions: $this->actions($context),
+            next: $this->next($context),
+            tree: Tree::of($job, $by),
+            links: $this->links($context, $by),
+            switches: $this->switches->all($context),
+            streams: array_map(
                 fn (Flow $f): array => $this->stream($context, $f, $rates),
                 \array_slice(array_values($job->all(Flow::class)), 0, self::MOST),
             ),
-            $this->findings->lines($context, 'cables'),
+            findings: $this->findings->lines($context, 'cables'),
         );
     }
 
@@ -120,11 +120,11 @@ final readonly class CablesPage
             $there = $by[$link->id]['from-to'];
             $back = $by[$link->id]['to-from'];
             $views[] = new LinkView(
-                new Link($link->name, $this->url('record', $context, ['list' => 'links', 'id' => $link->id])),
-                \sprintf('%s to %s', PortName::of($context->job, $link->from), PortName::of($context->job, $link->to)),
-                self::made($link),
-                self::bar($context, 'there', $there, $link->headroomPercent, $fits),
-                self::bar($context, 'back', $back, $link->headroomPercent, $fits),
+                link: new Link($link->name, $this->url('record', $context, ['list' => 'links', 'id' => $link->id])),
+                ends: \sprintf('%s to %s', PortName::of($context->job, $link->from), PortName::of($context->job, $link->to)),
+                made: self::made($link),
+                there: self::bar(context: $context, label: 'there', line: $there, headroom: $link->headroomPercent, fits: $fits),
+                back: self::bar(context: $context, label: 'back', line: $back, headroom: $link->headroomPercent, fits: $fits),
             );
         }
 
@@ -161,7 +161,14 @@ final readonly class CablesPage
             array_unshift($names, 'busiest at '.$line->moment);
         }
 
-        return Bar::of($label, $line->kbps / 1000, $line->limitKbps / 1000, $whole / 1000, 'Mbit/s', $names);
+        return Bar::of(
+            label: $label,
+            sum: $line->kbps / 1000,
+            limit: $line->limitKbps / 1000,
+            whole: $whole / 1000,
+            unit: 'Mbit/s',
+            contributors: $names,
+        );
     }
 
     /** @return array{link: Link, from: string, to: string, sent: string, rate: string, when: string} */

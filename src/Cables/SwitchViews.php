@@ -46,7 +46,13 @@ final readonly class SwitchViews
             $ports = [];
             foreach ($switch->ports as $port) {
                 $at = $switch->id.'/'.$port->name;
-                $ports[] = $this->port($context, $port, $plugged[$at] ?? [], $linked[$at] ?? null, $fed[$at] ?? null);
+                $ports[] = $this->port(
+                    context: $context,
+                    port: $port,
+                    plugged: $plugged[$at] ?? [],
+                    link: $linked[$at] ?? null,
+                    power: $fed[$at] ?? null,
+                );
             }
             $views[] = $this->view($context, $switch, $ports, $sums[$switch->id] ?? null);
         }
@@ -62,15 +68,21 @@ final readonly class SwitchViews
         $usable = null === $budget ? 0.0 : $budget * (1 - $switch->poeReservePercent / 100);
 
         return new SwitchView(
-            'switch-'.$switch->id,
-            new Link($switch->name, $this->urls->generate('record', [
+            id: 'switch-'.$switch->id,
+            link: new Link($switch->name, $this->urls->generate('record', [
                 'slug' => $context->stored->getSlug(), 'list' => 'switches', 'id' => $switch->id,
             ])),
-            $context->job->locations[$switch->location]->name ?? '',
-            Words::count($free, 'port').' free',
-            null === $budget || null === $sum ? null : Bar::of('power', $sum->byDrawWatts, $usable, $budget, 'W'),
-            null === $sum ? '' : $sum->said(),
-            $ports,
+            place: $context->job->locations[$switch->location]->name ?? '',
+            free: Words::count($free, 'port').' free',
+            power: null === $budget || null === $sum ? null : Bar::of(
+                label: 'power',
+                sum: $sum->byDrawWatts,
+                limit: $usable,
+                whole: $budget,
+                unit: 'W',
+            ),
+            byClass: null === $sum ? '' : $sum->said(),
+            ports: $ports,
         );
     }
 
@@ -84,18 +96,22 @@ final readonly class SwitchViews
         $isUnit = isset($context->job->devices[$unit->unit ?? '']);
 
         return new PortView(
-            $port->name,
-            match (true) {
+            name: $port->name,
+            state: match (true) {
                 false === $power?->ok => 'short',
                 null !== $unit => 'unit',
                 null !== $link => 'link',
                 default => 'free',
             },
-            $link ?? implode(' and ', $names),
-            $isUnit ? $this->urls->generate('devices', ['slug' => $context->stored->getSlug(), 'sel' => $unit->unit ?? '']) : '',
-            [] === $segments ? 'all' : implode(', ', \array_slice($segments, 0, 3)).(\count($segments) > 3 ? ' …' : ''),
-            null === $unit?->plug->metres ? '' : \sprintf('%s m, %s', $unit->plug->metres, $unit->plug->category->label()),
-            null === $power ? '' : \sprintf('%.1f W in, %s at the unit', $power->portWatts ?? $power->classWatts, self::volts($power)),
+            who: $link ?? implode(' and ', $names),
+            url: $isUnit ? $this->urls->generate('devices', ['slug' => $context->stored->getSlug(), 'sel' => $unit->unit ?? '']) : '',
+            segments: [] === $segments ? 'all' : implode(', ', \array_slice($segments, 0, 3)).(\count($segments) > 3 ? ' …' : ''),
+            cable: null === $unit?->plug->metres ? '' : \sprintf('%s m, %s', $unit->plug->metres, $unit->plug->category->label()),
+            power: null === $power ? '' : \sprintf(
+                '%.1f W in, %s at the unit',
+                $power->portWatts ?? $power->classWatts,
+                self::volts($power),
+            ),
         );
     }
 

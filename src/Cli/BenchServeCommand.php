@@ -45,7 +45,7 @@ final class BenchServeCommand extends JobCommand
     protected function answer(Job $job, InputInterface $input, OutputInterface $output): int
     {
         $interface = BenchInterface::named(self::text($input, 'interface'), $job, true === $input->getOption('confirmed'));
-        $port = self::number($input, 'port', 1, 65535);
+        $port = self::number($input, name: 'port', least: 1, most: 65535);
         $missing = LeaseServer::missing();
         if ('' !== $missing) {
             throw new InvalidValue('bench-serve', 'a machine that can lease', $missing);
@@ -66,22 +66,22 @@ final class BenchServeCommand extends JobCommand
             }
         };
         $served = new UnitFileServer(
-            new Sockets(new TargetGate([Ipv4Prefix::containing(Ipv4Address::fromString($interface->address), 32)])),
-            $interface->address,
-            $port,
-            static function (string $from, string $name, bool $isFetched) use ($hear, $bench): ?array {
+            sockets: new Sockets(new TargetGate([Ipv4Prefix::containing(Ipv4Address::fromString($interface->address), 32)])),
+            address: $interface->address,
+            port: $port,
+            files: static function (string $from, string $name, bool $isFetched) use ($hear, $bench): ?array {
                 // A phone may ask sooner than its lease is looked at.
                 $hear();
 
                 return $bench->get($from, $name, $isFetched);
             },
-            static fn (string $from, string $name, bool $isThere) => $tell(['asked' => $name, 'from' => $from, 'served' => $isThere]),
+            told: static fn (string $from, string $name, bool $isThere) => $tell(['asked' => $name, 'from' => $from, 'served' => $isThere]),
         );
         try {
             $leases->start();
             $served->start();
             $tell(['serving' => $files->url, 'interface' => $interface->name, 'segment' => $interface->segment]);
-            $this->wait($leases, self::number($input, 'seconds', 0, 864000), $hear);
+            $this->wait($leases, self::number($input, name: 'seconds', least: 0, most: 864000), $hear);
         } catch (\RuntimeException $e) {
             throw new InvalidValue($interface->name, 'an interface on which leases can be given', $e->getMessage());
         } finally {

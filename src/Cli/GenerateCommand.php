@@ -27,7 +27,10 @@ final class GenerateCommand extends Command
     protected function execute(InputInterface $input, OutputInterface $output): int
     {
         try {
-            $generator = new JobGenerator(self::number($input, 'devices', 1, self::MOST), self::number($input, 'seed', 0, 255));
+            $generator = new JobGenerator(
+                self::number($input, 'devices', 1, self::MOST),
+                self::number($input, option: 'seed', min: 0, max: 255),
+            );
         } catch (InvalidValue $e) {
             fwrite(\STDERR, $e->getMessage()."\n");
 

@@ -30,7 +30,7 @@ final class KitCommand extends JobCommand
     {
         $out = $input->getOption('out');
         if (!\is_string($out) || '' === $out) {
-            throw new InvalidValue('nothing', 'a file to write, after --out', 'Such as --out kit.zip.');
+            throw new InvalidValue(given: 'nothing', allowed: 'a file to write, after --out', advice: 'Such as --out kit.zip.');
         }
         try {
             $files = (new Kit(\dirname(__DIR__, 2)))->write($job, $out);

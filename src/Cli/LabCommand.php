@@ -41,7 +41,13 @@ final class LabCommand extends JobCommand
     {
         $faults = new Faults(self::figure($input, 'loss', 100), self::figure($input, 'jitter', 1000));
         try {
-            $lab = new LabHost($job, LabRegistry::ofThisUser(), UnitFiles::make(), LabPartCommand::start(...), $faults);
+            $lab = new LabHost(
+                job: $job,
+                registry: LabRegistry::ofThisUser(),
+                renderer: UnitFiles::make(),
+                child: LabPartCommand::start(...),
+                faults: $faults,
+            );
         } catch (LabTaken $e) {
             throw new InvalidValue($job->info->name, 'a job whose lab does not run yet', $e->getMessage());
         }

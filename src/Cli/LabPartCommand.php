@@ -47,7 +47,15 @@ final class LabPartCommand extends Command
         $job = JobFile::read($text, ShippedProfiles::load());
         $faults = array_map(static fn (mixed $f): float => is_numeric($f) ? (float) $f : 0.0, (array) $plan['faults']);
         $blocks = LabBlocks::kept((array) $plan['blocks']);
-        $lab = new Lab($job, LabPorts::ofThisUser(), UnitFiles::make(), $blocks, $part, $parts, new Faults(...array_values($faults)));
+        $lab = new Lab(
+            job: $job,
+            ports: LabPorts::ofThisUser(),
+            renderer: UnitFiles::make(),
+            blocks: $blocks,
+            part: $part,
+            parts: $parts,
+            faults: new Faults(...array_values($faults)),
+        );
         $output->writeln(
             Json::line(['running' => $lab->running(), 'failed' => (object) $lab->failed()]),
             OutputInterface::OUTPUT_RAW,

@@ -81,7 +81,7 @@ final class PlanCommand extends JobCommand
         $file = $input->getArgument('job');
         if (true === $input->getOption('write')) {
             if (!\is_string($file) || '-' === $file) {
-                throw InvalidFile::at('--write', '-', 'a job file', 'Standard input cannot be written back.');
+                throw InvalidFile::at(path: '--write', given: '-', allowed: 'a job file', advice: 'Standard input cannot be written back.');
             }
             if (false === file_put_contents($file, JobFile::write($job->with($proposal->changeSet($job))))) {
                 throw InvalidFile::at('--write', $file, 'a file that may be written', 'Check the rights of the folder.');

@@ -80,8 +80,8 @@ final class ProbeCommand extends JobCommand
         $target = self::text($input, 'target');
         try {
             return null === $target
-                ? $this->intents($job, $input, $output, (float) $timeout, $ranges)
-                : $this->one($job, $input, $output, $prober, $target);
+                ? $this->intents(job: $job, input: $input, output: $output, seconds: (float) $timeout, ranges: $ranges)
+                : $this->one(job: $job, input: $input, output: $output, prober: $prober, target: $target);
         } catch (RefusedTarget $e) {
             throw new InvalidValue(
                 $target ?? 'target',
@@ -144,7 +144,7 @@ final class ProbeCommand extends JobCommand
         if (null === $out) {
             $write = static fn (string $line) => $output->writeln($line, OutputInterface::OUTPUT_RAW);
 
-            return $this->ask($test, $where, $intents, $vantage, $vantage, $write);
+            return $this->ask(test: $test, where: $where, intents: $intents, from: $vantage, vantage: $vantage, write: $write);
         }
         $file = @fopen($out, 'w');
         if (false === $file) {
@@ -154,7 +154,7 @@ final class ProbeCommand extends JobCommand
         $write = static fn (string $line) => fwrite($file, $line."\n");
         $asker = null === $vantage ? null : $job->devices[$vantage]->primaryAddress()?->address;
         $write(Json::line(self::head($job, $name, $clock->ask($job, $asker))));
-        $code = $this->ask($test, $where, $intents, $vantage, $name, $write);
+        $code = $this->ask(test: $test, where: $where, intents: $intents, from: $vantage, vantage: $name, write: $write);
         fclose($file);
         $output->writeln(\sprintf('Results are in %s, asked from %s.', $out, $name), OutputInterface::OUTPUT_RAW);
 
@@ -167,13 +167,13 @@ final class ProbeCommand extends JobCommand
     private static function head(Job $job, string $vantage, ?array $offset): ResultsHead
     {
         return new ResultsHead(
-            ResultsHead::VERSION,
-            $job->info->name,
-            hash('sha256', JobFile::write($job)),
-            $vantage,
-            gmdate('c'),
-            null === $offset ? null : round($offset[0], 4),
-            $offset[1] ?? '',
+            results: ResultsHead::VERSION,
+            job: $job->info->name,
+            plan: hash('sha256', JobFile::write($job)),
+            vantage: $vantage,
+            began: gmdate('c'),
+            offset: null === $offset ? null : round($offset[0], 4),
+            clock: $offset[1] ?? '',
         );
     }
 

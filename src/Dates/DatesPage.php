@@ -51,24 +51,24 @@ final readonly class DatesPage
         $x = static fn (int $days): float => self::LEFT + ($days - $from) / max(1, $to - $from) * (self::WIDTH - 2 * self::LEFT);
 
         return new DatesView(
-            \sprintf('%s, %s', Words::count(\count($dates), 'day to keep', 'days to keep'), [] === $urgent
+            summary: \sprintf('%s, %s', Words::count(\count($dates), 'day to keep', 'days to keep'), [] === $urgent
                 ? 'nothing to order or to prolong'
                 : Words::count(\count($urgent), 'licence needs care', 'licences need care')),
-            [] === $urgent ? null : $this->next($context, $urgent[0]),
-            $x(0),
-            self::TOP + \count($dates) * self::ROW + 12,
-            $this->marks($context, $dates, $x),
-            $this->ticks($context, $from, $to, $x),
-            array_map(fn (DateAhead $d): array => [
+            next: [] === $urgent ? null : $this->next($context, $urgent[0]),
+            today: $x(0),
+            height: self::TOP + \count($dates) * self::ROW + 12,
+            marks: $this->marks($context, $dates, $x),
+            ticks: $this->ticks($context, $from, $to, $x),
+            dates: array_map(fn (DateAhead $d): array => [
                 'title' => $d->title,
                 'when' => $d->when(),
                 'on' => $this->day($context, $d->on),
                 'todo' => $d->todo,
                 'tone' => $d->days < 0 ? 'quiet' : ($d->days <= 7 ? 'care' : ''),
             ], $dates),
-            array_map(fn (LicenceLine $l): array => $this->licence($context, $l), $licences),
-            array_map(self::firmware(...), FirmwareLines::of(new Settings($context->job))),
-            array_map(static fn (TimeLine $l): array => [
+            licences: array_map(fn (LicenceLine $l): array => $this->licence($context, $l), $licences),
+            firmware: array_map(self::firmware(...), FirmwareLines::of(new Settings($context->job))),
+            time: array_map(static fn (TimeLine $l): array => [
                 'segment' => $l->segment,
                 'units' => $l->units,
                 'zones' => implode(', ', $l->zones),
@@ -76,7 +76,7 @@ final readonly class DatesPage
                 'said' => $l->said(),
                 'tone' => [] === $l->servers ? 'care' : '',
             ], TimeLines::of($context->job)),
-            [
+            files: [
                 new Link('Calendar file', $this->url($context, 'dates_calendar'), 'c'),
                 new Link('Licences', $this->url($context, 'paper', ['name' => 'licences'])),
                 new Link('Firmware', $this->url($context, 'paper', ['name' => 'firmware'])),

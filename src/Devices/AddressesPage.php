@@ -46,12 +46,12 @@ final readonly class AddressesPage
         ], \array_slice($proposal->unplaced, 0, self::MOST_UNPLACED));
 
         return new AddressesView(
-            'In runs by '.self::word($by),
-            $editor && [] !== $rows ? self::next($proposal) : null,
-            $editor ? $accept : null,
-            $rows,
-            $unplaced,
-            [
+            summary: 'In runs by '.self::word($by),
+            next: $editor && [] !== $rows ? self::next($proposal) : null,
+            accept: $editor ? $accept : null,
+            rows: $rows,
+            unplaced: $unplaced,
+            actions: [
                 new Link(\sprintf('By %s instead', self::word($other)), $this->url('addresses', $context, ['by' => $other->value])),
                 new Link('Cancel', $this->url('devices', $context)),
             ],

@@ -73,7 +73,7 @@ final class DeviceFields
             }
             $value = $fields[$key]->typed($text) ?? $fields[$key]->blank();
             if (self::isOfInterface($key)) {
-                $interface[$key] = self::interfaceValue($job, $device, $key, $value, $typed);
+                $interface[$key] = self::interfaceValue(job: $job, device: $device, key: $key, value: $value, typed: $typed);
             } else {
                 $values[$key] = $value;
             }

@@ -41,7 +41,13 @@ final class DeviceListController extends JobPage
         }
         $status = '' === $view->refused ? Response::HTTP_OK : Response::HTTP_UNPROCESSABLE_ENTITY;
 
-        return $this->page($context, 'devices', 'devices/list.html.twig', new ListPageView($view, ListHelp::of($context->job)), $status);
+        return $this->page(
+            context: $context,
+            stop: 'devices',
+            template: 'devices/list.html.twig',
+            view: new ListPageView($view, ListHelp::of($context->job)),
+            status: $status,
+        );
     }
 
     #[Route('/job/{slug}/list/take', name: 'list_take', methods: ['POST'])]
@@ -63,7 +69,14 @@ final class DeviceListController extends JobPage
         if (\count($import->edits) <= self::AT_ONCE) {
             return $this->change($context, $import->changeSet(), $request, 'devices');
         }
-        $run = ImportRun::ofDeviceList($context->stored, $this->user(), $text, $import->orders, $context->revision, $this->now());
+        $run = ImportRun::ofDeviceList(
+            job: $context->stored,
+            user: $this->user(),
+            content: $text,
+            orders: $import->orders,
+            seen: $context->revision,
+            at: $this->now(),
+        );
         $runs->start($run);
 
         return $this->page($context, 'devices', 'devices/running.html.twig', $views->of($run));

@@ -54,15 +54,15 @@ final readonly class DeviceQuery
         }
 
         return new self(
-            trim($query->getString('q')),
-            $query->getString('sort', 'order'),
-            $query->getString('only'),
-            self::page($query->getString('page')),
-            $query->getString('sel'),
-            array_filter($narrow, static fn (string $v): bool => '' !== $v),
-            self::columns($request),
-            $query->getString('value'),
-            $query->getString('typed'),
+            filter: trim($query->getString('q')),
+            sort: $query->getString('sort', 'order'),
+            only: $query->getString('only'),
+            page: self::page($query->getString('page')),
+            selected: $query->getString('sel'),
+            narrow: array_filter($narrow, static fn (string $v): bool => '' !== $v),
+            columns: self::columns($request),
+            value: $query->getString('value'),
+            typed: $query->getString('typed'),
         );
     }
 
@@ -92,7 +92,15 @@ final readonly class DeviceQuery
 
     public function selecting(string $id): self
     {
-        return new self($this->filter, $this->sort, $this->only, $this->page, $id, $this->narrow, $this->columns);
+        return new self(
+            filter: $this->filter,
+            sort: $this->sort,
+            only: $this->only,
+            page: $this->page,
+            selected: $id,
+            narrow: $this->narrow,
+            columns: $this->columns,
+        );
     }
 
     /**

@@ -69,13 +69,13 @@ final readonly class DeviceTable
             $text = $shown[$field] ?? '';
             $tone = 'address' === $field && '' === $values['address'] ? ('' === $text ? 'missing' : 'leased') : '';
             $cells[] = new DeviceCell(
-                $field,
-                $label,
-                $values[$field] ?? '',
-                'missing' === $tone ? 'none yet' : $text,
-                'segment' === $field ? $segment->name ?? '' : $text,
-                \in_array($field, self::TECHNICAL, true),
-                $tone,
+                field: $field,
+                label: $label,
+                value: $values[$field] ?? '',
+                text: 'missing' === $tone ? 'none yet' : $text,
+                title: 'segment' === $field ? $segment->name ?? '' : $text,
+                technical: \in_array($field, self::TECHNICAL, true),
+                tone: $tone,
             );
         }
 

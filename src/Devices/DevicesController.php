@@ -61,14 +61,26 @@ final class DevicesController extends JobPage
 
         $now = $reading->context($context->stored);
 
-        return $this->answer($now, $id, $frames, $reading->isSoonTold($context->stored), DeviceQuery::of($request));
+        return $this->answer(
+            context: $now,
+            id: $id,
+            frames: $frames,
+            isTold: $reading->isSoonTold($context->stored),
+            query: DeviceQuery::of($request),
+        );
     }
 
     /** One row as it stands, with what is wrong with it. */
     #[Route('/job/{slug}/devices/{id}/row', name: 'device_row', methods: ['GET'])]
     public function row(JobContext $context, string $id, Request $request, Frames $frames): Response
     {
-        return $this->answer($context, $this->device($context, $id)->id, $frames, true, DeviceQuery::of($request));
+        return $this->answer(
+            context: $context,
+            id: $this->device($context, $id)->id,
+            frames: $frames,
+            isTold: true,
+            query: DeviceQuery::of($request),
+        );
     }
 
     /** All fields at once, from the form beside the table; works without JavaScript. */
@@ -89,7 +101,13 @@ final class DevicesController extends JobPage
         }
         $view = $this->devices->show($context, DeviceQuery::of($request)->selecting($id), $typed, $refusals->flat());
 
-        return $this->page($context, 'devices', 'devices/index.html.twig', $view, Response::HTTP_UNPROCESSABLE_ENTITY);
+        return $this->page(
+            context: $context,
+            stop: 'devices',
+            template: 'devices/index.html.twig',
+            view: $view,
+            status: Response::HTTP_UNPROCESSABLE_ENTITY,
+        );
     }
 
     #[Route('/job/{slug}/devices', name: 'device_add', methods: ['POST'])]
@@ -108,7 +126,13 @@ final class DevicesController extends JobPage
         }
         $change = new ChangeSet('Added '.$name, $import->edits);
 
-        return $this->change($context, $change, $request, 'devices', ['sel' => $import->edits[0]->id]);
+        return $this->change(
+            context: $context,
+            change: $change,
+            request: $request,
+            route: 'devices',
+            parameters: ['sel' => $import->edits[0]->id],
+        );
     }
 
     #[Route('/job/{slug}/devices/{id}/remove', name: 'device_remove', methods: ['POST'])]

@@ -56,30 +56,36 @@ final readonly class DevicesPage
         $editor = $this->security->isGranted('ROLE_TECHNICIAN');
 
         return new DevicesView(
-            \sprintf('%s · %s', $count, Words::count(\count($here), 'finding')),
-            $editor ? $this->next($context, $digest->withoutAddress) : null,
-            $editor,
-            $this->heads($context, $query, $table),
-            $rows,
-            $this->pages($context, $query, $page, (int) ceil(\count($ids) / DeviceTable::PAGE)),
-            $query->filter,
-            $query->only,
-            ['' => 'all', 'findings' => 'with findings', 'unaddressed' => 'without address'],
-            new Link('Paste or import a list', $this->url('list', $context), 'l'),
-            0 === $digest->devices,
-            $this->url('devices', $context),
-            null === $device ? null : $this->panel($context, $device, $typed, $refusals, $query),
-            $this->findings->all($context, \array_slice($here, 0, self::MOST_FINDINGS), 'devices'),
-            $editor ? $this->newFields($context) : [],
-            $editor ? $this->options($context) : [],
-            $this->narrow($context, $query),
-            array_map(static fn (string $f, string $l): array => [
+            summary: \sprintf('%s · %s', $count, Words::count(\count($here), 'finding')),
+            next: $editor ? $this->next($context, $digest->withoutAddress) : null,
+            mayEdit: $editor,
+            heads: $this->heads($context, $query, $table),
+            rows: $rows,
+            pages: $this->pages($context, $query, $page, (int) ceil(\count($ids) / DeviceTable::PAGE)),
+            filter: $query->filter,
+            only: $query->only,
+            which: ['' => 'all', 'findings' => 'with findings', 'unaddressed' => 'without address'],
+            list: new Link('Paste or import a list', $this->url('list', $context), 'l'),
+            isEmpty: 0 === $digest->devices,
+            allUrl: $this->url('devices', $context),
+            panel: null === $device ? null : $this->panel(
+                context: $context,
+                device: $device,
+                typed: $typed,
+                refusals: $refusals,
+                query: $query,
+            ),
+            findings: $this->findings->all($context, \array_slice($here, 0, self::MOST_FINDINGS), 'devices'),
+            newFields: $editor ? $this->newFields($context) : [],
+            options: $editor ? $this->options($context) : [],
+            narrow: $this->narrow($context, $query),
+            columns: array_map(static fn (string $f, string $l): array => [
                 'field' => $f,
                 'label' => $l,
                 'shown' => isset($table->columns[$f]),
             ], array_keys(DeviceTable::COLUMNS), DeviceTable::COLUMNS),
-            $this->url('devices_csv', $context, $query->parameters()),
-            $editor ? $this->many($context) : null,
+            csvUrl: $this->url('devices_csv', $context, $query->parameters()),
+            many: $editor ? $this->many($context) : null,
         );
     }
 
@@ -149,7 +155,13 @@ final readonly class DevicesPage
         $findings = $isTold ? $this->reading->digest($context->stored)->findingsByDevice() : [];
         $again = $isTold ? null : $this->url('device_row', $context, ['id' => $id]);
 
-        return $this->makeRow($context, new DeviceTable($context->job, $findings, $query->columns), $id, false, $again);
+        return $this->makeRow(
+            context: $context,
+            table: new DeviceTable($context->job, $findings, $query->columns),
+            id: $id,
+            selected: false,
+            again: $again,
+        );
     }
 
     /**
@@ -179,19 +191,19 @@ final readonly class DevicesPage
         );
 
         return new DevicePanel(
-            $device->name,
-            $context->job->profileOf($device)->name,
-            (string) $device->serial,
-            $refusals->above,
-            $this->findings->all($context, $findings, 'devices'),
-            new Link('Open on the bench', $this->url('bench_device', $context, $of)),
-            $editor ? new Link('More interfaces, lists, settings', $this->url('record', $context, ['list' => 'devices'] + $of)) : null,
-            $this->url('device_save', $context, $of),
-            $context->revision,
-            $editor ? $refusals->at(DeviceFields::form($context->job, $device, $typed)) : [],
-            array_filter($values, static fn (string $v): bool => '' !== $v),
-            $editor ? $remove : null,
-            $this->values->of($context, $device, $query->value ?? '', $query->typed ?? ''),
+            name: $device->name,
+            kind: $context->job->profileOf($device)->name,
+            serial: (string) $device->serial,
+            errors: $refusals->above,
+            findings: $this->findings->all($context, $findings, 'devices'),
+            bench: new Link('Open on the bench', $this->url('bench_device', $context, $of)),
+            all: $editor ? new Link('More interfaces, lists, settings', $this->url('record', $context, ['list' => 'devices'] + $of)) : null,
+            saveUrl: $this->url('device_save', $context, $of),
+            version: $context->revision,
+            fields: $editor ? $refusals->at(DeviceFields::form($context->job, $device, $typed)) : [],
+            values: array_filter($values, static fn (string $v): bool => '' !== $v),
+            remove: $editor ? $remove : null,
+            told: $this->values->of($context, $device, $query->value ?? '', $query->typed ?? ''),
         );
     }
 
@@ -200,17 +212,17 @@ final readonly class DevicesPage
         $device = $context->job->devices[$id];
 
         return new DeviceRow(
-            $id,
-            $device->name,
-            $context->version(Device::class, $id) ?? 0,
-            $table->cells($device),
-            $table->faults($id),
-            $selected,
-            $this->url('devices', $context, ['sel' => $id]),
-            $this->url('device_cell', $context, ['id' => $id]),
-            $this->url('device_why', $context, ['id' => $id]),
-            $again,
-            $this->security->isGranted('ROLE_TECHNICIAN'),
+            id: $id,
+            name: $device->name,
+            version: $context->version(Device::class, $id) ?? 0,
+            cells: $table->cells($device),
+            faults: $table->faults($id),
+            selected: $selected,
+            url: $this->url('devices', $context, ['sel' => $id]),
+            saveUrl: $this->url('device_cell', $context, ['id' => $id]),
+            whyUrl: $this->url('device_why', $context, ['id' => $id]),
+            againUrl: $again,
+            mayPick: $this->security->isGranted('ROLE_TECHNICIAN'),
         );
     }
 

@@ -40,7 +40,13 @@ final readonly class ListColumns
             }
         }
         $places = $mayMake && $form->getBoolean('places');
-        $orders = new ListOrders($columns, $kinds, $mended, $places, $mayMake && $form->getBoolean('numbers'));
+        $orders = new ListOrders(
+            columns: $columns,
+            kinds: $kinds,
+            mended: $mended,
+            places: $places,
+            numbers: $mayMake && $form->getBoolean('numbers'),
+        );
 
         return new self($orders, $form->getString('head'));
     }

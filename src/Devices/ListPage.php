@@ -44,7 +44,13 @@ final readonly class ListPage
 
     public function blank(JobContext $context, string $text = '', string $refused = ''): ListView
     {
-        return new ListView('Paste or import a list', $this->url('list', $context), $this->url('devices', $context), $text, $refused);
+        return new ListView(
+            title: 'Paste or import a list',
+            action: $this->url('list', $context),
+            leaveUrl: $this->url('devices', $context),
+            text: $text,
+            refused: $refused,
+        );
     }
 
     /**
@@ -67,11 +73,11 @@ final readonly class ListPage
         );
 
         return (new DeviceImporter($context->job))->read($text, new ListOrders(
-            [] === $orders->columns ? $remembered->columns : $said,
-            $orders->kinds + $remembered->kinds,
-            $orders->mended,
-            $orders->places,
-            $orders->numbers,
+            columns: [] === $orders->columns ? $remembered->columns : $said,
+            kinds: $orders->kinds + $remembered->kinds,
+            mended: $orders->mended,
+            places: $orders->places,
+            numbers: $orders->numbers,
         ));
     }
 

@@ -27,15 +27,15 @@ final class ValueChange
         return match ($scope) {
             'kind' => new ChangeSet(
                 \sprintf('%s of all %s: %s', $setting->name, lcfirst($job->profileOf($device)->plural), $shown),
-                self::rule($job, $setting, $value, ['profile' => $device->profile], $reason),
+                self::rule(job: $job, setting: $setting, value: $value, whom: ['profile' => $device->profile], reason: $reason),
             ),
             'place' => new ChangeSet(
                 \sprintf('%s in %s: %s', $setting->name, $job->locations[$device->location]->name ?? '', $shown),
-                self::rule($job, $setting, $value, ['location' => $device->location], $reason),
+                self::rule(job: $job, setting: $setting, value: $value, whom: ['location' => $device->location], reason: $reason),
             ),
             default => new ChangeSet(
                 \sprintf('%s of %s: %s', $setting->name, $device->name, $shown),
-                [self::unit($job, $device, $setting, $value, $reason)],
+                [self::unit(job: $job, device: $device, setting: $setting, value: $value, reason: $reason)],
             ),
         };
     }

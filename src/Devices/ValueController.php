@@ -37,13 +37,26 @@ final class ValueController extends JobPage
 
             return $this->to($context, 'devices', $back + ($declared->secret ? [] : ['typed' => $text]));
         }
-        $change = ValueChange::of($context->job, $device, $declared, $value, $form->getString('scope'), trim($form->getString('reason')));
+        $change = ValueChange::of(
+            job: $context->job,
+            device: $device,
+            setting: $declared,
+            value: $value,
+            scope: $form->getString('scope'),
+            reason: trim($form->getString('reason')),
+        );
         $parts = $form->has('alone') ? [] : ValueChange::parts($context->job, $change);
         if ([] !== $parts && !$form->has('both')) {
-            return $this->ask($context, $request, $change, $parts, $id, $setting);
+            return $this->ask(context: $context, request: $request, change: $change, parts: $parts, id: $id, setting: $setting);
         }
 
-        return $this->change($context, $form->has('both') ? self::both($context, $change, $parts) : $change, $request, 'devices', $back);
+        return $this->change(
+            context: $context,
+            change: $form->has('both') ? self::both($context, $change, $parts) : $change,
+            request: $request,
+            route: 'devices',
+            parameters: $back,
+        );
     }
 
     /** @param list<ConstraintCheck> $parts */
@@ -55,15 +68,21 @@ final class ValueController extends JobPage
         $url = $this->generateUrl('device_value', ['slug' => $context->stored->getSlug(), 'id' => $id, 'setting' => $setting]);
         $others = self::both($context, $change, $parts);
         $view = new ValueAskedView(
-            $change->title,
-            $names,
-            $others->title === $change->title ? '' : $others->title,
-            $url,
-            $form,
-            $this->generateUrl('devices', ['slug' => $context->stored->getSlug(), 'sel' => $id, 'value' => $setting]),
+            title: $change->title,
+            parts: $names,
+            both: $others->title === $change->title ? '' : $others->title,
+            url: $url,
+            form: $form,
+            backUrl: $this->generateUrl('devices', ['slug' => $context->stored->getSlug(), 'sel' => $id, 'value' => $setting]),
         );
 
-        return $this->page($context, 'devices', 'devices/value.html.twig', $view, Response::HTTP_UNPROCESSABLE_ENTITY);
+        return $this->page(
+            context: $context,
+            stop: 'devices',
+            template: 'devices/value.html.twig',
+            view: $view,
+            status: Response::HTTP_UNPROCESSABLE_ENTITY,
+        );
     }
 
     /**

@@ -48,22 +48,22 @@ final readonly class ValueLines
             }
             $text = $setting->id === $selected && '' !== $typed ? $typed : $value->text();
             $lines[] = new ValueLine(
-                $setting->id,
-                $setting->name,
-                $value->isOpen() ? ($setting->optional ? 'not said' : 'still open') : self::shown($value),
-                $value->origin()->label(),
-                $value->isDue(),
-                $setting->id === $selected,
-                self::chain($settings->chain($device, $setting), $setting, $value->from),
-                $partners[$setting->id] ?? [],
-                $setting->why,
-                $isEditor ? self::fields($context, $device, $setting, $text) : [],
-                $this->urls->generate('device_value', [
+                id: $setting->id,
+                label: $setting->name,
+                value: $value->isOpen() ? ($setting->optional ? 'not said' : 'still open') : self::shown($value),
+                origin: $value->origin()->label(),
+                isOpen: $value->isDue(),
+                isSelected: $setting->id === $selected,
+                chain: self::chain($settings->chain($device, $setting), $setting, $value->from),
+                partners: $partners[$setting->id] ?? [],
+                why: $setting->why,
+                fields: $isEditor ? self::fields($context, $device, $setting, $text) : [],
+                url: $this->urls->generate('device_value', [
                     'slug' => $context->stored->getSlug(),
                     'id' => $device->id,
                     'setting' => $setting->id,
                 ]),
-                $states[$setting->id] ?? '',
+                state: $states[$setting->id] ?? '',
             );
         }
 
@@ -154,8 +154,15 @@ final readonly class ValueLines
         $reason = $device->reasons[$setting->id] ?? '';
 
         return [
-            new FormField('value', 'Value', $text, $isList ? 'text' : 'select', true, $isList ? [] : ['' => ''] + $options),
-            new FormField('scope', 'Counts', 'unit', 'select', options: $scopes),
+            new FormField(
+                name: 'value',
+                label: 'Value',
+                value: $text,
+                control: $isList ? 'text' : 'select',
+                technical: true,
+                options: $isList ? [] : ['' => ''] + $options,
+            ),
+            new FormField(name: 'scope', label: 'Counts', value: 'unit', control: 'select', options: $scopes),
             new FormField('reason', 'Reason', \is_string($reason) ? $reason : ''),
         ];
     }

@@ -137,7 +137,13 @@ final class HandOverController extends JobPage
             if ($drift->list === $list && $drift->id === $id) {
                 $change = new ChangeSet(\sprintf('%s %s, as signed', ucfirst($drift->one), $drift->name), [$drift->back]);
 
-                return $this->change($context, $change, $request, 'signed_state', ['id' => $state->getId()]);
+                return $this->change(
+                    context: $context,
+                    change: $change,
+                    request: $request,
+                    route: 'signed_state',
+                    parameters: ['id' => $state->getId()],
+                );
             }
         }
         $this->addFlash('error', self::AS_SIGNED);

@@ -58,27 +58,27 @@ final readonly class HandOverPage
         $visit = $this->em->getRepository(VisitRun::class)->findOneBy(['job' => $context->stored], ['id' => 'DESC']);
 
         return new HandOverView(
-            \sprintf('%d open, %d of them accepted', \count($open), \count($open) - $left),
-            [
-                new Link('Carry off', '#documents', 'o'),
-                new Link('Visit again', '#visit', 'v'),
+            summary: \sprintf('%d open, %d of them accepted', \count($open), \count($open) - $left),
+            actions: [
+                new Link(text: 'Carry off', url: '#documents', key: 'o'),
+                new Link(text: 'Visit again', url: '#visit', key: 'v'),
                 new Link('Proof', $this->url('proof', $context), 'p'),
                 new Link('Dates', $this->url('dates', $context), 'd'),
             ],
-            $this->next($context, $left, $signed),
-            $groups,
-            $this->timeline($context, $signed),
-            $this->security->isGranted('ROLE_LEAD'),
-            $this->security->isGranted('ROLE_TECHNICIAN') ? $this->documents->titles() : [],
-            $this->url('documents', $context),
-            null === $run ? null : $this->runs->of($run),
-            $this->security->isGranted('ROLE_TECHNICIAN') ? self::visitFields($context) : [],
-            $this->url('visit_begin', $context),
-            null === $visit ? null : $this->runs->of($visit),
-            Labels::fields($context->job),
-            $this->url('labels', $context),
-            $this->url('hand_over_accept', $context),
-            $this->url('hand_over_sign', $context),
+            next: $this->next($context, $left, $signed),
+            groups: $groups,
+            timeline: $this->timeline($context, $signed),
+            maySign: $this->security->isGranted('ROLE_LEAD'),
+            documents: $this->security->isGranted('ROLE_TECHNICIAN') ? $this->documents->titles() : [],
+            documentsUrl: $this->url('documents', $context),
+            run: null === $run ? null : $this->runs->of($run),
+            visitFields: $this->security->isGranted('ROLE_TECHNICIAN') ? self::visitFields($context) : [],
+            visitUrl: $this->url('visit_begin', $context),
+            visit: null === $visit ? null : $this->runs->of($visit),
+            labels: Labels::fields($context->job),
+            labelsUrl: $this->url('labels', $context),
+            acceptUrl: $this->url('hand_over_accept', $context),
+            signUrl: $this->url('hand_over_sign', $context),
         );
     }
 

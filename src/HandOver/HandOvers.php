@@ -115,7 +115,7 @@ final readonly class HandOvers
         } elseif (null !== $left) {
             $left->say($reason, $user, $this->clock->now());
         } else {
-            $this->em->persist(new LeftOpen($stored, $item, $reason, $user, $this->clock->now()));
+            $this->em->persist(new LeftOpen(job: $stored, item: $item, reason: $reason, user: $user, at: $this->clock->now()));
         }
         $this->em->flush();
     }
@@ -147,17 +147,17 @@ final readonly class HandOvers
         $seen = $this->observations->counts($context->stored);
         $proven = static fn (SeenIn $where): int => array_sum(array_map(static fn (SeenCounts $c): int => $c->holding($where), $seen));
         $state = new SignedState(
-            $context->stored,
-            $user,
-            $this->clock->now(),
-            $takenBy,
-            $reservations,
-            JobFile::write($context->job),
-            $proven(SeenIn::Site),
-            $proven(SeenIn::Lab),
-            $this->reading->digest($context->stored)->pairs,
-            $open,
-            $this->seen($context),
+            job: $context->stored,
+            user: $user,
+            at: $this->clock->now(),
+            takenBy: $takenBy,
+            reservations: $reservations,
+            file: JobFile::write($context->job),
+            proven: $proven(SeenIn::Site),
+            provenInLab: $proven(SeenIn::Lab),
+            pairs: $this->reading->digest($context->stored)->pairs,
+            open: $open,
+            seen: $this->seen($context),
         );
         $this->em->persist($state);
         $this->em->flush();

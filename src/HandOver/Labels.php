@@ -45,7 +45,13 @@ final readonly class Labels
         }
         $fields = [new FormField('sheet', 'Paper', LabelSheet::TwentyFour->value, 'select', options: $sheets)];
 
-        return \count($parts) > 1 ? [...$fields, new FormField('from', 'Units', '1', 'select', options: $parts)] : $fields;
+        return \count($parts) > 1 ? [...$fields, new FormField(
+            name: 'from',
+            label: 'Units',
+            value: '1',
+            control: 'select',
+            options: $parts,
+        )] : $fields;
     }
 
     /**
@@ -68,12 +74,12 @@ final readonly class Labels
         }
 
         return new LabelsView(
-            $pages,
-            \sprintf('%.2fmm', $width),
-            \sprintf('%.2fmm', $height),
-            \sprintf('%.2fmm', $height - 2 * self::EDGE),
-            \sprintf('%.2fmm', $height - self::EDGE),
-            $height < 25 ? 5 : 8,
+            pages: $pages,
+            width: \sprintf('%.2fmm', $width),
+            height: \sprintf('%.2fmm', $height),
+            code: \sprintf('%.2fmm', $height - 2 * self::EDGE),
+            indent: \sprintf('%.2fmm', $height - self::EDGE),
+            points: $height < 25 ? 5 : 8,
         );
     }
 

@@ -45,14 +45,14 @@ final readonly class SignedStatePage
         $accepted = $this->handOvers->accepted($context->stored);
 
         return new SignedStateView(
-            'Signed '.LocalTime::full($state->getAt(), $context->stored->getTimezone()),
-            ([] === $drift ? 'the plan is as it was' : Words::count(\count($drift), 'record').' changed since')
+            title: 'Signed '.LocalTime::full($state->getAt(), $context->stored->getTimezone()),
+            summary: ([] === $drift ? 'the plan is as it was' : Words::count(\count($drift), 'record').' changed since')
                 .([] === $turned ? '' : ', '.Words::count(\count($turned), 'pair').' seen otherwise'),
-            [
+            actions: [
                 new Link('Hand-over', $this->url('hand-over', $context), 'h'),
                 new Link('The file as it was signed', $this->url('signed_file', $context, ['id' => $state->getId()]), 'f'),
             ],
-            [
+            facts: [
                 ['Taken over by', $state->getTakenBy()],
                 ['Signed by', $state->getUser()?->getDisplayName() ?? 'somebody'],
                 ['Reservations', '' === $state->getReservations() ? 'none' : $state->getReservations()],
@@ -61,12 +61,15 @@ final readonly class SignedStatePage
                 ['Never seen on site', self::unseen($state)],
                 ['SHA-256 of the file', $state->getHash()],
             ],
-            array_map(fn (RecordDrift $d): DriftLine => $this->line($context, $state, $d, $accepted), \array_slice($drift, 0, self::MOST)),
-            self::more($drift),
-            $this->turned($context, $state, $turned, $accepted),
-            self::more($turned),
-            self::open($state),
-            $this->url('signed_accept', $context, ['id' => $state->getId()]),
+            drift: array_map(
+                fn (RecordDrift $d): DriftLine => $this->line($context, $state, $d, $accepted),
+                \array_slice($drift, 0, self::MOST),
+            ),
+            more: self::more($drift),
+            turned: $this->turned($context, $state, $turned, $accepted),
+            moreTurned: self::more($turned),
+            open: self::open($state),
+            acceptUrl: $this->url('signed_accept', $context, ['id' => $state->getId()]),
         );
     }
 
@@ -119,15 +122,15 @@ final readonly class SignedStatePage
             $name = $context->job->intents[$intent]->name ?? $intent;
             $item = self::key($state, self::pairKey($key, $is));
             $lines[] = new DriftLine(
-                $item,
-                \sprintf('%s: %s to %s', $name, $context->job->nameOf($from), $context->job->nameOf($to)),
-                '',
-                $this->url('proof', $context, ['intent' => $intent]),
-                [\sprintf('%s → %s', $was->word(), $is->word())],
-                ($accepted[$item] ?? null)?->getReason() ?? '',
-                HandOvers::who($context->stored, $accepted[$item] ?? null),
-                null,
-                $this->security->isGranted('ROLE_LEAD'),
+                key: $item,
+                title: \sprintf('%s: %s to %s', $name, $context->job->nameOf($from), $context->job->nameOf($to)),
+                is: '',
+                url: $this->url('proof', $context, ['intent' => $intent]),
+                changes: [\sprintf('%s → %s', $was->word(), $is->word())],
+                reason: ($accepted[$item] ?? null)?->getReason() ?? '',
+                who: HandOvers::who($context->stored, $accepted[$item] ?? null),
+                back: null,
+                mayAccept: $this->security->isGranted('ROLE_LEAD'),
             );
         }
 
@@ -143,15 +146,15 @@ final readonly class SignedStatePage
         $back = new Post('Put back as signed', $url, $values, spoken: ': '.$drift->name);
 
         return new DriftLine(
-            $item,
-            \sprintf('%s %s', ucfirst($drift->one), $drift->name),
-            $drift->is,
-            'gone' === $drift->is ? '' : $this->url('record', $context, ['list' => $drift->list, 'id' => $drift->id]),
-            array_map(static fn (array $f): string => \sprintf('%s: %s → %s', ...$f), $drift->fields),
-            ($accepted[$item] ?? null)?->getReason() ?? '',
-            HandOvers::who($context->stored, $accepted[$item] ?? null),
-            $this->rights->allow($context->stored, new ChangeSet('', [$drift->back])) ? $back : null,
-            $this->security->isGranted('ROLE_LEAD'),
+            key: $item,
+            title: \sprintf('%s %s', ucfirst($drift->one), $drift->name),
+            is: $drift->is,
+            url: 'gone' === $drift->is ? '' : $this->url('record', $context, ['list' => $drift->list, 'id' => $drift->id]),
+            changes: array_map(static fn (array $f): string => \sprintf('%s: %s → %s', ...$f), $drift->fields),
+            reason: ($accepted[$item] ?? null)?->getReason() ?? '',
+            who: HandOvers::who($context->stored, $accepted[$item] ?? null),
+            back: $this->rights->allow($context->stored, new ChangeSet('', [$drift->back])) ? $back : null,
+            mayAccept: $this->security->isGranted('ROLE_LEAD'),
         );
     }
 

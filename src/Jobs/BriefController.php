@@ -30,14 +30,14 @@ final class BriefController extends JobPage
     #[IsGranted('ROLE_TECHNICIAN')]
     public function undo(JobContext $context, Change $change, Request $request, JobEditor $editor): Response
     {
-        return $this->step($context, $change, $request, 'Undone', $editor->undo(...));
+        return $this->step(context: $context, change: $change, request: $request, done: 'Undone', step: $editor->undo(...));
     }
 
     #[Route('/job/{slug}/redo/{id}', name: 'redo', requirements: ['id' => '\d{1,10}'], methods: ['POST'])]
     #[IsGranted('ROLE_TECHNICIAN')]
     public function redo(JobContext $context, Change $change, Request $request, JobEditor $editor): Response
     {
-        return $this->step($context, $change, $request, 'Made again', $editor->redo(...));
+        return $this->step(context: $context, change: $change, request: $request, done: 'Made again', step: $editor->redo(...));
     }
 
     #[Route('/job/{slug}/journal/{id}', name: 'journal_entry', requirements: ['id' => '\d{1,10}'], methods: ['GET'])]

@@ -39,29 +39,36 @@ final readonly class BriefPage
         $lead = $this->security->isGranted('ROLE_LEAD');
 
         return new BriefView(
-            $info->name,
-            \sprintf('%s · times in %s', '' === $info->client ? 'client not named yet' : $info->client, $info->timezone),
-            $info->notes,
-            [
+            title: $info->name,
+            summary: \sprintf('%s · times in %s', '' === $info->client ? 'client not named yet' : $info->client, $info->timezone),
+            notes: $info->notes,
+            actions: [
                 new Link('Ask sheet', $this->url('ask', $context), 'a'),
                 new Link('Dates', $this->url('dates', $context), 'l'),
                 ...$lead ? $this->leads($context) : [],
                 new Link('History', $this->url('history', $context), 'h'),
                 new Link('Job file', $this->url('job_export', $context), 'x'),
             ],
-            $this->findings->all($context, $this->reading->digest($context->stored)->findings, 'brief'),
-            PlaceTree::of(
+            findings: $this->findings->all($context, $this->reading->digest($context->stored)->findings, 'brief'),
+            places: PlaceTree::of(
                 $context->job,
                 fn (array $at): ?string => $lead ? $this->url('record', $context, ['list' => 'locations'] + $at) : null,
             ),
-            $lead ? new Link('Add a place', $this->url('record', $context, ['list' => 'locations', 'id' => RecordsPage::NEW]), 'n') : null,
-            $this->papers($context),
-            array_map(fn (Change $c): array => $this->entry($context, $c), $this->journal->latest($context->stored, self::MOST_CHANGES)),
-            array_map(fn (RecordList $l): Link => $this->list($context, $l), array_values(Lists::all())),
-            implode(', ', array_map(strval(...), $context->stored->getFieldRanges())),
-            $lead ? $this->url('field_mode', $context) : null,
-            $lead ? $this->url('job_remove', $context) : null,
-            $this->day->show($context),
+            addPlace: $lead ? new Link(
+                'Add a place',
+                $this->url('record', $context, ['list' => 'locations', 'id' => RecordsPage::NEW]),
+                'n',
+            ) : null,
+            papers: $this->papers($context),
+            journal: array_map(
+                fn (Change $c): array => $this->entry($context, $c),
+                $this->journal->latest($context->stored, self::MOST_CHANGES),
+            ),
+            lists: array_map(fn (RecordList $l): Link => $this->list($context, $l), array_values(Lists::all())),
+            fieldRanges: implode(', ', array_map(strval(...), $context->stored->getFieldRanges())),
+            fieldModeUrl: $lead ? $this->url('field_mode', $context) : null,
+            removeUrl: $lead ? $this->url('job_remove', $context) : null,
+            day: $this->day->show($context),
         );
     }
 

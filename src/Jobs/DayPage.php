@@ -56,21 +56,21 @@ final readonly class DayPage
         $rest = \count($now) - self::MOST_NOW;
 
         return new DayView(
-            $this->next($context, $first, \count($now), $waits),
-            array_map(fn (Task $t): array => [
+            next: $this->next($context, $first, \count($now), $waits),
+            now: array_map(fn (Task $t): array => [
                 'unit' => $context->job->devices[$t->unit]->name,
                 'step' => $t->title,
                 'url' => $this->url($context, 'bench_device', ['id' => $t->unit, 'step' => $t->step]),
             ], \array_slice($now, 0, self::MOST_NOW)),
-            $rest > 0 ? \sprintf('and %d more', $rest) : '',
-            $waits,
-            $left,
-            $time,
-            $share,
-            $since,
-            $sinceTitle,
-            new Link('Schedule', $this->url($context, 'schedule'), 'c'),
-            new Link('Several at once', $this->url($context, 'batch'), 'm'),
+            more: $rest > 0 ? \sprintf('and %d more', $rest) : '',
+            waits: $waits,
+            left: $left,
+            time: $time,
+            share: $share,
+            since: $since,
+            sinceTitle: $sinceTitle,
+            schedule: new Link('Schedule', $this->url($context, 'schedule'), 'c'),
+            batch: new Link('Several at once', $this->url($context, 'batch'), 'm'),
         );
     }
 

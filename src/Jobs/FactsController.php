@@ -89,16 +89,16 @@ final class FactsController extends JobPage
         $notes = \is_string($facts['notes'] ?? null) ? $facts['notes'] : '';
         $fields[] = new FormField('notes', 'What else to know: who decides, when one may come, what must not be touched', $notes, 'area');
         $view = new FactsView(
-            $refusals->at($fields),
-            $refusals->above,
-            $this->generateUrl('facts_save', $slug),
-            $this->generateUrl('brief', $slug),
-            $context->revision,
-            self::seen($context->job->record(JobInfo::class, Edit::FACTS) ?? []),
-            self::schools(\is_array($facts['schools'] ?? null) ? $facts['schools'] : []),
+            fields: $refusals->at($fields),
+            errors: $refusals->above,
+            saveUrl: $this->generateUrl('facts_save', $slug),
+            leaveUrl: $this->generateUrl('brief', $slug),
+            version: $context->revision,
+            seen: self::seen($context->job->record(JobInfo::class, Edit::FACTS) ?? []),
+            schools: self::schools(\is_array($facts['schools'] ?? null) ? $facts['schools'] : []),
         );
         $status = $refusals->isEmpty() ? Response::HTTP_OK : Response::HTTP_UNPROCESSABLE_ENTITY;
 
-        return $this->page($context, 'brief', 'brief/facts.html.twig', $view, $status);
+        return $this->page(context: $context, stop: 'brief', template: 'brief/facts.html.twig', view: $view, status: $status);
     }
 }

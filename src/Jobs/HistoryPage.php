@@ -38,17 +38,17 @@ final readonly class HistoryPage
         }
 
         return new HistoryView(
-            Words::count($count, 'entry', 'entries').($query->isAll() ? '' : ' found'),
-            $this->url('history', $context),
-            [
+            summary: Words::count($count, 'entry', 'entries').($query->isAll() ? '' : ' found'),
+            action: $this->url('history', $context),
+            fields: [
                 new FormField('who', 'Who', $query->who, 'select', options: ['' => 'anybody'] + $this->history->people($context)),
                 new FormField('unit', 'Unit', $query->unit, placeholder: 'its name'),
                 new FormField('day', 'Day', $query->day?->format('Y-m-d') ?? '', placeholder: '2026-11-25', technical: true),
                 new FormField('q', 'Word', $query->text, placeholder: 'such as gateway'),
             ],
-            $query->isAll() ? null : $this->url('history', $context),
-            $days,
-            $this->pages($context, $query, (int) ceil($count / self::PAGE)),
+            allUrl: $query->isAll() ? null : $this->url('history', $context),
+            days: $days,
+            pages: $this->pages($context, $query, (int) ceil($count / self::PAGE)),
         );
     }
 

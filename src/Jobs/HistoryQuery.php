@@ -31,7 +31,7 @@ final readonly class HistoryQuery
         $day = \DateTimeImmutable::createFromFormat('!Y-m-d', $text('day'), $zone);
         $page = filter_var($text('page'), \FILTER_VALIDATE_INT, ['options' => ['min_range' => 1, 'max_range' => 100000, 'default' => 1]]);
 
-        return new self($text('who'), $text('unit'), false === $day ? null : $day, $text('q'), $page);
+        return new self(who: $text('who'), unit: $text('unit'), day: false === $day ? null : $day, text: $text('q'), page: $page);
     }
 
     public function isAll(): bool

@@ -58,16 +58,16 @@ final readonly class JobDigest
         $pairings = \count(Relations::of($job)->all);
 
         return new self(
-            $findings,
-            $outlook,
-            \count($job->devices),
-            \count($job->segments),
-            $without,
-            $setUp,
-            $pairings,
-            \count($job->extensions),
-            array_map(\count(...), $job->records),
-            FlowRates::streams($job),
+            findings: $findings,
+            outlook: $outlook,
+            devices: \count($job->devices),
+            segments: \count($job->segments),
+            withoutAddress: $without,
+            setUp: $setUp,
+            pairings: $pairings,
+            numbers: \count($job->extensions),
+            records: array_map(\count(...), $job->records),
+            streams: FlowRates::streams($job),
         );
     }
 

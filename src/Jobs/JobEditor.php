@@ -150,7 +150,7 @@ final readonly class JobEditor
         $entry = new Change($stored, $by, $this->clock->now(), $change);
         $this->em->persist($entry);
         $this->em->flush();
-        $this->records->write($stored, $now->job, $changed, $by, $this->clock->now());
+        $this->records->write(stored: $stored, before: $now->job, change: $changed, by: $by, at: $this->clock->now());
 
         return $entry;
     }

@@ -25,15 +25,15 @@ final readonly class JobFigures
     public static function of(JobDigest $digest, int $revision): self
     {
         return new self(
-            $revision,
-            $digest->devices,
-            $digest->segments,
-            $digest->setUp,
-            $digest->withoutAddress,
-            \count($digest->intents),
-            $digest->failingIntents(),
-            $digest->unsettledIntents(),
-            \count($digest->findings),
+            revision: $revision,
+            devices: $digest->devices,
+            segments: $digest->segments,
+            setUp: $digest->setUp,
+            withoutAddress: $digest->withoutAddress,
+            intents: \count($digest->intents),
+            failing: $digest->failingIntents(),
+            unsettled: $digest->unsettledIntents(),
+            findings: \count($digest->findings),
         );
     }
 

@@ -46,8 +46,8 @@ final class JobNavigation
                 $d->devices > 0 && $d->setUp === $d->devices,
             ],
             ['voice', 'Voice', 'v', Words::count($d->numbers, 'number'), $d->numbers > 0 && [] === $d->findingsAt('voice')],
-            self::trade($d, 'media', 'Media', 'm', $d->streams, 'stream'),
-            self::trade($d, 'power', 'Power and rack', 'w', $d->count('racks'), 'rack'),
+            self::trade(d: $d, id: 'media', name: 'Media', key: 'm', count: $d->streams, one: 'stream'),
+            self::trade(d: $d, id: 'power', name: 'Power and rack', key: 'w', count: $d->count('racks'), one: 'rack'),
             [
                 'proof',
                 'Proof',

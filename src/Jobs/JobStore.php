@@ -32,7 +32,7 @@ final readonly class JobStore
     public function create(Job $job, ?User $by, ?callable $progress = null, ?StoredJob $stored = null): StoredJob
     {
         $stored ??= $this->reserve($job);
-        $this->records->create($stored, $job, $by, $this->clock->now(), $progress);
+        $this->records->create(stored: $stored, job: $job, by: $by, at: $this->clock->now(), progress: $progress);
         $stored->setReady(true);
         $this->em->flush();
 

@@ -41,11 +41,11 @@ final readonly class JournalEntryPage
         }
 
         return new JournalEntryView(
-            $entry->getTitle(),
-            $this->summary($context, $entry),
-            $rows,
-            $may ? new Post('Undo', $this->urls->generate('undo', $slug + ['id' => $entry->getId()]), [], 'u') : null,
-            new Link('Back to the brief', $this->urls->generate('brief', $slug)),
+            title: $entry->getTitle(),
+            summary: $this->summary($context, $entry),
+            rows: $rows,
+            undo: $may ? new Post('Undo', $this->urls->generate('undo', $slug + ['id' => $entry->getId()]), [], 'u') : null,
+            back: new Link('Back to the brief', $this->urls->generate('brief', $slug)),
         );
     }
 

@@ -39,7 +39,7 @@ final class PlaceTree
     public static function of(Job $job, \Closure $url): array
     {
         $tree = new self($job, $url);
-        $tree->add('', 0, '');
+        $tree->add(within: '', depth: 0, around: '');
 
         return $tree->rows;
     }
@@ -51,14 +51,14 @@ final class PlaceTree
             $own = (string) $place->dispatch;
             $told = '' === $own ? $around : $own;
             $this->rows[] = new PlaceRow(
-                $place->name,
-                $depth,
-                $place->kind,
-                $told,
-                '' === $own && '' !== $told,
-                $this->units[$place->id] ?? 0,
-                ($this->url)(['id' => $place->id]),
-                ($this->url)(['id' => RecordsPage::NEW, 'within' => $place->id]),
+                name: $place->name,
+                depth: $depth,
+                kind: $place->kind,
+                told: $told,
+                inherited: '' === $own && '' !== $told,
+                units: $this->units[$place->id] ?? 0,
+                url: ($this->url)(['id' => $place->id]),
+                inside: ($this->url)(['id' => RecordsPage::NEW, 'within' => $place->id]),
             );
             $this->add($place->id, $depth + 1, $told);
         }

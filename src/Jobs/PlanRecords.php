@@ -47,7 +47,15 @@ final readonly class PlanRecords
         foreach ($job->records as $list => $records) {
             $position = 0;
             foreach ($records as $id => $record) {
-                $rows[] = $this->row($stored, $list, (string) $id, ++$position, $record, $by, $at);
+                $rows[] = $this->row(
+                    stored: $stored,
+                    list: $list,
+                    id: (string) $id,
+                    position: ++$position,
+                    record: $record,
+                    by: $by,
+                    at: $at,
+                );
                 if (self::BATCH === \count($rows)) {
                     $this->insert('plan_record', $rows);
                     $done += \count($rows);
@@ -94,12 +102,26 @@ final readonly class PlanRecords
             $list = $edit->list();
             $named[$list][$edit->id] = $edit->after ?? [];
             if (null !== $before->record($edit->type, $edit->id)) {
-                $this->update($stored, $edit, $by, $at, $edit->isMove() ? ['position' => $this->room($stored, $edit)] : []);
+                $this->update(
+                    stored: $stored,
+                    edit: $edit,
+                    by: $by,
+                    at: $at,
+                    more: $edit->isMove() ? ['position' => $this->room($stored, $edit)] : [],
+                );
             } elseif (null === $edit->behind) {
                 $last[] = $edit;
             } else {
                 $this->insert('plan_record', [
-                    $this->row($stored, $list, $edit->id, $this->room($stored, $edit), $edit->after ?? [], $by, $at),
+                    $this->row(
+                        stored: $stored,
+                        list: $list,
+                        id: $edit->id,
+                        position: $this->room($stored, $edit),
+                        record: $edit->after ?? [],
+                        by: $by,
+                        at: $at,
+                    ),
                 ]);
             }
         }
@@ -114,7 +136,15 @@ final readonly class PlanRecords
         foreach ($edits as $edit) {
             $list = $edit->list();
             $positions[$list] ??= $this->lastPosition($stored, $list);
-            $rows[] = $this->row($stored, $list, $edit->id, ++$positions[$list], $edit->after ?? [], $by, $at);
+            $rows[] = $this->row(
+                stored: $stored,
+                list: $list,
+                id: $edit->id,
+                position: ++$positions[$list],
+                record: $edit->after ?? [],
+                by: $by,
+                at: $at,
+            );
         }
         foreach (array_chunk($rows, self::BATCH) as $some) {
             $this->insert('plan_record', $some);

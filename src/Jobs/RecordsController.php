@@ -73,9 +73,15 @@ final class RecordsController extends JobPage
         if ($refusals->isEmpty()) {
             return $this->to($context, 'record', ['list' => $list, 'id' => $edit->id]);
         }
-        $view = $this->records->show($context, $of, $id, $edit->after, $refusals);
+        $view = $this->records->show(context: $context, list: $of, open: $id, typed: $edit->after, refusals: $refusals);
 
-        return $this->page($context, 'brief', 'records/index.html.twig', $view, Response::HTTP_UNPROCESSABLE_ENTITY);
+        return $this->page(
+            context: $context,
+            stop: 'brief',
+            template: 'records/index.html.twig',
+            view: $view,
+            status: Response::HTTP_UNPROCESSABLE_ENTITY,
+        );
     }
 
     /** What would be said of what is typed, while it is being typed. */
@@ -111,7 +117,13 @@ final class RecordsController extends JobPage
         }
         $change = new ChangeSet(\sprintf('Moved %s %s', $of->one, $id), [$context->job->move($of->type, $id, $behind)]);
 
-        return $this->change($context, $change, $request, 'record', ['list' => $list, 'id' => $id]);
+        return $this->change(
+            context: $context,
+            change: $change,
+            request: $request,
+            route: 'record',
+            parameters: ['list' => $list, 'id' => $id],
+        );
     }
 
     #[Route('/job/{slug}/records/{list}/{id}/remove', name: 'record_remove', methods: ['POST'])]
@@ -121,7 +133,7 @@ final class RecordsController extends JobPage
         $record = $context->job->record($of->type, $id) ?? throw $this->createNotFoundException();
         $change = new ChangeSet(\sprintf('Removed %s %s', $of->one, $id), [new Edit($of->type, $id, $record, null)]);
 
-        return $this->change($context, $change, $request, 'records', ['list' => $list]);
+        return $this->change(context: $context, change: $change, request: $request, route: 'records', parameters: ['list' => $list]);
     }
 
     /** @return list<array{stage: string, steps: list<array{title: string, notes: string}>}> how the kind would lead through a unit */

@@ -69,37 +69,37 @@ final readonly class RecordsPage
         $at = ['list' => $list->name, 'id' => (string) $open];
 
         return new RecordsView(
-            ucfirst($list->many),
-            Words::count(\count($records), $list->one),
-            array_map(static fn (Field $f): string => $f->label, array_values($columns)),
-            $rows,
-            $editor ? new Link(
+            title: ucfirst($list->many),
+            summary: Words::count(\count($records), $list->one),
+            heads: array_map(static fn (Field $f): string => $f->label, array_values($columns)),
+            rows: $rows,
+            add: $editor ? new Link(
                 'Add',
                 $this->url('record', $context, ['list' => $list->name, 'id' => self::NEW]),
                 'n',
                 ' '.$list->one,
             ) : null,
-            $new ? \sprintf('A new %s', $list->one) : self::name($record, (string) $open),
-            $new,
-            null === $open ? '' : $this->url('record_save', $context, $at),
-            $context->revision,
-            null === $record || !$editor ? [] : $refusals->at($this->form($context, $list, $record, $new)),
-            $refusals->above,
-            null === $record || $new || !$editor ? null : new Post(
+            formTitle: $new ? \sprintf('A new %s', $list->one) : self::name($record, (string) $open),
+            isNew: $new,
+            saveUrl: null === $open ? '' : $this->url('record_save', $context, $at),
+            version: $context->revision,
+            fields: null === $record || !$editor ? [] : $refusals->at($this->form($context, $list, $record, $new)),
+            errors: $refusals->above,
+            remove: null === $record || $new || !$editor ? null : new Post(
                 'remove this '.$list->one,
                 $this->url('record_remove', $context, $at),
                 ['version' => $context->revision],
                 small: true,
             ),
-            null === $record || $new || !$editor ? [] : $this->moves($context, $list, (string) $open),
-            null === $record || $new || !$editor ? null : new Link(
+            moves: null === $record || $new || !$editor ? [] : $this->moves($context, $list, (string) $open),
+            like: null === $record || $new || !$editor ? null : new Link(
                 'Another one like it',
                 $this->url('record', $context, ['list' => $list->name, 'id' => self::NEW, 'like' => (string) $open]),
                 'l',
             ),
-            null === $open ? '' : $this->url('record_check', $context, $at),
-            DeviceProfile::class === $list->type && $editor && null === $open ? $this->patterns($context) : [],
-            array_map(fn (RecordList $l): Link => new Link(
+            checkUrl: null === $open ? '' : $this->url('record_check', $context, $at),
+            patterns: DeviceProfile::class === $list->type && $editor && null === $open ? $this->patterns($context) : [],
+            lists: array_map(fn (RecordList $l): Link => new Link(
                 ucfirst($l->many),
                 $this->url('records', $context, ['list' => $l->name]),
             ), array_values(Lists::all())),

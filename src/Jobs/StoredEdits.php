@@ -41,12 +41,12 @@ final class StoredEdits
         foreach ($stored as $entry) {
             [$list, $id, $before, $after] = $entry;
             $edits[] = new Edit(
-                Edit::typeOf($list),
-                $id,
-                $upcasters->raise($list, $before, $shape),
-                $upcasters->raise($list, $after, $shape),
-                $entry[4] ?? null,
-                $entry[5] ?? null,
+                type: Edit::typeOf($list),
+                id: $id,
+                before: $upcasters->raise($list, $before, $shape),
+                after: $upcasters->raise($list, $after, $shape),
+                behind: $entry[4] ?? null,
+                was: $entry[5] ?? null,
             );
         }
 

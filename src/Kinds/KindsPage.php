@@ -64,17 +64,17 @@ final readonly class KindsPage
     public function one(JobContext $context, DeviceProfile $profile): KindView
     {
         return new KindView(
-            $profile->name,
-            $profile->about,
-            self::facts($profile),
-            array_map(PortView::of(...), $profile->ports),
-            array_map(static fn (RotarySwitch $d): DialView => DialView::of($d, ''), $profile->dials),
-            array_map(self::setting(...), $profile->settings),
-            array_map(fn (RelationType $c): array => $this->coupling($context, $c), $profile->couplings),
-            Previews::of($profile),
-            $this->actions($context, $profile),
-            $this->units($context, $profile),
-            $this->url($context, 'kinds', []),
+            name: $profile->name,
+            about: $profile->about,
+            facts: self::facts($profile),
+            ports: array_map(PortView::of(...), $profile->ports),
+            dials: array_map(static fn (RotarySwitch $d): DialView => DialView::of($d, ''), $profile->dials),
+            settings: array_map(self::setting(...), $profile->settings),
+            couplings: array_map(fn (RelationType $c): array => $this->coupling($context, $c), $profile->couplings),
+            stages: Previews::of($profile),
+            actions: $this->actions($context, $profile),
+            units: $this->units($context, $profile),
+            allUrl: $this->url($context, 'kinds', []),
         );
     }
 

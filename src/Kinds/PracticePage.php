@@ -40,21 +40,21 @@ final readonly class PracticePage
         }
 
         return new PracticeView(
-            $profile->name,
-            ucfirst(strtr($keypad->id, '-', ' ')),
-            self::keys($keypad),
-            self::faces($keypad),
-            $keypad->modeKey,
-            $keypad->nextKey,
-            $keypad->backKey,
-            Json::line(self::rules($keypad)),
-            $text,
-            $sequence->total,
-            \sprintf('%.0f', ceil($sequence->seconds)),
-            TypingView::of($sequence),
-            $texts,
-            $keypads,
-            $this->urls->generate('kind', ['slug' => $context->stored->getSlug(), 'id' => $profile->id]),
+            kind: $profile->name,
+            keypad: ucfirst(strtr($keypad->id, '-', ' ')),
+            keys: self::keys($keypad),
+            faces: self::faces($keypad),
+            modeKey: $keypad->modeKey,
+            nextKey: $keypad->nextKey,
+            backKey: $keypad->backKey,
+            rules: Json::line(self::rules($keypad)),
+            text: $text,
+            best: $sequence->total,
+            bestSeconds: \sprintf('%.0f', ceil($sequence->seconds)),
+            typing: TypingView::of($sequence),
+            texts: $texts,
+            keypads: $keypads,
+            kindUrl: $this->urls->generate('kind', ['slug' => $context->stored->getSlug(), 'id' => $profile->id]),
         );
     }
 

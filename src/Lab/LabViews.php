@@ -44,18 +44,18 @@ final readonly class LabViews
         $url = $this->urls->generate('lab', $slug);
 
         return new LabView(
-            $state,
-            $tone,
-            $mark,
-            $this->detail($lab, $runs, $wanted),
-            $runs ? self::blocks($lab) : [],
-            !$this->security->isGranted('ROLE_TECHNICIAN') ? null : ($wanted
+            state: $state,
+            tone: $tone,
+            mark: $mark,
+            detail: $this->detail($lab, $runs, $wanted),
+            blocks: $runs ? self::blocks($lab) : [],
+            switch: !$this->security->isGranted('ROLE_TECHNICIAN') ? null : ($wanted
                 ? new Post('Stop the lab', $url, ['off' => 1], 'b')
                 : new Post('Start the lab', $url, [], 'b')),
-            $runs === $wanted ? '' : $this->urls->generate('lab_state', $slug),
-            $this->turned($context, $lab),
-            $runs && $this->security->isGranted('ROLE_TECHNICIAN') ? self::fields($context) : [],
-            $this->urls->generate('lab_turn', $slug),
+            againUrl: $runs === $wanted ? '' : $this->urls->generate('lab_state', $slug),
+            turned: $this->turned($context, $lab),
+            fields: $runs && $this->security->isGranted('ROLE_TECHNICIAN') ? self::fields($context) : [],
+            turnUrl: $this->urls->generate('lab_turn', $slug),
         );
     }
 

@@ -43,13 +43,13 @@ final readonly class LightPage
         $fixtures = $context->job->all(Fixture::class);
 
         return new LightView(
-            Words::count(\count($universes), 'universe').', '.Words::count(\count($fixtures), 'fixture'),
-            $this->actions($context),
-            $this->next($context),
-            $views,
-            $this->stores->of($context),
-            $this->stores->runs($context),
-            $this->findings->lines($context, 'light'),
+            summary: Words::count(\count($universes), 'universe').', '.Words::count(\count($fixtures), 'fixture'),
+            actions: $this->actions($context),
+            next: $this->next($context),
+            universes: $views,
+            stores: $this->stores->of($context),
+            runs: $this->stores->runs($context),
+            findings: $this->findings->lines($context, 'light'),
         );
     }
 
@@ -112,22 +112,22 @@ final readonly class LightPage
         foreach ($fixtures as $place => $fixture) {
             $last = $fixture->start + $fixture->footprint - 1;
             $views[] = new FixtureView(
-                new Link($fixture->name, $this->url('record', $context, ['list' => 'fixtures', 'id' => $fixture->id])),
-                $fixture->start,
-                min(SlotStrip::SLOTS, $last) - $fixture->start + 1,
-                !isset($bad[$place]),
-                $last === $fixture->start ? (string) $last : \sprintf('%d to %d', $fixture->start, $last),
-                $context->job->devices[$fixture->node]->name ?? '',
-                $context->job->locations[$fixture->location]->name ?? '',
+                link: new Link($fixture->name, $this->url('record', $context, ['list' => 'fixtures', 'id' => $fixture->id])),
+                start: $fixture->start,
+                drawn: min(SlotStrip::SLOTS, $last) - $fixture->start + 1,
+                fits: !isset($bad[$place]),
+                slots: $last === $fixture->start ? (string) $last : \sprintf('%d to %d', $fixture->start, $last),
+                node: $context->job->devices[$fixture->node]->name ?? '',
+                place: $context->job->locations[$fixture->location]->name ?? '',
             );
         }
 
         return new UniverseView(
-            $number,
-            Universes::group($number),
-            \sprintf('%d of %d slots taken', $strip->used(), SlotStrip::SLOTS),
-            $views,
-            $way,
+            number: $number,
+            group: Universes::group($number),
+            sum: \sprintf('%d of %d slots taken', $strip->used(), SlotStrip::SLOTS),
+            fixtures: $views,
+            way: $way,
         );
     }
 

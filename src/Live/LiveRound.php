@@ -51,13 +51,29 @@ final readonly class LiveRound
     {
         $job = $this->reading->job($stored);
         $round = function (LiveTest $test) use ($stored, $by, $onSite, $job, $intents, $onSeen, $only): void {
-            $this->round($test, $stored, $by, $onSite, $job, $intents, $onSeen, $only);
+            $this->round(
+                test: $test,
+                stored: $stored,
+                by: $by,
+                onSite: $onSite,
+                job: $job,
+                intents: $intents,
+                onSeen: $onSeen,
+                only: $only,
+            );
         };
         if ($onSite) {
             $ranges = $stored->getFieldRanges();
             $secret = fn (string $number): ?string => $this->secret($stored, $number);
             $this->watch->during($stored, static fn (TargetGate $gate) => $round(
-                LiveTests::onSite($job, $ranges, self::SECONDS, $gate, $secret, UnitFiles::make()),
+                LiveTests::onSite(
+                    job: $job,
+                    confirmed: $ranges,
+                    seconds: self::SECONDS,
+                    gate: $gate,
+                    secret: $secret,
+                    renderer: UnitFiles::make(),
+                ),
             ));
 
             return;
@@ -103,17 +119,17 @@ final readonly class LiveRound
         ): bool {
             $pair = Pair::fromKey($key);
             $this->em->persist(new Observation(
-                $stored,
-                $intent,
-                $pair->from,
-                $pair->to,
-                $seen,
-                'live test',
-                $by,
-                $this->clock->now(),
-                $onSite ? SweepRun::ON_SITE : $pair->from,
-                $evidence,
-                $onSite,
+                job: $stored,
+                intent: $intent,
+                asker: $pair->from,
+                asked: $pair->to,
+                span: $seen,
+                note: 'live test',
+                user: $by,
+                at: $this->clock->now(),
+                vantage: $onSite ? SweepRun::ON_SITE : $pair->from,
+                evidence: $evidence,
+                onSite: $onSite,
             ));
 
             return $onSeen($seen, $prover->pair($job->intents[$intent], $pair)->contradicts($seen), $done, $total);

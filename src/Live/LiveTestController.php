@@ -46,17 +46,17 @@ final class LiveTestController extends JobPage
         $file = ProbeFile::read($context->job, Upload::text($request, 'file') ?? '');
         foreach ($file->seen as $line) {
             $em->persist(new Observation(
-                $context->stored,
-                $line->intent,
-                $line->from,
-                $line->to,
-                $line->seen,
-                'probe file',
-                $this->user(),
-                $file->when($line, $this->now()),
-                $line->vantage,
-                $line->evidence,
-                SeenIn::Site === $line->where,
+                job: $context->stored,
+                intent: $line->intent,
+                asker: $line->from,
+                asked: $line->to,
+                span: $line->seen,
+                note: 'probe file',
+                user: $this->user(),
+                at: $file->when($line, $this->now()),
+                vantage: $line->vantage,
+                evidence: $line->evidence,
+                onSite: SeenIn::Site === $line->where,
             ));
         }
         $em->flush();

@@ -34,14 +34,14 @@ final readonly class LiveTests
         $refused = $this->refusal($context, $order->onSite, null !== $order->pair ? 1 : $this->pairs($context, $order));
         if (null === $refused) {
             $this->runs->start(TestRun::of(
-                $context->stored,
-                $by,
-                $this->clock->now(),
-                $order->intent,
-                $order->pair,
-                $order->onSite,
-                $order->cell,
-                $order->step,
+                job: $context->stored,
+                user: $by,
+                at: $this->clock->now(),
+                intent: $order->intent,
+                pair: $order->pair,
+                onSite: $order->onSite,
+                cell: $order->cell,
+                step: $order->step,
             ));
         }
 

@@ -45,14 +45,33 @@ final class SweepController extends JobPage
         $vantage = $request->request->getString('vantage');
         try {
             $addresses = SweepList::read($typed);
-            SweepGate::check($context, $addresses, $vantage, $request->request->getBoolean('onSite'), $labs->blocks($context->stored));
+            SweepGate::check(
+                context: $context,
+                addresses: $addresses,
+                vantage: $vantage,
+                ticked: $request->request->getBoolean('onSite'),
+                blocks: $labs->blocks($context->stored),
+            );
         } catch (InvalidValue|RefusedTarget $e) {
             $view = $this->sweeps->show($context, 0, mb_scrub($typed), $e->getMessage());
 
-            return $this->page($context, 'networks', 'sweep/index.html.twig', $view, Response::HTTP_UNPROCESSABLE_ENTITY);
+            return $this->page(
+                context: $context,
+                stop: 'networks',
+                template: 'sweep/index.html.twig',
+                view: $view,
+                status: Response::HTTP_UNPROCESSABLE_ENTITY,
+            );
         }
         $name = mb_substr(trim($request->request->getString('name')), 0, self::LONGEST_NAME);
-        $runs->start(SweepRun::over($context->stored, $this->user(), $this->now(), $addresses, $vantage, $name));
+        $runs->start(SweepRun::over(
+            job: $context->stored,
+            user: $this->user(),
+            at: $this->now(),
+            addresses: $addresses,
+            vantage: $vantage,
+            name: $name,
+        ));
 
         return $this->to($context, 'sweep');
     }
@@ -76,16 +95,29 @@ final class SweepController extends JobPage
         $addresses = $run->getAddresses();
         try {
             if ([] === $addresses) {
-                throw new InvalidValue('', 'a list with at least one address', 'Sweep a range anew.');
+                throw new InvalidValue(given: '', allowed: 'a list with at least one address', advice: 'Sweep a range anew.');
             }
-            SweepGate::check($context, $addresses, $run->getVantage(), $run->isOnSite(), $labs->blocks($context->stored));
+            SweepGate::check(
+                context: $context,
+                addresses: $addresses,
+                vantage: $run->getVantage(),
+                ticked: $run->isOnSite(),
+                blocks: $labs->blocks($context->stored),
+            );
         } catch (InvalidValue|RefusedTarget $e) {
             $this->addFlash('error', $e->getMessage());
 
             return $this->to($context, 'sweep', ['run' => $run->getId()]);
         }
         $name = $run->isNamed() ? $run->getName() : '';
-        $runs->start(SweepRun::over($context->stored, $this->user(), $this->now(), $addresses, $run->getVantage(), $name));
+        $runs->start(SweepRun::over(
+            job: $context->stored,
+            user: $this->user(),
+            at: $this->now(),
+            addresses: $addresses,
+            vantage: $run->getVantage(),
+            name: $name,
+        ));
 
         return $this->to($context, 'sweep');
     }
@@ -116,7 +148,7 @@ final class SweepController extends JobPage
             return $this->to($context, 'sweep', ['run' => $run->getId()]);
         }
 
-        return $this->change($context, $change, $request, 'sweep', ['run' => $run->getId()]);
+        return $this->change(context: $context, change: $change, request: $request, route: 'sweep', parameters: ['run' => $run->getId()]);
     }
 
     #[Route('/job/{slug}/sweep/{id}/plan', name: 'sweep_plan', requirements: ['id' => '\d{1,10}'], methods: ['POST'])]
@@ -126,7 +158,7 @@ final class SweepController extends JobPage
         $this->mustBelong($context, $run);
         $change = SweepFinds::intoPlan($context->job, self::chosen($run, $request), $run->getAnswers());
 
-        return $this->change($context, $change, $request, 'sweep', ['run' => $run->getId()]);
+        return $this->change(context: $context, change: $change, request: $request, route: 'sweep', parameters: ['run' => $run->getId()]);
     }
 
     /** @return list<string> those ticked, of the addresses of the sweep */

@@ -32,7 +32,11 @@ final class SweepGate
             throw new InvalidValue($vantage, 'a device of this job to ask from', 'Choose the vantage point.');
         }
         if ($onSite && !$ticked) {
-            throw new InvalidValue('no tick', 'a tick that you are on the site and may do this', 'Real units would be asked.');
+            throw new InvalidValue(
+                given: 'no tick',
+                allowed: 'a tick that you are on the site and may do this',
+                advice: 'Real units would be asked.',
+            );
         }
         $gate = new TargetGate($onSite ? $context->stored->getFieldRanges() : []);
         $lab = (new LabNetwork($context->job, $blocks ?? new LabBlocks()))->addresses;

@@ -41,13 +41,13 @@ final readonly class SweepPage
         $editor = $this->security->isGranted('ROLE_TECHNICIAN');
 
         return new SweepView(
-            new Link('Back to the networks', $this->url('networks', $context)),
-            $error,
-            $this->url('sweep_start', $context),
-            $editor ? $this->fields($context, $run, $typed) : [],
-            null === $run ? null : $this->runs->of($run),
-            null === $run || [] === $rows ? [] : $this->actions($context, $run, $editor),
-            array_map(fn (array $r): array => [
+            back: new Link('Back to the networks', $this->url('networks', $context)),
+            error: $error,
+            url: $this->url('sweep_start', $context),
+            fields: $editor ? $this->fields($context, $run, $typed) : [],
+            run: null === $run ? null : $this->runs->of($run),
+            actions: null === $run || [] === $rows ? [] : $this->actions($context, $run, $editor),
+            rows: array_map(fn (array $r): array => [
                 'address' => $r['address'],
                 'name' => $r['name'],
                 'url' => null === $r['device'] ? null : $this->url('devices', $context, ['sel' => $r['device']]),
@@ -57,8 +57,8 @@ final readonly class SweepPage
                 'chosen' => [] !== $r['answers'] && (null === $r['device'] || isset($listed[$r['device']])),
                 ...self::verdict($r['verdict']),
             ], $rows),
-            null === $run || [] === $rows || !$editor ? null : $this->takeOver($context, $run, $rows),
-            $this->lists($context, $run),
+            take: null === $run || [] === $rows || !$editor ? null : $this->takeOver($context, $run, $rows),
+            lists: $this->lists($context, $run),
         );
     }
 
@@ -72,13 +72,13 @@ final readonly class SweepPage
         $name = $run->isNamed() ? $run->getName() : '';
 
         return new SweepTakeView(
-            $this->url('sweep_list', $context, $of),
-            null === $first ? null : new FormField('station', 'Into the list of', (string) $first, 'select', options: $stations),
-            $this->url('sweep_plan', $context, $of),
-            $unknown,
-            $context->revision,
-            $this->url('sweep_name', $context, $of),
-            new FormField('name', 'Keep this list as', $name, placeholder: 'a name', more: ['maxlength' => 60]),
+            listUrl: $this->url('sweep_list', $context, $of),
+            station: null === $first ? null : new FormField('station', 'Into the list of', (string) $first, 'select', options: $stations),
+            planUrl: $this->url('sweep_plan', $context, $of),
+            unknown: $unknown,
+            version: $context->revision,
+            nameUrl: $this->url('sweep_name', $context, $of),
+            name: new FormField('name', 'Keep this list as', $name, placeholder: 'a name', more: ['maxlength' => 60]),
         );
     }
 

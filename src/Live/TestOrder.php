@@ -31,11 +31,11 @@ final readonly class TestOrder
         };
 
         return new self(
-            $text('intent'),
-            $text('pair'),
-            Cell::ofRequest($request),
-            $request->request->getBoolean('onSite'),
-            CallStep::tryFrom($text('step') ?? ''),
+            intent: $text('intent'),
+            pair: $text('pair'),
+            cell: Cell::ofRequest($request),
+            onSite: $request->request->getBoolean('onSite'),
+            step: CallStep::tryFrom($text('step') ?? ''),
         );
     }
 

@@ -52,7 +52,14 @@ final readonly class TestRunner implements Runner
             return $this->runs->tell($run);
         };
         $job = $this->reading->job($run->getJob());
-        $this->round->ask($run->getJob(), $run->getUser(), $run->isOnSite(), $this->intents($run, $job), $onSeen, $this->only($run, $job));
+        $this->round->ask(
+            stored: $run->getJob(),
+            by: $run->getUser(),
+            onSite: $run->isOnSite(),
+            intents: $this->intents($run, $job),
+            onSeen: $onSeen,
+            only: $this->only($run, $job),
+        );
         $run->finish($isAsked ? '' : 'Nothing here can be asked live yet.');
     }
 

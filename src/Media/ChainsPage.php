@@ -42,13 +42,13 @@ final readonly class ChainsPage
         }
 
         return new ChainsView(
-            Words::count(\count($chains), 'chain'),
-            $this->actions($context),
-            $this->next($context, [] === $chains),
-            $cards,
-            $this->zones->spokenTo($context),
-            $this->zones->controllers($context, $settings),
-            $this->findings->lines($context, 'chains'),
+            summary: Words::count(\count($chains), 'chain'),
+            actions: $this->actions($context),
+            next: $this->next($context, [] === $chains),
+            chains: $cards,
+            zones: $this->zones->spokenTo($context),
+            controllers: $this->zones->controllers($context, $settings),
+            findings: $this->findings->lines($context, 'chains'),
         );
     }
 
@@ -83,11 +83,11 @@ final readonly class ChainsPage
         foreach ($sum->stages as $stage) {
             $isNarrow = null !== $sum->chain->channels && null !== $stage->channels && $stage->channels < $sum->chain->channels;
             $boxes[] = $this->box(
-                $context,
-                $stage,
-                \in_array($stage, $apart, true),
-                $isNarrow,
-                $stage->clock === $clock ? '' : $stage->clock,
+                context: $context,
+                sum: $stage,
+                isApart: \in_array($stage, $apart, true),
+                isNarrow: $isNarrow,
+                clock: $stage->clock === $clock ? '' : $stage->clock,
             );
             $clock = '' === $stage->clock ? $clock : $stage->clock;
         }
@@ -110,16 +110,16 @@ final readonly class ChainsPage
         $isInsert = StageDoes::Insert === $stage->does;
 
         return new StageBox(
-            '' === $stage->name ? $context->job->nameOf((string) $stage->device) : $stage->name,
-            null === $stage->device ? '' : $this->url('devices', $context, ['sel' => $stage->device]),
-            $stage->does->label(),
-            null === $sum->rateHz ? '' : \sprintf('%s kHz', $sum->rateHz / 1000),
-            '' === $clock ? '' : 'paced by '.$clock,
-            null === $sum->channels ? '' : Words::count($sum->channels, 'channel'),
-            \sprintf('%.2f ms', $sum->ms),
-            $isApart,
-            $isInsert ? \sprintf(', %d back', $stage->returned ?? 0) : '',
-            $isNarrow || $isInsert && ($stage->returned ?? 0) < $sum->sent(),
+            name: '' === $stage->name ? $context->job->nameOf((string) $stage->device) : $stage->name,
+            url: null === $stage->device ? '' : $this->url('devices', $context, ['sel' => $stage->device]),
+            does: $stage->does->label(),
+            rate: null === $sum->rateHz ? '' : \sprintf('%s kHz', $sum->rateHz / 1000),
+            clock: '' === $clock ? '' : 'paced by '.$clock,
+            channels: null === $sum->channels ? '' : Words::count($sum->channels, 'channel'),
+            ms: \sprintf('%.2f ms', $sum->ms),
+            isApart: $isApart,
+            returned: $isInsert ? \sprintf(', %d back', $stage->returned ?? 0) : '',
+            isShort: $isNarrow || $isInsert && ($stage->returned ?? 0) < $sum->sent(),
         );
     }
 

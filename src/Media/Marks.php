@@ -40,12 +40,12 @@ final readonly class Marks
         $said = \sprintf('%s %s at most', round(max($values), 1), $readings[0]->what->unit());
 
         return new self(
-            implode(' ', $points),
-            null === $limit ? null : $y($limit),
-            null === $limit || max($values) <= $limit,
-            null === $limit ? $said : \sprintf('%s, bears %s', $said, $limit),
-            $readings[0]->at ?? '',
-            end($readings)->at ?? '',
+            points: implode(' ', $points),
+            limit: null === $limit ? null : $y($limit),
+            fits: null === $limit || max($values) <= $limit,
+            said: null === $limit ? $said : \sprintf('%s, bears %s', $said, $limit),
+            from: $readings[0]->at ?? '',
+            to: end($readings)->at ?? '',
         );
     }
 }

@@ -40,18 +40,18 @@ final readonly class MediaPage
         $uplinks = $context->job->all(Uplink::class);
 
         return new MediaView(
-            \sprintf(
+            summary: \sprintf(
                 '%s out, %s, %s',
                 Words::count(\count($streams), 'stream'),
                 Words::count(\count($uplinks), 'uplink'),
                 Words::count(\count($cameras), 'camera'),
             ),
-            $this->actions($context),
-            $this->findings->next($context, 'media') ?? $this->begin($context, \count($streams) + \count($cameras)),
-            $this->uplinks($context, UplinkLoads::of($context->job, $streams)),
-            $this->cards->of($context, $settings, $streams),
-            $cameras,
-            $this->findings->lines($context, 'media'),
+            actions: $this->actions($context),
+            next: $this->findings->next($context, 'media') ?? $this->begin($context, \count($streams) + \count($cameras)),
+            uplinks: $this->uplinks($context, UplinkLoads::of($context->job, $streams)),
+            streams: $this->cards->of($context, $settings, $streams),
+            cameras: $cameras,
+            findings: $this->findings->lines($context, 'media'),
         );
     }
 
@@ -102,7 +102,14 @@ final readonly class MediaPage
                 'about' => self::about($uplink),
                 'bar' => null === $whole
                     ? null
-                    : Bar::of('out', array_sum($load) / 1000, ($uplink->usableKbps() ?? 0.0) / 1000, $whole / 1000, 'Mbit/s', $names),
+                    : Bar::of(
+                        label: 'out',
+                        sum: array_sum($load) / 1000,
+                        limit: ($uplink->usableKbps() ?? 0.0) / 1000,
+                        whole: $whole / 1000,
+                        unit: 'Mbit/s',
+                        contributors: $names,
+                    ),
             ];
         }
 

@@ -57,14 +57,14 @@ final readonly class RoomsPage
         $more = \count($entries) - self::MOST;
 
         return new RoomsView(
-            Words::count($count, 'room system').', '.Words::count(\count($context->job->all(Conference::class)), 'conference'),
-            $this->actions($context),
-            $this->findings->next($context, 'rooms') ?? $this->begin($context, [] === $rooms),
-            $rooms,
-            $this->conferences($context),
-            \array_slice($entries, 0, self::MOST),
-            $more > 0 ? \sprintf('and %d more', $more) : '',
-            $this->findings->lines($context, 'rooms'),
+            summary: Words::count($count, 'room system').', '.Words::count(\count($context->job->all(Conference::class)), 'conference'),
+            actions: $this->actions($context),
+            next: $this->findings->next($context, 'rooms') ?? $this->begin($context, [] === $rooms),
+            rooms: $rooms,
+            conferences: $this->conferences($context),
+            directory: \array_slice($entries, 0, self::MOST),
+            more: $more > 0 ? \sprintf('and %d more', $more) : '',
+            findings: $this->findings->lines($context, 'rooms'),
         );
     }
 
@@ -152,7 +152,14 @@ final readonly class RoomsPage
             $views[] = [
                 'link' => new Link($conference->name, $this->url('record', $context, ['list' => 'conferences', 'id' => $conference->id])),
                 'who' => implode(', ', [$host->name.' (brings together)', ...$names, ...$outside]),
-                'bar' => null === $most ? null : Bar::of('sites', $sites, $most, 1.25 * max($sites, $most), 'sites', ['itself counted']),
+                'bar' => null === $most ? null : Bar::of(
+                    label: 'sites',
+                    sum: $sites,
+                    limit: $most,
+                    whole: 1.25 * max($sites, $most),
+                    unit: 'sites',
+                    contributors: ['itself counted'],
+                ),
             ];
         }
 

@@ -46,12 +46,12 @@ final readonly class StreamCards
             $through = array_column($stream->uplinks, 'name');
             $url = $this->urls->generate('devices', ['slug' => $context->stored->getSlug(), 'sel' => $stream->device->id]);
             $cards[] = new StreamCard(
-                new Link($stream->device->name, $url),
-                implode(' → ', [$stream->device->name, ...$through, implode(' and ', $to)]),
-                self::said($settings, $stream->device).self::volume($stream),
-                self::bars($stream, self::sorted($own[ReadingOf::Rate->value] ?? [])),
-                '' === $stream->address ? [] : PushAddress::parts($stream->address),
-                Marks::of(
+                link: new Link($stream->device->name, $url),
+                way: implode(' → ', [$stream->device->name, ...$through, implode(' and ', $to)]),
+                said: self::said($settings, $stream->device).self::volume($stream),
+                bars: self::bars($stream, self::sorted($own[ReadingOf::Rate->value] ?? [])),
+                address: '' === $stream->address ? [] : PushAddress::parts($stream->address),
+                warmth: Marks::of(
                     self::sorted($own[ReadingOf::Temperature->value] ?? []),
                     $context->job->profileOf($stream->device)->maxCelsius,
                 ),
@@ -71,22 +71,43 @@ final readonly class StreamCards
         $bars = [];
         $needed = $stream->neededMs();
         if (null !== $needed && null !== $stream->latencyMs) {
-            $bars[] = Bar::of('waits', $needed, $stream->latencyMs, 1.25 * max($needed, $stream->latencyMs), 'ms', [
-                'by round trip and loss, of what it is told to wait',
-            ]);
+            $bars[] = Bar::of(
+                label: 'waits',
+                sum: $needed,
+                limit: $stream->latencyMs,
+                whole: 1.25 * max($needed, $stream->latencyMs),
+                unit: 'ms',
+                contributors: [
+                    'by round trip and loss, of what it is told to wait',
+                ],
+            );
         }
         $hours = $stream->hours();
         if (null !== $hours && null !== $stream->runHours) {
-            $bars[] = Bar::of('battery', $stream->runHours, $hours, 1.25 * max($hours, $stream->runHours), 'h', [
-                \sprintf('%d Wh, %d W', $stream->wattHours, $stream->watts),
-            ]);
+            $bars[] = Bar::of(
+                label: 'battery',
+                sum: $stream->runHours,
+                limit: $hours,
+                whole: 1.25 * max($hours, $stream->runHours),
+                unit: 'h',
+                contributors: [
+                    \sprintf('%d Wh, %d W', $stream->wattHours, $stream->watts),
+                ],
+            );
         }
         $last = end($rates);
         if ($last instanceof Reading && $stream->mediaKbps > 0) {
             $most = $stream->mediaKbps * self::NATURE / 1000;
-            $bars[] = Bar::of('as sent', ($last->value ?? 0.0) / 1000, $most, 1.25 * $most, 'Mbit/s', [
-                \sprintf('planned %.1f, 15 %% more or less are its nature', $stream->mediaKbps / 1000),
-            ]);
+            $bars[] = Bar::of(
+                label: 'as sent',
+                sum: ($last->value ?? 0.0) / 1000,
+                limit: $most,
+                whole: 1.25 * $most,
+                unit: 'Mbit/s',
+                contributors: [
+                    \sprintf('planned %.1f, 15 %% more or less are its nature', $stream->mediaKbps / 1000),
+                ],
+            );
         }
 
         return $bars;

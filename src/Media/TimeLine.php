@@ -38,11 +38,11 @@ final readonly class TimeLine
         }
 
         return new self(
-            $stages,
-            null === $limit ? null : round($limit * $scale, 1),
-            $early > 0 ? round($early * $scale, 1) : null,
-            (null === $limit || $total <= $limit) && $total >= $early,
-            match (true) {
+            stages: $stages,
+            limit: null === $limit ? null : round($limit * $scale, 1),
+            earliest: $early > 0 ? round($early * $scale, 1) : null,
+            fits: (null === $limit || $total <= $limit) && $total >= $early,
+            said: match (true) {
                 null === $limit => \sprintf('%.1f ms', $total),
                 $early > 0 => \sprintf('%.1f ms, good from %s to %s', $total, round($early, 1), round($limit, 1)),
                 default => \sprintf('%.1f ms of %s', $total, round($limit, 1)),

@@ -65,7 +65,7 @@ final readonly class NetMap
         foreach (array_values($segments) as $index => $segment) {
             $y = self::TOP + self::LANE * $index + 14;
             $heights[$segment->id] = $y;
-            $lanes[] = self::lane($job, $segment, $y, $chosen, $crossings[$segment->id] ?? null);
+            $lanes[] = self::lane(job: $job, segment: $segment, y: $y, chosen: $chosen, crossing: $crossings[$segment->id] ?? null);
         }
         $used = array_merge([], ...array_map(static fn (Crossing $c): array => $c->routers, array_values($crossings)));
         $step = \count($job->routers) < 2
@@ -73,7 +73,13 @@ final readonly class NetMap
             : min(self::WIDEST_STEP, intdiv(self::LAST_POST - self::FIRST_POST, \count($job->routers) - 1));
         $posts = [];
         foreach (array_values($job->routers) as $index => $router) {
-            $posts[] = self::post($router, self::FIRST_POST + $step * $index, $index % 2, $heights, \in_array($router->id, $used, true));
+            $posts[] = self::post(
+                router: $router,
+                x: self::FIRST_POST + $step * $index,
+                row: $index % 2,
+                heights: $heights,
+                used: \in_array($router->id, $used, true),
+            );
         }
         $left = \count($job->segments) - \count($segments);
 

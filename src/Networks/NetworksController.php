@@ -58,7 +58,13 @@ final class NetworksController extends JobPage
         }
         $view = $this->networks->show($context, $form->id ?? 'new', typed: $form, refusals: $refusals->flat());
 
-        return $this->page($context, 'networks', 'networks/index.html.twig', $view, Response::HTTP_UNPROCESSABLE_ENTITY);
+        return $this->page(
+            context: $context,
+            stop: 'networks',
+            template: 'networks/index.html.twig',
+            view: $view,
+            status: Response::HTTP_UNPROCESSABLE_ENTITY,
+        );
     }
 
     #[Route('/job/{slug}/networks/{id}/remove', name: 'segment_remove', methods: ['POST'])]

@@ -82,18 +82,25 @@ final readonly class NetworksPage
         $first = new Link('Add the first segment', $this->url('networks', $context, ['edit' => self::NEW]), main: true);
 
         return new NetworksView(
-            \sprintf('%s, %s · drawn from the plan', Words::count($digest->segments, 'segment'), Words::count($digest->devices, 'device')),
-            $actions,
-            $nets,
-            $pages,
-            $this->routers($context, $lead),
-            self::NEW === $edit ? $form : null,
-            $lead && self::NEW !== $edit ? $first : null,
-            $this->finding($context, $finding),
-            [] === $context->job->segments ? null : Isolation::run('The map of networks', fn (): NetMap => $this->map($context, $from)),
-            $this->url('networks', $context, ['from' => '']),
-            $this->url('networks', $context).'#router-',
-            isset($context->job->segments[$from])
+            summary: \sprintf(
+                '%s, %s · drawn from the plan',
+                Words::count($digest->segments, 'segment'),
+                Words::count($digest->devices, 'device'),
+            ),
+            actions: $actions,
+            nets: $nets,
+            pages: $pages,
+            routers: $this->routers($context, $lead),
+            new: self::NEW === $edit ? $form : null,
+            first: $lead && self::NEW !== $edit ? $first : null,
+            finding: $this->finding($context, $finding),
+            map: [] === $context->job->segments ? null : Isolation::run(
+                'The map of networks',
+                fn (): NetMap => $this->map($context, $from),
+            ),
+            mapUrl: $this->url('networks', $context, ['from' => '']),
+            routerUrl: $this->url('networks', $context).'#router-',
+            mapSaid: isset($context->job->segments[$from])
                 ? \sprintf('A rightly set up unit in %s pings one in each other segment.', $context->job->segments[$from]->name)
                 : 'Choose a segment to see what gets where from there.',
         );
@@ -105,11 +112,11 @@ final readonly class NetworksPage
         $at = array_search($shown, array_map(strval(...), array_keys($context->job->segments)), true);
 
         return Pages::of(
-            \count($context->job->segments),
-            self::ON_A_PAGE,
-            \is_int($at) ? Pages::with($at, self::ON_A_PAGE) : $page,
-            'segments',
-            fn (int $p): string => $this->url('networks', $context, ['page' => (string) $p]),
+            all: \count($context->job->segments),
+            size: self::ON_A_PAGE,
+            page: \is_int($at) ? Pages::with($at, self::ON_A_PAGE) : $page,
+            what: 'segments',
+            url: fn (int $p): string => $this->url('networks', $context, ['page' => (string) $p]),
         );
     }
 
@@ -127,19 +134,19 @@ final readonly class NetworksPage
         $segment = $ruler->segment;
 
         return new NetView(
-            $segment->id,
-            $segment->name,
-            implode(' · ', [
+            id: $segment->id,
+            name: $segment->name,
+            vlan: implode(' · ', [
                 ...(null === $segment->vlan ? [] : ['VLAN '.$segment->vlan]),
                 ...(null === $segment->external->kind ? [] : ['leads to '.$segment->external->kind->label()]),
             ]),
-            null === $ruler->subnet ? '' : (string) $ruler->subnet->prefix,
-            $ruler->note,
-            $lead ? $this->url('networks', $context, ['edit' => $segment->id]).'#'.$segment->id : null,
-            $form,
-            null === $ruler->subnet ? null : $ruler,
-            $this->url('devices', $context, ['sel' => '']),
-            $this->url('networks', $context, ['finding' => '']),
+            prefix: null === $ruler->subnet ? '' : (string) $ruler->subnet->prefix,
+            note: $ruler->note,
+            editUrl: $lead ? $this->url('networks', $context, ['edit' => $segment->id]).'#'.$segment->id : null,
+            form: $form,
+            ruler: null === $ruler->subnet ? null : $ruler,
+            devicesUrl: $this->url('devices', $context, ['sel' => '']),
+            findingUrl: $this->url('networks', $context, ['finding' => '']),
         );
     }
 
@@ -174,16 +181,16 @@ final readonly class NetworksPage
         $fields[] = new FormField('querier', 'a switch or router asks for members (querier)', $form->querier ? '1' : '', 'check');
 
         return new SegmentFormView(
-            $this->url('segment_save', $context),
-            $refusals->at($fields),
-            $refusals->above,
-            ['id' => (string) $form->id, 'version' => $context->revision],
-            $this->url('networks', $context),
-            null === $form->id || !isset($context->job->segments[$form->id]) ? null : new Link(
+            url: $this->url('segment_save', $context),
+            fields: $refusals->at($fields),
+            errors: $refusals->above,
+            hidden: ['id' => (string) $form->id, 'version' => $context->revision],
+            leaveUrl: $this->url('networks', $context),
+            more: null === $form->id || !isset($context->job->segments[$form->id]) ? null : new Link(
                 'More subnets, everything else',
                 $this->url('record', $context, ['list' => 'segments', 'id' => $form->id]),
             ),
-            null === $form->id || !isset($context->job->segments[$form->id]) ? null : new Post(
+            remove: null === $form->id || !isset($context->job->segments[$form->id]) ? null : new Post(
                 'remove this segment',
                 $this->url('segment_remove', $context, ['id' => $form->id]),
                 ['version' => $context->revision],
@@ -210,9 +217,9 @@ final readonly class NetworksPage
         $rule = static fn (FilterRule $r, string $decides): array => ['line' => (string) $r, 'decides' => $decides];
 
         return new RouterView(
-            $router->id,
-            $router->name,
-            array_map(static fn (RouterInterface $i): array => [
+            id: $router->id,
+            name: $router->name,
+            interfaces: array_map(static fn (RouterInterface $i): array => [
                 'segment' => $context->job->segments[$i->segment]->name,
                 'address' => (string) $i->address,
                 'does' => implode(', ', array_keys(array_filter([
@@ -223,13 +230,13 @@ final readonly class NetworksPage
                     'relays DHCP' => null !== $i->relay,
                 ]))),
             ], $router->interfaces),
-            array_map($rule, $router->rules, $notes['rules']),
-            ['line' => 'then '.$router->defaultAction->value, 'decides' => $notes['otherwise']],
-            array_map(static fn (Route $r, string $n): array => [
+            rules: array_map($rule, $router->rules, $notes['rules']),
+            default: ['line' => 'then '.$router->defaultAction->value, 'decides' => $notes['otherwise']],
+            routes: array_map(static fn (Route $r, string $n): array => [
                 'line' => $r->to.' by '.$r->via,
                 'decides' => $n,
             ], $router->routes, $notes['routes']),
-            $lead ? new Link('edit', $edit, $key, ' '.$router->name) : null,
+            edit: $lead ? new Link('edit', $edit, $key, ' '.$router->name) : null,
         );
     }
 

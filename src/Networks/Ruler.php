@@ -84,7 +84,13 @@ final readonly class Ruler
                 $rulers[] = new self($segment, null, \sprintf('%d units, no subnet yet', \count($members)));
             }
             foreach ($segment->subnets as $subnet) {
-                $rulers[] = self::draw($job, $segment, $subnet, $members, $wrong[$segment->id] ?? []);
+                $rulers[] = self::draw(
+                    job: $job,
+                    segment: $segment,
+                    subnet: $subnet,
+                    members: $members,
+                    findings: $wrong[$segment->id] ?? [],
+                );
             }
         }
 
@@ -134,17 +140,17 @@ final readonly class Ruler
             - (null === $subnet->gateway ? 0 : 1);
 
         return new self(
-            $segment,
-            $subnet,
-            \sprintf('%d planned, %d as left, %d free', $planned, $asLeft, max(0, $free)),
-            self::ticks($first, $size, $x),
-            null === $subnet->gateway ? null : $x($subnet->gateway->value),
-            self::blocks($subnet->dhcp, $x, 'leased'),
-            self::blocks($subnet->reserved, $x, 'reserved'),
-            $strokes,
-            $labels,
-            $wedges,
-            $shelf->rows(),
+            segment: $segment,
+            subnet: $subnet,
+            note: \sprintf('%d planned, %d as left, %d free', $planned, $asLeft, max(0, $free)),
+            ticks: self::ticks($first, $size, $x),
+            gateway: null === $subnet->gateway ? null : $x($subnet->gateway->value),
+            pools: self::blocks($subnet->dhcp, $x, 'leased'),
+            kept: self::blocks($subnet->reserved, $x, 'reserved'),
+            strokes: $strokes,
+            labels: $labels,
+            wedges: $wedges,
+            rows: $shelf->rows(),
         );
     }
 

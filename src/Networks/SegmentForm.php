@@ -43,19 +43,19 @@ final readonly class SegmentForm
         $subnet = $segment->subnets[0] ?? null;
 
         return new self(
-            $segment->id,
-            $segment->name,
-            (string) $segment->vlan,
-            null === $subnet ? '' : (string) $subnet->prefix,
-            (string) $subnet?->gateway,
-            implode(', ', $subnet->dhcp ?? []),
-            implode(', ', $subnet->reserved ?? []),
-            implode(', ', $segment->dns),
-            implode(', ', $segment->ntp),
-            $segment->snooping,
-            $segment->querier,
-            self::routerOf($job, $segment),
-            $segment->external->kind->value ?? '',
+            id: $segment->id,
+            name: $segment->name,
+            vlan: (string) $segment->vlan,
+            prefix: null === $subnet ? '' : (string) $subnet->prefix,
+            gateway: (string) $subnet?->gateway,
+            dhcp: implode(', ', $subnet->dhcp ?? []),
+            reserved: implode(', ', $subnet->reserved ?? []),
+            dns: implode(', ', $segment->dns),
+            ntp: implode(', ', $segment->ntp),
+            snooping: $segment->snooping,
+            querier: $segment->querier,
+            router: self::routerOf($job, $segment),
+            external: $segment->external->kind->value ?? '',
         );
     }
 
@@ -64,19 +64,19 @@ final readonly class SegmentForm
         $text = static fn (string $key): string => trim($request->request->getString($key));
 
         return new self(
-            '' === $text('id') ? null : $text('id'),
-            $text('name'),
-            $text('vlan'),
-            $text('prefix'),
-            $text('gateway'),
-            $text('dhcp'),
-            $text('reserved'),
-            $text('dns'),
-            $text('ntp'),
-            $request->request->getBoolean('snooping'),
-            $request->request->getBoolean('querier'),
-            $text('router'),
-            $text('external'),
+            id: '' === $text('id') ? null : $text('id'),
+            name: $text('name'),
+            vlan: $text('vlan'),
+            prefix: $text('prefix'),
+            gateway: $text('gateway'),
+            dhcp: $text('dhcp'),
+            reserved: $text('reserved'),
+            dns: $text('dns'),
+            ntp: $text('ntp'),
+            snooping: $request->request->getBoolean('snooping'),
+            querier: $request->request->getBoolean('querier'),
+            router: $text('router'),
+            external: $text('external'),
         );
     }
 
@@ -84,7 +84,7 @@ final readonly class SegmentForm
     public function changeSet(Job $job): ChangeSet
     {
         if ('' === $this->name) {
-            throw InvalidFile::at('$.name', '', 'a name of 1 to 120 characters', 'Such as Voice, Northpier.');
+            throw InvalidFile::at(path: '$.name', given: '', allowed: 'a name of 1 to 120 characters', advice: 'Such as Voice, Northpier.');
         }
         $id = $this->id ?? NewId::of($job, 'segments', $this->name, 'segment');
         $before = $job->record(Segment::class, $id);
@@ -152,7 +152,7 @@ final readonly class SegmentForm
             $chosen = $router->id === $this->router ? $at : null;
             $list = $job->record(Router::class, $router->id)['interfaces'] ?? [];
             $list = \is_array($list) ? array_values($list) : [];
-            $legs = self::legs($router, $list, $segment, $before, $chosen);
+            $legs = self::legs(router: $router, list: $list, segment: $segment, before: $before, at: $chosen);
             if ($legs !== $list) {
                 $edits[] = $job->edit(Router::class, $router->id, ['interfaces' => $legs]);
             }

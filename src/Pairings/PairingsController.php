@@ -41,7 +41,7 @@ final class PairingsController extends JobPage
         $title = \sprintf('Paired %s with %s', $context->job->nameOf($from), $context->job->nameOf($to));
         $change = new ChangeSet($title, [new Edit(Relation::class, $id, null, $record)]);
 
-        return $this->change($context, $change, $request, 'pairings', ['sel' => $from]);
+        return $this->change(context: $context, change: $change, request: $request, route: 'pairings', parameters: ['sel' => $from]);
     }
 
     /** Takes one of the changes that were offered, if it is offered still. */
@@ -53,7 +53,13 @@ final class PairingsController extends JobPage
         foreach ((new ConstraintChecks(new Settings($context->job)))->broken() as $state) {
             foreach ($state->mends as $mend) {
                 if ($mend->fingerprint() === $offer) {
-                    return $this->change($context, $mend, $request, 'pairings', ['sel' => $state->coupled->from->id]);
+                    return $this->change(
+                        context: $context,
+                        change: $mend,
+                        request: $request,
+                        route: 'pairings',
+                        parameters: ['sel' => $state->coupled->from->id],
+                    );
                 }
             }
         }

@@ -56,17 +56,17 @@ final readonly class PairingsPage
         $isEditor = $this->security->isGranted('ROLE_TECHNICIAN');
 
         return new PairingsView(
-            \sprintf(
+            summary: \sprintf(
                 '%s, %s',
                 Words::count(\count($settings->couplings->all), 'pair', 'pairs'),
                 0 === $broken ? 'all values agree' : Words::count($broken, 'value does not agree', 'values do not agree'),
             ),
-            $this->next($context, $pairings),
-            \array_slice($groups, 0, self::MOST_GROUPS),
-            $isEditor ? $this->fields($context, $selected) : [],
-            $this->url($context, 'pairing_add'),
-            $context->revision,
-            $this->findings->all($context, $this->reading->digest($context->stored)->findingsAt('pairings'), 'pairings'),
+            next: $this->next($context, $pairings),
+            groups: \array_slice($groups, 0, self::MOST_GROUPS),
+            fields: $isEditor ? $this->fields($context, $selected) : [],
+            addUrl: $this->url($context, 'pairing_add'),
+            version: $context->revision,
+            findings: $this->findings->all($context, $this->reading->digest($context->stored)->findingsAt('pairings'), 'pairings'),
         );
     }
 
@@ -74,7 +74,7 @@ final readonly class PairingsPage
     {
         foreach ($pairings->broken() as $state) {
             $mend = $state->mends[0] ?? null;
-            $post = null === $mend ? null : $this->mend($context, $mend, 'Take it', 't', true);
+            $post = null === $mend ? null : $this->mend(context: $context, mend: $mend, text: 'Take it', key: 't', isMain: true);
 
             return new Next($state->said(), null === $mend ? $state->tie->why : $mend->title.'.', $post);
         }
@@ -92,13 +92,13 @@ final readonly class PairingsPage
             $row = $rows[$column] = ($rows[$column] ?? -1) + 1;
             $at[$id] = [20 + $column * self::COLUMN, 16 + $row * self::ROW];
             $posts[] = new PostView(
-                $device->name,
-                $context->job->profileOf($device)->name,
-                $this->url($context, 'devices', ['sel' => $id]),
-                $at[$id][0],
-                $at[$id][1],
-                self::POST,
-                $id === $selected,
+                name: $device->name,
+                kind: $context->job->profileOf($device)->name,
+                url: $this->url($context, 'devices', ['sel' => $id]),
+                x: $at[$id][0],
+                y: $at[$id][1],
+                width: self::POST,
+                isSelected: $id === $selected,
             );
         }
         $lines = array_map(fn (RelatedUnit $c): LineView => $this->line($context, $pairings, $c, $at), $drawn);
@@ -106,13 +106,13 @@ final readonly class PairingsPage
         $more = \count($group) - \count($drawn);
 
         return new GroupView(
-            $drawn[0]->to->name,
-            $posts,
-            $lines,
-            40 + max(0, ...array_column($columns, 1)) * self::COLUMN + self::POST,
-            20 + (1 + max(0, ...array_values($rows))) * self::ROW,
-            \in_array('broken', $states, true) ? 'broken' : (\in_array('open', $states, true) ? 'open' : 'agrees'),
-            0 === $more ? '' : \sprintf('and %d more like these, all in agreement', $more),
+            title: $drawn[0]->to->name,
+            posts: $posts,
+            lines: $lines,
+            width: 40 + max(0, ...array_column($columns, 1)) * self::COLUMN + self::POST,
+            height: 20 + (1 + max(0, ...array_values($rows))) * self::ROW,
+            state: \in_array('broken', $states, true) ? 'broken' : (\in_array('open', $states, true) ? 'open' : 'agrees'),
+            more: 0 === $more ? '' : \sprintf('and %d more like these, all in agreement', $more),
         );
     }
 
@@ -148,15 +148,18 @@ final readonly class PairingsPage
         $label = $x1 + intdiv(self::COLUMN - self::POST, 2);
 
         return new LineView(
-            $coupled->from->name,
-            $coupled->coupling->name,
-            $coupled->to->name,
-            self::state($states),
-            \sprintf('M%d %dC%d %d %d %d %d %d', $x1, $y1, $x1 + $bend, $y1, $x2 - $bend, $y2, $x2, $y2),
-            $label,
-            self::height($x1, $y1, $x2, $y2, $label) - 5,
-            array_map(fn (ConstraintCheck $s): array => $this->tie($context, $s), $states),
-            '' === $coupled->id ? null : new Link('Change', $this->url($context, 'record', ['list' => 'pairings', 'id' => $coupled->id])),
+            from: $coupled->from->name,
+            says: $coupled->coupling->name,
+            to: $coupled->to->name,
+            state: self::state($states),
+            path: \sprintf('M%d %dC%d %d %d %d %d %d', $x1, $y1, $x1 + $bend, $y1, $x2 - $bend, $y2, $x2, $y2),
+            labelX: $label,
+            labelY: self::height(x1: $x1, y1: $y1, x2: $x2, y2: $y2, x: $label) - 5,
+            ties: array_map(fn (ConstraintCheck $s): array => $this->tie($context, $s), $states),
+            edit: '' === $coupled->id ? null : new Link(
+                'Change',
+                $this->url($context, 'record', ['list' => 'pairings', 'id' => $coupled->id]),
+            ),
         );
     }
 
@@ -236,8 +239,15 @@ final readonly class PairingsPage
 
         return [
             new FormField('from', 'Unit', $selected, 'select', options: ['' => ''] + $from, required: true),
-            new FormField('coupling', 'does this', '', 'select', options: ['' => ''] + $relations, required: true),
-            new FormField('to', 'with', '', 'select', options: ['' => ''] + $all, required: true),
+            new FormField(
+                name: 'coupling',
+                label: 'does this',
+                value: '',
+                control: 'select',
+                options: ['' => ''] + $relations,
+                required: true,
+            ),
+            new FormField(name: 'to', label: 'with', value: '', control: 'select', options: ['' => ''] + $all, required: true),
         ];
     }
 

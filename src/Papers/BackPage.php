@@ -40,25 +40,25 @@ final readonly class BackPage
         $mayTake = $this->rights->allow($context->stored, $list->change);
 
         return new BackView(
-            $paper->title(),
-            [
+            title: $paper->title(),
+            actions: [
                 new Link('The list', $this->url('paper', $context, $paper), 'l'),
                 new Link('XLSX', $this->url('paper_xlsx', $context, $paper), 'x'),
             ],
-            $this->url('paper_back', $context, $paper),
-            $this->url('paper_take', $context, $paper),
-            array_keys($paper->cells()),
-            $text,
-            \array_slice($told, 0, self::SHOWN),
-            implode(', ', array_map(static fn (string $does, int $n): string => $n.' '.$does, array_keys($counts), $counts)),
-            $more > 0 ? \sprintf('and %d more', $more) : '',
-            $error,
-            $list->change->isEmpty() || !$mayTake ? [] : [
+            url: $this->url('paper_back', $context, $paper),
+            takeUrl: $this->url('paper_take', $context, $paper),
+            columns: array_keys($paper->cells()),
+            text: $text,
+            rows: \array_slice($told, 0, self::SHOWN),
+            summary: implode(', ', array_map(static fn (string $does, int $n): string => $n.' '.$does, array_keys($counts), $counts)),
+            more: $more > 0 ? \sprintf('and %d more', $more) : '',
+            error: $error,
+            values: $list->change->isEmpty() || !$mayTake ? [] : [
                 'text' => $text,
                 'version' => $context->revision,
                 'offer' => $list->change->fingerprint(),
             ],
-            $mayTake ? '' : 'Some of this is a lead\'s to change: only a lead takes it over.',
+            warning: $mayTake ? '' : 'Some of this is a lead\'s to change: only a lead takes it over.',
         );
     }
 

@@ -42,28 +42,31 @@ final class PapersController extends JobPage
             ['slug' => $context->stored->getSlug(), 'name' => $of],
         );
         $pages = Pages::of(
-            \count($rows),
-            self::ON_A_PAGE,
-            $page,
-            'rows',
-            fn (int $p): string => $this->urls->generate('paper', ['slug' => $context->stored->getSlug(), 'name' => $name, 'page' => $p]),
+            all: \count($rows),
+            size: self::ON_A_PAGE,
+            page: $page,
+            what: 'rows',
+            url: fn (int $p): string => $this->urls->generate(
+                'paper',
+                ['slug' => $context->stored->getSlug(), 'name' => $name, 'page' => $p],
+            ),
         );
         $view = new PaperView(
-            $paper->title(),
-            Words::count(\count($rows), 'row'),
-            $paper->heads(),
-            $pages->slice($rows),
-            $pages,
-            [
+            title: $paper->title(),
+            summary: Words::count(\count($rows), 'row'),
+            heads: $paper->heads(),
+            rows: $pages->slice($rows),
+            pages: $pages,
+            files: [
                 ...$this->back($paper, $url),
                 new Link('CSV', $url('paper_csv', $name), 'c'),
                 new Link('XLSX', $url('paper_xlsx', $name), 'x'),
             ],
-            array_map(
+            others: array_map(
                 static fn (PrintableList $p): Link => new Link($p->title(), $url('paper', $p->name())),
                 array_values(PrintableLists::all()),
             ),
-            $paper instanceof Reimportable || 'cables' === $paper->name()
+            note: $paper instanceof Reimportable || 'cables' === $paper->name()
                 ? ''
                 : 'This list follows from others and from the plan. It is not read back.',
         );
@@ -101,7 +104,7 @@ final class PapersController extends JobPage
         $view = $page->show($context, $paper, $text);
         $status = '' === $view->error.$error ? Response::HTTP_OK : Response::HTTP_UNPROCESSABLE_ENTITY;
 
-        return $this->page($context, 'brief', 'papers/back.html.twig', $view, $status);
+        return $this->page(context: $context, stop: 'brief', template: 'papers/back.html.twig', view: $view, status: $status);
     }
 
     #[Route('/job/{slug}/papers/{name}/take', name: 'paper_take', methods: ['POST'], requirements: ['name' => '[a-z-]+'])]
@@ -118,7 +121,7 @@ final class PapersController extends JobPage
         }
 
         return $this->isStillOffered($request, $change)
-            ? $this->change($context, $change, $request, 'paper', ['name' => $name])
+            ? $this->change(context: $context, change: $change, request: $request, route: 'paper', parameters: ['name' => $name])
             : $this->to($context, 'paper_back', ['name' => $name]);
     }
 

@@ -43,7 +43,7 @@ final readonly class JobPeople
         $this->keepALead($job, $user, $role);
         $own = $this->own($job)[$user->getUserIdentifier()] ?? null;
         if (null === $own) {
-            $this->em->persist(new JobRole($job, $user, $role, $by, $this->clock->now()));
+            $this->em->persist(new JobRole(job: $job, user: $user, role: $role, by: $by, at: $this->clock->now()));
         } else {
             $own->set($role, $by, $this->clock->now());
         }

@@ -72,12 +72,12 @@ final class MeController extends AbstractController
     private function shown(User $self, ?string $name = null, string $nameError = '', string $passwordError = ''): Response
     {
         $view = new MeView(
-            $name ?? $self->getDisplayName(),
-            $self->getUserIdentifier(),
-            Role::word($self->getRole()),
-            $nameError,
-            $passwordError,
-            Passwords::SHORTEST,
+            name: $name ?? $self->getDisplayName(),
+            username: $self->getUserIdentifier(),
+            role: Role::word($self->getRole()),
+            nameError: $nameError,
+            passwordError: $passwordError,
+            shortest: Passwords::SHORTEST,
         );
         $status = '' === $nameError.$passwordError ? Response::HTTP_OK : Response::HTTP_UNPROCESSABLE_ENTITY;
 

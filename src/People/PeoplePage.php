@@ -37,16 +37,19 @@ final readonly class PeoplePage
         $active = \count(array_filter($all, static fn (User $u): bool => $u->isActive()));
 
         return new PeopleView(
-            Words::count($active, 'person', 'people').(\count($all) > $active ? \sprintf(', %d switched off', \count($all) - $active) : ''),
-            array_map(fn (User $u): PersonView => $this->person($u, $self), $all),
-            self::ROLES,
-            [
+            summary: Words::count($active, 'person', 'people').(\count($all) > $active ? \sprintf(
+                ', %d switched off',
+                \count($all) - $active,
+            ) : ''),
+            people: array_map(fn (User $u): PersonView => $this->person($u, $self), $all),
+            roles: self::ROLES,
+            fields: [
                 new FormField('name', 'Name others see', $typed['name'] ?? '', required: true, more: ['maxlength' => 120]),
                 new FormField('username', 'Name they log in with', $typed['username'] ?? '', required: true, more: ['maxlength' => 60]),
                 new FormField('role', 'May', $typed['role'] ?? Role::Technician->value, 'select', options: self::ROLES),
             ],
-            $error,
-            null === $link ? null : $link + ['days' => Links::DAYS],
+            error: $error,
+            link: null === $link ? null : $link + ['days' => Links::DAYS],
         );
     }
 
@@ -70,15 +73,15 @@ final readonly class PeoplePage
         $on = new Post('switch on', $this->urls->generate('person_active', $of), ['active' => 1], spoken: $name, small: true);
 
         return new PersonView(
-            $user->getDisplayName(),
-            $user->getUserIdentifier(),
-            $state,
-            $tone,
-            $user->getRole()->value ?? '',
-            Role::word($user->getRole()),
-            $this->urls->generate('person_role', $of),
-            $user === $self,
-            $user === $self ? [] : ($user->isActive() ? $posts : [$on]),
+            name: $user->getDisplayName(),
+            username: $user->getUserIdentifier(),
+            state: $state,
+            tone: $tone,
+            role: $user->getRole()->value ?? '',
+            roleWord: Role::word($user->getRole()),
+            roleUrl: $this->urls->generate('person_role', $of),
+            isSelf: $user === $self,
+            posts: $user === $self ? [] : ($user->isActive() ? $posts : [$on]),
         );
     }
 }

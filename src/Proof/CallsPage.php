@@ -48,19 +48,19 @@ final readonly class CallsPage
         $run = $this->em->getRepository(TestRun::class)->findOneBy(['job' => $context->stored], ['id' => 'DESC']);
 
         return new CallsView(
-            \sprintf('%d of %s proven live', \count($proven), Words::count(\count($tried), 'step')),
-            [
+            summary: \sprintf('%d of %s proven live', \count($proven), Words::count(\count($tried), 'step')),
+            actions: [
                 new Link('All intents', $this->url('proof', $context), 'o'),
                 new Link('Numbers and routes', $this->url('voice', $context), 'v'),
             ],
-            $this->next($context, $next, isset($seen[$next?->step->value])),
-            [] === $planned ? null : $this->labs->of($context),
-            null === $run ? null : $this->runs->of($run),
-            array_map(
+            next: $this->next($context, $next, isset($seen[$next?->step->value])),
+            lab: [] === $planned ? null : $this->labs->of($context),
+            run: null === $run ? null : $this->runs->of($run),
+            rows: array_map(
                 fn (CallStepState $s): CallRow => $this->row($context, $s, $seen[$s->step->value] ?? null, $s === $next),
                 $states,
             ),
-            self::keys($planned),
+            keys: self::keys($planned),
         );
     }
 
@@ -74,11 +74,11 @@ final readonly class CallsPage
         $zone = $context->stored->getTimezone();
 
         return new CallRow(
-            $state->step->title(),
-            $state->step->shows(),
-            self::stateOf($state, $seen),
-            $counts,
-            match (true) {
+            title: $state->step->title(),
+            shows: $state->step->shows(),
+            state: self::stateOf($state, $seen),
+            counts: $counts,
+            observed: match (true) {
                 null !== $seen => \sprintf(
                     'live: %d of %d hold, %s',
                     $seen['holding'],
@@ -88,10 +88,10 @@ final readonly class CallsPage
                 '' === $state->step->key() => '',
                 default => 'not tried yet',
             },
-            $this->intents($context, $state),
-            0 === $state->pairs() ? 'Nothing is planned to prove it.' : '',
-            $this->action($context, $state, $isNext && null === $seen),
-            $isNext,
+            intents: $this->intents($context, $state),
+            lacks: 0 === $state->pairs() ? 'Nothing is planned to prove it.' : '',
+            action: $this->action($context, $state, $isNext && null === $seen),
+            isNext: $isNext,
         );
     }
 
@@ -118,7 +118,14 @@ final readonly class CallsPage
 
         return '' === $state->step->key()
             ? null
-            : new Post('Test', $this->url('test_start', $context), $values, $state->step->key(), ' '.$state->step->title(), $isNext);
+            : new Post(
+                text: 'Test',
+                url: $this->url('test_start', $context),
+                values: $values,
+                key: $state->step->key(),
+                spoken: ' '.$state->step->title(),
+                main: $isNext,
+            );
     }
 
     /** @param array{holding: int, all: int, at: \DateTimeImmutable}|null $seen */

@@ -39,7 +39,14 @@ final readonly class IntentForm
             $fields[$f->name] = match ($f->name) {
                 'from', 'to' => self::side($f, $names, $record[$f->name] ?? []),
                 'kind' => new FormField($f->name, 'What', $f->value, 'select', options: self::kinds()),
-                'service' => new FormField($f->name, 'Service, where it reaches or dials', $f->value, 'text', true, placeholder: 'tcp/443'),
+                'service' => new FormField(
+                    name: $f->name,
+                    label: 'Service, where it reaches or dials',
+                    value: $f->value,
+                    control: 'text',
+                    technical: true,
+                    placeholder: 'tcp/443',
+                ),
                 'name' => new FormField($f->name, $f->label, $f->value, placeholder: 'made of the rest where left blank', broad: true),
                 default => $f,
             };

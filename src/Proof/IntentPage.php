@@ -38,21 +38,21 @@ final readonly class IntentPage
         $name = $job->intents[$id]->name ?? '';
 
         return new IntentView(
-            $isNew ? 'What must be, or must not' : $name,
-            $this->url('intent_save', $context, ['id' => $id]),
-            $context->revision,
-            ($refusals ?? Refusals::none())->at($this->form->fields($job, $record)),
-            $refusals->above ?? [],
-            (new PartyNames($job))->all(self::MOST_NAMES),
-            new Link('Cancel', $this->url('proof', $context, $isNew ? [] : ['intent' => $id]).'#intent'),
-            $isNew ? [] : $this->actions($context, $id),
-            $isNew ? null : new Post(
+            title: $isNew ? 'What must be, or must not' : $name,
+            url: $this->url('intent_save', $context, ['id' => $id]),
+            version: $context->revision,
+            fields: ($refusals ?? Refusals::none())->at($this->form->fields($job, $record)),
+            errors: $refusals->above ?? [],
+            parties: (new PartyNames($job))->all(self::MOST_NAMES),
+            cancel: new Link('Cancel', $this->url('proof', $context, $isNew ? [] : ['intent' => $id]).'#intent'),
+            actions: $isNew ? [] : $this->actions($context, $id),
+            remove: $isNew ? null : new Post(
                 'remove this intent',
                 $this->url('intent_remove', $context, ['id' => $id]),
                 ['version' => $context->revision],
                 small: true,
             ),
-            $isNew && null === $typed ? $this->usuals->of($context) : [],
+            usuals: $isNew && null === $typed ? $this->usuals->of($context) : [],
         );
     }
 

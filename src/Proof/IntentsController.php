@@ -40,7 +40,7 @@ final class IntentsController extends JobPage
         $id = NewId::of($context->job, 'intents', $name, 'intent');
         $change = new ChangeSet('Added intent '.$name, [new Edit(Intent::class, $id, null, ['id' => $id] + $record)]);
 
-        return $this->change($context, $change, $request, 'proof', ['intent' => $id]);
+        return $this->change(context: $context, change: $change, request: $request, route: 'proof', parameters: ['intent' => $id]);
     }
 
     #[Route('/{id}', name: 'intent', methods: ['GET'])]
@@ -72,7 +72,13 @@ final class IntentsController extends JobPage
         }
         $view = $this->page->show($context, $id, typed: IntentForm::typed($context->job, $request, $before), refusals: $refusals);
 
-        return $this->page($context, 'proof', 'proof/intent.html.twig', $view, Response::HTTP_UNPROCESSABLE_ENTITY);
+        return $this->page(
+            context: $context,
+            stop: 'proof',
+            template: 'proof/intent.html.twig',
+            view: $view,
+            status: Response::HTTP_UNPROCESSABLE_ENTITY,
+        );
     }
 
     #[Route('/{id}/remove', name: 'intent_remove', methods: ['POST'])]
@@ -92,6 +98,12 @@ final class IntentsController extends JobPage
         $change = null === $behind ? [] : [$context->job->move(Intent::class, $id, $behind)];
         $title = \sprintf('Moved intent %s', $context->job->intents[$id]->name ?? $id);
 
-        return $this->change($context, new ChangeSet($title, $change), $request, 'intent', ['id' => $id]);
+        return $this->change(
+            context: $context,
+            change: new ChangeSet($title, $change),
+            request: $request,
+            route: 'intent',
+            parameters: ['id' => $id],
+        );
     }
 }

@@ -49,7 +49,7 @@ final readonly class JobRepairs
 
         return $digest->devices <= self::SMALL
             ? $this->findForJob($stored)
-            : $this->known('repairs', $stored, new FindRepairs($stored->getId(), '', '', ''));
+            : $this->known('repairs', $stored, new FindRepairs($stored->getId(), intent: '', from: '', to: ''));
     }
 
     /** @return list<Repair>|null for an intent, those first that mend the pair one looks at; null while they are being looked for */

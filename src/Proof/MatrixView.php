@@ -37,7 +37,13 @@ final readonly class MatrixView
                 $cell = $matrix->cell($row, $column);
                 $at = ['slug' => $slug, 'axis' => $matrix->axis->value, 'row' => $row, 'column' => $column];
                 $here = $open?->row === $row && $open->column === $column;
-                $cells[] = null === $cell ? null : self::cell($cell, $row, $column, $urls->generate('proof', $at), $here);
+                $cells[] = null === $cell ? null : self::cell(
+                    cell: $cell,
+                    row: $row,
+                    column: $column,
+                    url: $urls->generate('proof', $at),
+                    here: $here,
+                );
             }
             $rows[] = ['name' => $row, 'cells' => $cells];
         }
@@ -55,14 +61,14 @@ final readonly class MatrixView
         $apart = PairVerdict::Leak === $cell->span || PairVerdict::KeptApart === $cell->span;
 
         return new MatrixCellView(
-            VerdictView::of($cell->span),
-            \sprintf('%s to %s: %s', $row, $column, implode(', ', $counts)),
-            $url,
-            $here,
-            $bad ? Words::short($cell->failing) : '',
-            Words::short($cell->total),
-            $apart ? ($bad ? 'leak' : 'apart') : '',
-            $bad ? \sprintf('of %d fail: %s', $cell->total, $cell->span->word()) : $cell->span->word(),
+            span: VerdictView::of($cell->span),
+            title: \sprintf('%s to %s: %s', $row, $column, implode(', ', $counts)),
+            url: $url,
+            here: $here,
+            failing: $bad ? Words::short($cell->failing) : '',
+            total: Words::short($cell->total),
+            word: $apart ? ($bad ? 'leak' : 'apart') : '',
+            spoken: $bad ? \sprintf('of %d fail: %s', $cell->total, $cell->span->word()) : $cell->span->word(),
         );
     }
 }

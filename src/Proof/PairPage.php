@@ -58,9 +58,16 @@ final readonly class PairPage
         }
         $shown = [...array_map(static fn (PairPrediction $p): Pair => $p->pair, $pairs), $explanation->prediction->pair];
         $seen = $this->observations->of($context->stored, $intent->id, $shown);
-        $rows = $this->rows($context, $intent, $pairs, $explanation, $cell, $seen);
+        $rows = $this->rows(context: $context, intent: $intent, pairs: $pairs, shown: $explanation, cell: $cell, seen: $seen);
 
-        return $this->view($context, $prover->network, $explanation, $rows, $count, $seen);
+        return $this->view(
+            context: $context,
+            network: $prover->network,
+            explanation: $explanation,
+            rows: $rows,
+            count: $count,
+            seen: $seen,
+        );
     }
 
     /** What would mend a pair of an intent; null where it belongs to it not. */
@@ -80,7 +87,7 @@ final readonly class PairPage
         $query = ['slug' => $context->stored->getSlug(), 'intent' => $intent->id, 'pair' => $p->pair->key()];
 
         return new RepairsView(
-            $this->repairs->all($context, $shown, $failing, $intent->id, $p->pair->key()),
+            $this->repairs->all(context: $context, repairs: $shown, failing: $failing, intent: $intent->id, pair: $p->pair->key()),
             PairVerdict::Leak === $p->span
                 ? 'No router stands between them that could stop it: move one of them to another segment.'
                 : $p->cause?->rule->otherwise() ?? '',
@@ -115,18 +122,18 @@ final readonly class PairPage
         $summary = $count > \count($rows) ? \sprintf('the first %d of %d, failing ones first', \count($rows), $count) : (string) $count;
 
         return new PairView(
-            \sprintf('%s %s %s', $job->nameOf($p->pair->from), Kinds::of($intent)->verb(), $job->nameOf($p->pair->to)),
-            \sprintf('%s · %s', str_replace('-', ' ', $intent->expect->value), $p->how),
-            VerdictView::of($p->span),
-            self::seen($context, $p, $seen),
-            self::drawing($explanation, $leak),
-            $rows,
-            $summary,
-            $p->cause->text ?? ($leak ? 'It is reachable, though it must not be' : 'It works as planned'),
-            self::parts($explanation),
-            $p->span->fails() ? $this->mends($context, $intent, $p) : null,
-            $this->tests($context, $network, $intent, $p->pair, $count),
-            $this->observe($context, $intent, $p->pair),
+            title: \sprintf('%s %s %s', $job->nameOf($p->pair->from), Kinds::of($intent)->verb(), $job->nameOf($p->pair->to)),
+            summary: \sprintf('%s · %s', str_replace('-', ' ', $intent->expect->value), $p->how),
+            predicted: VerdictView::of($p->span),
+            seen: self::seen($context, $p, $seen),
+            drawing: self::drawing($explanation, $leak),
+            pairs: $rows,
+            pairsSummary: $summary,
+            why: $p->cause->text ?? ($leak ? 'It is reachable, though it must not be' : 'It works as planned'),
+            parts: self::parts($explanation),
+            repairs: $p->span->fails() ? $this->mends($context, $intent, $p) : null,
+            tests: $this->tests(context: $context, network: $network, intent: $intent, pair: $p->pair, count: $count),
+            observe: $this->observe($context, $intent, $p->pair),
         );
     }
 
@@ -142,12 +149,12 @@ final readonly class PairPage
         foreach ($pairs as $p) {
             $query = ['slug' => $context->stored->getSlug(), 'intent' => $intent->id, 'pair' => $p->pair->key()];
             $rows[] = new PairRow(
-                $context->job->nameOf($p->pair->from),
-                $context->job->nameOf($p->pair->to),
-                $this->urls->generate('proof', $query + ($cell?->query() ?? [])).'#intent',
-                VerdictView::of($p->span),
-                self::seen($context, $p, $seen),
-                $p->pair->key() === $shown->prediction->pair->key(),
+                from: $context->job->nameOf($p->pair->from),
+                to: $context->job->nameOf($p->pair->to),
+                url: $this->urls->generate('proof', $query + ($cell?->query() ?? [])).'#intent',
+                predicted: VerdictView::of($p->span),
+                seen: self::seen($context, $p, $seen),
+                selected: $p->pair->key() === $shown->prediction->pair->key(),
             );
         }
 

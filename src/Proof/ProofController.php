@@ -49,11 +49,27 @@ final class ProofController extends JobPage
             return $this->to($context, 'proof');
         }
         $note = mb_substr(trim($request->request->getString('note')), 0, 400);
-        $seen = new Observation($context->stored, $intent, $pair->from, $pair->to, $span, $note, $this->user(), $this->now());
+        $seen = new Observation(
+            job: $context->stored,
+            intent: $intent,
+            asker: $pair->from,
+            asked: $pair->to,
+            span: $span,
+            note: $note,
+            user: $this->user(),
+            at: $this->now(),
+        );
         $names = [$context->job->nameOf($pair->from), $context->job->nameOf($pair->to)];
         $title = \sprintf('Saw %s to %s: %s', $names[0], $names[1], $span->word());
         $back = ['intent' => $intent, 'pair' => $pair->key()];
 
-        return $this->change($context, new ChangeSet($title, []), $request, 'proof', $back, [PairSeen::new($seen)]);
+        return $this->change(
+            context: $context,
+            change: new ChangeSet($title, []),
+            request: $request,
+            route: 'proof',
+            parameters: $back,
+            effects: [PairSeen::new($seen)],
+        );
     }
 }

@@ -58,31 +58,37 @@ final readonly class ProofPage
         $editor = $this->security->isGranted('ROLE_TECHNICIAN');
         $none = [] === $context->job->intents;
         $run = $this->em->getRepository(TestRun::class)->findOneBy(['job' => $stored], ['id' => 'DESC']);
-        $rows = $this->rows($context, $selection, $inCell, $chosen, $seen);
+        $rows = $this->rows(context: $context, selection: $selection, inCell: $inCell, chosen: $chosen, seen: $seen);
         $listed = null === $inCell ? \count($digest->intents) : \count($inCell);
         $more = \sprintf('The first %d of %d, failing ones first. Open a cell for the rest.', \count($rows), $listed);
 
         return new ProofView(
-            \sprintf(
+            summary: \sprintf(
                 '%s, %s · predicted from the plan as it stands',
                 Words::count(\count($digest->intents), 'intent'),
                 Words::count($digest->pairs, 'pair'),
             ),
-            $this->repairs->next($context, $repairs),
-            $editor ? $this->actions($context, $none) : [],
-            $editor ? $this->onSite($context) : null,
-            $none ? null : $this->labs->of($context),
-            null === $run ? null : $this->runs->of($run),
-            $none,
-            $none ? null : MatrixView::of($matrix, $selection->cell, $stored->getSlug(), $this->urls),
-            null === $selection->cell ? null : $this->cell($context, $selection->cell, \count($inCell), $editor),
-            $rows,
-            $listed > \count($rows) ? $more : '',
-            null === $intent ? null : $this->pairs->show($context, $intent, $pair, $selection->cell, $count),
-            $editor ? $this->url('test_import', $context) : null,
-            $this->url('conflicts', $context),
-            $editor && null !== $intent ? new Link('edit', $this->url('intent', $context, ['id' => $intent->id]), 'k') : null,
-            $editor ? $this->usuals->of($context) : [],
+            next: $this->repairs->next($context, $repairs),
+            actions: $editor ? $this->actions($context, $none) : [],
+            onSite: $editor ? $this->onSite($context) : null,
+            lab: $none ? null : $this->labs->of($context),
+            run: null === $run ? null : $this->runs->of($run),
+            isEmpty: $none,
+            matrix: $none ? null : MatrixView::of($matrix, $selection->cell, $stored->getSlug(), $this->urls),
+            cell: null === $selection->cell ? null : $this->cell($context, $selection->cell, \count($inCell), $editor),
+            intents: $rows,
+            more: $listed > \count($rows) ? $more : '',
+            pair: null === $intent ? null : $this->pairs->show(
+                context: $context,
+                intent: $intent,
+                wanted: $pair,
+                cell: $selection->cell,
+                count: $count,
+            ),
+            importUrl: $editor ? $this->url('test_import', $context) : null,
+            conflictsUrl: $this->url('conflicts', $context),
+            edit: $editor && null !== $intent ? new Link('edit', $this->url('intent', $context, ['id' => $intent->id]), 'k') : null,
+            usuals: $editor ? $this->usuals->of($context) : [],
         );
     }
 
@@ -144,17 +150,17 @@ final readonly class ProofPage
             $counts = $inCell[$id] ?? $known['counts'];
             $query = ['intent' => (string) $id] + ($selection->cell?->query() ?? []);
             $rows[] = new IntentRow(
-                $intent->name,
-                $this->url('proof', $context, $query).'#intent',
-                str_replace('-', ' ', $intent->expect->value),
-                (string) $intent->service,
-                null === $inCell ? $known['pairs'] : array_sum($counts),
-                array_map(static fn (string $span, int $count): array => [
+                name: $intent->name,
+                url: $this->url('proof', $context, $query).'#intent',
+                expect: str_replace('-', ' ', $intent->expect->value),
+                service: (string) $intent->service,
+                pairs: null === $inCell ? $known['pairs'] : array_sum($counts),
+                counts: array_map(static fn (string $span, int $count): array => [
                     'span' => VerdictView::of(PairVerdict::from($span)),
                     'count' => $count,
                 ], array_keys($counts), $counts),
-                ($seen[$id] ?? new SeenCounts())->words(),
-                (string) $id === $chosen,
+                observed: ($seen[$id] ?? new SeenCounts())->words(),
+                selected: (string) $id === $chosen,
             );
         }
 

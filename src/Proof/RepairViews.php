@@ -34,7 +34,7 @@ final readonly class RepairViews
         if (null === $repair || !$this->rights->allow($context->stored, $repair->change)) {
             return new NextRepairView(null, null);
         }
-        $post = $this->post($context, $repair, '', '', 'Change the plan', 'a', true);
+        $post = $this->post(context: $context, repair: $repair, intent: '', pair: '', text: 'Change the plan', key: 'a', main: true);
         $breaks = 0 === $repair->breaks ? ' and breaks none' : \sprintf(', breaks %d', $repair->breaks);
         $effect = \sprintf('Mends %s%s. %s.', Words::count($repair->mends, 'failing pair'), $breaks, $repair->hands->label());
 
@@ -67,7 +67,7 @@ final readonly class RepairViews
     {
         $views = [];
         foreach ($repairs as $number => $repair) {
-            $views[] = $this->of($context, $repair, $failing, $intent, $pair, 0 === $number);
+            $views[] = $this->of(context: $context, repair: $repair, failing: $failing, intent: $intent, pair: $pair, first: 0 === $number);
         }
 
         return $views;
@@ -80,12 +80,12 @@ final readonly class RepairViews
         $leaks = $repair->leaks > 0 ? ', and opens what must stay apart' : '';
         $text = '' === $repair->request ? 'Change the plan' : 'It is done: change the plan';
         $post = $first
-            ? $this->post($context, $repair, $intent, $pair, $text, 'm')
-            : $this->post($context, $repair, $intent, $pair, 'change it', small: true);
+            ? $this->post(context: $context, repair: $repair, intent: $intent, pair: $pair, text: $text, key: 'm')
+            : $this->post(context: $context, repair: $repair, intent: $intent, pair: $pair, text: 'change it', small: true);
 
         return new RepairView(
-            $repair->sentence,
-            \sprintf(
+            sentence: $repair->sentence,
+            effect: \sprintf(
                 'Mends %s, breaks %s%s: %d fail now, %d after. %s.',
                 Words::count($repair->mends, 'pair'),
                 $breaks,
@@ -94,9 +94,9 @@ final readonly class RepairViews
                 $after,
                 $repair->hands->label(),
             ),
-            \sprintf('mends %d, breaks %s%s.', $repair->mends, $breaks, '' === $repair->request ? '' : ', by the client'),
-            $repair->request,
-            $this->rights->allow($context->stored, $repair->change) ? $post : null,
+            short: \sprintf('mends %d, breaks %s%s.', $repair->mends, $breaks, '' === $repair->request ? '' : ', by the client'),
+            request: $repair->request,
+            make: $this->rights->allow($context->stored, $repair->change) ? $post : null,
         );
     }
 

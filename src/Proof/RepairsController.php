@@ -59,7 +59,7 @@ final class RepairsController extends JobPage
         $back = ['intent' => $intent, 'pair' => $pair];
 
         return $this->isStillOffered($request, $found[0]->change)
-            ? $this->change($context, $found[0]->change, $request, 'proof', $back)
+            ? $this->change(context: $context, change: $found[0]->change, request: $request, route: 'proof', parameters: $back)
             : $this->to($context, 'proof', $back);
     }
 }

@@ -40,20 +40,20 @@ final readonly class SeenView
         $plan = 'The plan is wrong or behind: write down what is really set, then look again.';
 
         return new self(
-            VerdictView::of($seen->getSpan()),
-            LocalTime::clock($seen->getAt(), $zone),
-            LocalTime::short($seen->getAt(), $zone),
-            LocalTime::exact($seen->getAt(), $zone),
-            $seen->getUser()?->getDisplayName() ?? 'somebody',
-            match ($vantage) {
+            span: VerdictView::of($seen->getSpan()),
+            time: LocalTime::clock($seen->getAt(), $zone),
+            date: LocalTime::short($seen->getAt(), $zone),
+            dateTime: LocalTime::exact($seen->getAt(), $zone),
+            who: $seen->getUser()?->getDisplayName() ?? 'somebody',
+            how: match ($vantage) {
                 null => $note,
                 default => self::live($job, $seen->where(), $vantage),
             },
-            $seen->where()->mark().' '.$seen->where()->value,
-            (string) $seen->getEvidence(),
-            $differs,
-            !$differs && $seen->getSpan()->holds() !== $prediction->span->holds(),
-            $prediction->span->holds() ? $unit : $plan,
+            where: $seen->where()->mark().' '.$seen->where()->value,
+            evidence: (string) $seen->getEvidence(),
+            differs: $differs,
+            unseen: !$differs && $seen->getSpan()->holds() !== $prediction->span->holds(),
+            advice: $prediction->span->holds() ? $unit : $plan,
         );
     }
 

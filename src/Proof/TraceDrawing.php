@@ -62,16 +62,23 @@ final readonly class TraceDrawing
         $last = $count - 1;
         $fades = PairVerdict::Fades === $part->leaf->span;
         $request = self::line(
-            $x,
-            0,
-            $path->requestStops,
-            $last,
-            $fades ? 'arrives now, fades after about 260 s' : 'asks, arrives',
-            'stops here: '.$why,
+            x: $x,
+            from: 0,
+            stops: $path->requestStops,
+            to: $last,
+            good: $fades ? 'arrives now, fades after about 260 s' : 'asks, arrives',
+            bad: 'stops here: '.$why,
         );
         $reply = null;
         if (null === $path->requestStops && ($path->replied || null !== $path->replyStops)) {
-            $reply = self::line($x, $last, $path->replyStops, 0, 'answers, arrives', 'the answer stops here: '.$why);
+            $reply = self::line(
+                x: $x,
+                from: $last,
+                stops: $path->replyStops,
+                to: 0,
+                good: 'answers, arrives',
+                bad: 'the answer stops here: '.$why,
+            );
         }
 
         $legs = [TraceLeg::of($request, self::REQUEST, $leak)];
@@ -79,7 +86,14 @@ final readonly class TraceDrawing
             $legs[] = TraceLeg::of($reply, self::REPLY, $leak);
         }
 
-        return new self(self::sheets($part, $x), $posts, $request, $reply, self::sentence($part, $why), $legs);
+        return new self(
+            sheets: self::sheets($part, $x),
+            posts: $posts,
+            request: $request,
+            reply: $reply,
+            sentence: self::sentence($part, $why),
+            legs: $legs,
+        );
     }
 
     /**

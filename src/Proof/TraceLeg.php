@@ -41,6 +41,15 @@ final readonly class TraceLeg
         }
         $tone = $leak || null !== $line['stop'] ? 'bad' : 'good';
 
-        return new self($tone, $path, $wall, $rest, $line['text'], $line['textX'], $y - 8, $line['anchor']);
+        return new self(
+            tone: $tone,
+            path: $path,
+            wall: $wall,
+            rest: $rest,
+            text: $line['text'],
+            textX: $line['textX'],
+            textY: $y - 8,
+            anchor: $line['anchor'],
+        );
     }
 }

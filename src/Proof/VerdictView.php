@@ -39,12 +39,12 @@ final readonly class VerdictView
     public static function of(PairVerdict $span): self
     {
         return new self(
-            $span->value,
-            $span->word(),
-            $span->tone(),
-            self::SHAPES[$span->value],
-            self::DASHES[$span->value] ?? 'none',
-            $span->fails(),
+            value: $span->value,
+            word: $span->word(),
+            tone: $span->tone(),
+            paths: self::SHAPES[$span->value],
+            dashes: self::DASHES[$span->value] ?? 'none',
+            fails: $span->fails(),
         );
     }
 }

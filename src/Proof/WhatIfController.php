@@ -27,7 +27,7 @@ final class WhatIfController extends JobPage
         $view = $page->show($context, $request->query);
         $status = '' === $view->error ? Response::HTTP_OK : Response::HTTP_UNPROCESSABLE_ENTITY;
 
-        return $this->page($context, 'proof', 'proof/what-if.html.twig', $view, $status);
+        return $this->page(context: $context, stop: 'proof', template: 'proof/what-if.html.twig', view: $view, status: $status);
     }
 
     #[Route('/job/{slug}/proof/what-if', name: 'what_if_keep', methods: ['POST'])]
@@ -56,7 +56,7 @@ final class WhatIfController extends JobPage
         $texts = Trials::of($request->request)->texts();
         $name = mb_substr(trim($request->request->getString('name')), 0, self::LONGEST_NAME);
         if ([] !== $texts && '' !== $name) {
-            $em->persist(new Variant($context->stored, $this->user(), $name, $this->now(), $texts));
+            $em->persist(new Variant(job: $context->stored, user: $this->user(), name: $name, at: $this->now(), trials: $texts));
             $em->flush();
         }
 

@@ -24,14 +24,14 @@ final readonly class Fetches
     public function add(StoredJob $job, ?string $device, string $file, Request $request, FetchResult $result, string $version): void
     {
         $this->em->persist(new FileFetch(
-            $job,
-            $device,
-            mb_strimwidth(mb_scrub($file), 0, 120),
-            (string) $request->getClientIp(),
-            mb_strimwidth(mb_scrub($request->headers->get('User-Agent') ?? ''), 0, 200),
-            $result,
-            $version,
-            $this->clock->now()->setTimezone(new \DateTimeZone('UTC')),
+            job: $job,
+            device: $device,
+            file: mb_strimwidth(mb_scrub($file), 0, 120),
+            address: (string) $request->getClientIp(),
+            agent: mb_strimwidth(mb_scrub($request->headers->get('User-Agent') ?? ''), 0, 200),
+            result: $result,
+            version: $version,
+            at: $this->clock->now()->setTimezone(new \DateTimeZone('UTC')),
         ));
         $this->em->flush();
     }

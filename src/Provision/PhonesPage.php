@@ -49,11 +49,11 @@ final readonly class PhonesPage
         $shown = \array_slice($all, ($page - 1) * self::A_PAGE, self::A_PAGE);
         $devices = array_values(array_filter(array_map(static fn (Extension $e): ?string => $e->device, $shown), \is_string(...)));
         $known = new PhonesKnown(
-            new Settings($context->job),
-            new VoicePlan($context->job),
-            $this->vault->of($context->stored),
-            $this->fetches->last($context->stored, $devices),
-            $this->desk->opened($context->stored),
+            settings: new Settings($context->job),
+            plan: new VoicePlan($context->job),
+            secrets: $this->vault->of($context->stored),
+            fetches: $this->fetches->last($context->stored, $devices),
+            opened: $this->desk->opened($context->stored),
         );
         $links = [];
         for ($n = 1; $n <= $pages && $pages > 1; ++$n) {
@@ -63,23 +63,23 @@ final readonly class PhonesPage
         $url = $this->security->isGranted('ROLE_TECHNICIAN') ? $this->desk->url($context->stored) : null;
 
         return new PhonesView(
-            Words::count(\count($all), 'unit with a number', 'units with a number'),
-            array_map(fn (Extension $e): PhoneRow => $this->row($context, $known, $e, $query), $shown),
-            [
+            summary: Words::count(\count($all), 'unit with a number', 'units with a number'),
+            rows: array_map(fn (Extension $e): PhoneRow => $this->row($context, $known, $e, $query), $shown),
+            actions: [
                 new Link('Phone list', $this->links->to($context, 'paper', ['name' => 'phones'])),
                 new Link('Secrets', $this->links->to($context, 'vault')),
                 new Link('Wi-Fi phones', $this->links->to($context, 'air'), 'w'),
             ],
-            $links,
-            $query,
-            $this->links->to($context, 'voice_phones'),
-            $url,
-            null !== $this->desk->of($context->stored),
-            $this->vault->closed(),
-            $this->posts($context),
-            $this->security->isGranted('ROLE_TECHNICIAN') ? $this->carried($context) : [],
-            $this->links->to($context, 'phones_carry', ['what' => 'zone']),
-            array_map(static fn (FileFetch $f): array => [
+            pages: $links,
+            query: $query,
+            url: $this->links->to($context, 'voice_phones'),
+            served: $url,
+            isServed: null !== $this->desk->of($context->stored),
+            closed: $this->vault->closed(),
+            posts: $this->posts($context),
+            carried: $this->security->isGranted('ROLE_TECHNICIAN') ? $this->carried($context) : [],
+            zoneUrl: $this->links->to($context, 'phones_carry', ['what' => 'zone']),
+            newest: array_map(static fn (FileFetch $f): array => [
                 'at' => LocalTime::short($f->getAt(), $context->stored->getTimezone()),
                 'who' => null === $f->getDevice() ? $f->getFile() : $context->job->nameOf($f->getDevice()),
                 'from' => $f->getAddress(),
@@ -101,14 +101,14 @@ final readonly class PhonesPage
         }
 
         return new UnitFileView(
-            $device->name,
-            $context->job->profileOf($device)->name,
-            $file->name ?? '',
-            $text,
-            $error,
-            $file->open ?? ['the MAC of the unit, or a template of its kind'],
-            $this->links->to($context, 'voice_phones'),
-            $this->links->to($context, 'devices', ['sel' => $device->id]),
+            unit: $device->name,
+            kind: $context->job->profileOf($device)->name,
+            file: $file->name ?? '',
+            text: $text,
+            error: $error,
+            open: $file->open ?? ['the MAC of the unit, or a template of its kind'],
+            back: $this->links->to($context, 'voice_phones'),
+            unitUrl: $this->links->to($context, 'devices', ['sel' => $device->id]),
         );
     }
 
@@ -140,15 +140,15 @@ final readonly class PhonesPage
         $values = ['device' => $device->id ?? '', 'q' => $query];
 
         return new PhoneRow(
-            $extension->number,
-            $this->links->record($context, 'extensions', $extension->number),
-            $extension->user ?? ($extension->name === $extension->number ? '' : $extension->name),
-            $device->name ?? '',
-            null === $device ? '' : $this->links->to($context, 'devices', ['sel' => $device->id]),
-            (string) $mac,
-            $told ?? '',
-            $lacks,
-            null === $device
+            number: $extension->number,
+            url: $this->links->record($context, 'extensions', $extension->number),
+            name: $extension->user ?? ($extension->name === $extension->number ? '' : $extension->name),
+            unit: $device->name ?? '',
+            unitUrl: null === $device ? '' : $this->links->to($context, 'devices', ['sel' => $device->id]),
+            mac: (string) $mac,
+            told: $told ?? '',
+            lacks: $lacks,
+            file: null === $device
                 ? new FileStateView('')
                 : $this->states->of($context, $known->settings, $device, $known->fetches[$device->id] ?? null),
             open: $mayOpen && !isset($known->opened[$device->id])

@@ -48,7 +48,7 @@ final class UnitFileController extends AbstractController
         if (null !== $unit) {
             return $this->serve($job, $settings, $unit, $request);
         }
-        $this->fetches->add($job, null, $file, $request, FetchResult::Unknown, '');
+        $this->fetches->add(job: $job, device: null, file: $file, request: $request, result: FetchResult::Unknown, version: '');
         $this->fetches->tidy($job);
 
         return self::nothing(Response::HTTP_NOT_FOUND);
@@ -71,7 +71,7 @@ final class UnitFileController extends AbstractController
         $device = $unit->device->id;
         $text = $this->rendered->text($job, $settings->job, $unit);
         if (null === $text) {
-            $this->fetches->add($job, $device, $unit->name, $request, FetchResult::Faulty, '');
+            $this->fetches->add(job: $job, device: $device, file: $unit->name, request: $request, result: FetchResult::Faulty, version: '');
 
             return self::nothing(Response::HTTP_NOT_FOUND);
         }
@@ -80,7 +80,7 @@ final class UnitFileController extends AbstractController
         $text = [] === $secrets ? $text : $this->files->render($settings->job, $unit, $secrets);
         if (!$request->isMethod('HEAD')) {
             $result = [] === $secrets ? FetchResult::Served : FetchResult::WithSecret;
-            $this->fetches->add($job, $device, $unit->name, $request, $result, $version);
+            $this->fetches->add(job: $job, device: $device, file: $unit->name, request: $request, result: $result, version: $version);
             $this->fetches->tidy($job);
         }
         $type = $settings->job->profileOf($unit->device)->provisioning->type;

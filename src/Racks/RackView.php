@@ -54,14 +54,14 @@ final readonly class RackView
         }
 
         return new self(
-            $link,
-            $place,
-            $sum->rack->units * self::ROW,
-            $things,
-            $marks,
-            self::rows($sum, $things),
-            self::sums($sum, $circuit),
-            self::cautions($sum),
+            link: $link,
+            place: $place,
+            height: $sum->rack->units * self::ROW,
+            things: $things,
+            marks: $marks,
+            rows: self::rows($sum, $things),
+            sums: self::sums($sum, $circuit),
+            cautions: self::cautions($sum),
         );
     }
 

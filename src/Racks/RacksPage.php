@@ -39,13 +39,13 @@ final readonly class RacksPage
         $circuits = CircuitSum::all($context->job);
 
         return new RacksView(
-            Words::count(\count($context->job->all(Rack::class)), 'rack').', '.Words::count(\count($circuits), 'circuit'),
-            $this->actions($context),
-            $this->findings->next($context, 'power') ?? $this->begin($context),
-            $this->racks($context),
-            array_map(fn (CircuitSum $s): array => $this->circuit($context, $s), $circuits),
-            $this->switches($context),
-            $this->findings->lines($context, 'power'),
+            summary: Words::count(\count($context->job->all(Rack::class)), 'rack').', '.Words::count(\count($circuits), 'circuit'),
+            actions: $this->actions($context),
+            next: $this->findings->next($context, 'power') ?? $this->begin($context),
+            racks: $this->racks($context),
+            circuits: array_map(fn (CircuitSum $s): array => $this->circuit($context, $s), $circuits),
+            switches: $this->switches($context),
+            findings: $this->findings->lines($context, 'power'),
         );
     }
 
@@ -91,11 +91,11 @@ final readonly class RacksPage
     private function rack(JobContext $context, RackSum $sum): RackView
     {
         return RackView::of(
-            $sum,
-            new Link($sum->rack->name, $this->url('record', $context, ['list' => 'racks', 'id' => $sum->rack->id])),
-            $context->job->locations[$sum->rack->location]->name ?? '',
-            $context->job->all(Circuit::class)[$sum->rack->circuit]->name ?? '',
-            [...$sum->overruns(), ...array_merge(...$sum->overlaps())],
+            sum: $sum,
+            link: new Link($sum->rack->name, $this->url('record', $context, ['list' => 'racks', 'id' => $sum->rack->id])),
+            place: $context->job->locations[$sum->rack->location]->name ?? '',
+            circuit: $context->job->all(Circuit::class)[$sum->rack->circuit]->name ?? '',
+            broken: [...$sum->overruns(), ...array_merge(...$sum->overlaps())],
         );
     }
 
@@ -115,7 +115,14 @@ final readonly class RacksPage
             'about' => null === $usable
                 ? 'volts and amperes not said'
                 : \sprintf('%s V, %s A, of which %d %% all day', $circuit->volts, $circuit->amps, $circuit->loadPercent),
-            'bar' => null === $usable ? null : Bar::of('mains', $sum->total(), $usable, $whole, 'W', $parts),
+            'bar' => null === $usable ? null : Bar::of(
+                label: 'mains',
+                sum: $sum->total(),
+                limit: $usable,
+                whole: $whole,
+                unit: 'W',
+                contributors: $parts,
+            ),
         ];
     }
 
@@ -135,12 +142,12 @@ final readonly class RacksPage
                 'link' => new Link($switch->name, $this->url('record', $context, ['list' => 'switches', 'id' => $switch->id])),
                 'about' => $sum->said().$drops,
                 'bar' => Bar::of(
-                    'ports',
-                    $sum->byDrawWatts,
-                    $switch->poeBudgetWatts * (1 - $switch->poeReservePercent / 100),
-                    $switch->poeBudgetWatts,
-                    'W',
-                    ['by what units draw, cable counted'],
+                    label: 'ports',
+                    sum: $sum->byDrawWatts,
+                    limit: $switch->poeBudgetWatts * (1 - $switch->poeReservePercent / 100),
+                    whole: $switch->poeBudgetWatts,
+                    unit: 'W',
+                    contributors: ['by what units draw, cable counted'],
                 ),
             ];
         }

@@ -41,20 +41,27 @@ final readonly class RunViews
             $text = RunStatus::Waiting === $run->getStatus() ? $this->waiting($run) : $going;
             $stop = $editor ? $this->url('stop', $run) : null;
 
-            return new RunView(\sprintf('%s: %s', $label, $text), $label, false, self::percent($run), $this->url('', $run), stop: $stop);
+            return new RunView(
+                text: \sprintf('%s: %s', $label, $text),
+                label: $label,
+                failed: false,
+                percent: self::percent($run),
+                look: $this->url('', $run),
+                stop: $stop,
+            );
         }
         $failed = RunStatus::Failed === $run->getStatus();
         $mayRepeat = $editor && ($failed || RunStatus::Cancelled === $run->getStatus());
 
         return new RunView(
-            $failed ? \sprintf('%s failed.', $label) : $this->outcome($run),
-            $label,
-            $failed,
-            null,
-            null,
-            $run instanceof TestRun && $run->getDiffering() > 0 ? \sprintf('%d unlike the prediction', $run->getDiffering()) : '',
-            $failed ? $run->getMessage() : '',
-            $this->open($run),
+            text: $failed ? \sprintf('%s failed.', $label) : $this->outcome($run),
+            label: $label,
+            failed: $failed,
+            percent: null,
+            look: null,
+            warning: $run instanceof TestRun && $run->getDiffering() > 0 ? \sprintf('%d unlike the prediction', $run->getDiffering()) : '',
+            detail: $failed ? $run->getMessage() : '',
+            open: $this->open($run),
             again: $mayRepeat ? $this->url('again', $run) : null,
         );
     }

@@ -56,16 +56,35 @@ final class ScanController extends JobPage
         try {
             $change = Swap::of($context->job, $device, $typed['serial'], $typed['mac']);
         } catch (InvalidValue $e) {
-            $which = $this->page->which($context, self::text($form->getString('code')), $id, Sentence::ofValue($e), $typed);
+            $which = $this->page->which(
+                context: $context,
+                text: self::text($form->getString('code')),
+                unit: $id,
+                error: Sentence::ofValue($e),
+                typed: $typed,
+            );
             $view = $this->page->show($context, '', $id, $which);
 
-            return $this->page($context, 'bench', 'scan/index.html.twig', $view, Response::HTTP_UNPROCESSABLE_ENTITY);
+            return $this->page(
+                context: $context,
+                stop: 'bench',
+                template: 'scan/index.html.twig',
+                view: $view,
+                status: Response::HTTP_UNPROCESSABLE_ENTITY,
+            );
         }
         foreach (Swap::tied($context->job, $device) as $licence) {
             $this->addFlash('error', \sprintf('%s is tied to serial number %s: have it moved.', $licence->name, $licence->serial));
         }
 
-        return $this->change($context, $change, $request, 'bench_device', ['id' => $device->id], $swapper->effects($context, $device));
+        return $this->change(
+            context: $context,
+            change: $change,
+            request: $request,
+            route: 'bench_device',
+            parameters: ['id' => $device->id],
+            effects: $swapper->effects($context, $device),
+        );
     }
 
     private static function text(string $text): string

@@ -32,12 +32,12 @@ final readonly class ScanPage
         $device = $context->job->devices[$unit] ?? null;
 
         return new ScanView(
-            null === $device ? 'Which unit is this?' : 'Another unit for '.$device->name,
-            null === $device ? 'Read its sticker, or type what stands on it' : 'Read the sticker of the one that takes its place',
-            $this->url($context, 'scan_which'),
-            $device->id ?? '',
-            $which ?? ('' === $text ? null : $this->which($context, $text, $unit)),
-            BenchLinks::of($this->urls, $context, 'scan'),
+            title: null === $device ? 'Which unit is this?' : 'Another unit for '.$device->name,
+            summary: null === $device ? 'Read its sticker, or type what stands on it' : 'Read the sticker of the one that takes its place',
+            whichUrl: $this->url($context, 'scan_which'),
+            unit: $device->id ?? '',
+            which: $which ?? ('' === $text ? null : $this->which($context, $text, $unit)),
+            others: BenchLinks::of($this->urls, $context, 'scan'),
         );
     }
 
@@ -56,17 +56,17 @@ final readonly class ScanPage
         };
 
         return new WhichView(
-            $text,
-            array_map(fn (Belongs $b): array => $this->unit($context, $b), $found),
-            $verdict,
-            $tone,
-            $isIt ? [] : array_map(static fn (Device $d): string => $d->name, $context->job->devices),
-            $unit,
-            $typed['serial'] ?? ([] === $sticker->words || [] !== $sticker->macs ? self::serial($sticker) : $sticker->words[0]),
-            $typed['mac'] ?? (string) ($sticker->macs[0] ?? ''),
-            $this->security->isGranted('ROLE_TECHNICIAN') ? $this->url($context, 'scan_swap') : null,
-            $context->revision,
-            $error,
+            text: $text,
+            units: array_map(fn (Belongs $b): array => $this->unit($context, $b), $found),
+            verdict: $verdict,
+            tone: $tone,
+            swaps: $isIt ? [] : array_map(static fn (Device $d): string => $d->name, $context->job->devices),
+            chosen: $unit,
+            serial: $typed['serial'] ?? ([] === $sticker->words || [] !== $sticker->macs ? self::serial($sticker) : $sticker->words[0]),
+            mac: $typed['mac'] ?? (string) ($sticker->macs[0] ?? ''),
+            swapUrl: $this->security->isGranted('ROLE_TECHNICIAN') ? $this->url($context, 'scan_swap') : null,
+            version: $context->revision,
+            error: $error,
         );
     }
 

@@ -51,19 +51,23 @@ final class SealedFile
         $read = json_decode($file, true);
         $kdf = \is_array($read) ? $read['kdf'] ?? null : null;
         if (!\is_array($read) || self::FORMAT !== ($read['format'] ?? null) || !\is_array($kdf)) {
-            throw new InvalidValue('', 'a file that Vault exported', 'It begins with "format": "vorhut-secrets".');
+            throw new InvalidValue(given: '', allowed: 'a file that Vault exported', advice: 'It begins with "format": "vorhut-secrets".');
         }
         $passes = $kdf['passes'] ?? 0;
         $bytes = $kdf['bytes'] ?? 0;
         if (!\is_int($passes) || !\is_int($bytes) || $passes < 1 || $passes > 20 || $bytes < 8192 || $bytes > self::MOST_BYTES) {
-            throw new InvalidValue('', 'a file whose key takes at most 1 GiB and 20 passes to make', 'This one was changed.');
+            throw new InvalidValue(
+                given: '',
+                allowed: 'a file whose key takes at most 1 GiB and 20 passes to make',
+                advice: 'This one was changed.',
+            );
         }
         $salt = self::bytes($kdf['salt'] ?? null, \SODIUM_CRYPTO_PWHASH_SALTBYTES);
         $nonce = self::bytes($read['nonce'] ?? null, \SODIUM_CRYPTO_SECRETBOX_NONCEBYTES);
         $box = self::bytes($read['sealed'] ?? null, null);
         $plain = sodium_crypto_secretbox_open($box, $nonce, self::key($passphrase, $salt, $passes, $bytes));
         if (false === $plain) {
-            throw new InvalidValue('', 'the passphrase it was sealed with', 'Or the file was changed since.');
+            throw new InvalidValue(given: '', allowed: 'the passphrase it was sealed with', advice: 'Or the file was changed since.');
         }
         /** @var array{job: string, secrets: list<array{name: string, label: string, units: list<string>, value: string}>} $content */
         $content = json_decode($plain, true, flags: \JSON_THROW_ON_ERROR);
@@ -82,7 +86,7 @@ final class SealedFile
     {
         $bytes = \is_string($coded) ? base64_decode($coded, true) : false;
         if (false === $bytes || (null !== $length && $length !== \strlen($bytes))) {
-            throw new InvalidValue('', 'a whole file', 'Part of it is missing: export it again.');
+            throw new InvalidValue(given: '', allowed: 'a whole file', advice: 'Part of it is missing: export it again.');
         }
 
         return $bytes;

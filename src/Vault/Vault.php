@@ -70,7 +70,7 @@ final readonly class Vault
         $sealed = $this->seal->on($name, $value);
         $secret = $this->find($job, $name);
         if (null === $secret) {
-            $secret = new Secret($job, $name, $sealed, $by, $this->clock->now());
+            $secret = new Secret(job: $job, name: $name, sealed: $sealed, by: $by, at: $this->clock->now());
             $this->em->persist($secret);
         } else {
             $secret->replace($sealed, $by, $this->clock->now());

@@ -131,7 +131,13 @@ final class VaultController extends JobPage
     {
         $view = $this->page->show($context, [$error]);
 
-        return $this->page($context, 'bench', 'vault/index.html.twig', $view, Response::HTTP_UNPROCESSABLE_ENTITY);
+        return $this->page(
+            context: $context,
+            stop: 'bench',
+            template: 'vault/index.html.twig',
+            view: $view,
+            status: Response::HTTP_UNPROCESSABLE_ENTITY,
+        );
     }
 
     private function need(JobContext $context, string $name): SecretNeed

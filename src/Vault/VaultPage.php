@@ -48,16 +48,16 @@ final readonly class VaultPage
         $more = \count($needs) - self::MOST;
 
         return new VaultView(
-            \sprintf('%d of %s kept', \count($needs) - \count($missing), Words::count(\count($needs), 'secret')),
-            '' === $closed ? $this->next($context, $missing) : null,
-            $rows,
-            $more > 0 ? \sprintf('and %d more', $more) : '',
-            $closed,
-            $this->security->isGranted('ROLE_LEAD') && '' === $closed ? $this->url($context, 'vault_export') : null,
-            SealedFile::SHORTEST,
-            '' === $closed ? $this->url($context, 'vault_keep') : null,
-            array_map(static fn (SecretNeed $n): string => \sprintf('%s: %s', self::units($n), lcfirst($n->label)), $needs),
-            $errors,
+            summary: \sprintf('%d of %s kept', \count($needs) - \count($missing), Words::count(\count($needs), 'secret')),
+            next: '' === $closed ? $this->next($context, $missing) : null,
+            rows: $rows,
+            more: $more > 0 ? \sprintf('and %d more', $more) : '',
+            closed: $closed,
+            exportUrl: $this->security->isGranted('ROLE_LEAD') && '' === $closed ? $this->url($context, 'vault_export') : null,
+            shortest: SealedFile::SHORTEST,
+            keepUrl: '' === $closed ? $this->url($context, 'vault_keep') : null,
+            needs: array_map(static fn (SecretNeed $n): string => \sprintf('%s: %s', self::units($n), lcfirst($n->label)), $needs),
+            errors: $errors,
         );
     }
 
@@ -67,12 +67,12 @@ final readonly class VaultPage
         $value = $this->vault->open($secret);
 
         return new ShownView(
-            $need->label,
-            self::units($need),
-            $value,
-            null === $secret->getTypedAt() ? (string) $this->vault->former($secret) : '',
-            null === $need->keypad ? null : TypingView::of(KeySequence::of($need->keypad, $value)),
-            str_starts_with($back, '/job/'.$context->stored->getSlug().'/') ? $back : $this->url($context, 'vault'),
+            label: $need->label,
+            units: self::units($need),
+            value: $value,
+            former: null === $secret->getTypedAt() ? (string) $this->vault->former($secret) : '',
+            typing: null === $need->keypad ? null : TypingView::of(KeySequence::of($need->keypad, $value)),
+            backUrl: str_starts_with($back, '/job/'.$context->stored->getSlug().'/') ? $back : $this->url($context, 'vault'),
         );
     }
 
@@ -106,12 +106,12 @@ final readonly class VaultPage
         $show = new Post('Show for 30 s', $this->url($context, 'vault_show'), $of, spoken: $spoken, small: true);
 
         return new SecretRow(
-            $need->label,
-            self::units($need),
-            $need->rule->said().(null === $need->keypad ? '' : ', typed on keys'),
-            $state,
-            $tone,
-            $isOpen ? [...null === $secret ? [] : [$show], $make] : [],
+            label: $need->label,
+            units: self::units($need),
+            rule: $need->rule->said().(null === $need->keypad ? '' : ', typed on keys'),
+            state: $state,
+            tone: $tone,
+            posts: $isOpen ? [...null === $secret ? [] : [$show], $make] : [],
         );
     }
 

@@ -77,7 +77,13 @@ final class VisitController extends JobPage
             if ($drift->key === $request->request->getString('item') && null !== $drift->take) {
                 $change = new ChangeSet(\sprintf('%s as it was found', $drift->name), [$drift->take]);
 
-                return $this->change($context, $change, $request, 'visit', ['id' => $visit->getId()]);
+                return $this->change(
+                    context: $context,
+                    change: $change,
+                    request: $request,
+                    route: 'visit',
+                    parameters: ['id' => $visit->getId()],
+                );
             }
         }
         $this->addFlash('error', self::GONE);
@@ -100,7 +106,7 @@ final class VisitController extends JobPage
         } elseif (\strlen($bytes) > self::MOST_BYTES) {
             $error = \sprintf('The file has %d bytes; at most 8 000 000 are kept.', \strlen($bytes));
         } else {
-            $error = $this->put($context, $visit, $device, $name, $bytes);
+            $error = $this->put(context: $context, visit: $visit, device: $device, name: $name, bytes: $bytes);
         }
         if ('' !== $error) {
             $this->addFlash('error', $error);

@@ -60,26 +60,26 @@ final readonly class VisitPage
         $count = \count($units) + \count($intents);
 
         return new VisitView(
-            'Visit '.LocalTime::full($visit->getAt(), $context->stored->getTimezone()),
-            0 === $count ? 'all is as it was left' : Words::count($count, 'thing is', 'things are').' not as it was left',
-            [
+            title: 'Visit '.LocalTime::full($visit->getAt(), $context->stored->getTimezone()),
+            summary: 0 === $count ? 'all is as it was left' : Words::count($count, 'thing is', 'things are').' not as it was left',
+            actions: [
                 new Link('Hand-over', $this->url('hand-over', $context), 'h'),
                 ...$this->toSigned($context, $signed),
             ],
-            [
+            facts: [
                 ['By', $visit->getUser()?->getDisplayName() ?? 'somebody'],
                 ['Where', $visit->isOnSite() ? 'on the site' : 'in the lab'],
                 ['Units', \sprintf('%d of %d answered', $answered, \count($visit->getUnits()))],
                 ...$this->uncompared($context, $visit),
                 ['Note', '' === $visit->getNote() ? 'none' : $visit->getNote()],
             ],
-            $units,
-            $intents,
-            $this->url('visit_accept', $context, ['id' => $visit->getId()]),
-            $this->files($context, $visit, $editor),
-            $editor ? self::fields($context) : [],
-            $this->url('visit_keep', $context, ['id' => $visit->getId()]),
-            null === $signed ? 'Nobody had signed before.' : 'Held against what was signed on '
+            units: $units,
+            intents: $intents,
+            acceptUrl: $this->url('visit_accept', $context, ['id' => $visit->getId()]),
+            files: $this->files($context, $visit, $editor),
+            fields: $editor ? self::fields($context) : [],
+            keepUrl: $this->url('visit_keep', $context, ['id' => $visit->getId()]),
+            since: null === $signed ? 'Nobody had signed before.' : 'Held against what was signed on '
                 .LocalTime::full($signed->getAt(), $context->stored->getTimezone()).'.',
         );
     }
@@ -143,15 +143,15 @@ final readonly class VisitPage
         $values = ['item' => $drift->key, 'version' => $context->revision];
 
         return new DriftLine(
-            $drift->key,
-            $drift->name,
-            $drift->what.' '.$drift->advice,
-            $this->url('bench_device', $context, ['id' => $drift->unit]),
-            [],
-            $left?->getReason() ?? '',
-            HandOvers::who($context->stored, $left),
-            $mayTake ? new Post('Take it into the plan', $url, $values, spoken: ': '.$drift->name) : null,
-            $this->security->isGranted('ROLE_LEAD'),
+            key: $drift->key,
+            title: $drift->name,
+            is: $drift->what.' '.$drift->advice,
+            url: $this->url('bench_device', $context, ['id' => $drift->unit]),
+            changes: [],
+            reason: $left?->getReason() ?? '',
+            who: HandOvers::who($context->stored, $left),
+            back: $mayTake ? new Post('Take it into the plan', $url, $values, spoken: ': '.$drift->name) : null,
+            mayAccept: $this->security->isGranted('ROLE_LEAD'),
         );
     }
 
@@ -171,15 +171,15 @@ final readonly class VisitPage
         $more = \count($pairs) - \count($changes);
 
         return new DriftLine(
-            $item,
-            $context->job->intents[$intent]->name ?? $intent,
-            Words::count(\count($pairs), 'pair').' seen otherwise',
-            $this->url('proof', $context, ['intent' => $intent, 'pair' => (string) array_key_first($pairs)]),
-            $more > 0 ? [...$changes, \sprintf('and %d more', $more)] : $changes,
-            $left?->getReason() ?? '',
-            HandOvers::who($context->stored, $left),
-            null,
-            $this->security->isGranted('ROLE_LEAD'),
+            key: $item,
+            title: $context->job->intents[$intent]->name ?? $intent,
+            is: Words::count(\count($pairs), 'pair').' seen otherwise',
+            url: $this->url('proof', $context, ['intent' => $intent, 'pair' => (string) array_key_first($pairs)]),
+            changes: $more > 0 ? [...$changes, \sprintf('and %d more', $more)] : $changes,
+            reason: $left?->getReason() ?? '',
+            who: HandOvers::who($context->stored, $left),
+            back: null,
+            mayAccept: $this->security->isGranted('ROLE_LEAD'),
         );
     }
 
@@ -193,7 +193,13 @@ final readonly class VisitPage
                 break;
             }
             if ($file->getVisit() === $visit) {
-                $rows[] = $this->file($context, $visit, $file, $last[$file->getDevice()] ?? null, $editor);
+                $rows[] = $this->file(
+                    context: $context,
+                    visit: $visit,
+                    file: $file,
+                    last: $last[$file->getDevice()] ?? null,
+                    editor: $editor,
+                );
             }
             $last[$file->getDevice()] = $file->getHash();
         }

@@ -62,13 +62,28 @@ final readonly class VisitRunner implements Runner
         };
         $units = $this->look($context, $run, $step);
         $intents = array_map(strval(...), array_keys($context->job->intents));
-        $this->round->ask($stored, $run->getUser(), $run->isOnSite(), $intents, static fn (): bool => $step());
+        $this->round->ask(
+            stored: $stored,
+            by: $run->getUser(),
+            onSite: $run->isOnSite(),
+            intents: $intents,
+            onSeen: static fn (): bool => $step(),
+        );
         if (!$this->runs->tell($run)) {
             throw new RunStopped();
         }
         $seen = $this->handOvers->seen($context);
         $by = $run->getUser();
-        $visit = new Visit($stored, $by, $this->clock->now(), $run->isOnSite(), $run->getNote(), $context->revision, $units, $seen);
+        $visit = new Visit(
+            job: $stored,
+            user: $by,
+            at: $this->clock->now(),
+            onSite: $run->isOnSite(),
+            note: $run->getNote(),
+            revision: $context->revision,
+            units: $units,
+            seen: $seen,
+        );
         $this->em->persist($visit);
         $this->em->flush();
         $run->progress($total, $total);

@@ -54,7 +54,7 @@ final readonly class Visits
         }
         $refused = $this->tests->refusal($context, $onSite, $this->reading->digest($context->stored)->pairs);
         if (null === $refused) {
-            $this->runs->start(VisitRun::of($context->stored, $by, $onSite, $note, $this->clock->now()));
+            $this->runs->start(VisitRun::of(job: $context->stored, user: $by, onSite: $onSite, note: $note, at: $this->clock->now()));
         }
 
         return $refused;
@@ -200,7 +200,14 @@ final readonly class Visits
     public function keep(Visit $visit, string $device, string $name, #[\SensitiveParameter] string $bytes): VisitFile
     {
         $hash = hash('sha256', $bytes);
-        $file = new VisitFile($visit, $device, $name, $hash, \strlen($bytes), $this->seal->on($hash, base64_encode($bytes)));
+        $file = new VisitFile(
+            visit: $visit,
+            device: $device,
+            name: $name,
+            hash: $hash,
+            bytes: \strlen($bytes),
+            sealed: $this->seal->on($hash, base64_encode($bytes)),
+        );
         $this->em->persist($file);
         $this->em->flush();
 

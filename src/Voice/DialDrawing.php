@@ -30,21 +30,21 @@ final readonly class DialDrawing
         $last = $isTrunk ? $plan->trunks[$end->id] ?? null : (null === $end ? null : $plan->extension($end->id));
 
         return new DialView(
-            $caller->name ?? $trunk->name ?? '',
-            null === $caller ? 'calls in' : $caller->number,
-            $query->number,
-            $dialled->waitSeconds,
-            $this->routes($context, $dialled, $caller),
-            $dialled->digits,
-            $this->passed($context, $dialled, $plan),
-            $last->name ?? 'nowhere',
-            null === $end ? '' : ($isTrunk ? 'trunk' : \sprintf('%s, %s', $end->id, self::kind($plan, $end->kind, $end->id))),
-            null === $end ? '' : $this->links->record($context, $isTrunk ? 'trunks' : 'extensions', $end->id),
-            $dialled->verdict->holds(),
-            $dialled->verdict->label(),
-            $dialled->why,
-            $plan->asksForHelp($query->number) || null !== $plan->emergency($dialled->digits),
-            $isTrunk && null !== $plan->emergency($dialled->digits),
+            who: $caller->name ?? $trunk->name ?? '',
+            whoDetail: null === $caller ? 'calls in' : $caller->number,
+            number: $query->number,
+            waitSeconds: $dialled->waitSeconds,
+            routes: $this->routes($context, $dialled, $caller),
+            digits: $dialled->digits,
+            passed: $this->passed($context, $dialled, $plan),
+            end: $last->name ?? 'nowhere',
+            endDetail: null === $end ? '' : ($isTrunk ? 'trunk' : \sprintf('%s, %s', $end->id, self::kind($plan, $end->kind, $end->id))),
+            endUrl: null === $end ? '' : $this->links->record($context, $isTrunk ? 'trunks' : 'extensions', $end->id),
+            holds: $dialled->verdict->holds(),
+            verdict: $dialled->verdict->label(),
+            why: $dialled->why,
+            isHelp: $plan->asksForHelp($query->number) || null !== $plan->emergency($dialled->digits),
+            reachesHelp: $isTrunk && null !== $plan->emergency($dialled->digits),
         );
     }
 

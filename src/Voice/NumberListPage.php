@@ -47,15 +47,15 @@ final readonly class NumberListPage
         $change = NumberList::changeSet($rows);
 
         return new NumberListView(
-            $this->links->to($context, 'voice_list'),
-            $this->links->to($context, 'voice_csv'),
-            $text,
-            $renumbers,
-            \array_slice($shown, 0, self::SHOWN),
-            implode(', ', array_filter($said, static fn (string $s): bool => '' !== $s)),
-            $more > 0 ? \sprintf('and %d more', $more) : '',
-            $error,
-            $change->isEmpty() ? [] : [
+            url: $this->links->to($context, 'voice_list'),
+            csvUrl: $this->links->to($context, 'voice_csv'),
+            text: $text,
+            renumbers: $renumbers,
+            rows: \array_slice($shown, 0, self::SHOWN),
+            summary: implode(', ', array_filter($said, static fn (string $s): bool => '' !== $s)),
+            more: $more > 0 ? \sprintf('and %d more', $more) : '',
+            error: $error,
+            values: $change->isEmpty() ? [] : [
                 'text' => $text,
                 'renumbers' => $renumbers ? '1' : '',
                 'version' => $context->revision,

@@ -40,13 +40,13 @@ final readonly class SeveralPage
         $more = \count($maker->left ?? []) - self::MOST_LEFT;
 
         return new SeveralView(
-            $this->links->to($context, 'voice_several'),
-            self::fields($context, $typed),
-            $maker->made ?? [],
-            \array_slice($maker->left ?? [], 0, self::MOST_LEFT),
-            $more > 0 ? \sprintf('and %d more', $more) : '',
-            $error,
-            $values,
+            url: $this->links->to($context, 'voice_several'),
+            fields: self::fields($context, $typed),
+            made: $maker->made ?? [],
+            left: \array_slice($maker->left ?? [], 0, self::MOST_LEFT),
+            more: $more > 0 ? \sprintf('and %d more', $more) : '',
+            error: $error,
+            values: $values,
         );
     }
 
@@ -72,12 +72,12 @@ final readonly class SeveralPage
         }
 
         return NumberMaker::from(
-            $context->job,
-            trim($typed['first'] ?? ''),
-            $isCount ? (int) $count : max(1, \count($names)),
-            $names,
-            ExtensionKind::tryFrom($typed['kind'] ?? '') ?? ExtensionKind::Sip,
-            '' === $server ? null : $server,
+            job: $context->job,
+            first: trim($typed['first'] ?? ''),
+            count: $isCount ? (int) $count : max(1, \count($names)),
+            names: $names,
+            kind: ExtensionKind::tryFrom($typed['kind'] ?? '') ?? ExtensionKind::Sip,
+            server: '' === $server ? null : $server,
         );
     }
 

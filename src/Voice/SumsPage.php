@@ -44,18 +44,21 @@ final readonly class SumsPage
         }
 
         return new SumsView(
-            array_values(array_map(fn (Calculation $c): array => [
+            sums: array_values(array_map(fn (Calculation $c): array => [
                 'link' => new Link($c->about()->name, $this->links->to($context, 'voice_sums', ['name' => $c->about()->id])),
                 'here' => $c->about()->id === $about->id,
             ], $all)),
-            $about->name,
-            $about->standard,
-            $this->links->to($context, 'voice_sums', ['name' => $about->id]),
-            array_map(static fn (Input $i): FormField => self::field($i, $typed), $about->inputs),
-            $results,
-            $error,
-            'erlang-b' === $about->id ? $this->begun($context) : [],
-            null !== $answer && 'erlang-b' === $about->id ? self::drawing((float) $answer['traffic'], (int) $answer['channels']) : null,
+            title: $about->name,
+            standard: $about->standard,
+            url: $this->links->to($context, 'voice_sums', ['name' => $about->id]),
+            fields: array_map(static fn (Input $i): FormField => self::field($i, $typed), $about->inputs),
+            results: $results,
+            error: $error,
+            begun: 'erlang-b' === $about->id ? $this->begun($context) : [],
+            drawing: null !== $answer && 'erlang-b' === $about->id ? self::drawing(
+                (float) $answer['traffic'],
+                (int) $answer['channels'],
+            ) : null,
         );
     }
 
@@ -92,17 +95,17 @@ final readonly class SumsPage
         $unit = self::unit($input->name, $input->unit);
 
         return new FormField(
-            $input->name,
-            $label.('' === $unit || $input->isFlag() ? '' : ', '.$unit),
-            $typed[$input->name] ?? $default,
-            match (true) {
+            name: $input->name,
+            label: $label.('' === $unit || $input->isFlag() ? '' : ', '.$unit),
+            value: $typed[$input->name] ?? $default,
+            control: match (true) {
                 $input->isFlag() => 'check',
                 [] !== $input->columns => 'area',
                 [] === $input->options => 'text',
                 default => 'select',
             },
-            true,
-            [] === $input->options ? [] : array_combine($input->options, $input->options),
+            technical: true,
+            options: [] === $input->options ? [] : array_combine($input->options, $input->options),
             more: $input->isNumber() ? ['inputmode' => 'decimal', 'maxlength' => 20] : [],
         );
     }

@@ -65,7 +65,7 @@ final class VoiceController extends JobPage
         $view = $numbers->show($context, $text, $request->request->getBoolean('renumbers'));
         $status = '' === $view->error ? Response::HTTP_OK : Response::HTTP_UNPROCESSABLE_ENTITY;
 
-        return $this->page($context, 'voice', 'voice/list.html.twig', $view, $status);
+        return $this->page(context: $context, stop: 'voice', template: 'voice/list.html.twig', view: $view, status: $status);
     }
 
     #[Route('/job/{slug}/voice/list/take', name: 'voice_list_take', methods: ['POST'])]

@@ -64,29 +64,29 @@ final readonly class VoicePage
         $menus = array_filter($context->job->extensions, static fn (Extension $e): bool => ExtensionKind::Attendant === $e->kind);
 
         return new VoiceView(
-            \sprintf(
+            summary: \sprintf(
                 '%s, %s, %s',
                 Words::count(\count($context->job->extensions), 'number'),
                 Words::count(\count($plan->trunks), 'trunk'),
                 Words::count(\count($context->job->all(VoiceRoute::class)), 'route'),
             ),
-            $this->actions($context),
-            $this->next($context, $findings),
-            $this->dialFields($context, $plan, $asked),
-            $this->links->to($context, 'voice'),
-            $dialled,
-            $error,
-            $this->strip($context),
-            $this->rows->help($plan),
-            $routes['out'],
-            $routes['in'],
-            $this->rows->trunks($context, $plan, $wrong),
-            array_map(
+            actions: $this->actions($context),
+            next: $this->next($context, $findings),
+            dialFields: $this->dialFields($context, $plan, $asked),
+            dialUrl: $this->links->to($context, 'voice'),
+            dialled: $dialled,
+            dialError: $error,
+            strip: $this->strip($context),
+            help: $this->rows->help($plan),
+            out: $routes['out'],
+            in: $routes['in'],
+            trunks: $this->rows->trunks($context, $plan, $wrong),
+            menus: array_map(
                 fn (Extension $e): MenuView => $this->rows->menu($context, $plan, $e),
                 \array_slice(array_values($menus), 0, self::MOST_MENUS),
             ),
-            $this->lists($context),
-            $this->findings->all($context, $findings, 'voice'),
+            lists: $this->lists($context),
+            findings: $this->findings->all($context, $findings, 'voice'),
         );
     }
 
@@ -200,7 +200,7 @@ final readonly class VoicePage
             $rows[] = ['name' => $row['name'], 'y' => 18 + $index * StripView::ROW, 'cells' => $cells];
         }
 
-        return new StripView($rows, $strip->more, $counts['taken'], $counts['free'], $counts['clash']);
+        return new StripView(rows: $rows, more: $strip->more, taken: $counts['taken'], free: $counts['free'], clashing: $counts['clash']);
     }
 
     /** @return list<Link> */

@@ -43,18 +43,18 @@ final readonly class VoiceRows
             $hours = $context->job->all(Hours::class)[$route->hours ?? ''] ?? null;
             $else = null === $route->closed ? '' : ', else '.self::target($plan, $route->closed);
             $rows[$route->direction->value][] = new RouteView(
-                \count($rows[$route->direction->value]) + 1,
-                $route->name,
-                (string) $route->digitMap,
-                self::change($route),
-                RouteDirection::In === $route->direction
+                place: \count($rows[$route->direction->value]) + 1,
+                name: $route->name,
+                map: (string) $route->digitMap,
+                change: self::change($route),
+                who: RouteDirection::In === $route->direction
                     ? $plan->trunks[$route->trunk ?? '']->name ?? 'any trunk'
                     : (null === $route->from ? 'everybody' : implode(', ', $route->from)),
-                $this->to($plan, $route),
-                null === $hours ? '' : $hours->name.$else,
-                $url,
-                isset($wrong['routes '.$route->id]),
-                \in_array($url, $taking, true),
+                to: $this->to($plan, $route),
+                when: null === $hours ? '' : $hours->name.$else,
+                url: $url,
+                isWrong: isset($wrong['routes '.$route->id]),
+                isTaking: \in_array($url, $taking, true),
             );
         }
 
@@ -73,22 +73,22 @@ final readonly class VoiceRows
             $rows = TrunkKind::Sip === $trunk->kind ? TrunkRows::of($trunk) : [];
             $hour = new BusyHour($trunk);
             $views[] = new TrunkView(
-                $trunk->name,
-                $trunk->kind->label(),
-                $trunk->number ?? 'no number yet',
-                self::trunkSummary($context, $trunk, $rows),
-                null === $trunk->callsPerHour ? '' : \sprintf(
+                name: $trunk->name,
+                kind: $trunk->kind->label(),
+                number: $trunk->number ?? 'no number yet',
+                summary: self::trunkSummary($context, $trunk, $rows),
+                busy: null === $trunk->callsPerHour ? '' : \sprintf(
                     'Busy hour: %d calls of %d s are %.2f erlang and take %d channels for one call in a hundred lost.',
                     $trunk->callsPerHour,
                     $trunk->holdSeconds,
                     $hour->traffic,
                     $hour->needed,
                 ),
-                $hour->channels,
-                null === $trunk->callsPerHour ? null : $hour->needed,
-                $rows,
-                isset($wrong['trunks '.$trunk->id]),
-                $this->links->record($context, 'trunks', $trunk->id),
+                channels: $hour->channels,
+                needed: null === $trunk->callsPerHour ? null : $hour->needed,
+                rows: $rows,
+                isWrong: isset($wrong['trunks '.$trunk->id]),
+                url: $this->links->record($context, 'trunks', $trunk->id),
             );
         }
 
@@ -108,16 +108,16 @@ final readonly class VoiceRows
         }
 
         return new MenuView(
-            $attendant->name,
-            $attendant->number,
-            $menu->greeting ?? '',
-            array_map(static function (string $key) use ($menu, $plan): array {
+            name: $attendant->name,
+            number: $attendant->number,
+            greeting: $menu->greeting ?? '',
+            keys: array_map(static function (string $key) use ($menu, $plan): array {
                 $to = $menu->leadsBy($key);
 
                 return ['key' => $key, 'to' => null === $to ? '' : self::target($plan, $to)];
             }, self::KEYS),
-            $else,
-            $this->links->record($context, 'extensions', $attendant->number),
+            else: $else,
+            url: $this->links->record($context, 'extensions', $attendant->number),
         );
     }
 
@@ -141,17 +141,17 @@ final readonly class VoiceRows
                 array_push($ways[$key][0], ...$group);
             }
             $views[] = new HelpView(
-                $code->code,
-                $code->name,
-                array_values(array_map(static fn (array $way): array => [
+                code: $code->code,
+                name: $code->name,
+                ways: array_values(array_map(static fn (array $way): array => [
                     'route' => $plan->job->all(VoiceRoute::class)[$way[1]->route ?? '']->name ?? 'no route',
                     'trunk' => $way[2]->name ?? 'nowhere',
                     'caller' => $way[2]->number ?? 'a number that is not planned',
                     'who' => CallerGroups::named(...$way[0]),
                     'holds' => null !== $way[2] && $way[1]->digits === $code->code,
                 ], $ways)),
-                \count(array_merge(...$callers)) - \count($placeless),
-                [] === $placeless ? '' : CallerGroups::named(...$placeless),
+                placed: \count(array_merge(...$callers)) - \count($placeless),
+                placeless: [] === $placeless ? '' : CallerGroups::named(...$placeless),
             );
         }
 

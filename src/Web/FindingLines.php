@@ -46,13 +46,13 @@ final readonly class FindingLines
         }
 
         return new FindingLine(
-            $finding->title,
-            $finding->why,
-            $finding->advice,
-            ucfirst(str_replace('-', ' ', $finding->rule)),
-            Severity::Wrong === $finding->severity,
-            $who,
-            $this->take($context, $finding, $back, $key),
+            title: $finding->title,
+            why: $finding->why,
+            advice: $finding->advice,
+            rule: ucfirst(str_replace('-', ' ', $finding->rule)),
+            wrong: Severity::Wrong === $finding->severity,
+            who: $who,
+            take: $this->take($context, $finding, $back, $key),
         );
     }
 

@@ -50,18 +50,32 @@ final readonly class Frames
         $isFresh = max($undo?->getAt(), $redo?->getUndoneBy()?->getAt()) > $this->clock->now()->modify(self::UNDO_FOR);
 
         return new Frame(
-            $slug,
-            $stored->getName(),
-            $stored->getClient(),
-            $way,
-            $this->urls->generate('find', ['slug' => $slug]),
-            $this->urls->generate('scan', ['slug' => $slug]),
-            $context->revision,
-            null === $undo || !$isFresh ? null : $this->step($context, $undo, $stop, 'undo', 'Undo', 'z'),
-            null === $redo || !$isFresh ? null : $this->step($context, $redo, $stop, 'redo', 'Redo', 'y'),
-            null === $undo ? '' : LocalTime::clock($undo->getAt(), $stored->getTimezone()),
-            LocalTime::full($this->clock->now(), $stored->getTimezone()),
-            $this->strip->of($context),
+            slug: $slug,
+            name: $stored->getName(),
+            client: $stored->getClient(),
+            way: $way,
+            findUrl: $this->urls->generate('find', ['slug' => $slug]),
+            scanUrl: $this->urls->generate('scan', ['slug' => $slug]),
+            version: $context->revision,
+            undo: null === $undo || !$isFresh ? null : $this->step(
+                context: $context,
+                change: $undo,
+                stop: $stop,
+                route: 'undo',
+                text: 'Undo',
+                key: 'z',
+            ),
+            redo: null === $redo || !$isFresh ? null : $this->step(
+                context: $context,
+                change: $redo,
+                stop: $stop,
+                route: 'redo',
+                text: 'Redo',
+                key: 'y',
+            ),
+            undoTime: null === $undo ? '' : LocalTime::clock($undo->getAt(), $stored->getTimezone()),
+            today: LocalTime::full($this->clock->now(), $stored->getTimezone()),
+            timers: $this->strip->of($context),
         );
     }
 

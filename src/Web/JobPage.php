@@ -74,7 +74,13 @@ abstract class JobPage extends AbstractController
         if (!$change->isEmpty() && !$request->request->has('version')) {
             throw new BadRequestHttpException('This form does not say which version of the plan it was made from. Load the page again.');
         }
-        $this->editor->apply($context->stored, $change, $this->user(), $request->request->getInt('version'), $effects);
+        $this->editor->apply(
+            stored: $context->stored,
+            change: $change,
+            by: $this->user(),
+            seen: $request->request->getInt('version'),
+            effects: $effects,
+        );
     }
 
     /**

@@ -68,7 +68,15 @@ final readonly class RecordForm
         };
         $text = $field instanceof NamedValues ? SettingsText::of($value) : $field->shown($value);
 
-        return new FormField($name, $label, $text, $control, $field->isTechnical(), $options, $field->required);
+        return new FormField(
+            name: $name,
+            label: $label,
+            value: $text,
+            control: $control,
+            technical: $field->isTechnical(),
+            options: $options,
+            required: $field->required,
+        );
     }
 
     /**

@@ -75,7 +75,16 @@ final class HandOverTest extends AppTestCase
         $saw = function (string $pair, PairVerdict $span): void {
             [$from, $to] = [...explode('>', $pair), ''];
             $at = new \DateTimeImmutable();
-            $this->em()->persist(new Observation($this->stored(), 'guests-cameras', $from, $to, $span, '', $this->person('ines'), $at));
+            $this->em()->persist(new Observation(
+                job: $this->stored(),
+                intent: 'guests-cameras',
+                asker: $from,
+                asked: $to,
+                span: $span,
+                note: '',
+                user: $this->person('ines'),
+                at: $at,
+            ));
             $this->em()->flush();
         };
         $saw('guest-1>berth-1', PairVerdict::KeptApart);

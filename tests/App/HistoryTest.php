@@ -15,9 +15,9 @@ final class HistoryTest extends AppTestCase
     protected function setUp(): void
     {
         parent::setUp();
-        $this->does('ines', 'Serial of Receiver 1', 'receiver-1', '2026-11-03 09:00');
-        $this->does('tomas', 'Serial of Receiver 1 again', 'receiver-1', '2026-11-03 23:30');
-        $this->does('tomas', 'Serial of 100 % of the receivers', 'receiver-2', '2026-11-05 12:00');
+        $this->does(who: 'ines', title: 'Serial of Receiver 1', device: 'receiver-1', at: '2026-11-03 09:00');
+        $this->does(who: 'tomas', title: 'Serial of Receiver 1 again', device: 'receiver-1', at: '2026-11-03 23:30');
+        $this->does(who: 'tomas', title: 'Serial of 100 % of the receivers', device: 'receiver-2', at: '2026-11-05 12:00');
         $this->as('tomas');
     }
 

@@ -75,7 +75,13 @@ final class HostileValuesTest extends AppTestCase
         sort($names);
         self::assertSame($sorted, $names);
 
-        $dates = array_map(static fn (string $t): DateAhead => new DateAhead('ends-x', '2026-12-24', $t, $t, 3), self::TEXTS);
+        $dates = array_map(static fn (string $t): DateAhead => new DateAhead(
+            key: 'ends-x',
+            on: '2026-12-24',
+            title: $t,
+            todo: $t,
+            days: 3,
+        ), self::TEXTS);
         $expected = array_merge(...array_map(static fn (string $t): array => ['J: '.$t, $t], self::TEXTS));
         self::assertSame($expected, self::readBack('calendar', Calendar::of('J', $dates, 'u', new \DateTimeImmutable('2026-12-01'))));
 

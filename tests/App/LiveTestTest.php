@@ -43,7 +43,18 @@ final class LiveTestTest extends AppTestCase
         $span = PairVerdict::KeptApart;
         $stored = $this->stored();
         $later = new \DateTimeImmutable('+1 minute');
-        $this->em()->persist(new Observation($stored, 'guests-phone-system', 'guest-1', 'pbx', $span, '', $who, $later, $site, 'tcp'));
+        $this->em()->persist(new Observation(
+            job: $stored,
+            intent: 'guests-phone-system',
+            asker: 'guest-1',
+            asked: 'pbx',
+            span: $span,
+            note: '',
+            user: $who,
+            at: $later,
+            vantage: $site,
+            evidence: 'tcp',
+        ));
         $this->em()->flush();
         $this->client->request('GET', self::JOB.'/proof?intent=guests-phone-system&pair=guest-1%3Epbx');
         self::assertSelectorTextSame('.where', '◆ site');
@@ -64,8 +75,8 @@ final class LiveTestTest extends AppTestCase
         $this->client->request('GET', self::JOB.'/proof/calls');
         self::assertSelectorTextContains('[data-state=broken]:nth-child(3)', 'live: 0 of 1 hold', 'no lab answers here');
         // What was tried and failed is to be mended, not pressed again.
-        $this->em()->persist($this->through('windows-fetch', 'ticket-1', 'pbx'));
-        $this->em()->persist($this->through('windows-fetch', 'ticket-2', 'pbx'));
+        $this->em()->persist($this->through(intent: 'windows-fetch', from: 'ticket-1', to: 'pbx'));
+        $this->em()->persist($this->through(intent: 'windows-fetch', from: 'ticket-2', to: 'pbx'));
         $this->em()->flush();
         $this->client->request('GET', self::JOB.'/proof/calls');
         self::assertSelectorTextContains('[data-state=proven]', 'live: 2 of 2 hold');
@@ -83,14 +94,14 @@ final class LiveTestTest extends AppTestCase
     private function through(string $intent, string $from, string $to): Observation
     {
         return new Observation(
-            $this->stored(),
-            $intent,
-            $from,
-            $to,
-            PairVerdict::Through,
-            '',
-            $this->person('tomas'),
-            new \DateTimeImmutable(),
+            job: $this->stored(),
+            intent: $intent,
+            asker: $from,
+            asked: $to,
+            span: PairVerdict::Through,
+            note: '',
+            user: $this->person('tomas'),
+            at: new \DateTimeImmutable(),
         );
     }
 

@@ -126,7 +126,14 @@ final class MigrationTest extends TestCase
         self::assertIsArray($row);
         [$id, $name, $client, $timezone, $frame] = array_values($row);
         self::assertTrue(\is_int($id) && \is_string($name) && \is_string($client) && \is_string($timezone) && \is_string($frame));
-        $stored = new StoredJob($slug, $name, $client, $timezone, $frame, new \DateTimeImmutable('2026-11-25'));
+        $stored = new StoredJob(
+            slug: $slug,
+            name: $name,
+            client: $client,
+            timezone: $timezone,
+            frame: $frame,
+            createdAt: new \DateTimeImmutable('2026-11-25'),
+        );
         (new \ReflectionProperty($stored, 'id'))->setValue($stored, $id);
 
         return $stored;

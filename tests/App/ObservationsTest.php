@@ -62,7 +62,17 @@ final class ObservationsTest extends AppTestCase
     private function see(string $intent, string $asked, PairVerdict $span, bool $onSite = true): Observation
     {
         $at = new \DateTimeImmutable();
-        $seen = new Observation($this->stored, $intent, 'asker', $asked, $span, '', null, $at, onSite: $onSite);
+        $seen = new Observation(
+            job: $this->stored,
+            intent: $intent,
+            asker: 'asker',
+            asked: $asked,
+            span: $span,
+            note: '',
+            user: null,
+            at: $at,
+            onSite: $onSite,
+        );
         $this->em()->persist($seen);
         $this->em()->flush();
 
@@ -103,17 +113,17 @@ final class ObservationsTest extends AppTestCase
             $pair = ['window-1', 'window-2', 'window-3'][$n];
             $who = $this->person('ines');
             $seen = new Observation(
-                $this->stored,
-                'phones-register',
-                $pair,
-                'pbx',
-                PairVerdict::Through,
-                '',
-                $who,
-                $at,
-                $vantage,
-                '',
-                $onSite,
+                job: $this->stored,
+                intent: 'phones-register',
+                asker: $pair,
+                asked: 'pbx',
+                span: PairVerdict::Through,
+                note: '',
+                user: $who,
+                at: $at,
+                vantage: $vantage,
+                evidence: '',
+                onSite: $onSite,
             );
             $this->em()->persist($seen);
         }

@@ -89,7 +89,7 @@ final class PapersTest extends AppTestCase
         $this->client->submit($page->selectButton('Take it over')->form());
         $this->client->followRedirect();
         self::assertSame('Window one', $this->job()->extensions['2001']->name);
-        $this->comesBack('phones', 'nothing of the sort', 'x.csv');
+        $this->comesBack(name: 'phones', bytes: 'nothing of the sort', file: 'x.csv');
         self::assertSame(422, $this->code());
         self::assertSelectorTextContains('[role=alert]', 'Row');
         $this->client->request('GET', self::JOB.'/papers/heat/back');

@@ -71,7 +71,7 @@ final class ScanTest extends AppTestCase
         self::assertStringEndsWith("pixels\xFF\xD9", $this->body());
         $this->client->request('GET', str_replace('kestrel-sound-ferries', 'skerry-slip', $url));
         self::assertSame(404, $this->code(), 'another job');
-        $this->record('<svg onload="alert(1)"/>', 'there.jpg', 'mount');
+        $this->record(bytes: '<svg onload="alert(1)"/>', name: 'there.jpg', step: 'mount');
         self::assertSame(422, $this->code());
         self::assertSelectorTextContains('[role=alert]', 'expected is a photo as JPEG or PNG');
         self::assertSame(1, $this->number('SELECT COUNT(*) FROM step_photo'));

@@ -135,7 +135,13 @@ final class SweepTest extends AppTestCase
     /** @param list<string> $addresses */
     private function sweep(array $addresses): SweepRun
     {
-        $run = SweepRun::over($this->stored(), $this->person('tomas'), new \DateTimeImmutable(), $addresses, 'mic-station');
+        $run = SweepRun::over(
+            job: $this->stored(),
+            user: $this->person('tomas'),
+            at: new \DateTimeImmutable(),
+            addresses: $addresses,
+            vantage: 'mic-station',
+        );
         $this->em()->persist($run);
         $this->em()->flush();
 
@@ -217,7 +223,13 @@ final class SweepTest extends AppTestCase
     public function testSweepsFromElsewhereAreNotCompared(): void
     {
         $this->finished(['10.47.60.33'], ['10.47.60.33' => ['http a']]);
-        $other = SweepRun::over($this->stored(), $this->person('tomas'), new \DateTimeImmutable(), ['10.47.60.33'], 'berth-1');
+        $other = SweepRun::over(
+            job: $this->stored(),
+            user: $this->person('tomas'),
+            at: new \DateTimeImmutable(),
+            addresses: ['10.47.60.33'],
+            vantage: 'berth-1',
+        );
         $this->em()->persist($other);
         $other->finish();
         $this->em()->flush();

@@ -48,7 +48,7 @@ final class UndrawnTest extends AppTestCase
     {
         $context = $this->context();
         $intent = array_values($context->job->intents)[0];
-        $view = $this->service(PairPage::class)->show($context, $intent, '', null, 0);
+        $view = $this->service(PairPage::class)->show(context: $context, intent: $intent, wanted: '', cell: null, count: 0);
         self::assertNotNull($view?->drawing);
         $page = $this->render('proof/_pair.html.twig', ['pair' => self::without($view, 'drawing'), 'edit' => null]);
         self::assertStringContainsString('The way cannot be drawn.', $page->text());

@@ -142,9 +142,16 @@ final class ViewTest extends AppTestCase
     /** The same advice with another title is something else. */
     public function testFindingsStandTogetherOnlyWhereTheySayTheSame(): void
     {
-        $about = new About('odd', 1);
+        $about = new About('odd');
         $wrong = Severity::Wrong;
-        $finding = static fn (string $title, string $id): Finding => new Finding($about, $wrong, $title, 'Why.', [$id], 'Mend it.');
+        $finding = static fn (string $title, string $id): Finding => new Finding(
+            about: $about,
+            severity: $wrong,
+            title: $title,
+            why: 'Why.',
+            devices: [$id],
+            advice: 'Mend it.',
+        );
         $lines = $this->service(FindingLines::class, 'vera')->all($this->context(), [
             $finding('Berth 1 camera is odd', 'berth-1'),
             $finding('Berth 2 camera is odd', 'berth-2'),

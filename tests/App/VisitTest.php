@@ -100,24 +100,24 @@ final class VisitTest extends AppTestCase
     {
         $this->visit(['berth-1' => new UnitMarks(true), 'ticket-3' => new UnitMarks(true, firmware: '2.11')], '2026-01-05');
         $this->em()->persist(new SignedState(
-            $this->stored(),
-            $this->person('ines'),
-            new \DateTimeImmutable('2026-01-06'),
-            'Runa Fell',
-            '',
-            '{}',
-            1,
-            0,
-            2,
-            [],
-            [self::PAIR => 'through', 'calls b>c' => 'through'],
+            job: $this->stored(),
+            user: $this->person('ines'),
+            at: new \DateTimeImmutable('2026-01-06'),
+            takenBy: 'Runa Fell',
+            reservations: '',
+            file: '{}',
+            proven: 1,
+            provenInLab: 0,
+            pairs: 2,
+            open: [],
+            seen: [self::PAIR => 'through', 'calls b>c' => 'through'],
         ));
         $exchanged = new UnitMarks(true, mac: MacAddress::fromString('02:00:00:00:00:99'));
         $now = ['berth-1' => $exchanged, 'ticket-3' => new UnitMarks(true, firmware: '3.0')];
         $early = $this->em()->getRepository(Visit::class)->findOneBy([]) ?? throw new \LogicException();
         $visit = $this->visit($now, '2026-05-05', [self::PAIR => 'no-reply', 'calls b>c' => 'through']);
-        $this->readBack('ticket-1', 'codec', 'g711u', '2026-05-06');
-        $this->readBack('ticket-2', 'codec', 'g711u', '2026-01-05');
+        $this->readBack(device: 'ticket-1', setting: 'codec', value: 'g711u', day: '2026-05-06');
+        $this->readBack(device: 'ticket-2', setting: 'codec', value: 'g711u', day: '2026-01-05');
         $url = self::JOB.'/visits/'.$visit->getId();
         $this->as('ines');
         $page = $this->client->request('GET', self::JOB.'/hand-over');
@@ -241,7 +241,16 @@ final class VisitTest extends AppTestCase
     private function visit(array $units, string $day, array $seen = []): Visit
     {
         $by = $this->person('tomas');
-        $visit = new Visit($this->stored(), $by, new \DateTimeImmutable($day), false, '', $this->version(), $units, $seen);
+        $visit = new Visit(
+            job: $this->stored(),
+            user: $by,
+            at: new \DateTimeImmutable($day),
+            onSite: false,
+            note: '',
+            revision: $this->version(),
+            units: $units,
+            seen: $seen,
+        );
         $this->em()->persist($visit);
         $this->em()->flush();
 
@@ -261,7 +270,13 @@ final class VisitTest extends AppTestCase
         $records = self::getContainer()->get(BenchRecords::class);
         \assert($records instanceof BenchRecords);
         $row = $records->rows($this->stored(), [$device])[$device];
-        $kept = new StepRecorded('any', true, kept: [new RecordedValue(RecordKind::Read, 'Codec', $value, false, $setting)]);
+        $kept = new StepRecorded('any', true, kept: [new RecordedValue(
+            kind: RecordKind::Read,
+            label: 'Codec',
+            value: $value,
+            agrees: false,
+            setting: $setting,
+        )]);
         $this->em()->persist($records->new($row, $kept, $this->person('tomas'), new \DateTimeImmutable($day)));
         $this->em()->flush();
     }

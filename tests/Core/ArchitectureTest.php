@@ -117,15 +117,25 @@ final class ArchitectureTest extends TestCase
         return $files;
     }
 
-    /** @return list<string> */
+    /** @return list<string> with their namespace, also where the code names them from its own */
     private static function namespacesUsed(string $file): array
     {
         $names = [];
+        $namespace = '';
+        $before = null;
         foreach (\PhpToken::tokenize((string) file_get_contents($file)) as $token) {
-            if ($token->is([\T_NAME_QUALIFIED, \T_NAME_FULLY_QUALIFIED])) {
-                $name = ltrim($token->text, '\\');
-                $names[] = $name;
+            if ($token->isIgnorable()) {
+                continue;
             }
+            if ($token->is(\T_NAME_QUALIFIED) && true === $before?->is(\T_NAMESPACE)) {
+                $namespace = $token->text.'\\';
+                $names[] = $token->text;
+            } elseif ($token->is(\T_NAME_QUALIFIED)) {
+                $names[] = true === $before?->is(\T_USE) ? $token->text : $namespace.$token->text;
+            } elseif ($token->is(\T_NAME_FULLY_QUALIFIED)) {
+                $names[] = ltrim($token->text, '\\');
+            }
+            $before = $token;
         }
 
         return $names;

@@ -46,7 +46,7 @@ final class RegistriesTest extends TestCase
         $listed = (new \ReflectionClassConstant($registry, $constant))->getValue();
         self::assertIsArray($listed);
         self::assertGreaterThan(5, \count($there));
-        self::assertSame($listed, array_unique($listed));
+        self::assertCount(\count($listed), array_flip(array_filter($listed, is_string(...))), 'none twice');
         self::assertEqualsCanonicalizing($there, $listed);
     }
 

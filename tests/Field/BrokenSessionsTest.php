@@ -88,7 +88,14 @@ final class BrokenSessionsTest extends TestCase
         $socket = $this->connected();
         self::assertSame(1, preg_match('/WWW-Authenticate: (.*)\r/', $this->ask($socket, 'DESCRIBE'), $m));
         $with = static fn (string $method): string => "\r\nAuthorization: "
-            .Digest::answer($m[1], LabViewer::USER, LabViewer::password('berth-1'), $method, self::uri(), 'c');
+            .Digest::answer(
+                challenge: $m[1],
+                user: LabViewer::USER,
+                password: LabViewer::password('berth-1'),
+                method: $method,
+                uri: self::uri(),
+                cnonce: 'c',
+            );
         $setUp = $this->ask($socket, 'SETUP', "\r\nTransport: RTP/AVP/TCP;unicast;interleaved=0-1".$with('SETUP'));
         self::assertSame(1, preg_match('/Session: (\w+)/', $setUp, $session), $setUp);
         $this->ask($socket, 'PLAY', "\r\nSession: ".$session[1]);

@@ -19,12 +19,18 @@ final class DnsMessageTest extends TestCase
     public function testNamesOfUnitsStayAsPeopleWroteThem(): void
     {
         $instance = ['Hütte Süd. 1', '_http', '_tcp', 'local'];
-        $message = new DnsMessage(7, true, [new DnsRecord($instance, DnsRecord::PTR)], [
-            new DnsRecord(['_http', '_tcp', 'local'], DnsRecord::PTR, $instance, ttl: 4500),
-        ], [
-            new DnsRecord($instance, DnsRecord::SRV, ['hut', 'local'], 8080, 120),
-            new DnsRecord(['hut', 'local'], DnsRecord::A, ['10.47.60.40'], ttl: 10),
-        ]);
+        $message = new DnsMessage(
+            id: 7,
+            isResponse: true,
+            questions: [new DnsRecord($instance, DnsRecord::PTR)],
+            records: [
+                new DnsRecord(['_http', '_tcp', 'local'], DnsRecord::PTR, $instance, ttl: 4500),
+            ],
+            besides: [
+                new DnsRecord(name: $instance, type: DnsRecord::SRV, target: ['hut', 'local'], port: 8080, ttl: 120),
+                new DnsRecord(['hut', 'local'], DnsRecord::A, ['10.47.60.40'], ttl: 10),
+            ],
+        );
         self::assertEquals($message, DnsMessage::parse((string) $message));
     }
 
@@ -40,14 +46,14 @@ final class DnsMessageTest extends TestCase
         $records = DnsMessage::parse($bytes)->records;
         self::assertEquals([
             new DnsRecord(['_http', '_tcp', 'local'], DnsRecord::PTR, ['hut', '_http', '_tcp', 'local'], ttl: 120),
-            new DnsRecord(['hut', '_http', '_tcp', 'local'], DnsRecord::SRV, ['cam', 'local'], 80, 120),
+            new DnsRecord(name: ['hut', '_http', '_tcp', 'local'], type: DnsRecord::SRV, target: ['cam', 'local'], port: 80, ttl: 120),
         ], $records, 'and a TXT record without any string spoils nothing');
     }
 
     /** RFC 6762, section 6.7, and RFC 6763, section 12. */
     public function testAnAnswerSuitsWhoAsks(): void
     {
-        $book = new ServiceBook('Camera', 'cam', '127.47.20.21', [Service::fromString('tcp/80')]);
+        $book = new ServiceBook(name: 'Camera', host: 'cam', address: '127.47.20.21', services: [Service::fromString('tcp/80')]);
         $type = ['_http', '_tcp', 'local'];
         $query = new DnsMessage(77, false, [new DnsRecord($type, DnsRecord::PTR)]);
         $legacy = $book->answer($query, true) ?? throw new \LogicException();

@@ -89,9 +89,9 @@ final class ForeignAgentsTest extends TestCase
     public function testACallIsHeldAndGoesOn(): void
     {
         $holding = ForeignScenario::call()->stands()
-            ->offer(3, 'sendonly', 'recvonly')
+            ->offer(sequence: 3, direction: 'sendonly', answered: 'recvonly')
             ->pause('200')
-            ->offer(4, 'sendrecv', 'sendrecv')
+            ->offer(sequence: 4, direction: 'sendrecv', answered: 'sendrecv')
             ->hangUp(5);
         $this->succeeds('2001', $holding);
     }
@@ -99,7 +99,7 @@ final class ForeignAgentsTest extends TestCase
     public function testACallIsHandedOn(): void
     {
         $handing = ForeignScenario::call()->stands()
-            ->within('REFER', 3, "Refer-To: <sip:2002@[remote_ip]>\n")
+            ->within(method: 'REFER', sequence: 3, more: "Refer-To: <sip:2002@[remote_ip]>\n")
             ->expect('202')
             ->expectRequest('NOTIFY', 'SIP/2.0 100')->reply('200 OK')
             ->expectRequest('NOTIFY', 'SIP/2.0 200')->reply('200 OK')
@@ -120,7 +120,13 @@ final class ForeignAgentsTest extends TestCase
     {
         $this->succeeds('112', ForeignScenario::call()->refused(403));
         $this->succeeds('2099', ForeignScenario::call()->refused(404));
-        $wrong = $this->agent('2001', ForeignScenario::call()->refused(403), '2003', 'control-phone-2', 'no password');
+        $wrong = $this->agent(
+            number: '2001',
+            scenario: ForeignScenario::call()->refused(403),
+            user: '2003',
+            at: 'control-phone-2',
+            password: 'no password',
+        );
         self::assertSame(0, $wrong->wait(8), $wrong->errors());
         $busy = $this->agent('2005', ForeignScenario::call()->stands()->pause('2500')->hangUp(3));
         delay(1.8);
@@ -162,13 +168,23 @@ final class ForeignAgentsTest extends TestCase
         $called = $number.'@'.$to;
 
         return $this->agents[] = new ForeignAgent(
-            $scenario,
-            $from,
-            $port ?? ++self::$port,
-            $to,
-            $user,
-            $password ?? LabSip::password($user),
-            ['-s', $number, '-m', '1', '-timeout', '10', '-timeout_error', ...('' === $number ? [] : ['-auth_uri', $called]), ...$more],
+            scenario: $scenario,
+            from: $from,
+            port: $port ?? ++self::$port,
+            to: $to,
+            user: $user,
+            password: $password ?? LabSip::password($user),
+            more: [
+                '-s',
+                $number,
+                '-m',
+                '1',
+                '-timeout',
+                '10',
+                '-timeout_error',
+                ...('' === $number ? [] : ['-auth_uri', $called]),
+                ...$more,
+            ],
         );
     }
 }

@@ -100,14 +100,14 @@ final class LabFileTest extends TestCase
             static function (): void {},
         );
         $server = new TcpStandIn(
-            $sockets,
-            $at,
-            $ports->toLab(LabFiles::PORT),
-            Service::fromString('tcp/443'),
-            static fn (): LabNetwork => $network,
-            $speaker,
-            new Crowd(9),
-            new OwnCertificate(),
+            sockets: $sockets,
+            address: $at,
+            port: $ports->toLab(LabFiles::PORT),
+            service: Service::fromString('tcp/443'),
+            network: static fn (): LabNetwork => $network,
+            speaker: $speaker,
+            crowd: new Crowd(9),
+            certificate: new OwnCertificate(),
         );
         $server->start();
         $prober = new FileProber(new LabSip($job, $network, $sockets), $files, new FileFetch($sockets, 2.0), $ports);

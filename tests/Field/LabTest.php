@@ -65,22 +65,22 @@ final class LabTest extends TestCase
         );
         self::assertSame(
             ProbeStatus::Answered,
-            $this->ask(ProbeKind::Poll, '127.147.60.34', 2202, '127.147.60.32')->status,
+            $this->ask(ProbeKind::Poll, target: '127.147.60.34', port: 2202, from: '127.147.60.32')->status,
             'a neighbour gets its answer',
         );
         self::assertSame(ProbeStatus::Closed, $this->ask(ProbeKind::Http, '127.147.60.34', 80)->status);
         self::assertSame(ProbeStatus::Closed, $this->ask(ProbeKind::Tcp, '127.147.60.34', 80)->status);
         self::assertSame(
             ProbeStatus::Closed,
-            $this->ask(ProbeKind::Http, '127.147.60.32', 80, '127.3.3.3')->status,
+            $this->ask(ProbeKind::Http, target: '127.147.60.32', port: 80, from: '127.3.3.3')->status,
             'who is not in the plan stands outside it',
         );
         self::assertSame(
             [ProbeStatus::Answered, ProbeStatus::Answered, ProbeStatus::Answered],
             [
-                $this->ask(ProbeKind::Http, '127.147.60.32', 80, '127.0.0.1')->status,
-                $this->ask(ProbeKind::Poll, '127.147.60.34', 2202, '127.0.0.1')->status,
-                $this->ask(ProbeKind::DnsSd, '127.147.20.21', 5353, '127.0.0.1')->status,
+                $this->ask(ProbeKind::Http, target: '127.147.60.32', port: 80, from: '127.0.0.1')->status,
+                $this->ask(ProbeKind::Poll, target: '127.147.60.34', port: 2202, from: '127.0.0.1')->status,
+                $this->ask(ProbeKind::DnsSd, target: '127.147.20.21', port: 5353, from: '127.0.0.1')->status,
             ],
             'at the bench one stands beside the unit',
         );
@@ -103,16 +103,16 @@ final class LabTest extends TestCase
         );
         self::assertSame(
             ProbeStatus::Silent,
-            $this->ask(ProbeKind::Sip, '127.147.10.10', 5060, '127.147.90.50')->status,
+            $this->ask(ProbeKind::Sip, target: '127.147.10.10', port: 5060, from: '127.147.90.50')->status,
             'guests are filtered',
         );
-        $services = $this->ask(ProbeKind::DnsSd, '127.147.20.21', 5353, '127.147.20.22');
+        $services = $this->ask(ProbeKind::DnsSd, target: '127.147.20.21', port: 5353, from: '127.147.20.22');
         self::assertSame(ProbeStatus::Answered, $services->status);
         self::assertSame('_http._tcp.local _rtsp._tcp.local', $services->evidence['services']);
         self::assertStringEndsWith('.local:80', (string) $services->evidence['host']);
         self::assertSame(
             ProbeStatus::Silent,
-            $this->ask(ProbeKind::DnsSd, '127.147.20.21', 5353, '127.147.10.10')->status,
+            $this->ask(ProbeKind::DnsSd, target: '127.147.20.21', port: 5353, from: '127.147.10.10')->status,
             'another segment, and no relay',
         );
         self::assertContains(
@@ -267,7 +267,10 @@ final class LabTest extends TestCase
         self::assertSame(ProbeStatus::Answered, $this->ask(ProbeKind::Poll, '127.147.60.32', 2202)->status);
         self::assertSame(ProbeStatus::Answered, $this->ask(ProbeKind::Sip, '127.147.10.10', 5060)->status);
         self::assertSame(ProbeStatus::Answered, $this->ask(ProbeKind::Sip, '127.147.60.48', 5060)->status);
-        self::assertSame(ProbeStatus::Answered, $this->ask(ProbeKind::DnsSd, '127.147.20.21', 5353, '127.147.20.22')->status);
+        self::assertSame(
+            ProbeStatus::Answered,
+            $this->ask(ProbeKind::DnsSd, target: '127.147.20.21', port: 5353, from: '127.147.20.22')->status,
+        );
         self::assertSame(ProbeStatus::Answered, $this->ask(ProbeKind::Http, '127.147.20.21', 80)->status);
         self::assertSame(ProbeStatus::Answered, $this->ask(ProbeKind::Rtsp, '127.147.20.21', 554)->status);
     }
@@ -428,7 +431,7 @@ final class LabTest extends TestCase
         $stream = new RtpStream($sockets->udp('127.0.0.1'));
         $peer = $sockets->udp('127.0.0.1');
         try {
-            $peer->send('127.0.0.1', $stream->port, (new ReceiverReport(0x11223344, 0, 9))->encode(7));
+            $peer->send('127.0.0.1', $stream->port, (new ReceiverReport(source: 0x11223344, lost: 0, highest: 9))->encode(7));
             $this->expectException(CancelledException::class);
             $stream->report(new TimeoutCancellation(0.3));
         } finally {
@@ -439,9 +442,9 @@ final class LabTest extends TestCase
 
     public function testAReceiverReportsWhatItMissed(): void
     {
-        $report = ReceiverReport::parse((new ReceiverReport(0xFFFFFFFF, 3, 0x1FFFE))->encode(7));
+        $report = ReceiverReport::parse((new ReceiverReport(source: 0xFFFFFFFF, lost: 3, highest: 0x1FFFE))->encode(7));
         self::assertSame([0xFFFFFFFF, 3, 0x1FFFE], [$report?->source, $report?->lost, $report?->highest]);
-        foreach (['', str_repeat("\0", 32), substr((new ReceiverReport(1, 0, 1))->encode(7), 0, 31)] as $other) {
+        foreach (['', str_repeat("\0", 32), substr((new ReceiverReport(source: 1, lost: 0, highest: 1))->encode(7), 0, 31)] as $other) {
             self::assertNull(ReceiverReport::parse($other));
         }
     }
@@ -469,22 +472,22 @@ final class LabTest extends TestCase
         ];
 
         return Jobs::make(
-            ['a' => '10.148.1.0/24', 'b' => '10.148.2.0/24', 'c' => '10.148.3.0/24'],
-            $hosts,
-            [
+            segments: ['a' => '10.148.1.0/24', 'b' => '10.148.2.0/24', 'c' => '10.148.3.0/24'],
+            hosts: $hosts,
+            routers: [
                 'r' => [
                     'in' => ['a' => '10.148.1.1/24', 'b' => '10.148.2.1/24', 'c' => '10.148.3.1/24'],
                     'rules' => [$deny],
                     'stateful' => false,
                 ],
             ],
-            [
+            intents: [
                 ['id' => 'group', 'kind' => 'page', 'from' => ['device:mixer'], 'to' => ['device:horn', 'device:far-horn']],
                 ['id' => 'stream', 'kind' => 'stream', 'from' => ['device:camera'], 'to' => ['device:wall', 'device:far-wall']],
                 ['id' => 'page', 'kind' => 'page', 'from' => ['device:phone'], 'to' => ['device:ring-horn', 'device:mute-horn']],
                 ['id' => 'speak', 'kind' => 'call', 'from' => ['device:phone'], 'to' => ['device:mute-horn']],
             ],
-            [
+            extensions: [
                 ['number' => '2001', 'device' => 'phone', 'server' => 'pbx'],
                 ['number' => '2002', 'device' => 'ring-horn', 'server' => 'pbx'],
                 ['number' => '2003', 'device' => 'mute-horn', 'server' => 'pbx'],

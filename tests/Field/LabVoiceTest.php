@@ -138,7 +138,15 @@ final class LabVoiceTest extends TestCase
         $job = self::$job->with(new ChangeSet('', [$trunk]));
         $prober = new DialProber($job, new LabSip($job, new LabNetwork($job), new Sockets(new TargetGate())), 3.0);
         foreach (['trunk:carrier' => 'number:2025550129', 'control-phone-2' => 'number:2080'] as $from => $to) {
-            [$status, $evidence] = $prober->ask(new LiveQuestion('fax', $from, $to, ProbeKind::Fax, null, null, 0));
+            [$status, $evidence] = $prober->ask(new LiveQuestion(
+                intent: 'fax',
+                from: $from,
+                to: $to,
+                kind: ProbeKind::Fax,
+                vantage: null,
+                target: null,
+                port: 0,
+            ));
             self::assertSame(ProbeStatus::Answered, $status, $from.' '.json_encode($evidence));
             self::assertSame('1', $evidence['pages confirmed']);
         }

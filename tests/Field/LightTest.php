@@ -38,7 +38,7 @@ final class LightTest extends TestCase
     public function testAForeignDissectorReadsTheUniverse(): void
     {
         $slots = implode('', array_map(chr(...), range(1, 255))).str_repeat("\x00", 257);
-        $data = new E131Data(self::CID, 'Lighting desk', 258, 120, 7, $slots);
+        $data = new E131Data(cid: self::CID, name: 'Lighting desk', universe: 258, priority: 120, sequence: 7, slots: $slots);
         self::assertSame(638, \strlen($data->encode()));
         $fields = array_map(static fn (string $f): string => 'acn.dmx.'.$f, ['universe', 'priority', 'seq_number', 'source_name', 'count']);
         self::assertSame(['258', '120', '7', 'Lighting desk', '513'], self::dissected($data->encode(), $fields));
@@ -60,7 +60,14 @@ final class LightTest extends TestCase
     /** @return iterable<string, array{string}> */
     public static function broken(): iterable
     {
-        $whole = (new E131Data(self::CID, 'Desk', 1, 100, 1, str_repeat("\x05", 24)))->encode();
+        $whole = (new E131Data(
+            cid: self::CID,
+            name: 'Desk',
+            universe: 1,
+            priority: 100,
+            sequence: 1,
+            slots: str_repeat("\x05", 24),
+        ))->encode();
         yield 'nothing' => [''];
         yield 'cut short' => [substr($whole, 0, -1)];
         yield 'another preamble' => ['x'.substr($whole, 1)];
@@ -82,7 +89,16 @@ final class LightTest extends TestCase
 
     public function testPacketsComeBackAsTheyWere(): void
     {
-        $data = new E131Data(self::CID, 'Desk', 63999, 200, 255, "\x01\x02", ended: true, isPreview: true);
+        $data = new E131Data(
+            cid: self::CID,
+            name: 'Desk',
+            universe: 63999,
+            priority: 200,
+            sequence: 255,
+            slots: "\x01\x02",
+            ended: true,
+            isPreview: true,
+        );
         self::assertEquals($data, E131Data::parse($data->encode()));
         $said = new E131Discovery(self::CID, 'Desk', [1, 7]);
         self::assertEquals($said, E131Discovery::parse($said->encode()));
@@ -101,9 +117,16 @@ final class LightTest extends TestCase
             int $sequence = 1,
             int $universe = 1,
         ) use ($unit): array {
-            $unit->take(new E131Data(str_pad($cid, 16), $cid, $universe, $priority, $sequence, $slots), $at);
+            $unit->take(new E131Data(
+                cid: str_pad($cid, 16),
+                name: $cid,
+                universe: $universe,
+                priority: $priority,
+                sequence: $sequence,
+                slots: $slots,
+            ), $at);
 
-            return $unit->slots(1, 1, 3);
+            return $unit->slots(universe: 1, first: 1, count: 3);
         };
         self::assertSame([9, 1, 0], $send('a', 100, "\x09\x01", 0.0));
         self::assertSame([9, 1, 0], $send('b', 90, "\x07\x07\x07", 0.1), 'a lower priority waits');
@@ -112,11 +135,19 @@ final class LightTest extends TestCase
         self::assertSame([7, 7, 7], $send('b', 90, "\x07\x07\x07", 2.8, 2), 'both others have been silent for too long');
         self::assertSame([7, 7, 7], $send('b', 90, "\x01", 2.9, 1), 'what is late is left out');
         self::assertSame([7, 7, 7], $send('x', 200, "\x01", 3.0, 1, 2), 'another universe');
-        $unit->take(new E131Data(str_pad('p', 16), 'p', 1, 200, 1, "\x01", isPreview: true), 3.0);
-        self::assertSame([7, 7, 7], $unit->slots(1, 1, 3), 'a preview is not for lights');
-        $unit->take(new E131Data(str_pad('b', 16), 'b', 1, 90, 3, '', ended: true), 3.1);
+        $unit->take(new E131Data(
+            cid: str_pad('p', 16),
+            name: 'p',
+            universe: 1,
+            priority: 200,
+            sequence: 1,
+            slots: "\x01",
+            isPreview: true,
+        ), 3.0);
+        self::assertSame([7, 7, 7], $unit->slots(universe: 1, first: 1, count: 3), 'a preview is not for lights');
+        $unit->take(new E131Data(cid: str_pad('b', 16), name: 'b', universe: 1, priority: 90, sequence: 3, slots: '', ended: true), 3.1);
         self::assertSame([], $unit->senders(1, 3.1));
-        self::assertSame([7, 7, 7], $unit->slots(1, 1, 3), 'what nobody sends any more stays');
+        self::assertSame([7, 7, 7], $unit->slots(universe: 1, first: 1, count: 3), 'what nobody sends any more stays');
     }
 
     /** Only what stands still is kept, only so many scenes, and not where keys capture. */
@@ -125,7 +156,7 @@ final class LightTest extends TestCase
         $store = new LightUnit('Store', 2);
         $store->tune([1], true);
         $send = static function (string $slots, float $at, int $n) use ($store): void {
-            $store->take(new E131Data(self::CID, 'Desk', 1, 100, $n, $slots), $at);
+            $store->take(new E131Data(cid: self::CID, name: 'Desk', universe: 1, priority: 100, sequence: $n, slots: $slots), $at);
         };
         self::assertSame('nothing comes in', $store->keep(1, 0.0));
         $send("\x05", 1.0, 1);
@@ -138,18 +169,18 @@ final class LightTest extends TestCase
         self::assertSame([1], $store->kept());
         self::assertSame('no such scene', $store->show(2, 1.6));
         self::assertSame('', $store->show(1, 1.6));
-        self::assertSame([5], $store->slots(1, 1, 1));
+        self::assertSame([5], $store->slots(universe: 1, first: 1, count: 1));
         $send("\x09", 1.7, 4);
-        self::assertSame([5], $store->slots(1, 1, 1), 'a scene stays, whatever comes in');
+        self::assertSame([5], $store->slots(universe: 1, first: 1, count: 1), 'a scene stays, whatever comes in');
         $store->show(0, 1.8);
         $send("\x09", 1.8, 5);
-        self::assertSame([9], $store->slots(1, 1, 1), 'until it is let go');
+        self::assertSame([9], $store->slots(universe: 1, first: 1, count: 1), 'until it is let go');
         $store->tune([1], true, overrides: true);
         self::assertSame('what comes in overrides', $store->show(1, 1.9));
         $store->tune([1], true);
         self::assertSame('nothing comes in', $store->keep(2, 9.0), 'the network is unplugged');
         self::assertSame('', $store->show(1, 9.0), 'and still it shows what it kept');
-        self::assertSame([5], $store->slots(1, 1, 1));
+        self::assertSame([5], $store->slots(universe: 1, first: 1, count: 1));
         $store->tune([1], false);
         self::assertSame('captured by its keys', $store->keep(2, 1.5));
     }

@@ -145,7 +145,14 @@ final class RtspTest extends TestCase
         self::assertStringStartsWith('RTSP/1.0 401', $this->ask('DESCRIBE', self::URI));
         $asked = $this->ask('DESCRIBE', self::URI);
         self::assertSame(1, preg_match('/^WWW-Authenticate: (.*)\r$/m', $asked, $m));
-        $wrong = (string) Digest::answer($m[1], LabViewer::USER, 'wrong', 'DESCRIBE', self::URI, 'c');
+        $wrong = (string) Digest::answer(
+            challenge: $m[1],
+            user: LabViewer::USER,
+            password: 'wrong',
+            method: 'DESCRIBE',
+            uri: self::URI,
+            cnonce: 'c',
+        );
         self::assertStringStartsWith('RTSP/1.0 401', $this->ask('DESCRIBE', self::URI, ['Authorization' => $wrong]));
         self::assertStringStartsWith('RTSP/1.0 454', $this->ask('PLAY', self::URI, ['Session' => 'made-up']));
         self::assertStringStartsWith('RTSP/1.0 461', $this->proven('SETUP', self::URI, ['Transport' => 'RAW/RAW/UDP;port=9']));
@@ -164,7 +171,14 @@ final class RtspTest extends TestCase
     {
         $asked = $this->ask($method, $uri, $headers);
         self::assertSame(1, preg_match('/^WWW-Authenticate: (.*)\r$/m', $asked, $m), $asked);
-        $proof = (string) Digest::answer($m[1], LabViewer::USER, LabViewer::password('berth-1'), $method, $uri, 'c');
+        $proof = (string) Digest::answer(
+            challenge: $m[1],
+            user: LabViewer::USER,
+            password: LabViewer::password('berth-1'),
+            method: $method,
+            uri: $uri,
+            cnonce: 'c',
+        );
 
         return $this->ask($method, $uri, [...$headers, 'Authorization' => $proof]);
     }

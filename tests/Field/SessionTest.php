@@ -69,7 +69,14 @@ final class SessionTest extends TestCase
         $port = $free->port();
         $free->close();
         $file = (string) tempnam(sys_get_temp_dir(), 'sdp');
-        file_put_contents($file, SoundDescription::of('Halls', '127.0.0.1', '127.0.0.1', $port, 48000, 2));
+        file_put_contents($file, SoundDescription::of(
+            name: 'Halls',
+            origin: '127.0.0.1',
+            target: '127.0.0.1',
+            port: $port,
+            rateHz: 48000,
+            channels: 2,
+        ));
         $process = new Process([
             'ffmpeg', '-v', 'info', '-protocol_whitelist', 'file,udp,rtp', '-i', $file,
             '-t', '0.5', '-af', 'volumedetect', '-f', 'null', '-',

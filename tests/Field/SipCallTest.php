@@ -124,18 +124,18 @@ final class SipCallTest extends TestCase
         $ringer->listen(static function (ServerTransaction $t) use (&$heard, $ringer): void {
             $heard[] = $t->request->method;
             if ('INVITE' === $t->request->method) {
-                $t->respond($t->request->reply(180, 'Ringing', 'r'));
+                $t->respond($t->request->reply(status: 180, reason: 'Ringing', tag: 'r'));
 
                 return;
             }
-            $t->respond($t->request->reply(200, 'OK', 'r'));
+            $t->respond($t->request->reply(status: 200, reason: 'OK', tag: 'r'));
             $invite = $ringer->cancelled($t->request);
-            $invite?->respond($invite->request->reply(487, 'Request Terminated', 'r'));
+            $invite?->respond($invite->request->reply(status: 487, reason: 'Request Terminated', tag: 'r'));
         });
-        self::assertContains(200, $this->signed($ringer, 'REGISTER', '2007', '2007')['statuses']);
+        self::assertContains(200, $this->signed($ringer, method: 'REGISTER', user: '2007', to: '2007')['statuses']);
         $caller = $this->endpoint('127.199.0.78');
         $caller->listen(static function (): void {});
-        $call = $this->signed($caller, 'INVITE', '2001', '2007', awaits: 180);
+        $call = $this->signed($caller, method: 'INVITE', user: '2001', to: '2007', awaits: 180);
         $call['transaction']->cancel();
         self::until(static fn (): bool => \in_array(487, $call['log']->getArrayCopy(), true));
         self::assertSame(['INVITE', 'CANCEL'], $heard);
@@ -147,7 +147,7 @@ final class SipCallTest extends TestCase
         self::assertSame(200, $this->wait($phone->register()));
         $caller = $this->endpoint('127.199.0.79');
         $caller->listen(static function (): void {});
-        $call = $this->signed($caller, 'INVITE', '2001', '2002', awaits: 180);
+        $call = $this->signed($caller, method: 'INVITE', user: '2001', to: '2002', awaits: 180);
         self::assertSame([407, 100, 180], $call['statuses']);
         self::assertCount(1, $phone->calls());
         $call['transaction']->cancel();
@@ -165,7 +165,7 @@ final class SipCallTest extends TestCase
         $this->wait($phone->register());
         $caller = $this->endpoint('127.199.0.80');
         $caller->listen(static function (): void {});
-        $first = $this->signed($caller, 'INVITE', '2001', '2002');
+        $first = $this->signed($caller, method: 'INVITE', user: '2001', to: '2002');
         self::assertContains(200, $first['statuses']);
         $standing = $phone->calls()[0];
         $again = SipMessage::request(
@@ -200,7 +200,7 @@ final class SipCallTest extends TestCase
         $this->wait($phone->register());
         $caller = $this->endpoint('127.199.0.81');
         $caller->listen(static function (): void {});
-        $call = $this->signed($caller, 'INVITE', '2001', '2002', body: '');
+        $call = $this->signed($caller, method: 'INVITE', user: '2001', to: '2002', body: '');
         self::assertContains(200, $call['statuses']);
         $standing = $phone->calls()[0];
         $media = new RtpStream($this->sockets->udp('127.199.0.81'));
@@ -237,7 +237,13 @@ final class SipCallTest extends TestCase
         self::assertSame(420, $this->statusOf($caller, 'REGISTER', 'sip:x', [['Require', 'nothing-known']]));
         self::assertSame(420, $this->statusOf($caller, 'INVITE', 'sip:2002@x', [['Proxy-Require', 'nothing-known']]));
         self::assertSame(414, $this->statusOf($caller, 'OPTIONS', 'sip:'.str_repeat('9', 2000).'@x', []));
-        self::assertSame(513, $this->statusOf($caller, 'INVITE', 'sip:2002@x', [], str_repeat('v', 61000)));
+        self::assertSame(513, $this->statusOf(
+            caller: $caller,
+            method: 'INVITE',
+            uri: 'sip:2002@x',
+            more: [],
+            body: str_repeat('v', 61000),
+        ));
         self::assertSame(
             401,
             $this->statusOf($caller, 'REGISTER', 'sip:x', [['X-Long', str_repeat('y', 60000)]]),
@@ -250,8 +256,14 @@ final class SipCallTest extends TestCase
             ]),
         );
         self::assertSame(400, $this->statusOf($caller, 'OPTIONS', 'sip:x', [['X y', 'no header']]));
-        self::assertSame([401, 200], $this->signed($caller, 'REGISTER', '2002', '2002', '<sip:2002@192.0.2.1>')['statuses']);
-        $this->signed($caller, 'INVITE', '2001', '2002', awaits: 503);
+        self::assertSame([401, 200], $this->signed(
+            endpoint: $caller,
+            method: 'REGISTER',
+            user: '2002',
+            to: '2002',
+            at: '<sip:2002@192.0.2.1>',
+        )['statuses']);
+        $this->signed($caller, method: 'INVITE', user: '2001', to: '2002', awaits: 503);
     }
 
     public function testThePhoneSystemOutlivesNonsense(): void
@@ -324,15 +336,15 @@ final class SipCallTest extends TestCase
     ): UserAgent {
         $address = '127.199.1.'.(((int) $number % 250) + 1);
         $phone = $this->open[] = new UserAgent(
-            $this->endpoint($address, $admits),
-            $number,
-            $password ?? 'lab-'.$number,
-            self::SYSTEM,
-            self::PORT,
-            fn (): RtpStream => new RtpStream($this->sockets->udp($address)),
-            static fn (RtpStream $media): Sdp => new Sdp($address, $media->port, $payloads),
-            $most,
-            $ring,
+            endpoint: $this->endpoint($address, $admits),
+            user: $number,
+            password: $password ?? 'lab-'.$number,
+            server: self::SYSTEM,
+            serverPort: self::PORT,
+            media: fn (): RtpStream => new RtpStream($this->sockets->udp($address)),
+            describe: static fn (RtpStream $media): Sdp => new Sdp($address, $media->port, $payloads),
+            most: $most,
+            ring: $ring,
         );
         $phone->start();
 
@@ -403,7 +415,14 @@ final class SipCallTest extends TestCase
             $proof = [
                 [
                     'REGISTER' === $method ? 'Authorization' : 'Proxy-Authorization',
-                    (string) Digest::answer($challenge, $user, 'lab-'.$user, $method, $uri, 'c'),
+                    (string) Digest::answer(
+                        challenge: $challenge,
+                        user: $user,
+                        password: 'lab-'.$user,
+                        method: $method,
+                        uri: $uri,
+                        cnonce: 'c',
+                    ),
                 ],
             ];
         }

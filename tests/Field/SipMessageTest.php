@@ -43,7 +43,7 @@ final class SipMessageTest extends TestCase
     public function testWhatIsWrittenIsReadAgain(): void
     {
         $message = SipMessage::parse("OPTIONS sip:b@127.0.0.1 SIP/2.0\r\n".self::HEAD."\r\n");
-        $again = SipMessage::parse((string) $message->reply(200, 'OK', 'tag', 'body', X_Own: 'yes'));
+        $again = SipMessage::parse((string) $message->reply(status: 200, reason: 'OK', tag: 'tag', body: 'body', X_Own: 'yes'));
         self::assertSame(
             [200, 'body', 'tag', 'yes', 'OPTIONS'],
             [$again->status, $again->body, $again->tag('To'), $again->first('X-Own'), $again->cseqMethod()],
@@ -126,12 +126,26 @@ final class SipMessageTest extends TestCase
             .'cnonce="f2/wE4q74E6zIJEtWaHKaf5wv/H5QzzpXusqGemxURZJ", qop=auth, '
             .'response="753927fa0e85d155564e2e272a28d1802ca10daf4496794697cf8db5856cb6c1"';
         self::assertTrue(Digest::proves($new, 'Circle of Life', 'GET'));
-        self::assertFalse(Digest::proves('Digest username="x"', 'y', 'GET'));
+        self::assertFalse(Digest::proves(answer: 'Digest username="x"', password: 'y', method: 'GET'));
         foreach (['MD5', 'SHA-256'] as $algorithm) {
-            $answer = Digest::answer(Digest::challenge('lab', 'n1', $algorithm), '2001', 'secret', 'REGISTER', 'sip:127.0.0.1', 'c1');
+            $answer = Digest::answer(
+                challenge: Digest::challenge('lab', 'n1', $algorithm),
+                user: '2001',
+                password: 'secret',
+                method: 'REGISTER',
+                uri: 'sip:127.0.0.1',
+                cnonce: 'c1',
+            );
             self::assertTrue(Digest::proves((string) $answer, 'secret', 'REGISTER'), $algorithm);
         }
-        self::assertNull(Digest::answer('Digest realm="x", nonce="y", algorithm=ROT13', 'u', 'p', 'GET', '/', 'c'));
+        self::assertNull(Digest::answer(
+            challenge: 'Digest realm="x", nonce="y", algorithm=ROT13',
+            user: 'u',
+            password: 'p',
+            method: 'GET',
+            uri: '/',
+            cnonce: 'c',
+        ));
     }
 
     /** RFC 3264, section 6: the answer holds only what was offered, in the offer's order. */

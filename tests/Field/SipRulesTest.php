@@ -45,7 +45,14 @@ final class SipRulesTest extends TestCase
             ]), self::AT, 15061);
         }
         \Amp\delay(0.3);
-        $proof = (string) Digest::answer($first, '2001', 'lab-2001', 'REGISTER', self::URI, 'c');
+        $proof = (string) Digest::answer(
+            challenge: $first,
+            user: '2001',
+            password: 'lab-2001',
+            method: 'REGISTER',
+            uri: self::URI,
+            cnonce: 'c',
+        );
         self::assertSame(200, $this->registration($hand, [['Authorization', $proof]])->status);
         $again = $this->registration($hand, [['Authorization', $proof]]);
         self::assertSame(401, $again->status, 'used once');
@@ -60,7 +67,14 @@ final class SipRulesTest extends TestCase
         $hand = $this->hand('127.199.21.61');
         $challenge = (string) $this->registration($hand)->first('WWW-Authenticate');
         foreach (['sip:127.199.20.1:15061' => 200, 'sip:2002@127.199.20.1:15061' => 403, 'sip:192.0.2.1' => 403] as $uri => $status) {
-            $proof = (string) Digest::answer($challenge, '2001', 'lab-2001', 'REGISTER', $uri, 'c'.$status);
+            $proof = (string) Digest::answer(
+                challenge: $challenge,
+                user: '2001',
+                password: 'lab-2001',
+                method: 'REGISTER',
+                uri: $uri,
+                cnonce: 'c'.$status,
+            );
             $with = [['Authorization', $proof]];
             $answer = $this->answerTo($hand, 'REGISTER', 'sip:2001@127.199.20.1:15061', [['To', '<sip:2001@'.self::AT.'>'], ...$with]);
             self::assertSame($status, $answer->status, $uri);
@@ -121,7 +135,14 @@ final class SipRulesTest extends TestCase
         $hand = $this->hand('127.199.21.64');
         foreach (['<tel:+12025550123>', '<sips:2001@127.199.21.64>'] as $contact) {
             $challenge = (string) $this->registration($hand)->first('WWW-Authenticate');
-            $proof = (string) Digest::answer($challenge, '2001', 'lab-2001', 'REGISTER', self::URI, 'c');
+            $proof = (string) Digest::answer(
+                challenge: $challenge,
+                user: '2001',
+                password: 'lab-2001',
+                method: 'REGISTER',
+                uri: self::URI,
+                cnonce: 'c',
+            );
             $answer = $this->registration($hand, [['Authorization', $proof], ['Contact', $contact]]);
             self::assertSame(400, $answer->status, $contact);
             self::assertStringContainsString('sip:', (string) $answer->first('Warning'));
@@ -237,14 +258,30 @@ final class SipRulesTest extends TestCase
         $strange = [['Call-ID', $call->id], ['From', '<sip:2001@x>;tag=other'], ['To', $to]];
         $half = [['Call-ID', $call->id], ['From', $call->remote], ['To', '<sip:2002@x>;tag=other']];
         foreach ([['BYE', $strange], ['BYE', $half], ['INVITE', $strange]] as [$method, $headers]) {
-            $answer = $this->answerTo($hand, $method, (string) $contact, $headers, '', $contact->host, $contact->port);
+            $answer = $this->answerTo(
+                context: $hand,
+                method: $method,
+                uri: (string) $contact,
+                more: $headers,
+                body: '',
+                host: $contact->host,
+                port: $contact->port,
+            );
             self::assertSame(481, $answer->status, $method);
         }
         self::assertCount(1, $b->calls());
         self::assertSame('2002', $at->user);
         $sdp = (string) new Sdp('127.199.23.2', 4000, [0]);
         $unknown = [['To', '<sip:2002@x>;tag=none'], ['Content-Type', 'application/sdp']];
-        $answer = $this->answerTo($hand, 'INVITE', (string) $contact, $unknown, $sdp, $contact->host, $contact->port);
+        $answer = $this->answerTo(
+            context: $hand,
+            method: 'INVITE',
+            uri: (string) $contact,
+            more: $unknown,
+            body: $sdp,
+            host: $contact->host,
+            port: $contact->port,
+        );
         self::assertSame(481, $answer->status);
     }
 
@@ -260,7 +297,7 @@ final class SipRulesTest extends TestCase
         $hand = $this->hand('127.199.23.3');
         $hand->listen(static function (ServerTransaction $t) use (&$asked): void {
             $asked = $t->request->uri;
-            $t->respond($t->request->reply(486, 'Busy Here', 'b'));
+            $t->respond($t->request->reply(status: 486, reason: 'Busy Here', tag: 'b'));
         });
         $contact = \sprintf('<sip:2002@%s:%d;line=7>', $hand->address, $hand->port);
         $this->registered($hand, '2002', [['Contact', $contact]]);
@@ -326,13 +363,13 @@ final class SipRulesTest extends TestCase
         $slow->listen(static function (ServerTransaction $t) use (&$methods, $slow): void {
             $methods[] = $t->request->method;
             if ('INVITE' === $t->request->method) {
-                \Revolt\EventLoop::delay(0.2, static fn () => $t->respond($t->request->reply(180, 'Ringing', 's')));
+                \Revolt\EventLoop::delay(0.2, static fn () => $t->respond($t->request->reply(status: 180, reason: 'Ringing', tag: 's')));
 
                 return;
             }
-            $t->respond($t->request->reply(200, 'OK', 's'));
+            $t->respond($t->request->reply(status: 200, reason: 'OK', tag: 's'));
             $invite = $slow->cancelled($t->request);
-            $invite?->respond($invite->request->reply(487, 'Request Terminated', 's'));
+            $invite?->respond($invite->request->reply(status: 487, reason: 'Request Terminated', tag: 's'));
         });
         $this->registered($slow, '2002', []);
         $a = $this->phone('2001');
@@ -368,7 +405,15 @@ final class SipRulesTest extends TestCase
                 420 => ['INVITE', (string) $at, [$type, ['Require', 'nothing']]],
             ] as $status => [$method, $uri, $headers]
         ) {
-            self::assertSame($status, $this->answerTo($hand, $method, $uri, $headers, $sdp, $at->host, $at->port)->status);
+            self::assertSame($status, $this->answerTo(
+                context: $hand,
+                method: $method,
+                uri: $uri,
+                more: $headers,
+                body: $sdp,
+                host: $at->host,
+                port: $at->port,
+            )->status);
         }
         self::assertSame([], $phone->calls());
     }
@@ -386,7 +431,15 @@ final class SipRulesTest extends TestCase
         $sdp = (string) new Sdp('127.199.23.6', 4000, [0], 'sendonly');
         $headers = [['Call-ID', $call->id], ['From', $call->remote], ['To', $call->local], ['CSeq', '3 INVITE'],
             ['Content-Type', 'application/sdp']];
-        $again = $this->answerTo($hand, 'INVITE', (string) $at, $headers, $sdp, $at->host, $at->port);
+        $again = $this->answerTo(
+            context: $hand,
+            method: 'INVITE',
+            uri: (string) $at,
+            more: $headers,
+            body: $sdp,
+            host: $at->host,
+            port: $at->port,
+        );
         self::assertStringContainsString('o=- 1 1 IN', $answer->body);
         self::assertStringContainsString('o=- 1 2 IN', $again->body);
         self::assertStringContainsString('a=recvonly', $again->body);
@@ -406,7 +459,7 @@ final class SipRulesTest extends TestCase
         $again = $this->answerTo($hand, 'REGISTER', self::URI, [['To', '<sip:2001@x>'], ['Authorization', $good]]);
         self::assertSame(401, $again->status, 'the same count once more');
         self::assertStringContainsString('stale=true', (string) $again->first('WWW-Authenticate'));
-        self::assertSame(403, $register(self::proof($challenge(), '2001', 'REGISTER', 'sip:elsewhere')));
+        self::assertSame(403, $register(self::proof($challenge(), user: '2001', method: 'REGISTER', uri: 'sip:elsewhere')));
         $asked = (string) $challenge()->first('WWW-Authenticate');
         $foreign = SipMessage::request('X', 'sip:x', [['WWW-Authenticate', str_replace('vorhut-lab', 'other', $asked)]]);
         self::assertSame(403, $register(self::proof($foreign, '2001', 'REGISTER', self::URI)));
@@ -477,10 +530,10 @@ final class SipRulesTest extends TestCase
         $uri = 'sip:2002@127.199.20.1:15061';
         $sdp = (string) new Sdp($hand->address, 4000, [0]);
         $type = ['Content-Type', 'application/sdp'];
-        $challenge = $this->answerTo($hand, 'INVITE', $uri, [$type], $sdp);
+        $challenge = $this->answerTo(context: $hand, method: 'INVITE', uri: $uri, more: [$type], body: $sdp);
         $proof = self::proof($challenge, '2001', 'INVITE', $uri);
 
-        return $this->answerTo($hand, 'INVITE', $uri, [$type, ['Proxy-Authorization', $proof]], $sdp);
+        return $this->answerTo(context: $hand, method: 'INVITE', uri: $uri, more: [$type, ['Proxy-Authorization', $proof]], body: $sdp);
     }
 
     private function contactOf(string $user): SipUri

@@ -99,6 +99,14 @@ final class SipTransferTest extends TestCase
     /** @param list<array{string, string}> $headers */
     private function asked(SipUri $at, string $method, array $headers): int
     {
-        return $this->answerTo($this->hand('127.199.23.9'), $method, (string) $at, $headers, '', $at->host, $at->port)->status;
+        return $this->answerTo(
+            context: $this->hand('127.199.23.9'),
+            method: $method,
+            uri: (string) $at,
+            more: $headers,
+            body: '',
+            host: $at->host,
+            port: $at->port,
+        )->status;
     }
 }

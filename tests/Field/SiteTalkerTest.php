@@ -95,7 +95,14 @@ final class SiteTalkerTest extends TestCase
 
     public function testWhatIsForTheLabIsNotTaken(): void
     {
-        $talker = new SiteTalker(self::job(), self::place(), new Sockets(new TargetGate()), UnitFiles::make(), self::secret(...), 1.0);
+        $talker = new SiteTalker(
+            job: self::job(),
+            place: self::place(),
+            sockets: new Sockets(new TargetGate()),
+            renderer: UnitFiles::make(),
+            secret: self::secret(...),
+            seconds: 1.0,
+        );
         $taken = array_filter(ProbeKind::cases(), $talker->takes(...));
         self::assertSame([ProbeKind::Register, ProbeKind::Call, ProbeKind::File], array_values($taken));
     }
@@ -107,7 +114,7 @@ final class SiteTalkerTest extends TestCase
         self::assertSame(ProbeStatus::Answered, $file->status);
         $job = self::job();
         $renamed = $job->with(new ChangeSet('', [$job->edit(Extension::class, '2001', ['name' => 'Another'])]));
-        $other = $this->ask(ProbeKind::File, 'ticket-1', 'pbx', null, $renamed);
+        $other = $this->ask(kind: ProbeKind::File, from: 'ticket-1', to: 'pbx', secret: null, job: $renamed);
         self::assertSame('another text than would be written now', $other->evidence['compared with the plan']);
         self::assertSame(ProbeStatus::Strange, $other->status);
     }
@@ -129,12 +136,12 @@ final class SiteTalkerTest extends TestCase
     {
         $job = self::job();
         $talker = static fn (Place $place): SiteTalker => new SiteTalker(
-            $job,
-            $place,
-            new Sockets(new TargetGate()),
-            UnitFiles::make(),
-            self::secret(...),
-            1.0,
+            job: $job,
+            place: $place,
+            sockets: new Sockets(new TargetGate()),
+            renderer: UnitFiles::make(),
+            secret: self::secret(...),
+            seconds: 1.0,
         );
         $with = $this->live($job, $talker(self::place()));
         self::assertSame('through', $with[0], $with[1]);
@@ -142,7 +149,15 @@ final class SiteTalkerTest extends TestCase
         self::assertSame('untried', $without[0]);
         self::assertStringContainsString('needs secrets of the vault', $without[1]);
         $this->expectException(RefusedTarget::class);
-        $question = new LiveQuestion('any', 'ticket-1', 'pbx', ProbeKind::Register, null, null, 5060);
+        $question = new LiveQuestion(
+            intent: 'any',
+            from: 'ticket-1',
+            to: 'pbx',
+            kind: ProbeKind::Register,
+            vantage: null,
+            target: null,
+            port: 5060,
+        );
         $talker(new OnSite([Ipv4Prefix::fromString('10.206.0.0/16')]))->ask($question);
     }
 
@@ -150,7 +165,13 @@ final class SiteTalkerTest extends TestCase
     private function live(Job $job, ?SiteTalker $talker): array
     {
         $seen = ['', ''];
-        $test = new LiveTest($job, new Sweep(new Prober(new Sockets(new TargetGate()), 1.0)), self::place(), $talker, true);
+        $test = new LiveTest(
+            job: $job,
+            sweep: new Sweep(new Prober(new Sockets(new TargetGate()), 1.0)),
+            place: self::place(),
+            talker: $talker,
+            isOnSite: true,
+        );
         $test->run(['phones-register'], static function (
             string $intent,
             string $pair,
@@ -175,10 +196,17 @@ final class SiteTalkerTest extends TestCase
     {
         $job ??= self::job();
         $secret ??= self::secret(...);
-        $talker = new SiteTalker($job, self::place(), new Sockets(new TargetGate()), UnitFiles::make(), $secret, 2.0);
+        $talker = new SiteTalker(
+            job: $job,
+            place: self::place(),
+            sockets: new Sockets(new TargetGate()),
+            renderer: UnitFiles::make(),
+            secret: $secret,
+            seconds: 2.0,
+        );
         $target = Ipv4Address::fromString('10.206.10.10');
 
-        return $talker->ask(new LiveQuestion('any', $from, $to, $kind, null, $target, 5060));
+        return $talker->ask(new LiveQuestion(intent: 'any', from: $from, to: $to, kind: $kind, vantage: null, target: $target, port: 5060));
     }
 
     /** As a site whose addresses are those of the lab, asked from wherever this machine stands: at the bench. */

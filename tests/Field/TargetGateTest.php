@@ -69,11 +69,11 @@ final class TargetGateTest extends TestCase
         $sockets = new Sockets(new TargetGate());
         $udp = $sockets->udp('127.0.0.1');
         $ways = [
-            static fn () => $sockets->connect('192.0.2.1', 80, 0.1),
-            static fn () => $sockets->connect('127.0.0.1', 80, 0.1, '192.0.2.2'),
+            static fn () => $sockets->connect(address: '192.0.2.1', port: 80, seconds: 0.1),
+            static fn () => $sockets->connect(address: '127.0.0.1', port: 80, seconds: 0.1, from: '192.0.2.2'),
             static fn () => $sockets->udp('0.0.0.0'),
             static fn () => $sockets->listen('0.0.0.0', 8000),
-            static fn () => $udp->send('192.0.2.1', 5060, 'x'),
+            static fn () => $udp->send(address: '192.0.2.1', port: 5060, data: 'x'),
             static fn () => $sockets->ping('192.0.2.1', 0.1),
             static fn () => PingSocket::echo(new TargetGate(), '192.0.2.1', 0.1),
         ];

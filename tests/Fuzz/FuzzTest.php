@@ -62,7 +62,7 @@ final class FuzzTest extends TestCase
             .'Content-Length: '.\strlen($body)."\r\n\r\n".$body;
         yield 'SIP' => [$invite, self::sip(...)];
         $question = (string) new DnsMessage(7, false, [new DnsRecord(ServiceBook::ENUMERATION, DnsRecord::PTR)]);
-        $book = new ServiceBook('Unit', 'unit', '10.47.1.1', $demo->profiles->get('paging-horn')->services);
+        $book = new ServiceBook(name: 'Unit', host: 'unit', address: '10.47.1.1', services: $demo->profiles->get('paging-horn')->services);
         yield 'DNS' => [$question, static fn (string $bytes): bool => '' !== (string) $book->answer(DnsMessage::parse($bytes), true)];
         $unit = array_values($demo->devices)[0];
         $page = "GET / HTTP/1.1\r\nHost: x\r\n\r\nOPTIONS rtsp://x/ RTSP/1.0\r\nCSeq: 1\r\n\r\nPOLL 0123456789abcdef";

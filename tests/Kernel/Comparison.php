@@ -50,21 +50,21 @@ final class Comparison
             $ping = isset($question['icmp']) || isset($question['tcp']);
             $refuses = isset($question['tcp']) && ($forwards || KernelLab::NOBODY === $question['port']);
             $this->compare(
-                $text,
-                $verdict,
-                $seen[$question['id']],
-                !$refuses && ($ping || (!$forwards && KernelLab::NOBODY !== $question['port'])),
-                Ipv4Address::fromString($question['to']),
-                !$ping,
+                text: $text,
+                verdict: $verdict,
+                seen: $seen[$question['id']],
+                answers: !$refuses && ($ping || (!$forwards && KernelLab::NOBODY !== $question['port'])),
+                target: Ipv4Address::fromString($question['to']),
+                heard: !$ping,
             );
         }
         foreach ($everybody as [$question, $heard, $text]) {
             $this->compareAll(
-                $text,
-                $heard,
-                $seen[$question['id']],
-                $question['from'],
-                1 === \count($exchange->network->nodes[$question['from']]->ports),
+                text: $text,
+                heard: $heard,
+                seen: $seen[$question['id']],
+                from: $question['from'],
+                single: 1 === \count($exchange->network->nodes[$question['from']]->ports),
             );
         }
     }
@@ -202,7 +202,13 @@ final class Comparison
                     $group = $address->isMulticast();
                     $ttl = $routed && KernelLab::GROUP === $to && !self::translates($node) ? self::FAR : 1;
                     $heard = $group
-                        ? array_values($multicast->send($node, $address, KernelLab::EVERYBODY, $ttl, $port)->heard)
+                        ? array_values($multicast->send(
+                            sender: $node,
+                            group: $address,
+                            port: KernelLab::EVERYBODY,
+                            ttl: $ttl,
+                            by: $port,
+                        )->heard)
                         : $shout->broadcast($node, $address, KernelLab::EVERYBODY, $port);
                     $all[] = [
                         [

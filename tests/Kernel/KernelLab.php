@@ -108,7 +108,7 @@ final class KernelLab
                     $joins[] = [(string) $group, 'e'.$i];
                 }
             }
-            $plan['nodes'][$device->id] = self::node($ports, $device->routes, $joins, [], '');
+            $plan['nodes'][$device->id] = self::node(ports: $ports, routes: $device->routes, joins: $joins, sysctl: [], nft: '');
         }
         foreach ($questions as $question) {
             $plan['questions'][] = $question + ['device' => null, 'shout' => false, 'icmp' => false];
@@ -247,11 +247,11 @@ final class KernelLab
         }
 
         return self::node(
-            $ports,
-            $router->routes,
-            [],
-            ['ip_forward' => 1],
-            [] === $router->rules && 'accept' === $policy && '' === $nat ? '' : $nft,
+            ports: $ports,
+            routes: $router->routes,
+            joins: [],
+            sysctl: ['ip_forward' => 1],
+            nft: [] === $router->rules && 'accept' === $policy && '' === $nat ? '' : $nft,
         );
     }
 

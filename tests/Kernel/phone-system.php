@@ -23,13 +23,13 @@ $system = new PhoneSystem(new SipEndpoint($sockets->udp($address, 5060), $addres
 $system->start();
 $socket = $sockets->udp($address);
 $phone = new UserAgent(
-    new SipEndpoint($socket, $address, $socket->port()),
-    '2002',
-    'of-the-other',
-    $address,
-    5060,
-    static fn (): RtpStream => new RtpStream($sockets->udp($address)),
-    static fn (RtpStream $media): Sdp => new Sdp($address, $media->port, [Sdp::PCMA]),
+    endpoint: new SipEndpoint($socket, $address, $socket->port()),
+    user: '2002',
+    password: 'of-the-other',
+    server: $address,
+    serverPort: 5060,
+    media: static fn (): RtpStream => new RtpStream($sockets->udp($address)),
+    describe: static fn (RtpStream $media): Sdp => new Sdp($address, $media->port, [Sdp::PCMA]),
 );
 $phone->start();
 echo $phone->register()->await(), "\n";

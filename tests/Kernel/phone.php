@@ -23,13 +23,13 @@ foreach (explode("\n", (string) file_get_contents($file)) as $line) {
 $sockets = new Sockets(new TargetGate([Ipv4Prefix::fromString('10.47.10.0/24')]));
 $socket = $sockets->udp($address);
 $phone = new UserAgent(
-    new SipEndpoint($socket, $address, $socket->port()),
-    $said['number'],
-    $said['secret'],
-    $server,
-    (int) $port,
-    static fn (): RtpStream => new RtpStream($sockets->udp($address)),
-    static fn (RtpStream $media): Sdp => new Sdp($address, $media->port, ['g711a' === $said['sound'] ? Sdp::PCMA : Sdp::PCMU]),
+    endpoint: new SipEndpoint($socket, $address, $socket->port()),
+    user: $said['number'],
+    password: $said['secret'],
+    server: $server,
+    serverPort: (int) $port,
+    media: static fn (): RtpStream => new RtpStream($sockets->udp($address)),
+    describe: static fn (RtpStream $media): Sdp => new Sdp($address, $media->port, ['g711a' === $said['sound'] ? Sdp::PCMA : Sdp::PCMU]),
 );
 $phone->start();
 $registered = $phone->register()->await();

@@ -77,7 +77,7 @@ final readonly class ForeignScenario
     /** A request within the call, its headers and body. */
     public function within(string $method, int $sequence, string $more = ''): self
     {
-        return $this->request($method, '[next_url]', $sequence, "[routes]\n".$more, self::PEER);
+        return $this->request(method: $method, uri: '[next_url]', sequence: $sequence, more: "[routes]\n".$more, to: self::PEER);
     }
 
     public function keysInMedia(string $keys): self
@@ -143,7 +143,7 @@ final readonly class ForeignScenario
         $isRegister = 'REGISTER' === $method;
         $uri = $isRegister ? 'sip:[remote_ip]:[remote_port]' : 'sip:[service]@[remote_ip]:[remote_port]';
 
-        return $this->request($method, $uri, $sequence, $isRegister ? $more : self::contact().$more, $to);
+        return $this->request(method: $method, uri: $uri, sequence: $sequence, more: $isRegister ? $more : self::contact().$more, to: $to);
     }
 
     private function request(string $method, string $uri, int $sequence, string $more, string $to, string $branch = '[branch]'): self
@@ -161,7 +161,14 @@ final readonly class ForeignScenario
     /** The ACK of what is no 2xx belongs to the transaction of the INVITE, so many steps before (RFC 3261, section 17.1.1.3). */
     private function declined(int $sequence, int $steps): self
     {
-        return $this->request('ACK', 'sip:[service]@[remote_ip]:[remote_port]', $sequence, '', self::PEER, "[branch-$steps]");
+        return $this->request(
+            method: 'ACK',
+            uri: 'sip:[service]@[remote_ip]:[remote_port]',
+            sequence: $sequence,
+            more: '',
+            to: self::PEER,
+            branch: "[branch-$steps]",
+        );
     }
 
     private function send(string $message, bool $isRepeated): self

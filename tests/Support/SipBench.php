@@ -89,20 +89,20 @@ trait SipBench
             ? [$transport->value => new TcpWire($this->sockets, $address, $socket->port(), $certificate)]
             : [];
         $phone = $this->open[] = new UserAgent(
-            new SipEndpoint($socket, $address, $socket->port(), wires: $wires, t1: $t1),
-            $number,
-            'lab-'.$number,
-            self::AT,
-            Transport::Tls === $transport ? self::TLS_PORT : 15061,
-            fn (): RtpStream => new RtpStream($this->sockets->udp($address)),
-            static function (RtpStream $media) use ($address, $payloads, $transport): Sdp {
+            endpoint: new SipEndpoint($socket, $address, $socket->port(), wires: $wires, t1: $t1),
+            user: $number,
+            password: 'lab-'.$number,
+            server: self::AT,
+            serverPort: Transport::Tls === $transport ? self::TLS_PORT : 15061,
+            media: fn (): RtpStream => new RtpStream($this->sockets->udp($address)),
+            describe: static function (RtpStream $media) use ($address, $payloads, $transport): Sdp {
                 $sdp = new Sdp($address, $media->port, $payloads);
 
                 return Transport::Tls === $transport ? $sdp->sealed($media->sealing->key()) : $sdp;
             },
-            $most,
-            $ring,
-            $transport,
+            most: $most,
+            ring: $ring,
+            transport: $transport,
         );
         $phone->start();
 
@@ -177,6 +177,6 @@ trait SipBench
     {
         $asked = (string) ($challenge->first('WWW-Authenticate') ?? $challenge->first('Proxy-Authenticate'));
 
-        return (string) Digest::answer($asked, $user, 'lab-'.$user, $method, $uri, 'c');
+        return (string) Digest::answer(challenge: $asked, user: $user, password: 'lab-'.$user, method: $method, uri: $uri, cnonce: 'c');
     }
 }

@@ -85,15 +85,15 @@ final class AddressingBlock implements Block
             [$isKnown, $name, $form, $why, $blocks] = $field;
             if (!$isKnown) {
                 yield new AskItem(
-                    \sprintf('segment.%s.%s', $segment->id, $key),
-                    OutsideSource::Network,
-                    self::TITLE,
-                    \sprintf('%s of %s', $name, $segment->name),
-                    $units,
-                    $form,
-                    $why,
-                    $blocks,
-                    new FieldAnswer(Segment::class, $segment->id, $key, $field[5] ?? ''),
+                    id: \sprintf('segment.%s.%s', $segment->id, $key),
+                    who: OutsideSource::Network,
+                    block: self::TITLE,
+                    what: \sprintf('%s of %s', $name, $segment->name),
+                    units: $units,
+                    form: $form,
+                    why: $why,
+                    blocks: $blocks,
+                    filling: new FieldAnswer(Segment::class, $segment->id, $key, $field[5] ?? ''),
                 );
             }
         }
@@ -104,14 +104,14 @@ final class AddressingBlock implements Block
         $leased = array_values(array_filter($units, $isLeased));
         if ([] !== $leased && [] === ($subnet->dhcp ?? [])) {
             yield $asked->note(
-                'leases '.$segment->id,
-                OutsideSource::Network,
-                self::TITLE,
-                \sprintf('Who leases addresses in %s, and which', $segment->name),
-                $leased,
-                'the server, and the first and last address',
-                'These units ask for a lease and get none otherwise.',
-                self::STEP,
+                key: 'leases '.$segment->id,
+                who: OutsideSource::Network,
+                block: self::TITLE,
+                what: \sprintf('Who leases addresses in %s, and which', $segment->name),
+                units: $leased,
+                form: 'the server, and the first and last address',
+                why: 'These units ask for a lease and get none otherwise.',
+                blocks: self::STEP,
             );
         }
     }
@@ -123,15 +123,15 @@ final class AddressingBlock implements Block
         $port = 0 === $at ? '' : \sprintf(' (%s)', $interface->name);
 
         return new AskItem(
-            \sprintf('address.%s.%d', $device->id, $at),
-            OutsideSource::Network,
-            self::TITLE,
-            \sprintf('A fixed address for %s%s', $device->name, $port),
-            [$device],
-            null === $segment ? 'an address with its prefix length' : \sprintf('an address in %s', $segment->name),
-            null === $interface->mac ? 'It is not leased one.' : \sprintf('It is not leased one. Its MAC is %s.', $interface->mac),
-            self::STEP,
-            new AddressAnswer($device->id, $at),
+            id: \sprintf('address.%s.%d', $device->id, $at),
+            who: OutsideSource::Network,
+            block: self::TITLE,
+            what: \sprintf('A fixed address for %s%s', $device->name, $port),
+            units: [$device],
+            form: null === $segment ? 'an address with its prefix length' : \sprintf('an address in %s', $segment->name),
+            why: null === $interface->mac ? 'It is not leased one.' : \sprintf('It is not leased one. Its MAC is %s.', $interface->mac),
+            blocks: self::STEP,
+            filling: new AddressAnswer($device->id, $at),
         );
     }
 }

@@ -41,15 +41,15 @@ final class ClockBlock implements Block
     private static function item(Location $site, array $units): AskItem
     {
         return new AskItem(
-            \sprintf('place.%s.timezone', $site->id),
-            OutsideSource::Client,
-            'Time',
-            'Time zone of '.$site->name,
-            $units,
-            'a name such as Europe/Oslo',
-            'Logs, licences and certificates go by it, and it keeps daylight saving.',
-            [],
-            new FieldAnswer(Location::class, $site->id, 'timezone'),
+            id: \sprintf('place.%s.timezone', $site->id),
+            who: OutsideSource::Client,
+            block: 'Time',
+            what: 'Time zone of '.$site->name,
+            units: $units,
+            form: 'a name such as Europe/Oslo',
+            why: 'Logs, licences and certificates go by it, and it keeps daylight saving.',
+            blocks: [],
+            filling: new FieldAnswer(Location::class, $site->id, 'timezone'),
         );
     }
 }

@@ -33,13 +33,13 @@ final class DiscoveryBlock implements Block
         }
         foreach ($lines as $key => $line) {
             yield $asked->note(
-                'finding '.$key,
-                OutsideSource::Network,
-                'Finding units in other segments',
-                \sprintf('Names and announcements carried from %s to %s', $line[0][1]->name, $line[0][0]->name),
-                array_values(array_column(array_column($line, 2), null, 'id')),
-                'carried (by what), or not: then we enter addresses by hand',
-                'Discovery stops at the router unless something carries it on.',
+                key: 'finding '.$key,
+                who: OutsideSource::Network,
+                block: 'Finding units in other segments',
+                what: \sprintf('Names and announcements carried from %s to %s', $line[0][1]->name, $line[0][0]->name),
+                units: array_values(array_column(array_column($line, 2), null, 'id')),
+                form: 'carried (by what), or not: then we enter addresses by hand',
+                why: 'Discovery stops at the router unless something carries it on.',
             );
         }
     }

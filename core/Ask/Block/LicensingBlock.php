@@ -30,16 +30,16 @@ final class LicensingBlock implements Block
             );
             $tied = $licence->serial ?? $device->serial;
             yield new AskItem(
-                \sprintf('licence.%s.code', $licence->id),
-                OutsideSource::LicenceDesk,
-                'Licences',
-                \sprintf('%s for %s: entitlement code or key', $licence->name, $device->name),
-                [$device],
-                'the code as it is written, and until when it is good',
-                null === $tied ? 'Tied to the unit; its serial number follows.' : \sprintf('Tied to serial number %s.', $tied),
-                array_values(array_map(static fn (ProfileStep $s): string => $s->title, $steps)),
-                new FieldAnswer(Licence::class, $licence->id, 'code'),
-                (string) $licence->code,
+                id: \sprintf('licence.%s.code', $licence->id),
+                who: OutsideSource::LicenceDesk,
+                block: 'Licences',
+                what: \sprintf('%s for %s: entitlement code or key', $licence->name, $device->name),
+                units: [$device],
+                form: 'the code as it is written, and until when it is good',
+                why: null === $tied ? 'Tied to the unit; its serial number follows.' : \sprintf('Tied to serial number %s.', $tied),
+                blocks: array_values(array_map(static fn (ProfileStep $s): string => $s->title, $steps)),
+                filling: new FieldAnswer(Licence::class, $licence->id, 'code'),
+                answer: (string) $licence->code,
                 ours: \sprintf('%d of them, %s', $licence->count, $licence->state->label()),
             );
         }

@@ -25,7 +25,15 @@ final class MailBlock implements Block
             'sender' => ['Sender address it accepts', 'an address', 'Others are refused or land among the rubbish.'],
         ];
         foreach ($questions as $key => [$what, $form, $why]) {
-            yield $asked->note('mail '.$key, OutsideSource::Mail, 'Mail relay', $what, $units, $form, $why);
+            yield $asked->note(
+                key: 'mail '.$key,
+                who: OutsideSource::Mail,
+                block: 'Mail relay',
+                what: $what,
+                units: $units,
+                form: $form,
+                why: $why,
+            );
         }
     }
 }

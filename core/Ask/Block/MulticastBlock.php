@@ -24,13 +24,13 @@ final class MulticastBlock implements Block
             if (\count($bySegment) > 1) {
                 $names = array_map(static fn (string $id): string => $asked->job->segments[$id]->name, array_keys($bySegment));
                 yield $asked->note(
-                    'routed '.$group,
-                    OutsideSource::Network,
-                    self::TITLE,
-                    \sprintf('%s routed between %s', $group, implode(', ', $names)),
-                    array_merge(...array_values($bySegment)),
-                    'yes with the rendezvous point, or no',
-                    'Its members stand in more than one segment.',
+                    key: 'routed '.$group,
+                    who: OutsideSource::Network,
+                    block: self::TITLE,
+                    what: \sprintf('%s routed between %s', $group, implode(', ', $names)),
+                    units: array_merge(...array_values($bySegment)),
+                    form: 'yes with the rendezvous point, or no',
+                    why: 'Its members stand in more than one segment.',
                 );
             }
         }
@@ -49,18 +49,18 @@ final class MulticastBlock implements Block
     private static function querier(Segment $segment, array $units): AskItem
     {
         return new AskItem(
-            \sprintf('segment.%s.querier', $segment->id),
-            OutsideSource::Network,
-            self::TITLE,
-            \sprintf('Somebody queries for groups in %s', $segment->name),
-            $units,
-            'yes or no',
-            $segment->snooping
+            id: \sprintf('segment.%s.querier', $segment->id),
+            who: OutsideSource::Network,
+            block: self::TITLE,
+            what: \sprintf('Somebody queries for groups in %s', $segment->name),
+            units: $units,
+            form: 'yes or no',
+            why: $segment->snooping
                 ? 'Switches snoop there: without a querier, what works at first stops after some minutes.'
                 : 'Without snooping and a querier, groups flood every port.',
-            [],
-            new FieldAnswer(Segment::class, $segment->id, 'querier'),
-            $segment->querier ? 'yes' : '',
+            blocks: [],
+            filling: new FieldAnswer(Segment::class, $segment->id, 'querier'),
+            answer: $segment->querier ? 'yes' : '',
         );
     }
 

@@ -34,24 +34,42 @@ final class NumbersBlock implements Block
             $ours = \sprintf('%d extensions, %s to %s', \count($numbers), $numbers[0] ?? '', $numbers[\count($numbers) - 1] ?? '');
             $what = 'Numbers given to us';
             $why = 'Calls from outside ring by them.';
-            yield $asked->note('numbers range', OutsideSource::Carrier, $title, $what, $units, 'first and last, in full', $why, [], $ours);
+            yield $asked->note(
+                key: 'numbers range',
+                who: OutsideSource::Carrier,
+                block: $title,
+                what: $what,
+                units: $units,
+                form: 'first and last, in full',
+                why: $why,
+                blocks: [],
+                ours: $ours,
+            );
             $what = 'Numbers moved to you, and when';
             $why = 'Until then they ring where they did.';
-            yield $asked->note('numbers port', OutsideSource::Carrier, $title, $what, $units, 'numbers with day and hour', $why);
+            yield $asked->note(
+                key: 'numbers port',
+                who: OutsideSource::Carrier,
+                block: $title,
+                what: $what,
+                units: $units,
+                form: 'numbers with day and hour',
+                why: $why,
+            );
         }
         foreach ($phones as $place => $units) {
             $location = $asked->job->locations[$place] ?? null;
             if (null !== $location && self::isUntold($asked, $location)) {
                 yield new AskItem(
-                    \sprintf('place.%s.dispatch', $place),
-                    OutsideSource::Client,
-                    'Where helpers are sent',
-                    \sprintf('Address told to helpers for %s', $location->name),
-                    $units,
-                    'street, building, floor and door, as an ambulance finds it',
-                    'Whoever dials for help from there may not be able to say where.',
-                    [],
-                    new FieldAnswer(Location::class, (string) $place, 'dispatch'),
+                    id: \sprintf('place.%s.dispatch', $place),
+                    who: OutsideSource::Client,
+                    block: 'Where helpers are sent',
+                    what: \sprintf('Address told to helpers for %s', $location->name),
+                    units: $units,
+                    form: 'street, building, floor and door, as an ambulance finds it',
+                    why: 'Whoever dials for help from there may not be able to say where.',
+                    blocks: [],
+                    filling: new FieldAnswer(Location::class, (string) $place, 'dispatch'),
                 );
             }
         }

@@ -33,14 +33,14 @@ final class PassingBlock implements Block
                 : implode(', ', array_keys($targets));
             $units = array_map(static fn (int|string $id): ?Device => $asked->job->devices[$id] ?? null, array_keys($line[5]));
             yield $asked->note(
-                \sprintf('pass %s %s %s', $from->id, $to->id, $service),
-                OutsideSource::Network,
-                self::ABOUT,
-                \sprintf('%s from %s to %s (%s)', self::said($service), self::network($from), $to->name, $whom),
-                array_values(array_filter($units, static fn (?Device $d): bool => null !== $d)),
-                'allowed, or what stands against it',
-                \sprintf('%s. Requests go this way; answers come back.', implode('; ', array_keys($names))),
-                ['Prove it from the far end'],
+                key: \sprintf('pass %s %s %s', $from->id, $to->id, $service),
+                who: OutsideSource::Network,
+                block: self::ABOUT,
+                what: \sprintf('%s from %s to %s (%s)', self::said($service), self::network($from), $to->name, $whom),
+                units: array_values(array_filter($units, static fn (?Device $d): bool => null !== $d)),
+                form: 'allowed, or what stands against it',
+                why: \sprintf('%s. Requests go this way; answers come back.', implode('; ', array_keys($names))),
+                blocks: ['Prove it from the far end'],
             );
         }
     }

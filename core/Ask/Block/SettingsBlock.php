@@ -56,22 +56,26 @@ final class SettingsBlock implements Block
         $answer = $asked->job->all(Answer::class)[$record] ?? null;
 
         return new AskItem(
-            \sprintf('setting.%s.%s', $setting->id, $isOwn ? $device->id : $device->profile).(null === $segment ? '' : '.'.$segment->id),
-            $setting->ask,
-            $profile->plural,
-            match (true) {
+            id: \sprintf(
+                'setting.%s.%s',
+                $setting->id,
+                $isOwn ? $device->id : $device->profile,
+            ).(null === $segment ? '' : '.'.$segment->id),
+            who: $setting->ask,
+            block: $profile->plural,
+            what: match (true) {
                 $isOwn => \sprintf('%s of %s', $setting->name, $device->name),
                 null !== $segment => \sprintf('%s, in %s', $setting->name, $segment->name),
                 default => $setting->name,
             },
-            array_column($group, 0),
-            Allowed::says($setting),
-            $setting->why,
-            self::typing($profile, $setting),
-            new SettingAnswer($setting, $device->profile, $isOwn ? $device->id : null, $segment?->id),
-            $value->shown(),
-            (string) $answer?->by,
-            $answer?->on,
+            units: array_column($group, 0),
+            form: Allowed::says($setting),
+            why: $setting->why,
+            blocks: self::typing($profile, $setting),
+            filling: new SettingAnswer($setting, $device->profile, $isOwn ? $device->id : null, $segment?->id),
+            answer: $value->shown(),
+            by: (string) $answer?->by,
+            on: $answer?->on,
         );
     }
 

@@ -19,14 +19,14 @@ final class SwitchPortsBlock implements Block
             $units = self::unplugged($asked->bySegment[$segment->id], $segment);
             if ([] !== $units) {
                 yield $asked->note(
-                    'ports '.$segment->id,
-                    OutsideSource::Network,
-                    'Switch ports',
-                    \sprintf('%d ports in %s: %s', \count($units), $segment->name, self::wanted($asked, $segment, $units)),
-                    $units,
-                    'switch and port numbers; 802.1X and LLDP on or off',
-                    'Set before we come, units start when they are plugged in.',
-                    ['Connect and power'],
+                    key: 'ports '.$segment->id,
+                    who: OutsideSource::Network,
+                    block: 'Switch ports',
+                    what: \sprintf('%d ports in %s: %s', \count($units), $segment->name, self::wanted($asked, $segment, $units)),
+                    units: $units,
+                    form: 'switch and port numbers; 802.1X and LLDP on or off',
+                    why: 'Set before we come, units start when they are plugged in.',
+                    blocks: ['Connect and power'],
                 );
             }
         }

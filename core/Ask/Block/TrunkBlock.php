@@ -51,15 +51,15 @@ final class TrunkBlock implements Block
             foreach ([] === $trunks ? self::FIELDS : [self::ONLY_IN_WORDS => self::FIELDS[self::ONLY_IN_WORDS]] as $key => $field) {
                 [$what, $form, $ours] = $field;
                 yield $asked->note(
-                    \sprintf('trunk %s %s', $device->id, $key),
-                    OutsideSource::Carrier,
-                    'Trunk of '.$device->name,
-                    $what,
-                    [$device],
-                    $form,
-                    'Both ends must hold the same, or calls go one way only.',
-                    [],
-                    'server' === $key ? self::address($device) : $ours,
+                    key: \sprintf('trunk %s %s', $device->id, $key),
+                    who: OutsideSource::Carrier,
+                    block: 'Trunk of '.$device->name,
+                    what: $what,
+                    units: [$device],
+                    form: $form,
+                    why: 'Both ends must hold the same, or calls go one way only.',
+                    blocks: [],
+                    ours: 'server' === $key ? self::address($device) : $ours,
                 );
             }
         }

@@ -25,7 +25,15 @@ final class WirelessBlock implements Block
             'isolation' => ['Stations kept apart from each other', 'yes or no', 'Units that are kept apart do not find each other.'],
         ];
         foreach ($questions as $key => [$what, $form, $why]) {
-            yield $asked->note('wireless '.$key, OutsideSource::Network, 'Wireless', $what, $units, $form, $why);
+            yield $asked->note(
+                key: 'wireless '.$key,
+                who: OutsideSource::Network,
+                block: 'Wireless',
+                what: $what,
+                units: $units,
+                form: $form,
+                why: $why,
+            );
         }
     }
 }

@@ -15,13 +15,19 @@ final class AudioLatencyCalculation implements Calculation
 {
     public function about(): CalculationAbout
     {
-        return new CalculationAbout('audio-latency', 'Latency of a chain of sound', 'samples by rate; AES11 for rates', [
-            Input::number('rateHz', 'Hz', 'samples a second', 1000, 1000000, 48000),
-            Input::records('stages', 'each stage, in samples or in milliseconds', [
-                Input::number('samples', 'samples', 'that it holds', 0, 10000000),
-                Input::number('ms', 'ms', 'that it takes', 0, 100000),
-            ]),
-        ], ['totalMs' => 'ms']);
+        return new CalculationAbout(
+            id: 'audio-latency',
+            name: 'Latency of a chain of sound',
+            standard: 'samples by rate; AES11 for rates',
+            inputs: [
+                Input::number(name: 'rateHz', unit: 'Hz', says: 'samples a second', min: 1000, max: 1000000, default: 48000),
+                Input::records('stages', 'each stage, in samples or in milliseconds', [
+                    Input::number(name: 'samples', unit: 'samples', says: 'that it holds', min: 0, max: 10000000),
+                    Input::number(name: 'ms', unit: 'ms', says: 'that it takes', min: 0, max: 100000),
+                ]),
+            ],
+            outputs: ['totalMs' => 'ms'],
+        );
     }
 
     public function of(Inputs $inputs): array
@@ -31,7 +37,7 @@ final class AudioLatencyCalculation implements Calculation
         foreach ($inputs->records('stages') as $stage) {
             $bySamples = $stage->either('samples', 'ms');
             if (!$bySamples && !$stage->has('ms')) {
-                throw new InvalidValue('a stage with nothing', 'samples or ms', 'Say one of them.');
+                throw new InvalidValue(given: 'a stage with nothing', allowed: 'samples or ms', advice: 'Say one of them.');
             }
             $total += $bySamples ? 1000 * $stage->number('samples') / $rate : $stage->number('ms');
         }

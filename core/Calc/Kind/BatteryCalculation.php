@@ -14,11 +14,24 @@ final class BatteryCalculation implements Calculation
 {
     public function about(): CalculationAbout
     {
-        return new CalculationAbout('battery', 'Hours of a battery', 'energy by power', [
-            Input::number('wattHours', 'Wh', 'as it says on it', 0, 1000000),
-            Input::number('efficiency', '', 'share of it that gets to the unit, of 1', 0.01, 1, 0.85),
-            Input::number('watts', 'W', 'that the unit draws', 0.001, 1000000),
-        ], ['hours' => 'h']);
+        return new CalculationAbout(
+            id: 'battery',
+            name: 'Hours of a battery',
+            standard: 'energy by power',
+            inputs: [
+                Input::number(name: 'wattHours', unit: 'Wh', says: 'as it says on it', min: 0, max: 1000000),
+                Input::number(
+                    name: 'efficiency',
+                    unit: '',
+                    says: 'share of it that gets to the unit, of 1',
+                    min: 0.01,
+                    max: 1,
+                    default: 0.85,
+                ),
+                Input::number(name: 'watts', unit: 'W', says: 'that the unit draws', min: 0.001, max: 1000000),
+            ],
+            outputs: ['hours' => 'h'],
+        );
     }
 
     public function of(Inputs $inputs): array

@@ -16,19 +16,32 @@ final class CallRateCalculation implements Calculation
 {
     public function about(): CalculationAbout
     {
-        return new CalculationAbout('call-rate', 'Bit rate of a call, one direction', 'RFC 3550, RFC 3551, RFC 3711; IEEE 802.3, 802.1Q', [
-            Input::word('codec', 'how sound is coded', ['G.711', 'G.722', 'G.729', 'Opus'], 'G.711'),
-            Input::whole('packetMs', 'ms', 'time in one packet', 10, 60, 20),
-            Input::whole('srtpTagBytes', 'bytes', 'authentication tag of SRTP: 0, 4 or 10', 0, 10, 0),
-            Input::flag('vlan', 'whether frames carry a VLAN tag'),
-            Input::number('bitrateKbps', 'kbit/s', 'of Opus alone, which has no rate of its own', 6, 510),
-        ], [
-            'payloadBytes' => 'bytes',
-            'packetsPerSecond' => '1/s',
-            'ipKbps' => 'kbit/s',
-            'ethernetKbps' => 'kbit/s',
-            'wireKbps' => 'kbit/s',
-        ]);
+        return new CalculationAbout(
+            id: 'call-rate',
+            name: 'Bit rate of a call, one direction',
+            standard: 'RFC 3550, RFC 3551, RFC 3711; IEEE 802.3, 802.1Q',
+            inputs: [
+                Input::word('codec', 'how sound is coded', ['G.711', 'G.722', 'G.729', 'Opus'], 'G.711'),
+                Input::whole(name: 'packetMs', unit: 'ms', says: 'time in one packet', min: 10, max: 60, default: 20),
+                Input::whole(
+                    name: 'srtpTagBytes',
+                    unit: 'bytes',
+                    says: 'authentication tag of SRTP: 0, 4 or 10',
+                    min: 0,
+                    max: 10,
+                    default: 0,
+                ),
+                Input::flag('vlan', 'whether frames carry a VLAN tag'),
+                Input::number(name: 'bitrateKbps', unit: 'kbit/s', says: 'of Opus alone, which has no rate of its own', min: 6, max: 510),
+            ],
+            outputs: [
+                'payloadBytes' => 'bytes',
+                'packetsPerSecond' => '1/s',
+                'ipKbps' => 'kbit/s',
+                'ethernetKbps' => 'kbit/s',
+                'wireKbps' => 'kbit/s',
+            ],
+        );
     }
 
     public function of(Inputs $inputs): array
@@ -40,7 +53,11 @@ final class CallRateCalculation implements Calculation
         }
         $codec = CodecName::of($inputs->word('codec'));
         if (CodecName::Opus !== $codec && $inputs->has('bitrateKbps')) {
-            throw new InvalidValue('bitrateKbps', 'only with Opus', 'The others have a rate of their own. Leave it out.');
+            throw new InvalidValue(
+                given: 'bitrateKbps',
+                allowed: 'only with Opus',
+                advice: 'The others have a rate of their own. Leave it out.',
+            );
         }
         $isG729 = CodecName::G729 === $codec || CodecName::G729A === $codec;
         if ($isG729 && 0 !== $ms % 10) {

@@ -15,14 +15,27 @@ final class DmxCalculation implements Calculation
 {
     public function about(): CalculationAbout
     {
-        return new CalculationAbout('dmx', 'Fixtures on a universe', 'ANSI E1.11 (DMX512-A); TIA-485-A', [
-            Input::records('fixtures', 'each fixture on the run', [
-                Input::whole('start', 'slot', 'its start address', 1, 512),
-                Input::whole('footprint', 'slots', 'how many it takes', 1, 512, 1),
-                Input::number('unitLoads', '', 'that its receiver is; 1 where nothing is said', 0, 32, 1),
-            ]),
-            Input::number('metres', 'm', 'length of the run', 0, 10000, 0),
-        ], ['used' => 'slots', 'overlaps' => 'pairs', 'overruns' => 'fixtures', 'unitLoads' => '', 'ok' => '']);
+        return new CalculationAbout(
+            id: 'dmx',
+            name: 'Fixtures on a universe',
+            standard: 'ANSI E1.11 (DMX512-A); TIA-485-A',
+            inputs: [
+                Input::records('fixtures', 'each fixture on the run', [
+                    Input::whole(name: 'start', unit: 'slot', says: 'its start address', min: 1, max: 512),
+                    Input::whole(name: 'footprint', unit: 'slots', says: 'how many it takes', min: 1, max: 512, default: 1),
+                    Input::number(
+                        name: 'unitLoads',
+                        unit: '',
+                        says: 'that its receiver is; 1 where nothing is said',
+                        min: 0,
+                        max: 32,
+                        default: 1,
+                    ),
+                ]),
+                Input::number(name: 'metres', unit: 'm', says: 'length of the run', min: 0, max: 10000, default: 0),
+            ],
+            outputs: ['used' => 'slots', 'overlaps' => 'pairs', 'overruns' => 'fixtures', 'unitLoads' => '', 'ok' => ''],
+        );
     }
 
     public function of(Inputs $inputs): array

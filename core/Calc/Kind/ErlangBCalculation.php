@@ -16,13 +16,32 @@ final class ErlangBCalculation implements Calculation
 {
     public function about(): CalculationAbout
     {
-        return new CalculationAbout('erlang-b', 'Channels for the busy hour', 'Erlang B, ITU-T E.501 and E.520', [
-            Input::number('traffic', 'erlang', 'traffic of the busy hour, or else callsPerHour with holdSeconds', 0, 50000),
-            Input::number('callsPerHour', 'calls/h', 'calls that are tried in the busy hour', 0, 10000000),
-            Input::number('holdSeconds', 's', 'how long a call takes', 0, 86400),
-            Input::whole('channels', 'channels', 'those there are, or else loss', 0, 100000),
-            Input::number('loss', 'share', 'of calls that may find all busy, when channels are asked for', 1e-9, 0.999999, 0.01),
-        ], ['traffic' => 'erlang', 'channels' => 'channels', 'loss' => 'share']);
+        return new CalculationAbout(
+            id: 'erlang-b',
+            name: 'Channels for the busy hour',
+            standard: 'Erlang B, ITU-T E.501 and E.520',
+            inputs: [
+                Input::number(
+                    name: 'traffic',
+                    unit: 'erlang',
+                    says: 'traffic of the busy hour, or else callsPerHour with holdSeconds',
+                    min: 0,
+                    max: 50000,
+                ),
+                Input::number(name: 'callsPerHour', unit: 'calls/h', says: 'calls that are tried in the busy hour', min: 0, max: 10000000),
+                Input::number(name: 'holdSeconds', unit: 's', says: 'how long a call takes', min: 0, max: 86400),
+                Input::whole(name: 'channels', unit: 'channels', says: 'those there are, or else loss', min: 0, max: 100000),
+                Input::number(
+                    name: 'loss',
+                    unit: 'share',
+                    says: 'of calls that may find all busy, when channels are asked for',
+                    min: 1e-9,
+                    max: 0.999999,
+                    default: 0.01,
+                ),
+            ],
+            outputs: ['traffic' => 'erlang', 'channels' => 'channels', 'loss' => 'share'],
+        );
     }
 
     public function of(Inputs $inputs): array

@@ -17,9 +17,15 @@ final class HeatCalculation implements Calculation
 
     public function about(): CalculationAbout
     {
-        return new CalculationAbout('heat', 'Heat of units', '1 W is 3.412 BTU/h', [
-            Input::number('watts', 'W', 'that the units draw', 0, 100000000),
-        ], ['btuPerHour' => 'BTU/h']);
+        return new CalculationAbout(
+            id: 'heat',
+            name: 'Heat of units',
+            standard: '1 W is 3.412 BTU/h',
+            inputs: [
+                Input::number(name: 'watts', unit: 'W', says: 'that the units draw', min: 0, max: 100000000),
+            ],
+            outputs: ['btuPerHour' => 'BTU/h'],
+        );
     }
 
     public function of(Inputs $inputs): array

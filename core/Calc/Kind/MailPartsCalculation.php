@@ -15,10 +15,22 @@ final class MailPartsCalculation implements Calculation
 {
     public function about(): CalculationAbout
     {
-        return new CalculationAbout('mail-parts', 'A fax by mail', 'RFC 4648, section 4: base64 makes four bytes of three', [
-            Input::whole('bytes', 'bytes', 'size of the fax as a file', 1, 1000000000000),
-            Input::whole('limitBytes', 'bytes', 'what the mail server takes for the attachment as it is sent', 4, 1000000000000),
-        ], ['parts' => 'mails', 'encodedBytes' => 'bytes']);
+        return new CalculationAbout(
+            id: 'mail-parts',
+            name: 'A fax by mail',
+            standard: 'RFC 4648, section 4: base64 makes four bytes of three',
+            inputs: [
+                Input::whole(name: 'bytes', unit: 'bytes', says: 'size of the fax as a file', min: 1, max: 1000000000000),
+                Input::whole(
+                    name: 'limitBytes',
+                    unit: 'bytes',
+                    says: 'what the mail server takes for the attachment as it is sent',
+                    min: 4,
+                    max: 1000000000000,
+                ),
+            ],
+            outputs: ['parts' => 'mails', 'encodedBytes' => 'bytes'],
+        );
     }
 
     public function of(Inputs $inputs): array

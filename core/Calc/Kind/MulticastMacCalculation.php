@@ -20,9 +20,15 @@ final class MulticastMacCalculation implements Calculation
 
     public function about(): CalculationAbout
     {
-        return new CalculationAbout('multicast-mac', 'MAC of a group', 'RFC 1112, section 6.4', [
-            Input::text('group', 'an address from 224.0.0.0 to 239.255.255.255', '/^[0-9.]{7,15}$/D'),
-        ], ['mac' => '']);
+        return new CalculationAbout(
+            id: 'multicast-mac',
+            name: 'MAC of a group',
+            standard: 'RFC 1112, section 6.4',
+            inputs: [
+                Input::text(name: 'group', says: 'an address from 224.0.0.0 to 239.255.255.255', pattern: '/^[0-9.]{7,15}$/D'),
+            ],
+            outputs: ['mac' => ''],
+        );
     }
 
     public function of(Inputs $inputs): array

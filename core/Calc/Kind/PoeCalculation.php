@@ -16,12 +16,32 @@ final class PoeCalculation implements Calculation
 {
     public function about(): CalculationAbout
     {
-        return new CalculationAbout('poe', 'Power over a cable', 'IEEE 802.3-2022, clauses 33 and 145', [
-            Input::number('deviceWatts', 'W', 'what the unit draws at its socket', 0, 100),
-            Input::number('metres', 'm', 'length of the cable', 0, 200),
-            Input::number('ohmsPer100m', 'Ω', 'of the loop, for 100 m: 12.5, worst 20, half of that by four pairs', 0.1, 100, 12.5),
-            Input::number('pseVolts', 'V', 'at the port: 44 at least of type 1, 50 of types 2 and 3, 52 of type 4', 1, 60, 50),
-        ], ['currentAmps' => 'A', 'lossWatts' => 'W', 'portWatts' => 'W', 'deviceVolts' => 'V']);
+        return new CalculationAbout(
+            id: 'poe',
+            name: 'Power over a cable',
+            standard: 'IEEE 802.3-2022, clauses 33 and 145',
+            inputs: [
+                Input::number(name: 'deviceWatts', unit: 'W', says: 'what the unit draws at its socket', min: 0, max: 100),
+                Input::number(name: 'metres', unit: 'm', says: 'length of the cable', min: 0, max: 200),
+                Input::number(
+                    name: 'ohmsPer100m',
+                    unit: 'Ω',
+                    says: 'of the loop, for 100 m: 12.5, worst 20, half of that by four pairs',
+                    min: 0.1,
+                    max: 100,
+                    default: 12.5,
+                ),
+                Input::number(
+                    name: 'pseVolts',
+                    unit: 'V',
+                    says: 'at the port: 44 at least of type 1, 50 of types 2 and 3, 52 of type 4',
+                    min: 1,
+                    max: 60,
+                    default: 50,
+                ),
+            ],
+            outputs: ['currentAmps' => 'A', 'lossWatts' => 'W', 'portWatts' => 'W', 'deviceVolts' => 'V'],
+        );
     }
 
     public function of(Inputs $inputs): array

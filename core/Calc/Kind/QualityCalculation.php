@@ -16,13 +16,26 @@ final class QualityCalculation implements Calculation
 {
     public function about(): CalculationAbout
     {
-        return new CalculationAbout('quality', 'How a call sounds', 'ITU-T G.107 (E-model, simplified), ITU-T G.113 appendix I', [
-            Input::word('codec', 'how sound is coded; the others have no standard values', ['G.711', 'G.729A'], 'G.711'),
-            Input::flag('concealment', 'whether the receiver of G.711 conceals loss (G.711 appendix I); G.729A does so by itself'),
-            Input::number('delayMs', 'ms', 'one way, from mouth to ear', 0, 10000, 0),
-            Input::number('lossPercent', '%', 'of packets that do not come in time', 0, 100, 0),
-            Input::number('burstR', '', '1 for losses at random, more where they come in bursts', 1, 100, 1),
-        ], ['r' => '', 'mos' => '']);
+        return new CalculationAbout(
+            id: 'quality',
+            name: 'How a call sounds',
+            standard: 'ITU-T G.107 (E-model, simplified), ITU-T G.113 appendix I',
+            inputs: [
+                Input::word('codec', 'how sound is coded; the others have no standard values', ['G.711', 'G.729A'], 'G.711'),
+                Input::flag('concealment', 'whether the receiver of G.711 conceals loss (G.711 appendix I); G.729A does so by itself'),
+                Input::number(name: 'delayMs', unit: 'ms', says: 'one way, from mouth to ear', min: 0, max: 10000, default: 0),
+                Input::number(name: 'lossPercent', unit: '%', says: 'of packets that do not come in time', min: 0, max: 100, default: 0),
+                Input::number(
+                    name: 'burstR',
+                    unit: '',
+                    says: '1 for losses at random, more where they come in bursts',
+                    min: 1,
+                    max: 100,
+                    default: 1,
+                ),
+            ],
+            outputs: ['r' => '', 'mos' => ''],
+        );
     }
 
     public function of(Inputs $inputs): array
@@ -39,11 +52,11 @@ final class QualityCalculation implements Calculation
             ),
         };
         $quality = CallQuality::of(
-            $impairment,
-            $robustness,
-            $inputs->number('delayMs'),
-            $inputs->number('lossPercent'),
-            $inputs->number('burstR'),
+            impairment: $impairment,
+            robustness: $robustness,
+            delayMs: $inputs->number('delayMs'),
+            lossPercent: $inputs->number('lossPercent'),
+            burstR: $inputs->number('burstR'),
         );
 
         return ['r' => $quality->r, 'mos' => $quality->mos];

@@ -18,9 +18,15 @@ final class SacnCalculation implements Calculation
 
     public function about(): CalculationAbout
     {
-        return new CalculationAbout('sacn', 'Group of a universe', 'ANSI E1.31-2018, section 9.3.1', [
-            Input::whole('universe', '', 'number of the universe', 1, 63999),
-        ], ['group' => '', 'port' => '']);
+        return new CalculationAbout(
+            id: 'sacn',
+            name: 'Group of a universe',
+            standard: 'ANSI E1.31-2018, section 9.3.1',
+            inputs: [
+                Input::whole(name: 'universe', unit: '', says: 'number of the universe', min: 1, max: 63999),
+            ],
+            outputs: ['group' => '', 'port' => ''],
+        );
     }
 
     public function of(Inputs $inputs): array

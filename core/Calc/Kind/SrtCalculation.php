@@ -15,12 +15,18 @@ final class SrtCalculation implements Calculation
 {
     public function about(): CalculationAbout
     {
-        return new CalculationAbout('srt', 'Latency and rate of a stream that repairs itself', 'ISO/IEC 13818-1; RFC 768, RFC 791', [
-            Input::number('mediaKbps', 'kbit/s', 'of the stream', 1, 10000000),
-            Input::number('rttMs', 'ms', 'round trip, as measured', 0, 10000),
-            Input::number('lossPercent', '%', 'packets lost, as measured', 0, 50, 0),
-            Input::number('overheadPercent', '%', 'kept free for what is sent again', 0, 100, 25),
-        ], ['latencyMs' => 'ms', 'wireKbps' => 'kbit/s']);
+        return new CalculationAbout(
+            id: 'srt',
+            name: 'Latency and rate of a stream that repairs itself',
+            standard: 'ISO/IEC 13818-1; RFC 768, RFC 791',
+            inputs: [
+                Input::number(name: 'mediaKbps', unit: 'kbit/s', says: 'of the stream', min: 1, max: 10000000),
+                Input::number(name: 'rttMs', unit: 'ms', says: 'round trip, as measured', min: 0, max: 10000),
+                Input::number(name: 'lossPercent', unit: '%', says: 'packets lost, as measured', min: 0, max: 50, default: 0),
+                Input::number(name: 'overheadPercent', unit: '%', says: 'kept free for what is sent again', min: 0, max: 100, default: 25),
+            ],
+            outputs: ['latencyMs' => 'ms', 'wireKbps' => 'kbit/s'],
+        );
     }
 
     public function of(Inputs $inputs): array

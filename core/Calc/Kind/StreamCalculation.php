@@ -18,13 +18,25 @@ final class StreamCalculation implements Calculation
 
     public function about(): CalculationAbout
     {
-        return new CalculationAbout('stream', 'Rate of a picture', 'by bits of a dot; ITU-T H.264, H.265', [
-            Input::whole('width', 'dots', 'of a line', 1, 16384, 1920),
-            Input::whole('height', 'lines', 'of the picture', 1, 16384, 1080),
-            Input::number('fps', '1/s', 'pictures a second', 0.1, 300, 50),
-            Input::word('codec', 'how it is coded', array_keys(self::BITS), 'H.264'),
-            Input::number('bitsPerPixel', 'bit', 'of a dot, where the codec\'s usual ones are not meant', 0.001, 64),
-        ], ['kbps' => 'kbit/s']);
+        return new CalculationAbout(
+            id: 'stream',
+            name: 'Rate of a picture',
+            standard: 'by bits of a dot; ITU-T H.264, H.265',
+            inputs: [
+                Input::whole(name: 'width', unit: 'dots', says: 'of a line', min: 1, max: 16384, default: 1920),
+                Input::whole(name: 'height', unit: 'lines', says: 'of the picture', min: 1, max: 16384, default: 1080),
+                Input::number(name: 'fps', unit: '1/s', says: 'pictures a second', min: 0.1, max: 300, default: 50),
+                Input::word('codec', 'how it is coded', array_keys(self::BITS), 'H.264'),
+                Input::number(
+                    name: 'bitsPerPixel',
+                    unit: 'bit',
+                    says: 'of a dot, where the codec\'s usual ones are not meant',
+                    min: 0.001,
+                    max: 64,
+                ),
+            ],
+            outputs: ['kbps' => 'kbit/s'],
+        );
     }
 
     public function of(Inputs $inputs): array

@@ -39,15 +39,15 @@ final class FactoryAddressLive implements Rule
                 continue;
             }
             yield new Finding(
-                $this->about(),
-                Severity::Care,
-                \sprintf('%s leaves the carton with %s, which %s has here', $device->name, $factory->address, $owner[1]),
-                'Plugged into the client\'s switch in its factory state, it takes the address away from the one that works.',
-                [$device->id, $owner[0]],
-                'Give it its address on an isolated bench switch before it meets the network.',
-                null,
-                null,
-                (string) $factory->address,
+                about: $this->about(),
+                severity: Severity::Care,
+                title: \sprintf('%s leaves the carton with %s, which %s has here', $device->name, $factory->address, $owner[1]),
+                why: 'Plugged into the client\'s switch in its factory state, it takes the address away from the one that works.',
+                devices: [$device->id, $owner[0]],
+                advice: 'Give it its address on an isolated bench switch before it meets the network.',
+                change: null,
+                segment: null,
+                value: (string) $factory->address,
             );
         }
     }

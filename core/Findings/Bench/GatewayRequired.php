@@ -34,17 +34,17 @@ final class GatewayRequired implements Rule
             }
             $gateway = $seat->subnet?->gateway;
             yield new Finding(
-                $this->about(),
-                Severity::Wrong,
-                \sprintf('%s insists on a gateway, and none is planned', $seat->device->name),
-                'Its page does not save while the field is empty, so whoever stands there will type something.',
-                [$seat->device->id],
-                null === $gateway
+                about: $this->about(),
+                severity: Severity::Wrong,
+                title: \sprintf('%s insists on a gateway, and none is planned', $seat->device->name),
+                why: 'Its page does not save while the field is empty, so whoever stands there will type something.',
+                devices: [$seat->device->id],
+                advice: null === $gateway
                     ? 'Plan the value to type; in a subnet without a router that is an address that stays unused.'
                     : \sprintf('Set its gateway to %s.', $gateway),
-                $seat->setGateway($plan->job),
-                $seat->segment?->id,
-                (string) $seat->interface->address->address,
+                change: $seat->setGateway($plan->job),
+                segment: $seat->segment?->id,
+                value: (string) $seat->interface->address->address,
             );
         }
     }

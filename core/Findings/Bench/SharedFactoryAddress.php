@@ -33,21 +33,21 @@ final class SharedFactoryAddress implements Rule
             if (\count($devices) > 1) {
                 $names = array_map(static fn (Device $d): string => $d->name, $devices);
                 yield new Finding(
-                    $this->about(),
-                    Severity::Care,
-                    \sprintf(
+                    about: $this->about(),
+                    severity: Severity::Care,
+                    title: \sprintf(
                         '%s leave the carton with %s',
                         \count($names) > 3
                             ? \sprintf('%s, %s and %d more', $names[0], $names[1], \count($names) - 2)
                             : implode(' and ', $names),
                         $address,
                     ),
-                    'Two of them powered on one switch fight for the address, and the laptop talks to either.',
-                    array_map(static fn (Device $d): string => $d->id, $devices),
-                    'On the bench power one, give it its address, wait until it answers there, then the next.',
-                    null,
-                    null,
-                    $address,
+                    why: 'Two of them powered on one switch fight for the address, and the laptop talks to either.',
+                    devices: array_map(static fn (Device $d): string => $d->id, $devices),
+                    advice: 'On the bench power one, give it its address, wait until it answers there, then the next.',
+                    change: null,
+                    segment: null,
+                    value: $address,
                 );
             }
         }

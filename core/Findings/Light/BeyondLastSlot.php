@@ -31,13 +31,13 @@ final class BeyondLastSlot implements Rule
                 $fixture = $fixtures[$place];
                 $free = Universes::firstFree($strip, $fixture->footprint);
                 yield new Finding(
-                    $this->about(),
-                    Severity::Wrong,
-                    \sprintf('%s reaches beyond slot %d of universe %d', $fixture->name, SlotStrip::SLOTS, $universe),
-                    \sprintf('It begins at %d and takes %d slots.', $fixture->start, $fixture->footprint),
-                    [],
-                    null === $free ? 'Move it to another universe.' : \sprintf('Move it to %d.', $free),
-                    null === $free ? null : new ChangeSet(
+                    about: $this->about(),
+                    severity: Severity::Wrong,
+                    title: \sprintf('%s reaches beyond slot %d of universe %d', $fixture->name, SlotStrip::SLOTS, $universe),
+                    why: \sprintf('It begins at %d and takes %d slots.', $fixture->start, $fixture->footprint),
+                    devices: [],
+                    advice: null === $free ? 'Move it to another universe.' : \sprintf('Move it to %d.', $free),
+                    change: null === $free ? null : new ChangeSet(
                         \sprintf('%s begins at %d', $fixture->name, $free),
                         [$plan->job->edit(Fixture::class, $fixture->id, ['start' => $free])],
                     ),

@@ -31,13 +31,13 @@ final class ContactModeMisfit implements Rule
             $value = static fn (string $setting): mixed => $plan->settings()->value($device, $setting)?->value();
             if (true === $value(self::OVERRIDES) && 'toggle' === $value(self::MODE)) {
                 yield new Finding(
-                    $this->about(),
-                    Severity::Wrong,
-                    \sprintf('The contact of %s overrides, and toggles', $device->name),
-                    'After a power cut, or a second pulse, it is the wrong way round.',
-                    [$device->id],
-                    'Let it hold while the contact is closed.',
-                    $plan->tell($device, [self::MODE => 'closed'], \sprintf('The contact of %s holds while closed', $device->name)),
+                    about: $this->about(),
+                    severity: Severity::Wrong,
+                    title: \sprintf('The contact of %s overrides, and toggles', $device->name),
+                    why: 'After a power cut, or a second pulse, it is the wrong way round.',
+                    devices: [$device->id],
+                    advice: 'Let it hold while the contact is closed.',
+                    change: $plan->tell($device, [self::MODE => 'closed'], \sprintf('The contact of %s holds while closed', $device->name)),
                 );
             }
         }

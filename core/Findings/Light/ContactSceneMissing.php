@@ -33,12 +33,12 @@ final class ContactSceneMissing implements Rule
             $wanted = $plan->settings()->value($store, self::SCENE)?->value();
             if (\is_int($wanted) && !\in_array($wanted, $stored, true)) {
                 yield new Finding(
-                    $this->about(),
-                    Severity::Wrong,
-                    \sprintf('The contact of %s recalls scene %d, which is not planned', $store->name, $wanted),
-                    'When it closes, the lights go to nothing.',
-                    [$store->id],
-                    'Plan that scene, or let the contact recall another one.',
+                    about: $this->about(),
+                    severity: Severity::Wrong,
+                    title: \sprintf('The contact of %s recalls scene %d, which is not planned', $store->name, $wanted),
+                    why: 'When it closes, the lights go to nothing.',
+                    devices: [$store->id],
+                    advice: 'Plan that scene, or let the contact recall another one.',
                 );
             }
         }

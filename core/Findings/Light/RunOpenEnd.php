@@ -26,13 +26,13 @@ final class RunOpenEnd implements Rule
         foreach ($plan->job->all(LightRun::class) as $run) {
             if (!$run->terminated) {
                 yield new Finding(
-                    $this->about(),
-                    Severity::Care,
-                    \sprintf('%s has no 120 Ω at its end', $run->name),
-                    'Some lights then do what they like, and not every day.',
-                    [$run->node],
-                    'Plug one into the last fixture.',
-                    new ChangeSet(
+                    about: $this->about(),
+                    severity: Severity::Care,
+                    title: \sprintf('%s has no 120 Ω at its end', $run->name),
+                    why: 'Some lights then do what they like, and not every day.',
+                    devices: [$run->node],
+                    advice: 'Plug one into the last fixture.',
+                    change: new ChangeSet(
                         \sprintf('%s ends in 120 Ω', $run->name),
                         [$plan->job->edit(LightRun::class, $run->id, ['terminated' => true])],
                     ),

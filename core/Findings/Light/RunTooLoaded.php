@@ -31,12 +31,12 @@ final class RunTooLoaded implements Rule
                 $name = $plan->job->devices[$node]->name ?? null;
                 $run = \sprintf('Universe %d%s', $universe, null === $name ? '' : ' from '.$name);
                 yield new Finding(
-                    $this->about(),
-                    Severity::Wrong,
-                    \sprintf('%s has %s unit loads on one run', $run, round($loads, 3)),
-                    \sprintf('A run drives %d.', SlotStrip::UNIT_LOADS),
-                    null === $name ? [] : [(string) $node],
-                    'Put a splitter between, or feed some of them from another node.',
+                    about: $this->about(),
+                    severity: Severity::Wrong,
+                    title: \sprintf('%s has %s unit loads on one run', $run, round($loads, 3)),
+                    why: \sprintf('A run drives %d.', SlotStrip::UNIT_LOADS),
+                    devices: null === $name ? [] : [(string) $node],
+                    advice: 'Put a splitter between, or feed some of them from another node.',
                     value: $universe.' '.$node,
                 );
             }

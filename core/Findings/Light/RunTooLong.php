@@ -28,12 +28,12 @@ final class RunTooLong implements Rule
         foreach ($plan->job->all(LightRun::class) as $run) {
             if (($run->metres ?? 0.0) > self::MOST) {
                 yield new Finding(
-                    $this->about(),
-                    Severity::Wrong,
-                    \sprintf('%s is %d m long', $run->name, $run->metres),
-                    \sprintf('Beyond %d m the last lights flicker.', self::MOST),
-                    [$run->node],
-                    'Put a repeater between, or a node nearer to them.',
+                    about: $this->about(),
+                    severity: Severity::Wrong,
+                    title: \sprintf('%s is %d m long', $run->name, $run->metres),
+                    why: \sprintf('Beyond %d m the last lights flicker.', self::MOST),
+                    devices: [$run->node],
+                    advice: 'Put a repeater between, or a node nearer to them.',
                     value: $run->id,
                     records: [['runs', $run->id]],
                 );

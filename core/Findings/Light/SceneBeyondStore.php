@@ -29,12 +29,18 @@ final class SceneBeyondStore implements Rule
             $most = $this->most($plan, $scene->store);
             if (null !== $most && $scene->number > $most) {
                 yield new Finding(
-                    $this->about(),
-                    Severity::Wrong,
-                    \sprintf('%s is scene %d, and %s keeps %d', $scene->name, $scene->number, $plan->job->nameOf($scene->store), $most),
-                    'There is no key for it.',
-                    [$scene->store],
-                    \sprintf('Take a number up to %d.', $most),
+                    about: $this->about(),
+                    severity: Severity::Wrong,
+                    title: \sprintf(
+                        '%s is scene %d, and %s keeps %d',
+                        $scene->name,
+                        $scene->number,
+                        $plan->job->nameOf($scene->store),
+                        $most,
+                    ),
+                    why: 'There is no key for it.',
+                    devices: [$scene->store],
+                    advice: \sprintf('Take a number up to %d.', $most),
                     value: $scene->id,
                     records: [['scenes', $scene->id]],
                 );

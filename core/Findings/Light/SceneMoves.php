@@ -26,12 +26,12 @@ final class SceneMoves implements Rule
         foreach ($plan->job->all(Scene::class) as $scene) {
             if (SceneLook::Static !== $scene->look) {
                 yield new Finding(
-                    $this->about(),
-                    Severity::Wrong,
-                    \sprintf('%s moves, and %s keeps only what stands still', $scene->name, $plan->job->nameOf($scene->store)),
-                    'It would keep the moment at which it was taken.',
-                    [$scene->store],
-                    'Take a look that stands still, or leave it in the desk.',
+                    about: $this->about(),
+                    severity: Severity::Wrong,
+                    title: \sprintf('%s moves, and %s keeps only what stands still', $scene->name, $plan->job->nameOf($scene->store)),
+                    why: 'It would keep the moment at which it was taken.',
+                    devices: [$scene->store],
+                    advice: 'Take a look that stands still, or leave it in the desk.',
                     value: $scene->id,
                     records: [['scenes', $scene->id]],
                 );

@@ -27,18 +27,18 @@ final class SceneNumberTaken implements Rule
             $other = $first[$scene->store][$scene->number] ??= $scene;
             if ($other !== $scene) {
                 yield new Finding(
-                    $this->about(),
-                    Severity::Wrong,
-                    \sprintf(
+                    about: $this->about(),
+                    severity: Severity::Wrong,
+                    title: \sprintf(
                         '%s and %s are both scene %d of %s',
                         $other->name,
                         $scene->name,
                         $scene->number,
                         $plan->job->nameOf($scene->store),
                     ),
-                    'The later one is kept, and the other is gone.',
-                    [$scene->store],
-                    'Give one of them another number.',
+                    why: 'The later one is kept, and the other is gone.',
+                    devices: [$scene->store],
+                    advice: 'Give one of them another number.',
                     value: $scene->id,
                     records: [['scenes', $scene->id], ['scenes', $other->id]],
                 );

@@ -27,17 +27,17 @@ final class SceneSourceMisfit implements Rule
             $why = $this->whyNot($plan, $scene);
             if (null !== $why) {
                 yield new Finding(
-                    $this->about(),
-                    Severity::Wrong,
-                    \sprintf(
+                    about: $this->about(),
+                    severity: Severity::Wrong,
+                    title: \sprintf(
                         '%s is to be %s, and %s cannot take it so',
                         $scene->name,
                         $scene->source->label(),
                         $plan->job->nameOf($scene->store),
                     ),
-                    $why,
-                    [$scene->store],
-                    'Let the store take it as it can, or set the store the other way.',
+                    why: $why,
+                    devices: [$scene->store],
+                    advice: 'Let the store take it as it can, or set the store the other way.',
                     value: $scene->id,
                     records: [['scenes', $scene->id]],
                 );

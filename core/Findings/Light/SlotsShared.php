@@ -29,7 +29,7 @@ final class SlotsShared implements Rule
             foreach ($strip->overlaps() as [$one, $other]) {
                 [$a, $b] = [$fixtures[$one], $fixtures[$other]];
                 if ([$a->start, $a->footprint] !== [$b->start, $b->footprint]) {
-                    yield $this->finding($plan, $universe, $a, $b, Universes::firstFree($strip, $b->footprint));
+                    yield $this->finding(plan: $plan, universe: $universe, a: $a, b: $b, free: Universes::firstFree($strip, $b->footprint));
                 }
             }
         }
@@ -38,10 +38,10 @@ final class SlotsShared implements Rule
     private function finding(Plan $plan, int $universe, Fixture $a, Fixture $b, ?int $free): Finding
     {
         return new Finding(
-            $this->about(),
-            Severity::Wrong,
-            \sprintf('%s and %s share slots of universe %d', $a->name, $b->name, $universe),
-            \sprintf(
+            about: $this->about(),
+            severity: Severity::Wrong,
+            title: \sprintf('%s and %s share slots of universe %d', $a->name, $b->name, $universe),
+            why: \sprintf(
                 '%s takes %d to %d, %s takes %d to %d.',
                 $a->name,
                 $a->start,
@@ -50,9 +50,9 @@ final class SlotsShared implements Rule
                 $b->start,
                 $b->start + $b->footprint - 1,
             ),
-            [],
-            null === $free ? 'Move one of them to another universe.' : \sprintf('Move %s to %d.', $b->name, $free),
-            null === $free ? null : new ChangeSet(
+            devices: [],
+            advice: null === $free ? 'Move one of them to another universe.' : \sprintf('Move %s to %d.', $b->name, $free),
+            change: null === $free ? null : new ChangeSet(
                 \sprintf('%s begins at %d', $b->name, $free),
                 [$plan->job->edit(Fixture::class, $b->id, ['start' => $free])],
             ),

@@ -30,12 +30,12 @@ final class UniverseUnsent implements Rule
         foreach (Universes::of($plan->job) as $universe => $fixtures) {
             if (!isset($senders[$universe])) {
                 yield new Finding(
-                    $this->about(),
-                    Severity::Wrong,
-                    \sprintf('Nobody sends universe %d', $universe),
-                    \sprintf('%s is patched in it.', $fixtures[0]->name),
-                    [],
-                    'Let a desk send it, or patch what stands in it elsewhere.',
+                    about: $this->about(),
+                    severity: Severity::Wrong,
+                    title: \sprintf('Nobody sends universe %d', $universe),
+                    why: \sprintf('%s is patched in it.', $fixtures[0]->name),
+                    devices: [],
+                    advice: 'Let a desk send it, or patch what stands in it elsewhere.',
                     value: (string) $universe,
                 );
             }

@@ -28,12 +28,12 @@ final class BatteryTooSmall implements Rule
                 continue;
             }
             yield new Finding(
-                $this->about(),
-                Severity::Wrong,
-                \sprintf('The battery of %s lasts %.1f h of %.1f', $stream->device->name, $hours, $wants),
-                \sprintf('%d Wh, of which 85 %% get to a unit that draws %d W.', $stream->wattHours, $stream->watts),
-                [$stream->device->id],
-                \sprintf('Take %d Wh, or a second one.', ceil((float) $stream->wattHours * $wants / $hours)),
+                about: $this->about(),
+                severity: Severity::Wrong,
+                title: \sprintf('The battery of %s lasts %.1f h of %.1f', $stream->device->name, $hours, $wants),
+                why: \sprintf('%d Wh, of which 85 %% get to a unit that draws %d W.', $stream->wattHours, $stream->watts),
+                devices: [$stream->device->id],
+                advice: \sprintf('Take %d Wh, or a second one.', ceil((float) $stream->wattHours * $wants / $hours)),
             );
         }
     }

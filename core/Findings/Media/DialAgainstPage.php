@@ -40,13 +40,13 @@ final class DialAgainstPage implements Rule
                 continue;
             }
             yield new Finding(
-                $this->about(),
-                Severity::Wrong,
-                \sprintf('The dial of %s says %s, its page %s', $device->name, $shown, self::picture($page, $typed[1]) ?? 'another'),
-                'The dial wins, and is read only while power comes on.',
-                [$device->id],
-                'Take back what the page says, or turn the dial to where the page decides.',
-                new ChangeSet(
+                about: $this->about(),
+                severity: Severity::Wrong,
+                title: \sprintf('The dial of %s says %s, its page %s', $device->name, $shown, self::picture($page, $typed[1]) ?? 'another'),
+                why: 'The dial wins, and is read only while power comes on.',
+                devices: [$device->id],
+                advice: 'Take back what the page says, or turn the dial to where the page decides.',
+                change: new ChangeSet(
                     \sprintf('The page of %s says nothing', $device->name),
                     [$plan->job->edit(Device::class, $device->id, ['settings' => array_diff_key($device->settings, [self::PAGE => null])])],
                 ),

@@ -38,13 +38,13 @@ final class FramesDoNotDivide implements Rule
             }
             $best = round($in / max(1, round($in / $out)), 3);
             yield new Finding(
-                $this->about(),
-                Severity::Wrong,
-                \sprintf('%s takes %s frames a second and sends %s', $device->name, $in, $out),
-                'Only all of them, or every second, third, fourth, move evenly.',
-                [$device->id],
-                \sprintf('Send %s.', $best),
-                $plan->tell($device, [self::OUT => $best], \sprintf('Let %s send %s frames a second', $device->name, $best)),
+                about: $this->about(),
+                severity: Severity::Wrong,
+                title: \sprintf('%s takes %s frames a second and sends %s', $device->name, $in, $out),
+                why: 'Only all of them, or every second, third, fourth, move evenly.',
+                devices: [$device->id],
+                advice: \sprintf('Send %s.', $best),
+                change: $plan->tell($device, [self::OUT => $best], \sprintf('Let %s send %s frames a second', $device->name, $best)),
             );
         }
     }

@@ -41,12 +41,12 @@ final class FramesOfTwoFamilies implements Rule
             $few = \count($by[50]) < \count($by[60]) ? 50 : 60;
             $names = array_map(static fn (Device $d): string => $d->name, $by[$few]);
             yield new Finding(
-                $this->about(),
-                Severity::Wrong,
-                \sprintf('%s gets pictures of 50 and of 60 Hz', $plan->job->nameOf((string) $id)),
-                \sprintf('%s: %d Hz, the others %d.', implode(', ', $names), $few, 110 - $few),
-                [(string) $id, ...array_map(static fn (Device $d): string => $d->id, $by[$few])],
-                'Set all of them to the family of the mains.',
+                about: $this->about(),
+                severity: Severity::Wrong,
+                title: \sprintf('%s gets pictures of 50 and of 60 Hz', $plan->job->nameOf((string) $id)),
+                why: \sprintf('%s: %d Hz, the others %d.', implode(', ', $names), $few, 110 - $few),
+                devices: [(string) $id, ...array_map(static fn (Device $d): string => $d->id, $by[$few])],
+                advice: 'Set all of them to the family of the mains.',
             );
         }
     }

@@ -30,12 +30,12 @@ final class GroupTaken implements Rule
             $other = $first[(string) $flow->group] ??= $flow;
             if ($other !== $flow) {
                 yield new Finding(
-                    $this->about(),
-                    Severity::Wrong,
-                    \sprintf('%s and %s are both sent to %s', $other->name, $flow->name, $flow->group),
-                    'Who listens to that group hears both.',
-                    [],
-                    'Take another group for one of them.',
+                    about: $this->about(),
+                    severity: Severity::Wrong,
+                    title: \sprintf('%s and %s are both sent to %s', $other->name, $flow->name, $flow->group),
+                    why: 'Who listens to that group hears both.',
+                    devices: [],
+                    advice: 'Take another group for one of them.',
                     value: $flow->id,
                     records: [['flows', $flow->id], ['flows', $other->id]],
                 );

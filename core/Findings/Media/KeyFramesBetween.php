@@ -40,13 +40,13 @@ final class KeyFramesBetween implements Rule
             $title = \sprintf('%s sends a key frame every %d s', $device->name, $better);
             $change = $isWhole($better * $frames) ? $plan->tell($device, [self::EVERY => $better], $title) : null;
             yield new Finding(
-                $this->about(),
-                Severity::Care,
-                \sprintf('%s is to send a key frame every %s frames', $device->name, round($seconds * $frames, 2)),
-                \sprintf('%s s of %s frames a second is no whole number of frames.', $seconds, $frames),
-                [$device->id],
-                null === $change ? 'Take an interval of whole frames.' : \sprintf('Every %d s.', $better),
-                $change,
+                about: $this->about(),
+                severity: Severity::Care,
+                title: \sprintf('%s is to send a key frame every %s frames', $device->name, round($seconds * $frames, 2)),
+                why: \sprintf('%s s of %s frames a second is no whole number of frames.', $seconds, $frames),
+                devices: [$device->id],
+                advice: null === $change ? 'Take an interval of whole frames.' : \sprintf('Every %d s.', $better),
+                change: $change,
             );
         }
     }

@@ -34,13 +34,13 @@ final class LatencyTooShort implements Rule
             }
             $enough = (int) (ceil($needed / self::STEP) * self::STEP);
             yield new Finding(
-                $this->about(),
-                Severity::Wrong,
-                \sprintf('%s is to wait %d ms, and needs %d', $stream->device->name, $stream->latencyMs, $needed),
-                'By the round trip and the loss that were measured: what is lost comes too late to be shown.',
-                [$stream->device->id],
-                \sprintf('Let both ends wait %d ms.', $enough),
-                self::wait($plan, [$stream->device->id, ...$stream->receivers], $enough),
+                about: $this->about(),
+                severity: Severity::Wrong,
+                title: \sprintf('%s is to wait %d ms, and needs %d', $stream->device->name, $stream->latencyMs, $needed),
+                why: 'By the round trip and the loss that were measured: what is lost comes too late to be shown.',
+                devices: [$stream->device->id],
+                advice: \sprintf('Let both ends wait %d ms.', $enough),
+                change: self::wait($plan, [$stream->device->id, ...$stream->receivers], $enough),
                 records: array_map(static fn (Uplink $u): array => ['uplinks', $u->id], $stream->uplinks),
             );
         }

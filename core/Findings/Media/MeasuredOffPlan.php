@@ -34,12 +34,12 @@ final class MeasuredOffPlan implements Rule
                 continue;
             }
             yield new Finding(
-                $this->about(),
-                Severity::Wrong,
-                \sprintf('%s sends %.1f Mbit/s, and is planned with %.1f', $device->name, $reading->value / 1000, $planned / 1000),
-                \sprintf('Read %s; 15 %% more or less are its nature.', $reading->at ?? 'on the unit'),
-                [$device->id],
-                $reading->value < $planned
+                about: $this->about(),
+                severity: Severity::Wrong,
+                title: \sprintf('%s sends %.1f Mbit/s, and is planned with %.1f', $device->name, $reading->value / 1000, $planned / 1000),
+                why: \sprintf('Read %s; 15 %% more or less are its nature.', $reading->at ?? 'on the unit'),
+                devices: [$device->id],
+                advice: $reading->value < $planned
                     ? 'Look whether its input stands still, or its uplink starves it.'
                     : 'Look at its rate and for extra streams.',
                 records: [['readings', $reading->id]],

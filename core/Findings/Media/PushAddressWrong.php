@@ -28,12 +28,12 @@ final class PushAddressWrong implements Rule
                     continue;
                 }
                 yield new Finding(
-                    $this->about(),
-                    Severity::Wrong,
-                    \sprintf('The push address of %s has %s "%s"', $stream->device->name, $part['part'], $part['given']),
-                    'The encoder says that it sends, and nobody gets it.',
-                    [$stream->device->id],
-                    \sprintf('Allowed is %s.', $part['wrong']),
+                    about: $this->about(),
+                    severity: Severity::Wrong,
+                    title: \sprintf('The push address of %s has %s "%s"', $stream->device->name, $part['part'], $part['given']),
+                    why: 'The encoder says that it sends, and nobody gets it.',
+                    devices: [$stream->device->id],
+                    advice: \sprintf('Allowed is %s.', $part['wrong']),
                     value: $part['part'],
                 );
             }

@@ -29,13 +29,13 @@ final class RateVaries implements Rule
                 continue;
             }
             yield new Finding(
-                $this->about(),
-                Severity::Care,
-                \sprintf('The rate of %s varies, and it goes out by %s', $device->name, $stream->uplinks[0]->name),
-                'When much moves it sends more than the plan adds up.',
-                [$device->id],
-                'Send at a constant rate.',
-                $plan->tell($device, [self::MODE => 'constant'], \sprintf('%s sends at a constant rate', $device->name)),
+                about: $this->about(),
+                severity: Severity::Care,
+                title: \sprintf('The rate of %s varies, and it goes out by %s', $device->name, $stream->uplinks[0]->name),
+                why: 'When much moves it sends more than the plan adds up.',
+                devices: [$device->id],
+                advice: 'Send at a constant rate.',
+                change: $plan->tell($device, [self::MODE => 'constant'], \sprintf('%s sends at a constant rate', $device->name)),
             );
         }
     }

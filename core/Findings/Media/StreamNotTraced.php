@@ -36,7 +36,7 @@ final class StreamNotTraced implements Rule
                 foreach ($ways->units(...$flow->to) as $end) {
                     $isOutside = !isset($plan->job->devices[$end]) && ($plan->network()->node($end)->isExternal ?? true);
                     if ($isOutside && isset($plan->job->devices[$sender]) && !self::crosses($uplinks, $legs = $ways->legs($sender, $end))) {
-                        yield $this->finding($plan, $sender, $end, $legs, 'flows', $flow->id);
+                        yield $this->finding(plan: $plan, sender: $sender, end: $end, legs: $legs, list: 'flows', id: $flow->id);
                     }
                 }
             }
@@ -44,7 +44,14 @@ final class StreamNotTraced implements Rule
         foreach ($plan->streams() as $stream) {
             $host = PushAddress::host($stream->address);
             if ([] === $stream->receivers && [] === $stream->uplinks && '' !== $host) {
-                yield $this->finding($plan, $stream->device->id, $host, [], 'devices', $stream->device->id);
+                yield $this->finding(
+                    plan: $plan,
+                    sender: $stream->device->id,
+                    end: $host,
+                    legs: [],
+                    list: 'devices',
+                    id: $stream->device->id,
+                );
             }
         }
     }

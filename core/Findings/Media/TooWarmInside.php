@@ -36,12 +36,12 @@ final class TooWarmInside implements Rule
                 continue;
             }
             yield new Finding(
-                $this->about(),
-                Severity::Care,
-                \sprintf('%s was at %d °C, and bears %d', $device->name, $reading->value, $limit),
-                \sprintf('Read %s.', $reading->at ?? 'on the unit'),
-                [$device->id],
-                'Give it air, out of the sun and out of the bag.',
+                about: $this->about(),
+                severity: Severity::Care,
+                title: \sprintf('%s was at %d °C, and bears %d', $device->name, $reading->value, $limit),
+                why: \sprintf('Read %s.', $reading->at ?? 'on the unit'),
+                devices: [$device->id],
+                advice: 'Give it air, out of the sun and out of the bag.',
                 records: [['readings', $reading->id]],
             );
         }

@@ -39,7 +39,7 @@ final class UniverseContested implements Rule
                 }
                 $other = $first[$universe][$priority] ??= $device;
                 if ($other !== $device) {
-                    yield $this->finding($plan, $other, $device, $universe, $priority);
+                    yield $this->finding(plan: $plan, other: $other, device: $device, universe: $universe, priority: $priority);
                 }
             }
         }
@@ -50,13 +50,13 @@ final class UniverseContested implements Rule
         $lower = $priority - self::STEP;
 
         return new Finding(
-            $this->about(),
-            Severity::Wrong,
-            \sprintf('%s and %s both send universe %d with priority %d', $other->name, $device->name, $universe, $priority),
-            'Lights flicker between both. The higher priority wins, and the lower one takes over when it falls silent.',
-            [$device->id, $other->id],
-            $lower < 0 ? 'Give one of them another priority.' : \sprintf('Send from %s with priority %d.', $device->name, $lower),
-            $lower < 0 ? null : $plan->tell(
+            about: $this->about(),
+            severity: Severity::Wrong,
+            title: \sprintf('%s and %s both send universe %d with priority %d', $other->name, $device->name, $universe, $priority),
+            why: 'Lights flicker between both. The higher priority wins, and the lower one takes over when it falls silent.',
+            devices: [$device->id, $other->id],
+            advice: $lower < 0 ? 'Give one of them another priority.' : \sprintf('Send from %s with priority %d.', $device->name, $lower),
+            change: $lower < 0 ? null : $plan->tell(
                 $device,
                 [self::PRIORITY => $lower],
                 \sprintf('%s sends with priority %d', $device->name, $lower),

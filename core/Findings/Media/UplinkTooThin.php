@@ -44,13 +44,13 @@ final class UplinkTooThin implements Rule
             $names = array_map($plan->job->nameOf(...), array_map(strval(...), array_keys($loads)));
             $change = $this->slower($plan, $streams, $loads, $sum - $usable);
             yield new Finding(
-                $this->about(),
-                Severity::Wrong,
-                \sprintf('%s takes %.1f Mbit/s, and may take %.1f', $uplink->name, $sum / 1000, $usable / 1000),
-                implode(', ', $names).': with what is kept free for packets that are sent again.',
-                array_map(strval(...), array_keys($loads)),
-                null === $change ? 'Send fewer streams this way, or measure another uplink.' : $change->title.'.',
-                $change,
+                about: $this->about(),
+                severity: Severity::Wrong,
+                title: \sprintf('%s takes %.1f Mbit/s, and may take %.1f', $uplink->name, $sum / 1000, $usable / 1000),
+                why: implode(', ', $names).': with what is kept free for packets that are sent again.',
+                devices: array_map(strval(...), array_keys($loads)),
+                advice: null === $change ? 'Send fewer streams this way, or measure another uplink.' : $change->title.'.',
+                change: $change,
                 value: $uplink->id,
                 records: [['uplinks', $uplink->id]],
             );

@@ -49,25 +49,25 @@ final class DuplicateAddress implements Rule
         $free = null === $spare?->subnet ? null : $plan->nextFree($spare->subnet, $address->value);
 
         return new Finding(
-            $this->about(),
-            Severity::Wrong,
-            \sprintf(
+            about: $this->about(),
+            severity: Severity::Wrong,
+            title: \sprintf(
                 '%s units on %s: %s',
                 2 === \count($names) ? 'Two' : (string) \count($names),
                 $address,
                 implode(' and ', $names),
             ),
-            'Whichever answers first is heard. It works in the morning and not after lunch.',
-            array_map(static fn (Node $n): string => $n->id, $owners),
-            match (true) {
+            why: 'Whichever answers first is heard. It works in the morning and not after lunch.',
+            devices: array_map(static fn (Node $n): string => $n->id, $owners),
+            advice: match (true) {
                 null === $spare => 'Decide which of them gives it up: each is a router, or is as left already.',
                 null === $free => \sprintf('Give %s another address.', $spare->device->name),
                 default => \sprintf('Give %s %s, the next free one.', $spare->device->name, Ipv4Address::fromInt($free)),
             },
-            null === $spare?->subnet || null === $free ? null : $spare->moveTo($plan->job, $free, $spare->subnet->prefix->length),
-            $segment,
-            (string) $address,
-            \sprintf('two units on .%d', $address->lastOctet()),
+            change: null === $spare?->subnet || null === $free ? null : $spare->moveTo($plan->job, $free, $spare->subnet->prefix->length),
+            segment: $segment,
+            value: (string) $address,
+            short: \sprintf('two units on .%d', $address->lastOctet()),
         );
     }
 

@@ -32,21 +32,21 @@ final class DuplicateHostname implements Rule
             if (\count($devices) > 1) {
                 $name = (string) $devices[0]->hostname;
                 yield new Finding(
-                    $this->about(),
-                    Severity::Wrong,
-                    \sprintf(
+                    about: $this->about(),
+                    severity: Severity::Wrong,
+                    title: \sprintf(
                         'Host name %s stands at %s',
                         $name,
                         implode(' and at ', array_map(static fn (Device $d): string => $d->name, $devices)),
                     ),
-                    'Names are how people and multicast DNS tell units apart; the second one renames itself or is not found.',
-                    array_map(static fn (Device $d): string => $d->id, $devices),
-                    \sprintf('Rename one of them, for instance to %s-2.', $name),
-                    new ChangeSet(\sprintf('Renamed %s to %s-2', $devices[1]->name, $name), [
+                    why: 'Names are how people and multicast DNS tell units apart; the second one renames itself or is not found.',
+                    devices: array_map(static fn (Device $d): string => $d->id, $devices),
+                    advice: \sprintf('Rename one of them, for instance to %s-2.', $name),
+                    change: new ChangeSet(\sprintf('Renamed %s to %s-2', $devices[1]->name, $name), [
                         $plan->job->edit(Device::class, $devices[1]->id, ['hostname' => $name.'-2']),
                     ]),
-                    null,
-                    $name,
+                    segment: null,
+                    value: $name,
                 );
             }
         }

@@ -31,19 +31,19 @@ final class DuplicateMac implements Rule
             if (\count($seats) > 1) {
                 $mac = (string) $seats[0]->interface->mac;
                 yield new Finding(
-                    $this->about(),
-                    Severity::Wrong,
-                    \sprintf(
+                    about: $this->about(),
+                    severity: Severity::Wrong,
+                    title: \sprintf(
                         '%s stands at %s',
                         $mac,
                         implode(' and at ', array_map(static fn (Seat $s): string => $s->device->name, $seats)),
                     ),
-                    'A lease, a provisioning record or a reservation will go to the wrong unit.',
-                    array_map(static fn (Seat $s): string => $s->device->id, $seats),
-                    'Read both labels again; 0 and O, 8 and B, 5 and S, 1 and I look alike.',
-                    null,
-                    $seats[0]->interface->segment,
-                    $mac,
+                    why: 'A lease, a provisioning record or a reservation will go to the wrong unit.',
+                    devices: array_map(static fn (Seat $s): string => $s->device->id, $seats),
+                    advice: 'Read both labels again; 0 and O, 8 and B, 5 and S, 1 and I look alike.',
+                    change: null,
+                    segment: $seats[0]->interface->segment,
+                    value: $mac,
                 );
             }
         }

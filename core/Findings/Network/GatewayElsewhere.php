@@ -37,17 +37,17 @@ final class GatewayElsewhere implements Rule
                 continue;
             }
             yield new Finding(
-                $this->about(),
-                Severity::Wrong,
-                \sprintf('%s has gateway %s, which %s', $seat->device->name, $gateway, $wrong),
-                'What it sends to other subnets goes nowhere; everything in its own segment works, so the bench test passes.',
-                [$seat->device->id],
-                null === $right
+                about: $this->about(),
+                severity: Severity::Wrong,
+                title: \sprintf('%s has gateway %s, which %s', $seat->device->name, $gateway, $wrong),
+                why: 'What it sends to other subnets goes nowhere; everything in its own segment works, so the bench test passes.',
+                devices: [$seat->device->id],
+                advice: null === $right
                     ? 'Give it the router\'s address in its segment.'
                     : \sprintf('Set its gateway to %s.', $right),
-                $seat->setGateway($plan->job),
-                $seat->segment->id,
-                (string) $gateway,
+                change: $seat->setGateway($plan->job),
+                segment: $seat->segment->id,
+                value: (string) $gateway,
             );
         }
     }

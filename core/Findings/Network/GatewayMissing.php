@@ -43,21 +43,21 @@ final class GatewayMissing implements Rule
         $gateway = $seat->subnet?->gateway;
 
         return new Finding(
-            $this->about(),
-            Severity::Wrong,
-            \sprintf('%s has no gateway', $seat->device->name),
-            \sprintf(
+            about: $this->about(),
+            severity: Severity::Wrong,
+            title: \sprintf('%s has no gateway', $seat->device->name),
+            why: \sprintf(
                 '"%s" takes it across subnets: %s.',
                 $intent->name,
                 $answers ? 'it can be reached, but not answer' : 'it has nowhere to send to',
             ),
-            [$seat->device->id],
-            null === $gateway
+            devices: [$seat->device->id],
+            advice: null === $gateway
                 ? 'Give it the router\'s address in its segment.'
                 : \sprintf('Set its gateway to %s.', $gateway),
-            $seat->setGateway($plan->job),
-            $seat->segment?->id,
-            (string) $seat->interface->address?->address,
+            change: $seat->setGateway($plan->job),
+            segment: $seat->segment?->id,
+            value: (string) $seat->interface->address?->address,
         );
     }
 

@@ -39,15 +39,15 @@ final class GatewayUnserved implements Rule
                     && !self::isUpstream($segment, $subnet->gateway)
                 ) {
                     yield new Finding(
-                        $this->about(),
-                        Severity::Care,
-                        \sprintf('No router has %s, the gateway of %s', $subnet->gateway, $segment->name),
-                        'Every unit there is told to send to an address that nobody carries.',
-                        [],
-                        'Add the interface to the router, or clear the gateway if this network stays by itself.',
-                        null,
-                        $segment->id,
-                        (string) $subnet->gateway,
+                        about: $this->about(),
+                        severity: Severity::Care,
+                        title: \sprintf('No router has %s, the gateway of %s', $subnet->gateway, $segment->name),
+                        why: 'Every unit there is told to send to an address that nobody carries.',
+                        devices: [],
+                        advice: 'Add the interface to the router, or clear the gateway if this network stays by itself.',
+                        change: null,
+                        segment: $segment->id,
+                        value: (string) $subnet->gateway,
                     );
                 }
             }

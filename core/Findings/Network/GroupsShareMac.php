@@ -37,12 +37,12 @@ final class GroupsShareMac implements Rule
                 $mac = \sprintf('01-00-5E-%02X-%02X-%02X', $low >> 16, $low >> 8 & 0xFF, $low & 0xFF);
                 $names = implode(' and ', array_map(static fn (Ipv4Address $g): string => (string) $g, array_values($alike)));
                 yield new Finding(
-                    $this->about(),
-                    Severity::Care,
-                    \sprintf('Groups %s share the MAC %s', $names, $mac),
-                    'Switches that snoop by MAC send both to everybody who joined one, and each unit has to throw the other away.',
-                    array_values($users[$low]),
-                    'Plan groups that differ in their last 23 bits, from 239.192.0.0/14.',
+                    about: $this->about(),
+                    severity: Severity::Care,
+                    title: \sprintf('Groups %s share the MAC %s', $names, $mac),
+                    why: 'Switches that snoop by MAC send both to everybody who joined one, and each unit has to throw the other away.',
+                    devices: array_values($users[$low]),
+                    advice: 'Plan groups that differ in their last 23 bits, from 239.192.0.0/14.',
                     value: $mac,
                 );
             }

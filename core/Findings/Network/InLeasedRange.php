@@ -35,21 +35,21 @@ final class InLeasedRange implements Rule
             }
             $free = $plan->nextFree($seat->subnet, $seat->subnet->prefix->network);
             yield new Finding(
-                $this->about(),
-                Severity::Wrong,
-                \sprintf('%s sits among the leased: %s', $seat->device->name, $address->address),
-                'The server may hand the same address to somebody else, and then there are two.',
-                [$seat->device->id],
-                null === $free
+                about: $this->about(),
+                severity: Severity::Wrong,
+                title: \sprintf('%s sits among the leased: %s', $seat->device->name, $address->address),
+                why: 'The server may hand the same address to somebody else, and then there are two.',
+                devices: [$seat->device->id],
+                advice: null === $free
                     ? 'Give it an address outside the range, or reserve it at the server.'
                     : \sprintf(
                         'Give it %s, or reserve %s for its MAC at the server.',
                         Ipv4Address::fromInt($free),
                         $address->address,
                     ),
-                null === $free ? null : $seat->moveTo($plan->job, $free, $address->prefix->length),
-                $seat->segment?->id,
-                (string) $address->address,
+                change: null === $free ? null : $seat->moveTo($plan->job, $free, $address->prefix->length),
+                segment: $seat->segment?->id,
+                value: (string) $address->address,
             );
         }
     }

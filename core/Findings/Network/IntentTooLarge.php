@@ -24,15 +24,15 @@ final class IntentTooLarge implements Rule
         foreach ($plan->job->intents as $intent) {
             if ($plan->prover()->isTooLarge($intent)) {
                 yield new Finding(
-                    $this->about(),
-                    Severity::Care,
-                    \sprintf('"%s" joins too many places to be predicted', $intent->name),
-                    \sprintf(
+                    about: $this->about(),
+                    severity: Severity::Care,
+                    title: \sprintf('"%s" joins too many places to be predicted', $intent->name),
+                    why: \sprintf(
                         'It stands for %s pairs that the network tells apart, so it is left untried and proves nothing.',
                         number_format($plan->prover()->intent($intent)->count(), 0, '.', ' '),
                     ),
-                    [],
-                    'Split it: name the segments or kinds that really must, or must not, meet.',
+                    devices: [],
+                    advice: 'Split it: name the segments or kinds that really must, or must not, meet.',
                     value: $intent->id,
                 );
             }

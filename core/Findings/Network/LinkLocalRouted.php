@@ -25,13 +25,13 @@ final class LinkLocalRouted implements Rule
             foreach ($router->interfaces as $interface) {
                 if (0xA9FE === ($interface->address?->address->value ?? 0) >> 16) {
                     yield new Finding(
-                        $this->about(),
-                        Severity::Wrong,
-                        \sprintf('%s has a link-local address, %s', $router->name, $interface->address),
-                        'Link-local addresses are not to be routed (RFC 3927, section 7): many units refuse what comes from '
+                        about: $this->about(),
+                        severity: Severity::Wrong,
+                        title: \sprintf('%s has a link-local address, %s', $router->name, $interface->address),
+                        why: 'Link-local addresses are not to be routed (RFC 3927, section 7): many units refuse what comes from '
                         .'there with another subnet\'s address, others answer.',
-                        [$router->id],
-                        'Give the segment a subnet of its own.',
+                        devices: [$router->id],
+                        advice: 'Give the segment a subnet of its own.',
                         segment: $interface->segment,
                         value: (string) $interface->address,
                     );

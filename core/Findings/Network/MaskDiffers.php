@@ -27,15 +27,15 @@ final class MaskDiffers implements Rule
             }
             $wide = $address->prefix->length < $seat->subnet->prefix->length;
             yield new Finding(
-                $this->about(),
-                Severity::Wrong,
-                \sprintf(
+                about: $this->about(),
+                severity: Severity::Wrong,
+                title: \sprintf(
                     '%s has mask /%d where its subnet has /%d',
                     $seat->device->name,
                     $address->prefix->length,
                     $seat->subnet->prefix->length,
                 ),
-                $wide
+                why: $wide
                     ? \sprintf(
                         'It takes all of %s for neighbours and looks for them in its own segment, where most of them are not.',
                         $address->prefix,
@@ -44,12 +44,12 @@ final class MaskDiffers implements Rule
                         'It takes neighbours outside %s for strangers and sends them to the gateway.',
                         $address->prefix,
                     ),
-                [$seat->device->id],
-                \sprintf('Set its mask to %s (/%d).', $seat->subnet->prefix->dottedMask(), $seat->subnet->prefix->length),
-                $seat->moveTo($plan->job, $address->address->value, $seat->subnet->prefix->length),
-                $seat->segment?->id,
-                (string) $address,
-                \sprintf('mask /%d here', $address->prefix->length),
+                devices: [$seat->device->id],
+                advice: \sprintf('Set its mask to %s (/%d).', $seat->subnet->prefix->dottedMask(), $seat->subnet->prefix->length),
+                change: $seat->moveTo($plan->job, $address->address->value, $seat->subnet->prefix->length),
+                segment: $seat->segment?->id,
+                value: (string) $address,
+                short: \sprintf('mask /%d here', $address->prefix->length),
             );
         }
     }

@@ -29,23 +29,23 @@ final class NetworkOrBroadcast implements Rule
             }
             $free = $plan->nextFree($seat->subnet, $seat->subnet->prefix->network);
             yield new Finding(
-                $this->about(),
-                Severity::Wrong,
-                \sprintf(
+                about: $this->about(),
+                severity: Severity::Wrong,
+                title: \sprintf(
                     '%s has %s, the %s address of %s',
                     $seat->device->name,
                     $address,
                     $address->value === $seat->subnet->prefix->network ? 'network' : 'broadcast',
                     $seat->subnet->prefix,
                 ),
-                $address->value === $seat->subnet->prefix->network
+                why: $address->value === $seat->subnet->prefix->network
                     ? 'Older stacks take it for the whole subnet (RFC 1122, section 3.2.1.3): some reach it, some do not.'
                     : 'That address stands for the whole subnet; packets for it go to everybody or nobody.',
-                [$seat->device->id],
-                null === $free ? 'Give it a host address.' : \sprintf('Give it %s.', Ipv4Address::fromInt($free)),
-                null === $free ? null : $seat->moveTo($plan->job, $free, $seat->subnet->prefix->length),
-                $seat->segment?->id,
-                (string) $address,
+                devices: [$seat->device->id],
+                advice: null === $free ? 'Give it a host address.' : \sprintf('Give it %s.', Ipv4Address::fromInt($free)),
+                change: null === $free ? null : $seat->moveTo($plan->job, $free, $seat->subnet->prefix->length),
+                segment: $seat->segment?->id,
+                value: (string) $address,
             );
         }
     }

@@ -36,9 +36,9 @@ final class OutsideSubnet implements Rule
             $subnet = $seat->segment->subnets[0];
             $free = $plan->nextFree($subnet, $subnet->prefix->network);
             yield new Finding(
-                $this->about(),
-                Severity::Wrong,
-                \sprintf(
+                about: $this->about(),
+                severity: Severity::Wrong,
+                title: \sprintf(
                     '%s has %s, which lies outside %s',
                     $seat->device->name,
                     $address->address,
@@ -47,20 +47,20 @@ final class OutsideSubnet implements Rule
                         array_map(static fn (Subnet $s): string => (string) $s->prefix, $seat->segment->subnets),
                     ),
                 ),
-                \sprintf(
+                why: \sprintf(
                     'Who has an address of the plan in %s does not take it for a neighbour: it and they do not hear each other.',
                     $seat->segment->name,
                 ),
-                [$seat->device->id],
-                null === $free
+                devices: [$seat->device->id],
+                advice: null === $free
                     ? 'Give it an address of its segment.'
                     : \sprintf(
                         'Give it %s, or move it to the segment the address belongs to.',
                         Ipv4Address::fromInt($free),
                     ),
-                null === $free ? null : $seat->moveTo($plan->job, $free, $subnet->prefix->length),
-                $seat->segment->id,
-                (string) $address->address,
+                change: null === $free ? null : $seat->moveTo($plan->job, $free, $subnet->prefix->length),
+                segment: $seat->segment->id,
+                value: (string) $address->address,
             );
         }
     }

@@ -32,15 +32,15 @@ final class OverlappingSubnets implements Rule
         foreach ($all as [$prefix, $segment]) {
             if (null !== $open && $open[0]->overlaps($prefix)) {
                 yield new Finding(
-                    $this->about(),
-                    Severity::Wrong,
-                    \sprintf('%s of %s overlaps %s of %s', $prefix, $segment->name, $open[0], $open[1]->name),
-                    'Who stands in both uses the narrower one, of two alike the first it lists; the other goes silent.',
-                    [],
-                    'Give one of them another prefix.',
-                    null,
-                    $segment->id,
-                    (string) $prefix,
+                    about: $this->about(),
+                    severity: Severity::Wrong,
+                    title: \sprintf('%s of %s overlaps %s of %s', $prefix, $segment->name, $open[0], $open[1]->name),
+                    why: 'Who stands in both uses the narrower one, of two alike the first it lists; the other goes silent.',
+                    devices: [],
+                    advice: 'Give one of them another prefix.',
+                    change: null,
+                    segment: $segment->id,
+                    value: (string) $prefix,
                 );
             } else {
                 $open = [$prefix, $segment];

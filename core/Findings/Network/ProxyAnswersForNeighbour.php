@@ -45,21 +45,21 @@ final class ProxyAnswersForNeighbour implements Rule
         $more = \count($units) - \count($names);
 
         return new Finding(
-            $this->about(),
-            Severity::Wrong,
-            \sprintf(
+            about: $this->about(),
+            severity: Severity::Wrong,
+            title: \sprintf(
                 '%s answers ARP in %s for %s%s',
                 $router->name,
                 $plan->network()->segmentName($segment),
                 implode(', ', $names),
                 $more > 0 ? \sprintf(' and %d more', $more) : '',
             ),
-            'They stand there themselves and answer, too: whichever is heard first gets the packet.',
-            [$router->id, ...$units],
-            'Correct the prefix or route by which the router looks for them elsewhere, or switch proxy ARP off on this port.',
-            null,
-            $segment,
-            implode(' ', array_map(static fn (int $a): string => (string) Ipv4Address::fromInt($a), array_keys($taken))),
+            why: 'They stand there themselves and answer, too: whichever is heard first gets the packet.',
+            devices: [$router->id, ...$units],
+            advice: 'Correct the prefix or route by which the router looks for them elsewhere, or switch proxy ARP off on this port.',
+            change: null,
+            segment: $segment,
+            value: implode(' ', array_map(static fn (int $a): string => (string) Ipv4Address::fromInt($a), array_keys($taken))),
         );
     }
 

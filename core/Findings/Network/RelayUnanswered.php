@@ -30,20 +30,20 @@ final class RelayUnanswered implements Rule
                     continue;
                 }
                 yield new Finding(
-                    $this->about(),
-                    Severity::Wrong,
-                    \sprintf(
+                    about: $this->about(),
+                    severity: Severity::Wrong,
+                    title: \sprintf(
                         '%s relays DHCP from %s to %s, and no answer comes',
                         $router->name,
                         $plan->network()->segmentName($interface->segment),
                         $interface->relay,
                     ),
-                    $cause->text.'. Units there get no address by DHCP.',
-                    [$router->id],
-                    'Name the right server, let it listen on udp/67, and see that it is routed both ways.',
-                    null,
-                    $interface->segment,
-                    (string) $interface->relay,
+                    why: $cause->text.'. Units there get no address by DHCP.',
+                    devices: [$router->id],
+                    advice: 'Name the right server, let it listen on udp/67, and see that it is routed both ways.',
+                    change: null,
+                    segment: $interface->segment,
+                    value: (string) $interface->relay,
                 );
             }
         }

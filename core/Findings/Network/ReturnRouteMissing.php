@@ -79,12 +79,12 @@ final class ReturnRouteMissing implements Rule
         $own = array_values((array) ($job->record(Router::class, $router->id)['routes'] ?? []));
 
         return new Finding(
-            $this->about(),
-            Severity::Wrong,
-            \sprintf('%s has no way back to %s', $router->name, $names),
-            'Others reach its subnets, but answers to these prefixes have no route: what is asked from there is answered into nowhere.',
-            [$router->id],
-            [] === $routes
+            about: $this->about(),
+            severity: Severity::Wrong,
+            title: \sprintf('%s has no way back to %s', $router->name, $names),
+            why: 'Others reach its subnets, but answers to these prefixes have no route and go nowhere.',
+            devices: [$router->id],
+            advice: [] === $routes
                 ? \sprintf('Add routes to %s on it.', $names)
                 : \sprintf(
                     'Add the route %s via %s on it%s.',
@@ -92,13 +92,13 @@ final class ReturnRouteMissing implements Rule
                     $routes[0]['via'],
                     \count($routes) > 1 ? \sprintf(', and %d more', \count($routes) - 1) : '',
                 ),
-            [] === $routes
+            change: [] === $routes
                 ? null
                 : new ChangeSet(\sprintf('Added the way back to %s on %s', $names, $router->name), [
                     $job->edit(Router::class, $router->id, ['routes' => [...$own, ...$routes]]),
                 ]),
-            null,
-            implode(' ', $prefixes),
+            segment: null,
+            value: implode(' ', $prefixes),
         );
     }
 

@@ -41,7 +41,13 @@ final class ServersAddress implements Rule
                 $address = $interface->address?->address;
                 foreach (null === $address ? [] : $servers[$address->value] ?? [] as [$what, $port, $segment]) {
                     if (true !== $node?->listensOn(Protocol::Udp, $port)) {
-                        yield $this->finding($device->id, $device->name, (string) $address, $what, $segment);
+                        yield $this->finding(
+                            id: $device->id,
+                            name: $device->name,
+                            address: (string) $address,
+                            what: $what,
+                            segment: $segment,
+                        );
                     }
                 }
             }

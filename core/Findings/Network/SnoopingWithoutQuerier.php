@@ -26,16 +26,16 @@ final class SnoopingWithoutQuerier implements Rule
         foreach ($plan->job->segments as $segment) {
             if ($segment->snooping && !$segment->querier) {
                 yield new Finding(
-                    $this->about(),
-                    Severity::Care,
-                    \sprintf('%s snoops multicast, but nobody queries', $segment->name),
-                    'Multicast works for about 260 s after a unit joins, then stops. Some switches flood instead.',
-                    [],
-                    'Switch a querier on in this segment.',
-                    new ChangeSet(\sprintf('Switched a querier on in %s', $segment->name), [
+                    about: $this->about(),
+                    severity: Severity::Care,
+                    title: \sprintf('%s snoops multicast, but nobody queries', $segment->name),
+                    why: 'Multicast works for about 260 s after a unit joins, then stops. Some switches flood instead.',
+                    devices: [],
+                    advice: 'Switch a querier on in this segment.',
+                    change: new ChangeSet(\sprintf('Switched a querier on in %s', $segment->name), [
                         $plan->job->edit(Segment::class, $segment->id, ['querier' => true]),
                     ]),
-                    $segment->id,
+                    segment: $segment->id,
                 );
             }
         }

@@ -30,15 +30,15 @@ final class TwoInterfacesOneSubnet implements Rule
                         continue;
                     }
                     yield new Finding(
-                        $this->about(),
-                        Severity::Wrong,
-                        \sprintf('%s has %s and %s in one subnet', $device->name, $one->name, $other->name),
-                        self::why($plan->network(), $device, $one, $other),
-                        [$device->id],
-                        \sprintf('Give %s an address of another subnet.', $other->name),
-                        null,
-                        $one->segment,
-                        (string) $other->address,
+                        about: $this->about(),
+                        severity: Severity::Wrong,
+                        title: \sprintf('%s has %s and %s in one subnet', $device->name, $one->name, $other->name),
+                        why: self::why($plan->network(), $device, $one, $other),
+                        devices: [$device->id],
+                        advice: \sprintf('Give %s an address of another subnet.', $other->name),
+                        change: null,
+                        segment: $one->segment,
+                        value: (string) $other->address,
                     );
                 }
             }

@@ -33,18 +33,18 @@ final class TwoProxies implements Rule
         foreach ($proxies as $segment => $routers) {
             if (\count($routers) > 1) {
                 yield new Finding(
-                    $this->about(),
-                    Severity::Care,
-                    \sprintf(
+                    about: $this->about(),
+                    severity: Severity::Care,
+                    title: \sprintf(
                         '%s all answer ARP for others in %s',
                         implode(' and ', array_map(static fn (Router $r): string => $r->name, $routers)),
                         $plan->network()->segmentName((string) $segment),
                     ),
-                    'For what both lead to, whichever is heard first is used: the way changes from hour to hour.',
-                    array_map(strval(...), array_keys($routers)),
-                    'Leave proxy ARP on at one of them.',
-                    null,
-                    (string) $segment,
+                    why: 'For what both lead to, whichever is heard first is used: the way changes from hour to hour.',
+                    devices: array_map(strval(...), array_keys($routers)),
+                    advice: 'Leave proxy ARP on at one of them.',
+                    change: null,
+                    segment: (string) $segment,
                 );
             }
         }

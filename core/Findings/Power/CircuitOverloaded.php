@@ -27,17 +27,17 @@ final class CircuitOverloaded implements Rule
         foreach (CircuitSum::all($plan->job) as $sum) {
             if (!$sum->fits()) {
                 yield new Finding(
-                    $this->about(),
-                    Severity::Wrong,
-                    \sprintf(
+                    about: $this->about(),
+                    severity: Severity::Wrong,
+                    title: \sprintf(
                         '%s bears %d W all day, and %d W hang on it',
                         $sum->circuit->name,
                         $sum->circuit->usableWatts(),
                         $sum->total(),
                     ),
-                    \sprintf('Most of it: %s.', implode(', ', \array_slice(array_column($sum->loads, 'name'), 0, self::NAMED))),
-                    [],
-                    'Let a licensed electrician lay another circuit, or move some of it.',
+                    why: \sprintf('Most of it: %s.', implode(', ', \array_slice(array_column($sum->loads, 'name'), 0, self::NAMED))),
+                    devices: [],
+                    advice: 'Let a licensed electrician lay another circuit, or move some of it.',
                     value: $sum->circuit->id,
                     records: [['circuits', $sum->circuit->id]],
                 );

@@ -25,12 +25,12 @@ final class RackNotEarthed implements Rule
         foreach ($plan->job->all(Rack::class) as $rack) {
             if (!$rack->earthed && [] !== $rack->holds) {
                 yield new Finding(
-                    $this->about(),
-                    Severity::Care,
-                    \sprintf('Nobody has said that %s is earthed', $rack->name),
-                    'A fault of one unit then stands on the metal of all.',
-                    [],
-                    'Have a licensed electrician bond it, and note it here.',
+                    about: $this->about(),
+                    severity: Severity::Care,
+                    title: \sprintf('Nobody has said that %s is earthed', $rack->name),
+                    why: 'A fault of one unit then stands on the metal of all.',
+                    devices: [],
+                    advice: 'Have a licensed electrician bond it, and note it here.',
                     value: $rack->id,
                     records: [['racks', $rack->id]],
                 );

@@ -35,18 +35,18 @@ final class RackTooWarm implements Rule
                 }
                 if ($place->celsius + self::INSIDE > $tender->celsius) {
                     yield new Finding(
-                        $this->about(),
-                        Severity::Care,
-                        \sprintf(
+                        about: $this->about(),
+                        severity: Severity::Care,
+                        title: \sprintf(
                             '%s gets %d °C inside, and %s bears %d',
                             $sum->rack->name,
                             $place->celsius + self::INSIDE,
                             $tender->name,
                             $tender->celsius,
                         ),
-                        \sprintf('%s gets %d °C, and inside a rack it is about %d more.', $place->name, $place->celsius, self::INSIDE),
-                        $tender->devices(),
-                        \sprintf('Move air: %d W are %d BTU/h to carry off.', $sum->watts(), $sum->btuPerHour()),
+                        why: \sprintf('%s gets %d °C, and inside a rack it is about %d more.', $place->name, $place->celsius, self::INSIDE),
+                        devices: $tender->devices(),
+                        advice: \sprintf('Move air: %d W are %d BTU/h to carry off.', $sum->watts(), $sum->btuPerHour()),
                         value: $sum->rack->id,
                         records: [['racks', $sum->rack->id]],
                     );

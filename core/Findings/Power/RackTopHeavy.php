@@ -36,9 +36,9 @@ final class RackTopHeavy implements Rule
             }
             [$light, $heavy] = $high;
             yield new Finding(
-                $this->about(),
-                Severity::Care,
-                \sprintf(
+                about: $this->about(),
+                severity: Severity::Care,
+                title: \sprintf(
                     '%s with %s kg stands above %s with %s kg in %s',
                     $heavy->name,
                     $heavy->kilograms,
@@ -46,10 +46,10 @@ final class RackTopHeavy implements Rule
                     $light->kilograms ?? 0,
                     $sum->rack->name,
                 ),
-                'It tips when it is pulled out, and is lifted higher than it need be.',
-                $heavy->devices(),
-                'Put what is heavy low.',
-                $this->reorder($plan, $sum),
+                why: 'It tips when it is pulled out, and is lifted higher than it need be.',
+                devices: $heavy->devices(),
+                advice: 'Put what is heavy low.',
+                change: $this->reorder($plan, $sum),
                 value: $sum->rack->id,
                 records: [['racks', $sum->rack->id]],
             );

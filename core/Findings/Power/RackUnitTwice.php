@@ -24,24 +24,24 @@ final class RackUnitTwice implements Rule
         foreach ($plan->racks() as $sum) {
             foreach ($sum->overlaps() as [$one, $other]) {
                 yield new Finding(
-                    $this->about(),
-                    Severity::Wrong,
-                    \sprintf('%s and %s both take unit %d of %s', $one->name, $other->name, $other->item->unit, $sum->rack->name),
-                    \sprintf('%s takes %d to %d.', $one->name, $one->item->unit, $one->top()),
-                    [...$one->devices(), ...$other->devices()],
-                    \sprintf('Move %s.', $other->name),
+                    about: $this->about(),
+                    severity: Severity::Wrong,
+                    title: \sprintf('%s and %s both take unit %d of %s', $one->name, $other->name, $other->item->unit, $sum->rack->name),
+                    why: \sprintf('%s takes %d to %d.', $one->name, $one->item->unit, $one->top()),
+                    devices: [...$one->devices(), ...$other->devices()],
+                    advice: \sprintf('Move %s.', $other->name),
                     value: $sum->rack->id.' '.$other->index,
                     records: [['racks', $sum->rack->id]],
                 );
             }
             foreach ($sum->overruns() as $one) {
                 yield new Finding(
-                    $this->about(),
-                    Severity::Wrong,
-                    \sprintf('%s stands out of %s at the top', $one->name, $sum->rack->name),
-                    \sprintf('The rack has %d units, and it ends at %d.', $sum->rack->units, $one->top()),
-                    $one->devices(),
-                    'Move it down.',
+                    about: $this->about(),
+                    severity: Severity::Wrong,
+                    title: \sprintf('%s stands out of %s at the top', $one->name, $sum->rack->name),
+                    why: \sprintf('The rack has %d units, and it ends at %d.', $sum->rack->units, $one->top()),
+                    devices: $one->devices(),
+                    advice: 'Move it down.',
                     value: $sum->rack->id.' '.$one->index.' top',
                     records: [['racks', $sum->rack->id]],
                 );

@@ -36,17 +36,23 @@ final class MediaNotForwarded implements Rule
             [$first, $last] = [$this->port($plan, $host, self::FROM), $this->port($plan, $host, self::TO)];
             $public = $plan->settings()->value($host, self::PUBLIC)?->text() ?? '';
             $router = 0 === $conference->outside ? null : $this->router($plan, $public);
-            if (null === $router || null === $first || null === $last || $this->isHandedOn($router, $public, $host, $first, $last)) {
+            if (null === $router || null === $first || null === $last || $this->isHandedOn(
+                router: $router,
+                public: $public,
+                host: $host,
+                first: $first,
+                last: $last,
+            )) {
                 continue;
             }
             yield new Finding(
-                $this->about(),
-                Severity::Wrong,
-                \sprintf('%s hands no media on to %s', $router->name, $host->name),
-                \sprintf('Whoever calls from outside sends to %s, UDP ports %d to %d.', $public, $first, $last),
-                [$host->id, $router->id],
-                \sprintf('Hand UDP %d to %d on to it.', $first, $last),
-                $this->handOn($plan, $router, $public, $host, $first, $last),
+                about: $this->about(),
+                severity: Severity::Wrong,
+                title: \sprintf('%s hands no media on to %s', $router->name, $host->name),
+                why: \sprintf('Whoever calls from outside sends to %s, UDP ports %d to %d.', $public, $first, $last),
+                devices: [$host->id, $router->id],
+                advice: \sprintf('Hand UDP %d to %d on to it.', $first, $last),
+                change: $this->handOn(plan: $plan, router: $router, public: $public, host: $host, first: $first, last: $last),
                 records: [['conferences', $conference->id]],
             );
         }

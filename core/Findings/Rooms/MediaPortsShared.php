@@ -34,7 +34,14 @@ final class MediaPortsShared implements Rule
                 if (null !== $other) {
                     $others = [$free, $free + $last - $first];
                     $room = $others[1] > self::LAST ? null : $others;
-                    yield $this->finding($plan, $other, $device, (string) $address, [$first, $last], $room);
+                    yield $this->finding(
+                        plan: $plan,
+                        one: $other,
+                        other: $device,
+                        address: (string) $address,
+                        ports: [$first, $last],
+                        free: $room,
+                    );
                     $free = $others[1] + 1;
                 }
             }
@@ -76,15 +83,18 @@ final class MediaPortsShared implements Rule
     private function finding(Plan $plan, Device $one, Device $other, string $address, array $ports, ?array $free): Finding
     {
         return new Finding(
-            $this->about(),
-            Severity::Wrong,
-            \sprintf('%s and %s have the same media ports behind %s', $one->name, $other->name, $address),
-            \sprintf('The router forwards UDP ports %d to %d to one of them: calls from outside to the other have no media.', ...$ports),
-            [$one->id, $other->id],
-            null === $free
+            about: $this->about(),
+            severity: Severity::Wrong,
+            title: \sprintf('%s and %s have the same media ports behind %s', $one->name, $other->name, $address),
+            why: \sprintf(
+                'The router forwards UDP ports %d to %d to one of them: calls from outside to the other have no media.',
+                ...$ports,
+            ),
+            devices: [$one->id, $other->id],
+            advice: null === $free
                 ? 'Give each a range of its own.'
                 : \sprintf('Set media ports %d to %d on %s, and forward them to it.', $free[0], $free[1], $other->name),
-            null === $free ? null : $plan->tell(
+            change: null === $free ? null : $plan->tell(
                 $other,
                 [self::FROM => $free[0], self::TO => $free[1]],
                 \sprintf('Media ports %d to %d on %s', $free[0], $free[1], $other->name),

@@ -30,12 +30,12 @@ final class OutsideCannotCall implements Rule
             $isAble = null !== $plan->settings()->setting($host, self::WAYS[0]);
             if ($conference->outside > 0 && $isAble && [] === $known) {
                 yield new Finding(
-                    $this->about(),
-                    Severity::Wrong,
-                    \sprintf('%s has sites from outside, and %s no public address', $conference->name, $host->name),
-                    'They dial what stands at the foot of its screen: the address before the translation gets nobody there.',
-                    [$host->id],
-                    'Ask the network administrator for the address and the forwarded ports, or take a relay.',
+                    about: $this->about(),
+                    severity: Severity::Wrong,
+                    title: \sprintf('%s has sites from outside, and %s no public address', $conference->name, $host->name),
+                    why: 'They dial what stands at the foot of its screen: the address before the translation gets nobody there.',
+                    devices: [$host->id],
+                    advice: 'Ask the network administrator for the address and the forwarded ports, or take a relay.',
                     value: $conference->id,
                     records: [['conferences', $conference->id]],
                 );

@@ -42,13 +42,13 @@ final class SiteNotListed implements Rule
                     continue;
                 }
                 yield new Finding(
-                    $this->about(),
-                    Severity::Care,
-                    \sprintf('%s is not in the directory of %s', $site->name, $host->name),
-                    \sprintf('%s begins there.', $conference->name),
-                    [$host->id, $site->id],
-                    \sprintf('Enter %s in the directory of %s.', $site->name, $host->name),
-                    self::enter($plan, $host->id, $id),
+                    about: $this->about(),
+                    severity: Severity::Care,
+                    title: \sprintf('%s is not in the directory of %s', $site->name, $host->name),
+                    why: \sprintf('%s begins there.', $conference->name),
+                    devices: [$host->id, $site->id],
+                    advice: \sprintf('Enter %s in the directory of %s.', $site->name, $host->name),
+                    change: self::enter($plan, $host->id, $id),
                     value: $conference->id.' '.$id,
                     records: [['conferences', $conference->id]],
                 );

@@ -35,18 +35,18 @@ final class SitesBeyondLicence implements Rule
             $allowed = null === $capacity ? null : $plan->licences()->capacity($host, $capacity)['allowed'];
             if (null !== $capacity && null !== $allowed && $sites > max(self::PAIR, $allowed)) {
                 yield new Finding(
-                    $this->about(),
-                    Severity::Wrong,
-                    \sprintf(
+                    about: $this->about(),
+                    severity: Severity::Wrong,
+                    title: \sprintf(
                         '%s has %d sites, and %s brings %d together',
                         $conference->name,
                         $sites,
                         $host->name,
                         max(self::PAIR, $allowed),
                     ),
-                    'Itself counts. The last ones to dial are refused.',
-                    [$host->id],
-                    $plan->licences()->order($host, $capacity, $sites - $allowed),
+                    why: 'Itself counts. The last ones to dial are refused.',
+                    devices: [$host->id],
+                    advice: $plan->licences()->order($host, $capacity, $sites - $allowed),
                     value: $conference->id,
                     records: [['conferences', $conference->id]],
                 );

@@ -33,16 +33,16 @@ final class ChainTooLate implements Rule
                 $stages = $sum->stages;
                 usort($stages, static fn (StageSum $a, StageSum $b): int => $b->ms <=> $a->ms);
                 yield new Finding(
-                    $this->about(),
-                    Severity::Wrong,
-                    $isEarly
+                    about: $this->about(),
+                    severity: Severity::Wrong,
+                    title: $isEarly
                         ? \sprintf('%s is at the end after %.1f ms, before %.1f', $chain->name, $total, $sum->earliestMs())
                         : \sprintf('%s is at the end after %.1f ms, and may take %.1f', $chain->name, $total, (float) $limit),
-                    ChainFor::Picture === $chain->for
+                    why: ChainFor::Picture === $chain->for
                         ? \sprintf('The picture takes %.1f ms.', $chain->pictureMs ?? 0.0)
                         : 'Who hears themselves that late plays against it.',
-                    [],
-                    $isEarly ? 'Delay the sound.' : \sprintf('Most of it is %s: %.1f ms.', $stages[0]->stage->name, $stages[0]->ms),
+                    devices: [],
+                    advice: $isEarly ? 'Delay the sound.' : \sprintf('Most of it is %s: %.1f ms.', $stages[0]->stage->name, $stages[0]->ms),
                     value: $chain->id,
                     records: [['chains', $chain->id]],
                 );

@@ -27,18 +27,18 @@ final class ChannelsShort implements Rule
             $narrow = $sum->narrowest();
             if (null !== $chain->channels && null !== $narrow && $narrow->channels < $chain->channels) {
                 yield new Finding(
-                    $this->about(),
-                    Severity::Wrong,
-                    \sprintf(
+                    about: $this->about(),
+                    severity: Severity::Wrong,
+                    title: \sprintf(
                         '%s lets %d of %d channels of %s through',
                         $narrow->stage->name,
                         $narrow->channels,
                         $chain->channels,
                         $chain->name,
                     ),
-                    'What is above that is not heard.',
-                    $narrow->units(),
-                    'Plan fewer channels, or a wider way.',
+                    why: 'What is above that is not heard.',
+                    devices: $narrow->units(),
+                    advice: 'Plan fewer channels, or a wider way.',
                     value: $chain->id,
                     records: [['chains', $chain->id]],
                 );

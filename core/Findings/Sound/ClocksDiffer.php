@@ -28,12 +28,12 @@ final class ClocksDiffer implements Rule
             $clocks = $sum->clocks();
             if (\count($clocks) > 1) {
                 yield new Finding(
-                    $this->about(),
-                    Severity::Wrong,
-                    \sprintf('%s is paced by %s', $chain->name, implode(' and by ', array_column($clocks, 'clock'))),
-                    'Two clocks drift apart: a click every few seconds.',
-                    array_merge(...array_map(static fn (StageSum $s): array => $s->units(), $clocks)),
-                    \sprintf('Let all follow %s, or name what converts between them.', $clocks[0]->clock),
+                    about: $this->about(),
+                    severity: Severity::Wrong,
+                    title: \sprintf('%s is paced by %s', $chain->name, implode(' and by ', array_column($clocks, 'clock'))),
+                    why: 'Two clocks drift apart: a click every few seconds.',
+                    devices: array_merge(...array_map(static fn (StageSum $s): array => $s->units(), $clocks)),
+                    advice: \sprintf('Let all follow %s, or name what converts between them.', $clocks[0]->clock),
                     value: $chain->id,
                     records: [['chains', $chain->id]],
                 );

@@ -27,12 +27,12 @@ final class GainAfterPatch implements Rule
             $late = $sum->lateGain();
             if (null !== $late) {
                 yield new Finding(
-                    $this->about(),
-                    Severity::Care,
-                    \sprintf('%s: %s comes after the routing', $chain->name, $late->stage->name),
-                    'Behind it only trim is at hand, and all who share the source hear the change.',
-                    $late->units(),
-                    'Set the gain first.',
+                    about: $this->about(),
+                    severity: Severity::Care,
+                    title: \sprintf('%s: %s comes after the routing', $chain->name, $late->stage->name),
+                    why: 'Behind it only trim is at hand, and all who share the source hear the change.',
+                    devices: $late->units(),
+                    advice: 'Set the gain first.',
                     value: $chain->id,
                     records: [['chains', $chain->id]],
                 );

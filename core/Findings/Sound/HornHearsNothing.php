@@ -27,25 +27,25 @@ final class HornHearsNothing implements Rule
         if ([] !== $deaf) {
             $more = \count($deaf) - 1;
             yield new Finding(
-                $this->about(),
-                Severity::Care,
-                0 === $more
+                about: $this->about(),
+                severity: Severity::Care,
+                title: 0 === $more
                     ? \sprintf('%s listens to no zone, and has no number', $deaf[0]->name)
                     : \sprintf('%s and %d more listen to no zone, and have no number', $deaf[0]->name, $more),
-                'Nothing that is announced comes out there.',
-                array_map(static fn (Device $d): string => $d->id, $deaf),
-                'Let them join the group of their zone, or give them numbers.',
+                why: 'Nothing that is announced comes out there.',
+                devices: array_map(static fn (Device $d): string => $d->id, $deaf),
+                advice: 'Let them join the group of their zone, or give them numbers.',
             );
         }
         foreach (PagingZones::of($plan->job) as $zone) {
             if ([] === $zone->speakers) {
                 yield new Finding(
-                    $this->about(),
-                    Severity::Care,
-                    \sprintf('Nobody speaks to %s', $zone->group),
-                    \sprintf('%s and %d more listen to it.', $zone->horns[0]->name, \count($zone->horns) - 1),
-                    [$zone->horns[0]->id],
-                    'Plan the stream or the number that speaks to it, or let them listen to another group.',
+                    about: $this->about(),
+                    severity: Severity::Care,
+                    title: \sprintf('Nobody speaks to %s', $zone->group),
+                    why: \sprintf('%s and %d more listen to it.', $zone->horns[0]->name, \count($zone->horns) - 1),
+                    devices: [$zone->horns[0]->id],
+                    advice: 'Plan the stream or the number that speaks to it, or let them listen to another group.',
                     value: $zone->group,
                 );
             }

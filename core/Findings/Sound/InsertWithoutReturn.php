@@ -26,18 +26,18 @@ final class InsertWithoutReturn implements Rule
             $sum = $plan->sumOf($chain);
             foreach ($sum->withoutReturn() as $insert) {
                 yield new Finding(
-                    $this->about(),
-                    Severity::Wrong,
-                    \sprintf(
+                    about: $this->about(),
+                    severity: Severity::Wrong,
+                    title: \sprintf(
                         '%s: %d of %d channels come back from %s',
                         $chain->name,
                         $insert->stage->returned ?? 0,
                         $insert->sent(),
                         $insert->stage->name,
                     ),
-                    'Without the return nothing is heard of those that were sent.',
-                    $insert->units(),
-                    'Take the inputs of those channels from where they come back.',
+                    why: 'Without the return nothing is heard of those that were sent.',
+                    devices: $insert->units(),
+                    advice: 'Take the inputs of those channels from where they come back.',
                     value: $chain->id.' '.$insert->stage->name,
                     records: [['chains', $chain->id]],
                 );

@@ -31,13 +31,13 @@ final class SampleRatesDiffer implements Rule
             $sum = $plan->sumOf($chain);
             foreach ($sum->ratesApart() as [$before, $after]) {
                 yield new Finding(
-                    $this->about(),
-                    Severity::Wrong,
-                    \sprintf('%s: %s runs at %s kHz, %s at %s', $chain->name, ...self::both($before, $after)),
-                    'Clicks, silence, or the wrong pitch.',
-                    [...$before->units(), ...$after->units()],
-                    'Set both to one rate, or name the converter between them.',
-                    self::change($plan, $before, $after),
+                    about: $this->about(),
+                    severity: Severity::Wrong,
+                    title: \sprintf('%s: %s runs at %s kHz, %s at %s', $chain->name, ...self::both($before, $after)),
+                    why: 'Clicks, silence, or the wrong pitch.',
+                    devices: [...$before->units(), ...$after->units()],
+                    advice: 'Set both to one rate, or name the converter between them.',
+                    change: self::change($plan, $before, $after),
                     value: $chain->id.' '.$after->stage->name,
                     records: [['chains', $chain->id]],
                 );

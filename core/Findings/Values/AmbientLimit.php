@@ -28,12 +28,12 @@ final class AmbientLimit implements Rule
                 }
                 if ($place->celsius > $limit) {
                     yield new Finding(
-                        $this->about(),
-                        Severity::Care,
-                        \sprintf('%s bears %d °C; in %s it gets %d °C', $device->name, $limit, $place->name, $place->celsius),
-                        'It runs until the first warm week.',
-                        [$device->id],
-                        'Put it elsewhere, or move air through the rack.',
+                        about: $this->about(),
+                        severity: Severity::Care,
+                        title: \sprintf('%s bears %d °C; in %s it gets %d °C', $device->name, $limit, $place->name, $place->celsius),
+                        why: 'It runs until the first warm week.',
+                        devices: [$device->id],
+                        advice: 'Put it elsewhere, or move air through the rack.',
                         value: $place->id,
                     );
                 }

@@ -30,12 +30,12 @@ final class CapacityExceeded implements Rule
                     continue;
                 }
                 yield new Finding(
-                    $this->about(),
-                    Severity::Wrong,
-                    \sprintf('%s: %d %s planned, %d allowed', $device->name, $of['used'], lcfirst($capacity->name), $of['allowed']),
-                    'The last ones to come are refused.',
-                    [$device->id],
-                    $plan->licences()->order($device, $capacity, $of['used'] - $of['allowed']).' Or plan fewer.',
+                    about: $this->about(),
+                    severity: Severity::Wrong,
+                    title: \sprintf('%s: %d %s planned, %d allowed', $device->name, $of['used'], lcfirst($capacity->name), $of['allowed']),
+                    why: 'The last ones to come are refused.',
+                    devices: [$device->id],
+                    advice: $plan->licences()->order($device, $capacity, $of['used'] - $of['allowed']).' Or plan fewer.',
                     value: $capacity->id,
                 );
             }

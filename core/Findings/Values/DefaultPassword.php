@@ -32,17 +32,17 @@ final class DefaultPassword implements Rule
                 continue;
             }
             yield new Finding(
-                $this->about(),
-                Severity::Care,
-                \sprintf(
+                about: $this->about(),
+                severity: Severity::Care,
+                title: \sprintf(
                     null === $device->password
                         ? 'Nobody has recorded that the password of %s was changed'
                         : '%s still has the password it was shipped with',
                     $device->name,
                 ),
-                'Whoever has read a manual gets in, and a year later nobody remembers that it was meant to be changed.',
-                [$device->id],
-                'Set one of its own and record the step.',
+                why: 'Whoever has read a manual gets in, and a year later nobody remembers that it was meant to be changed.',
+                devices: [$device->id],
+                advice: 'Set one of its own and record the step.',
                 value: 'password',
             );
         }

@@ -29,12 +29,12 @@ final class FirmwareMixed implements Rule
             $from = $state->coupled->from;
             $to = $state->coupled->to;
             yield new Finding(
-                $this->about(),
-                Severity::Wrong,
-                \sprintf('%s has firmware %s, %s has %s', $from->name, $from->firmware, $to->name, $to->firmware),
-                '' === $state->tie->why ? 'They understand each other only in one family.' : $state->tie->why,
-                [$from->id, $to->id],
-                'Bring both to one family; the one that leads first.',
+                about: $this->about(),
+                severity: Severity::Wrong,
+                title: \sprintf('%s has firmware %s, %s has %s', $from->name, $from->firmware, $to->name, $to->firmware),
+                why: '' === $state->tie->why ? 'They understand each other only in one family.' : $state->tie->why,
+                devices: [$from->id, $to->id],
+                advice: 'Bring both to one family; the one that leads first.',
                 value: $state->tie->name,
             );
         }

@@ -27,12 +27,18 @@ final class FirmwareOld implements Rule
                     continue;
                 }
                 yield new Finding(
-                    $this->about(),
-                    Severity::Wrong,
-                    \sprintf('%s has firmware %s; %s takes %s', $device->name, $device->firmware, $minimum->feature, $minimum->atLeast),
-                    'The setting is there, and does nothing.',
-                    [$device->id],
-                    \sprintf('Update it to %s or later before its role is set.', $minimum->atLeast),
+                    about: $this->about(),
+                    severity: Severity::Wrong,
+                    title: \sprintf(
+                        '%s has firmware %s; %s takes %s',
+                        $device->name,
+                        $device->firmware,
+                        $minimum->feature,
+                        $minimum->atLeast,
+                    ),
+                    why: 'The setting is there, and does nothing.',
+                    devices: [$device->id],
+                    advice: \sprintf('Update it to %s or later before its role is set.', $minimum->atLeast),
                     value: $minimum->feature,
                 );
             }

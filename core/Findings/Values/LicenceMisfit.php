@@ -30,35 +30,35 @@ final class LicenceMisfit implements Rule
             $tied = '' !== ($plan->licences()->kind($licence)->tiedTo ?? '');
             if ($tied && null !== $licence->serial && null !== $device->serial && $licence->serial !== $device->serial) {
                 yield new Finding(
-                    $this->about(),
-                    Severity::Wrong,
-                    \sprintf('%s: %s is for %s', $device->name, lcfirst($licence->name), $licence->serial),
-                    \sprintf('The unit is %s; the key will be refused.', $device->serial),
-                    [$device->id],
-                    'Have it issued anew for the unit that is here.',
+                    about: $this->about(),
+                    severity: Severity::Wrong,
+                    title: \sprintf('%s: %s is for %s', $device->name, lcfirst($licence->name), $licence->serial),
+                    why: \sprintf('The unit is %s; the key will be refused.', $device->serial),
+                    devices: [$device->id],
+                    advice: 'Have it issued anew for the unit that is here.',
                     value: $licence->id.' serial',
                 );
             }
             $steps = $plan->licences()->kind($licence)->steps ?? 1;
             if (0 !== $licence->count % $steps) {
                 yield new Finding(
-                    $this->about(),
-                    Severity::Care,
-                    \sprintf('%s: %s for %d, in steps of %d', $device->name, lcfirst($licence->name), $licence->count, $steps),
-                    'Nobody sells just that many.',
-                    [$device->id],
-                    \sprintf('Plan %d.', (int) ceil($licence->count / $steps) * $steps),
+                    about: $this->about(),
+                    severity: Severity::Care,
+                    title: \sprintf('%s: %s for %d, in steps of %d', $device->name, lcfirst($licence->name), $licence->count, $steps),
+                    why: 'Nobody sells just that many.',
+                    devices: [$device->id],
+                    advice: \sprintf('Plan %d.', (int) ceil($licence->count / $steps) * $steps),
                     value: $licence->id.' count',
                 );
             }
             if (!$licence->state->isInTheUnit() && $device->stage->isBeyond(Stage::Addressed)) {
                 yield new Finding(
-                    $this->about(),
-                    Severity::Care,
-                    \sprintf('%s: %s is not applied, it is %s', $device->name, lcfirst($licence->name), $licence->state->label()),
-                    'The unit is set up, and does not do what was paid for.',
-                    [$device->id],
-                    'Apply it, and look that the unit shows it.',
+                    about: $this->about(),
+                    severity: Severity::Care,
+                    title: \sprintf('%s: %s is not applied, it is %s', $device->name, lcfirst($licence->name), $licence->state->label()),
+                    why: 'The unit is set up, and does not do what was paid for.',
+                    devices: [$device->id],
+                    advice: 'Apply it, and look that the unit shows it.',
                     value: $licence->id.' state',
                 );
             }

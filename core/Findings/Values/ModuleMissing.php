@@ -30,14 +30,14 @@ final class ModuleMissing implements Rule
             }
             $name = self::name($plan, $coupled->to, $module);
             yield new Finding(
-                $this->about(),
-                Severity::Wrong,
-                null === $port
+                about: $this->about(),
+                severity: Severity::Wrong,
+                title: null === $port
                     ? \sprintf('%s has no %s', $coupled->to->name, $name)
                     : \sprintf('%s: socket %s has no %s behind it', $coupled->to->name, $port->name, $name),
-                \sprintf('%s hangs there, and the socket is dead without it.', $coupled->from->name),
-                [$coupled->to->id, $coupled->from->id],
-                'Order the module and plan it into a slot; it goes in with the unit off and unplugged.',
+                why: \sprintf('%s hangs there, and the socket is dead without it.', $coupled->from->name),
+                devices: [$coupled->to->id, $coupled->from->id],
+                advice: 'Order the module and plan it into a slot; it goes in with the unit off and unplugged.',
                 value: $coupled->from->id,
             );
         }

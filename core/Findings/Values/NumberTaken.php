@@ -39,17 +39,17 @@ final class NumberTaken implements Rule
             [, $value] = $holders[0];
             $devices = array_column($holders, 0);
             yield new Finding(
-                $this->about(),
-                Severity::Wrong,
-                \sprintf(
+                about: $this->about(),
+                severity: Severity::Wrong,
+                title: \sprintf(
                     '%s have %s %s',
                     implode(' and ', array_map(static fn (Device $d): string => $d->name, $devices)),
                     lcfirst($value->setting->name),
                     $value->shown(),
                 ),
-                \sprintf('It may stand only once among %s.', $value->setting->free?->label()),
-                array_map(static fn (Device $d): string => $d->id, $devices),
-                \sprintf('Give %s another one.', end($devices)->name),
+                why: \sprintf('It may stand only once among %s.', $value->setting->free?->label()),
+                devices: array_map(static fn (Device $d): string => $d->id, $devices),
+                advice: \sprintf('Give %s another one.', end($devices)->name),
                 value: $value->setting->id.' '.$value->text(),
             );
         }

@@ -28,13 +28,13 @@ final class PairingBroken implements Rule
             }
             $mend = $state->mends[0] ?? null;
             yield new Finding(
-                $this->about(),
-                Severity::Wrong,
-                $state->said(),
-                '' === $state->tie->why ? \sprintf('They %s.', $state->tie->relation->label()) : $state->tie->why,
-                [$state->coupled->from->id, $state->coupled->to->id],
-                null === $mend ? \sprintf('They %s.', $state->tie->relation->label()) : $mend->title.'.',
-                $mend,
+                about: $this->about(),
+                severity: Severity::Wrong,
+                title: $state->said(),
+                why: '' === $state->tie->why ? \sprintf('They %s.', $state->tie->relation->label()) : $state->tie->why,
+                devices: [$state->coupled->from->id, $state->coupled->to->id],
+                advice: null === $mend ? \sprintf('They %s.', $state->tie->relation->label()) : $mend->title.'.',
+                change: $mend,
                 value: $state->tie->name,
             );
         }

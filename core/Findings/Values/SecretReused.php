@@ -40,12 +40,12 @@ final class SecretReused implements Rule
                 continue;
             }
             yield new Finding(
-                $this->about(),
-                Severity::Care,
-                \sprintf('%s share one secret', implode(' and ', array_map(static fn (Device $d): string => $d->name, $devices))),
-                'One that leaks opens all of them.',
-                array_map(static fn (Device $d): string => $d->id, $devices),
-                'Leave the field to each unit, or choose one password for each kind in the job.',
+                about: $this->about(),
+                severity: Severity::Care,
+                title: \sprintf('%s share one secret', implode(' and ', array_map(static fn (Device $d): string => $d->name, $devices))),
+                why: 'One that leaks opens all of them.',
+                devices: array_map(static fn (Device $d): string => $d->id, $devices),
+                advice: 'Leave the field to each unit, or choose one password for each kind in the job.',
                 value: (string) $name,
             );
         }

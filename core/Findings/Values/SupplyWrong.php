@@ -29,12 +29,12 @@ final class SupplyWrong implements Rule
                 continue;
             }
             yield new Finding(
-                $this->about(),
-                Severity::Wrong,
-                \sprintf('%s is to be fed by %s', $device->name, $device->supply->label()),
-                'It is not made for that.',
-                [$device->id],
-                \sprintf('Feed it by %s.', implode(' or ', array_map(static fn (SupplyKind $k): string => $k->label(), $kinds))),
+                about: $this->about(),
+                severity: Severity::Wrong,
+                title: \sprintf('%s is to be fed by %s', $device->name, $device->supply->label()),
+                why: 'It is not made for that.',
+                devices: [$device->id],
+                advice: \sprintf('Feed it by %s.', implode(' or ', array_map(static fn (SupplyKind $k): string => $k->label(), $kinds))),
                 value: $device->supply->value,
             );
         }

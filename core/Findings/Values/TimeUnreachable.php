@@ -50,9 +50,9 @@ final class TimeUnreachable implements Rule
             [$first, $server, $reason] = $members[0];
             $more = \count($members) - 1;
             yield new Finding(
-                $this->about(),
-                Severity::Care,
-                \sprintf(
+                about: $this->about(),
+                severity: Severity::Care,
+                title: \sprintf(
                     '%s%s not reach the time server %s',
                     $first->name,
                     match ($more) {
@@ -62,9 +62,9 @@ final class TimeUnreachable implements Rule
                     },
                     $server,
                 ),
-                $reason,
-                array_map(static fn (array $m): string => $m[0]->id, $members),
-                'Let NTP through (UDP port 123, RFC 5905), or name a server that can be reached.',
+                why: $reason,
+                devices: array_map(static fn (array $m): string => $m[0]->id, $members),
+                advice: 'Let NTP through (UDP port 123, RFC 5905), or name a server that can be reached.',
                 segment: ($first->interfaces[0] ?? null)->segment ?? null,
                 value: (string) $server,
             );

@@ -31,12 +31,17 @@ final class TimeZoneDiffers implements Rule
                     continue;
                 }
                 yield new Finding(
-                    $this->about(),
-                    Severity::Wrong,
-                    \sprintf('%s has the time zone %s, its place has %s', $device->name, Allowed::text($typed), Allowed::text($here)),
-                    'Its logs, its opening hours and the dates of its certificates are off by the difference.',
-                    [$device->id],
-                    'Leave the field to the place, or correct the place.',
+                    about: $this->about(),
+                    severity: Severity::Wrong,
+                    title: \sprintf(
+                        '%s has the time zone %s, its place has %s',
+                        $device->name,
+                        Allowed::text($typed),
+                        Allowed::text($here),
+                    ),
+                    why: 'Its logs, its opening hours and the dates of its certificates are off by the difference.',
+                    devices: [$device->id],
+                    advice: 'Leave the field to the place, or correct the place.',
                     value: (string) $id,
                 );
             }

@@ -44,12 +44,12 @@ final class UnlockEnding implements Rule
                 default => \sprintf('ends in %d days', $days),
             };
             yield new Finding(
-                $this->about(),
-                $days < 0 ? Severity::Wrong : Severity::Care,
-                \sprintf('%s: %s %s, on %s', $device->name, lcfirst($licence->name), $when, $licence->until),
-                'After that day nobody gets into its settings.',
-                [$device->id],
-                'Finish its settings before, or have the unlock prolonged.',
+                about: $this->about(),
+                severity: $days < 0 ? Severity::Wrong : Severity::Care,
+                title: \sprintf('%s: %s %s, on %s', $device->name, lcfirst($licence->name), $when, $licence->until),
+                why: 'After that day nobody gets into its settings.',
+                devices: [$device->id],
+                advice: 'Finish its settings before, or have the unlock prolonged.',
                 value: $licence->until,
             );
         }

@@ -37,9 +37,9 @@ final class ValueAgainstRule implements Rule
                 $settings = $device->settings;
                 unset($settings[$id]);
                 yield new Finding(
-                    $this->about(),
-                    Severity::Care,
-                    \sprintf(
+                    about: $this->about(),
+                    severity: Severity::Care,
+                    title: \sprintf(
                         '%s: %s is %s, and %s says %s',
                         $device->name,
                         lcfirst($setting->name),
@@ -47,10 +47,10 @@ final class ValueAgainstRule implements Rule
                         $rule->origin->label(),
                         Allowed::shown($setting, $rule->value),
                     ),
-                    'Nobody has said why it differs.',
-                    [$device->id],
-                    'Take the value back, or give the reason.',
-                    new ChangeSet(
+                    why: 'Nobody has said why it differs.',
+                    devices: [$device->id],
+                    advice: 'Take the value back, or give the reason.',
+                    change: new ChangeSet(
                         \sprintf('%s of %s follows the rule', $setting->name, $device->name),
                         [$plan->job->edit(Device::class, $device->id, ['settings' => [] === $settings ? new \stdClass() : $settings])],
                     ),

@@ -34,12 +34,12 @@ final class ValueOpen implements Rule
             $asked = array_map(static fn (SettingValue $v): string => $v->setting->ask?->label() ?? '', $open);
             $asked = array_values(array_unique(array_filter($asked, static fn (string $who): bool => '' !== $who)));
             yield new Finding(
-                $this->about(),
-                Severity::Care,
-                \sprintf('%s: %s still open', $device->name, implode(', ', $names)),
-                'Whoever stands in front of it has nothing to type, and will type something.',
-                [$device->id],
-                [] === $asked ? 'Say it here, or for all of the kind.' : \sprintf('Ask %s.', implode(' and ', $asked)),
+                about: $this->about(),
+                severity: Severity::Care,
+                title: \sprintf('%s: %s still open', $device->name, implode(', ', $names)),
+                why: 'Whoever stands in front of it has nothing to type, and will type something.',
+                devices: [$device->id],
+                advice: [] === $asked ? 'Say it here, or for all of the kind.' : \sprintf('Ask %s.', implode(' and ', $asked)),
                 value: implode(', ', array_map(static fn (SettingValue $v): string => $v->setting->id, $open)),
             );
         }

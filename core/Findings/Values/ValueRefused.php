@@ -31,12 +31,12 @@ final class ValueRefused implements Rule
                 }
                 $shown = $setting->secret ? 'what was typed' : Allowed::text($value);
                 yield new Finding(
-                    $this->about(),
-                    Severity::Wrong,
-                    \sprintf('%s: %s cannot be %s', $device->name, lcfirst($setting->name), $shown),
-                    \in_array(Allowed::text($value), $setting->not, true) ? 'That one is reserved.' : 'The unit does not take it.',
-                    [$device->id],
-                    \sprintf('Allowed is %s.', $allowed),
+                    about: $this->about(),
+                    severity: Severity::Wrong,
+                    title: \sprintf('%s: %s cannot be %s', $device->name, lcfirst($setting->name), $shown),
+                    why: \in_array(Allowed::text($value), $setting->not, true) ? 'That one is reserved.' : 'The unit does not take it.',
+                    devices: [$device->id],
+                    advice: \sprintf('Allowed is %s.', $allowed),
                     value: (string) $id,
                 );
             }

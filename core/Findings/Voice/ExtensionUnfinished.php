@@ -27,12 +27,12 @@ final class ExtensionUnfinished implements Rule
             $lacks = self::lacks($extension);
             if (null !== $lacks) {
                 yield new Finding(
-                    $this->about(),
-                    Severity::Care,
-                    \sprintf('%s has no %s yet', $extension->number, $lacks),
-                    'Whoever dials it gets nobody.',
-                    array_filter([$extension->device], \is_string(...)),
-                    \sprintf('Plan its %s, or take the number out.', $lacks),
+                    about: $this->about(),
+                    severity: Severity::Care,
+                    title: \sprintf('%s has no %s yet', $extension->number, $lacks),
+                    why: 'Whoever dials it gets nobody.',
+                    devices: array_filter([$extension->device], \is_string(...)),
+                    advice: \sprintf('Plan its %s, or take the number out.', $lacks),
                     value: $extension->number,
                     records: [['extensions', $extension->number]],
                 );

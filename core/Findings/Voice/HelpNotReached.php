@@ -27,12 +27,12 @@ final class HelpNotReached implements Rule
         $voice = new VoicePlan($plan->job);
         foreach ([] === $voice->emergencies() ? [] : (new HelpCalls($voice))->faults() as $fault) {
             yield new Finding(
-                $this->about(),
-                $fault->isLost ? Severity::Wrong : Severity::Care,
-                \sprintf('%s dialled at %s %s', $fault->dialled, CallerGroups::named(...$fault->callers), $fault->said),
-                'Helpers are not called, or later. Follow local law; never dial such a number to try it.',
-                [],
-                $fault->advice,
+                about: $this->about(),
+                severity: $fault->isLost ? Severity::Wrong : Severity::Care,
+                title: \sprintf('%s dialled at %s %s', $fault->dialled, CallerGroups::named(...$fault->callers), $fault->said),
+                why: 'Helpers are not called, or later. Follow local law; never dial such a number to try it.',
+                devices: [],
+                advice: $fault->advice,
                 value: $fault->dialled.' '.$fault->callers[0]->number,
                 records: null === $fault->route ? [] : [['routes', $fault->route]],
             );

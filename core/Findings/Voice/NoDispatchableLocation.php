@@ -25,12 +25,12 @@ final class NoDispatchableLocation implements Rule
                 continue;
             }
             yield new Finding(
-                $this->about(),
-                Severity::Wrong,
-                \sprintf('%s has no dispatchable location', $device->name),
-                'Who dials an emergency number from it cannot be found. Follow local law.',
-                [$device->id],
-                null === $device->location
+                about: $this->about(),
+                severity: Severity::Wrong,
+                title: \sprintf('%s has no dispatchable location', $device->name),
+                why: 'Who dials an emergency number from it cannot be found. Follow local law.',
+                devices: [$device->id],
+                advice: null === $device->location
                     ? 'Give the phone a place, and the place the address that helpers are sent to.'
                     : \sprintf(
                         'Give %s, or the place around it, the address that helpers are sent to.',

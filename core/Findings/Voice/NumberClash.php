@@ -35,12 +35,12 @@ final class NumberClash implements Rule
     private function finding(Extension $extension, string $clash): Finding
     {
         return new Finding(
-            $this->about(),
-            Severity::Wrong,
-            \sprintf('%s %s', $extension->number, $clash),
-            'Who dials one gets the other, or waits before either.',
-            array_filter([$extension->device], \is_string(...)),
-            'Give the extension another number, before it stands on cards and keys.',
+            about: $this->about(),
+            severity: Severity::Wrong,
+            title: \sprintf('%s %s', $extension->number, $clash),
+            why: 'Who dials one gets the other, or waits before either.',
+            devices: array_filter([$extension->device], \is_string(...)),
+            advice: 'Give the extension another number, before it stands on cards and keys.',
             value: $extension->number,
             records: [['extensions', $extension->number]],
         );

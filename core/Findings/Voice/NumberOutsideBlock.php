@@ -32,12 +32,12 @@ final class NumberOutsideBlock implements Rule
         }
         foreach ($blocks->overlapping() as [$one, $other]) {
             yield new Finding(
-                $this->about(),
-                Severity::Wrong,
-                \sprintf('The blocks %s and %s share numbers', $one->name, $other->name),
-                'Both would hand out the same one.',
-                [],
-                'Shorten one of them.',
+                about: $this->about(),
+                severity: Severity::Wrong,
+                title: \sprintf('The blocks %s and %s share numbers', $one->name, $other->name),
+                why: 'Both would hand out the same one.',
+                devices: [],
+                advice: 'Shorten one of them.',
                 value: $one->id.' '.$other->id,
                 records: [['blocks', $one->id], ['blocks', $other->id]],
             );
@@ -47,12 +47,12 @@ final class NumberOutsideBlock implements Rule
     private function finding(Extension $extension, string $said): Finding
     {
         return new Finding(
-            $this->about(),
-            Severity::Care,
-            \sprintf('%s %s', $extension->number, $said),
-            'Who looks for a free number trusts the blocks.',
-            array_filter([$extension->device], \is_string(...)),
-            'Give it a number of its block, or widen the block.',
+            about: $this->about(),
+            severity: Severity::Care,
+            title: \sprintf('%s %s', $extension->number, $said),
+            why: 'Who looks for a free number trusts the blocks.',
+            devices: array_filter([$extension->device], \is_string(...)),
+            advice: 'Give it a number of its block, or widen the block.',
             value: $extension->number,
             records: [['extensions', $extension->number]],
         );

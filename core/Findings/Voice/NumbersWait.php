@@ -27,12 +27,12 @@ final class NumbersWait implements Rule
         foreach ($plan->job->extensions as $extension) {
             if ($voice->goesOn($extension->number)) {
                 yield new Finding(
-                    $this->about(),
-                    Severity::Care,
-                    \sprintf('%s is the beginning of another extension', $extension->number),
-                    \sprintf('Whoever dials it waits %d s, and who waits shorter gets the other.', Dialler::CRITICAL_TIMER),
-                    array_filter([$extension->device], \is_string(...)),
-                    'Give all extensions as many digits.',
+                    about: $this->about(),
+                    severity: Severity::Care,
+                    title: \sprintf('%s is the beginning of another extension', $extension->number),
+                    why: \sprintf('Whoever dials it waits %d s, and who waits shorter gets the other.', Dialler::CRITICAL_TIMER),
+                    devices: array_filter([$extension->device], \is_string(...)),
+                    advice: 'Give all extensions as many digits.',
                     value: $extension->number,
                     records: [['extensions', $extension->number]],
                 );

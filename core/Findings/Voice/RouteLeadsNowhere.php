@@ -31,12 +31,12 @@ final class RouteLeadsNowhere implements Rule
                 yield $this->finding($route->name.' leads out, and there is no trunk', 'Plan the trunk it goes by.', 'routes', $route->id);
             }
             foreach (array_filter([$route->to, $route->closed]) as $target) {
-                yield from $this->misfit($plan, $target, $route->name, 'routes', $route->id);
+                yield from $this->misfit(plan: $plan, target: $target, who: $route->name, list: 'routes', id: $route->id);
             }
         }
         foreach ($plan->job->all(Trunk::class) as $trunk) {
             foreach (array_filter([$trunk->fallback]) as $target) {
-                yield from $this->misfit($plan, $target, $trunk->name, 'trunks', $trunk->id);
+                yield from $this->misfit(plan: $plan, target: $target, who: $trunk->name, list: 'trunks', id: $trunk->id);
             }
         }
         foreach ($plan->job->extensions as $extension) {
@@ -45,7 +45,7 @@ final class RouteLeadsNowhere implements Rule
                 $targets[] = $key->to;
             }
             foreach (array_filter($targets) as $target) {
-                yield from $this->misfit($plan, $target, $extension->name, 'extensions', $extension->number);
+                yield from $this->misfit(plan: $plan, target: $target, who: $extension->name, list: 'extensions', id: $extension->number);
             }
         }
     }
@@ -64,6 +64,15 @@ final class RouteLeadsNowhere implements Rule
     {
         $why = 'Calls end where nobody expects them.';
 
-        return new Finding($this->about(), Severity::Wrong, $title, $why, [], $advice, value: $title, records: [[$list, $id]]);
+        return new Finding(
+            about: $this->about(),
+            severity: Severity::Wrong,
+            title: $title,
+            why: $why,
+            devices: [],
+            advice: $advice,
+            value: $title,
+            records: [[$list, $id]],
+        );
     }
 }

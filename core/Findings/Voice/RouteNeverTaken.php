@@ -31,12 +31,12 @@ final class RouteNeverTaken implements Rule
         foreach ($use->untaken() as $route) {
             $instead = $use->instead($route);
             yield new Finding(
-                $this->about(),
-                Severity::Wrong,
-                \sprintf('No call ever takes the route %s', $route->name),
-                '' === $instead ? 'No extension may use it.' : $instead,
-                [],
-                '' === $instead ? 'Say who may, or take it out.' : 'Move it up, or make its digit map or the other one narrower.',
+                about: $this->about(),
+                severity: Severity::Wrong,
+                title: \sprintf('No call ever takes the route %s', $route->name),
+                why: '' === $instead ? 'No extension may use it.' : $instead,
+                devices: [],
+                advice: '' === $instead ? 'Say who may, or take it out.' : 'Move it up, or make its digit map or the other one narrower.',
                 value: $route->id,
                 records: [['routes', $route->id]],
             );

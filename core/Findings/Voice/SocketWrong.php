@@ -40,12 +40,12 @@ final class SocketWrong implements Rule
     private function finding(SocketUse $use, string $fault): Finding
     {
         return new Finding(
-            $this->about(),
-            Severity::Wrong,
-            \sprintf('%s: %s %s', $use->name, null === $use->port ? 'its socket' : 'socket '.$use->port, $fault),
-            'Without it there is no tone.',
-            null === $use->device ? [] : [$use->device->id],
-            'Choose a free socket, or plan the module that it needs.',
+            about: $this->about(),
+            severity: Severity::Wrong,
+            title: \sprintf('%s: %s %s', $use->name, null === $use->port ? 'its socket' : 'socket '.$use->port, $fault),
+            why: 'Without it there is no tone.',
+            devices: null === $use->device ? [] : [$use->device->id],
+            advice: 'Choose a free socket, or plan the module that it needs.',
             value: $use->list.' '.$use->id,
             records: [[$use->list, $use->id]],
         );

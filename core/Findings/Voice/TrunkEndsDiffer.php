@@ -28,12 +28,18 @@ final class TrunkEndsDiffer implements Rule
             foreach (TrunkKind::Sip === $trunk->kind ? TrunkRows::of($trunk) : [] as $row) {
                 if (false === $row->agrees) {
                     yield new Finding(
-                        $this->about(),
-                        'channels' === $row->key ? Severity::Care : Severity::Wrong,
-                        \sprintf('%s: %s is %s at our end, %s at theirs', $trunk->name, lcfirst($row->name), $row->ours, $row->theirs),
-                        $row->why,
-                        array_filter([$trunk->system], \is_string(...)),
-                        'Ask the carrier which is right, and change the other.',
+                        about: $this->about(),
+                        severity: 'channels' === $row->key ? Severity::Care : Severity::Wrong,
+                        title: \sprintf(
+                            '%s: %s is %s at our end, %s at theirs',
+                            $trunk->name,
+                            lcfirst($row->name),
+                            $row->ours,
+                            $row->theirs,
+                        ),
+                        why: $row->why,
+                        devices: array_filter([$trunk->system], \is_string(...)),
+                        advice: 'Ask the carrier which is right, and change the other.',
                         value: $trunk->id.' '.$row->key,
                         records: [['trunks', $trunk->id]],
                     );

@@ -24,12 +24,12 @@ final class TrunkTooNarrow implements Rule
     {
         foreach ((new BusyHours($plan->job, $plan->licences()))->shortfalls() as $short) {
             yield new Finding(
-                $this->about(),
-                Severity::Care,
-                $short->title,
-                $short->why,
-                array_filter([$short->device], \is_string(...)),
-                $short->advice,
+                about: $this->about(),
+                severity: Severity::Care,
+                title: $short->title,
+                why: $short->why,
+                devices: array_filter([$short->device], \is_string(...)),
+                advice: $short->advice,
                 value: $short->title,
                 records: null === $short->trunk ? [] : [['trunks', $short->trunk]],
             );

@@ -49,12 +49,12 @@ final class CableTooLong implements Rule
         if ($metres > self::PERMANENT) {
             $isTooLong = $metres > self::CHANNEL;
             yield new Finding(
-                $this->about(),
-                $isTooLong ? Severity::Wrong : Severity::Care,
-                \sprintf('%s: %s m of copper', $what, $metres),
-                $isTooLong ? 'Beyond 100 m nobody promises anything.' : 'With cords at both ends it comes close to 100 m.',
-                $units,
-                'Put a switch between, or take fibre.',
+                about: $this->about(),
+                severity: $isTooLong ? Severity::Wrong : Severity::Care,
+                title: \sprintf('%s: %s m of copper', $what, $metres),
+                why: $isTooLong ? 'Beyond 100 m nobody promises anything.' : 'With cords at both ends it comes close to 100 m.',
+                devices: $units,
+                advice: 'Put a switch between, or take fibre.',
                 value: $value,
             );
         }

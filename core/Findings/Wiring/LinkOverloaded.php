@@ -52,13 +52,13 @@ final class LinkOverloaded implements Rule
             );
             $change = $tried++ < self::MOST_TRIED ? $lighter->mend($line) : null;
             yield new Finding(
-                $this->about(),
-                Severity::Wrong,
-                \sprintf('%s carries %.1f Mbit/s, and may carry %.1f', $what, $line->kbps / 1000, $line->limitKbps / 1000),
-                \sprintf('%s%s: %s.', $way, '' === $line->moment ? '' : ', at '.$line->moment, implode(', ', $names)),
-                $isLink ? [] : [$unit],
-                null === $change ? 'Send fewer or smaller streams, one copy for all, or take a faster link.' : $change->title.'.',
-                $change,
+                about: $this->about(),
+                severity: Severity::Wrong,
+                title: \sprintf('%s carries %.1f Mbit/s, and may carry %.1f', $what, $line->kbps / 1000, $line->limitKbps / 1000),
+                why: \sprintf('%s%s: %s.', $way, '' === $line->moment ? '' : ', at '.$line->moment, implode(', ', $names)),
+                devices: $isLink ? [] : [$unit],
+                advice: null === $change ? 'Send fewer or smaller streams, one copy for all, or take a faster link.' : $change->title.'.',
+                change: $change,
                 value: $line->link.' '.$line->direction,
                 records: $isLink ? [['links', $line->link]] : [],
             );

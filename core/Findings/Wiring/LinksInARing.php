@@ -30,12 +30,12 @@ final class LinksInARing implements Rule
                 continue;
             }
             yield new Finding(
-                $this->about(),
-                Severity::Care,
-                \sprintf('%s closes a ring', $link->name),
-                'Without a spanning tree everything goes round in circles; with one this or another link of the ring stands still.',
-                [],
-                'See that the switches have a spanning tree, and which link it shuts.',
+                about: $this->about(),
+                severity: Severity::Care,
+                title: \sprintf('%s closes a ring', $link->name),
+                why: 'Without a spanning tree everything goes round in circles; with one this or another link of the ring stands still.',
+                devices: [],
+                advice: 'See that the switches have a spanning tree, and which link it shuts.',
                 value: $link->id,
                 records: [['links', $link->id]],
             );

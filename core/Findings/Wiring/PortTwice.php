@@ -32,12 +32,12 @@ final class PortTwice implements Rule
         foreach ($units as $port => $names) {
             if (\count($names) > 1) {
                 yield new Finding(
-                    $this->about(),
-                    Severity::Wrong,
-                    \sprintf('%d units on %s: %s', \count($names), $ports[$port] ?? $port, implode(' and ', $names)),
-                    'A port takes one cable.',
-                    array_map(strval(...), array_keys($names)),
-                    'Plug one of them elsewhere.',
+                    about: $this->about(),
+                    severity: Severity::Wrong,
+                    title: \sprintf('%d units on %s: %s', \count($names), $ports[$port] ?? $port, implode(' and ', $names)),
+                    why: 'A port takes one cable.',
+                    devices: array_map(strval(...), array_keys($names)),
+                    advice: 'Plug one of them elsewhere.',
                     value: $port,
                 );
             }

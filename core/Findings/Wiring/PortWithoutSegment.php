@@ -33,12 +33,12 @@ final class PortWithoutSegment implements Rule
             }
             $segment = $plan->job->segments[$one->segment]->name ?? $one->segment;
             yield new Finding(
-                $this->about(),
-                Severity::Wrong,
-                \sprintf('%s is in %s, and %s does not carry that', $one->name, $segment, PortName::of($plan->job, $one->port)),
-                'What it sends ends at the switch.',
-                [$one->unit],
-                \sprintf('Give the port %s untagged, or plug the unit elsewhere.', $segment),
+                about: $this->about(),
+                severity: Severity::Wrong,
+                title: \sprintf('%s is in %s, and %s does not carry that', $one->name, $segment, PortName::of($plan->job, $one->port)),
+                why: 'What it sends ends at the switch.',
+                devices: [$one->unit],
+                advice: \sprintf('Give the port %s untagged, or plug the unit elsewhere.', $segment),
                 segment: $one->segment,
                 value: (string) $one->port,
             );

@@ -27,18 +27,18 @@ final class PowerBudget implements Rule
             $switch = $switches[$sum->switch] ?? null;
             if (!$sum->ok && null !== $switch) {
                 yield new Finding(
-                    $this->about(),
-                    Severity::Wrong,
-                    \sprintf(
+                    about: $this->about(),
+                    severity: Severity::Wrong,
+                    title: \sprintf(
                         '%s gives %.0f W and has %.0f W, of which %d %% are kept',
                         $switch->name,
                         $sum->byDrawWatts,
                         $sum->budgetWatts ?? 0,
                         $switch->poeReservePercent,
                     ),
-                    \sprintf('Port %s goes dark first.', implode(', then ', $sum->dropsFirst)),
-                    [],
-                    'Move units to another switch, or feed some by their own adapter.',
+                    why: \sprintf('Port %s goes dark first.', implode(', then ', $sum->dropsFirst)),
+                    devices: [],
+                    advice: 'Move units to another switch, or feed some by their own adapter.',
                     value: $sum->switch,
                     records: [['switches', $sum->switch]],
                 );

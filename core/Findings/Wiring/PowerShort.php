@@ -27,12 +27,12 @@ final class PowerShort implements Rule
             if (!$port->ok) {
                 $from = PortName::at($plan->job, $port->switch, $port->port);
                 yield new Finding(
-                    $this->about(),
-                    Severity::Wrong,
-                    \sprintf('%s gets too little power from %s', $plan->job->nameOf($port->device), $from),
-                    $port->why,
-                    [$port->device],
-                    'Take a shorter or a better cable, a port of a higher class, or an injector near the unit.',
+                    about: $this->about(),
+                    severity: Severity::Wrong,
+                    title: \sprintf('%s gets too little power from %s', $plan->job->nameOf($port->device), $from),
+                    why: $port->why,
+                    devices: [$port->device],
+                    advice: 'Take a shorter or a better cable, a port of a higher class, or an injector near the unit.',
                     value: $port->switch.'/'.$port->port,
                 );
             }

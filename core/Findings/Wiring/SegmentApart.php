@@ -41,12 +41,17 @@ final class SegmentApart implements Rule
                 $port = $wiring->missing((string) $segment, $all[0], $other);
                 $name = $plan->job->segments[$segment]->name ?? $segment;
                 yield new Finding(
-                    $this->about(),
-                    Severity::Wrong,
-                    \sprintf('%s does not get from %s to %s', $name, $named[$all[0]]->name ?? $all[0], $named[$other]->name ?? $other),
-                    null === $port ? 'No link leads there.' : \sprintf('%s does not carry it.', PortName::of($plan->job, $port)),
-                    [],
-                    null === $port ? 'Plan the link.' : \sprintf('Add it tagged on %s.', PortName::of($plan->job, $port)),
+                    about: $this->about(),
+                    severity: Severity::Wrong,
+                    title: \sprintf(
+                        '%s does not get from %s to %s',
+                        $name,
+                        $named[$all[0]]->name ?? $all[0],
+                        $named[$other]->name ?? $other,
+                    ),
+                    why: null === $port ? 'No link leads there.' : \sprintf('%s does not carry it.', PortName::of($plan->job, $port)),
+                    devices: [],
+                    advice: null === $port ? 'Plan the link.' : \sprintf('Add it tagged on %s.', PortName::of($plan->job, $port)),
                     segment: (string) $segment,
                     value: $other,
                 );

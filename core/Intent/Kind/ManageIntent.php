@@ -32,7 +32,7 @@ final class ManageIntent extends SeveralExchanges
 
         return null === $leaf
             ? $found
-            : new PairPrediction($pair, $leaf->span, $leaf->cause, $found->how, [...$found->leaves, $leaf]);
+            : new PairPrediction(pair: $pair, span: $leaf->span, cause: $leaf->cause, how: $found->how, leaves: [...$found->leaves, $leaf]);
     }
 
     /** Either is too much: who knows the address manages a unit that no method finds. */

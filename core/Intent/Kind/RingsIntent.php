@@ -37,12 +37,26 @@ final class RingsIntent extends SeveralExchanges
         $chain = UnitChain::between($engine->job, $pair->from, $pair->to);
         foreach ($chain ?? [] as $coupled) {
             $title = \sprintf('%s %s %s', $coupled->from->name, $coupled->coupling->name, $coupled->to->name);
-            $leaves[] = new Leaf($title, $coupled->from->id, null, null, PairVerdict::Through, null);
+            $leaves[] = new Leaf(
+                title: $title,
+                asker: $coupled->from->id,
+                target: null,
+                service: null,
+                span: PairVerdict::Through,
+                cause: null,
+            );
         }
         if (null === $chain) {
             $words = ['who' => $phone->name, 'other' => $engine->job->nameOf($pair->to)];
             $cause = CauseRule::NoChain->at($pair->from, words: $words);
-            $leaves[] = new Leaf('a chain of cords', $pair->from, null, null, PairVerdict::NotFound, $cause);
+            $leaves[] = new Leaf(
+                title: 'a chain of cords',
+                asker: $pair->from,
+                target: null,
+                service: null,
+                span: PairVerdict::NotFound,
+                cause: $cause,
+            );
         }
 
         return PairPrediction::chained($pair, $leaves);

@@ -46,7 +46,13 @@ final class SceneIntent extends SeveralExchanges
         $title = \sprintf('%s tells %s to keep and show it', $desk->name, $store->name);
 
         return PairPrediction::chained($pair, [
-            LightData::leaf($engine->oneWay, $desk, $engine->job->profileOf($desk), $store, $universe),
+            LightData::leaf(
+                oneWay: $engine->oneWay,
+                source: $desk,
+                of: $engine->job->profileOf($desk),
+                receiver: $store,
+                universe: $universe,
+            ),
             $engine->ask($desk->id, $store->id, new Service(Protocol::Tcp, self::CONTROL, self::CONTROL), $title),
         ]);
     }
@@ -69,7 +75,14 @@ final class SceneIntent extends SeveralExchanges
         $words = ['who' => $engine->job->nameOf($pair->from), 'other' => $engine->job->nameOf($pair->to)];
 
         return null === $chain
-            ? new Leaf($title, $pair->from, null, null, PairVerdict::NotFound, CauseRule::NoChain->at($pair->from, words: $words))
-            : new Leaf($title, $pair->from, null, null, PairVerdict::Through, null);
+            ? new Leaf(
+                title: $title,
+                asker: $pair->from,
+                target: null,
+                service: null,
+                span: PairVerdict::NotFound,
+                cause: CauseRule::NoChain->at($pair->from, words: $words),
+            )
+            : new Leaf(title: $title, asker: $pair->from, target: null, service: null, span: PairVerdict::Through, cause: null);
     }
 }

@@ -124,13 +124,13 @@ final readonly class Setting implements Checked, Completed
     public function check(RawRecord $given): void
     {
         if (SettingType::Choice === $this->type && [] === $this->choices) {
-            throw $given->refuse('choices', 'at least one choice', 'A setting of this type needs them.');
+            throw $given->refuse(key: 'choices', allowed: 'at least one choice', advice: 'A setting of this type needs them.');
         }
         if (($this->times > 0) !== str_contains($this->id, self::NUMBER)) {
             throw $given->refuse('times', 'a number where the id has {n}, and none where it has not');
         }
         if ('' !== $this->pattern && false === @preg_match(self::regex($this->pattern), '')) {
-            throw $given->refuse('pattern', 'a regular expression', 'Look at its brackets.');
+            throw $given->refuse(key: 'pattern', allowed: 'a regular expression', advice: 'Look at its brackets.');
         }
         $refused = null === $this->default || $this->secret ? null : Allowed::refusal($this, $this->default);
         if (null !== $refused) {

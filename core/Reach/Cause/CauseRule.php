@@ -76,7 +76,7 @@ enum CauseRule: string
             $replace['{'.$name.'}'] = $value;
         }
 
-        return new Cause($node, $this, $values, strtr($this->sentence(), $replace), $leg);
+        return new Cause(at: $node, rule: $this, values: $values, text: strtr($this->sentence(), $replace), leg: $leg);
     }
 
     /** With the names of values and words in braces. */

@@ -97,10 +97,16 @@ final class Discovery
     private function byList(Finder $finder, Device $station, Device $unit, Ipv4Address $address): MethodResult
     {
         if (!$this->lists->hold($station, $finder->listSetting, $address)) {
-            return self::no($finder, CauseRule::NotInList, $station, $unit, [
-                'setting' => $finder->listSetting,
-                'address' => (string) $address,
-            ]);
+            return self::no(
+                finder: $finder,
+                rule: CauseRule::NotInList,
+                at: $station,
+                other: $unit,
+                values: [
+                    'setting' => $finder->listSetting,
+                    'address' => (string) $address,
+                ],
+            );
         }
 
         return $this->asked($finder, $station, $address);
@@ -125,14 +131,28 @@ final class Discovery
         }
         $port = ['port' => (string) $finder->port];
         if ($this->meet($station, $unit)) {
-            return self::no($finder, CauseRule::DeafToBroadcast, $unit, $station, $port, [
-                'what' => $directed ? 'this broadcast, as its mask is another,' : 'broadcasts',
-            ]);
+            return self::no(
+                finder: $finder,
+                rule: CauseRule::DeafToBroadcast,
+                at: $unit,
+                other: $station,
+                values: $port,
+                words: [
+                    'what' => $directed ? 'this broadcast, as its mask is another,' : 'broadcasts',
+                ],
+            );
         }
 
-        return self::no($finder, CauseRule::BroadcastStays, $station, $unit, $port, [
-            'how' => $directed ? 'no router passes into another segment' : 'stays in its own segment',
-        ]);
+        return self::no(
+            finder: $finder,
+            rule: CauseRule::BroadcastStays,
+            at: $station,
+            other: $unit,
+            values: $port,
+            words: [
+                'how' => $directed ? 'no router passes into another segment' : 'stays in its own segment',
+            ],
+        );
     }
 
     private function byMulticastDns(Finder $finder, Device $station, Device $unit): MethodResult
@@ -141,7 +161,13 @@ final class Discovery
             return new MethodResult($finder, true, null);
         }
 
-        return self::no($finder, CauseRule::MulticastDnsStays, $station, $unit, ['group' => '224.0.0.251']);
+        return self::no(
+            finder: $finder,
+            rule: CauseRule::MulticastDnsStays,
+            at: $station,
+            other: $unit,
+            values: ['group' => '224.0.0.251'],
+        );
     }
 
     /** A question to a group that the unit joined, answered by unicast; or an announcement by the unit that the station hears. */
@@ -154,7 +180,14 @@ final class Discovery
         foreach ($this->node($sender)->ports as $port) {
             $result = $this->groups[
                 $sender->id.'/'.$port->index.'/'.$group.'/'.$finder->port
-            ] ??= $this->multicast->send($this->node($sender), $group, $finder->port, self::TTL, $port, true);
+            ] ??= $this->multicast->send(
+                sender: $this->node($sender),
+                group: $group,
+                port: $finder->port,
+                ttl: self::TTL,
+                by: $port,
+                every: true,
+            );
             $heard = $result->heard[$receiver->id] ?? null;
             if (null !== $heard) {
                 return new MethodResult(
@@ -172,16 +205,22 @@ final class Discovery
             return new MethodResult($finder, false, $stop);
         }
         if ($this->meet($station, $unit)) {
-            return self::no($finder, CauseRule::NotJoined, $receiver, $sender, ['group' => (string) $group]);
+            return self::no(
+                finder: $finder,
+                rule: CauseRule::NotJoined,
+                at: $receiver,
+                other: $sender,
+                values: ['group' => (string) $group],
+            );
         }
 
         return self::no(
-            $finder,
-            CauseRule::MulticastStays,
-            $sender,
-            $receiver,
-            ['group' => (string) $group],
-            ['how' => 'no router passes on towards'],
+            finder: $finder,
+            rule: CauseRule::MulticastStays,
+            at: $sender,
+            other: $receiver,
+            values: ['group' => (string) $group],
+            words: ['how' => 'no router passes on towards'],
         );
     }
 
@@ -234,7 +273,7 @@ final class Discovery
 
         return null !== $cause
             ? new MethodResult($finder, false, $cause)
-            : self::no($finder, CauseRule::NoNameServer, $station, $unit, ['hostname' => $unit->hostname]);
+            : self::no(finder: $finder, rule: CauseRule::NoNameServer, at: $station, other: $unit, values: ['hostname' => $unit->hostname]);
     }
 
     private function asked(Finder $finder, Device $asker, Ipv4Address $address): MethodResult

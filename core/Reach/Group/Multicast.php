@@ -60,16 +60,16 @@ final readonly class Multicast
                     $node !== $sender
                     && !isset($heard[$node->id])
                     && [] !== $at->addresses
-                    && self::listens($node, $at, $group, $port, $every)
+                    && self::listens(node: $node, at: $at, group: $group, port: $port, every: $every)
                     && !$node->table->owns($source->value)
                     && $node->takesFrom($source->value, $segment)
                 ) {
                     $heard[$node->id] = $this->shout->heard(
-                        $sender,
-                        $node,
-                        $source,
-                        $port,
-                        $this->fades($segment, $group),
+                        sender: $sender,
+                        node: $node,
+                        source: $source,
+                        port: $port,
+                        expires: $this->fades($segment, $group),
                     );
                 }
                 if (!$node->forwards || $group->isLinkLocalMulticast()) {
@@ -79,7 +79,14 @@ final readonly class Multicast
                     if (null === $out->segment || isset($reached[$out->segment]) || $out === $at) {
                         continue;
                     }
-                    $stop = $this->stop($node, $at, $out, new Packet($source->value, $group->value, Protocol::Udp, $port, $port, $left));
+                    $stop = $this->stop($node, $at, $out, new Packet(
+                        source: $source->value,
+                        destination: $group->value,
+                        protocol: Protocol::Udp,
+                        sourcePort: $port,
+                        port: $port,
+                        ttl: $left,
+                    ));
                     if (null === $stop) {
                         $reached[$out->segment] = true;
                         $via[$out->segment] = [$node, $segment];
@@ -109,30 +116,30 @@ final readonly class Multicast
             array_unshift($path, [$result->via[$segment][0], $segment]);
         }
         $trace->add(
-            PathDirection::Request,
-            $sender,
-            $this->say->sendsToGroup($sender, $group, $result->from),
-            'group',
-            ['group' => (string) $group],
-            $result->from,
+            leg: PathDirection::Request,
+            at: $sender,
+            text: $this->say->sendsToGroup($sender, $group, $result->from),
+            rule: 'group',
+            values: ['group' => (string) $group],
+            into: $result->from,
         );
         foreach ($path as [$router, $into]) {
             $trace->add(
-                PathDirection::Request,
-                $router,
-                $this->say->passesGroup($router, $group, $into),
-                'group',
-                ['group' => (string) $group],
-                $into,
+                leg: PathDirection::Request,
+                at: $router,
+                text: $this->say->passesGroup($router, $group, $into),
+                rule: 'group',
+                values: ['group' => (string) $group],
+                into: $into,
             );
         }
         if (isset($result->heard[$receiver->id])) {
             $trace->add(
-                PathDirection::Request,
-                $receiver,
-                $this->say->hearsGroup($receiver, $group),
-                'joined',
-                ['group' => (string) $group],
+                leg: PathDirection::Request,
+                at: $receiver,
+                text: $this->say->hearsGroup($receiver, $group),
+                rule: 'joined',
+                values: ['group' => (string) $group],
             );
         }
         if (null !== $cause) {

@@ -74,7 +74,14 @@ final class ExternalNetworks
             return null;
         }
         $at = Ipv4Address::fromInt($address);
-        $ports = [new NodePort(0, 'external', $segment, [new InterfaceAddress($at, 0)], null, null)];
+        $ports = [new NodePort(
+            index: 0,
+            name: 'external',
+            segment: $segment,
+            addresses: [new InterfaceAddress($at, 0)],
+            gateway: null,
+            mac: null,
+        )];
 
         return new Node(
             id: (string) $at,
@@ -107,7 +114,7 @@ final class ExternalNetworks
         foreach ([] === $external->networks && $isInternet ? [] : $networks as $network) {
             $this->networks[] = [$network, $id];
         }
-        $upstream = new UpstreamRouter($segment, $address, $subnet->prefix, $id, $networks);
+        $upstream = new UpstreamRouter(segment: $segment, address: $address, subnet: $subnet->prefix, outside: $id, networks: $networks);
         $own = $this->ownerOf($segment, $address);
         $router = null === $own
             ? $upstream->made($this->neighbourOf($segment, $address))

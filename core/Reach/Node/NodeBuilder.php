@@ -21,18 +21,18 @@ final class NodeBuilder
         $ports = [];
         foreach ($router->interfaces as $index => $interface) {
             $ports[] = new NodePort(
-                $index,
-                $interface->segment,
-                $interface->segment,
-                $interface->addresses(),
-                null,
-                $interface->mac,
-                $interface->masquerade,
-                $interface->mdnsRelay,
-                [],
-                $interface->multicast,
-                $interface->proxyArp,
-                $interface->reversePath,
+                index: $index,
+                name: $interface->segment,
+                segment: $interface->segment,
+                addresses: $interface->addresses(),
+                gateway: null,
+                mac: $interface->mac,
+                masquerade: $interface->masquerade,
+                mdnsRelay: $interface->mdnsRelay,
+                joins: [],
+                multicast: $interface->multicast,
+                proxyArp: $interface->proxyArp,
+                reversePath: $interface->reversePath,
             );
         }
 
@@ -60,12 +60,12 @@ final class NodeBuilder
             $more = $interface->listens ?? $profile->services;
             $listens = [] === $listens ? $more : [...$listens, ...$more];
             $ports[] = new NodePort(
-                $index,
-                $interface->name,
-                $interface->segment,
-                $addresses,
-                self::gateway($interface, $profile, $leases, $address),
-                $interface->mac,
+                index: $index,
+                name: $interface->name,
+                segment: $interface->segment,
+                addresses: $addresses,
+                gateway: self::gateway($interface, $profile, $leases, $address),
+                mac: $interface->mac,
                 joins: self::joins($interface, $profile, $device),
                 reversePath: $interface->reversePath,
             );

@@ -137,11 +137,11 @@ final readonly class UpstreamRouter
     {
         return array_map(
             static fn (Service $s): FilterRule => new FilterRule(
-                FilterAction::Permit,
-                null,
-                null,
-                $s->protocol,
-                null === $s->firstPort ? PortSet::any() : PortSet::fromString($s->firstPort.'-'.$s->lastPort),
+                action: FilterAction::Permit,
+                from: null,
+                to: null,
+                protocol: $s->protocol,
+                ports: null === $s->firstPort ? PortSet::any() : PortSet::fromString($s->firstPort.'-'.$s->lastPort),
             ),
             $this->segment->external->inbound,
         );
@@ -151,7 +151,13 @@ final readonly class UpstreamRouter
     private function denied(): array
     {
         return array_map(
-            static fn (Ipv4Prefix $to): FilterRule => new FilterRule(FilterAction::Deny, null, $to, Protocol::Any, PortSet::any()),
+            static fn (Ipv4Prefix $to): FilterRule => new FilterRule(
+                action: FilterAction::Deny,
+                from: null,
+                to: $to,
+                protocol: Protocol::Any,
+                ports: PortSet::any(),
+            ),
             [$this->subnet, ...$this->segment->external->returnRoutes],
         );
     }

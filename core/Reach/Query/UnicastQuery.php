@@ -36,13 +36,13 @@ final readonly class UnicastQuery implements Checked
     public function check(RawRecord $given): void
     {
         if ($this->to->isMulticast() || $this->to->isLimitedBroadcast()) {
-            throw $given->refuse('to', 'a unicast address', 'Ask with kind broadcast or multicast.');
+            throw $given->refuse(key: 'to', allowed: 'a unicast address', advice: 'Ask with kind broadcast or multicast.');
         }
         if (Protocol::Any === $this->protocol) {
-            throw $given->refuse('protocol', 'icmp, tcp or udp', 'tcp and udp need a port.');
+            throw $given->refuse(key: 'protocol', allowed: 'icmp, tcp or udp', advice: 'tcp and udp need a port.');
         }
         if (Protocol::Icmp !== $this->protocol && null === $this->port) {
-            throw $given->refuse('port', 'a port from 1 to 65535', 'tcp and udp need a port.');
+            throw $given->refuse(key: 'port', allowed: 'a port from 1 to 65535', advice: 'tcp and udp need a port.');
         }
     }
 }

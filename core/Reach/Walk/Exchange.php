@@ -32,23 +32,45 @@ final readonly class Exchange
     /** @param NodePort|null $by the asker is bound to this port */
     public function ask(Node $asker, Ipv4Address $target, Service $service, ?NodePort $by = null, ?Trace $trace = null): Verdict
     {
-        $port = Protocol::Icmp === $service->protocol ? null : $service->firstPort;
-        $entry = null === $by || $by->has($target->value)
-            ? $asker->table->decide($target->value)
-            : $asker->table->findBy($target->value, $by) ?? false;
-        $source = \is_bool($entry) ? ($entry ? $target->value : $asker->firstAddress() ?? 0) : $entry->source->value;
-        $request = new Packet($source, $target->value, $service->protocol, null === $port ? null : self::ASKER_PORT, $port);
+        $request = self::request($asker, $target, $service, $by);
         $session = new Session();
-        $there = $this->walk->run($asker, $request, PathDirection::Request, $session, $trace, $by);
+        $there = $this->walk->run(
+            sender: $asker,
+            packet: $request,
+            leg: PathDirection::Request,
+            session: $session,
+            trace: $trace,
+            only: $by,
+        );
         if (null === $there->receiver) {
-            return new Verdict(false, false, [], $there->failure ?? Outcome::NoRoute, $there->cause, $there->hops);
+            return new Verdict(
+                delivered: false,
+                replied: false,
+                by: [],
+                outcome: $there->failure ?? Outcome::NoRoute,
+                cause: $there->cause,
+                hops: $there->hops,
+            );
         }
         $receiver = $there->receiver;
         if (null !== $there->cause) {
-            return new Verdict(true, false, [$receiver->id], Outcome::LostReply, $there->cause, $there->hops);
+            return new Verdict(
+                delivered: true,
+                replied: false,
+                by: [$receiver->id],
+                outcome: Outcome::LostReply,
+                cause: $there->cause,
+                hops: $there->hops,
+            );
         }
         $refused = !$receiver->listensOn($there->packet->protocol, $there->packet->port);
-        $back = $this->walk->run($receiver, $there->packet->answer($refused), PathDirection::Reply, $session, $trace);
+        $back = $this->walk->run(
+            sender: $receiver,
+            packet: $there->packet->answer($refused),
+            leg: PathDirection::Reply,
+            session: $session,
+            trace: $trace,
+        );
         // Whoever is bound to a port hears nothing by another one.
         $home = null === $by || null === $back->through || $back->through === $by->segment;
         if (
@@ -57,12 +79,12 @@ final readonly class Exchange
             && ($back->packet->isUnreachable() || $back->packet->source === $target->value)
         ) {
             return new Verdict(
-                true,
-                true,
-                [$receiver->id],
-                $refused ? Outcome::Refused : Outcome::Ok,
-                $refused ? $this->refusal($receiver, $service, $trace) : null,
-                $there->hops,
+                delivered: true,
+                replied: true,
+                by: [$receiver->id],
+                outcome: $refused ? Outcome::Refused : Outcome::Ok,
+                cause: $refused ? $this->refusal($receiver, $service, $trace) : null,
+                hops: $there->hops,
             );
         }
         $cause = $back->cause;
@@ -75,12 +97,29 @@ final readonly class Exchange
         }
 
         return new Verdict(
-            true,
-            false,
-            [$receiver->id],
-            Outcome::Ambiguous === $back->failure ? Outcome::Ambiguous : Outcome::LostReply,
-            $cause,
-            $there->hops,
+            delivered: true,
+            replied: false,
+            by: [$receiver->id],
+            outcome: Outcome::Ambiguous === $back->failure ? Outcome::Ambiguous : Outcome::LostReply,
+            cause: $cause,
+            hops: $there->hops,
+        );
+    }
+
+    private static function request(Node $asker, Ipv4Address $target, Service $service, ?NodePort $by): Packet
+    {
+        $port = Protocol::Icmp === $service->protocol ? null : $service->firstPort;
+        $entry = null === $by || $by->has($target->value)
+            ? $asker->table->decide($target->value)
+            : $asker->table->findBy($target->value, $by) ?? false;
+        $source = \is_bool($entry) ? ($entry ? $target->value : $asker->firstAddress() ?? 0) : $entry->source->value;
+
+        return new Packet(
+            source: $source,
+            destination: $target->value,
+            protocol: $service->protocol,
+            sourcePort: null === $port ? null : self::ASKER_PORT,
+            port: $port,
         );
     }
 
@@ -89,28 +128,42 @@ final readonly class Exchange
     {
         $entry = $sender->table->find($target->value);
         $packet = new Packet(
-            $entry?->source->value ?? ($sender->firstAddress() ?? 0),
-            $target->value,
-            $service->protocol,
-            $service->firstPort,
-            $service->firstPort,
+            source: $entry?->source->value ?? ($sender->firstAddress() ?? 0),
+            destination: $target->value,
+            protocol: $service->protocol,
+            sourcePort: $service->firstPort,
+            port: $service->firstPort,
         );
-        $there = $this->walk->run($sender, $packet, PathDirection::Request, new Session(), $trace);
+        $there = $this->walk->run(sender: $sender, packet: $packet, leg: PathDirection::Request, session: new Session(), trace: $trace);
         if (null === $there->receiver) {
-            return new Verdict(false, false, [], $there->failure ?? Outcome::NoRoute, $there->cause, $there->hops);
+            return new Verdict(
+                delivered: false,
+                replied: false,
+                by: [],
+                outcome: $there->failure ?? Outcome::NoRoute,
+                cause: $there->cause,
+                hops: $there->hops,
+            );
         }
         if (null !== $there->cause) {
-            return new Verdict(true, false, [$there->receiver->id], Outcome::LostReply, $there->cause, $there->hops);
+            return new Verdict(
+                delivered: true,
+                replied: false,
+                by: [$there->receiver->id],
+                outcome: Outcome::LostReply,
+                cause: $there->cause,
+                hops: $there->hops,
+            );
         }
         $listens = $there->receiver->listensOn($there->packet->protocol, $there->packet->port);
 
         return new Verdict(
-            true,
-            false,
-            [$there->receiver->id],
-            $listens ? Outcome::Ok : Outcome::Refused,
-            $listens ? null : $this->refusal($there->receiver, $service, $trace),
-            $there->hops,
+            delivered: true,
+            replied: false,
+            by: [$there->receiver->id],
+            outcome: $listens ? Outcome::Ok : Outcome::Refused,
+            cause: $listens ? null : $this->refusal($there->receiver, $service, $trace),
+            hops: $there->hops,
         );
     }
 

@@ -29,21 +29,21 @@ final readonly class MediaPath
         $out = self::packet($a, $b);
         $in = self::packet($b, $a);
         $session = new Session();
-        $there = $walk->run($a->node, $out, PathDirection::Request, $session, $trace);
+        $there = $walk->run(sender: $a->node, packet: $out, leg: PathDirection::Request, session: $session, trace: $trace);
         if ($there->receiver === $b->node) {
-            $back = $walk->run($b->node, $in, PathDirection::Reply, $session, $trace);
+            $back = $walk->run(sender: $b->node, packet: $in, leg: PathDirection::Reply, session: $session, trace: $trace);
             $isBack = $back->receiver === $a->node || self::arrives($walk, $b, $a);
 
             return new self(true, $isBack, $isBack ? null : $back->cause);
         }
         $session = new Session();
         $other = new Trace();
-        $back = $walk->run($b->node, $in, PathDirection::Request, $session, $other);
+        $back = $walk->run(sender: $b->node, packet: $in, leg: PathDirection::Request, session: $session, trace: $other);
         $trace?->addOtherWay($other);
         if ($back->receiver !== $a->node) {
             return new self(false, false, $there->cause);
         }
-        $again = $walk->run($a->node, $out, PathDirection::Reply, $session, null);
+        $again = $walk->run(sender: $a->node, packet: $out, leg: PathDirection::Reply, session: $session, trace: null);
 
         return new self($again->receiver === $b->node, true, $again->cause);
     }
@@ -52,14 +52,26 @@ final readonly class MediaPath
     {
         $protocol = $from->media->protocol;
 
-        return new Packet($from->address->value, $to->announced->value, $protocol, $from->media->firstPort, $to->media->firstPort);
+        return new Packet(
+            source: $from->address->value,
+            destination: $to->announced->value,
+            protocol: $protocol,
+            sourcePort: $from->media->firstPort,
+            port: $to->media->firstPort,
+        );
     }
 
     /** Whether it gets there by itself, such as by a port forward, though not as the answer to the other direction. */
     private static function arrives(PacketWalk $walk, MediaEnd $from, MediaEnd $to): bool
     {
         return $from->announced !== $from->address || $to->announced !== $to->address
-            ? $walk->run($from->node, self::packet($from, $to), PathDirection::Request, new Session(), null)->receiver === $to->node
+            ? $walk->run(
+                sender: $from->node,
+                packet: self::packet($from, $to),
+                leg: PathDirection::Request,
+                session: new Session(),
+                trace: null,
+            )->receiver === $to->node
             : false;
     }
 }

@@ -31,13 +31,13 @@ final readonly class Packet
         ?int $port = null,
     ): self {
         return new self(
-            $source ?? $this->source,
-            $destination ?? $this->destination,
-            $this->protocol,
-            $sourcePort ?? $this->sourcePort,
-            $port ?? $this->port,
-            $this->ttl,
-            $this->isError,
+            source: $source ?? $this->source,
+            destination: $destination ?? $this->destination,
+            protocol: $this->protocol,
+            sourcePort: $sourcePort ?? $this->sourcePort,
+            port: $port ?? $this->port,
+            ttl: $this->ttl,
+            isError: $this->isError,
         );
     }
 
@@ -51,7 +51,21 @@ final readonly class Packet
     public function answer(bool $refused): self
     {
         return $refused && Protocol::Udp === $this->protocol
-            ? new self($this->destination, $this->source, Protocol::Icmp, null, null, isError: true)
-            : new self($this->destination, $this->source, $this->protocol, $this->port, $this->sourcePort, isError: $refused);
+            ? new self(
+                source: $this->destination,
+                destination: $this->source,
+                protocol: Protocol::Icmp,
+                sourcePort: null,
+                port: null,
+                isError: true,
+            )
+            : new self(
+                source: $this->destination,
+                destination: $this->source,
+                protocol: $this->protocol,
+                sourcePort: $this->port,
+                port: $this->sourcePort,
+                isError: $refused,
+            );
     }
 }

@@ -41,9 +41,9 @@ final readonly class PacketWalk
             $arrived = \count($hops) > 1;
             if ($arrived) {
                 if ($node->forwards && ([] !== $node->portForwards || [] !== $session->sources)) {
-                    $packet = $this->translateArriving($node, $packet, $leg, $session, $through);
+                    $packet = $this->translateArriving(node: $node, packet: $packet, leg: $leg, session: $session, through: $through);
                 }
-                $refused = $this->refused($node, $packet, $leg, $hops, $trace, $through);
+                $refused = $this->refused(node: $node, packet: $packet, leg: $leg, hops: $hops, trace: $trace, through: $through);
                 if (null !== $refused) {
                     return $refused;
                 }
@@ -54,22 +54,18 @@ final readonly class PacketWalk
 
                 return new PacketOutcome($node, $packet, $hops, through: $through);
             }
-            $ended = $arrived ? $this->ended($node, $packet, $leg, $hops, $trace, $through) : null;
+            $ended = $arrived ? $this->ended(node: $node, packet: $packet, leg: $leg, hops: $hops, trace: $trace, through: $through) : null;
             if (null !== $ended) {
                 return $ended;
             }
             if (false === $entry || null === $entry->port->segment) {
-                $heard = PathDirection::Reply === $leg && !$arrived ? $this->heardAsBroadcast($node, $packet) : null;
-                if (null !== $heard) {
-                    return $this->hears($heard, $packet, $hops, $trace, $node->table->broadcastPort($packet->destination)?->segment);
-                }
-
-                return $this->stop(
-                    $packet,
-                    $hops,
-                    Outcome::NoRoute,
-                    $this->say->noRoute($node, $packet, $leg, false === $entry ? null : $entry),
-                    $trace,
+                return $this->unrouted(
+                    node: $node,
+                    packet: $packet,
+                    leg: $leg,
+                    hops: $hops,
+                    trace: $trace,
+                    entry: false === $entry ? null : $entry,
                 );
             }
             if ($arrived) {
@@ -79,25 +75,33 @@ final readonly class PacketWalk
                     $trace->decided[] = [$node->id, $this->filter->match($node, $packet)];
                 }
                 if (null !== $blocked) {
-                    return $this->stop($packet, $hops, Outcome::Filtered, $blocked, $trace);
+                    return $this->stop(packet: $packet, hops: $hops, outcome: Outcome::Filtered, cause: $blocked, trace: $trace);
                 }
-                $packet = $this->translateLeaving($node, $packet, $entry, $leg, $session);
+                $packet = $this->translateLeaving(router: $node, packet: $packet, entry: $entry, leg: $leg, session: $session);
             }
             $next = $entry->via->value ?? $packet->destination;
             $from = $arrived ? $this->asksFrom($node, $packet, $entry) : $packet->source;
             $answerers = $this->network->answerers($entry->port->segment, $next, $node, $from);
             if (1 !== \count($answerers)) {
-                return [] === $answerers
-                    ? $this->stop($packet, $hops, Outcome::NoNeighbour, $this->say->noNeighbour($node, $packet, $leg, $entry), $trace)
-                    : $this->stop($packet, $hops, Outcome::Ambiguous, $this->say->twoOwners($node, $next, $answerers, $leg), $trace);
+                $isNobody = [] === $answerers;
+
+                return $this->stop(
+                    packet: $packet,
+                    hops: $hops,
+                    outcome: $isNobody ? Outcome::NoNeighbour : Outcome::Ambiguous,
+                    cause: $isNobody
+                        ? $this->say->noNeighbour($node, $packet, $leg, $entry)
+                        : $this->say->twoOwners($node, $next, $answerers, $leg),
+                    trace: $trace,
+                );
             }
             $trace?->add(
-                $leg,
-                $node,
-                $this->say->sends($node, $packet, $entry, !$arrived),
-                null === $entry->via ? 'on-link' : 'next-hop',
-                $this->say->sendValues($entry),
-                $entry->port->segment,
+                leg: $leg,
+                at: $node,
+                text: $this->say->sends($node, $packet, $entry, !$arrived),
+                rule: null === $entry->via ? 'on-link' : 'next-hop',
+                values: $this->say->sendValues($entry),
+                into: $entry->port->segment,
             );
             $node = $answerers[0];
             $hops[] = $node->id;
@@ -113,14 +117,20 @@ final readonly class PacketWalk
     private function refused(Node $node, Packet $packet, PathDirection $leg, array $hops, ?Trace $trace, ?string $through): ?PacketOutcome
     {
         if ($node->table->owns($packet->source)) {
-            return $this->stop($packet, $hops, Outcome::NoRoute, $this->say->ownSource($node, $packet, $leg), $trace);
+            return $this->stop(
+                packet: $packet,
+                hops: $hops,
+                outcome: Outcome::NoRoute,
+                cause: $this->say->ownSource($node, $packet, $leg),
+                trace: $trace,
+            );
         }
         if (null === $through || $node->takesFrom($packet->source, $through)) {
             return null;
         }
         $cause = $this->say->anotherWayBack($node, $packet, $leg, $through);
 
-        return $this->stop($packet, $hops, Outcome::Filtered, $cause, $trace);
+        return $this->stop(packet: $packet, hops: $hops, outcome: Outcome::Filtered, cause: $cause, trace: $trace);
     }
 
     /**
@@ -134,15 +144,61 @@ final readonly class PacketWalk
             $cause = $this->say->keepsBroadcast($node, $packet, $leg);
             $trace?->stop($cause);
 
-            return new PacketOutcome(PathDirection::Request === $leg ? $node : null, $packet, $hops, Outcome::LostReply, $cause, $through);
+            return new PacketOutcome(
+                receiver: PathDirection::Request === $leg ? $node : null,
+                packet: $packet,
+                hops: $hops,
+                failure: Outcome::LostReply,
+                cause: $cause,
+                through: $through,
+            );
         }
         if (!$node->forwards) {
-            return $this->stop($packet, $hops, Outcome::NoRoute, $this->say->doesNotForward($node, $packet, $leg), $trace);
+            return $this->stop(
+                packet: $packet,
+                hops: $hops,
+                outcome: Outcome::NoRoute,
+                cause: $this->say->doesNotForward($node, $packet, $leg),
+                trace: $trace,
+            );
         }
 
         return \count($hops) > Packet::TTL
-            ? $this->stop($packet, $hops, Outcome::NoRoute, $this->say->loop($node, $packet, $leg), $trace)
+            ? $this->stop(
+                packet: $packet,
+                hops: $hops,
+                outcome: Outcome::NoRoute,
+                cause: $this->say->loop($node, $packet, $leg),
+                trace: $trace,
+            )
             : null;
+    }
+
+    /**
+     * Nothing says where to send it; an answer of the sender itself may still be heard by all.
+     *
+     * @param list<string> $hops
+     */
+    private function unrouted(Node $node, Packet $packet, PathDirection $leg, array $hops, ?Trace $trace, ?RouteEntry $entry): PacketOutcome
+    {
+        $heard = PathDirection::Reply === $leg && 1 === \count($hops) ? $this->heardAsBroadcast($node, $packet) : null;
+        if (null !== $heard) {
+            return $this->hears(
+                node: $heard,
+                packet: $packet,
+                hops: $hops,
+                trace: $trace,
+                through: $node->table->broadcastPort($packet->destination)?->segment,
+            );
+        }
+
+        return $this->stop(
+            packet: $packet,
+            hops: $hops,
+            outcome: Outcome::NoRoute,
+            cause: $this->say->noRoute($node, $packet, $leg, $entry),
+            trace: $trace,
+        );
     }
 
     /** A sender bound to a port: what no route by it leads to, its stack looks for on the segment. */
@@ -171,7 +227,14 @@ final readonly class PacketWalk
     /** @param list<string> $hops */
     private function hears(Node $node, Packet $packet, array $hops, ?Trace $trace, ?string $through): PacketOutcome
     {
-        $refused = $this->refused($node, $packet, PathDirection::Reply, [...$hops, $node->id], $trace, $through);
+        $refused = $this->refused(
+            node: $node,
+            packet: $packet,
+            leg: PathDirection::Reply,
+            hops: [...$hops, $node->id],
+            trace: $trace,
+            through: $through,
+        );
         if (null === $refused) {
             $trace?->add(PathDirection::Reply, $node, $this->say->arrives($node, $packet, PathDirection::Reply), 'heard-as-broadcast');
         }
@@ -253,6 +316,6 @@ final readonly class PacketWalk
     {
         $trace?->stop($cause);
 
-        return new PacketOutcome(null, $packet, $hops, $outcome, $cause);
+        return new PacketOutcome(receiver: null, packet: $packet, hops: $hops, failure: $outcome, cause: $cause);
     }
 }

@@ -20,20 +20,37 @@ final class Trace
     /** @param array<string, string> $values */
     public function add(PathDirection $leg, Node $at, string $text, string $rule, array $values = [], ?string $into = null): void
     {
-        $this->steps[] = new TraceStep($leg, $at->id, $text, true, $rule, $values, $into);
+        $this->steps[] = new TraceStep(leg: $leg, at: $at->id, text: $text, ok: true, rule: $rule, values: $values, into: $into);
     }
 
     /** What was sent the other way of its own accord, shown where an answer would be. */
     public function addOtherWay(self $other): void
     {
         foreach ($other->steps as $s) {
-            $this->steps[] = new TraceStep(PathDirection::Reply, $s->at, $s->text, $s->ok, $s->rule, $s->values, $s->into, $s->cause);
+            $this->steps[] = new TraceStep(
+                leg: PathDirection::Reply,
+                at: $s->at,
+                text: $s->text,
+                ok: $s->ok,
+                rule: $s->rule,
+                values: $s->values,
+                into: $s->into,
+                cause: $s->cause,
+            );
         }
     }
 
     public function stop(Cause $cause): void
     {
         $rule = $cause->rule->value;
-        $this->steps[] = new TraceStep($cause->leg, $cause->at, $cause->text, false, $rule, $cause->values, cause: $cause);
+        $this->steps[] = new TraceStep(
+            leg: $cause->leg,
+            at: $cause->at,
+            text: $cause->text,
+            ok: false,
+            rule: $rule,
+            values: $cause->values,
+            cause: $cause,
+        );
     }
 }

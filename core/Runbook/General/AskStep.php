@@ -21,14 +21,14 @@ final class AskStep implements GeneralStep
                 $asked = StepValue::of($value, null);
                 $note = \sprintf('asked of %s', $value->setting->ask->label());
                 $values[] = new StepValue(
-                    $asked->setting,
-                    $asked->label,
-                    $asked->value,
-                    $asked->typed,
-                    $asked->origin,
-                    $note,
-                    $asked->isSecret,
-                    $asked->isOpen,
+                    setting: $asked->setting,
+                    label: $asked->label,
+                    value: $asked->value,
+                    typed: $asked->typed,
+                    origin: $asked->origin,
+                    note: $note,
+                    isSecret: $asked->isSecret,
+                    isOpen: $asked->isOpen,
                 );
             }
         }
@@ -39,13 +39,13 @@ final class AskStep implements GeneralStep
         }
 
         return [] === $values && [] === $orders ? null : new RunbookStep(
-            'ask',
-            WorkStage::Ask,
-            'Have what others must say',
-            'What is missing on the day holds up the step that types it.',
-            Who::Anyone,
-            $orders,
-            $values,
+            id: 'ask',
+            stage: WorkStage::Ask,
+            title: 'Have what others must say',
+            why: 'What is missing on the day holds up the step that types it.',
+            who: Who::Anyone,
+            do: $orders,
+            values: $values,
         );
     }
 }

@@ -53,7 +53,7 @@ final class ContactStep implements GeneralStep
         foreach ([...$plan->laptop, ...array_intersect_key($plan->unit, ['Open' => ''])] as $label => $value) {
             $id = 'laptop-'.strtolower(strtr($label, ' ', '-'));
             // What stands in brackets explains, and is not typed.
-            $values[] = new StepValue($id, $label, $value, explode(' (', $value)[0], 'computed');
+            $values[] = new StepValue(setting: $id, label: $label, value: $value, typed: explode(' (', $value)[0], origin: 'computed');
         }
 
         return new RunbookStep(
@@ -65,16 +65,16 @@ final class ContactStep implements GeneralStep
             values: [...$values, ...$context->stageValues(WorkStage::Contact)],
             causes: [
                 new SymptomCause(
-                    'no answer',
-                    'the laptop asks by another of its ports',
-                    'Switch Wi-Fi off and ask again.',
-                    'Leave it off until the unit has its own address.',
+                    see: 'no answer',
+                    because: 'the laptop asks by another of its ports',
+                    test: 'Switch Wi-Fi off and ask again.',
+                    mend: 'Leave it off until the unit has its own address.',
                 ),
                 new SymptomCause(
-                    'another unit answers',
-                    'two with one factory address have power',
-                    'Compare the MAC in the neighbour cache with the sticker.',
-                    'Unplug the other one and clear the cache.',
+                    see: 'another unit answers',
+                    because: 'two with one factory address have power',
+                    test: 'Compare the MAC in the neighbour cache with the sticker.',
+                    mend: 'Unplug the other one and clear the cache.',
                 ),
             ],
             cautions: array_map(static fn (array $r): string => trim($r['risk'].' '.$r['do']), $plan->risks),

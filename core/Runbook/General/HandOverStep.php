@@ -32,7 +32,7 @@ final class HandOverStep implements GeneralStep
                 'Write down what was not done, and why.',
             ],
             record: [
-                new ToRecord(RecordKind::Photo, 'Copy of its settings', null, '', null, null),
+                new ToRecord(kind: RecordKind::Photo, label: 'Copy of its settings', setting: null, unit: '', min: null, max: null),
             ],
             cautions: $ends,
         );

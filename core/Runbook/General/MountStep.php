@@ -44,12 +44,12 @@ final class MountStep implements GeneralStep
         $isHeavy = Lifting::takesTwo($context->profile->kilograms);
 
         return [] === $do ? null : new RunbookStep(
-            'mount',
-            WorkStage::Mount,
-            'Mount and cable it, unpowered',
-            'Cables by the name of the socket; look-alikes are the classic mistake. Power comes last.',
-            $isHeavy ? Who::TwoPeople : Who::Technician,
-            $do,
+            id: 'mount',
+            stage: WorkStage::Mount,
+            title: 'Mount and cable it, unpowered',
+            why: 'Cables by the name of the socket; look-alikes are the classic mistake. Power comes last.',
+            who: $isHeavy ? Who::TwoPeople : Who::Technician,
+            do: $do,
             cautions: $isHeavy ? [\sprintf('It weighs %d kg: two people.', $context->profile->kilograms)] : [],
             ports: array_values(array_filter($context->ports(), self::isToldOf(...))),
         );

@@ -23,7 +23,7 @@ final class ProveStep implements GeneralStep
         $record = [];
         foreach ($context->job->intents as $intent) {
             if (self::concerns($context, $intent)) {
-                $record[] = new ToRecord(RecordKind::Tick, $intent->name, null, '', null, null);
+                $record[] = new ToRecord(kind: RecordKind::Tick, label: $intent->name, setting: null, unit: '', min: null, max: null);
             }
             if (\count($record) >= self::MOST) {
                 break;

@@ -35,7 +35,15 @@ final class SecureStep implements GeneralStep
         foreach (SecretNeeds::logins($context->job, $context->device) as $need) {
             $name = Allowed::SECRET.$need->name;
             $id = explode('/', $need->name)[1] ?? $need->name;
-            $secrets[] = new StepValue($id, $need->label, $name, $name, 'computed', $need->rule->said(), isSecret: true);
+            $secrets[] = new StepValue(
+                setting: $id,
+                label: $need->label,
+                value: $name,
+                typed: $name,
+                origin: 'computed',
+                note: $need->rule->said(),
+                isSecret: true,
+            );
         }
 
         return new RunbookStep(

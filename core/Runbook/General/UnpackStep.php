@@ -27,17 +27,24 @@ final class UnpackStep implements GeneralStep
         }
 
         return new RunbookStep(
-            'unpack',
-            WorkStage::Unpack,
-            'Unpack and check off',
-            'What is missing or wrong is found now, not on the ladder.',
-            Who::Anyone,
-            [
+            id: 'unpack',
+            stage: WorkStage::Unpack,
+            title: 'Unpack and check off',
+            why: 'What is missing or wrong is found now, not on the ladder.',
+            who: Who::Anyone,
+            do: [
                 ...array_map(static fn (string $a): string => $a.' in the box.', $context->profile->accessories),
                 'No damage; what is on the sticker is below.',
             ],
-            $identity,
-            record: null === $mac ? [] : [new ToRecord(RecordKind::Read, 'MAC as read off the unit', null, '', null, null)],
+            values: $identity,
+            record: null === $mac ? [] : [new ToRecord(
+                kind: RecordKind::Read,
+                label: 'MAC as read off the unit',
+                setting: null,
+                unit: '',
+                min: null,
+                max: null,
+            )],
             reads: null === $mac ? '' : 'mac',
         );
     }

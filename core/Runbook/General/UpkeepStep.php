@@ -20,7 +20,7 @@ final class UpkeepStep implements GeneralStep
         $record = [];
         if (null !== $context->profile->firmware) {
             array_unshift($values, StepValue::plain('firmware', 'Firmware', $context->profile->firmware, 'the same on all of the kind'));
-            $record[] = new ToRecord(RecordKind::AsFound, 'Firmware as found', null, '', null, null);
+            $record[] = new ToRecord(kind: RecordKind::AsFound, label: 'Firmware as found', setting: null, unit: '', min: null, max: null);
         }
         $do = [];
         foreach ($context->licences() as $licence) {

@@ -45,11 +45,11 @@ final readonly class Book
         $left = \count($context->job->intents) - \count($proof);
 
         return new BookView(
-            $context->job->info->name,
-            $context->job->info->client,
-            $this->summary($context, $open),
-            $this->signed($context),
-            [
+            job: $context->job->info->name,
+            client: $context->job->info->client,
+            summary: $this->summary($context, $open),
+            signed: $this->signed($context),
+            contents: [
                 ['id' => 'open', 'title' => 'What is open'],
                 ['id' => 'cautions', 'title' => 'Cautions'],
                 ...array_map(static fn (array $l): array => ['id' => $l['id'], 'title' => $l['title']], $lists),
@@ -57,13 +57,13 @@ final readonly class Book
                 ...([] === $proof ? [] : [['id' => 'proof', 'title' => 'Proof']]),
                 ...([] === $units ? [] : [['id' => 'units', 'title' => 'Each unit as it was left']]),
             ],
-            self::groups($open),
-            Cautions::of($context->job),
-            $lists,
-            $racks,
-            $units,
-            $proof,
-            $left > 0 ? \sprintf('%d more are not printed here. They are under Proof.', $left) : '',
+            open: self::groups($open),
+            cautions: Cautions::of($context->job),
+            lists: $lists,
+            racks: $racks,
+            units: $units,
+            proof: $proof,
+            proofMore: $left > 0 ? \sprintf('%d more are not printed here. They are under Proof.', $left) : '',
         );
     }
 

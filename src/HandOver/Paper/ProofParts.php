@@ -58,22 +58,22 @@ final readonly class ProofParts
         $failing = $prediction->failingCount();
 
         return new ProofPart(
-            $intent->name,
-            \sprintf('%s, %s', str_replace('-', ' ', $intent->expect->value), Words::count($count, 'pair')),
-            match (true) {
+            name: $intent->name,
+            wanted: \sprintf('%s, %s', str_replace('-', ' ', $intent->expect->value), Words::count($count, 'pair')),
+            predicted: match (true) {
                 0 === $count => 'Not looked at: nobody stands for it.',
                 0 === $failing => 'All hold on paper.',
                 default => \sprintf('%d of %d fail on paper.', $failing, $count),
             },
-            self::tried($seen, $count),
-            0 === $failing && $count > 0,
-            null === $pair ? '' : \sprintf(
+            seen: self::tried($seen, $count),
+            isPlanned: 0 === $failing && $count > 0,
+            pair: null === $pair ? '' : \sprintf(
                 '%s %s %s',
                 $context->job->nameOf($pair->from),
                 Kinds::of($intent)->verb(),
                 $context->job->nameOf($pair->to),
             ),
-            null === $explained?->deciding ? null : TraceRows::of($explained->deciding, Expectation::Must === $intent->expect),
+            trace: null === $explained?->deciding ? null : TraceRows::of($explained->deciding, Expectation::Must === $intent->expect),
         );
     }
 

@@ -27,12 +27,12 @@ final readonly class Bar
         $scale = self::WIDTH / max($whole, 1e-9);
 
         return new self(
-            $label,
-            \sprintf('%s of %s %s', self::figure($sum), self::figure($limit), $unit),
-            (int) round(min(self::WIDTH, $sum * $scale)),
-            (int) round(min(self::WIDTH, $limit * $scale)),
-            $sum <= $limit + 1e-9,
-            implode('; ', $contributors),
+            label: $label,
+            said: \sprintf('%s of %s %s', self::figure($sum), self::figure($limit), $unit),
+            filled: (int) round(min(self::WIDTH, $sum * $scale)),
+            limit: (int) round(min(self::WIDTH, $limit * $scale)),
+            fits: $sum <= $limit + 1e-9,
+            contributors: implode('; ', $contributors),
         );
     }
 

@@ -41,16 +41,16 @@ final readonly class FindingLine
         $alike = [] === $names ? '' : \sprintf('and %d more like it: %s', \count($names), $some);
 
         return new self(
-            $this->title,
-            $this->why,
-            $this->advice,
-            $this->rule,
-            $this->wrong,
-            $this->who,
-            $this->take,
-            $alike,
-            $count,
-            $takeAll,
+            title: $this->title,
+            why: $this->why,
+            advice: $this->advice,
+            rule: $this->rule,
+            wrong: $this->wrong,
+            who: $this->who,
+            take: $this->take,
+            alike: $alike,
+            count: $count,
+            takeAll: $takeAll,
         );
     }
 

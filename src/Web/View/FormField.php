@@ -49,22 +49,22 @@ final readonly class FormField
         $inside = static fn (self $f): self => $f->with($errors);
 
         return new self(
-            $this->name,
-            $this->label,
-            $this->value,
-            $this->control,
-            $this->technical,
-            $this->options,
-            $this->required,
-            $this->placeholder,
-            array_map(static fn (array $row): array => array_map($inside, $row), $this->rows),
-            $this->suggestions,
-            $this->broad,
-            $this->more,
-            $this->blank,
-            $this->values,
-            $errors[$this->name] ?? $this->error,
-            $this->notes,
+            name: $this->name,
+            label: $this->label,
+            value: $this->value,
+            control: $this->control,
+            technical: $this->technical,
+            options: $this->options,
+            required: $this->required,
+            placeholder: $this->placeholder,
+            rows: array_map(static fn (array $row): array => array_map($inside, $row), $this->rows),
+            suggestions: $this->suggestions,
+            broad: $this->broad,
+            more: $this->more,
+            blank: $this->blank,
+            values: $this->values,
+            error: $errors[$this->name] ?? $this->error,
+            notes: $this->notes,
         );
     }
 
@@ -89,12 +89,12 @@ final readonly class FormField
         $options = [] === $this->options ? [] : ['' => ''] + $this->options;
 
         return new self(
-            $this->name,
-            $this->label,
-            $this->value,
-            $this->control,
-            $this->technical,
-            $options,
+            name: $this->name,
+            label: $this->label,
+            value: $this->value,
+            control: $this->control,
+            technical: $this->technical,
+            options: $options,
             rows: $this->rows,
             blank: $this->blank,
         );

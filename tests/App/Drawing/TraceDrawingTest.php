@@ -18,7 +18,7 @@ final class TraceDrawingTest extends TestCase
 {
     public function testAnAnswerThatIsLostStopsAtItsSender(): void
     {
-        $drawing = $this->draw(Jobs::demo(), 'station-receivers', 'mic-station', 'receiver-3');
+        $drawing = $this->draw(Jobs::demo(), intent: 'station-receivers', from: 'mic-station', to: 'receiver-3');
         self::assertSame(['Microphone station', 'Core router', 'Receiver 3'], array_column($drawing->posts, 'name'));
         self::assertSame('.30.1  .60.1', $drawing->posts[1]['value']);
         self::assertNull($drawing->request['stop']);
@@ -33,7 +33,7 @@ final class TraceDrawingTest extends TestCase
 
     public function testWhatWorksGoesThereAndBack(): void
     {
-        $drawing = $this->draw(Jobs::demo(), 'phones-register', 'hut-phone', 'pbx');
+        $drawing = $this->draw(Jobs::demo(), intent: 'phones-register', from: 'hut-phone', to: 'pbx');
         self::assertSame(
             [$drawing->posts[0]['x'], $drawing->posts[2]['x']],
             [$drawing->request['from'], $drawing->request['to']],
@@ -48,18 +48,24 @@ final class TraceDrawingTest extends TestCase
     /** What gets through and must not is drawn as bad as what does not and must. */
     public function testALeakIsDrawnAsBad(): void
     {
-        $draw = fn (bool $leak): TraceDrawing => $this->draw(Jobs::demo(), 'phones-register', 'hut-phone', 'pbx', $leak);
+        $draw = fn (bool $leak): TraceDrawing => $this->draw(
+            job: Jobs::demo(),
+            intent: 'phones-register',
+            from: 'hut-phone',
+            to: 'pbx',
+            leak: $leak,
+        );
         $tones = static fn (bool $leak): array => array_column($draw($leak)->legs, 'tone');
         self::assertSame(['good', 'good'], $tones(false));
         self::assertSame(['bad', 'bad'], $tones(true));
-        $lost = $this->draw(Jobs::demo(), 'station-receivers', 'mic-station', 'receiver-3')->legs;
+        $lost = $this->draw(Jobs::demo(), intent: 'station-receivers', from: 'mic-station', to: 'receiver-3')->legs;
         $drawn = array_map(static fn (TraceLeg $leg): array => [$leg->tone, '' !== $leg->wall], $lost);
         self::assertSame([['good', false], ['bad', true]], $drawn);
     }
 
     public function testARequestThatStopsHasNoAnswerAndStillShowsWhereItWanted(): void
     {
-        $drawing = $this->draw(Jobs::demo(), 'guests-phone-system', 'guest-1', 'pbx');
+        $drawing = $this->draw(Jobs::demo(), intent: 'guests-phone-system', from: 'guest-1', to: 'pbx');
         self::assertNull($drawing->reply);
         self::assertSame('stops here: filtered', $drawing->request['text']);
         self::assertSame('Phone system', $drawing->posts[2]['name'] ?? null);
@@ -83,7 +89,7 @@ final class TraceDrawingTest extends TestCase
             Jobs::ROUTER,
             [['id' => 'i', 'kind' => 'reach', 'from' => ['device:x'], 'to' => ['device:y']]],
         );
-        $drawing = $this->draw($job, 'i', 'x', 'y');
+        $drawing = $this->draw($job, intent: 'i', from: 'x', to: 'y');
         self::assertSame($text, $drawing->request['text']);
         self::assertSame(['x', 'y'], array_column($drawing->posts, 'name'));
         self::assertLessThan(($drawing->posts[0]['x'] + $drawing->posts[1]['x']) / 2, $drawing->request['stop']);

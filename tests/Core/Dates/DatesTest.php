@@ -56,7 +56,7 @@ final class DatesTest extends TestCase
             '2027-06-01 in 187 days Later, One ends',
         ], array_map(static fn (DateAhead $d): string => $d->on.' '.$d->when().' '.$d->title, $dates));
         self::assertSame(['today', 'tomorrow', 'yesterday'], array_map(
-            static fn (int $days): string => (new DateAhead('k', '2026-11-26', '', '', $days))->when(),
+            static fn (int $days): string => (new DateAhead(key: 'k', on: '2026-11-26', title: '', todo: '', days: $days))->when(),
             [0, 1, -1],
         ));
     }
@@ -65,7 +65,13 @@ final class DatesTest extends TestCase
     {
         $title = 'Unlock; of the zone controller, which is by the lift in the northern terminal ends · æøå æøå æøå æøå'
             .' and is to be prolonged in time by whoever is on duty there, or nobody gets in any more';
-        $dates = [new DateAhead('ends-u', '2026-12-01', $title, "One\nTwo", 5), new DateAhead('visit', '2026-11-29', 'Day on site', '', 3)];
+        $dates = [new DateAhead(
+            key: 'ends-u',
+            on: '2026-12-01',
+            title: $title,
+            todo: "One\nTwo",
+            days: 5,
+        ), new DateAhead(key: 'visit', on: '2026-11-29', title: 'Day on site', todo: '', days: 3)];
         $text = Calendar::of('Ferries', $dates, 'ferries', new \DateTimeImmutable('2026-11-26 09:00', new \DateTimeZone('Europe/Oslo')));
         $lines = explode("\r\n", rtrim($text, "\r\n"));
         foreach ($lines as $line) {

@@ -21,7 +21,10 @@ final class UpcasterTest extends TestCase
     {
         // Once there was "sn", then "serial-number", now "serial".
         $old = self::named('sn');
-        $upcasters = new Upcasters([self::renames('serial-number', 'serial', 3), self::renames('sn', 'serial-number', 2)], 3);
+        $upcasters = new Upcasters(
+            [self::renames(old: 'serial-number', new: 'serial', version: 3), self::renames(old: 'sn', new: 'serial-number', version: 2)],
+            3,
+        );
         $job = JobFile::read($old, ShippedProfiles::load(), $upcasters);
         self::assertSame('KS-20-0021', $job->devices['berth-1']->serial);
         self::assertEquals(Jobs::demo()->records, $job->records);
@@ -32,11 +35,14 @@ final class UpcasterTest extends TestCase
 
     public function testOnlyItsOwnListIsRaised(): void
     {
-        $upcasters = new Upcasters([self::renames('name', 'serial', 2)], 2);
+        $upcasters = new Upcasters([self::renames(old: 'name', new: 'serial', version: 2)], 2);
         self::assertSame(['name' => 'x'], $upcasters->raise('segments', ['name' => 'x'], 1));
         self::assertSame(['serial' => 'x'], $upcasters->raise('devices', ['name' => 'x'], 1));
         self::assertSame(['name' => 'x'], $upcasters->raise('devices', ['name' => 'x'], 2), 'it has the new shape already');
-        $upcasters = new Upcasters([self::renames('name', 'label', 2), self::renames('name', 'serial', 3)], 3);
+        $upcasters = new Upcasters(
+            [self::renames(old: 'name', new: 'label', version: 2), self::renames(old: 'name', new: 'serial', version: 3)],
+            3,
+        );
         self::assertSame(['serial' => 'x'], $upcasters->raise('devices', ['name' => 'x'], 2), 'the first step is behind it');
     }
 

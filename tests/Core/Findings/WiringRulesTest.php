@@ -67,7 +67,7 @@ final class WiringRulesTest extends TestCase
     #[DataProvider('cases')]
     public function testARuleSpeaksWhereItMustAndOnlyThere(string $rule, array $plugs, array $more, ?string $says): void
     {
-        $this->speaks('a', $rule, $plugs, $more, $says);
+        $this->speaks(segment: 'a', rule: $rule, plugs: $plugs, more: $more, says: $says);
     }
 
     /**
@@ -79,7 +79,7 @@ final class WiringRulesTest extends TestCase
     #[DataProvider('cases')]
     public function testItDoesSoForASegmentCalledByItsNumber(string $rule, array $plugs, array $more, ?string $says): void
     {
-        $this->speaks('110', $rule, $plugs, $more, $says);
+        $this->speaks(segment: '110', rule: $rule, plugs: $plugs, more: $more, says: $says);
     }
 
     /**

@@ -78,7 +78,15 @@ final class DriftTest extends TestCase
         $intents = ['windows-call-windows' => ['span' => PairVerdict::Through, 'pairs' => 4, 'counts' => []]];
         $says = static function (int $inLab, int $holdingInLab, int $onSite, int $holdingOnSite) use ($job, $intents): string {
             $seen = ['windows-call-windows' => new SeenCounts($inLab, $holdingInLab, $onSite, $holdingOnSite)];
-            $items = (new OpenItems($job, [], $intents, $seen, [], [], new Today('2026-11-26')))->all();
+            $items = (new OpenItems(
+                job: $job,
+                findings: [],
+                intents: $intents,
+                seen: $seen,
+                silent: [],
+                accepted: [],
+                today: new Today('2026-11-26'),
+            ))->all();
             $own = array_filter($items, static fn (OpenItem $i): bool => 'intent-windows-call-windows' === $i->id);
 
             return array_values($own)[0]->detail ?? '';
@@ -95,14 +103,30 @@ final class DriftTest extends TestCase
     public function testWhoWasSilentIsNamed(): void
     {
         $silent = ['10.47.60.33' => 'on Monday', '10.47.99.99' => 'on Monday'];
-        $items = (new OpenItems(Jobs::demo(), [], [], [], $silent, [], new Today('2026-11-26')))->all();
+        $items = (new OpenItems(
+            job: Jobs::demo(),
+            findings: [],
+            intents: [],
+            seen: [],
+            silent: $silent,
+            accepted: [],
+            today: new Today('2026-11-26'),
+        ))->all();
         $own = array_filter($items, static fn (OpenItem $i): bool => OpenKind::Silent === $i->kind);
         self::assertSame(['10.47.60.33 did not answer, on Monday.'], array_column($own, 'detail'), 'nobody is planned at the other one');
     }
 
     public function testWhatWasAcceptedKeepsItsReason(): void
     {
-        $items = (new OpenItems(Jobs::demo(), [], [], [], [], ['unit-berth-4' => 'Comes in spring.'], new Today('2026-11-26')))->all();
+        $items = (new OpenItems(
+            job: Jobs::demo(),
+            findings: [],
+            intents: [],
+            seen: [],
+            silent: [],
+            accepted: ['unit-berth-4' => 'Comes in spring.'],
+            today: new Today('2026-11-26'),
+        ))->all();
         $accepted = array_values(array_filter($items, static fn (OpenItem $i): bool => $i->isAccepted()));
         self::assertSame([['unit-berth-4', OpenKind::Units, 'Comes in spring.']], array_map(
             static fn (OpenItem $i): array => [$i->id, $i->kind, $i->reason],

@@ -48,13 +48,19 @@ final class MustNotTest extends TestCase
             'rules' => [['action' => 'deny', 'from' => '10.47.1.5/32', 'to' => '10.47.2.10/32']],
             'stateful' => false,
         ]];
-        $job = Jobs::make(Jobs::TWO, [
-            'pbx' => ['profile' => 'phone-system', 'at' => ['a', '10.47.1.5/24', '10.47.1.1']],
-            'one' => ['profile' => 'desk-phone-page', 'at' => ['a', '10.47.1.10/24', '10.47.1.1']],
-            'two' => ['profile' => 'desk-phone-page', 'at' => ['b', '10.47.2.10/24', '10.47.2.1']],
-        ], $routers, [
-            ['id' => 'i', 'kind' => 'call', 'from' => ['device:two'], 'to' => ['device:one'], 'expect' => 'must-not'],
-        ], self::BOTH);
+        $job = Jobs::make(
+            segments: Jobs::TWO,
+            hosts: [
+                'pbx' => ['profile' => 'phone-system', 'at' => ['a', '10.47.1.5/24', '10.47.1.1']],
+                'one' => ['profile' => 'desk-phone-page', 'at' => ['a', '10.47.1.10/24', '10.47.1.1']],
+                'two' => ['profile' => 'desk-phone-page', 'at' => ['b', '10.47.2.10/24', '10.47.2.1']],
+            ],
+            routers: $routers,
+            intents: [
+                ['id' => 'i', 'kind' => 'call', 'from' => ['device:two'], 'to' => ['device:one'], 'expect' => 'must-not'],
+            ],
+            extensions: self::BOTH,
+        );
         $is = (new Prover($job))->prove()->intents['i']->pairs()[0];
         self::assertSame([PairVerdict::KeptApart, PairVerdict::NoReply], [$is->span, $is->leaves[0]->span]);
     }
@@ -78,7 +84,13 @@ final class MustNotTest extends TestCase
         self::assertSame([PairVerdict::Leak, PairVerdict::Leak], [$leak(null)->span, $leak('10.47.2.1')->span]);
         self::assertFalse($leak(null)->contradicts(PairVerdict::KeptApart));
         self::assertTrue($leak('10.47.2.1')->contradicts(PairVerdict::KeptApart));
-        $must = static fn (PairVerdict $span): PairPrediction => new PairPrediction(new Pair('guest', 'unit'), $span, null, '', []);
+        $must = static fn (PairVerdict $span): PairPrediction => new PairPrediction(
+            pair: new Pair('guest', 'unit'),
+            span: $span,
+            cause: null,
+            how: '',
+            leaves: [],
+        );
         self::assertFalse($must(PairVerdict::Through)->contradicts(PairVerdict::Untried));
         self::assertFalse($must(PairVerdict::Untried)->contradicts(PairVerdict::Through));
         self::assertTrue($must(PairVerdict::Through)->contradicts(PairVerdict::NoReply));
@@ -99,13 +111,19 @@ final class MustNotTest extends TestCase
     /** What leaks is the ringing of the called, not the registration of the caller before it: the rule stops that. */
     public function testADenialStopsWhatLeaks(): void
     {
-        $job = Jobs::make(Jobs::TWO, [
-            'pbx' => ['profile' => 'phone-system', 'at' => ['a', '10.47.1.5/24', '10.47.1.1']],
-            'one' => ['profile' => 'desk-phone-page', 'at' => ['a', '10.47.1.10/24', '10.47.1.1']],
-            'two' => ['profile' => 'desk-phone-page', 'at' => ['b', '10.47.2.10/24', '10.47.2.1']],
-        ], Jobs::ROUTER, [
-            ['id' => 'i', 'kind' => 'call', 'from' => ['device:one'], 'to' => ['device:two'], 'expect' => 'must-not'],
-        ], self::BOTH);
+        $job = Jobs::make(
+            segments: Jobs::TWO,
+            hosts: [
+                'pbx' => ['profile' => 'phone-system', 'at' => ['a', '10.47.1.5/24', '10.47.1.1']],
+                'one' => ['profile' => 'desk-phone-page', 'at' => ['a', '10.47.1.10/24', '10.47.1.1']],
+                'two' => ['profile' => 'desk-phone-page', 'at' => ['b', '10.47.2.10/24', '10.47.2.1']],
+            ],
+            routers: Jobs::ROUTER,
+            intents: [
+                ['id' => 'i', 'kind' => 'call', 'from' => ['device:one'], 'to' => ['device:two'], 'expect' => 'must-not'],
+            ],
+            extensions: self::BOTH,
+        );
         $repairs = (new RepairSearch($job, (new Prover($job))->prove()))->forJob();
         self::assertSame(
             ['On r deny udp port 5060 from 10.47.1.0/24 to 10.47.2.0/24'],
@@ -150,16 +168,16 @@ final class MustNotTest extends TestCase
     public function testTheSumSaysWhatThePairSays(): void
     {
         $job = Jobs::make(
-            ['a' => '10.47.1.0/24'],
-            [
+            segments: ['a' => '10.47.1.0/24'],
+            hosts: [
                 'pbx' => ['profile' => 'phone-system', 'at' => ['a', '10.47.1.5/24']],
                 'one' => ['profile' => 'desk-phone-page', 'at' => ['a', '10.47.1.10/24']],
                 'two' => ['profile' => 'desk-phone-page', 'at' => ['a', '10.47.1.11/24']],
                 'three' => ['profile' => 'desk-phone-page', 'at' => ['a', '10.47.1.12/24']],
             ],
-            [],
-            [['id' => 'i', 'kind' => 'call', 'from' => ['profile:desk-phone-page'], 'to' => ['profile:desk-phone-page']]],
-            [
+            routers: [],
+            intents: [['id' => 'i', 'kind' => 'call', 'from' => ['profile:desk-phone-page'], 'to' => ['profile:desk-phone-page']]],
+            extensions: [
                 ['number' => '2001', 'device' => 'one'],
                 ['number' => '2011', 'device' => 'one', 'server' => 'pbx'],
                 ['number' => '2002', 'device' => 'two'],
@@ -215,7 +233,13 @@ final class MustNotTest extends TestCase
     private static function only(array $rules, array $hosts, array $intent, array $extensions = []): PairPrediction
     {
         $routers = ['r' => ['in' => Jobs::ROUTER['r']['in'], 'rules' => $rules]];
-        $job = Jobs::make(Jobs::TWO, $hosts, $routers, [['id' => 'i'] + $intent], $extensions);
+        $job = Jobs::make(
+            segments: Jobs::TWO,
+            hosts: $hosts,
+            routers: $routers,
+            intents: [['id' => 'i'] + $intent],
+            extensions: $extensions,
+        );
 
         return (new Prover($job))->prove()->intents['i']->pairs()[0];
     }

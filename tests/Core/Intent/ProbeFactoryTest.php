@@ -19,7 +19,7 @@ final class ProbeFactoryTest extends TestCase
 {
     public function testAPortThatAnswersIsNoUnitThatWasFound(): void
     {
-        $job = self::job('manage', 'generic-host', 'room-codec');
+        $job = self::job(kind: 'manage', from: 'generic-host', to: 'room-codec');
         self::assertSame('no-common-method', self::cause($job));
         $why = array_map(static fn (LiveQuestion $q): string => $q->unasked, self::questions($job));
         self::assertSame(['not looked for: they have no discovery method in common', ''], $why);
@@ -68,7 +68,7 @@ final class ProbeFactoryTest extends TestCase
     /** Both are devices: that is not what is wrong. */
     public function testASceneToAUnitWithoutAUniverseSaysSo(): void
     {
-        $job = self::job('scene', 'lighting-desk', 'generic-host');
+        $job = self::job(kind: 'scene', from: 'lighting-desk', to: 'generic-host');
         self::assertSame('no-universe', self::cause($job));
         [$question] = self::questions($job);
         self::assertSame('it takes no universe', $question->unasked);

@@ -50,19 +50,19 @@ final class MoveTest extends TestCase
     public function testARuleCoversWhatItNamesAndNoMore(): void
     {
         $all = self::rule('any', 'any');
-        $net = self::rule('10.47.0.0/16', 'any', 'tcp');
-        $host = self::rule('10.47.1.9/32', '10.47.2.0/24', 'tcp', '443');
+        $net = self::rule(from: '10.47.0.0/16', to: 'any', protocol: 'tcp');
+        $host = self::rule(from: '10.47.1.9/32', to: '10.47.2.0/24', protocol: 'tcp', ports: '443');
         foreach ([[$all, $net], [$all, $host], [$net, $host], [$host, $host]] as [$wide, $narrow]) {
             self::assertTrue($wide->covers($narrow), $wide.' / '.$narrow);
         }
         $others = [
             [$net, $all],
             [$host, $net],
-            [$net, self::rule('10.47.1.9/32', 'any', 'udp')],
+            [$net, self::rule(from: '10.47.1.9/32', to: 'any', protocol: 'udp')],
             [self::rule('10.47.1.0/24', 'any'), self::rule('10.47.0.0/16', 'any')],
             [self::rule('10.48.0.0/16', 'any'), self::rule('10.47.1.0/24', 'any')],
-            [$host, self::rule('10.47.1.9/32', '10.47.2.0/24', 'tcp', '80')],
-            [$host, self::rule('10.47.1.9/32', '10.47.2.0/24', 'tcp')],
+            [$host, self::rule(from: '10.47.1.9/32', to: '10.47.2.0/24', protocol: 'tcp', ports: '80')],
+            [$host, self::rule(from: '10.47.1.9/32', to: '10.47.2.0/24', protocol: 'tcp')],
         ];
         foreach ($others as [$wide, $narrow]) {
             self::assertFalse($wide->covers($narrow), $wide.' / '.$narrow);

@@ -73,7 +73,16 @@ final class KeySequenceTest extends TestCase
     public function testOfWaysWithAsManyPressesTheOneThatNeedsNoWaitIsTaken(): void
     {
         $modes = [new Mode('round', [new Key('2', 'ab')]), new Mode('single', [new Key('3', 'b')])];
-        $sequence = KeySequence::of(new Keypad('front', $modes, '#', null, null, 2.0, 0.5, null), 'ab');
+        $sequence = KeySequence::of(new Keypad(
+            id: 'front',
+            modes: $modes,
+            modeKey: '#',
+            nextKey: null,
+            backKey: null,
+            pause: 2.0,
+            press: 0.5,
+            start: null,
+        ), 'ab');
         self::assertSame(['#', '3'], $sequence->presses[1]->keys);
         self::assertSame([3, 1.5], [$sequence->total, $sequence->seconds]);
     }
@@ -175,14 +184,14 @@ final class KeySequenceTest extends TestCase
             'moving key' => $shipped->get('desk-phone-keypad')->keypads[0],
             'remote' => $shipped->get('mic-receiver')->keypads[0],
             'pause' => new Keypad(
-                'remote',
-                [new Mode('letters', [...$upper, ...$signs]), new Mode('numbers', [...$numbers, new Key('*', '.')])],
-                '#',
-                null,
-                null,
-                1.5,
-                0.5,
-                'numbers',
+                id: 'remote',
+                modes: [new Mode('letters', [...$upper, ...$signs]), new Mode('numbers', [...$numbers, new Key('*', '.')])],
+                modeKey: '#',
+                nextKey: null,
+                backKey: null,
+                pause: 1.5,
+                press: 0.5,
+                start: 'numbers',
             ),
         ];
     }

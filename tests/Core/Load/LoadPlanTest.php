@@ -126,7 +126,13 @@ final class LoadPlanTest extends TestCase
             self::fail('The link is not there.');
         };
         self::assertSame([1, 6, 0], array_map($fit, [12000, 5000, 36000]));
-        self::assertNull((new StillFits(self::job([])))->on(new LoadLine('cb', 'from-to', 0, 35000, [])));
+        self::assertNull((new StillFits(self::job([])))->on(new LoadLine(
+            link: 'cb',
+            direction: 'from-to',
+            kbps: 0,
+            limitKbps: 35000,
+            flows: [],
+        )));
     }
 
     /** Without a rate of its own: picture and 128 kbit/s of sound of the sender, with what packets add: 1394 bytes for 1316. */

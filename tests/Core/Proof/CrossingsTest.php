@@ -61,15 +61,15 @@ final class CrossingsTest extends TestCase
             'at' => [$in, $address.'.9/24', $address.'.1'],
         ];
         $job = Jobs::make(
-            Jobs::TWO,
-            [
+            segments: Jobs::TWO,
+            hosts: [
                 'one' => $phone('a', '10.47.1'),
                 'two' => $phone('b', '10.47.2'),
                 'pbx' => ['profile' => 'phone-system', 'at' => ['b', '10.47.2.5/24', '10.47.2.1']],
             ],
-            ['r' => Jobs::ROUTER['r'] + ['defaultAction' => 'deny', 'rules' => [$permit('5060'), $permit('11000-11019')]]],
-            [['id' => 'call', 'kind' => 'call', 'from' => ['device:one'], 'to' => ['device:two']]],
-            [
+            routers: ['r' => Jobs::ROUTER['r'] + ['defaultAction' => 'deny', 'rules' => [$permit('5060'), $permit('11000-11019')]]],
+            intents: [['id' => 'call', 'kind' => 'call', 'from' => ['device:one'], 'to' => ['device:two']]],
+            extensions: [
                 ['number' => '2001', 'device' => 'one', 'server' => 'pbx'],
                 ['number' => '2002', 'device' => 'two', 'server' => 'pbx'],
             ],

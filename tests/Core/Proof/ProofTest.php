@@ -178,18 +178,18 @@ final class ProofTest extends TestCase
             ['action' => 'deny'],
         ];
         $job = static fn (bool $stateful, array $rules): Job => Jobs::make(
-            Jobs::TWO,
-            [
+            segments: Jobs::TWO,
+            hosts: [
                 'pbx' => ['profile' => 'phone-system', 'at' => ['a', '10.47.1.5/24', '10.47.1.1']],
                 'one' => ['profile' => 'desk-phone-page', 'at' => ['a', '10.47.1.10/24', '10.47.1.1']],
                 'two' => ['profile' => 'desk-phone-page', 'at' => ['b', '10.47.2.10/24', '10.47.2.1']],
             ],
-            ['r' => ['in' => Jobs::ROUTER['r']['in'], 'rules' => $rules, 'stateful' => $stateful]],
-            [
+            routers: ['r' => ['in' => Jobs::ROUTER['r']['in'], 'rules' => $rules, 'stateful' => $stateful]],
+            intents: [
                 ['id' => 'c', 'kind' => 'call', 'from' => ['extension:2001'], 'to' => ['extension:2002']],
                 ['id' => 'd', 'kind' => 'call', 'from' => ['extension:2002'], 'to' => ['extension:2001']],
             ],
-            [
+            extensions: [
                 ['number' => '2001', 'device' => 'one', 'server' => 'pbx'],
                 ['number' => '2002', 'device' => 'two', 'server' => 'pbx'],
             ],
@@ -222,15 +222,15 @@ final class ProofTest extends TestCase
         $page = static function (array $rules, string $kind = 'page'): PairPrediction {
             $phone = Json::object((string) file_get_contents(\dirname(__DIR__, 3).'/profiles/desk-phone-page.json'));
             $data = Json::object(JobFile::write(Jobs::make(
-                [...Jobs::TWO, 'c' => '10.47.3.0/24'],
-                [
+                segments: [...Jobs::TWO, 'c' => '10.47.3.0/24'],
+                hosts: [
                     'pbx' => ['profile' => 'phone-system', 'at' => ['c', '10.47.3.5/24', '10.47.3.1']],
                     'console' => ['profile' => 'desk-phone-page', 'at' => ['a', '10.47.1.10/24', '10.47.1.1']],
                     'horn' => ['profile' => 'paging-horn', 'at' => ['b', '10.47.2.10/24', '10.47.2.1']],
                 ],
-                ['r' => ['in' => [...Jobs::ROUTER['r']['in'], 'c' => '10.47.3.1/24'], 'rules' => $rules]],
-                [['id' => 'p', 'kind' => $kind, 'from' => ['device:console'], 'to' => ['device:horn']]],
-                [
+                routers: ['r' => ['in' => [...Jobs::ROUTER['r']['in'], 'c' => '10.47.3.1/24'], 'rules' => $rules]],
+                intents: [['id' => 'p', 'kind' => $kind, 'from' => ['device:console'], 'to' => ['device:horn']]],
+                extensions: [
                     ['number' => '2001', 'device' => 'console', 'server' => 'pbx'],
                     ['number' => '2002', 'device' => 'horn', 'server' => 'pbx'],
                 ],

@@ -361,9 +361,12 @@ final class ExchangeTest extends TestCase
             ],
         ];
         $job = Jobs::make($segments, $hosts, ['r' => $router]);
-        self::assertTrue(self::ask($job, 'x', '198.51.100.9', 'tcp/443')->isOk(), 'the far side answers the router, which hands it on');
-        self::assertSame('gateway-missing', self::ask($job, 'y', '10.47.1.10', 'tcp/443')->cause?->rule->value);
-        $forwarded = self::ask($job, 'y', '198.51.100.2', 'tcp/8443');
+        self::assertTrue(
+            self::ask($job, from: 'x', to: '198.51.100.9', service: 'tcp/443')->isOk(),
+            'the far side answers the router, which hands it on',
+        );
+        self::assertSame('gateway-missing', self::ask($job, from: 'y', to: '10.47.1.10', service: 'tcp/443')->cause?->rule->value);
+        $forwarded = self::ask($job, from: 'y', to: '198.51.100.2', service: 'tcp/8443');
         self::assertTrue($forwarded->isOk(), $forwarded->cause->text ?? '');
         self::assertSame(['x'], $forwarded->by);
     }
@@ -438,11 +441,11 @@ final class ExchangeTest extends TestCase
         $network = new Network($job);
         $trace = new Trace();
         (new Exchange($network))->ask(
-            $network->nodes['x'],
-            Ipv4Address::fromString('10.47.2.10'),
-            Service::fromString('icmp'),
-            null,
-            $trace,
+            asker: $network->nodes['x'],
+            target: Ipv4Address::fromString('10.47.2.10'),
+            service: Service::fromString('icmp'),
+            by: null,
+            trace: $trace,
         );
         self::assertSame(['x', 'r', 'y', 'y'], array_column($trace->steps, 'at'));
         self::assertSame([true, true, true, false], array_column($trace->steps, 'ok'));

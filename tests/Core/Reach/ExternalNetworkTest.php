@@ -106,15 +106,19 @@ final class ExternalNetworkTest extends TestCase
                 'y' => ['at' => ['b', '10.47.2.10/24', '10.47.2.1'], 'if' => ['listens' => ['tcp/443']]],
             ],
             [
-                'ra' => self::edge('a', '10.47.1.1/24', 'a-out', '198.51.100.2/29', '198.51.100.1'),
-                'rb' => self::edge('b', '10.47.2.1/24', 'b-out', '192.0.2.2/29', '192.0.2.1')
+                'ra' => self::edge(in: 'a', inside: '10.47.1.1/24', out: 'a-out', outside: '198.51.100.2/29', via: '198.51.100.1'),
+                'rb' => self::edge(in: 'b', inside: '10.47.2.1/24', out: 'b-out', outside: '192.0.2.2/29', via: '192.0.2.1')
                     + ['forwards' => [['interface' => '192.0.2.2', 'to' => '10.47.2.10'] + self::WEB]],
             ],
         );
-        $verdict = self::ask($job, 'x', '192.0.2.2', 'tcp/443');
+        $verdict = self::ask($job, from: 'x', to: '192.0.2.2', service: 'tcp/443');
         self::assertSame('ok', $verdict->outcome->value, $verdict->cause->text ?? '');
         self::assertSame(['x', 'ra', '/upstream/a-out', '/upstream/b-out', 'rb', 'y'], $verdict->hops);
-        self::assertNotSame('ok', self::ask($job, 'x', '10.47.2.10', 'tcp/443')->outcome->value, 'private addresses are not routed');
+        self::assertNotSame(
+            'ok',
+            self::ask($job, from: 'x', to: '10.47.2.10', service: 'tcp/443')->outcome->value,
+            'private addresses are not routed',
+        );
     }
 
     public function testAnIntentNamesAnAddressOutside(): void
@@ -172,7 +176,7 @@ final class ExternalNetworkTest extends TestCase
      */
     private static function site(array $external, array $out = [], array $forwards = [], array $more = [], array $intents = []): Job
     {
-        $edge = self::edge('lan', '10.47.1.1/24', 'wan', '198.51.100.2/29', '198.51.100.1');
+        $edge = self::edge(in: 'lan', inside: '10.47.1.1/24', out: 'wan', outside: '198.51.100.2/29', via: '198.51.100.1');
         $edge['in']['wan'] = $out + $edge['in']['wan'];
         $edge['routes'][0]['to'] = isset($external['networks']) ? '10.8.0.0/16' : '0.0.0.0/0';
 

@@ -103,9 +103,9 @@ final class RouterTruthsTest extends TestCase
                 'stateful' => true,
             ],
         ]);
-        $lost = self::ask($job('10.47.2.2'), 'near', '10.47.2.20', 'udp/7000');
+        $lost = self::ask($job('10.47.2.2'), from: 'near', to: '10.47.2.20', service: 'udp/7000');
         self::assertSame([Outcome::LostReply, 'q', 'filter-rule'], [$lost->outcome, $lost->cause?->at, $lost->cause?->rule->value]);
-        self::assertSame(Outcome::Ok, self::ask($job('10.47.2.1'), 'near', '10.47.2.20', 'udp/7000')->outcome);
+        self::assertSame(Outcome::Ok, self::ask($job('10.47.2.1'), from: 'near', to: '10.47.2.20', service: 'udp/7000')->outcome);
     }
 
     /** The forward belongs to the port that has its address. */
@@ -116,8 +116,8 @@ final class RouterTruthsTest extends TestCase
             'near' => ['at' => ['a', '10.47.1.20/24', '10.47.1.1'], 'if' => ['listens' => ['udp/7000']]],
             'beside' => ['at' => ['a', '10.47.1.30/24', '10.47.1.1']],
         ] + self::FAR, ['r' => ['in' => Jobs::ROUTER['r']['in'], 'forwards' => [$forward]]]);
-        self::assertSame(['near'], self::ask($job, 'far', '10.47.2.1', 'udp/7000')->by);
-        $inside = self::ask($job, 'beside', '10.47.2.1', 'udp/7000');
+        self::assertSame(['near'], self::ask($job, from: 'far', to: '10.47.2.1', service: 'udp/7000')->by);
+        $inside = self::ask($job, from: 'beside', to: '10.47.2.1', service: 'udp/7000');
         self::assertSame([['r'], Outcome::Refused], [$inside->by, $inside->outcome]);
     }
 

@@ -91,12 +91,12 @@ final class RoutingTableTest extends TestCase
     private static function port(int $index, string $name, array $addresses, ?string $gateway = null): NodePort
     {
         return new NodePort(
-            $index,
-            $name,
-            'a',
-            array_map(InterfaceAddress::fromString(...), $addresses),
-            null === $gateway ? null : Ipv4Address::fromString($gateway),
-            null,
+            index: $index,
+            name: $name,
+            segment: 'a',
+            addresses: array_map(InterfaceAddress::fromString(...), $addresses),
+            gateway: null === $gateway ? null : Ipv4Address::fromString($gateway),
+            mac: null,
         );
     }
 

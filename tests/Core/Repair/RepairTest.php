@@ -187,15 +187,15 @@ final class RepairTest extends TestCase
     public function testRankingPutsLeaksLast(): void
     {
         $repair = static fn (string $name, int $mends, int $breaks, int $leaks, Responsible $hands = Responsible::Us): Repair => new Repair(
-            new ChangeSet($name, []),
-            $name,
-            $hands,
-            '',
-            $mends,
-            $breaks,
-            null,
-            [],
-            $leaks,
+            change: new ChangeSet($name, []),
+            sentence: $name,
+            hands: $hands,
+            request: '',
+            mends: $mends,
+            breaks: $breaks,
+            example: null,
+            intents: [],
+            leaks: $leaks,
         );
         $all = [
             $repair('opens', 9, 1, 1),

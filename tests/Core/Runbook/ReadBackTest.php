@@ -110,6 +110,6 @@ final class ReadBackTest extends TestCase
         $of = (new Runbooks($settings))->of($job->devices['unit'])->step($step);
         \assert(null !== $of);
 
-        return (new ReadBack($settings))->of($job->devices['unit'], $of, $read, $anyway, $unread);
+        return (new ReadBack($settings))->of(device: $job->devices['unit'], step: $of, read: $read, anyway: $anyway, unread: $unread);
     }
 }

@@ -26,10 +26,26 @@ final class Agendas
             foreach ($times as [$seconds, $wait]) {
                 $number = \count($tasks);
                 $numbers[] = $number;
-                $tasks[] = new Task('u'.$unit, 's'.$number, 'Step '.$number, Staffing::One, $seconds, $wait, $after[$number] ?? []);
+                $tasks[] = new Task(
+                    unit: 'u'.$unit,
+                    step: 's'.$number,
+                    title: 'Step '.$number,
+                    hands: Staffing::One,
+                    seconds: $seconds,
+                    wait: $wait,
+                    after: $after[$number] ?? [],
+                );
             }
             $of = ['from' => 0, 'to' => -2, 'factory' => '', 'watts' => 0.0, 'ready' => 0, ...$bench[$unit] ?? []];
-            $work[] = new UnitWork('u'.$unit, $numbers, $of['from'], $of['to'], $of['factory'], $of['watts'], $of['ready']);
+            $work[] = new UnitWork(
+                unit: 'u'.$unit,
+                tasks: $numbers,
+                from: $of['from'],
+                to: $of['to'],
+                factory: $of['factory'],
+                watts: $of['watts'],
+                ready: $of['ready'],
+            );
         }
 
         return new Agenda($tasks, $work);

@@ -19,7 +19,13 @@ final class Exact
     public static function of(Agenda $agenda, Resources $with): int
     {
         $exact = new self($agenda, $with);
-        $exact->search(0, array_fill(0, \count($agenda->units), 0), [], array_fill(0, $with->technicians, 0), -1);
+        $exact->search(
+            now: 0,
+            done: array_fill(0, \count($agenda->units), 0),
+            ends: [],
+            free: array_fill(0, $with->technicians, 0),
+            last: -1,
+        );
 
         return $exact->best;
     }
@@ -45,7 +51,7 @@ final class Exact
             return;
         }
         foreach ($this->agenda->units as $place => $unit) {
-            if ($place > $last && $this->mayBegin($now, $place, $done, $ends, $free)) {
+            if ($place > $last && $this->mayBegin(now: $now, place: $place, done: $done, ends: $ends, free: $free)) {
                 $number = $unit->tasks[$done[$place]];
                 $task = $this->agenda->tasks[$number];
                 $hands = $free;
@@ -53,12 +59,18 @@ final class Exact
                 for ($n = 0; $n < $task->hands->among($this->with->technicians); ++$n) {
                     $hands[$n] = $now + $task->seconds;
                 }
-                $this->search($now, [...$done, $place => $done[$place] + 1], $ends + [$number => $now + $task->length()], $hands, $place);
+                $this->search(
+                    now: $now,
+                    done: [...$done, $place => $done[$place] + 1],
+                    ends: $ends + [$number => $now + $task->length()],
+                    free: $hands,
+                    last: $place,
+                );
             }
         }
         $later = array_filter([...$ends, ...$free, ...array_column($this->agenda->units, 'ready')], static fn (int $t): bool => $t > $now);
         if ([] !== $later) {
-            $this->search(min($later), $done, $ends, $free, -1);
+            $this->search(now: min($later), done: $done, ends: $ends, free: $free, last: -1);
         }
     }
 

@@ -52,8 +52,16 @@ final class ScheduleTest extends TestCase
     public function testTheWorkIsThatOfTheHandsThatAreThere(): void
     {
         $agenda = new Agenda(
-            [new Task('u', 'a', 'A', Staffing::One, 60, 0, []), new Task('u', 'b', 'B', Staffing::Two, 100, 0, [])],
-            [new UnitWork('u', [0, 1], 0, -2, '', 0.0, 0)],
+            [new Task(unit: 'u', step: 'a', title: 'A', hands: Staffing::One, seconds: 60, wait: 0, after: []), new Task(
+                unit: 'u',
+                step: 'b',
+                title: 'B',
+                hands: Staffing::Two,
+                seconds: 100,
+                wait: 0,
+                after: [],
+            )],
+            [new UnitWork(unit: 'u', tasks: [0, 1], from: 0, to: -2, factory: '', watts: 0.0, ready: 0)],
         );
         $work = static fn (int $people): array => [
             Scheduler::of($agenda, new Resources($people))->bounds->work,

@@ -75,12 +75,12 @@ final class SecretTest extends TestCase
 
     public function testOneOfEachSortIsInItAndNothingElse(): void
     {
-        $need = self::need('letters-digits', 8, 8);
+        $need = self::need(alphabet: 'letters-digits', least: 8, most: 8);
         for ($seed = 1; $seed <= 50; ++$seed) {
             $secret = (new SecretMaker(new Randomizer(new Mt19937($seed))))->make($need);
             self::assertMatchesRegularExpression('/^(?=.*[a-z])(?=.*[A-Z])(?=.*[3479])[a-zA-Z3479]{8}$/D', $secret);
         }
-        $code = (new SecretMaker(new Randomizer(new Mt19937(1))))->make(self::need('digits', 4, 4));
+        $code = (new SecretMaker(new Randomizer(new Mt19937(1))))->make(self::need(alphabet: 'digits', least: 4, most: 4));
         self::assertMatchesRegularExpression('/^\d{4}$/D', $code);
     }
 
@@ -88,7 +88,9 @@ final class SecretTest extends TestCase
     {
         $first = [];
         for ($seed = 1; $seed <= 40; ++$seed) {
-            $secret = (new SecretMaker(new Randomizer(new Mt19937($seed))))->make(self::need('letters-digits', 8, 8));
+            $secret = (new SecretMaker(new Randomizer(new Mt19937($seed))))->make(
+                self::need(alphabet: 'letters-digits', least: 8, most: 8),
+            );
             $first[ctype_lower($secret[0]) ? 'lower' : (ctype_upper($secret[0]) ? 'upper' : 'digit')] = true;
         }
         self::assertCount(3, $first);
@@ -110,7 +112,7 @@ final class SecretTest extends TestCase
 
     public function testWhatSomebodyElseChoseIsCheckedAsWell(): void
     {
-        $need = self::need('digits', 4, 6);
+        $need = self::need(alphabet: 'digits', least: 4, most: 6);
         self::assertNull(SecretMaker::refusal($need, '12345'));
         self::assertSame('4 to 6 characters, digits', SecretMaker::refusal($need, '123'));
         self::assertNotNull(SecretMaker::refusal($need, '1234567'));

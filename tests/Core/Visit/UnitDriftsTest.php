@@ -26,7 +26,11 @@ final class UnitDriftsTest extends TestCase
         self::assertSame([], self::said(['a' => new UnitMarks(true)], []), 'who shows nothing is not accused');
         self::assertSame([], self::said(['b' => new UnitMarks(true)], ['b' => new UnitMarks(true, 'Unit b')]), 'it shows no name any more');
         self::assertSame([], self::said(['a' => self::marks(firmware: '')], ['a' => self::marks()]), 'nor its firmware');
-        self::assertSame([], self::said(['b' => self::marks('02-00-00-00-00-0B', 'Unit b', '9')], []), 'nobody knows what it had');
+        self::assertSame(
+            [],
+            self::said(['b' => self::marks(mac: '02-00-00-00-00-0B', name: 'Unit b', firmware: '9')], []),
+            'nobody knows what it had',
+        );
         $strange = self::marks('02-00-00-00-00-99', 'Unit c');
         self::assertSame([], self::said(['c' => $strange], []), 'nobody knows its MAC');
     }
@@ -73,14 +77,17 @@ final class UnitDriftsTest extends TestCase
         $settings = new Settings($job);
         $codec = $settings->value($job->devices['ticket-1'], 'codec') ?? throw new \LogicException();
         $same = [new ReadValue('ticket-1', 'codec', $codec->text()), new ReadValue('ticket-2', 'codec', $codec->shown())];
-        $gone = [new ReadValue('no-such', 'codec', 'x'), new ReadValue('ticket-1', 'no-such', 'x')];
+        $gone = [
+            new ReadValue(device: 'no-such', setting: 'codec', value: 'x'),
+            new ReadValue(device: 'ticket-1', setting: 'no-such', value: 'x'),
+        ];
         self::assertSame([], ValueDrifts::of($settings, [...$same, ...$gone]));
-        $drift = ValueDrifts::of($settings, [new ReadValue('ticket-1', 'codec', 'g711u')])[0];
+        $drift = ValueDrifts::of($settings, [new ReadValue(device: 'ticket-1', setting: 'codec', value: 'g711u')])[0];
         self::assertSame(['ticket-1', 'Codec is g711u; it was left with G.711 A-law.'], [$drift->unit, $drift->what]);
         self::assertNotNull($drift->take);
         $now = $job->with(new ChangeSet('', [$drift->take]));
-        self::assertSame([], ValueDrifts::of(new Settings($now), [new ReadValue('ticket-1', 'codec', 'g711u')]));
-        $fact = ValueDrifts::of($settings, [new ReadValue('ticket-1', 'address', '10.9.9.9')])[0];
+        self::assertSame([], ValueDrifts::of(new Settings($now), [new ReadValue(device: 'ticket-1', setting: 'codec', value: 'g711u')]));
+        $fact = ValueDrifts::of($settings, [new ReadValue(device: 'ticket-1', setting: 'address', value: '10.9.9.9')])[0];
         self::assertNull($fact->take, 'what the plan itself says is not taken from a unit');
     }
 
@@ -106,7 +113,7 @@ final class UnitDriftsTest extends TestCase
         string $firmware = '2.0',
         string $certificate = '',
     ): UnitMarks {
-        return new UnitMarks(true, $name, $firmware, MacAddress::fromString($mac), $certificate);
+        return new UnitMarks(answers: true, name: $name, firmware: $firmware, mac: MacAddress::fromString($mac), certificate: $certificate);
     }
 
     /**

@@ -23,15 +23,15 @@ final class NumbersTest extends TestCase
     public function testNumbersAreMadeAroundThoseThatAreTaken(): void
     {
         $made = NumberMaker::from(
-            self::job([
+            job: self::job([
                 'extensions' => [['number' => '997', 'name' => 'Night watch']],
                 'codes' => [['code' => '996', 'kind' => 'service', 'name' => 'Taxi']],
             ]),
-            '995',
-            9,
-            ['Mara', 'Ole'],
-            ExtensionKind::Sip,
-            null,
+            first: '995',
+            count: 9,
+            names: ['Mara', 'Ole'],
+            kind: ExtensionKind::Sip,
+            server: null,
         );
         self::assertSame(
             [['number' => '995', 'name' => 'Mara'], ['number' => '998', 'name' => 'Ole'], ['number' => '999', 'name' => '']],
