@@ -2,7 +2,7 @@
 
 declare(strict_types=1);
 
-use Vorhut\App\Jobs\ShippedProfiles;
+use Vorhut\App\Plan\ShippedProfiles;
 use Vorhut\Core\Exchange\JobFile;
 use Vorhut\Core\Exchange\JobGenerator;
 use Vorhut\Core\Findings\Check;

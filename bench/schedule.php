@@ -2,7 +2,7 @@
 
 declare(strict_types=1);
 
-use Vorhut\App\Jobs\ShippedProfiles;
+use Vorhut\App\Plan\ShippedProfiles;
 use Vorhut\Core\Ask\AskContext;
 use Vorhut\Core\Ask\AskSheet;
 use Vorhut\Core\Exchange\JobFile;

@@ -5,7 +5,7 @@ declare(strict_types=1);
 // Numbers dialled on paper, and what the findings of voice cost: php bench/voice.php [extensions] [routes]
 require dirname(__DIR__).'/vendor/autoload.php';
 
-use Vorhut\App\Jobs\ShippedProfiles;
+use Vorhut\App\Plan\ShippedProfiles;
 use Vorhut\Core\Exchange\JobFile;
 use Vorhut\Core\Job\VoiceRoute;
 use Vorhut\Core\Record\Json;

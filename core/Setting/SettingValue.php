@@ -10,8 +10,8 @@ use Vorhut\Core\Profile\Setting\Setting;
 /** The value that a unit is to have in one of its settings, and where it comes from. */
 final readonly class SettingValue
 {
-    /** @param ChainLink|null $from null where it is open */
-    public function __construct(public Setting $setting, public ?ChainLink $from)
+    /** @param OriginLink|null $from null where it is open */
+    public function __construct(public Setting $setting, public ?OriginLink $from)
     {
     }
 

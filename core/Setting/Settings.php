@@ -97,7 +97,7 @@ final class Settings
         return $this->declared->isPlanned($device, $setting);
     }
 
-    /** @return list<ChainLink> every place a value may come from; the first that gives one wins */
+    /** @return list<OriginLink> every place a value may come from; the first that gives one wins */
     public function chain(Device $device, Setting $setting): array
     {
         return iterator_to_array($this->links($device, $setting), false);
@@ -167,8 +167,8 @@ final class Settings
         return $this->found[$device->id][$setting->id] = null === $from ? $open : new SettingValue($setting, $from);
     }
 
-    /** @param iterable<ChainLink> $links */
-    private static function first(iterable $links): ?ChainLink
+    /** @param iterable<OriginLink> $links */
+    private static function first(iterable $links): ?OriginLink
     {
         foreach ($links as $link) {
             if ($link->gives()) {
@@ -187,20 +187,20 @@ final class Settings
             || $this->partners->may($device, $setting);
     }
 
-    /** @return iterable<ChainLink> all of them */
+    /** @return iterable<OriginLink> all of them */
     private function links(Device $device, Setting $setting): iterable
     {
         yield from $this->said($device, $setting);
         yield from $this->unsaid($device, $setting);
     }
 
-    /** @return iterable<ChainLink> what follows from the plan and the kind */
+    /** @return iterable<OriginLink> what follows from the plan and the kind */
     private function unsaid(Device $device, Setting $setting): iterable
     {
         if ('' !== $setting->computed) {
             $value = $this->computed($device, $setting);
             yield $setting->isPlainFact
-                ? new ChainLink(Origin::Computed, $value, Template::inWords($setting->computed))
+                ? new OriginLink(Origin::Computed, $value, Template::inWords($setting->computed))
                 : $this->link($setting, Origin::Computed, $value, Template::inWords($setting->computed));
         }
         if ($setting->secret) {
@@ -209,7 +209,7 @@ final class Settings
         yield $this->link($setting, Origin::Default, $setting->default, 'default of '.$this->job->profileOf($device)->name);
     }
 
-    /** @return iterable<ChainLink> what somebody has said */
+    /** @return iterable<OriginLink> what somebody has said */
     private function said(Device $device, Setting $setting): iterable
     {
         if (\array_key_exists($setting->id, $device->settings) && !$this->isPlanned($device, $setting)) {
@@ -249,9 +249,9 @@ final class Settings
         }
     }
 
-    private function link(Setting $setting, Origin $origin, mixed $value, string $said, string $record = ''): ChainLink
+    private function link(Setting $setting, Origin $origin, mixed $value, string $said, string $record = ''): OriginLink
     {
-        return new ChainLink(
+        return new OriginLink(
             origin: $origin,
             value: $value,
             said: $said,

@@ -7,7 +7,7 @@ namespace Vorhut\Field\Probe;
 use Amp\CancelledException;
 use Amp\Future;
 use Amp\TimeoutCancellation;
-use Vorhut\Core\Voice\Reception;
+use Vorhut\Core\Voice\RtpReception;
 use Vorhut\Field\Sip\Call;
 
 use function Amp\delay;
@@ -16,7 +16,7 @@ use function Amp\delay;
 trait Waits
 {
     /** What is on its way at the end of a call still counts, for as long as a jitter buffer waits. */
-    private static function settled(Call $call): Reception
+    private static function settled(Call $call): RtpReception
     {
         $call->media->reception->settle();
         delay(0.1);

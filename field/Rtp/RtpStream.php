@@ -8,7 +8,7 @@ use Amp\Cancellation;
 use Amp\CancelledException;
 use Amp\DeferredFuture;
 use Revolt\EventLoop;
-use Vorhut\Core\Voice\Reception;
+use Vorhut\Core\Voice\RtpReception;
 use Vorhut\Field\Net\Dscp;
 use Vorhut\Field\Net\GatedUdp;
 use Vorhut\Field\Net\RefusedTarget;
@@ -35,7 +35,7 @@ final class RtpStream
 
     public int $sent = 0;
     public readonly int $port;
-    public Reception $reception;
+    public RtpReception $reception;
 
     /** The payload type that was heard last; null while nothing was. */
     public ?int $heard = null;
@@ -87,7 +87,7 @@ final class RtpStream
         $this->port = $socket->port();
         $socket->mark(Dscp::Sound);
         $this->reported = new DeferredFuture();
-        $this->reception = new Reception();
+        $this->reception = new RtpReception();
         $this->keyEvents = new KeyEvents();
         $this->sealing = new Sealing();
         $this->pressing = new KeyQueue();
@@ -285,7 +285,7 @@ final class RtpStream
         }
         if ($header['source'] !== $this->other) {
             $this->other = $header['source'];
-            $this->reception = new Reception();
+            $this->reception = new RtpReception();
         }
         $this->reception->take($header['sequence'], $header['timestamp'], hrtime(true) / 1e9);
         foreach ($this->relays as $relay) {

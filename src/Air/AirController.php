@@ -7,11 +7,11 @@ namespace Vorhut\App\Air;
 use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\Routing\Attribute\Route;
-use Vorhut\App\Jobs\JobContext;
-use Vorhut\App\Web\JobPage;
+use Vorhut\App\Frame\JobController;
+use Vorhut\App\Plan\JobContext;
 
 /** Wi-Fi phones and the stages by which they come into service. */
-final class AirController extends JobPage
+final class AirController extends JobController
 {
     #[Route('/job/{slug}/air', name: 'air', methods: ['GET', 'POST'])]
     public function index(JobContext $context, Request $request, AirPage $air): Response

@@ -5,8 +5,8 @@ declare(strict_types=1);
 namespace Vorhut\App\Air;
 
 use Symfony\Component\Routing\Generator\UrlGeneratorInterface;
-use Vorhut\App\Jobs\JobContext;
-use Vorhut\App\Jobs\JobReading;
+use Vorhut\App\Plan\JobContext;
+use Vorhut\App\Plan\JobReading;
 use Vorhut\App\Web\Sentence;
 use Vorhut\App\Web\Words;
 use Vorhut\Core\Air\AirAttempt;

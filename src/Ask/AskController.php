@@ -9,17 +9,17 @@ use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\HttpKernel\Attribute\MapQueryParameter;
 use Symfony\Component\Routing\Attribute\Route;
 use Symfony\Component\Security\Http\Attribute\IsGranted;
-use Vorhut\App\Jobs\JobContext;
+use Vorhut\App\Frame\JobController;
 use Vorhut\App\Papers\Csv;
 use Vorhut\App\Papers\Pdf;
 use Vorhut\App\Papers\Sheet;
+use Vorhut\App\Papers\Upload;
 use Vorhut\App\Papers\XlsxWriter;
-use Vorhut\App\People\JobRoles;
+use Vorhut\App\Plan\JobContext;
+use Vorhut\App\Plan\JobRoles;
 use Vorhut\App\Web\Download;
-use Vorhut\App\Web\JobPage;
 use Vorhut\App\Web\MediaType;
 use Vorhut\App\Web\Sentence;
-use Vorhut\App\Web\Upload;
 use Vorhut\Core\Ask\Answers;
 use Vorhut\Core\Ask\AskItem;
 use Vorhut\Core\Ask\AskRows;
@@ -30,7 +30,7 @@ use Vorhut\Core\Profile\Setting\OutsideSource;
 use Vorhut\Core\Record\InvalidFile;
 
 /** What others must say: asked in every form, and taken back in the same. */
-final class AskController extends JobPage
+final class AskController extends JobController
 {
     private const NO_COLUMNS = 'No columns "Question" and "Answer" were found. Give back what went out, with answers in it.';
 

@@ -5,10 +5,10 @@ declare(strict_types=1);
 namespace Vorhut\App\Ask;
 
 use Vorhut\App\Entity\AskLink;
-use Vorhut\App\Jobs\ChangeRights;
-use Vorhut\App\Jobs\JobContext;
-use Vorhut\App\Jobs\JobReading;
-use Vorhut\App\People\Role;
+use Vorhut\App\Entity\Role;
+use Vorhut\App\Plan\ChangeRights;
+use Vorhut\App\Plan\JobContext;
+use Vorhut\App\Plan\JobReading;
 use Vorhut\Core\Ask\AskContext;
 use Vorhut\Core\Ask\AskItem;
 use Vorhut\Core\Ask\AskSheet;

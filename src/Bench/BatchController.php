@@ -8,12 +8,13 @@ use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\Routing\Attribute\Route;
 use Symfony\Component\Security\Http\Attribute\IsGranted;
-use Vorhut\App\Jobs\JobContext;
-use Vorhut\App\Web\JobPage;
+use Vorhut\App\Frame\JobController;
+use Vorhut\App\Plan\JobContext;
+use Vorhut\App\Timers\BenchTimers;
 use Vorhut\Core\Job\Device;
 
 /** Several units of a kind or a place beside each other; a step marked on many at once. */
-final class BatchController extends JobPage
+final class BatchController extends JobController
 {
     public function __construct(private readonly BatchPage $page)
     {

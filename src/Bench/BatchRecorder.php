@@ -6,8 +6,8 @@ namespace Vorhut\App\Bench;
 
 use Symfony\Component\HttpFoundation\InputBag;
 use Vorhut\App\Entity\User;
-use Vorhut\App\Jobs\Effect\Effect;
-use Vorhut\App\Jobs\JobContext;
+use Vorhut\App\Plan\Effect\Effect;
+use Vorhut\App\Plan\JobContext;
 use Vorhut\Core\InvalidValue;
 use Vorhut\Core\Job\ChangeSet;
 use Vorhut\Core\Runbook\Runbook;

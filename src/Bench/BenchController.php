@@ -8,9 +8,10 @@ use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\Routing\Attribute\Route;
 use Symfony\Component\Security\Http\Attribute\IsGranted;
-use Vorhut\App\Jobs\JobContext;
+use Vorhut\App\Frame\JobController;
+use Vorhut\App\Plan\JobContext;
+use Vorhut\App\Timers\BenchTimers;
 use Vorhut\App\Web\Download;
-use Vorhut\App\Web\JobPage;
 use Vorhut\App\Web\MediaType;
 use Vorhut\Core\InvalidValue;
 use Vorhut\Core\Job\Device;
@@ -18,7 +19,7 @@ use Vorhut\Core\Runbook\Runbook;
 use Vorhut\Core\Runbook\RunbookStep;
 
 /** Unit by unit from the carton to its address; every step signed with time and name. */
-final class BenchController extends JobPage
+final class BenchController extends JobController
 {
     public function __construct(private readonly UnitPage $units, private readonly Laptops $laptops, private readonly Photos $photos)
     {

@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace Vorhut\App\Bench;
 
 use Symfony\Component\Routing\Generator\UrlGeneratorInterface;
-use Vorhut\App\Jobs\JobContext;
+use Vorhut\App\Plan\JobContext;
 use Vorhut\App\Web\View\Link;
 
 /** The pages of the bench, from each other. */

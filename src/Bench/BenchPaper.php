@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Vorhut\App\Bench;
 
-use Vorhut\App\Jobs\JobContext;
+use Vorhut\App\Plan\JobContext;
 use Vorhut\Core\Job\Device;
 use Vorhut\Core\Job\Location;
 use Vorhut\Core\Profile\Step\RecordKind;

@@ -6,7 +6,9 @@ namespace Vorhut\App\Bench;
 
 use Psr\Clock\ClockInterface;
 use Vorhut\App\Entity\BenchTimer;
-use Vorhut\App\Jobs\JobContext;
+use Vorhut\App\Plan\JobContext;
+use Vorhut\App\Timers\BenchTimers;
+use Vorhut\App\Timers\TimerView;
 use Vorhut\Core\Bench\LaptopInterface;
 use Vorhut\Core\Job\Device;
 use Vorhut\Core\Profile\Step\TimerKind;

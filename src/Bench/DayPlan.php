@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace Vorhut\App\Bench;
 
 use Psr\Clock\ClockInterface;
-use Vorhut\App\Jobs\JobContext;
+use Vorhut\App\Plan\JobContext;
 use Vorhut\Core\Job\Device;
 use Vorhut\Core\Job\Stage;
 use Vorhut\Core\Schedule\Agenda;

@@ -6,8 +6,8 @@ namespace Vorhut\App\Bench;
 
 use Symfony\Component\HttpFoundation\InputBag;
 use Vorhut\App\Entity\User;
-use Vorhut\App\Jobs\Effect\Effect;
-use Vorhut\App\Jobs\JobContext;
+use Vorhut\App\Plan\Effect\Effect;
+use Vorhut\App\Plan\JobContext;
 use Vorhut\App\Web\Sentence;
 use Vorhut\Core\Batch\StepNumbers;
 use Vorhut\Core\InvalidValue;

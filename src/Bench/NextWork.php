@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace Vorhut\App\Bench;
 
 use Symfony\Bundle\SecurityBundle\Security;
-use Vorhut\App\Jobs\JobContext;
+use Vorhut\App\Plan\JobContext;
 use Vorhut\Core\Schedule\Schedule;
 use Vorhut\Core\Schedule\Task;
 

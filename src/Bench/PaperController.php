@@ -10,13 +10,13 @@ use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\Routing\Attribute\Route;
 use Symfony\Component\Security\Http\Attribute\IsGranted;
 use Vorhut\App\Entity\User;
-use Vorhut\App\Jobs\JobContext;
-use Vorhut\App\Web\JobPage;
+use Vorhut\App\Frame\JobController;
+use Vorhut\App\Plan\JobContext;
 use Vorhut\App\Web\View\Link;
 use Vorhut\App\Web\Words;
 
 /** The bench on paper, of one unit, of a room or rack, or of everything; and what was written there, back again. */
-final class PaperController extends JobPage
+final class PaperController extends JobController
 {
     public function __construct(private readonly KeyedPage $page)
     {

@@ -10,7 +10,7 @@ use Symfony\Component\HttpFoundation\Request;
 use Vorhut\App\Entity\StepPhoto;
 use Vorhut\App\Entity\StoredJob;
 use Vorhut\App\Entity\User;
-use Vorhut\App\Web\Upload;
+use Vorhut\App\Papers\Upload;
 use Vorhut\Core\InvalidValue;
 use Vorhut\Core\Photo\Picture;
 

@@ -8,12 +8,12 @@ use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\Routing\Attribute\Route;
 use Symfony\Component\Security\Http\Attribute\IsGranted;
-use Vorhut\App\Jobs\JobContext;
-use Vorhut\App\Web\JobPage;
+use Vorhut\App\Frame\JobController;
+use Vorhut\App\Plan\JobContext;
 use Vorhut\Core\Schedule\Resources;
 
 /** The order of work, planned anew from what is done each time somebody looks. */
-final class ScheduleController extends JobPage
+final class ScheduleController extends JobController
 {
     public function __construct(private readonly BenchDay $day)
     {

@@ -8,7 +8,7 @@ use Psr\Clock\ClockInterface;
 use Symfony\Bundle\SecurityBundle\Security;
 use Symfony\Component\Routing\Generator\UrlGeneratorInterface;
 use Vorhut\App\Entity\User;
-use Vorhut\App\Jobs\JobContext;
+use Vorhut\App\Plan\JobContext;
 use Vorhut\App\Web\LocalTime;
 use Vorhut\App\Web\View\Link;
 use Vorhut\App\Web\View\Next;
@@ -97,10 +97,10 @@ final readonly class SchedulePage
             Words::count(\count($schedule->slots), 'step'),
             Words::count(\count($schedule->agenda->units), 'unit'),
             Words::count($schedule->with->technicians, 'person', 'people'),
-            self::duration($schedule->bounds->work),
-            self::duration($schedule->makespan),
+            Words::duration($schedule->bounds->work),
+            Words::duration($schedule->makespan),
             ScheduleDrawing::clock($this->clock->now(), $zone, $schedule->makespan),
-            self::duration($schedule->bounds->most()),
+            Words::duration($schedule->bounds->most()),
         );
     }
 
@@ -116,8 +116,8 @@ final readonly class SchedulePage
         $spare = $last->getTimestamp() - $this->clock->now()->getTimestamp() - $schedule->makespan;
         $day = match (true) {
             !$this->isToday($context) => '',
-            $spare >= 0 => \sprintf('It leaves %s to spare.', self::duration($spare)),
-            default => \sprintf('It is too long for today by %s.', self::duration(-$spare)),
+            $spare >= 0 => \sprintf('It leaves %s to spare.', Words::duration($spare)),
+            default => \sprintf('It is too long for today by %s.', Words::duration(-$spare)),
         };
 
         return new Next(
@@ -193,7 +193,7 @@ final readonly class SchedulePage
         $unit = null;
         foreach ($schedule->chain as $link) {
             $task = $schedule->task($link->slot);
-            $wait = 0 === $task->wait ? '' : \sprintf(' (and %s by itself)', self::duration($task->wait));
+            $wait = 0 === $task->wait ? '' : \sprintf(' (and %s by itself)', Words::duration($task->wait));
             if ($task->unit === $unit && WaitReason::Unit === $link->because) {
                 $last = array_pop($chain);
                 $chain[] = [...$last, 'steps' => $last['steps'].', '.lcfirst($task->title).$wait];
@@ -283,13 +283,6 @@ final readonly class SchedulePage
             presence: null,
             places: \array_slice($places, 0, 100),
         );
-    }
-
-    public static function duration(int $seconds): string
-    {
-        $minutes = (int) ceil($seconds / 60);
-
-        return $minutes < 60 ? \sprintf('%d min', $minutes) : \sprintf('%d h %02d min', intdiv($minutes, 60), $minutes % 60);
     }
 
     /** @param array<string, string> $more */

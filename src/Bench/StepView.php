@@ -4,7 +4,9 @@ declare(strict_types=1);
 
 namespace Vorhut\App\Bench;
 
+use Vorhut\App\Timers\TimerView;
 use Vorhut\App\Web\View\Link;
+use Vorhut\App\Web\View\TypingView;
 use Vorhut\Core\Profile\Step\SymptomCause;
 
 /** One step of the work on a unit, as it is shown. */

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Vorhut\App\Bench;
 
+use Vorhut\App\Web\View\TypingView;
+
 /** A value to be typed at a step. */
 final readonly class ValueView
 {

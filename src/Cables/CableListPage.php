@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace Vorhut\App\Cables;
 
 use Symfony\Component\Routing\Generator\UrlGeneratorInterface;
-use Vorhut\App\Jobs\JobContext;
+use Vorhut\App\Plan\JobContext;
 use Vorhut\App\Web\Sentence;
 use Vorhut\Core\Exchange\CableListPreview;
 use Vorhut\Core\Exchange\CableReader;

@@ -8,15 +8,15 @@ use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\Routing\Attribute\Route;
 use Symfony\Component\Security\Http\Attribute\IsGranted;
-use Vorhut\App\Jobs\JobContext;
-use Vorhut\App\Web\JobPage;
+use Vorhut\App\Frame\JobController;
+use Vorhut\App\Papers\Upload;
+use Vorhut\App\Plan\JobContext;
 use Vorhut\App\Web\Sentence;
-use Vorhut\App\Web\Upload;
 use Vorhut\Core\Exchange\CableReader;
 use Vorhut\Core\Record\InvalidFile;
 
 /** Switches, cables, power and streams. */
-final class CablesController extends JobPage
+final class CablesController extends JobController
 {
     #[Route('/job/{slug}/cables', name: 'cables', methods: ['GET'])]
     public function index(JobContext $context, CablesPage $cables): Response

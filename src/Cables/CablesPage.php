@@ -6,12 +6,12 @@ namespace Vorhut\App\Cables;
 
 use Symfony\Bundle\SecurityBundle\Security;
 use Symfony\Component\Routing\Generator\UrlGeneratorInterface;
-use Vorhut\App\Jobs\JobContext;
-use Vorhut\App\Jobs\RecordsPage;
+use Vorhut\App\Frame\ViewFindings;
+use Vorhut\App\Plan\JobContext;
+use Vorhut\App\Plan\NewRecord;
 use Vorhut\App\Web\View\Bar;
 use Vorhut\App\Web\View\Link;
 use Vorhut\App\Web\View\Next;
-use Vorhut\App\Web\ViewFindings;
 use Vorhut\App\Web\Words;
 use Vorhut\Core\Job\Flow;
 use Vorhut\Core\Job\NetworkSwitch;
@@ -75,7 +75,7 @@ final readonly class CablesPage
         if ($this->security->isGranted('ROLE_LEAD')) {
             $actions[] = new Link('Paste list', $this->url('cables_list', $context), 'v');
             foreach (self::LISTS as $list => [$text, $key]) {
-                $actions[] = new Link($text, $this->url('record', $context, ['list' => $list, 'id' => RecordsPage::NEW]), $key);
+                $actions[] = new Link($text, $this->url('record', $context, ['list' => $list, 'id' => NewRecord::ID]), $key);
             }
         }
 
@@ -87,7 +87,7 @@ final readonly class CablesPage
         if ([] === $context->job->all(NetworkSwitch::class)) {
             $add = new Link(
                 'Add switch',
-                $this->url('record', $context, ['list' => 'switches', 'id' => RecordsPage::NEW]),
+                $this->url('record', $context, ['list' => 'switches', 'id' => NewRecord::ID]),
                 's',
                 main: true,
             );

@@ -10,7 +10,7 @@ use Symfony\Component\Console\Input\InputInterface;
 use Symfony\Component\Console\Input\InputOption;
 use Symfony\Component\Console\Output\ConsoleOutputInterface;
 use Symfony\Component\Console\Output\OutputInterface;
-use Vorhut\App\Jobs\ShippedProfiles;
+use Vorhut\App\Plan\ShippedProfiles;
 use Vorhut\Core\Exchange\JobFile;
 use Vorhut\Core\InvalidValue;
 use Vorhut\Core\Job\Job;

@@ -10,7 +10,7 @@ use Symfony\Component\Console\Input\InputArgument;
 use Symfony\Component\Console\Input\InputInterface;
 use Symfony\Component\Console\Input\InputOption;
 use Symfony\Component\Console\Output\OutputInterface;
-use Vorhut\App\Jobs\ShippedProfiles;
+use Vorhut\App\Plan\ShippedProfiles;
 use Vorhut\Core\InvalidValue;
 use Vorhut\Core\Keypad\Keypad;
 use Vorhut\Core\Keypad\KeySequence;

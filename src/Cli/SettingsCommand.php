@@ -11,7 +11,7 @@ use Vorhut\Core\Job\Device;
 use Vorhut\Core\Job\Job;
 use Vorhut\Core\Profile\Setting\Allowed;
 use Vorhut\Core\Record\Json;
-use Vorhut\Core\Setting\ChainLink;
+use Vorhut\Core\Setting\OriginLink;
 use Vorhut\Core\Setting\Settings;
 use Vorhut\Core\Setting\SettingValue;
 
@@ -32,9 +32,9 @@ final class SettingsCommand extends DeviceCommand
         foreach ($values as $value) {
             $chain = array_values(array_filter(
                 $settings->chain($device, $value->setting),
-                static fn (ChainLink $l): bool => null !== $l->value,
+                static fn (OriginLink $l): bool => null !== $l->value,
             ));
-            $refused = array_filter($chain, static fn (ChainLink $l): bool => null !== $l->refused);
+            $refused = array_filter($chain, static fn (OriginLink $l): bool => null !== $l->refused);
             $isSettled = $isSettled && !$value->isDue() && [] === $refused;
             $records[] = self::record($value, $chain);
             array_push($lines, ...self::line($value, $chain));
@@ -48,7 +48,7 @@ final class SettingsCommand extends DeviceCommand
     }
 
     /**
-     * @param list<ChainLink> $chain
+     * @param list<OriginLink> $chain
      *
      * @return array<string, mixed>
      */
@@ -60,7 +60,7 @@ final class SettingsCommand extends DeviceCommand
             'value' => $value->value(),
             'origin' => $value->origin()->value,
             'chain' => array_map(
-                static fn (ChainLink $l): array => [
+                static fn (OriginLink $l): array => [
                     'origin' => $l->origin->value,
                     'value' => $l->value,
                     'said' => $l->said,
@@ -72,7 +72,7 @@ final class SettingsCommand extends DeviceCommand
     }
 
     /**
-     * @param list<ChainLink> $chain
+     * @param list<OriginLink> $chain
      *
      * @return list<string>
      */
@@ -87,7 +87,7 @@ final class SettingsCommand extends DeviceCommand
                 $lines[] = \sprintf('%26s %s is refused; allowed is %s', '', Allowed::text($link->value), $link->refused);
             }
         }
-        $others = array_filter($chain, static fn (ChainLink $l): bool => $l->gives() && $l !== $value->from);
+        $others = array_filter($chain, static fn (OriginLink $l): bool => $l->gives() && $l !== $value->from);
         foreach (\count($chain) > 1 ? $others : [] as $link) {
             if ($link->origin !== $value->origin()) {
                 $lines[] = \sprintf('%26s else %s, %s', '', Allowed::shown($value->setting, $link->value), $link->origin->label());

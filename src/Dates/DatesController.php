@@ -6,15 +6,15 @@ namespace Vorhut\App\Dates;
 
 use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\Routing\Attribute\Route;
-use Vorhut\App\Jobs\JobContext;
+use Vorhut\App\Frame\JobController;
+use Vorhut\App\Plan\JobContext;
 use Vorhut\App\Web\Download;
-use Vorhut\App\Web\JobPage;
 use Vorhut\App\Web\MediaType;
 use Vorhut\Core\Dates\Calendar;
 use Vorhut\Core\Dates\DatesAhead;
 
 /** Licences, unlocks, firmware and time; the days of a job, also for a calendar. */
-final class DatesController extends JobPage
+final class DatesController extends JobController
 {
     public function __construct(private readonly DatesPage $page)
     {

@@ -8,14 +8,14 @@ use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\Routing\Attribute\Route;
 use Symfony\Component\Security\Http\Attribute\IsGranted;
-use Vorhut\App\Jobs\JobContext;
-use Vorhut\App\Web\JobPage;
+use Vorhut\App\Frame\JobController;
+use Vorhut\App\Plan\JobContext;
 use Vorhut\Core\Planning\AddressPlanner;
 use Vorhut\Core\Planning\BlockBy;
 use Vorhut\Core\Planning\PlanRequest;
 
 /** Addresses: proposed before they are accepted. */
-final class AddressesController extends JobPage
+final class AddressesController extends JobController
 {
     #[Route('/job/{slug}/addresses', name: 'addresses', methods: ['GET'])]
     public function show(JobContext $context, Request $request, AddressesPage $addresses): Response

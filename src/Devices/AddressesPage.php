@@ -6,7 +6,7 @@ namespace Vorhut\App\Devices;
 
 use Symfony\Bundle\SecurityBundle\Security;
 use Symfony\Component\Routing\Generator\UrlGeneratorInterface;
-use Vorhut\App\Jobs\JobContext;
+use Vorhut\App\Plan\JobContext;
 use Vorhut\App\Web\View\Link;
 use Vorhut\App\Web\View\Next;
 use Vorhut\App\Web\View\Post;

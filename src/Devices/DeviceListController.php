@@ -9,16 +9,16 @@ use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\Routing\Attribute\Route;
 use Symfony\Component\Security\Http\Attribute\IsGranted;
 use Vorhut\App\Entity\ImportRun;
-use Vorhut\App\Jobs\JobContext;
+use Vorhut\App\Frame\JobController;
+use Vorhut\App\Papers\Upload;
+use Vorhut\App\Plan\JobContext;
 use Vorhut\App\Runs\Runs;
 use Vorhut\App\Runs\RunViews;
-use Vorhut\App\Web\JobPage;
 use Vorhut\App\Web\Sentence;
-use Vorhut\App\Web\Upload;
 use Vorhut\Core\Record\InvalidFile;
 
 /** Device lists: looked at before they are taken over. */
-final class DeviceListController extends JobPage
+final class DeviceListController extends JobController
 {
     /** More rows than this go through the worker. */
     private const AT_ONCE = 400;

@@ -8,11 +8,11 @@ use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\Routing\Attribute\Route;
 use Symfony\Component\Security\Http\Attribute\IsGranted;
-use Vorhut\App\Jobs\EditConflict;
-use Vorhut\App\Jobs\JobContext;
-use Vorhut\App\Jobs\JobReading;
-use Vorhut\App\Web\Frames;
-use Vorhut\App\Web\JobPage;
+use Vorhut\App\Frame\JobController;
+use Vorhut\App\Frame\JobFrames;
+use Vorhut\App\Plan\EditConflict;
+use Vorhut\App\Plan\JobContext;
+use Vorhut\App\Plan\JobReading;
 use Vorhut\App\Web\Refusals;
 use Vorhut\App\Web\Sentence;
 use Vorhut\Core\Exchange\DeviceImporter;
@@ -22,7 +22,7 @@ use Vorhut\Core\Job\Edit;
 use Vorhut\Core\Record\InvalidFile;
 
 /** The table of devices, edited cell by cell. */
-final class DevicesController extends JobPage
+final class DevicesController extends JobController
 {
     public function __construct(private readonly DevicesPage $devices)
     {
@@ -43,7 +43,7 @@ final class DevicesController extends JobPage
     /** One cell, from the table: answers the row anew, or says at the cell what is wrong. */
     #[Route('/job/{slug}/devices/{id}/cell', name: 'device_cell', methods: ['POST'])]
     #[IsGranted('ROLE_TECHNICIAN')]
-    public function cell(JobContext $context, string $id, Request $request, JobReading $reading, Frames $frames): Response
+    public function cell(JobContext $context, string $id, Request $request, JobReading $reading, JobFrames $frames): Response
     {
         $device = $this->device($context, $id);
         $field = $request->request->getString('field');
@@ -72,7 +72,7 @@ final class DevicesController extends JobPage
 
     /** One row as it stands, with what is wrong with it. */
     #[Route('/job/{slug}/devices/{id}/row', name: 'device_row', methods: ['GET'])]
-    public function row(JobContext $context, string $id, Request $request, Frames $frames): Response
+    public function row(JobContext $context, string $id, Request $request, JobFrames $frames): Response
     {
         return $this->answer(
             context: $context,
@@ -145,7 +145,7 @@ final class DevicesController extends JobPage
         return $this->change($context, $change, $request, 'devices');
     }
 
-    private function answer(JobContext $context, string $id, Frames $frames, bool $isTold, DeviceQuery $query): Response
+    private function answer(JobContext $context, string $id, JobFrames $frames, bool $isTold, DeviceQuery $query): Response
     {
         return $this->render('devices/_answer.html.twig', [
             'row' => $this->devices->row($context, $id, $isTold, $query),

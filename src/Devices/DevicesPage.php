@@ -6,9 +6,9 @@ namespace Vorhut\App\Devices;
 
 use Symfony\Bundle\SecurityBundle\Security;
 use Symfony\Component\Routing\Generator\UrlGeneratorInterface;
-use Vorhut\App\Jobs\JobContext;
-use Vorhut\App\Jobs\JobReading;
-use Vorhut\App\Web\FindingLines;
+use Vorhut\App\Frame\FindingLines;
+use Vorhut\App\Plan\JobContext;
+use Vorhut\App\Plan\JobReading;
 use Vorhut\App\Web\RecordForm;
 use Vorhut\App\Web\Refusals;
 use Vorhut\App\Web\View\FormField;

@@ -8,9 +8,9 @@ use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\Routing\Attribute\Route;
 use Symfony\Component\Security\Http\Attribute\IsGranted;
-use Vorhut\App\Jobs\JobContext;
+use Vorhut\App\Frame\JobController;
 use Vorhut\App\Papers\Csv;
-use Vorhut\App\Web\JobPage;
+use Vorhut\App\Plan\JobContext;
 use Vorhut\App\Web\Sentence;
 use Vorhut\App\Web\Words;
 use Vorhut\Core\Job\ChangeSet;
@@ -19,7 +19,7 @@ use Vorhut\Core\Job\Edit;
 use Vorhut\Core\Record\InvalidFile;
 
 /** Several devices at once: changed, moved, removed, or carried off as a list. */
-final class ManyController extends JobPage
+final class ManyController extends JobController
 {
     private const FIELDS = ['stage', 'location', 'segment', 'gateway'];
 

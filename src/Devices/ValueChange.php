@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Vorhut\App\Devices;
 
-use Vorhut\App\Jobs\NewId;
+use Vorhut\App\Plan\NewId;
 use Vorhut\Core\Constraint\ConstraintCheck;
 use Vorhut\Core\Constraint\ConstraintChecks;
 use Vorhut\Core\Job\ChangeSet;

@@ -8,8 +8,8 @@ use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\Routing\Attribute\Route;
 use Symfony\Component\Security\Http\Attribute\IsGranted;
-use Vorhut\App\Jobs\JobContext;
-use Vorhut\App\Web\JobPage;
+use Vorhut\App\Frame\JobController;
+use Vorhut\App\Plan\JobContext;
 use Vorhut\Core\Constraint\ConstraintCheck;
 use Vorhut\Core\Job\ChangeSet;
 use Vorhut\Core\Profile\Setting\Allowed;
@@ -17,7 +17,7 @@ use Vorhut\Core\Profile\Setting\TypedText;
 use Vorhut\Core\Setting\Settings;
 
 /** One value of a unit, changed where its chain is shown. */
-final class ValueController extends JobPage
+final class ValueController extends JobController
 {
     #[Route('/job/{slug}/devices/{id}/values/{setting}', name: 'device_value', methods: ['POST'])]
     #[IsGranted('ROLE_TECHNICIAN')]

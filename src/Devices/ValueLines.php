@@ -7,7 +7,7 @@ namespace Vorhut\App\Devices;
 use Symfony\Bundle\SecurityBundle\Security;
 use Symfony\Component\Routing\Generator\UrlGeneratorInterface;
 use Vorhut\App\Bench\ValueStates;
-use Vorhut\App\Jobs\JobContext;
+use Vorhut\App\Plan\JobContext;
 use Vorhut\App\Web\View\FormField;
 use Vorhut\Core\Constraint\ConstraintChecks;
 use Vorhut\Core\Job\Device;
@@ -17,7 +17,7 @@ use Vorhut\Core\Profile\Setting\Setting;
 use Vorhut\Core\Profile\Setting\SettingChoice;
 use Vorhut\Core\Profile\Setting\Template;
 use Vorhut\Core\Relation\RelatedUnit;
-use Vorhut\Core\Setting\ChainLink;
+use Vorhut\Core\Setting\OriginLink;
 use Vorhut\Core\Setting\Settings;
 use Vorhut\Core\Setting\SettingValue;
 
@@ -80,11 +80,11 @@ final readonly class ValueLines
     }
 
     /**
-     * @param list<ChainLink> $chain
+     * @param list<OriginLink> $chain
      *
      * @return list<array{origin: string, value: string, said: string, state: string}>
      */
-    private static function chain(array $chain, Setting $setting, ?ChainLink $wins): array
+    private static function chain(array $chain, Setting $setting, ?OriginLink $wins): array
     {
         $lines = [];
         $isWon = false;

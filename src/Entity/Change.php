@@ -6,7 +6,6 @@ namespace Vorhut\App\Entity;
 
 use Doctrine\DBAL\Types\Types;
 use Doctrine\ORM\Mapping as ORM;
-use Vorhut\App\Jobs\StoredEdits;
 use Vorhut\Core\Exchange\JobFile;
 use Vorhut\Core\Exchange\Upcasters;
 use Vorhut\Core\Job\ChangeSet;

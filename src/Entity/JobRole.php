@@ -6,7 +6,6 @@ namespace Vorhut\App\Entity;
 
 use Doctrine\DBAL\Types\Types;
 use Doctrine\ORM\Mapping as ORM;
-use Vorhut\App\People\Role;
 
 /** What a person may do in one job, where that is not what they may do everywhere. */
 #[ORM\Entity]

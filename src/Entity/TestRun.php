@@ -5,7 +5,6 @@ declare(strict_types=1);
 namespace Vorhut\App\Entity;
 
 use Doctrine\ORM\Mapping as ORM;
-use Vorhut\App\Proof\Cell;
 use Vorhut\Core\Proof\CallStep;
 
 /** A live test: of one pair, one intent, one cell of the matrix, one step of the calls, or everything; in the lab or on the site. */
@@ -19,25 +18,24 @@ class TestRun extends Run
         ?string $intent = null,
         ?string $pair = null,
         bool $onSite = false,
-        ?Cell $cell = null,
+        ?string $cell = null,
         ?CallStep $step = null,
     ): self {
         $task = [
             'intent' => $intent,
             'pair' => $pair,
             'onSite' => $onSite,
-            'cell' => null === $cell ? null : (string) $cell,
+            'cell' => $cell,
             'step' => $step?->value,
         ];
 
         return new self($job, $user, $at, $task);
     }
 
-    public function getCell(): ?Cell
+    /** The cell of the matrix in Proof, where just that is tested. */
+    public function getCell(): ?string
     {
-        $cell = $this->text('cell');
-
-        return null === $cell ? null : Cell::tryFrom($cell);
+        return $this->text('cell');
     }
 
     /** The step of the proof of telephony, where just that is tested. */

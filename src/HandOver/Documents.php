@@ -16,7 +16,7 @@ use Vorhut\App\HandOver\Document\LeasesDocument;
 use Vorhut\App\HandOver\Document\ListsDocument;
 use Vorhut\App\HandOver\Document\PlanDocument;
 use Vorhut\App\HandOver\Document\WorkbookDocument;
-use Vorhut\App\Jobs\JobContext;
+use Vorhut\App\Plan\JobContext;
 
 /** What a client keeps, made of the plan as it stands. */
 final readonly class Documents

@@ -6,7 +6,7 @@ namespace Vorhut\App\HandOver;
 
 use Vorhut\App\Entity\DocumentsRun;
 use Vorhut\App\Entity\Run;
-use Vorhut\App\Jobs\JobReading;
+use Vorhut\App\Plan\JobReading;
 use Vorhut\App\Runs\Runner;
 use Vorhut\App\Runs\Runs;
 use Vorhut\App\Runs\RunStopped;

@@ -12,18 +12,19 @@ use Symfony\Component\Routing\Attribute\Route;
 use Symfony\Component\Security\Http\Attribute\IsGranted;
 use Vorhut\App\Entity\DocumentsRun;
 use Vorhut\App\Entity\SignedState;
-use Vorhut\App\Jobs\JobContext;
-use Vorhut\App\Jobs\Journal;
+use Vorhut\App\Frame\JobController;
 use Vorhut\App\Papers\Pdf;
+use Vorhut\App\Plan\JobContext;
+use Vorhut\App\Plan\Journal;
 use Vorhut\App\Runs\Runs;
+use Vorhut\App\SignOff\HandOvers;
 use Vorhut\App\Web\Download;
-use Vorhut\App\Web\JobPage;
 use Vorhut\App\Web\MediaType;
 use Vorhut\Core\Job\ChangeSet;
 use Vorhut\Core\Label\LabelSheet;
 
 /** What is open, what of it was accepted, signing, and what has become of what was signed. */
-final class HandOverController extends JobPage
+final class HandOverController extends JobController
 {
     private const LONGEST_REASON = 300;
     private const LONGEST_NAME = 120;

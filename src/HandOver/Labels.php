@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace Vorhut\App\HandOver;
 
 use Symfony\Component\Routing\Generator\UrlGeneratorInterface;
-use Vorhut\App\Jobs\JobContext;
+use Vorhut\App\Plan\JobContext;
 use Vorhut\App\Web\View\FormField;
 use Vorhut\Core\Job\Device;
 use Vorhut\Core\Job\Job;

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Vorhut\App\HandOver;
 
+use Vorhut\App\SignOff\DriftLine;
 use Vorhut\App\Web\View\Link;
 
 /** A signed state, and what the plan has become since. */

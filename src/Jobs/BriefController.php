@@ -10,12 +10,17 @@ use Symfony\Component\Routing\Attribute\Route;
 use Symfony\Component\Security\Http\Attribute\IsGranted;
 use Vorhut\App\Entity\Change;
 use Vorhut\App\Entity\User;
-use Vorhut\App\Web\JobPage;
+use Vorhut\App\Frame\JobController;
+use Vorhut\App\Plan\EditConflict;
+use Vorhut\App\Plan\JobContext;
+use Vorhut\App\Plan\JobEditor;
+use Vorhut\App\Plan\JobReading;
+use Vorhut\App\Plan\NotAllowed;
 use Vorhut\Core\Findings\Alike;
 use Vorhut\Core\Record\InvalidFile;
 
 /** What a job is, its findings and its journal. */
-final class BriefController extends JobPage
+final class BriefController extends JobController
 {
     /** Pages that show findings, to which one comes back when one is mended. */
     private const SHOW_FINDINGS = ['devices', 'networks', 'cables', 'media', 'chains', 'light', 'rooms', 'power', 'brief'];

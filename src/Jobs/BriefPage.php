@@ -7,7 +7,11 @@ namespace Vorhut\App\Jobs;
 use Symfony\Bundle\SecurityBundle\Security;
 use Symfony\Component\Routing\Generator\UrlGeneratorInterface;
 use Vorhut\App\Entity\Change;
-use Vorhut\App\Web\FindingLines;
+use Vorhut\App\Frame\FindingLines;
+use Vorhut\App\Plan\JobContext;
+use Vorhut\App\Plan\JobReading;
+use Vorhut\App\Plan\Journal;
+use Vorhut\App\Plan\NewRecord;
 use Vorhut\App\Web\LocalTime;
 use Vorhut\App\Web\View\Link;
 use Vorhut\App\Web\View\Post;
@@ -26,7 +30,7 @@ final readonly class BriefPage
     public function __construct(
         private Journal $journal,
         private JobReading $reading,
-        private DayPage $day,
+        private DayPanel $day,
         private FindingLines $findings,
         private Security $security,
         private UrlGeneratorInterface $urls,
@@ -56,7 +60,7 @@ final readonly class BriefPage
             ),
             addPlace: $lead ? new Link(
                 'Add a place',
-                $this->url('record', $context, ['list' => 'locations', 'id' => RecordsPage::NEW]),
+                $this->url('record', $context, ['list' => 'locations', 'id' => NewRecord::ID]),
                 'n',
             ) : null,
             papers: $this->papers($context),

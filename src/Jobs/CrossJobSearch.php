@@ -7,7 +7,7 @@ namespace Vorhut\App\Jobs;
 use Doctrine\DBAL\Connection;
 use Vorhut\App\Entity\StoredJob;
 use Vorhut\App\Entity\User;
-use Vorhut\App\People\JobRoles;
+use Vorhut\App\Plan\JobRoles;
 use Vorhut\Core\Net\Ipv4Address;
 use Vorhut\Core\Net\MacAddress;
 

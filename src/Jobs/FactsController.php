@@ -8,7 +8,9 @@ use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\Routing\Attribute\Route;
 use Symfony\Component\Security\Http\Attribute\IsGranted;
-use Vorhut\App\Web\JobPage;
+use Vorhut\App\Frame\JobController;
+use Vorhut\App\Plan\EditConflict;
+use Vorhut\App\Plan\JobContext;
 use Vorhut\App\Web\RecordForm;
 use Vorhut\App\Web\Refusals;
 use Vorhut\App\Web\View\FormField;
@@ -22,7 +24,7 @@ use Vorhut\Core\Record\RecordType;
 
 /** What a job is called, for whom it is, in which time zone, and what else to know. */
 #[IsGranted('ROLE_LEAD')]
-final class FactsController extends JobPage
+final class FactsController extends JobController
 {
     #[Route('/job/{slug}/facts', name: 'facts', methods: ['GET'])]
     public function index(JobContext $context): Response

@@ -7,10 +7,11 @@ namespace Vorhut\App\Jobs;
 use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\Routing\Attribute\Route;
-use Vorhut\App\Web\JobPage;
+use Vorhut\App\Frame\JobController;
+use Vorhut\App\Plan\JobContext;
 
 /** The jump field: an address, a MAC in any notation, an extension, a serial, a name, a finding. */
-final class FindController extends JobPage
+final class FindController extends JobController
 {
     #[Route('/job/{slug}/find', name: 'find', methods: ['GET'])]
     public function find(JobContext $context, Request $request, FindPage $find): Response

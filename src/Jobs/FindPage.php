@@ -6,6 +6,8 @@ namespace Vorhut\App\Jobs;
 
 use Symfony\Component\Routing\Generator\UrlGeneratorInterface;
 use Vorhut\App\Entity\User;
+use Vorhut\App\Plan\JobContext;
+use Vorhut\App\Plan\JobReading;
 use Vorhut\Core\Search\JobSearch;
 
 /** Shows what the jump field finds. */

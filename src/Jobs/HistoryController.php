@@ -7,10 +7,12 @@ namespace Vorhut\App\Jobs;
 use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\Routing\Attribute\Route;
-use Vorhut\App\Web\JobPage;
+use Vorhut\App\Frame\JobController;
+use Vorhut\App\Plan\HistoryQuery;
+use Vorhut\App\Plan\JobContext;
 
 /** What was done, by whom, on what, when. */
-final class HistoryController extends JobPage
+final class HistoryController extends JobController
 {
     #[Route('/job/{slug}/history', name: 'history', methods: ['GET'])]
     public function index(JobContext $context, Request $request, HistoryPage $history): Response

@@ -10,9 +10,11 @@ use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\Routing\Attribute\Route;
 use Symfony\Component\Security\Http\Attribute\IsGranted;
 use Vorhut\App\Entity\ImportRun;
+use Vorhut\App\Frame\JobController;
+use Vorhut\App\Plan\JobContext;
+use Vorhut\App\Plan\JobStore;
 use Vorhut\App\Runs\Runs;
 use Vorhut\App\Web\Download;
-use Vorhut\App\Web\JobPage;
 use Vorhut\App\Web\MediaType;
 use Vorhut\App\Web\Sentence;
 use Vorhut\Core\Exchange\JobFile;
@@ -22,7 +24,7 @@ use Vorhut\Core\Record\InvalidFile;
 use Vorhut\Core\Record\Json;
 
 /** The list of jobs, and how a job comes in, goes out and ends. */
-final class JobsController extends JobPage
+final class JobsController extends JobController
 {
     /** A larger file goes through the worker, in bytes. */
     private const AT_ONCE = 262144;

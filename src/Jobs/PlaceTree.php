@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Vorhut\App\Jobs;
 
+use Vorhut\App\Plan\NewRecord;
 use Vorhut\Core\Job\Device;
 use Vorhut\Core\Job\Job;
 use Vorhut\Core\Job\Location;
@@ -58,7 +59,7 @@ final class PlaceTree
                 inherited: '' === $own && '' !== $told,
                 units: $this->units[$place->id] ?? 0,
                 url: ($this->url)(['id' => $place->id]),
-                inside: ($this->url)(['id' => RecordsPage::NEW, 'within' => $place->id]),
+                inside: ($this->url)(['id' => NewRecord::ID, 'within' => $place->id]),
             );
             $this->add($place->id, $depth + 1, $told);
         }

@@ -8,8 +8,14 @@ use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\HttpKernel\Exception\BadRequestHttpException;
 use Symfony\Component\Routing\Attribute\Route;
+use Vorhut\App\Frame\JobController;
 use Vorhut\App\Kinds\Previews;
-use Vorhut\App\Web\JobPage;
+use Vorhut\App\Plan\ChangeRights;
+use Vorhut\App\Plan\JobContext;
+use Vorhut\App\Plan\NewId;
+use Vorhut\App\Plan\NewRecord;
+use Vorhut\App\Plan\RecordCopy;
+use Vorhut\App\Plan\ShippedProfiles;
 use Vorhut\App\Web\RecordForm;
 use Vorhut\App\Web\Refusals;
 use Vorhut\Core\Exchange\References;
@@ -24,7 +30,7 @@ use Vorhut\Core\Record\InvalidFile;
 use Vorhut\Core\Record\RecordType;
 
 /** Any list of the plan, with a form made of its declaration. */
-final class RecordsController extends JobPage
+final class RecordsController extends JobController
 {
     public function __construct(private readonly RecordsPage $records)
     {
@@ -42,7 +48,7 @@ final class RecordsController extends JobPage
         $of = $this->list($list);
         $wanted = $request->query->getString('like');
         $like = $context->job->record($of->type, $wanted) ?? (DeviceProfile::class === $of->type ? ShippedProfiles::record($wanted) : null);
-        if (RecordsPage::NEW === $id && null !== $like) {
+        if (NewRecord::ID === $id && null !== $like) {
             return $this->page(
                 $context,
                 'brief',
@@ -50,7 +56,7 @@ final class RecordsController extends JobPage
                 $this->records->show($context, $of, $id, RecordCopy::like($like, $of)),
             );
         }
-        if (RecordsPage::NEW === $id) {
+        if (NewRecord::ID === $id) {
             $begun = array_intersect_key(array_filter($request->query->all(), \is_string(...)), $of->type()->fields);
 
             return $this->page($context, 'brief', 'records/index.html.twig', $this->records->show($context, $of, $id, $begun));
@@ -159,7 +165,7 @@ final class RecordsController extends JobPage
     private function typed(JobContext $context, RecordList $of, string $id, Request $request): Edit
     {
         self::requireAll();
-        $before = RecordsPage::NEW === $id ? null : $context->job->record($of->type, $id);
+        $before = NewRecord::ID === $id ? null : $context->job->record($of->type, $id);
         $after = (new RecordForm($context->job))->record($of->type(), $request->request->all(), $before ?? []);
         if (null === $before && 'id' === $of->key) {
             $name = \is_string($after['name'] ?? null) ? $after['name'] : '';

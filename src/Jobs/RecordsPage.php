@@ -7,6 +7,9 @@ namespace Vorhut\App\Jobs;
 use Symfony\Bundle\SecurityBundle\Security;
 use Symfony\Component\Routing\Generator\UrlGeneratorInterface;
 use Vorhut\App\Networks\RouterNotes;
+use Vorhut\App\Plan\ChangeRights;
+use Vorhut\App\Plan\JobContext;
+use Vorhut\App\Plan\NewRecord;
 use Vorhut\App\Web\RecordForm;
 use Vorhut\App\Web\Refusals;
 use Vorhut\App\Web\View\FormField;
@@ -31,7 +34,6 @@ final readonly class RecordsPage
 {
     private const MOST_ROWS = 300;
     private const MOST_COLUMNS = 5;
-    public const NEW = '+';
 
     public function __construct(private Security $security, private UrlGeneratorInterface $urls, private RouterNotes $routers)
     {
@@ -64,7 +66,7 @@ final readonly class RecordsPage
             ];
         }
         $editor = $this->security->isGranted(ChangeRights::roleFor($list->name)->value);
-        $new = self::NEW === $open;
+        $new = NewRecord::ID === $open;
         $record = $typed ?? (null === $open ? null : $records[$open] ?? ($new ? [] : null));
         $at = ['list' => $list->name, 'id' => (string) $open];
 
@@ -75,7 +77,7 @@ final readonly class RecordsPage
             rows: $rows,
             add: $editor ? new Link(
                 'Add',
-                $this->url('record', $context, ['list' => $list->name, 'id' => self::NEW]),
+                $this->url('record', $context, ['list' => $list->name, 'id' => NewRecord::ID]),
                 'n',
                 ' '.$list->one,
             ) : null,
@@ -94,7 +96,7 @@ final readonly class RecordsPage
             moves: null === $record || $new || !$editor ? [] : $this->moves($context, $list, (string) $open),
             like: null === $record || $new || !$editor ? null : new Link(
                 'Another one like it',
-                $this->url('record', $context, ['list' => $list->name, 'id' => self::NEW, 'like' => (string) $open]),
+                $this->url('record', $context, ['list' => $list->name, 'id' => NewRecord::ID, 'like' => (string) $open]),
                 'l',
             ),
             checkUrl: null === $open ? '' : $this->url('record_check', $context, $at),
@@ -109,7 +111,7 @@ final readonly class RecordsPage
     /** @return list<Link> kinds that come with the product, to begin a kind of one's own with */
     private function patterns(JobContext $context): array
     {
-        $new = ['list' => 'profiles', 'id' => self::NEW];
+        $new = ['list' => 'profiles', 'id' => NewRecord::ID];
 
         return array_map(
             fn (DeviceProfile $p): Link => new Link($p->name, $this->url('record', $context, [...$new, 'like' => $p->id])),

@@ -7,12 +7,12 @@ namespace Vorhut\App\Kinds;
 use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\Routing\Attribute\Route;
-use Vorhut\App\Jobs\JobContext;
-use Vorhut\App\Web\JobPage;
+use Vorhut\App\Frame\JobController;
+use Vorhut\App\Plan\JobContext;
 use Vorhut\Core\Profile\DeviceProfile;
 
 /** Kinds of unit: what they are, how one of them is led through, and typing practised on their keys. */
-final class KindsController extends JobPage
+final class KindsController extends JobController
 {
     public function __construct(private readonly KindsPage $kinds)
     {

@@ -8,9 +8,9 @@ use Symfony\Bundle\SecurityBundle\Security;
 use Symfony\Component\Routing\Generator\UrlGeneratorInterface;
 use Vorhut\App\Bench\DialView;
 use Vorhut\App\Bench\PortView;
-use Vorhut\App\Jobs\ChangeRights;
-use Vorhut\App\Jobs\JobContext;
-use Vorhut\App\Jobs\RecordsPage;
+use Vorhut\App\Plan\ChangeRights;
+use Vorhut\App\Plan\JobContext;
+use Vorhut\App\Plan\NewRecord;
 use Vorhut\App\Web\View\Link;
 use Vorhut\App\Web\Words;
 use Vorhut\Core\Job\Device;
@@ -179,7 +179,7 @@ final readonly class KindsPage
                 ? new Link('Change it', $this->url($context, 'record', ['list' => 'profiles', 'id' => $profile->id]), 'e')
                 : new Link(
                     'Make one of your own like it',
-                    $this->url($context, 'record', ['list' => 'profiles', 'id' => RecordsPage::NEW, 'like' => $profile->id]),
+                    $this->url($context, 'record', ['list' => 'profiles', 'id' => NewRecord::ID, 'like' => $profile->id]),
                     'l',
                 );
         }

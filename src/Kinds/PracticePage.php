@@ -5,8 +5,8 @@ declare(strict_types=1);
 namespace Vorhut\App\Kinds;
 
 use Symfony\Component\Routing\Generator\UrlGeneratorInterface;
-use Vorhut\App\Bench\TypingView;
-use Vorhut\App\Jobs\JobContext;
+use Vorhut\App\Plan\JobContext;
+use Vorhut\App\Web\View\TypingView;
 use Vorhut\Core\Keypad\Keypad;
 use Vorhut\Core\Keypad\KeySequence;
 use Vorhut\Core\Profile\DeviceProfile;

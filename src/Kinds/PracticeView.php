@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Vorhut\App\Kinds;
 
-use Vorhut\App\Bench\TypingView;
+use Vorhut\App\Web\View\TypingView;
 
 /** A keypad drawn, and a text to type on it. */
 final readonly class PracticeView

@@ -16,7 +16,7 @@ use Symfony\Component\Console\Output\OutputInterface;
 use Vorhut\App\Cli\LabPartCommand;
 use Vorhut\App\Entity\Lab;
 use Vorhut\App\Entity\StoredJob;
-use Vorhut\App\Jobs\PlanReader;
+use Vorhut\App\Plan\PlanReader;
 use Vorhut\App\Provision\UnitFiles;
 use Vorhut\Core\Job\Job;
 use Vorhut\Field\Lab\LabRegistry;

@@ -8,12 +8,12 @@ use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\Routing\Attribute\Route;
 use Symfony\Component\Security\Http\Attribute\IsGranted;
-use Vorhut\App\Jobs\JobContext;
-use Vorhut\App\Web\JobPage;
+use Vorhut\App\Frame\JobController;
+use Vorhut\App\Plan\JobContext;
 use Vorhut\Field\Lab\UnitFault;
 
 /** Starts and stops the lab of a job. */
-final class LabController extends JobPage
+final class LabController extends JobController
 {
     #[Route('/job/{slug}/lab', name: 'lab', methods: ['POST'])]
     #[IsGranted('ROLE_TECHNICIAN')]

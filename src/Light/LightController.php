@@ -6,11 +6,11 @@ namespace Vorhut\App\Light;
 
 use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\Routing\Attribute\Route;
-use Vorhut\App\Jobs\JobContext;
-use Vorhut\App\Web\JobPage;
+use Vorhut\App\Frame\JobController;
+use Vorhut\App\Plan\JobContext;
 
 /** Universes and the fixtures on their slots. */
-final class LightController extends JobPage
+final class LightController extends JobController
 {
     #[Route('/job/{slug}/light', name: 'light', methods: ['GET'])]
     public function index(JobContext $context, LightPage $light): Response

@@ -6,11 +6,11 @@ namespace Vorhut\App\Light;
 
 use Symfony\Bundle\SecurityBundle\Security;
 use Symfony\Component\Routing\Generator\UrlGeneratorInterface;
-use Vorhut\App\Jobs\JobContext;
-use Vorhut\App\Jobs\RecordsPage;
+use Vorhut\App\Frame\ViewFindings;
+use Vorhut\App\Plan\JobContext;
+use Vorhut\App\Plan\NewRecord;
 use Vorhut\App\Web\View\Link;
 use Vorhut\App\Web\View\Next;
-use Vorhut\App\Web\ViewFindings;
 use Vorhut\App\Web\Words;
 use Vorhut\Core\Job\Device;
 use Vorhut\Core\Job\Fixture;
@@ -63,7 +63,7 @@ final readonly class LightPage
         }
         $more = [];
         foreach (['scenes' => ['Add scene', 's'], 'runs' => ['Add run', 'r']] as $list => [$text, $key]) {
-            $more[] = new Link($text, $this->url('record', $context, ['list' => $list, 'id' => RecordsPage::NEW]), $key);
+            $more[] = new Link($text, $this->url('record', $context, ['list' => $list, 'id' => NewRecord::ID]), $key);
         }
 
         return [$media, $this->add($context), ...$more];
@@ -71,7 +71,7 @@ final readonly class LightPage
 
     private function add(JobContext $context): Link
     {
-        return new Link('Add fixture', $this->url('record', $context, ['list' => 'fixtures', 'id' => RecordsPage::NEW]), 'f');
+        return new Link('Add fixture', $this->url('record', $context, ['list' => 'fixtures', 'id' => NewRecord::ID]), 'f');
     }
 
     private function next(JobContext $context): ?Next

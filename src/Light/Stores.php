@@ -5,9 +5,9 @@ declare(strict_types=1);
 namespace Vorhut\App\Light;
 
 use Symfony\Component\Routing\Generator\UrlGeneratorInterface;
-use Vorhut\App\Jobs\JobContext;
+use Vorhut\App\Frame\ViewFindings;
+use Vorhut\App\Plan\JobContext;
 use Vorhut\App\Web\View\Link;
-use Vorhut\App\Web\ViewFindings;
 use Vorhut\Core\Job\Device;
 use Vorhut\Core\Job\LightRun;
 use Vorhut\Core\Job\Scene;

@@ -8,15 +8,15 @@ use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\Routing\Attribute\Route;
 use Symfony\Component\Security\Http\Attribute\IsGranted;
-use Vorhut\App\Jobs\Effect\FieldModeSet;
-use Vorhut\App\Jobs\JobContext;
-use Vorhut\App\Web\JobPage;
+use Vorhut\App\Frame\JobController;
+use Vorhut\App\Plan\Effect\FieldModeSet;
+use Vorhut\App\Plan\JobContext;
 use Vorhut\Core\InvalidValue;
 use Vorhut\Core\Job\ChangeSet;
 use Vorhut\Field\Net\FieldRanges;
 
 /** The switch that lets live tests of one job leave loopback, for ranges a lead has confirmed; written in the journal. */
-final class FieldModeController extends JobPage
+final class FieldModeController extends JobController
 {
     #[Route('/job/{slug}/field-mode', name: 'field_mode', methods: ['POST'])]
     #[IsGranted('ROLE_LEAD')]

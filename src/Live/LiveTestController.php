@@ -10,15 +10,15 @@ use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\Routing\Attribute\Route;
 use Symfony\Component\Security\Http\Attribute\IsGranted;
 use Vorhut\App\Entity\Observation;
-use Vorhut\App\Jobs\JobContext;
+use Vorhut\App\Frame\JobController;
+use Vorhut\App\Papers\Upload;
+use Vorhut\App\Plan\JobContext;
 use Vorhut\App\Proof\Observations;
-use Vorhut\App\Web\JobPage;
-use Vorhut\App\Web\Upload;
 use Vorhut\App\Web\Words;
 use Vorhut\Core\Proof\SeenIn;
 
 /** Live tests: asked for here, done by the worker; and what was seen at other vantage points. */
-final class LiveTestController extends JobPage
+final class LiveTestController extends JobController
 {
     private const MOST_ERRORS = 10;
 

@@ -7,9 +7,9 @@ namespace Vorhut\App\Live;
 use Psr\Clock\ClockInterface;
 use Vorhut\App\Entity\TestRun;
 use Vorhut\App\Entity\User;
-use Vorhut\App\Jobs\JobContext;
-use Vorhut\App\Jobs\JobReading;
 use Vorhut\App\Lab\Labs;
+use Vorhut\App\Plan\JobContext;
+use Vorhut\App\Plan\JobReading;
 use Vorhut\App\Proof\CallStates;
 use Vorhut\App\Runs\Runs;
 
@@ -40,7 +40,7 @@ final readonly class LiveTests
                 intent: $order->intent,
                 pair: $order->pair,
                 onSite: $order->onSite,
-                cell: $order->cell,
+                cell: $order->cell?->__toString(),
                 step: $order->step,
             ));
         }

@@ -10,18 +10,18 @@ use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\Routing\Attribute\Route;
 use Symfony\Component\Security\Http\Attribute\IsGranted;
 use Vorhut\App\Entity\SweepRun;
-use Vorhut\App\Jobs\JobContext;
+use Vorhut\App\Frame\JobController;
 use Vorhut\App\Lab\Labs;
+use Vorhut\App\Papers\Upload;
+use Vorhut\App\Plan\JobContext;
 use Vorhut\App\Runs\Runs;
 use Vorhut\App\Web\Download;
-use Vorhut\App\Web\JobPage;
 use Vorhut\App\Web\MediaType;
-use Vorhut\App\Web\Upload;
 use Vorhut\Core\InvalidValue;
 use Vorhut\Field\Net\RefusedTarget;
 
 /** Who answers at a range or list of addresses, beside what the plan says about them. */
-final class SweepController extends JobPage
+final class SweepController extends JobController
 {
     private const LONGEST_NAME = 60;
 

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Vorhut\App\Live;
 
-use Vorhut\App\Jobs\NewId;
+use Vorhut\App\Plan\NewId;
 use Vorhut\Core\InvalidValue;
 use Vorhut\Core\Job\ChangeSet;
 use Vorhut\Core\Job\Device;

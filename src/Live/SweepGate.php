@@ -5,8 +5,8 @@ declare(strict_types=1);
 namespace Vorhut\App\Live;
 
 use Vorhut\App\Entity\SweepRun;
-use Vorhut\App\Jobs\JobContext;
 use Vorhut\App\Lab\Labs;
+use Vorhut\App\Plan\JobContext;
 use Vorhut\Core\InvalidValue;
 use Vorhut\Core\Net\Ipv4Address;
 use Vorhut\Field\Lab\LabBlocks;

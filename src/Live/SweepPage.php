@@ -7,7 +7,7 @@ namespace Vorhut\App\Live;
 use Symfony\Bundle\SecurityBundle\Security;
 use Symfony\Component\Routing\Generator\UrlGeneratorInterface;
 use Vorhut\App\Entity\SweepRun;
-use Vorhut\App\Jobs\JobContext;
+use Vorhut\App\Plan\JobContext;
 use Vorhut\App\Runs\RunViews;
 use Vorhut\App\Web\LocalTime;
 use Vorhut\App\Web\View\FormField;

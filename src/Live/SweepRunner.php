@@ -6,9 +6,9 @@ namespace Vorhut\App\Live;
 
 use Vorhut\App\Entity\Run;
 use Vorhut\App\Entity\SweepRun;
-use Vorhut\App\Jobs\JobReading;
 use Vorhut\App\Lab\LabGone;
 use Vorhut\App\Lab\Labs;
+use Vorhut\App\Plan\JobReading;
 use Vorhut\App\Runs\Runner;
 use Vorhut\App\Runs\Runs;
 use Vorhut\Core\Intent\ProbeKind;

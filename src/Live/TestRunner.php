@@ -6,8 +6,9 @@ namespace Vorhut\App\Live;
 
 use Vorhut\App\Entity\Run;
 use Vorhut\App\Entity\TestRun;
-use Vorhut\App\Jobs\JobReading;
+use Vorhut\App\Plan\JobReading;
 use Vorhut\App\Proof\CallStates;
+use Vorhut\App\Proof\Cell;
 use Vorhut\App\Runs\Runner;
 use Vorhut\App\Runs\Runs;
 use Vorhut\Core\Intent\Pair;
@@ -78,7 +79,7 @@ final readonly class TestRunner implements Runner
         if (null !== $step) {
             return array_map(strval(...), array_keys($this->calls->state($run->getJob(), $step)->intents));
         }
-        $cell = $run->getCell();
+        $cell = Cell::tryFrom($run->getCell() ?? '');
         if (null === $cell) {
             return $intents;
         }
@@ -92,7 +93,7 @@ final readonly class TestRunner implements Runner
     private function only(TestRun $run, Job $job): ?\Closure
     {
         $pair = $run->getPair();
-        $cell = $run->getCell();
+        $cell = Cell::tryFrom($run->getCell() ?? '');
         if (null !== $pair) {
             return static fn (Pair $p): bool => $p->key() === $pair;
         }

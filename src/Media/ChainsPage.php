@@ -6,11 +6,11 @@ namespace Vorhut\App\Media;
 
 use Symfony\Bundle\SecurityBundle\Security;
 use Symfony\Component\Routing\Generator\UrlGeneratorInterface;
-use Vorhut\App\Jobs\JobContext;
-use Vorhut\App\Jobs\RecordsPage;
+use Vorhut\App\Frame\ViewFindings;
+use Vorhut\App\Plan\JobContext;
+use Vorhut\App\Plan\NewRecord;
 use Vorhut\App\Web\View\Link;
 use Vorhut\App\Web\View\Next;
-use Vorhut\App\Web\ViewFindings;
 use Vorhut\App\Web\Words;
 use Vorhut\Core\Job\Chain;
 use Vorhut\Core\Job\ChainFor;
@@ -62,7 +62,7 @@ final readonly class ChainsPage
 
     private function add(JobContext $context): Link
     {
-        return new Link('Add chain', $this->url('record', $context, ['list' => 'chains', 'id' => RecordsPage::NEW]), 'n');
+        return new Link('Add chain', $this->url('record', $context, ['list' => 'chains', 'id' => NewRecord::ID]), 'n');
     }
 
     private function next(JobContext $context, bool $isEmpty): ?Next

@@ -6,14 +6,14 @@ namespace Vorhut\App\Media;
 
 use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\Routing\Attribute\Route;
-use Vorhut\App\Jobs\JobContext;
+use Vorhut\App\Frame\JobController;
+use Vorhut\App\Plan\JobContext;
 use Vorhut\App\Web\Download;
-use Vorhut\App\Web\JobPage;
 use Vorhut\App\Web\MediaType;
 use Vorhut\Core\Exchange\Directory;
 
 /** Streams that leave a site, cameras, chains of sound and rooms. */
-final class MediaController extends JobPage
+final class MediaController extends JobController
 {
     #[Route('/job/{slug}/media', name: 'media', methods: ['GET'])]
     public function index(JobContext $context, MediaPage $media): Response

@@ -6,12 +6,12 @@ namespace Vorhut\App\Media;
 
 use Symfony\Bundle\SecurityBundle\Security;
 use Symfony\Component\Routing\Generator\UrlGeneratorInterface;
-use Vorhut\App\Jobs\JobContext;
-use Vorhut\App\Jobs\RecordsPage;
+use Vorhut\App\Frame\ViewFindings;
+use Vorhut\App\Plan\JobContext;
+use Vorhut\App\Plan\NewRecord;
 use Vorhut\App\Web\View\Bar;
 use Vorhut\App\Web\View\Link;
 use Vorhut\App\Web\View\Next;
-use Vorhut\App\Web\ViewFindings;
 use Vorhut\App\Web\Words;
 use Vorhut\Core\Job\Uplink;
 use Vorhut\Core\Media\StreamsOut;
@@ -74,7 +74,7 @@ final readonly class MediaPage
         ];
         if ($this->security->isGranted('ROLE_LEAD')) {
             foreach (self::LISTS as $list => [$text, $key]) {
-                $actions[] = new Link($text, $this->url('record', $context, ['list' => $list, 'id' => RecordsPage::NEW]), $key);
+                $actions[] = new Link($text, $this->url('record', $context, ['list' => $list, 'id' => NewRecord::ID]), $key);
             }
         }
 

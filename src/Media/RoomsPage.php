@@ -6,12 +6,12 @@ namespace Vorhut\App\Media;
 
 use Symfony\Bundle\SecurityBundle\Security;
 use Symfony\Component\Routing\Generator\UrlGeneratorInterface;
-use Vorhut\App\Jobs\JobContext;
-use Vorhut\App\Jobs\RecordsPage;
+use Vorhut\App\Frame\ViewFindings;
+use Vorhut\App\Plan\JobContext;
+use Vorhut\App\Plan\NewRecord;
 use Vorhut\App\Web\View\Bar;
 use Vorhut\App\Web\View\Link;
 use Vorhut\App\Web\View\Next;
-use Vorhut\App\Web\ViewFindings;
 use Vorhut\App\Web\Words;
 use Vorhut\Core\Exchange\Directory;
 use Vorhut\Core\Findings\Plan;
@@ -88,7 +88,7 @@ final readonly class RoomsPage
         if ($this->security->isGranted('ROLE_LEAD')) {
             $actions[] = new Link(
                 'Add conference',
-                $this->url('record', $context, ['list' => 'conferences', 'id' => RecordsPage::NEW]),
+                $this->url('record', $context, ['list' => 'conferences', 'id' => NewRecord::ID]),
                 'n',
             );
         }

@@ -8,8 +8,8 @@ use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\Routing\Attribute\Route;
 use Symfony\Component\Security\Http\Attribute\IsGranted;
-use Vorhut\App\Jobs\JobContext;
-use Vorhut\App\Web\JobPage;
+use Vorhut\App\Frame\JobController;
+use Vorhut\App\Plan\JobContext;
 use Vorhut\App\Web\Refusals;
 use Vorhut\Core\Job\ChangeSet;
 use Vorhut\Core\Job\Edit;
@@ -19,7 +19,7 @@ use Vorhut\Core\Record\Field\Slug;
 use Vorhut\Core\Record\InvalidFile;
 
 /** Segments and subnets, each drawn as a ruler; edited where they stand. */
-final class NetworksController extends JobPage
+final class NetworksController extends JobController
 {
     public function __construct(private readonly NetworksPage $networks)
     {

@@ -6,10 +6,10 @@ namespace Vorhut\App\Networks;
 
 use Symfony\Bundle\SecurityBundle\Security;
 use Symfony\Component\Routing\Generator\UrlGeneratorInterface;
-use Vorhut\App\Jobs\JobContext;
-use Vorhut\App\Jobs\JobReading;
-use Vorhut\App\Jobs\RecordsPage;
-use Vorhut\App\Web\FindingLines;
+use Vorhut\App\Frame\FindingLines;
+use Vorhut\App\Plan\JobContext;
+use Vorhut\App\Plan\JobReading;
+use Vorhut\App\Plan\NewRecord;
 use Vorhut\App\Web\Refusals;
 use Vorhut\App\Web\View\FindingLine;
 use Vorhut\App\Web\View\FormField;
@@ -77,7 +77,7 @@ final readonly class NetworksPage
         ];
         if ($lead) {
             $actions[] = new Link('Add segment', $this->url('networks', $context, ['edit' => self::NEW]), 'n');
-            $actions[] = new Link('Add router', $this->url('record', $context, ['list' => 'routers', 'id' => RecordsPage::NEW]), 'r');
+            $actions[] = new Link('Add router', $this->url('record', $context, ['list' => 'routers', 'id' => NewRecord::ID]), 'r');
         }
         $first = new Link('Add the first segment', $this->url('networks', $context, ['edit' => self::NEW]), main: true);
 

@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace Vorhut\App\Networks;
 
-use Vorhut\App\Jobs\JobContext;
-use Vorhut\App\Jobs\JobReading;
+use Vorhut\App\Plan\JobContext;
+use Vorhut\App\Plan\JobReading;
 use Vorhut\App\Web\Words;
 use Vorhut\Core\Job\Job;
 use Vorhut\Core\Job\Route;

@@ -8,10 +8,10 @@ use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\Routing\Attribute\Route;
 use Symfony\Component\Security\Http\Attribute\IsGranted;
-use Vorhut\App\Jobs\EditConflict;
-use Vorhut\App\Jobs\JobContext;
-use Vorhut\App\Jobs\NewId;
-use Vorhut\App\Web\JobPage;
+use Vorhut\App\Frame\JobController;
+use Vorhut\App\Plan\EditConflict;
+use Vorhut\App\Plan\JobContext;
+use Vorhut\App\Plan\NewId;
 use Vorhut\Core\Constraint\ConstraintChecks;
 use Vorhut\Core\Job\ChangeSet;
 use Vorhut\Core\Job\Edit;
@@ -19,7 +19,7 @@ use Vorhut\Core\Job\Relation;
 use Vorhut\Core\Setting\Settings;
 
 /** Units that work together: drawn, made to match, and paired anew. */
-final class PairingsController extends JobPage
+final class PairingsController extends JobController
 {
     #[Route('/job/{slug}/pairings', name: 'pairings', methods: ['GET'])]
     public function index(JobContext $context, Request $request, PairingsPage $pairings): Response

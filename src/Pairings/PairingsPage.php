@@ -6,10 +6,10 @@ namespace Vorhut\App\Pairings;
 
 use Symfony\Bundle\SecurityBundle\Security;
 use Symfony\Component\Routing\Generator\UrlGeneratorInterface;
-use Vorhut\App\Jobs\JobContext;
-use Vorhut\App\Jobs\JobReading;
-use Vorhut\App\Jobs\Rights;
-use Vorhut\App\Web\FindingLines;
+use Vorhut\App\Frame\FindingLines;
+use Vorhut\App\Plan\JobContext;
+use Vorhut\App\Plan\JobReading;
+use Vorhut\App\Plan\Rights;
 use Vorhut\App\Web\View\FormField;
 use Vorhut\App\Web\View\Link;
 use Vorhut\App\Web\View\Next;

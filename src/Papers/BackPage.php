@@ -5,8 +5,8 @@ declare(strict_types=1);
 namespace Vorhut\App\Papers;
 
 use Symfony\Component\Routing\Generator\UrlGeneratorInterface;
-use Vorhut\App\Jobs\JobContext;
-use Vorhut\App\Jobs\Rights;
+use Vorhut\App\Plan\JobContext;
+use Vorhut\App\Plan\Rights;
 use Vorhut\App\Web\Sentence;
 use Vorhut\App\Web\View\Link;
 use Vorhut\Core\Job\ChangeSet;

@@ -10,10 +10,9 @@ use Symfony\Component\HttpKernel\Attribute\MapQueryParameter;
 use Symfony\Component\Routing\Attribute\Route;
 use Symfony\Component\Routing\Generator\UrlGeneratorInterface;
 use Symfony\Component\Security\Http\Attribute\IsGranted;
-use Vorhut\App\Jobs\JobContext;
-use Vorhut\App\Web\JobPage;
+use Vorhut\App\Frame\JobController;
+use Vorhut\App\Plan\JobContext;
 use Vorhut\App\Web\Sentence;
-use Vorhut\App\Web\Upload;
 use Vorhut\App\Web\View\Link;
 use Vorhut\App\Web\View\Pages;
 use Vorhut\App\Web\Words;
@@ -24,7 +23,7 @@ use Vorhut\Core\Paper\PrintableLists;
 use Vorhut\Core\Record\InvalidFile;
 
 /** Lists to print and to carry off. */
-final class PapersController extends JobPage
+final class PapersController extends JobController
 {
     private const ON_A_PAGE = 500;
 

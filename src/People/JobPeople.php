@@ -7,8 +7,10 @@ namespace Vorhut\App\People;
 use Doctrine\ORM\EntityManagerInterface;
 use Psr\Clock\ClockInterface;
 use Vorhut\App\Entity\JobRole;
+use Vorhut\App\Entity\Role;
 use Vorhut\App\Entity\StoredJob;
 use Vorhut\App\Entity\User;
+use Vorhut\App\Plan\JobRoles;
 use Vorhut\Core\InvalidValue;
 
 /** Who may do what in one job, where that is not what they may do everywhere. One lead always stays. */

@@ -8,15 +8,16 @@ use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\Routing\Attribute\Route;
 use Symfony\Component\Security\Http\Attribute\IsGranted;
+use Vorhut\App\Entity\Role;
 use Vorhut\App\Entity\User;
-use Vorhut\App\Jobs\JobContext;
-use Vorhut\App\Web\JobPage;
+use Vorhut\App\Frame\JobController;
+use Vorhut\App\Plan\JobContext;
 use Vorhut\App\Web\Sentence;
 use Vorhut\Core\InvalidValue;
 
 /** Who may do what in a job. */
 #[IsGranted('ROLE_LEAD')]
-final class JobPeopleController extends JobPage
+final class JobPeopleController extends JobController
 {
     #[Route('/job/{slug}/people', name: 'job_people', methods: ['GET'])]
     public function index(JobContext $context, JobPeoplePage $page): Response

@@ -6,9 +6,11 @@ namespace Vorhut\App\People;
 
 use Symfony\Component\Routing\Generator\UrlGeneratorInterface;
 use Vorhut\App\Entity\JobRole;
+use Vorhut\App\Entity\Role;
 use Vorhut\App\Entity\StoredJob;
 use Vorhut\App\Entity\User;
-use Vorhut\App\Jobs\JobContext;
+use Vorhut\App\Plan\JobContext;
+use Vorhut\App\Plan\JobRoles;
 use Vorhut\App\Web\LocalTime;
 use Vorhut\App\Web\Words;
 

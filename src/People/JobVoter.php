@@ -7,6 +7,7 @@ namespace Vorhut\App\People;
 use Symfony\Component\DependencyInjection\Attribute\AutoconfigureTag;
 use Symfony\Component\Security\Core\Authentication\Token\TokenInterface;
 use Symfony\Component\Security\Core\Authorization\Voter\CacheableVoterInterface;
+use Vorhut\App\Entity\Role;
 use Vorhut\App\Entity\User;
 
 /** Comes before all other voters: what a person may do is asked of the database, not of a session, and of the job at hand. */

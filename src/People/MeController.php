@@ -10,6 +10,7 @@ use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\Routing\Attribute\Route;
 use Symfony\Component\Security\Http\Attribute\CurrentUser;
+use Vorhut\App\Entity\Role;
 use Vorhut\App\Entity\User;
 use Vorhut\App\Web\Sentence;
 use Vorhut\Core\InvalidValue;

@@ -7,6 +7,7 @@ namespace Vorhut\App\People;
 use Doctrine\DBAL\Exception\UniqueConstraintViolationException;
 use Doctrine\ORM\EntityManagerInterface;
 use Doctrine\Persistence\ManagerRegistry;
+use Vorhut\App\Entity\Role;
 use Vorhut\App\Entity\User;
 use Vorhut\Core\InvalidValue;
 

@@ -6,6 +6,7 @@ namespace Vorhut\App\People;
 
 use Psr\Clock\ClockInterface;
 use Symfony\Component\Routing\Generator\UrlGeneratorInterface;
+use Vorhut\App\Entity\Role;
 use Vorhut\App\Entity\User;
 use Vorhut\App\Web\LocalTime;
 use Vorhut\App\Web\View\FormField;

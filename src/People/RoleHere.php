@@ -7,7 +7,9 @@ namespace Vorhut\App\People;
 use Symfony\Bundle\SecurityBundle\Security;
 use Symfony\Component\HttpFoundation\RequestStack;
 use Twig\Attribute\AsTwigFunction;
+use Vorhut\App\Entity\Role;
 use Vorhut\App\Entity\User;
+use Vorhut\App\Plan\JobRoles;
 
 /** What a person may do where they are: on the pages of a job their role in it, elsewhere their own. */
 final readonly class RoleHere

@@ -5,8 +5,8 @@ declare(strict_types=1);
 namespace Vorhut\App\Proof;
 
 use Vorhut\App\Entity\StoredJob;
-use Vorhut\App\Jobs\JobDigest;
-use Vorhut\App\Jobs\JobReading;
+use Vorhut\App\Plan\JobDigest;
+use Vorhut\App\Plan\JobReading;
 use Vorhut\Core\Job\Job;
 use Vorhut\Core\Proof\CallOrder;
 use Vorhut\Core\Proof\CallStep;

@@ -8,8 +8,9 @@ use Doctrine\ORM\EntityManagerInterface;
 use Symfony\Bundle\SecurityBundle\Security;
 use Symfony\Component\Routing\Generator\UrlGeneratorInterface;
 use Vorhut\App\Entity\TestRun;
-use Vorhut\App\Jobs\JobContext;
 use Vorhut\App\Lab\LabViews;
+use Vorhut\App\Plan\JobContext;
+use Vorhut\App\Plan\NewRecord;
 use Vorhut\App\Runs\RunViews;
 use Vorhut\App\Web\LocalTime;
 use Vorhut\App\Web\View\Link;
@@ -112,7 +113,7 @@ final readonly class CallsPage
             return null;
         }
         if (0 === $state->pairs()) {
-            return new Link('Add intent', $this->url('intent', $context, ['id' => IntentPage::NEW]), spoken: ' for '.$state->step->title());
+            return new Link('Add intent', $this->url('intent', $context, ['id' => NewRecord::ID]), spoken: ' for '.$state->step->title());
         }
         $values = ['step' => $state->step->value];
 

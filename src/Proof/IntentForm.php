@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace Vorhut\App\Proof;
 
 use Symfony\Component\HttpFoundation\Request;
-use Vorhut\App\Jobs\NewId;
+use Vorhut\App\Plan\NewId;
 use Vorhut\App\Web\RecordForm;
 use Vorhut\App\Web\View\FormField;
 use Vorhut\Core\Intent\Kind;

@@ -5,8 +5,9 @@ declare(strict_types=1);
 namespace Vorhut\App\Proof;
 
 use Symfony\Component\Routing\Generator\UrlGeneratorInterface;
-use Vorhut\App\Jobs\JobContext;
-use Vorhut\App\Jobs\RecordCopy;
+use Vorhut\App\Plan\JobContext;
+use Vorhut\App\Plan\NewRecord;
+use Vorhut\App\Plan\RecordCopy;
 use Vorhut\App\Web\Refusals;
 use Vorhut\App\Web\View\Link;
 use Vorhut\App\Web\View\Post;
@@ -17,7 +18,6 @@ use Vorhut\Core\Job\Place;
 /** Shows the form of one intent. */
 final readonly class IntentPage
 {
-    public const NEW = '+';
     private const MOST_NAMES = 600;
 
     public function __construct(private IntentForm $form, private Usuals $usuals, private UrlGeneratorInterface $urls)
@@ -32,7 +32,7 @@ final readonly class IntentPage
     public function show(JobContext $context, string $id, string $like = '', ?array $typed = null, ?Refusals $refusals = null): IntentView
     {
         $job = $context->job;
-        $isNew = self::NEW === $id;
+        $isNew = NewRecord::ID === $id;
         $like = $isNew ? $job->record(Intent::class, $like) : null;
         $record = $typed ?? $job->record(Intent::class, $id) ?? (null === $like ? [] : RecordCopy::like($like, Lists::of(Intent::class)));
         $name = $job->intents[$id]->name ?? '';
@@ -59,7 +59,7 @@ final readonly class IntentPage
     /** @return list<Link|Post> */
     private function actions(JobContext $context, string $id): array
     {
-        $actions = [new Link('Another one like it', $this->url('intent', $context, ['id' => self::NEW, 'like' => $id]), 'l')];
+        $actions = [new Link('Another one like it', $this->url('intent', $context, ['id' => NewRecord::ID, 'like' => $id]), 'l')];
         foreach (['up' => [-1, 'u'], 'down' => [1, 'j']] as $to => [$step, $key]) {
             if (null !== Place::step(array_keys($context->job->intents), $id, $step)) {
                 $values = ['version' => $context->revision, 'to' => $to];

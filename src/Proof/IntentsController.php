@@ -8,9 +8,10 @@ use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\Routing\Attribute\Route;
 use Symfony\Component\Security\Http\Attribute\IsGranted;
-use Vorhut\App\Jobs\JobContext;
-use Vorhut\App\Jobs\NewId;
-use Vorhut\App\Web\JobPage;
+use Vorhut\App\Frame\JobController;
+use Vorhut\App\Plan\JobContext;
+use Vorhut\App\Plan\NewId;
+use Vorhut\App\Plan\NewRecord;
 use Vorhut\App\Web\Refusals;
 use Vorhut\Core\Job\ChangeSet;
 use Vorhut\Core\Job\Edit;
@@ -21,7 +22,7 @@ use Vorhut\Core\Record\InvalidFile;
 /** Intents are written down, changed, moved and removed; usual ones are taken by a key. */
 #[Route('/job/{slug}/proof/intents')]
 #[IsGranted('ROLE_TECHNICIAN')]
-final class IntentsController extends JobPage
+final class IntentsController extends JobController
 {
     public function __construct(private readonly IntentPage $page, private readonly IntentForm $form)
     {
@@ -46,7 +47,7 @@ final class IntentsController extends JobPage
     #[Route('/{id}', name: 'intent', methods: ['GET'])]
     public function edit(JobContext $context, string $id, Request $request): Response
     {
-        if (IntentPage::NEW !== $id && !isset($context->job->intents[$id])) {
+        if (NewRecord::ID !== $id && !isset($context->job->intents[$id])) {
             throw $this->createNotFoundException(\sprintf('There is no intent "%s" in this job.', $id));
         }
         $view = $this->page->show($context, $id, $request->query->getString('like'));

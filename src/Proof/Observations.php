@@ -9,7 +9,7 @@ use Doctrine\ORM\EntityManagerInterface;
 use Psr\Cache\CacheItemPoolInterface;
 use Vorhut\App\Entity\Observation;
 use Vorhut\App\Entity\StoredJob;
-use Vorhut\App\Jobs\JobContext;
+use Vorhut\App\Plan\JobContext;
 use Vorhut\Core\Intent\Pair;
 use Vorhut\Core\Intent\PairVerdict;
 use Vorhut\Core\Proof\SeenCounts;

@@ -9,16 +9,16 @@ use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\Routing\Attribute\Route;
 use Symfony\Component\Security\Http\Attribute\IsGranted;
 use Vorhut\App\Entity\Observation;
-use Vorhut\App\Jobs\Effect\PairSeen;
-use Vorhut\App\Jobs\JobContext;
-use Vorhut\App\Web\JobPage;
+use Vorhut\App\Frame\JobController;
+use Vorhut\App\Plan\Effect\PairSeen;
+use Vorhut\App\Plan\JobContext;
 use Vorhut\Core\Intent\Pair;
 use Vorhut\Core\Intent\PairVerdict;
 use Vorhut\Core\Job\ChangeSet;
 use Vorhut\Core\Proof\Prover;
 
 /** What must and must not be, what the engine says of it and why, and what people saw. */
-final class ProofController extends JobPage
+final class ProofController extends JobController
 {
     #[Route('/job/{slug}/proof', name: 'proof', methods: ['GET'])]
     public function index(JobContext $context, Request $request, ProofPage $proof): Response

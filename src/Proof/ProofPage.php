@@ -8,9 +8,10 @@ use Doctrine\ORM\EntityManagerInterface;
 use Symfony\Bundle\SecurityBundle\Security;
 use Symfony\Component\Routing\Generator\UrlGeneratorInterface;
 use Vorhut\App\Entity\TestRun;
-use Vorhut\App\Jobs\JobContext;
-use Vorhut\App\Jobs\JobReading;
 use Vorhut\App\Lab\LabViews;
+use Vorhut\App\Plan\JobContext;
+use Vorhut\App\Plan\JobReading;
+use Vorhut\App\Plan\NewRecord;
 use Vorhut\App\Runs\RunViews;
 use Vorhut\App\Web\View\Link;
 use Vorhut\App\Web\View\Post;
@@ -28,7 +29,7 @@ final readonly class ProofPage
 
     public function __construct(
         private JobReading $reading,
-        private PairPage $pairs,
+        private PairPanel $pairs,
         private Usuals $usuals,
         private JobRepairs $jobRepairs,
         private RepairViews $repairs,
@@ -170,7 +171,7 @@ final readonly class ProofPage
     /** @return list<Link|Post> */
     private function actions(JobContext $context, bool $none): array
     {
-        $add = new Link('Add intent', $this->url('intent', $context, ['id' => IntentPage::NEW]), 'n', main: $none);
+        $add = new Link('Add intent', $this->url('intent', $context, ['id' => NewRecord::ID]), 'n', main: $none);
 
         return $none ? [$add] : [
             $add,

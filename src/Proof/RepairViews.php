@@ -5,8 +5,8 @@ declare(strict_types=1);
 namespace Vorhut\App\Proof;
 
 use Symfony\Component\Routing\Generator\UrlGeneratorInterface;
-use Vorhut\App\Jobs\JobContext;
-use Vorhut\App\Jobs\Rights;
+use Vorhut\App\Plan\JobContext;
+use Vorhut\App\Plan\Rights;
 use Vorhut\App\Web\View\Next;
 use Vorhut\App\Web\View\Post;
 use Vorhut\App\Web\Words;

@@ -8,13 +8,13 @@ use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\Routing\Attribute\Route;
 use Symfony\Component\Security\Http\Attribute\IsGranted;
-use Vorhut\App\Jobs\JobContext;
-use Vorhut\App\Web\JobPage;
+use Vorhut\App\Frame\JobController;
+use Vorhut\App\Plan\JobContext;
 use Vorhut\Core\Intent\Pair;
 use Vorhut\Core\Repair\Repair;
 
 /** The changes that would mend what fails: asked for again by pages that were shown before they were found, and made. */
-final class RepairsController extends JobPage
+final class RepairsController extends JobController
 {
     public function __construct(private readonly JobRepairs $repairs)
     {
@@ -29,7 +29,7 @@ final class RepairsController extends JobPage
     }
 
     #[Route('/job/{slug}/proof/repairs', name: 'repairs', methods: ['GET'])]
-    public function ofPair(JobContext $context, Request $request, PairPage $pairs): Response
+    public function ofPair(JobContext $context, Request $request, PairPanel $pairs): Response
     {
         $intent = $context->job->intents[$request->query->getString('intent')] ?? null;
         $view = null === $intent ? null : $pairs->repairs($context, $intent, $request->query->getString('pair'));

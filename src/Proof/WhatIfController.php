@@ -10,14 +10,14 @@ use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\Routing\Attribute\Route;
 use Symfony\Component\Security\Http\Attribute\IsGranted;
 use Vorhut\App\Entity\Variant;
-use Vorhut\App\Jobs\JobContext;
-use Vorhut\App\Web\JobPage;
+use Vorhut\App\Frame\JobController;
+use Vorhut\App\Plan\JobContext;
 use Vorhut\Core\InvalidValue;
 use Vorhut\Core\Record\InvalidFile;
 use Vorhut\Core\Repair\WhatIf;
 
 /** Changes that are tried on a copy: which intents turn, before anything is kept. */
-final class WhatIfController extends JobPage
+final class WhatIfController extends JobController
 {
     private const LONGEST_NAME = 80;
 

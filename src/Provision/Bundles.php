@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace Vorhut\App\Provision;
 
-use Vorhut\App\Jobs\JobContext;
 use Vorhut\App\Papers\Archive;
+use Vorhut\App\Plan\JobContext;
 use Vorhut\App\Web\MediaType;
 use Vorhut\Core\InvalidValue;
 use Vorhut\Core\Provision\DnsmasqFile;

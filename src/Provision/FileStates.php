@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace Vorhut\App\Provision;
 
 use Vorhut\App\Entity\FileFetch;
-use Vorhut\App\Jobs\JobContext;
+use Vorhut\App\Plan\JobContext;
 use Vorhut\App\Voice\VoiceLinks;
 use Vorhut\App\Web\LocalTime;
 use Vorhut\Core\InvalidValue;

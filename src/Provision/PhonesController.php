@@ -8,17 +8,17 @@ use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\Routing\Attribute\Route;
 use Symfony\Component\Security\Http\Attribute\IsGranted;
-use Vorhut\App\Jobs\JobContext;
+use Vorhut\App\Frame\JobController;
+use Vorhut\App\Plan\JobContext;
 use Vorhut\App\Vault\VaultClosed;
 use Vorhut\App\Web\Download;
-use Vorhut\App\Web\JobPage;
 use Vorhut\App\Web\Sentence;
 use Vorhut\App\Web\Words;
 use Vorhut\Core\InvalidValue;
 use Vorhut\Core\Job\Device;
 
 /** Phones with their people, files and what they fetched. */
-final class PhonesController extends JobPage
+final class PhonesController extends JobController
 {
     public function __construct(private readonly FileDesk $desk, private readonly Bundles $bundles)
     {

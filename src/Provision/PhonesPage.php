@@ -6,7 +6,7 @@ namespace Vorhut\App\Provision;
 
 use Symfony\Bundle\SecurityBundle\Security;
 use Vorhut\App\Entity\FileFetch;
-use Vorhut\App\Jobs\JobContext;
+use Vorhut\App\Plan\JobContext;
 use Vorhut\App\Vault\Vault;
 use Vorhut\App\Voice\VoiceLinks;
 use Vorhut\App\Web\LocalTime;

@@ -10,7 +10,7 @@ use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\Routing\Attribute\Route;
 use Vorhut\App\Entity\FetchResult;
 use Vorhut\App\Entity\StoredJob;
-use Vorhut\App\Jobs\JobReading;
+use Vorhut\App\Plan\JobReading;
 use Vorhut\App\Vault\Vault;
 use Vorhut\App\Vault\VaultClosed;
 use Vorhut\App\Web\AttemptCounter;

@@ -6,11 +6,11 @@ namespace Vorhut\App\Racks;
 
 use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\Routing\Attribute\Route;
-use Vorhut\App\Jobs\JobContext;
-use Vorhut\App\Web\JobPage;
+use Vorhut\App\Frame\JobController;
+use Vorhut\App\Plan\JobContext;
 
 /** Power over cables, circuits of the mains, and racks. */
-final class RacksController extends JobPage
+final class RacksController extends JobController
 {
     #[Route('/job/{slug}/power', name: 'power', methods: ['GET'])]
     public function index(JobContext $context, RacksPage $racks): Response

@@ -6,12 +6,12 @@ namespace Vorhut\App\Racks;
 
 use Symfony\Bundle\SecurityBundle\Security;
 use Symfony\Component\Routing\Generator\UrlGeneratorInterface;
-use Vorhut\App\Jobs\JobContext;
-use Vorhut\App\Jobs\RecordsPage;
+use Vorhut\App\Frame\ViewFindings;
+use Vorhut\App\Plan\JobContext;
+use Vorhut\App\Plan\NewRecord;
 use Vorhut\App\Web\View\Bar;
 use Vorhut\App\Web\View\Link;
 use Vorhut\App\Web\View\Next;
-use Vorhut\App\Web\ViewFindings;
 use Vorhut\App\Web\Words;
 use Vorhut\Core\Job\Circuit;
 use Vorhut\Core\Job\NetworkSwitch;
@@ -66,7 +66,7 @@ final readonly class RacksPage
             return null;
         }
         $isLead = $this->security->isGranted('ROLE_LEAD');
-        $add = new Link('Add rack', $this->url('record', $context, ['list' => 'racks', 'id' => RecordsPage::NEW]), 'n', main: true);
+        $add = new Link('Add rack', $this->url('record', $context, ['list' => 'racks', 'id' => NewRecord::ID]), 'n', main: true);
 
         return new Next('No rack is planned yet', 'With what stands in it the plan adds up weight, watts and heat.', $isLead ? $add : null);
     }
@@ -81,7 +81,7 @@ final readonly class RacksPage
         ];
         if ($this->security->isGranted('ROLE_LEAD')) {
             foreach (self::LISTS as $list => [$text, $key]) {
-                $actions[] = new Link($text, $this->url('record', $context, ['list' => $list, 'id' => RecordsPage::NEW]), $key);
+                $actions[] = new Link($text, $this->url('record', $context, ['list' => $list, 'id' => NewRecord::ID]), $key);
             }
         }
 

@@ -8,14 +8,14 @@ use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\Routing\Attribute\Route;
 use Symfony\Component\Security\Http\Attribute\IsGranted;
-use Vorhut\App\Jobs\JobContext;
-use Vorhut\App\Web\JobPage;
+use Vorhut\App\Frame\JobController;
+use Vorhut\App\Plan\JobContext;
 use Vorhut\App\Web\Sentence;
 use Vorhut\Core\InvalidValue;
 use Vorhut\Core\Scan\Swap;
 
 /** Reads stickers with the camera of a phone or laptop, and says at once whose they are. */
-final class ScanController extends JobPage
+final class ScanController extends JobController
 {
     private const LONGEST = 500;
 

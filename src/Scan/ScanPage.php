@@ -7,7 +7,7 @@ namespace Vorhut\App\Scan;
 use Symfony\Bundle\SecurityBundle\Security;
 use Symfony\Component\Routing\Generator\UrlGeneratorInterface;
 use Vorhut\App\Bench\BenchLinks;
-use Vorhut\App\Jobs\JobContext;
+use Vorhut\App\Plan\JobContext;
 use Vorhut\App\Web\View\Link;
 use Vorhut\Core\Job\Device;
 use Vorhut\Core\Scan\Belongs;

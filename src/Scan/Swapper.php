@@ -5,10 +5,10 @@ declare(strict_types=1);
 namespace Vorhut\App\Scan;
 
 use Vorhut\App\Bench\BenchRecords;
-use Vorhut\App\Jobs\Effect\BenchStepsVoid;
-use Vorhut\App\Jobs\Effect\Effect;
-use Vorhut\App\Jobs\Effect\SecretsTyped;
-use Vorhut\App\Jobs\JobContext;
+use Vorhut\App\Plan\Effect\BenchStepsVoid;
+use Vorhut\App\Plan\Effect\Effect;
+use Vorhut\App\Plan\Effect\SecretsTyped;
+use Vorhut\App\Plan\JobContext;
 use Vorhut\Core\Job\Device;
 use Vorhut\Core\Secret\SecretNeeds;
 use Vorhut\Core\Setting\Settings;

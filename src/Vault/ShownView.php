@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Vorhut\App\Vault;
 
-use Vorhut\App\Bench\TypingView;
+use Vorhut\App\Web\View\TypingView;
 
 /** A secret, for a short while. */
 final readonly class ShownView

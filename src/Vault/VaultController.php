@@ -8,9 +8,9 @@ use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\Routing\Attribute\Route;
 use Symfony\Component\Security\Http\Attribute\IsGranted;
-use Vorhut\App\Jobs\JobContext;
+use Vorhut\App\Frame\JobController;
+use Vorhut\App\Plan\JobContext;
 use Vorhut\App\Web\Download;
-use Vorhut\App\Web\JobPage;
 use Vorhut\App\Web\MediaType;
 use Vorhut\App\Web\Sentence;
 use Vorhut\App\Web\Words;
@@ -21,7 +21,7 @@ use Vorhut\Core\Secret\SecretNeed;
 
 /** Secrets of a job: made, shown for a short while, made anew, carried off sealed. Who only looks at a job sees none of it. */
 #[IsGranted('ROLE_TECHNICIAN')]
-final class VaultController extends JobPage
+final class VaultController extends JobController
 {
     public function __construct(private readonly VaultPage $page, private readonly Vault $vault)
     {

@@ -6,12 +6,12 @@ namespace Vorhut\App\Vault;
 
 use Symfony\Bundle\SecurityBundle\Security;
 use Symfony\Component\Routing\Generator\UrlGeneratorInterface;
-use Vorhut\App\Bench\TypingView;
 use Vorhut\App\Entity\Secret;
-use Vorhut\App\Jobs\JobContext;
+use Vorhut\App\Plan\JobContext;
 use Vorhut\App\Web\LocalTime;
 use Vorhut\App\Web\View\Next;
 use Vorhut\App\Web\View\Post;
+use Vorhut\App\Web\View\TypingView;
 use Vorhut\App\Web\Words;
 use Vorhut\Core\Job\Device;
 use Vorhut\Core\Keypad\KeySequence;

@@ -10,18 +10,18 @@ use Symfony\Component\Routing\Attribute\Route;
 use Symfony\Component\Security\Http\Attribute\IsGranted;
 use Vorhut\App\Entity\Visit;
 use Vorhut\App\Entity\VisitFile;
-use Vorhut\App\HandOver\HandOvers;
-use Vorhut\App\Jobs\JobContext;
+use Vorhut\App\Frame\JobController;
+use Vorhut\App\Papers\Upload;
+use Vorhut\App\Plan\JobContext;
+use Vorhut\App\SignOff\HandOvers;
 use Vorhut\App\Vault\VaultClosed;
 use Vorhut\App\Web\Download;
-use Vorhut\App\Web\JobPage;
 use Vorhut\App\Web\MediaType;
-use Vorhut\App\Web\Upload;
 use Vorhut\Core\Job\ChangeSet;
 use Vorhut\Core\Job\Device;
 
 /** Coming again: looking at everything once more, and what to do about what is not as it was left. */
-final class VisitController extends JobPage
+final class VisitController extends JobController
 {
     private const NUMBER = ['id' => '\d{1,10}'];
     private const LONGEST_TEXT = 300;

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Vorhut\App\Visits;
 
-use Vorhut\App\HandOver\DriftLine;
+use Vorhut\App\SignOff\DriftLine;
 use Vorhut\App\Web\View\FormField;
 use Vorhut\App\Web\View\Link;
 

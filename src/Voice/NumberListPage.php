@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Vorhut\App\Voice;
 
-use Vorhut\App\Jobs\JobContext;
+use Vorhut\App\Plan\JobContext;
 use Vorhut\App\Web\Sentence;
 use Vorhut\Core\Exchange\NumberList;
 use Vorhut\Core\Exchange\NumberRow;

@@ -8,17 +8,17 @@ use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\Routing\Attribute\Route;
 use Symfony\Component\Security\Http\Attribute\IsGranted;
-use Vorhut\App\Jobs\JobContext;
+use Vorhut\App\Frame\JobController;
 use Vorhut\App\Papers\Csv;
-use Vorhut\App\Web\JobPage;
+use Vorhut\App\Papers\Upload;
+use Vorhut\App\Plan\JobContext;
 use Vorhut\App\Web\Sentence;
-use Vorhut\App\Web\Upload;
 use Vorhut\Core\Exchange\NumberList;
 use Vorhut\Core\InvalidValue;
 use Vorhut\Core\Record\InvalidFile;
 
 /** Numbers, trunks and routes, and any number dialled on paper. */
-final class VoiceController extends JobPage
+final class VoiceController extends JobController
 {
     #[Route('/job/{slug}/voice', name: 'voice', methods: ['GET'])]
     public function index(JobContext $context, Request $request, VoicePage $voice): Response

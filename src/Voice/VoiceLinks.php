@@ -5,8 +5,8 @@ declare(strict_types=1);
 namespace Vorhut\App\Voice;
 
 use Symfony\Component\Routing\Generator\UrlGeneratorInterface;
-use Vorhut\App\Jobs\JobContext;
-use Vorhut\App\Jobs\RecordsPage;
+use Vorhut\App\Plan\JobContext;
+use Vorhut\App\Plan\NewRecord;
 
 /** Addresses of what the plan says of calls. */
 final readonly class VoiceLinks
@@ -29,6 +29,6 @@ final readonly class VoiceLinks
     /** @param array<string, string> $begun what the new record already has */
     public function new(JobContext $context, string $list, array $begun = []): string
     {
-        return $this->to($context, 'record', ['list' => $list, 'id' => RecordsPage::NEW, ...$begun]);
+        return $this->to($context, 'record', ['list' => $list, 'id' => NewRecord::ID, ...$begun]);
     }
 }

@@ -5,9 +5,9 @@ declare(strict_types=1);
 namespace Vorhut\App\Voice;
 
 use Symfony\Bundle\SecurityBundle\Security;
-use Vorhut\App\Jobs\JobContext;
-use Vorhut\App\Jobs\JobReading;
-use Vorhut\App\Web\FindingLines;
+use Vorhut\App\Frame\FindingLines;
+use Vorhut\App\Plan\JobContext;
+use Vorhut\App\Plan\JobReading;
 use Vorhut\App\Web\View\FormField;
 use Vorhut\App\Web\View\Link;
 use Vorhut\App\Web\View\Next;

@@ -23,4 +23,12 @@ final class Words
             default => \sprintf('%.1fM', floor($count / 100000) / 10),
         };
     }
+
+    /** Seconds as hours and minutes, rounded up. */
+    public static function duration(int $seconds): string
+    {
+        $minutes = (int) ceil($seconds / 60);
+
+        return $minutes < 60 ? \sprintf('%d min', $minutes) : \sprintf('%d h %02d min', intdiv($minutes, 60), $minutes % 60);
+    }
 }

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Vorhut\Tests\App;
 
-use Vorhut\App\Jobs\JobStore;
+use Vorhut\App\Plan\JobStore;
 use Vorhut\Tests\Support\Jobs;
 
 /** What is wrong with many units alike is mended in one go, and taken back in one. */

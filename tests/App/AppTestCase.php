@@ -13,7 +13,7 @@ use Symfony\Component\DomCrawler\Crawler;
 use Vorhut\App\Entity\Lab;
 use Vorhut\App\Entity\StoredJob;
 use Vorhut\App\Entity\User;
-use Vorhut\App\Jobs\PlanReader;
+use Vorhut\App\Plan\PlanReader;
 use Vorhut\App\Vault\VaultKey;
 use Vorhut\Core\Job\Job;
 use Vorhut\Field\Lab\LabNetwork;

@@ -6,9 +6,9 @@ namespace Vorhut\Tests\App;
 
 use Vorhut\App\Entity\DocumentsRun;
 use Vorhut\App\HandOver\Paper\Book;
-use Vorhut\App\Jobs\JobEditor;
-use Vorhut\App\Jobs\JobReading;
 use Vorhut\App\Papers\XlsxReader;
+use Vorhut\App\Plan\JobEditor;
+use Vorhut\App\Plan\JobReading;
 use Vorhut\Core\Exchange\JobFile;
 use Vorhut\Core\Job\ChangeSet;
 use Vorhut\Core\Job\Device;

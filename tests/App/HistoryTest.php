@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace Vorhut\Tests\App;
 
 use Symfony\Component\DomCrawler\Crawler;
-use Vorhut\App\Jobs\JobEditor;
+use Vorhut\App\Plan\JobEditor;
 use Vorhut\Core\Job\ChangeSet;
 use Vorhut\Core\Job\Device;
 

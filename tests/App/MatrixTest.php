@@ -7,7 +7,7 @@ namespace Vorhut\Tests\App;
 use PHPUnit\Framework\Attributes\DataProvider;
 use Symfony\Component\DomCrawler\Crawler;
 use Vorhut\App\Entity\TestRun;
-use Vorhut\App\Jobs\JobEditor;
+use Vorhut\App\Plan\JobEditor;
 use Vorhut\Core\Job\ChangeSet;
 use Vorhut\Core\Job\Device;
 use Vorhut\Core\Job\Edit;

@@ -11,10 +11,10 @@ use Psr\Log\NullLogger;
 use Symfony\Component\Cache\Adapter\NullAdapter;
 use Symfony\Component\Process\Process;
 use Vorhut\App\Entity\StoredJob;
-use Vorhut\App\Jobs\PlanReader;
-use Vorhut\App\Jobs\PlanRecords;
-use Vorhut\App\Jobs\PlanShelf;
-use Vorhut\App\Jobs\ShippedProfiles;
+use Vorhut\App\Plan\PlanReader;
+use Vorhut\App\Plan\PlanRecords;
+use Vorhut\App\Plan\PlanShelf;
+use Vorhut\App\Plan\ShippedProfiles;
 use Vorhut\Core\Exchange\JobFile;
 use Vorhut\Core\Exchange\Upcasters;
 use Vorhut\Tests\Support\Jobs;
@@ -111,7 +111,7 @@ final class MigrationTest extends TestCase
         self::assertStringContainsString('on its way', $this->one("SELECT message FROM run WHERE kind = 'test'"));
     }
 
-    private function read(string $slug): \Vorhut\App\Jobs\JobContext
+    private function read(string $slug): \Vorhut\App\Plan\JobContext
     {
         $shelf = new PlanShelf(new NullAdapter(), new NullAdapter(), new NullLogger());
 

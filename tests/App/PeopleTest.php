@@ -7,9 +7,9 @@ namespace Vorhut\Tests\App;
 use PHPUnit\Framework\Attributes\DataProvider;
 use Symfony\Bundle\FrameworkBundle\Console\Application;
 use Symfony\Component\Console\Tester\CommandTester;
+use Vorhut\App\Entity\Role;
 use Vorhut\App\People\JobPeople;
 use Vorhut\App\People\People;
-use Vorhut\App\People\Role;
 use Vorhut\Core\InvalidValue;
 
 /** People come by a link, do what they may where they may, and are out as soon as somebody says so. */

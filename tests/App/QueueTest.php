@@ -9,7 +9,7 @@ use Symfony\Component\Messenger\Bridge\Doctrine\Transport\DoctrineTransport;
 use Symfony\Component\Messenger\Envelope;
 use Vorhut\App\Entity\ImportRun;
 use Vorhut\App\Entity\RunStatus;
-use Vorhut\App\Jobs\JobStore;
+use Vorhut\App\Plan\JobStore;
 use Vorhut\App\Runs\DoRun;
 use Vorhut\App\Runs\DoRunHandler;
 use Vorhut\Core\Exchange\JobFile;

@@ -24,8 +24,8 @@ final class SameNameTest extends TestCase
     {
         $said = self::atOnce(<<<'PHP'
             $text = '{"format": "vorhut-job", "version": 1, "job": {"name": "Many at once"}}';
-            $job = Vorhut\Core\Exchange\JobFile::read($text, Vorhut\App\Jobs\ShippedProfiles::load());
-            echo $services->get(Vorhut\App\Jobs\JobStore::class)->create($job, null)->getSlug();
+            $job = Vorhut\Core\Exchange\JobFile::read($text, Vorhut\App\Plan\ShippedProfiles::load());
+            echo $services->get(Vorhut\App\Plan\JobStore::class)->create($job, null)->getSlug();
             PHP);
         self::one('$services->get("doctrine")->getConnection()->executeStatement("DELETE FROM job WHERE name = \'Many at once\'");');
         sort($said);
@@ -36,7 +36,7 @@ final class SameNameTest extends TestCase
     {
         $said = self::atOnce(<<<'PHP'
             try {
-                $services->get(Vorhut\App\People\People::class)->invite('newcomer', 'Newcomer', Vorhut\App\People\Role::Viewer);
+                $services->get(Vorhut\App\People\People::class)->invite('newcomer', 'Newcomer', Vorhut\App\Entity\Role::Viewer);
                 echo 'invited';
             } catch (Vorhut\Core\InvalidValue $e) {
                 echo $e->allowed;

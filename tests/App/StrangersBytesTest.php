@@ -5,8 +5,8 @@ declare(strict_types=1);
 namespace Vorhut\Tests\App;
 
 use PHPUnit\Framework\Attributes\DataProvider;
-use Vorhut\App\Jobs\JobStore;
-use Vorhut\App\Jobs\ShippedProfiles;
+use Vorhut\App\Plan\JobStore;
+use Vorhut\App\Plan\ShippedProfiles;
 use Vorhut\App\Provision\FileDesk;
 use Vorhut\App\Web\Download;
 use Vorhut\App\Web\MediaType;

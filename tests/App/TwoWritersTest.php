@@ -11,7 +11,7 @@ use Symfony\Component\DomCrawler\Crawler;
 use Symfony\Component\Process\InputStream;
 use Symfony\Component\Process\Process;
 use Vorhut\App\Cli\CheckCommand;
-use Vorhut\App\Jobs\JobStore;
+use Vorhut\App\Plan\JobStore;
 use Vorhut\Core\Record\Json;
 
 /** Two people change one job at the same moment, again and again: the page never says anything else than the command line. */

@@ -9,11 +9,11 @@ use Symfony\Component\Security\Core\Authentication\Token\Storage\TokenStorageInt
 use Symfony\Component\Security\Core\Authentication\Token\UsernamePasswordToken;
 use Twig\Environment;
 use Vorhut\App\Bench\SchedulePage;
-use Vorhut\App\Jobs\JobContext;
-use Vorhut\App\Jobs\JobReading;
+use Vorhut\App\Frame\JobFrames;
 use Vorhut\App\Networks\NetworksPage;
-use Vorhut\App\Proof\PairPage;
-use Vorhut\App\Web\Frames;
+use Vorhut\App\Plan\JobContext;
+use Vorhut\App\Plan\JobReading;
+use Vorhut\App\Proof\PairPanel;
 use Vorhut\Core\Isolation;
 
 /** A drawing that fails is said, and the rest of its page stands. */
@@ -23,7 +23,7 @@ final class UndrawnTest extends AppTestCase
     {
         $context = $this->context();
         $view = $this->service(NetworksPage::class)->show($context, '');
-        $frame = $this->service(Frames::class)->of($context, 'networks');
+        $frame = $this->service(JobFrames::class)->of($context, 'networks');
         self::assertNotNull($view->map);
         $drawn = $this->render('networks/index.html.twig', ['view' => $view, 'frame' => $frame]);
         self::assertStringNotContainsString('cannot be drawn', $drawn->text());
@@ -36,7 +36,7 @@ final class UndrawnTest extends AppTestCase
     {
         $context = $this->context();
         $view = $this->service(SchedulePage::class)->show($context, null, '');
-        $frame = $this->service(Frames::class)->of($context, 'bench');
+        $frame = $this->service(JobFrames::class)->of($context, 'bench');
         self::assertNotNull($view->drawing);
         $page = $this->render('bench/schedule.html.twig', ['view' => self::without($view, 'drawing'), 'frame' => $frame]);
         self::assertStringContainsString('The schedule cannot be drawn.', $page->text());
@@ -48,7 +48,7 @@ final class UndrawnTest extends AppTestCase
     {
         $context = $this->context();
         $intent = array_values($context->job->intents)[0];
-        $view = $this->service(PairPage::class)->show(context: $context, intent: $intent, wanted: '', cell: null, count: 0);
+        $view = $this->service(PairPanel::class)->show(context: $context, intent: $intent, wanted: '', cell: null, count: 0);
         self::assertNotNull($view?->drawing);
         $page = $this->render('proof/_pair.html.twig', ['pair' => self::without($view, 'drawing'), 'edit' => null]);
         self::assertStringContainsString('The way cannot be drawn.', $page->text());

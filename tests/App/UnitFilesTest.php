@@ -6,8 +6,8 @@ namespace Vorhut\Tests\App;
 
 use Vorhut\App\Entity\FetchResult;
 use Vorhut\App\Entity\FileFetch;
-use Vorhut\App\Jobs\JobEditor;
-use Vorhut\App\Jobs\JobReading;
+use Vorhut\App\Plan\JobEditor;
+use Vorhut\App\Plan\JobReading;
 use Vorhut\App\Provision\FileDesk;
 use Vorhut\App\Vault\Vault;
 use Vorhut\Core\Job\ChangeSet;

@@ -62,13 +62,13 @@ final class ArchitectureTest extends TestCase
     #[TestWith(['core'])]
     #[TestWith(['field'])]
     #[TestWith(['core/Reach'])]
+    #[TestWith(['src'])]
     public function testFoldersDoNotUseEachOtherInACircle(string $place): void
     {
-        $base = 'Vorhut\\'.str_replace('/', '\\', ucfirst($place)).'\\';
+        $base = self::namespaceOf($place).'\\';
         $uses = [];
         foreach (self::files($place) as $file) {
-            $class = 'Vorhut\\'.str_replace('/', '\\', ucfirst(substr($file, \strlen(\dirname(__DIR__, 2)) + 1, -4)));
-            $own = self::folder($class, $base);
+            $own = self::folder(self::classOf($file), $base);
             foreach (self::namespacesUsed($file) as $name) {
                 $other = self::folder($name, $base);
                 if ('' !== $own && '' !== $other && $own !== $other) {
@@ -85,11 +85,61 @@ final class ArchitectureTest extends TestCase
         self::assertSame([], array_map(array_keys(...), $uses), 'these use each other in a circle');
     }
 
+    /** @param list<string> $below the folders of src that it may use beside itself */
+    #[TestWith(['Entity', []])]
+    #[TestWith(['Web', []])]
+    #[TestWith(['Plan', ['Entity', 'Web']])]
+    #[TestWith(['Timers', ['Entity', 'Web', 'Plan']])]
+    #[TestWith(['Frame', ['Entity', 'Web', 'Plan', 'Timers']])]
+    public function testWhatAllPagesStandOnKnowsNoneOfThem(string $folder, array $below): void
+    {
+        $used = [];
+        foreach (self::files('src/'.$folder) as $file) {
+            foreach (self::namespacesUsed($file) as $name) {
+                $used[] = self::folder($name, 'Vorhut\App\\');
+            }
+        }
+        self::assertSame([], array_values(array_diff(array_unique($used), ['', $folder, ...$below])));
+    }
+
+    /** What two pages share is a panel or a service of its own. */
+    public function testNoPageAsksAnotherPage(): void
+    {
+        $pages = [];
+        foreach (self::files('src') as $file) {
+            $class = self::classOf($file);
+            if (!str_ends_with($class, 'Page')) {
+                continue;
+            }
+            $pages[] = $class;
+            foreach (self::namespacesUsed($file) as $name) {
+                self::assertFalse(str_ends_with($name, 'Page'), $class.' uses '.$name);
+            }
+            foreach (\PhpToken::tokenize((string) file_get_contents($file)) as $token) {
+                $isOther = $token->is(\T_STRING) && str_ends_with($token->text, 'Page') && !str_ends_with($class, '\\'.$token->text);
+                self::assertFalse($isOther && ctype_upper($token->text[0]), $class.' uses '.$token->text);
+            }
+        }
+        self::assertGreaterThan(20, \count($pages));
+    }
+
     public function testNothingBelowImportsTheApplication(): void
     {
         foreach ([...self::files('core'), ...self::files('field')] as $file) {
             self::assertStringNotContainsString('Vorhut\App', (string) file_get_contents($file), $file);
         }
+    }
+
+    private static function namespaceOf(string $folder): string
+    {
+        return 'Vorhut\\'.strtr('src' === $folder ? 'app' : $folder, ['core' => 'Core', 'field' => 'Field', 'app' => 'App', '/' => '\\']);
+    }
+
+    private static function classOf(string $file): string
+    {
+        [$folder, $inside] = explode('/', substr($file, \strlen(\dirname(__DIR__, 2)) + 1, -4), 2);
+
+        return self::namespaceOf($folder).'\\'.str_replace('/', '\\', $inside);
     }
 
     /** The folder below a namespace that a class lies in, at whatever depth; empty for one that lies in none of them. */

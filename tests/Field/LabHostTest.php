@@ -6,7 +6,7 @@ namespace Vorhut\Tests\Field;
 
 use PHPUnit\Framework\TestCase;
 use Vorhut\App\Cli\LabPartCommand;
-use Vorhut\App\Jobs\ShippedProfiles;
+use Vorhut\App\Plan\ShippedProfiles;
 use Vorhut\App\Provision\UnitFiles;
 use Vorhut\Core\Exchange\JobFile;
 use Vorhut\Core\Exchange\JobGenerator;

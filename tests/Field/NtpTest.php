@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace Vorhut\Tests\Field;
 
 use PHPUnit\Framework\TestCase;
-use Vorhut\App\Jobs\ShippedProfiles;
+use Vorhut\App\Plan\ShippedProfiles;
 use Vorhut\App\Provision\UnitFiles;
 use Vorhut\Core\Exchange\JobFile;
 use Vorhut\Core\Intent\PairVerdict;
@@ -55,7 +55,7 @@ final class NtpTest extends TestCase
                 while (null !== ($datagram = $server->receive())) {
                     $now = microtime(true) + $ahead;
                     $answer = (string) NtpPacket::parse($datagram[2])?->answer($now, $now);
-                    $server->send($datagram[0], $datagram[1], substr_replace($answer, 'x', 24, 1));
+                    $server->send($datagram[0], $datagram[1], substr_replace($answer, ~$answer[24], 24, 1));
                     $server->send($datagram[0], $datagram[1], $first.substr($answer, 1));
                 }
             })->ignore();

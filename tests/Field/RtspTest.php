@@ -8,7 +8,7 @@ use Amp\Socket\Socket;
 use Amp\TimeoutCancellation;
 use PHPUnit\Framework\TestCase;
 use Symfony\Component\Process\Process;
-use Vorhut\App\Jobs\ShippedProfiles;
+use Vorhut\App\Plan\ShippedProfiles;
 use Vorhut\App\Provision\UnitFiles;
 use Vorhut\Core\Exchange\JobFile;
 use Vorhut\Field\Lab\LabPorts;

@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace Vorhut\Tests\Field;
 
 use PHPUnit\Framework\TestCase;
-use Vorhut\App\Jobs\ShippedProfiles;
+use Vorhut\App\Plan\ShippedProfiles;
 use Vorhut\App\Provision\UnitFiles;
 use Vorhut\Core\Exchange\JobFile;
 use Vorhut\Core\Intent\LiveQuestion;

@@ -6,8 +6,8 @@ namespace Vorhut\Tests\Fuzz;
 
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
-use Vorhut\App\Jobs\ShippedProfiles;
 use Vorhut\App\Live\ProbeFile;
+use Vorhut\App\Plan\ShippedProfiles;
 use Vorhut\Core\Exchange\DeviceImporter;
 use Vorhut\Core\Exchange\JobFile;
 use Vorhut\Core\Findings\Check;

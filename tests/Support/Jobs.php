@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Vorhut\Tests\Support;
 
-use Vorhut\App\Jobs\ShippedProfiles;
+use Vorhut\App\Plan\ShippedProfiles;
 use Vorhut\Core\Exchange\JobFile;
 use Vorhut\Core\Job\Job;
 use Vorhut\Core\Record\Json;

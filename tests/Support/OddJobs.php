@@ -6,7 +6,7 @@ namespace Vorhut\Tests\Support;
 
 use Random\Engine\Mt19937;
 use Random\Randomizer;
-use Vorhut\App\Jobs\ShippedProfiles;
+use Vorhut\App\Plan\ShippedProfiles;
 use Vorhut\Core\Exchange\JobFile;
 use Vorhut\Core\Exchange\JobGenerator;
 use Vorhut\Core\Job\Job;

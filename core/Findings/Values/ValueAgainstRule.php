@@ -13,8 +13,8 @@ use Vorhut\Core\Job\ChangeSet;
 use Vorhut\Core\Job\Device;
 use Vorhut\Core\Profile\Setting\Allowed;
 use Vorhut\Core\Profile\Setting\Setting;
-use Vorhut\Core\Setting\ChainLink;
 use Vorhut\Core\Setting\Origin;
+use Vorhut\Core\Setting\OriginLink;
 
 /** A value typed against what was answered or is the rule has a reason, or is a slip. */
 final class ValueAgainstRule implements Rule
@@ -60,7 +60,7 @@ final class ValueAgainstRule implements Rule
         }
     }
 
-    private static function rule(Plan $plan, Device $device, Setting $setting): ?ChainLink
+    private static function rule(Plan $plan, Device $device, Setting $setting): ?OriginLink
     {
         foreach ($plan->settings()->chain($device, $setting) as $link) {
             if ($link->gives() && \in_array($link->origin, [Origin::Answer, Origin::PlaceRule, Origin::KindRule], true)) {

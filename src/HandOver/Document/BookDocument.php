@@ -6,9 +6,9 @@ namespace Vorhut\App\HandOver\Document;
 
 use Vorhut\App\HandOver\Paper\Book;
 use Vorhut\App\HandOver\Paper\SheetsView;
-use Vorhut\App\Jobs\JobContext;
-use Vorhut\App\Jobs\Journal;
 use Vorhut\App\Papers\Pdf;
+use Vorhut\App\Plan\JobContext;
+use Vorhut\App\Plan\Journal;
 use Vorhut\Core\Job\Device;
 
 /** The hand-over as one PDF; sheets of the units of a large job are files beside it. */

@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace Vorhut\App\HandOver\Document;
 
 use Vorhut\App\Dates\DatesPage;
-use Vorhut\App\Jobs\JobContext;
+use Vorhut\App\Plan\JobContext;
 use Vorhut\Core\Dates\Calendar;
 use Vorhut\Core\Dates\DatesAhead;
 

@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace Vorhut\App\HandOver\Document;
 
 use Symfony\Component\DependencyInjection\Attribute\AutoconfigureTag;
-use Vorhut\App\Jobs\JobContext;
+use Vorhut\App\Plan\JobContext;
 
 /** Something that a client keeps, made of the plan as it stands: the same plan gives the same bytes. A new one is one class here. */
 #[AutoconfigureTag]

@@ -6,9 +6,9 @@ namespace Vorhut\App\HandOver\Document;
 
 use Twig\Environment;
 use Vorhut\App\Cables\Tree;
-use Vorhut\App\Jobs\JobContext;
-use Vorhut\App\Jobs\JobReading;
 use Vorhut\App\Networks\NetMap;
+use Vorhut\App\Plan\JobContext;
+use Vorhut\App\Plan\JobReading;
 use Vorhut\App\Proof\TraceDrawing;
 use Vorhut\App\Racks\RacksPage;
 use Vorhut\Core\Intent\PairVerdict;

@@ -4,9 +4,9 @@ declare(strict_types=1);
 
 namespace Vorhut\App\HandOver\Document;
 
-use Vorhut\App\Jobs\JobContext;
-use Vorhut\App\Jobs\JobReading;
 use Vorhut\App\Papers\Csv;
+use Vorhut\App\Plan\JobContext;
+use Vorhut\App\Plan\JobReading;
 use Vorhut\Core\Ask\AskContext;
 use Vorhut\Core\Ask\AskItem;
 use Vorhut\Core\Ask\AskRows;

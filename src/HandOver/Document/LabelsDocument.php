@@ -5,9 +5,9 @@ declare(strict_types=1);
 namespace Vorhut\App\HandOver\Document;
 
 use Vorhut\App\HandOver\Labels;
-use Vorhut\App\Jobs\JobContext;
-use Vorhut\App\Jobs\Journal;
 use Vorhut\App\Papers\Pdf;
+use Vorhut\App\Plan\JobContext;
+use Vorhut\App\Plan\Journal;
 use Vorhut\Core\Label\LabelSheet;
 
 /** On the sheet that most printers have; other sheets are printed from the form for labels. */

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Vorhut\App\HandOver\Document;
 
-use Vorhut\App\Jobs\JobContext;
+use Vorhut\App\Plan\JobContext;
 use Vorhut\App\Provision\Bundles;
 use Vorhut\Core\InvalidValue;
 use Vorhut\Core\Provision\DnsZone;

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Vorhut\App\HandOver\Document;
 
-use Vorhut\App\Jobs\JobContext;
+use Vorhut\App\Plan\JobContext;
 use Vorhut\Core\Exchange\JobFile;
 
 final readonly class PlanDocument implements Document

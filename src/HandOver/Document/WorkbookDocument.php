@@ -4,9 +4,9 @@ declare(strict_types=1);
 
 namespace Vorhut\App\HandOver\Document;
 
-use Vorhut\App\Jobs\JobContext;
 use Vorhut\App\Papers\Sheet;
 use Vorhut\App\Papers\XlsxWriter;
+use Vorhut\App\Plan\JobContext;
 use Vorhut\Core\Paper\PrintableLists;
 
 final readonly class WorkbookDocument implements Document

@@ -6,9 +6,9 @@ namespace Vorhut\App\HandOver\Paper;
 
 use Vorhut\App\Bench\BenchRecords;
 use Vorhut\App\Bench\ValueStates;
-use Vorhut\App\HandOver\HandOvers;
-use Vorhut\App\Jobs\JobContext;
+use Vorhut\App\Plan\JobContext;
 use Vorhut\App\Racks\RacksPage;
+use Vorhut\App\SignOff\HandOvers;
 use Vorhut\App\Web\Words;
 use Vorhut\Core\HandOver\Cautions;
 use Vorhut\Core\HandOver\OpenItem;

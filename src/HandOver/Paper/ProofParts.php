@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace Vorhut\App\HandOver\Paper;
 
-use Vorhut\App\Jobs\JobContext;
-use Vorhut\App\Jobs\JobReading;
+use Vorhut\App\Plan\JobContext;
+use Vorhut\App\Plan\JobReading;
 use Vorhut\App\Proof\Observations;
 use Vorhut\App\Web\Words;
 use Vorhut\Core\Intent\Kinds;

@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace Vorhut\Tests\Core\Exchange;
 
 use PHPUnit\Framework\TestCase;
-use Vorhut\App\Jobs\ShippedProfiles;
+use Vorhut\App\Plan\ShippedProfiles;
 use Vorhut\Core\Exchange\JobFile;
 use Vorhut\Core\Exchange\JobSchema;
 use Vorhut\Core\Exchange\Upcaster;

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Vorhut\Tests\Core\Findings;
 
-use Vorhut\App\Jobs\ShippedProfiles;
+use Vorhut\App\Plan\ShippedProfiles;
 use Vorhut\Core\Exchange\JobFile;
 use Vorhut\Core\Findings\Check;
 use Vorhut\Core\Findings\Finding;

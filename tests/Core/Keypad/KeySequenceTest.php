@@ -6,7 +6,7 @@ namespace Vorhut\Tests\Core\Keypad;
 
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
-use Vorhut\App\Jobs\ShippedProfiles;
+use Vorhut\App\Plan\ShippedProfiles;
 use Vorhut\Core\InvalidValue;
 use Vorhut\Core\Keypad\Key;
 use Vorhut\Core\Keypad\Keypad;

@@ -7,7 +7,7 @@ namespace Vorhut\Tests\Core\Profile;
 use Opis\JsonSchema\Validator;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
-use Vorhut\App\Jobs\ShippedProfiles;
+use Vorhut\App\Plan\ShippedProfiles;
 use Vorhut\Core\Exchange\JobFile;
 use Vorhut\Core\Profile\Family;
 use Vorhut\Core\Profile\ProfileLibrary;

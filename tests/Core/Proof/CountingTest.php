@@ -6,7 +6,7 @@ namespace Vorhut\Tests\Core\Proof;
 
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
-use Vorhut\App\Jobs\ShippedProfiles;
+use Vorhut\App\Plan\ShippedProfiles;
 use Vorhut\Core\Exchange\JobFile;
 use Vorhut\Core\Intent\PairPrediction;
 use Vorhut\Core\Job\ChangeSet;

@@ -426,7 +426,7 @@ final class ExchangeTest extends TestCase
                     ],
                 ],
             ]),
-            \Vorhut\App\Jobs\ShippedProfiles::load(),
+            \Vorhut\App\Plan\ShippedProfiles::load(),
         );
         $network = new Network($job);
         self::assertSame('10.47.1.100/24', (string) $network->nodes['one']->ports[0]->primary());

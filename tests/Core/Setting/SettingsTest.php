@@ -12,7 +12,7 @@ use Vorhut\Core\Profile\Setting\Allowed;
 use Vorhut\Core\Profile\Setting\Setting;
 use Vorhut\Core\Record\Json;
 use Vorhut\Core\Record\RecordType;
-use Vorhut\Core\Setting\ChainLink;
+use Vorhut\Core\Setting\OriginLink;
 use Vorhut\Core\Setting\Settings;
 use Vorhut\Tests\Support\Units;
 
@@ -47,7 +47,7 @@ final class SettingsTest extends TestCase
         $unit = $job->devices['unit'];
         $setting = $settings->setting($unit, 'level');
         \assert(null !== $setting);
-        $told = array_map(static fn (ChainLink $l): array => [$l->origin->value, $l->value], $settings->chain($unit, $setting));
+        $told = array_map(static fn (OriginLink $l): array => [$l->origin->value, $l->value], $settings->chain($unit, $setting));
         self::assertSame(array_map(static fn (string $o): array => [$o, self::ORDER[$o]], array_keys(self::ORDER)), $told);
     }
 

@@ -7,7 +7,7 @@ namespace Vorhut\Tests\Core\Voice;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\Attributes\TestWith;
 use PHPUnit\Framework\TestCase;
-use Vorhut\App\Jobs\ShippedProfiles;
+use Vorhut\App\Plan\ShippedProfiles;
 use Vorhut\Core\Exchange\JobFile;
 use Vorhut\Core\Intent\RegistrationPaths;
 use Vorhut\Core\InvalidValue;

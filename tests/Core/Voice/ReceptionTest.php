@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace Vorhut\Tests\Core\Voice;
 
 use PHPUnit\Framework\TestCase;
-use Vorhut\Core\Voice\Reception;
+use Vorhut\Core\Voice\RtpReception;
 
 final class ReceptionTest extends TestCase
 {
@@ -36,8 +36,8 @@ final class ReceptionTest extends TestCase
     public function testWhatComesTwiceIsNoGain(): void
     {
         self::assertSame(0, self::of([[7, 0, 0.0], [7, 0, 0.0], [8, 160, 0.02]])->lost());
-        self::assertSame(0, (new Reception())->lost());
-        self::assertEqualsWithDelta(0, (new Reception())->lossPercent(), 0);
+        self::assertSame(0, (new RtpReception())->lost());
+        self::assertEqualsWithDelta(0, (new RtpReception())->lossPercent(), 0);
     }
 
     public function testASenderThatBeginsAnewIsCountedAnew(): void
@@ -47,9 +47,9 @@ final class ReceptionTest extends TestCase
     }
 
     /** @param list<array{int, int, float}> $packets */
-    private static function of(array $packets): Reception
+    private static function of(array $packets): RtpReception
     {
-        $reception = new Reception();
+        $reception = new RtpReception();
         foreach ($packets as [$sequence, $timestamp, $arrival]) {
             $reception->take($sequence & 0xFFFF, $timestamp, $arrival);
         }
@@ -60,7 +60,7 @@ final class ReceptionTest extends TestCase
     /** Its last packet but one comes late: 20 ms behind the end it is not lost, and what comes newer is not counted any more. */
     public function testWhatIsStillOnItsWayAtTheEndCounts(): void
     {
-        $reception = new Reception();
+        $reception = new RtpReception();
         foreach ([...range(1, 48), 50] as $sequence) {
             $reception->take($sequence, $sequence * 160, $sequence * 0.02);
         }
