@@ -60,6 +60,12 @@ final class Watched
         return $time > 0 ? $this->octets * 8 / 1000 / $time : 0.0;
     }
 
+    /** Of media, over the time that its pictures take by their timestamps, however late they come; 0 for fewer than two. */
+    public function mediaKbps(): float
+    {
+        return $this->ticks > 0 ? $this->octets * 8 / 1000 * self::CLOCK / $this->ticks : 0.0;
+    }
+
     /** Pictures a second by their timestamps; 0 for fewer than two. */
     public function pictures(): float
     {
