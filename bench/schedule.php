@@ -49,7 +49,7 @@ $agenda = static function () use ($small): Agenda {
 printf("%-44s %8.1f ms   %d steps on %d units\n", 'runbooks and agenda of 60 units', $time, count($made->tasks), count($made->units));
 foreach ([1, 2, 3, 4] as $technicians) {
     [$schedule, $time] = $best(static fn () => Scheduler::of($made, new Resources($technicians)));
-    $over = 100 * ($schedule->makespan / max(1, $schedule->bounds->most()) - 1);
+    $over = 100 * ($schedule->makespan / max(1, $schedule->bounds->lowerBound()) - 1);
     printf("%-44s %8.1f ms   %d s, %.2f %% above the bound\n", "order for $technicians", $time, $schedule->makespan, $over);
 }
 

@@ -74,17 +74,17 @@ final class DigitReader
     /**
      * Which maps any number at all is taken by.
      *
-     * @param int $most sets of positions that are looked at
+     * @param int $max sets of positions that are looked at
      *
      * @return list<array{matches: list<int>, such: string}>|null each list of maps once, with a number that they take; null: too many
      */
-    public function all(int $most): ?array
+    public function all(int $max): ?array
     {
         $this->forget();
         $found = [];
         $numbers = [$this->first => ''];
         for ($state = 0; $state < \count($this->sets); ++$state) {
-            if ($state > $most) {
+            if ($state > $max) {
                 return null;
             }
             $matches = $this->readings[$state]->matches;

@@ -225,11 +225,11 @@ final class CableReader
             ?? throw new InvalidValue($text, \sprintf('the name of a %s of this job', $what), 'Plan it first.');
     }
 
-    private static function whole(string $text, int $least, int $most): int
+    private static function whole(string $text, int $min, int $max): int
     {
-        return 1 === preg_match('/^\d{1,7}$/D', $text) && (int) $text >= $least && (int) $text <= $most
+        return 1 === preg_match('/^\d{1,7}$/D', $text) && (int) $text >= $min && (int) $text <= $max
             ? (int) $text
-            : throw new InvalidValue($text, \sprintf('a whole number from %d to %d', $least, $most), 'Leave it empty for what is usual.');
+            : throw new InvalidValue($text, \sprintf('a whole number from %d to %d', $min, $max), 'Leave it empty for what is usual.');
     }
 
     private static function metres(string $text): float

@@ -16,7 +16,7 @@ use Vorhut\Core\Profile\DeviceProfile;
 final readonly class ColumnContent
 {
     /** Of the fields that are not empty so many must look alike. */
-    private const MOST = 0.6;
+    private const MAX = 0.6;
     /** Rows that are looked at. */
     private const ROWS = 200;
 
@@ -39,7 +39,7 @@ final readonly class ColumnContent
                 continue;
             }
             foreach (array_diff($open, $found) as $column) {
-                if ($this->share($column, $looks) >= self::MOST && ('address' !== $meaning || $this->varies($column))) {
+                if ($this->share($column, $looks) >= self::MAX && ('address' !== $meaning || $this->varies($column))) {
                     $found[$meaning] = $column;
                     break;
                 }
@@ -115,7 +115,7 @@ final readonly class ColumnContent
         $words = array_filter($fields, static fn (string $f): bool => 1 === preg_match('/\p{L}{2}/u', $f));
 
         return \count($fields) > 1
-            && \count($words) >= self::MOST * \count($fields)
+            && \count($words) >= self::MAX * \count($fields)
             && \count(array_unique($fields)) >= 0.8 * \count($fields);
     }
 

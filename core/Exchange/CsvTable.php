@@ -12,7 +12,7 @@ use Vorhut\Core\Record\InvalidFile;
  */
 final readonly class CsvTable
 {
-    private const MOST_LINES = 20000;
+    private const MAX_LINES = 20000;
     private const LOOKED_AT = 20;
 
     /** The rarer within texts first. */
@@ -39,9 +39,9 @@ final readonly class CsvTable
             );
         }
         $lines = substr_count($text, "\n");
-        if ($lines > self::MOST_LINES) {
+        if ($lines > self::MAX_LINES) {
             $advice = 'Take it over in parts.';
-            throw InvalidFile::at('list', \sprintf('%d lines', $lines), \sprintf('at most %d lines', self::MOST_LINES), $advice);
+            throw InvalidFile::at('list', \sprintf('%d lines', $lines), \sprintf('at most %d lines', self::MAX_LINES), $advice);
         }
         $separator = self::separator($text);
 

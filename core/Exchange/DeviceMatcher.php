@@ -174,9 +174,9 @@ final class DeviceMatcher
         foreach ($this->shown($list) as $name) {
             $names[mb_strtolower($name)] = $name;
         }
-        $most = min(self::SLIPS, intdiv(mb_strlen($given), 3));
-        $near = Nearest::to($given, array_keys($names), $most);
-        $id = null === $near ? Nearest::to($given, array_keys($this->names[$list] ?? []), $most) : null;
+        $max = min(self::SLIPS, intdiv(mb_strlen($given), 3));
+        $near = Nearest::to($given, array_keys($names), $max);
+        $id = null === $near ? Nearest::to($given, array_keys($this->names[$list] ?? []), $max) : null;
 
         return $names[$near ?? ''] ?? $id;
     }

@@ -34,7 +34,7 @@ final class Check
     {
         return new Finding(
             $about,
-            Severity::Care,
+            Severity::Warning,
             title: \sprintf('The check "%s" failed', str_replace('-', ' ', $about->id)),
             why: 'Nothing is known of what it looks for. The other checks were made.',
             devices: [],

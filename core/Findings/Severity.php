@@ -8,7 +8,7 @@ namespace Vorhut\Core\Findings;
 enum Severity: string
 {
     /** It will not work, or only by luck. */
-    case Wrong = 'wrong';
+    case Error = 'wrong';
     /** It works until something happens. */
-    case Care = 'care';
+    case Warning = 'care';
 }

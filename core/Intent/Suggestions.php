@@ -16,23 +16,23 @@ use Vorhut\Core\Record\RecordType;
 final class Suggestions
 {
     /**
-     * @param int $most of them
+     * @param int $max of them
      *
      * @return list<array<string, mixed>> records of intents, without ids
      */
-    public static function of(Job $job, Network $network, int $most): array
+    public static function of(Job $job, Network $network, int $max): array
     {
         $parties = new PartyExpansion($job, $network);
         $each = [];
         foreach (Classes::in(__DIR__.'/Suggestion', __NAMESPACE__.'\Suggestion', SuggestedIntent::class) as $class) {
-            $unsaid = static fn (): array => self::unsaid($job, $parties, (new $class())->of($job), $most);
+            $unsaid = static fn (): array => self::unsaid($job, $parties, (new $class())->of($job), $max);
             $each[] = Isolation::run('What is usual by '.$class, $unsaid) ?? [];
         }
         // None of the sorts crowds out the others.
         $share = array_fill(0, \count($each), 0);
-        for ($round = 0; $round < $most; ++$round) {
+        for ($round = 0; $round < $max; ++$round) {
             foreach ($each as $sort => $records) {
-                $share[$sort] += (int) (isset($records[$round]) && array_sum($share) < $most);
+                $share[$sort] += (int) (isset($records[$round]) && array_sum($share) < $max);
             }
         }
 
@@ -44,11 +44,11 @@ final class Suggestions
      *
      * @return list<array<string, mixed>>
      */
-    private static function unsaid(Job $job, PartyExpansion $parties, iterable $records, int $most): array
+    private static function unsaid(Job $job, PartyExpansion $parties, iterable $records, int $max): array
     {
         $unsaid = [];
         foreach ($records as $record) {
-            if (\count($unsaid) === $most) {
+            if (\count($unsaid) === $max) {
                 break;
             }
             $record['name'] = Name::shortened($record['name']);

@@ -16,7 +16,7 @@ final readonly class FlowReductions
     /** Rates are lowered to whole steps of so many kbit/s. */
     private const STEP = 500;
     /** Streams that are looked at, the largest first. */
-    private const MOST = 3;
+    private const MAX = 3;
 
     public function __construct(private Job $job, private LoadPlan $plan)
     {
@@ -28,7 +28,7 @@ final readonly class FlowReductions
         $flows = array_filter(array_map(fn (string $id): ?Flow => $this->job->all(Flow::class)[$id] ?? null, $line->flows));
         $size = fn (Flow $f): float => $this->plan->share($line, $f);
         usort($flows, static fn (Flow $a, Flow $b): int => $size($b) <=> $size($a));
-        foreach (\array_slice($flows, 0, self::MOST) as $flow) {
+        foreach (\array_slice($flows, 0, self::MAX) as $flow) {
             if ($line->kbps - $this->plan->share($line, $flow) > $line->limitKbps) {
                 // Not even without it.
                 continue;
@@ -78,8 +78,8 @@ final readonly class FlowReductions
         $rates = new FlowRates($this->job);
         $set = $rates->set($device);
         // Sound stays as it is; the picture makes up for what is too much.
-        $most = null === $set ? 0.0 : $set - $rates->media($device) * ($line->kbps - $line->limitKbps) / $share;
-        $left = (int) (floor($most / self::STEP) * self::STEP);
+        $max = null === $set ? 0.0 : $set - $rates->media($device) * ($line->kbps - $line->limitKbps) / $share;
+        $left = (int) (floor($max / self::STEP) * self::STEP);
 
         return $left > 0
             ? new ChangeSet(

@@ -126,7 +126,7 @@ final class LoadPlan
         if ([] === $moments) {
             return [$flows, ''];
         }
-        $most = null;
+        $max = null;
         foreach (array_map(strval(...), array_keys($moments)) as $moment) {
             $then = array_filter(
                 $flows,
@@ -134,10 +134,10 @@ final class LoadPlan
                     || \in_array($moment, $own, true),
                 \ARRAY_FILTER_USE_KEY,
             );
-            $most = null === $most || array_sum($then) > array_sum($most[0]) ? [$then, $moment] : $most;
+            $max = null === $max || array_sum($then) > array_sum($max[0]) ? [$then, $moment] : $max;
         }
 
-        return $most;
+        return $max;
     }
 
     /** What is said of the link, else what its slower port has. */

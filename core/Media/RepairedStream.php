@@ -11,7 +11,7 @@ final class RepairedStream
     private const MEDIA = 1316;
     private const PACKET = 1316 + 16 + 28;
     /** Round trips at least. */
-    private const LEAST = 4;
+    private const MIN = 4;
     /** One packet in a million may stay away. */
     private const MISSING = 1e-6;
 
@@ -24,7 +24,7 @@ final class RepairedStream
     {
         $tries = $loss > 0 ? ceil(log(self::MISSING) / log($loss)) : 0;
 
-        return $rttMs * max(self::LEAST, $tries);
+        return $rttMs * max(self::MIN, $tries);
     }
 
     /**

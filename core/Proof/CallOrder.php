@@ -26,7 +26,7 @@ use Vorhut\Core\Voice\VoicePlan;
 final class CallOrder
 {
     /** Pairs of a group that are looked at one by one; of more, one stands for all. */
-    private const MOST_PAIRS = 2000;
+    private const MAX_PAIRS = 2000;
 
     private readonly Dialler $dialler;
 
@@ -86,7 +86,7 @@ final class CallOrder
             if (null === $step) {
                 continue;
             }
-            if ($group->count > self::MOST_PAIRS) {
+            if ($group->count > self::MAX_PAIRS) {
                 return [$step => $group->count];
             }
             $steps[$step] = ($steps[$step] ?? 0) + 1;

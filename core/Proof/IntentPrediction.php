@@ -67,9 +67,9 @@ final readonly class IntentPrediction
     }
 
     /** @return list<PairPrediction> the pairs that fail, at most so many */
-    public function failing(int $most = \PHP_INT_MAX): array
+    public function failing(int $max = \PHP_INT_MAX): array
     {
-        return $this->those(static fn (PairGroup $g): bool => $g->span->fails(), $most);
+        return $this->those(static fn (PairGroup $g): bool => $g->span->fails(), $max);
     }
 
     /**
@@ -77,11 +77,11 @@ final readonly class IntentPrediction
      *
      * @return list<PairPrediction> failing pairs first, at most so many
      */
-    public function first(int $most, ?callable $wanted = null): array
+    public function first(int $max, ?callable $wanted = null): array
     {
-        $failing = $this->those(static fn (PairGroup $g): bool => $g->span->fails(), $most, $wanted);
+        $failing = $this->those(static fn (PairGroup $g): bool => $g->span->fails(), $max, $wanted);
 
-        return [...$failing, ...$this->those(static fn (PairGroup $g): bool => !$g->span->fails(), $most - \count($failing), $wanted)];
+        return [...$failing, ...$this->those(static fn (PairGroup $g): bool => !$g->span->fails(), $max - \count($failing), $wanted)];
     }
 
     /** @return iterable<PairPrediction> failing pairs in which each unit concerned is looked at at least once */
@@ -100,12 +100,12 @@ final readonly class IntentPrediction
      *
      * @return list<PairPrediction>
      */
-    private function those(callable $which, int $most, ?callable $wanted = null): array
+    private function those(callable $which, int $max, ?callable $wanted = null): array
     {
         $pairs = [];
         foreach (array_filter($this->groups, $which) as $group) {
             foreach ($group->pairs() as $pair) {
-                if (\count($pairs) >= $most) {
+                if (\count($pairs) >= $max) {
                     return $pairs;
                 }
                 if (null === $wanted || $wanted($pair)) {

@@ -13,8 +13,8 @@ final readonly class Matrix
 {
     public const REST = 'All others';
     /** More rows or columns than these are put together. */
-    private const MOST_ROWS = 12;
-    private const MOST_COLUMNS = 8;
+    private const MAX_ROWS = 12;
+    private const MAX_COLUMNS = 8;
 
     /**
      * @param list<string> $rows groups of askers, those with the most failing pairs first where some are put together
@@ -39,8 +39,8 @@ final readonly class Matrix
                 $failing['column'][$column] = ($failing['column'][$column] ?? 0) + $bad;
             }
         }
-        $rows = self::most($failing['row'], self::MOST_ROWS);
-        $columns = self::most($failing['column'], self::MOST_COLUMNS);
+        $rows = self::shorten($failing['row'], self::MAX_ROWS);
+        $columns = self::shorten($failing['column'], self::MAX_COLUMNS);
         $kept = [];
         foreach ($cells as $row => $line) {
             $row = \in_array((string) $row, $rows, true) ? (string) $row : self::REST;
@@ -118,16 +118,16 @@ final readonly class Matrix
      *
      * @return list<string>
      */
-    private static function most(array $failing, int $most): array
+    private static function shorten(array $failing, int $max): array
     {
         $names = array_map(strval(...), array_keys($failing));
-        if (\count($names) <= $most) {
+        if (\count($names) <= $max) {
             natcasesort($names);
 
             return array_values($names);
         }
         arsort($failing);
 
-        return [...array_map(strval(...), \array_slice(array_keys($failing), 0, $most - 1)), self::REST];
+        return [...array_map(strval(...), \array_slice(array_keys($failing), 0, $max - 1)), self::REST];
     }
 }

@@ -69,7 +69,7 @@ final readonly class PairGroup
      */
     public function witnesses(): iterable
     {
-        for ($n = 0, $most = max(\count($this->from), \count($this->to)); $n < $most; ++$n) {
+        for ($n = 0, $max = max(\count($this->from), \count($this->to)); $n < $max; ++$n) {
             $from = $this->from[$n % \count($this->from)];
             $to = $this->to[$n % \count($this->to)];
             if ($from === $to) {

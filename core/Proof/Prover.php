@@ -28,7 +28,7 @@ use Vorhut\Core\Reach\Walk\Topology;
 final class Prover
 {
     /** Kinds of pairs that are told apart in one job, all intents together. */
-    private const MOST_GROUPS = 200000;
+    private const MAX_GROUPS = 200000;
 
     public readonly Network $network;
     private readonly PartyExpansion $parties;
@@ -129,10 +129,10 @@ final class Prover
             $pairs += \count($this->parties->askers($intent)) * \count($this->parties->asked($intent));
         }
         $found = [];
-        foreach ($pairs > self::MOST_GROUPS ? $this->job->intents : [] as $intent) {
+        foreach ($pairs > self::MAX_GROUPS ? $this->job->intents : [] as $intent) {
             [$askers, $asked] = $this->classes($intent);
             $groups += \count($askers) * \count($asked);
-            $found += $groups > self::MOST_GROUPS ? [$intent->id => true] : [];
+            $found += $groups > self::MAX_GROUPS ? [$intent->id => true] : [];
         }
 
         return $found;

@@ -14,7 +14,7 @@ final readonly class RuleHits
 {
     /** What no rule names. */
     public const NONE = -1;
-    private const MOST_GROUPS = 2000;
+    private const MAX_GROUPS = 2000;
 
     /**
      * @param array<string, array<int, array<array-key, int>>> $pairs by router, place of the rule and intent
@@ -29,7 +29,7 @@ final readonly class RuleHits
     {
         $exchange = new Exchange($prover->network);
         $pairs = [];
-        $left = self::MOST_GROUPS;
+        $left = self::MAX_GROUPS;
         foreach ([] === $job->routers ? [] : $job->intents as $intent) {
             foreach ($prover->intent($intent)->groups as $group) {
                 if (0 === $left--) {

@@ -9,16 +9,16 @@ final class Nearest
 {
     /**
      * @param list<int|string> $known
-     * @param int $most letters that may differ
+     * @param int $max letters that may differ
      */
-    public static function to(string $word, array $known, int $most): ?string
+    public static function to(string $word, array $known, int $max): ?string
     {
         $best = null;
         foreach ($known as $candidate) {
             $differs = levenshtein($word, (string) $candidate);
-            if ($differs <= $most) {
+            if ($differs <= $max) {
                 $best = (string) $candidate;
-                $most = $differs - 1;
+                $max = $differs - 1;
             }
         }
 

@@ -18,16 +18,16 @@ use Vorhut\Core\Proof\Prover;
  */
 final class RepairSearch
 {
-    public const MOST_SINGLE = 12;
-    private const MOST_FIRST = 4;
-    private const MOST_WITNESSES = 600;
-    private const MOST_NAMED = 6;
+    public const MAX_SINGLE = 12;
+    private const MAX_FIRST = 4;
+    private const MAX_WITNESSES = 600;
+    private const MAX_NAMED = 6;
 
-    /** @param int $most changes tried one by one; where these are fewer than usual, none are tried together */
+    /** @param int $max changes tried one by one; where these are fewer than usual, none are tried together */
     public function __construct(
         private readonly Job $job,
         private readonly ProofReport $before,
-        private readonly int $most = self::MOST_SINGLE,
+        private readonly int $max = self::MAX_SINGLE,
     ) {
     }
 
@@ -77,8 +77,8 @@ final class RepairSearch
     private function search(array $predictions): array
     {
         $candidates = $this->candidates($this->job, $predictions);
-        $repairs = $this->worthwhile(\array_slice($candidates, 0, $this->most));
-        if ([] === $repairs && $this->most >= self::MOST_SINGLE) {
+        $repairs = $this->worthwhile(\array_slice($candidates, 0, $this->max));
+        if ([] === $repairs && $this->max >= self::MAX_SINGLE) {
             $repairs = $this->worthwhile($this->doubled($candidates, $predictions));
         }
         if ([] === $repairs) {
@@ -110,11 +110,11 @@ final class RepairSearch
     private function doubled(array $candidates, array $predictions): array
     {
         $pairs = [];
-        foreach (\array_slice($candidates, 0, self::MOST_FIRST) as $first) {
+        foreach (\array_slice($candidates, 0, self::MAX_FIRST) as $first) {
             $job = $this->job->with($first->change);
             $prover = new Prover($job);
             $then = array_map(static fn (IntentPrediction $p): IntentPrediction => $prover->intent($p->intent), $predictions);
-            foreach (\array_slice($this->candidates($job, $then), 0, self::MOST_FIRST) as $second) {
+            foreach (\array_slice($this->candidates($job, $then), 0, self::MAX_FIRST) as $second) {
                 if ($second->sentence !== $first->sentence) {
                     $sentence = $first->sentence.', and '.lcfirst($second->sentence);
                     $request = trim($first->request."\n".$second->request);
@@ -140,7 +140,7 @@ final class RepairSearch
     {
         $moves = [];
         foreach ($predictions as $prediction) {
-            foreach (Expectation::Must === $prediction->intent->expect ? $prediction->failing(self::MOST_FIRST) : [] as $pair) {
+            foreach (Expectation::Must === $prediction->intent->expect ? $prediction->failing(self::MAX_FIRST) : [] as $pair) {
                 if (true === $pair->cause?->rule->endsInOneSegment()) {
                     $moves[] = (new UnitCandidates($this->job))->move($pair->pair);
                 }
@@ -165,7 +165,7 @@ final class RepairSearch
         $looked = 0;
         foreach ($predictions as $prediction) {
             foreach ($prediction->witnesses() as $pair) {
-                if (++$looked > self::MOST_WITNESSES) {
+                if (++$looked > self::MAX_WITNESSES) {
                     break 2;
                 }
                 if (PairVerdict::Leak === $pair->span) {
@@ -201,7 +201,7 @@ final class RepairSearch
         }
         $names = [];
         foreach ($turned->intents as $id => $counts) {
-            if ($counts['mends'] > 0 && \count($names) < self::MOST_NAMED) {
+            if ($counts['mends'] > 0 && \count($names) < self::MAX_NAMED) {
                 $names[] = '  '.($this->job->intents[$id]->name ?? $id);
             }
         }

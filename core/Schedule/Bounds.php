@@ -47,7 +47,7 @@ final readonly class Bounds
         return new self(chain: $chain, work: $hands, hands: (int) ceil($hands / $with->technicians), factory: $factory, bench: $bench);
     }
 
-    public function most(): int
+    public function lowerBound(): int
     {
         return max($this->chain, $this->hands, $this->factory, $this->bench);
     }

@@ -10,7 +10,7 @@ use Vorhut\Core\Job\Visit;
 /** Who and what there is to work with. */
 final readonly class Resources
 {
-    public const MOST_TECHNICIANS = 4;
+    public const MAX_TECHNICIANS = 4;
 
     /**
      * @param int $technicians 1 to 4
@@ -21,8 +21,8 @@ final readonly class Resources
      */
     public function __construct(public int $technicians, public int $ports = 8, public float $watts = 120.0)
     {
-        if ($technicians < 1 || $technicians > self::MOST_TECHNICIANS) {
-            $allowed = \sprintf('1 to %d technicians', self::MOST_TECHNICIANS);
+        if ($technicians < 1 || $technicians > self::MAX_TECHNICIANS) {
+            $allowed = \sprintf('1 to %d technicians', self::MAX_TECHNICIANS);
             throw new InvalidValue((string) $technicians, $allowed, 'More than that stand in each other\'s way on one bench.');
         }
     }

@@ -64,6 +64,6 @@ final readonly class Schedule implements \JsonSerializable
             }
         }
 
-        return ['makespan' => $this->makespan, 'lowerBound' => $this->bounds->most(), 'steps' => $steps];
+        return ['makespan' => $this->makespan, 'lowerBound' => $this->bounds->lowerBound(), 'steps' => $steps];
     }
 }

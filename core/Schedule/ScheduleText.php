@@ -17,7 +17,7 @@ final class ScheduleText
             \count($schedule->agenda->units),
             self::clock($schedule->makespan),
             $schedule->with->technicians,
-            self::clock($schedule->bounds->most()),
+            self::clock($schedule->bounds->lowerBound()),
         ), ''];
         foreach ($schedule->slots as $slot) {
             $task = $schedule->task($slot);

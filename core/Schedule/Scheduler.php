@@ -16,7 +16,7 @@ final class Scheduler
     private const TASKS_LAID = 36000;
     /** Up to so many tasks any order is tried, beside those that seem good. */
     private const FEW = 20;
-    private const MOST_PASSES = 1200;
+    private const MAX_PASSES = 1200;
     /** Times the bound. */
     private const GOOD_ENOUGH = 1.002;
 
@@ -25,13 +25,13 @@ final class Scheduler
     {
         $network = new TaskGraph($agenda);
         $bounds = Bounds::of($network, $with);
-        $passes ??= max(4, min(self::MOST_PASSES, intdiv(self::TASKS_LAID, max(1, \count($agenda->tasks)))));
+        $passes ??= max(4, min(self::MAX_PASSES, intdiv(self::TASKS_LAID, max(1, \count($agenda->tasks)))));
         $random = new Randomizer(new Mt19937(self::SEED));
         $rules = self::rules($network);
         $urgency = $rules[0];
         $best = [];
         $length = \PHP_INT_MAX;
-        for ($try = 0; $try < $passes && ([] === $best || $length > $bounds->most() * self::GOOD_ENOUGH); ++$try) {
+        for ($try = 0; $try < $passes && ([] === $best || $length > $bounds->lowerBound() * self::GOOD_ENOUGH); ++$try) {
             $tried = $rules[$try] ?? self::near($urgency, $network, $random, $try);
             $passed = $try < \count($rules) || 0 === $try % 2 ? [] : self::passed($agenda, $random);
             $slots = ListScheduler::of($network, $with, $tried, $passed, isBold: $try % 4 > 1);

@@ -15,7 +15,7 @@ use Vorhut\Core\Net\MacReading;
 /** Finds what somebody means by a few characters: an address, a MAC, an extension, a serial, a name, a finding. */
 final class JobSearch
 {
-    private const MOST = 12;
+    private const MAX = 12;
 
     /**
      * @param list<Finding> $findings
@@ -81,7 +81,7 @@ final class JobSearch
         }
         usort($scored, static fn (array $a, array $b): int => [$a[0], $a[1]['title']] <=> [$b[0], $b[1]['title']]);
 
-        return array_map(static fn (array $hit): array => $hit[1], \array_slice($scored, 0, self::MOST));
+        return array_map(static fn (array $hit): array => $hit[1], \array_slice($scored, 0, self::MAX));
     }
 
     /** 0 for what is meant exactly, more for what only resembles it, null for neither. */

@@ -11,7 +11,7 @@ use Vorhut\Core\Job\ExtensionKind;
 /** What happens at the number that a call has come to: it rings, a menu speaks, or it is passed on to somewhere else. */
 final class Arrival
 {
-    private const MOST = 8;
+    private const MAX = 8;
 
     /** @var array<array-key, string|null> by number */
     private array $missing = [];
@@ -39,7 +39,7 @@ final class Arrival
             return new Arrived($to, DialVerdict::Routed, $this->words($extension), $path);
         }
         $next = null === $extension->otherwise ? null : $this->plan->extension($extension->otherwise->number);
-        if (null !== $next && !\in_array($next->number, $path, true) && \count($path) < self::MOST) {
+        if (null !== $next && !\in_array($next->number, $path, true) && \count($path) < self::MAX) {
             $end = $this->at($next, $path);
 
             return new Arrived($end->to, $end->verdict, $missing.' It goes on: '.lcfirst($end->why), $end->path);

@@ -33,13 +33,13 @@ final class ErlangB
      * The fewest channels that lose no more than that share.
      *
      * @param float $traffic in erlang, not below 0
-     * @param float $most above 0, below 1
+     * @param float $max above 0, below 1
      */
-    public static function channels(float $traffic, float $most): int
+    public static function channels(float $traffic, float $max): int
     {
         $loss = 1.0;
         $channels = 0;
-        while ($loss > $most) {
+        while ($loss > $max) {
             ++$channels;
             $loss = $traffic * $loss / ($channels + $traffic * $loss);
         }

@@ -14,7 +14,7 @@ use Vorhut\Core\Job\Job;
 /** Makes many extensions at once, from a first number on; what is taken or means something else is left out, and said. */
 final readonly class NumberMaker
 {
-    public const MOST = 1000;
+    public const MAX = 1000;
 
     /**
      * @param list<array{number: string, name: string}> $made
@@ -34,13 +34,13 @@ final readonly class NumberMaker
         if (1 !== preg_match('/^\d{1,15}$/D', $first)) {
             throw new InvalidValue($first, 'one to fifteen digits', 'Such as 2001.');
         }
-        if ($count < 1 || $count > self::MOST) {
-            throw new InvalidValue((string) $count, \sprintf('1 to %d at once', self::MOST), 'Make the others afterwards.');
+        if ($count < 1 || $count > self::MAX) {
+            throw new InvalidValue((string) $count, \sprintf('1 to %d at once', self::MAX), 'Make the others afterwards.');
         }
         $clashes = new NumberClashes($job);
         $made = $left = [];
         $last = str_repeat('9', \strlen($first));
-        for ($number = $first; \count($made) < $count && \count($left) < self::MOST; $number = self::next($number)) {
+        for ($number = $first; \count($made) < $count && \count($left) < self::MAX; $number = self::next($number)) {
             $taken = $job->extensions[$number] ?? null;
             $why = null === $taken ? $clashes->ofNumber($number) : \sprintf('is %s', $taken->name);
             if (null === $why) {

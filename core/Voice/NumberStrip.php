@@ -10,7 +10,7 @@ use Vorhut\Core\Job\Job;
 final readonly class NumberStrip
 {
     /** Rows drawn; the others are counted. */
-    public const MOST_ROWS = 24;
+    public const MAX_ROWS = 24;
 
     /**
      * @param list<array{name: string, cells: list<NumberCell>}> $rows by length and number
@@ -37,11 +37,11 @@ final readonly class NumberStrip
         usort($names, static fn (string $a, string $b): int => [\strlen($a), $a] <=> [\strlen($b), $b]);
         $clashes = new NumberClashes($job);
         $rows = [];
-        foreach (\array_slice($names, 0, self::MOST_ROWS) as $head) {
+        foreach (\array_slice($names, 0, self::MAX_ROWS) as $head) {
             $rows[] = ['name' => rtrim($head, 'x'), 'cells' => self::cells($job, $blocks, $clashes, $head)];
         }
 
-        return new self($rows, max(0, \count($names) - self::MOST_ROWS));
+        return new self($rows, max(0, \count($names) - self::MAX_ROWS));
     }
 
     /** A number with an x for each of its last two digits. */

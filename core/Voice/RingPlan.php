@@ -13,7 +13,7 @@ use Vorhut\Core\Job\VoiceRoute;
 /** In which order a call tries those it may end at: members of groups, who comes otherwise, mailboxes, trunks. */
 final readonly class RingPlan
 {
-    private const MOST = 12;
+    private const MAX = 12;
 
     /** Seconds for what answers by itself or at the far end of a trunk. */
     private const LONG = 180;
@@ -41,7 +41,7 @@ final readonly class RingPlan
     {
         $stages = [];
         $seen = [];
-        for ($at = $extension; null !== $at && !isset($seen[$at->number]) && \count($stages) < self::MOST; $at = $next) {
+        for ($at = $extension; null !== $at && !isset($seen[$at->number]) && \count($stages) < self::MAX; $at = $next) {
             $seen[$at->number] = true;
             array_push($stages, ...self::stages($at));
             $next = null === $at->otherwise ? null : $this->plan->extension($at->otherwise->number);

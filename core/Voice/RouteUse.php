@@ -12,7 +12,7 @@ use Vorhut\Core\Job\VoiceRoute;
 final class RouteUse
 {
     /** Sets of positions looked at; a plan with more is told nothing of. */
-    private const MOST = 20000;
+    private const MAX = 20000;
 
     /** @var array<int, array<string, string>> by the place of a route: who is taken instead, each with such a number */
     private array $instead = [];
@@ -27,7 +27,7 @@ final class RouteUse
         $maps = array_map(static fn (VoiceRoute $r): DigitMap => $r->digitMap, $plan->out);
         $numbers = array_map(strval(...), array_keys($plan->job->extensions));
         $own = \count($maps);
-        $readings = (new DigitReader([] === $numbers ? $maps : [...$maps, DigitMap::ofNumbers($numbers)]))->all(self::MOST);
+        $readings = (new DigitReader([] === $numbers ? $maps : [...$maps, DigitMap::ofNumbers($numbers)]))->all(self::MAX);
         $this->isKnown = null !== $readings;
         $callers = (new CallerGroups($plan))->routes;
         foreach ($readings ?? [] as ['matches' => $matches, 'such' => $such]) {

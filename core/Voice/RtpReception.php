@@ -8,7 +8,7 @@ namespace Vorhut\Core\Voice;
 final class RtpReception
 {
     /** Packets further ahead or behind than this begin the count anew. */
-    private const MOST_GAP = 3000;
+    private const MAX_GAP = 3000;
 
     public int $received = 0;
 
@@ -37,7 +37,7 @@ final class RtpReception
     public function take(int $sequence, int $timestamp, float $arrival): void
     {
         $ahead = ($sequence - $this->highest) & 0xFFFF;
-        $isNear = $ahead < self::MOST_GAP || $ahead > 0x10000 - self::MOST_GAP;
+        $isNear = $ahead < self::MAX_GAP || $ahead > 0x10000 - self::MAX_GAP;
         if (null !== $this->until && (!$isNear || ($ahead > 0 && $ahead < 0x8000))) {
             return;
         }

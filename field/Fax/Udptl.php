@@ -10,7 +10,7 @@ final class Udptl
     /** How many of those before come along. */
     private const BEFORE = 3;
     /** Packets that one datagram may bring. */
-    private const MOST = 20;
+    private const MAX = 20;
 
     public int $received = 0;
 
@@ -78,7 +78,7 @@ final class Udptl
             $at += $head + $length;
             if (1 === \count($packets)) {
                 // What follows is either packets before, or sums over them, which are not made use of.
-                $left = "\0" === ($bytes[$at] ?? "\x80") ? min(self::MOST, \ord($bytes[$at + 1] ?? "\0")) : 0;
+                $left = "\0" === ($bytes[$at] ?? "\x80") ? min(self::MAX, \ord($bytes[$at + 1] ?? "\0")) : 0;
                 $at += 2;
             }
         }

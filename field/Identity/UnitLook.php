@@ -19,7 +19,7 @@ use Vorhut\Field\Net\Sockets;
 /** Looks at one unit: whether it answers, what its page calls it, which firmware it says it has, which certificate it shows. */
 final readonly class UnitLook
 {
-    private const MOST_BYTES = 16384;
+    private const MAX_BYTES = 16384;
     /** Standard names of software in heads of answers: a product and its version (RFC 9110, section 10.2.4). */
     private const VERSION = '#^(?:Server|User-Agent):[^\r\n/]{0,80}/([\w.-]{1,40})#mi';
     private const TITLE = '#<title>([^<]{1,120})</title>#i';
@@ -108,7 +108,7 @@ final readonly class UnitLook
         $text = '';
         try {
             $socket->write("GET / HTTP/1.1\r\nHost: $target\r\nUser-Agent: vorhut\r\nConnection: close\r\n\r\n");
-            while (\strlen($text) < self::MOST_BYTES && null !== ($part = $socket->read($time))) {
+            while (\strlen($text) < self::MAX_BYTES && null !== ($part = $socket->read($time))) {
                 $text .= $part;
             }
         } catch (StreamException|CancelledException) {

@@ -63,12 +63,12 @@ final readonly class LabSip
     /** @param \Closure(): self $now */
     public function phoneSystem(Device $device, \Closure $now): PhoneSystem
     {
-        $secrets = $most = [];
+        $secrets = $max = [];
         foreach ($this->job->extensions as $extension) {
             if ($extension->server === $device->id) {
                 $secrets[$extension->number] = self::password($extension->number);
                 // One more than planned: a test registers beside the stand-in, which is to stay.
-                $most[$extension->number] = $extension->registrations + 1;
+                $max[$extension->number] = $extension->registrations + 1;
             }
         }
         $address = (string) $this->addressOf($device);
@@ -77,7 +77,7 @@ final readonly class LabSip
             $this->endpoint($address, self::PORT, $now, [Transport::Tcp, Transport::Tls]),
             $secrets,
             switching: new LabSwitching(new VoicePlan($this->job), $this->carriers($device)),
-            most: $most,
+            max: $max,
         );
     }
 
@@ -107,10 +107,10 @@ final readonly class LabSip
      *
      * @param \Closure(): self $now
      */
-    public function own(Device $system, string $number, \Closure $now, int $most = self::MANY): UserAgent
+    public function own(Device $system, string $number, \Closure $now, int $max = self::MANY): UserAgent
     {
         $address = (string) $this->addressOf($system);
-        $agent = $this->speaker(address: $address, port: 0, number: $number, at: $address, now: $now, most: $most);
+        $agent = $this->speaker(address: $address, port: 0, number: $number, at: $address, now: $now, max: $max);
         $agent->dialogs->fax = static fn (RtpStream $stream): Sdp => Sdp::fax($address, $stream->port);
 
         return $agent;
@@ -126,7 +126,7 @@ final readonly class LabSip
      */
     public function agent(Device $device, int $port, \Closure $now, float $ring = 0.0, ?TakenFile $file = null): ?UserAgent
     {
-        return $this->of(device: $device, port: $port, now: $now, most: 1, ring: $ring, file: $file);
+        return $this->of(device: $device, port: $port, now: $now, max: 1, ring: $ring, file: $file);
     }
 
     /**
@@ -156,7 +156,7 @@ final readonly class LabSip
             number: '',
             at: $callee ?? $address,
             now: $now,
-            most: null === $callee ? 1 : 0,
+            max: null === $callee ? 1 : 0,
             ring: $ring,
             codec: $this->settings->value($device, 'codec')?->text() ?? '',
         );
@@ -167,7 +167,7 @@ final readonly class LabSip
         Device $device,
         int $port,
         \Closure $now,
-        int $most,
+        int $max,
         float $ring = 0.0,
         ?TakenFile $file = null,
     ): ?UserAgent {
@@ -187,7 +187,7 @@ final readonly class LabSip
             number: $file->number ?? $extension->number,
             at: null === $told ? $at : (string) $this->network->addresses->toLab($told),
             now: $now,
-            most: $most,
+            max: $max,
             ring: $ring,
             password: $file?->secret,
             transport: Transport::named($this->settings->value($device, 'sip-transport')?->text() ?? ''),
@@ -223,7 +223,7 @@ final readonly class LabSip
             number: '',
             at: (string) $this->addressOf($system),
             now: $now,
-            most: self::MANY,
+            max: self::MANY,
             ring: 0.1,
         );
         $agent->dialogs->fax = static fn (RtpStream $stream): Sdp => Sdp::fax($address, $stream->port);
@@ -272,7 +272,7 @@ final readonly class LabSip
         string $number,
         string $at,
         \Closure $now,
-        int $most,
+        int $max,
         float $ring = 0.0,
         ?string $password = null,
         Transport $transport = Transport::Udp,
@@ -295,7 +295,7 @@ final readonly class LabSip
                 // A key in the clear is none: only who speaks within TLS offers one (RFC 4568, section 8.3).
                 return Transport::Tls === $transport ? $sdp->sealed($stream->sealing->key()) : $sdp;
             },
-            most: $most,
+            max: $max,
             ring: $ring,
             transport: $transport,
         );

@@ -10,8 +10,8 @@ final readonly class E131Data
     private const ROOT = 4;
     private const FRAMING = 2;
     private const DMP = 2;
-    private const MOST_SLOTS = 512;
-    private const MOST_PRIORITY = 200;
+    private const MAX_SLOTS = 512;
+    private const MAX_PRIORITY = 200;
     private const LAST_UNIVERSE = 63999;
     /** Address type and data type, first address and step of the properties. */
     private const PROPERTIES = "\xA1\x00\x00\x00\x01";
@@ -62,10 +62,10 @@ final readonly class E131Data
         $count = (\ord($dmp[5]) << 8 | \ord($dmp[6])) - 1;
         $slots = substr($dmp, 8);
         if (
-            $priority > self::MOST_PRIORITY
+            $priority > self::MAX_PRIORITY
             || $universe < 1
             || $universe > self::LAST_UNIVERSE
-            || $count > self::MOST_SLOTS
+            || $count > self::MAX_SLOTS
             || $count !== \strlen($slots)
             || "\x00" !== $dmp[7]
         ) {

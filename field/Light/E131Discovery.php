@@ -10,7 +10,7 @@ final readonly class E131Discovery
     private const ROOT = 8;
     private const FRAMING = 2;
     private const LIST = 1;
-    private const MOST = 512;
+    private const MAX = 512;
 
     /** @param list<int> $universes */
     public function __construct(
@@ -26,7 +26,7 @@ final readonly class E131Discovery
     {
         $universes = $this->universes;
         sort($universes);
-        $numbers = pack('n*', ...\array_slice($universes, 0, self::MOST));
+        $numbers = pack('n*', ...\array_slice($universes, 0, self::MAX));
         $list = E131Layers::layer(self::LIST, 4, \chr($this->page).\chr($this->last).$numbers);
         $framing = E131Layers::layer(self::FRAMING, 4, E131Layers::name($this->name)."\x00\x00\x00\x00".$list);
 

@@ -11,7 +11,7 @@ final class LightUnit
     private const GONE = 2.5;
     /** Seconds for which a look must stand still to be kept. */
     private const STILL = 0.2;
-    private const MOST_SENDERS = 32;
+    private const MAX_SENDERS = 32;
     private const SLOTS = 512;
 
     /** @var array<int, array<string, array{priority: int, name: string, slots: string, at: float, sequence: int, changed: float}>> */
@@ -35,8 +35,8 @@ final class LightUnit
     /** Whether a scene stays, whatever comes in. */
     private bool $isHeld = false;
 
-    /** @param int $most scenes that it keeps; 0 for a node */
-    public function __construct(public readonly string $name, private readonly int $most)
+    /** @param int $max scenes that it keeps; 0 for a node */
+    public function __construct(public readonly string $name, private readonly int $max)
     {
     }
 
@@ -54,7 +54,7 @@ final class LightUnit
 
     public function announced(E131Discovery $said): void
     {
-        $this->announced = \array_slice($this->announced, -self::MOST_SENDERS, null, true);
+        $this->announced = \array_slice($this->announced, -self::MAX_SENDERS, null, true);
         $this->announced[$said->name] = $said->universes;
     }
 
@@ -74,7 +74,7 @@ final class LightUnit
         $isSame = null !== $before && $before['slots'] === str_pad($data->slots, self::SLOTS, "\x00");
         if ($data->ended) {
             unset($senders[$data->cid]);
-        } elseif (null !== $before || \count($senders) < self::MOST_SENDERS) {
+        } elseif (null !== $before || \count($senders) < self::MAX_SENDERS) {
             $senders[$data->cid] = [
                 'priority' => $data->priority,
                 'name' => $data->name,
@@ -127,8 +127,8 @@ final class LightUnit
     /** @return string why it is not kept; '' where it is */
     public function keep(int $scene, float $now): string
     {
-        if ($scene < 1 || $scene > $this->most) {
-            return 0 === $this->most ? 'no scenes here' : \sprintf('scenes 1 to %d', $this->most);
+        if ($scene < 1 || $scene > $this->max) {
+            return 0 === $this->max ? 'no scenes here' : \sprintf('scenes 1 to %d', $this->max);
         }
         if (!$this->fromDesk) {
             return 'captured by its keys';

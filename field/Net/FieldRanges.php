@@ -11,7 +11,7 @@ use Vorhut\Core\Net\Ipv4Prefix;
 final class FieldRanges
 {
     private const WIDEST = 16;
-    private const MOST = 12;
+    private const MAX = 12;
 
     /**
      * @return non-empty-list<Ipv4Prefix>
@@ -35,10 +35,10 @@ final class FieldRanges
             }
             $ranges[] = $range;
         }
-        if ([] === $ranges || \count($ranges) > self::MOST) {
+        if ([] === $ranges || \count($ranges) > self::MAX) {
             throw new InvalidValue(
                 $typed,
-                \sprintf('one to %d prefixes such as 10.47.60.0/25', self::MOST),
+                \sprintf('one to %d prefixes such as 10.47.60.0/25', self::MAX),
                 'A comma or a new line between them.',
             );
         }

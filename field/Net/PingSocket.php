@@ -13,7 +13,7 @@ final class PingSocket
     private const REPLY = 0;
     private const PROTOCOL = 1;
     private const HEAD = 8;
-    private const MOST_BYTES = 1500;
+    private const MAX_BYTES = 1500;
 
     public static function isPermitted(): bool
     {
@@ -64,7 +64,7 @@ final class PingSocket
     {
         $from = $port = null;
         $data = '';
-        $length = @socket_recvfrom($socket, $data, self::MOST_BYTES, 0, $from, $port);
+        $length = @socket_recvfrom($socket, $data, self::MAX_BYTES, 0, $from, $port);
 
         return false !== $length
             && \is_string($data)

@@ -37,8 +37,8 @@ final class MovingBar
     public function next(): array
     {
         $units = [self::sequence(), self::picture(), $this->slice()];
-        for ($left = $this->octets - \strlen(implode('', $units)); $left > 2; $left -= self::most($left)) {
-            $units[] = self::FILLER.str_repeat("\xFF", self::most($left) - 2)."\x80";
+        for ($left = $this->octets - \strlen(implode('', $units)); $left > 2; $left -= self::unitSize($left)) {
+            $units[] = self::FILLER.str_repeat("\xFF", self::unitSize($left) - 2)."\x80";
         }
 
         return $units;
@@ -109,8 +109,8 @@ final class MovingBar
         return (string) preg_replace('/\x00\x00(?=[\x00-\x03])/', "\x00\x00\x03", $octets);
     }
 
-    private static function most(int $left): int
+    private static function unitSize(int $left): int
     {
-        return min($left, RtpPictures::MOST);
+        return min($left, RtpPictures::MAX);
     }
 }

@@ -16,7 +16,7 @@ final class Pushed
 {
     /** Pictures a second, and the most that is pushed, in kbit/s: a lab is one machine. */
     private const PICTURES = 25.0;
-    private const MOST_KBPS = 8000.0;
+    private const MAX_KBPS = 8000.0;
     /** Seconds without a report after which no more is awaited. */
     private const PATIENCE = 0.2;
 
@@ -30,7 +30,7 @@ final class Pushed
     /** @return ReceiverReport|null the last one; null where the receiver says nothing */
     public function push(string $target, int $port, float $kbps, float $seconds): ?ReceiverReport
     {
-        $octets = 1000 / 8 * min($kbps, self::MOST_KBPS);
+        $octets = 1000 / 8 * min($kbps, self::MAX_KBPS);
         $rate = max(1.0, min(self::PICTURES, $octets / MovingBar::OCTETS));
         $pictures = new MovingBar((int) ($octets / $rate));
         $packets = new RtpPictures($rate);

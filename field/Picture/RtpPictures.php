@@ -8,7 +8,7 @@ namespace Vorhut\Field\Picture;
 final class RtpPictures
 {
     /** Octets of a packet behind its head. */
-    public const MOST = 1400;
+    public const MAX = 1400;
     /** A dynamic payload type (RFC 3551), and ticks of its clock in a second (RFC 6184, section 8.1). */
     public const TYPE = 96;
     public const CLOCK = 90000;
@@ -47,11 +47,11 @@ final class RtpPictures
     /** @return list<string> a unit by itself, or in fragments (FU-A) */
     private static function split(string $unit): array
     {
-        if (\strlen($unit) <= self::MOST) {
+        if (\strlen($unit) <= self::MAX) {
             return [$unit];
         }
         $head = \ord($unit[0]);
-        $parts = str_split(substr($unit, 1), self::MOST - 2);
+        $parts = str_split(substr($unit, 1), self::MAX - 2);
         $bodies = [];
         foreach ($parts as $n => $part) {
             $flags = (0 === $n ? 0x80 : 0) | ($n === \count($parts) - 1 ? 0x40 : 0);

@@ -11,7 +11,7 @@ use Vorhut\Core\Net\Ipv4Address;
 /** Asks the time servers of a plan how far the clock of this machine is off (RFC 5905). */
 final readonly class ClockCheck
 {
-    private const MOST = 4;
+    private const MAX = 4;
 
     public function __construct(private Prober $prober, private Place $place)
     {
@@ -47,6 +47,6 @@ final readonly class ClockCheck
             }
         }
 
-        return \array_slice(array_values($servers), 0, self::MOST);
+        return \array_slice(array_values($servers), 0, self::MAX);
     }
 }

@@ -31,7 +31,7 @@ use Vorhut\Field\Sip\SipMessage;
 /** Asks one address one thing: bounded in time and bytes, and nothing is changed at the unit. */
 final readonly class Prober
 {
-    private const MOST_BYTES = 16384;
+    private const MAX_BYTES = 16384;
     /** A service that closes this soon without a byte is taken not to answer. */
     private const SETTLE_SECONDS = 0.15;
     private const CONNECTION_REFUSED = 111;
@@ -185,7 +185,7 @@ final readonly class Prober
     {
         $time = new TimeoutCancellation($this->seconds);
         $text = '';
-        while (\strlen($text) < self::MOST_BYTES && !str_contains($text, "\r\n\r\n") && null !== ($part = $socket->read($time))) {
+        while (\strlen($text) < self::MAX_BYTES && !str_contains($text, "\r\n\r\n") && null !== ($part = $socket->read($time))) {
             $text .= $part;
         }
 

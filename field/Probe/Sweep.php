@@ -15,12 +15,12 @@ use function Amp\Future\await;
 final readonly class Sweep
 {
     /** The event loop's select holds 1024 descriptors at most; a margin is kept for everything else. */
-    public const MOST_SOCKETS = 900;
+    public const MAX_SOCKETS = 900;
     /** Questions begun at once, and seconds until the next ones are: 10 000 a second at most. */
     private const BURST = 500;
     private const PAUSE = 0.05;
 
-    public function __construct(private Prober $prober, private int $sockets = self::MOST_SOCKETS)
+    public function __construct(private Prober $prober, private int $sockets = self::MAX_SOCKETS)
     {
     }
 
@@ -30,7 +30,7 @@ final readonly class Sweep
      */
     public function run(array $questions, \Closure $onResult): void
     {
-        $semaphore = new LocalSemaphore(max(1, min($this->sockets, self::MOST_SOCKETS)));
+        $semaphore = new LocalSemaphore(max(1, min($this->sockets, self::MAX_SOCKETS)));
         $go = true;
         $futures = [];
         foreach ($questions as $number => $question) {

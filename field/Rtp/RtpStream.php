@@ -22,7 +22,7 @@ final class RtpStream
     private const EVERY = 20_000_000;
     private const SAMPLES = Tone::SAMPLES;
     /** Sound that is this many packets behind is left out. */
-    private const MOST_BEHIND = 25;
+    private const MAX_BEHIND = 25;
     private const MARKER = 0x80;
     /** Packets between two reports of what was heard. */
     private const REPORT_EVERY = 10;
@@ -171,7 +171,7 @@ final class RtpStream
     /** Sends what is due by now: a timer that comes late is no slower clock. */
     private function tick(): void
     {
-        if (hrtime(true) - $this->due > self::MOST_BEHIND * self::EVERY) {
+        if (hrtime(true) - $this->due > self::MAX_BEHIND * self::EVERY) {
             $this->due = hrtime(true);
         }
         while (null !== $this->address && $this->due <= hrtime(true)) {

@@ -13,7 +13,7 @@ use Vorhut\Field\Picture\RtpPictures;
 final class RtspSession
 {
     /** The most that a stand-in sends to one viewer, in kbit/s: a lab is one machine. */
-    public const MOST_KBPS = 8000.0;
+    public const MAX_KBPS = 8000.0;
     /** Pictures a second where nobody says how many. */
     public const PICTURES = 25.0;
 
@@ -36,7 +36,7 @@ final class RtspSession
         float $pictures = self::PICTURES,
     ) {
         $this->id = bin2hex(random_bytes(8));
-        $octets = 1000 / 8 * min($kbps, self::MOST_KBPS);
+        $octets = 1000 / 8 * min($kbps, self::MAX_KBPS);
         $this->rate = $octets > 0 ? max(1.0, min($pictures, $octets / MovingBar::OCTETS)) : $pictures;
         $this->packets = new RtpPictures($this->rate);
         $this->pictures = new MovingBar((int) ($octets / $this->rate));

@@ -16,7 +16,7 @@ use Vorhut\Field\Sip\Digest;
 /** Asks a camera for its stream, looks at it for a moment, and says what it saw (RFC 2326, sections 10.2 to 10.7). */
 final class RtspViewer
 {
-    private const MOST_BYTES = 16384;
+    private const MAX_BYTES = 16384;
     private int $number = 0;
     private string $challenge = '';
 
@@ -132,7 +132,7 @@ final class RtspViewer
     private static function answer(Socket $socket, Cancellation $time): string
     {
         $text = '';
-        while (\strlen($text) < self::MOST_BYTES && null !== ($part = $socket->read($time))) {
+        while (\strlen($text) < self::MAX_BYTES && null !== ($part = $socket->read($time))) {
             $text .= $part;
             $end = strpos($text, "\r\n\r\n");
             $length = 1 === preg_match('/^Content-Length:\s*(\d{1,5})/mi', $text, $m) ? (int) $m[1] : 0;

@@ -12,7 +12,7 @@ use Vorhut\Field\Net\Sockets;
 /** Asks for one file by HTTP within TLS, whoever the certificate is of. */
 final readonly class FileFetch
 {
-    private const MOST_BYTES = 262144;
+    private const MAX_BYTES = 262144;
 
     public function __construct(private Sockets $sockets, private float $seconds)
     {
@@ -32,7 +32,7 @@ final readonly class FileFetch
         try {
             $socket->setupTls($time);
             $socket->write("GET /$name HTTP/1.1\r\nHost: $address\r\nUser-Agent: vorhut\r\nConnection: close\r\n\r\n");
-            while (\strlen($all) < self::MOST_BYTES && null !== ($part = $socket->read($time))) {
+            while (\strlen($all) < self::MAX_BYTES && null !== ($part = $socket->read($time))) {
                 $all .= $part;
             }
         } catch (StreamException|\Amp\Socket\TlsException) {

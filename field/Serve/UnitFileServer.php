@@ -14,8 +14,8 @@ use function Amp\async;
 /** Serves files by HTTP (RFC 9112) from memory, on one address: what units ask for at the bench. */
 final class UnitFileServer
 {
-    private const MOST_BYTES = 8192;
-    private const MOST_SECONDS = 5;
+    private const MAX_BYTES = 8192;
+    private const MAX_SECONDS = 5;
     private ?ServerSocket $server = null;
 
     /**
@@ -49,12 +49,12 @@ final class UnitFileServer
     private function serve(Socket $socket): void
     {
         try {
-            $time = new TimeoutCancellation(self::MOST_SECONDS);
+            $time = new TimeoutCancellation(self::MAX_SECONDS);
             $from = explode(':', $socket->getRemoteAddress()->toString())[0];
             $files = fn (string $name, bool $isFetched): ?array => ($this->files)($from, $name, $isFetched);
             $speaker = new FileSpeaker($files, fn (string $name, bool $isThere) => ($this->told)($from, $name, $isThere));
             $text = '';
-            while (\strlen($text) < self::MOST_BYTES && null !== ($part = $socket->read($time))) {
+            while (\strlen($text) < self::MAX_BYTES && null !== ($part = $socket->read($time))) {
                 $text .= $part;
                 $answer = $speaker->answer($text);
                 if (null !== $answer) {

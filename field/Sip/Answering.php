@@ -11,7 +11,7 @@ use Vorhut\Field\Rtp\RtpStream;
 final readonly class Answering
 {
     /**
-     * @param int $most calls at a time; one more is busy
+     * @param int $max calls at a time; one more is busy
      * @param float $ring seconds until it is picked up
      * @param \Closure(Call): void $hangUp
      * @param \Closure(ServerTransaction, Call): void $refer a call is to be placed elsewhere
@@ -19,7 +19,7 @@ final readonly class Answering
     public function __construct(
         private SipEndpoint $endpoint,
         private Dialogs $dialogs,
-        private int $most,
+        private int $max,
         private float $ring,
         private \Closure $hangUp,
         private \Closure $refer,
@@ -107,7 +107,7 @@ final readonly class Answering
         $refusal = match (true) {
             null === $offer && '' !== trim($t->request->body) => [488, 'Not Acceptable Here'],
             $isReplacing && true !== $replaced?->established => [481, 'Call/Transaction Does Not Exist'],
-            !$isReplacing && \count($this->dialogs->all()) >= $this->most => [486, 'Busy Here'],
+            !$isReplacing && \count($this->dialogs->all()) >= $this->max => [486, 'Busy Here'],
             default => null,
         };
         if (null !== $refusal) {

@@ -10,7 +10,7 @@ use Vorhut\Field\Net\Nonces;
 final class PhoneSystem
 {
     /** What is passed on grows by a Via and a Record-Route and must still fit a datagram. */
-    private const MOST_BODY = 60000;
+    private const MAX_BODY = 60000;
 
     private const ALLOWED = 'INVITE, ACK, CANCEL, BYE, OPTIONS, REGISTER, INFO, REFER, NOTIFY';
 
@@ -22,7 +22,7 @@ final class PhoneSystem
 
     /**
      * @param array<array-key, string> $secrets password by extension
-     * @param array<array-key, int> $most registrations at a time, by extension
+     * @param array<array-key, int> $max registrations at a time, by extension
      */
     public function __construct(
         private readonly SipEndpoint $endpoint,
@@ -30,9 +30,9 @@ final class PhoneSystem
         string $realm = 'vorhut-lab',
         Nonces $nonces = new Nonces(),
         private readonly Switching $switching = new ByRegistration(),
-        array $most = [],
+        array $max = [],
     ) {
-        $this->registrar = new Registrar($most);
+        $this->registrar = new Registrar($max);
         $this->authenticator = new Authenticator($realm, $secrets, $nonces);
         $this->forked = new \WeakMap();
     }
@@ -80,7 +80,7 @@ final class PhoneSystem
         return match (true) {
             0 === (int) ($request->first('Max-Forwards') ?? '70') => $request->reply(483, 'Too Many Hops', $tag),
             [] !== $required => $request->reply(420, 'Bad Extension', $tag, '', Unsupported: implode(', ', $required)),
-            \strlen($request->body) > self::MOST_BODY => $request->reply(513, 'Message Too Large', $tag),
+            \strlen($request->body) > self::MAX_BODY => $request->reply(513, 'Message Too Large', $tag),
             null === $target => $request->reply(416, 'Unsupported URI Scheme', $tag),
             '' === $target->user && self::isStrange($request) => $request->reply(
                 405,

@@ -8,13 +8,13 @@ namespace Vorhut\Field\Sip;
 final class Registrar
 {
     private const LONGEST = 3600;
-    private const MOST = 20;
+    private const MAX = 20;
 
     /** @var array<array-key, array<string, Binding>> by user and contact, newest last */
     private array $bindings = [];
 
-    /** @param array<array-key, int> $most registrations at a time, by user; 20 where nothing is said */
-    public function __construct(private readonly array $most = [])
+    /** @param array<array-key, int> $max registrations at a time, by user; 20 where nothing is said */
+    public function __construct(private readonly array $max = [])
     {
     }
 
@@ -62,7 +62,7 @@ final class Registrar
                 $bindings[(string) $uri] = new Binding($uri, $now + $seconds, $call, $request->sequence());
             }
         }
-        $this->bindings[$user] = \array_slice($bindings, -($this->most[$user] ?? self::MOST), null, true);
+        $this->bindings[$user] = \array_slice($bindings, -($this->max[$user] ?? self::MAX), null, true);
 
         return $request->reply(200, 'OK', SipEndpoint::token())->with('Contact', array_map(
             static fn (Binding $b): string => \sprintf('<%s>;expires=%d', $b->contact, max(1, $b->until - $now)),

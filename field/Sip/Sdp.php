@@ -11,7 +11,7 @@ final readonly class Sdp implements \Stringable
     public const PCMA = 8;
     /** Its clock runs at 8,000 though it has 16,000 samples a second (RFC 3551, section 4.5.2). */
     public const G722 = 9;
-    private const MOST_MEDIA = 20;
+    private const MAX_MEDIA = 20;
 
     /** A dynamic payload type (RFC 3551, section 3) for key events of our own offers. */
     public const EVENTS = 101;
@@ -56,7 +56,7 @@ final readonly class Sdp implements \Stringable
         $isFax = false;
         $key = null;
         $keyTag = 1;
-        foreach (\array_slice($found[0], 0, self::MOST_MEDIA) as $part) {
+        foreach (\array_slice($found[0], 0, self::MAX_MEDIA) as $part) {
             $isAudio = 1 === preg_match('/^m=audio ([1-9]\d{0,4}) RTP\/(S?)AVP((?: \d{1,3}){1,40})\s*$/m', $part, $media);
             [$keyTag, $key] = $isAudio && null === $audio ? self::keyIn($part) : [$keyTag, $key];
             if (null === $audio && $isAudio && ('S' === $media[2]) === (null !== $key)) {

@@ -7,9 +7,9 @@ namespace Vorhut\Field\Sip;
 /** A SIP request or response (RFC 3261, section 7): start line, headers in order, body. Immutable. */
 final readonly class SipMessage
 {
-    private const MOST_BYTES = 65535;
-    private const MOST_HEADERS = 200;
-    private const MOST_URI = 1000;
+    private const MAX_BYTES = 65535;
+    private const MAX_HEADERS = 200;
+    private const MAX_URI = 1000;
     /** Compact forms, section 7.3.3. */
     private const COMPACT = [
         'i' => 'call-id',
@@ -65,7 +65,7 @@ final readonly class SipMessage
     /** @throws SipError */
     public static function parse(string $bytes): self
     {
-        if (\strlen($bytes) > self::MOST_BYTES) {
+        if (\strlen($bytes) > self::MAX_BYTES) {
             throw new SipError('longer than a datagram');
         }
         $end = strpos($bytes, "\r\n\r\n");
@@ -75,8 +75,8 @@ final readonly class SipMessage
         $lines = explode("\r\n", (string) preg_replace("/\r\n[ \t]+/", ' ', ltrim($head, "\r\n")));
         $start = array_shift($lines);
         $headers = [];
-        $wrong = \count($lines) > self::MOST_HEADERS ? 'too many headers' : null;
-        foreach (\array_slice($lines, 0, self::MOST_HEADERS) as $line) {
+        $wrong = \count($lines) > self::MAX_HEADERS ? 'too many headers' : null;
+        foreach (\array_slice($lines, 0, self::MAX_HEADERS) as $line) {
             if (1 === preg_match('/^([A-Za-z0-9.!%*_+`\'~-]{1,1000})[ \t]*:[ \t]*(.*)$/sD', $line, $m)) {
                 $headers[] = [$m[1], rtrim($m[2])];
             } else {
@@ -109,9 +109,9 @@ final readonly class SipMessage
             throw new SipError('only SIP/2.0 is spoken here', $message, 505);
         }
 
-        return \strlen($m[2]) <= self::MOST_URI
+        return \strlen($m[2]) <= self::MAX_URI
             ? $message
-            : throw new SipError(\sprintf('at most %d bytes', self::MOST_URI), $message, 414);
+            : throw new SipError(\sprintf('at most %d bytes', self::MAX_URI), $message, 414);
     }
 
     /** The first value of a header, whatever its case or form. */

@@ -11,11 +11,11 @@ final class Soundness
     private const ONCE = ['From', 'To', 'Call-ID', 'CSeq', 'Content-Length', 'Max-Forwards', 'Expires'];
     private const ADDRESSES = ['From', 'To', 'Contact'];
     /** Section 8.1.1.5: below 2^31. */
-    private const MOST_SEQUENCE = 0x7FFFFFFF;
+    private const MAX_SEQUENCE = 0x7FFFFFFF;
     /** Of one octet, section 20.22. */
-    private const MOST_HOPS = 255;
+    private const MAX_HOPS = 255;
     /** Below 2^32, section 20.19. */
-    private const MOST_SECONDS = 0xFFFFFFFF;
+    private const MAX_SECONDS = 0xFFFFFFFF;
 
     /** Null where nothing is. */
     public static function whyNot(SipMessage $message): ?string
@@ -42,7 +42,7 @@ final class Soundness
     private static function numbers(SipMessage $message): ?string
     {
         $fits = 1 === preg_match('/^(\d{1,10})\s+([A-Za-z0-9.!%*_+`\'~-]{1,100})$/D', (string) $message->first('CSeq'), $m)
-            && (int) $m[1] <= self::MOST_SEQUENCE
+            && (int) $m[1] <= self::MAX_SEQUENCE
             && (null === $message->method || $m[2] === $message->method);
         $expires = [$message->first('Expires')];
         foreach ($message->all('Contact') as $contact) {
@@ -53,15 +53,15 @@ final class Soundness
             !$fits => 'a CSeq that does not fit',
             !self::isBelow($message->first('Content-Length'), \PHP_INT_MAX) => 'a length that is no number',
             (int) $message->first('Content-Length') > \strlen($message->body) => 'a body shorter than announced',
-            !self::isBelow($message->first('Max-Forwards'), self::MOST_HOPS) => 'Max-Forwards above 255',
-            [] !== array_filter($expires, static fn (?string $s): bool => !self::isBelow($s, self::MOST_SECONDS)) => 'Expires too far off',
+            !self::isBelow($message->first('Max-Forwards'), self::MAX_HOPS) => 'Max-Forwards above 255',
+            [] !== array_filter($expires, static fn (?string $s): bool => !self::isBelow($s, self::MAX_SECONDS)) => 'Expires too far off',
             default => null,
         };
     }
 
-    private static function isBelow(?string $number, int $most): bool
+    private static function isBelow(?string $number, int $max): bool
     {
-        return null === $number || (1 === preg_match('/^\d{1,18}$/D', $number) && (int) $number <= $most);
+        return null === $number || (1 === preg_match('/^\d{1,18}$/D', $number) && (int) $number <= $max);
     }
 
     private static function addresses(SipMessage $message): ?string

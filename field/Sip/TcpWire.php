@@ -20,8 +20,8 @@ use function Amp\async;
 /** SIP over TCP or TLS (RFC 3261, section 18): messages in a stream, told apart by their lengths. */
 final class TcpWire
 {
-    private const MOST_BYTES = 65535;
-    private const MOST_CONNECTIONS = 200;
+    private const MAX_BYTES = 65535;
+    private const MAX_CONNECTIONS = 200;
     private const CONNECT_SECONDS = 2.0;
     private ?ServerSocket $server = null;
 
@@ -48,7 +48,7 @@ final class TcpWire
         $server = $this->server = $this->sockets->listen($this->address, $this->port, $this->certificate?->context());
         async(function () use ($server): void {
             while (null !== ($socket = $server->accept())) {
-                if (\count($this->connections) >= self::MOST_CONNECTIONS) {
+                if (\count($this->connections) >= self::MAX_CONNECTIONS) {
                     $socket->close();
                     continue;
                 }
@@ -125,7 +125,7 @@ final class TcpWire
                     while (null !== ($message = self::first($text))) {
                         Turn::take(fn () => ($this->onMessage)($message, (string) $host, $port));
                     }
-                    if (\strlen($text) > self::MOST_BYTES) {
+                    if (\strlen($text) > self::MAX_BYTES) {
                         break;
                     }
                 }

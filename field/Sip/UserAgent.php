@@ -18,7 +18,7 @@ final class UserAgent
     /**
      * @param \Closure(): RtpStream $media a stream on a port of its own
      * @param \Closure(RtpStream): Sdp $describe what that stream offers
-     * @param int $most calls at a time; one more is busy
+     * @param int $max calls at a time; one more is busy
      * @param float $ring seconds until it is picked up
      */
     public function __construct(
@@ -29,7 +29,7 @@ final class UserAgent
         private readonly int $serverPort,
         \Closure $media,
         \Closure $describe,
-        int $most = 1,
+        int $max = 1,
         float $ring = 0.0,
         Transport $transport = Transport::Udp,
     ) {
@@ -49,7 +49,7 @@ final class UserAgent
         $this->answering = new Answering(
             endpoint: $endpoint,
             dialogs: $this->dialogs,
-            most: $most,
+            max: $max,
             ring: $ring,
             hangUp: $hangUp,
             refer: $referral->take(...),

@@ -14,6 +14,8 @@ use Vorhut\Field\Serve\FileFetch;
 /** A unit that has just been switched on asks for its file where the plan says. */
 final readonly class Boot
 {
+    private const FETCH_SECONDS = 5.0;
+
     /** @param \Closure(): LabFiles $files as the plan stands now */
     public function __construct(
         private Device $device,
@@ -23,6 +25,22 @@ final readonly class Boot
         private FileFetch $fetch,
         private \Closure $files,
     ) {
+    }
+
+    /** Null where nobody in the plan gives it a file. */
+    public static function at(ServiceSite $site): ?self
+    {
+        $server = $site->lab->files->serverOf($site->device);
+        $address = null === $server ? null : $site->lab->sip->addressOf($server);
+
+        return null === $address ? null : new self(
+            device: $site->device,
+            from: $site->address,
+            server: $address,
+            port: $site->lab->ports->toLab(LabFiles::PORT),
+            fetch: new FileFetch($site->lab->sockets, self::FETCH_SECONDS),
+            files: static fn (): LabFiles => $site->lab->files,
+        );
     }
 
     /** Null where nobody gives it its own. */

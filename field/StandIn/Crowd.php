@@ -15,7 +15,7 @@ final class Crowd
 {
     private int $inside = 0;
 
-    public function __construct(private readonly int $most)
+    public function __construct(private readonly int $max)
     {
     }
 
@@ -28,7 +28,7 @@ final class Crowd
     {
         async(function () use ($server, $serve): void {
             while (null !== ($socket = $server->accept())) {
-                if ($this->inside < $this->most) {
+                if ($this->inside < $this->max) {
                     ++$this->inside;
                     async($this->serve(...), $socket, $serve)->ignore();
                 } else {

@@ -4,16 +4,18 @@ declare(strict_types=1);
 
 namespace Vorhut\Field\StandIn;
 
+use Vorhut\Core\Net\Protocol;
 use Vorhut\Field\Lab\LabNetwork;
 use Vorhut\Field\Light\E131Data;
 use Vorhut\Field\Light\E131Discovery;
+use Vorhut\Field\Light\E131Layers;
 use Vorhut\Field\Light\LightUnit;
 use Vorhut\Field\Net\GatedUdp;
 use Vorhut\Field\Net\Sockets;
 use Vorhut\Field\Net\Turn;
 
 /** A node or scene store that hears its universes, from whoever the plan lets through. */
-final class LightStandIn implements StandIn
+final class LightStandIn implements ServiceStandIn
 {
     private ?GatedUdp $socket = null;
 
@@ -25,6 +27,19 @@ final class LightStandIn implements StandIn
         private readonly \Closure $network,
         private readonly LightUnit $unit,
     ) {
+    }
+
+    public static function at(ServiceSite $site): ?self
+    {
+        return $site->is(Protocol::Udp, E131Layers::PORT)
+            ? new self(
+                sockets: $site->lab->sockets,
+                address: $site->address,
+                port: $site->port,
+                network: $site->network,
+                unit: $site->lab->units->light($site->device),
+            )
+            : null;
     }
 
     public function start(): void

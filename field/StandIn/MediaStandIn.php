@@ -18,7 +18,7 @@ use Vorhut\Field\Rtp\RtpStream;
 final class MediaStandIn implements StandIn
 {
     private const REPORT_EVERY = 5;
-    private const MOST_STREAMS = 64;
+    private const MAX_STREAMS = 64;
     private ?GatedUdp $socket = null;
 
     /** @var array<string, array{first: int, highest: int, received: int}> by where it comes from */
@@ -66,7 +66,7 @@ final class MediaStandIn implements StandIn
         $highest = $ahead < 0x8000 ? $stream['highest'] + $ahead : $stream['highest'];
         $stream = ['highest' => $highest, 'received' => $stream['received'] + 1] + $stream;
         unset($this->streams[$sender]);
-        $this->streams = \array_slice($this->streams, -self::MOST_STREAMS, null, true) + [$sender => $stream];
+        $this->streams = \array_slice($this->streams, -self::MAX_STREAMS, null, true) + [$sender => $stream];
         $lost = max(0, $highest - $stream['first'] + 1 - $stream['received']);
 
         return 0 === $stream['received'] % self::REPORT_EVERY ? new ReceiverReport($header['source'], $lost, $highest) : null;

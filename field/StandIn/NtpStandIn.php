@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Vorhut\Field\StandIn;
 
+use Vorhut\Core\Net\Protocol;
 use Vorhut\Core\Net\Service;
 use Vorhut\Field\Lab\LabNetwork;
 use Vorhut\Field\Net\GatedUdp;
@@ -12,8 +13,9 @@ use Vorhut\Field\Net\Turn;
 use Vorhut\Field\Ntp\NtpPacket;
 
 /** Tells the time of this machine (RFC 5905). */
-final class NtpStandIn implements StandIn
+final class NtpStandIn implements ServiceStandIn
 {
+    private const PORT = 123;
     private ?GatedUdp $socket = null;
 
     /** @param \Closure(): LabNetwork $network the plan as it stands now */
@@ -24,6 +26,19 @@ final class NtpStandIn implements StandIn
         private readonly Service $service,
         private readonly \Closure $network,
     ) {
+    }
+
+    public static function at(ServiceSite $site): ?self
+    {
+        return $site->is(Protocol::Udp, self::PORT)
+            ? new self(
+                sockets: $site->lab->sockets,
+                address: $site->address,
+                port: $site->port,
+                service: $site->service,
+                network: $site->network,
+            )
+            : null;
     }
 
     public function start(): void

@@ -8,6 +8,8 @@ use Vorhut\Core\Job\Device;
 use Vorhut\Core\Job\Extension;
 use Vorhut\Core\Job\ExtensionKind;
 use Vorhut\Core\Job\Job;
+use Vorhut\Core\Net\Protocol;
+use Vorhut\Core\Profile\SipRole;
 use Vorhut\Core\Voice\VoicePlan;
 use Vorhut\Field\Lab\LabSip;
 use Vorhut\Field\Lab\LabSwitching;
@@ -22,7 +24,7 @@ use Vorhut\Field\Voice\PagingApp;
 use Vorhut\Field\Voice\QuietApp;
 
 /** A phone system as the plan has it: what registers there, what answers there by itself, and the carriers of its trunks. */
-final class PhoneSystemStandIn implements StandIn
+final class PhoneSystemStandIn implements ServiceStandIn
 {
     private ?PhoneSystem $system = null;
 
@@ -34,17 +36,25 @@ final class PhoneSystemStandIn implements StandIn
     {
     }
 
+    /** It listens on TCP as well, beside its UDP port. */
+    public static function at(ServiceSite $site): ?self
+    {
+        return SipRole::Server === $site->profile->sipRole && $site->is(Protocol::Udp, LabSip::PORT)
+            ? new self($site->lab->job, $site->device, static fn (): LabSip => $site->lab->sip)
+            : null;
+    }
+
     public function start(): void
     {
         $lab = ($this->lab)();
         $system = $this->system = $lab->phoneSystem($this->device, $this->lab);
         $system->start();
         foreach ($lab->ownNumbers($this->device) as $extension) {
-            $most = ExtensionKind::Conference === $extension->kind ? $extension->sites ?? 1 : 60;
-            $this->answer(system: $system, lab: $lab, number: $extension->number, app: $this->app($extension), most: $most);
+            $max = ExtensionKind::Conference === $extension->kind ? $extension->sites ?? 1 : 60;
+            $this->answer(system: $system, lab: $lab, number: $extension->number, app: $this->app($extension), max: $max);
         }
         if ($lab->hasMailboxes($this->device)) {
-            $this->answer(system: $system, lab: $lab, number: LabSwitching::MAILBOX, app: new QuietApp(), most: 60);
+            $this->answer(system: $system, lab: $lab, number: LabSwitching::MAILBOX, app: new QuietApp(), max: 60);
         }
         foreach ($lab->carriers($this->device) as $address) {
             $carrier = $this->agents[] = $lab->carrier($this->device, $address, LabSip::PORT, $this->lab);
@@ -61,9 +71,9 @@ final class PhoneSystemStandIn implements StandIn
         $this->agents = [];
     }
 
-    private function answer(PhoneSystem $system, LabSip $lab, string $number, App $app, int $most): void
+    private function answer(PhoneSystem $system, LabSip $lab, string $number, App $app, int $max): void
     {
-        $agent = $this->agents[] = $lab->own($this->device, $number, $this->lab, $most);
+        $agent = $this->agents[] = $lab->own($this->device, $number, $this->lab, $max);
         $agent->dialogs->onCall = static fn (Call $call) => $app->answered($agent, $call);
         $agent->dialogs->onEnd = static fn (Call $call) => $app->ended($agent, $call);
         $agent->start();

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Vorhut\Field\StandIn;
 
 use Vorhut\Core\Net\Service;
+use Vorhut\Core\Profile\FindMethod;
 use Vorhut\Field\Lab\LabNetwork;
 use Vorhut\Field\Net\GatedUdp;
 use Vorhut\Field\Net\Sockets;
@@ -12,7 +13,7 @@ use Vorhut\Field\Net\Turn;
 use Vorhut\Field\Poll\PollMessage;
 
 /** Answers the unicast discovery poll of a management station. */
-final class PollStandIn implements StandIn
+final class PollStandIn implements ServiceStandIn
 {
     private ?GatedUdp $socket = null;
 
@@ -25,6 +26,24 @@ final class PollStandIn implements StandIn
         private readonly \Closure $network,
         private readonly string $device,
     ) {
+    }
+
+    public static function at(ServiceSite $site): ?self
+    {
+        foreach ($site->profile->answers as $finder) {
+            if (FindMethod::UnicastList === $finder->method && $site->service->covers($finder->protocol, $finder->port)) {
+                return new self(
+                    sockets: $site->lab->sockets,
+                    address: $site->address,
+                    port: $site->port,
+                    service: $site->service,
+                    network: $site->network,
+                    device: $site->device->id,
+                );
+            }
+        }
+
+        return null;
     }
 
     public function start(): void

@@ -20,7 +20,7 @@ final class PresenceStandIn implements StandIn
 {
     public const PORT = 7;
     public const WHOSE = 'whose is this address';
-    private const MOST_BYTES = 512;
+    private const MAX_BYTES = 512;
 
     private ?GatedUdp $socket = null;
 
@@ -59,7 +59,7 @@ final class PresenceStandIn implements StandIn
         if (self::WHOSE === $data) {
             return $network->isBeside($from, $this->address) ? ($this->mac)()?->withColons() : null;
         }
-        $isAnswered = \strlen($data) <= self::MOST_BYTES && $network->answers($from, $this->address, new Service(Protocol::Icmp));
+        $isAnswered = \strlen($data) <= self::MAX_BYTES && $network->answers($from, $this->address, new Service(Protocol::Icmp));
 
         return $isAnswered ? $data : null;
     }

@@ -7,7 +7,11 @@ namespace Vorhut\Field\StandIn;
 use Amp\Socket\ServerSocket;
 use Amp\Socket\Socket;
 use Amp\TimeoutCancellation;
+use Vorhut\Core\Load\FlowRates;
+use Vorhut\Core\Media\FrameRate;
+use Vorhut\Core\Net\Protocol;
 use Vorhut\Core\Net\Service;
+use Vorhut\Core\Setting\Settings;
 use Vorhut\Field\Lab\LabNetwork;
 use Vorhut\Field\Net\Nonces;
 use Vorhut\Field\Net\RefusedTarget;
@@ -18,10 +22,11 @@ use Vorhut\Field\Rtsp\RtspSession;
 use Vorhut\Field\Sip\Digest;
 
 /** A camera that is asked for its stream: describes it to anybody it knows, sets it up by UDP or on the connection, plays (RFC 2326). */
-final class RtspStandIn implements StandIn
+final class RtspStandIn implements ServiceStandIn
 {
+    private const PORT = 554;
     private const REALM = 'vorhut-lab';
-    private const MOST_BYTES = 16384;
+    private const MAX_BYTES = 16384;
     /** Seconds without a request after which a connection that plays nothing ends. */
     private const IDLE = 60;
     private const METHODS = 'OPTIONS, DESCRIBE, SETUP, PLAY, PAUSE, GET_PARAMETER, TEARDOWN';
@@ -48,6 +53,26 @@ final class RtspStandIn implements StandIn
         private readonly float $pictures = RtspSession::PICTURES,
         private readonly Nonces $nonces = new Nonces(),
     ) {
+    }
+
+    public static function at(ServiceSite $site): ?self
+    {
+        if (!$site->is(Protocol::Tcp, self::PORT)) {
+            return null;
+        }
+        $settings = new Settings($site->lab->job);
+
+        return new self(
+            sockets: $site->lab->sockets,
+            address: $site->address,
+            port: $site->port,
+            service: $site->service,
+            network: $site->network,
+            device: $site->device->id,
+            crowd: $site->lab->crowd,
+            kbps: (new FlowRates($site->lab->job, $settings))->media($site->device),
+            pictures: FrameRate::of($settings, $site->device) ?? RtspSession::PICTURES,
+        );
     }
 
     public function start(): void
@@ -79,7 +104,7 @@ final class RtspStandIn implements StandIn
                 while (null !== ($request = RtspRequest::first($text))) {
                     $socket->write($this->answer($request, $socket, $from, $own));
                 }
-                if (\strlen($text) > self::MOST_BYTES) {
+                if (\strlen($text) > self::MAX_BYTES) {
                     return;
                 }
             }

@@ -5,6 +5,8 @@ declare(strict_types=1);
 namespace Vorhut\Field\StandIn;
 
 use Vorhut\Core\Job\Device;
+use Vorhut\Core\Net\Protocol;
+use Vorhut\Core\Profile\SipRole;
 use Vorhut\Core\Provision\TakenFile;
 use Vorhut\Field\Lab\LabSip;
 use Vorhut\Field\Sip\UserAgent;
@@ -13,7 +15,7 @@ use function Amp\async;
 use function Amp\delay;
 
 /** A SIP phone that registers and answers, where the plan says so with what its file tells it; without a number it only answers. */
-final class SipStandIn implements StandIn
+final class SipStandIn implements ServiceStandIn
 {
     private const REGISTER_EVERY = 1800;
     private const TRY_AGAIN = 5;
@@ -28,6 +30,13 @@ final class SipStandIn implements StandIn
      */
     public function __construct(private readonly Device $device, private readonly \Closure $lab, private readonly ?Boot $boot = null)
     {
+    }
+
+    public static function at(ServiceSite $site): ?self
+    {
+        return SipRole::Agent === $site->profile->sipRole && $site->is(Protocol::Udp, LabSip::PORT)
+            ? new self($site->device, static fn (): LabSip => $site->lab->sip, Boot::at($site))
+            : null;
     }
 
     public function start(): void

@@ -9,7 +9,7 @@ use Vorhut\Field\Light\LightUnit;
 /** What a node or scene store of the lab can be told: what its lights get, who sends, scenes. */
 final class LightWords
 {
-    private const MOST_SLOTS = 64;
+    private const MAX_SLOTS = 64;
 
     /**
      * @param \Closure(): float $now seconds of a clock that never goes back
@@ -23,7 +23,7 @@ final class LightWords
             'SLOTS' => static function (string ...$words) use ($unit): string {
                 [$universe, $first, $count] = self::numbers($words, 3);
 
-                return implode(' ', $unit->slots($universe, max(1, $first), max(1, min(self::MOST_SLOTS, $count))));
+                return implode(' ', $unit->slots($universe, max(1, $first), max(1, min(self::MAX_SLOTS, $count))));
             },
             'SENDERS' => static fn (string ...$words): string => implode('; ', $unit->senders(self::numbers($words, 1)[0], $now())),
             'SCENES' => static fn (): string => implode(' ', $unit->kept()),

@@ -21,7 +21,7 @@ use Vorhut\Core\Setting\Settings;
 /** Shows the chain of each Wi-Fi phone, and reads a log beside it. */
 final readonly class AirPage
 {
-    private const MOST = 200;
+    private const MAX = 200;
 
     public function __construct(private JobReading $reading, private UrlGeneratorInterface $urls)
     {
@@ -48,7 +48,7 @@ final readonly class AirPage
                 'name' => $d->name,
                 'url' => $this->urls->generate('devices', [...$slug, 'sel' => $d->id]),
                 'links' => $chain->of($d),
-            ], \array_slice($phones, 0, self::MOST)),
+            ], \array_slice($phones, 0, self::MAX)),
             url: $this->urls->generate('air', $slug),
             text: $text,
             attempts: array_map(static fn (AirAttempt $a): array => [

@@ -248,26 +248,26 @@ final readonly class AskPage
     /** Whoever holds up most. */
     private function next(JobContext $context, AskSheet $sheet): ?Next
     {
-        $most = null;
+        $max = null;
         $waiting = 0;
         foreach ($sheet->grouped() as $blocks) {
             $items = array_merge([], ...array_values($blocks));
             $holding = \count(array_filter($items, static fn (AskItem $i): bool => $i->isOpen() && [] !== $i->blocks));
-            [$most, $waiting] = $holding > $waiting ? [$items[0]->who, $holding] : [$most, $waiting];
+            [$max, $waiting] = $holding > $waiting ? [$items[0]->who, $holding] : [$max, $waiting];
         }
-        if (null === $most) {
+        if (null === $max) {
             return null;
         }
         $isOverdue = $sheet->isOverdue($sheet->open()[0], $this->today($context));
 
         return new Next(
-            \sprintf('%s: %s hold up work', ucfirst($most->label()), Words::count($waiting, 'open question')),
+            \sprintf('%s: %s hold up work', ucfirst($max->label()), Words::count($waiting, 'open question')),
             $isOverdue
                 ? 'The day by which they were needed has passed: remind them.'
                 : 'Send the letter, or a link by which they answer themselves.',
             new Link(
                 $isOverdue ? 'Reminder (PDF)' : 'Letter (PDF)',
-                $this->url('ask_pdf', $context, ['of' => $most->value]),
+                $this->url('ask_pdf', $context, ['of' => $max->value]),
                 't',
                 main: true,
             ),

@@ -25,7 +25,7 @@ use Vorhut\Core\Runbook\RunbookStep;
 /** Shows several units beside each other: a row each, a column for each step. */
 final readonly class BatchPage
 {
-    public const MOST = 60;
+    public const MAX = 60;
 
     public function __construct(
         private BenchState $state,
@@ -92,7 +92,7 @@ final readonly class BatchPage
         $units = array_values(array_filter($context->job->devices, $isMeant));
         usort($units, static fn (Device $a, Device $b): int => self::isDone($a) <=> self::isDone($b));
 
-        return \array_slice($units, 0, self::MOST);
+        return \array_slice($units, 0, self::MAX);
     }
 
     private static function isDone(Device $device): bool

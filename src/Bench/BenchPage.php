@@ -16,9 +16,9 @@ use Vorhut\Core\Job\Device;
 /** Shows the units of a job at the bench. */
 final readonly class BenchPage
 {
-    private const MOST = 200;
-    private const MOST_FINDINGS = 8;
-    private const MOST_PLACES = 40;
+    private const MAX = 200;
+    private const MAX_FINDINGS = 8;
+    private const MAX_PLACES = 40;
 
     public function __construct(
         private JobReading $reading,
@@ -37,7 +37,7 @@ final readonly class BenchPage
             'To do' => $this->units($context, $open),
             'Have their address' => $this->units($context, $done),
         ]);
-        $here = \array_slice($this->reading->digest($context->stored)->findingsAt('bench'), 0, self::MOST_FINDINGS);
+        $here = \array_slice($this->reading->digest($context->stored)->findingsAt('bench'), 0, self::MAX_FINDINGS);
 
         return new BenchView(
             summary: \sprintf('%d still in their factory state, %d have their address', \count($open), \count($done)),
@@ -55,7 +55,7 @@ final readonly class BenchPage
     {
         $slug = $context->stored->getSlug();
         $papers = [new Link('Everything', $this->urls->generate('bench_paper', ['slug' => $slug]))];
-        foreach (\array_slice($context->job->locations, 0, self::MOST_PLACES) as $place) {
+        foreach (\array_slice($context->job->locations, 0, self::MAX_PLACES) as $place) {
             $papers[] = new Link($place->name, $this->urls->generate('bench_paper', ['slug' => $slug, 'place' => $place->id]));
         }
 
@@ -106,7 +106,7 @@ final readonly class BenchPage
                 'address' => (string) ($d->primaryAddress() ?? 'none yet'),
                 'stage' => $d->stage->label(),
             ];
-        }, \array_slice($devices, 0, self::MOST));
+        }, \array_slice($devices, 0, self::MAX));
     }
 
     private function url(JobContext $context, string $id, ?string $step = null): string

@@ -14,7 +14,7 @@ use Vorhut\Core\Runbook\RunbookStep;
 /** All steps of a unit, or of every unit in a place, numbered: to be printed, ticked off by hand, and keyed in again. */
 final readonly class BenchPaper
 {
-    private const MOST = 100;
+    private const MAX = 100;
 
     public function __construct(private BenchState $state)
     {
@@ -31,7 +31,7 @@ final readonly class BenchPaper
         $isMeant = static fn (Device $d): bool => ('' === $device || $d->id === $device)
             && ('' === $place || self::isIn($context->job->placesOf($d->location), $place));
 
-        return \array_slice(array_values(array_filter($context->job->devices, $isMeant)), 0, self::MOST);
+        return \array_slice(array_values(array_filter($context->job->devices, $isMeant)), 0, self::MAX);
     }
 
     /**

@@ -18,7 +18,7 @@ use Vorhut\Core\Schedule\Scheduler;
 final readonly class DayPlan
 {
     /** More units than these are planned place by place. */
-    public const MOST = 150;
+    public const MAX = 150;
 
     public function __construct(private BenchState $state, private BenchDay $day, private ClockInterface $clock)
     {
@@ -49,7 +49,7 @@ final readonly class DayPlan
     public function schedule(JobContext $context, Agenda $agenda, ?int $technicians = null): Schedule
     {
         $here = \count($this->day->hands($context->stored));
-        $technicians ??= 0 === $here ? null : min($here, Resources::MOST_TECHNICIANS);
+        $technicians ??= 0 === $here ? null : min($here, Resources::MAX_TECHNICIANS);
 
         return Scheduler::of($agenda, Resources::of($context->job->info->visit, $technicians), passes: 8);
     }

@@ -20,7 +20,7 @@ final readonly class NextWork
     public function find(JobContext $context): ?Task
     {
         $units = $this->plan->units($context);
-        if (\count($units) > DayPlan::MOST) {
+        if (\count($units) > DayPlan::MAX) {
             return null;
         }
 

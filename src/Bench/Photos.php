@@ -17,7 +17,7 @@ use Vorhut\Core\Photo\Picture;
 /** Photos that are kept with steps. */
 final readonly class Photos
 {
-    private const MOST_BYTES = 12 * 1024 * 1024;
+    private const MAX_BYTES = 12 * 1024 * 1024;
 
     public function __construct(private EntityManagerInterface $em, private ClockInterface $clock)
     {
@@ -30,7 +30,7 @@ final readonly class Photos
         if (null === $bytes || '' === $bytes) {
             return null;
         }
-        if (\strlen($bytes) > self::MOST_BYTES) {
+        if (\strlen($bytes) > self::MAX_BYTES) {
             throw new InvalidValue(
                 given: 'a photo of more than 12 MB',
                 allowed: 'one of at most 12 MB',

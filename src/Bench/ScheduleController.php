@@ -23,7 +23,7 @@ final class ScheduleController extends JobController
     public function index(JobContext $context, Request $request, SchedulePage $page): Response
     {
         $number = $request->query->getInt('n');
-        $technicians = $number >= 1 && $number <= Resources::MOST_TECHNICIANS ? $number : null;
+        $technicians = $number >= 1 && $number <= Resources::MAX_TECHNICIANS ? $number : null;
         $view = $page->show($context, $technicians, $request->query->getString('place'));
 
         return $this->page($context, 'bench', 'bench/schedule.html.twig', $view);

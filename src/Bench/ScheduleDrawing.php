@@ -15,11 +15,11 @@ final readonly class ScheduleDrawing
 {
     private const LEFT = 96;
     private const PER_MINUTE = 30.0;
-    private const LEAST = 620;
+    private const MIN = 620;
     private const ROW = 46;
     private const TOP = 26;
     private const LANE = 9;
-    private const MOST_LANES = 12;
+    private const MAX_LANES = 12;
     private const TICK = 900;
     private const PER_LETTER = 5.7;
 
@@ -52,7 +52,7 @@ final readonly class ScheduleDrawing
         \DateTimeZone $zone,
         callable $url,
     ): self {
-        $scale = max(self::PER_MINUTE / 60, (self::LEAST - self::LEFT) / max(1, $schedule->makespan));
+        $scale = max(self::PER_MINUTE / 60, (self::MIN - self::LEFT) / max(1, $schedule->makespan));
         $critical = array_map(static fn (ChainLink $l): int => $l->slot->task, $schedule->chain);
         $blocks = $rows = [];
         foreach ($names as $index => $name) {
@@ -139,7 +139,7 @@ final readonly class ScheduleDrawing
                 continue;
             }
             $lane = 0;
-            while ($lane < self::MOST_LANES - 1 && ($lanes[$lane] ?? 0) > $slot->handsOff) {
+            while ($lane < self::MAX_LANES - 1 && ($lanes[$lane] ?? 0) > $slot->handsOff) {
                 ++$lane;
             }
             $lanes[$lane] = $slot->end;

@@ -25,9 +25,9 @@ use Vorhut\Core\Schedule\WaitReason;
 /** Shows the order of work from now on, for so many people. */
 final readonly class SchedulePage
 {
-    private const MOST_STEPS = 5;
-    private const MOST_LEFT = 40;
-    private const MOST_LINKS = 24;
+    private const MAX_STEPS = 5;
+    private const MAX_LEFT = 40;
+    private const MAX_LINKS = 24;
 
     public function __construct(
         private DayPlan $plan,
@@ -42,7 +42,7 @@ final readonly class SchedulePage
     public function show(JobContext $context, ?int $technicians, string $place): ScheduleView
     {
         $units = $this->plan->units($context, $place);
-        if (\count($units) > DayPlan::MOST) {
+        if (\count($units) > DayPlan::MAX) {
             return $this->tooMany($context, $units);
         }
         $agenda = $this->plan->agenda($context, $units);
@@ -75,7 +75,7 @@ final readonly class SchedulePage
                 'step' => $l->step->title,
                 'why' => $l->why,
                 'url' => $url($l->device->id, $l->step->id),
-            ], \array_slice(self::causes($agenda->left), 0, self::MOST_LEFT)),
+            ], \array_slice(self::causes($agenda->left), 0, self::MAX_LEFT)),
             leftUnits: \count(array_unique(array_map(static fn (LeftOut $l): string => $l->device->id, $agenda->left))),
             late: $this->late($context, $mayWork),
             units: array_column($units, 'name', 'id'),
@@ -100,7 +100,7 @@ final readonly class SchedulePage
             Words::duration($schedule->bounds->work),
             Words::duration($schedule->makespan),
             ScheduleDrawing::clock($this->clock->now(), $zone, $schedule->makespan),
-            Words::duration($schedule->bounds->most()),
+            Words::duration($schedule->bounds->lowerBound()),
         );
     }
 
@@ -160,7 +160,7 @@ final readonly class SchedulePage
                 'isMe' => null !== $user && $user === $this->security->getUser(),
                 'steps' => array_map(
                     fn (TimeSlot $s): array => $this->step($context, $schedule, $s),
-                    \array_slice(array_values($mine), 0, self::MOST_STEPS),
+                    \array_slice(array_values($mine), 0, self::MAX_STEPS),
                 ),
             ];
         }
@@ -208,7 +208,7 @@ final readonly class SchedulePage
             ];
         }
 
-        return \array_slice($chain, 0, self::MOST_LINKS);
+        return \array_slice($chain, 0, self::MAX_LINKS);
     }
 
     /**
@@ -227,7 +227,7 @@ final readonly class SchedulePage
     private function counts(JobContext $context, Schedule $schedule, string $place): array
     {
         $counts = [];
-        for ($n = 1; $n <= Resources::MOST_TECHNICIANS; ++$n) {
+        for ($n = 1; $n <= Resources::MAX_TECHNICIANS; ++$n) {
             $of = ['n' => (string) $n] + ('' === $place ? [] : ['place' => $place]);
             $isIt = $n === $schedule->with->technicians;
             $counts[] = ['text' => Words::count($n, 'person', 'people'), 'url' => $this->url($context, 'schedule', $of), 'isIt' => $isIt];

@@ -27,9 +27,9 @@ use Vorhut\Core\Load\StillFits;
 final readonly class CablesPage
 {
     private const LISTS = ['switches' => ['Add switch', 's'], 'links' => ['Add link', 'l'], 'flows' => ['Add stream', 'f']];
-    private const MOST = 200;
+    private const MAX = 200;
     private const NAMED = 4;
-    private const MOST_ROOM = 100;
+    private const MAX_ROOM = 100;
 
     public function __construct(
         private SwitchViews $switches,
@@ -59,7 +59,7 @@ final readonly class CablesPage
             switches: $this->switches->all($context),
             streams: array_map(
                 fn (Flow $f): array => $this->stream($context, $f, $rates),
-                \array_slice(array_values($job->all(Flow::class)), 0, self::MOST),
+                \array_slice(array_values($job->all(Flow::class)), 0, self::MAX),
             ),
             findings: $this->findings->lines($context, 'cables'),
         );
@@ -116,7 +116,7 @@ final readonly class CablesPage
         uasort($links, static fn (SwitchLink $a, SwitchLink $b): int => $share($b) <=> $share($a));
         $fits = new StillFits($context->job);
         $views = [];
-        foreach (\array_slice($links, 0, self::MOST) as $link) {
+        foreach (\array_slice($links, 0, self::MAX) as $link) {
             $there = $by[$link->id]['from-to'];
             $back = $by[$link->id]['to-from'];
             $views[] = new LinkView(
@@ -152,7 +152,7 @@ final readonly class CablesPage
         if (null !== $more) {
             $names[] = match (true) {
                 0 === $more => 'no room for another like the largest',
-                $more > self::MOST_ROOM => 'room for more than a hundred like the largest',
+                $more > self::MAX_ROOM => 'room for more than a hundred like the largest',
                 default => \sprintf('room for %d more like the largest', $more),
             };
         }

@@ -20,7 +20,7 @@ use Vorhut\Core\Power\SwitchPower;
 /** Switches as they are drawn: a square for each port, in the order of the front. */
 final readonly class SwitchViews
 {
-    private const MOST = 60;
+    private const MAX = 60;
 
     public function __construct(private UrlGeneratorInterface $urls)
     {
@@ -42,7 +42,7 @@ final readonly class SwitchViews
             $linked[(string) $link->from] = $linked[(string) $link->to] = $link->name;
         }
         $views = [];
-        foreach (\array_slice($context->job->all(NetworkSwitch::class), 0, self::MOST, true) as $switch) {
+        foreach (\array_slice($context->job->all(NetworkSwitch::class), 0, self::MAX, true) as $switch) {
             $ports = [];
             foreach ($switch->ports as $port) {
                 $at = $switch->id.'/'.$port->name;

@@ -19,7 +19,7 @@ final readonly class Tree
     /** How far before its end a link is written on. */
     private const BESIDE = 40;
     /** Switches that are drawn; more make a drawing that nobody reads. */
-    private const MOST = 60;
+    private const MAX = 60;
     private const THICK = [100 => 2, 1000 => 4, 10000 => 7];
 
     /**
@@ -35,7 +35,7 @@ final readonly class Tree
     {
         $switches = $job->all(NetworkSwitch::class);
         $links = $job->all(SwitchLink::class);
-        if (\count($switches) < 2 || \count($switches) > self::MOST) {
+        if (\count($switches) < 2 || \count($switches) > self::MAX) {
             return null;
         }
         [$depths, $rows] = self::places($switches, $links);

@@ -45,7 +45,7 @@ final class BenchServeCommand extends JobCommand
     protected function answer(Job $job, InputInterface $input, OutputInterface $output): int
     {
         $interface = BenchInterface::named(self::text($input, 'interface'), $job, true === $input->getOption('confirmed'));
-        $port = self::number($input, name: 'port', least: 1, most: 65535);
+        $port = self::number($input, name: 'port', min: 1, max: 65535);
         $missing = LeaseServer::missing();
         if ('' !== $missing) {
             throw new InvalidValue('bench-serve', 'a machine that can lease', $missing);
@@ -81,7 +81,7 @@ final class BenchServeCommand extends JobCommand
             $leases->start();
             $served->start();
             $tell(['serving' => $files->url, 'interface' => $interface->name, 'segment' => $interface->segment]);
-            $this->wait($leases, self::number($input, name: 'seconds', least: 0, most: 864000), $hear);
+            $this->wait($leases, self::number($input, name: 'seconds', min: 0, max: 864000), $hear);
         } catch (\RuntimeException $e) {
             throw new InvalidValue($interface->name, 'an interface on which leases can be given', $e->getMessage());
         } finally {
@@ -127,12 +127,12 @@ final class BenchServeCommand extends JobCommand
         return array_filter(Json::object((string) file_get_contents($path)), \is_string(...));
     }
 
-    private static function number(InputInterface $input, string $name, int $least, int $most): int
+    private static function number(InputInterface $input, string $name, int $min, int $max): int
     {
         $text = (string) self::text($input, $name);
-        if (1 !== preg_match('/^\d{1,6}$/D', $text) || (int) $text < $least || (int) $text > $most) {
-            $allowed = \sprintf('a whole number from %d to %d', $least, $most);
-            throw new InvalidValue($text, $allowed, \sprintf('Such as --%s=%d.', $name, $least));
+        if (1 !== preg_match('/^\d{1,6}$/D', $text) || (int) $text < $min || (int) $text > $max) {
+            $allowed = \sprintf('a whole number from %d to %d', $min, $max);
+            throw new InvalidValue($text, $allowed, \sprintf('Such as --%s=%d.', $name, $min));
         }
 
         return (int) $text;

@@ -16,11 +16,11 @@ use Vorhut\Core\Record\Json;
 #[AsCommand('generate', 'Writes a job file of any size to standard output, for measurements')]
 final class GenerateCommand extends Command
 {
-    private const MOST = 20000;
+    private const MAX = 20000;
 
     protected function configure(): void
     {
-        $this->addOption('devices', null, InputOption::VALUE_REQUIRED, 'How many devices, 1 to '.self::MOST, '500');
+        $this->addOption('devices', null, InputOption::VALUE_REQUIRED, 'How many devices, 1 to '.self::MAX, '500');
         $this->addOption('seed', null, InputOption::VALUE_REQUIRED, 'The same seed makes the same file', '1');
     }
 
@@ -28,7 +28,7 @@ final class GenerateCommand extends Command
     {
         try {
             $generator = new JobGenerator(
-                self::number($input, 'devices', 1, self::MOST),
+                self::number($input, 'devices', 1, self::MAX),
                 self::number($input, option: 'seed', min: 0, max: 255),
             );
         } catch (InvalidValue $e) {

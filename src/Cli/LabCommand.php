@@ -106,14 +106,14 @@ final class LabCommand extends JobCommand
         return self::OK;
     }
 
-    private static function figure(InputInterface $input, string $name, int $most): float
+    private static function figure(InputInterface $input, string $name, int $max): float
     {
         $given = $input->getOption($name);
-        $isFigure = is_numeric($given) && (float) $given >= 0 && (float) $given <= $most;
+        $isFigure = is_numeric($given) && (float) $given >= 0 && (float) $given <= $max;
 
         return $isFigure ? (float) $given : throw new InvalidValue(
             \is_string($given) ? $given : '',
-            \sprintf('a number from 0 to %d', $most),
+            \sprintf('a number from 0 to %d', $max),
             "Correct --$name.",
         );
     }

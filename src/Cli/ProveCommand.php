@@ -27,8 +27,8 @@ final class ProveCommand extends JobCommand
 {
     /** Failing pairs listed in all, and of one intent at most and at least. */
     private const LISTED = 150;
-    private const MOST = 20;
-    private const LEAST = 1;
+    private const MAX = 20;
+    private const MIN = 1;
 
     protected function configure(): void
     {
@@ -55,7 +55,7 @@ final class ProveCommand extends JobCommand
             ->setHeaders(['Intent', 'Pairs', 'Predicted', 'Where and why'])
             ->setColumnMaxWidth(0, 44)
             ->setColumnMaxWidth(3, 84);
-        $most = max(self::LEAST, min(self::MOST, intdiv(self::LISTED, max(1, \count($failing)))));
+        $max = max(self::MIN, min(self::MAX, intdiv(self::LISTED, max(1, \count($failing)))));
         foreach ($report->intents as $prediction) {
             $fails = $prediction->failingCount();
             $table->addRow([
@@ -64,7 +64,7 @@ final class ProveCommand extends JobCommand
                 0 === $fails ? $prediction->span()->word() : \sprintf('%d fail', $fails),
                 '',
             ]);
-            $shown = true === $input->getOption('all') ? $prediction->pairs() : $prediction->failing($most);
+            $shown = true === $input->getOption('all') ? $prediction->pairs() : $prediction->failing($max);
             foreach ($shown as $p) {
                 $table->addRow([
                     '',

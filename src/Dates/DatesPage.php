@@ -30,7 +30,7 @@ final readonly class DatesPage
     private const LEFT = 20;
     private const ROW = 22;
     private const TOP = 34;
-    private const MOST_TICKS = 6;
+    private const MAX_TICKS = 6;
 
     public function __construct(private UrlGeneratorInterface $urls, private ClockInterface $clock)
     {
@@ -142,7 +142,7 @@ final readonly class DatesPage
     private function ticks(JobContext $context, int $from, int $to, callable $x): array
     {
         $ticks = [];
-        $step = max(1, (int) ceil(($to - $from) / self::MOST_TICKS));
+        $step = max(1, (int) ceil(($to - $from) / self::MAX_TICKS));
         $zone = $context->stored->getTimezone();
         for ($days = $from + 1; $days < $to; $days += $step) {
             $ticks[] = ['x' => $x($days), 'text' => LocalTime::date($this->clock->now()->modify(\sprintf('%+d days', $days)), $zone)];

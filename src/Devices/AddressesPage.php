@@ -18,7 +18,7 @@ use Vorhut\Core\Planning\Unplaced;
 /** Shows the addresses that are proposed for units without one. */
 final readonly class AddressesPage
 {
-    private const MOST_UNPLACED = 100;
+    private const MAX_UNPLACED = 100;
 
     public function __construct(private Security $security, private UrlGeneratorInterface $urls)
     {
@@ -43,7 +43,7 @@ final readonly class AddressesPage
             'name' => $context->job->devices[$u->device]->name,
             'url' => $this->url('devices', $context, ['sel' => $u->device]),
             'reason' => $u->reason,
-        ], \array_slice($proposal->unplaced, 0, self::MOST_UNPLACED));
+        ], \array_slice($proposal->unplaced, 0, self::MAX_UNPLACED));
 
         return new AddressesView(
             summary: 'In runs by '.self::word($by),

@@ -23,7 +23,7 @@ use Vorhut\Core\Record\RecordType;
 /** Shows the devices of a job. */
 final readonly class DevicesPage
 {
-    private const MOST_FINDINGS = 14;
+    private const MAX_FINDINGS = 14;
 
     public function __construct(
         private JobReading $reading,
@@ -75,7 +75,7 @@ final readonly class DevicesPage
                 refusals: $refusals,
                 query: $query,
             ),
-            findings: $this->findings->all($context, \array_slice($here, 0, self::MOST_FINDINGS), 'devices'),
+            findings: $this->findings->all($context, \array_slice($here, 0, self::MAX_FINDINGS), 'devices'),
             newFields: $editor ? $this->newFields($context) : [],
             options: $editor ? $this->options($context) : [],
             narrow: $this->narrow($context, $query),

@@ -10,7 +10,7 @@ use Vorhut\Core\Record\FileError;
 /** Rows of a list that cannot be taken over: what is said of several at once stands once, with a field to mend each. */
 final class ListErrors
 {
-    private const MOST_FIELDS = 12;
+    private const MAX_FIELDS = 12;
 
     /**
      * @return list<array{
@@ -60,9 +60,9 @@ final class ListErrors
     /** @param list<int> $lines */
     private static function lines(array $lines): string
     {
-        $some = implode(', ', \array_slice($lines, 0, self::MOST_FIELDS));
+        $some = implode(', ', \array_slice($lines, 0, self::MAX_FIELDS));
 
-        return \count($lines) > self::MOST_FIELDS ? \sprintf('%s and %d more', $some, \count($lines) - self::MOST_FIELDS) : $some;
+        return \count($lines) > self::MAX_FIELDS ? \sprintf('%s and %d more', $some, \count($lines) - self::MAX_FIELDS) : $some;
     }
 
     /**
@@ -73,7 +73,7 @@ final class ListErrors
     private static function fields(DeviceImport $import, array $group): array
     {
         $fields = [];
-        foreach (\array_slice($group, 0, self::MOST_FIELDS) as [$line, $title]) {
+        foreach (\array_slice($group, 0, self::MAX_FIELDS) as [$line, $title]) {
             $column = self::column($import, $title);
             if (null !== $column && isset($import->table->rows[$line])) {
                 $fields[] = [

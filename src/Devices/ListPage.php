@@ -28,10 +28,10 @@ use Vorhut\Core\Record\RecordType;
 /** Shows what a list would change before it does. */
 final readonly class ListPage
 {
-    private const MOST_ROWS = 200;
+    private const MAX_ROWS = 200;
     private const SAMPLES = 3;
     private const HOW = ['content' => 'by what stands in it', 'said' => 'as you said', 'named' => 'by its name'];
-    private const MOST_ERRORS = 100;
+    private const MAX_ERRORS = 100;
     private const SHOWN = ['name', 'profile', 'segment', 'address', 'mac', 'location', 'serial'];
     private const TECHNICAL = ['address', 'mac', 'serial'];
 
@@ -92,7 +92,7 @@ final readonly class ListPage
         $encoding = $import->table->encoding;
         $readable = 'UTF-8' === $encoding ? $text : (string) mb_convert_encoding($text, 'UTF-8', $encoding);
         $readable = [] === $import->orders->mended ? $readable : $import->table->text();
-        $edits = \array_slice($import->edits, 0, self::MOST_ROWS);
+        $edits = \array_slice($import->edits, 0, self::MAX_ROWS);
         $rows = array_map(static fn (Edit $e): array => self::row($context->job, $import, $e), $edits);
         $shown = self::shown($rows);
         $more = \count($import->edits) > \count($edits) ? \sprintf('The first %d of %d.', \count($edits), \count($import->edits)) : '';
@@ -106,7 +106,7 @@ final readonly class ListPage
             next: $import->changeSet()->isEmpty() ? null : self::next($import),
             take: $this->take($context, $import),
             readAs: 'UTF-8' === $encoding ? '' : \sprintf('Read as %s.', $encoding),
-            errors: \array_slice(ListErrors::of($import), 0, self::MOST_ERRORS),
+            errors: \array_slice(ListErrors::of($import), 0, self::MAX_ERRORS),
             errorTitle: Words::count(\count($import->errors), 'row').' to mend',
             columns: self::columns($import),
             meanings: ['' => 'left aside'] + DeviceColumns::labels(),

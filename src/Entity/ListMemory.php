@@ -14,8 +14,8 @@ use Vorhut\Core\Record\Json;
 #[ORM\Table(name: 'list_memory')]
 class ListMemory
 {
-    private const MOST_HEADS = 50;
-    private const MOST_KINDS = 500;
+    private const MAX_HEADS = 50;
+    private const MAX_KINDS = 500;
 
     #[ORM\Id, ORM\GeneratedValue, ORM\Column]
     private ?int $id = null; // @phpstan-ignore property.unusedType, property.onlyWritten
@@ -47,8 +47,8 @@ class ListMemory
             $heads[$head] = $orders->columns;
         }
         $this->said = Json::line([
-            'columns' => (object) \array_slice($heads, -self::MOST_HEADS, null, true),
-            'kinds' => (object) \array_slice($orders->kinds + $kinds, 0, self::MOST_KINDS, true),
+            'columns' => (object) \array_slice($heads, -self::MAX_HEADS, null, true),
+            'kinds' => (object) \array_slice($orders->kinds + $kinds, 0, self::MAX_KINDS, true),
         ]);
     }
 }

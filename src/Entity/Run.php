@@ -23,7 +23,7 @@ use Vorhut\Core\Record\Json;
 abstract class Run
 {
     /** A worker that ended so often while at one run is not sent at it again. */
-    private const MOST_ATTEMPTS = 3;
+    private const MAX_ATTEMPTS = 3;
     private const LONGEST_MESSAGE = 20000;
 
     #[ORM\Id, ORM\GeneratedValue, ORM\Column]
@@ -131,7 +131,7 @@ abstract class Run
     /** Begins, anew where it is delivered a second time; false where that has been tried often enough. */
     final public function begin(): bool
     {
-        if ($this->attempts >= self::MOST_ATTEMPTS) {
+        if ($this->attempts >= self::MAX_ATTEMPTS) {
             $this->fail('The worker ended three times while it was at this, perhaps for lack of memory. Try less at once.');
 
             return false;

@@ -16,7 +16,7 @@ use Vorhut\Core\Findings\Severity;
 /** Makes findings ready to be shown, with the button that takes the change they suggest. */
 final readonly class FindingLines
 {
-    private const MOST_NAMED = 12;
+    private const MAX_NAMED = 12;
 
     public function __construct(private UrlGeneratorInterface $urls, private Rights $rights)
     {
@@ -27,7 +27,7 @@ final readonly class FindingLines
     {
         $slug = $context->stored->getSlug();
         $who = [];
-        foreach (\array_slice($finding->devices, 0, self::MOST_NAMED) as $id) {
+        foreach (\array_slice($finding->devices, 0, self::MAX_NAMED) as $id) {
             $device = $context->job->devices[$id] ?? null;
             $who[] = [
                 'name' => $context->job->nameOf($id),
@@ -50,7 +50,7 @@ final readonly class FindingLines
             why: $finding->why,
             advice: $finding->advice,
             rule: ucfirst(str_replace('-', ' ', $finding->rule)),
-            wrong: Severity::Wrong === $finding->severity,
+            wrong: Severity::Error === $finding->severity,
             who: $who,
             take: $this->take($context, $finding, $back, $key),
         );

@@ -14,7 +14,7 @@ use Vorhut\Core\Findings\Severity;
 /** Findings that are drawn on one page of a stop, and which of them is mended first. */
 final readonly class ViewFindings
 {
-    private const MOST = 200;
+    private const MAX = 200;
 
     public function __construct(private JobReading $reading, private FindingLines $lines)
     {
@@ -32,7 +32,7 @@ final readonly class ViewFindings
     /** @return list<FindingLine> */
     public function lines(JobContext $context, string $view): array
     {
-        return $this->lines->all($context, \array_slice($this->at($context, $view), 0, self::MOST), $view);
+        return $this->lines->all($context, \array_slice($this->at($context, $view), 0, self::MAX), $view);
     }
 
     /** What is wrong comes before what wants care, and what a key mends before what does not; null where nothing is. */
@@ -50,6 +50,6 @@ final readonly class ViewFindings
 
     private static function rank(Finding $finding): int
     {
-        return (Severity::Wrong === $finding->severity ? 0 : 2) + (null === $finding->change ? 1 : 0);
+        return (Severity::Error === $finding->severity ? 0 : 2) + (null === $finding->change ? 1 : 0);
     }
 }

@@ -28,7 +28,7 @@ use Vorhut\Core\Visit\UnitMarks;
 /** Shows what is open before a job is signed for, and what was signed. */
 final readonly class HandOverPage
 {
-    private const MOST = 200;
+    private const MAX = 200;
     private const DIGITS = 12;
 
     public function __construct(
@@ -111,7 +111,7 @@ final readonly class HandOverPage
     private function group(JobContext $context, OpenKind $kind, array $items, array $accepted): OpenGroup
     {
         $rows = [];
-        foreach (\array_slice($items, 0, self::MOST) as $item) {
+        foreach (\array_slice($items, 0, self::MAX) as $item) {
             $by = $accepted[$item->id] ?? null;
             $rows[] = [
                 'id' => $item->id,

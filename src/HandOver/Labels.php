@@ -56,11 +56,11 @@ final readonly class Labels
 
     /**
      * @param int $from number of the first unit, from 1
-     * @param int $most units that follow
+     * @param int $max units that follow
      */
-    public function of(JobContext $context, LabelSheet $sheet, int $from, int $most = self::AT_ONCE): LabelsView
+    public function of(JobContext $context, LabelSheet $sheet, int $from, int $max = self::AT_ONCE): LabelsView
     {
-        $devices = \array_slice(array_values($context->job->devices), max(0, $from - 1), $most);
+        $devices = \array_slice(array_values($context->job->devices), max(0, $from - 1), $max);
         $labels = array_map(fn (Device $d): array => $this->label($context, $d), $devices);
         [$width, $height] = $sheet->size();
         $pages = [];

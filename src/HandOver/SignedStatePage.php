@@ -29,7 +29,7 @@ use Vorhut\Core\Proof\SeenIn;
 /** Shows a signed state beside the plan of today. */
 final readonly class SignedStatePage
 {
-    private const MOST = 300;
+    private const MAX = 300;
 
     public function __construct(
         private HandOvers $handOvers,
@@ -65,7 +65,7 @@ final readonly class SignedStatePage
             ],
             drift: array_map(
                 fn (RecordDrift $d): DriftLine => $this->line($context, $state, $d, $accepted),
-                \array_slice($drift, 0, self::MOST),
+                \array_slice($drift, 0, self::MAX),
             ),
             more: self::more($drift),
             turned: $this->turned($context, $state, $turned, $accepted),
@@ -88,7 +88,7 @@ final readonly class SignedStatePage
     /** @param array<mixed> $all */
     private static function more(array $all): string
     {
-        return \count($all) > self::MOST ? \sprintf('and %d more', \count($all) - self::MOST) : '';
+        return \count($all) > self::MAX ? \sprintf('and %d more', \count($all) - self::MAX) : '';
     }
 
     /** @return list<RecordDrift> */
@@ -118,7 +118,7 @@ final readonly class SignedStatePage
     private function turned(JobContext $context, SignedState $state, array $turned, array $accepted): array
     {
         $lines = [];
-        foreach (\array_slice($turned, 0, self::MOST) as $key => ['was' => $was, 'is' => $is]) {
+        foreach (\array_slice($turned, 0, self::MAX) as $key => ['was' => $was, 'is' => $is]) {
             [$intent, $pair] = explode(' ', $key, 2);
             [$from, $to] = [...explode('>', $pair, 2), ''];
             $name = $context->job->intents[$intent]->name ?? $intent;

@@ -24,7 +24,7 @@ use Vorhut\Core\Paper\PrintableLists;
 /** Shows the brief of a job. */
 final readonly class BriefPage
 {
-    private const MOST_CHANGES = 40;
+    private const MAX_CHANGES = 40;
     private const SHORT = 160;
 
     public function __construct(
@@ -66,7 +66,7 @@ final readonly class BriefPage
             papers: $this->papers($context),
             journal: array_map(
                 fn (Change $c): array => $this->entry($context, $c),
-                $this->journal->latest($context->stored, self::MOST_CHANGES),
+                $this->journal->latest($context->stored, self::MAX_CHANGES),
             ),
             lists: array_map(fn (RecordList $l): Link => $this->list($context, $l), array_values(Lists::all())),
             fieldRanges: implode(', ', array_map(strval(...), $context->stored->getFieldRanges())),

@@ -18,7 +18,7 @@ use Vorhut\Core\Net\MacAddress;
  */
 final readonly class CrossJobSearch
 {
-    private const MOST = 8;
+    private const MAX = 8;
     /** A shorter text would match half of everything. */
     private const SHORTEST = 3;
 
@@ -42,7 +42,7 @@ final readonly class CrossJobSearch
                 $column,
                 $operator,
                 $n,
-                4 * self::MOST,
+                4 * self::MAX,
             );
             $values['looked'.$n] = $value;
         }
@@ -53,7 +53,7 @@ final readonly class CrossJobSearch
             .JobRoles::SEEN
             .' GROUP BY r.id, r.list, r.slug, r.name, r.position, j.name, j.client, j.slug, j.created_at ORDER BY '
             .'j.created_at DESC, r.position LIMIT '
-            .self::MOST;
+            .self::MAX;
         /** @var list<Found> $found */
         $found = $this->connection->fetchAllAssociative($sql, $values);
 

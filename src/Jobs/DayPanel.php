@@ -29,8 +29,8 @@ use Vorhut\Core\Setting\Settings;
 /** Shows the start of the day. */
 final readonly class DayPanel
 {
-    private const MOST_NOW = 6;
-    private const MOST_SINCE = 6;
+    private const MAX_NOW = 6;
+    private const MAX_SINCE = 6;
     private const SHORT = 120;
 
     public function __construct(
@@ -47,14 +47,14 @@ final readonly class DayPanel
     public function show(JobContext $context): DayView
     {
         $units = $this->plan->units($context);
-        $agenda = \count($units) > DayPlan::MOST ? new Agenda([], []) : $this->plan->agenda($context, $units);
+        $agenda = \count($units) > DayPlan::MAX ? new Agenda([], []) : $this->plan->agenda($context, $units);
         $schedule = $this->plan->schedule($context, $agenda);
         $first = $this->nextWork->first($context, $schedule);
         $now = self::inOrder($schedule, $first, self::ready($agenda));
         [$left, $time, $share] = $this->hours($context, $schedule);
         [$since, $sinceTitle] = $this->since($context);
         $waits = $this->waits($context, $agenda);
-        $rest = \count($now) - self::MOST_NOW;
+        $rest = \count($now) - self::MAX_NOW;
 
         return new DayView(
             next: $this->next($context, $first, \count($now), $waits),
@@ -62,7 +62,7 @@ final readonly class DayPanel
                 'unit' => $context->job->devices[$t->unit]->name,
                 'step' => $t->title,
                 'url' => $this->url($context, 'bench_device', ['id' => $t->unit, 'step' => $t->step]),
-            ], \array_slice($now, 0, self::MOST_NOW)),
+            ], \array_slice($now, 0, self::MAX_NOW)),
             more: $rest > 0 ? \sprintf('and %d more', $rest) : '',
             waits: $waits,
             left: $left,
@@ -217,7 +217,7 @@ final readonly class DayPanel
             return [[], 'You are here for the first time'];
         }
         $zone = $context->stored->getTimezone();
-        [$changes, $count] = $this->looks->since($context->stored, $user, $since, self::MOST_SINCE);
+        [$changes, $count] = $this->looks->since($context->stored, $user, $since, self::MAX_SINCE);
         $lines = array_map(fn (Change $c): array => [
             'title' => mb_strimwidth($c->getTitle(), 0, self::SHORT, '…'),
             'detail' => \sprintf('%s · %s', $c->getUser()?->getDisplayName() ?? 'somebody', LocalTime::short($c->getAt(), $zone)),

@@ -20,7 +20,7 @@ use Vorhut\App\Web\Words;
 /** Shows the jobs, and imports that are on their way or have just ended. */
 final readonly class JobsPage
 {
-    private const MOST = 100;
+    private const MAX = 100;
     private const RUNS = 3;
     private const RUN_SHOWN_FOR = '-10 minutes';
 
@@ -34,7 +34,7 @@ final readonly class JobsPage
 
     public function show(User $user): JobsView
     {
-        $sql = 'SELECT j.id FROM job j WHERE j.ready = 1 AND '.JobRoles::SEEN.' ORDER BY j.name LIMIT '.self::MOST;
+        $sql = 'SELECT j.id FROM job j WHERE j.ready = 1 AND '.JobRoles::SEEN.' ORDER BY j.name LIMIT '.self::MAX;
         $seen = $this->em->getConnection()->fetchFirstColumn($sql, JobRoles::seenBy($user));
         $stored = $this->em->getRepository(StoredJob::class)->findBy(['id' => $seen], ['name' => 'ASC']);
         $since = $this->clock->now()->modify(self::RUN_SHOWN_FOR);

@@ -23,7 +23,7 @@ use Vorhut\Core\Record\RecordType;
 /** Shows what one entry of the journal did, field by field. */
 final readonly class JournalEntryPage
 {
-    private const MOST_ROWS = 2000;
+    private const MAX_ROWS = 2000;
 
     public function __construct(
         private Journal $journal,
@@ -39,7 +39,7 @@ final readonly class JournalEntryPage
         $may = $this->journal->mayUndo($entry, $this->security->getUser());
         $rows = [];
         foreach ($entry->toChangeSet($this->upcasters)->edits as $edit) {
-            $rows = \count($rows) < self::MOST_ROWS ? [...$rows, ...self::rows($context, $edit)] : $rows;
+            $rows = \count($rows) < self::MAX_ROWS ? [...$rows, ...self::rows($context, $edit)] : $rows;
         }
 
         return new JournalEntryView(

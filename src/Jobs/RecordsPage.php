@@ -32,8 +32,8 @@ use Vorhut\Core\Record\Field\Slug;
 /** Shows any list of the plan, as far as nothing better is drawn of it. */
 final readonly class RecordsPage
 {
-    private const MOST_ROWS = 300;
-    private const MOST_COLUMNS = 5;
+    private const MAX_ROWS = 300;
+    private const MAX_COLUMNS = 5;
 
     public function __construct(private Security $security, private UrlGeneratorInterface $urls, private RouterNotes $routers)
     {
@@ -55,7 +55,7 @@ final readonly class RecordsPage
         $records = $context->job->records[$list->name] ?? [];
         $columns = self::columns($list);
         $rows = [];
-        foreach (\array_slice($records, 0, self::MOST_ROWS, true) as $id => $record) {
+        foreach (\array_slice($records, 0, self::MAX_ROWS, true) as $id => $record) {
             $rows[] = [
                 'url' => $this->url('record', $context, ['list' => $list->name, 'id' => (string) $id]),
                 'cells' => array_map(
@@ -171,7 +171,7 @@ final readonly class RecordsPage
         $isPlain = static fn (Field $f): bool => !$f instanceof Listed && !$f instanceof Nested && !$f instanceof NamedValues;
         $isShort = static fn (Field $f): bool => $isPlain($f) && !$f instanceof Flag && !$f instanceof Slug;
 
-        return \array_slice(array_filter($list->type()->fields, $isShort), 0, self::MOST_COLUMNS);
+        return \array_slice(array_filter($list->type()->fields, $isShort), 0, self::MAX_COLUMNS);
     }
 
     private static function cell(JobContext $context, Field $field, mixed $value): string

@@ -33,7 +33,7 @@ use Vorhut\Core\Profile\Supply;
 /** Shows the kinds of unit that a job can plan with. */
 final readonly class KindsPage
 {
-    private const MOST_UNITS = 30;
+    private const MAX_UNITS = 30;
 
     public function __construct(private Security $security, private UrlGeneratorInterface $urls)
     {
@@ -194,7 +194,7 @@ final readonly class KindsPage
 
         return array_map(
             fn (Device $d): Link => new Link($d->name, $this->url($context, 'bench_device', ['id' => $d->id])),
-            array_values(\array_slice($units, 0, self::MOST_UNITS)),
+            array_values(\array_slice($units, 0, self::MAX_UNITS)),
         );
     }
 

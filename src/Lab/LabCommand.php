@@ -29,7 +29,7 @@ final class LabCommand extends Command
 {
     private const LOOK_EVERY = 1.0;
     /** Of many stand-ins that did not start so many are named. */
-    private const MOST_NAMED = 3;
+    private const MAX_NAMED = 3;
 
     private int $revision = 0;
 
@@ -103,7 +103,7 @@ final class LabCommand extends Command
             $output->writeln(\sprintf('The plan changed; %d stand-ins run.', $host->count()));
         }
         $failed = $host->failed();
-        $named = implode(', ', \array_slice(array_keys($failed), 0, self::MOST_NAMED));
+        $named = implode(', ', \array_slice(array_keys($failed), 0, self::MAX_NAMED));
         $sentence = '%d could not be started, for another program has their port: %s.';
         $message = [] === $failed ? '' : \sprintf($sentence, \count($failed), $named);
         $this->row($stored)->tell($host->count(), $message, $host->blocks(), $this->clock->now());

@@ -19,7 +19,7 @@ use Vorhut\Field\Lab\UnitFault;
 final readonly class LabViews
 {
     /** Units to choose from. */
-    private const MOST_UNITS = 400;
+    private const MAX_UNITS = 400;
 
     public function __construct(
         private Labs $labs,
@@ -78,7 +78,7 @@ final readonly class LabViews
     private static function fields(JobContext $context): array
     {
         $units = $faults = [];
-        foreach (\array_slice($context->job->devices, 0, self::MOST_UNITS, true) as $device) {
+        foreach (\array_slice($context->job->devices, 0, self::MAX_UNITS, true) as $device) {
             $units[$device->id] = $device->name;
         }
         foreach (UnitFault::cases() as $fault) {

@@ -22,7 +22,7 @@ use Vorhut\Core\Setting\Settings;
 /** Shows which fixture takes which slots, and what of that cannot be. */
 final readonly class LightPage
 {
-    private const MOST = 64;
+    private const MAX = 64;
 
     public function __construct(
         private ViewFindings $findings,
@@ -37,7 +37,7 @@ final readonly class LightPage
         $universes = Universes::of($context->job);
         $ways = $this->ways($context);
         $views = [];
-        foreach (\array_slice($universes, 0, self::MOST, true) as $number => $fixtures) {
+        foreach (\array_slice($universes, 0, self::MAX, true) as $number => $fixtures) {
             $views[] = $this->universe($context, $number, $fixtures, $ways[$number] ?? 'nobody sends it');
         }
         $fixtures = $context->job->all(Fixture::class);

@@ -48,15 +48,15 @@ final readonly class Stores
         }
         $views = [];
         foreach ($context->job->devices as $device) {
-            $most = self::most($context, $device);
-            if (0 === $most && !isset($scenes[$device->id])) {
+            $max = self::maxScenes($context, $device);
+            if (0 === $max && !isset($scenes[$device->id])) {
                 continue;
             }
             $numbers = array_keys($scenes[$device->id] ?? []);
             $keys = [];
-            for ($number = 1, $last = max([$most, ...$numbers]); $number <= $last; ++$number) {
+            for ($number = 1, $last = max([$max, ...$numbers]); $number <= $last; ++$number) {
                 foreach ($scenes[$device->id][$number] ?? [null] as $scene) {
-                    $keys[] = $this->key($context, $number, $scene, isset($broken['scenes/'.($scene->id ?? '')]) || $number > $most);
+                    $keys[] = $this->key($context, $number, $scene, isset($broken['scenes/'.($scene->id ?? '')]) || $number > $max);
                 }
             }
             $link = new Link($device->name, $this->url('devices', $context, ['sel' => $device->id]));
@@ -113,7 +113,7 @@ final readonly class Stores
         return implode(' · ', $parts);
     }
 
-    private static function most(JobContext $context, Device $device): int
+    private static function maxScenes(JobContext $context, Device $device): int
     {
         foreach ($context->job->profileOf($device)->capacities as $capacity) {
             if (self::CAPACITY === $capacity->id) {

@@ -20,7 +20,7 @@ use Vorhut\Core\Proof\SeenIn;
 /** Live tests: asked for here, done by the worker; and what was seen at other vantage points. */
 final class LiveTestController extends JobController
 {
-    private const MOST_ERRORS = 10;
+    private const MAX_ERRORS = 10;
 
     #[Route('/job/{slug}/tests', name: 'test_start', methods: ['POST'])]
     #[IsGranted('ROLE_TECHNICIAN')]
@@ -60,7 +60,7 @@ final class LiveTestController extends JobController
             ));
         }
         $em->flush();
-        foreach (\array_slice($file->errors, 0, self::MOST_ERRORS) as $error) {
+        foreach (\array_slice($file->errors, 0, self::MAX_ERRORS) as $error) {
             $this->addFlash('error', (string) $error);
         }
         $none = 'The file held nothing that could be taken over. Choose what bin/vorhut probe wrote.';

@@ -17,7 +17,7 @@ use Vorhut\App\Runs\Runs;
 final readonly class LiveTests
 {
     /** A live test asks each pair by itself, in minutes and not in hours. */
-    private const MOST_PAIRS = 5000;
+    private const MAX_PAIRS = 5000;
 
     public function __construct(
         private JobReading $reading,
@@ -60,7 +60,7 @@ final readonly class LiveTests
         $number = static fn (int $n): string => number_format($n, 0, '.', ' ');
         $sentence = '%s pairs are too many to ask at once; at most %s are. Open a cell or an intent with fewer.';
 
-        return $pairs > self::MOST_PAIRS ? \sprintf($sentence, $number($pairs), $number(self::MOST_PAIRS)) : null;
+        return $pairs > self::MAX_PAIRS ? \sprintf($sentence, $number($pairs), $number(self::MAX_PAIRS)) : null;
     }
 
     private function pairs(JobContext $context, TestOrder $order): int

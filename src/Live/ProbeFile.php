@@ -15,7 +15,7 @@ use Vorhut\Field\Probe\ResultsHead;
 /** What bin/vorhut probe wrote at another place: a JSON line per pair, bad lines reported and good ones kept. */
 final readonly class ProbeFile
 {
-    private const MOST_LINES = 20000;
+    private const MAX_LINES = 20000;
     /** Seconds that nobody minds. */
     private const RIGHT = 0.5;
 
@@ -57,7 +57,7 @@ final readonly class ProbeFile
     public static function read(Job $job, string $text): self
     {
         $split = preg_split('/\r?\n/', $text);
-        $lines = \array_slice(false === $split ? [] : $split, 0, self::MOST_LINES);
+        $lines = \array_slice(false === $split ? [] : $split, 0, self::MAX_LINES);
         $seen = $errors = [];
         $head = null;
         if (str_contains($lines[0] ?? '', '"results"')) {

@@ -15,7 +15,7 @@ use Vorhut\Core\Planning\AddressBook;
 /** Lists of addresses to look at: read from ranges, prefixes or a CSV column, shown beside the plan, written as CSV. */
 final class SweepList
 {
-    private const MOST = 2048;
+    private const MAX = 2048;
 
     /**
      * Addresses, ranges and prefixes, anything between them; other words, such as those of a CSV, are passed over.
@@ -35,8 +35,8 @@ final class SweepList
             } else {
                 $range = AddressRange::fromString($part);
             }
-            if ($range->count() + \count($values) > self::MOST) {
-                throw new InvalidValue($part, \sprintf('at most %d addresses in all', self::MOST), 'Look at one subnet at a time.');
+            if ($range->count() + \count($values) > self::MAX) {
+                throw new InvalidValue($part, \sprintf('at most %d addresses in all', self::MAX), 'Look at one subnet at a time.');
             }
             for ($value = $range->first->value; $value <= $range->last->value; ++$value) {
                 $values[$value] = (string) Ipv4Address::fromInt($value);

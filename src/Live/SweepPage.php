@@ -17,7 +17,7 @@ use Vorhut\App\Web\View\Post;
 /** Shows the last sweep of a job. */
 final readonly class SweepPage
 {
-    private const MOST_VANTAGES = 400;
+    private const MAX_VANTAGES = 400;
 
     public function __construct(
         private Sweeps $sweeps,
@@ -114,7 +114,7 @@ final readonly class SweepPage
     private function fields(JobContext $context, ?SweepRun $run, string $typed): array
     {
         $vantages = [];
-        foreach (\array_slice($context->job->devices, 0, self::MOST_VANTAGES, true) as $device) {
+        foreach (\array_slice($context->job->devices, 0, self::MAX_VANTAGES, true) as $device) {
             if (null !== $device->primaryAddress()) {
                 $vantages[$device->id] = $device->name;
             }

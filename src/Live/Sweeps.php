@@ -13,7 +13,7 @@ use Vorhut\App\Web\LocalTime;
 /** The sweeps of a job, and what has changed from one to the next. */
 final readonly class Sweeps
 {
-    private const MOST = 12;
+    private const MAX = 12;
 
     public function __construct(private EntityManagerInterface $em)
     {
@@ -23,11 +23,11 @@ final readonly class Sweeps
     public function lists(StoredJob $job): array
     {
         $lists = [];
-        foreach ($this->em->getRepository(SweepRun::class)->findBy(['job' => $job], ['id' => 'DESC'], 10 * self::MOST) as $run) {
+        foreach ($this->em->getRepository(SweepRun::class)->findBy(['job' => $job], ['id' => 'DESC'], 10 * self::MAX) as $run) {
             $lists[$run->getName()] ??= $run;
         }
 
-        return \array_slice(array_values($lists), 0, self::MOST);
+        return \array_slice(array_values($lists), 0, self::MAX);
     }
 
     public function find(StoredJob $job, int $id): ?SweepRun
@@ -43,7 +43,7 @@ final readonly class Sweeps
         $earlier = $this->em->getRepository(SweepRun::class)->findBy(
             ['job' => $run->getJob(), 'status' => RunStatus::Done],
             ['id' => 'DESC'],
-            10 * self::MOST,
+            10 * self::MAX,
         );
         foreach ($earlier as $other) {
             $isBefore = $other->getId() < $run->getId() && $other->getVantage() === $run->getVantage();

@@ -21,7 +21,7 @@ final readonly class Cameras
     private const ID = 'camera-id';
     private const DIAL = 'format';
     private const PAGE = 'page-format';
-    private const MOST = 500;
+    private const MAX = 500;
 
     public function __construct(private UrlGeneratorInterface $urls)
     {
@@ -35,7 +35,7 @@ final readonly class Cameras
         $finders = self::finders($context);
         $rows = [];
         foreach ($context->job->devices as $device) {
-            if (null === $settings->setting($device, self::ID) || self::MOST === \count($rows)) {
+            if (null === $settings->setting($device, self::ID) || self::MAX === \count($rows)) {
                 continue;
             }
             $dial = $settings->value($device, self::DIAL);

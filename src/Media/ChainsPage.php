@@ -22,7 +22,7 @@ use Vorhut\Core\Sound\StageSum;
 /** Shows how sound gets from where it enters to where it is heard, and how late it is there. */
 final readonly class ChainsPage
 {
-    private const MOST = 100;
+    private const MAX = 100;
 
     public function __construct(
         private ViewFindings $findings,
@@ -37,7 +37,7 @@ final readonly class ChainsPage
         $settings = new Settings($context->job);
         $chains = $context->job->all(Chain::class);
         $cards = [];
-        foreach (\array_slice($chains, 0, self::MOST, true) as $chain) {
+        foreach (\array_slice($chains, 0, self::MAX, true) as $chain) {
             $cards[] = $this->card($context, ChainSum::of($chain, $settings));
         }
 

@@ -31,8 +31,8 @@ final readonly class RoomsPage
     ];
     private const SITES = 'sites';
     private const PAIR = 2;
-    private const MOST = 200;
-    private const MOST_ROOMS = 60;
+    private const MAX = 200;
+    private const MAX_ROOMS = 60;
 
     public function __construct(
         private ViewFindings $findings,
@@ -49,12 +49,12 @@ final readonly class RoomsPage
         foreach ($context->job->devices as $device) {
             $facts = Family::RoomSystem === $context->job->profileOf($device)->family ? self::facts($settings, $device) : [];
             $count += [] === $facts ? 0 : 1;
-            if ([] !== $facts && $count <= self::MOST_ROOMS) {
+            if ([] !== $facts && $count <= self::MAX_ROOMS) {
                 $rooms[] = $this->room($context, $device, $facts);
             }
         }
         $entries = Directory::of($context->job)->entries;
-        $more = \count($entries) - self::MOST;
+        $more = \count($entries) - self::MAX;
 
         return new RoomsView(
             summary: Words::count($count, 'room system').', '.Words::count(\count($context->job->all(Conference::class)), 'conference'),
@@ -62,7 +62,7 @@ final readonly class RoomsPage
             next: $this->findings->next($context, 'rooms') ?? $this->begin($context, [] === $rooms),
             rooms: $rooms,
             conferences: $this->conferences($context),
-            directory: \array_slice($entries, 0, self::MOST),
+            directory: \array_slice($entries, 0, self::MAX),
             more: $more > 0 ? \sprintf('and %d more', $more) : '',
             findings: $this->findings->lines($context, 'rooms'),
         );
@@ -147,16 +147,16 @@ final readonly class RoomsPage
             foreach ($context->job->profileOf($host)->capacities as $capacity) {
                 $allowed = self::SITES === $capacity->id ? $plan->licences()->capacity($host, $capacity)['allowed'] : $allowed;
             }
-            $most = null === $allowed ? null : max(self::PAIR, $allowed);
+            $max = null === $allowed ? null : max(self::PAIR, $allowed);
             $outside = 0 === $conference->outside ? [] : [Words::count($conference->outside, 'site').' from outside'];
             $views[] = [
                 'link' => new Link($conference->name, $this->url('record', $context, ['list' => 'conferences', 'id' => $conference->id])),
                 'who' => implode(', ', [$host->name.' (brings together)', ...$names, ...$outside]),
-                'bar' => null === $most ? null : Bar::of(
+                'bar' => null === $max ? null : Bar::of(
                     label: 'sites',
                     sum: $sites,
-                    limit: $most,
-                    whole: 1.25 * max($sites, $most),
+                    limit: $max,
+                    whole: 1.25 * max($sites, $max),
                     unit: 'sites',
                     contributors: ['itself counted'],
                 ),

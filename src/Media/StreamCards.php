@@ -97,12 +97,12 @@ final readonly class StreamCards
         }
         $last = end($rates);
         if ($last instanceof Reading && $stream->mediaKbps > 0) {
-            $most = $stream->mediaKbps * self::NATURE / 1000;
+            $max = $stream->mediaKbps * self::NATURE / 1000;
             $bars[] = Bar::of(
                 label: 'as sent',
                 sum: ($last->value ?? 0.0) / 1000,
-                limit: $most,
-                whole: 1.25 * $most,
+                limit: $max,
+                whole: 1.25 * $max,
                 unit: 'Mbit/s',
                 contributors: [
                     \sprintf('planned %.1f, 15 %% more or less are its nature', $stream->mediaKbps / 1000),

@@ -17,7 +17,7 @@ use Vorhut\Core\Proof\Crossing;
 final readonly class NetMap
 {
     public const WIDTH = 760;
-    public const MOST_LANES = 60;
+    public const MAX_LANES = 60;
     private const TOP = 46;
     private const LANE = 25;
     private const FIRST_POST = 276;
@@ -60,7 +60,7 @@ final readonly class NetMap
      */
     public static function of(Job $job, string $chosen, array $crossings): self
     {
-        $segments = \array_slice($job->segments, 0, self::MOST_LANES, true);
+        $segments = \array_slice($job->segments, 0, self::MAX_LANES, true);
         $lanes = $heights = [];
         foreach (array_values($segments) as $index => $segment) {
             $y = self::TOP + self::LANE * $index + 14;

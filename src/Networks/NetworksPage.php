@@ -122,7 +122,7 @@ final readonly class NetworksPage
 
     private function map(JobContext $context, string $from): NetMap
     {
-        $lanes = \array_slice(array_map(strval(...), array_keys($context->job->segments)), 0, NetMap::MOST_LANES);
+        $lanes = \array_slice(array_map(strval(...), array_keys($context->job->segments)), 0, NetMap::MAX_LANES);
         $chosen = isset($context->job->segments[$from]) ? $from : '';
         $crossings = '' === $chosen ? [] : Crossings::of($context->job, $from, $lanes, Service::fromString('icmp'));
 

@@ -17,7 +17,7 @@ use Vorhut\Core\Reach\Node\Network;
 /** What the plan says of a router's rules and routes: which intents a rule decides, and whether a next hop is there. */
 final readonly class RouterNotes
 {
-    private const MOST_NAMES = 2;
+    private const MAX_NAMES = 2;
 
     public function __construct(private JobReading $reading)
     {
@@ -59,12 +59,12 @@ final readonly class RouterNotes
             return RuleHits::NONE === $rule ? $none : self::coveringOf($router, $rule) ?? $none;
         }
         $names = array_map(static fn (int|string $id): string => $job->intents[$id]->name ?? '', array_keys($hits));
-        $more = \count($names) - self::MOST_NAMES;
+        $more = \count($names) - self::MAX_NAMES;
 
         return \sprintf(
             'decides %s: %s%s',
             Words::count(array_sum($hits), 'pair'),
-            implode('; ', \array_slice($names, 0, self::MOST_NAMES)),
+            implode('; ', \array_slice($names, 0, self::MAX_NAMES)),
             $more > 0 ? \sprintf(' and %d more', $more) : '',
         );
     }

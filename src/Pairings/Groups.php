@@ -62,9 +62,9 @@ final class Groups
         // A partner stands to the right of whoever names it; chains go on to the right.
         for ($round = 0; $round < 4; ++$round) {
             foreach ($group as $coupled) {
-                $least = min(self::LAST, $columns[$coupled->from->id][1] + 1);
-                if ($coupled->to->id !== $coupled->from->id && ($columns[$coupled->to->id][1] ?? -1) < $least) {
-                    $columns[$coupled->to->id] = [$coupled->to, $least];
+                $min = min(self::LAST, $columns[$coupled->from->id][1] + 1);
+                if ($coupled->to->id !== $coupled->from->id && ($columns[$coupled->to->id][1] ?? -1) < $min) {
+                    $columns[$coupled->to->id] = [$coupled->to, $min];
                 }
             }
         }

@@ -26,9 +26,9 @@ use Vorhut\Core\Setting\Settings;
 final readonly class PairingsPage
 {
     /** Groups beyond these are told and not drawn. */
-    private const MOST_GROUPS = 40;
+    private const MAX_GROUPS = 40;
     /** Units of one group beyond these likewise: thirty phones at one phone system say nothing that three do not. */
-    private const MOST_LINES = 8;
+    private const MAX_LINES = 8;
     private const POST = 180;
     private const COLUMN = 274;
     private const ROW = 74;
@@ -62,7 +62,7 @@ final readonly class PairingsPage
                 0 === $broken ? 'all values agree' : Words::count($broken, 'value does not agree', 'values do not agree'),
             ),
             next: $this->next($context, $pairings),
-            groups: \array_slice($groups, 0, self::MOST_GROUPS),
+            groups: \array_slice($groups, 0, self::MAX_GROUPS),
             fields: $isEditor ? $this->fields($context, $selected) : [],
             addUrl: $this->url($context, 'pairing_add'),
             version: $context->revision,
@@ -133,7 +133,7 @@ final readonly class PairingsPage
             $isFirst ? $first[] = $coupled : $rest[] = $coupled;
         }
 
-        $some = [...$first, ...\array_slice($rest, 0, max(0, self::MOST_LINES - \count($first)))];
+        $some = [...$first, ...\array_slice($rest, 0, max(0, self::MAX_LINES - \count($first)))];
 
         return [] === $some ? $group : $some;
     }

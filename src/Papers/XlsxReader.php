@@ -9,13 +9,13 @@ use Vorhut\Core\Record\InvalidFile;
 /** The first sheet of a workbook that has anything in it (ISO/IEC 29500), as text with tabs between its cells. */
 final class XlsxReader
 {
-    private const MOST_BYTES = 60_000_000;
+    private const MAX_BYTES = 60_000_000;
     private const OFFICE = 'http://schemas.openxmlformats.org/officeDocument/2006/relationships';
-    private const MOST_COLUMNS = 256;
-    private const MOST_ROWS = 20_000;
+    private const MAX_COLUMNS = 256;
+    private const MAX_ROWS = 20_000;
 
     /** Texts that cells share: 20 columns of the most rows. */
-    private const MOST_STRINGS = 400_000;
+    private const MAX_STRINGS = 400_000;
 
     /** What every reader knows as a day (ISO/IEC 29500-1, 18.8.30). */
     private const DAY = 14;
@@ -116,7 +116,7 @@ final class XlsxReader
         while (null !== $strings && $strings->read()) {
             if (\XMLReader::ELEMENT === $strings->nodeType && 'si' === $strings->localName) {
                 $this->strings[] = self::said($strings);
-                if (\count($this->strings) > self::MOST_STRINGS) {
+                if (\count($this->strings) > self::MAX_STRINGS) {
                     throw InvalidFile::at('file', 'more texts', self::ALLOWED, 'Take it over in parts.');
                 }
             }
@@ -153,7 +153,7 @@ final class XlsxReader
             if ('row' === $xml->localName && \XMLReader::ELEMENT === $xml->nodeType) {
                 $at = (int) $xml->getAttribute('r');
                 // Empty rows stay, so that lines are those of the sheet.
-                while (\count($lines) + 1 < min($at, self::MOST_ROWS)) {
+                while (\count($lines) + 1 < min($at, self::MAX_ROWS)) {
                     $lines[] = '';
                 }
                 $row = [];
@@ -162,12 +162,12 @@ final class XlsxReader
                 }
             } elseif ('row' === $xml->localName) {
                 $lines[] = self::line($row);
-                if (\count($lines) > self::MOST_ROWS) {
+                if (\count($lines) > self::MAX_ROWS) {
                     throw InvalidFile::at('file', 'more rows', self::ALLOWED, 'Take it over in parts.');
                 }
             } elseif ('c' === $xml->localName && \XMLReader::ELEMENT === $xml->nodeType && !$xml->isEmptyElement) {
                 $column = self::column((string) $xml->getAttribute('r'), \count($row));
-                if ($column < self::MOST_COLUMNS) {
+                if ($column < self::MAX_COLUMNS) {
                     $row[$column] = $this->cell($xml);
                 }
             }
@@ -274,7 +274,7 @@ final class XlsxReader
         if (false === $stat) {
             return null;
         }
-        if ($stat['size'] > self::MOST_BYTES) {
+        if ($stat['size'] > self::MAX_BYTES) {
             throw InvalidFile::at('file', 'a larger one', self::ALLOWED, 'Take it over in parts.');
         }
         $xml = \XMLReader::XML((string) $this->zip->getFromName($path), null, \LIBXML_NONET | \LIBXML_NOERROR | \LIBXML_NOWARNING);

@@ -19,8 +19,8 @@ use Vorhut\App\Web\AttemptCounter;
  */
 final readonly class LoginThrottle
 {
-    private const MOST = 5;
-    private const MOST_FROM_ONE_PLACE = 25;
+    private const MAX = 5;
+    private const MAX_FROM_ONE_PLACE = 25;
 
     public function __construct(
         private AttemptCounter $tries,
@@ -33,8 +33,8 @@ final readonly class LoginThrottle
     {
         $badge = $event->getPassport()->getBadge(UserBadge::class);
         $name = $badge instanceof UserBadge ? $badge->getUserIdentifier() : '';
-        foreach ($this->limits($name) as $key => $most) {
-            if ($this->tries->count($key) >= $most) {
+        foreach ($this->limits($name) as $key => $max) {
+            if ($this->tries->count($key) >= $max) {
                 throw new TooManyLoginAttemptsAuthenticationException(1);
             }
         }
@@ -65,8 +65,8 @@ final readonly class LoginThrottle
         $place = $this->requests->getMainRequest()?->getClientIp() ?? '';
 
         return [
-            'login-'.hash('xxh128', mb_strtolower($name).' '.$place) => self::MOST,
-            'login-'.hash('xxh128', $place) => self::MOST_FROM_ONE_PLACE,
+            'login-'.hash('xxh128', mb_strtolower($name).' '.$place) => self::MAX,
+            'login-'.hash('xxh128', $place) => self::MAX_FROM_ONE_PLACE,
         ];
     }
 }

@@ -23,14 +23,14 @@ final readonly class History
     }
 
     /** @return list<Change> the latest first */
-    public function entries(JobContext $context, HistoryQuery $query, int $from, int $most): array
+    public function entries(JobContext $context, HistoryQuery $query, int $from, int $max): array
     {
         /** @var list<Change> $changes */
         $changes = $this->found($context, $query)
             ->addSelect('u')
             ->orderBy('c.id', 'DESC')
             ->setFirstResult($from)
-            ->setMaxResults($most)
+            ->setMaxResults($max)
             ->getQuery()
             ->getResult();
 

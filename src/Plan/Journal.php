@@ -21,7 +21,7 @@ final readonly class Journal
     }
 
     /** @return list<Change> the latest first */
-    public function latest(StoredJob $stored, int $most): array
+    public function latest(StoredJob $stored, int $max): array
     {
         /** @var list<Change> $changes */
         $changes = $this->em->getRepository(Change::class)
@@ -31,7 +31,7 @@ final readonly class Journal
             ->where('c.job = :job')
             ->setParameter('job', $stored)
             ->orderBy('c.id', 'DESC')
-            ->setMaxResults($most)
+            ->setMaxResults($max)
             ->getQuery()
             ->getResult();
 

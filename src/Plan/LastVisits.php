@@ -36,7 +36,7 @@ final readonly class LastVisits
     }
 
     /** @return array{list<Change>, int} the latest of what others did since then, and how much it is in all */
-    public function since(StoredJob $job, User $user, \DateTimeImmutable $since, int $most): array
+    public function since(StoredJob $job, User $user, \DateTimeImmutable $since, int $max): array
     {
         $query = $this->em->getRepository(Change::class)
             ->createQueryBuilder('c')
@@ -44,14 +44,14 @@ final readonly class LastVisits
             ->setParameter('job', $job)
             ->setParameter('since', $since)
             ->setParameter('user', $user);
-        $latest = (clone $query)->leftJoin('c.user', 'u')->addSelect('u')->orderBy('c.id', 'DESC')->setMaxResults($most + 1);
+        $latest = (clone $query)->leftJoin('c.user', 'u')->addSelect('u')->orderBy('c.id', 'DESC')->setMaxResults($max + 1);
         /** @var list<Change> $changes */
         $changes = $latest->getQuery()->getResult();
-        if (\count($changes) <= $most) {
+        if (\count($changes) <= $max) {
             return [$changes, \count($changes)];
         }
         $count = $query->select('COUNT(c.id)')->getQuery()->getSingleScalarResult();
 
-        return [\array_slice($changes, 0, $most), (int) $count];
+        return [\array_slice($changes, 0, $max), (int) $count];
     }
 }

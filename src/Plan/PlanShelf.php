@@ -18,7 +18,7 @@ final readonly class PlanShelf
 {
     private const KEPT_FOR = 'P7D';
     /** Of the opcode cache; with less nothing more is put in. */
-    private const LEAST_FREE = 0.1;
+    private const MIN_FREE = 0.1;
     /** Seconds until it may be begun anew once more. */
     private const PATIENCE = 600;
 
@@ -123,7 +123,7 @@ final readonly class PlanShelf
         /** @var array{memory_usage: array{used_memory: int, free_memory: int}}|false $status */
         $status = \function_exists('opcache_get_status') ? opcache_get_status(false) : false;
         ['used_memory' => $used, 'free_memory' => $free] = $status['memory_usage'] ?? ['used_memory' => 0, 'free_memory' => 1];
-        if ($free >= self::LEAST_FREE * ($used + $free)) {
+        if ($free >= self::MIN_FREE * ($used + $free)) {
             return true;
         }
         $begun = $this->cache->getItem('plans-begun');

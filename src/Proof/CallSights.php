@@ -14,7 +14,7 @@ use Vorhut\Core\Proof\CallStepState;
 final readonly class CallSights
 {
     /** Pairs that are looked at; of more the last ones count. */
-    private const MOST = 3000;
+    private const MAX = 3000;
 
     public function __construct(private Observations $observations)
     {
@@ -33,7 +33,7 @@ final readonly class CallSights
             $intents += $state->intents;
         }
         $seen = [];
-        foreach ($this->observations->latest($stored, array_map(strval(...), array_keys($intents)), self::MOST) as $one) {
+        foreach ($this->observations->latest($stored, array_map(strval(...), array_keys($intents)), self::MAX) as $one) {
             $step = $order->stepOf($job->intents[$one['intent']], new Pair($one['asker'], $one['asked']))?->value;
             if (null === $step) {
                 continue;

@@ -24,7 +24,7 @@ use Vorhut\Core\Proof\CallStepState;
 /** Shows the proof of telephony in the order in which it is made, a key for each step. */
 final readonly class CallsPage
 {
-    private const MOST_INTENTS = 3;
+    private const MAX_INTENTS = 3;
 
     public function __construct(
         private CallStates $states,
@@ -100,7 +100,7 @@ final readonly class CallsPage
     private function intents(JobContext $context, CallStepState $state): array
     {
         $links = [];
-        foreach (\array_slice(array_keys($state->intents), 0, self::MOST_INTENTS) as $id) {
+        foreach (\array_slice(array_keys($state->intents), 0, self::MAX_INTENTS) as $id) {
             $links[] = new Link($context->job->intents[$id]->name, $this->url('proof', $context, ['intent' => (string) $id]).'#intent');
         }
 

@@ -14,7 +14,7 @@ use Vorhut\App\Web\Words;
 /** Shows pairs that were seen otherwise from one place than from another. */
 final readonly class ConflictsPage
 {
-    private const MOST = 200;
+    private const MAX = 200;
 
     public function __construct(private Observations $observations, private UrlGeneratorInterface $urls)
     {
@@ -24,7 +24,7 @@ final readonly class ConflictsPage
     {
         $conflicts = $this->observations->conflicts($context->stored);
         $rows = [];
-        foreach (\array_slice($conflicts, 0, self::MOST, true) as $key => $words) {
+        foreach (\array_slice($conflicts, 0, self::MAX, true) as $key => $words) {
             [$intent, $pair] = explode(' ', $key, 2);
             [$from, $to] = [...explode('>', $pair, 2), ''];
             $query = ['slug' => $context->stored->getSlug(), 'intent' => $intent, 'pair' => $pair];

@@ -23,7 +23,7 @@ final readonly class IntentForm
     public const PARTIES = 'parties';
 
     /** A sentence of more would not be read. */
-    private const MOST_NAMES = 2;
+    private const MAX_NAMES = 2;
     private const EXAMPLES = ['from' => 'begin to type a name', 'to' => 'a unit, all of a kind, a network, a place'];
 
     /**
@@ -136,9 +136,9 @@ final readonly class IntentForm
         $side = static function (string $key) use ($names, $record): string {
             $plain = static fn (string $party): string => (string) preg_replace('/ \([^)]*\)$/', '', $names->of($party));
             $all = array_map($plain, self::texts($record[$key]));
-            $more = \count($all) - self::MOST_NAMES;
+            $more = \count($all) - self::MAX_NAMES;
 
-            return implode(', ', \array_slice($all, 0, self::MOST_NAMES)).($more > 0 ? \sprintf(' and %d more', $more) : '');
+            return implode(', ', \array_slice($all, 0, self::MAX_NAMES)).($more > 0 ? \sprintf(' and %d more', $more) : '');
         };
         $kind = Kinds::all()[\is_string($record['kind'] ?? null) ? $record['kind'] : ''] ?? null;
         $sentence = \sprintf('%s %s %s', $side('from'), $kind?->verb() ?? 'reaches', $side('to'));

@@ -18,7 +18,7 @@ use Vorhut\Core\Job\Place;
 /** Shows the form of one intent. */
 final readonly class IntentPage
 {
-    private const MOST_NAMES = 600;
+    private const MAX_NAMES = 600;
 
     public function __construct(private IntentForm $form, private Usuals $usuals, private UrlGeneratorInterface $urls)
     {
@@ -43,7 +43,7 @@ final readonly class IntentPage
             version: $context->revision,
             fields: ($refusals ?? Refusals::none())->at($this->form->fields($job, $record)),
             errors: $refusals->above ?? [],
-            parties: (new PartyNames($job))->all(self::MOST_NAMES),
+            parties: (new PartyNames($job))->all(self::MAX_NAMES),
             cancel: new Link('Cancel', $this->url('proof', $context, $isNew ? [] : ['intent' => $id]).'#intent'),
             actions: $isNew ? [] : $this->actions($context, $id),
             remove: $isNew ? null : new Post(

@@ -97,7 +97,7 @@ final readonly class JobRepairs
             fn (Job $job): array => (new RepairSearch(
                 $job,
                 $this->reading->proof($stored),
-                $few ? self::FEW : RepairSearch::MOST_SINGLE,
+                $few ? self::FEW : RepairSearch::MAX_SINGLE,
             ))->forIntent($intent),
         );
     }

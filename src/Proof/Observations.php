@@ -129,10 +129,10 @@ final readonly class Observations
      *
      * @return list<array{intent: string, asker: string, asked: string, span: PairVerdict, at: \DateTimeImmutable}>
      */
-    public function latest(StoredJob $stored, array $intents, int $most): array
+    public function latest(StoredJob $stored, array $intents, int $max): array
     {
         $sql = 'SELECT o.intent, o.asker, o.asked, o.span, o.at FROM observation o JOIN ('.self::LATEST
-            .' AND intent IN (:intents) GROUP BY intent, asker, asked) l ON l.id = o.id ORDER BY o.id DESC LIMIT '.$most;
+            .' AND intent IN (:intents) GROUP BY intent, asker, asked) l ON l.id = o.id ORDER BY o.id DESC LIMIT '.$max;
         $rows = [] === $intents ? [] : $this->em->getConnection()->fetchAllAssociative(
             $sql,
             ['job' => $stored->getId(), 'intents' => $intents],

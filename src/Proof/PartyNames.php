@@ -61,9 +61,9 @@ final class PartyNames
     }
 
     /** @return list<string> at most so many, to choose from */
-    public function all(int $most): array
+    public function all(int $max): array
     {
-        return \array_slice(array_values($this->names), 0, $most);
+        return \array_slice(array_values($this->names), 0, $max);
     }
 
     /**
@@ -97,11 +97,11 @@ final class PartyNames
     private function near(string $typed): string
     {
         $best = null;
-        $most = 4;
+        $max = 4;
         foreach ($this->typed as $known => $parties) {
             $differs = levenshtein(mb_substr(mb_strtolower($typed), 0, 60), mb_substr((string) $known, 0, 60));
-            if ($differs < $most) {
-                [$best, $most] = [$parties[0], $differs];
+            if ($differs < $max) {
+                [$best, $max] = [$parties[0], $differs];
             }
         }
 

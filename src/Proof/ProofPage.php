@@ -25,7 +25,7 @@ use Vorhut\Core\Repair\Repair;
 /** Shows the proof of a job. */
 final readonly class ProofPage
 {
-    private const MOST_INTENTS = 60;
+    private const MAX_INTENTS = 60;
 
     public function __construct(
         private JobReading $reading,
@@ -146,7 +146,7 @@ final readonly class ProofPage
             uasort($listed, static fn (array $a, array $b): int => $b['span']->fails() <=> $a['span']->fails());
         }
         $rows = [];
-        foreach (\array_slice($listed, 0, self::MOST_INTENTS, true) as $id => $known) {
+        foreach (\array_slice($listed, 0, self::MAX_INTENTS, true) as $id => $known) {
             $intent = $context->job->intents[$id];
             $counts = $inCell[$id] ?? $known['counts'];
             $query = ['intent' => (string) $id] + ($selection->cell?->query() ?? []);

@@ -9,7 +9,7 @@ use Symfony\Component\HttpFoundation\InputBag;
 /** Changes that are tried together: thing, field and value of each. */
 final readonly class Trials
 {
-    private const MOST = 20;
+    private const MAX = 20;
 
     /** @param list<array{string, string, string}> $all */
     private function __construct(public array $all)
@@ -28,7 +28,7 @@ final readonly class Trials
         $values = $input->all()['value'] ?? '';
         $last = [$input->getString('on'), $input->getString('field'), self::written($input->getString('field'), $values)];
 
-        return new self(\array_slice('' === $last[1] ? $trials->all : [...$trials->all, $last], 0, self::MOST));
+        return new self(\array_slice('' === $last[1] ? $trials->all : [...$trials->all, $last], 0, self::MAX));
     }
 
     /** @param list<string> $texts as texts() writes them */

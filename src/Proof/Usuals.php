@@ -15,7 +15,7 @@ use Vorhut\Core\Record\Json;
 /** Intents that are usual for a job like this and not in it yet, offered with one key each. */
 final readonly class Usuals
 {
-    private const MOST = 6;
+    private const MAX = 6;
 
     public function __construct(private JobReading $reading, private UrlGeneratorInterface $urls)
     {
@@ -49,7 +49,7 @@ final readonly class Usuals
     /** @return list<array<string, mixed>> */
     private function records(JobContext $context): array
     {
-        $find = fn (Job $job): array => Suggestions::of($job, $this->reading->prover($context->stored)->network, self::MOST);
+        $find = fn (Job $job): array => Suggestions::of($job, $this->reading->prover($context->stored)->network, self::MAX);
 
         return $this->reading->once('usual-intents', $context->stored, $find);
     }

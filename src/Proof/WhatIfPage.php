@@ -30,7 +30,7 @@ use Vorhut\Core\Repair\WhatIf;
 /** Tries changes on a copy and shows which intents turn, before anything is kept. */
 final readonly class WhatIfPage
 {
-    private const MOST_NAMES = 600;
+    private const MAX_NAMES = 600;
 
     public function __construct(
         private JobReading $reading,
@@ -76,7 +76,7 @@ final readonly class WhatIfPage
             trials: $kept,
             listed: $this->listed($context, $kept, $names),
             thing: '' === $thing && '' !== $on ? $names->of(str_replace('router:', 'device:', $on)) : $thing,
-            names: $names->all(self::MOST_NAMES),
+            names: $names->all(self::MAX_NAMES),
             on: $on,
             forms: $forms,
             refused: $refused,

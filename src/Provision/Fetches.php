@@ -55,9 +55,9 @@ final readonly class Fetches
     }
 
     /** @return list<FileFetch> the newest first */
-    public function newest(StoredJob $job, int $most): array
+    public function newest(StoredJob $job, int $max): array
     {
-        return $this->em->getRepository(FileFetch::class)->findBy(['job' => $job], ['id' => 'DESC'], $most);
+        return $this->em->getRepository(FileFetch::class)->findBy(['job' => $job], ['id' => 'DESC'], $max);
     }
 
     /** Drops the oldest beyond those that are kept. */

@@ -23,7 +23,7 @@ use Vorhut\Core\Setting\Settings;
 final class UnitFileController extends AbstractController
 {
     /** Wrong words from one address within a minute. */
-    private const MOST = 30;
+    private const MAX = 30;
 
     public function __construct(
         private readonly FileDesk $desk,
@@ -58,7 +58,7 @@ final class UnitFileController extends AbstractController
     private function unknownWord(Request $request): Response
     {
         $place = 'file-'.hash('xxh128', (string) $request->getClientIp());
-        if ($this->tries->count($place) >= self::MOST) {
+        if ($this->tries->count($place) >= self::MAX) {
             return self::nothing(Response::HTTP_TOO_MANY_REQUESTS, ['Retry-After' => '60']);
         }
         $this->tries->add($place);

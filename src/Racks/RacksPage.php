@@ -25,7 +25,7 @@ use Vorhut\Core\Rack\RackSum;
 final readonly class RacksPage
 {
     private const LISTS = ['racks' => ['Add rack', 'n'], 'circuits' => ['Add circuit', 'c']];
-    private const MOST = 40;
+    private const MAX = 40;
 
     public function __construct(
         private ViewFindings $findings,
@@ -53,7 +53,7 @@ final readonly class RacksPage
     public function racks(JobContext $context): array
     {
         $racks = [];
-        foreach (\array_slice(RackSum::all($context->job), 0, self::MOST) as $sum) {
+        foreach (\array_slice(RackSum::all($context->job), 0, self::MAX) as $sum) {
             $racks[] = $this->rack($context, $sum);
         }
 
@@ -131,7 +131,7 @@ final readonly class RacksPage
     {
         $views = [];
         $sums = array_column((new PowerPlan($context->job))->switches, null, 'switch');
-        foreach (\array_slice($context->job->all(NetworkSwitch::class), 0, self::MOST, true) as $id => $switch) {
+        foreach (\array_slice($context->job->all(NetworkSwitch::class), 0, self::MAX, true) as $id => $switch) {
             /** @var SwitchPower|null $sum */
             $sum = $sums[$id] ?? null;
             if (null === $sum || null === $switch->poeBudgetWatts) {

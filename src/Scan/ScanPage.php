@@ -17,7 +17,7 @@ use Vorhut\Core\Scan\WhichUnit;
 /** Tells which unit a sticker belongs to. */
 final readonly class ScanPage
 {
-    private const MOST = 6;
+    private const MAX = 6;
 
     public function __construct(private Security $security, private UrlGeneratorInterface $urls)
     {
@@ -45,7 +45,7 @@ final readonly class ScanPage
     public function which(JobContext $context, string $text, string $unit, string $error = '', array $typed = []): WhichView
     {
         $sticker = Sticker::of($text);
-        $found = \array_slice(WhichUnit::of($context->job, $sticker), 0, self::MOST);
+        $found = \array_slice(WhichUnit::of($context->job, $sticker), 0, self::MAX);
         $isIt = [] !== $found && $found[0]->sureness() > 0;
         $isOther = $isIt && '' !== $unit && $found[0]->device->id !== $unit;
         [$verdict, $tone] = match (true) {

@@ -28,7 +28,7 @@ use Vorhut\Core\Proof\SeenIn;
 final readonly class HandOvers
 {
     /** Pairs of which is kept what was seen. */
-    private const MOST_PAIRS = 100000;
+    private const MAX_PAIRS = 100000;
 
     public function __construct(
         private EntityManagerInterface $em,
@@ -125,7 +125,7 @@ final readonly class HandOvers
     {
         $seen = [];
         $intents = array_map(strval(...), array_keys($context->job->intents));
-        foreach ($this->observations->latest($context->stored, $intents, self::MOST_PAIRS) as $one) {
+        foreach ($this->observations->latest($context->stored, $intents, self::MAX_PAIRS) as $one) {
             $seen[\sprintf('%s %s>%s', $one['intent'], $one['asker'], $one['asked'])] = $one['span']->value;
         }
         ksort($seen);

@@ -14,7 +14,7 @@ final class SealedFile
     private const FORMAT = 'vorhut-secrets';
     private const PASSES = 3;
     private const BYTES = 134217728;
-    private const MOST_BYTES = 1073741824;
+    private const MAX_BYTES = 1073741824;
 
     /**
      * @param list<array{name: string, label: string, units: list<string>, value: string}> $secrets
@@ -55,7 +55,7 @@ final class SealedFile
         }
         $passes = $kdf['passes'] ?? 0;
         $bytes = $kdf['bytes'] ?? 0;
-        if (!\is_int($passes) || !\is_int($bytes) || $passes < 1 || $passes > 20 || $bytes < 8192 || $bytes > self::MOST_BYTES) {
+        if (!\is_int($passes) || !\is_int($bytes) || $passes < 1 || $passes > 20 || $bytes < 8192 || $bytes > self::MAX_BYTES) {
             throw new InvalidValue(
                 given: '',
                 allowed: 'a file whose key takes at most 1 GiB and 20 passes to make',

@@ -22,7 +22,7 @@ use Vorhut\Core\Setting\Settings;
 /** Shows which secrets the units of a job need and which are kept, and one of them for a short while. */
 final readonly class VaultPage
 {
-    private const MOST = 400;
+    private const MAX = 400;
 
     public function __construct(private Vault $vault, private Security $security, private UrlGeneratorInterface $urls)
     {
@@ -42,10 +42,10 @@ final readonly class VaultPage
         $missing = array_diff_key($needs, $kept);
         $closed = $this->vault->closed();
         $rows = [];
-        foreach (\array_slice($needs, 0, self::MOST) as $need) {
+        foreach (\array_slice($needs, 0, self::MAX) as $need) {
             $rows[] = $this->row($context, $need, $kept[$need->name] ?? null, '' === $closed);
         }
-        $more = \count($needs) - self::MOST;
+        $more = \count($needs) - self::MAX;
 
         return new VaultView(
             summary: \sprintf('%d of %s kept', \count($needs) - \count($missing), Words::count(\count($needs), 'secret')),

@@ -26,7 +26,7 @@ final class VisitController extends JobController
     private const NUMBER = ['id' => '\d{1,10}'];
     private const LONGEST_TEXT = 300;
     private const LONGEST_NAME = 120;
-    private const MOST_BYTES = 8_000_000;
+    private const MAX_BYTES = 8_000_000;
     private const GONE = 'That is no longer otherwise than it was left. Look once more.';
 
     public function __construct(private readonly Visits $visits, private readonly VisitPage $page)
@@ -103,7 +103,7 @@ final class VisitController extends JobController
             $error = 'Of which unit is it? None of this plan was chosen.';
         } elseif ('' === $bytes) {
             $error = 'No file came; the settings as the unit gives them are wanted.';
-        } elseif (\strlen($bytes) > self::MOST_BYTES) {
+        } elseif (\strlen($bytes) > self::MAX_BYTES) {
             $error = \sprintf('The file has %d bytes; at most 8 000 000 are kept.', \strlen($bytes));
         } else {
             $error = $this->put(context: $context, visit: $visit, device: $device, name: $name, bytes: $bytes);

@@ -30,8 +30,8 @@ final readonly class VisitPage
 {
     /** Units that are named, of those that could not be compared. */
     private const NAMED = 4;
-    private const MOST_PAIRS = 8;
-    private const MOST_UNITS = 400;
+    private const MAX_PAIRS = 8;
+    private const MAX_UNITS = 400;
     private const DIGITS = 16;
 
     public function __construct(
@@ -164,7 +164,7 @@ final readonly class VisitPage
         $item = self::key($intent, $pairs);
         $left = $accepted[$item] ?? null;
         $changes = [];
-        foreach (\array_slice($pairs, 0, self::MOST_PAIRS) as $pair => ['was' => $was, 'is' => $is]) {
+        foreach (\array_slice($pairs, 0, self::MAX_PAIRS) as $pair => ['was' => $was, 'is' => $is]) {
             [$from, $to] = [...explode('>', $pair, 2), ''];
             $changes[] = \sprintf('%s to %s: %s → %s', $context->job->nameOf($from), $context->job->nameOf($to), $was->word(), $is->word());
         }
@@ -229,7 +229,7 @@ final readonly class VisitPage
     private static function fields(JobContext $context): array
     {
         $units = [];
-        foreach (\array_slice($context->job->devices, 0, self::MOST_UNITS, true) as $device) {
+        foreach (\array_slice($context->job->devices, 0, self::MAX_UNITS, true) as $device) {
             $units[$device->id] = $device->name;
         }
 

@@ -15,7 +15,7 @@ use Vorhut\Core\Voice\NumberMaker;
 /** Makes many extensions at once, looked at before they are made. */
 final readonly class SeveralPage
 {
-    private const MOST_LEFT = 40;
+    private const MAX_LEFT = 40;
     private const FIELDS = ['first', 'count', 'kind', 'server', 'names'];
 
     public function __construct(private VoiceLinks $links)
@@ -37,13 +37,13 @@ final readonly class SeveralPage
             $values += ['version' => $context->revision, 'offer' => $maker->changeSet()->fingerprint()];
         }
 
-        $more = \count($maker->left ?? []) - self::MOST_LEFT;
+        $more = \count($maker->left ?? []) - self::MAX_LEFT;
 
         return new SeveralView(
             url: $this->links->to($context, 'voice_several'),
             fields: self::fields($context, $typed),
             made: $maker->made ?? [],
-            left: \array_slice($maker->left ?? [], 0, self::MOST_LEFT),
+            left: \array_slice($maker->left ?? [], 0, self::MAX_LEFT),
             more: $more > 0 ? \sprintf('and %d more', $more) : '',
             error: $error,
             values: $values,

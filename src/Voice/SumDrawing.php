@@ -24,13 +24,13 @@ final readonly class SumDrawing
      */
     public static function of(string $title, array $values, string $here, string $format): self
     {
-        $most = max([...array_values($values), 1e-9]);
+        $max = max([...array_values($values), 1e-9]);
         $step = (self::WIDTH - 60) / max(1, \count($values) - 1);
         $points = [];
         $path = '';
         foreach (array_keys($values) as $i => $label) {
             $x = round(30 + $i * $step, 1);
-            $y = round(24 + (1 - $values[$label] / $most) * (self::HEIGHT - 60), 1);
+            $y = round(24 + (1 - $values[$label] / $max) * (self::HEIGHT - 60), 1);
             $path .= \sprintf('%s%s %s', '' === $path ? 'M' : 'L', $x, $y);
             $isHere = (string) $label === $here;
             $value = \sprintf($format, $values[$label]);

@@ -31,7 +31,7 @@ use Vorhut\Core\Voice\VoicePlan;
 final readonly class VoicePage
 {
     /** Attendants that are drawn. */
-    private const MOST_MENUS = 6;
+    private const MAX_MENUS = 6;
 
     public function __construct(
         private JobReading $reading,
@@ -83,7 +83,7 @@ final readonly class VoicePage
             trunks: $this->rows->trunks($context, $plan, $wrong),
             menus: array_map(
                 fn (Extension $e): MenuView => $this->rows->menu($context, $plan, $e),
-                \array_slice(array_values($menus), 0, self::MOST_MENUS),
+                \array_slice(array_values($menus), 0, self::MAX_MENUS),
             ),
             lists: $this->lists($context),
             findings: $this->findings->all($context, $findings, 'voice'),

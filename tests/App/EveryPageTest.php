@@ -20,7 +20,7 @@ use Vorhut\Tests\Support\OddJobs;
 /** Every page of a job is a page, whatever its records are called. */
 final class EveryPageTest extends AppTestCase
 {
-    private const MOST_OF_A_SORT = 1;
+    private const MAX_OF_A_SORT = 1;
 
     public function testIdsOfDigitsTakeNoPageDown(): void
     {
@@ -137,7 +137,7 @@ final class EveryPageTest extends AppTestCase
     /** @return list<string> */
     private function values(Job $job, string $variable): array
     {
-        $some = static fn (array $records): array => \array_slice(array_map(strval(...), array_keys($records)), 0, self::MOST_OF_A_SORT);
+        $some = static fn (array $records): array => \array_slice(array_map(strval(...), array_keys($records)), 0, self::MAX_OF_A_SORT);
 
         return match ($variable) {
             'id', 'device' => [...$some($job->devices), ...$some($job->intents), 'desk-phone-page'],

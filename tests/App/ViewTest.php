@@ -143,7 +143,7 @@ final class ViewTest extends AppTestCase
     public function testFindingsStandTogetherOnlyWhereTheySayTheSame(): void
     {
         $about = new About('odd');
-        $wrong = Severity::Wrong;
+        $wrong = Severity::Error;
         $finding = static fn (string $title, string $id): Finding => new Finding(
             about: $about,
             severity: $wrong,

@@ -17,6 +17,8 @@ use Vorhut\Core\Job\Lists;
 use Vorhut\Core\Record\ListOf;
 use Vorhut\Core\Runbook\General\GeneralStep;
 use Vorhut\Core\Runbook\Runbooks;
+use Vorhut\Field\StandIn\Services;
+use Vorhut\Field\StandIn\ServiceStandIn;
 
 /** What is shown in an order stands in one ordered list; whoever adds a class and forgets its line is told. */
 final class RegistriesTest extends TestCase
@@ -27,6 +29,7 @@ final class RegistriesTest extends TestCase
         yield 'findings' => [Rules::class, 'ALL', 'core/Findings/*', Rule::class];
         yield 'questions' => [AskSheet::class, 'BLOCKS', 'core/Ask/Block', Block::class];
         yield 'general steps' => [Runbooks::class, 'GENERAL', 'core/Runbook/General', GeneralStep::class];
+        yield 'stand-ins' => [Services::class, 'STAND_INS', 'field/StandIn', ServiceStandIn::class];
         yield 'documents' => [Documents::class, 'ORDER', 'src/HandOver/Document', Document::class];
     }
 
@@ -40,7 +43,8 @@ final class RegistriesTest extends TestCase
         $root = \dirname(__DIR__, 2).'/';
         $there = [];
         foreach ((array) glob($root.$folders, \GLOB_ONLYDIR) as $folder) {
-            $namespace = 'Vorhut\\'.strtr(substr((string) $folder, \strlen($root)), ['core/' => 'Core\\', 'src/' => 'App\\', '/' => '\\']);
+            $names = ['core/' => 'Core\\', 'field/' => 'Field\\', 'src/' => 'App\\', '/' => '\\'];
+            $namespace = 'Vorhut\\'.strtr(substr((string) $folder, \strlen($root)), $names);
             array_push($there, ...Classes::in((string) $folder, $namespace, $type));
         }
         $listed = (new \ReflectionClassConstant($registry, $constant))->getValue();

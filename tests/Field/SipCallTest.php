@@ -75,7 +75,7 @@ final class SipCallTest extends TestCase
         self::assertSame(200, $this->wait($a->register()));
         self::assertSame(404, $this->wait($a->call('2998')), 'nobody has that number');
         self::assertSame(480, $this->wait($a->call('2003')), 'not registered');
-        $busy = $this->phone('2003', most: 0);
+        $busy = $this->phone('2003', max: 0);
         $strange = $this->phone('2004', payloads: [18]);
         $this->wait($busy->register());
         $this->wait($strange->register());
@@ -329,7 +329,7 @@ final class SipCallTest extends TestCase
     private function phone(
         string $number,
         ?string $password = null,
-        int $most = 1,
+        int $max = 1,
         array $payloads = [Sdp::PCMU, Sdp::PCMA],
         ?\Closure $admits = null,
         float $ring = 0.0,
@@ -343,7 +343,7 @@ final class SipCallTest extends TestCase
             serverPort: self::PORT,
             media: fn (): RtpStream => new RtpStream($this->sockets->udp($address)),
             describe: static fn (RtpStream $media): Sdp => new Sdp($address, $media->port, $payloads),
-            most: $most,
+            max: $max,
             ring: $ring,
         );
         $phone->start();

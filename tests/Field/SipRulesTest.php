@@ -562,7 +562,7 @@ final class SipRulesTest extends TestCase
 
             return [$stream];
         });
-        $pager = $this->phone('2011', most: 9);
+        $pager = $this->phone('2011', max: 9);
         $pager->dialogs->onCall = static fn (Call $call) => $app->answered($pager, $call);
         $pager->dialogs->onEnd = static fn (Call $call) => $app->ended($pager, $call);
         $this->wait($pager->register());

@@ -24,7 +24,7 @@ final class SipTransferTest extends TestCase
     {
         $this->bench();
         $this->system();
-        [$this->a, $this->b, $this->c] = [$this->phone('2001', most: 2), $this->phone('2002', most: 2), $this->phone('2003')];
+        [$this->a, $this->b, $this->c] = [$this->phone('2001', max: 2), $this->phone('2002', max: 2), $this->phone('2003')];
         foreach ([$this->a, $this->b, $this->c] as $phone) {
             self::assertSame(200, $this->wait($phone->register()));
         }

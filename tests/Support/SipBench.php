@@ -77,7 +77,7 @@ trait SipBench
         string $number,
         array $payloads = [Sdp::PCMU, Sdp::PCMA],
         float $ring = 0.0,
-        int $most = 1,
+        int $max = 1,
         Transport $transport = Transport::Udp,
         float $t1 = SipEndpoint::T1,
     ): UserAgent {
@@ -100,7 +100,7 @@ trait SipBench
 
                 return Transport::Tls === $transport ? $sdp->sealed($media->sealing->key()) : $sdp;
             },
-            most: $most,
+            max: $max,
             ring: $ring,
             transport: $transport,
         );

@@ -14,7 +14,7 @@ use Vorhut\Core\Profile\Setting\OutsideSource;
 /** Stations that must find units in other segments: most ways of finding end at the router. */
 final class DiscoveryBlock implements Block
 {
-    private const MOST_PAIRS = 400;
+    private const MAX_PAIRS = 400;
 
     public function items(AskContext $asked): iterable
     {
@@ -23,7 +23,7 @@ final class DiscoveryBlock implements Block
             if (!Kinds::of($prediction->intent)->isByList() || Expectation::Must !== $prediction->intent->expect) {
                 continue;
             }
-            foreach ($prediction->first(self::MOST_PAIRS) as $pair) {
+            foreach ($prediction->first(self::MAX_PAIRS) as $pair) {
                 $from = self::segment($asked, $pair->pair->from);
                 $to = self::segment($asked, $pair->pair->to);
                 if (null !== $from && null !== $to && $from !== $to) {

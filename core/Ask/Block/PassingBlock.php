@@ -19,16 +19,16 @@ final class PassingBlock implements Block
 {
     public const ABOUT = 'Firewall and address translation';
     /** Pairs looked at in one intent, and in all of them. */
-    private const MOST_PAIRS = 200;
-    private const LEAST_PAIRS = 20;
+    private const MAX_PAIRS = 200;
+    private const MIN_PAIRS = 20;
     private const IN_ALL = 6000;
-    private const MOST_NAMED = 4;
+    private const MAX_NAMED = 4;
 
     public function items(AskContext $asked): iterable
     {
         foreach ($this->lines($asked) as $line) {
             [$from, $to, $service, $targets, $names] = $line;
-            $whom = \count($targets) > self::MOST_NAMED
+            $whom = \count($targets) > self::MAX_NAMED
                 ? \sprintf('%s and %d more', array_key_first($targets), \count($targets) - 1)
                 : implode(', ', array_keys($targets));
             $units = array_map(static fn (int|string $id): ?Device => $asked->job->devices[$id] ?? null, array_keys($line[5]));
@@ -50,9 +50,9 @@ final class PassingBlock implements Block
     {
         $lines = [];
         $intents = $asked->prover->prove()->intents;
-        $most = max(self::LEAST_PAIRS, min(self::MOST_PAIRS, intdiv(self::IN_ALL, max(1, \count($intents)))));
+        $max = max(self::MIN_PAIRS, min(self::MAX_PAIRS, intdiv(self::IN_ALL, max(1, \count($intents)))));
         foreach ($intents as $prediction) {
-            foreach (Expectation::Must === $prediction->intent->expect ? self::leaves($prediction, $most) : [] as $leaf) {
+            foreach (Expectation::Must === $prediction->intent->expect ? self::leaves($prediction, $max) : [] as $leaf) {
                 $from = self::segment($asked, $leaf->asker);
                 $to = $asked->segmentOf($leaf->target);
                 $service = $leaf->media ?? $leaf->service;
@@ -71,9 +71,9 @@ final class PassingBlock implements Block
     }
 
     /** @return iterable<Leaf> exchanges between two addresses */
-    private static function leaves(IntentPrediction $prediction, int $most): iterable
+    private static function leaves(IntentPrediction $prediction, int $max): iterable
     {
-        foreach ($prediction->first($most) as $pair) {
+        foreach ($prediction->first($max) as $pair) {
             foreach ($pair->leaves as $leaf) {
                 if ($leaf->decides && null !== $leaf->target && !$leaf->target->isMulticast()) {
                     yield $leaf;

@@ -40,7 +40,7 @@ final class FactoryAddressLive implements Rule
             }
             yield new Finding(
                 about: $this->about(),
-                severity: Severity::Care,
+                severity: Severity::Warning,
                 title: \sprintf('%s leaves the carton with %s, which %s has here', $device->name, $factory->address, $owner[1]),
                 why: 'Plugged into the client\'s switch in its factory state, it takes the address away from the one that works.',
                 devices: [$device->id, $owner[0]],

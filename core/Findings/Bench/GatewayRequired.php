@@ -35,7 +35,7 @@ final class GatewayRequired implements Rule
             $gateway = $seat->subnet?->gateway;
             yield new Finding(
                 about: $this->about(),
-                severity: Severity::Wrong,
+                severity: Severity::Error,
                 title: \sprintf('%s insists on a gateway, and none is planned', $seat->device->name),
                 why: 'Its page does not save while the field is empty, so whoever stands there will type something.',
                 devices: [$seat->device->id],

@@ -34,7 +34,7 @@ final class SharedFactoryAddress implements Rule
                 $names = array_map(static fn (Device $d): string => $d->name, $devices);
                 yield new Finding(
                     about: $this->about(),
-                    severity: Severity::Care,
+                    severity: Severity::Warning,
                     title: \sprintf(
                         '%s leave the carton with %s',
                         \count($names) > 3

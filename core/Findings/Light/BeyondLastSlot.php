@@ -32,7 +32,7 @@ final class BeyondLastSlot implements Rule
                 $free = Universes::firstFree($strip, $fixture->footprint);
                 yield new Finding(
                     about: $this->about(),
-                    severity: Severity::Wrong,
+                    severity: Severity::Error,
                     title: \sprintf('%s reaches beyond slot %d of universe %d', $fixture->name, SlotStrip::SLOTS, $universe),
                     why: \sprintf('It begins at %d and takes %d slots.', $fixture->start, $fixture->footprint),
                     devices: [],

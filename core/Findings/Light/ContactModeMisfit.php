@@ -32,7 +32,7 @@ final class ContactModeMisfit implements Rule
             if (true === $value(self::OVERRIDES) && 'toggle' === $value(self::MODE)) {
                 yield new Finding(
                     about: $this->about(),
-                    severity: Severity::Wrong,
+                    severity: Severity::Error,
                     title: \sprintf('The contact of %s overrides, and toggles', $device->name),
                     why: 'After a power cut, or a second pulse, it is the wrong way round.',
                     devices: [$device->id],

@@ -34,7 +34,7 @@ final class ContactSceneMissing implements Rule
             if (\is_int($wanted) && !\in_array($wanted, $stored, true)) {
                 yield new Finding(
                     about: $this->about(),
-                    severity: Severity::Wrong,
+                    severity: Severity::Error,
                     title: \sprintf('The contact of %s recalls scene %d, which is not planned', $store->name, $wanted),
                     why: 'When it closes, the lights go to nothing.',
                     devices: [$store->id],

@@ -27,7 +27,7 @@ final class RunOpenEnd implements Rule
             if (!$run->terminated) {
                 yield new Finding(
                     about: $this->about(),
-                    severity: Severity::Care,
+                    severity: Severity::Warning,
                     title: \sprintf('%s has no 120 Ω at its end', $run->name),
                     why: 'Some lights then do what they like, and not every day.',
                     devices: [$run->node],

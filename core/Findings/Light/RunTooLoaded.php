@@ -32,7 +32,7 @@ final class RunTooLoaded implements Rule
                 $run = \sprintf('Universe %d%s', $universe, null === $name ? '' : ' from '.$name);
                 yield new Finding(
                     about: $this->about(),
-                    severity: Severity::Wrong,
+                    severity: Severity::Error,
                     title: \sprintf('%s has %s unit loads on one run', $run, round($loads, 3)),
                     why: \sprintf('A run drives %d.', SlotStrip::UNIT_LOADS),
                     devices: null === $name ? [] : [(string) $node],

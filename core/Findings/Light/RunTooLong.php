@@ -16,7 +16,7 @@ use Vorhut\Core\Job\LightRun;
 final class RunTooLong implements Rule
 {
     /** Metres. */
-    private const MOST = 300;
+    private const MAX = 300;
 
     public function about(): About
     {
@@ -26,12 +26,12 @@ final class RunTooLong implements Rule
     public function check(Plan $plan): iterable
     {
         foreach ($plan->job->all(LightRun::class) as $run) {
-            if (($run->metres ?? 0.0) > self::MOST) {
+            if (($run->metres ?? 0.0) > self::MAX) {
                 yield new Finding(
                     about: $this->about(),
-                    severity: Severity::Wrong,
+                    severity: Severity::Error,
                     title: \sprintf('%s is %d m long', $run->name, $run->metres),
-                    why: \sprintf('Beyond %d m the last lights flicker.', self::MOST),
+                    why: \sprintf('Beyond %d m the last lights flicker.', self::MAX),
                     devices: [$run->node],
                     advice: 'Put a repeater between, or a node nearer to them.',
                     value: $run->id,

@@ -26,21 +26,21 @@ final class SceneBeyondStore implements Rule
     public function check(Plan $plan): iterable
     {
         foreach ($plan->job->all(Scene::class) as $scene) {
-            $most = $this->most($plan, $scene->store);
-            if (null !== $most && $scene->number > $most) {
+            $max = $this->maxScenes($plan, $scene->store);
+            if (null !== $max && $scene->number > $max) {
                 yield new Finding(
                     about: $this->about(),
-                    severity: Severity::Wrong,
+                    severity: Severity::Error,
                     title: \sprintf(
                         '%s is scene %d, and %s keeps %d',
                         $scene->name,
                         $scene->number,
                         $plan->job->nameOf($scene->store),
-                        $most,
+                        $max,
                     ),
                     why: 'There is no key for it.',
                     devices: [$scene->store],
-                    advice: \sprintf('Take a number up to %d.', $most),
+                    advice: \sprintf('Take a number up to %d.', $max),
                     value: $scene->id,
                     records: [['scenes', $scene->id]],
                 );
@@ -49,7 +49,7 @@ final class SceneBeyondStore implements Rule
     }
 
     /** Null where its kind does not say. */
-    private function most(Plan $plan, string $store): ?int
+    private function maxScenes(Plan $plan, string $store): ?int
     {
         $capacities = $plan->job->profileOf($plan->job->devices[$store])->capacities;
 

@@ -27,7 +27,7 @@ final class SceneMoves implements Rule
             if (SceneLook::Static !== $scene->look) {
                 yield new Finding(
                     about: $this->about(),
-                    severity: Severity::Wrong,
+                    severity: Severity::Error,
                     title: \sprintf('%s moves, and %s keeps only what stands still', $scene->name, $plan->job->nameOf($scene->store)),
                     why: 'It would keep the moment at which it was taken.',
                     devices: [$scene->store],

@@ -28,7 +28,7 @@ final class SceneNumberTaken implements Rule
             if ($other !== $scene) {
                 yield new Finding(
                     about: $this->about(),
-                    severity: Severity::Wrong,
+                    severity: Severity::Error,
                     title: \sprintf(
                         '%s and %s are both scene %d of %s',
                         $other->name,

@@ -28,7 +28,7 @@ final class SceneSourceMisfit implements Rule
             if (null !== $why) {
                 yield new Finding(
                     about: $this->about(),
-                    severity: Severity::Wrong,
+                    severity: Severity::Error,
                     title: \sprintf(
                         '%s is to be %s, and %s cannot take it so',
                         $scene->name,

@@ -39,7 +39,7 @@ final class SlotsShared implements Rule
     {
         return new Finding(
             about: $this->about(),
-            severity: Severity::Wrong,
+            severity: Severity::Error,
             title: \sprintf('%s and %s share slots of universe %d', $a->name, $b->name, $universe),
             why: \sprintf(
                 '%s takes %d to %d, %s takes %d to %d.',

@@ -31,7 +31,7 @@ final class UniverseUnsent implements Rule
             if (!isset($senders[$universe])) {
                 yield new Finding(
                     about: $this->about(),
-                    severity: Severity::Wrong,
+                    severity: Severity::Error,
                     title: \sprintf('Nobody sends universe %d', $universe),
                     why: \sprintf('%s is patched in it.', $fixtures[0]->name),
                     devices: [],

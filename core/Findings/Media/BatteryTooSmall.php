@@ -29,7 +29,7 @@ final class BatteryTooSmall implements Rule
             }
             yield new Finding(
                 about: $this->about(),
-                severity: Severity::Wrong,
+                severity: Severity::Error,
                 title: \sprintf('The battery of %s lasts %.1f h of %.1f', $stream->device->name, $hours, $wants),
                 why: \sprintf('%d Wh, of which 85 %% get to a unit that draws %d W.', $stream->wattHours, $stream->watts),
                 devices: [$stream->device->id],

@@ -41,7 +41,7 @@ final class DialAgainstPage implements Rule
             }
             yield new Finding(
                 about: $this->about(),
-                severity: Severity::Wrong,
+                severity: Severity::Error,
                 title: \sprintf('The dial of %s says %s, its page %s', $device->name, $shown, self::picture($page, $typed[1]) ?? 'another'),
                 why: 'The dial wins, and is read only while power comes on.',
                 devices: [$device->id],

@@ -39,7 +39,7 @@ final class FramesDoNotDivide implements Rule
             $best = round($in / max(1, round($in / $out)), 3);
             yield new Finding(
                 about: $this->about(),
-                severity: Severity::Wrong,
+                severity: Severity::Error,
                 title: \sprintf('%s takes %s frames a second and sends %s', $device->name, $in, $out),
                 why: 'Only all of them, or every second, third, fourth, move evenly.',
                 devices: [$device->id],

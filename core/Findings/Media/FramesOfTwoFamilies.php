@@ -42,7 +42,7 @@ final class FramesOfTwoFamilies implements Rule
             $names = array_map(static fn (Device $d): string => $d->name, $by[$few]);
             yield new Finding(
                 about: $this->about(),
-                severity: Severity::Wrong,
+                severity: Severity::Error,
                 title: \sprintf('%s gets pictures of 50 and of 60 Hz', $plan->job->nameOf((string) $id)),
                 why: \sprintf('%s: %d Hz, the others %d.', implode(', ', $names), $few, 110 - $few),
                 devices: [(string) $id, ...array_map(static fn (Device $d): string => $d->id, $by[$few])],

@@ -31,7 +31,7 @@ final class GroupTaken implements Rule
             if ($other !== $flow) {
                 yield new Finding(
                     about: $this->about(),
-                    severity: Severity::Wrong,
+                    severity: Severity::Error,
                     title: \sprintf('%s and %s are both sent to %s', $other->name, $flow->name, $flow->group),
                     why: 'Who listens to that group hears both.',
                     devices: [],

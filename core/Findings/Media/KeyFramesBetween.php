@@ -41,7 +41,7 @@ final class KeyFramesBetween implements Rule
             $change = $isWhole($better * $frames) ? $plan->tell($device, [self::EVERY => $better], $title) : null;
             yield new Finding(
                 about: $this->about(),
-                severity: Severity::Care,
+                severity: Severity::Warning,
                 title: \sprintf('%s is to send a key frame every %s frames', $device->name, round($seconds * $frames, 2)),
                 why: \sprintf('%s s of %s frames a second is no whole number of frames.', $seconds, $frames),
                 devices: [$device->id],

@@ -35,7 +35,7 @@ final class LatencyTooShort implements Rule
             $enough = (int) (ceil($needed / self::STEP) * self::STEP);
             yield new Finding(
                 about: $this->about(),
-                severity: Severity::Wrong,
+                severity: Severity::Error,
                 title: \sprintf('%s is to wait %d ms, and needs %d', $stream->device->name, $stream->latencyMs, $needed),
                 why: 'By the round trip and the loss that were measured: what is lost comes too late to be shown.',
                 devices: [$stream->device->id],

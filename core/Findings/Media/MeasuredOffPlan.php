@@ -35,7 +35,7 @@ final class MeasuredOffPlan implements Rule
             }
             yield new Finding(
                 about: $this->about(),
-                severity: Severity::Wrong,
+                severity: Severity::Error,
                 title: \sprintf('%s sends %.1f Mbit/s, and is planned with %.1f', $device->name, $reading->value / 1000, $planned / 1000),
                 why: \sprintf('Read %s; 15 %% more or less are its nature.', $reading->at ?? 'on the unit'),
                 devices: [$device->id],

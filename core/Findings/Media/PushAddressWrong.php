@@ -29,7 +29,7 @@ final class PushAddressWrong implements Rule
                 }
                 yield new Finding(
                     about: $this->about(),
-                    severity: Severity::Wrong,
+                    severity: Severity::Error,
                     title: \sprintf('The push address of %s has %s "%s"', $stream->device->name, $part['part'], $part['given']),
                     why: 'The encoder says that it sends, and nobody gets it.',
                     devices: [$stream->device->id],

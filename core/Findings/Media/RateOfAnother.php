@@ -43,7 +43,7 @@ final class RateOfAnother implements Rule
                 }
                 yield new Finding(
                     $this->about(),
-                    Severity::Care,
+                    Severity::Warning,
                     title: \sprintf(
                         '%s is planned with %.1f Mbit/s, and %s sends %.1f by its settings',
                         $flow->name,

@@ -30,7 +30,7 @@ final class RateVaries implements Rule
             }
             yield new Finding(
                 about: $this->about(),
-                severity: Severity::Care,
+                severity: Severity::Warning,
                 title: \sprintf('The rate of %s varies, and it goes out by %s', $device->name, $stream->uplinks[0]->name),
                 why: 'When much moves it sends more than the plan adds up.',
                 devices: [$device->id],

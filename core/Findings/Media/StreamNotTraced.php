@@ -81,7 +81,7 @@ final class StreamNotTraced implements Rule
 
         return new Finding(
             $this->about(),
-            Severity::Care,
+            Severity::Warning,
             title: \sprintf('%s sends to %s, and crosses no measured uplink', $plan->job->nameOf($sender), $end),
             why: $far.' What leaves the site is more than the uplinks show.',
             devices: [$sender],

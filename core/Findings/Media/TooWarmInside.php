@@ -37,7 +37,7 @@ final class TooWarmInside implements Rule
             }
             yield new Finding(
                 about: $this->about(),
-                severity: Severity::Care,
+                severity: Severity::Warning,
                 title: \sprintf('%s was at %d °C, and bears %d', $device->name, $reading->value, $limit),
                 why: \sprintf('Read %s.', $reading->at ?? 'on the unit'),
                 devices: [$device->id],

@@ -51,7 +51,7 @@ final class UniverseContested implements Rule
 
         return new Finding(
             about: $this->about(),
-            severity: Severity::Wrong,
+            severity: Severity::Error,
             title: \sprintf('%s and %s both send universe %d with priority %d', $other->name, $device->name, $universe, $priority),
             why: 'Lights flicker between both. The higher priority wins, and the lower one takes over when it falls silent.',
             devices: [$device->id, $other->id],

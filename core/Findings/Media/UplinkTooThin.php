@@ -45,7 +45,7 @@ final class UplinkTooThin implements Rule
             $change = $this->slower($plan, $streams, $loads, $sum - $usable);
             yield new Finding(
                 about: $this->about(),
-                severity: Severity::Wrong,
+                severity: Severity::Error,
                 title: \sprintf('%s takes %.1f Mbit/s, and may take %.1f', $uplink->name, $sum / 1000, $usable / 1000),
                 why: implode(', ', $names).': with what is kept free for packets that are sent again.',
                 devices: array_map(strval(...), array_keys($loads)),

@@ -50,7 +50,7 @@ final class DuplicateAddress implements Rule
 
         return new Finding(
             about: $this->about(),
-            severity: Severity::Wrong,
+            severity: Severity::Error,
             title: \sprintf(
                 '%s units on %s: %s',
                 2 === \count($names) ? 'Two' : (string) \count($names),

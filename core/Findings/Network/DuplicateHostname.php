@@ -33,7 +33,7 @@ final class DuplicateHostname implements Rule
                 $name = (string) $devices[0]->hostname;
                 yield new Finding(
                     about: $this->about(),
-                    severity: Severity::Wrong,
+                    severity: Severity::Error,
                     title: \sprintf(
                         'Host name %s stands at %s',
                         $name,

@@ -32,7 +32,7 @@ final class DuplicateMac implements Rule
                 $mac = (string) $seats[0]->interface->mac;
                 yield new Finding(
                     about: $this->about(),
-                    severity: Severity::Wrong,
+                    severity: Severity::Error,
                     title: \sprintf(
                         '%s stands at %s',
                         $mac,

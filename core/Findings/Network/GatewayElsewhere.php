@@ -38,7 +38,7 @@ final class GatewayElsewhere implements Rule
             }
             yield new Finding(
                 about: $this->about(),
-                severity: Severity::Wrong,
+                severity: Severity::Error,
                 title: \sprintf('%s has gateway %s, which %s', $seat->device->name, $gateway, $wrong),
                 why: 'What it sends to other subnets goes nowhere; everything in its own segment works, so the bench test passes.',
                 devices: [$seat->device->id],

@@ -44,7 +44,7 @@ final class GatewayMissing implements Rule
 
         return new Finding(
             about: $this->about(),
-            severity: Severity::Wrong,
+            severity: Severity::Error,
             title: \sprintf('%s has no gateway', $seat->device->name),
             why: \sprintf(
                 '"%s" takes it across subnets: %s.',

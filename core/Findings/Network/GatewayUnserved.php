@@ -40,7 +40,7 @@ final class GatewayUnserved implements Rule
                 ) {
                     yield new Finding(
                         about: $this->about(),
-                        severity: Severity::Care,
+                        severity: Severity::Warning,
                         title: \sprintf('No router has %s, the gateway of %s', $subnet->gateway, $segment->name),
                         why: 'Every unit there is told to send to an address that nobody carries.',
                         devices: [],

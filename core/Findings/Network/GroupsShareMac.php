@@ -38,7 +38,7 @@ final class GroupsShareMac implements Rule
                 $names = implode(' and ', array_map(static fn (Ipv4Address $g): string => (string) $g, array_values($alike)));
                 yield new Finding(
                     about: $this->about(),
-                    severity: Severity::Care,
+                    severity: Severity::Warning,
                     title: \sprintf('Groups %s share the MAC %s', $names, $mac),
                     why: 'Switches that snoop by MAC send both to everybody who joined one, and each unit has to throw the other away.',
                     devices: array_values($users[$low]),

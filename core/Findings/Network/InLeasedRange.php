@@ -36,7 +36,7 @@ final class InLeasedRange implements Rule
             $free = $plan->nextFree($seat->subnet, $seat->subnet->prefix->network);
             yield new Finding(
                 about: $this->about(),
-                severity: Severity::Wrong,
+                severity: Severity::Error,
                 title: \sprintf('%s sits among the leased: %s', $seat->device->name, $address->address),
                 why: 'The server may hand the same address to somebody else, and then there are two.',
                 devices: [$seat->device->id],

@@ -25,7 +25,7 @@ final class IntentTooLarge implements Rule
             if ($plan->prover()->isTooLarge($intent)) {
                 yield new Finding(
                     about: $this->about(),
-                    severity: Severity::Care,
+                    severity: Severity::Warning,
                     title: \sprintf('"%s" joins too many places to be predicted', $intent->name),
                     why: \sprintf(
                         'It stands for %s pairs that the network tells apart, so it is left untried and proves nothing.',

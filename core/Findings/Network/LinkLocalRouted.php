@@ -26,7 +26,7 @@ final class LinkLocalRouted implements Rule
                 if (0xA9FE === ($interface->address?->address->value ?? 0) >> 16) {
                     yield new Finding(
                         about: $this->about(),
-                        severity: Severity::Wrong,
+                        severity: Severity::Error,
                         title: \sprintf('%s has a link-local address, %s', $router->name, $interface->address),
                         why: 'Link-local addresses are not to be routed (RFC 3927, section 7): many units refuse what comes from '
                         .'there with another subnet\'s address, others answer.',

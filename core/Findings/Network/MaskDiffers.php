@@ -28,7 +28,7 @@ final class MaskDiffers implements Rule
             $wide = $address->prefix->length < $seat->subnet->prefix->length;
             yield new Finding(
                 about: $this->about(),
-                severity: Severity::Wrong,
+                severity: Severity::Error,
                 title: \sprintf(
                     '%s has mask /%d where its subnet has /%d',
                     $seat->device->name,

@@ -30,7 +30,7 @@ final class NetworkOrBroadcast implements Rule
             $free = $plan->nextFree($seat->subnet, $seat->subnet->prefix->network);
             yield new Finding(
                 about: $this->about(),
-                severity: Severity::Wrong,
+                severity: Severity::Error,
                 title: \sprintf(
                     '%s has %s, the %s address of %s',
                     $seat->device->name,

@@ -31,7 +31,7 @@ final class NoNetworkPort implements Rule
             $edit = $plan->job->edit(Device::class, $device->id, ['interfaces' => []]);
             yield new Finding(
                 $this->about(),
-                Severity::Wrong,
+                Severity::Error,
                 title: \sprintf('%s has no network port, and %s is planned', $device->name, $address ?? 'a network'),
                 why: 'Whatever is predicted for that address, nobody answers there.',
                 devices: [$device->id],

@@ -37,7 +37,7 @@ final class OutsideSubnet implements Rule
             $free = $plan->nextFree($subnet, $subnet->prefix->network);
             yield new Finding(
                 about: $this->about(),
-                severity: Severity::Wrong,
+                severity: Severity::Error,
                 title: \sprintf(
                     '%s has %s, which lies outside %s',
                     $seat->device->name,

@@ -33,7 +33,7 @@ final class OverlappingSubnets implements Rule
             if (null !== $open && $open[0]->overlaps($prefix)) {
                 yield new Finding(
                     about: $this->about(),
-                    severity: Severity::Wrong,
+                    severity: Severity::Error,
                     title: \sprintf('%s of %s overlaps %s of %s', $prefix, $segment->name, $open[0], $open[1]->name),
                     why: 'Who stands in both uses the narrower one, of two alike the first it lists; the other goes silent.',
                     devices: [],

@@ -46,7 +46,7 @@ final class ProxyAnswersForNeighbour implements Rule
 
         return new Finding(
             about: $this->about(),
-            severity: Severity::Wrong,
+            severity: Severity::Error,
             title: \sprintf(
                 '%s answers ARP in %s for %s%s',
                 $router->name,

@@ -31,7 +31,7 @@ final class RelayUnanswered implements Rule
                 }
                 yield new Finding(
                     about: $this->about(),
-                    severity: Severity::Wrong,
+                    severity: Severity::Error,
                     title: \sprintf(
                         '%s relays DHCP from %s to %s, and no answer comes',
                         $router->name,

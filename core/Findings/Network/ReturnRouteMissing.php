@@ -80,7 +80,7 @@ final class ReturnRouteMissing implements Rule
 
         return new Finding(
             about: $this->about(),
-            severity: Severity::Wrong,
+            severity: Severity::Error,
             title: \sprintf('%s has no way back to %s', $router->name, $names),
             why: 'Others reach its subnets, but answers to these prefixes have no route and go nowhere.',
             devices: [$router->id],

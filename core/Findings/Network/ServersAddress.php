@@ -58,7 +58,7 @@ final class ServersAddress implements Rule
     {
         return new Finding(
             $this->about(),
-            Severity::Wrong,
+            Severity::Error,
             title: \sprintf('%s has %s, the %s of %s', $name, $address, $what, $segment->name),
             why: \sprintf('It is no %s: two would have the address, or nobody answers.', $what),
             devices: [$id],

@@ -27,7 +27,7 @@ final class SnoopingWithoutQuerier implements Rule
             if ($segment->snooping && !$segment->querier) {
                 yield new Finding(
                     about: $this->about(),
-                    severity: Severity::Care,
+                    severity: Severity::Warning,
                     title: \sprintf('%s snoops multicast, but nobody queries', $segment->name),
                     why: 'Multicast works for about 260 s after a unit joins, then stops. Some switches flood instead.',
                     devices: [],

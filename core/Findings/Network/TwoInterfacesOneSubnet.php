@@ -31,7 +31,7 @@ final class TwoInterfacesOneSubnet implements Rule
                     }
                     yield new Finding(
                         about: $this->about(),
-                        severity: Severity::Wrong,
+                        severity: Severity::Error,
                         title: \sprintf('%s has %s and %s in one subnet', $device->name, $one->name, $other->name),
                         why: self::why($plan->network(), $device, $one, $other),
                         devices: [$device->id],

@@ -34,7 +34,7 @@ final class TwoProxies implements Rule
             if (\count($routers) > 1) {
                 yield new Finding(
                     about: $this->about(),
-                    severity: Severity::Care,
+                    severity: Severity::Warning,
                     title: \sprintf(
                         '%s all answer ARP for others in %s',
                         implode(' and ', array_map(static fn (Router $r): string => $r->name, $routers)),

@@ -28,7 +28,7 @@ final class CircuitOverloaded implements Rule
             if (!$sum->fits()) {
                 yield new Finding(
                     about: $this->about(),
-                    severity: Severity::Wrong,
+                    severity: Severity::Error,
                     title: \sprintf(
                         '%s bears %d W all day, and %d W hang on it',
                         $sum->circuit->name,

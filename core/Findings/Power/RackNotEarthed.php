@@ -26,7 +26,7 @@ final class RackNotEarthed implements Rule
             if (!$rack->earthed && [] !== $rack->holds) {
                 yield new Finding(
                     about: $this->about(),
-                    severity: Severity::Care,
+                    severity: Severity::Warning,
                     title: \sprintf('Nobody has said that %s is earthed', $rack->name),
                     why: 'A fault of one unit then stands on the metal of all.',
                     devices: [],

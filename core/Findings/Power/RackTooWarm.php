@@ -36,7 +36,7 @@ final class RackTooWarm implements Rule
                 if ($place->celsius + self::INSIDE > $tender->celsius) {
                     yield new Finding(
                         about: $this->about(),
-                        severity: Severity::Care,
+                        severity: Severity::Warning,
                         title: \sprintf(
                             '%s gets %d °C inside, and %s bears %d',
                             $sum->rack->name,

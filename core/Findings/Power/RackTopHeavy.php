@@ -37,7 +37,7 @@ final class RackTopHeavy implements Rule
             [$light, $heavy] = $high;
             yield new Finding(
                 about: $this->about(),
-                severity: Severity::Care,
+                severity: Severity::Warning,
                 title: \sprintf(
                     '%s with %s kg stands above %s with %s kg in %s',
                     $heavy->name,

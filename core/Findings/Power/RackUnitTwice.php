@@ -25,7 +25,7 @@ final class RackUnitTwice implements Rule
             foreach ($sum->overlaps() as [$one, $other]) {
                 yield new Finding(
                     about: $this->about(),
-                    severity: Severity::Wrong,
+                    severity: Severity::Error,
                     title: \sprintf('%s and %s both take unit %d of %s', $one->name, $other->name, $other->item->unit, $sum->rack->name),
                     why: \sprintf('%s takes %d to %d.', $one->name, $one->item->unit, $one->top()),
                     devices: [...$one->devices(), ...$other->devices()],
@@ -37,7 +37,7 @@ final class RackUnitTwice implements Rule
             foreach ($sum->overruns() as $one) {
                 yield new Finding(
                     about: $this->about(),
-                    severity: Severity::Wrong,
+                    severity: Severity::Error,
                     title: \sprintf('%s stands out of %s at the top', $one->name, $sum->rack->name),
                     why: \sprintf('The rack has %d units, and it ends at %d.', $sum->rack->units, $one->top()),
                     devices: $one->devices(),

@@ -47,7 +47,7 @@ final class MediaNotForwarded implements Rule
             }
             yield new Finding(
                 about: $this->about(),
-                severity: Severity::Wrong,
+                severity: Severity::Error,
                 title: \sprintf('%s hands no media on to %s', $router->name, $host->name),
                 why: \sprintf('Whoever calls from outside sends to %s, UDP ports %d to %d.', $public, $first, $last),
                 devices: [$host->id, $router->id],

@@ -84,7 +84,7 @@ final class MediaPortsShared implements Rule
     {
         return new Finding(
             about: $this->about(),
-            severity: Severity::Wrong,
+            severity: Severity::Error,
             title: \sprintf('%s and %s have the same media ports behind %s', $one->name, $other->name, $address),
             why: \sprintf(
                 'The router forwards UDP ports %d to %d to one of them: calls from outside to the other have no media.',

@@ -31,7 +31,7 @@ final class OutsideCannotCall implements Rule
             if ($conference->outside > 0 && $isAble && [] === $known) {
                 yield new Finding(
                     about: $this->about(),
-                    severity: Severity::Wrong,
+                    severity: Severity::Error,
                     title: \sprintf('%s has sites from outside, and %s no public address', $conference->name, $host->name),
                     why: 'They dial what stands at the foot of its screen: the address before the translation gets nobody there.',
                     devices: [$host->id],

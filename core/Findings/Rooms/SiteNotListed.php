@@ -43,7 +43,7 @@ final class SiteNotListed implements Rule
                 }
                 yield new Finding(
                     about: $this->about(),
-                    severity: Severity::Care,
+                    severity: Severity::Warning,
                     title: \sprintf('%s is not in the directory of %s', $site->name, $host->name),
                     why: \sprintf('%s begins there.', $conference->name),
                     devices: [$host->id, $site->id],

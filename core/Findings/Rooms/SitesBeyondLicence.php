@@ -36,7 +36,7 @@ final class SitesBeyondLicence implements Rule
             if (null !== $capacity && null !== $allowed && $sites > max(self::PAIR, $allowed)) {
                 yield new Finding(
                     about: $this->about(),
-                    severity: Severity::Wrong,
+                    severity: Severity::Error,
                     title: \sprintf(
                         '%s has %d sites, and %s brings %d together',
                         $conference->name,

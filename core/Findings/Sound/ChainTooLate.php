@@ -34,7 +34,7 @@ final class ChainTooLate implements Rule
                 usort($stages, static fn (StageSum $a, StageSum $b): int => $b->ms <=> $a->ms);
                 yield new Finding(
                     about: $this->about(),
-                    severity: Severity::Wrong,
+                    severity: Severity::Error,
                     title: $isEarly
                         ? \sprintf('%s is at the end after %.1f ms, before %.1f', $chain->name, $total, $sum->earliestMs())
                         : \sprintf('%s is at the end after %.1f ms, and may take %.1f', $chain->name, $total, (float) $limit),

@@ -28,7 +28,7 @@ final class ChannelsShort implements Rule
             if (null !== $chain->channels && null !== $narrow && $narrow->channels < $chain->channels) {
                 yield new Finding(
                     about: $this->about(),
-                    severity: Severity::Wrong,
+                    severity: Severity::Error,
                     title: \sprintf(
                         '%s lets %d of %d channels of %s through',
                         $narrow->stage->name,

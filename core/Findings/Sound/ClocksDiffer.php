@@ -29,7 +29,7 @@ final class ClocksDiffer implements Rule
             if (\count($clocks) > 1) {
                 yield new Finding(
                     about: $this->about(),
-                    severity: Severity::Wrong,
+                    severity: Severity::Error,
                     title: \sprintf('%s is paced by %s', $chain->name, implode(' and by ', array_column($clocks, 'clock'))),
                     why: 'Two clocks drift apart: a click every few seconds.',
                     devices: array_merge(...array_map(static fn (StageSum $s): array => $s->units(), $clocks)),

@@ -28,7 +28,7 @@ final class GainAfterPatch implements Rule
             if (null !== $late) {
                 yield new Finding(
                     about: $this->about(),
-                    severity: Severity::Care,
+                    severity: Severity::Warning,
                     title: \sprintf('%s: %s comes after the routing', $chain->name, $late->stage->name),
                     why: 'Behind it only trim is at hand, and all who share the source hear the change.',
                     devices: $late->units(),

@@ -28,7 +28,7 @@ final class HornHearsNothing implements Rule
             $more = \count($deaf) - 1;
             yield new Finding(
                 about: $this->about(),
-                severity: Severity::Care,
+                severity: Severity::Warning,
                 title: 0 === $more
                     ? \sprintf('%s listens to no zone, and has no number', $deaf[0]->name)
                     : \sprintf('%s and %d more listen to no zone, and have no number', $deaf[0]->name, $more),
@@ -41,7 +41,7 @@ final class HornHearsNothing implements Rule
             if ([] === $zone->speakers) {
                 yield new Finding(
                     about: $this->about(),
-                    severity: Severity::Care,
+                    severity: Severity::Warning,
                     title: \sprintf('Nobody speaks to %s', $zone->group),
                     why: \sprintf('%s and %d more listen to it.', $zone->horns[0]->name, \count($zone->horns) - 1),
                     devices: [$zone->horns[0]->id],

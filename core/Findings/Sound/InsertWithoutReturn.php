@@ -27,7 +27,7 @@ final class InsertWithoutReturn implements Rule
             foreach ($sum->withoutReturn() as $insert) {
                 yield new Finding(
                     about: $this->about(),
-                    severity: Severity::Wrong,
+                    severity: Severity::Error,
                     title: \sprintf(
                         '%s: %d of %d channels come back from %s',
                         $chain->name,

@@ -32,7 +32,7 @@ final class SampleRatesDiffer implements Rule
             foreach ($sum->ratesApart() as [$before, $after]) {
                 yield new Finding(
                     about: $this->about(),
-                    severity: Severity::Wrong,
+                    severity: Severity::Error,
                     title: \sprintf('%s: %s runs at %s kHz, %s at %s', $chain->name, ...self::both($before, $after)),
                     why: 'Clicks, silence, or the wrong pitch.',
                     devices: [...$before->units(), ...$after->units()],

@@ -29,7 +29,7 @@ final class AmbientLimit implements Rule
                 if ($place->celsius > $limit) {
                     yield new Finding(
                         about: $this->about(),
-                        severity: Severity::Care,
+                        severity: Severity::Warning,
                         title: \sprintf('%s bears %d °C; in %s it gets %d °C', $device->name, $limit, $place->name, $place->celsius),
                         why: 'It runs until the first warm week.',
                         devices: [$device->id],

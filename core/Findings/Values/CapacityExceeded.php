@@ -31,7 +31,7 @@ final class CapacityExceeded implements Rule
                 }
                 yield new Finding(
                     about: $this->about(),
-                    severity: Severity::Wrong,
+                    severity: Severity::Error,
                     title: \sprintf('%s: %d %s planned, %d allowed', $device->name, $of['used'], lcfirst($capacity->name), $of['allowed']),
                     why: 'The last ones to come are refused.',
                     devices: [$device->id],

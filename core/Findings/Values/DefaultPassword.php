@@ -33,7 +33,7 @@ final class DefaultPassword implements Rule
             }
             yield new Finding(
                 about: $this->about(),
-                severity: Severity::Care,
+                severity: Severity::Warning,
                 title: \sprintf(
                     null === $device->password
                         ? 'Nobody has recorded that the password of %s was changed'

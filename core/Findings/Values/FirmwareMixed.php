@@ -30,7 +30,7 @@ final class FirmwareMixed implements Rule
             $to = $state->coupled->to;
             yield new Finding(
                 about: $this->about(),
-                severity: Severity::Wrong,
+                severity: Severity::Error,
                 title: \sprintf('%s has firmware %s, %s has %s', $from->name, $from->firmware, $to->name, $to->firmware),
                 why: '' === $state->tie->why ? 'They understand each other only in one family.' : $state->tie->why,
                 devices: [$from->id, $to->id],

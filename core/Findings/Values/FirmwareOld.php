@@ -28,7 +28,7 @@ final class FirmwareOld implements Rule
                 }
                 yield new Finding(
                     about: $this->about(),
-                    severity: Severity::Wrong,
+                    severity: Severity::Error,
                     title: \sprintf(
                         '%s has firmware %s; %s takes %s',
                         $device->name,

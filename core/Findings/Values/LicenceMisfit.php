@@ -31,7 +31,7 @@ final class LicenceMisfit implements Rule
             if ($tied && null !== $licence->serial && null !== $device->serial && $licence->serial !== $device->serial) {
                 yield new Finding(
                     about: $this->about(),
-                    severity: Severity::Wrong,
+                    severity: Severity::Error,
                     title: \sprintf('%s: %s is for %s', $device->name, lcfirst($licence->name), $licence->serial),
                     why: \sprintf('The unit is %s; the key will be refused.', $device->serial),
                     devices: [$device->id],
@@ -43,7 +43,7 @@ final class LicenceMisfit implements Rule
             if (0 !== $licence->count % $steps) {
                 yield new Finding(
                     about: $this->about(),
-                    severity: Severity::Care,
+                    severity: Severity::Warning,
                     title: \sprintf('%s: %s for %d, in steps of %d', $device->name, lcfirst($licence->name), $licence->count, $steps),
                     why: 'Nobody sells just that many.',
                     devices: [$device->id],
@@ -54,7 +54,7 @@ final class LicenceMisfit implements Rule
             if (!$licence->state->isInTheUnit() && $device->stage->isBeyond(Stage::Addressed)) {
                 yield new Finding(
                     about: $this->about(),
-                    severity: Severity::Care,
+                    severity: Severity::Warning,
                     title: \sprintf('%s: %s is not applied, it is %s', $device->name, lcfirst($licence->name), $licence->state->label()),
                     why: 'The unit is set up, and does not do what was paid for.',
                     devices: [$device->id],

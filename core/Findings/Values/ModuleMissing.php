@@ -31,7 +31,7 @@ final class ModuleMissing implements Rule
             $name = self::name($plan, $coupled->to, $module);
             yield new Finding(
                 about: $this->about(),
-                severity: Severity::Wrong,
+                severity: Severity::Error,
                 title: null === $port
                     ? \sprintf('%s has no %s', $coupled->to->name, $name)
                     : \sprintf('%s: socket %s has no %s behind it', $coupled->to->name, $port->name, $name),

@@ -40,7 +40,7 @@ final class NumberTaken implements Rule
             $devices = array_column($holders, 0);
             yield new Finding(
                 about: $this->about(),
-                severity: Severity::Wrong,
+                severity: Severity::Error,
                 title: \sprintf(
                     '%s have %s %s',
                     implode(' and ', array_map(static fn (Device $d): string => $d->name, $devices)),

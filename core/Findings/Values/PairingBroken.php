@@ -29,7 +29,7 @@ final class PairingBroken implements Rule
             $mend = $state->mends[0] ?? null;
             yield new Finding(
                 about: $this->about(),
-                severity: Severity::Wrong,
+                severity: Severity::Error,
                 title: $state->said(),
                 why: '' === $state->tie->why ? \sprintf('They %s.', $state->tie->relation->label()) : $state->tie->why,
                 devices: [$state->coupled->from->id, $state->coupled->to->id],

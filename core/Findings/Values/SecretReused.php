@@ -41,7 +41,7 @@ final class SecretReused implements Rule
             }
             yield new Finding(
                 about: $this->about(),
-                severity: Severity::Care,
+                severity: Severity::Warning,
                 title: \sprintf('%s share one secret', implode(' and ', array_map(static fn (Device $d): string => $d->name, $devices))),
                 why: 'One that leaks opens all of them.',
                 devices: array_map(static fn (Device $d): string => $d->id, $devices),

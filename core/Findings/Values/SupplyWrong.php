@@ -30,7 +30,7 @@ final class SupplyWrong implements Rule
             }
             yield new Finding(
                 about: $this->about(),
-                severity: Severity::Wrong,
+                severity: Severity::Error,
                 title: \sprintf('%s is to be fed by %s', $device->name, $device->supply->label()),
                 why: 'It is not made for that.',
                 devices: [$device->id],

@@ -51,7 +51,7 @@ final class TimeUnreachable implements Rule
             $more = \count($members) - 1;
             yield new Finding(
                 about: $this->about(),
-                severity: Severity::Care,
+                severity: Severity::Warning,
                 title: \sprintf(
                     '%s%s not reach the time server %s',
                     $first->name,

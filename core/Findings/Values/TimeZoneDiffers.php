@@ -32,7 +32,7 @@ final class TimeZoneDiffers implements Rule
                 }
                 yield new Finding(
                     about: $this->about(),
-                    severity: Severity::Wrong,
+                    severity: Severity::Error,
                     title: \sprintf(
                         '%s has the time zone %s, its place has %s',
                         $device->name,

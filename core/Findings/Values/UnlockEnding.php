@@ -45,7 +45,7 @@ final class UnlockEnding implements Rule
             };
             yield new Finding(
                 about: $this->about(),
-                severity: $days < 0 ? Severity::Wrong : Severity::Care,
+                severity: $days < 0 ? Severity::Error : Severity::Warning,
                 title: \sprintf('%s: %s %s, on %s', $device->name, lcfirst($licence->name), $when, $licence->until),
                 why: 'After that day nobody gets into its settings.',
                 devices: [$device->id],

@@ -38,7 +38,7 @@ final class ValueAgainstRule implements Rule
                 unset($settings[$id]);
                 yield new Finding(
                     about: $this->about(),
-                    severity: Severity::Care,
+                    severity: Severity::Warning,
                     title: \sprintf(
                         '%s: %s is %s, and %s says %s',
                         $device->name,

@@ -35,7 +35,7 @@ final class ValueOpen implements Rule
             $asked = array_values(array_unique(array_filter($asked, static fn (string $who): bool => '' !== $who)));
             yield new Finding(
                 about: $this->about(),
-                severity: Severity::Care,
+                severity: Severity::Warning,
                 title: \sprintf('%s: %s still open', $device->name, implode(', ', $names)),
                 why: 'Whoever stands in front of it has nothing to type, and will type something.',
                 devices: [$device->id],

@@ -32,7 +32,7 @@ final class ValueRefused implements Rule
                 $shown = $setting->secret ? 'what was typed' : Allowed::text($value);
                 yield new Finding(
                     about: $this->about(),
-                    severity: Severity::Wrong,
+                    severity: Severity::Error,
                     title: \sprintf('%s: %s cannot be %s', $device->name, lcfirst($setting->name), $shown),
                     why: \in_array(Allowed::text($value), $setting->not, true) ? 'That one is reserved.' : 'The unit does not take it.',
                     devices: [$device->id],

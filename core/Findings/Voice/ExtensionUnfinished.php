@@ -28,7 +28,7 @@ final class ExtensionUnfinished implements Rule
             if (null !== $lacks) {
                 yield new Finding(
                     about: $this->about(),
-                    severity: Severity::Care,
+                    severity: Severity::Warning,
                     title: \sprintf('%s has no %s yet', $extension->number, $lacks),
                     why: 'Whoever dials it gets nobody.',
                     devices: array_filter([$extension->device], \is_string(...)),

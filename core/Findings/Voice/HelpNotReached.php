@@ -28,7 +28,7 @@ final class HelpNotReached implements Rule
         foreach ([] === $voice->emergencies() ? [] : (new HelpCalls($voice))->faults() as $fault) {
             yield new Finding(
                 about: $this->about(),
-                severity: $fault->isLost ? Severity::Wrong : Severity::Care,
+                severity: $fault->isLost ? Severity::Error : Severity::Warning,
                 title: \sprintf('%s dialled at %s %s', $fault->dialled, CallerGroups::named(...$fault->callers), $fault->said),
                 why: 'Helpers are not called, or later. Follow local law; never dial such a number to try it.',
                 devices: [],

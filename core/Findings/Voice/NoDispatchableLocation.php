@@ -26,7 +26,7 @@ final class NoDispatchableLocation implements Rule
             }
             yield new Finding(
                 about: $this->about(),
-                severity: Severity::Wrong,
+                severity: Severity::Error,
                 title: \sprintf('%s has no dispatchable location', $device->name),
                 why: 'Who dials an emergency number from it cannot be found. Follow local law.',
                 devices: [$device->id],

@@ -36,7 +36,7 @@ final class NumberClash implements Rule
     {
         return new Finding(
             about: $this->about(),
-            severity: Severity::Wrong,
+            severity: Severity::Error,
             title: \sprintf('%s %s', $extension->number, $clash),
             why: 'Who dials one gets the other, or waits before either.',
             devices: array_filter([$extension->device], \is_string(...)),

@@ -33,7 +33,7 @@ final class NumberOutsideBlock implements Rule
         foreach ($blocks->overlapping() as [$one, $other]) {
             yield new Finding(
                 about: $this->about(),
-                severity: Severity::Wrong,
+                severity: Severity::Error,
                 title: \sprintf('The blocks %s and %s share numbers', $one->name, $other->name),
                 why: 'Both would hand out the same one.',
                 devices: [],
@@ -48,7 +48,7 @@ final class NumberOutsideBlock implements Rule
     {
         return new Finding(
             about: $this->about(),
-            severity: Severity::Care,
+            severity: Severity::Warning,
             title: \sprintf('%s %s', $extension->number, $said),
             why: 'Who looks for a free number trusts the blocks.',
             devices: array_filter([$extension->device], \is_string(...)),

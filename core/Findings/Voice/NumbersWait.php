@@ -28,7 +28,7 @@ final class NumbersWait implements Rule
             if ($voice->goesOn($extension->number)) {
                 yield new Finding(
                     about: $this->about(),
-                    severity: Severity::Care,
+                    severity: Severity::Warning,
                     title: \sprintf('%s is the beginning of another extension', $extension->number),
                     why: \sprintf('Whoever dials it waits %d s, and who waits shorter gets the other.', Dialler::CRITICAL_TIMER),
                     devices: array_filter([$extension->device], \is_string(...)),

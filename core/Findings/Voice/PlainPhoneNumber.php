@@ -50,7 +50,7 @@ final class PlainPhoneNumber implements Rule
 
         return new Finding(
             $this->about(),
-            Severity::Wrong,
+            Severity::Error,
             title: \sprintf('%s is the number of %s, which registers nowhere', $extension->number, $phone->name),
             why: 'A plain telephone speaks no SIP: the unit with its socket does.',
             devices: [$phone->id],

@@ -66,7 +66,7 @@ final class RouteLeadsNowhere implements Rule
 
         return new Finding(
             about: $this->about(),
-            severity: Severity::Wrong,
+            severity: Severity::Error,
             title: $title,
             why: $why,
             devices: [],

@@ -32,7 +32,7 @@ final class RouteNeverTaken implements Rule
             $instead = $use->instead($route);
             yield new Finding(
                 about: $this->about(),
-                severity: Severity::Wrong,
+                severity: Severity::Error,
                 title: \sprintf('No call ever takes the route %s', $route->name),
                 why: '' === $instead ? 'No extension may use it.' : $instead,
                 devices: [],

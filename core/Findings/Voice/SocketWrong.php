@@ -41,7 +41,7 @@ final class SocketWrong implements Rule
     {
         return new Finding(
             about: $this->about(),
-            severity: Severity::Wrong,
+            severity: Severity::Error,
             title: \sprintf('%s: %s %s', $use->name, null === $use->port ? 'its socket' : 'socket '.$use->port, $fault),
             why: 'Without it there is no tone.',
             devices: null === $use->device ? [] : [$use->device->id],

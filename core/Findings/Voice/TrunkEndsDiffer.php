@@ -29,7 +29,7 @@ final class TrunkEndsDiffer implements Rule
                 if (false === $row->agrees) {
                     yield new Finding(
                         about: $this->about(),
-                        severity: 'channels' === $row->key ? Severity::Care : Severity::Wrong,
+                        severity: 'channels' === $row->key ? Severity::Warning : Severity::Error,
                         title: \sprintf(
                             '%s: %s is %s at our end, %s at theirs',
                             $trunk->name,

@@ -25,7 +25,7 @@ final class TrunkTooNarrow implements Rule
         foreach ((new BusyHours($plan->job, $plan->licences()))->shortfalls() as $short) {
             yield new Finding(
                 about: $this->about(),
-                severity: Severity::Care,
+                severity: Severity::Warning,
                 title: $short->title,
                 why: $short->why,
                 devices: array_filter([$short->device], \is_string(...)),

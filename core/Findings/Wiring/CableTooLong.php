@@ -50,7 +50,7 @@ final class CableTooLong implements Rule
             $isTooLong = $metres > self::CHANNEL;
             yield new Finding(
                 about: $this->about(),
-                severity: $isTooLong ? Severity::Wrong : Severity::Care,
+                severity: $isTooLong ? Severity::Error : Severity::Warning,
                 title: \sprintf('%s: %s m of copper', $what, $metres),
                 why: $isTooLong ? 'Beyond 100 m nobody promises anything.' : 'With cords at both ends it comes close to 100 m.',
                 devices: $units,

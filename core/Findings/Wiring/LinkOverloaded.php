@@ -19,9 +19,9 @@ use Vorhut\Core\Load\LoadPlan;
 /** No link carries more than it may. */
 final class LinkOverloaded implements Rule
 {
-    private const MOST_NAMED = 4;
+    private const MAX_NAMED = 4;
     /** Links for which a change is looked for. */
-    private const MOST_TRIED = 3;
+    private const MAX_TRIED = 3;
 
     public function about(): About
     {
@@ -48,12 +48,12 @@ final class LinkOverloaded implements Rule
             $way = 'from-to' === $line->direction ? 'On its way there' : 'On its way back';
             $names = array_map(
                 static fn (string $f): string => $plan->job->all(Flow::class)[$f]->name ?? $f,
-                \array_slice($line->flows, 0, self::MOST_NAMED),
+                \array_slice($line->flows, 0, self::MAX_NAMED),
             );
-            $change = $tried++ < self::MOST_TRIED ? $lighter->mend($line) : null;
+            $change = $tried++ < self::MAX_TRIED ? $lighter->mend($line) : null;
             yield new Finding(
                 about: $this->about(),
-                severity: Severity::Wrong,
+                severity: Severity::Error,
                 title: \sprintf('%s carries %.1f Mbit/s, and may carry %.1f', $what, $line->kbps / 1000, $line->limitKbps / 1000),
                 why: \sprintf('%s%s: %s.', $way, '' === $line->moment ? '' : ', at '.$line->moment, implode(', ', $names)),
                 devices: $isLink ? [] : [$unit],

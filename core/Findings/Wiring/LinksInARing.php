@@ -31,7 +31,7 @@ final class LinksInARing implements Rule
             }
             yield new Finding(
                 about: $this->about(),
-                severity: Severity::Care,
+                severity: Severity::Warning,
                 title: \sprintf('%s closes a ring', $link->name),
                 why: 'Without a spanning tree everything goes round in circles; with one this or another link of the ring stands still.',
                 devices: [],

@@ -33,7 +33,7 @@ final class PortTwice implements Rule
             if (\count($names) > 1) {
                 yield new Finding(
                     about: $this->about(),
-                    severity: Severity::Wrong,
+                    severity: Severity::Error,
                     title: \sprintf('%d units on %s: %s', \count($names), $ports[$port] ?? $port, implode(' and ', $names)),
                     why: 'A port takes one cable.',
                     devices: array_map(strval(...), array_keys($names)),

@@ -34,7 +34,7 @@ final class PortWithoutSegment implements Rule
             $segment = $plan->job->segments[$one->segment]->name ?? $one->segment;
             yield new Finding(
                 about: $this->about(),
-                severity: Severity::Wrong,
+                severity: Severity::Error,
                 title: \sprintf('%s is in %s, and %s does not carry that', $one->name, $segment, PortName::of($plan->job, $one->port)),
                 why: 'What it sends ends at the switch.',
                 devices: [$one->unit],

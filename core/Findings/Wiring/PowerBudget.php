@@ -28,7 +28,7 @@ final class PowerBudget implements Rule
             if (!$sum->ok && null !== $switch) {
                 yield new Finding(
                     about: $this->about(),
-                    severity: Severity::Wrong,
+                    severity: Severity::Error,
                     title: \sprintf(
                         '%s gives %.0f W and has %.0f W, of which %d %% are kept',
                         $switch->name,

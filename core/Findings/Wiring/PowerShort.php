@@ -28,7 +28,7 @@ final class PowerShort implements Rule
                 $from = PortName::at($plan->job, $port->switch, $port->port);
                 yield new Finding(
                     about: $this->about(),
-                    severity: Severity::Wrong,
+                    severity: Severity::Error,
                     title: \sprintf('%s gets too little power from %s', $plan->job->nameOf($port->device), $from),
                     why: $port->why,
                     devices: [$port->device],

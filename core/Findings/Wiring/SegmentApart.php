@@ -42,7 +42,7 @@ final class SegmentApart implements Rule
                 $name = $plan->job->segments[$segment]->name ?? $segment;
                 yield new Finding(
                     about: $this->about(),
-                    severity: Severity::Wrong,
+                    severity: Severity::Error,
                     title: \sprintf(
                         '%s does not get from %s to %s',
                         $name,

@@ -13,7 +13,7 @@ final class GuestsStayOut implements SuggestedIntent
     /** English, German, French and Spanish. */
     private const GUESTS = '/guest|visitor|g[äa]st|besucher|invit|visiteur|hu[eé]sped|visitante/iu';
 
-    private const MOST_NAMES = 2;
+    private const MAX_NAMES = 2;
 
     public function of(Job $job): iterable
     {
@@ -42,8 +42,8 @@ final class GuestsStayOut implements SuggestedIntent
     private static function names(array $names): string
     {
         $names = array_values(array_unique($names));
-        $more = \count($names) - self::MOST_NAMES;
+        $more = \count($names) - self::MAX_NAMES;
 
-        return implode(', ', \array_slice($names, 0, self::MOST_NAMES)).($more > 0 ? \sprintf(' and %d more kinds', $more) : '');
+        return implode(', ', \array_slice($names, 0, self::MAX_NAMES)).($more > 0 ? \sprintf(' and %d more kinds', $more) : '');
     }
 }

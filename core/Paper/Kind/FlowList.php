@@ -22,7 +22,7 @@ final class FlowList implements Reimportable
     use OfLines;
 
     /** Receivers that are named; of more, how many there are. */
-    private const MOST_NAMED = 4;
+    private const MAX_NAMED = 4;
 
     public function name(): string
     {
@@ -84,10 +84,10 @@ final class FlowList implements Reimportable
     private static function named(Job $job, FlowPaths $ways, PartyRef ...$refs): string
     {
         $names = array_map($job->nameOf(...), $ways->units(...$refs));
-        $rest = \count($names) - self::MOST_NAMED;
+        $rest = \count($names) - self::MAX_NAMED;
 
         return $rest > 0
-            ? \sprintf('%s and %d more', implode(', ', \array_slice($names, 0, self::MOST_NAMED)), $rest)
+            ? \sprintf('%s and %d more', implode(', ', \array_slice($names, 0, self::MAX_NAMED)), $rest)
             : implode(', ', $names);
     }
 }

@@ -59,14 +59,14 @@ final class HeatList implements PrintableList
     {
         $watts = 0.0;
         $unknown = 0;
-        $least = null;
+        $min = null;
         $name = '';
         foreach ($units as $unit) {
             $profile = $job->profileOf($unit);
             $watts += $profile->watts ?? 0.0;
             $unknown += null === $profile->watts ? 1 : 0;
-            if (null !== $profile->maxCelsius && (null === $least || $profile->maxCelsius < $least)) {
-                [$least, $name] = [$profile->maxCelsius, $unit->name];
+            if (null !== $profile->maxCelsius && (null === $min || $profile->maxCelsius < $min)) {
+                [$min, $name] = [$profile->maxCelsius, $unit->name];
             }
         }
         $warmest = array_filter(
@@ -81,7 +81,7 @@ final class HeatList implements PrintableList
             (string) round($watts * HeatCalculation::BTU_PER_HOUR),
             0 === $unknown ? '' : (string) $unknown,
             [] === $warmest ? '' : (string) max($warmest),
-            null === $least ? '' : (string) $least,
+            null === $min ? '' : (string) $min,
             $name,
         ];
     }

@@ -120,11 +120,11 @@ final class Allowed
         if (!\is_int($value) && !(\is_float($value) && SettingType::Decimal === $setting->type)) {
             return false;
         }
-        $least = $setting->min ?? (SettingType::Decimal === $setting->type || SettingType::Whole === $setting->type ? -\INF : 0.0);
-        $most = $setting->max ?? (SettingType::Port === $setting->type ? 65535.0 : \INF);
+        $min = $setting->min ?? (SettingType::Decimal === $setting->type || SettingType::Whole === $setting->type ? -\INF : 0.0);
+        $max = $setting->max ?? (SettingType::Port === $setting->type ? 65535.0 : \INF);
         $steps = null === $setting->step || 0.0 === $setting->step ? 0.0 : ($value - ($setting->min ?? 0.0)) / $setting->step;
 
-        return $value >= $least && $value <= $most && abs($steps - round($steps)) < 1e-6;
+        return $value >= $min && $value <= $max && abs($steps - round($steps)) < 1e-6;
     }
 
     /** @return array<string, int> */

@@ -16,7 +16,7 @@ use Vorhut\Core\Runbook\RunbookStep;
 /** Ping is the start, not the proof. */
 final class ProveStep implements GeneralStep
 {
-    private const MOST = 12;
+    private const MAX = 12;
 
     public function of(RunbookContext $context): RunbookStep
     {
@@ -25,7 +25,7 @@ final class ProveStep implements GeneralStep
             if (self::concerns($context, $intent)) {
                 $record[] = new ToRecord(kind: RecordKind::Tick, label: $intent->name, setting: null, unit: '', min: null, max: null);
             }
-            if (\count($record) >= self::MOST) {
+            if (\count($record) >= self::MAX) {
                 break;
             }
         }

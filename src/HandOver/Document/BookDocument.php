@@ -39,7 +39,7 @@ final readonly class BookDocument implements Document
         yield 'hand-over.pdf' => Pdf::dated($this->pdf->of(self::BOOK, $view, $view->job), $this->journal->lastAt($context->stored));
 
         $devices = array_values($context->job->devices);
-        if (\count($devices) > Book::MOST_BOUND) {
+        if (\count($devices) > Book::MAX_BOUND) {
             foreach (array_chunk($devices, self::IN_A_FILE) as $number => $some) {
                 yield $this->fileName($number, \count($some)) => $this->sheets($context, $some);
             }

@@ -19,7 +19,7 @@ use Vorhut\Core\Proof\Explainer;
 final readonly class DrawingsDocument implements Document
 {
     /** Intents whose ways are drawn. */
-    private const MOST_WAYS = 60;
+    private const MAX_WAYS = 60;
 
     public function __construct(private Environment $twig, private JobReading $reading, private RacksPage $racks)
     {
@@ -52,7 +52,7 @@ final readonly class DrawingsDocument implements Document
     private function ways(JobContext $context): iterable
     {
         $explainer = new Explainer($this->reading->prover($context->stored));
-        foreach (\array_slice($context->job->intents, 0, self::MOST_WAYS) as $intent) {
+        foreach (\array_slice($context->job->intents, 0, self::MAX_WAYS) as $intent) {
             $explained = $explainer->first($intent);
             if (null !== $explained?->deciding) {
                 $drawing = TraceDrawing::of($explained->deciding, PairVerdict::Leak === $explained->prediction->span);

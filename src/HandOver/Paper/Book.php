@@ -22,9 +22,9 @@ use Vorhut\Core\Setting\Settings;
 final readonly class Book
 {
     /** Rows of each table on paper: a page holds about forty of them. */
-    private const MOST_ROWS = 100;
+    private const MAX_ROWS = 100;
     /** Units whose sheets are bound in; of more, they are files of their own. */
-    public const MOST_BOUND = 100;
+    public const MAX_BOUND = 100;
 
     public function __construct(
         private HandOvers $handOvers,
@@ -39,7 +39,7 @@ final readonly class Book
     {
         $open = $this->handOvers->open($context);
         $lists = $this->lists($context);
-        $units = \count($context->job->devices) > self::MOST_BOUND ? [] : $this->sheets($context, array_values($context->job->devices));
+        $units = \count($context->job->devices) > self::MAX_BOUND ? [] : $this->sheets($context, array_values($context->job->devices));
         $racks = $this->racks->racks($context);
         $proof = $this->proof->of($context);
         $left = \count($context->job->intents) - \count($proof);
@@ -96,7 +96,7 @@ final readonly class Book
                     'id' => 'list-'.$name,
                     'title' => $paper->title(),
                     'heads' => $paper->heads(),
-                    'rows' => \array_slice($rows, 0, self::MOST_ROWS),
+                    'rows' => \array_slice($rows, 0, self::MAX_ROWS),
                     'more' => self::more(\count($rows), 'They are in the list of the same name.'),
                 ];
             }
@@ -131,7 +131,7 @@ final readonly class Book
             if ([] !== $items) {
                 $groups[] = [
                     'title' => $kind->label(),
-                    'items' => \array_slice($items, 0, self::MOST_ROWS),
+                    'items' => \array_slice($items, 0, self::MAX_ROWS),
                     'more' => self::more(\count($items), 'They are under Hand-over.'),
                 ];
             }
@@ -142,7 +142,7 @@ final readonly class Book
 
     private static function more(int $count, string $where): string
     {
-        return $count > self::MOST_ROWS ? \sprintf('%d more are not printed here. %s', $count - self::MOST_ROWS, $where) : '';
+        return $count > self::MAX_ROWS ? \sprintf('%d more are not printed here. %s', $count - self::MAX_ROWS, $where) : '';
     }
 
     /**

@@ -19,7 +19,7 @@ use Vorhut\Core\Proof\SeenIn;
 final readonly class ProofParts
 {
     /** Intents of which a way is drawn. */
-    private const MOST_DRAWN = 40;
+    private const MAX_DRAWN = 40;
 
     public function __construct(private JobReading $reading, private Observations $observations)
     {
@@ -31,7 +31,7 @@ final readonly class ProofParts
         $explainer = new Explainer($this->reading->prover($context->stored));
         $seen = $this->observations->counts($context->stored);
         $parts = [];
-        foreach (\array_slice($this->order($context), 0, self::MOST_DRAWN) as $intent) {
+        foreach (\array_slice($this->order($context), 0, self::MAX_DRAWN) as $intent) {
             $parts[] = $this->part($context, $explainer, $intent, $seen[$intent->id] ?? new SeenCounts());
         }
 

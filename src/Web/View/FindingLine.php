@@ -7,7 +7,7 @@ namespace Vorhut\App\Web\View;
 /** A finding as lists and panels show it. */
 final readonly class FindingLine
 {
-    private const MOST_NAMED = 6;
+    private const MAX_NAMED = 6;
 
     /**
      * @param list<array{name: string, url: string|null, mac: string}> $who
@@ -36,8 +36,8 @@ final readonly class FindingLine
     {
         $count = 1 + \count($names);
         $names = array_values(array_filter($names, static fn (string $n): bool => '' !== $n));
-        $more = \count($names) - self::MOST_NAMED;
-        $some = implode(', ', \array_slice($names, 0, self::MOST_NAMED)).($more > 0 ? ' …' : '');
+        $more = \count($names) - self::MAX_NAMED;
+        $some = implode(', ', \array_slice($names, 0, self::MAX_NAMED)).($more > 0 ? ' …' : '');
         $alike = [] === $names ? '' : \sprintf('and %d more like it: %s', \count($names), $some);
 
         return new self(

@@ -18,7 +18,7 @@ use Vorhut\Core\Record\Json;
 
 final class ProfileTest extends TestCase
 {
-    private const LEAST = '{"id":"p","family":"camera","factory":{"mode":"dhcp"}%s}';
+    private const MIN = '{"id":"p","family":"camera","factory":{"mode":"dhcp"}%s}';
 
     public function testTheShippedLibraryHoldsTheKindsTheJobNeeds(): void
     {
@@ -109,13 +109,13 @@ final class ProfileTest extends TestCase
     public function testAMistakeIsRefusedWhereItStands(string $part, string $path): void
     {
         try {
-            ProfileLibrary::fromJson(['p.json' => \sprintf(self::LEAST, $part)]);
+            ProfileLibrary::fromJson(['p.json' => \sprintf(self::MIN, $part)]);
             self::fail('accepted');
         } catch (InvalidFile $e) {
             self::assertSame('p.json.'.$path, $e->errors[0]->path);
         }
         if ('finder without port' !== $path && !str_contains($part, 'broadcast')) {
-            self::assertFalse(self::schemaAccepts(\sprintf(self::LEAST, $part)));
+            self::assertFalse(self::schemaAccepts(\sprintf(self::MIN, $part)));
         }
     }
 

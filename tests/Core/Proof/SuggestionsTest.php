@@ -67,11 +67,11 @@ final class SuggestionsTest extends TestCase
     }
 
     /** @return list<array{mixed, mixed, mixed, mixed, mixed}> */
-    private static function told(Job $job, int $most = 9): array
+    private static function told(Job $job, int $max = 9): array
     {
         return array_map(
             static fn (array $r): array => [$r['kind'], $r['expect'], $r['from'], $r['to'], $r['service'] ?? null],
-            Suggestions::of($job, Topology::of($job), $most),
+            Suggestions::of($job, Topology::of($job), $max),
         );
     }
 

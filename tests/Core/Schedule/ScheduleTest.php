@@ -107,7 +107,7 @@ final class ScheduleTest extends TestCase
         $schedule = Scheduler::of(Agendas::of([[[10, 0], [10, 0]], [[10, 0]], [[10, 0]]], [1 => [2], 2 => [1]]), new Resources(1));
         self::assertSame(['s1', 's2'], array_map(static fn (Task $t): string => $t->step, $schedule->circle));
         self::assertSame(20, $schedule->makespan);
-        self::assertSame(20, $schedule->bounds->most());
+        self::assertSame(20, $schedule->bounds->lowerBound());
     }
 
     #[DataProvider('smallJobs')]
@@ -119,7 +119,7 @@ final class ScheduleTest extends TestCase
             $schedule = Scheduler::of($agenda, $with);
             $exact = Exact::of($agenda, $with);
             self::assertKept($agenda, $with, $schedule);
-            self::assertLessThanOrEqual($exact, $schedule->bounds->most(), 'the bound is one');
+            self::assertLessThanOrEqual($exact, $schedule->bounds->lowerBound(), 'the bound is one');
             self::assertGreaterThanOrEqual($exact, $schedule->makespan, 'nothing is shorter than the shortest');
             self::assertLessThanOrEqual((int) ($exact * 1.1), $schedule->makespan);
         }
@@ -145,7 +145,7 @@ final class ScheduleTest extends TestCase
             self::assertLessThan(2.0, self::processorSeconds() - $start, 'a second, or two beside much else');
             self::assertKept($agenda, $with, $schedule);
             self::assertCount(\count($agenda->tasks), $schedule->slots);
-            self::assertLessThanOrEqual($schedule->bounds->most() * 1.1, $schedule->makespan);
+            self::assertLessThanOrEqual($schedule->bounds->lowerBound() * 1.1, $schedule->makespan);
         }
     }
 
@@ -188,7 +188,7 @@ final class ScheduleTest extends TestCase
         $agenda = Agendas::of([[[60, 0]], [[60, 0]], [[60, 0]]], [1 => [0]], [['ready' => 600]]);
         $schedule = Scheduler::of($agenda, new Resources(1));
         self::assertSame(720, $schedule->makespan);
-        self::assertSame(720, $schedule->bounds->most());
+        self::assertSame(720, $schedule->bounds->lowerBound());
         self::assertSame([2, 0, 1], array_map(static fn (TimeSlot $s): int => $s->task, $schedule->slots));
     }
 

@@ -75,12 +75,12 @@ final class SecretTest extends TestCase
 
     public function testOneOfEachSortIsInItAndNothingElse(): void
     {
-        $need = self::need(alphabet: 'letters-digits', least: 8, most: 8);
+        $need = self::need(alphabet: 'letters-digits', min: 8, max: 8);
         for ($seed = 1; $seed <= 50; ++$seed) {
             $secret = (new SecretMaker(new Randomizer(new Mt19937($seed))))->make($need);
             self::assertMatchesRegularExpression('/^(?=.*[a-z])(?=.*[A-Z])(?=.*[3479])[a-zA-Z3479]{8}$/D', $secret);
         }
-        $code = (new SecretMaker(new Randomizer(new Mt19937(1))))->make(self::need(alphabet: 'digits', least: 4, most: 4));
+        $code = (new SecretMaker(new Randomizer(new Mt19937(1))))->make(self::need(alphabet: 'digits', min: 4, max: 4));
         self::assertMatchesRegularExpression('/^\d{4}$/D', $code);
     }
 
@@ -89,7 +89,7 @@ final class SecretTest extends TestCase
         $first = [];
         for ($seed = 1; $seed <= 40; ++$seed) {
             $secret = (new SecretMaker(new Randomizer(new Mt19937($seed))))->make(
-                self::need(alphabet: 'letters-digits', least: 8, most: 8),
+                self::need(alphabet: 'letters-digits', min: 8, max: 8),
             );
             $first[ctype_lower($secret[0]) ? 'lower' : (ctype_upper($secret[0]) ? 'upper' : 'digit')] = true;
         }
@@ -98,9 +98,9 @@ final class SecretTest extends TestCase
 
     public function testASecretThatTwoKindsShareIsOneThatBothTake(): void
     {
-        $kind = static fn (int $most): array => [
+        $kind = static fn (int $max): array => [
             'settings' => [['id' => 'key', 'secret' => true]],
-            'secrets' => [['for' => 'key', 'least' => 8, 'most' => $most]],
+            'secrets' => [['for' => 'key', 'least' => 8, 'most' => $max]],
         ];
         $shared = ['settings' => ['key' => 'secret:northpier-radius']];
         foreach ([['a', 'b'], ['b', 'a']] as $order) {
@@ -112,7 +112,7 @@ final class SecretTest extends TestCase
 
     public function testWhatSomebodyElseChoseIsCheckedAsWell(): void
     {
-        $need = self::need(alphabet: 'digits', least: 4, most: 6);
+        $need = self::need(alphabet: 'digits', min: 4, max: 6);
         self::assertNull(SecretMaker::refusal($need, '12345'));
         self::assertSame('4 to 6 characters, digits', SecretMaker::refusal($need, '123'));
         self::assertNotNull(SecretMaker::refusal($need, '1234567'));
@@ -129,9 +129,9 @@ final class SecretTest extends TestCase
         (new SecretMaker(new Randomizer(new Mt19937(1))))->make((new SecretNeeds(new Settings($job)))->all()['unit/password']);
     }
 
-    private static function need(string $alphabet, int $least, int $most): SecretNeed
+    private static function need(string $alphabet, int $min, int $max): SecretNeed
     {
-        $rule = ['for' => 'password', 'alphabet' => $alphabet, 'least' => $least, 'most' => $most];
+        $rule = ['for' => 'password', 'alphabet' => $alphabet, 'least' => $min, 'most' => $max];
         $kind = ['entrances' => [['way' => 'page', 'scheme' => 'default-pair']], 'secrets' => [$rule]];
 
         return (new SecretNeeds(new Settings(Units::job(['k' => $kind], ['unit' => []]))))->all()['unit/password'];
