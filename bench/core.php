@@ -51,7 +51,7 @@ $read = $best(static fn () => JobFile::read($text, $library));
 $job = JobFile::read($text, $library);
 $check = $best(static fn () => Check::run($job));
 $prove = $best(static fn () => (new Prover($job))->prove());
-$network = Topology::of($job);
+$network = Topology::network($job);
 $exchange = new Exchange($network);
 $nodes = array_values($network->nodes);
 $random = new Random\Randomizer(new Random\Engine\Mt19937(1));

@@ -43,18 +43,18 @@ $small = $read(60);
 $agenda = static function () use ($small): Agenda {
     $runbooks = new Runbooks(new Settings($small));
 
-    return AgendaMaker::of($small, array_map(static fn (Device $d): Runbook => $runbooks->of($d), array_values($small->devices)));
+    return AgendaMaker::agenda($small, array_map(static fn (Device $d): Runbook => $runbooks->runbook($d), array_values($small->devices)));
 };
 [$made, $time] = $best($agenda);
 printf("%-44s %8.1f ms   %d steps on %d units\n", 'runbooks and agenda of 60 units', $time, count($made->tasks), count($made->units));
 foreach ([1, 2, 3, 4] as $technicians) {
-    [$schedule, $time] = $best(static fn () => Scheduler::of($made, new Resources($technicians)));
+    [$schedule, $time] = $best(static fn () => Scheduler::schedule($made, new Resources($technicians)));
     $over = 100 * ($schedule->makespan / max(1, $schedule->bounds->lowerBound()) - 1);
     printf("%-44s %8.1f ms   %d s, %.2f %% above the bound\n", "order for $technicians", $time, $schedule->makespan, $over);
 }
 
 $job = $read((int) ($argv[1] ?? 5000));
-[$sheet, $time] = $best(static fn () => AskSheet::of(new AskContext(new Settings($job), new Prover($job))));
+[$sheet, $time] = $best(static fn () => AskSheet::fromContext(new AskContext(new Settings($job), new Prover($job))));
 printf("%-44s %8.1f ms   %d questions\n", sprintf('ask sheet of %d devices', count($job->devices)), $time, count($sheet->items));
 [$needs, $time] = $best(static fn () => (new SecretNeeds(new Settings($job)))->all());
 printf("%-44s %8.1f ms   %d secrets\n", 'needs of the vault', $time, count($needs));

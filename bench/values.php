@@ -50,7 +50,7 @@ $values = static function (Job $job): int {
     $settings = new Settings($job);
     $count = 0;
     foreach ($job->devices as $device) {
-        $count += count($settings->of($device));
+        $count += count($settings->values($device));
     }
 
     return $count;
@@ -75,12 +75,12 @@ $prover = new Prover($job);
 $prover->network;
 [$count, $ms] = $best(static fn () => $findings($job, $prover));
 printf("values, pairings and their %d findings together: %.0f ms\n", $count, $ms);
-[, $ms] = $best(static fn () => Json::line((new Runbooks(new Settings($job)))->of($job->devices['dev-'.intdiv($devices, 2)])));
+[, $ms] = $best(static fn () => Json::line((new Runbooks(new Settings($job)))->runbook($job->devices['dev-'.intdiv($devices, 2)])));
 printf("one runbook, from nothing: %.1f ms\n", $ms);
 $runbooks = new Runbooks(new Settings($job));
 [, $ms] = $best(static function () use ($runbooks, $job): void {
     foreach (array_slice($job->devices, 0, 500) as $device) {
-        Json::line($runbooks->of($device));
+        Json::line($runbooks->runbook($device));
     }
 });
 printf("a runbook among many: %.2f ms\n", $ms / 500);

@@ -66,7 +66,7 @@ $timed('numbers for help, from everybody', static fn () => (new HelpCalls($plan)
 $timed('clashes of all numbers', static function () use ($job): void {
     $clashes = new NumberClashes($job);
     foreach ($job->extensions as $extension) {
-        $clashes->of($extension);
+        $clashes->clash($extension);
     }
 });
 printf("peak %d MB\n", memory_get_peak_usage(true) / 1048576);

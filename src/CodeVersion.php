@@ -12,7 +12,7 @@ final class CodeVersion
      *
      * @return string 32 hexadecimal digits, another for any other file name or content
      */
-    public static function of(array $folders): string
+    public static function hash(array $folders): string
     {
         $hash = hash_init('xxh128');
         foreach ($folders as $folder) {

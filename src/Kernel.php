@@ -16,7 +16,7 @@ final class Kernel extends BaseKernel
     protected function build(ContainerBuilder $container): void
     {
         $folders = [$this->getProjectDir().'/core', $this->getProjectDir().'/src'];
-        $container->setParameter('vorhut.code', CodeVersion::of($folders));
+        $container->setParameter('vorhut.code', CodeVersion::hash($folders));
         foreach ($folders as $folder) {
             $container->addResource(new DirectoryResource($folder, '/\.php$/'));
         }

@@ -36,7 +36,7 @@ final readonly class AirChain
     }
 
     /** @return list<AirLink> in the order of the stages that a plan knows of */
-    public function of(Device $phone): array
+    public function stages(Device $phone): array
     {
         $air = $this->coupled($phone, self::ON_AIR);
         $account = $this->coupled($phone, self::ACCOUNT_AT);
@@ -62,7 +62,7 @@ final readonly class AirChain
             return new AirLink($stage, false, ucfirst($missing));
         }
         $open = null;
-        foreach (array_filter($this->pairings->of($coupled), $isOf) as $state) {
+        foreach (array_filter($this->pairings->checks($coupled), $isOf) as $state) {
             if (false === $state->holds) {
                 return new AirLink($stage, false, $state->said());
             }

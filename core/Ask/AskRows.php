@@ -12,7 +12,7 @@ final class AskRows
     ];
 
     /** @return list<list<string>> */
-    public static function of(AskSheet $sheet): array
+    public static function rows(AskSheet $sheet): array
     {
         return array_map(static fn (AskItem $i): array => [
             $i->id,

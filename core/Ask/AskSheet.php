@@ -33,7 +33,7 @@ final readonly class AskSheet
     {
     }
 
-    public static function of(AskContext $asked): self
+    public static function fromContext(AskContext $asked): self
     {
         $items = [];
         foreach (self::BLOCKS as $class) {

@@ -9,7 +9,7 @@ use Vorhut\Core\Job\JobInfo;
 /** The letter as text: to be copied into a mail. */
 final class AskText
 {
-    public static function of(AskSheet $sheet, JobInfo $info): string
+    public static function write(AskSheet $sheet, JobInfo $info): string
     {
         $lines = [];
         foreach ($sheet->grouped() as $blocks) {

@@ -16,7 +16,7 @@ final class StepNumbers
      *
      * @throws InvalidValue
      */
-    public static function of(string $text, int $max): array
+    public static function parse(string $text, int $max): array
     {
         $numbers = [];
         $parts = preg_split('/[\s,;]+/', trim((string) preg_replace('/\s*(?:-|–|to)\s*/', '-', $text)), -1, \PREG_SPLIT_NO_EMPTY);

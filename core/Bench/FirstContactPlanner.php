@@ -31,7 +31,7 @@ final class FirstContactPlanner
     public function plan(Device $device): FirstContactPlan
     {
         $profile = $this->job->profileOf($device);
-        $techniques = Techniques::of($profile, $this->job->info->schools->factoryAddress);
+        $techniques = Techniques::forProfile($profile, $this->job->info->schools->factoryAddress);
         $technique = $techniques[0];
         $interface = $device->interfaces[0] ?? null;
         $factory = $profile->factory->address;
@@ -48,7 +48,7 @@ final class FirstContactPlanner
             laptop: $this->laptopValues($technique, $alias, $newSide),
             unit: $this->unitValues($device, $profile, $interface, $technique),
             order: $this->order(device: $device, profile: $profile, technique: $technique, alias: $alias, newSide: $newSide),
-            risks: (new FirstContactRisks($this->job, $this->laptop))->of($device, $profile, $technique),
+            risks: (new FirstContactRisks($this->job, $this->laptop))->risks($device, $profile, $technique),
             wayBack: self::wayBack($interface, $added),
             added: $added,
         );

@@ -19,7 +19,7 @@ final readonly class FirstContactRisks
     }
 
     /** @return list<array{risk: string, do: string}> */
-    public function of(Device $device, DeviceProfile $profile, Technique $technique): array
+    public function risks(Device $device, DeviceProfile $profile, Technique $technique): array
     {
         $risks = [];
         $factory = $profile->factory->address;

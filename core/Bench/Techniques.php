@@ -13,7 +13,7 @@ use Vorhut\Core\Profile\WayIn;
 final class Techniques
 {
     /** @return non-empty-list<Technique> the best first: the one that the job prefers, where it is one for this kind */
-    public static function of(DeviceProfile $profile, FactoryAddressConvention $school): array
+    public static function forProfile(DeviceProfile $profile, FactoryAddressConvention $school): array
     {
         return self::preferred(self::possible($profile), $school);
     }

@@ -13,7 +13,7 @@ use Vorhut\Core\Profile\FindMethod;
 final class UnitNeeds
 {
     /** @return array<string, string> by label */
-    public static function of(Job $job, Device $device): array
+    public static function needs(Job $job, Device $device): array
     {
         return [...self::extensions($job, $device), ...self::lists($job, $device), ...self::groups($device)];
     }

@@ -16,5 +16,5 @@ interface Calculation
      *
      * @throws InvalidValue for what does not go together
      */
-    public function of(Inputs $inputs): array;
+    public function results(Inputs $inputs): array;
 }

@@ -43,6 +43,6 @@ final class Calculations
      */
     public static function answer(Calculation $calculation, array $given): array
     {
-        return $calculation->of(Inputs::of($calculation->about(), $given));
+        return $calculation->results(Inputs::read($calculation->about(), $given));
     }
 }

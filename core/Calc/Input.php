@@ -140,7 +140,7 @@ final readonly class Input
         $about = new CalculationAbout(id: $this->name, name: $this->name, standard: '', inputs: $this->columns, outputs: []);
 
         return \is_array($record) && ([] === $record || !array_is_list($record))
-            ? Inputs::of($about, $record)
+            ? Inputs::read($about, $record)
             : throw new InvalidValue(get_debug_type($record), $this->allowed(), \sprintf('"%s" is %s.', $this->name, $this->says));
     }
 }

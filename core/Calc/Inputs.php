@@ -20,7 +20,7 @@ final readonly class Inputs
      *
      * @throws InvalidValue
      */
-    public static function of(CalculationAbout $about, array $given): self
+    public static function read(CalculationAbout $about, array $given): self
     {
         $values = [];
         foreach ($given as $name => $value) {

@@ -34,7 +34,7 @@ final class ConstraintChecks
         if (null === $this->states) {
             $this->states = [];
             foreach ($this->settings->couplings->all as $coupled) {
-                array_push($this->states, ...$this->of($coupled));
+                array_push($this->states, ...$this->checks($coupled));
             }
         }
 
@@ -48,7 +48,7 @@ final class ConstraintChecks
     }
 
     /** @return list<ConstraintCheck> */
-    public function of(RelatedUnit $coupled): array
+    public function checks(RelatedUnit $coupled): array
     {
         $states = [];
         foreach ($coupled->coupling->ties as $tie) {

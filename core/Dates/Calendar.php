@@ -16,7 +16,7 @@ final class Calendar
      * @param string $uid what tells jobs apart, in the identifiers of the events
      * @param \DateTimeImmutable $stamp when it was made
      */
-    public static function of(string $job, array $dates, string $uid, \DateTimeImmutable $stamp): string
+    public static function write(string $job, array $dates, string $uid, \DateTimeImmutable $stamp): string
     {
         $lines = ['BEGIN:VCALENDAR', 'VERSION:2.0', 'PRODID:-//Vorhut//Dates//EN', 'X-WR-CALNAME:'.self::text($job)];
         foreach ($dates as $date) {

@@ -12,7 +12,7 @@ use Vorhut\Core\Job\LicenceState;
 final class DatesAhead
 {
     /** @return list<DateAhead> the earliest first */
-    public static function of(Job $job, Today $today): array
+    public static function dates(Job $job, Today $today): array
     {
         $visit = $job->info->visit;
         $dates = [];

@@ -14,7 +14,7 @@ use Vorhut\Core\Setting\Settings;
 final class FirmwareLines
 {
     /** @return list<FirmwareLine> those that differ first */
-    public static function of(Settings $settings): array
+    public static function lines(Settings $settings): array
     {
         $job = $settings->job;
         /** @var array<array-key, array<array-key, list<Device>>> $found */

@@ -16,7 +16,7 @@ final class LicenceLines
     private const SOON = 14;
 
     /** @return list<LicenceLine> */
-    public static function of(Job $job, ?Today $today): array
+    public static function lines(Job $job, ?Today $today): array
     {
         $lines = $planned = [];
         foreach ($job->all(Licence::class) as $licence) {

@@ -11,7 +11,7 @@ use Vorhut\Core\Net\Ipv4Address;
 final class TimeLines
 {
     /** @return list<TimeLine> those without a server first */
-    public static function of(Job $job): array
+    public static function lines(Job $job): array
     {
         $units = $zones = [];
         foreach ($job->devices as $device) {

@@ -19,7 +19,7 @@ final class Digits
      *
      * @throws InvalidValue
      */
-    public static function of(string $text): string
+    public static function dialled(string $text): string
     {
         $digits = strtoupper($text);
         if ('' === $digits || \strlen($digits) > self::LONGEST || \strlen($digits) !== strspn($digits, self::SYMBOLS)) {

@@ -205,7 +205,7 @@ final class CableReader
         $this->after[$type][$unit] = [...$record, 'interfaces' => $interfaces];
         $moved = \is_string($before['to']) && $before['to'] !== $after['to'] ? PortRef::fromString($before['to']) : null;
 
-        return $this->job->nameOf($unit).(null === $moved ? '' : \sprintf(', until now on %s', PortName::of($this->job, $moved)));
+        return $this->job->nameOf($unit).(null === $moved ? '' : \sprintf(', until now on %s', PortName::name($this->job, $moved)));
     }
 
     private static function figure(mixed $metres): ?float

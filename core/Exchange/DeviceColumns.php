@@ -68,7 +68,7 @@ final class DeviceColumns
     {
         $labels = [];
         foreach ([Device::class, NetworkInterface::class] as $class) {
-            foreach (RecordType::of($class)->fields as $key => $field) {
+            foreach (RecordType::fromClass($class)->fields as $key => $field) {
                 if ([] !== $field->columns) {
                     $labels[$key] = '' === $field->label ? ucfirst($key) : $field->label;
                 }
@@ -94,7 +94,7 @@ final class DeviceColumns
                 + array_fill_keys(self::EXTENSION_NAMES, self::EXTENSION)
                 + array_fill_keys(self::USER_NAMES, self::USER);
             foreach ([Device::class, NetworkInterface::class] as $class) {
-                foreach (RecordType::of($class)->fields as $key => $field) {
+                foreach (RecordType::fromClass($class)->fields as $key => $field) {
                     $names += array_fill_keys($field->columns, $key);
                 }
             }

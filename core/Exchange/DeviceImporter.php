@@ -49,7 +49,7 @@ final class DeviceImporter
         $this->made = new MadeOnTheWay($this->job, $orders);
         $this->matcher = new DeviceMatcher($this->job, $orders, $unknown, $this->made);
         $table = CsvTable::parse($text)->mended($orders->mended);
-        $head = ListHead::of($table, $this->job, $orders->columns);
+        $head = ListHead::fromTable($table, $this->job, $orders->columns);
         if (!isset($head->columns['name']) && !isset($head->columns['id']) && [] === $orders->columns) {
             throw InvalidFile::at(
                 \sprintf('line %d', $head->line > 0 ? $head->line : 1),
@@ -108,7 +108,11 @@ final class DeviceImporter
         }
         $id = $existing->id ?? $this->matcher->newId($row, $name);
         $before = null === $existing ? null : $this->job->record(Device::class, $id);
-        $after = $before ?? ['id' => $id, 'interfaces' => [], 'settings' => new \stdClass()] + RecordType::of(Device::class)->blank();
+        $after = $before ?? [
+            'id' => $id,
+            'interfaces' => [],
+            'settings' => new \stdClass(),
+        ] + RecordType::fromClass(Device::class)->blank();
         $after = [...$after, ...$values];
         $kind = $values['profile'] ?? $existing?->profile;
         $after['interfaces'] = $this->interfaces(
@@ -134,7 +138,7 @@ final class DeviceImporter
     private function values(CsvRow $row, string $class): array
     {
         $values = [];
-        foreach (RecordType::of($class)->fields as $key => $field) {
+        foreach (RecordType::fromClass($class)->fields as $key => $field) {
             $text = [] === $field->columns || 'id' === $key || 'name' === $key ? null : $row->get($key);
             if (null === $text) {
                 continue;
@@ -160,7 +164,7 @@ final class DeviceImporter
     {
         $list = $before['interfaces'] ?? [];
         $interfaces = \is_array($list) ? array_values($list) : [];
-        $first = $interfaces[0] ?? ['name' => 'lan'] + RecordType::of(NetworkInterface::class)->blank();
+        $first = $interfaces[0] ?? ['name' => 'lan'] + RecordType::fromClass(NetworkInterface::class)->blank();
         $written = \is_array($first) ? $first['mac'] ?? null : null;
         $planned = \is_array($first) ? $first['address'] ?? null : null;
         $first = [...(\is_array($first) ? $first : []), ...$this->values($row, NetworkInterface::class)];
@@ -248,7 +252,7 @@ final class DeviceImporter
     private function verify(CsvRow $row, array $record): void
     {
         try {
-            RecordType::of(Device::class)->read($record);
+            RecordType::fromClass(Device::class)->read($record);
         } catch (InvalidFile $e) {
             $error = $e->errors[0];
             $column = ltrim((string) preg_replace('/^.*[.\]]/', '', $error->path), '.');

@@ -24,7 +24,7 @@ final readonly class Directory
     {
     }
 
-    public static function of(Job $job): self
+    public static function fromJob(Job $job): self
     {
         $entries = [];
         $settings = new Settings($job);

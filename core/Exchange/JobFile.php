@@ -73,7 +73,7 @@ final class JobFile
             }
         }
         if (\is_array($data['job'] ?? null)) {
-            $data['job'] = RecordType::of(JobInfo::class)->ordered($data['job']);
+            $data['job'] = RecordType::fromClass(JobInfo::class)->ordered($data['job']);
         }
         $order = array_intersect_key(array_flip(JobSections::rootKeys()), $data);
 

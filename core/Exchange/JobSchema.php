@@ -83,7 +83,7 @@ final class JobSchema
             return;
         }
         $definitions[$name] = self::record($class);
-        foreach (RecordType::of($class)->fields as $field) {
+        foreach (RecordType::fromClass($class)->fields as $field) {
             if ($field instanceof Records || $field instanceof Nested) {
                 self::define($field->class, $definitions);
             }
@@ -99,7 +99,7 @@ final class JobSchema
     {
         $properties = $required = [];
         $completed = is_a($class, Completed::class, true) ? $class::completed() : [];
-        foreach (RecordType::of($class)->fields as $key => $field) {
+        foreach (RecordType::fromClass($class)->fields as $key => $field) {
             $needed = self::isNeeded($field) && !\in_array($key, $completed, true);
             $schema = $needed ? $field->schema() : self::orNull($field->schema());
             $title = '' === $field->label ? [] : ['title' => $field->label];
@@ -125,7 +125,7 @@ final class JobSchema
             return $field->required;
         }
 
-        return [] !== array_filter(RecordType::of($field->class)->fields, self::isNeeded(...));
+        return [] !== array_filter(RecordType::fromClass($field->class)->fields, self::isNeeded(...));
     }
 
     /**

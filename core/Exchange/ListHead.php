@@ -32,7 +32,7 @@ final readonly class ListHead
     }
 
     /** @param array<int, string> $said meaning by column, '' for a column to be left aside */
-    public static function of(CsvTable $table, Job $job, array $said = []): self
+    public static function fromTable(CsvTable $table, Job $job, array $said = []): self
     {
         [$line, $named] = self::naming($table);
         $line = 0 === $line ? self::unlike($table, $job) : $line;

@@ -89,7 +89,7 @@ final class References
     {
         $errors = [];
         foreach (array_values($job->intents) as $index => $intent) {
-            if (null !== $intent->service && !Kinds::of($intent)->takesService()) {
+            if (null !== $intent->service && !Kinds::kindOf($intent)->takesService()) {
                 $errors[] = new FileError(
                     \sprintf('$.intents[%d].service', $index),
                     FileError::show((string) $intent->service),

@@ -16,7 +16,7 @@ final class UnknownNames
     }
 
     /** @return array<array-key, int> */
-    public function of(string $list): array
+    public function inList(string $list): array
     {
         return $this->counts[$list] ?? [];
     }

@@ -91,12 +91,12 @@ final class Plan
     /** @return list<StreamOut> what leaves the job */
     public function streams(): array
     {
-        return $this->streams ??= StreamsOut::of($this->job, $this->settings());
+        return $this->streams ??= StreamsOut::streams($this->job, $this->settings());
     }
 
     public function sumOf(Chain $chain): ChainSum
     {
-        return $this->chains[$chain->id] ??= ChainSum::of($chain, $this->settings());
+        return $this->chains[$chain->id] ??= ChainSum::fromChain($chain, $this->settings());
     }
 
     /** @return array<RackSum> */

@@ -19,7 +19,7 @@ final class Cautions
     private const MAINS = 'A circuit is loaded no further than the power page says. Work on mains is for an electrician.';
 
     /** @return array<string, list<string>> sentences, by what they are about */
-    public static function of(Job $job): array
+    public static function cautions(Job $job): array
     {
         $all = array_map(static fn (string $sentence): array => [$sentence], self::ALWAYS);
         if ([] !== $job->extensions) {

@@ -77,7 +77,7 @@ final readonly class OpenItems
     {
         $settings = new Settings($this->job);
         foreach ($this->job->devices as $device) {
-            foreach ($settings->of($device) as $value) {
+            foreach ($settings->values($device) as $value) {
                 if ($value->isDue()) {
                     $id = 'value-'.$device->id.'-'.$value->setting->id;
                     $title = \sprintf('%s: %s', $device->name, lcfirst($value->setting->name));
@@ -186,7 +186,7 @@ final readonly class OpenItems
     /** @return iterable<OpenItem> */
     private function dates(): iterable
     {
-        foreach (DatesAhead::of($this->job, $this->today) as $date) {
+        foreach (DatesAhead::dates($this->job, $this->today) as $date) {
             $detail = trim(\sprintf('%s, %s. %s', $date->on, $date->when(), $date->todo));
             yield $this->item(
                 kind: OpenKind::Dates,

@@ -25,7 +25,7 @@ final class PlanDrift
                 $is = isset($before[$id], $after[$id]) ? 'changed' : (isset($after[$id]) ? 'new' : 'gone');
                 foreach ('changed' === $is ? Differences::between($before[$id], $after[$id]) : [] as [$field, $was, $has]) {
                     $fields[] = [
-                        PathWords::of($list->type(), $field),
+                        PathWords::words($list->type(), $field),
                         PathWords::value($list->type(), $field, $was, self::names($signed)),
                         PathWords::value($list->type(), $field, $has, self::names($now)),
                     ];

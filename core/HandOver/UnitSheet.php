@@ -33,11 +33,11 @@ final readonly class UnitSheet
     }
 
     /** @param array<string, string> $states how a value is known, in words, by setting */
-    public static function of(Settings $settings, Device $device, array $states): self
+    public static function fromDevice(Settings $settings, Device $device, array $states): self
     {
         $job = $settings->job;
         $values = [];
-        foreach ($settings->of($device) as $value) {
+        foreach ($settings->values($device) as $value) {
             // What the network table says already is not said twice.
             if ($value->isOpen() ? $value->isDue() : !$value->setting->isPlainFact) {
                 $shown = $value->isOpen() ? 'nobody has said' : $value->shown();

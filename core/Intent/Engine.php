@@ -34,13 +34,13 @@ final class Engine
 
     public function predict(Intent $intent, Pair $pair): PairPrediction
     {
-        return Kinds::of($intent)->predict($this, $intent, $pair);
+        return Kinds::kindOf($intent)->predict($this, $intent, $pair);
     }
 
     /** The same for what must not be. */
     public function predictLeak(Intent $intent, Pair $pair): PairPrediction
     {
-        return MustNot::judge($pair, Kinds::of($intent)->ways($this, $intent, $pair));
+        return MustNot::judge($pair, Kinds::kindOf($intent)->ways($this, $intent, $pair));
     }
 
     public function reach(Pair $pair, Service $service): PairPrediction

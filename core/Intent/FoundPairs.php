@@ -94,7 +94,7 @@ final class FoundPairs
      */
     public function apart(Intent $intent, string $from, array $to): array
     {
-        $station = Kinds::of($intent)->isByList() ? $this->parties->device($from) : null;
+        $station = Kinds::kindOf($intent)->isByList() ? $this->parties->device($from) : null;
         if (null === $station) {
             return ['' => $to];
         }

@@ -14,7 +14,7 @@ final class Kinds
     /** @var array<string, Kind>|null */
     private static ?array $kinds = null;
 
-    public static function of(Intent $intent): Kind
+    public static function kindOf(Intent $intent): Kind
     {
         return self::all()[$intent->kind];
     }

@@ -31,7 +31,7 @@ final class LightData
     /** The first universe that a unit takes; null for one that takes none. */
     public static function universe(Device $device, DeviceProfile $profile): ?int
     {
-        $group = UniverseGroups::of($device, $profile)[0] ?? null;
+        $group = UniverseGroups::groups($device, $profile)[0] ?? null;
 
         return null === $group ? null : $group->value & 0xFFFF;
     }

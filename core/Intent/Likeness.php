@@ -43,25 +43,25 @@ final class Likeness
     /** What an asker of this intent has in common with those that fare alike. */
     public function ofAsker(string $id, Intent $intent): string
     {
-        if (Kinds::of($intent)->isByUnit()) {
+        if (Kinds::kindOf($intent)->isByUnit()) {
             return 'only '.$id;
         }
 
-        return $this->places->of($id).(null === Kinds::of($intent)->service($intent) ? ' '.$this->role($id) : '');
+        return $this->places->classOf($id).(null === Kinds::kindOf($intent)->service($intent) ? ' '.$this->role($id) : '');
     }
 
     /** The same for who is asked. */
     public function ofAsked(string $id, Intent $intent): string
     {
-        if (Kinds::of($intent)->isByUnit()) {
+        if (Kinds::kindOf($intent)->isByUnit()) {
             return 'only '.$id;
         }
-        $service = Kinds::of($intent)->service($intent);
+        $service = Kinds::kindOf($intent)->service($intent);
         $part = null === $service
             ? $this->role($id)
             : (int) (true === $this->network->node($id)?->listensOn($service->protocol, $service->firstPort));
 
-        return $this->places->of($id).' '.$part;
+        return $this->places->classOf($id).' '.$part;
     }
 
     private function role(string $id): string

@@ -36,7 +36,7 @@ final readonly class ProbeFactory
     }
 
     /** @return list<LiveQuestion> at least one for each pair: what cannot be asked says why */
-    public function of(Intent $intent): array
+    public function questions(Intent $intent): array
     {
         $questions = [];
         foreach ($this->parties->pairs($intent) as $pair) {
@@ -58,7 +58,7 @@ final readonly class ProbeFactory
                 unasked: 'nobody stands there: it is predicted for any unit',
             )];
         }
-        $questions = Kinds::of($intent)->questions($this, $intent, $pair) ?? [];
+        $questions = Kinds::kindOf($intent)->questions($this, $intent, $pair) ?? [];
 
         return [] === $questions ? [$this->question(
             intent: $intent,

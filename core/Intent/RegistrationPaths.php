@@ -18,7 +18,7 @@ final readonly class RegistrationPaths implements Registrations
 
     public function __construct(private Job $job, ?Network $network = null)
     {
-        $network ??= Topology::of($job);
+        $network ??= Topology::network($job);
         $this->asks = new ExchangeCache($job, new Exchange($network), new PartyExpansion($job, $network));
     }
 

@@ -21,5 +21,5 @@ interface SuggestedIntent
      *     expect: string,
      * }> records of intents, without ids
      */
-    public function of(Job $job): iterable;
+    public function suggestions(Job $job): iterable;
 }

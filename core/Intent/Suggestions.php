@@ -20,12 +20,12 @@ final class Suggestions
      *
      * @return list<array<string, mixed>> records of intents, without ids
      */
-    public static function of(Job $job, Network $network, int $max): array
+    public static function open(Job $job, Network $network, int $max): array
     {
         $parties = new PartyExpansion($job, $network);
         $each = [];
         foreach (Classes::in(__DIR__.'/Suggestion', __NAMESPACE__.'\Suggestion', SuggestedIntent::class) as $class) {
-            $unsaid = static fn (): array => self::unsaid($job, $parties, (new $class())->of($job), $max);
+            $unsaid = static fn (): array => self::unsaid($job, $parties, (new $class())->suggestions($job), $max);
             $each[] = Isolation::run('What is usual by '.$class, $unsaid) ?? [];
         }
         // None of the sorts crowds out the others.
@@ -52,7 +52,7 @@ final class Suggestions
                 break;
             }
             $record['name'] = Name::shortened($record['name']);
-            if (!self::isSaid($job, $parties, RecordType::of(Intent::class)->read(['id' => 'new', ...$record]))) {
+            if (!self::isSaid($job, $parties, RecordType::fromClass(Intent::class)->read(['id' => 'new', ...$record]))) {
                 $unsaid[] = $record;
             }
         }

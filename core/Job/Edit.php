@@ -48,7 +48,7 @@ final readonly class Edit
 
     public function list(): string
     {
-        return $this->isOfFacts() ? self::FACTS : Lists::of($this->type)->name;
+        return $this->isOfFacts() ? self::FACTS : Lists::forType($this->type)->name;
     }
 
     public function isOfFacts(): bool

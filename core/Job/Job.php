@@ -108,7 +108,7 @@ final readonly class Job
                 $frame['job'] = $edit->after ?? [];
                 continue;
             }
-            $list = Lists::of($edit->type);
+            $list = Lists::forType($edit->type);
             $before = $records[$list->name] ?? [];
             if (null === $edit->after) {
                 unset($records[$list->name][$edit->id], $objects[$edit->type][$edit->id]);
@@ -170,7 +170,7 @@ final readonly class Job
         /** @var array<string, mixed> $facts */
         $facts = $this->frame['job'] ?? [];
 
-        return JobInfo::class === $type ? $facts : $this->records[Lists::of($type)->name][$id] ?? null;
+        return JobInfo::class === $type ? $facts : $this->records[Lists::forType($type)->name][$id] ?? null;
     }
 
     /**
@@ -189,7 +189,7 @@ final readonly class Job
             before: $record,
             after: $record,
             behind: $behind,
-            was: Place::of($this->records[Lists::of($type)->name] ?? [], $id),
+            was: Place::predecessor($this->records[Lists::forType($type)->name] ?? [], $id),
         );
     }
 
@@ -341,7 +341,7 @@ final readonly class Job
     private static function info(array $frame): JobInfo
     {
         try {
-            return RecordType::of(JobInfo::class)->read($frame['job'] ?? []);
+            return RecordType::fromClass(JobInfo::class)->read($frame['job'] ?? []);
         } catch (InvalidFile $e) {
             throw $e->under('$.job');
         }

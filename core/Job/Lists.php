@@ -71,7 +71,7 @@ final class Lists
      *
      * @param class-string $type
      */
-    public static function of(string $type): RecordList
+    public static function forType(string $type): RecordList
     {
         self::all();
 

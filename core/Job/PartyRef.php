@@ -31,7 +31,7 @@ final readonly class PartyRef implements \Stringable
             Ipv4Address::fromString($parts[1]);
         }
         if (PartyKind::Number === $kind) {
-            Digits::of($parts[1]);
+            Digits::dialled($parts[1]);
         }
 
         return new self($kind, $parts[1]);

@@ -39,7 +39,7 @@ final class Place
      *
      * @param array<array-key, mixed> $list
      */
-    public static function of(array $list, string $id): string
+    public static function predecessor(array $list, string $id): string
     {
         $before = '';
         foreach (array_keys($list) as $key) {

@@ -42,6 +42,6 @@ final readonly class RecordList
     /** @return RecordType<object> */
     public function type(): RecordType
     {
-        return RecordType::of($this->type);
+        return RecordType::fromClass($this->type);
     }
 }

@@ -16,7 +16,7 @@ final class Spare
      *
      * @return T|null
      */
-    public static function of(array $units): mixed
+    public static function nearest(array $units): mixed
     {
         $spare = null;
         foreach ($units as [$device, $item]) {

@@ -26,7 +26,7 @@ final readonly class KeySequence
      *
      * @throws InvalidValue for a mode that it does not have
      */
-    public static function of(Keypad $keypad, string $text, ?string $start = null): self
+    public static function fromKeypad(Keypad $keypad, string $text, ?string $start = null): self
     {
         $typing = self::typing($keypad);
         $ways = [new KeyPath(

@@ -14,7 +14,7 @@ final class MaskPenalty
     private const LIKE = ['10111010000', '00001011101'];
 
     /** @param list<list<bool>> $rows */
-    public static function of(array $rows): int
+    public static function penalty(array $rows): int
     {
         $size = \count($rows);
         $lines = array_map(self::text(...), $rows);

@@ -44,7 +44,7 @@ final class MatrixCode
      *
      * @throws InvalidValue for more than 213 octets
      */
-    public static function of(string $text): array
+    public static function encode(string $text): array
     {
         foreach (self::VERSIONS as $version => [$check, $blocks]) {
             $head = $version < 10 ? 12 : 20;
@@ -212,7 +212,7 @@ final class MatrixCode
         $best = null;
         foreach (range(0, 7) as $mask) {
             $rows = $this->with($mask);
-            $penalty = MaskPenalty::of($rows);
+            $penalty = MaskPenalty::penalty($rows);
             $best = null === $best || $penalty < $best[0] ? [$penalty, $rows] : $best;
         }
 

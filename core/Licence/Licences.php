@@ -26,7 +26,7 @@ final class Licences
     }
 
     /** @return list<Licence> */
-    public function of(Device $device): array
+    public function licencesOf(Device $device): array
     {
         return $this->byDevice[$device->id] ?? [];
     }
@@ -47,7 +47,7 @@ final class Licences
     public function best(Device $device, string $kind): ?Licence
     {
         $best = null;
-        foreach ($this->of($device) as $licence) {
+        foreach ($this->licencesOf($device) as $licence) {
             if ($licence->kind === $kind && (null === $best || $licence->state->isInTheUnit())) {
                 $best = $licence;
             }
@@ -60,7 +60,7 @@ final class Licences
     public function capacity(Device $device, Capacity $capacity): array
     {
         $allowed = $capacity->count;
-        foreach ($this->of($device) as $licence) {
+        foreach ($this->licencesOf($device) as $licence) {
             if ($this->kind($licence)?->capacity === $capacity->id) {
                 $allowed += $licence->count;
             }
@@ -85,7 +85,7 @@ final class Licences
 
     private function used(Device $device, Capacity $capacity): int
     {
-        $used = $capacity->extensions ? (int) $this->facts->of($device, 'extension-count') : 0;
+        $used = $capacity->extensions ? (int) $this->facts->value($device, 'extension-count') : 0;
         if (null === $capacity->coupling) {
             return $used;
         }

@@ -17,7 +17,7 @@ final class Senders
     private const TAKEN = '/^universe(?:-\d+)?$/D';
 
     /** @return array<int, non-empty-list<array{Device, int|null}>> by universe, each with its priority, the highest first */
-    public static function of(Job $job, Settings $settings): array
+    public static function bySender(Job $job, Settings $settings): array
     {
         $senders = [];
         foreach ($job->devices as $device) {

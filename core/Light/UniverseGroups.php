@@ -14,7 +14,7 @@ final class UniverseGroups
     private const TAKEN = '/^universe(?:-(?:\d+|\{n\}))?$/D';
 
     /** @return list<Ipv4Address> */
-    public static function of(Device $device, DeviceProfile $profile): array
+    public static function groups(Device $device, DeviceProfile $profile): array
     {
         $groups = [];
         foreach ($profile->settings as $setting) {

@@ -11,7 +11,7 @@ use Vorhut\Core\Job\Job;
 final class Universes
 {
     /** @return array<int, non-empty-list<Fixture>> by universe, those by start address */
-    public static function of(Job $job): array
+    public static function used(Job $job): array
     {
         $universes = [];
         foreach ($job->all(Fixture::class) as $fixture) {

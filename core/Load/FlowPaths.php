@@ -34,7 +34,7 @@ final class FlowPaths
 
     public function __construct(private readonly Job $job, ?Network $network = null)
     {
-        $this->network = $network ?? Topology::of($job);
+        $this->network = $network ?? Topology::network($job);
         $this->exchange = new Exchange($this->network);
         $this->parties = new PartyExpansion($job, $this->network);
         $this->places = new NodeClasses($job, $this->network);
@@ -56,7 +56,7 @@ final class FlowPaths
         if (!isset($this->job->devices[$to])) {
             return $this->walk($from, $to);
         }
-        $way = $this->places->of($from).'>'.$this->places->of($to);
+        $way = $this->places->classOf($from).'>'.$this->places->classOf($to);
         if (!isset($this->known[$way])) {
             return $this->known[$way] = $this->walk($from, $to);
         }
@@ -73,7 +73,7 @@ final class FlowPaths
             );
             $end = \count($legs) - 1;
             $last = $legs[$end];
-            $legs[$end] = isset($this->job->devices[$last->to]) && $this->places->of($last->to) === $this->places->of($to)
+            $legs[$end] = isset($this->job->devices[$last->to]) && $this->places->classOf($last->to) === $this->places->classOf($to)
                 ? new FlowLeg(
                     segment: $last->segment,
                     from: $last->from,

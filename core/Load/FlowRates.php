@@ -43,7 +43,7 @@ final class FlowRates
     }
 
     /** In kbit/s; 0 where nobody knows. */
-    public function of(Flow $flow, string $sender): float
+    public function kbps(Flow $flow, string $sender): float
     {
         $device = $this->job->devices[$sender] ?? null;
 

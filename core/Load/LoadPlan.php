@@ -154,7 +154,7 @@ final class LoadPlan
     private function add(Flow $flow): void
     {
         foreach ($this->ways->units($flow->from) as $sender) {
-            $kbps = $this->rates->of($flow, $sender);
+            $kbps = $this->rates->kbps($flow, $sender);
             $receivers = array_values(array_diff($this->ways->units(...$flow->to), [$sender]));
             if (Cast::Unicast === $flow->cast) {
                 foreach ($receivers as $receiver) {

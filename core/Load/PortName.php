@@ -11,7 +11,7 @@ use Vorhut\Core\Job\PortRef;
 /** What people call a port. */
 final class PortName
 {
-    public static function of(Job $job, PortRef $ref): string
+    public static function name(Job $job, PortRef $ref): string
     {
         return self::at($job, $ref->switch, $ref->port);
     }

@@ -31,6 +31,6 @@ final readonly class StillFits
 
     private function rate(?Flow $flow): float
     {
-        return null === $flow ? 0.0 : $this->rates->of($flow, $flow->from->id);
+        return null === $flow ? 0.0 : $this->rates->kbps($flow, $flow->from->id);
     }
 }

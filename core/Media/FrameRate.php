@@ -14,7 +14,7 @@ final class FrameRate
     private const SETTING = 'frame-rate';
 
     /** As it is set, or as the format that is chosen says; null where neither says any. */
-    public static function of(Settings $settings, Device $device): ?float
+    public static function planned(Settings $settings, Device $device): ?float
     {
         $set = $settings->value($device, self::SETTING)?->value();
 

@@ -30,7 +30,7 @@ final class StreamsOut
     }
 
     /** @return list<StreamOut> in the order of the plan */
-    public static function of(Job $job, ?Settings $settings = null): array
+    public static function streams(Job $job, ?Settings $settings = null): array
     {
         $settings ??= new Settings($job);
         $self = new self($job, $settings);

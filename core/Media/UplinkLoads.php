@@ -19,7 +19,7 @@ final class UplinkLoads
      *
      * @return array<array-key, array<array-key, float>> kbit/s by uplink and by sender
      */
-    public static function of(Job $job, array $streams): array
+    public static function loads(Job $job, array $streams): array
     {
         $loads = array_fill_keys(array_keys($job->all(Uplink::class)), []);
         if ([] === $loads) {
@@ -37,7 +37,7 @@ final class UplinkLoads
         foreach ($job->all(Flow::class) as $flow) {
             foreach (array_diff($ways->units($flow->from), array_keys($pushed)) as $sender) {
                 foreach (self::crossed($job, $ways, $flow, $sender) as $uplink => $copies) {
-                    $loads[$uplink][$sender] = ($loads[$uplink][$sender] ?? 0.0) + $copies * $rates->of($flow, $sender);
+                    $loads[$uplink][$sender] = ($loads[$uplink][$sender] ?? 0.0) + $copies * $rates->kbps($flow, $sender);
                 }
             }
         }

@@ -44,7 +44,7 @@ final class FreeAddresses
     }
 
     /** @param list<Ipv4Address> $seen addresses that answered an earlier scan */
-    public static function of(Job $job, Subnet $subnet, array $seen = [], bool $leased = false): self
+    public static function inSubnet(Job $job, Subnet $subnet, array $seen = [], bool $leased = false): self
     {
         $taken = $job->takenAddresses();
         foreach ($seen as $address) {

@@ -21,8 +21,8 @@ final class Room
     /** @param list<Ipv4Address> $seen */
     public function __construct(Job $job, public readonly Subnet $subnet, array $seen)
     {
-        $this->fixed = FreeAddresses::of($job, $subnet, $seen);
-        $this->reservable = FreeAddresses::of($job, $subnet, $seen, leased: true);
+        $this->fixed = FreeAddresses::inSubnet($job, $subnet, $seen);
+        $this->reservable = FreeAddresses::inSubnet($job, $subnet, $seen, leased: true);
         foreach ($job->devices as $device) {
             foreach ($device->interfaces as $interface) {
                 foreach ($interface->addresses() as $address) {

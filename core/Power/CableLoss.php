@@ -20,7 +20,7 @@ final readonly class CableLoss
      *
      * @return self|null null where the cable cannot carry it: the voltage breaks down
      */
-    public static function of(float $deviceWatts, float $ohms, float $volts): ?self
+    public static function fromDeviceWatts(float $deviceWatts, float $ohms, float $volts): ?self
     {
         $root = $volts ** 2 - 4 * $ohms * $deviceWatts;
         if ($root < 0) {

@@ -33,7 +33,7 @@ final readonly class PowerPlan
             $own = [];
             foreach ($switch->ports as $port) {
                 foreach ($plugged[$switch->id.'/'.$port->name] ?? [] as [$device, $interface, $plug]) {
-                    $power = $this->of(switch: $switch, port: $port, device: $device, interface: $interface, plug: $plug);
+                    $power = $this->portPower(switch: $switch, port: $port, device: $device, interface: $interface, plug: $plug);
                     if (null !== $power && null === $plug->injector) {
                         $own[] = $power;
                     } elseif (null !== $power) {
@@ -65,7 +65,7 @@ final readonly class PowerPlan
     }
 
     /** Null where the port gives nothing, or the unit takes nothing of it. */
-    private function of(NetworkSwitch $switch, SwitchPort $port, Device $device, string $interface, Plug $plug): ?PortPower
+    private function portPower(NetworkSwitch $switch, SwitchPort $port, Device $device, string $interface, Plug $plug): ?PortPower
     {
         $given = $plug->injector ?? $port->poeClass;
         $class = null === $given ? null : PoeClass::from($given);
@@ -75,7 +75,7 @@ final readonly class PowerPlan
         }
         $metres = (null === $plug->injector ? $plug->metres : $plug->injectorMetres) ?? 0.0;
         $ohms = $plug->category->ohmsPer100m() * $metres / 100 / ($class->isFourPair() ? 2 : 1);
-        $loss = CableLoss::of($draw, $ohms, $class->portVolts());
+        $loss = CableLoss::fromDeviceWatts($draw, $ohms, $class->portVolts());
         $why = self::whyNot($class, $draw, $loss);
 
         return new PortPower(

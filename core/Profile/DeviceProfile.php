@@ -189,7 +189,7 @@ final readonly class DeviceProfile implements Checked, Completed
 
     public function check(RawRecord $given): void
     {
-        ProfileCheck::of($this, $given);
+        ProfileCheck::check($this, $given);
     }
 
     /** How one is let in for the first time, where that is said. */

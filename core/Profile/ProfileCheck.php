@@ -55,7 +55,7 @@ final class ProfileCheck
     }
 
     /** @throws InvalidFile with every error found */
-    public static function of(DeviceProfile $profile, RawRecord $given): void
+    public static function check(DeviceProfile $profile, RawRecord $given): void
     {
         if (1 === $profile->version) {
             foreach (['entrances', 'settings', 'steps', 'couplings', 'ports'] as $key) {

@@ -49,7 +49,7 @@ final class ProfileLibrary
     public static function decode(string $name, string $json): DeviceProfile
     {
         try {
-            return RecordType::of(DeviceProfile::class)->read(Json::decode($json));
+            return RecordType::fromClass(DeviceProfile::class)->read(Json::decode($json));
         } catch (InvalidFile $e) {
             throw $e->under($name);
         }

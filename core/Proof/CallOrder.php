@@ -35,7 +35,7 @@ final class CallOrder
 
     public function __construct(private readonly Job $job)
     {
-        $this->dialler = new Dialler(new VoicePlan($job), new RegistrationPaths($job, Topology::of($job)));
+        $this->dialler = new Dialler(new VoicePlan($job), new RegistrationPaths($job, Topology::network($job)));
         foreach ($job->extensions as $extension) {
             if (null !== $extension->device) {
                 $this->numbers[$extension->device] ??= $extension;
@@ -58,7 +58,7 @@ final class CallOrder
     }
 
     /** @return list<CallStepState> every step, in order */
-    public function of(ProofReport $proof): array
+    public function steps(ProofReport $proof): array
     {
         $counts = $intents = [];
         foreach ($proof->intents as $id => $prediction) {

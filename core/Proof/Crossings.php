@@ -19,13 +19,13 @@ final class Crossings
      *
      * @return array<array-key, Crossing> by segment; those are left out that have no subnet or no free address
      */
-    public static function of(Job $job, string $from, array $to, Service $service): array
+    public static function crossings(Job $job, string $from, array $to, Service $service): array
     {
         $made = MadeUpUnits::in($job, [$from, ...$to], [$service]);
         if (!isset($made->ids[$from])) {
             return [];
         }
-        $network = Topology::of($made->job);
+        $network = Topology::network($made->job);
         $asker = $network->node($made->ids[$from]);
         $exchange = new Exchange($network);
         $crossings = [];

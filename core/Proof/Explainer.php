@@ -79,7 +79,7 @@ final readonly class Explainer
             if (null === $leaf->target && null !== $listener && null !== $asker) {
                 self::meeting($leaf, $asker, $listener, $trace);
             }
-            $part = new ExplainedLeaf($leaf, $trace->steps, TracePath::of($this->prover->network, $leaf, $trace->steps));
+            $part = new ExplainedLeaf($leaf, $trace->steps, TracePath::fromSteps($this->prover->network, $leaf, $trace->steps));
             $parts[] = $part;
             if (null === $deciding && $leaf->decides && ($leaf->cause === $prediction->cause || PairVerdict::Leak === $prediction->span)) {
                 $deciding = $part;

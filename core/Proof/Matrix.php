@@ -25,7 +25,7 @@ final readonly class Matrix
     {
     }
 
-    public static function of(Job $job, ProofReport $proof, Axis $axis): self
+    public static function fromProof(Job $job, ProofReport $proof, Axis $axis): self
     {
         /** @var array<array-key, array<array-key, array<string, int>>> $cells names may look like numbers */
         $cells = [];
@@ -60,7 +60,7 @@ final readonly class Matrix
     {
         $counts = $this->cells[$row][$column] ?? [];
 
-        return [] === $counts ? null : MatrixCell::of($counts);
+        return [] === $counts ? null : MatrixCell::fromCounts($counts);
     }
 
     /** @return array<array-key, array<string, int>> pairs in one cell, by intent and span */

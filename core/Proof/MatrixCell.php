@@ -15,7 +15,7 @@ final readonly class MatrixCell
     }
 
     /** @param non-empty-array<string, int> $counts */
-    public static function of(array $counts): self
+    public static function fromCounts(array $counts): self
     {
         arsort($counts);
         $bad = array_filter($counts, static fn (string $span): bool => PairVerdict::from($span)->fails(), \ARRAY_FILTER_USE_KEY);

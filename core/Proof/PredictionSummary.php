@@ -32,7 +32,7 @@ final readonly class PredictionSummary
     ) {
     }
 
-    public static function of(Job $job, ProofReport $proof): self
+    public static function fromProof(Job $job, ProofReport $proof): self
     {
         $intents = [];
         foreach ($proof->intents as $id => $prediction) {
@@ -40,7 +40,7 @@ final readonly class PredictionSummary
         }
         $matrices = [];
         foreach (Axis::cases() as $axis) {
-            $matrices[$axis->value] = Matrix::of($job, $proof, $axis);
+            $matrices[$axis->value] = Matrix::fromProof($job, $proof, $axis);
         }
 
         return new self($intents, $proof->pairCount(), $matrices);

@@ -52,7 +52,7 @@ final class Prover
     {
         $made = self::peopled($job);
         $this->job = $made->job;
-        $this->network = Topology::of($made->job);
+        $this->network = Topology::network($made->job);
         $this->parties = new PartyExpansion($made->job, $this->network, array_values($made->ids));
         $this->engine = new Engine($made->job, new Exchange($this->network), $this->parties);
         $this->likeness = new Likeness($made->job, $this->network);
@@ -63,7 +63,7 @@ final class Prover
     {
         $segments = $services = $inhabited = [];
         foreach ($job->intents as $intent) {
-            $isForAnybody = Expectation::MustNot === $intent->expect && Kinds::of($intent)->isForAnybody();
+            $isForAnybody = Expectation::MustNot === $intent->expect && Kinds::kindOf($intent)->isForAnybody();
             foreach ($isForAnybody ? [...$intent->from, ...$intent->to] : [] as $party) {
                 if (PartyKind::Segment === $party->kind) {
                     $segments[$party->id] = true;
@@ -141,7 +141,7 @@ final class Prover
     /** @return array{array<string, non-empty-list<string>>, array<string, non-empty-list<string>>} who asks, who is asked, by likeness */
     private function classes(Intent $intent): array
     {
-        $service = (string) Kinds::of($intent)->service($intent);
+        $service = (string) Kinds::kindOf($intent)->service($intent);
 
         return [
             $this->classes['from '.$intent->expect->value.('' === $service).' '.implode(' ', $intent->from)] ??= self::alike(

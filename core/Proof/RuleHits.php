@@ -25,7 +25,7 @@ final readonly class RuleHits
     }
 
     /** One pair stands for all that are alike; what is more than can be looked at in a moment is left out. */
-    public static function of(Job $job, Prover $prover): self
+    public static function fromJob(Job $job, Prover $prover): self
     {
         $exchange = new Exchange($prover->network);
         $pairs = [];

@@ -38,7 +38,7 @@ final readonly class TracePath
     }
 
     /** @param list<TraceStep> $steps */
-    public static function of(Network $network, Leaf $leaf, array $steps): self
+    public static function fromSteps(Network $network, Leaf $leaf, array $steps): self
     {
         $ids = [$leaf->asker];
         $between = [];

@@ -35,7 +35,7 @@ final class Acting
      */
     public static function inKind(array $record): array
     {
-        $kind = RecordType::of(DeviceProfile::class)->read($record);
+        $kind = RecordType::fromClass(DeviceProfile::class)->read($record);
 
         return [...self::provisioning($kind), ...self::links([$kind->name => $record])];
     }

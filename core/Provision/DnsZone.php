@@ -17,7 +17,7 @@ final class DnsZone
      *
      * @throws InvalidValue
      */
-    public static function of(Job $job, string $domain, int $serial): string
+    public static function write(Job $job, string $domain, int $serial): string
     {
         $domain = self::domain($domain);
         $server = self::server($job);

@@ -13,7 +13,7 @@ use Vorhut\Core\Record\Field\PlainText;
 /** Leases, reservations and options as dnsmasq reads them. */
 final class DnsmasqFile implements LeaseFile
 {
-    public static function of(Job $job, ?FileServer $files, array $segments = []): string
+    public static function write(Job $job, ?FileServer $files, array $segments = []): string
     {
         $lines = ['# '.self::plain($job->info->name), 'dhcp-authoritative', 'dhcp-no-override'];
         $kinds = [];

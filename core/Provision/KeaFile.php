@@ -13,7 +13,7 @@ use Vorhut\Core\Record\Json;
 /** Leases, reservations and options as the Kea server for DHCPv4 reads them. */
 final class KeaFile implements LeaseFile
 {
-    public static function of(Job $job, ?FileServer $files, array $segments = []): string
+    public static function write(Job $job, ?FileServer $files, array $segments = []): string
     {
         $subnets = [];
         foreach (LeasedNet::all($job, $segments) as $number => $net) {

@@ -10,5 +10,5 @@ use Vorhut\Core\Job\Job;
 interface LeaseFile
 {
     /** @param list<string> $segments ids of those that are served; none for all that lease or reserve */
-    public static function of(Job $job, ?FileServer $files, array $segments = []): string;
+    public static function write(Job $job, ?FileServer $files, array $segments = []): string;
 }

@@ -30,7 +30,7 @@ final readonly class PhoneFile
     }
 
     /** Null for a unit that takes no file, or whose MAC is not known. */
-    public static function of(Settings $settings, Device $device): ?self
+    public static function fromDevice(Settings $settings, Device $device): ?self
     {
         $job = $settings->job;
         $provisioning = $job->profileOf($device)->provisioning;
@@ -45,13 +45,13 @@ final readonly class PhoneFile
             }
             $line = self::line($settings, $device, $extension);
             array_push($open, ...self::missing($extension, $line));
-            $need = RegistrationSecrets::of($job, $device, $extension);
+            $need = RegistrationSecrets::need($job, $device, $extension);
             if (null !== $need) {
                 $secrets[$extension->number] = $need->name;
             }
             $lines[] = $line;
         }
-        $all = array_filter($settings->of($device), static fn (SettingValue $v): bool => !$v->setting->secret);
+        $all = array_filter($settings->values($device), static fn (SettingValue $v): bool => !$v->setting->secret);
         foreach ($all as $value) {
             if ($value->isDue()) {
                 $open[] = lcfirst($value->setting->name);
@@ -67,11 +67,11 @@ final readonly class PhoneFile
             'mac' => strtolower($mac->digits),
             'lines' => $lines,
             'transport' => $of['sip-transport'] ?? 'udp',
-            'timezone' => self::text($settings->facts->of($device, 'timezone')),
-            'ntp' => self::text($settings->facts->of($device, 'ntp-1')),
-            'address' => self::text($settings->facts->of($device, 'address')),
-            'vlan' => self::text($settings->facts->of($device, 'vlan')),
-            'place' => self::text($settings->facts->of($device, 'place')),
+            'timezone' => self::text($settings->facts->value($device, 'timezone')),
+            'ntp' => self::text($settings->facts->value($device, 'ntp-1')),
+            'address' => self::text($settings->facts->value($device, 'address')),
+            'vlan' => self::text($settings->facts->value($device, 'vlan')),
+            'place' => self::text($settings->facts->value($device, 'place')),
             'serial' => (string) $device->serial,
             'settings' => $of,
         ];

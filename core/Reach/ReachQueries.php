@@ -43,7 +43,7 @@ final class ReachQueries
 
     public function __construct(Job $job)
     {
-        $this->exchange = new Exchange(Topology::of($job));
+        $this->exchange = new Exchange(Topology::network($job));
         $this->shout = new Broadcast($this->exchange);
         $this->multicast = new Multicast($this->exchange);
     }
@@ -76,9 +76,9 @@ final class ReachQueries
     private function carefully(array $query): array
     {
         return match ($query['kind'] ?? 'unicast') {
-            'unicast' => $this->unicast(RecordType::of(UnicastQuery::class)->read($query)),
-            'broadcast' => $this->broadcast(RecordType::of(BroadcastQuery::class)->read($query)),
-            'multicast' => $this->multicast(RecordType::of(MulticastQuery::class)->read($query)),
+            'unicast' => $this->unicast(RecordType::fromClass(UnicastQuery::class)->read($query)),
+            'broadcast' => $this->broadcast(RecordType::fromClass(BroadcastQuery::class)->read($query)),
+            'multicast' => $this->multicast(RecordType::fromClass(MulticastQuery::class)->read($query)),
             default => throw InvalidFile::at('.kind', $query['kind'], 'unicast, broadcast or multicast'),
         };
     }

@@ -14,7 +14,7 @@ final class PathWords
      * @param RecordType<object> $type
      * @param string $path keys and numbers, such as Differences tells them
      */
-    public static function of(RecordType $type, string $path): string
+    public static function words(RecordType $type, string $path): string
     {
         [$key, $rest] = [...explode(' ', $path, 2), ''];
         $field = $type->fields[$key] ?? null;
@@ -26,12 +26,12 @@ final class PathWords
             return $words;
         }
         if ($field instanceof Nested) {
-            return $words.' '.self::of(RecordType::of($field->class), $rest);
+            return $words.' '.self::words(RecordType::fromClass($field->class), $rest);
         }
         if ($field instanceof Records) {
             [$number, $rest] = [...explode(' ', $rest, 2), ''];
 
-            return rtrim($words.' '.$number.' '.self::of(RecordType::of($field->class), $rest));
+            return rtrim($words.' '.$number.' '.self::words(RecordType::fromClass($field->class), $rest));
         }
 
         return $words.' '.$rest;
@@ -48,10 +48,10 @@ final class PathWords
         [$key, $rest] = [...explode(' ', $path, 2), ''];
         $field = $type->fields[$key] ?? null;
         if ($field instanceof Nested && '' !== $rest) {
-            return self::value(RecordType::of($field->class), $rest, $value, $name);
+            return self::value(RecordType::fromClass($field->class), $rest, $value, $name);
         }
         if ($field instanceof Records && '' !== $rest) {
-            return self::value(RecordType::of($field->class), [...explode(' ', $rest, 2), ''][1], $value, $name);
+            return self::value(RecordType::fromClass($field->class), [...explode(' ', $rest, 2), ''][1], $value, $name);
         }
         if (null === $field || !\is_string($value)) {
             return Differences::text($value);

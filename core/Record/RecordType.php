@@ -44,7 +44,7 @@ final class RecordType
      *
      * @return self<C>
      */
-    public static function of(string $class): self
+    public static function fromClass(string $class): self
     {
         /** @var self<C> $type */
         $type = self::$types[$class] ??= new self($class);

@@ -20,7 +20,7 @@ final readonly class Relations
     {
     }
 
-    public static function of(Job $job): self
+    public static function fromJob(Job $job): self
     {
         $all = [];
         foreach ($job->all(Relation::class) as $pairing) {

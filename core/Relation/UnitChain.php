@@ -18,7 +18,7 @@ final class UnitChain
      */
     public static function between(Job $job, string $from, string $to): ?array
     {
-        $couplings = Relations::of($job);
+        $couplings = Relations::fromJob($job);
         $chains = [[$from, []]];
         $seen = [$from => true];
         while ([] !== $chains) {

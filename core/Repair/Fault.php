@@ -24,7 +24,7 @@ final readonly class Fault
     }
 
     /** @return list<self> of the deciding cause, then of the exchanges tried beside it */
-    public static function of(PairPrediction $prediction): array
+    public static function faults(PairPrediction $prediction): array
     {
         $faults = [];
         $known = [];

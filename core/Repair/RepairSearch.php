@@ -172,7 +172,7 @@ final class RepairSearch
                     $leaks[] = $sources->routers->denial($pair, $prover->hops($pair), $prover->addressOf($pair->leak()->asker ?? ''));
                     continue;
                 }
-                foreach (Fault::of($pair) as $fault) {
+                foreach (Fault::faults($pair) as $fault) {
                     $rule = $fault->cause->rule;
                     $groups[$rule->value.($rule->isOfOnePlace() ? ' '.$fault->cause->at : '')][] = $fault;
                     $single[$rule->value.' '.$fault->cause->at][] = $fault;

@@ -113,7 +113,7 @@ final readonly class UnitCandidates
                 continue;
             }
             foreach ($this->job->segments[$interface->segment]->subnets ?? [] as $subnet) {
-                $free = FreeAddresses::of($this->job, $subnet)->scattered(1)[0] ?? null;
+                $free = FreeAddresses::inSubnet($this->job, $subnet)->scattered(1)[0] ?? null;
                 if (
                     null !== $free
                     && null !== $device
@@ -141,7 +141,7 @@ final readonly class UnitCandidates
         $station = $this->job->devices[$pair->from] ?? null;
         $segment = $this->job->segments[$station?->interfaces[0]->segment ?? ''] ?? null;
         foreach ($segment->subnets ?? [] as $subnet) {
-            $free = FreeAddresses::of($this->job, $subnet)->scattered(1)[0] ?? null;
+            $free = FreeAddresses::inSubnet($this->job, $subnet)->scattered(1)[0] ?? null;
             if (
                 null !== $unit
                 && null !== $segment
@@ -183,7 +183,7 @@ final readonly class UnitCandidates
             $units = null === $device ? $units : [...$units, [$device, $id]];
         }
 
-        return $this->newAddress(Spare::of($units), $cause->values['address'] ?? null);
+        return $this->newAddress(Spare::nearest($units), $cause->values['address'] ?? null);
     }
 
     /** @param array<string, Edit> $edits by device */

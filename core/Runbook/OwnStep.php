@@ -12,7 +12,7 @@ use Vorhut\Core\Profile\Step\RecordKind;
 /** Makes a step of what a kind of unit says of it; where it stands in for a general one, what it leaves out is that one's. */
 final class OwnStep
 {
-    public static function of(ProfileStep $of, RunbookContext $context, ?RunbookStep $general): RunbookStep
+    public static function step(ProfileStep $of, RunbookContext $context, ?RunbookStep $general): RunbookStep
     {
         $general ??= new RunbookStep($of->id, $of->stage, $of->title);
         $way = $of->way ?? $general->way;

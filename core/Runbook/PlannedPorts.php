@@ -13,7 +13,7 @@ use Vorhut\Core\Voice\Sockets;
 final class PlannedPorts
 {
     /** @return list<Port> */
-    public static function of(Job $job, Device $device): array
+    public static function ports(Job $job, Device $device): array
     {
         $lines = [];
         foreach (Sockets::uses($job) as $use) {

@@ -19,7 +19,7 @@ final readonly class Progress
     {
     }
 
-    public static function of(Device $device): self
+    public static function fromDevice(Device $device): self
     {
         return new self($device->stage);
     }

@@ -44,7 +44,7 @@ final readonly class ReadBack
      *
      * @throws InvalidValue when something differs, or is not read and nobody says why
      */
-    public function of(Device $device, RunbookStep $step, array $read, bool $anyway, ?string $unread = null): array
+    public function recorded(Device $device, RunbookStep $step, array $read, bool $anyway, ?string $unread = null): array
     {
         $kept = $missing = [];
         foreach ($step->record as $at => $record) {

@@ -53,7 +53,7 @@ final class RunbookContext
         $this->job = $settings->job;
         $this->profile = $this->job->profileOf($device);
         $values = [];
-        foreach ($settings->of($device) as $value) {
+        foreach ($settings->values($device) as $value) {
             $values[$value->setting->id] = $value;
         }
         $this->values = $values;
@@ -79,7 +79,7 @@ final class RunbookContext
         $values = [];
         foreach ($this->unnamed as $value) {
             if ($value->setting->stage === $stage && !self::isLeftOut($value)) {
-                $values[] = StepValue::of($value, $this->way());
+                $values[] = StepValue::fromValue($value, $this->way());
             }
         }
 
@@ -97,7 +97,7 @@ final class RunbookContext
         foreach ($ids as $id) {
             $value = $this->values[$id] ?? null;
             if (null !== $value && !self::isLeftOut($value)) {
-                $values[] = StepValue::of($value, $way);
+                $values[] = StepValue::fromValue($value, $way);
             }
         }
 
@@ -175,7 +175,7 @@ final class RunbookContext
         $known = [];
         foreach (Template::names($text) as $name) {
             $value = str_starts_with($name, '@')
-                ? $this->settings->facts->of($this->device, substr($name, 1))
+                ? $this->settings->facts->value($this->device, substr($name, 1))
                 : $this->value($name)?->shown();
             $said = \is_array($value) ? implode(', ', $value) : (string) $value;
             $known['{'.$name.'}'] = '' === $said ? '(still open)' : $said;
@@ -197,12 +197,12 @@ final class RunbookContext
     /** @return list<Port> its sockets, with what the plan connects to them */
     public function ports(): array
     {
-        return PlannedPorts::of($this->settings->job, $this->device);
+        return PlannedPorts::ports($this->settings->job, $this->device);
     }
 
     /** @return list<Licence> */
     public function licences(): array
     {
-        return $this->licences->of($this->device);
+        return $this->licences->licencesOf($this->device);
     }
 }

@@ -10,7 +10,7 @@ use Vorhut\Core\Profile\Step\Who;
 final class RunbookMarkdown
 {
     /** @param bool $isMarked as Markdown; else for a terminal */
-    public static function of(Runbook $runbook, bool $isMarked): string
+    public static function write(Runbook $runbook, bool $isMarked): string
     {
         $lines = [($isMarked ? '# ' : '').$runbook->device->name, ''];
         $stage = null;

@@ -54,9 +54,9 @@ final class Runbooks
      * @param Progress|null $progress null: as the unit's stage says
      * @param list<string>|null $added what the laptop was given for this unit; null: what it would be given now
      */
-    public function of(Device $device, ?Progress $progress = null, ?array $added = null): Runbook
+    public function runbook(Device $device, ?Progress $progress = null, ?array $added = null): Runbook
     {
-        $progress ??= Progress::of($device);
+        $progress ??= Progress::fromDevice($device);
         $profile = $this->settings->job->profileOf($device);
         $own = array_values(array_filter($profile->steps, fn (ProfileStep $s): bool => $this->settings->holds($device, $s->when)));
         $context = new RunbookContext(
@@ -70,13 +70,13 @@ final class Runbooks
         );
         $steps = [];
         foreach (self::general() as $general) {
-            $step = $general->of($context);
+            $step = $general->step($context);
             if (null !== $step && !\in_array($step->id, $profile->omits, true)) {
                 $steps[$step->id] = $step;
             }
         }
         foreach ($own as $of) {
-            $steps[$of->id] = OwnStep::of($of, $context, $steps[$of->id] ?? null);
+            $steps[$of->id] = OwnStep::step($of, $context, $steps[$of->id] ?? null);
         }
 
         return new Runbook($device, $this->finished(self::inOrder($steps), $context, $own, $progress));

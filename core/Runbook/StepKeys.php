@@ -39,17 +39,17 @@ final readonly class StepKeys implements \JsonSerializable
     /** Null for a shortcut. Found when it is asked for. */
     public function sequence(): ?KeySequence
     {
-        return null === $this->keypad ? null : KeySequence::of($this->keypad, $this->text);
+        return null === $this->keypad ? null : KeySequence::fromKeypad($this->keypad, $this->text);
     }
 
     /** What the keys can type in the place of a name that they cannot: in capitals or small letters, else the end of the address. */
     public function instead(): ?string
     {
-        if (null === $this->keypad || '' === $this->end || [] === KeySequence::of($this->keypad, $this->text)->impossible) {
+        if (null === $this->keypad || '' === $this->end || [] === KeySequence::fromKeypad($this->keypad, $this->text)->impossible) {
             return null;
         }
         foreach ([mb_strtoupper($this->text), mb_strtolower($this->text), $this->end] as $other) {
-            if ('' !== $other && [] === KeySequence::of($this->keypad, $other)->impossible) {
+            if ('' !== $other && [] === KeySequence::fromKeypad($this->keypad, $other)->impossible) {
                 return $other;
             }
         }

@@ -34,7 +34,7 @@ final readonly class StepValue implements \JsonSerializable
     }
 
     /** @param WayIn|null $way by which it is typed at this step */
-    public static function of(SettingValue $of, ?WayIn $way): self
+    public static function fromValue(SettingValue $of, ?WayIn $way): self
     {
         $setting = $of->setting;
         $places = array_filter($setting->where, static fn (MenuPlace $p): bool => null === $way || $p->way === $way);

@@ -21,7 +21,7 @@ final readonly class Sticker
     {
     }
 
-    public static function of(string $text): self
+    public static function fromText(string $text): self
     {
         $text = mb_substr(trim($text), 0, self::LONGEST);
         $macs = [];

@@ -16,7 +16,7 @@ use Vorhut\Core\Net\MacAddress;
 final class Swap
 {
     /** @throws InvalidValue when nothing is new, or another planned unit has it */
-    public static function of(Job $job, Device $device, string $serial, string $mac): ChangeSet
+    public static function changeSet(Job $job, Device $device, string $serial, string $mac): ChangeSet
     {
         $serial = trim($serial);
         $read = '' === trim($mac) ? null : MacAddress::ofUnit($mac);

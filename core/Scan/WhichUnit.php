@@ -13,7 +13,7 @@ use Vorhut\Core\Net\MacReading;
 final class WhichUnit
 {
     /** @return list<Belongs> the surest first; none where it is nobody's */
-    public static function of(Job $job, Sticker $sticker): array
+    public static function belongings(Job $job, Sticker $sticker): array
     {
         $matches = $alike = [];
         $serials = array_flip(array_map(self::plain(...), $sticker->words));

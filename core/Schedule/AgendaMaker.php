@@ -44,7 +44,7 @@ final class AgendaMaker
      * @param list<Runbook> $runbooks of the units that are worked on
      * @param array<array-key, int> $ready seconds until a unit can be worked on: it restarts, or is still on its way
      */
-    public static function of(Job $job, array $runbooks, array $ready = []): Agenda
+    public static function agenda(Job $job, array $runbooks, array $ready = []): Agenda
     {
         $maker = new self($job, $runbooks, $ready);
         $maker->leaveOut();
@@ -155,7 +155,7 @@ final class AgendaMaker
         $steps = $this->open($runbook);
         $device = $runbook->device;
         foreach ($steps as $step) {
-            $time = StepTime::of($step);
+            $time = StepTime::fromStep($step);
             $after = [];
             foreach ($step->blockedBy as $blocker) {
                 $partner = 'unit' === $blocker->kind ? $this->runbooks[$blocker->id] ?? null : null;
@@ -163,7 +163,7 @@ final class AgendaMaker
                     $after[] = $numbers[$blocker->id][$before->id];
                 }
             }
-            $hands = Staffing::of($step->who);
+            $hands = Staffing::fromWho($step->who);
             $after = array_values(array_unique($after));
             $this->tasks[] = new Task(
                 unit: $device->id,

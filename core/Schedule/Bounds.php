@@ -21,7 +21,7 @@ final readonly class Bounds
     ) {
     }
 
-    public static function of(TaskGraph $network, Resources $with): self
+    public static function fromNetwork(TaskGraph $network, Resources $with): self
     {
         $circle = array_flip($network->circle);
         $chain = $hands = 0;

@@ -12,7 +12,7 @@ final class CriticalChain
      *
      * @return list<ChainLink> from the first to the last
      */
-    public static function of(TaskGraph $network, array $slots): array
+    public static function links(TaskGraph $network, array $slots): array
     {
         $chain = [];
         $last = null;

@@ -66,7 +66,7 @@ final class ListScheduler
      *
      * @return array<int, TimeSlot> by task; those that wait for each other are not among them
      */
-    public static function of(TaskGraph $network, Resources $with, array $urgency, array $passed = [], bool $isBold = false): array
+    public static function slots(TaskGraph $network, Resources $with, array $urgency, array $passed = [], bool $isBold = false): array
     {
         $pass = new self(network: $network, with: $with, urgency: $urgency, passed: $passed, isBold: $isBold);
         foreach ($network->agenda->units as $place => $unit) {

@@ -27,7 +27,7 @@ final readonly class Resources
         }
     }
 
-    public static function of(Visit $visit, ?int $technicians = null): self
+    public static function fromVisit(Visit $visit, ?int $technicians = null): self
     {
         return new self($technicians ?? $visit->technicians, $visit->benchPorts, $visit->benchWatts);
     }

@@ -9,7 +9,7 @@ use Vorhut\Core\Job\Job;
 /** An order of work for a terminal. */
 final class ScheduleText
 {
-    public static function of(Schedule $schedule, Job $job): string
+    public static function write(Schedule $schedule, Job $job): string
     {
         $lines = [\sprintf(
             '%d steps on %d units: %s with %d; no order takes less than %s.',

@@ -21,10 +21,10 @@ final class Scheduler
     private const GOOD_ENOUGH = 1.002;
 
     /** @param int|null $passes how many orders are tried at most; null: as many as soon done */
-    public static function of(Agenda $agenda, Resources $with, ?int $passes = null): Schedule
+    public static function schedule(Agenda $agenda, Resources $with, ?int $passes = null): Schedule
     {
         $network = new TaskGraph($agenda);
-        $bounds = Bounds::of($network, $with);
+        $bounds = Bounds::fromNetwork($network, $with);
         $passes ??= max(4, min(self::MAX_PASSES, intdiv(self::TASKS_LAID, max(1, \count($agenda->tasks)))));
         $random = new Randomizer(new Mt19937(self::SEED));
         $rules = self::rules($network);
@@ -34,7 +34,7 @@ final class Scheduler
         for ($try = 0; $try < $passes && ([] === $best || $length > $bounds->lowerBound() * self::GOOD_ENOUGH); ++$try) {
             $tried = $rules[$try] ?? self::near($urgency, $network, $random, $try);
             $passed = $try < \count($rules) || 0 === $try % 2 ? [] : self::passed($agenda, $random);
-            $slots = ListScheduler::of($network, $with, $tried, $passed, isBold: $try % 4 > 1);
+            $slots = ListScheduler::slots($network, $with, $tried, $passed, isBold: $try % 4 > 1);
             $end = [] === $slots ? 0 : max(array_map(static fn (TimeSlot $s): int => $s->end, $slots));
             if (\count($slots) > \count($best) || (\count($slots) === \count($best) && $end < $length)) {
                 [$best, $length, $urgency] = [$slots, $end, $tried];
@@ -53,7 +53,7 @@ final class Scheduler
             bounds: $bounds,
             slots: array_values($best),
             makespan: [] === $best ? 0 : $length,
-            chain: CriticalChain::of($network, $best),
+            chain: CriticalChain::links($network, $best),
             circle: $circle,
         );
     }

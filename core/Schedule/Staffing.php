@@ -13,7 +13,7 @@ enum Staffing: int
     case One = 1;
     case Two = 2;
 
-    public static function of(Who $who): self
+    public static function fromWho(Who $who): self
     {
         return match ($who) {
             Who::Anyone, Who::Technician => self::One,

@@ -32,7 +32,7 @@ final readonly class StepTime
     {
     }
 
-    public static function of(RunbookStep $step): self
+    public static function fromStep(RunbookStep $step): self
     {
         $doing = WorkStage::Mount === $step->stage ? self::CABLING : self::DOING;
         $seconds = self::READING + $doing * \count($step->do);

@@ -24,7 +24,7 @@ final class RegistrationSecrets
     }
 
     /** Null for a unit that takes no file, or into which everything is typed. */
-    public static function of(Job $job, Device $device, Extension $extension): ?SecretNeed
+    public static function need(Job $job, Device $device, Extension $extension): ?SecretNeed
     {
         $isTyped = PhoneProvisioningConvention::Typed === $job->info->schools->phoneProvisioning;
         if ($isTyped || !$extension->isOfUnit() || !$job->profileOf($device)->provisioning->isThere()) {

@@ -47,7 +47,7 @@ final readonly class SecretMaker
         if ($length < $need->rule->least || $length > $need->rule->most || !$need->rule->alphabet->takes($typed)) {
             return $need->rule->said();
         }
-        $cannot = null === $need->keypad ? [] : KeySequence::of($need->keypad, $typed)->impossible;
+        $cannot = null === $need->keypad ? [] : KeySequence::fromKeypad($need->keypad, $typed)->impossible;
 
         return [] === $cannot ? null : \sprintf('what its keypad types, which is not %s', implode(' ', $cannot));
     }
@@ -59,6 +59,6 @@ final readonly class SecretMaker
 
     private static function typable(Keypad $keypad, string $sort): string
     {
-        return implode('', array_diff(str_split($sort), KeySequence::of($keypad, $sort)->impossible));
+        return implode('', array_diff(str_split($sort), KeySequence::fromKeypad($keypad, $sort)->impossible));
     }
 }

@@ -32,7 +32,7 @@ final readonly class SecretNeeds
     {
         $needs = [];
         foreach ($this->settings->job->devices as $device) {
-            foreach ($this->of($device) as $need) {
+            foreach ($this->needs($device) as $need) {
                 $needs[$need->name] = isset($needs[$need->name]) ? $needs[$need->name]->shared($need) : $need;
             }
         }
@@ -41,7 +41,7 @@ final readonly class SecretNeeds
     }
 
     /** @return list<SecretNeed> of one unit */
-    public function of(Device $device): array
+    public function needs(Device $device): array
     {
         $profile = $this->settings->job->profileOf($device);
         $needs = \in_array('secure', $profile->omits, true) ? [] : self::logins($this->settings->job, $device);
@@ -62,7 +62,7 @@ final readonly class SecretNeeds
         }
 
         foreach ($this->settings->facts->extensionsOf($device) as $extension) {
-            $needs[] = RegistrationSecrets::of($this->settings->job, $device, $extension);
+            $needs[] = RegistrationSecrets::need($this->settings->job, $device, $extension);
         }
 
         return array_values(array_filter($needs));

@@ -25,7 +25,7 @@ final class Declared
     }
 
     /** @return array<string, Setting> by id, in the order of the unit's own page */
-    public function of(Device $device): array
+    public function settings(Device $device): array
     {
         $shape = $this->shapes[$device->id] ??= self::shape($device);
 
@@ -35,7 +35,7 @@ final class Declared
     /** Whether the plan itself holds it: an address, a mask. */
     public function isPlanned(Device $device, Setting $setting): bool
     {
-        $this->of($device);
+        $this->settings($device);
 
         return isset($this->planned[$this->shapes[$device->id]][$setting->id]);
     }
@@ -45,7 +45,7 @@ final class Declared
     {
         $profile = $this->job->profileOf($device);
         $all = [];
-        foreach (PlannedSettings::of($device, $profile) as $setting) {
+        foreach (PlannedSettings::values($device, $profile) as $setting) {
             $all[$setting->id] = $setting;
             $this->planned[$shape][$setting->id] = true;
         }

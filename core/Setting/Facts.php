@@ -35,7 +35,7 @@ final class Facts
      *
      * @return string|int|list<string>|null null where the plan does not know
      */
-    public function of(Device $device, string $name, ?string $interface = null): string|int|array|null
+    public function value(Device $device, string $name, ?string $interface = null): string|int|array|null
     {
         $parts = explode('/', $name, 2);
         $port = self::port($device, $parts[1] ?? $interface);

@@ -21,7 +21,7 @@ final class FreeNumbers
     {
     }
 
-    public function of(Device $device, Setting $setting): ?int
+    public function next(Device $device, Setting $setting): ?int
     {
         if (null === $setting->free) {
             return null;

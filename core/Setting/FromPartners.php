@@ -39,7 +39,7 @@ final class FromPartners
     }
 
     /** @return iterable<array{mixed, string, string}> value, who says it, the pairing; what several add to a list comes last, at once */
-    public function of(Device $device, Setting $setting): iterable
+    public function links(Device $device, Setting $setting): iterable
     {
         $listed = [];
         foreach ($this->settings->couplings->with($device) as $coupled) {

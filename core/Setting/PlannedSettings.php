@@ -20,7 +20,7 @@ final class PlannedSettings
     public const PASSWORD = 'password';
 
     /** @return list<Setting> the first interface by plain names, further ones with the interface behind a dot */
-    public static function of(Device $device, DeviceProfile $profile): array
+    public static function values(Device $device, DeviceProfile $profile): array
     {
         if ([] === $device->interfaces) {
             return [];
@@ -104,7 +104,7 @@ final class PlannedSettings
         bool $optional = false,
         bool $list = false,
     ): Setting {
-        return RecordType::of(Setting::class)->read([
+        return RecordType::fromClass(Setting::class)->read([
             'id' => $id,
             'name' => $name,
             'type' => $type->value,

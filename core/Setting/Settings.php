@@ -40,7 +40,7 @@ final class Settings
 
     public function __construct(public readonly Job $job)
     {
-        $this->couplings = Relations::of($job);
+        $this->couplings = Relations::fromJob($job);
         $this->facts = new Facts($job);
         $this->declared = new Declared($job);
         $this->sayings = new RulesAndAnswers($job);
@@ -49,10 +49,10 @@ final class Settings
     }
 
     /** @return list<SettingValue> those that apply to the unit, in the order of its own page */
-    public function of(Device $device): array
+    public function values(Device $device): array
     {
         $values = [];
-        foreach ($this->declared->of($device) as $setting) {
+        foreach ($this->declared->settings($device) as $setting) {
             if ([] === $setting->when || $this->holds($device, $setting->when)) {
                 $values[] = $this->resolve($device, $setting);
             }
@@ -69,7 +69,7 @@ final class Settings
     public function some(Device $device, callable $isMeant): array
     {
         $values = [];
-        foreach ($this->declared->of($device) as $setting) {
+        foreach ($this->declared->settings($device) as $setting) {
             if ($isMeant($setting) && $this->holds($device, $setting->when)) {
                 $values[] = $this->resolve($device, $setting);
             }
@@ -81,14 +81,14 @@ final class Settings
     /** Null where the kind of the unit has no such setting, or it does not apply. */
     public function value(Device $device, string $id): ?SettingValue
     {
-        $setting = $this->declared->of($device)[$id] ?? null;
+        $setting = $this->declared->settings($device)[$id] ?? null;
 
         return null === $setting || !$this->holds($device, $setting->when) ? null : $this->resolve($device, $setting);
     }
 
     public function setting(Device $device, string $id): ?Setting
     {
-        return $this->declared->of($device)[$id] ?? null;
+        return $this->declared->settings($device)[$id] ?? null;
     }
 
     /** Whether the plan itself holds it: an address, a mask. */
@@ -124,7 +124,7 @@ final class Settings
     {
         return match ($reference[0] ?? '') {
             '' => null,
-            '@' => $this->facts->of($device, substr($reference, 1)),
+            '@' => $this->facts->value($device, substr($reference, 1)),
             '=' => substr($reference, 1),
             default => $this->value($device, $reference)?->value(),
         };
@@ -222,7 +222,7 @@ final class Settings
                 record: 'devices/'.$device->id,
             );
         }
-        foreach ($this->partners->of($device, $setting) as [$value, $said, $pairing]) {
+        foreach ($this->partners->links($device, $setting) as [$value, $said, $pairing]) {
             $record = '' === $pairing ? '' : 'pairings/'.$pairing;
             yield $this->link(
                 setting: $setting,
@@ -273,11 +273,11 @@ final class Settings
     private function computed(Device $device, Setting $setting): mixed
     {
         if ($setting->isPlainFact) {
-            return $this->facts->of($device, substr($setting->computed, 2, -1), $setting->interface);
+            return $this->facts->value($device, substr($setting->computed, 2, -1), $setting->interface);
         }
         $value = Template::fill($setting->computed, fn (string $name): mixed => match (true) {
-            '@free' === $name => $this->free->of($device, $setting),
-            str_starts_with($name, '@') => $this->facts->of($device, substr($name, 1), $setting->interface),
+            '@free' === $name => $this->free->next($device, $setting),
+            str_starts_with($name, '@') => $this->facts->value($device, substr($name, 1), $setting->interface),
             default => $this->value($device, $name)?->value(),
         });
         if ($setting->list && null !== $value && !\is_array($value)) {

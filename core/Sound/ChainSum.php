@@ -32,7 +32,7 @@ final readonly class ChainSum
     {
     }
 
-    public static function of(Chain $chain, Settings $settings): self
+    public static function fromChain(Chain $chain, Settings $settings): self
     {
         $rate = null;
         $stages = [];

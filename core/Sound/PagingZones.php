@@ -24,7 +24,7 @@ final class PagingZones
     }
 
     /** @return list<self> by group */
-    public static function of(Job $job): array
+    public static function zones(Job $job): array
     {
         $horns = $speakers = [];
         foreach ($job->devices as $device) {

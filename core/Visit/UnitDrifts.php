@@ -37,7 +37,7 @@ final class UnitDrifts
      *
      * @return list<UnitDrift> in the order of the plan
      */
-    public function of(array $now, array $before): array
+    public function drifts(array $now, array $before): array
     {
         $drifts = [];
         foreach ($this->job->devices as $device) {

@@ -17,7 +17,7 @@ final class ValueDrifts
      *
      * @return list<UnitDrift>
      */
-    public static function of(Settings $settings, array $read): array
+    public static function drifts(Settings $settings, array $read): array
     {
         $drifts = [];
         foreach ($read as $one) {

@@ -29,7 +29,7 @@ final readonly class CallQuality
      * @param float $lossPercent of packets, 0 to 100
      * @param float $burstR 1 for losses at random, above where they come in bursts
      */
-    public static function of(float $impairment, float $robustness, float $delayMs, float $lossPercent, float $burstR = 1): self
+    public static function fromImpairment(float $impairment, float $robustness, float $delayMs, float $lossPercent, float $burstR = 1): self
     {
         $delay = 0.024 * $delayMs + 0.11 * max(0, $delayMs - 177.3);
         $loss = $impairment + (95 - $impairment) * $lossPercent / ($lossPercent / $burstR + $robustness);

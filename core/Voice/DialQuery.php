@@ -27,14 +27,14 @@ final readonly class DialQuery
     /** @throws InvalidValue */
     public static function from(string $extension, string $number, ?\DateTimeImmutable $at = null): self
     {
-        return new self(number: Digits::of($number), from: $extension, trunk: null, header: null, at: $at);
+        return new self(number: Digits::dialled($number), from: $extension, trunk: null, header: null, at: $at);
     }
 
     /** @throws InvalidValue */
     public static function by(string $trunk, string $number, ?string $header = null, ?\DateTimeImmutable $at = null): self
     {
         return new self(
-            number: Digits::of(ltrim($number, '+')),
+            number: Digits::dialled(ltrim($number, '+')),
             from: null,
             trunk: $trunk,
             header: null === $header ? null : self::header($header),
@@ -49,7 +49,7 @@ final readonly class DialQuery
      *
      * @throws InvalidValue
      */
-    public static function of(array $given, \DateTimeZone $zone): self
+    public static function fromGiven(array $given, \DateTimeZone $zone): self
     {
         $texts = array_map(
             static fn (mixed $v): ?string => \is_int($v) || (\is_string($v) && '' !== $v) ? (string) $v : null,

@@ -7,7 +7,7 @@ namespace Vorhut\Core\Voice;
 /** The answer to one dialled number, for people. */
 final class DialText
 {
-    public static function of(DialQuery $query, Dialled $dialled, VoicePlan $plan): string
+    public static function write(DialQuery $query, Dialled $dialled, VoicePlan $plan): string
     {
         $lines = [
             'Dialled' => \sprintf('%s %s', $query->number, null === $query->from ? 'by '.$query->trunk : 'at '.$query->from),

@@ -27,7 +27,7 @@ final readonly class NumberBlocks
         return [] === $this->all;
     }
 
-    public function of(string $number): ?NumberBlock
+    public function blockOf(string $number): ?NumberBlock
     {
         $low = 0;
         $high = \count($this->all) - 1;
@@ -47,7 +47,7 @@ final readonly class NumberBlocks
     /** Why an extension should not have its number, in the middle of a sentence; null where all is well. */
     public function misfit(Extension $extension): ?string
     {
-        $block = $this->of($extension->number);
+        $block = $this->blockOf($extension->number);
         if (null === $block) {
             return 'stands in no block of numbers';
         }

@@ -35,7 +35,7 @@ final class NumberClashes
     }
 
     /** In the middle of a sentence about it; null where nothing else has its number. */
-    public function of(Extension $extension): ?string
+    public function clash(Extension $extension): ?string
     {
         return $this->ofNumber($extension->number);
     }

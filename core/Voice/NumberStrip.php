@@ -21,7 +21,7 @@ final readonly class NumberStrip
     }
 
     /** A row for each hundred in which a number is taken or that a block sets aside. */
-    public static function of(Job $job): self
+    public static function fromJob(Job $job): self
     {
         $blocks = new NumberBlocks($job);
         $heads = [];
@@ -67,7 +67,7 @@ final readonly class NumberStrip
     {
         $extension = $job->extensions[$number] ?? null;
         $clash = $clashes->ofNumber($number);
-        $block = $blocks->of($number);
+        $block = $blocks->blockOf($number);
         $where = null === $block ? '' : ', '.$block->name;
 
         return match (true) {

@@ -23,7 +23,7 @@ final readonly class RingPlan
     }
 
     /** @return list<RingStage> none where the number leads nowhere */
-    public function of(Dialled $dialled): array
+    public function inOrder(Dialled $dialled): array
     {
         if ('trunk' === $dialled->to?->kind) {
             $route = $this->plan->job->all(VoiceRoute::class)[$dialled->route ?? ''] ?? null;

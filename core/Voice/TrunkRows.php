@@ -33,11 +33,11 @@ final class TrunkRows
     ];
 
     /** @return list<TrunkRow> */
-    public static function of(Trunk $trunk): array
+    public static function rows(Trunk $trunk): array
     {
         $rows = [];
         $all = [get_object_vars($trunk->ours), get_object_vars($trunk->theirs)];
-        foreach (RecordType::of(TrunkEnd::class)->fields as $key => $field) {
+        foreach (RecordType::fromClass(TrunkEnd::class)->fields as $key => $field) {
             [$ours, $theirs] = array_column($all, $key);
             $isOpen = \in_array($ours, [null, [], ''], true) || \in_array($theirs, [null, [], ''], true);
             $rows[] = new TrunkRow(

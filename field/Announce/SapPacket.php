@@ -28,7 +28,7 @@ final readonly class SapPacket
     ) {
     }
 
-    public static function of(string $origin, string $description, bool $isDeleted = false): self
+    public static function announce(string $origin, string $description, bool $isDeleted = false): self
     {
         return new self(crc32($description) % 0xFFFF + 1, $origin, $description, $isDeleted);
     }

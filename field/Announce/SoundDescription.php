@@ -17,7 +17,7 @@ final class SoundDescription
      * @param string $target group or address that it is sent to
      * @param int $packetMs time of one packet
      */
-    public static function of(
+    public static function write(
         string $name,
         string $origin,
         string $target,

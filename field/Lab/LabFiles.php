@@ -38,7 +38,7 @@ final class LabFiles
 
     public function nameFor(Device $device): ?string
     {
-        return PhoneFile::of($this->settings, $device)?->name;
+        return PhoneFile::fromDevice($this->settings, $device)?->name;
     }
 
     /** @return array{type: string, text: string}|null */
@@ -62,7 +62,7 @@ final class LabFiles
     /** What a unit takes from the text it was given; null where that is not its file. */
     public function taken(Device $device, string $text): ?TakenFile
     {
-        $file = PhoneFile::of($this->settings, $device);
+        $file = PhoneFile::fromDevice($this->settings, $device);
 
         return null === $file ? null : TakenFile::read($this->renderer, $this->job, $file, $text);
     }
@@ -73,7 +73,7 @@ final class LabFiles
         if (null === $this->files) {
             $this->files = [];
             foreach (array_keys($this->network->fileServers()) as $id) {
-                $file = PhoneFile::of($this->settings, $this->job->devices[$id]);
+                $file = PhoneFile::fromDevice($this->settings, $this->job->devices[$id]);
                 $this->files += null === $file ? [] : [$file->name => $file];
             }
         }

@@ -48,7 +48,7 @@ final class LabNetwork
 
     public function __construct(private readonly Job $job, LabBlocks $blocks = new LabBlocks())
     {
-        $network = Topology::of($job);
+        $network = Topology::network($job);
         $this->addresses = new LabAddresses($network, $blocks);
         $this->exchange = new Exchange($network);
         $this->forwards = new LabForwards($network);

@@ -126,7 +126,7 @@ final readonly class LabSip
      */
     public function agent(Device $device, int $port, \Closure $now, float $ring = 0.0, ?TakenFile $file = null): ?UserAgent
     {
-        return $this->of(device: $device, port: $port, now: $now, max: 1, ring: $ring, file: $file);
+        return $this->agentOf(device: $device, port: $port, now: $now, max: 1, ring: $ring, file: $file);
     }
 
     /**
@@ -136,7 +136,7 @@ final readonly class LabSip
      */
     public function caller(Device $device, \Closure $now): ?UserAgent
     {
-        return $this->of($device, 0, $now, 0);
+        return $this->agentOf($device, 0, $now, 0);
     }
 
     /**
@@ -163,7 +163,7 @@ final readonly class LabSip
     }
 
     /** @param \Closure(): self $now */
-    private function of(
+    private function agentOf(
         Device $device,
         int $port,
         \Closure $now,

@@ -57,7 +57,7 @@ final readonly class LabSwitching implements Switching
 
         return null === $dialled->to ? self::refused($dialled) : Decision::ring(array_values(array_filter(array_map(
             fn (RingStage $stage): ?Attempt => $this->attempt($stage, $dialled),
-            $this->rings->of($dialled),
+            $this->rings->inOrder($dialled),
         ))));
     }
 

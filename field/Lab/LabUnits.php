@@ -63,7 +63,7 @@ final class LabUnits
     public function sent(Device $device): array
     {
         $sent = [];
-        $all = null === $this->settings->setting($device, self::SENT) ? [] : Senders::of($this->job, $this->settings);
+        $all = null === $this->settings->setting($device, self::SENT) ? [] : Senders::bySender($this->job, $this->settings);
         foreach ($all as $universe => $senders) {
             if (\in_array($device, array_column($senders, 0), true)) {
                 $sent[] = $universe;
@@ -124,7 +124,7 @@ final class LabUnits
     /** @return list<int> */
     private function universes(Device $device): array
     {
-        $groups = UniverseGroups::of($device, $this->job->profileOf($device));
+        $groups = UniverseGroups::groups($device, $this->job->profileOf($device));
 
         return array_map(static fn (Ipv4Address $g): int => $g->value & 0xFFFF, $groups);
     }
@@ -135,7 +135,7 @@ final class LabUnits
         $profile = $this->job->profileOf($device);
 
         return match (true) {
-            [] !== UniverseGroups::of($device, $profile) => LightWords::of($this->light($device), self::now(...)),
+            [] !== UniverseGroups::groups($device, $profile) => LightWords::answer($this->light($device), self::now(...)),
             Family::Screen === $profile->family => (new ProjectorWords($device->name))->verbs(),
             default => (new PairWords($device->name, fn (string $panel): string => $this->whyNotPaired($device, $panel)))->verbs(),
         };
@@ -157,7 +157,7 @@ final class LabUnits
                 continue;
             }
             $isPlanned = true;
-            foreach ($pairings->of($coupled) as $state) {
+            foreach ($pairings->checks($coupled) as $state) {
                 if (false === $state->holds) {
                     return lcfirst($state->tie->name).' differs';
                 }

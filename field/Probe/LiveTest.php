@@ -125,7 +125,7 @@ final readonly class LiveTest
         $pairs = [];
         $asking = (new Prover($this->job))->asking();
         foreach ($intents as $id) {
-            foreach ($asking->of($this->job->intents[$id]) as $question) {
+            foreach ($asking->questions($this->job->intents[$id]) as $question) {
                 if (
                     (null === $vantage || $vantage === $question->from)
                     && (null === $only || $only(new Pair($question->from, $question->to), $id))

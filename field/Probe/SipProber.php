@@ -208,7 +208,7 @@ final readonly class SipProber implements Talker
         ];
         if ($reception->received > 0) {
             $loss = $reception->lossPercent();
-            $quality = CallQuality::of(0, self::ROBUSTNESS, self::PACKET_MS + 2 * $reception->jitterMs(), $loss);
+            $quality = CallQuality::fromImpairment(0, self::ROBUSTNESS, self::PACKET_MS + 2 * $reception->jitterMs(), $loss);
             $evidence += [
                 'payload type' => (int) $call->media->heard,
                 'jitter' => \sprintf('%.1f ms', $reception->jitterMs()),

@@ -157,7 +157,7 @@ final readonly class SiteTalker implements Talker
     /** @return array{ProbeStatus, array<string, string|int|float>} */
     private function file(Device $unit, Device $server): array
     {
-        $file = PhoneFile::of($this->settings, $unit);
+        $file = PhoneFile::fromDevice($this->settings, $unit);
         $at = $this->target($server);
         if (null === $file || null === $at) {
             return [ProbeStatus::Untried, ['why' => $unit->name.' has no file, or its server no address that may be asked']];

@@ -18,7 +18,7 @@ final class KeyEvents
     private ?int $last = null;
 
     /** @return list<string> the payloads of one key, in order; the first is marked */
-    public static function of(string $key): array
+    public static function packets(string $key): array
     {
         $event = strpos(self::KEYS, $key);
         if (false === $event) {

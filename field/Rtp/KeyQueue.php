@@ -18,7 +18,7 @@ final class KeyQueue
     {
         foreach (str_split($keys) as $key) {
             $timestamp = ($timestamp + self::TURNS * Tone::SAMPLES) & 0xFFFFFFFF;
-            foreach (KeyEvents::of($key) as $step => $payload) {
+            foreach (KeyEvents::packets($key) as $step => $payload) {
                 $this->waiting[] = [$payload, $timestamp, 0 === $step];
             }
             $this->waiting[] = ['', 0, false];

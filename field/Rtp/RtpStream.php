@@ -191,7 +191,7 @@ final class RtpStream
             return;
         }
         [$type, $timestamp, $payload] = '' === $payload
-            ? [$this->payload, $this->timestamp, Tone::of($this->payload)]
+            ? [$this->payload, $this->timestamp, Tone::samples($this->payload)]
             : [(int) $this->events, $timestamp, $payload];
         $this->speak(address: $address, type: $type, timestamp: $timestamp, payload: $payload, isMarked: $isMarked);
     }

@@ -19,7 +19,7 @@ final class Tone
     private static array $made = [];
 
     /** @param int $payload static payload type of RFC 3551: 0 for µ-law, 8 for A-law, 9 for G.722 */
-    public static function of(int $payload): string
+    public static function samples(int $payload): string
     {
         return self::$made[$payload] ??= 9 === $payload ? base64_decode(self::WIDEBAND, true) : self::narrow($payload);
     }

@@ -34,7 +34,7 @@ final class BenchFiles
     ) {
         $settings = new Settings($job);
         foreach ($job->devices as $device) {
-            $file = PhoneFile::of($settings, $device);
+            $file = PhoneFile::fromDevice($settings, $device);
             if (null !== $file) {
                 $this->files[$file->name] = $file;
             }

@@ -28,7 +28,7 @@ final readonly class Answering
 
     public function take(ServerTransaction $t): void
     {
-        $refusal = Refusal::of($t->request, $this->dialogs->user);
+        $refusal = Refusal::answer($t->request, $this->dialogs->user);
         if (null !== $refusal) {
             $t->respond($refusal);
 

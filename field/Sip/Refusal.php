@@ -11,7 +11,7 @@ final class Refusal
     public const SUPPORTED = 'replaces';
 
     /** @param string $user whom requests are for; '' for anybody */
-    public static function of(SipMessage $request, string $user): ?SipMessage
+    public static function answer(SipMessage $request, string $user): ?SipMessage
     {
         $required = array_diff($request->all('Require'), [self::SUPPORTED]);
         $target = SipUri::ofRequest($request->uri);

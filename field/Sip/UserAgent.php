@@ -98,7 +98,7 @@ final class UserAgent
         $uri = \sprintf('sip:%s:%d', $this->server, $this->serverPort);
         $headers = [
             ['From', $this->from()],
-            ['To', $this->of($this->user)],
+            ['To', $this->uriOf($this->user)],
             ['Call-ID', SipEndpoint::token()],
             ...$more,
         ];
@@ -132,7 +132,7 @@ final class UserAgent
         $from = $this->from();
         $headers = [
             ['From', $from],
-            ...\in_array('To', array_column($more, 0), true) ? [] : [['To', $this->of($number)]],
+            ...\in_array('To', array_column($more, 0), true) ? [] : [['To', $this->uriOf($number)]],
             ['Call-ID', $id],
             ['Contact', '<'.$this->dialogs->contact().'>'],
             ['Content-Type', 'application/sdp'],
@@ -211,7 +211,7 @@ final class UserAgent
         ));
         $headers = [
             ['Refer-To', \sprintf('<sip:%s@%s%s>', $number, $this->server, $tags)],
-            ['Referred-By', $this->of($this->user)],
+            ['Referred-By', $this->uriOf($this->user)],
             ['Contact', '<'.$this->dialogs->contact().'>'],
         ];
         $this->requests->inside($call, 'REFER', $headers)->map(static function (SipMessage $answer) use ($tell): void {
@@ -278,10 +278,10 @@ final class UserAgent
 
     private function from(): string
     {
-        return $this->of($this->user).';tag='.SipEndpoint::token();
+        return $this->uriOf($this->user).';tag='.SipEndpoint::token();
     }
 
-    private function of(string $user): string
+    private function uriOf(string $user): string
     {
         return \sprintf('<sip:%s@%s>', $user, $this->server);
     }

@@ -32,7 +32,7 @@ final class AnnouncerStandIn implements StandIn
     {
         $this->socket = $this->sockets->udp($this->address);
         $this->timer = EventLoop::repeat(self::EVERY, function (): void {
-            $this->say(SapPacket::of($this->address, $this->description));
+            $this->say(SapPacket::announce($this->address, $this->description));
         });
         EventLoop::unreference($this->timer);
     }
@@ -40,7 +40,7 @@ final class AnnouncerStandIn implements StandIn
     public function stop(): void
     {
         EventLoop::cancel($this->timer);
-        $this->say(SapPacket::of($this->address, $this->description, isDeleted: true));
+        $this->say(SapPacket::announce($this->address, $this->description, isDeleted: true));
         $this->socket?->close();
         $this->socket = null;
     }

@@ -214,7 +214,7 @@ final class Lab
     private function announcer(Device $device, string $address): AnnouncerStandIn
     {
         $group = $this->state->units->group($device) ?? $address;
-        $description = SoundDescription::of(
+        $description = SoundDescription::write(
             name: $device->name,
             origin: $address,
             target: $group,

@@ -42,7 +42,7 @@ final class LabHost
         private readonly ?Faults $faults = null,
     ) {
         $this->claim = $registry->claim($job->info->name);
-        $this->blocks = $this->claim->blocks(Topology::of($job));
+        $this->blocks = $this->claim->blocks(Topology::network($job));
         $this->parts = Lab::parts($job);
         $this->lab = new Lab(
             job: $job,
@@ -58,7 +58,7 @@ final class LabHost
 
     public function update(Job $job): void
     {
-        $this->blocks = $this->claim->blocks(Topology::of($job));
+        $this->blocks = $this->claim->blocks(Topology::network($job));
         $parts = Lab::parts($job);
         if (1 === $this->parts && 1 === $parts) {
             $this->lab->update($job, $this->blocks);

@@ -71,7 +71,7 @@ final class RtspStandIn implements ServiceStandIn
             device: $site->device->id,
             crowd: $site->lab->crowd,
             kbps: (new FlowRates($site->lab->job, $settings))->media($site->device),
-            pictures: FrameRate::of($settings, $site->device) ?? RtspSession::PICTURES,
+            pictures: FrameRate::planned($settings, $site->device) ?? RtspSession::PICTURES,
         );
     }
 

@@ -16,7 +16,7 @@ final class LightWords
      *
      * @return array<string, \Closure(string...): string>
      */
-    public static function of(LightUnit $unit, \Closure $now): array
+    public static function answer(LightUnit $unit, \Closure $now): array
     {
         return [
             'NAME' => static fn (): string => $unit->name,

@@ -47,7 +47,7 @@ final readonly class AirPage
             phones: array_map(fn (Device $d): array => [
                 'name' => $d->name,
                 'url' => $this->urls->generate('devices', [...$slug, 'sel' => $d->id]),
-                'links' => $chain->of($d),
+                'links' => $chain->stages($d),
             ], \array_slice($phones, 0, self::MAX)),
             url: $this->urls->generate('air', $slug),
             text: $text,

@@ -50,8 +50,8 @@ final class AskController extends JobController
     #[Route('/job/{slug}/ask.pdf', name: 'ask_pdf', methods: ['GET'])]
     public function pdf(JobContext $context, Request $request, Pdf $pdf): Response
     {
-        $letter = $this->page->letter($context, $this->sheets->of($context, $request->query->getString('of')));
-        $bytes = $pdf->of('ask/letter.html.twig', $letter, \sprintf('%s, %s', $letter->job, $letter->today));
+        $letter = $this->page->letter($context, $this->sheets->sheet($context, $request->query->getString('of')));
+        $bytes = $pdf->render('ask/letter.html.twig', $letter, \sprintf('%s, %s', $letter->job, $letter->today));
 
         return $pdf->answer(self::name($request, 'pdf'), $bytes);
     }
@@ -71,7 +71,7 @@ final class AskController extends JobController
     #[Route('/job/{slug}/ask.txt', name: 'ask_text', methods: ['GET'])]
     public function text(JobContext $context, Request $request): Response
     {
-        $text = AskText::of($this->sheets->of($context, $request->query->getString('of')), $context->job->info);
+        $text = AskText::write($this->sheets->sheet($context, $request->query->getString('of')), $context->job->info);
 
         return new Download($text, MediaType::Text, self::name($request, 'txt'));
     }
@@ -95,7 +95,7 @@ final class AskController extends JobController
             $text = '' === trim($pasted) ? Upload::list($request, 'file') : $pasted;
             $answers = AskRows::read(array_values(CsvTable::parse((string) $text)->rows));
         } catch (InvalidFile $e) {
-            return $this->backAgain($context, Sentence::of($e->errors[0]), $pasted);
+            return $this->backAgain($context, Sentence::fromError($e->errors[0]), $pasted);
         }
 
         return null === $answers
@@ -163,7 +163,7 @@ final class AskController extends JobController
     /** @param array<array-key, string> $texts */
     private function preview(JobContext $context, array $texts, string $by): Response
     {
-        $sheet = $this->sheets->of($context);
+        $sheet = $this->sheets->sheet($context);
         $answers = $this->read($context, $texts, $by);
         $status = [] === $answers->refused ? Response::HTTP_OK : Response::HTTP_UNPROCESSABLE_ENTITY;
 
@@ -179,8 +179,8 @@ final class AskController extends JobController
     /** @param array<array-key, string> $texts */
     private function read(JobContext $context, array $texts, string $by): Answers
     {
-        $role = $this->roles->of($this->user(), $context->stored->getSlug());
-        $sheet = $this->sheets->of($context)->those(static fn (AskItem $i): bool => AskSheets::mayAnswer($i, $role));
+        $role = $this->roles->roleOf($this->user(), $context->stored->getSlug());
+        $sheet = $this->sheets->sheet($context)->those(static fn (AskItem $i): bool => AskSheets::mayAnswer($i, $role));
 
         return Answers::read($context->job, $sheet, $texts, new AnswerContext($by, $this->page->today($context)));
     }
@@ -188,7 +188,7 @@ final class AskController extends JobController
     /** @return non-empty-list<list<string>> */
     private function rows(JobContext $context, Request $request): array
     {
-        return [AskRows::HEADS, ...AskRows::of($this->sheets->of($context, $request->query->getString('of')))];
+        return [AskRows::HEADS, ...AskRows::rows($this->sheets->sheet($context, $request->query->getString('of')))];
     }
 
     /** @return array<array-key, string> */

@@ -53,7 +53,7 @@ final readonly class AskLinks
     }
 
     /** @return list<AskLink> those that are good */
-    public function of(StoredJob $job): array
+    public function linksOf(StoredJob $job): array
     {
         $all = $this->em->getRepository(AskLink::class)->findBy(['job' => $job], ['id' => 'DESC']);
 

@@ -40,9 +40,9 @@ final readonly class AskPage
 
     public function show(JobContext $context, string $newLink = '', int $page = 1): AskView
     {
-        $sheet = $this->sheets->of($context);
+        $sheet = $this->sheets->sheet($context);
         $mayAnswer = $this->security->isGranted('ROLE_TECHNICIAN');
-        $pages = Pages::of(
+        $pages = Pages::page(
             all: \count($sheet->items),
             size: self::ON_A_PAGE,
             page: $page,
@@ -62,7 +62,7 @@ final readonly class AskPage
             next: $this->next($context, $sheet),
             asked: $asked,
             pages: $pages,
-            links: array_map(fn (AskLink $l): array => $this->link($context, $l), $this->links->of($context->stored)),
+            links: array_map(fn (AskLink $l): array => $this->link($context, $l), $this->links->linksOf($context->stored)),
             actions: [
                 new Link('All as CSV', $this->url('ask_csv', $context), 'c'),
                 new Link('All as a workbook', $this->url('ask_xlsx', $context), 'x'),
@@ -232,7 +232,7 @@ final readonly class AskPage
     {
         $user = $this->security->getUser();
 
-        return $user instanceof User ? $this->roles->of($user, $context->stored->getSlug()) : Role::Lead;
+        return $user instanceof User ? $this->roles->roleOf($user, $context->stored->getSlug()) : Role::Lead;
     }
 
     private function dates(JobContext $context, AskSheet $sheet): string

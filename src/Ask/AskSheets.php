@@ -23,9 +23,9 @@ final readonly class AskSheets
     {
     }
 
-    public function of(JobContext $context, string $who = ''): AskSheet
+    public function sheet(JobContext $context, string $who = ''): AskSheet
     {
-        $sheet = AskSheet::of(new AskContext(new Settings($context->job), $this->reading->prover($context->stored)));
+        $sheet = AskSheet::fromContext(new AskContext(new Settings($context->job), $this->reading->prover($context->stored)));
         $only = OutsideSource::tryFrom($who);
 
         return null === $only ? $sheet : $sheet->to($only);
@@ -35,11 +35,11 @@ final readonly class AskSheets
     public function ofLink(AskLink $link, JobContext $context): AskSheet
     {
         if ([] === $link->getChanges()) {
-            return $this->of($context, $link->getWho()->value);
+            return $this->sheet($context, $link->getWho()->value);
         }
         $job = $this->links->unanswered($link, $context->job);
 
-        return AskSheet::of(new AskContext(new Settings($job), new Prover($job)))->to($link->getWho());
+        return AskSheet::fromContext(new AskContext(new Settings($job), new Prover($job)))->to($link->getWho());
     }
 
     /**
@@ -55,7 +55,7 @@ final readonly class AskSheets
 
         return $this->reading->once('ask-sums', $context->stored, function () use ($context): array {
             $sums = [];
-            foreach ($this->of($context)->items as $item) {
+            foreach ($this->sheet($context)->items as $item) {
                 $sum = $sums[$item->who->value] ?? ['open' => 0, 'all' => 0, 'waiting' => 0];
                 ++$sum['all'];
                 $sum['open'] += (int) $item->isOpen();

@@ -76,7 +76,7 @@ final readonly class BatchPage
             recordUrl: $this->security->isGranted('ROLE_TECHNICIAN') ? $this->url($context, 'batch_record') : null,
             version: $context->revision,
             chooseUrl: $this->url($context, 'batch'),
-            others: BenchLinks::of($this->urls, $context, 'batch'),
+            others: BenchLinks::links($this->urls, $context, 'batch'),
             hasReads: [] !== array_filter($next->steps ?? [], static fn (RunbookStep $s): bool => $s->isRead()),
         );
     }

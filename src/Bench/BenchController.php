@@ -34,7 +34,7 @@ final class BenchController extends JobController
     #[Route('/job/{slug}/bench/{id}', name: 'bench_device', methods: ['GET'])]
     public function device(JobContext $context, string $id, Request $request): Response
     {
-        $laptop = $this->laptops->of($context->stored, $this->user());
+        $laptop = $this->laptops->laptop($context->stored, $this->user());
         $view = $this->units->show($context, $this->find($context, $id), $laptop, $request->query->getString('step'));
 
         return $this->page($context, 'bench', 'bench/device.html.twig', $view);
@@ -67,7 +67,7 @@ final class BenchController extends JobController
             $recorded = $recorder->read($context, $runbook, $step, $request->request);
         } catch (InvalidValue $e) {
             $error = \sprintf('%s: expected is %s. %s', '' === $e->given ? 'Nothing was given' : $e->given, $e->allowed, $e->advice);
-            $laptop = $this->laptops->of($context->stored, $this->user());
+            $laptop = $this->laptops->laptop($context->stored, $this->user());
             $view = $this->units->show(
                 context: $context,
                 device: $device,

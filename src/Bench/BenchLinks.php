@@ -20,7 +20,7 @@ final class BenchLinks
     ];
 
     /** @return list<Link> to all but the one that is open */
-    public static function of(UrlGeneratorInterface $urls, JobContext $context, string $here): array
+    public static function links(UrlGeneratorInterface $urls, JobContext $context, string $here): array
     {
         $links = [];
         foreach (array_diff_key(self::PAGES, [$here => 1]) as $route => [$text, $key]) {

@@ -46,7 +46,7 @@ final readonly class BenchPage
             findings: $this->findings->all($context, $here, 'devices'),
             devicesUrl: $this->urls->generate('devices', ['slug' => $context->stored->getSlug()]),
             papers: $this->papers($context),
-            others: BenchLinks::of($this->urls, $context, 'bench'),
+            others: BenchLinks::links($this->urls, $context, 'bench'),
         );
     }
 

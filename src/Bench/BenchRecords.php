@@ -105,7 +105,7 @@ final readonly class BenchRecords
     }
 
     /** @return array<string, BenchRecord> the last record of each step of a device */
-    public function of(StoredJob $stored, string $device): array
+    public function records(StoredJob $stored, string $device): array
     {
         return $this->ofMany($stored, [$device])[$device] ?? [];
     }

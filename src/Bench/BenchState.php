@@ -35,7 +35,7 @@ final readonly class BenchState
         $runbooks = new Runbooks(new Settings($context->job), $laptop);
 
         return array_map(
-            static fn (Device $d): Runbook => $runbooks->of($d, BenchRecords::progress($d, $records[$d->id] ?? [])),
+            static fn (Device $d): Runbook => $runbooks->runbook($d, BenchRecords::progress($d, $records[$d->id] ?? [])),
             $devices,
         );
     }

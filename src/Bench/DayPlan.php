@@ -42,7 +42,7 @@ final readonly class DayPlan
             $ready[$unit] = max($ready[$unit] ?? 0, $until->getTimestamp() - $this->clock->now()->getTimestamp());
         }
 
-        return AgendaMaker::of($context->job, $this->state->runbooks($context, $units), $ready);
+        return AgendaMaker::agenda($context->job, $this->state->runbooks($context, $units), $ready);
     }
 
     /** @param int|null $technicians null: as many as are here, or as the job says */
@@ -51,6 +51,6 @@ final readonly class DayPlan
         $here = \count($this->day->hands($context->stored));
         $technicians ??= 0 === $here ? null : min($here, Resources::MAX_TECHNICIANS);
 
-        return Scheduler::of($agenda, Resources::of($context->job->info->visit, $technicians), passes: 8);
+        return Scheduler::schedule($agenda, Resources::fromVisit($context->job->info->visit, $technicians), passes: 8);
     }
 }

@@ -28,7 +28,7 @@ final readonly class DialView
     }
 
     /** @param string $wanted its position, '' for none */
-    public static function of(RotarySwitch $dial, string $wanted): self
+    public static function fromDial(RotarySwitch $dial, string $wanted): self
     {
         $wanted = '' === $wanted ? (string) $dial->leavesToPage : $wanted;
         $positions = [];

@@ -31,7 +31,7 @@ final readonly class KeyedPage
     /** @return list<Runbook> of the units that stand on the paper, in its order */
     public function runbooks(JobContext $context, Request $request): array
     {
-        [$device, $place] = self::of($request);
+        [$device, $place] = self::typed($request);
 
         return $this->state->runbooks($context, $this->paper->devices($context, $device, $place));
     }
@@ -53,7 +53,7 @@ final readonly class KeyedPage
     /** @param array<array-key, string> $refused by unit */
     public function show(JobContext $context, Request $request, User $user, array $refused = [], string $error = ''): KeyedView
     {
-        [$device, $place] = self::of($request);
+        [$device, $place] = self::typed($request);
         $written = self::written($request);
         $units = [];
         foreach ($this->runbooks($context, $request) as $index => $runbook) {
@@ -89,7 +89,7 @@ final readonly class KeyedPage
     }
 
     /** @return array{string, string} */
-    public static function of(Request $request): array
+    public static function typed(Request $request): array
     {
         $bag = $request->isMethod('POST') ? $request->request : $request->query;
 

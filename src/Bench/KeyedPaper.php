@@ -66,7 +66,7 @@ final readonly class KeyedPaper
     private function steps(JobContext $context, Runbook $runbook, array $unit): array
     {
         $done = $with = [];
-        foreach (StepNumbers::of($unit['done'], \count($runbook->steps)) as $number) {
+        foreach (StepNumbers::parse($unit['done'], \count($runbook->steps)) as $number) {
             $step = $runbook->steps[$number - 1];
             if ($step->isDone) {
                 continue;

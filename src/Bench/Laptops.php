@@ -18,7 +18,7 @@ final readonly class Laptops
     {
     }
 
-    public function of(StoredJob $job, User $user): Laptop
+    public function laptop(StoredJob $job, User $user): Laptop
     {
         return Laptop::read($this->find($job, $user)?->getPorts() ?? '');
     }

@@ -25,13 +25,13 @@ final class PaperController extends JobController
     #[Route('/job/{slug}/bench/paper', name: 'bench_paper', methods: ['GET'], priority: 1)]
     public function paper(JobContext $context, Request $request, BenchPaper $paper, Laptops $laptops): Response
     {
-        [$device, $place] = KeyedPage::of($request);
+        [$device, $place] = KeyedPage::typed($request);
         $given = array_filter(['device' => $device, 'place' => $place], static fn (string $t): bool => '' !== $t);
         $of = ['slug' => $context->stored->getSlug()] + $given;
         $view = new BenchPaperView(
             $context->job->locations[$place]->name ?? 'Bench',
             $context->revision,
-            $paper->units($context, $paper->devices($context, $device, $place), $laptops->of($context->stored, $this->user())),
+            $paper->units($context, $paper->devices($context, $device, $place), $laptops->laptop($context->stored, $this->user())),
             $this->isGranted('ROLE_TECHNICIAN') ? new Link('Key it in', $this->generateUrl('bench_keyed', $of), 'k') : null,
         );
 
@@ -75,7 +75,7 @@ final class PaperController extends JobController
             return $this->again($context, $request, $refused, $errors[0] ?? '');
         }
         $this->addFlash('done', \sprintf('%s keyed in.', Words::count(\count($taken), 'unit was', 'units were')));
-        [$device, $place] = KeyedPage::of($request);
+        [$device, $place] = KeyedPage::typed($request);
 
         return $this->to($context, 'bench_keyed', ['device' => $device, 'place' => $place]);
     }

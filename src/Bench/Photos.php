@@ -56,7 +56,7 @@ final readonly class Photos
     }
 
     /** @return list<int> numbers of those of a step, without reading them */
-    public function of(StoredJob $job, string $device, string $step): array
+    public function photos(StoredJob $job, string $device, string $step): array
     {
         /** @var list<int> $numbers */
         $numbers = $this->em->getRepository(StepPhoto::class)

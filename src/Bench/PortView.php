@@ -20,7 +20,7 @@ final readonly class PortView
     ) {
     }
 
-    public static function of(Port $port): self
+    public static function fromPort(Port $port): self
     {
         $shape = match ($port->kind) {
             PortKind::Network, PortKind::PhoneLine, PortKind::Handset => 'jack',

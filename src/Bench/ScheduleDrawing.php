@@ -44,7 +44,7 @@ final readonly class ScheduleDrawing
      * @param list<string> $names of the technicians
      * @param callable(string, string): string $url of a step of a unit
      */
-    public static function of(
+    public static function fromSchedule(
         Schedule $schedule,
         Job $job,
         array $names,

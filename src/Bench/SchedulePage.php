@@ -56,11 +56,11 @@ final readonly class SchedulePage
         return new ScheduleView(
             summary: $this->summary($context, $schedule),
             next: $this->next($context, $schedule, $people),
-            others: BenchLinks::of($this->urls, $context, 'schedule'),
+            others: BenchLinks::links($this->urls, $context, 'schedule'),
             counts: $this->counts($context, $schedule, $place),
             drawing: [] === $schedule->slots
                 ? null
-                : Isolation::run('The drawing of the schedule', fn (): ScheduleDrawing => ScheduleDrawing::of(
+                : Isolation::run('The drawing of the schedule', fn (): ScheduleDrawing => ScheduleDrawing::fromSchedule(
                     schedule: $schedule,
                     job: $context->job,
                     names: array_column($people, 'name'),
@@ -270,7 +270,7 @@ final readonly class SchedulePage
         return new ScheduleView(
             summary: \sprintf('%d units are more than one bench takes: plan them place by place', \count($units)),
             next: null,
-            others: BenchLinks::of($this->urls, $context, 'schedule'),
+            others: BenchLinks::links($this->urls, $context, 'schedule'),
             counts: [],
             drawing: null,
             people: [],

@@ -72,7 +72,7 @@ final readonly class StepRecorder
             $form->getBoolean('later') => RecordedValue::LATER,
             default => null,
         };
-        $kept = (new ReadBack(new Settings($context->job)))->of(
+        $kept = (new ReadBack(new Settings($context->job)))->recorded(
             device: $runbook->device,
             step: $step,
             read: self::texts($form),
@@ -94,7 +94,7 @@ final readonly class StepRecorder
         if (ContactStep::ID !== $of->step || !$of->isDone) {
             return $of;
         }
-        $laptop = $this->laptops->of($context->stored, $user);
+        $laptop = $this->laptops->laptop($context->stored, $user);
         $added = (new FirstContactPlanner($context->job, $laptop->ports))->plan($device)->added;
         $note = [] === $added ? 'nothing added' : 'added '.implode(' ', $added);
 
@@ -140,7 +140,7 @@ final readonly class StepRecorder
                 $effects[] = BenchStepDone::new($made[$of->step]);
                 array_push($effects, ...$this->typed($step, $of));
             }
-            $runbook = $runbooks->of($device, BenchRecords::progress($device, $made + ($records[$id] ?? [])));
+            $runbook = $runbooks->runbook($device, BenchRecords::progress($device, $made + ($records[$id] ?? [])));
             $changes[$id] = $this->changeOf($context, $device, $all, $runbook->stage());
         }
 
@@ -229,7 +229,7 @@ final readonly class StepRecorder
     private function requireSecrets(JobContext $context, RunbookStep $step): void
     {
         $names = self::secrets($step);
-        $missing = [] === $names ? [] : array_diff($names, array_keys($this->vault->of($context->stored)));
+        $missing = [] === $names ? [] : array_diff($names, array_keys($this->vault->secretsOf($context->stored)));
         if ([] !== $missing) {
             throw new InvalidValue(
                 given: '',

@@ -41,7 +41,7 @@ final readonly class StepViews
     }
 
     /** @param array<int, string> $read what was read and refused, by the place of what is asked */
-    public function of(
+    public function view(
         JobContext $context,
         Runbook $runbook,
         RunbookStep $step,
@@ -62,8 +62,8 @@ final readonly class StepViews
             values: $this->values($context, $device, $step, $isEditor),
             shortcuts: self::shortcuts($step),
             texts: self::texts($step),
-            dial: null === $step->dial ? null : DialView::of($step->dial, $step->dialAt),
-            ports: array_map(PortView::of(...), $step->ports),
+            dial: null === $step->dial ? null : DialView::fromDial($step->dial, $step->dialAt),
+            ports: array_map(PortView::fromPort(...), $step->ports),
             timers: $this->timers($context, $device, $step, $isEditor),
             see: $step->see,
             causes: $step->causes,
@@ -80,7 +80,7 @@ final readonly class StepViews
             early: [] === $before ? '' : self::early($before),
             photos: array_map(
                 fn (int $number): string => $this->url($context, 'photo', ['number' => (string) $number]),
-                $this->photos->of($context->stored, $device->id, $step->id),
+                $this->photos->photos($context->stored, $device->id, $step->id),
             ),
         );
     }
@@ -89,12 +89,12 @@ final readonly class StepViews
     private function values(JobContext $context, Device $device, RunbookStep $step, bool $isEditor): array
     {
         $hasSecrets = [] !== array_filter($step->values, static fn (StepValue $v): bool => $v->isSecret);
-        $kept = $hasSecrets ? $this->vault->of($context->stored) : [];
+        $kept = $hasSecrets ? $this->vault->secretsOf($context->stored) : [];
         $typing = [];
         foreach ($step->keys as $keys) {
             $sequence = $keys->sequence();
             if (null !== $sequence) {
-                $typing[$keys->of] = TypingView::of($sequence, $keys->instead());
+                $typing[$keys->of] = TypingView::fromSequence($sequence, $keys->instead());
             }
         }
 
@@ -160,7 +160,7 @@ final readonly class StepViews
         foreach ($step->keys as $keys) {
             $sequence = $keys->sequence();
             if (null !== $sequence && !\in_array($keys->of, $values, true)) {
-                $texts[] = ['label' => $keys->text, 'typing' => TypingView::of($sequence, $keys->instead())];
+                $texts[] = ['label' => $keys->text, 'typing' => TypingView::fromSequence($sequence, $keys->instead())];
             }
         }
 
@@ -178,7 +178,7 @@ final readonly class StepViews
         }
         $views = [];
         foreach ($step->timers as $number => $timer) {
-            $views[] = TimerView::of(
+            $views[] = TimerView::fromTimer(
                 timer: $timer,
                 running: $running[$number] ?? null,
                 now: $this->clock->now(),

@@ -38,7 +38,7 @@ final readonly class UnitPage
 
     public function runbook(JobContext $context, Device $device, ?Laptop $laptop = null): Runbook
     {
-        return $this->runbookOf($context, $device, $laptop, $this->records->of($context->stored, $device->id));
+        return $this->runbookOf($context, $device, $laptop, $this->records->records($context->stored, $device->id));
     }
 
     /**
@@ -54,7 +54,7 @@ final readonly class UnitPage
         string $error = '',
         array $read = [],
     ): UnitView {
-        $records = $this->records->of($context->stored, $device->id);
+        $records = $this->records->records($context->stored, $device->id);
         $runbook = $this->runbookOf($context, $device, $laptop, $records);
         $records = array_filter($records, static fn (BenchRecord $r): bool => $r->isDone());
         $step = $runbook->step($current) ?? $runbook->next() ?? self::firstOpen($runbook);
@@ -75,7 +75,7 @@ final readonly class UnitPage
             progress: \sprintf('%d of %d done · %s', $done, \count($runbook->steps), $device->stage->label()),
             stages: $this->list(context: $context, device: $device, runbook: $runbook, records: $records, at: $at),
             fold: \sprintf('Step %d of %d, show all', $at + 1, \count($runbook->steps)),
-            step: $this->steps->of(context: $context, runbook: $runbook, step: $step, record: $record, read: $read, isEditor: $editor),
+            step: $this->steps->view(context: $context, runbook: $runbook, step: $step, record: $record, read: $read, isEditor: $editor),
             recordUrl: $recordUrl,
             version: $context->revision,
             mayRecord: $editor && null === $record,
@@ -110,7 +110,7 @@ final readonly class UnitPage
         $added = true === $contact?->isDone() ? self::addresses($contact->getNote()) : null;
         $runbooks = new Runbooks(new Settings($context->job), $laptop->ports ?? []);
 
-        return $runbooks->of($device, BenchRecords::progress($device, $records), $added);
+        return $runbooks->runbook($device, BenchRecords::progress($device, $records), $added);
     }
 
     private static function firstOpen(Runbook $runbook): RunbookStep

@@ -20,9 +20,9 @@ final readonly class ValueStates
     }
 
     /** @return array<string, string> in words, by setting; none for what is only planned */
-    public function of(JobContext $context, Device $device, Settings $settings): array
+    public function states(JobContext $context, Device $device, Settings $settings): array
     {
-        return $this->known($context, $device, $settings, $this->records->of($context->stored, $device->id));
+        return $this->known($context, $device, $settings, $this->records->records($context->stored, $device->id));
     }
 
     /**
@@ -42,7 +42,7 @@ final readonly class ValueStates
             return [];
         }
         $states = [];
-        foreach ((new Runbooks($settings))->of($device)->steps as $step) {
+        foreach ((new Runbooks($settings))->runbook($device)->steps as $step) {
             $record = $records[$step->id] ?? null;
             if (null === $record) {
                 continue;

@@ -37,7 +37,7 @@ final readonly class CableListPage
         try {
             $list = '' === trim($text) ? $list : (new CableReader($context->job))->read($text);
         } catch (InvalidFile $e) {
-            $error = Sentence::of($e->errors[0]);
+            $error = Sentence::fromError($e->errors[0]);
         }
         $counts = array_count_values(array_map(static fn (CableRow $r): string => $r->does, $list->rows));
         $said = [];

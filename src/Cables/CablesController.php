@@ -42,7 +42,7 @@ final class CablesController extends JobController
         try {
             $change = (new CableReader($context->job))->read($request->request->getString('text'))->change;
         } catch (InvalidFile $e) {
-            $this->addFlash('error', Sentence::of($e->errors[0]));
+            $this->addFlash('error', Sentence::fromError($e->errors[0]));
 
             return $this->to($context, 'cables_list');
         }

@@ -54,7 +54,7 @@ final readonly class CablesPage
             ),
             actions: $this->actions($context),
             next: $this->next($context),
-            tree: Tree::of($job, $by),
+            tree: Tree::fromJob($job, $by),
             links: $this->links($context, $by),
             switches: $this->switches->all($context),
             streams: array_map(
@@ -121,7 +121,7 @@ final readonly class CablesPage
             $back = $by[$link->id]['to-from'];
             $views[] = new LinkView(
                 link: new Link($link->name, $this->url('record', $context, ['list' => 'links', 'id' => $link->id])),
-                ends: \sprintf('%s to %s', PortName::of($context->job, $link->from), PortName::of($context->job, $link->to)),
+                ends: \sprintf('%s to %s', PortName::name($context->job, $link->from), PortName::name($context->job, $link->to)),
                 made: self::made($link),
                 there: self::bar(context: $context, label: 'there', line: $there, headroom: $link->headroomPercent, fits: $fits),
                 back: self::bar(context: $context, label: 'back', line: $back, headroom: $link->headroomPercent, fits: $fits),
@@ -161,7 +161,7 @@ final readonly class CablesPage
             array_unshift($names, 'busiest at '.$line->moment);
         }
 
-        return Bar::of(
+        return Bar::fromLoad(
             label: $label,
             sum: $line->kbps / 1000,
             limit: $line->limitKbps / 1000,
@@ -182,7 +182,7 @@ final readonly class CablesPage
             'from' => $context->job->nameOf($flow->from->id),
             'to' => implode(', ', \array_slice($names, 0, self::NAMED)).($more > 0 ? \sprintf(' and %d more', $more) : ''),
             'sent' => $flow->cast->label(),
-            'rate' => \sprintf('%s Mbit/s', round($rates->of($flow, $flow->from->id) / 1000, 2)),
+            'rate' => \sprintf('%s Mbit/s', round($rates->kbps($flow, $flow->from->id) / 1000, 2)),
             'when' => implode(', ', $flow->moments),
         ];
     }

@@ -74,7 +74,7 @@ final readonly class SwitchViews
             ])),
             place: $context->job->locations[$switch->location]->name ?? '',
             free: Words::count($free, 'port').' free',
-            power: null === $budget || null === $sum ? null : Bar::of(
+            power: null === $budget || null === $sum ? null : Bar::fromLoad(
                 label: 'power',
                 sum: $sum->byDrawWatts,
                 limit: $usable,

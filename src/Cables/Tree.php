@@ -31,7 +31,7 @@ final readonly class Tree
     }
 
     /** @param array<array-key, array<string, LoadLine>> $lines by link and direction */
-    public static function of(Job $job, array $lines): ?self
+    public static function fromJob(Job $job, array $lines): ?self
     {
         $switches = $job->all(NetworkSwitch::class);
         $links = $job->all(SwitchLink::class);

@@ -36,7 +36,7 @@ final class AskCommand extends JobCommand
 
     protected function answer(Job $job, InputInterface $input, OutputInterface $output): int
     {
-        $sheet = AskSheet::of(new AskContext(new Settings($job), new Prover($job)));
+        $sheet = AskSheet::fromContext(new AskContext(new Settings($job), new Prover($job)));
         $of = $input->getOption('of');
         if (null !== $of) {
             $sheet = $sheet->to(self::who(\is_string($of) ? $of : ''));
@@ -47,7 +47,7 @@ final class AskCommand extends JobCommand
                 $output->writeln(Json::line(self::record($sheet, $item)), OutputInterface::OUTPUT_RAW);
             }
         } else {
-            $output->write(AskText::of($sheet, $job->info), false, OutputInterface::OUTPUT_RAW);
+            $output->write(AskText::write($sheet, $job->info), false, OutputInterface::OUTPUT_RAW);
         }
 
         return [] === $sheet->open() ? self::OK : self::FINDINGS;

@@ -51,7 +51,7 @@ final class BenchServeCommand extends JobCommand
             throw new InvalidValue('bench-serve', 'a machine that can lease', $missing);
         }
         $files = FileServer::at(\sprintf('http://%s:%d/', $interface->address, $port));
-        $configuration = DnsmasqFile::of($job, $files, [$interface->segment]);
+        $configuration = DnsmasqFile::write($job, $files, [$interface->segment]);
         $tell = static function (array $what) use ($output): void {
             $output->writeln(Json::line($what), OutputInterface::OUTPUT_RAW);
         };

@@ -47,13 +47,13 @@ final class DialCommand extends JobCommand
         if (true === $input->getOption('batch')) {
             return NdjsonAnswers::write(
                 $output,
-                static fn (mixed $query): array => $dialler->dial(DialQuery::of(RecordType::named($query), $zone))->jsonSerialize(),
+                static fn (mixed $query): array => $dialler->dial(DialQuery::fromGiven(RecordType::named($query), $zone))->jsonSerialize(),
             );
         }
         $given = array_intersect_key($input->getOptions(), array_flip(self::QUERY));
-        $query = DialQuery::of(array_filter($given, \is_string(...)), $zone);
+        $query = DialQuery::fromGiven(array_filter($given, \is_string(...)), $zone);
         $dialled = $dialler->dial($query);
-        $text = true === $input->getOption('json') ? Json::line($dialled)."\n" : DialText::of($query, $dialled, $dialler->plan);
+        $text = true === $input->getOption('json') ? Json::line($dialled)."\n" : DialText::write($query, $dialled, $dialler->plan);
         $output->write($text, false, OutputInterface::OUTPUT_RAW);
 
         return self::OK;

@@ -36,7 +36,7 @@ final class KeysCommand extends Command
         $text = self::text($input->getArgument('text')) ?? '';
         try {
             $keypad = self::keypad(self::profile(self::text($input->getArgument('profile')) ?? ''), self::text($input->getOption('with')));
-            $sequence = KeySequence::of($keypad, $text, self::text($input->getOption('start')));
+            $sequence = KeySequence::fromKeypad($keypad, $text, self::text($input->getOption('start')));
         } catch (InvalidFile|InvalidValue $e) {
             fwrite(\STDERR, $e->getMessage()."\n");
 

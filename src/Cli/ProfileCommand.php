@@ -65,7 +65,7 @@ final class ProfileCommand extends Command
         if (\is_array($data) && isset($data['format'])) {
             throw InvalidFile::at('$.format', $data['format'], 'a device profile, which has no format', 'This is another kind of file.');
         }
-        $type = RecordType::of(DeviceProfile::class);
+        $type = RecordType::fromClass(DeviceProfile::class);
         $errors = array_map(static fn (FileError $e): FileError => $e->under('$'), $type->errors($data));
         if ([] !== $errors) {
             throw new InvalidFile($errors);

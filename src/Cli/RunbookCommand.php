@@ -26,10 +26,10 @@ final class RunbookCommand extends DeviceCommand
 
     protected function tell(Job $job, Device $device, InputInterface $input, OutputInterface $output): int
     {
-        $runbook = (new Runbooks(new Settings($job)))->of($device);
+        $runbook = (new Runbooks(new Settings($job)))->runbook($device);
         $text = true === $input->getOption('json')
             ? Json::line($runbook)."\n"
-            : RunbookMarkdown::of($runbook, true === $input->getOption('markdown'));
+            : RunbookMarkdown::write($runbook, true === $input->getOption('markdown'));
         $output->write($text, false, OutputInterface::OUTPUT_RAW);
 
         return self::OK;

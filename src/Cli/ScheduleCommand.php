@@ -35,9 +35,12 @@ final class ScheduleCommand extends JobCommand
     protected function answer(Job $job, InputInterface $input, OutputInterface $output): int
     {
         $runbooks = new Runbooks(new Settings($job));
-        $agenda = AgendaMaker::of($job, array_map(static fn (Device $d) => $runbooks->of($d), array_values($job->devices)));
-        $schedule = Scheduler::of($agenda, Resources::of($job->info->visit, self::technicians($input->getOption('technicians'))));
-        $text = true === $input->getOption('json') ? Json::line($schedule)."\n" : ScheduleText::of($schedule, $job);
+        $agenda = AgendaMaker::agenda($job, array_map(static fn (Device $d) => $runbooks->runbook($d), array_values($job->devices)));
+        $schedule = Scheduler::schedule(
+            $agenda,
+            Resources::fromVisit($job->info->visit, self::technicians($input->getOption('technicians'))),
+        );
+        $text = true === $input->getOption('json') ? Json::line($schedule)."\n" : ScheduleText::write($schedule, $job);
         $output->write($text, false, OutputInterface::OUTPUT_RAW);
 
         return self::OK;

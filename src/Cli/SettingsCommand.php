@@ -25,7 +25,7 @@ final class SettingsCommand extends DeviceCommand
     protected function tell(Job $job, Device $device, InputInterface $input, OutputInterface $output): int
     {
         $settings = new Settings($job);
-        $values = $settings->of($device);
+        $values = $settings->values($device);
         $isJson = true === $input->getOption('json');
         $records = $lines = [];
         $isSettled = true;

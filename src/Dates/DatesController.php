@@ -30,8 +30,8 @@ final class DatesController extends JobController
     public function calendar(JobContext $context): Response
     {
         $slug = $context->stored->getSlug();
-        $dates = DatesAhead::of($context->job, $this->page->today($context));
-        $calendar = Calendar::of($context->job->info->name, $dates, $slug, $this->now());
+        $dates = DatesAhead::dates($context->job, $this->page->today($context));
+        $calendar = Calendar::write($context->job->info->name, $dates, $slug, $this->now());
 
         return new Download($calendar, MediaType::Calendar, $slug.'.ics');
     }

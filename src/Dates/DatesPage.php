@@ -44,8 +44,8 @@ final readonly class DatesPage
     public function show(JobContext $context): DatesView
     {
         $today = $this->today($context);
-        $dates = DatesAhead::of($context->job, $today);
-        $licences = LicenceLines::of($context->job, $today);
+        $dates = DatesAhead::dates($context->job, $today);
+        $licences = LicenceLines::lines($context->job, $today);
         $urgent = array_values(array_filter($licences, static fn (LicenceLine $l): bool => $l->isUrgent));
         [$from, $to] = self::span($dates);
         $x = static fn (int $days): float => self::LEFT + ($days - $from) / max(1, $to - $from) * (self::WIDTH - 2 * self::LEFT);
@@ -67,7 +67,7 @@ final readonly class DatesPage
                 'tone' => $d->days < 0 ? 'quiet' : ($d->days <= 7 ? 'care' : ''),
             ], $dates),
             licences: array_map(fn (LicenceLine $l): array => $this->licence($context, $l), $licences),
-            firmware: array_map(self::firmware(...), FirmwareLines::of(new Settings($context->job))),
+            firmware: array_map(self::firmware(...), FirmwareLines::lines(new Settings($context->job))),
             time: array_map(static fn (TimeLine $l): array => [
                 'segment' => $l->segment,
                 'units' => $l->units,
@@ -75,7 +75,7 @@ final readonly class DatesPage
                 'servers' => implode(', ', $l->servers),
                 'said' => $l->said(),
                 'tone' => [] === $l->servers ? 'care' : '',
-            ], TimeLines::of($context->job)),
+            ], TimeLines::lines($context->job)),
             files: [
                 new Link('Calendar file', $this->url($context, 'dates_calendar'), 'c'),
                 new Link('Licences', $this->url($context, 'paper', ['name' => 'licences'])),

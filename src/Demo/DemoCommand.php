@@ -91,7 +91,7 @@ final class DemoCommand extends Command
                 );
             }
             $this->reading->digest($there);
-            if (self::JOBS[0] === $file && null === $this->labs->of($there)) {
+            if (self::JOBS[0] === $file && null === $this->labs->labOf($there)) {
                 $this->labs->want($there, true);
             }
         }

@@ -63,7 +63,7 @@ final readonly class DemoWork
                 continue;
             }
             $this->keep($stored, $job, $device, $by);
-            foreach ($runbooks->of($device)->steps as $step) {
+            foreach ($runbooks->runbook($device)->steps as $step) {
                 if ($this->isBehind($device, $step)) {
                     $recorded = new StepRecorded($step->id, true, kept: self::kept($device, $step));
                     $at = $this->clock->now()->modify(\sprintf('-1 day +%d minutes', $minutes += self::MINUTES));
@@ -78,7 +78,7 @@ final readonly class DemoWork
     /** Its secrets, and that it has them where the work on it is past that. */
     private function keep(StoredJob $stored, Job $job, Device $device, User $by): void
     {
-        foreach ('' === $this->vault->closed() ? (new SecretNeeds(new Settings($job)))->of($device) : [] as $need) {
+        foreach ('' === $this->vault->closed() ? (new SecretNeeds(new Settings($job)))->needs($device) : [] as $need) {
             $secret = $this->vault->make($stored, $need, $by);
             if (!$device->stage->isFactoryState()) {
                 $secret->typed($this->clock->now()->modify('-1 day'));

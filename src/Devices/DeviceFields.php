@@ -29,7 +29,7 @@ final class DeviceFields
     }
 
     /** @return array<string, string> */
-    public static function of(Device $device): array
+    public static function shownOf(Device $device): array
     {
         $interface = $device->interfaces[0] ?? null;
         $texts = [];
@@ -50,7 +50,7 @@ final class DeviceFields
     {
         $form = new RecordForm($job);
         $fields = [];
-        foreach ([...self::of($device), ...$typed] as $key => $text) {
+        foreach ([...self::shownOf($device), ...$typed] as $key => $text) {
             $fields[] = $form->field($key, $key, self::fields()[$key], $text);
         }
 
@@ -81,7 +81,7 @@ final class DeviceFields
         if ([] === $interface) {
             return $job->edit(Device::class, $device->id, $values);
         }
-        $new = ['name' => 'lan', ...RecordType::of(NetworkInterface::class)->blank(), ...$interface];
+        $new = ['name' => 'lan', ...RecordType::fromClass(NetworkInterface::class)->blank(), ...$interface];
         $edit = [] !== $device->interfaces
             ? $job->editInterface(Device::class, $device->id, 0, $interface)
             : $job->edit(Device::class, $device->id, ['interfaces' => [$new]]);
@@ -93,7 +93,7 @@ final class DeviceFields
     private static function fields(): array
     {
         $fields = [];
-        foreach (RecordType::of(Device::class)->fields as $key => $field) {
+        foreach (RecordType::fromClass(Device::class)->fields as $key => $field) {
             if ('interfaces' === $key) {
                 $fields += self::listed(NetworkInterface::class);
             } elseif ('id' !== $key && [] !== $field->columns) {
@@ -111,7 +111,7 @@ final class DeviceFields
      */
     private static function listed(string $class): array
     {
-        return array_filter(RecordType::of($class)->fields, static fn (Field $f): bool => [] !== $f->columns);
+        return array_filter(RecordType::fromClass($class)->fields, static fn (Field $f): bool => [] !== $f->columns);
     }
 
     private static function isOfInterface(string $key): bool

@@ -35,9 +35,9 @@ final class DeviceListController extends JobController
             $text = Upload::list($request, 'file') ?? $request->request->getString('text');
             $view = $request->isMethod('GET')
                 ? $this->lists->blank($context)
-                : $this->lists->preview($context, $text, ListColumns::of($request, $this->isGranted('ROLE_LEAD')));
+                : $this->lists->preview($context, $text, ListColumns::fromRequest($request, $this->isGranted('ROLE_LEAD')));
         } catch (InvalidFile $e) {
-            $view = $this->lists->blank($context, $request->request->getString('text'), Sentence::of($e->errors[0]));
+            $view = $this->lists->blank($context, $request->request->getString('text'), Sentence::fromError($e->errors[0]));
         }
         $status = '' === $view->refused ? Response::HTTP_OK : Response::HTTP_UNPROCESSABLE_ENTITY;
 
@@ -45,7 +45,7 @@ final class DeviceListController extends JobController
             context: $context,
             stop: 'devices',
             template: 'devices/list.html.twig',
-            view: new ListPageView($view, ListHelp::of($context->job)),
+            view: new ListPageView($view, ListHelp::fromJob($context->job)),
             status: $status,
         );
     }
@@ -56,9 +56,9 @@ final class DeviceListController extends JobController
     {
         $text = $request->request->getString('text');
         try {
-            $import = $this->lists->read($context, $text, ListColumns::of($request, $this->isGranted('ROLE_LEAD')));
+            $import = $this->lists->read($context, $text, ListColumns::fromRequest($request, $this->isGranted('ROLE_LEAD')));
         } catch (InvalidFile $e) {
-            $this->addFlash('error', Sentence::of($e->errors[0]));
+            $this->addFlash('error', Sentence::fromError($e->errors[0]));
 
             return $this->to($context, 'list');
         }
@@ -79,6 +79,6 @@ final class DeviceListController extends JobController
         );
         $runs->start($run);
 
-        return $this->page($context, 'devices', 'devices/running.html.twig', $views->of($run));
+        return $this->page($context, 'devices', 'devices/running.html.twig', $views->view($run));
     }
 }

@@ -45,7 +45,7 @@ final readonly class DeviceQuery
         ];
     }
 
-    public static function of(Request $request): self
+    public static function fromRequest(Request $request): self
     {
         $query = $request->query;
         $narrow = [];

@@ -61,7 +61,7 @@ final readonly class DeviceTable
     /** @return list<DeviceCell> the cells of one row */
     public function cells(Device $device): array
     {
-        $values = DeviceFields::of($device);
+        $values = DeviceFields::shownOf($device);
         $shown = $this->shown($device, $values);
         $segment = $this->job->segments[$values['segment']] ?? null;
         $cells = [];
@@ -109,7 +109,7 @@ final readonly class DeviceTable
         if ([] === $words) {
             return true;
         }
-        $values = DeviceFields::of($device);
+        $values = DeviceFields::shownOf($device);
         $segment = $this->job->segments[$values['segment']]->name ?? '';
         $text = mb_strtolower(implode(' ', [...array_values($values), ...array_values($this->shown($device, $values)), $segment]));
 
@@ -141,7 +141,7 @@ final readonly class DeviceTable
         return match ($sort) {
             'address' => $device->primaryAddress()->address->value ?? \PHP_INT_MAX,
             'name' => mb_strtolower($device->name),
-            default => DeviceFields::of($device)[$sort] ?? '',
+            default => DeviceFields::shownOf($device)[$sort] ?? '',
         };
     }
 }

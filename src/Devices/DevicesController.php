@@ -31,7 +31,12 @@ final class DevicesController extends JobController
     #[Route('/job/{slug}/devices', name: 'devices', methods: ['GET'])]
     public function index(JobContext $context, Request $request): Response
     {
-        return $this->page($context, 'devices', 'devices/index.html.twig', $this->devices->show($context, DeviceQuery::of($request)));
+        return $this->page(
+            $context,
+            'devices',
+            'devices/index.html.twig',
+            $this->devices->show($context, DeviceQuery::fromRequest($request)),
+        );
     }
 
     #[Route('/job/{slug}/devices/{id}/why', name: 'device_why', methods: ['GET'])]
@@ -54,7 +59,7 @@ final class DevicesController extends JobController
                 $this->attempt($context, new ChangeSet($title, [$edit]), $request);
             }
         } catch (InvalidFile $e) {
-            return self::refusal(Sentence::of($e->errors[0]), Response::HTTP_UNPROCESSABLE_ENTITY);
+            return self::refusal(Sentence::fromError($e->errors[0]), Response::HTTP_UNPROCESSABLE_ENTITY);
         } catch (EditConflict $e) {
             return self::refusal($e->getMessage(), Response::HTTP_CONFLICT);
         }
@@ -66,7 +71,7 @@ final class DevicesController extends JobController
             id: $id,
             frames: $frames,
             isTold: $reading->isSoonTold($context->stored),
-            query: DeviceQuery::of($request),
+            query: DeviceQuery::fromRequest($request),
         );
     }
 
@@ -79,7 +84,7 @@ final class DevicesController extends JobController
             id: $this->device($context, $id)->id,
             frames: $frames,
             isTold: true,
-            query: DeviceQuery::of($request),
+            query: DeviceQuery::fromRequest($request),
         );
     }
 
@@ -94,12 +99,12 @@ final class DevicesController extends JobController
             $edit = DeviceFields::edit($context->job, $device, $typed);
             $refusals = $this->refusals($context, new ChangeSet('Changed '.$device->name, [$edit]), $request);
         } catch (InvalidFile $e) {
-            $refusals = Refusals::of($e);
+            $refusals = Refusals::fromRefused($e);
         }
         if ($refusals->isEmpty()) {
             return $this->to($context, 'devices', ['sel' => $id]);
         }
-        $view = $this->devices->show($context, DeviceQuery::of($request)->selecting($id), $typed, $refusals->flat());
+        $view = $this->devices->show($context, DeviceQuery::fromRequest($request)->selecting($id), $typed, $refusals->flat());
 
         return $this->page(
             context: $context,
@@ -120,7 +125,7 @@ final class DevicesController extends JobController
         $import = (new DeviceImporter($context->job))->read("name,kind,segment,mac\n".$row);
         if ([] !== $import->errors || [] === $import->added()) {
             $taken = \sprintf('There is a device called "%s" already. Choose another name.', $name);
-            $this->addFlash('error', [] === $import->errors ? $taken : Sentence::of($import->errors[0]));
+            $this->addFlash('error', [] === $import->errors ? $taken : Sentence::fromError($import->errors[0]));
 
             return $this->to($context, 'devices');
         }
@@ -149,7 +154,7 @@ final class DevicesController extends JobController
     {
         return $this->render('devices/_answer.html.twig', [
             'row' => $this->devices->row($context, $id, $isTold, $query),
-            'frame' => $frames->of($context, 'devices', $isTold),
+            'frame' => $frames->frame($context, 'devices', $isTold),
         ]);
     }
 

@@ -180,7 +180,7 @@ final readonly class DevicesPage
         $editor = $this->security->isGranted('ROLE_TECHNICIAN');
         $findings = $this->reading->digest($context->stored)->findingsByDevice()[$device->id] ?? [];
         $values = [];
-        foreach ($editor ? [] : DeviceFields::of($device) as $field => $text) {
+        foreach ($editor ? [] : DeviceFields::shownOf($device) as $field => $text) {
             $values[DeviceFields::labels()[$field]] = $text;
         }
         $remove = new Post(
@@ -203,7 +203,7 @@ final readonly class DevicesPage
             fields: $editor ? $refusals->at(DeviceFields::form($context->job, $device, $typed)) : [],
             values: array_filter($values, static fn (string $v): bool => '' !== $v),
             remove: $editor ? $remove : null,
-            told: $this->values->of($context, $device, $query->value ?? '', $query->typed ?? ''),
+            told: $this->values->lines($context, $device, $query->value ?? '', $query->typed ?? ''),
         );
     }
 
@@ -272,8 +272,8 @@ final readonly class DevicesPage
     private function newFields(JobContext $context): array
     {
         $form = new RecordForm($context->job);
-        $device = RecordType::of(Device::class)->fields;
-        $interface = RecordType::of(NetworkInterface::class)->fields;
+        $device = RecordType::fromClass(Device::class)->fields;
+        $interface = RecordType::fromClass(NetworkInterface::class)->fields;
 
         return [
             new FormField('name', 'Name', required: true),
@@ -287,7 +287,7 @@ final readonly class DevicesPage
     private function options(JobContext $context): array
     {
         $form = new RecordForm($context->job);
-        $fields = RecordType::of(Device::class)->fields + RecordType::of(NetworkInterface::class)->fields;
+        $fields = RecordType::fromClass(Device::class)->fields + RecordType::fromClass(NetworkInterface::class)->fields;
         $options = [];
         foreach (array_keys(DeviceTable::COLUMNS) as $field) {
             $options[$field] = $form->field($field, $field, $fields[$field], null)->options;

@@ -16,7 +16,7 @@ final readonly class ListColumns
     }
 
     /** @param bool $mayMake whether the person may make places and extensions */
-    public static function of(Request $request, bool $mayMake = false): self
+    public static function fromRequest(Request $request, bool $mayMake = false): self
     {
         $form = $request->request;
         $columns = $mended = $kinds = [];

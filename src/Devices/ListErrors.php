@@ -21,10 +21,10 @@ final class ListErrors
      *     fields: list<array{name: string, line: int, value: string}>,
      * }>
      */
-    public static function of(DeviceImport $import): array
+    public static function rows(DeviceImport $import): array
     {
         $groups = [];
-        $kinds = $import->unknown->of('profiles');
+        $kinds = $import->unknown->inList('profiles');
         foreach ($import->errors as $error) {
             [$line, $title] = self::place($error);
             // Kinds that nobody knows are asked for by themselves.

@@ -18,7 +18,7 @@ final readonly class ListHelp
     {
     }
 
-    public static function of(Job $job): self
+    public static function fromJob(Job $job): self
     {
         $segments = [];
         foreach ($job->segments as $segment) {

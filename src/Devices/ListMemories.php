@@ -16,9 +16,9 @@ final readonly class ListMemories
     {
     }
 
-    public function of(StoredJob $job, string $head): ListOrders
+    public function remembered(StoredJob $job, string $head): ListOrders
     {
-        return $this->find($job)?->of($head) ?? new ListOrders();
+        return $this->find($job)?->orders($head) ?? new ListOrders();
     }
 
     public function remember(StoredJob $job, string $head, ListOrders $orders): void

@@ -61,9 +61,9 @@ final readonly class ListPage
     public function read(JobContext $context, string $text, ListColumns $columns): DeviceImport
     {
         $table = CsvTable::parse($text);
-        $head = ListHead::of($table, $context->job);
+        $head = ListHead::fromTable($table, $context->job);
         $known = array_flip($head->columns);
-        $remembered = $this->memories->of($context->stored, $head->fingerprint());
+        $remembered = $this->memories->remembered($context->stored, $head->fingerprint());
         $orders = $columns->for($head->fingerprint());
         // All columns come with the form; what was said is what differs.
         $said = array_filter(
@@ -87,7 +87,7 @@ final readonly class ListPage
         try {
             $import = $this->read($context, $text, $columns);
         } catch (InvalidFile $e) {
-            return $this->blank($context, mb_scrub($text), Sentence::of($e->errors[0]));
+            return $this->blank($context, mb_scrub($text), Sentence::fromError($e->errors[0]));
         }
         $encoding = $import->table->encoding;
         $readable = 'UTF-8' === $encoding ? $text : (string) mb_convert_encoding($text, 'UTF-8', $encoding);
@@ -106,7 +106,7 @@ final readonly class ListPage
             next: $import->changeSet()->isEmpty() ? null : self::next($import),
             take: $this->take($context, $import),
             readAs: 'UTF-8' === $encoding ? '' : \sprintf('Read as %s.', $encoding),
-            errors: \array_slice(ListErrors::of($import), 0, self::MAX_ERRORS),
+            errors: \array_slice(ListErrors::rows($import), 0, self::MAX_ERRORS),
             errorTitle: Words::count(\count($import->errors), 'row').' to mend',
             columns: self::columns($import),
             meanings: ['' => 'left aside'] + DeviceColumns::labels(),
@@ -164,7 +164,7 @@ final readonly class ListPage
         $column = $import->head->columns['profile'] ?? -1;
         $here = array_flip(array_map(static fn (array $r): string => mb_strtolower($r[$column] ?? ''), $import->table->rows));
         $said = array_map(static fn (): int => 0, array_intersect_key($import->orders->kinds, $here));
-        foreach ($said + $import->unknown->of('profiles') as $text => $count) {
+        foreach ($said + $import->unknown->inList('profiles') as $text => $count) {
             $kinds[] = [
                 'name' => \sprintf('kinds[%d]', \count($kinds)),
                 'text' => (string) $text,
@@ -202,7 +202,7 @@ final readonly class ListPage
             'numbers' => ['extension', 'extensions', $import->orders->numbers, $import->made->numbers([])],
         ];
         foreach ($lacks as $name => [$one, $list, $agreed, $made]) {
-            $names = array_map(strval(...), array_keys($import->unknown->of($list)));
+            $names = array_map(strval(...), array_keys($import->unknown->inList($list)));
             $called = static fn (Edit $e): string => \is_string($e->after['name'] ?? null) ? $e->after['name'] : $e->id;
             $made = array_map(static fn (Edit $e): string => 'extensions' === $list ? $e->id : $called($e), $made);
             $all = [...$names, ...$made];
@@ -224,7 +224,7 @@ final readonly class ListPage
         $left = Words::count(\count($import->errors), 'row').' cannot be taken over and will be left out; mend them below, or later.';
 
         $made = \count($import->made->numbers([]));
-        $lacking = \count($import->unknown->of('extensions'));
+        $lacking = \count($import->unknown->inList('extensions'));
         $numbers = match (true) {
             $made > 0 => \sprintf(' %s will be made.', Words::count($made, 'extension')),
             $lacking > 0 => \sprintf(' %s that this job lacks will not be made: tick below.', Words::count($lacking, 'extension')),
@@ -232,7 +232,7 @@ final readonly class ListPage
         };
         $rows = [] === $import->errors ? 'Every row was understood.' : $left;
 
-        $without = $import->unknown->of('profiles')[''] ?? 0;
+        $without = $import->unknown->inList('profiles')[''] ?? 0;
         $said = Words::count($without, 'row says', 'rows say');
         $kinds = 0 === $without ? '' : \sprintf(' %s no kind and become computers: say below what they are.', $said);
 
@@ -341,8 +341,8 @@ final readonly class ListPage
      */
     private static function values(Job $job, array $record): array
     {
-        $device = RecordType::of(Device::class)->read($record);
-        $values = DeviceFields::of($device);
+        $device = RecordType::fromClass(Device::class)->read($record);
+        $values = DeviceFields::shownOf($device);
         $segment = $job->segments[$values['segment']] ?? null;
 
         return [

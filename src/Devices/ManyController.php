@@ -26,7 +26,7 @@ final class ManyController extends JobController
     #[Route('/job/{slug}/devices.csv', name: 'devices_csv', methods: ['GET'])]
     public function csv(JobContext $context, Request $request, DevicesPage $devices): Response
     {
-        return Csv::answer('devices.csv', $devices->sheet($context, DeviceQuery::of($request)));
+        return Csv::answer('devices.csv', $devices->sheet($context, DeviceQuery::fromRequest($request)));
     }
 
     #[Route('/job/{slug}/devices/many', name: 'devices_many', methods: ['POST'], priority: 1)]
@@ -59,7 +59,7 @@ final class ManyController extends JobController
         try {
             $edits = array_map(static fn (Device $d): Edit => DeviceFields::edit($context->job, $d, $typed), array_values($devices));
         } catch (InvalidFile $e) {
-            $this->addFlash('error', Sentence::of($e->errors[0]));
+            $this->addFlash('error', Sentence::fromError($e->errors[0]));
 
             return $this->to($context, 'devices');
         }

@@ -20,7 +20,7 @@ use Vorhut\Core\Setting\Settings;
 final class ValueChange
 {
     /** @param mixed $value null takes back what was said there */
-    public static function of(Job $job, Device $device, Setting $setting, mixed $value, string $scope, string $reason): ChangeSet
+    public static function changeSet(Job $job, Device $device, Setting $setting, mixed $value, string $scope, string $reason): ChangeSet
     {
         $shown = null === $value ? 'follows the plan' : ($setting->secret ? 'named anew' : Allowed::shown($setting, $value));
 
@@ -99,7 +99,7 @@ final class ValueChange
         if (null === $value) {
             return [];
         }
-        $id = NewId::of($job, 'rules', $setting->id.' '.implode(' ', $whom), 'rule');
+        $id = NewId::make($job, 'rules', $setting->id.' '.implode(' ', $whom), 'rule');
         $record = ['id' => $id, 'setting' => $setting->id, 'value' => $value, ...$whom];
 
         return [new Edit(ValueRule::class, $id, null, '' === $reason ? $record : $record + ['reason' => $reason])];

@@ -37,7 +37,7 @@ final class ValueController extends JobController
 
             return $this->to($context, 'devices', $back + ($declared->secret ? [] : ['typed' => $text]));
         }
-        $change = ValueChange::of(
+        $change = ValueChange::changeSet(
             job: $context->job,
             device: $device,
             setting: $declared,

@@ -34,14 +34,14 @@ final readonly class ValueLines
      *
      * @return list<ValueLine>
      */
-    public function of(JobContext $context, Device $device, string $selected, string $typed = ''): array
+    public function lines(JobContext $context, Device $device, string $selected, string $typed = ''): array
     {
         $settings = new Settings($context->job);
         $partners = self::partners($settings, $device);
-        $states = $this->states->of($context, $device, $settings);
+        $states = $this->states->states($context, $device, $settings);
         $isEditor = $this->security->isGranted('ROLE_TECHNICIAN');
         $lines = [];
-        foreach ($settings->of($device) as $value) {
+        foreach ($settings->values($device) as $value) {
             $setting = $value->setting;
             if ($settings->isPlanned($device, $setting)) {
                 continue;
@@ -115,7 +115,7 @@ final readonly class ValueLines
         $pairings = new ConstraintChecks($settings);
         $partners = [];
         foreach ($settings->couplings->with($device) as $coupled) {
-            foreach ($pairings->of($coupled) as $state) {
+            foreach ($pairings->checks($coupled) as $state) {
                 $partners[self::own($settings, $coupled, $device, $state->tie)][] = [
                     'text' => $state->said(),
                     'holds' => match ($state->holds) {

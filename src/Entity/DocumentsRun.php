@@ -11,7 +11,7 @@ use Doctrine\ORM\Mapping as ORM;
 class DocumentsRun extends Run
 {
     /** @param list<string> $names of documents */
-    public static function of(StoredJob $job, User $user, array $names, \DateTimeImmutable $at): self
+    public static function wanted(StoredJob $job, User $user, array $names, \DateTimeImmutable $at): self
     {
         return new self($job, $user, $at, ['names' => $names]);
     }

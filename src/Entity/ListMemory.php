@@ -30,7 +30,7 @@ class ListMemory
     ) {
     }
 
-    public function of(string $head): ListOrders
+    public function orders(string $head): ListOrders
     {
         $said = Json::object($this->said);
         $heads = \is_array($said['columns'] ?? null) ? $said['columns'] : [];

@@ -11,7 +11,7 @@ use Vorhut\Core\Proof\CallStep;
 #[ORM\Entity]
 class TestRun extends Run
 {
-    public static function of(
+    public static function wanted(
         StoredJob $job,
         User $user,
         \DateTimeImmutable $at,

@@ -10,7 +10,7 @@ use Doctrine\ORM\Mapping as ORM;
 #[ORM\Entity]
 class VisitRun extends Run
 {
-    public static function of(StoredJob $job, User $user, bool $onSite, string $note, \DateTimeImmutable $at): self
+    public static function wanted(StoredJob $job, User $user, bool $onSite, string $note, \DateTimeImmutable $at): self
     {
         return new self($job, $user, $at, ['onSite' => $onSite, 'note' => $note]);
     }

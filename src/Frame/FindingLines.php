@@ -23,7 +23,7 @@ final readonly class FindingLines
     }
 
     /** @param string $back the page to come back to after the change */
-    public function of(JobContext $context, Finding $finding, string $back, string $key = ''): FindingLine
+    public function line(JobContext $context, Finding $finding, string $back, string $key = ''): FindingLine
     {
         $slug = $context->stored->getSlug();
         $who = [];
@@ -71,7 +71,7 @@ final readonly class FindingLines
         }
 
         return array_map(
-            fn (array $group): FindingLine => $this->of($context, $group[0], $back)->withAlike(
+            fn (array $group): FindingLine => $this->line($context, $group[0], $back)->withAlike(
                 \array_slice(array_map(static fn (Finding $f): string => $context->job->nameOf($f->devices[0] ?? ''), $group), 1),
                 $this->takeAll($context, $group, $back),
             ),

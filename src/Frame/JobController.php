@@ -38,7 +38,7 @@ abstract class JobController extends AbstractController
 
     final protected function page(JobContext $context, string $stop, string $template, object $view, int $status = 200): Response
     {
-        $values = ['view' => $view, 'frame' => $this->frames->of($context, $stop)];
+        $values = ['view' => $view, 'frame' => $this->frames->frame($context, $stop)];
 
         return $this->render($template, $values, new Response(status: $status));
     }
@@ -109,7 +109,7 @@ abstract class JobController extends AbstractController
         try {
             $this->attempt($context, $change, $request, $effects);
         } catch (InvalidFile $e) {
-            return Refusals::of($e);
+            return Refusals::fromRefused($e);
         } catch (EditConflict|NotAllowed $e) {
             return Refusals::said($e->getMessage());
         }

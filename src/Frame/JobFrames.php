@@ -35,12 +35,12 @@ final readonly class JobFrames
     }
 
     /** @param bool $isTold whether to tell where the job stands: that takes a while right after a large one was changed */
-    public function of(JobContext $context, string $stop, bool $isTold = true): JobFrame
+    public function frame(JobContext $context, string $stop, bool $isTold = true): JobFrame
     {
         $stored = $context->stored;
         $slug = $stored->getSlug();
         $way = [];
-        foreach ($isTold ? JobNavigation::of($this->reading->digest($stored)) : [] as $step) {
+        foreach ($isTold ? JobNavigation::stops($this->reading->digest($stored)) : [] as $step) {
             $way[] = $step + ['url' => $this->urls->generate($step['id'], ['slug' => $slug]), 'here' => $step['id'] === $stop];
         }
         $user = $this->security->getUser();
@@ -75,7 +75,7 @@ final readonly class JobFrames
             ),
             undoTime: null === $undo ? '' : LocalTime::clock($undo->getAt(), $stored->getTimezone()),
             today: LocalTime::full($this->clock->now(), $stored->getTimezone()),
-            timers: $this->strip->of($context),
+            timers: $this->strip->views($context),
         );
     }
 

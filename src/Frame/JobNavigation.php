@@ -12,7 +12,7 @@ use Vorhut\App\Web\Words;
 final class JobNavigation
 {
     /** @return list<array{id: string, name: string, key: string, state: string, done: bool, findings: int}> */
-    public static function of(JobDigest $d): array
+    public static function stops(JobDigest $d): array
     {
         /** @var list<array{string, string, string, string, bool}> $stops */
         $stops = [
@@ -54,7 +54,7 @@ final class JobNavigation
                 'proof',
                 'Proof',
                 'p',
-                JobFigures::of($d, 0)->state()[0],
+                JobFigures::fromDigest($d, 0)->state()[0],
                 \count($d->intents) > 0 && 0 === $d->failingIntents() + $d->unsettledIntents(),
             ],
             ['hand-over', 'Hand-over', 'h', $d->isReady() ? 'ready' : 'not ready', $d->isReady()],

@@ -43,7 +43,7 @@ final readonly class ViewFindings
         if ([] === $found) {
             return null;
         }
-        $line = $this->lines->of($context, $found[0], $view, 't');
+        $line = $this->lines->line($context, $found[0], $view, 't');
 
         return new Next($line->title, $line->why.' '.$line->advice, $line->take);
     }

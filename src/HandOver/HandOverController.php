@@ -85,7 +85,7 @@ final class HandOverController extends JobController
         if ([] === $wanted) {
             $this->addFlash('error', 'Nothing was ticked; at least one document is wanted.');
         } else {
-            $runs->start(DocumentsRun::of($context->stored, $this->user(), $wanted, $clock->now()));
+            $runs->start(DocumentsRun::wanted($context->stored, $this->user(), $wanted, $clock->now()));
         }
 
         return $this->to($context, 'hand-over', ['_fragment' => 'documents']);
@@ -113,7 +113,7 @@ final class HandOverController extends JobController
         #[MapQueryParameter] LabelSheet $sheet = LabelSheet::TwentyFour,
         #[MapQueryParameter] int $from = 1,
     ): Response {
-        $bytes = $pdf->sheet('handover/labels.html.twig', $labels->of($context, $sheet, $from), $sheet->paper());
+        $bytes = $pdf->sheet('handover/labels.html.twig', $labels->view($context, $sheet, $from), $sheet->paper());
 
         $name = \sprintf('%s-labels-%s-%d.pdf', $context->stored->getSlug(), $sheet->value, $from);
 

@@ -58,7 +58,7 @@ final readonly class Labels
      * @param int $from number of the first unit, from 1
      * @param int $max units that follow
      */
-    public function of(JobContext $context, LabelSheet $sheet, int $from, int $max = self::AT_ONCE): LabelsView
+    public function view(JobContext $context, LabelSheet $sheet, int $from, int $max = self::AT_ONCE): LabelsView
     {
         $devices = \array_slice(array_values($context->job->devices), max(0, $from - 1), $max);
         $labels = array_map(fn (Device $d): array => $this->label($context, $d), $devices);
@@ -93,7 +93,7 @@ final readonly class Labels
         );
 
         return [
-            'code' => 'data:image/svg+xml;base64,'.base64_encode(self::drawn(MatrixCode::of($page))),
+            'code' => 'data:image/svg+xml;base64,'.base64_encode(self::drawn(MatrixCode::encode($page))),
             'name' => $device->name,
             'address' => (string) ($device->primaryAddress()->address ?? 'no address yet'),
             'mac' => (string) ($device->interfaces[0] ?? null)?->mac,

@@ -36,7 +36,7 @@ final class FactsController extends JobController
     public function save(JobContext $context, Request $request): Response
     {
         $before = $context->job->record(JobInfo::class, Edit::FACTS) ?? [];
-        $after = (new RecordForm($context->job))->record(RecordType::of(JobInfo::class), $request->request->all(), $before);
+        $after = (new RecordForm($context->job))->record(RecordType::fromClass(JobInfo::class), $request->request->all(), $before);
         $change = new ChangeSet('Changed the facts of the job', [new Edit(JobInfo::class, Edit::FACTS, $before, $after)]);
         $refusals = self::seen($before) === $request->request->getString('seen')
             ? $this->refusals($context, $change, $request)
@@ -63,7 +63,7 @@ final class FactsController extends JobController
     private static function schools(array $chosen): array
     {
         $schools = [];
-        foreach (RecordType::of(Conventions::class)->fields as $key => $field) {
+        foreach (RecordType::fromClass(Conventions::class)->fields as $key => $field) {
             $value = $field->shown($chosen[$key] ?? null);
             $answers = array_map(static fn (Convention $s): array => [
                 'value' => (string) $s->value,
@@ -84,7 +84,7 @@ final class FactsController extends JobController
     {
         $slug = ['slug' => $context->stored->getSlug()];
         $form = new RecordForm($context->job);
-        $fields = $form->fields(RecordType::of(JobInfo::class), $facts, ['timezone', 'notes', 'schools']);
+        $fields = $form->fields(RecordType::fromClass(JobInfo::class), $facts, ['timezone', 'notes', 'schools']);
         $zones = \DateTimeZone::listIdentifiers();
         $zone = \is_string($facts['timezone'] ?? null) ? $facts['timezone'] : 'UTC';
         $fields[] = new FormField('timezone', 'Time zone', $zone, 'select', options: array_combine($zones, $zones) + [$zone => $zone]);

@@ -17,7 +17,7 @@ final class HistoryController extends JobController
     #[Route('/job/{slug}/history', name: 'history', methods: ['GET'])]
     public function index(JobContext $context, Request $request, HistoryPage $history): Response
     {
-        $query = HistoryQuery::of($request, $context->stored->getTimezone());
+        $query = HistoryQuery::fromRequest($request, $context->stored->getTimezone());
 
         return $this->page($context, 'brief', 'journal/history.html.twig', $history->show($context, $query));
     }

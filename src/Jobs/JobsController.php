@@ -54,7 +54,7 @@ final class JobsController extends JobController
             $stored = $this->store->create(JobFile::read($text, $this->library), $this->user());
         } catch (InvalidFile $e) {
             foreach ($e->errors as $error) {
-                $this->addFlash('error', Sentence::of($error));
+                $this->addFlash('error', Sentence::fromError($error));
             }
 
             return $this->redirectToRoute('jobs', [], Response::HTTP_SEE_OTHER);

@@ -41,7 +41,7 @@ final readonly class JobsPage
         $runs = [];
         foreach ($this->em->getRepository(ImportRun::class)->findBy(['user' => $user], ['id' => 'DESC'], self::RUNS) as $run) {
             if (!$run->isDeviceList() && (!$run->isOver() || $run->getCreatedAt() > $since)) {
-                $runs[] = $this->runs->of($run);
+                $runs[] = $this->runs->view($run);
             }
         }
 

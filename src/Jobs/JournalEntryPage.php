@@ -66,10 +66,10 @@ final readonly class JournalEntryPage
     /** @return list<array{record: string, field: string, before: string, after: string}> */
     private static function rows(JobContext $context, Edit $edit): array
     {
-        $one = $edit->isOfFacts() ? 'job' : Lists::of($edit->type)->one;
+        $one = $edit->isOfFacts() ? 'job' : Lists::forType($edit->type)->one;
         $name = $edit->after['name'] ?? $edit->before['name'] ?? $edit->id;
         $record = \sprintf('%s %s', ucfirst($one), \is_string($name) ? $name : $edit->id);
-        $type = RecordType::of($edit->type);
+        $type = RecordType::fromClass($edit->type);
         $rows = [];
         $called = static function (string $list, string $id) use ($context): ?string {
             $name = $context->job->records[$list][$id]['name'] ?? null;
@@ -88,7 +88,7 @@ final readonly class JournalEntryPage
         foreach (Differences::between($edit->before ?? [], $edit->after ?? []) as [$field, $before, $after]) {
             $rows[] = [
                 'record' => [] === $rows ? $record : '',
-                'field' => PathWords::of($type, $field),
+                'field' => PathWords::words($type, $field),
                 'before' => PathWords::value($type, $field, $before, $called),
                 'after' => PathWords::value($type, $field, $after, $called),
             ];

@@ -37,7 +37,7 @@ final class PlaceTree
      *
      * @return list<PlaceRow>
      */
-    public static function of(Job $job, \Closure $url): array
+    public static function rows(Job $job, \Closure $url): array
     {
         $tree = new self($job, $url);
         $tree->add(within: '', depth: 0, around: '');

@@ -99,9 +99,9 @@ final class RecordsController extends JobController
         $refusals = self::taken($context, $of, $edit) ?? Refusals::none();
         try {
             $errors = References::broken($context->job, $context->job->with(new ChangeSet('', [$edit])));
-            $refusals = [] === $errors ? $refusals : Refusals::of(new InvalidFile($errors));
+            $refusals = [] === $errors ? $refusals : Refusals::fromRefused(new InvalidFile($errors));
         } catch (InvalidFile $e) {
-            $refusals = Refusals::of($e);
+            $refusals = Refusals::fromRefused($e);
         }
 
         $isKind = $refusals->isEmpty() && DeviceProfile::class === $of->type;
@@ -145,7 +145,7 @@ final class RecordsController extends JobController
     /** @return list<array{stage: string, steps: list<array{title: string, notes: string}>}> how the kind would lead through a unit */
     private static function preview(Edit $edit): array
     {
-        return Previews::of(RecordType::of(DeviceProfile::class)->read($edit->after));
+        return Previews::preview(RecordType::fromClass(DeviceProfile::class)->read($edit->after));
     }
 
     /** What is beyond the limit PHP drops without a word, and a record would be saved without it. */
@@ -169,7 +169,7 @@ final class RecordsController extends JobController
         $after = (new RecordForm($context->job))->record($of->type(), $request->request->all(), $before ?? []);
         if (null === $before && 'id' === $of->key) {
             $name = \is_string($after['name'] ?? null) ? $after['name'] : '';
-            $after = ['id' => NewId::of($context->job, $of->name, $name, str_replace(' ', '-', $of->one)), ...$after];
+            $after = ['id' => NewId::make($context->job, $of->name, $name, str_replace(' ', '-', $of->one)), ...$after];
         }
         $key = $after[$of->key] ?? null;
 

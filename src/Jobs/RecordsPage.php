@@ -150,7 +150,7 @@ final readonly class RecordsPage
         );
         $id = $record[$list->key] ?? null;
         $router = Router::class === $list->type && \is_string($id) ? $context->job->routers[$id] ?? null : null;
-        $notes = null === $router ? [] : $this->routers->of($context, $router);
+        $notes = null === $router ? [] : $this->routers->notes($context, $router);
 
         $noted = static fn (FormField $f): FormField => \is_array($notes[$f->name] ?? null) ? $f->noted($notes[$f->name]) : $f;
 

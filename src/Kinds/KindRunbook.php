@@ -20,7 +20,7 @@ final class KindRunbook
     private const UNIT = 'unit';
 
     /** @throws InvalidFile */
-    public static function of(DeviceProfile $profile): Runbook
+    public static function runbook(DeviceProfile $profile): Runbook
     {
         $interface = ['segment' => 'network', 'address' => '10.47.1.20/24', 'gateway' => '10.47.1.1', 'mac' => '02-47-00-00-01-20'];
         $frame = ['format' => JobFile::FORMAT, 'version' => JobFile::VERSION, 'job' => ['name' => 'One unit']];
@@ -36,6 +36,6 @@ final class KindRunbook
         $unit = $job->devices[self::UNIT] ?? null;
         \assert($unit instanceof Device);
 
-        return (new Runbooks(new Settings($job)))->of($unit);
+        return (new Runbooks(new Settings($job)))->runbook($unit);
     }
 }

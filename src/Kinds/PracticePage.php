@@ -27,10 +27,10 @@ final readonly class PracticePage
         $keypad = self::keypad($profile, $wanted);
         $possible = array_values(array_filter(
             self::TEXTS,
-            static fn (string $t): bool => [] === KeySequence::of($keypad, $t)->impossible,
+            static fn (string $t): bool => [] === KeySequence::fromKeypad($keypad, $t)->impossible,
         ));
         $text = mb_substr('' === $text ? $possible[0] ?? '' : $text, 0, self::LONGEST);
-        $sequence = KeySequence::of($keypad, $text);
+        $sequence = KeySequence::fromKeypad($keypad, $text);
         $texts = $keypads = [];
         foreach ($possible as $one) {
             $texts[$one] = $this->url($context, $profile, ['keypad' => $keypad->id, 'text' => $one]);
@@ -51,7 +51,7 @@ final readonly class PracticePage
             text: $text,
             best: $sequence->total,
             bestSeconds: \sprintf('%.0f', ceil($sequence->seconds)),
-            typing: TypingView::of($sequence),
+            typing: TypingView::fromSequence($sequence),
             texts: $texts,
             keypads: $keypads,
             kindUrl: $this->urls->generate('kind', ['slug' => $context->stored->getSlug(), 'id' => $profile->id]),

@@ -12,10 +12,10 @@ use Vorhut\Core\Runbook\RunbookStep;
 final class Previews
 {
     /** @return list<array{stage: string, steps: list<array{title: string, notes: string}>}> */
-    public static function of(DeviceProfile $profile): array
+    public static function preview(DeviceProfile $profile): array
     {
         $stages = [];
-        foreach (KindRunbook::of($profile)->steps as $step) {
+        foreach (KindRunbook::runbook($profile)->steps as $step) {
             $stages[$step->stage->value]['stage'] = $step->stage->label();
             $stages[$step->stage->value]['steps'][] = ['title' => $step->title, 'notes' => self::notes($step)];
         }

@@ -44,6 +44,6 @@ final class LabController extends JobController
     #[Route('/job/{slug}/lab', name: 'lab_state', methods: ['GET'])]
     public function state(JobContext $context, LabViews $labs): Response
     {
-        return $this->render('proof/_lab.html.twig', ['lab' => $labs->of($context)]);
+        return $this->render('proof/_lab.html.twig', ['lab' => $labs->view($context)]);
     }
 }

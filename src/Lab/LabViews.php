@@ -29,9 +29,9 @@ final readonly class LabViews
     ) {
     }
 
-    public function of(JobContext $context): LabView
+    public function view(JobContext $context): LabView
     {
-        $lab = $this->labs->of($context->stored);
+        $lab = $this->labs->labOf($context->stored);
         $runs = true === $lab?->runs($this->clock->now());
         $wanted = true === $lab?->isWanted();
         [$state, $tone, $mark] = match (true) {

@@ -22,14 +22,14 @@ final readonly class Labs
     {
     }
 
-    public function of(StoredJob $stored): ?Lab
+    public function labOf(StoredJob $stored): ?Lab
     {
         return $this->em->getRepository(Lab::class)->findOneBy(['job' => $stored]);
     }
 
     public function want(StoredJob $stored, bool $wanted): void
     {
-        $lab = $this->of($stored) ?? new Lab($stored);
+        $lab = $this->labOf($stored) ?? new Lab($stored);
         $lab->want($wanted);
         $this->em->persist($lab);
         $this->em->flush();
@@ -38,7 +38,7 @@ final readonly class Labs
     /** Makes something otherwise in the lab than in the plan, or as planned again. */
     public function turn(StoredJob $stored, string $device, ?UnitFault $fault): void
     {
-        $lab = $this->of($stored) ?? new Lab($stored);
+        $lab = $this->labOf($stored) ?? new Lab($stored);
         $lab->turn($lab->getFaults()->with($device, $fault));
         $this->em->persist($lab);
         $this->em->flush();
@@ -47,7 +47,7 @@ final readonly class Labs
     /** Where the running lab of a job has its units; null where none runs. */
     public function blocks(StoredJob $stored): ?LabBlocks
     {
-        $lab = $this->of($stored);
+        $lab = $this->labOf($stored);
 
         return true === $lab?->runs($this->clock->now()) ? $lab->getBlocks() : null;
     }

@@ -34,7 +34,7 @@ final readonly class LightPage
 
     public function show(JobContext $context): LightView
     {
-        $universes = Universes::of($context->job);
+        $universes = Universes::used($context->job);
         $ways = $this->ways($context);
         $views = [];
         foreach (\array_slice($universes, 0, self::MAX, true) as $number => $fixtures) {
@@ -47,7 +47,7 @@ final readonly class LightPage
             actions: $this->actions($context),
             next: $this->next($context),
             universes: $views,
-            stores: $this->stores->of($context),
+            stores: $this->stores->views($context),
             runs: $this->stores->runs($context),
             findings: $this->findings->lines($context, 'light'),
         );
@@ -91,7 +91,7 @@ final readonly class LightPage
         $settings = new Settings($context->job);
         $takers = Senders::takers($context->job, $settings);
         $ways = [];
-        foreach (Senders::of($context->job, $settings) as $universe => $senders) {
+        foreach (Senders::bySender($context->job, $settings) as $universe => $senders) {
             $from = array_map(
                 static fn (array $s): string => null === $s[1] ? $s[0]->name : \sprintf('%s at priority %d', $s[0]->name, $s[1]),
                 $senders,

@@ -33,7 +33,7 @@ final readonly class Stores
     }
 
     /** @return list<StoreView> */
-    public function of(JobContext $context): array
+    public function views(JobContext $context): array
     {
         $scenes = [];
         foreach ($context->job->all(Scene::class) as $scene) {
@@ -69,7 +69,7 @@ final readonly class Stores
     /** @return list<array{link: Link, from: string, metres: string, end: string, loads: string, fits: bool}> */
     public function runs(JobContext $context): array
     {
-        $universes = Universes::of($context->job);
+        $universes = Universes::used($context->job);
         $views = [];
         foreach ($context->job->all(LightRun::class) as $run) {
             $loads = Universes::loads($universes[$run->universe] ?? [])[$run->node] ?? 0.0;

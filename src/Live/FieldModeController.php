@@ -33,7 +33,7 @@ final class FieldModeController extends JobController
         }
         $named = implode(', ', array_map(strval(...), $ranges));
         $title = [] === $ranges ? 'Switched field mode off' : 'Switched field mode on for '.$named;
-        $effect = FieldModeSet::of($context->stored->getFieldRanges(), $ranges);
+        $effect = FieldModeSet::between($context->stored->getFieldRanges(), $ranges);
 
         return $this->change($context, new ChangeSet($title, []), $request, 'brief', effects: [$effect]);
     }

@@ -26,7 +26,7 @@ final class LiveTestController extends JobController
     #[IsGranted('ROLE_TECHNICIAN')]
     public function start(JobContext $context, Request $request, LiveTests $tests): Response
     {
-        $order = TestOrder::of($request);
+        $order = TestOrder::fromRequest($request);
         if (null !== $order->intent && !isset($context->job->intents[$order->intent])) {
             throw $this->createNotFoundException(\sprintf('There is no intent "%s".', $order->intent));
         }

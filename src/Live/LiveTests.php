@@ -33,7 +33,7 @@ final readonly class LiveTests
     {
         $refused = $this->refusal($context, $order->onSite, null !== $order->pair ? 1 : $this->pairs($context, $order));
         if (null === $refused) {
-            $this->runs->start(TestRun::of(
+            $this->runs->start(TestRun::wanted(
                 job: $context->stored,
                 user: $by,
                 at: $this->clock->now(),

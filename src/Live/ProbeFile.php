@@ -92,7 +92,7 @@ final readonly class ProbeFile
     /** @throws InvalidFile */
     private static function head(Job $job, string $line): ResultsHead
     {
-        $head = RecordType::of(ResultsHead::class)->read(Json::decode($line));
+        $head = RecordType::fromClass(ResultsHead::class)->read(Json::decode($line));
         if ($head->job !== $job->info->name) {
             throw InvalidFile::at('.job', $head->job, \sprintf('results of "%s"', $job->info->name), 'The file belongs to another job.');
         }
@@ -103,7 +103,7 @@ final readonly class ProbeFile
     /** @throws InvalidFile */
     private static function line(Job $job, string $line): ProbeLine
     {
-        $seen = RecordType::of(ProbeLine::class)->read(Json::decode($line));
+        $seen = RecordType::fromClass(ProbeLine::class)->read(Json::decode($line));
         if (!isset($job->intents[$seen->intent])) {
             throw InvalidFile::at('.intent', $seen->intent, 'the id of an intent of this job', 'The file may belong to another job.');
         }

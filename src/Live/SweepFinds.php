@@ -115,7 +115,7 @@ final class SweepFinds
                 continue;
             }
             $name = 'Found at '.$address;
-            $id = NewId::of($job, 'devices', $name, 'unit');
+            $id = NewId::make($job, 'devices', $name, 'unit');
             $edits[] = new Edit(Device::class, $id, null, [
                 'id' => $id,
                 'name' => $name,

@@ -45,7 +45,7 @@ final readonly class SweepPage
             error: $error,
             url: $this->url('sweep_start', $context),
             fields: $editor ? $this->fields($context, $run, $typed) : [],
-            run: null === $run ? null : $this->runs->of($run),
+            run: null === $run ? null : $this->runs->view($run),
             actions: null === $run || [] === $rows ? [] : $this->actions($context, $run, $editor),
             rows: array_map(fn (array $r): array => [
                 'address' => $r['address'],

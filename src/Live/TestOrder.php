@@ -22,7 +22,7 @@ final readonly class TestOrder
     ) {
     }
 
-    public static function of(Request $request): self
+    public static function fromRequest(Request $request): self
     {
         $text = static function (string $key) use ($request): ?string {
             $value = $request->request->getString($key);

@@ -28,7 +28,7 @@ final readonly class Cameras
     }
 
     /** @return list<array{link: Link, id: string, picture: string, by: string, rate: string, address: string, seen: string}> */
-    public function of(JobContext $context, Settings $settings): array
+    public function views(JobContext $context, Settings $settings): array
     {
         $rates = new FlowRates($context->job, $settings);
         $lists = new PollLists();

@@ -38,7 +38,7 @@ final readonly class ChainsPage
         $chains = $context->job->all(Chain::class);
         $cards = [];
         foreach (\array_slice($chains, 0, self::MAX, true) as $chain) {
-            $cards[] = $this->card($context, ChainSum::of($chain, $settings));
+            $cards[] = $this->card($context, ChainSum::fromChain($chain, $settings));
         }
 
         return new ChainsView(
@@ -100,7 +100,7 @@ final readonly class ChainsPage
             new Link($sum->chain->name, $this->url('record', $context, ['list' => 'chains', 'id' => $sum->chain->id])),
             implode(' · ', array_filter($about, static fn (string $a): bool => '' !== $a)),
             $boxes,
-            TimeLine::of($sum),
+            TimeLine::fromSum($sum),
         );
     }
 

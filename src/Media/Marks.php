@@ -26,7 +26,7 @@ final readonly class Marks
     }
 
     /** @param list<Reading> $readings in their order; each with a figure */
-    public static function of(array $readings, ?float $limit): ?self
+    public static function fromReadings(array $readings, ?float $limit): ?self
     {
         $values = array_map(static fn (Reading $r): float => $r->value ?? 0.0, $readings);
         if ([] === $values) {

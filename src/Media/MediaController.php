@@ -38,6 +38,6 @@ final class MediaController extends JobController
     {
         $name = $context->stored->getSlug().'-directory.vcf';
 
-        return new Download(Directory::of($context->job)->vcard(), MediaType::Vcard, $name);
+        return new Download(Directory::fromJob($context->job)->vcard(), MediaType::Vcard, $name);
     }
 }

@@ -35,8 +35,8 @@ final readonly class MediaPage
     public function show(JobContext $context): MediaView
     {
         $settings = new Settings($context->job);
-        $streams = StreamsOut::of($context->job, $settings);
-        $cameras = $this->cameras->of($context, $settings);
+        $streams = StreamsOut::streams($context->job, $settings);
+        $cameras = $this->cameras->views($context, $settings);
         $uplinks = $context->job->all(Uplink::class);
 
         return new MediaView(
@@ -48,8 +48,8 @@ final readonly class MediaPage
             ),
             actions: $this->actions($context),
             next: $this->findings->next($context, 'media') ?? $this->begin($context, \count($streams) + \count($cameras)),
-            uplinks: $this->uplinks($context, UplinkLoads::of($context->job, $streams)),
-            streams: $this->cards->of($context, $settings, $streams),
+            uplinks: $this->uplinks($context, UplinkLoads::loads($context->job, $streams)),
+            streams: $this->cards->cards($context, $settings, $streams),
             cameras: $cameras,
             findings: $this->findings->lines($context, 'media'),
         );
@@ -102,7 +102,7 @@ final readonly class MediaPage
                 'about' => self::about($uplink),
                 'bar' => null === $whole
                     ? null
-                    : Bar::of(
+                    : Bar::fromLoad(
                         label: 'out',
                         sum: array_sum($load) / 1000,
                         limit: ($uplink->usableKbps() ?? 0.0) / 1000,

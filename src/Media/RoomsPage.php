@@ -53,7 +53,7 @@ final readonly class RoomsPage
                 $rooms[] = $this->room($context, $device, $facts);
             }
         }
-        $entries = Directory::of($context->job)->entries;
+        $entries = Directory::fromJob($context->job)->entries;
         $more = \count($entries) - self::MAX;
 
         return new RoomsView(
@@ -152,7 +152,7 @@ final readonly class RoomsPage
             $views[] = [
                 'link' => new Link($conference->name, $this->url('record', $context, ['list' => 'conferences', 'id' => $conference->id])),
                 'who' => implode(', ', [$host->name.' (brings together)', ...$names, ...$outside]),
-                'bar' => null === $max ? null : Bar::of(
+                'bar' => null === $max ? null : Bar::fromLoad(
                     label: 'sites',
                     sum: $sites,
                     limit: $max,

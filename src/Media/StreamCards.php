@@ -31,7 +31,7 @@ final readonly class StreamCards
      *
      * @return list<StreamCard>
      */
-    public function of(JobContext $context, Settings $settings, array $streams): array
+    public function cards(JobContext $context, Settings $settings, array $streams): array
     {
         $log = [];
         foreach ($context->job->all(Reading::class) as $reading) {
@@ -51,7 +51,7 @@ final readonly class StreamCards
                 said: self::said($settings, $stream->device).self::volume($stream),
                 bars: self::bars($stream, self::sorted($own[ReadingOf::Rate->value] ?? [])),
                 address: '' === $stream->address ? [] : PushAddress::parts($stream->address),
-                warmth: Marks::of(
+                warmth: Marks::fromReadings(
                     self::sorted($own[ReadingOf::Temperature->value] ?? []),
                     $context->job->profileOf($stream->device)->maxCelsius,
                 ),
@@ -71,7 +71,7 @@ final readonly class StreamCards
         $bars = [];
         $needed = $stream->neededMs();
         if (null !== $needed && null !== $stream->latencyMs) {
-            $bars[] = Bar::of(
+            $bars[] = Bar::fromLoad(
                 label: 'waits',
                 sum: $needed,
                 limit: $stream->latencyMs,
@@ -84,7 +84,7 @@ final readonly class StreamCards
         }
         $hours = $stream->hours();
         if (null !== $hours && null !== $stream->runHours) {
-            $bars[] = Bar::of(
+            $bars[] = Bar::fromLoad(
                 label: 'battery',
                 sum: $stream->runHours,
                 limit: $hours,
@@ -98,7 +98,7 @@ final readonly class StreamCards
         $last = end($rates);
         if ($last instanceof Reading && $stream->mediaKbps > 0) {
             $max = $stream->mediaKbps * self::NATURE / 1000;
-            $bars[] = Bar::of(
+            $bars[] = Bar::fromLoad(
                 label: 'as sent',
                 sum: ($last->value ?? 0.0) / 1000,
                 limit: $max,

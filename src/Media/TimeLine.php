@@ -23,7 +23,7 @@ final readonly class TimeLine
     ) {
     }
 
-    public static function of(ChainSum $sum): self
+    public static function fromSum(ChainSum $sum): self
     {
         $total = $sum->totalMs();
         $limit = $sum->limitMs();

@@ -27,7 +27,7 @@ final readonly class Zones
     public function spokenTo(JobContext $context): array
     {
         $zones = [];
-        foreach (PagingZones::of($context->job) as $zone) {
+        foreach (PagingZones::zones($context->job) as $zone) {
             $names = array_map(static fn (Device $d): string => $d->name, \array_slice($zone->horns, 0, self::NAMED));
             $more = \count($zone->horns) - \count($names);
             $zones[] = [
@@ -49,7 +49,7 @@ final readonly class Zones
                 continue;
             }
             $url = $this->urls->generate('devices', ['slug' => $context->stored->getSlug(), 'sel' => $device->id]);
-            $controllers[] = ['link' => new Link($device->name, $url), 'sources' => self::sources($settings->of($device))];
+            $controllers[] = ['link' => new Link($device->name, $url), 'sources' => self::sources($settings->values($device))];
         }
 
         return $controllers;

@@ -58,7 +58,7 @@ final readonly class NetMap
      * @param string $chosen id of a segment, '' for none
      * @param array<array-key, Crossing> $crossings from there, by segment
      */
-    public static function of(Job $job, string $chosen, array $crossings): self
+    public static function fromJob(Job $job, string $chosen, array $crossings): self
     {
         $segments = \array_slice($job->segments, 0, self::MAX_LANES, true);
         $lanes = $heights = [];

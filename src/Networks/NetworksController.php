@@ -51,7 +51,7 @@ final class NetworksController extends JobController
         try {
             $refusals = $this->refusals($context, $form->changeSet($context->job), $request);
         } catch (InvalidFile $e) {
-            $refusals = Refusals::of($e);
+            $refusals = Refusals::fromRefused($e);
         }
         if ($refusals->isEmpty()) {
             return $this->to($context, 'networks');

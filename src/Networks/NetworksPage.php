@@ -62,7 +62,7 @@ final readonly class NetworksPage
         $segment = $context->job->segments[$edit] ?? null;
         $form = match (true) {
             null !== $typed => $this->form($context, $typed, $refusals ?? Refusals::none()),
-            null !== $segment => $this->form($context, SegmentForm::of($context->job, $segment), Refusals::none()),
+            null !== $segment => $this->form($context, SegmentForm::fromJob($context->job, $segment), Refusals::none()),
             self::NEW === $edit => $this->form($context, new SegmentForm(), Refusals::none()),
             default => null,
         };
@@ -111,7 +111,7 @@ final readonly class NetworksPage
     {
         $at = array_search($shown, array_map(strval(...), array_keys($context->job->segments)), true);
 
-        return Pages::of(
+        return Pages::page(
             all: \count($context->job->segments),
             size: self::ON_A_PAGE,
             page: \is_int($at) ? Pages::with($at, self::ON_A_PAGE) : $page,
@@ -124,9 +124,9 @@ final readonly class NetworksPage
     {
         $lanes = \array_slice(array_map(strval(...), array_keys($context->job->segments)), 0, NetMap::MAX_LANES);
         $chosen = isset($context->job->segments[$from]) ? $from : '';
-        $crossings = '' === $chosen ? [] : Crossings::of($context->job, $from, $lanes, Service::fromString('icmp'));
+        $crossings = '' === $chosen ? [] : Crossings::crossings($context->job, $from, $lanes, Service::fromString('icmp'));
 
-        return NetMap::of($context->job, $chosen, $crossings);
+        return NetMap::fromJob($context->job, $chosen, $crossings);
     }
 
     private function net(JobContext $context, Ruler $ruler, bool $lead, ?SegmentFormView $form): NetView
@@ -212,7 +212,7 @@ final readonly class NetworksPage
 
     private function router(JobContext $context, Router $router, bool $lead, string $key): RouterView
     {
-        $notes = $this->notes->of($context, $router);
+        $notes = $this->notes->notes($context, $router);
         $edit = $this->url('record', $context, ['list' => 'routers', 'id' => $router->id]);
         $rule = static fn (FilterRule $r, string $decides): array => ['line' => (string) $r, 'decides' => $decides];
 
@@ -245,7 +245,7 @@ final readonly class NetworksPage
         $digest = $this->reading->digest($context->stored);
         $finding = $digest->finding($wanted) ?? ($digest->findingsAt('networks')[0] ?? null);
 
-        return null === $finding ? null : $this->findings->of($context, $finding, 'networks', 'a');
+        return null === $finding ? null : $this->findings->line($context, $finding, 'networks', 'a');
     }
 
     /** @param array<string, string> $more */

@@ -29,11 +29,11 @@ final readonly class RouterNotes
      * @return array{rules: list<string>, routes: list<string>, otherwise: string} a note for each rule and route, in their order,
      *                                                                             and for what no rule names
      */
-    public function of(JobContext $context, Router $router): array
+    public function notes(JobContext $context, Router $router): array
     {
         $all = $this->reading->once('router-notes', $context->stored, function (Job $job) use ($context): array {
             $prover = $this->reading->prover($context->stored);
-            $hits = RuleHits::of($job, $prover);
+            $hits = RuleHits::fromJob($job, $prover);
             $notes = [];
             foreach ($job->routers as $id => $one) {
                 $rules = array_keys($one->rules);

@@ -38,7 +38,7 @@ final readonly class SegmentForm
     ) {
     }
 
-    public static function of(Job $job, Segment $segment): self
+    public static function fromJob(Job $job, Segment $segment): self
     {
         $subnet = $segment->subnets[0] ?? null;
 
@@ -86,7 +86,7 @@ final readonly class SegmentForm
         if ('' === $this->name) {
             throw InvalidFile::at(path: '$.name', given: '', allowed: 'a name of 1 to 120 characters', advice: 'Such as Voice, Northpier.');
         }
-        $id = $this->id ?? NewId::of($job, 'segments', $this->name, 'segment');
+        $id = $this->id ?? NewId::make($job, 'segments', $this->name, 'segment');
         $before = $job->record(Segment::class, $id);
         $subnets = \is_array($before['subnets'] ?? null) ? array_values($before['subnets']) : [];
         if ('' !== $this->prefix) {
@@ -160,7 +160,7 @@ final readonly class SegmentForm
         if ('+' === $this->router && null !== $at) {
             // The first is the core of the house, the others are told apart by their segment.
             $name = [] === $job->routers ? 'Core router' : $this->name.' router';
-            $id = NewId::of($job, 'routers', $name, 'router');
+            $id = NewId::make($job, 'routers', $name, 'router');
             $new = ['id' => $id, 'name' => $name, 'interfaces' => [['segment' => $segment, 'address' => $at]]];
             $edits[] = new Edit(Router::class, $id, null, $new);
         }

@@ -17,7 +17,7 @@ final class Groups
      *
      * @return list<non-empty-list<RelatedUnit>>
      */
-    public static function of(array $all): array
+    public static function group(array $all): array
     {
         /** @var array<string, int> $of group by unit */
         $of = [];

@@ -36,7 +36,7 @@ final class PairingsController extends JobController
         $form = $request->request;
         $from = $form->getString('from');
         $to = $form->getString('to');
-        $id = NewId::of($context->job, 'pairings', $from.' '.$to, 'pairing');
+        $id = NewId::make($context->job, 'pairings', $from.' '.$to, 'pairing');
         $record = ['id' => $id, 'coupling' => $form->getString('coupling'), 'from' => $from, 'to' => $to];
         $title = \sprintf('Paired %s with %s', $context->job->nameOf($from), $context->job->nameOf($to));
         $change = new ChangeSet($title, [new Edit(Relation::class, $id, null, $record)]);

@@ -47,7 +47,7 @@ final readonly class PairingsPage
         $settings = new Settings($context->job);
         $pairings = new ConstraintChecks($settings);
         $groups = [];
-        foreach (Groups::of($settings->couplings->all) as $group) {
+        foreach (Groups::group($settings->couplings->all) as $group) {
             $groups[] = $this->group($context, $pairings, $group, $selected);
         }
         $rank = ['broken' => 0, 'open' => 1, 'agrees' => 2];
@@ -127,7 +127,7 @@ final readonly class PairingsPage
     {
         $first = $rest = [];
         foreach ($group as $coupled) {
-            $isFirst = 'agrees' !== self::state($pairings->of($coupled))
+            $isFirst = 'agrees' !== self::state($pairings->checks($coupled))
                 || \in_array($selected, [$coupled->from->id, $coupled->to->id], true)
                 || '' !== $coupled->id;
             $isFirst ? $first[] = $coupled : $rest[] = $coupled;
@@ -141,7 +141,7 @@ final readonly class PairingsPage
     /** @param array<string, array{int, int}> $at where the posts stand */
     private function line(JobContext $context, ConstraintChecks $pairings, RelatedUnit $coupled, array $at): LineView
     {
-        $states = $pairings->of($coupled);
+        $states = $pairings->checks($coupled);
         [$x1, $y1] = [$at[$coupled->from->id][0] + self::POST, $at[$coupled->from->id][1] + 24];
         [$x2, $y2] = [$at[$coupled->to->id][0], $at[$coupled->to->id][1] + 24];
         $bend = max(40, intdiv($x2 - $x1, 2));

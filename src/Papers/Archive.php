@@ -12,7 +12,7 @@ final class Archive
      *
      * @throws \RuntimeException when there is no room for it
      */
-    public static function of(array $files): string
+    public static function zip(array $files): string
     {
         $path = (string) tempnam(sys_get_temp_dir(), 'zip');
         $zip = new \ZipArchive();

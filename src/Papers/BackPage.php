@@ -32,7 +32,7 @@ final readonly class BackPage
         try {
             $list = '' === trim($text) ? $list : (new ListReimport($context->job, $paper))->read($text);
         } catch (InvalidFile $e) {
-            $error = Sentence::of($e->errors[0]);
+            $error = Sentence::fromError($e->errors[0]);
         }
         $counts = array_count_values(array_map(static fn (BackRow $r): string => $r->does, $list->rows));
         $told = array_values(array_filter($list->rows, static fn (BackRow $r): bool => BackRow::SAME !== $r->does));

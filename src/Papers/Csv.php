@@ -15,7 +15,7 @@ final class Csv
     public const MARK = "\u{FEFF}";
 
     /** @param list<list<string>> $rows */
-    public static function of(array $rows): string
+    public static function write(array $rows): string
     {
         $lines = array_map(static fn (array $row): string => implode(',', array_map(self::field(...), $row)), $rows);
 
@@ -25,7 +25,7 @@ final class Csv
     /** @param list<list<string>> $rows */
     public static function answer(string $name, array $rows): Response
     {
-        return new Download(self::MARK.self::of($rows), MediaType::Csv, $name);
+        return new Download(self::MARK.self::write($rows), MediaType::Csv, $name);
     }
 
     /** What a spreadsheet would take for a formula is marked as text. */

@@ -40,7 +40,7 @@ final class PapersController extends JobController
             $route,
             ['slug' => $context->stored->getSlug(), 'name' => $of],
         );
-        $pages = Pages::of(
+        $pages = Pages::page(
             all: \count($rows),
             size: self::ON_A_PAGE,
             page: $page,
@@ -76,13 +76,13 @@ final class PapersController extends JobController
     #[Route('/job/{slug}/papers/{name}.csv', name: 'paper_csv', methods: ['GET'], requirements: ['name' => '[a-z-]+'])]
     public function csv(JobContext $context, string $name): Response
     {
-        return Csv::answer($name.'.csv', Sheet::of($this->paper($name), $context->job)->rows);
+        return Csv::answer($name.'.csv', Sheet::fromList($this->paper($name), $context->job)->rows);
     }
 
     #[Route('/job/{slug}/papers/{name}.xlsx', name: 'paper_xlsx', methods: ['GET'], requirements: ['name' => '[a-z-]+'])]
     public function xlsx(JobContext $context, string $name): Response
     {
-        return XlsxWriter::answer($name.'.xlsx', XlsxWriter::write(Sheet::of($this->paper($name), $context->job)));
+        return XlsxWriter::answer($name.'.xlsx', XlsxWriter::write(Sheet::fromList($this->paper($name), $context->job)));
     }
 
     /** What an edited list would change. */
@@ -98,7 +98,7 @@ final class PapersController extends JobController
                 ? Upload::list($request, 'file', $paper->title()) ?? $request->request->getString('text')
                 : '';
         } catch (InvalidFile $e) {
-            $this->addFlash('error', $error = Sentence::of($e->errors[0]));
+            $this->addFlash('error', $error = Sentence::fromError($e->errors[0]));
         }
         $view = $page->show($context, $paper, $text);
         $status = '' === $view->error.$error ? Response::HTTP_OK : Response::HTTP_UNPROCESSABLE_ENTITY;
@@ -114,7 +114,7 @@ final class PapersController extends JobController
         try {
             $change = (new ListReimport($context->job, $paper))->read($request->request->getString('text'))->change;
         } catch (InvalidFile $e) {
-            $this->addFlash('error', Sentence::of($e->errors[0]));
+            $this->addFlash('error', Sentence::fromError($e->errors[0]));
 
             return $this->to($context, 'paper_back', ['name' => $name]);
         }

@@ -29,7 +29,7 @@ final readonly class Pdf
     }
 
     /** @param string $foot what stands at the foot of every page beside its number */
-    public function of(string $template, object $view, string $foot): string
+    public function render(string $template, object $view, string $foot): string
     {
         return $this->tagged($template, $view, null, $foot);
     }

@@ -31,7 +31,7 @@ final readonly class Sheet
     }
 
     /** With a column of marks, where it is a list that comes back. */
-    public static function of(PrintableList $paper, Job $job): self
+    public static function fromList(PrintableList $paper, Job $job): self
     {
         if (!$paper instanceof Reimportable) {
             return new self($paper->title(), [$paper->heads(), ...$paper->rows($job)], $paper->figures());

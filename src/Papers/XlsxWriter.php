@@ -44,7 +44,7 @@ final class XlsxWriter
             $parts[\sprintf('xl/worksheets/sheet%d.xml', $index + 1)] = self::sheet($sheet);
         }
 
-        return Archive::of(array_map(static fn (string $xml): string => self::HEAD.$xml, $parts));
+        return Archive::zip(array_map(static fn (string $xml): string => self::HEAD.$xml, $parts));
     }
 
     private static function types(int $count): string

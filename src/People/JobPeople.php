@@ -71,7 +71,7 @@ final readonly class JobPeople
 
     private function keepALead(StoredJob $job, User $user, ?Role $role): void
     {
-        $isLead = fn (User $u): bool => $u->isActive() && Role::Lead === $this->roles->of($u, $job->getSlug());
+        $isLead = fn (User $u): bool => $u->isActive() && Role::Lead === $this->roles->roleOf($u, $job->getSlug());
         $others = array_filter($this->people->all(), static fn (User $u): bool => $u !== $user && $isLead($u));
         if (Role::Lead !== $role && [] === $others) {
             throw new InvalidValue(

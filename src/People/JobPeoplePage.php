@@ -61,7 +61,7 @@ final readonly class JobPeoplePage
         foreach (Role::cases() as $role) {
             $options[$role->value] = $role->label().' here';
         }
-        $role = $this->roles->of($user, $job->getSlug());
+        $role = $this->roles->roleOf($user, $job->getSlug());
 
         return [
             'name' => $user->getDisplayName(),

@@ -37,6 +37,6 @@ final readonly class JobVoter implements CacheableVoterInterface
             return self::ACCESS_ABSTAIN;
         }
 
-        return true === $this->here->of($user)?->reaches($needed) ? self::ACCESS_GRANTED : self::ACCESS_DENIED;
+        return true === $this->here->roleOf($user)?->reaches($needed) ? self::ACCESS_GRANTED : self::ACCESS_DENIED;
     }
 }

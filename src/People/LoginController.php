@@ -16,6 +16,6 @@ final class LoginController extends AbstractController
     {
         return null !== $this->getUser()
             ? $this->redirectToRoute('jobs')
-            : $this->render('login.html.twig', ['view' => LoginView::of($authentication)]);
+            : $this->render('login.html.twig', ['view' => LoginView::fromAttempt($authentication)]);
     }
 }

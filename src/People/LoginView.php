@@ -15,7 +15,7 @@ final readonly class LoginView
     {
     }
 
-    public static function of(AuthenticationUtils $authentication): self
+    public static function fromAttempt(AuthenticationUtils $authentication): self
     {
         $error = match (true) {
             null === ($e = $authentication->getLastAuthenticationError()) => '',

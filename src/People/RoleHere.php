@@ -18,11 +18,11 @@ final readonly class RoleHere
     {
     }
 
-    public function of(User $user): ?Role
+    public function roleOf(User $user): ?Role
     {
         $slug = $this->requests->getMainRequest()?->attributes->get('slug');
 
-        return \is_string($slug) ? $this->roles->of($user, $slug) : $user->getRole();
+        return \is_string($slug) ? $this->roles->roleOf($user, $slug) : $user->getRole();
     }
 
     #[AsTwigFunction('my_role')]
@@ -30,6 +30,6 @@ final readonly class RoleHere
     {
         $user = $this->security->getUser();
 
-        return Role::word($user instanceof User ? $this->of($user) : null);
+        return Role::word($user instanceof User ? $this->roleOf($user) : null);
     }
 }

@@ -19,7 +19,7 @@ final readonly class ChangedRecords
     {
     }
 
-    public static function of(ChangeSet $change): self
+    public static function fromChange(ChangeSet $change): self
     {
         $removed = [];
         $kept = [];

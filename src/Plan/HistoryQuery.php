@@ -25,7 +25,7 @@ final readonly class HistoryQuery
     ) {
     }
 
-    public static function of(Request $request, \DateTimeZone $zone): self
+    public static function fromRequest(Request $request, \DateTimeZone $zone): self
     {
         $text = static fn (string $name): string => mb_substr(trim(mb_scrub($request->query->getString($name))), 0, self::LONGEST);
         $day = \DateTimeImmutable::createFromFormat('!Y-m-d', $text('day'), $zone);

@@ -25,7 +25,7 @@ final readonly class JobContext
     /** @param class-string $type the value object of a list */
     public function version(string $type, string $id): ?int
     {
-        return JobInfo::class === $type ? null : $this->versions[Lists::of($type)->name][$id] ?? null;
+        return JobInfo::class === $type ? null : $this->versions[Lists::forType($type)->name][$id] ?? null;
     }
 
     /** Whether an edit was made of something else than what stands there now. */

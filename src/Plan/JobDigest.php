@@ -45,7 +45,7 @@ final readonly class JobDigest
     }
 
     /** @param list<Finding> $findings */
-    public static function of(array $findings, PredictionSummary $outlook, Job $job): self
+    public static function compute(array $findings, PredictionSummary $outlook, Job $job): self
     {
         $without = $setUp = 0;
         foreach ($job->devices as $device) {
@@ -55,7 +55,7 @@ final readonly class JobDigest
             }
         }
 
-        $pairings = \count(Relations::of($job)->all);
+        $pairings = \count(Relations::fromJob($job)->all);
 
         return new self(
             findings: $findings,

@@ -45,7 +45,7 @@ final readonly class JobEditor
      */
     public function apply(StoredJob $stored, ChangeSet $change, User $by, int $seen, array $effects = []): Change
     {
-        ChangeRights::check($this->roles->of($by, $stored->getSlug()), $change, $effects);
+        ChangeRights::check($this->roles->roleOf($by, $stored->getSlug()), $change, $effects);
 
         return $this->guarded(function () use ($stored, $change, $by, $seen, $effects): Change {
             $entry = $this->write($stored, $change, $by, $seen);
@@ -65,7 +65,7 @@ final readonly class JobEditor
     {
         $back = $entry->toChangeSet($this->upcasters)->reversed('Undid: '.$entry->getTitle());
         $effects = Effects::decode($entry->getEffects());
-        ChangeRights::check($this->roles->of($by, $entry->getJob()->getSlug()), $back, $effects);
+        ChangeRights::check($this->roles->roleOf($by, $entry->getJob()->getSlug()), $back, $effects);
 
         return $this->guarded(function () use ($entry, $back, $effects, $by): Change {
             $this->em->refresh($entry, LockMode::PESSIMISTIC_WRITE);
@@ -93,7 +93,7 @@ final readonly class JobEditor
         $forth = $entry->toChangeSet($this->upcasters);
         $forth = new ChangeSet('Redid: '.$entry->getTitle(), $forth->edits);
         $effects = Effects::decode($entry->getEffects());
-        ChangeRights::check($this->roles->of($by, $entry->getJob()->getSlug()), $forth, $effects);
+        ChangeRights::check($this->roles->roleOf($by, $entry->getJob()->getSlug()), $forth, $effects);
 
         return $this->guarded(function () use ($entry, $forth, $effects, $by): Change {
             $this->em->refresh($entry, LockMode::PESSIMISTIC_WRITE);
@@ -142,7 +142,7 @@ final readonly class JobEditor
         if (!$change->isEmpty()) {
             $stored->changed();
         }
-        $changed = ChangedRecords::of($change);
+        $changed = ChangedRecords::fromChange($change);
         if ($changed->facts) {
             $stored->reframe($next->info, Json::line($next->frame));
         }

@@ -22,7 +22,7 @@ final readonly class JobFigures
     ) {
     }
 
-    public static function of(JobDigest $digest, int $revision): self
+    public static function fromDigest(JobDigest $digest, int $revision): self
     {
         return new self(
             revision: $revision,

@@ -52,14 +52,14 @@ final class JobReading implements ResetInterface
 
     public function digest(StoredJob $stored): JobDigest
     {
-        $digest = $this->once($this->today($stored), $stored, fn (Job $job): JobDigest => JobDigest::of(
+        $digest = $this->once($this->today($stored), $stored, fn (Job $job): JobDigest => JobDigest::compute(
             Check::run($job, $this->prover($stored), $this->now($stored)),
             $this->outlook($stored),
             $job,
         ));
         $revision = $this->revision($stored);
         if ((JobFigures::kept($stored->getFigures())->revision ?? 0) !== $revision) {
-            $this->records->keepFigures(JobFigures::of($digest, $revision), $stored);
+            $this->records->keepFigures(JobFigures::fromDigest($digest, $revision), $stored);
         }
 
         return $digest;
@@ -128,7 +128,7 @@ final class JobReading implements ResetInterface
         if (null !== $before && $before[0] === $looked) {
             return $before[1];
         }
-        $outlook = PredictionSummary::of($context->job, $this->proof($stored));
+        $outlook = PredictionSummary::fromProof($context->job, $this->proof($stored));
         $this->kept->keep('outlook', $stored, $context->revision, [$looked, $outlook]);
 
         return $outlook;

@@ -35,7 +35,7 @@ final class JobRoles implements ResetInterface
     }
 
     /** Null: nothing. */
-    public function of(User $user, string $slug): ?Role
+    public function roleOf(User $user, string $slug): ?Role
     {
         $own = $this->own($user);
 

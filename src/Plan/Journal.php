@@ -73,7 +73,7 @@ final readonly class Journal
 
     private function may(Change $entry, User $by): bool
     {
-        $role = $this->roles->of($by, $entry->getJob()->getSlug());
+        $role = $this->roles->roleOf($by, $entry->getJob()->getSlug());
 
         return ChangeRights::allow($role, $entry->toChangeSet($this->upcasters), Effects::decode($entry->getEffects()));
     }

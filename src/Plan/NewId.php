@@ -15,7 +15,7 @@ final class NewId
      * @param string $list its name
      * @param string $else what to make it of where the name has no letter or digit to begin with
      */
-    public static function of(Job $job, string $list, string $name, string $else): string
+    public static function make(Job $job, string $list, string $name, string $else): string
     {
         $plain = transliterator_transliterate('Any-Latin; Latin-ASCII; Lower()', $name);
         $words = trim((string) preg_replace('/[^a-z0-9]+/', '-', false === $plain ? '' : $plain), '-');

@@ -20,6 +20,6 @@ final readonly class Rights
     {
         $user = $this->security->getUser();
 
-        return $user instanceof User && ChangeRights::allow($this->roles->of($user, $job->getSlug()), $change);
+        return $user instanceof User && ChangeRights::allow($this->roles->roleOf($user, $job->getSlug()), $change);
     }
 }

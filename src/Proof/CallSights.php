@@ -25,7 +25,7 @@ final readonly class CallSights
      *
      * @return array<string, array{holding: int, all: int, at: \DateTimeImmutable}> by step
      */
-    public function of(StoredJob $stored, Job $job, array $states): array
+    public function sights(StoredJob $stored, Job $job, array $states): array
     {
         $order = new CallOrder($job);
         $intents = [];

@@ -25,7 +25,7 @@ final readonly class CallStates
         return $this->reading->once(
             'call-order',
             $stored,
-            fn (Job $job): array => (new CallOrder($job))->of($this->reading->proof($stored)),
+            fn (Job $job): array => (new CallOrder($job))->steps($this->reading->proof($stored)),
         );
     }
 

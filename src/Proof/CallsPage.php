@@ -40,7 +40,7 @@ final readonly class CallsPage
     public function show(JobContext $context): CallsView
     {
         $states = $this->states->all($context->stored);
-        $seen = $this->sights->of($context->stored, $context->job, $states);
+        $seen = $this->sights->sights($context->stored, $context->job, $states);
         $planned = array_filter($states, static fn (CallStepState $s): bool => $s->pairs() > 0);
         $tried = array_filter($planned, static fn (CallStepState $s): bool => '' !== $s->step->key());
         $isProven = static fn (CallStepState $s): bool => 'proven' === self::stateOf($s, $seen[$s->step->value] ?? null);
@@ -55,8 +55,8 @@ final readonly class CallsPage
                 new Link('Numbers and routes', $this->url('voice', $context), 'v'),
             ],
             next: $this->next($context, $next, isset($seen[$next?->step->value])),
-            lab: [] === $planned ? null : $this->labs->of($context),
-            run: null === $run ? null : $this->runs->of($run),
+            lab: [] === $planned ? null : $this->labs->view($context),
+            run: null === $run ? null : $this->runs->view($run),
             rows: array_map(
                 fn (CallStepState $s): CallRow => $this->row($context, $s, $seen[$s->step->value] ?? null, $s === $next),
                 $states,
@@ -70,7 +70,7 @@ final readonly class CallsPage
     {
         $counts = [];
         foreach ($state->counts as $span => $count) {
-            $counts[] = ['span' => VerdictView::of(PairVerdict::from($span)), 'count' => $count];
+            $counts[] = ['span' => VerdictView::fromVerdict(PairVerdict::from($span)), 'count' => $count];
         }
         $zone = $context->stored->getTimezone();
 

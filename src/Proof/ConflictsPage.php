@@ -35,7 +35,7 @@ final readonly class ConflictsPage
                 ),
                 'intent' => $context->job->intents[$intent]->name ?? $intent,
                 'words' => array_map(static fn (array $word): array => [
-                    'span' => VerdictView::of($word['span']),
+                    'span' => VerdictView::fromVerdict($word['span']),
                     'said' => \sprintf(
                         'from %s, %s',
                         self::place($context, $word['vantage']),

@@ -35,7 +35,7 @@ final readonly class IntentForm
     {
         $names = new PartyNames($job);
         $fields = [];
-        foreach ((new RecordForm($job))->fields(RecordType::of(Intent::class), $record, ['id']) as $f) {
+        foreach ((new RecordForm($job))->fields(RecordType::fromClass(Intent::class), $record, ['id']) as $f) {
             $fields[$f->name] = match ($f->name) {
                 'from', 'to' => self::side($f, $names, $record[$f->name] ?? []),
                 'kind' => new FormField($f->name, 'What', $f->value, 'select', options: self::kinds()),
@@ -85,7 +85,7 @@ final readonly class IntentForm
 
         $name = \is_string($record['name']) ? $record['name'] : '';
 
-        return ['id' => $before['id'] ?? NewId::of($job, 'intents', $name, 'intent')] + $record;
+        return ['id' => $before['id'] ?? NewId::make($job, 'intents', $name, 'intent')] + $record;
     }
 
     /**
@@ -101,7 +101,7 @@ final readonly class IntentForm
         $sides = ['from' => self::texts($typed['from'] ?? []), 'to' => self::texts($typed['to'] ?? [])];
         unset($typed['from'], $typed['to'], $typed['id']);
 
-        return $sides + (new RecordForm($job))->record(RecordType::of(Intent::class), $typed, $before ?? []);
+        return $sides + (new RecordForm($job))->record(RecordType::fromClass(Intent::class), $typed, $before ?? []);
     }
 
     private static function side(FormField $field, PartyNames $names, mixed $parties): FormField
@@ -112,7 +112,7 @@ final readonly class IntentForm
             control: 'several',
             placeholder: self::EXAMPLES[$field->name] ?? '',
             suggestions: self::PARTIES,
-            values: array_map($names->of(...), self::texts($parties)),
+            values: array_map($names->name(...), self::texts($parties)),
         );
     }
 
@@ -134,7 +134,7 @@ final readonly class IntentForm
     private static function sentence(PartyNames $names, array $record): string
     {
         $side = static function (string $key) use ($names, $record): string {
-            $plain = static fn (string $party): string => (string) preg_replace('/ \([^)]*\)$/', '', $names->of($party));
+            $plain = static fn (string $party): string => (string) preg_replace('/ \([^)]*\)$/', '', $names->name($party));
             $all = array_map($plain, self::texts($record[$key]));
             $more = \count($all) - self::MAX_NAMES;
 

@@ -34,7 +34,10 @@ final readonly class IntentPage
         $job = $context->job;
         $isNew = NewRecord::ID === $id;
         $like = $isNew ? $job->record(Intent::class, $like) : null;
-        $record = $typed ?? $job->record(Intent::class, $id) ?? (null === $like ? [] : RecordCopy::like($like, Lists::of(Intent::class)));
+        $record = $typed ?? $job->record(Intent::class, $id) ?? (null === $like ? [] : RecordCopy::like(
+            $like,
+            Lists::forType(Intent::class),
+        ));
         $name = $job->intents[$id]->name ?? '';
 
         return new IntentView(
@@ -52,7 +55,7 @@ final readonly class IntentPage
                 ['version' => $context->revision],
                 small: true,
             ),
-            usuals: $isNew && null === $typed ? $this->usuals->of($context) : [],
+            usuals: $isNew && null === $typed ? $this->usuals->suggestions($context) : [],
         );
     }
 

@@ -38,7 +38,7 @@ final class IntentsController extends JobController
             return $this->to($context, 'proof');
         }
         $name = \is_string($record['name'] ?? null) ? $record['name'] : '';
-        $id = NewId::of($context->job, 'intents', $name, 'intent');
+        $id = NewId::make($context->job, 'intents', $name, 'intent');
         $change = new ChangeSet('Added intent '.$name, [new Edit(Intent::class, $id, null, ['id' => $id] + $record)]);
 
         return $this->change(context: $context, change: $change, request: $request, route: 'proof', parameters: ['intent' => $id]);
@@ -69,7 +69,7 @@ final class IntentsController extends JobController
                 return $this->to($context, 'proof', ['intent' => $own]);
             }
         } catch (InvalidFile $e) {
-            $refusals = Refusals::of($e);
+            $refusals = Refusals::fromRefused($e);
         }
         $view = $this->page->show($context, $id, typed: IntentForm::typed($context->job, $request, $before), refusals: $refusals);
 

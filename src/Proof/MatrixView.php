@@ -23,7 +23,7 @@ final readonly class MatrixView
     {
     }
 
-    public static function of(Matrix $matrix, ?Cell $open, string $slug, UrlGeneratorInterface $urls): self
+    public static function fromMatrix(Matrix $matrix, ?Cell $open, string $slug, UrlGeneratorInterface $urls): self
     {
         $axes = array_map(static fn (Axis $a): array => [
             'text' => $a->label(),
@@ -61,7 +61,7 @@ final readonly class MatrixView
         $apart = PairVerdict::Leak === $cell->span || PairVerdict::KeptApart === $cell->span;
 
         return new MatrixCellView(
-            span: VerdictView::of($cell->span),
+            span: VerdictView::fromVerdict($cell->span),
             title: \sprintf('%s to %s: %s', $row, $column, implode(', ', $counts)),
             url: $url,
             here: $here,

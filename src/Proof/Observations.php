@@ -59,7 +59,7 @@ final readonly class Observations
      *
      * @return array<string, Observation> by pair
      */
-    public function of(StoredJob $stored, string $intent, array $pairs): array
+    public function observations(StoredJob $stored, string $intent, array $pairs): array
     {
         if ([] === $pairs) {
             return [];

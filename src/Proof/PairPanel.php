@@ -57,7 +57,7 @@ final readonly class PairPanel
             return null;
         }
         $shown = [...array_map(static fn (PairPrediction $p): Pair => $p->pair, $pairs), $explanation->prediction->pair];
-        $seen = $this->observations->of($context->stored, $intent->id, $shown);
+        $seen = $this->observations->observations($context->stored, $intent->id, $shown);
         $rows = $this->rows(context: $context, intent: $intent, pairs: $pairs, shown: $explanation, cell: $cell, seen: $seen);
 
         return $this->view(
@@ -122,9 +122,9 @@ final readonly class PairPanel
         $summary = $count > \count($rows) ? \sprintf('the first %d of %d, failing ones first', \count($rows), $count) : (string) $count;
 
         return new PairView(
-            title: \sprintf('%s %s %s', $job->nameOf($p->pair->from), Kinds::of($intent)->verb(), $job->nameOf($p->pair->to)),
+            title: \sprintf('%s %s %s', $job->nameOf($p->pair->from), Kinds::kindOf($intent)->verb(), $job->nameOf($p->pair->to)),
             summary: \sprintf('%s · %s', str_replace('-', ' ', $intent->expect->value), $p->how),
-            predicted: VerdictView::of($p->span),
+            predicted: VerdictView::fromVerdict($p->span),
             seen: self::seen($context, $p, $seen),
             drawing: self::drawing($explanation, $leak),
             pairs: $rows,
@@ -152,7 +152,7 @@ final readonly class PairPanel
                 from: $context->job->nameOf($p->pair->from),
                 to: $context->job->nameOf($p->pair->to),
                 url: $this->urls->generate('proof', $query + ($cell?->query() ?? [])).'#intent',
-                predicted: VerdictView::of($p->span),
+                predicted: VerdictView::fromVerdict($p->span),
                 seen: self::seen($context, $p, $seen),
                 selected: $p->pair->key() === $shown->prediction->pair->key(),
             );
@@ -167,7 +167,7 @@ final readonly class PairPanel
 
         return null === $deciding
             ? null
-            : Isolation::run('The drawing of a trace', static fn (): TraceDrawing => TraceDrawing::of($deciding, $leak));
+            : Isolation::run('The drawing of a trace', static fn (): TraceDrawing => TraceDrawing::fromPart($deciding, $leak));
     }
 
     /** @param array<string, Observation> $seen */
@@ -175,7 +175,7 @@ final readonly class PairPanel
     {
         $observation = $seen[$p->pair->key()] ?? null;
 
-        return null === $observation ? null : SeenView::of($context->job, $p, $observation, $context->stored->getTimezone());
+        return null === $observation ? null : SeenView::fromPrediction($context->job, $p, $observation, $context->stored->getTimezone());
     }
 
     /** @return list<array{title: string, open: bool, steps: list<array{text: string, stop: bool, note: string}>}> the deciding one first */
@@ -220,7 +220,7 @@ final readonly class PairPanel
     /** @return list<Post> */
     private function tests(JobContext $context, Network $network, Intent $intent, Pair $pair, int $count): array
     {
-        $askable = null !== Kinds::of($intent)->questions(new ProbeFactory($context->job, $network), $intent, $pair);
+        $askable = null !== Kinds::kindOf($intent)->questions(new ProbeFactory($context->job, $network), $intent, $pair);
         if (!$askable || !$this->security->isGranted('ROLE_TECHNICIAN')) {
             return [];
         }

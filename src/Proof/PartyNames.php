@@ -55,7 +55,7 @@ final class PartyNames
         }
     }
 
-    public function of(string $party): string
+    public function name(string $party): string
     {
         return $this->names[$party] ?? (string) preg_replace(['/^address:/', '/^number:/'], ['', 'dialled '], $party);
     }
@@ -78,7 +78,7 @@ final class PartyNames
             return $found[0];
         }
         if ([] !== $found) {
-            $names = implode(', ', array_map($this->of(...), \array_slice($found, 0, 4)));
+            $names = implode(', ', array_map($this->name(...), \array_slice($found, 0, 4)));
             throw new InvalidValue($typed, 'one of '.$names, 'More than one is called so: choose from the list.');
         }
         if (null !== Ipv4Address::tryFrom(trim($typed))) {
@@ -105,7 +105,7 @@ final class PartyNames
             }
         }
 
-        return null === $best ? 'Begin to type its name and choose it.' : \sprintf('Did you mean %s?', $this->of($best));
+        return null === $best ? 'Begin to type its name and choose it.' : \sprintf('Did you mean %s?', $this->name($best));
     }
 
     private function know(string $kind, string $id, string $name): void

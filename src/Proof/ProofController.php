@@ -23,7 +23,7 @@ final class ProofController extends JobController
     #[Route('/job/{slug}/proof', name: 'proof', methods: ['GET'])]
     public function index(JobContext $context, Request $request, ProofPage $proof): Response
     {
-        return $this->page($context, 'proof', 'proof/index.html.twig', $proof->show($context, ProofSelection::of($request)));
+        return $this->page($context, 'proof', 'proof/index.html.twig', $proof->show($context, ProofSelection::fromRequest($request)));
     }
 
     #[Route('/job/{slug}/proof/calls', name: 'calls', methods: ['GET'])]

@@ -72,10 +72,10 @@ final readonly class ProofPage
             next: $this->repairs->next($context, $repairs),
             actions: $editor ? $this->actions($context, $none) : [],
             onSite: $editor ? $this->onSite($context) : null,
-            lab: $none ? null : $this->labs->of($context),
-            run: null === $run ? null : $this->runs->of($run),
+            lab: $none ? null : $this->labs->view($context),
+            run: null === $run ? null : $this->runs->view($run),
             isEmpty: $none,
-            matrix: $none ? null : MatrixView::of($matrix, $selection->cell, $stored->getSlug(), $this->urls),
+            matrix: $none ? null : MatrixView::fromMatrix($matrix, $selection->cell, $stored->getSlug(), $this->urls),
             cell: null === $selection->cell ? null : $this->cell($context, $selection->cell, \count($inCell), $editor),
             intents: $rows,
             more: $listed > \count($rows) ? $more : '',
@@ -89,7 +89,7 @@ final readonly class ProofPage
             importUrl: $editor ? $this->url('test_import', $context) : null,
             conflictsUrl: $this->url('conflicts', $context),
             edit: $editor && null !== $intent ? new Link('edit', $this->url('intent', $context, ['id' => $intent->id]), 'k') : null,
-            usuals: $editor ? $this->usuals->of($context) : [],
+            usuals: $editor ? $this->usuals->suggestions($context) : [],
         );
     }
 
@@ -157,7 +157,7 @@ final readonly class ProofPage
                 service: (string) $intent->service,
                 pairs: null === $inCell ? $known['pairs'] : array_sum($counts),
                 counts: array_map(static fn (string $span, int $count): array => [
-                    'span' => VerdictView::of(PairVerdict::from($span)),
+                    'span' => VerdictView::fromVerdict(PairVerdict::from($span)),
                     'count' => $count,
                 ], array_keys($counts), $counts),
                 observed: ($seen[$id] ?? new SeenCounts())->words(),

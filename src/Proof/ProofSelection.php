@@ -18,7 +18,7 @@ final readonly class ProofSelection
     ) {
     }
 
-    public static function of(Request $request): self
+    public static function fromRequest(Request $request): self
     {
         $cell = Cell::ofRequest($request);
         $axis = $cell->axis ?? Axis::tryFrom($request->query->getString('axis')) ?? Axis::Kind;

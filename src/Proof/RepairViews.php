@@ -67,13 +67,20 @@ final readonly class RepairViews
     {
         $views = [];
         foreach ($repairs as $number => $repair) {
-            $views[] = $this->of(context: $context, repair: $repair, failing: $failing, intent: $intent, pair: $pair, first: 0 === $number);
+            $views[] = $this->view(
+                context: $context,
+                repair: $repair,
+                failing: $failing,
+                intent: $intent,
+                pair: $pair,
+                first: 0 === $number,
+            );
         }
 
         return $views;
     }
 
-    private function of(JobContext $context, Repair $repair, int $failing, string $intent, string $pair, bool $first): RepairView
+    private function view(JobContext $context, Repair $repair, int $failing, string $intent, string $pair, bool $first): RepairView
     {
         $breaks = 0 === $repair->breaks ? 'none' : (string) $repair->breaks;
         $after = $failing - $repair->mends + $repair->breaks;

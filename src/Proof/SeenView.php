@@ -30,7 +30,7 @@ final readonly class SeenView
     ) {
     }
 
-    public static function of(Job $job, PairPrediction $prediction, Observation $seen, \DateTimeZone $zone): self
+    public static function fromPrediction(Job $job, PairPrediction $prediction, Observation $seen, \DateTimeZone $zone): self
     {
         $differs = $prediction->contradicts($seen->getSpan());
         $vantage = $seen->getVantage();
@@ -40,7 +40,7 @@ final readonly class SeenView
         $plan = 'The plan is wrong or behind: write down what is really set, then look again.';
 
         return new self(
-            span: VerdictView::of($seen->getSpan()),
+            span: VerdictView::fromVerdict($seen->getSpan()),
             time: LocalTime::clock($seen->getAt(), $zone),
             date: LocalTime::short($seen->getAt(), $zone),
             dateTime: LocalTime::exact($seen->getAt(), $zone),

@@ -36,7 +36,7 @@ final readonly class TraceDrawing
     }
 
     /** @param bool $leak whether what gets through must not */
-    public static function of(ExplainedLeaf $part, bool $leak = false): self
+    public static function fromPart(ExplainedLeaf $part, bool $leak = false): self
     {
         $path = $part->path;
         $count = \count($path->posts);
@@ -81,9 +81,9 @@ final readonly class TraceDrawing
             );
         }
 
-        $legs = [TraceLeg::of($request, self::REQUEST, $leak)];
+        $legs = [TraceLeg::fromLine($request, self::REQUEST, $leak)];
         if (null !== $reply) {
-            $legs[] = TraceLeg::of($reply, self::REPLY, $leak);
+            $legs[] = TraceLeg::fromLine($reply, self::REPLY, $leak);
         }
 
         return new self(

@@ -26,7 +26,7 @@ final readonly class TraceLeg
      * @param array{from: int, to: int, rest: int|null, stop: int|null, text: string, textX: int, anchor: string} $line
      * @param int $y how far down it runs
      */
-    public static function of(array $line, int $y, bool $leak): self
+    public static function fromLine(array $line, int $y, bool $leak): self
     {
         $direction = $line['to'] >= $line['from'] ? 1 : -1;
         $wall = $rest = '';

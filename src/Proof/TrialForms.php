@@ -19,7 +19,7 @@ final readonly class TrialForms
      *
      * @return list<array{field: string, label: string, now: string, fields: list<FormField>}>
      */
-    public static function of(Job $job, string $on): array
+    public static function forms(Job $job, string $on): array
     {
         [$kind, $id] = explode(':', $on.':', 3);
         $forms = [];

@@ -21,7 +21,7 @@ final readonly class Trials
      *
      * @param InputBag<string> $input
      */
-    public static function of(InputBag $input): self
+    public static function fromInput(InputBag $input): self
     {
         $texts = $input->all()['try'] ?? [];
         $trials = self::read(array_values(array_filter(\is_array($texts) ? $texts : [], \is_string(...))));

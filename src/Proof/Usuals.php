@@ -22,7 +22,7 @@ final readonly class Usuals
     }
 
     /** @return list<Post> */
-    public function of(JobContext $context): array
+    public function suggestions(JobContext $context): array
     {
         $url = $this->urls->generate('intent_usual', ['slug' => $context->stored->getSlug()]);
         $posts = [];
@@ -49,7 +49,7 @@ final readonly class Usuals
     /** @return list<array<string, mixed>> */
     private function records(JobContext $context): array
     {
-        $find = fn (Job $job): array => Suggestions::of($job, $this->reading->prover($context->stored)->network, self::MAX);
+        $find = fn (Job $job): array => Suggestions::open($job, $this->reading->prover($context->stored)->network, self::MAX);
 
         return $this->reading->once('usual-intents', $context->stored, $find);
     }

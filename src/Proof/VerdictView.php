@@ -36,7 +36,7 @@ final readonly class VerdictView
     ) {
     }
 
-    public static function of(PairVerdict $span): self
+    public static function fromVerdict(PairVerdict $span): self
     {
         return new self(
             value: $span->value,

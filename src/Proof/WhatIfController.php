@@ -34,7 +34,7 @@ final class WhatIfController extends JobController
     #[IsGranted('ROLE_TECHNICIAN')]
     public function keep(JobContext $context, Request $request): Response
     {
-        $trials = Trials::of($request->request)->all;
+        $trials = Trials::fromInput($request->request)->all;
         if ([] === $trials) {
             return $this->to($context, 'what_if');
         }
@@ -53,7 +53,7 @@ final class WhatIfController extends JobController
     #[IsGranted('ROLE_TECHNICIAN')]
     public function variant(JobContext $context, Request $request, EntityManagerInterface $em): Response
     {
-        $texts = Trials::of($request->request)->texts();
+        $texts = Trials::fromInput($request->request)->texts();
         $name = mb_substr(trim($request->request->getString('name')), 0, self::LONGEST_NAME);
         if ([] !== $texts && '' !== $name) {
             $em->persist(new Variant(job: $context->stored, user: $this->user(), name: $name, at: $this->now(), trials: $texts));

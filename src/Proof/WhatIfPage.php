@@ -45,7 +45,7 @@ final readonly class WhatIfPage
     public function show(JobContext $context, InputBag $query): WhatIfView
     {
         $names = new PartyNames($context->job);
-        $trials = Trials::of($query);
+        $trials = Trials::fromInput($query);
         $thing = $query->getString('thing');
         $on = $query->getString('on');
         $tried = null;
@@ -56,10 +56,10 @@ final readonly class WhatIfPage
         } catch (InvalidValue $e) {
             $error = $e->getMessage();
         } catch (InvalidFile $e) {
-            $error = implode(' ', array_map(Sentence::of(...), $e->errors));
+            $error = implode(' ', array_map(Sentence::fromError(...), $e->errors));
         }
         $refused = '' === $error ? '' : $query->getString('field');
-        $forms = TrialForms::of($context->job, $on);
+        $forms = TrialForms::forms($context->job, $on);
         if ('' !== $refused && !\in_array($refused, array_column($forms, 'field'), true)) {
             $forms[] = ['field' => $refused, 'label' => $refused, 'now' => '', 'fields' => []];
         }
@@ -75,7 +75,7 @@ final readonly class WhatIfPage
             url: $this->urls->generate('what_if', ['slug' => $slug]),
             trials: $kept,
             listed: $this->listed($context, $kept, $names),
-            thing: '' === $thing && '' !== $on ? $names->of(str_replace('router:', 'device:', $on)) : $thing,
+            thing: '' === $thing && '' !== $on ? $names->name(str_replace('router:', 'device:', $on)) : $thing,
             names: $names->all(self::MAX_NAMES),
             on: $on,
             forms: $forms,
@@ -128,7 +128,7 @@ final readonly class WhatIfPage
             $listed[] = [
                 'text' => \sprintf(
                     '%s, %s: %s',
-                    (string) preg_replace('/ \([^)]*\)$/', '', $names->of(str_replace('router:', 'device:', $on))),
+                    (string) preg_replace('/ \([^)]*\)$/', '', $names->name(str_replace('router:', 'device:', $on))),
                     WhatIf::FIELDS[$kind][$field] ?? $field,
                     '' === $value ? 'none' : $context->job->segments[$value]->name ?? $value,
                 ),

@@ -27,16 +27,16 @@ final readonly class Bundles
      *
      * @throws InvalidValue
      */
-    public function of(JobContext $context, string $what, string $domain): Bundle
+    public function bundle(JobContext $context, string $what, string $domain): Bundle
     {
         $slug = $context->stored->getSlug();
         $url = $this->desk->url($context->stored);
         $server = null === $url ? null : FileServer::at($url);
 
         return match ($what) {
-            'dnsmasq' => new Bundle($slug.'-leases.conf', MediaType::Text, DnsmasqFile::of($context->job, $server)),
-            'kea' => new Bundle($slug.'-leases.json', MediaType::Json, KeaFile::of($context->job, $server)),
-            'zone' => new Bundle($slug.'.zone', MediaType::Text, DnsZone::of($context->job, $domain, $context->revision)),
+            'dnsmasq' => new Bundle($slug.'-leases.conf', MediaType::Text, DnsmasqFile::write($context->job, $server)),
+            'kea' => new Bundle($slug.'-leases.json', MediaType::Json, KeaFile::write($context->job, $server)),
+            'zone' => new Bundle($slug.'.zone', MediaType::Text, DnsZone::write($context->job, $domain, $context->revision)),
             default => new Bundle($slug.'-units.zip', MediaType::Zip, $this->zip($context)),
         };
     }
@@ -52,7 +52,7 @@ final readonly class Bundles
         $files = [];
         $open = '';
         foreach ($context->job->devices as $device) {
-            $file = PhoneFile::of($settings, $device);
+            $file = PhoneFile::fromDevice($settings, $device);
             if (null !== $file) {
                 $files[$file->name] = $this->files->render($context->job, $file);
                 $open .= [] === $file->open ? '' : \sprintf("%s (%s): %s\n", $file->name, $device->name, implode(', ', $file->open));
@@ -60,6 +60,6 @@ final readonly class Bundles
         }
         $files['still-open.txt'] = '' === $open ? "Nothing is open.\n" : $open;
 
-        return Archive::of($files);
+        return Archive::zip($files);
     }
 }

@@ -48,7 +48,7 @@ final readonly class FileDesk
             $word .= self::ALPHABET[$random->getInt(0, \strlen(self::ALPHABET) - 1)];
         }
         $this->vault->put($job, self::SECRET, $word, $by);
-        $point = $this->of($job);
+        $point = $this->pointOf($job);
         if (null === $point) {
             $this->em->persist(new FilePoint($job, self::hash($word), $this->clock->now()));
         } else {
@@ -59,7 +59,7 @@ final readonly class FileDesk
 
     public function close(StoredJob $job): void
     {
-        $point = $this->of($job);
+        $point = $this->pointOf($job);
         if (null !== $point) {
             $this->em->remove($point);
         }
@@ -67,7 +67,7 @@ final readonly class FileDesk
         $this->em->flush();
     }
 
-    public function of(StoredJob $job): ?FilePoint
+    public function pointOf(StoredJob $job): ?FilePoint
     {
         return $this->em->getRepository(FilePoint::class)->findOneBy(['job' => $job]);
     }
@@ -80,7 +80,7 @@ final readonly class FileDesk
     /** The address of the place, with a slash behind; null where it is closed, or the vault is. */
     public function url(StoredJob $job): ?string
     {
-        $secret = null === $this->of($job) ? null : $this->vault->find($job, self::SECRET);
+        $secret = null === $this->pointOf($job) ? null : $this->vault->find($job, self::SECRET);
         try {
             $word = null === $secret ? null : $this->vault->open($secret);
         } catch (VaultClosed) {

@@ -28,13 +28,13 @@ final readonly class FileStates
         }
         $last = $this->fetches->last($context->stored, [$device->id])[$device->id] ?? null;
 
-        return $this->of($context, new Settings($context->job), $device, $last);
+        return $this->view($context, new Settings($context->job), $device, $last);
     }
 
     /** @param FileFetch|null $last its last fetch */
-    public function of(JobContext $context, Settings $settings, Device $device, ?FileFetch $last): FileStateView
+    public function view(JobContext $context, Settings $settings, Device $device, ?FileFetch $last): FileStateView
     {
-        $file = PhoneFile::of($settings, $device);
+        $file = PhoneFile::fromDevice($settings, $device);
         if (null === $file) {
             return new FileStateView($context->job->profileOf($device)->provisioning->isThere() ? '' : 'takes no file');
         }

@@ -90,7 +90,7 @@ final class PhonesController extends JobController
     public function carry(JobContext $context, string $what, Request $request): Response
     {
         try {
-            $bundle = $this->bundles->of($context, $what, trim($request->query->getString('domain')));
+            $bundle = $this->bundles->bundle($context, $what, trim($request->query->getString('domain')));
         } catch (InvalidValue $e) {
             $this->addFlash('error', Sentence::ofValue($e));
 

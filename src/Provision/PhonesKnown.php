@@ -32,7 +32,7 @@ final readonly class PhonesKnown
 
     public function need(Extension $extension, ?Device $device): ?SecretNeed
     {
-        return null === $device ? null : RegistrationSecrets::of($this->plan->job, $device, $extension);
+        return null === $device ? null : RegistrationSecrets::need($this->plan->job, $device, $extension);
     }
 
     public function isMade(?SecretNeed $need): bool

@@ -51,7 +51,7 @@ final readonly class PhonesPage
         $known = new PhonesKnown(
             settings: new Settings($context->job),
             plan: new VoicePlan($context->job),
-            secrets: $this->vault->of($context->stored),
+            secrets: $this->vault->secretsOf($context->stored),
             fetches: $this->fetches->last($context->stored, $devices),
             opened: $this->desk->opened($context->stored),
         );
@@ -74,7 +74,7 @@ final readonly class PhonesPage
             query: $query,
             url: $this->links->to($context, 'voice_phones'),
             served: $url,
-            isServed: null !== $this->desk->of($context->stored),
+            isServed: null !== $this->desk->pointOf($context->stored),
             closed: $this->vault->closed(),
             posts: $this->posts($context),
             carried: $this->security->isGranted('ROLE_TECHNICIAN') ? $this->carried($context) : [],
@@ -92,7 +92,7 @@ final readonly class PhonesPage
     public function file(JobContext $context, Device $device): UnitFileView
     {
         $settings = new Settings($context->job);
-        $file = PhoneFile::of($settings, $device);
+        $file = PhoneFile::fromDevice($settings, $device);
         $text = $error = '';
         try {
             $text = null === $file ? '' : $this->files->render($context->job, $file);
@@ -150,7 +150,7 @@ final readonly class PhonesPage
             lacks: $lacks,
             file: null === $device
                 ? new FileStateView('')
-                : $this->states->of($context, $known->settings, $device, $known->fetches[$device->id] ?? null),
+                : $this->states->view($context, $known->settings, $device, $known->fetches[$device->id] ?? null),
             open: $mayOpen && !isset($known->opened[$device->id])
                 ? new Post('Open its secret', $this->links->to($context, 'phones_secrets'), $values, spoken: ' for one fetch', small: true)
                 : null,
@@ -161,7 +161,7 @@ final readonly class PhonesPage
     /** @return list<Post> */
     private function posts(JobContext $context): array
     {
-        $isOpen = null !== $this->desk->of($context->stored);
+        $isOpen = null !== $this->desk->pointOf($context->stored);
         $posts = [];
         if ($this->security->isGranted('ROLE_LEAD') && '' === $this->vault->closed()) {
             $url = $this->links->to($context, 'phones_serve');

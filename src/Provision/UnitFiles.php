@@ -50,7 +50,7 @@ final readonly class UnitFiles implements FileRenderer
         foreach ($settings->job->devices as $device) {
             $mac = $settings->job->profileOf($device)->provisioning->macIn($name);
             if (null !== $mac && self::hasMac($device, $mac)) {
-                return PhoneFile::of($settings, $device);
+                return PhoneFile::fromDevice($settings, $device);
             }
         }
 

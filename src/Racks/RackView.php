@@ -36,7 +36,7 @@ final readonly class RackView
     }
 
     /** @param list<Placed> $broken what does not fit */
-    public static function of(RackSum $sum, Link $link, string $place, string $circuit, array $broken): self
+    public static function fromRack(RackSum $sum, Link $link, string $place, string $circuit, array $broken): self
     {
         $things = [];
         foreach (array_reverse($sum->placed) as $one) {

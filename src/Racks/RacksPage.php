@@ -90,7 +90,7 @@ final readonly class RacksPage
 
     private function rack(JobContext $context, RackSum $sum): RackView
     {
-        return RackView::of(
+        return RackView::fromRack(
             sum: $sum,
             link: new Link($sum->rack->name, $this->url('record', $context, ['list' => 'racks', 'id' => $sum->rack->id])),
             place: $context->job->locations[$sum->rack->location]->name ?? '',
@@ -115,7 +115,7 @@ final readonly class RacksPage
             'about' => null === $usable
                 ? 'volts and amperes not said'
                 : \sprintf('%s V, %s A, of which %d %% all day', $circuit->volts, $circuit->amps, $circuit->loadPercent),
-            'bar' => null === $usable ? null : Bar::of(
+            'bar' => null === $usable ? null : Bar::fromLoad(
                 label: 'mains',
                 sum: $sum->total(),
                 limit: $usable,
@@ -141,7 +141,7 @@ final readonly class RacksPage
             $views[] = [
                 'link' => new Link($switch->name, $this->url('record', $context, ['list' => 'switches', 'id' => $switch->id])),
                 'about' => $sum->said().$drops,
-                'bar' => Bar::of(
+                'bar' => Bar::fromLoad(
                     label: 'ports',
                     sum: $sum->byDrawWatts,
                     limit: $switch->poeBudgetWatts * (1 - $switch->poeReservePercent / 100),

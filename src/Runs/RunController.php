@@ -34,7 +34,7 @@ final class RunController extends AbstractController
         // Once it is over the page is shown anew, with what came of it.
         $headers = $run->isOver() && !$run instanceof ImportRun ? ['HX-Refresh' => 'true'] : [];
 
-        return $this->render('runs/_run.html.twig', ['run' => $this->views->of($run)], new Response(headers: $headers));
+        return $this->render('runs/_run.html.twig', ['run' => $this->views->view($run)], new Response(headers: $headers));
     }
 
     #[Route('/runs/{id}/{do}', name: 'run_do_of_nobody', requirements: self::WISH, methods: ['POST'])]

@@ -27,7 +27,7 @@ final readonly class RunViews
     {
     }
 
-    public function of(Run $run): RunView
+    public function view(Run $run): RunView
     {
         [$label, $going] = match (true) {
             $run instanceof TestRun => ['Live test', \sprintf('%d of %d pairs asked', $run->getDone(), $run->getTotal())],

@@ -54,7 +54,7 @@ final class ScanController extends JobController
         $device = $context->job->devices[$id] ?? throw $this->createNotFoundException('There is no such unit.');
         $typed = ['serial' => self::text($form->getString('serial')), 'mac' => self::text($form->getString('mac'))];
         try {
-            $change = Swap::of($context->job, $device, $typed['serial'], $typed['mac']);
+            $change = Swap::changeSet($context->job, $device, $typed['serial'], $typed['mac']);
         } catch (InvalidValue $e) {
             $which = $this->page->which(
                 context: $context,

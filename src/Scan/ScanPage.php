@@ -37,15 +37,15 @@ final readonly class ScanPage
             whichUrl: $this->url($context, 'scan_which'),
             unit: $device->id ?? '',
             which: $which ?? ('' === $text ? null : $this->which($context, $text, $unit)),
-            others: BenchLinks::of($this->urls, $context, 'scan'),
+            others: BenchLinks::links($this->urls, $context, 'scan'),
         );
     }
 
     /** @param array{serial?: string, mac?: string} $typed what was typed over what was read */
     public function which(JobContext $context, string $text, string $unit, string $error = '', array $typed = []): WhichView
     {
-        $sticker = Sticker::of($text);
-        $found = \array_slice(WhichUnit::of($context->job, $sticker), 0, self::MAX);
+        $sticker = Sticker::fromText($text);
+        $found = \array_slice(WhichUnit::belongings($context->job, $sticker), 0, self::MAX);
         $isIt = [] !== $found && $found[0]->sureness() > 0;
         $isOther = $isIt && '' !== $unit && $found[0]->device->id !== $unit;
         [$verdict, $tone] = match (true) {

@@ -24,10 +24,10 @@ final readonly class Swapper
     public function effects(JobContext $context, Device $device): array
     {
         $ids = [];
-        foreach ($this->records->of($context->stored, $device->id) as $record) {
+        foreach ($this->records->records($context->stored, $device->id) as $record) {
             $ids[] = (int) $record->getId();
         }
-        $names = array_column((new SecretNeeds(new Settings($context->job)))->of($device), 'name');
+        $names = array_column((new SecretNeeds(new Settings($context->job)))->needs($device), 'name');
         $effects = [] === $ids ? [] : [BenchStepsVoid::kept($ids)];
 
         return [] === $names ? $effects : [...$effects, new SecretsTyped($names, 0)];

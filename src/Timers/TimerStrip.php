@@ -24,7 +24,7 @@ final readonly class TimerStrip
     }
 
     /** @return list<TimerStripView> the one that ends first in front */
-    public function of(JobContext $context): array
+    public function views(JobContext $context): array
     {
         return array_map(fn (BenchTimer $t): TimerStripView => $this->one($context, $t), $this->timers->running($context->stored));
     }

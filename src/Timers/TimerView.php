@@ -25,7 +25,7 @@ final readonly class TimerView
     ) {
     }
 
-    public static function of(Timer $timer, ?BenchTimer $running, \DateTimeImmutable $now, ?Post $start, ?Post $stop): self
+    public static function fromTimer(Timer $timer, ?BenchTimer $running, \DateTimeImmutable $now, ?Post $start, ?Post $stop): self
     {
         $left = null === $running ? $timer->seconds : self::left($running, $now);
 

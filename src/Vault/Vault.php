@@ -40,7 +40,7 @@ final readonly class Vault
     }
 
     /** @return array<string, Secret> by name */
-    public function of(StoredJob $job): array
+    public function secretsOf(StoredJob $job): array
     {
         $secrets = [];
         foreach ($this->em->getRepository(Secret::class)->findBy(['job' => $job]) as $secret) {

@@ -39,7 +39,10 @@ final class VaultController extends JobController
     {
         $needs = VaultPage::needs($context);
         $name = $request->request->getString('name');
-        $wanted = '' === $name ? array_diff_key($needs, $this->vault->of($context->stored)) : [$name => $this->need($context, $name)];
+        $wanted = '' === $name ? array_diff_key(
+            $needs,
+            $this->vault->secretsOf($context->stored),
+        ) : [$name => $this->need($context, $name)];
         try {
             foreach ($wanted as $need) {
                 $this->vault->make($context->stored, $need, $this->user());
@@ -110,7 +113,7 @@ final class VaultController extends JobController
     {
         $secrets = [];
         try {
-            $kept = $this->vault->of($context->stored);
+            $kept = $this->vault->secretsOf($context->stored);
             foreach (array_intersect_key(VaultPage::needs($context), $kept) as $name => $need) {
                 $units = array_map(static fn (Device $d): string => $d->name, $need->devices);
                 $secrets[] = ['name' => $name, 'label' => $need->label, 'units' => $units, 'value' => $this->vault->open($kept[$name])];

@@ -38,7 +38,7 @@ final readonly class VaultPage
     public function show(JobContext $context, array $errors = []): VaultView
     {
         $needs = self::needs($context);
-        $kept = $this->vault->of($context->stored);
+        $kept = $this->vault->secretsOf($context->stored);
         $missing = array_diff_key($needs, $kept);
         $closed = $this->vault->closed();
         $rows = [];
@@ -71,7 +71,7 @@ final readonly class VaultPage
             units: self::units($need),
             value: $value,
             former: null === $secret->getTypedAt() ? (string) $this->vault->former($secret) : '',
-            typing: null === $need->keypad ? null : TypingView::of(KeySequence::of($need->keypad, $value)),
+            typing: null === $need->keypad ? null : TypingView::fromSequence(KeySequence::fromKeypad($need->keypad, $value)),
             backUrl: str_starts_with($back, '/job/'.$context->stored->getSlug().'/') ? $back : $this->url($context, 'vault'),
         );
     }

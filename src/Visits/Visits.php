@@ -54,7 +54,7 @@ final readonly class Visits
         }
         $refused = $this->tests->refusal($context, $onSite, $this->reading->digest($context->stored)->pairs);
         if (null === $refused) {
-            $this->runs->start(VisitRun::of(job: $context->stored, user: $by, onSite: $onSite, note: $note, at: $this->clock->now()));
+            $this->runs->start(VisitRun::wanted(job: $context->stored, user: $by, onSite: $onSite, note: $note, at: $this->clock->now()));
         }
 
         return $refused;
@@ -122,8 +122,8 @@ final readonly class Visits
     public function drift(JobContext $context, Visit $visit): array
     {
         return [
-            ...(new UnitDrifts($context->job))->of($visit->getUnits(), $this->before($context, $visit)),
-            ...ValueDrifts::of(new Settings($context->job), $this->read($context->stored, $visit)),
+            ...(new UnitDrifts($context->job))->drifts($visit->getUnits(), $this->before($context, $visit)),
+            ...ValueDrifts::drifts(new Settings($context->job), $this->read($context->stored, $visit)),
         ];
     }
 

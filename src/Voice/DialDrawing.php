@@ -19,7 +19,7 @@ final readonly class DialDrawing
     {
     }
 
-    public function of(JobContext $context, Dialler $dialler, DialQuery $query): DialView
+    public function draw(JobContext $context, Dialler $dialler, DialQuery $query): DialView
     {
         $plan = $dialler->plan;
         $dialled = $dialler->dial($query);

@@ -35,7 +35,7 @@ final readonly class NumberListPage
         try {
             $rows = '' === trim($text) ? [] : (new NumberList($context->job))->read($text, $renumbers);
         } catch (InvalidFile $e) {
-            $error = Sentence::of($e->errors[0]);
+            $error = Sentence::fromError($e->errors[0]);
         }
         $counts = array_count_values(array_map(static fn (NumberRow $r): string => $r->does, $rows));
         $said = [];

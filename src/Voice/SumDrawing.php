@@ -22,7 +22,7 @@ final readonly class SumDrawing
      * @param array<array-key, float> $values by what stands below them
      * @param string $here the one that is meant
      */
-    public static function of(string $title, array $values, string $here, string $format): self
+    public static function drawn(string $title, array $values, string $here, string $format): self
     {
         $max = max([...array_values($values), 1e-9]);
         $step = (self::WIDTH - 60) / max(1, \count($values) - 1);

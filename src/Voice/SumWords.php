@@ -76,7 +76,7 @@ final class SumWords
         'ok' => 'It fits',
     ];
 
-    public static function of(string $name): string
+    public static function words(string $name): string
     {
         return self::WORDS[$name] ?? $name;
     }

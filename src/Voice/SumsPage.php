@@ -34,7 +34,7 @@ final readonly class SumsPage
             $answer = Calculations::answer($calculation, SumTyped::read($calculation, $typed));
             foreach ($answer as $key => $value) {
                 $results[] = [
-                    'name' => SumWords::of($key),
+                    'name' => SumWords::words($key),
                     'value' => self::shown($key, $value),
                     'unit' => self::unit($key, $about->outputs[$key]),
                 ];
@@ -84,14 +84,14 @@ final readonly class SumsPage
             $values[$n] = 100 * ErlangB::loss($traffic, $n);
         }
 
-        return SumDrawing::of('Calls that find all busy, in per cent, by channels', $values, (string) $channels, '%.1f');
+        return SumDrawing::drawn('Calls that find all busy, in per cent, by channels', $values, (string) $channels, '%.1f');
     }
 
     /** @param array<string, string> $typed */
     private static function field(Input $input, array $typed): FormField
     {
         $default = \is_bool($input->default) || null === $input->default || [] !== $typed ? '' : (string) $input->default;
-        $label = SumWords::of($input->name);
+        $label = SumWords::words($input->name);
         $unit = self::unit($input->name, $input->unit);
 
         return new FormField(

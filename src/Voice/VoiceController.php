@@ -75,7 +75,7 @@ final class VoiceController extends JobController
         try {
             $rows = (new NumberList($context->job))->read($request->request->getString('text'), $request->request->getBoolean('renumbers'));
         } catch (InvalidFile $e) {
-            $this->addFlash('error', Sentence::of($e->errors[0]));
+            $this->addFlash('error', Sentence::fromError($e->errors[0]));
 
             return $this->to($context, 'voice_list');
         }

@@ -55,7 +55,7 @@ final readonly class VoicePage
             try {
                 $network = $this->reading->prover($context->stored)->network;
                 $dialler = new Dialler($plan, new RegistrationPaths($context->job, $network));
-                $dialled = $this->drawing->of($context, $dialler, self::query($context, $asked));
+                $dialled = $this->drawing->draw($context, $dialler, self::query($context, $asked));
             } catch (InvalidValue $e) {
                 $error = $e->getMessage();
             }
@@ -105,7 +105,7 @@ final readonly class VoicePage
             static fn (string $text): bool => '' !== $text,
         );
 
-        return DialQuery::of([...$who, 'number' => $number, ...$more], $context->stored->getTimezone());
+        return DialQuery::fromGiven([...$who, 'number' => $number, ...$more], $context->stored->getTimezone());
     }
 
     /**
@@ -176,7 +176,7 @@ final readonly class VoicePage
 
     private function strip(JobContext $context): StripView
     {
-        $strip = NumberStrip::of($context->job);
+        $strip = NumberStrip::fromJob($context->job);
         $rows = [];
         $counts = ['taken' => 0, 'free' => 0, 'clash' => 0];
         $record = substr($this->links->record($context, 'extensions', '0'), 0, -1);

@@ -70,7 +70,7 @@ final readonly class VoiceRows
     {
         $views = [];
         foreach ($plan->trunks as $trunk) {
-            $rows = TrunkKind::Sip === $trunk->kind ? TrunkRows::of($trunk) : [];
+            $rows = TrunkKind::Sip === $trunk->kind ? TrunkRows::rows($trunk) : [];
             $hour = new BusyHour($trunk);
             $views[] = new TrunkView(
                 name: $trunk->name,

@@ -55,7 +55,7 @@ final readonly class RecordForm
             return $this->rows($field, $value, $name, $label);
         }
         if ($field instanceof Nested) {
-            $inside = $this->fields(RecordType::of($field->class), \is_array($value) ? $value : [], [], $name);
+            $inside = $this->fields(RecordType::fromClass($field->class), \is_array($value) ? $value : [], [], $name);
 
             return new FormField($name, $label, control: 'rows', rows: [$inside]);
         }
@@ -66,7 +66,7 @@ final readonly class RecordForm
             [] !== $options || $field instanceof Refers => 'select',
             default => 'text',
         };
-        $text = $field instanceof NamedValues ? SettingsText::of($value) : $field->shown($value);
+        $text = $field instanceof NamedValues ? SettingsText::write($value) : $field->shown($value);
 
         return new FormField(
             name: $name,
@@ -115,10 +115,14 @@ final readonly class RecordForm
         if ($field instanceof Nested) {
             $inside = \is_array($before) ? $before : [];
 
-            return $this->record(RecordType::of($field->class), \is_array($typed) ? $typed : [], $inside);
+            return $this->record(RecordType::fromClass($field->class), \is_array($typed) ? $typed : [], $inside);
         }
         if ($field instanceof Records) {
-            return $this->records(RecordType::of($field->class), self::only($typed), \is_array($before) ? array_values($before) : []);
+            return $this->records(
+                RecordType::fromClass($field->class),
+                self::only($typed),
+                \is_array($before) ? array_values($before) : [],
+            );
         }
         $text = \is_string($typed) ? $typed : '';
 
@@ -155,7 +159,7 @@ final readonly class RecordForm
     /** Those there are, and an empty one beside them. */
     private function rows(Records $field, mixed $value, string $name, string $label): FormField
     {
-        $type = RecordType::of($field->class);
+        $type = RecordType::fromClass($field->class);
         $records = \is_array($value) ? array_values($value) : [];
         $rows = [];
         foreach ($records as $index => $record) {

@@ -29,13 +29,13 @@ final readonly class Refusals
         return new self(array_values($sentences), []);
     }
 
-    public static function of(InvalidFile $refused): self
+    public static function fromRefused(InvalidFile $refused): self
     {
         $above = [];
         $atFields = [];
         foreach ($refused->errors as $error) {
             $name = self::field($error);
-            $above[] = Sentence::of($error);
+            $above[] = Sentence::fromError($error);
             $atFields[$name] ??= rtrim(\sprintf('Allowed is %s. %s', $error->allowed, $error->advice));
         }
 

@@ -15,7 +15,7 @@ final class Sentence
         return \sprintf('%s was given; allowed is %s. %s', '' === $e->given ? 'Nothing' : $e->given, $e->allowed, $e->advice);
     }
 
-    public static function of(FileError $error): string
+    public static function fromError(FileError $error): string
     {
         $field = (string) preg_replace('/^.*[.\]]([a-zA-Z]+)(\[\d+\])?$/', '$1', $error->path);
 

@@ -7,7 +7,7 @@ namespace Vorhut\App\Web;
 /** Settings of a unit as lines of text, "poll-list = 10.47.60.1, 10.47.60.9". */
 final class SettingsText
 {
-    public static function of(mixed $settings): string
+    public static function write(mixed $settings): string
     {
         $lines = [];
         foreach (\is_array($settings) ? $settings : [] as $name => $value) {

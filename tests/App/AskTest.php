@@ -34,7 +34,7 @@ final class AskTest extends AppTestCase
         $rows = array_map(array_values(...), $rows);
         $rows[] = ['setting.gone.kind', '', '', '', '', '', '', '', '', '', 'late'];
         $before = $this->version();
-        foreach ([Csv::of($rows), XlsxWriter::write(new Sheet('Questions', $rows))] as $number => $bytes) {
+        foreach ([Csv::write($rows), XlsxWriter::write(new Sheet('Questions', $rows))] as $number => $bytes) {
             $preview = $this->give($bytes, 0 === $number ? 'answers.csv' : 'answers.xlsx');
             self::assertSame($before, $this->version(), 'nothing is taken yet');
             self::assertStringContainsString('1 answer for 1 unit', $preview->filter('.head')->text());
@@ -205,7 +205,7 @@ final class AskTest extends AppTestCase
     {
         $job = $this->job();
         self::assertNotSame(Stage::AsLeft, $job->devices[$unit]->stage);
-        foreach ((new Runbooks(new Settings($job)))->of($job->devices[$unit])->steps as $step) {
+        foreach ((new Runbooks(new Settings($job)))->runbook($job->devices[$unit])->steps as $step) {
             if (\in_array($setting, array_column($step->blockedBy, 'id'), true)) {
                 return true;
             }

@@ -16,12 +16,12 @@ final class CodeVersionTest extends TestCase
         $versions = [];
         foreach (['A.php' => '<?php 1;', 'Deep/B.php' => '<?php 2;', 'note.txt' => 'no code'] as $file => $text) {
             file_put_contents($folder.'/'.$file, $text);
-            $versions[$file] = CodeVersion::of([$folder]);
+            $versions[$file] = CodeVersion::hash([$folder]);
         }
         file_put_contents($folder.'/A.php', '<?php 3;');
-        $versions['changed'] = CodeVersion::of([$folder]);
+        $versions['changed'] = CodeVersion::hash([$folder]);
         rename($folder.'/A.php', $folder.'/C.php');
-        $versions['renamed'] = CodeVersion::of([$folder]);
+        $versions['renamed'] = CodeVersion::hash([$folder]);
         self::assertSame($versions['Deep/B.php'], $versions['note.txt'], 'what is no code does not count');
         unset($versions['note.txt']);
         self::assertSame($versions, array_unique($versions));

@@ -113,7 +113,7 @@ final class DocumentsTest extends AppTestCase
         $reading = self::getContainer()->get(JobReading::class);
         $book = self::getContainer()->get(Book::class);
         \assert($reading instanceof JobReading && $book instanceof Book);
-        $view = $book->of($reading->context($this->stored()));
+        $view = $book->view($reading->context($this->stored()));
         $ports = array_column($view->lists, null, 'id')['list-ports'];
         $all = \count(PrintableLists::all()['ports']->rows($this->job()));
         self::assertCount(100, $ports['rows']);

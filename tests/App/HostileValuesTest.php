@@ -71,7 +71,7 @@ final class HostileValuesTest extends AppTestCase
         $job = self::plan(self::TEXTS);
         $sorted = self::TEXTS;
         sort($sorted);
-        $names = self::readBack('cards', Directory::of($job)->vcard());
+        $names = self::readBack('cards', Directory::fromJob($job)->vcard());
         sort($names);
         self::assertSame($sorted, $names);
 
@@ -83,9 +83,9 @@ final class HostileValuesTest extends AppTestCase
             days: 3,
         ), self::TEXTS);
         $expected = array_merge(...array_map(static fn (string $t): array => ['J: '.$t, $t], self::TEXTS));
-        self::assertSame($expected, self::readBack('calendar', Calendar::of('J', $dates, 'u', new \DateTimeImmutable('2026-12-01'))));
+        self::assertSame($expected, self::readBack('calendar', Calendar::write('J', $dates, 'u', new \DateTimeImmutable('2026-12-01'))));
 
-        $cells = self::readBack('table', Csv::MARK.Csv::of(array_map(static fn (string $t): array => [$t, 'x'], self::TEXTS)));
+        $cells = self::readBack('table', Csv::MARK.Csv::write(array_map(static fn (string $t): array => [$t, 'x'], self::TEXTS)));
         $isFormula = static fn (string $t): bool => 1 === preg_match('/^[=+\-@]/', $t);
         $asText = array_map(static fn (string $t): string => ($isFormula($t) ? "'" : '').$t, self::TEXTS);
         self::assertSame($asText, array_values(array_filter($cells, static fn (string $c): bool => 'x' !== $c)));
@@ -97,7 +97,7 @@ final class HostileValuesTest extends AppTestCase
         $twig = self::getContainer()->get(Environment::class);
         \assert($twig instanceof Environment);
         foreach (self::TEXTS as $text) {
-            $drawing = NetMap::of(self::plan(['N'], ['segment' => $text]), '', []);
+            $drawing = NetMap::fromJob(self::plan(['N'], ['segment' => $text]), '', []);
             $svg = $twig->render('drawings/map.svg.twig', ['title' => $text, 'drawing' => $drawing]);
             self::assertContains($text, array_map(trim(...), self::readBack('document', $svg)), $text);
         }
@@ -107,15 +107,15 @@ final class HostileValuesTest extends AppTestCase
     {
         foreach (self::TEXTS as $text) {
             $job = self::plan([$text], ['segment' => $text, 'option' => $text]);
-            $leases = DnsmasqFile::of($job, FileServer::at('http://192.0.2.7/p/'));
+            $leases = DnsmasqFile::write($job, FileServer::at('http://192.0.2.7/p/'));
             $check = self::command($leases, ['dnsmasq', '--test', '-C']);
             self::assertSame(0, $check->getExitCode(), $text.$check->getErrorOutput());
             foreach (explode("\n", trim($leases)) as $line) {
                 self::assertMatchesRegularExpression('/^(?:#|dhcp-(?:authoritative|no-override|range|host|option)\b)/', $line, $text);
             }
-            $kea = Json::object(KeaFile::of($job, FileServer::at('http://192.0.2.7/p/')));
+            $kea = Json::object(KeaFile::write($job, FileServer::at('http://192.0.2.7/p/')));
             self::assertStringContainsString(strtoupper(bin2hex($text)), Json::line($kea));
-            $zone = self::command(DnsZone::of($job, 'x.example.net', 3), ['named-checkzone', '-n', 'ignore', 'x.example.net']);
+            $zone = self::command(DnsZone::write($job, 'x.example.net', 3), ['named-checkzone', '-n', 'ignore', 'x.example.net']);
             self::assertSame(0, $zone->getExitCode(), $text.$zone->getOutput());
         }
     }
@@ -126,7 +126,7 @@ final class HostileValuesTest extends AppTestCase
             $lines = [];
             foreach (['plain' => '{{ name }}', 'quoted' => '"{{ name }}"', 'xml' => '<a>{{ name }}</a>'] as $escape => $line) {
                 $job = self::plan([$text], ['template' => $line, 'escape' => $escape]);
-                $file = PhoneFile::of(new Settings($job), $job->devices['u-0']) ?? self::fail();
+                $file = PhoneFile::fromDevice(new Settings($job), $job->devices['u-0']) ?? self::fail();
                 $lines[$escape] = trim(UnitFiles::make()->render($job, $file), "\n");
             }
             $plain = trim((string) preg_replace('/[\p{C}]+/u', ' ', $text));

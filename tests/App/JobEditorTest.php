@@ -341,7 +341,7 @@ final class JobEditorTest extends AppTestCase
         \assert($reading instanceof JobReading);
         $states = static fn (JobDigest $digest): array => array_map(
             static fn (array $stop): array => [$stop['state'], $stop['done'], $stop['findings']],
-            array_column(JobNavigation::of($digest), null, 'id'),
+            array_column(JobNavigation::stops($digest), null, 'id'),
         );
         self::assertSame(
             [

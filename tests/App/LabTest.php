@@ -27,7 +27,7 @@ final class LabTest extends AppTestCase
         $crawler = $this->client->followRedirect();
         self::assertSelectorTextContains('#lab', 'The lab is starting');
         self::assertSame(self::OTHER.'/lab', $crawler->filter('#lab')->attr('hx-get'), 'asked again until it runs');
-        self::assertTrue($this->labs()->of($this->stored('skerry-slip'))?->isWanted());
+        self::assertTrue($this->labs()->labOf($this->stored('skerry-slip'))?->isWanted());
         $this->client->submit($crawler->selectButton('Stop the lab B')->form());
         $this->client->followRedirect();
         self::assertSelectorTextContains('#lab', 'The lab does not run');
@@ -57,7 +57,7 @@ final class LabTest extends AppTestCase
         // It ends between the order and the worker.
         $this->labRuns();
         $this->post(self::JOB.'/tests', ['intent' => 'station-receivers']);
-        $this->labs()->of($this->stored())?->end('');
+        $this->labs()->labOf($this->stored())?->end('');
         $this->em()->flush();
         $this->work();
         $run = $this->em()->getRepository(TestRun::class)->findOneBy([]) ?? throw new \LogicException();

@@ -31,7 +31,7 @@ final class MatrixTest extends AppTestCase
     {
         $report = (new Prover($this->job()))->prove();
         foreach (Axis::cases() as $axis) {
-            $matrix = Matrix::of($this->job(), $report, $axis);
+            $matrix = Matrix::fromProof($this->job(), $report, $axis);
             $sum = 0;
             foreach ($matrix->cells as $row => $line) {
                 foreach ($line as $column => $spans) {

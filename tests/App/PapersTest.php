@@ -49,10 +49,10 @@ final class PapersTest extends AppTestCase
     {
         $job = $this->job();
         foreach (PrintableLists::all() as $name => $paper) {
-            $sheet = Sheet::of($paper, $job);
+            $sheet = Sheet::fromList($paper, $job);
             $figure = static fn (string $cell): string => (string) preg_replace('/^(-?\d+)\.0$/D', '$1', trim($cell));
             $filled = array_map(static fn (array $row): array => array_map($figure, $row), $sheet->rows);
-            foreach ([Csv::MARK.Csv::of($sheet->rows), XlsxReader::text(XlsxWriter::write($sheet))] as $text) {
+            foreach ([Csv::MARK.Csv::write($sheet->rows), XlsxReader::text(XlsxWriter::write($sheet))] as $text) {
                 $read = array_map(
                     static fn (array $row): array => array_pad(array_map($figure, $row), \count($sheet->rows[0]), ''),
                     array_values(CsvTable::parse($text)->rows),
@@ -76,7 +76,7 @@ final class PapersTest extends AppTestCase
             '2001' => [$row[0], 'Window one', ...\array_slice($row, 2)],
             '2002' => [...\array_slice($row, 0, 3), 'Nowhere', ...\array_slice($row, 4)],
             default => $row,
-        }, Sheet::of(PrintableLists::all()['phones'], $this->job())->rows);
+        }, Sheet::fromList(PrintableLists::all()['phones'], $this->job())->rows);
         // In the workbook of all lists it is the sheet of its name that counts.
         $book = XlsxWriter::write(new Sheet('Other', [['Name', 'Row'], ['No', 'extensions/2001']]), new Sheet('Phone list', $rows));
         $this->comesBack('phones', $book, 'lists.xlsx');
@@ -227,7 +227,7 @@ final class PapersTest extends AppTestCase
 
     public function testNoSpreadsheetTakesATextForAFormula(): void
     {
-        self::assertSame("'=1+1,'@x,\"a,b\",\"a \"\"b\"\"\"\r\n", Csv::of([['=1+1', '@x', 'a,b', 'a "b"']]));
+        self::assertSame("'=1+1,'@x,\"a,b\",\"a \"\"b\"\"\"\r\n", Csv::write([['=1+1', '@x', 'a,b', 'a "b"']]));
     }
 
     public function testTheBenchIsPrintedForAUnitARoomOrAll(): void

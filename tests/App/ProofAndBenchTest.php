@@ -113,7 +113,7 @@ final class ProofAndBenchTest extends AppTestCase
         $this->as('tomas');
         $this->post(self::JOB.'/devices/berth-2', ['name' => 'Berth 1 camera']);
         $names = new PartyNames($this->job());
-        $called = array_map($names->of(...), ['device:berth-1', 'device:berth-2']);
+        $called = array_map($names->name(...), ['device:berth-1', 'device:berth-2']);
         self::assertSame(['Berth 1 camera (unit)', 'Berth 1 camera (unit berth-2)'], $called);
         self::assertSame('device:berth-2', $names->read('berth 1 camera (unit berth-2)'));
         $this->expectExceptionMessage('More than one is called so');
@@ -173,7 +173,7 @@ final class ProofAndBenchTest extends AppTestCase
         $page = $this->client->request('GET', self::JOB.'/bench/berth-4');
         self::assertStringStartsWith('Next: Berth 5', $page->filter('[data-key=n]')->text(), 'of the same kind first');
         $this->post(self::JOB.'/vault/make');
-        $steps = (new Runbooks(new Settings($this->job())))->of($this->job()->devices['berth-4'])->steps;
+        $steps = (new Runbooks(new Settings($this->job())))->runbook($this->job()->devices['berth-4'])->steps;
         foreach ($steps as $step) {
             // It has no address yet, so the step that types it waits.
             $reason = 'address' === $step->id ? ['reason' => 'Leased for now'] : [];

@@ -65,10 +65,10 @@ final class RecordsTest extends AppTestCase
     public function testWhatStandsInAnEmptyFormAnywayIsNotWrittenDown(): void
     {
         $typed = ['id' => 'x', 'profile' => 'generic-host', 'serial' => '', 'stage' => 'planned', 'interfaces' => [['mode' => 'static']]];
-        $record = (new RecordForm($this->job()))->record(Lists::of(Device::class)->type(), $typed, []);
+        $record = (new RecordForm($this->job()))->record(Lists::forType(Device::class)->type(), $typed, []);
         self::assertSame(['id' => 'x', 'profile' => 'generic-host'], $record);
         $typed['interfaces'][] = ['mode' => 'dhcp', 'segment' => 'video'];
-        $record = (new RecordForm($this->job()))->record(Lists::of(Device::class)->type(), $typed, []);
+        $record = (new RecordForm($this->job()))->record(Lists::forType(Device::class)->type(), $typed, []);
         self::assertEquals([['mode' => 'dhcp', 'segment' => 'video']], $record['interfaces'] ?? null);
     }
 

@@ -23,7 +23,7 @@ final class UndrawnTest extends AppTestCase
     {
         $context = $this->context();
         $view = $this->service(NetworksPage::class)->show($context, '');
-        $frame = $this->service(JobFrames::class)->of($context, 'networks');
+        $frame = $this->service(JobFrames::class)->frame($context, 'networks');
         self::assertNotNull($view->map);
         $drawn = $this->render('networks/index.html.twig', ['view' => $view, 'frame' => $frame]);
         self::assertStringNotContainsString('cannot be drawn', $drawn->text());
@@ -36,7 +36,7 @@ final class UndrawnTest extends AppTestCase
     {
         $context = $this->context();
         $view = $this->service(SchedulePage::class)->show($context, null, '');
-        $frame = $this->service(JobFrames::class)->of($context, 'bench');
+        $frame = $this->service(JobFrames::class)->frame($context, 'bench');
         self::assertNotNull($view->drawing);
         $page = $this->render('bench/schedule.html.twig', ['view' => self::without($view, 'drawing'), 'frame' => $frame]);
         self::assertStringContainsString('The schedule cannot be drawn.', $page->text());

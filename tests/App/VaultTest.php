@@ -39,7 +39,7 @@ final class VaultTest extends AppTestCase
         $this->post(self::JOB.'/vault/make', ['name' => self::NAME]);
         $second = $this->shown(self::NAME);
         self::assertNotSame($value, $second, 'made anew');
-        $all = array_map($this->vault()->open(...), array_values($this->vault()->of($this->stored())));
+        $all = array_map($this->vault()->open(...), array_values($this->vault()->secretsOf($this->stored())));
         self::assertGreaterThan(80, \count($all));
         $this->post(self::JOB.'/vault/export', ['passphrase' => 'seven grey gulls on a rope']);
         $sealed = $this->body();

@@ -79,7 +79,7 @@ final class ViewTest extends AppTestCase
 
     public function testTheDevicesOfAFilterAndNoOthers(): void
     {
-        $query = DeviceQuery::of(new Request(['q' => 'berth', 'only' => 'unaddressed']));
+        $query = DeviceQuery::fromRequest(new Request(['q' => 'berth', 'only' => 'unaddressed']));
         $view = $this->service(DevicesPage::class, 'vera')->show($this->context(), $query);
         self::assertSame(['Berth 4 camera', 'Berth 5 camera'], array_map(static fn (DeviceRow $row): string => $row->name, $view->rows));
         self::assertSame([false, []], [$view->mayEdit, $view->newFields], 'a viewer changes nothing');
@@ -98,7 +98,7 @@ final class ViewTest extends AppTestCase
     {
         $drawn = [];
         foreach (PairVerdict::cases() as $span) {
-            $view = VerdictView::of($span);
+            $view = VerdictView::fromVerdict($span);
             $drawn[] = implode(' ', $view->paths).$view->dashes;
             self::assertSame($span->fails(), $view->fails, $span->value);
             self::assertFalse($span->fails() && 'through' === $view->tone, $span->value);
@@ -108,26 +108,26 @@ final class ViewTest extends AppTestCase
 
     public function testARunThatFailedSaysWhyAndCanBeRepeatedByWhoMay(): void
     {
-        $run = TestRun::of($this->stored(), $this->person('tomas'), new \DateTimeImmutable());
+        $run = TestRun::wanted($this->stored(), $this->person('tomas'), new \DateTimeImmutable());
         $this->em()->persist($run);
         $run->begin();
         $this->em()->flush();
-        self::assertNotNull($this->service(RunViews::class, 'tomas')->of($run)->stop);
-        self::assertNull($this->service(RunViews::class, 'vera')->of($run)->stop);
+        self::assertNotNull($this->service(RunViews::class, 'tomas')->view($run)->stop);
+        self::assertNull($this->service(RunViews::class, 'vera')->view($run)->stop);
         $run->fail('The cable is out.');
-        $view = $this->service(RunViews::class, 'tomas')->of($run);
+        $view = $this->service(RunViews::class, 'tomas')->view($run);
         self::assertSame(['Live test failed.', true, 'The cable is out.'], [$view->text, $view->failed, $view->detail]);
         self::assertNotNull($view->again);
         self::assertNull($view->look, 'it is over');
-        self::assertNull($this->service(RunViews::class, 'vera')->of($run)->again);
+        self::assertNull($this->service(RunViews::class, 'vera')->view($run)->again);
     }
 
     public function testTheProofOpensTheFirstIntentThatFails(): void
     {
-        $view = $this->service(ProofPage::class, 'tomas')->show($this->context(), ProofSelection::of(new Request()));
+        $view = $this->service(ProofPage::class, 'tomas')->show($this->context(), ProofSelection::fromRequest(new Request()));
         self::assertSame('Set gateway 10.47.60.1 on Receiver 3 and Receiver 4', $view->next->next?->title);
         self::assertStringContainsString('Receiver 3 must answer', (string) $view->pair?->drawing?->sentence);
-        $view = $this->service(ProofPage::class, 'vera')->show($this->context(), ProofSelection::of(new Request()));
+        $view = $this->service(ProofPage::class, 'vera')->show($this->context(), ProofSelection::fromRequest(new Request()));
         self::assertSame([null, []], [$view->next->next, $view->actions], 'a viewer changes nothing');
     }
 

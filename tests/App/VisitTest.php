@@ -221,7 +221,7 @@ final class VisitTest extends AppTestCase
         self::assertNotNull($this->job()->devices['hut-phone']->interfaces[0]->gateway, 'the plan is as it was');
         $labs = self::getContainer()->get(Labs::class);
         \assert($labs instanceof Labs);
-        $played = $labs->of($this->stored())?->getFaults()->on($this->job());
+        $played = $labs->labOf($this->stored())?->getFaults()->on($this->job());
         self::assertNull($played?->devices['hut-phone']->interfaces[0]->gateway);
         $this->client->submitForm('As planned again');
         $this->client->followRedirect();

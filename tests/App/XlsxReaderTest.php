@@ -64,7 +64,7 @@ final class XlsxReaderTest extends TestCase
         $sheets = '<sheets><sheet name="a" sheetId="1" r:id="r1" xmlns:r="'.self::OFFICE.'"/></sheets>';
         $relations = \sprintf('<Relationships><Relationship Id="r1" Target="%s"/></Relationships>', $at);
 
-        return Archive::of($more + [
+        return Archive::zip($more + [
             'xl/workbook.xml' => self::HEAD.'<workbook '.self::MAIN.'>'.$sheets.'</workbook>',
             'xl/_rels/workbook.xml.rels' => self::HEAD.$relations,
             str_starts_with($at, '/') ? substr($at, 1) : 'xl/'.$at => self::HEAD.'<worksheet '.self::MAIN.'><sheetData><row r="1">'.$cells

@@ -34,8 +34,8 @@ final class DigitIdsTest extends TestCase
         $plain = Jobs::demo();
         $ping = Service::fromString('icmp');
         self::assertSameSize(
-            Crossings::of($plain, (string) array_key_first($plain->segments), array_keys($plain->segments), $ping),
-            Crossings::of($digits, $first, array_map(strval(...), array_keys($digits->segments)), $ping),
+            Crossings::crossings($plain, (string) array_key_first($plain->segments), array_keys($plain->segments), $ping),
+            Crossings::crossings($digits, $first, array_map(strval(...), array_keys($digits->segments)), $ping),
         );
     }
 

@@ -65,7 +65,7 @@ final class IdentityTest extends TestCase
             ->with('far', UnitFault::Off);
         self::assertSame(['far' => 'off', 'system' => 'exchanged', 'camera' => 'other-firmware'], $faults->keep());
         self::assertEquals($faults, LabFaults::kept($faults->keep()));
-        $drifts = (new UnitDrifts($job))->of($this->look($job, $faults->on($job)), $before);
+        $drifts = (new UnitDrifts($job))->drifts($this->look($job, $faults->on($job)), $before);
         self::assertSame([
             'system: Another unit answers here, with the MAC 02-47-FA-00-00-01.',
             'camera: Its firmware is 3.1.1; it was left with 3.1.',

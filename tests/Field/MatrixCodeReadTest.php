@@ -21,14 +21,14 @@ final class MatrixCodeReadTest extends TestCase
         foreach ([14, 26, 42, 62, 84, 106, 122, 152, 180, 213] as $octets) {
             $text = str_pad('https://vorhut.example/job/quay/devices?sel=', $octets, 'berth-4-');
             $text = substr($text, 0, $octets);
-            self::assertSame($text, $this->read(MatrixCode::of($text)));
+            self::assertSame($text, $this->read(MatrixCode::encode($text)));
         }
     }
 
     public function testASpotIsMended(): void
     {
         $text = 'https://vorhut.example/job/quay/devices?sel=berth-4';
-        $rows = MatrixCode::of($text);
+        $rows = MatrixCode::encode($text);
         foreach (range(14, 18) as $row) {
             array_splice($rows[$row], 14, 5, array_fill(0, 5, true));
         }

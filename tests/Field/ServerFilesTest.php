@@ -22,7 +22,7 @@ final class ServerFilesTest extends TestCase
     public function testANameServerTakesTheZones(): void
     {
         $domain = 'phones.example.net';
-        $zones = [$domain => DnsZone::of(self::job(), $domain, 7)] + DnsZone::back(self::job(), $domain, 7);
+        $zones = [$domain => DnsZone::write(self::job(), $domain, 7)] + DnsZone::back(self::job(), $domain, 7);
         self::assertGreaterThan(2, \count($zones));
         foreach ($zones as $name => $text) {
             $check = self::check($text, ['named-checkzone', '-k', 'fail', '-n', 'ignore', $name]);
@@ -34,7 +34,7 @@ final class ServerFilesTest extends TestCase
 
     public function testADhcpServerTakesTheLeases(): void
     {
-        $check = self::check(DnsmasqFile::of(self::job(), FileServer::at('http://192.0.2.7/p/')), ['dnsmasq', '--test', '-C']);
+        $check = self::check(DnsmasqFile::write(self::job(), FileServer::at('http://192.0.2.7/p/')), ['dnsmasq', '--test', '-C']);
         self::assertSame(0, $check->getExitCode(), $check->getErrorOutput());
         self::assertNotSame(0, self::check("dhcp-host=,,\nno-such-word", ['dnsmasq', '--test', '-C'])->getExitCode());
     }

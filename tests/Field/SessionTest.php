@@ -31,11 +31,11 @@ final class SessionTest extends TestCase
 
     public function testAnAnnouncementComesBackAsItWas(): void
     {
-        $packet = SapPacket::of('127.0.0.9', "v=0\r\ns=Halls\r\n");
+        $packet = SapPacket::announce('127.0.0.9', "v=0\r\ns=Halls\r\n");
         self::assertSame('20 00', implode(' ', str_split(bin2hex(substr($packet->encode(), 0, 2)), 2)), 'version 1, IPv4, nothing sealed');
         self::assertEquals($packet, SapPacket::parse($packet->encode()));
         self::assertSame('Halls', $packet->name());
-        $gone = SapPacket::of('127.0.0.9', "v=0\r\ns=Halls\r\n", isDeleted: true);
+        $gone = SapPacket::announce('127.0.0.9', "v=0\r\ns=Halls\r\n", isDeleted: true);
         self::assertTrue(SapPacket::parse($gone->encode())?->isDeleted);
         self::assertSame($packet->hash, $gone->hash, 'it is the same session');
     }
@@ -43,7 +43,7 @@ final class SessionTest extends TestCase
     /** @return iterable<string, array{string}> */
     public static function broken(): iterable
     {
-        $whole = SapPacket::of('127.0.0.9', "v=0\r\n")->encode();
+        $whole = SapPacket::announce('127.0.0.9', "v=0\r\n")->encode();
         yield 'nothing' => [''];
         yield 'another version' => ["\x40".substr($whole, 1)];
         yield 'sealed' => ["\x22".substr($whole, 1)];
@@ -69,7 +69,7 @@ final class SessionTest extends TestCase
         $port = $free->port();
         $free->close();
         $file = (string) tempnam(sys_get_temp_dir(), 'sdp');
-        file_put_contents($file, SoundDescription::of(
+        file_put_contents($file, SoundDescription::write(
             name: 'Halls',
             origin: '127.0.0.1',
             target: '127.0.0.1',

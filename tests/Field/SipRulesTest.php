@@ -190,7 +190,7 @@ final class SipRulesTest extends TestCase
             self::assertLessThan(30, $call->media->reception->jitterMs());
             $this->wait($a->hangUp($call));
         }
-        self::assertSame(160, \strlen(Tone::of(Sdp::G722)));
+        self::assertSame(160, \strlen(Tone::samples(Sdp::G722)));
         self::assertStringContainsString("a=rtpmap:9 G722/8000\r\n", (string) new Sdp('127.0.0.1', 4000, [Sdp::G722]));
     }
 

@@ -40,7 +40,7 @@ final class Comparison
 
     public function run(Job $job, string $title): void
     {
-        $exchange = new Exchange(Topology::of($job));
+        $exchange = new Exchange(Topology::network($job));
         $unicast = $this->unicast($exchange, $title);
         $everybody = $this->toEverybody($job, $exchange, $title);
         $seen = KernelLab::ask($job, [...array_column($unicast, 0), ...array_column($everybody, 0)], $this->wait);

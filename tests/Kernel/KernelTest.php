@@ -335,7 +335,7 @@ final class KernelTest extends TestCase
             'querier' => $querier,
         ];
         $job = Jobs::make(['a' => $segment(1, false), 'b' => $segment(2, true)], $hosts);
-        $network = Topology::of($job);
+        $network = Topology::network($job);
         $multicast = new Multicast(new Exchange($network));
         $questions = $expected = [];
         foreach (['a', 'b'] as $at) {
@@ -410,7 +410,7 @@ final class KernelTest extends TestCase
         );
         $leased = [['prefix' => '10.47.1.0/24', 'gateway' => '10.47.1.1', 'dhcp' => ['10.47.1.100-120']]];
         $job = $job->with(new ChangeSet('', [$job->edit(Segment::class, 'a', ['subnets' => $leased])]));
-        self::assertSame($comes, null !== Topology::of($job)->node('unit')?->firstAddress());
+        self::assertSame($comes, null !== Topology::network($job)->node('unit')?->firstAddress());
         $files = ['-C', '/dev/null', '-x', '{base}.pid', '-l', '{base}.leases'];
         $daemon = ['dnsmasq', '-k', '-p', '0', '-u', 'root', '-g', 'root', '--no-ping', ...$files];
         $serves = [] !== $job->devices['server']->interfaces[0]->listens;

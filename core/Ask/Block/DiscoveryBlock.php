@@ -20,7 +20,7 @@ final class DiscoveryBlock implements Block
     {
         $lines = [];
         foreach ($asked->prover->prove()->intents as $prediction) {
-            if (!Kinds::of($prediction->intent)->isByList() || Expectation::Must !== $prediction->intent->expect) {
+            if (!Kinds::kindOf($prediction->intent)->isByList() || Expectation::Must !== $prediction->intent->expect) {
                 continue;
             }
             foreach ($prediction->first(self::MAX_PAIRS) as $pair) {

@@ -20,7 +20,7 @@ final readonly class AddressAnswer implements AnswerTarget
 
     public function list(): string
     {
-        return Lists::of(Device::class)->name;
+        return Lists::forType(Device::class)->name;
     }
 
     public function edits(Job $job, string $text, AnswerContext $given): array

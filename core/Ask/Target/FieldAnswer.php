@@ -23,17 +23,17 @@ final readonly class FieldAnswer implements AnswerTarget
 
     public function list(): string
     {
-        return Lists::of($this->type)->name;
+        return Lists::forType($this->type)->name;
     }
 
     public function edits(Job $job, string $text, AnswerContext $given): array
     {
         $record = $job->record($this->type, $this->id) ?? [];
         $changed = '' === $this->inside
-            ? [$this->key => $this->typed(Lists::of($this->type)->type(), $text)]
+            ? [$this->key => $this->typed(Lists::forType($this->type)->type(), $text)]
             : [$this->inside => $this->within($record, $text)];
         try {
-            Lists::of($this->type)->type()->read([...$record, ...$changed]);
+            Lists::forType($this->type)->type()->read([...$record, ...$changed]);
         } catch (InvalidFile $e) {
             throw new InvalidValue($text, $e->errors[0]->allowed, $e->errors[0]->advice);
         }
@@ -48,11 +48,11 @@ final readonly class FieldAnswer implements AnswerTarget
      */
     private function within(array $record, string $text): array
     {
-        $field = Lists::of($this->type)->type()->fields[$this->inside] ?? null;
+        $field = Lists::forType($this->type)->type()->fields[$this->inside] ?? null;
         \assert($field instanceof \Vorhut\Core\Record\Field\Records);
         $inside = \is_array($record[$this->inside] ?? null) ? array_values($record[$this->inside]) : [];
         $first = \is_array($inside[0] ?? null) ? $inside[0] : [];
-        $inside[0] = [...$first, $this->key => $this->typed(RecordType::of($field->class), $text)];
+        $inside[0] = [...$first, $this->key => $this->typed(RecordType::fromClass($field->class), $text)];
 
         return $inside;
     }

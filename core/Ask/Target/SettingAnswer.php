@@ -26,7 +26,7 @@ final readonly class SettingAnswer implements AnswerTarget
 
     public function list(): string
     {
-        return Lists::of(Answer::class)->name;
+        return Lists::forType(Answer::class)->name;
     }
 
     public function edits(Job $job, string $text, AnswerContext $given): array

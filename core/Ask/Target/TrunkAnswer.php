@@ -20,7 +20,7 @@ final readonly class TrunkAnswer implements AnswerTarget
 
     public function list(): string
     {
-        return Lists::of(Trunk::class)->name;
+        return Lists::forType(Trunk::class)->name;
     }
 
     public function edits(Job $job, string $text, AnswerContext $given): array
@@ -29,7 +29,7 @@ final readonly class TrunkAnswer implements AnswerTarget
         $theirs = \is_array($record['theirs'] ?? null) ? $record['theirs'] : [];
         $changed = ['theirs' => [...$theirs, ...TrunkWords::read($this->key, trim($text))]];
         try {
-            Lists::of(Trunk::class)->type()->read([...$record, ...$changed]);
+            Lists::forType(Trunk::class)->type()->read([...$record, ...$changed]);
         } catch (InvalidFile $e) {
             throw new InvalidValue($text, $e->errors[0]->allowed, $e->errors[0]->advice);
         }

@@ -30,7 +30,7 @@ final class AudioLatencyCalculation implements Calculation
         );
     }
 
-    public function of(Inputs $inputs): array
+    public function results(Inputs $inputs): array
     {
         $rate = $inputs->number('rateHz');
         $total = 0.0;

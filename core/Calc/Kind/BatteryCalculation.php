@@ -34,7 +34,7 @@ final class BatteryCalculation implements Calculation
         );
     }
 
-    public function of(Inputs $inputs): array
+    public function results(Inputs $inputs): array
     {
         return ['hours' => $inputs->number('wattHours') * $inputs->number('efficiency') / $inputs->number('watts')];
     }

@@ -44,14 +44,14 @@ final class CallRateCalculation implements Calculation
         );
     }
 
-    public function of(Inputs $inputs): array
+    public function results(Inputs $inputs): array
     {
         $ms = $inputs->whole('packetMs');
         $tag = $inputs->whole('srtpTagBytes');
         if (!\in_array($tag, [0, 4, 10], true)) {
             throw new InvalidValue((string) $tag, '0, 4 or 10 bytes', 'RFC 3711 has tags of 32 and 80 bits.');
         }
-        $codec = CodecName::of($inputs->word('codec'));
+        $codec = CodecName::fromText($inputs->word('codec'));
         if (CodecName::Opus !== $codec && $inputs->has('bitrateKbps')) {
             throw new InvalidValue(
                 given: 'bitrateKbps',

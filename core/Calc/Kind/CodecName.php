@@ -19,7 +19,7 @@ enum CodecName: string
     private const OTHERS = ['PCMU' => self::G711, 'PCMA' => self::G711, 'G711A' => self::G711, 'G711U' => self::G711];
 
     /** @throws InvalidValue */
-    public static function of(string $text): self
+    public static function fromText(string $text): self
     {
         $name = strtr(strtoupper(trim($text)), ['.' => '', '-' => '', ' ' => '']);
         foreach (self::cases() as $case) {

@@ -38,7 +38,7 @@ final class DmxCalculation implements Calculation
         );
     }
 
-    public function of(Inputs $inputs): array
+    public function results(Inputs $inputs): array
     {
         $spans = [];
         $loads = 0.0;

@@ -44,7 +44,7 @@ final class ErlangBCalculation implements Calculation
         );
     }
 
-    public function of(Inputs $inputs): array
+    public function results(Inputs $inputs): array
     {
         $isTraffic = $inputs->either('traffic', 'callsPerHour');
         $inputs->either('traffic', 'holdSeconds');

@@ -45,7 +45,7 @@ final class FaxCalculation implements Calculation
         );
     }
 
-    public function of(Inputs $inputs): array
+    public function results(Inputs $inputs): array
     {
         $kbps = $inputs->number('kbps');
 

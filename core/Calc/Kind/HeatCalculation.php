@@ -28,7 +28,7 @@ final class HeatCalculation implements Calculation
         );
     }
 
-    public function of(Inputs $inputs): array
+    public function results(Inputs $inputs): array
     {
         return ['btuPerHour' => $inputs->number('watts') * self::BTU_PER_HOUR];
     }

@@ -33,7 +33,7 @@ final class MailPartsCalculation implements Calculation
         );
     }
 
-    public function of(Inputs $inputs): array
+    public function results(Inputs $inputs): array
     {
         $bytes = $inputs->whole('bytes');
 

@@ -31,7 +31,7 @@ final class MulticastMacCalculation implements Calculation
         );
     }
 
-    public function of(Inputs $inputs): array
+    public function results(Inputs $inputs): array
     {
         $group = Ipv4Address::fromString($inputs->word('group'));
         if (!$group->isMulticast()) {

@@ -44,10 +44,10 @@ final class PoeCalculation implements Calculation
         );
     }
 
-    public function of(Inputs $inputs): array
+    public function results(Inputs $inputs): array
     {
         $ohms = $inputs->number('ohmsPer100m') * $inputs->number('metres') / 100;
-        $loss = CableLoss::of($inputs->number('deviceWatts'), $ohms, $inputs->number('pseVolts'));
+        $loss = CableLoss::fromDeviceWatts($inputs->number('deviceWatts'), $ohms, $inputs->number('pseVolts'));
         if (null === $loss) {
             throw new InvalidValue(
                 \sprintf('%s W', $inputs->number('deviceWatts')),

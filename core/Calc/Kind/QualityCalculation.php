@@ -38,9 +38,9 @@ final class QualityCalculation implements Calculation
         );
     }
 
-    public function of(Inputs $inputs): array
+    public function results(Inputs $inputs): array
     {
-        [$impairment, $robustness] = match ($codec = CodecName::of($inputs->word('codec'))) {
+        [$impairment, $robustness] = match ($codec = CodecName::fromText($inputs->word('codec'))) {
             CodecName::G711 => [0.0, $inputs->flag('concealment') ? 25.1 : 4.3],
             CodecName::G729A => [11.0, 19.0],
             default => throw new InvalidValue(
@@ -51,7 +51,7 @@ final class QualityCalculation implements Calculation
                     : 'ITU-T G.113 has no values for it on this scale, and none are made up here.',
             ),
         };
-        $quality = CallQuality::of(
+        $quality = CallQuality::fromImpairment(
             impairment: $impairment,
             robustness: $robustness,
             delayMs: $inputs->number('delayMs'),

@@ -29,7 +29,7 @@ final class SacnCalculation implements Calculation
         );
     }
 
-    public function of(Inputs $inputs): array
+    public function results(Inputs $inputs): array
     {
         return ['group' => Universes::group($inputs->whole('universe')), 'port' => self::PORT];
     }

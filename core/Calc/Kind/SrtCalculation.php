@@ -29,7 +29,7 @@ final class SrtCalculation implements Calculation
         );
     }
 
-    public function of(Inputs $inputs): array
+    public function results(Inputs $inputs): array
     {
         return [
             'latencyMs' => RepairedStream::latencyMs($inputs->number('rttMs'), $inputs->number('lossPercent') / 100),

@@ -39,7 +39,7 @@ final class StreamCalculation implements Calculation
         );
     }
 
-    public function of(Inputs $inputs): array
+    public function results(Inputs $inputs): array
     {
         $codec = $inputs->word('codec');
         $bits = $inputs->has('bitsPerPixel') ? $inputs->number('bitsPerPixel') : self::BITS[$codec] ?? self::unknown($codec);

@@ -25,7 +25,7 @@ final class BeyondLastSlot implements Rule
 
     public function check(Plan $plan): iterable
     {
-        foreach (Universes::of($plan->job) as $universe => $fixtures) {
+        foreach (Universes::used($plan->job) as $universe => $fixtures) {
             $strip = Universes::strip($fixtures);
             foreach ($strip->overruns() as $place) {
                 $fixture = $fixtures[$place];

@@ -23,7 +23,7 @@ final class RunTooLoaded implements Rule
 
     public function check(Plan $plan): iterable
     {
-        foreach (Universes::of($plan->job) as $universe => $fixtures) {
+        foreach (Universes::used($plan->job) as $universe => $fixtures) {
             foreach (Universes::loads($fixtures) as $node => $loads) {
                 if ($loads <= SlotStrip::UNIT_LOADS) {
                     continue;

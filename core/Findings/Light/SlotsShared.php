@@ -24,7 +24,7 @@ final class SlotsShared implements Rule
 
     public function check(Plan $plan): iterable
     {
-        foreach (Universes::of($plan->job) as $universe => $fixtures) {
+        foreach (Universes::used($plan->job) as $universe => $fixtures) {
             $strip = Universes::strip($fixtures);
             foreach ($strip->overlaps() as [$one, $other]) {
                 [$a, $b] = [$fixtures[$one], $fixtures[$other]];

@@ -23,11 +23,11 @@ final class UniverseUnsent implements Rule
 
     public function check(Plan $plan): iterable
     {
-        $senders = Senders::of($plan->job, $plan->settings());
+        $senders = Senders::bySender($plan->job, $plan->settings());
         if ([] === $senders) {
             return;
         }
-        foreach (Universes::of($plan->job) as $universe => $fixtures) {
+        foreach (Universes::used($plan->job) as $universe => $fixtures) {
             if (!isset($senders[$universe])) {
                 yield new Finding(
                     about: $this->about(),

@@ -33,7 +33,7 @@ final class UplinkTooThin implements Rule
             return;
         }
         $streams = $plan->streams();
-        foreach (UplinkLoads::of($plan->job, $streams) as $id => $loads) {
+        foreach (UplinkLoads::loads($plan->job, $streams) as $id => $loads) {
             $uplink = $plan->job->all(Uplink::class)[$id];
             $usable = $uplink->usableKbps();
             $sum = array_sum($loads);

@@ -45,7 +45,7 @@ final class DuplicateAddress implements Rule
             $plan->byAddress()[$address->value] ?? [],
             static fn (Seat $s): bool => \in_array($s->device->id, array_map(static fn (Node $n): string => $n->id, $owners), true),
         ));
-        $spare = Spare::of(array_map(static fn (Seat $s): array => [$s->device, $s], $seats));
+        $spare = Spare::nearest(array_map(static fn (Seat $s): array => [$s->device, $s], $seats));
         $free = null === $spare?->subnet ? null : $plan->nextFree($spare->subnet, $address->value);
 
         return new Finding(

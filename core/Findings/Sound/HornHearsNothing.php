@@ -37,7 +37,7 @@ final class HornHearsNothing implements Rule
                 advice: 'Let them join the group of their zone, or give them numbers.',
             );
         }
-        foreach (PagingZones::of($plan->job) as $zone) {
+        foreach (PagingZones::zones($plan->job) as $zone) {
             if ([] === $zone->speakers) {
                 yield new Finding(
                     about: $this->about(),

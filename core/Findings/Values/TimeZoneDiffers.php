@@ -26,7 +26,7 @@ final class TimeZoneDiffers implements Rule
             foreach (array_keys($device->settings) as $id) {
                 $setting = $plan->settings()->setting($device, (string) $id);
                 $typed = $device->settings[$id];
-                $here = $plan->settings()->facts->of($device, 'timezone');
+                $here = $plan->settings()->facts->value($device, 'timezone');
                 if (SettingType::TimeZone !== $setting?->type || null === $typed || $typed === $here) {
                     continue;
                 }

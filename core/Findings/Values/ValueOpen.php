@@ -24,7 +24,7 @@ final class ValueOpen implements Rule
     {
         foreach ($plan->job->devices as $device) {
             $open = array_filter(
-                $plan->settings()->of($device),
+                $plan->settings()->values($device),
                 static fn (SettingValue $v): bool => $v->isDue() && !$plan->settings()->isPlanned($device, $v->setting),
             );
             if ([] === $open) {

@@ -25,7 +25,7 @@ final class NumberClash implements Rule
     {
         $clashes = new NumberClashes($plan->job);
         foreach ($plan->job->extensions as $extension) {
-            $clash = $clashes->of($extension);
+            $clash = $clashes->clash($extension);
             if (null !== $clash) {
                 yield $this->finding($extension, $clash);
             }

@@ -25,7 +25,7 @@ final class TrunkEndsDiffer implements Rule
     public function check(Plan $plan): iterable
     {
         foreach ($plan->job->all(Trunk::class) as $trunk) {
-            foreach (TrunkKind::Sip === $trunk->kind ? TrunkRows::of($trunk) : [] as $row) {
+            foreach (TrunkKind::Sip === $trunk->kind ? TrunkRows::rows($trunk) : [] as $row) {
                 if (false === $row->agrees) {
                     yield new Finding(
                         about: $this->about(),

@@ -29,7 +29,7 @@ final class CableTooLong implements Rule
     public function check(Plan $plan): iterable
     {
         foreach (Plugged::all($plan->job) as $one) {
-            $what = \sprintf('%s to %s', $one->name, PortName::of($plan->job, $one->port));
+            $what = \sprintf('%s to %s', $one->name, PortName::name($plan->job, $one->port));
             yield from $this->judged($what, $one->plug->metres ?? 0.0, [$one->unit], (string) $one->port);
         }
         foreach ($plan->job->all(SwitchLink::class) as $link) {

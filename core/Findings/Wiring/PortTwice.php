@@ -26,7 +26,7 @@ final class PortTwice implements Rule
         $units = [];
         $ports = [];
         foreach (Plugged::all($plan->job) as $one) {
-            $ports[(string) $one->port] = PortName::of($plan->job, $one->port);
+            $ports[(string) $one->port] = PortName::name($plan->job, $one->port);
             $units[(string) $one->port][$one->unit] = $one->name;
         }
         foreach ($units as $port => $names) {

@@ -35,7 +35,7 @@ final class PortWithoutSegment implements Rule
             yield new Finding(
                 about: $this->about(),
                 severity: Severity::Error,
-                title: \sprintf('%s is in %s, and %s does not carry that', $one->name, $segment, PortName::of($plan->job, $one->port)),
+                title: \sprintf('%s is in %s, and %s does not carry that', $one->name, $segment, PortName::name($plan->job, $one->port)),
                 why: 'What it sends ends at the switch.',
                 devices: [$one->unit],
                 advice: \sprintf('Give the port %s untagged, or plug the unit elsewhere.', $segment),

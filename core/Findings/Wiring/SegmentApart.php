@@ -49,9 +49,9 @@ final class SegmentApart implements Rule
                         $named[$all[0]]->name ?? $all[0],
                         $named[$other]->name ?? $other,
                     ),
-                    why: null === $port ? 'No link leads there.' : \sprintf('%s does not carry it.', PortName::of($plan->job, $port)),
+                    why: null === $port ? 'No link leads there.' : \sprintf('%s does not carry it.', PortName::name($plan->job, $port)),
                     devices: [],
-                    advice: null === $port ? 'Plan the link.' : \sprintf('Add it tagged on %s.', PortName::of($plan->job, $port)),
+                    advice: null === $port ? 'Plan the link.' : \sprintf('Add it tagged on %s.', PortName::name($plan->job, $port)),
                     segment: (string) $segment,
                     value: $other,
                 );

@@ -15,7 +15,7 @@ final class GuestsStayOut implements SuggestedIntent
 
     private const MAX_NAMES = 2;
 
-    public function of(Job $job): iterable
+    public function suggestions(Job $job): iterable
     {
         $kinds = [];
         foreach ($job->devices as $device) {

@@ -13,10 +13,10 @@ final class LooksArrive implements SuggestedIntent
 {
     private const TAKING = ['stored-from', 'lit-by'];
 
-    public function of(Job $job): iterable
+    public function suggestions(Job $job): iterable
     {
         $takers = $names = [];
-        foreach (Relations::of($job)->all as $coupled) {
+        foreach (Relations::fromJob($job)->all as $coupled) {
             if (\in_array($coupled->coupling->id, self::TAKING, true)) {
                 $takers[$coupled->to->id][] = 'device:'.$coupled->from->id;
                 $names[$coupled->to->id] = $coupled->to->name;

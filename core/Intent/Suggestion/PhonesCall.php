@@ -10,7 +10,7 @@ use Vorhut\Core\Job\Job;
 /** Every phone with a number calls every other. */
 final class PhonesCall implements SuggestedIntent
 {
-    public function of(Job $job): iterable
+    public function suggestions(Job $job): iterable
     {
         $kinds = [];
         foreach ($job->extensions as $extension) {

@@ -11,7 +11,7 @@ use Vorhut\Core\Profile\SipRole;
 /** Every phone registers at its phone system: the one its extensions name, or the only one there is. */
 final class PhonesRegister implements SuggestedIntent
 {
-    public function of(Job $job): iterable
+    public function suggestions(Job $job): iterable
     {
         $systems = array_filter($job->devices, static fn ($d): bool => SipRole::Server === $job->profileOf($d)->sipRole);
         $named = [];

@@ -13,10 +13,10 @@ final class PicturesAreSeen implements SuggestedIntent
 {
     private const SENDING = ['seen-by', 'feeds'];
 
-    public function of(Job $job): iterable
+    public function suggestions(Job $job): iterable
     {
         $senders = $names = [];
-        foreach (Relations::of($job)->all as $coupled) {
+        foreach (Relations::fromJob($job)->all as $coupled) {
             if (\in_array($coupled->coupling->id, self::SENDING, true)) {
                 $senders[$coupled->to->id][] = 'device:'.$coupled->from->id;
                 $names[$coupled->to->id] = $coupled->to->name;

@@ -14,7 +14,7 @@ final class StationsManage implements SuggestedIntent
 {
     private const EVERYBODY = [FindMethod::MulticastDns, FindMethod::LinkLayer, FindMethod::ServiceDiscovery];
 
-    public function of(Job $job): iterable
+    public function suggestions(Job $job): iterable
     {
         $used = [];
         foreach ($job->devices as $device) {

@@ -17,7 +17,7 @@ final class LicenceCheck implements JobCheck
     {
         $index = 0;
         foreach ($job->all(Licence::class) as $licence) {
-            $path = Lists::of(Licence::class)->path().'['.$index++.']';
+            $path = Lists::forType(Licence::class)->path().'['.$index++.']';
             $device = $job->devices[$licence->device] ?? null;
             $kinds = null === $device ? [] : $job->profileOf($device)->licences;
             $ids = array_map(static fn (LicenceKind $k): string => $k->id, $kinds);

@@ -17,7 +17,7 @@ final class LinkPortCheck implements JobCheck
         foreach ($job->all(SwitchLink::class) as $link) {
             foreach (['from' => $link->from, 'to' => $link->to] as $end => $ref) {
                 if (!SwitchPortCheck::isThere($job, $ref)) {
-                    yield SwitchPortCheck::noPort(\sprintf('%s[%d].%s', Lists::of(SwitchLink::class)->path(), $index, $end), $ref);
+                    yield SwitchPortCheck::noPort(\sprintf('%s[%d].%s', Lists::forType(SwitchLink::class)->path(), $index, $end), $ref);
                 }
             }
             ++$index;

@@ -17,7 +17,7 @@ final class LocationCheck implements JobCheck
         foreach (array_values($job->locations) as $index => $location) {
             if (self::circular($job, $location->id)) {
                 yield new FileError(
-                    \sprintf('%s[%d].within', Lists::of(Location::class)->path(), $index),
+                    \sprintf('%s[%d].within', Lists::forType(Location::class)->path(), $index),
                     FileError::show($location->within),
                     'a place outside this one',
                     'The places contain each other in a circle.',

@@ -16,7 +16,7 @@ final class ModuleCheck implements JobCheck
     {
         $index = 0;
         foreach ($job->devices as $device) {
-            $path = \sprintf('%s[%d]', Lists::of(Device::class)->path(), $index++);
+            $path = \sprintf('%s[%d]', Lists::forType(Device::class)->path(), $index++);
             $profile = $job->profileOf($device);
             foreach ($device->modules as $number => $fitted) {
                 foreach (['slot' => $profile->slots, 'module' => $profile->modules] as $key => $known) {

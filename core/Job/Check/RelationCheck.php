@@ -17,7 +17,7 @@ final class RelationCheck implements JobCheck
     {
         $index = 0;
         foreach ($job->all(Relation::class) as $pairing) {
-            $path = Lists::of(Relation::class)->path().'['.$index++.']';
+            $path = Lists::forType(Relation::class)->path().'['.$index++.']';
             $from = $job->devices[$pairing->from] ?? null;
             $to = $job->devices[$pairing->to] ?? null;
             if (null === $from || null === $to) {

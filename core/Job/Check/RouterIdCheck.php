@@ -17,7 +17,7 @@ final class RouterIdCheck implements JobCheck
         foreach (array_keys($job->routers) as $index => $id) {
             if (isset($job->devices[$id])) {
                 yield new FileError(
-                    \sprintf('%s[%d].id', Lists::of(Router::class)->path(), $index),
+                    \sprintf('%s[%d].id', Lists::forType(Router::class)->path(), $index),
                     FileError::show((string) $id),
                     'an id that no device carries',
                     'Routers and devices share their ids, since both can be asked about.',

@@ -18,7 +18,7 @@ final class SwitchPortCheck implements JobCheck
     {
         $index = 0;
         foreach ($job->all(NetworkSwitch::class) as $switch) {
-            $path = \sprintf('%s[%d].ports', Lists::of(NetworkSwitch::class)->path(), $index++);
+            $path = \sprintf('%s[%d].ports', Lists::forType(NetworkSwitch::class)->path(), $index++);
             $names = array_map(static fn (SwitchPort $p): string => $p->name, $switch->ports);
             foreach (array_diff_key($names, array_unique($names)) as $place => $name) {
                 $at = \sprintf('%s[%d].name', $path, $place);

@@ -18,7 +18,7 @@ final class UplinkCheck implements JobCheck
             $segments = array_column($job->routers[$uplink->router]->interfaces ?? [], 'segment');
             if (!\in_array($uplink->segment, $segments, true)) {
                 yield new FileError(
-                    \sprintf('%s[%d].segment', Lists::of(Uplink::class)->path(), $index),
+                    \sprintf('%s[%d].segment', Lists::forType(Uplink::class)->path(), $index),
                     $uplink->segment,
                     \sprintf('a segment in which %s has an interface', $job->nameOf($uplink->router)),
                     \sprintf('It has them in %s.', implode(', ', $segments)),

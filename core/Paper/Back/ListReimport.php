@@ -219,7 +219,7 @@ final class ListReimport
             );
             $record = $cell->put($record, $of->index, $is, $this->names);
         }
-        $errors = RecordType::of($of->type)->errors($record);
+        $errors = RecordType::fromClass($of->type)->errors($record);
         if ([] !== $errors) {
             throw new InvalidFile($errors);
         }

@@ -19,7 +19,7 @@ final readonly class RowOf
     /** As it stands in the last column of a list that is carried off. */
     public function mark(): string
     {
-        return \sprintf('%s/%s%s', Lists::of($this->type)->name, $this->id, 0 === $this->index ? '' : '/'.$this->index);
+        return \sprintf('%s/%s%s', Lists::forType($this->type)->name, $this->id, 0 === $this->index ? '' : '/'.$this->index);
     }
 
     /** Null for what is no such mark. */

@@ -50,7 +50,7 @@ final class DirectoryList implements Reimportable
     public function lines(Job $job): array
     {
         $lines = [];
-        foreach (Directory::of($job)->entries as $entry) {
+        foreach (Directory::fromJob($job)->entries as $entry) {
             $of = null === $entry['device'] ? new RowOf(Extension::class, $entry['number']) : new RowOf(Device::class, $entry['device']);
             unset($entry['device']);
             $lines[] = new Line(array_values($entry), $of);

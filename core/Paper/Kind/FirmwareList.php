@@ -36,7 +36,7 @@ final class FirmwareList implements PrintableList
     public function rows(Job $job): array
     {
         $rows = [];
-        foreach (FirmwareLines::of(new Settings($job)) as $line) {
+        foreach (FirmwareLines::lines(new Settings($job)) as $line) {
             foreach ($line->found as $version => $units) {
                 $rows[] = [
                     $line->kind,

@@ -66,7 +66,7 @@ final class FlowList implements Reimportable
         $rates = new FlowRates($job);
         foreach ($flows as $flow) {
             $senders = $ways->units($flow->from);
-            $kbps = array_sum(array_map(static fn (string $unit): float => $rates->of($flow, $unit), $senders));
+            $kbps = array_sum(array_map(static fn (string $unit): float => $rates->kbps($flow, $unit), $senders));
             $lines[] = new Line([
                 $flow->name,
                 self::named($job, $ways, $flow->from),

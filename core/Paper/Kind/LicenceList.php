@@ -64,6 +64,6 @@ final class LicenceList implements Reimportable
             (string) $l->licence?->until,
             $l->state,
             $l->todo,
-        ], null === $l->licence ? null : new RowOf(Licence::class, $l->licence->id)), LicenceLines::of($job, null));
+        ], null === $l->licence ? null : new RowOf(Licence::class, $l->licence->id)), LicenceLines::lines($job, null));
     }
 }

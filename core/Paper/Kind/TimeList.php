@@ -40,6 +40,6 @@ final class TimeList implements PrintableList
             implode(', ', $l->zones),
             implode(', ', $l->servers),
             $l->said(),
-        ], TimeLines::of($job));
+        ], TimeLines::lines($job));
     }
 }

@@ -52,7 +52,7 @@ final class UniverseList implements Reimportable
     public function lines(Job $job): array
     {
         $lines = [];
-        foreach (Universes::of($job) as $number => $fixtures) {
+        foreach (Universes::used($job) as $number => $fixtures) {
             foreach ($fixtures as $fixture) {
                 $lines[] = new Line([
                     (string) $number,

@@ -37,7 +37,7 @@ final class ExternalNetworks
     }
 
     /** Null where no segment leads out. */
-    public static function of(Job $job): ?self
+    public static function fromJob(Job $job): ?self
     {
         $networks = new self($job);
         foreach ($job->segments as $segment) {

@@ -32,7 +32,7 @@ final class Network
     {
         $nodes = [];
         $leases = new Leases($job, $unserved);
-        $this->external = ExternalNetworks::of($job);
+        $this->external = ExternalNetworks::fromJob($job);
         foreach ([...array_values($job->routers), ...array_values($this->external->routers ?? [])] as $router) {
             $nodes[$router->id] = NodeBuilder::router($router);
         }

@@ -104,7 +104,7 @@ final class NodeBuilder
         if (null !== $interface->joins) {
             return $joins;
         }
-        foreach (UniverseGroups::of($device, $profile) as $group) {
+        foreach (UniverseGroups::groups($device, $profile) as $group) {
             $joins[$group->value] = true;
         }
         foreach ($profile->answers as $finder) {

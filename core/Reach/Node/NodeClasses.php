@@ -62,7 +62,7 @@ final class NodeClasses
     }
 
     /** The number of the place a node stands in. */
-    public function of(string $id): int
+    public function classOf(string $id): int
     {
         return $this->places[$id] ??= $this->numbers[$this->describe($id)] ??= \count($this->numbers);
     }

@@ -13,7 +13,7 @@ use Vorhut\Core\Reach\Node\Network;
 /** The network of a job, with the leases its units will really get: none where a relay finds no server. */
 final class Topology
 {
-    public static function of(Job $job): Network
+    public static function network(Job $job): Network
     {
         $relayed = self::relayed($job);
         if ([] === $relayed) {

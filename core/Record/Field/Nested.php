@@ -18,17 +18,17 @@ final class Nested extends Field
 
     public function read(mixed $value): object
     {
-        return RecordType::of($this->class)->read($value);
+        return RecordType::fromClass($this->class)->read($value);
     }
 
     public function errors(mixed $value): array
     {
-        return RecordType::of($this->class)->errors($value);
+        return RecordType::fromClass($this->class)->errors($value);
     }
 
     public function absent(array $record): object
     {
-        return RecordType::of($this->class)->read([]);
+        return RecordType::fromClass($this->class)->read([]);
     }
 
     public function allowed(): string
@@ -38,7 +38,7 @@ final class Nested extends Field
 
     public function ordered(mixed $value): mixed
     {
-        return \is_array($value) && !array_is_list($value) ? RecordType::of($this->class)->ordered($value) : $value;
+        return \is_array($value) && !array_is_list($value) ? RecordType::fromClass($this->class)->ordered($value) : $value;
     }
 
     public function schema(): array

@@ -18,7 +18,7 @@ final class Records extends Listed
 
     protected function item(mixed $value): object
     {
-        return RecordType::of($this->class)->read($value);
+        return RecordType::fromClass($this->class)->read($value);
     }
 
     public function errors(mixed $value): array
@@ -28,7 +28,7 @@ final class Records extends Listed
         }
         $errors = [];
         foreach ($value as $index => $record) {
-            foreach (RecordType::of($this->class)->errors($record) as $error) {
+            foreach (RecordType::fromClass($this->class)->errors($record) as $error) {
                 $errors[] = $error->under('['.$index.']');
             }
         }
@@ -39,7 +39,7 @@ final class Records extends Listed
     public function references(mixed $value): iterable
     {
         foreach (\is_array($value) ? array_values($value) : [] as $index => $record) {
-            foreach (\is_array($record) ? RecordType::of($this->class)->references($record) : [] as $reference) {
+            foreach (\is_array($record) ? RecordType::fromClass($this->class)->references($record) : [] as $reference) {
                 yield $reference->under('['.$index.']');
             }
         }
@@ -47,7 +47,7 @@ final class Records extends Listed
 
     public function ordered(mixed $value): mixed
     {
-        $type = RecordType::of($this->class);
+        $type = RecordType::fromClass($this->class);
 
         return \is_array($value) && array_is_list($value)
             ? array_map(static fn (mixed $r): mixed => \is_array($r) && !array_is_list($r) ? $type->ordered($r) : $r, $value)

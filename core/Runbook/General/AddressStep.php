@@ -16,7 +16,7 @@ use Vorhut\Core\Runbook\RunbookStep;
 /** Its own name and address, then it is gone from where it was. */
 final class AddressStep implements GeneralStep
 {
-    public function of(RunbookContext $context): ?RunbookStep
+    public function step(RunbookContext $context): ?RunbookStep
     {
         if (!$context->isNetworked()) {
             return null;

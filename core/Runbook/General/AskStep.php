@@ -13,12 +13,12 @@ use Vorhut\Core\Runbook\StepValue;
 /** Before anything ships: what others must say, and what must be ordered. */
 final class AskStep implements GeneralStep
 {
-    public function of(RunbookContext $context): ?RunbookStep
+    public function step(RunbookContext $context): ?RunbookStep
     {
         $values = [];
-        foreach ($context->settings->of($context->device) as $value) {
+        foreach ($context->settings->values($context->device) as $value) {
             if (null !== $value->setting->ask) {
-                $asked = StepValue::of($value, null);
+                $asked = StepValue::fromValue($value, null);
                 $note = \sprintf('asked of %s', $value->setting->ask->label());
                 $values[] = new StepValue(
                     setting: $asked->setting,

@@ -43,7 +43,7 @@ final class ContactStep implements GeneralStep
         }];
     }
 
-    public function of(RunbookContext $context): ?RunbookStep
+    public function step(RunbookContext $context): ?RunbookStep
     {
         if (!$context->isNetworked()) {
             return null;

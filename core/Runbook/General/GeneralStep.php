@@ -11,5 +11,5 @@ use Vorhut\Core\Runbook\RunbookStep;
 interface GeneralStep
 {
     /** Null where there is nothing to do for this unit. */
-    public function of(RunbookContext $context): ?RunbookStep;
+    public function step(RunbookContext $context): ?RunbookStep;
 }

@@ -13,7 +13,7 @@ use Vorhut\Core\Runbook\RunbookStep;
 /** The next visit starts from what is left behind. */
 final class HandOverStep implements GeneralStep
 {
-    public function of(RunbookContext $context): RunbookStep
+    public function step(RunbookContext $context): RunbookStep
     {
         $ends = [];
         foreach ($context->licences() as $licence) {

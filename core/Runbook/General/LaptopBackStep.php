@@ -14,7 +14,7 @@ final class LaptopBackStep implements GeneralStep
 {
     public const ID = 'laptop-back';
 
-    public function of(RunbookContext $context): ?RunbookStep
+    public function step(RunbookContext $context): ?RunbookStep
     {
         if (!$context->isNetworked()) {
             return null;

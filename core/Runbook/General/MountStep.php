@@ -14,7 +14,7 @@ use Vorhut\Core\Runbook\RunbookStep;
 /** Where it goes, what goes into it, and which cord into which socket, all without power. */
 final class MountStep implements GeneralStep
 {
-    public function of(RunbookContext $context): ?RunbookStep
+    public function step(RunbookContext $context): ?RunbookStep
     {
         $do = [];
         foreach ($context->device->modules as $fitted) {

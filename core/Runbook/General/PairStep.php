@@ -12,13 +12,13 @@ use Vorhut\Core\Runbook\RunbookStep;
 /** The other end holds what matches. */
 final class PairStep implements GeneralStep
 {
-    public function of(RunbookContext $context): ?RunbookStep
+    public function step(RunbookContext $context): ?RunbookStep
     {
         $values = $context->stageValues(WorkStage::Pair);
         $do = $wrong = [];
         foreach ($context->settings->couplings->with($context->device) as $coupled) {
             $do[] = self::line($context, $coupled);
-            foreach ($context->pairings->of($coupled) as $state) {
+            foreach ($context->pairings->checks($coupled) as $state) {
                 if (false === $state->holds) {
                     $wrong[] = $state->said();
                 }
@@ -56,7 +56,7 @@ final class PairStep implements GeneralStep
     private static function line(RunbookContext $context, RelatedUnit $coupled): string
     {
         $ties = [];
-        foreach ($context->pairings->of($coupled) as $state) {
+        foreach ($context->pairings->checks($coupled) as $state) {
             $ties[] = $state->tie->name;
         }
         $said = 'It '.$coupled->said($context->device);

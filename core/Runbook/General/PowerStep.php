@@ -15,7 +15,7 @@ use Vorhut\Core\Runbook\RunbookStep;
 /** Power comes last, and it takes its time. */
 final class PowerStep implements GeneralStep
 {
-    public function of(RunbookContext $context): RunbookStep
+    public function step(RunbookContext $context): RunbookStep
     {
         $profile = $context->profile;
         $seconds = $profile->bootSeconds + $profile->factory->afterSeconds;

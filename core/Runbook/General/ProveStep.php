@@ -18,7 +18,7 @@ final class ProveStep implements GeneralStep
 {
     private const MAX = 12;
 
-    public function of(RunbookContext $context): RunbookStep
+    public function step(RunbookContext $context): RunbookStep
     {
         $record = [];
         foreach ($context->job->intents as $intent) {

@@ -13,10 +13,10 @@ use Vorhut\Core\Runbook\StepValue;
 /** Who it belongs to, whom it asks, what it does. */
 final class RoleStep implements GeneralStep
 {
-    public function of(RunbookContext $context): ?RunbookStep
+    public function step(RunbookContext $context): ?RunbookStep
     {
         $values = $context->stageValues(WorkStage::Role);
-        foreach ([] === $context->profile->settings ? UnitNeeds::of($context->job, $context->device) : [] as $label => $value) {
+        foreach ([] === $context->profile->settings ? UnitNeeds::needs($context->job, $context->device) : [] as $label => $value) {
             $values[] = StepValue::plain(strtolower(strtr($label, [' ' => '-', ',' => ''])), $label, $value);
         }
 

@@ -17,7 +17,7 @@ use Vorhut\Core\Secret\SecretNeeds;
 /** The password that everybody knows goes first. */
 final class SecureStep implements GeneralStep
 {
-    public function of(RunbookContext $context): ?RunbookStep
+    public function step(RunbookContext $context): ?RunbookStep
     {
         $entrance = self::asking($context->profile);
         if (!$context->isNetworked() && null === $entrance) {

@@ -15,7 +15,7 @@ use Vorhut\Core\Runbook\StepValue;
 /** What is missing or wrong is found now. */
 final class UnpackStep implements GeneralStep
 {
-    public function of(RunbookContext $context): RunbookStep
+    public function step(RunbookContext $context): RunbookStep
     {
         $mac = ($context->device->interfaces[0] ?? null)?->mac;
         $identity = [];

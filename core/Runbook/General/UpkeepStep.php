@@ -14,7 +14,7 @@ use Vorhut\Core\Runbook\StepValue;
 /** Firmware as the job asks for, licences, and a clock that is right. */
 final class UpkeepStep implements GeneralStep
 {
-    public function of(RunbookContext $context): ?RunbookStep
+    public function step(RunbookContext $context): ?RunbookStep
     {
         $values = $context->stageValues(WorkStage::Upkeep);
         $record = [];

@@ -35,8 +35,8 @@ final readonly class BookDocument implements Document
 
     public function files(JobContext $context): iterable
     {
-        $view = $this->book->of($context);
-        yield 'hand-over.pdf' => Pdf::dated($this->pdf->of(self::BOOK, $view, $view->job), $this->journal->lastAt($context->stored));
+        $view = $this->book->view($context);
+        yield 'hand-over.pdf' => Pdf::dated($this->pdf->render(self::BOOK, $view, $view->job), $this->journal->lastAt($context->stored));
 
         $devices = array_values($context->job->devices);
         if (\count($devices) > Book::MAX_BOUND) {
@@ -58,6 +58,6 @@ final readonly class BookDocument implements Document
     {
         $view = new SheetsView($context->job->info->name, $this->book->sheets($context, $devices));
 
-        return Pdf::dated($this->pdf->of(self::SHEETS, $view, $context->job->info->name), $this->journal->lastAt($context->stored));
+        return Pdf::dated($this->pdf->render(self::SHEETS, $view, $context->job->info->name), $this->journal->lastAt($context->stored));
     }
 }

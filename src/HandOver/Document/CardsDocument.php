@@ -21,6 +21,6 @@ final readonly class CardsDocument implements Document
 
     public function files(JobContext $context): iterable
     {
-        yield 'directory.vcf' => Directory::of($context->job)->vcard();
+        yield 'directory.vcf' => Directory::fromJob($context->job)->vcard();
     }
 }

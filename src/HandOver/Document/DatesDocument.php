@@ -28,8 +28,13 @@ final readonly class DatesDocument implements Document
 
     public function files(JobContext $context): iterable
     {
-        $dates = DatesAhead::of($context->job, $this->dates->today($context));
+        $dates = DatesAhead::dates($context->job, $this->dates->today($context));
 
-        yield 'dates.ics' => Calendar::of($context->job->info->name, $dates, $context->stored->getSlug(), $context->stored->getCreatedAt());
+        yield 'dates.ics' => Calendar::write(
+            $context->job->info->name,
+            $dates,
+            $context->stored->getSlug(),
+            $context->stored->getCreatedAt(),
+        );
     }
 }

@@ -37,8 +37,12 @@ final readonly class DrawingsDocument implements Document
 
     public function files(JobContext $context): iterable
     {
-        yield 'drawings/networks.svg' => $this->draw('map', 'Segments and the routers between them', NetMap::of($context->job, '', []));
-        $tree = Tree::of($context->job, (new LoadPlan($context->job))->byLink());
+        yield 'drawings/networks.svg' => $this->draw(
+            'map',
+            'Segments and the routers between them',
+            NetMap::fromJob($context->job, '', []),
+        );
+        $tree = Tree::fromJob($context->job, (new LoadPlan($context->job))->byLink());
         if (null !== $tree) {
             yield 'drawings/switches.svg' => $this->draw('switches', 'Switches and what their links carry, in Mbit/s', $tree);
         }
@@ -55,7 +59,7 @@ final readonly class DrawingsDocument implements Document
         foreach (\array_slice($context->job->intents, 0, self::MAX_WAYS) as $intent) {
             $explained = $explainer->first($intent);
             if (null !== $explained?->deciding) {
-                $drawing = TraceDrawing::of($explained->deciding, PairVerdict::Leak === $explained->prediction->span);
+                $drawing = TraceDrawing::fromPart($explained->deciding, PairVerdict::Leak === $explained->prediction->span);
                 yield \sprintf('drawings/way-%s.svg', $intent->id) => $this->draw('way', $intent->name, $drawing);
             }
         }

@@ -33,9 +33,9 @@ final readonly class FirewallDocument implements Document
 
     public function files(JobContext $context): iterable
     {
-        $sheet = AskSheet::of(new AskContext(new Settings($context->job), $this->reading->prover($context->stored)));
+        $sheet = AskSheet::fromContext(new AskContext(new Settings($context->job), $this->reading->prover($context->stored)));
         $passing = $sheet->those(static fn (AskItem $item): bool => PassingBlock::ABOUT === $item->block);
 
-        yield 'firewall-request.csv' => Csv::MARK.Csv::of([AskRows::HEADS, ...AskRows::of($passing)]);
+        yield 'firewall-request.csv' => Csv::MARK.Csv::write([AskRows::HEADS, ...AskRows::rows($passing)]);
     }
 }

@@ -36,7 +36,7 @@ final readonly class LabelsDocument implements Document
         $count = \count($context->job->devices);
         $at = $this->journal->lastAt($context->stored);
         for ($from = 1; $from <= $count; $from += self::IN_A_FILE) {
-            $view = $this->labels->of($context, $sheet, $from, self::IN_A_FILE);
+            $view = $this->labels->view($context, $sheet, $from, self::IN_A_FILE);
             $bytes = $this->pdf->sheet('handover/labels.html.twig', $view, $sheet->paper());
 
             yield \sprintf('labels/labels-%04d-%04d.pdf', $from, min($count, $from + self::IN_A_FILE - 1)) => Pdf::dated($bytes, $at);

@@ -31,7 +31,7 @@ final readonly class LeasesDocument implements Document
     {
         foreach (['dnsmasq', 'kea', 'zone'] as $what) {
             try {
-                $bundle = $this->bundles->of($context, $what, self::DOMAIN);
+                $bundle = $this->bundles->bundle($context, $what, self::DOMAIN);
                 yield 'servers/'.$bundle->name => $bundle->content;
             } catch (InvalidValue $e) {
                 yield 'servers/'.$what.'-not-made.txt' => $e->getMessage()."\n";

@@ -24,7 +24,7 @@ final readonly class ListsDocument implements Document
     public function files(JobContext $context): iterable
     {
         foreach (PrintableLists::all() as $name => $paper) {
-            yield 'lists/'.$name.'.csv' => Csv::MARK.Csv::of(Sheet::of($paper, $context->job)->rows);
+            yield 'lists/'.$name.'.csv' => Csv::MARK.Csv::write(Sheet::fromList($paper, $context->job)->rows);
         }
     }
 }

@@ -25,7 +25,7 @@ final readonly class WorkbookDocument implements Document
     {
         $sheets = [];
         foreach (PrintableLists::all() as $paper) {
-            $sheets[] = Sheet::of($paper, $context->job);
+            $sheets[] = Sheet::fromList($paper, $context->job);
         }
 
         yield 'lists.xlsx' => XlsxWriter::write(...$sheets);

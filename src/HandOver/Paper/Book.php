@@ -35,13 +35,13 @@ final readonly class Book
     ) {
     }
 
-    public function of(JobContext $context): BookView
+    public function view(JobContext $context): BookView
     {
         $open = $this->handOvers->open($context);
         $lists = $this->lists($context);
         $units = \count($context->job->devices) > self::MAX_BOUND ? [] : $this->sheets($context, array_values($context->job->devices));
         $racks = $this->racks->racks($context);
-        $proof = $this->proof->of($context);
+        $proof = $this->proof->parts($context);
         $left = \count($context->job->intents) - \count($proof);
 
         return new BookView(
@@ -58,7 +58,7 @@ final readonly class Book
                 ...([] === $units ? [] : [['id' => 'units', 'title' => 'Each unit as it was left']]),
             ],
             open: self::groups($open),
-            cautions: Cautions::of($context->job),
+            cautions: Cautions::cautions($context->job),
             lists: $lists,
             racks: $racks,
             units: $units,
@@ -79,7 +79,7 @@ final readonly class Book
         $sheets = [];
         foreach ($devices as $device) {
             $states = $this->states->known($context, $device, $settings, $records[$device->id] ?? []);
-            $sheets[] = UnitSheet::of($settings, $device, $states);
+            $sheets[] = UnitSheet::fromDevice($settings, $device, $states);
         }
 
         return $sheets;

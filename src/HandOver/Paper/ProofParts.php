@@ -26,7 +26,7 @@ final readonly class ProofParts
     }
 
     /** @return list<ProofPart> those that do not hold first */
-    public function of(JobContext $context): array
+    public function parts(JobContext $context): array
     {
         $explainer = new Explainer($this->reading->prover($context->stored));
         $seen = $this->observations->counts($context->stored);
@@ -70,10 +70,13 @@ final readonly class ProofParts
             pair: null === $pair ? '' : \sprintf(
                 '%s %s %s',
                 $context->job->nameOf($pair->from),
-                Kinds::of($intent)->verb(),
+                Kinds::kindOf($intent)->verb(),
                 $context->job->nameOf($pair->to),
             ),
-            trace: null === $explained?->deciding ? null : TraceRows::of($explained->deciding, Expectation::Must === $intent->expect),
+            trace: null === $explained?->deciding ? null : TraceRows::fromTracePart(
+                $explained->deciding,
+                Expectation::Must === $intent->expect,
+            ),
         );
     }
 

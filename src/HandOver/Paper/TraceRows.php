@@ -23,7 +23,7 @@ final readonly class TraceRows
      *
      * @return self|null null where there is no way to draw
      */
-    public static function of(ExplainedLeaf $part, bool $isWanted): ?self
+    public static function fromTracePart(ExplainedLeaf $part, bool $isWanted): ?self
     {
         $path = $part->path;
         $posts = array_map(static fn (array $post): array => [

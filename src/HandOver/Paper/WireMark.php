@@ -14,16 +14,16 @@ final readonly class WireMark
     /** @param bool|null $passes null where it never comes so far */
     public static function asking(?bool $passes, bool $isWanted): self
     {
-        return self::of($passes, $isWanted, 'asks ▸', 'asks ✕');
+        return self::fromPasses($passes, $isWanted, 'asks ▸', 'asks ✕');
     }
 
     /** @param bool|null $passes null where it never comes so far */
     public static function answering(?bool $passes, bool $isWanted): self
     {
-        return self::of($passes, $isWanted, '◂ answers', '✕ answers');
+        return self::fromPasses($passes, $isWanted, '◂ answers', '✕ answers');
     }
 
-    private static function of(?bool $passes, bool $isWanted, string $arrow, string $cross): self
+    private static function fromPasses(?bool $passes, bool $isWanted, string $arrow, string $cross): self
     {
         return match ($passes) {
             null => new self('', ''),

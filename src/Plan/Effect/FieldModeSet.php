@@ -20,7 +20,7 @@ final readonly class FieldModeSet implements Effect
      * @param list<Ipv4Prefix> $before
      * @param list<Ipv4Prefix> $after
      */
-    public static function of(array $before, array $after): self
+    public static function between(array $before, array $after): self
     {
         return new self(implode(',', $before), implode(',', $after));
     }

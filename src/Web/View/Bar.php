@@ -22,7 +22,7 @@ final readonly class Bar
     }
 
     /** @param list<string> $contributors the largest first */
-    public static function of(string $label, float $sum, float $limit, float $whole, string $unit, array $contributors = []): self
+    public static function fromLoad(string $label, float $sum, float $limit, float $whole, string $unit, array $contributors = []): self
     {
         $scale = self::WIDTH / max($whole, 1e-9);
 

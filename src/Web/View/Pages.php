@@ -19,7 +19,7 @@ final readonly class Pages
      * @param string $what they are, in the plural
      * @param \Closure(int): string $url of a page
      */
-    public static function of(int $all, int $size, int $page, string $what, \Closure $url): self
+    public static function page(int $all, int $size, int $page, string $what, \Closure $url): self
     {
         $last = max(1, intdiv($all + $size - 1, $size));
         $page = min($last, max(1, $page));

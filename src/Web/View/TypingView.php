@@ -21,7 +21,7 @@ final readonly class TypingView
     {
     }
 
-    public static function of(KeySequence $sequence, ?string $instead = null): self
+    public static function fromSequence(KeySequence $sequence, ?string $instead = null): self
     {
         return new self(
             \sprintf('%s, about %d s', Words::count($sequence->total, 'press', 'presses'), (int) ceil($sequence->seconds)),

@@ -100,6 +100,6 @@ final class TraceDrawingTest extends TestCase
         $explanation = (new Explainer(new Prover($job)))->explain($job->intents[$intent], new Pair($from, $to));
         self::assertNotNull($explanation?->deciding);
 
-        return TraceDrawing::of($explanation->deciding, $leak);
+        return TraceDrawing::fromPart($explanation->deciding, $leak);
     }
 }

@@ -78,6 +78,6 @@ final class AirTest extends TestCase
         $phones = AirChain::phones($settings);
         self::assertSame(['berth-hand'], array_map(static fn (Device $d): string => $d->id, $phones));
 
-        return array_map(static fn (AirLink $l): array => [$l->stage->value, $l->holds, $l->said], $chain->of($phones[0]));
+        return array_map(static fn (AirLink $l): array => [$l->stage->value, $l->holds, $l->said], $chain->stages($phones[0]));
     }
 }

@@ -160,6 +160,6 @@ final class AskBlocksTest extends TestCase
 
     private static function sheet(Job $job): AskSheet
     {
-        return AskSheet::of(new AskContext(new Settings($job), new Prover($job)));
+        return AskSheet::fromContext(new AskContext(new Settings($job), new Prover($job)));
     }
 }

@@ -142,7 +142,7 @@ final class AskSheetTest extends TestCase
     public function testItComesBackAsItWentOut(): void
     {
         $job = Units::job(['bar' => self::KIND], ['one' => []]);
-        $rows = AskRows::of(self::sheet($job));
+        $rows = AskRows::rows(self::sheet($job));
         $at = array_search('setting.account.bar', array_column($rows, 0), true);
         $rows[(int) $at][10] = ' hall@example.test ';
         $read = AskRows::read([['Northpier'], [], AskRows::HEADS, ...array_map(array_values(...), $rows), ['', 'to be settled']]);
@@ -159,13 +159,13 @@ final class AskSheetTest extends TestCase
         $item = $sheet->items[0];
         self::assertFalse($sheet->isOverdue($item, '2026-11-26'));
         self::assertTrue($sheet->isOverdue($item, '2026-11-27'));
-        self::assertStringContainsString('We need it by 2026-11-26; we come on 2026-12-03.', AskText::of($sheet, $job->info));
+        self::assertStringContainsString('We need it by 2026-11-26; we come on 2026-12-03.', AskText::write($sheet, $job->info));
         self::assertSame([], $sheet->to(OutsideSource::Carrier)->items);
     }
 
     private static function sheet(Job $job): AskSheet
     {
-        return AskSheet::of(new AskContext(new Settings($job), new Prover($job)));
+        return AskSheet::fromContext(new AskContext(new Settings($job), new Prover($job)));
     }
 
     /** @return list<string> */
@@ -182,7 +182,7 @@ final class AskSheetTest extends TestCase
     /** The first step that waits for an answer. */
     private static function waits(Job $job, string $unit): string
     {
-        foreach ((new Runbooks(new Settings($job)))->of($job->devices[$unit])->steps as $step) {
+        foreach ((new Runbooks(new Settings($job)))->runbook($job->devices[$unit])->steps as $step) {
             foreach ($step->blockedBy as $blocker) {
                 if ('answer' === $blocker->kind && 'account' === $blocker->id) {
                     return $step->id;

@@ -73,7 +73,7 @@ final class TrunkAnswersTest extends TestCase
     /** What is shown as the answer is read as what it says. */
     public function testWhatIsSaidIsReadAgain(): void
     {
-        $end = RecordType::of(TrunkEnd::class)->read([
+        $end = RecordType::fromClass(TrunkEnd::class)->read([
             'server' => 'sip.example.net', 'port' => 5061, 'domain' => 'house.example.net', 'transports' => ['tls', 'udp'],
             'trust' => 'password', 'login' => 'house-7', 'standing' => 'registers', 'codecs' => ['g722', 'g711-u', 'g711-a', 'opus'],
             'keyTones' => 'info', 'fax' => 'pass-through', 'channels' => 4, 'header' => 'diversion',
@@ -82,7 +82,7 @@ final class TrunkAnswersTest extends TestCase
         foreach (['server', 'domain', 'transport', 'login', 'registers', 'codecs', 'dtmf', 'fax', 'channels', 'number'] as $key) {
             $read += TrunkWords::read($key, TrunkWords::said($key, $end));
         }
-        self::assertEquals($end, RecordType::of(TrunkEnd::class)->read($read));
+        self::assertEquals($end, RecordType::fromClass(TrunkEnd::class)->read($read));
     }
 
     public function testTheSheetFillsTheTrunk(): void
@@ -107,7 +107,7 @@ final class TrunkAnswersTest extends TestCase
 
     private static function sheet(Job $job): AskSheet
     {
-        return AskSheet::of(new AskContext(new Settings($job), new Prover($job)));
+        return AskSheet::fromContext(new AskContext(new Settings($job), new Prover($job)));
     }
 
     /** @param array<string, mixed> $trunk */

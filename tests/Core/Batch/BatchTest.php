@@ -115,7 +115,7 @@ final class BatchTest extends TestCase
 
         return new Batch(
             $job,
-            array_map(static fn (Device $d) => $runbooks->of($d, $progress($d)), array_values($job->devices)),
+            array_map(static fn (Device $d) => $runbooks->runbook($d, $progress($d)), array_values($job->devices)),
             $running,
         );
     }

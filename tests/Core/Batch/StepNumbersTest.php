@@ -19,7 +19,7 @@ final class StepNumbersTest extends TestCase
     #[TestWith(['', []])]
     public function testNumbersAreReadAsTheyAreWritten(string $text, array $numbers): void
     {
-        self::assertSame($numbers, StepNumbers::of($text, 5));
+        self::assertSame($numbers, StepNumbers::parse($text, 5));
     }
 
     #[TestWith(['0'])]
@@ -31,6 +31,6 @@ final class StepNumbersTest extends TestCase
     public function testOthersAreRefused(string $text): void
     {
         $this->expectException(InvalidValue::class);
-        StepNumbers::of($text, 5);
+        StepNumbers::parse($text, 5);
     }
 }

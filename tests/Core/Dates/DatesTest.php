@@ -29,7 +29,7 @@ final class DatesTest extends TestCase
 
     public function testEveryLicenceSaysWhatIsToBeDone(): void
     {
-        $lines = LicenceLines::of(self::job(), new Today('2026-11-26'));
+        $lines = LicenceLines::lines(self::job(), new Today('2026-11-26'));
         $said = array_map(static fn (LicenceLine $l): string => $l->device->id.' '.$l->name.': '.$l->todo, $lines);
         sort($said);
         self::assertSame([
@@ -46,7 +46,7 @@ final class DatesTest extends TestCase
 
     public function testDaysStandInOrderWithWhatTheyMean(): void
     {
-        $dates = DatesAhead::of(self::job(), new Today('2026-11-26'));
+        $dates = DatesAhead::dates(self::job(), new Today('2026-11-26'));
         self::assertSame([
             '2026-11-20 6 days ago Ended, One ends',
             '2026-11-24 2 days ago Answers are needed',
@@ -72,7 +72,7 @@ final class DatesTest extends TestCase
             todo: "One\nTwo",
             days: 5,
         ), new DateAhead(key: 'visit', on: '2026-11-29', title: 'Day on site', todo: '', days: 3)];
-        $text = Calendar::of('Ferries', $dates, 'ferries', new \DateTimeImmutable('2026-11-26 09:00', new \DateTimeZone('Europe/Oslo')));
+        $text = Calendar::write('Ferries', $dates, 'ferries', new \DateTimeImmutable('2026-11-26 09:00', new \DateTimeZone('Europe/Oslo')));
         $lines = explode("\r\n", rtrim($text, "\r\n"));
         foreach ($lines as $line) {
             self::assertLessThanOrEqual(75, \strlen($line));
@@ -100,7 +100,7 @@ final class DatesTest extends TestCase
             'four' => ['profile' => 'box', 'firmware' => '1.0'],
             'five' => ['profile' => 'generic-host'],
         ];
-        $lines = FirmwareLines::of(new Settings(Units::job($kinds, $units)));
+        $lines = FirmwareLines::lines(new Settings(Units::job($kinds, $units)));
         self::assertCount(2, $lines);
         self::assertSame([false, 1], [$lines[0]->isSame(), $lines[0]->unread()]);
         self::assertSame(['Two: Groups takes 4.1'], $lines[0]->notes);
@@ -119,7 +119,7 @@ final class DatesTest extends TestCase
                 'two' => ['name' => 'Two', 'profile' => 'bar', 'firmware' => $two],
             ], $pairings);
 
-            return array_merge(...array_column(FirmwareLines::of(new Settings($job)), 'notes'));
+            return array_merge(...array_column(FirmwareLines::lines(new Settings($job)), 'notes'));
         };
         self::assertSame(['One has 4.2, its partner Two has 5.1: one family on both'], $notes('4.2', '5.1'));
         self::assertSame([], $notes('4.2', '4.2'));
@@ -135,12 +135,12 @@ final class DatesTest extends TestCase
     public function testThePlaceSaysItsTimeZone(): void
     {
         $places = ['locations' => [['id' => 'hall', 'name' => 'Hall', 'timezone' => 'Atlantic/Faroe']]];
-        self::assertSame(['Atlantic/Faroe'], TimeLines::of(Units::job(['k' => []], ['one' => []], $places))[0]->zones);
+        self::assertSame(['Atlantic/Faroe'], TimeLines::lines(Units::job(['k' => []], ['one' => []], $places))[0]->zones);
     }
 
     public function testWithoutAServerTheDriftIsSaid(): void
     {
-        $line = TimeLines::of(self::job())[0];
+        $line = TimeLines::lines(self::job())[0];
         self::assertSame([['10.47.1.9'], ['Europe/Oslo'], 1], [$line->servers, $line->zones, $line->units]);
         self::assertStringContainsString('One server', $line->said());
     }

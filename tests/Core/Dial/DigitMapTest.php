@@ -59,7 +59,7 @@ final class DigitMapTest extends TestCase
     #[DataProvider('readings')]
     public function testNumbersAreReadAsTheStandardSays(string $map, string $digits, bool $matches, bool $goesOn): void
     {
-        $reading = (new DigitReader([DigitMap::fromString($map)]))->read(Digits::of($digits));
+        $reading = (new DigitReader([DigitMap::fromString($map)]))->read(Digits::dialled($digits));
         self::assertSame([$matches, $goesOn], [[] !== $reading->matches, [] !== $reading->goesOn]);
     }
 

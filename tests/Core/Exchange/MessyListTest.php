@@ -163,7 +163,7 @@ final class MessyListTest extends TestCase
         $again = (new DeviceImporter($job))->read($list, new ListOrders());
         self::assertSame([[], 6], [$again->errors, $again->unchanged], 'what is there is found by its path');
         $without = (new DeviceImporter(Jobs::demo()))->read("name;kind;place\nHorn;paging-horn;House / Office 1\n", new ListOrders());
-        self::assertSame(['House / Office 1' => 1], $without->unknown->of('locations'));
+        self::assertSame(['House / Office 1' => 1], $without->unknown->inList('locations'));
     }
 
     /** @param array<int, string> $said */
@@ -222,7 +222,7 @@ final class MessyListTest extends TestCase
     {
         $list = "Name;Type\nOne;Flurhorn\nTwo;FLURHORN\nThree;paging-horn\n";
         $import = (new DeviceImporter(Jobs::demo()))->read($list);
-        self::assertSame(['Flurhorn' => 1, 'FLURHORN' => 1], $import->unknown->of('profiles'));
+        self::assertSame(['Flurhorn' => 1, 'FLURHORN' => 1], $import->unknown->inList('profiles'));
         self::assertCount(1, $import->edits);
         $import = (new DeviceImporter(Jobs::demo()))->read($list, new ListOrders(kinds: ['flurhorn' => 'paging-horn']));
         self::assertSame([], $import->errors);
@@ -243,9 +243,9 @@ final class MessyListTest extends TestCase
     {
         $list = "Name;Sort of thing\nOne;Horn\nTwo;Horn\n";
         $import = (new DeviceImporter(Jobs::demo()))->read($list);
-        self::assertSame(['' => 2], $import->unknown->of('profiles'));
+        self::assertSame(['' => 2], $import->unknown->inList('profiles'));
         $import = (new DeviceImporter(Jobs::demo()))->read($list, new ListOrders(kinds: ['' => 'paging-horn']));
-        self::assertSame([], $import->unknown->of('profiles'));
+        self::assertSame([], $import->unknown->inList('profiles'));
         self::assertSame(['paging-horn', 'paging-horn'], array_map(static fn ($e): mixed => $e->after['profile'] ?? null, $import->edits));
     }
 
@@ -255,7 +255,7 @@ final class MessyListTest extends TestCase
         $job = Jobs::make(['lan' => '10.47.1.0/24'], ['desk' => ['profile' => 'desk-phone-page', 'at' => ['lan', '10.47.1.20/24']]]);
         $list = "Name;Ext\ndesk;2001\n";
         $import = (new DeviceImporter($job))->read($list);
-        self::assertSame(['2001' => 1], $import->unknown->of('extensions'));
+        self::assertSame(['2001' => 1], $import->unknown->inList('extensions'));
         self::assertSame([], $import->added());
         $next = $job->with((new DeviceImporter($job))->read($list, new ListOrders(numbers: true))->changeSet());
         self::assertSame('desk', $next->extensions['2001']->device);
@@ -275,8 +275,8 @@ final class MessyListTest extends TestCase
         $list = "Name;Type;Room;Durchwahl;Benutzer\nDesk 1;desk-phone-page;Mole house;2701;Ada Quist\n"
             ."Desk 2;desk-phone-page;mole HOUSE;2702;\nDesk 3;desk-phone-page;Ticket hall;2001;\nDesk 4;desk-phone-page;;27-04;\n";
         $import = (new DeviceImporter($job))->read($list);
-        self::assertSame(['Mole house' => 1, 'mole HOUSE' => 1], $import->unknown->of('locations'));
-        self::assertSame([], $import->unknown->of('extensions'), 'none of the rows that are taken over has a new number');
+        self::assertSame(['Mole house' => 1, 'mole HOUSE' => 1], $import->unknown->inList('locations'));
+        self::assertSame([], $import->unknown->inList('extensions'), 'none of the rows that are taken over has a new number');
         self::assertCount(0, $import->edits);
         $import = (new DeviceImporter($job))->read($list, new ListOrders(places: true, numbers: true));
         self::assertSame(['line 4, Durchwahl', 'line 5, Durchwahl'], array_map(static fn ($e): string => $e->path, $import->errors));

@@ -74,7 +74,7 @@ final class AgreementTest extends TestCase
         }
         $data = ['intents' => [$intent]] + Json::object(JobFile::write($job));
         self::$job = JobFile::read(Json::line($data), ShippedProfiles::load());
-        self::$network = Topology::of(self::$job);
+        self::$network = Topology::network(self::$job);
         self::$exchange = new Exchange(self::$network);
         self::$findings = [];
         foreach (Check::run(self::$job) as $finding) {

@@ -21,7 +21,7 @@ final class PaperTest extends TestCase
     public function testAUnitAsItIsLeft(): void
     {
         $job = Jobs::demo();
-        $sheet = UnitSheet::of(new Settings($job), $job->devices['ticket-1'], ['codec' => 'seen on the unit']);
+        $sheet = UnitSheet::fromDevice(new Settings($job), $job->devices['ticket-1'], ['codec' => 'seen on the unit']);
         self::assertSame(['Ticket window 1', 'Desk phone, page'], [$sheet->name, $sheet->kind]);
         self::assertContains(['Place', 'Northpier, Ticket hall'], $sheet->facts);
         self::assertContains(['Numbers', '2001 Ticket 1'], $sheet->facts);
@@ -41,21 +41,21 @@ final class PaperTest extends TestCase
     public function testWhatIsOpenIsSaid(): void
     {
         $job = Jobs::demo();
-        $sheet = UnitSheet::of(new Settings($job), $job->devices['berth-4'], []);
+        $sheet = UnitSheet::fromDevice(new Settings($job), $job->devices['berth-4'], []);
         self::assertContains('nobody has said', array_column($sheet->values, 1));
         self::assertNotContains('', array_column($sheet->facts, 1));
         self::assertSame('', $sheet->interfaces[0][2]);
-        $guest = UnitSheet::of(new Settings($job), $job->devices['guest-1'], []);
+        $guest = UnitSheet::fromDevice(new Settings($job), $job->devices['guest-1'], []);
         self::assertSame('leased', $guest->interfaces[0][2]);
     }
 
     public function testCautionsAreThoseOfWhatIsThere(): void
     {
-        $cautions = Cautions::of(Jobs::demo());
+        $cautions = Cautions::cautions(Jobs::demo());
         self::assertSame(['Battery supply weighs 31 kg: two people lift it.'], $cautions['Comms rack']);
         self::assertStringContainsString('authority', $cautions['Calls for help'][0]);
         self::assertContains('Do not look into the lens.', $cautions['Projector']);
-        self::assertSame(['Life safety', 'Local codes'], array_keys(Cautions::of(Jobs::make([], []))));
+        self::assertSame(['Life safety', 'Local codes'], array_keys(Cautions::cautions(Jobs::make([], []))));
     }
 
     /** By hand, of the demo: what a number leads to, in and out and by a key. */

@@ -92,7 +92,7 @@ final class AddressCallsTest extends TestCase
     public function testWhoHearsWhom(): void
     {
         $calls = static function (Job $job): AddressCalls {
-            $network = Topology::of($job);
+            $network = Topology::network($job);
 
             return new AddressCalls(new ExchangeCache($job, new Exchange($network), new PartyExpansion($job, $network)));
         };

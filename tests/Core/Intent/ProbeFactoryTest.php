@@ -56,12 +56,12 @@ final class ProbeFactoryTest extends TestCase
         $prover = new Prover($job);
         foreach ($job->intents as $id => $intent) {
             $predicted = array_map(static fn (Pair $p): string => $p->key(), iterator_to_array($prover->pairsOf($intent), false));
-            $questions = $prover->asking()->of($intent);
+            $questions = $prover->asking()->questions($intent);
             $asked = array_values(array_unique(array_map(static fn (LiveQuestion $q): string => $q->pair(), $questions)));
             self::assertSame($predicted, $asked, (string) $id);
             self::assertNotEmpty($asked);
         }
-        [$question] = $prover->asking()->of($job->intents['apart']);
+        [$question] = $prover->asking()->questions($job->intents['apart']);
         self::assertSame([null, 'nobody stands there: it is predicted for any unit'], [$question->kind, $question->unasked]);
     }
 
@@ -77,7 +77,7 @@ final class ProbeFactoryTest extends TestCase
     /** @return list<LiveQuestion> */
     private static function questions(Job $job): array
     {
-        return (new ProbeFactory($job, Topology::of($job)))->of($job->intents['i']);
+        return (new ProbeFactory($job, Topology::network($job)))->questions($job->intents['i']);
     }
 
     private static function cause(Job $job): ?string

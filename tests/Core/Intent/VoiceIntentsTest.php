@@ -71,7 +71,7 @@ final class VoiceIntentsTest extends TestCase
         self::assertSame($span, $pair->span, $pair->how.' '.$pair->cause?->text);
         $said = implode(' ', [$pair->how, (string) $pair->cause?->text, ...array_map(static fn ($l): string => $l->title, $pair->leaves)]);
         self::assertStringContainsString($how, $said);
-        $questions = (new ProbeFactory($job, Topology::of($job)))->of($job->intents['it']);
+        $questions = (new ProbeFactory($job, Topology::network($job)))->questions($job->intents['it']);
         self::assertCount(1, $questions);
         foreach ($questions as $question) {
             self::assertSame(null === $unasked, null !== $question->kind);

@@ -79,6 +79,6 @@ final class MoveTest extends TestCase
     {
         $record = ['action' => 'deny', 'from' => $from, 'to' => $to, 'protocol' => $protocol, 'ports' => $ports];
 
-        return RecordType::of(FilterRule::class)->read($record);
+        return RecordType::fromClass(FilterRule::class)->read($record);
     }
 }

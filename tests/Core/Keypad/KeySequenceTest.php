@@ -62,10 +62,10 @@ final class KeySequenceTest extends TestCase
 
     public function testTwoOnOneKeyNeedTheMovingKeyOrAPause(): void
     {
-        $moving = KeySequence::of(self::keypads()['moving key'], 'ba', 'lower');
+        $moving = KeySequence::fromKeypad(self::keypads()['moving key'], 'ba', 'lower');
         self::assertEquals([new Press('b', ['2', '2'], 0.0), new Press('a', ['right', '2'], 0.0)], $moving->presses);
         self::assertSame([4, 1.6], [$moving->total, $moving->seconds]);
-        $waiting = KeySequence::of(self::keypads()['pause'], 'BA', 'letters');
+        $waiting = KeySequence::fromKeypad(self::keypads()['pause'], 'BA', 'letters');
         self::assertEquals([new Press('B', ['2', '2'], 0.0), new Press('A', ['2'], 1.5)], $waiting->presses);
         self::assertSame([3, 3.0], [$waiting->total, $waiting->seconds]);
     }
@@ -73,7 +73,7 @@ final class KeySequenceTest extends TestCase
     public function testOfWaysWithAsManyPressesTheOneThatNeedsNoWaitIsTaken(): void
     {
         $modes = [new Mode('round', [new Key('2', 'ab')]), new Mode('single', [new Key('3', 'b')])];
-        $sequence = KeySequence::of(new Keypad(
+        $sequence = KeySequence::fromKeypad(new Keypad(
             id: 'front',
             modes: $modes,
             modeKey: '#',
@@ -91,13 +91,13 @@ final class KeySequenceTest extends TestCase
     {
         $keypad = self::keypads()['pause'];
         self::assertSame('numbers', $keypad->start);
-        self::assertSame(['2'], KeySequence::of($keypad, '2')->presses[0]->keys);
-        self::assertSame(['#', '2'], KeySequence::of($keypad, '2', 'letters')->presses[0]->keys, 'four of 2 are more');
+        self::assertSame(['2'], KeySequence::fromKeypad($keypad, '2')->presses[0]->keys);
+        self::assertSame(['#', '2'], KeySequence::fromKeypad($keypad, '2', 'letters')->presses[0]->keys, 'four of 2 are more');
     }
 
     public function testWhatNoKeyTypesIsNamedOnceAndTheRestIsTyped(): void
     {
-        $sequence = KeySequence::of(self::keypads()['remote'], '1€0é€.');
+        $sequence = KeySequence::fromKeypad(self::keypads()['remote'], '1€0é€.');
         self::assertSame(['€', 'é'], $sequence->impossible);
         self::assertSame(['1', '0', '.'], array_map(static fn (Press $p): string => $p->character, $sequence->presses));
     }
@@ -106,7 +106,7 @@ final class KeySequenceTest extends TestCase
     {
         $this->expectException(InvalidValue::class);
         $this->expectExceptionMessage('letters, numbers');
-        KeySequence::of(self::keypads()['pause'], '1', 'greek');
+        KeySequence::fromKeypad(self::keypads()['pause'], '1', 'greek');
     }
 
     /** @return iterable<string, array{string, string}> */
@@ -139,7 +139,7 @@ final class KeySequenceTest extends TestCase
         $count = 0;
         foreach (ShippedProfiles::load()->all() as $profile) {
             foreach ($profile->keypads as $keypad) {
-                self::assertSame([], KeySequence::of($keypad, '10.47.10.21')->impossible, $profile->id);
+                self::assertSame([], KeySequence::fromKeypad($keypad, '10.47.10.21')->impossible, $profile->id);
                 ++$count;
             }
         }
@@ -148,7 +148,7 @@ final class KeySequenceTest extends TestCase
 
     private static function check(Keypad $keypad, string $text, int $at, string $mode): void
     {
-        $sequence = KeySequence::of($keypad, $text, $mode);
+        $sequence = KeySequence::fromKeypad($keypad, $text, $mode);
         $possible = implode('', array_diff(mb_str_split($text), $sequence->impossible));
         $typist = new Typist($keypad, $at);
         self::assertSame($possible, $typist->screen($sequence->presses), 'what the screen reads');

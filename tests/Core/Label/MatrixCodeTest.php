@@ -33,7 +33,7 @@ final class MatrixCodeTest extends TestCase
             '100010111111001', '100000011001110', '100111110010111', '100101010100000',
         ];
         foreach (['', 'Berth 4', str_repeat('ab', 60)] as $text) {
-            $rows = MatrixCode::of($text);
+            $rows = MatrixCode::encode($text);
             $size = \count($rows);
             foreach ([[0, 0], [0, $size - 7], [$size - 7, 0]] as [$row, $column]) {
                 self::assertSame('1111111', self::word($rows, array_map(static fn (int $n): array => [$row, $column + $n], range(0, 6))));
@@ -66,12 +66,12 @@ final class MatrixCodeTest extends TestCase
 
     public function testTheSmallestThatHoldsIt(): void
     {
-        self::assertCount(21, MatrixCode::of(str_repeat('x', 14)));
-        self::assertCount(25, MatrixCode::of(str_repeat('x', 15)));
-        self::assertCount(57, MatrixCode::of(str_repeat('x', 213)));
+        self::assertCount(21, MatrixCode::encode(str_repeat('x', 14)));
+        self::assertCount(25, MatrixCode::encode(str_repeat('x', 15)));
+        self::assertCount(57, MatrixCode::encode(str_repeat('x', 213)));
         $this->expectException(InvalidValue::class);
         $this->expectExceptionMessage('213');
-        MatrixCode::of(str_repeat('x', 214));
+        MatrixCode::encode(str_repeat('x', 214));
     }
 
     /** No label lies over another or over the edge of the paper. */

@@ -15,7 +15,7 @@ final class FlowWaysTest extends TestCase
     public function testASharedWalkIsThatOfEach(): void
     {
         $job = Jobs::demo();
-        $network = Topology::of($job);
+        $network = Topology::network($job);
         $shared = new FlowPaths($job, $network);
         $ids = array_map(strval(...), array_keys($job->devices));
         $walks = 0;

@@ -38,6 +38,6 @@ final class FrameRateTest extends TestCase
         $job = Units::job(['k' => []], ['unit' => ['profile' => $kind, 'settings' => (object) $settings]], [
             'job' => ['schools' => ['pictureFormat' => $by]],
         ]);
-        self::assertSame($rate, FrameRate::of(new Settings($job), $job->devices['unit']));
+        self::assertSame($rate, FrameRate::planned(new Settings($job), $job->devices['unit']));
     }
 }

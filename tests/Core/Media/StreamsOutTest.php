@@ -63,7 +63,7 @@ final class StreamsOutTest extends TestCase
     /** By the one that packets take; where none get through, by those beside the sender. */
     public function testTheUplinkIsTheOneThatPacketsTake(): void
     {
-        $uplinks = static fn (Job $job): array => array_column(StreamsOut::of($job)[0]->uplinks, 'id');
+        $uplinks = static fn (Job $job): array => array_column(StreamsOut::streams($job)[0]->uplinks, 'id');
         self::assertSame(['u'], $uplinks(self::job([])));
         self::assertSame(['u', 'v'], $uplinks(self::job([], isOpen: false)));
     }
@@ -77,7 +77,7 @@ final class StreamsOutTest extends TestCase
         $loads = static function (array ...$flows): array {
             $job = self::job(array_values($flows));
 
-            return UplinkLoads::of($job, StreamsOut::of($job));
+            return UplinkLoads::loads($job, StreamsOut::streams($job));
         };
         $wire = 4128 * 1360 / 1316 * 1.25;
         self::assertEqualsWithDelta(['e' => $wire], $loads()['u'], 0.001);
@@ -91,7 +91,7 @@ final class StreamsOutTest extends TestCase
     /** 8 Mbit/s are 3.6 GB an hour. */
     public function testVolumeAndMeter(): void
     {
-        $stream = StreamsOut::of(self::job([]))[0];
+        $stream = StreamsOut::streams(self::job([]))[0];
         self::assertEqualsWithDelta($stream->wireKbps / 8000 * 3.6, $stream->gigabytesPerHour(), 1e-9);
         self::assertTrue($stream->isMetered());
         self::assertSame(200.0, $stream->neededMs());

@@ -81,7 +81,7 @@ final class AddressPlannerTest extends TestCase
         $job = Jobs::make(['lan' => ['prefix' => '10.0.0.0/29', 'dns' => ['10.0.0.2'], 'ntp' => ['10.0.0.3']]], [
             'host' => ['at' => ['lan', '10.0.0.1/29'], 'routes' => [['to' => '10.9.0.0/16', 'via' => '10.0.0.4']]],
         ]);
-        $free = FreeAddresses::of($job, $job->segments['lan']->subnets[0]);
+        $free = FreeAddresses::inSubnet($job, $job->segments['lan']->subnets[0]);
         $open = array_filter(range(0x0A000001, 0x0A000006), $free->isFree(...));
         self::assertSame([0x0A000005, 0x0A000006], array_values($open));
     }

@@ -25,7 +25,7 @@ final class PowerPlanTest extends TestCase
     {
         $of = PoeClass::from($class);
         self::assertSame($watts, $of->portWatts());
-        $loss = CableLoss::of($of->deviceWatts(), $ohms, $of->portVolts());
+        $loss = CableLoss::fromDeviceWatts($of->deviceWatts(), $ohms, $of->portVolts());
         self::assertNotNull($loss);
         self::assertEqualsWithDelta($watts, $loss->portWatts, 0.1);
         self::assertEqualsWithDelta($volts, $loss->deviceVolts, 0.1);

@@ -53,14 +53,14 @@ final class ProfileCheckTest extends TestCase
     {
         $this->expectException(InvalidFile::class);
         $this->expectExceptionMessage($said);
-        RecordType::of(DeviceProfile::class)->read(self::MIN + $keys + ['version' => 2]);
+        RecordType::fromClass(DeviceProfile::class)->read(self::MIN + $keys + ['version' => 2]);
     }
 
     public function testAllSlipsAreSaidAtOnce(): void
     {
         $steps = [['id' => 's', 'stage' => 'role', 'title' => 'S', 'ports' => ['a'], 'shortcuts' => ['b'], 'settings' => ['c']]];
         try {
-            RecordType::of(DeviceProfile::class)->read(self::MIN + ['version' => 2, 'steps' => $steps]);
+            RecordType::fromClass(DeviceProfile::class)->read(self::MIN + ['version' => 2, 'steps' => $steps]);
             self::fail();
         } catch (InvalidFile $e) {
             self::assertSame(['.steps[0].settings[0]', '.steps[0].ports[0]', '.steps[0].shortcuts[0]'], array_column($e->errors, 'path'));
@@ -74,21 +74,23 @@ final class ProfileCheckTest extends TestCase
             'settings' => [['id' => 'A'], ['id' => 'b', 'type' => 'x']],
             'steps' => [['id' => 's', 'stage' => 'x']],
         ];
-        $errors = RecordType::of(DeviceProfile::class)->errors($record + self::MIN + ['version' => 2]);
+        $errors = RecordType::fromClass(DeviceProfile::class)->errors($record + self::MIN + ['version' => 2]);
         $paths = ['.family', '.settings[0].id', '.settings[1].type', '.steps[0].stage', '.steps[0].title'];
         self::assertSame($paths, array_column($errors, 'path'));
-        self::assertSame([], RecordType::of(DeviceProfile::class)->errors(self::MIN));
+        self::assertSame([], RecordType::fromClass(DeviceProfile::class)->errors(self::MIN));
     }
 
     public function testTheFirstWayInTellsWhatVersionOneAsks(): void
     {
-        $profile = RecordType::of(DeviceProfile::class)->read(self::MIN + ['version' => 2, 'entrances' => [
+        $profile = RecordType::fromClass(DeviceProfile::class)->read(self::MIN + ['version' => 2, 'entrances' => [
             ['way' => 'keypad', 'login' => 'Code', 'path' => 'Menu, Network'],
             ['way' => 'page', 'login' => 'Pair'],
         ]]);
         self::assertSame([WayIn::Keypad, WayIn::Page], $profile->waysIn);
         self::assertSame(['Code', 'Menu, Network'], [$profile->login, $profile->menuPath]);
-        $old = RecordType::of(DeviceProfile::class)->read(self::MIN + ['waysIn' => ['page'], 'login' => 'Pair', 'menuPath' => 'Basic']);
+        $old = RecordType::fromClass(DeviceProfile::class)->read(
+            self::MIN + ['waysIn' => ['page'], 'login' => 'Pair', 'menuPath' => 'Basic'],
+        );
         self::assertSame([1, [WayIn::Page], 'Pair', 'Basic'], [$old->version, $old->waysIn, $old->login, $old->menuPath]);
     }
 

@@ -60,7 +60,7 @@ final class CallOrderTest extends TestCase
             $edits[] = $job->edit(Intent::class, (string) $id, ['expect' => 'must-not']);
         }
         $job = $job->with(new ChangeSet('', $edits));
-        $states = (new CallOrder($job))->of((new Prover($job))->prove());
+        $states = (new CallOrder($job))->steps((new Prover($job))->prove());
         self::assertSame(0, array_sum(array_map(static fn (CallStepState $s): int => $s->pairs(), $states)));
     }
 
@@ -68,7 +68,7 @@ final class CallOrderTest extends TestCase
     {
         $job = self::demo();
         $pairs = $intents = [];
-        foreach ((new CallOrder($job))->of((new Prover($job))->prove()) as $state) {
+        foreach ((new CallOrder($job))->steps((new Prover($job))->prove()) as $state) {
             $pairs[$state->step->value] = $state->pairs();
             $intents[$state->step->value] = array_keys($state->intents);
         }

@@ -111,7 +111,7 @@ final class CountingTest extends TestCase
     {
         $proof = (new Prover($job))->prove();
         foreach (Axis::cases() as $axis) {
-            $matrix = Matrix::of($job, $proof, $axis);
+            $matrix = Matrix::fromProof($job, $proof, $axis);
             $counts = [];
             foreach (self::pairs($proof) as $pair) {
                 $row = $axis->groupOf($job, $pair->pair->from);

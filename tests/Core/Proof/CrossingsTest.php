@@ -22,7 +22,7 @@ final class CrossingsTest extends TestCase
     {
         $job = self::job();
         $job = $job->with(new ChangeSet('', [$job->edit(Segment::class, 'bare', ['subnets' => []])]));
-        $crossings = Crossings::of($job, 'voice', ['voice', 'guests', 'office', 'far', 'bare'], Service::fromString('icmp'));
+        $crossings = Crossings::crossings($job, 'voice', ['voice', 'guests', 'office', 'far', 'bare'], Service::fromString('icmp'));
         self::assertSame(['guests', 'office', 'far'], array_keys($crossings), 'not with itself, not where no subnet is');
         $told = array_map(static fn (Crossing $c): array => [
             $c->verdict->outcome->value,
@@ -33,15 +33,15 @@ final class CrossingsTest extends TestCase
         self::assertSame(['filtered', ['core'], [['core', 1]], 'filter-rule'], $told['guests']);
         self::assertSame(['ok', ['core'], [['core', -1]], null], $told['office']);
         self::assertSame(['no-route', ['core'], [], 'route-missing'], $told['far']);
-        self::assertSame([], Crossings::of($job, 'bare', ['voice'], Service::fromString('icmp')));
-        self::assertTrue(Crossings::of($job, 'voice', ['guests'], Service::fromString('tcp/443'))['guests']->verdict->isOk());
+        self::assertSame([], Crossings::crossings($job, 'bare', ['voice'], Service::fromString('icmp')));
+        self::assertTrue(Crossings::crossings($job, 'voice', ['guests'], Service::fromString('tcp/443'))['guests']->verdict->isOk());
         self::assertCount(4, $job->devices, 'the plan stays as it is');
     }
 
     public function testARuleIsTheOneThatDecides(): void
     {
         $job = self::job();
-        $hits = RuleHits::of($job, new Prover($job));
+        $hits = RuleHits::fromJob($job, new Prover($job));
         self::assertSame(['web' => 2], $hits->at('core', 0), 'two phones ask one server by its web page');
         self::assertSame(['ping' => 2], $hits->at('core', 1));
         self::assertSame([], $hits->at('core', 2), 'an earlier one has taken it');
@@ -74,7 +74,7 @@ final class CrossingsTest extends TestCase
                 ['number' => '2002', 'device' => 'two', 'server' => 'pbx'],
             ],
         );
-        $hits = RuleHits::of($job, new Prover($job));
+        $hits = RuleHits::fromJob($job, new Prover($job));
         self::assertSame([['call' => 1], ['call' => 1], []], [$hits->at('r', 0), $hits->at('r', 1), $hits->at('r', RuleHits::NONE)]);
     }
 
@@ -89,10 +89,10 @@ final class CrossingsTest extends TestCase
         );
         $job = $job->with(new ChangeSet('', [$job->edit(Segment::class, 'a', ['subnets' => [$subnet]])]));
         $ping = Service::fromString('icmp');
-        $crossing = Crossings::of($job, 'b', ['a'], $ping)['a'];
+        $crossing = Crossings::crossings($job, 'b', ['a'], $ping)['a'];
         self::assertTrue($crossing->verdict->isOk(), 'by .6, the only one left: at .2 two would answer');
         $last = $job->edit(Segment::class, 'a', ['subnets' => [['dhcp' => ['10.47.1.3-10.47.1.6']] + $subnet]]);
-        self::assertSame([], Crossings::of($job->with(new ChangeSet('', [$last])), 'b', ['a'], $ping), 'none is free');
+        self::assertSame([], Crossings::crossings($job->with(new ChangeSet('', [$last])), 'b', ['a'], $ping), 'none is free');
     }
 
     private static function job(): Job

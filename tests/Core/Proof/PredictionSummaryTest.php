@@ -36,14 +36,18 @@ final class PredictionSummaryTest extends TestCase
     #[DataProvider('jobs')]
     public function testWhatTheFingerprintLeavesOutChangesNothing(Job $job): void
     {
-        $before = PredictionSummary::of($job, (new Prover($job))->prove());
+        $before = PredictionSummary::fromProof($job, (new Prover($job))->prove());
         $print = PredictionSummary::fingerprint($job);
         $left = [];
         foreach (Lists::all() as $list) {
             foreach (array_diff(array_keys($list->type()->fields), [$list->key]) as $field) {
                 $changed = self::turned($job, $list->name, $field);
                 if (null !== $changed && PredictionSummary::fingerprint($changed) === $print) {
-                    self::assertEquals($before, PredictionSummary::of($changed, (new Prover($changed))->prove()), $list->name.' '.$field);
+                    self::assertEquals(
+                        $before,
+                        PredictionSummary::fromProof($changed, (new Prover($changed))->prove()),
+                        $list->name.' '.$field,
+                    );
                     $left[] = $list->name.' '.$field;
                 }
             }

@@ -71,7 +71,7 @@ final class SuggestionsTest extends TestCase
     {
         return array_map(
             static fn (array $r): array => [$r['kind'], $r['expect'], $r['from'], $r['to'], $r['service'] ?? null],
-            Suggestions::of($job, Topology::of($job), $max),
+            Suggestions::open($job, Topology::network($job), $max),
         );
     }
 

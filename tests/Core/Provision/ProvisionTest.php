@@ -80,8 +80,8 @@ final class ProvisionTest extends TestCase
         self::assertNotContains('phone system of 2001', self::file('desk')->open);
         self::assertContains('phone system of 2003', self::file('keys')->open);
         self::assertSame(['number'], \array_slice(self::file('desk', ['voice' => []])->open, 0, 1));
-        self::assertNull(PhoneFile::of(new Settings(self::job()), self::job()->devices['loose']), 'no MAC, no file');
-        self::assertNull(PhoneFile::of(new Settings(self::job()), self::job()->devices['pbx']), 'its kind takes none');
+        self::assertNull(PhoneFile::fromDevice(new Settings(self::job()), self::job()->devices['loose']), 'no MAC, no file');
+        self::assertNull(PhoneFile::fromDevice(new Settings(self::job()), self::job()->devices['pbx']), 'its kind takes none');
     }
 
     /** Of the places around a phone the nearest that has an address. */
@@ -119,7 +119,7 @@ final class ProvisionTest extends TestCase
 
     public function testLeasesForDnsmasq(): void
     {
-        $text = DnsmasqFile::of(self::job(), FileServer::at('https://files.example.net/p/word'));
+        $text = DnsmasqFile::write(self::job(), FileServer::at('https://files.example.net/p/word'));
         self::assertSame(<<<'TXT'
             # T
             dhcp-authoritative
@@ -141,17 +141,17 @@ final class ProvisionTest extends TestCase
             TXT, $text);
         self::assertStringContainsString(
             'tag:desk-phone-keypad,150,192.0.2.7',
-            DnsmasqFile::of(self::job(), FileServer::at('http://192.0.2.7:8069')),
+            DnsmasqFile::write(self::job(), FileServer::at('http://192.0.2.7:8069')),
         );
-        self::assertStringNotContainsString('dhcp-option-force', DnsmasqFile::of(self::job(), null));
-        self::assertStringNotContainsString('10.47.10', DnsmasqFile::of(self::job(), null, ['far']));
+        self::assertStringNotContainsString('dhcp-option-force', DnsmasqFile::write(self::job(), null));
+        self::assertStringNotContainsString('10.47.10', DnsmasqFile::write(self::job(), null, ['far']));
     }
 
     public function testLeasesForKea(): void
     {
         /** @var array{Dhcp4: array{subnet4: list<array{subnet: string, pools: list<mixed>, reservations: list<array<string,
          * mixed>>}>}} $file */
-        $file = Json::object(KeaFile::of(self::job(), FileServer::at('http://192.0.2.7/p/')));
+        $file = Json::object(KeaFile::write(self::job(), FileServer::at('http://192.0.2.7/p/')));
         $of = $file['Dhcp4']['subnet4'];
         self::assertSame(['10.47.10.0/24', '10.47.11.0/25'], array_column($of, 'subnet'));
         self::assertSame([['pool' => '10.47.10.100 - 10.47.10.199']], $of[0]['pools']);
@@ -168,15 +168,15 @@ final class ProvisionTest extends TestCase
 
     public function testHostNamesAsAZone(): void
     {
-        $zone = DnsZone::of(self::job(), 'Phones.Example.net.', 7);
+        $zone = DnsZone::write(self::job(), 'Phones.Example.net.', 7);
         self::assertStringContainsString("\$ORIGIN phones.example.net.\n", $zone);
         self::assertStringContainsString('( 7 3600', $zone);
         self::assertStringContainsString("@ IN NS ns\nns IN A 10.47.1.53\n", $zone);
         self::assertStringContainsString("desk-1 IN A 10.47.10.20\n", $zone);
-        self::assertStringContainsString('ns.invalid.', DnsZone::of(self::job(['segments' => [], 'devices' => [],
+        self::assertStringContainsString('ns.invalid.', DnsZone::write(self::job(['segments' => [], 'devices' => [],
             'voice' => []]), 'a.test', 1));
         $this->expectException(InvalidValue::class);
-        DnsZone::of(self::job(), "a.test\n@ IN A 192.0.2.1", 1);
+        DnsZone::write(self::job(), "a.test\n@ IN A 192.0.2.1", 1);
     }
 
     /** A zone for each 256 addresses, the last octet first in the name of the zone; units without a name are left out. */
@@ -236,7 +236,7 @@ final class ProvisionTest extends TestCase
     {
         $job = self::job($more);
 
-        return PhoneFile::of(new Settings($job), $job->devices[$device]) ?? throw new \LogicException('no file');
+        return PhoneFile::fromDevice(new Settings($job), $job->devices[$device]) ?? throw new \LogicException('no file');
     }
 
     /** @param array<string, mixed> $more */

@@ -77,7 +77,7 @@ final class RackSumTest extends TestCase
                 'racks' => [['id' => 'r', 'holds' => [['device' => 'unit', 'unit' => 1]]]],
             ]);
             self::assertSame($takesTwo, RackSum::all($job)['r']->placed[0]->isHeavy());
-            $steps = (new Runbooks(new Settings($job)))->of($job->devices['unit'])->steps;
+            $steps = (new Runbooks(new Settings($job)))->runbook($job->devices['unit'])->steps;
             $mount = array_values(array_filter($steps, static fn (RunbookStep $s): bool => 'mount' === $s->id));
             self::assertStringStartsWith('1 rack unit;', $mount[0]->do[0]);
             self::assertSame($takesTwo, [] !== $mount[0]->cautions, (string) $kilograms);
@@ -90,8 +90,8 @@ final class RackSumTest extends TestCase
         $job = Jobs::demo();
         $settings = new Settings($job);
         $names = static fn (array $devices): array => array_column($devices, 'id');
-        self::assertSame([1, 2], array_keys(Senders::of($job, $settings)));
-        $first = Senders::of($job, $settings)[1];
+        self::assertSame([1, 2], array_keys(Senders::bySender($job, $settings)));
+        $first = Senders::bySender($job, $settings)[1];
         self::assertSame([['light-desk'], [100]], [$names(array_column($first, 0)), array_column($first, 1)]);
         self::assertSame(['hall-scenes', 'pier-light'], $names(Senders::takers($job, $settings)[1]));
     }

@@ -143,7 +143,7 @@ final class ExternalNetworkTest extends TestCase
 
     public function testOnlyWhatIsOutsideIsAHostOutside(): void
     {
-        $network = Topology::of(self::site(['kind' => 'internet']));
+        $network = Topology::network(self::site(['kind' => 'internet']));
         self::assertTrue($network->node('203.0.113.5')?->isExternal);
         foreach (['172.16.9.9', '10.47.1.77', '198.51.100.5', '224.0.0.9', 'nobody'] as $id) {
             self::assertNull($network->node($id), $id);
@@ -158,7 +158,7 @@ final class ExternalNetworkTest extends TestCase
 
     private static function ask(Job $job, string $from, string $to, string $service): Verdict
     {
-        $network = Topology::of($job);
+        $network = Topology::network($job);
         $asker = $network->node($from);
         self::assertNotNull($asker);
 

@@ -74,7 +74,7 @@ final class RouterTruthsTest extends TestCase
     public function testAStrictHostDropsAnAnswerByBroadcastThatItWouldReachByAnotherPort(): void
     {
         $ask = static function (bool $strict): Verdict {
-            $exchange = new Exchange(Topology::of(Jobs::make(Jobs::TWO, [
+            $exchange = new Exchange(Topology::network(Jobs::make(Jobs::TWO, [
                 'edge' => ['interfaces' => [
                     ['name' => 'e0', 'segment' => 'b', 'address' => '10.47.2.255/24', 'reversePath' => $strict],
                     ['name' => 'e1', 'segment' => 'a', 'address' => '10.47.1.20/24'],
@@ -130,7 +130,7 @@ final class RouterTruthsTest extends TestCase
                 ['name' => 'e1', 'segment' => 'b', 'address' => '10.47.2.21/24'],
             ]],
         ], ['r' => Jobs::ROUTER['r']]);
-        $exchange = new Exchange(Topology::of($job));
+        $exchange = new Exchange(Topology::network($job));
         $two = $exchange->network->nodes['two'];
         $other = Ipv4Address::fromString('10.47.2.21');
         self::assertSame(Outcome::Ok, $exchange->ask($two, $other, Service::fromString('icmp'))->outcome);
@@ -145,7 +145,7 @@ final class RouterTruthsTest extends TestCase
             'hears' => ['at' => ['a', '10.47.1.3/24'], 'if' => ['listens' => ['udp/7000'], 'joins' => []]],
             'deaf' => ['at' => ['a', '10.47.1.4/24'], 'if' => ['listens' => ['udp/7001'], 'joins' => []]],
         ]);
-        $exchange = new Exchange(Topology::of($job));
+        $exchange = new Exchange(Topology::network($job));
         $heard = static fn (string $group): array => array_keys(
             (new Multicast($exchange))->send($exchange->network->nodes['x'], Ipv4Address::fromString($group), 7000, 1)->heard,
         );
@@ -168,7 +168,7 @@ final class RouterTruthsTest extends TestCase
             return $job->with(new ChangeSet('', [$job->edit(Segment::class, 'a', ['subnets' => $subnets])]));
         };
         $addresses = static fn (Job $job): array => array_map(
-            static fn (string $id): bool => null !== Topology::of($job)->nodes[$id]->firstAddress(),
+            static fn (string $id): bool => null !== Topology::network($job)->nodes[$id]->firstAddress(),
             ['unit', 'kept', 'fixed'],
         );
         $found = static fn (Job $job): bool => [] !== array_filter(
@@ -190,7 +190,7 @@ final class RouterTruthsTest extends TestCase
 
     private static function ask(Job $job, string $from, string $to, string $service = 'icmp'): Verdict
     {
-        $exchange = new Exchange(Topology::of($job));
+        $exchange = new Exchange(Topology::network($job));
 
         return $exchange->ask($exchange->network->nodes[$from], Ipv4Address::fromString($to), Service::fromString($service));
     }

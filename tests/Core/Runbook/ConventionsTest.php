@@ -60,7 +60,7 @@ final class ConventionsTest extends TestCase
 
     public function testEveryQuestionHasItsAnswersAReasonEachAndADefault(): void
     {
-        $schools = RecordType::of(Conventions::class)->read([]);
+        $schools = RecordType::fromClass(Conventions::class)->read([]);
         self::assertCount(11, Conventions::questions());
         foreach (Conventions::questions() as $question) {
             $answers = Conventions::answers($question);
@@ -78,6 +78,6 @@ final class ConventionsTest extends TestCase
         $interface = [['segment' => 'a', 'address' => '10.47.1.20/24', 'gateway' => null]];
         $job = Units::job(['k' => []], ['unit' => ['profile' => $kind, 'interfaces' => $interface]], ['job' => ['schools' => $schools]]);
 
-        return RunbookMarkdown::of((new Runbooks(new Settings($job)))->of($job->devices['unit']), false);
+        return RunbookMarkdown::write((new Runbooks(new Settings($job)))->runbook($job->devices['unit']), false);
     }
 }

@@ -107,9 +107,9 @@ final class ReadBackTest extends TestCase
     {
         $interface = ['segment' => 'a', 'address' => '10.47.1.20/24', 'mac' => '02-47-00-00-00-01'];
         $settings = new Settings($job = Units::job(['k' => self::KIND], ['unit' => ['interfaces' => [$interface]]]));
-        $of = (new Runbooks($settings))->of($job->devices['unit'])->step($step);
+        $of = (new Runbooks($settings))->runbook($job->devices['unit'])->step($step);
         \assert(null !== $of);
 
-        return (new ReadBack($settings))->of(device: $job->devices['unit'], step: $of, read: $read, anyway: $anyway, unread: $unread);
+        return (new ReadBack($settings))->recorded(device: $job->devices['unit'], step: $of, read: $read, anyway: $anyway, unread: $unread);
     }
 }

@@ -41,9 +41,9 @@ final class RunbookTest extends TestCase
     public function testNoBracesReachTheReader(string $kind): void
     {
         $job = Units::job(['k' => []], ['unit' => ['profile' => $kind]]);
-        $runbook = (new Runbooks(new Settings($job)))->of($job->devices['unit']);
+        $runbook = (new Runbooks(new Settings($job)))->runbook($job->devices['unit']);
         self::assertDoesNotMatchRegularExpression('/\{@?[a-z][a-z0-9-]*\}/', implode("\n", [...self::texts($runbook->steps)]));
-        self::assertDoesNotMatchRegularExpression('/\{@?[a-z][a-z0-9-]*\}/', RunbookMarkdown::of($runbook, true));
+        self::assertDoesNotMatchRegularExpression('/\{@?[a-z][a-z0-9-]*\}/', RunbookMarkdown::write($runbook, true));
     }
 
     /** Whatever the kind: nobody is told to log in without being told with what, and no value is typed under two names. */
@@ -51,7 +51,7 @@ final class RunbookTest extends TestCase
     public function testALoginSaysWithWhatAndAValueIsTypedOnce(string $kind): void
     {
         $job = Units::job(['k' => []], ['unit' => ['profile' => $kind, 'hostname' => 'unit-1']]);
-        $steps = (new Runbooks(new Settings($job)))->of($job->devices['unit'])->steps;
+        $steps = (new Runbooks(new Settings($job)))->runbook($job->devices['unit'])->steps;
         foreach ($steps as $step) {
             self::assertNotContains('Log in.', $step->do);
             $labels = array_map(static fn (StepValue $v): string => rtrim(strtolower($v->label), 's'), $step->values);
@@ -65,7 +65,7 @@ final class RunbookTest extends TestCase
         $first = static function (string $kind): string {
             $job = Units::job(['k' => []], ['unit' => ['profile' => $kind]]);
 
-            return (new Runbooks(new Settings($job)))->of($job->devices['unit'])->step('secure')->do[0] ?? '';
+            return (new Runbooks(new Settings($job)))->runbook($job->devices['unit'])->step('secure')->do[0] ?? '';
         };
         self::assertSame('Log in: its serial as password; capitals matter.', $first('video-bar'), 'its menu asks for none, its page does');
         self::assertSame('Log in: the pair all units of the kind share.', $first('access-point'));
@@ -91,14 +91,14 @@ final class RunbookTest extends TestCase
             'settings' => [['id' => 'network', 'default' => 'Harbour', 'stage' => 'address']],
         ];
         $job = Units::job(['k' => $kind], ['unit' => ['hostname' => $host]]);
-        $runbook = (new Runbooks(new Settings($job)))->of($job->devices['unit']);
+        $runbook = (new Runbooks(new Settings($job)))->runbook($job->devices['unit']);
         $found = [];
         foreach ($runbook->step('address')->keys ?? [] as $keys) {
             $found[$keys->of] = $keys->instead();
         }
         self::assertSame($instead, $found['host']);
         self::assertNull($found['network'], 'what another network is called is not ours to change');
-        $said = RunbookMarkdown::of($runbook, true);
+        $said = RunbookMarkdown::write($runbook, true);
         self::assertSame(null !== $instead, str_contains($said, 'type instead: '.$instead));
     }
 
@@ -115,7 +115,7 @@ final class RunbookTest extends TestCase
         });
         self::assertSame([], $hiding);
         if (\in_array($kind, ['alert-horn', 'alert-beacon', 'scene-store', 'ptz-camera-rotary', 'desk-phone-page'], true)) {
-            $steps = (new Runbooks(new Settings($job)))->of($job->devices['unit'])->steps;
+            $steps = (new Runbooks(new Settings($job)))->runbook($job->devices['unit'])->steps;
             $contact = array_values(array_filter($steps, static fn (RunbookStep $s): bool => 'contact' === $s->id))[0] ?? self::fail();
             self::assertSame(WorkStage::Contact, $contact->stage);
             self::assertStringContainsString('laptop', strtolower((string) json_encode($contact)));
@@ -133,13 +133,13 @@ final class RunbookTest extends TestCase
     public function testSocketsSayWhatThePlanConnects(): void
     {
         $job = Jobs::demo();
-        $ports = array_column(PlannedPorts::of($job, $job->devices['pbx']), null, 'id');
+        $ports = array_column(PlannedPorts::ports($job, $job->devices['pbx']), null, 'id');
         self::assertSame('Mobile line, on Mobile module in Slot 2', $ports['2a']->goesTo);
         $without = $job->with(new ChangeSet('', [$job->edit(Device::class, 'pbx', ['modules' => []])]));
-        $ports = array_column(PlannedPorts::of($without, $without->devices['pbx']), null, 'id');
+        $ports = array_column(PlannedPorts::ports($without, $without->devices['pbx']), null, 'id');
         self::assertSame('Mobile line, in Slot 2, for which no module is planned', $ports['2a']->goesTo);
-        $runbook = (new Runbooks(new Settings($job)))->of($job->devices['pbx']);
-        self::assertStringContainsString('Mobile line, on Mobile module', RunbookMarkdown::of($runbook, false));
+        $runbook = (new Runbooks(new Settings($job)))->runbook($job->devices['pbx']);
+        self::assertStringContainsString('Mobile line, on Mobile module', RunbookMarkdown::write($runbook, false));
     }
 
     /** @return iterable<string> every text in it */
@@ -159,7 +159,7 @@ final class RunbookTest extends TestCase
     {
         $job = Units::job(['k' => []], ['unit' => ['profile' => $kind]]);
         $settings = new Settings($job);
-        $runbook = (new Runbooks($settings))->of($job->devices['unit']);
+        $runbook = (new Runbooks($settings))->runbook($job->devices['unit']);
         $ranks = array_map(static fn (RunbookStep $s): int => $s->stage->rank(), $runbook->steps);
         $sorted = $ranks;
         sort($sorted);
@@ -175,7 +175,7 @@ final class RunbookTest extends TestCase
                 $typed[] = $value->setting;
             }
         }
-        foreach ($settings->of($job->devices['unit']) as $value) {
+        foreach ($settings->values($job->devices['unit']) as $value) {
             $count = \count(array_keys($typed, $value->setting->id, true));
             $isLeftOut = $value->setting->part || ($value->isOpen() && $value->setting->optional && 'gateway' !== $value->setting->id);
             if (WorkStage::Ask !== $value->setting->stage) {
@@ -241,7 +241,7 @@ final class RunbookTest extends TestCase
                 'pairings' => $more['pairings'] ?? [],
                 'licences' => $more['licences'] ?? [],
             ]);
-            $step = (new Runbooks(new Settings($job)))->of($job->devices['unit'], $progress)->step('second');
+            $step = (new Runbooks(new Settings($job)))->runbook($job->devices['unit'], $progress)->step('second');
 
             return array_map(static fn (Blocker $b): string => $b->kind.' '.$b->id.': '.$b->text, $step->blockedBy ?? []);
         };
@@ -281,19 +281,22 @@ final class RunbookTest extends TestCase
         $runbooks = new Runbooks(new Settings($job));
         $done = [];
         $reached = [];
-        foreach ($runbooks->of($job->devices['unit'])->steps as $step) {
+        foreach ($runbooks->runbook($job->devices['unit'])->steps as $step) {
             $done[$step->id] = true;
-            $reached[$step->id] = $runbooks->of($job->devices['unit'], new Progress(Stage::Planned, $done))->stage()->value;
+            $reached[$step->id] = $runbooks->runbook($job->devices['unit'], new Progress(Stage::Planned, $done))->stage()->value;
         }
         self::assertSame('unpacked', $reached['unpack']);
         self::assertSame('unpacked', $reached['address'], 'the laptop is not back yet');
         self::assertSame('set-up', $reached['laptop-back'], 'this kind has no role');
         self::assertSame('as-left', $reached['hand-over']);
         $asked = Units::job(['k' => ['settings' => [['id' => 'x', 'ask' => 'client']]]], ['unit' => []]);
-        $unpacked = (new Runbooks(new Settings($asked)))->of($asked->devices['unit'], new Progress(Stage::Planned, ['unpack' => true]));
+        $unpacked = (new Runbooks(new Settings($asked)))->runbook(
+            $asked->devices['unit'],
+            new Progress(Stage::Planned, ['unpack' => true]),
+        );
         self::assertSame('unpacked', $unpacked->stage()->value, 'nobody has answered yet');
         unset($done['hang']);
-        $without = $runbooks->of($job->devices['unit'], new Progress(Stage::Planned, $done));
+        $without = $runbooks->runbook($job->devices['unit'], new Progress(Stage::Planned, $done));
         self::assertSame('unpacked', $without->stage()->value);
         self::assertSame('hang', $without->next()?->id);
         self::assertSame(['hang'], array_column($without->before('hand-over'), 'id'));
@@ -302,7 +305,7 @@ final class RunbookTest extends TestCase
     public function testTheJsonHasTheseKeysAndNoOthers(): void
     {
         $job = Jobs::demo();
-        $told = Json::object(Json::line((new Runbooks(new Settings($job)))->of($job->devices['ramp-phone'])));
+        $told = Json::object(Json::line((new Runbooks(new Settings($job)))->runbook($job->devices['ramp-phone'])));
         self::assertSame(['device', 'steps'], array_keys($told));
         self::assertSame('ramp-phone', $told['device']);
         \assert(\is_array($told['steps']));
@@ -333,7 +336,7 @@ final class RunbookTest extends TestCase
     public function testTheKeypadPhoneTypesItsMacToConfirmTheReset(): void
     {
         $job = Jobs::demo();
-        $step = (new Runbooks(new Settings($job)))->of($job->devices['ramp-phone'])->step('clean');
+        $step = (new Runbooks(new Settings($job)))->runbook($job->devices['ramp-phone'])->step('clean');
         \assert(null !== $step);
         $sequence = ($step->keys[0] ?? null)?->sequence();
         self::assertSame('024700001083', ($step->keys[0] ?? null)?->text);
@@ -346,12 +349,12 @@ final class RunbookTest extends TestCase
     {
         $job = Jobs::demo();
         $runbooks = new Runbooks(new Settings($job));
-        $text = RunbookMarkdown::of($runbooks->of($job->devices['tide-cam']), true);
+        $text = RunbookMarkdown::write($runbooks->runbook($job->devices['tide-cam']), true);
         self::assertStringContainsString('- [x] **Unpack and check off**', $text);
         self::assertStringContainsString('- [ ] **Where it goes**', $text);
         self::assertStringContainsString('Gateway: `10.47.70.1`', $text);
         self::assertStringContainsString('`srt://10.47.1.60:9710?mode=caller&latency=800`', $text);
-        $text = RunbookMarkdown::of($runbooks->of($job->devices['timetable']), true);
+        $text = RunbookMarkdown::write($runbooks->runbook($job->devices['timetable']), true);
         self::assertStringContainsString('waits: Keys for content is ordered.', $text);
         self::assertStringContainsString('Gateway: `leave blank`', $text);
     }
@@ -365,8 +368,8 @@ final class RunbookTest extends TestCase
         self::assertSame(['word'], array_column($keys, 'of'), 'nor are its keys');
         $kind = ['settings' => [['id' => 'pass', 'secret' => true]]];
         $job = Units::job(['k' => $kind], ['unit' => ['settings' => ['pass' => 'ferry-bell-lamp']]]);
-        $runbook = (new Runbooks(new Settings($job)))->of($job->devices['unit']);
-        self::assertStringNotContainsString('ferry-bell-lamp', Json::line($runbook).RunbookMarkdown::of($runbook, false));
+        $runbook = (new Runbooks(new Settings($job)))->runbook($job->devices['unit']);
+        self::assertStringNotContainsString('ferry-bell-lamp', Json::line($runbook).RunbookMarkdown::write($runbook, false));
     }
 
     /** @param array<string, mixed> $kind */
@@ -374,6 +377,6 @@ final class RunbookTest extends TestCase
     {
         $job = Units::job(['k' => $kind], ['unit' => []]);
 
-        return (new Runbooks(new Settings($job)))->of($job->devices['unit']);
+        return (new Runbooks(new Settings($job)))->runbook($job->devices['unit']);
     }
 }

@@ -44,21 +44,21 @@ final class ScanTest extends TestCase
     #[DataProvider('stickers')]
     public function testAStickerSaysWhichUnitItIs(string $text, array $units, array $sure): void
     {
-        $found = WhichUnit::of(self::job(), Sticker::of($text));
+        $found = WhichUnit::belongings(self::job(), Sticker::fromText($text));
         self::assertSame($units, array_map(static fn (Belongs $b): string => $b->device->id, $found));
         self::assertSame($sure, array_map(static fn (Belongs $b): int => $b->sureness(), $found));
     }
 
     public function testASerialWithAnotherMacIsSaid(): void
     {
-        $found = WhichUnit::of(self::job(), Sticker::of('SN:KS-1042-77 MAC:024700000099'));
+        $found = WhichUnit::belongings(self::job(), Sticker::fromText('SN:KS-1042-77 MAC:024700000099'));
         self::assertStringContainsString('its MAC is 02-47-00-00-00-99; planned is 02-47-00-00-00-0A', $found[0]->but);
     }
 
     public function testAnotherUnitTakesThePlaceOfAPlannedOneAndBeginsInTheCarton(): void
     {
         $job = self::job();
-        $change = Swap::of($job, $job->devices['one'], 'KS-1042-99', '02:47:00:00:00:77');
+        $change = Swap::changeSet($job, $job->devices['one'], 'KS-1042-99', '02:47:00:00:00:77');
         self::assertSame(
             'Another unit for One: serial KS-1042-99 instead of KS-1042-77, MAC 02-47-00-00-00-77 instead of 02-47-00-00-00-0A',
             $change->title,
@@ -98,7 +98,7 @@ final class ScanTest extends TestCase
         $job = self::job();
         $this->expectException(InvalidValue::class);
         $this->expectExceptionMessage($allowed);
-        Swap::of($job, $job->devices['one'], $serial, $mac);
+        Swap::changeSet($job, $job->devices['one'], $serial, $mac);
     }
 
     private static function job(): Job

@@ -18,7 +18,7 @@ final class Agendas
      * @param array<int, list<int>> $after tasks by number, and those of other units they wait for
      * @param array<int, array{from?: int, to?: int, factory?: string, watts?: float, ready?: int}> $bench by unit
      */
-    public static function of(array $units, array $after = [], array $bench = []): Agenda
+    public static function make(array $units, array $after = [], array $bench = []): Agenda
     {
         $tasks = $work = [];
         foreach ($units as $unit => $times) {
@@ -69,6 +69,6 @@ final class Agendas
                 'watts' => 10.0 * $random->getInt(0, 3), 'ready' => 0 === $random->getInt(0, 5) ? 50 : 0];
         }
 
-        return self::of($times, $after, $bench);
+        return self::make($times, $after, $bench);
     }
 }

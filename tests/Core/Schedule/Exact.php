@@ -16,7 +16,7 @@ final class Exact
     {
     }
 
-    public static function of(Agenda $agenda, Resources $with): int
+    public static function makespan(Agenda $agenda, Resources $with): int
     {
         $exact = new self($agenda, $with);
         $exact->search(

@@ -31,7 +31,7 @@ final class ScheduleTest extends TestCase
 {
     public function testWhileOneUnitRestartsHandsAreOnTheOther(): void
     {
-        $schedule = Scheduler::of(Agendas::of([[[60, 300], [60, 0]], [[100, 0], [50, 0]]]), new Resources(1));
+        $schedule = Scheduler::schedule(Agendas::make([[[60, 300], [60, 0]], [[100, 0], [50, 0]]]), new Resources(1));
         self::assertSame(420, $schedule->makespan);
         self::assertSame(420, $schedule->bounds->chain);
         self::assertSame(270, $schedule->bounds->hands);
@@ -64,8 +64,8 @@ final class ScheduleTest extends TestCase
             [new UnitWork(unit: 'u', tasks: [0, 1], from: 0, to: -2, factory: '', watts: 0.0, ready: 0)],
         );
         $work = static fn (int $people): array => [
-            Scheduler::of($agenda, new Resources($people))->bounds->work,
-            Scheduler::of($agenda, new Resources($people))->bounds->hands,
+            Scheduler::schedule($agenda, new Resources($people))->bounds->work,
+            Scheduler::schedule($agenda, new Resources($people))->bounds->hands,
         ];
         self::assertSame([[160, 160], [260, 130]], [$work(1), $work(2)]);
     }
@@ -74,12 +74,12 @@ final class ScheduleTest extends TestCase
     {
         $cameras = array_fill(0, 3, [[20, 0], [10, 90], [30, 60], [40, 0]]);
         $shared = array_fill(0, 3, ['from' => 1, 'to' => 2, 'factory' => '192.0.2.10']);
-        $schedule = Scheduler::of(Agendas::of($cameras, [], $shared), new Resources(2));
+        $schedule = Scheduler::schedule(Agendas::make($cameras, [], $shared), new Resources(2));
         // 3 times 190 s one after the other, 20 s before the first and 40 s behind the last.
         self::assertSame(630, $schedule->bounds->factory);
         self::assertSame(630, $schedule->makespan);
         self::assertContains(WaitReason::Bench, array_map(static fn (ChainLink $l): WaitReason => $l->because, $schedule->chain));
-        $alone = Scheduler::of(Agendas::of($cameras, [], array_fill(0, 3, ['from' => 1, 'to' => 2])), new Resources(2));
+        $alone = Scheduler::schedule(Agendas::make($cameras, [], array_fill(0, 3, ['from' => 1, 'to' => 2])), new Resources(2));
         self::assertSame(290, $alone->makespan);
     }
 
@@ -87,24 +87,24 @@ final class ScheduleTest extends TestCase
     {
         $units = array_fill(0, 4, [[10, 90]]);
         $stay = array_fill(0, 4, ['from' => 0, 'to' => 0, 'watts' => 25.0]);
-        self::assertSame(200, Scheduler::of(Agendas::of($units, [], $stay), new Resources(2, ports: 2))->makespan);
-        self::assertSame(200, Scheduler::of(Agendas::of($units, [], $stay), new Resources(2, watts: 60))->makespan);
-        self::assertSame(110, Scheduler::of(Agendas::of($units, [], $stay), new Resources(2))->makespan);
+        self::assertSame(200, Scheduler::schedule(Agendas::make($units, [], $stay), new Resources(2, ports: 2))->makespan);
+        self::assertSame(200, Scheduler::schedule(Agendas::make($units, [], $stay), new Resources(2, watts: 60))->makespan);
+        self::assertSame(110, Scheduler::schedule(Agendas::make($units, [], $stay), new Resources(2))->makespan);
         // What draws more than the bench feeds has a supply of its own.
-        self::assertSame(110, Scheduler::of(Agendas::of($units, [], $stay), new Resources(2, watts: 20))->makespan);
+        self::assertSame(110, Scheduler::schedule(Agendas::make($units, [], $stay), new Resources(2, watts: 20))->makespan);
     }
 
     public function testAUnitDoesNotBlockTheBenchForOneThatItWaitsFor(): void
     {
-        $agenda = Agendas::of([[[10, 0], [10, 0]], [[10, 0], [10, 0]]], [1 => [3]], [['to' => 1], ['to' => 1]]);
-        $schedule = Scheduler::of($agenda, new Resources(1, ports: 1));
+        $agenda = Agendas::make([[[10, 0], [10, 0]], [[10, 0], [10, 0]]], [1 => [3]], [['to' => 1], ['to' => 1]]);
+        $schedule = Scheduler::schedule($agenda, new Resources(1, ports: 1));
         self::assertSame([], $schedule->circle);
         self::assertSame(40, $schedule->makespan);
     }
 
     public function testWhatWaitsForEachOtherIsSaid(): void
     {
-        $schedule = Scheduler::of(Agendas::of([[[10, 0], [10, 0]], [[10, 0]], [[10, 0]]], [1 => [2], 2 => [1]]), new Resources(1));
+        $schedule = Scheduler::schedule(Agendas::make([[[10, 0], [10, 0]], [[10, 0]], [[10, 0]]], [1 => [2], 2 => [1]]), new Resources(1));
         self::assertSame(['s1', 's2'], array_map(static fn (Task $t): string => $t->step, $schedule->circle));
         self::assertSame(20, $schedule->makespan);
         self::assertSame(20, $schedule->bounds->lowerBound());
@@ -116,8 +116,8 @@ final class ScheduleTest extends TestCase
         $agenda = Agendas::random(new Randomizer(new Mt19937($seed)), 4);
         foreach ([1, 2] as $technicians) {
             $with = new Resources($technicians, ports: 2, watts: 40);
-            $schedule = Scheduler::of($agenda, $with);
-            $exact = Exact::of($agenda, $with);
+            $schedule = Scheduler::schedule($agenda, $with);
+            $exact = Exact::makespan($agenda, $with);
             self::assertKept($agenda, $with, $schedule);
             self::assertLessThanOrEqual($exact, $schedule->bounds->lowerBound(), 'the bound is one');
             self::assertGreaterThanOrEqual($exact, $schedule->makespan, 'nothing is shorter than the shortest');
@@ -137,11 +137,11 @@ final class ScheduleTest extends TestCase
     {
         $job = self::cameras(60);
         $runbooks = new Runbooks(new Settings($job));
-        $agenda = AgendaMaker::of($job, array_map(static fn (Device $d) => $runbooks->of($d), array_values($job->devices)));
+        $agenda = AgendaMaker::agenda($job, array_map(static fn (Device $d) => $runbooks->runbook($d), array_values($job->devices)));
         foreach ([1, 2, 3, 4] as $technicians) {
             $with = new Resources($technicians);
             $start = self::processorSeconds();
-            $schedule = Scheduler::of($agenda, $with);
+            $schedule = Scheduler::schedule($agenda, $with);
             self::assertLessThan(2.0, self::processorSeconds() - $start, 'a second, or two beside much else');
             self::assertKept($agenda, $with, $schedule);
             self::assertCount(\count($agenda->tasks), $schedule->slots);
@@ -162,9 +162,9 @@ final class ScheduleTest extends TestCase
     {
         $job = self::cameras(20);
         $runbooks = new Runbooks(new Settings($job));
-        $agenda = AgendaMaker::of($job, array_map(static fn (Device $d) => $runbooks->of($d), array_values($job->devices)));
+        $agenda = AgendaMaker::agenda($job, array_map(static fn (Device $d) => $runbooks->runbook($d), array_values($job->devices)));
         $with = new Resources(2);
-        $schedule = Scheduler::of($agenda, $with);
+        $schedule = Scheduler::schedule($agenda, $with);
         self::assertKept($agenda, $with, $schedule);
         $begun = [];
         foreach ($schedule->slots as $slot) {
@@ -185,8 +185,8 @@ final class ScheduleTest extends TestCase
 
     public function testALateUnitMovesOnlyWhatWaitsForIt(): void
     {
-        $agenda = Agendas::of([[[60, 0]], [[60, 0]], [[60, 0]]], [1 => [0]], [['ready' => 600]]);
-        $schedule = Scheduler::of($agenda, new Resources(1));
+        $agenda = Agendas::make([[[60, 0]], [[60, 0]], [[60, 0]]], [1 => [0]], [['ready' => 600]]);
+        $schedule = Scheduler::schedule($agenda, new Resources(1));
         self::assertSame(720, $schedule->makespan);
         self::assertSame(720, $schedule->bounds->lowerBound());
         self::assertSame([2, 0, 1], array_map(static fn (TimeSlot $s): int => $s->task, $schedule->slots));
@@ -199,13 +199,13 @@ final class ScheduleTest extends TestCase
             ['id' => 'level', 'type' => 'whole', 'default' => 3, 'stage' => 'upkeep'],
         ]];
         $job = Units::job(['k' => $kind], ['unit' => []]);
-        $agenda = AgendaMaker::of($job, [(new Runbooks(new Settings($job)))->of($job->devices['unit'])]);
+        $agenda = AgendaMaker::agenda($job, [(new Runbooks(new Settings($job)))->runbook($job->devices['unit'])]);
         $left = array_map(static fn (LeftOut $l): string => $l->step->id, $agenda->left);
         sort($left);
         self::assertSame(['ask', 'hand-over', 'prove', 'role'], $left);
         self::assertContains('upkeep', array_map(static fn (Task $t): string => $t->step, $agenda->tasks));
         $answered = Units::job(['k' => $kind], ['unit' => []], ['answers' => [['id' => 'a', 'setting' => 'key', 'value' => 'x']]]);
-        $agenda = AgendaMaker::of($answered, [(new Runbooks(new Settings($answered)))->of($answered->devices['unit'])]);
+        $agenda = AgendaMaker::agenda($answered, [(new Runbooks(new Settings($answered)))->runbook($answered->devices['unit'])]);
         self::assertSame([], $agenda->left);
     }
 
@@ -222,12 +222,12 @@ final class ScheduleTest extends TestCase
         $pairings = ['pairings' => [['id' => 'p', 'coupling' => 'plays-to', 'from' => 'one', 'to' => 'two']]];
         $job = Units::job($kinds, ['one' => ['profile' => 'player'], 'two' => ['profile' => 'screen']], $pairings);
         $runbooks = new Runbooks(new Settings($job));
-        $agenda = AgendaMaker::of($job, [$runbooks->of($job->devices['one']), $runbooks->of($job->devices['two'])]);
+        $agenda = AgendaMaker::agenda($job, [$runbooks->runbook($job->devices['one']), $runbooks->runbook($job->devices['two'])]);
         $role = array_values(array_filter($agenda->tasks, static fn (Task $t): bool => 'role' === $t->step && 'one' === $t->unit))[0];
         $steps = array_map(static fn (int $n): string => $agenda->tasks[$n]->unit.' '.$agenda->tasks[$n]->step, $role->after);
         self::assertContains('two address', $steps);
         self::assertNotContains('two prove', $steps);
-        $without = AgendaMaker::of($job, [$runbooks->of($job->devices['one'])]);
+        $without = AgendaMaker::agenda($job, [$runbooks->runbook($job->devices['one'])]);
         self::assertContains('role', array_map(static fn (LeftOut $l): string => $l->step->id, $without->left));
     }
 
@@ -235,7 +235,7 @@ final class ScheduleTest extends TestCase
     {
         $open = ['interfaces' => [['segment' => 'a', 'address' => null, 'mac' => '02-47-00-00-00-01']]];
         $job = Units::job(['k' => []], ['unit' => $open]);
-        $agenda = AgendaMaker::of($job, [(new Runbooks(new Settings($job)))->of($job->devices['unit'])]);
+        $agenda = AgendaMaker::agenda($job, [(new Runbooks(new Settings($job)))->runbook($job->devices['unit'])]);
         $left = array_map(static fn (LeftOut $l): string => $l->step->id, $agenda->left);
         self::assertSame([], array_diff(['address', 'laptop-back', 'prove', 'hand-over'], $left));
         self::assertSame(['unpack', 'power', 'contact', 'secure'], array_map(static fn (Task $t): string => $t->step, $agenda->tasks));
@@ -248,15 +248,15 @@ final class ScheduleTest extends TestCase
             ['id' => 'lift', 'stage' => 'mount', 'title' => 'Lift', 'who' => 'two-people', 'do' => ['Lift it.']],
         ];
         $job = Units::job(['k' => ['steps' => $steps]], ['unit' => []]);
-        $runbook = (new Runbooks(new Settings($job)))->of($job->devices['unit']);
-        $schedule = Scheduler::of(AgendaMaker::of($job, [$runbook], ['unit' => 500]), new Resources(3));
+        $runbook = (new Runbooks(new Settings($job)))->runbook($job->devices['unit']);
+        $schedule = Scheduler::schedule(AgendaMaker::agenda($job, [$runbook], ['unit' => 500]), new Resources(3));
         $hands = [];
         foreach ($schedule->slots as $slot) {
             $hands[$schedule->task($slot)->step] = \count($slot->technicians);
         }
         self::assertSame([0, 2, 1], [$hands['mains'], $hands['lift'], $hands['unpack']]);
         self::assertSame(500, $schedule->slots[0]->start);
-        $alone = Scheduler::of(AgendaMaker::of($job, [$runbook]), new Resources(1));
+        $alone = Scheduler::schedule(AgendaMaker::agenda($job, [$runbook]), new Resources(1));
         self::assertCount(\count($schedule->slots), $alone->slots, 'who is alone finds a helper');
         $json = $schedule->jsonSerialize()['steps'];
         self::assertCount(2, array_filter($json, static fn (array $s): bool => 'lift' === $s['step']), 'one entry for each');

@@ -39,7 +39,7 @@ final class SecretTest extends TestCase
                 self::assertNull(SecretMaker::refusal($need, $secret), $secret);
                 self::assertSame($need->rule->most, \strlen($secret));
                 if (null !== $need->keypad) {
-                    self::assertSame([], KeySequence::of($need->keypad, $secret)->impossible);
+                    self::assertSame([], KeySequence::fromKeypad($need->keypad, $secret)->impossible);
                 }
                 if (SecretAlphabet::Digits !== $need->rule->alphabet) {
                     self::assertDoesNotMatchRegularExpression('/[0OoDQ1lI|5S]/', $secret, 'nothing that looks alike');

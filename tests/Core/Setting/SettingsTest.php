@@ -58,7 +58,7 @@ final class SettingsTest extends TestCase
             $settings = new Settings($job = Units::job(['k' => $kind], ['unit' => ['settings' => ['source' => $typed]]]));
             self::assertSame($is, $settings->value($job->devices['unit'], 'source')?->value(), 'typed '.Json::line($typed));
         }
-        $setting = RecordType::of(Setting::class)->read($kind['settings'][0]);
+        $setting = RecordType::fromClass(Setting::class)->read($kind['settings'][0]);
         self::assertSame('a whole number from 1 to 8, not 7', Allowed::refusal($setting, 7));
     }
 
@@ -142,7 +142,7 @@ final class SettingsTest extends TestCase
             ['name' => 'Link B', 'segment' => 'a', 'address' => '10.47.1.21/25'],
         ]]]);
         $values = [];
-        foreach ((new Settings($job))->of($job->devices['unit']) as $value) {
+        foreach ((new Settings($job))->values($job->devices['unit']) as $value) {
             $values[$value->setting->id] = $value->text();
         }
         self::assertSame('10.47.1.20', $values['address']);
@@ -225,7 +225,7 @@ final class SettingsTest extends TestCase
     #[DataProvider('values')]
     public function testEveryTypeTakesItsOwnAndRefusesTheRest(array $declared, array $allowed, array $refused): void
     {
-        $setting = RecordType::of(Setting::class)->read(['id' => 'x', ...$declared]);
+        $setting = RecordType::fromClass(Setting::class)->read(['id' => 'x', ...$declared]);
         foreach ($allowed as $value) {
             self::assertNull(Allowed::refusal($setting, $value), Json::line($value));
         }

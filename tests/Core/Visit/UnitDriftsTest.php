@@ -61,12 +61,12 @@ final class UnitDriftsTest extends TestCase
 
     public function testAnotherFirmwareIsTakenIntoThePlan(): void
     {
-        $drifts = (new UnitDrifts(self::job()))->of(['a' => self::marks(firmware: '2.1')], ['a' => new UnitMarks(true)]);
+        $drifts = (new UnitDrifts(self::job()))->drifts(['a' => self::marks(firmware: '2.1')], ['a' => new UnitMarks(true)]);
         self::assertSame('Its firmware is 2.1; it was left with 2.0.', $drifts[0]->what);
         self::assertNotNull($drifts[0]->take);
         $now = self::job()->with(new ChangeSet('', [$drifts[0]->take]));
         self::assertSame('2.1', $now->devices['a']->firmware);
-        self::assertSame([], (new UnitDrifts($now))->of(['a' => self::marks(firmware: '2.1')], []));
+        self::assertSame([], (new UnitDrifts($now))->drifts(['a' => self::marks(firmware: '2.1')], []));
         self::assertSame([], self::said(['a' => self::marks(firmware: '2.1')], ['a' => self::marks(firmware: '2.1')]), 'it was left so');
     }
 
@@ -81,13 +81,16 @@ final class UnitDriftsTest extends TestCase
             new ReadValue(device: 'no-such', setting: 'codec', value: 'x'),
             new ReadValue(device: 'ticket-1', setting: 'no-such', value: 'x'),
         ];
-        self::assertSame([], ValueDrifts::of($settings, [...$same, ...$gone]));
-        $drift = ValueDrifts::of($settings, [new ReadValue(device: 'ticket-1', setting: 'codec', value: 'g711u')])[0];
+        self::assertSame([], ValueDrifts::drifts($settings, [...$same, ...$gone]));
+        $drift = ValueDrifts::drifts($settings, [new ReadValue(device: 'ticket-1', setting: 'codec', value: 'g711u')])[0];
         self::assertSame(['ticket-1', 'Codec is g711u; it was left with G.711 A-law.'], [$drift->unit, $drift->what]);
         self::assertNotNull($drift->take);
         $now = $job->with(new ChangeSet('', [$drift->take]));
-        self::assertSame([], ValueDrifts::of(new Settings($now), [new ReadValue(device: 'ticket-1', setting: 'codec', value: 'g711u')]));
-        $fact = ValueDrifts::of($settings, [new ReadValue(device: 'ticket-1', setting: 'address', value: '10.9.9.9')])[0];
+        self::assertSame(
+            [],
+            ValueDrifts::drifts(new Settings($now), [new ReadValue(device: 'ticket-1', setting: 'codec', value: 'g711u')]),
+        );
+        $fact = ValueDrifts::drifts($settings, [new ReadValue(device: 'ticket-1', setting: 'address', value: '10.9.9.9')])[0];
         self::assertNull($fact->take, 'what the plan itself says is not taken from a unit');
     }
 
@@ -95,7 +98,7 @@ final class UnitDriftsTest extends TestCase
     public function testKeysAreOfWhatWasFound(): void
     {
         $drifts = new UnitDrifts(self::job());
-        $key = static fn (string $firmware): string => $drifts->of(['a' => self::marks(firmware: $firmware)], [])[0]->key;
+        $key = static fn (string $firmware): string => $drifts->drifts(['a' => self::marks(firmware: $firmware)], [])[0]->key;
         self::assertSame($key('2.1'), $key('2.1'));
         self::assertNotSame($key('2.1'), $key('2.2'));
     }
@@ -124,7 +127,7 @@ final class UnitDriftsTest extends TestCase
      */
     private static function said(array $now, array $before): array
     {
-        return array_map(static fn (UnitDrift $d): string => $d->unit.': '.$d->what, (new UnitDrifts(self::job()))->of($now, $before));
+        return array_map(static fn (UnitDrift $d): string => $d->unit.': '.$d->what, (new UnitDrifts(self::job()))->drifts($now, $before));
     }
 
     private static function job(): Job

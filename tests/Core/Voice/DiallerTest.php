@@ -217,6 +217,6 @@ final class DiallerTest extends TestCase
         $job = JobFile::read(Json::pretty($file), ShippedProfiles::load());
         $dialler = new Dialler(new VoicePlan($job), $registrations ?? new RegistrationPaths($job));
 
-        return $dialler->dial(DialQuery::of($query, new \DateTimeZone('Europe/Oslo')));
+        return $dialler->dial(DialQuery::fromGiven($query, new \DateTimeZone('Europe/Oslo')));
     }
 }

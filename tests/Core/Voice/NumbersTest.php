@@ -70,7 +70,7 @@ final class NumbersTest extends TestCase
     private static function rings(array $more, string $number): array
     {
         $plan = new VoicePlan(self::job(['extensions' => [['number' => '21'], ['number' => '22'], ...$more]]));
-        $stages = (new RingPlan($plan))->of((new Dialler($plan))->dial(DialQuery::from('21', $number)));
+        $stages = (new RingPlan($plan))->inOrder((new Dialler($plan))->dial(DialQuery::from('21', $number)));
 
         return array_map(
             static fn (RingStage $s): string => null === $s->mailbox
