@@ -4,6 +4,9 @@ declare(strict_types=1);
 
 namespace Vorhut\App\Kit;
 
+use Vorhut\App\Plan\ShippedProfiles;
+use Vorhut\App\Provision\UnitFiles;
+use Vorhut\App\Vault\SealedFile;
 use Vorhut\Core\Exchange\JobFile;
 use Vorhut\Core\Job\Job;
 
@@ -12,9 +15,7 @@ final readonly class Kit
 {
     /** What of the product the command line needs. */
     private const OWN = ['bin/vorhut', 'core', 'field', 'profiles', 'schema', 'src/Cli', 'src/Kit', 'src/Provision/Template', 'LICENSE'];
-    private const SINGLE = [
-        'src/Jobs/ShippedProfiles.php', 'src/Provision/UnitFiles.php', 'src/Vault/SealedFile.php',
-    ];
+    private const SINGLE = [ShippedProfiles::class, UnitFiles::class, SealedFile::class];
     private const PREFIXES = ['Vorhut\\Core\\' => ['core'], 'Vorhut\\Field\\' => ['field'], 'Vorhut\\App\\' => ['src']];
     private const PACKAGES = ['symfony/console', 'symfony/cache', 'amphp/socket', 'revolt/event-loop', 'daverandom/libdns', 'twig/twig'];
 
@@ -62,7 +63,10 @@ final readonly class Kit
     /** @return list<string> from the folder of the product on */
     private function files(): array
     {
-        $files = self::SINGLE;
+        $files = array_map(
+            static fn (string $class): string => 'src/'.strtr(substr($class, \strlen('Vorhut\App\\')), '\\', '/').'.php',
+            self::SINGLE,
+        );
         foreach (self::OWN as $path) {
             array_push($files, ...$this->below($path));
         }
