@@ -9,13 +9,17 @@ use Symfony\Component\HttpKernel\Event\ResponseEvent;
 
 /** Only own scripts and styles, no frames, no guessing of types; pages of a job are nobody else's to keep. */
 #[AsEventListener]
-final class SecurityHeaders
+final readonly class SecurityHeaders
 {
-    private const POLICY = "default-src 'none'; script-src 'self'; style-src 'self'; img-src 'self' data:; font-src 'self'; "
+    private const POLICY = "default-src 'none'; script-src 'self'%s; style-src 'self'; img-src 'self' data:; font-src 'self'; "
         ."connect-src 'self'; form-action 'self'; base-uri 'none'; frame-ancestors 'none'";
 
     /** Pages on which stickers are read. */
     private const WITH_CAMERA = ['scan', 'scan_which', 'scan_swap', 'bench_device', 'bench_record', 'devices', 'record'];
+
+    public function __construct(private ScriptNonce $nonce)
+    {
+    }
 
     public function __invoke(ResponseEvent $event): void
     {
@@ -24,7 +28,7 @@ final class SecurityHeaders
         }
         $headers = $event->getResponse()->headers;
         $isFile = $event->getResponse() instanceof Download;
-        $headers->set('Content-Security-Policy', $isFile ? Download::POLICY : self::POLICY);
+        $headers->set('Content-Security-Policy', $isFile ? Download::POLICY : $this->policy());
         $headers->set('X-Content-Type-Options', 'nosniff');
         $headers->set('X-Frame-Options', 'DENY');
         $headers->set('Referrer-Policy', 'same-origin');
@@ -34,5 +38,12 @@ final class SecurityHeaders
         if (!$headers->hasCacheControlDirective('max-age')) {
             $headers->set('Cache-Control', 'private, no-store');
         }
+    }
+
+    private function policy(): string
+    {
+        $nonce = $this->nonce->taken();
+
+        return \sprintf(self::POLICY, null === $nonce ? '' : \sprintf(" 'nonce-%s'", $nonce));
     }
 }

@@ -1,0 +1,10 @@
+// What every page has.
+import './theme.js';
+import './clipboard.js';
+import './keyboard.js';
+import './network.js';
+import './timers.js';
+import './state.js';
+import { begin as beginRows } from './rows.js';
+
+beginRows();
