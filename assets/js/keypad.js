@@ -1,8 +1,9 @@
 // A keypad that behaves as the unit's own: letters by repeated presses, modes in turn, a pause or a key to move on.
 
 /**
- * @param {{ start: number, modes: {id: string, keys: Object<string, string>}[], modeKey: ?string, nextKey: ?string, backKey: ?string, pause: ?number }} rules
- * @returns {{ text: () => string, mode: () => string, presses: () => number, press: (key: string, now: number) => void }} times in milliseconds
+ * @typedef {{ id: string, keys: Object<string, string> }} Mode
+ * @param {{ start: number, modes: Mode[], modeKey: ?string, nextKey: ?string, backKey: ?string, pause: ?number }} rules pause in seconds
+ * @returns an object with text(), mode(), presses() and press(key, now), now in milliseconds
  */
 export const keypad = (rules) => {
     const state = { text: '', mode: rules.start, key: '', at: -1, since: 0, presses: 0 };

@@ -5,15 +5,13 @@ declare(strict_types=1);
 namespace Vorhut\Core\Exchange;
 
 use Vorhut\Core\Job\Job;
+use Vorhut\Core\Record\ContentLine;
 use Vorhut\Core\Record\Field\PlainText;
 use Vorhut\Core\Setting\Settings;
 
 /** Whom one can call: names with the numbers and addresses that other systems dial. */
 final readonly class Directory
 {
-    /** Octets of a line, without its end (RFC 6350, section 3.2). */
-    private const LINE = 75;
-
     /** Characters of a quoted parameter (RFC 6868, section 3.1). */
     private const IN_PARAMETERS = ['^' => '^^', '"' => "^'"];
     private const ROOMS = ['room-codec', 'video-bar'];
@@ -63,11 +61,11 @@ final readonly class Directory
     {
         $cards = '';
         foreach ($this->entries as $entry) {
-            $lines = ['BEGIN:VCARD', 'VERSION:4.0', 'FN:'.self::escaped($entry['name'])];
+            $lines = ['BEGIN:VCARD', 'VERSION:4.0', 'FN:'.ContentLine::text($entry['name'])];
             foreach (self::lines($entry) as $line) {
                 $lines[] = $line;
             }
-            $cards .= implode('', array_map(self::folded(...), [...$lines, 'END:VCARD']));
+            $cards .= implode('', array_map(ContentLine::folded(...), [...$lines, 'END:VCARD']));
         }
 
         return $cards;
@@ -87,7 +85,7 @@ final readonly class Directory
             yield 'IMPP:sip:'.('' === $entry['number'] ? '' : $entry['number'].'@').PlainText::line($entry['address']);
         }
         if ('' !== $entry['mail']) {
-            yield 'EMAIL:'.self::escaped($entry['mail']);
+            yield 'EMAIL:'.ContentLine::text($entry['mail']);
         }
         if ('' !== $entry['place']) {
             yield 'ADR;LABEL="'.strtr(PlainText::line($entry['place']), self::IN_PARAMETERS).'":;;;;;;';
@@ -104,23 +102,5 @@ final readonly class Directory
         $public = $settings->value($device, 'public-address')?->text() ?? '';
 
         return '' === $public ? (string) $device->primaryAddress()?->address : $public;
-    }
-
-    private static function escaped(string $text): string
-    {
-        return strtr(PlainText::line($text), ['\\' => '\\\\', ',' => '\\,', ';' => '\\;']);
-    }
-
-    /** Long lines go on in the next one, behind a space, and never inside a character. */
-    private static function folded(string $line): string
-    {
-        $folded = '';
-        while (\strlen($line) > self::LINE) {
-            $part = mb_strcut($line, 0, self::LINE, 'UTF-8');
-            $folded .= $part."\r\n ";
-            $line = substr($line, \strlen($part));
-        }
-
-        return $folded.$line."\r\n";
     }
 }

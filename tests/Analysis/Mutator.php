@@ -87,7 +87,12 @@ final class Mutator
             || $statement instanceof Expr\FuncCall
             || $statement instanceof Expr\PreInc
             || $statement instanceof Expr\AssignOp
-            || ($statement instanceof Expr\Assign && ($statement->var instanceof Expr\PropertyFetch || $statement->var instanceof Expr\ArrayDimFetch));
+            || ($statement instanceof Expr\Assign && self::outlives($statement->var));
+    }
+
+    private static function outlives(Expr $variable): bool
+    {
+        return $variable instanceof Expr\PropertyFetch || $variable instanceof Expr\ArrayDimFetch;
     }
 
     private static function short(string $text): string
