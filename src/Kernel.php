@@ -22,6 +22,16 @@ final class Kernel extends BaseKernel
         }
     }
 
+    /** Tests that run beside each other keep things apart. */
+    public function getCacheDir(): string
+    {
+        $token = $_SERVER['TEST_TOKEN'] ?? '';
+
+        return 'test' === $this->environment && \is_string($token) && '' !== $token
+            ? \sprintf('%s/var/cache/%s-test', $this->getProjectDir(), $token)
+            : parent::getCacheDir();
+    }
+
     public function getProjectDir(): string
     {
         return \dirname(__DIR__);

@@ -18,7 +18,7 @@ final readonly class MadeFiles
 
     public function __construct(
         private EntityManagerInterface $em,
-        #[Autowire('%kernel.project_dir%/var/documents/%kernel.environment%')]
+        #[Autowire('%kernel.project_dir%/var/documents/%kernel.environment%%env(default::TEST_TOKEN)%')]
         private string $folder,
     ) {
     }

@@ -7,6 +7,7 @@ namespace Vorhut\App\Provision;
 use Symfony\Contracts\Cache\CacheInterface;
 use Symfony\Contracts\Cache\ItemInterface;
 use Vorhut\App\Entity\StoredJob;
+use Vorhut\App\Plan\JobContext;
 use Vorhut\Core\InvalidValue;
 use Vorhut\Core\Job\Job;
 use Vorhut\Core\Provision\PhoneFile;
@@ -23,7 +24,7 @@ final readonly class RenderedFiles
     /** The text; null where the template cannot be rendered, which is kept as well. */
     public function text(StoredJob $stored, Job $job, PhoneFile $file): ?string
     {
-        $key = \sprintf('unit-file-%d-%d-%s', $stored->getId(), $stored->getRevision(), hash('xxh128', $file->name));
+        $key = \sprintf('unit-file-%s-%s', JobContext::keyOf($stored, $stored->getRevision()), hash('xxh128', $file->name));
 
         return $this->cache->get($key, function (ItemInterface $item) use ($job, $file): ?string {
             $item->expiresAfter(self::SECONDS);

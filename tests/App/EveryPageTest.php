@@ -14,7 +14,6 @@ use Vorhut\Core\Job\Job;
 use Vorhut\Core\Paper\PrintableLists;
 use Vorhut\Core\Record\Json;
 use Vorhut\Tests\Support\DigitIds;
-use Vorhut\Tests\Support\Jobs;
 use Vorhut\Tests\Support\OddJobs;
 
 /** Every page of a job is a page, whatever its records are called. */
@@ -22,14 +21,9 @@ final class EveryPageTest extends AppTestCase
 {
     private const MAX_OF_A_SORT = 1;
 
-    public function testIdsOfDigitsTakeNoPageDown(): void
+    public function testIdsOfDigitsLongNamesAndUnusualCharactersTakeNoPageDown(): void
     {
-        $this->visit(DigitIds::demo());
-    }
-
-    public function testTheLongestNamesAndUnusualCharactersTakeNoPageDown(): void
-    {
-        $data = Json::object(Jobs::demoText());
+        $data = Json::object(JobFile::write(DigitIds::demo()));
         $long = static fn (string $name): string => mb_substr($name.' “日本語” <b>&amp;</b> '.str_repeat('Œuvre ', 30), 0, 118).'..';
         foreach (['segments', 'routers', 'devices', 'locations', 'switches', 'intents', 'flows'] as $list) {
             \assert(\is_array($data[$list]));

@@ -53,7 +53,7 @@ final class MigrationTest extends TestCase
         $this->console('doctrine:migrations:migrate', self::BEFORE);
         $this->database = DriverManager::getConnection([
             'driver' => 'pdo_mysql',
-            'dbname' => self::DATABASE.'_test',
+            'dbname' => self::DATABASE.'_test'.getenv('TEST_TOKEN'),
             'user' => 'vorhut',
             'password' => 'vorhut',
             'unix_socket' => \dirname(__DIR__, 2).'/var/test-db/mariadb.sock',

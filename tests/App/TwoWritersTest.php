@@ -11,7 +11,6 @@ use Symfony\Component\DomCrawler\Crawler;
 use Symfony\Component\Process\InputStream;
 use Symfony\Component\Process\Process;
 use Vorhut\App\Cli\CheckCommand;
-use Vorhut\App\Plan\JobStore;
 use Vorhut\Core\Record\Json;
 
 /** Two people change one job at the same moment, again and again: the page never says anything else than the command line. */
@@ -29,12 +28,7 @@ final class TwoWritersTest extends AppTestCase
             $input->close();
             $process->wait();
         }
-        // Other tests load the demo anew each, in a transaction of their own.
-        $store = self::getContainer()->get(JobStore::class);
-        \assert($store instanceof JobStore);
-        foreach (['kestrel-sound-ferries', 'skerry-slip'] as $slug) {
-            $store->remove($this->stored($slug));
-        }
+        $this->freshDemo();
         parent::tearDown();
     }
 
