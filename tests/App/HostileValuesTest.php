@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace Vorhut\Tests\App;
 
-use Psr\Log\NullLogger;
 use Symfony\Component\Process\Process;
 use Twig\Environment;
 use Vorhut\App\Networks\NetMap;
@@ -28,7 +27,6 @@ use Vorhut\Core\Provision\PhoneFile;
 use Vorhut\Core\Record\InvalidFile;
 use Vorhut\Core\Record\Json;
 use Vorhut\Core\Setting\Settings;
-use Vorhut\Migrations\Version20261201170000;
 
 /** What somebody writes into a plan stays a text in every file that is made of it: read back by programs that others wrote. */
 final class HostileValuesTest extends AppTestCase
@@ -154,26 +152,6 @@ final class HostileValuesTest extends AppTestCase
         $page = $this->client->request('GET', '/job/j/devices');
         self::assertCount(0, $page->filter('main script'));
         self::assertStringContainsString('<script>alert(1)</script>', $page->filter('main')->text());
-    }
-
-    public function testOlderPlansAreCleaned(): void
-    {
-        $store = self::getContainer()->get(JobStore::class);
-        \assert($store instanceof JobStore);
-        $stored = $store->create(self::plan(['N'], ['place' => 'Hall']), null);
-        $connection = $this->em()->getConnection();
-        $spoil = 'UPDATE plan_record SET record = REPLACE(record, ?, ?) WHERE job_id = ?';
-        $connection->executeStatement($spoil, ['Hall', 'Hall\\nEND:VCARD'."\u{202E}".'x', $stored->getId()]);
-        $connection->executeStatement($spoil, ['text/plain', 'text/html', $stored->getId()]);
-        require_once \dirname(__DIR__, 2).'/migrations/Version20261201170000.php';
-        $migration = new Version20261201170000($connection, new NullLogger());
-        $migration->up($this->em()->getConnection()->createSchemaManager()->introspectSchema());
-        foreach ($migration->getSql() as $query) {
-            $connection->executeStatement($query->getStatement(), array_values($query->getParameters()));
-        }
-        $job = $this->job('j');
-        self::assertSame('Hall END:VCARD x', $job->locations['l']->name);
-        self::assertSame('text/plain', $job->profileOf($job->devices['u-0'])->provisioning->type->value);
     }
 
     /**
