@@ -484,6 +484,8 @@ final class SipRulesTest extends TestCase
         self::assertMatchesRegularExpression('/expires=(60|59)$/', $ok->all('Contact')[0]);
         $lower = [['Contact', $first], ['Call-ID', 'r'], ['CSeq', '4 REGISTER']];
         self::assertSame(500, $this->registered($hand, '2001', $lower)->status, 'a lower number of the same call');
+        $same = [['Contact', $first], ['Call-ID', 'r'], ['CSeq', '5 REGISTER']];
+        self::assertSame(500, $this->registered($hand, '2001', $same)->status, 'the same number once more');
         $other = [['Contact', $first], ['Call-ID', 'other'], ['CSeq', '1 REGISTER']];
         self::assertSame(200, $this->registered($hand, '2001', $other)->status);
         self::assertSame(400, $this->registered($hand, '2001', [['Contact', '*']])->status, 'all of them only with Expires: 0');

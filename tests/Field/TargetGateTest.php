@@ -64,6 +64,21 @@ final class TargetGateTest extends TestCase
         }
     }
 
+    /** A confirmed range may hold groups and the broadcast of all networks: they are nobody's address. */
+    public function testWhatIsManyIsRefusedWhereItsRangeIsConfirmed(): void
+    {
+        $gate = new TargetGate([Ipv4Prefix::fromString('0.0.0.0/0')]);
+        self::assertSame('198.51.100.7', (string) $gate->check('198.51.100.7'));
+        foreach (['224.0.0.251', '239.255.255.250', '255.255.255.255'] as $many) {
+            try {
+                $gate->check($many);
+                self::fail('passed '.$many);
+            } catch (RefusedTarget $e) {
+                self::assertStringContainsString($many, $e->getMessage());
+            }
+        }
+    }
+
     public function testEverySocketGoesPastTheGate(): void
     {
         $sockets = new Sockets(new TargetGate());

@@ -103,6 +103,10 @@ final class AskSheetTest extends TestCase
         $interface = $job->with($take('10.47.1.77')->change)->devices['one']->interfaces[0];
         self::assertSame(['10.47.1.77/24', '10.47.1.1'], [(string) $interface->address, (string) $interface->gateway]);
         self::assertArrayHasKey('address.one.0', $take('10.48.1.77')->refused);
+        $typed = Units::job(['bar' => []], ['one' => ['interfaces' => [$open['interfaces'][0] + ['gateway' => '10.47.1.254']]]]);
+        $change = Answers::read($typed, self::sheet($typed), ['address.one.0' => '10.47.1.77'], new AnswerContext('', null))->change;
+        $gateway = (string) $typed->with($change)->devices['one']->interfaces[0]->gateway;
+        self::assertSame('10.47.1.254', $gateway, 'what was typed by hand stays');
         self::assertArrayHasKey('address.one.0', $take('upstairs')->refused);
         self::assertNull(self::sheet(Units::job(['bar' => []], ['one' => []]))->item('address.one.0'), 'it has one');
     }

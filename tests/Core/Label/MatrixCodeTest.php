@@ -8,6 +8,7 @@ use PHPUnit\Framework\Attributes\CoversClass;
 use PHPUnit\Framework\TestCase;
 use Vorhut\Core\InvalidValue;
 use Vorhut\Core\Label\LabelSheet;
+use Vorhut\Core\Label\MaskPenalty;
 use Vorhut\Core\Label\MatrixCode;
 use Vorhut\Core\Label\ReedSolomon;
 
@@ -72,6 +73,24 @@ final class MatrixCodeTest extends TestCase
         $this->expectException(InvalidValue::class);
         $this->expectExceptionMessage('213');
         MatrixCode::encode(str_repeat('x', 214));
+    }
+
+    /** ISO/IEC 18004, section 7.8.3.1, by hand: runs 90 + 40 + 54, blocks 93 × 3, one finder 40, 4 % dark 90. */
+    public function testThePenaltyOfAMask(): void
+    {
+        $light = array_fill(0, 11, false);
+        $rows = array_fill(0, 11, $light);
+        foreach (str_split('10111010000') as $column => $bit) {
+            $rows[0][$column] = '1' === $bit;
+        }
+        self::assertSame(184 + 279 + 40 + 90, MaskPenalty::penalty($rows));
+    }
+
+    public function testTheGapBetweenColumnsIsThatOfThePaper(): void
+    {
+        foreach ([[LabelSheet::TwentyFour, 0.0], [LabelSheet::Fourteen, 2.5], [LabelSheet::SixtyFive, 2.5]] as [$sheet, $gap]) {
+            self::assertEqualsWithDelta($gap, $sheet->place(1)[0] - $sheet->place(0)[0] - $sheet->size()[0], 0.001, $sheet->name);
+        }
     }
 
     /** No label lies over another or over the edge of the paper. */

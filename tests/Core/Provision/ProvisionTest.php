@@ -15,6 +15,7 @@ use Vorhut\Core\Provision\DnsmasqFile;
 use Vorhut\Core\Provision\DnsZone;
 use Vorhut\Core\Provision\FileServer;
 use Vorhut\Core\Provision\KeaFile;
+use Vorhut\Core\Provision\LeasedNet;
 use Vorhut\Core\Provision\PhoneFile;
 use Vorhut\Core\Provision\TakenFile;
 use Vorhut\Core\Provision\Variables;
@@ -64,6 +65,35 @@ final class ProvisionTest extends TestCase
         self::assertSame($line, self::lines($file->values)[0] ?? null);
         self::assertSame(['secret' => 'abc'] + $line, self::lines($file->withSecrets(['2001' => 'abc']))[0] ?? null);
         self::assertSame('number/2001 number/2002', implode(' ', $file->secrets));
+    }
+
+    /** A number of the phone system itself, such as a group whose menu stands at a desk, is in no file. */
+    public function testNumbersThatNoUnitRegistersAreInNoFile(): void
+    {
+        $group = ['number' => '2050', 'kind' => 'group', 'members' => ['2001'], 'device' => 'desk', 'server' => 'pbx'];
+        $file = self::file('desk', ['voice' => ['extensions' => [...self::PLAN['voice']['extensions'], $group]]]);
+        self::assertSame(['2001', '2002'], array_column(self::lines($file->values), 'number'));
+    }
+
+    /** A reservation without an address belongs to the only subnet of its segment; where there are two, nobody can say to which. */
+    #[TestWith([1, 1])]
+    #[TestWith([2, 0])]
+    public function testAReservationWithoutAnAddressIsInTheOnlySubnet(int $subnets, int $reserved): void
+    {
+        $both = [['prefix' => '10.47.30.0/24', 'dhcp' => ['10.47.30.100-10.47.30.199']],
+            ['prefix' => '10.47.31.0/24', 'dhcp' => ['10.47.31.100-10.47.31.199']]];
+        $job = self::job([
+            'segments' => [['id' => 'voice', 'subnets' => \array_slice($both, 0, $subnets)]],
+            'devices' => [
+                ['id' => 'desk', 'profile' => 'desk-phone-page', 'interfaces' => [
+                    ['segment' => 'voice', 'mac' => '02-47-00-00-10-0A', 'mode' => 'reserved', 'address' => null],
+                ]],
+            ],
+            'voice' => [],
+        ]);
+        $nets = LeasedNet::all($job, []);
+        self::assertCount($subnets, $nets);
+        self::assertSame(array_fill(0, $subnets, $reserved), array_map(static fn (LeasedNet $n): int => \count($n->reservations), $nets));
     }
 
     /** A secret setting that is typed elsewhere never comes into a file by its name. */

@@ -209,6 +209,26 @@ final class ScheduleTest extends TestCase
         self::assertSame([], $agenda->left);
     }
 
+    /** An answer that nothing else stands on holds up nobody: not the unit itself, nor a partner of it. */
+    public function testAnAnswerThatIsOnlyForTheRecordHoldsUpNothing(): void
+    {
+        $need = ['coupling' => 'plays-to', 'stage' => 'address'];
+        $kinds = [
+            'player' => [
+                'couplings' => [['id' => 'plays-to', 'name' => 'plays to', 'with' => ['screen']]],
+                'steps' => [['id' => 'role', 'stage' => 'role', 'title' => 'Point it', 'needs' => [$need]]],
+            ],
+            'screen' => ['settings' => [['id' => 'owner', 'ask' => 'client', 'stage' => 'ask']]],
+        ];
+        $pairings = ['pairings' => [['id' => 'p', 'coupling' => 'plays-to', 'from' => 'one', 'to' => 'two']]];
+        $job = Units::job($kinds, ['one' => ['profile' => 'player'], 'two' => ['profile' => 'screen']], $pairings);
+        $runbooks = new Runbooks(new Settings($job));
+        $agenda = AgendaMaker::agenda($job, [$runbooks->runbook($job->devices['one']), $runbooks->runbook($job->devices['two'])]);
+        self::assertSame(['ask'], array_map(static fn (LeftOut $l): string => $l->step->id, $agenda->left));
+        $tasks = array_map(static fn (Task $t): string => $t->unit.' '.$t->step, $agenda->tasks);
+        self::assertSame([], array_diff(['two prove', 'two hand-over', 'one role', 'one prove'], $tasks));
+    }
+
     public function testAStepWaitsForThePartnerThatItsKindNeeds(): void
     {
         $need = ['coupling' => 'plays-to', 'stage' => 'address'];

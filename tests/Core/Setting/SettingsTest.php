@@ -12,6 +12,7 @@ use Vorhut\Core\Profile\Setting\Allowed;
 use Vorhut\Core\Profile\Setting\Setting;
 use Vorhut\Core\Record\Json;
 use Vorhut\Core\Record\RecordType;
+use Vorhut\Core\Setting\FreeNumbers;
 use Vorhut\Core\Setting\OriginLink;
 use Vorhut\Core\Setting\Settings;
 use Vorhut\Tests\Support\Units;
@@ -159,6 +160,9 @@ final class SettingsTest extends TestCase
         $settings = new Settings($job = Units::job(['k' => ['settings' => [$number]]], $units));
         $given = array_map(static fn (Device $d): mixed => $settings->value($d, 'number')?->value(), $job->devices);
         self::assertSame(['one' => 3, 'two' => 1, 'three' => 4, 'four' => 5, 'five' => null], $given);
+        $numbers = new FreeNumbers($settings);
+        $setting = $settings->setting($job->devices['five'], 'number') ?? throw new \LogicException('no setting');
+        self::assertSame([5, null], [$numbers->next($job->devices['four'], $setting), $numbers->next($job->devices['five'], $setting)]);
     }
 
     public function testASecretStandsByItsNameAloneOneForEachUnitOrForEachKind(): void

@@ -121,6 +121,13 @@ final class DiallerTest extends TestCase
         self::assertStringEndsWith('.', $dialled->why);
     }
 
+    /** What stands in the place where we read is the trunk's own number, in its digits. */
+    public function testACallReadAtTheWrongPlaceIsReadAsTheTrunksOwnNumber(): void
+    {
+        $why = self::dial(['trunk' => 'carrier', 'number' => '5550122', 'header' => 'Diversion'])->why;
+        self::assertStringContainsString(' So we read 12025550120. ', $why);
+    }
+
     public function testTheAnswerHasItsKeysInOrder(): void
     {
         self::assertSame(
