@@ -122,6 +122,19 @@ final class AskTest extends AppTestCase
         self::assertStringContainsString('Answered: Room account, by Ada Quay, through a link', $history);
     }
 
+    /** A link has the rights of whoever gave it: without them it has none. */
+    public function testALinkEndsWithWhoeverGaveIt(): void
+    {
+        $this->as('ines');
+        $url = $this->post(self::JOB.'/ask/links', ['of' => 'client'])->filter('.secret')->text();
+        $this->client->restart();
+        $this->client->request('GET', $url);
+        self::assertResponseIsSuccessful();
+        $this->em()->getConnection()->executeStatement("UPDATE user_account SET active = 0 WHERE username = 'ines'");
+        $this->client->request('GET', $url);
+        self::assertSame(404, $this->code());
+    }
+
     /** Whoever has the link sees what was sent by it and may write over it; nothing is sent twice, and what others said stays. */
     private function corrected(string $url): void
     {

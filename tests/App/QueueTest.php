@@ -97,7 +97,7 @@ final class QueueTest extends AppTestCase
 
     public function testAWorkerThatDiesThreeTimesAtOneRunIsNotSentAtItAgain(): void
     {
-        $run = $this->import('{}');
+        $run = $this->import(Jobs::demoText());
         for ($n = 0; $n < 3; ++$n) {
             self::assertTrue($run->begin());
         }
@@ -105,6 +105,7 @@ final class QueueTest extends AppTestCase
         $this->handle($run);
         self::assertSame(RunStatus::Failed, $run->getStatus());
         self::assertStringContainsString('ended three times', $run->getMessage());
+        self::assertSame(2, $this->number('SELECT COUNT(*) FROM job'), 'nothing was done');
     }
 
     private function import(string $text): ImportRun

@@ -56,6 +56,16 @@ final class UnitFilesTest extends AppTestCase
         self::assertStringNotContainsString(basename(rtrim($url, '/')), $log);
     }
 
+    public function testASecretThatWasOpenedForTooLongAgoStaysClosed(): void
+    {
+        $secret = $this->secret('number/2001');
+        $url = $this->serve();
+        $this->as('tomas');
+        $this->post(self::JOB.'/phones/secrets', ['device' => 'ticket-1']);
+        $this->em()->getConnection()->executeStatement('UPDATE opened_secret SET until = DATE_SUB(until, INTERVAL 1 DAY)');
+        self::assertStringNotContainsString($secret, $this->fetch($url.self::FILE));
+    }
+
     /** Whoever asks wrongly is told the same, whether the word, the name or the MAC was wrong; and then nothing. */
     public function testWrongQuestionsTeachNothingAndEnd(): void
     {

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Vorhut\Tests\Core\Runbook;
 
 use PHPUnit\Framework\Attributes\DataProvider;
+use PHPUnit\Framework\Attributes\TestWith;
 use PHPUnit\Framework\TestCase;
 use Vorhut\App\Plan\ShippedProfiles;
 use Vorhut\Core\Job\ChangeSet;
@@ -80,6 +81,16 @@ final class RunbookTest extends TestCase
         yield 'small letters' => ['abcdefghijklmnopqrstuvwxyz0123456789-', 'East-RX-3', 'east-rx-3'];
         yield 'all of it' => ['0123456789-', '3-4', null];
         yield 'none of it' => ['xyz', 'east-3', null];
+    }
+
+    #[TestWith([true, 1])]
+    #[TestWith([false, 0])]
+    public function testACertificateWarningIsExpectedWhereOneComes(bool $warns, int $times): void
+    {
+        $runbook = self::runbook(['entrances' => [['way' => 'secure-page', 'scheme' => 'default-pair', 'warns' => $warns]]]);
+        $warnings = preg_grep('/certificate warning/', $runbook->step('secure')->do ?? []);
+        self::assertIsArray($warnings);
+        self::assertCount($times, $warnings);
     }
 
     #[DataProvider('keys')]
