@@ -8,3 +8,6 @@ import './state.js';
 import { begin as beginRows } from './rows.js';
 
 beginRows();
+
+// Keys are heard from now on.
+document.documentElement.dataset.ready = '1';

@@ -86,6 +86,8 @@ const look = async (page, view, isLookedAtInTheDark) => {
     if (different.includes(view)) found.push(...(await faultsOn(page, all)));
     if (isLookedAtInTheDark) {
         await page.emulateMedia({ colorScheme: 'dark' });
+        // Colours that change by and by are measured when they have changed.
+        await page.evaluate(() => Promise.all(document.getAnimations().map((animation) => animation.finished)));
         found.push(...(await faultsOn(page, colours)).map((fault) => `in the dark: ${fault}`));
     }
     for (const width of [1280, 1000, 390]) {

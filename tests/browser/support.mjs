@@ -2,7 +2,7 @@ import { test as base, expect } from '@playwright/test';
 
 export const job = '/job/kestrel-sound-ferries';
 
-/** A page that fails its test on any message of the console, error, blocked resource or failed request. */
+/** A page that fails its test on any message of the console, error, blocked resource or failed request; keys wait until they are heard. */
 export const test = base.extend({
     page: async ({ page }, use) => {
         const problems = [];
@@ -13,6 +13,13 @@ export const test = base.extend({
         page.on('requestfailed', (request) => {
             if (!/ERR_ABORTED/.test(request.failure()?.errorText ?? '')) problems.push(`${request.url()} ${request.failure()?.errorText}`);
         });
+        for (const name of ['press', 'type']) {
+            const send = page.keyboard[name].bind(page.keyboard);
+            page.keyboard[name] = async (...keys) => {
+                await page.waitForFunction(() => document.documentElement.dataset.ready === '1');
+                return send(...keys);
+            };
+        }
         await use(page);
         expect(problems).toEqual([]);
     },
