@@ -27,8 +27,8 @@ final class Kernel extends BaseKernel
     {
         $token = $_SERVER['TEST_TOKEN'] ?? '';
 
-        return 'test' === $this->environment && \is_string($token) && '' !== $token
-            ? \sprintf('%s/var/cache/%s-test', $this->getProjectDir(), $token)
+        return \in_array($this->environment, ['test', 'e2e'], true) && \is_string($token) && '' !== $token
+            ? \sprintf('%s/var/cache/%s-%s', $this->getProjectDir(), $token, $this->environment)
             : parent::getCacheDir();
     }
 

@@ -16,7 +16,7 @@ test('what is predicted is what the lab shows, and both turn with the plan', asy
     await page.getByLabel('Job file (.json)').setInputFiles({ name: 'lab.json', mimeType: 'application/json', buffer: shifted() });
     await page.getByRole('button', { name: 'Import' }).click();
     await expect(page.getByRole('heading', { name: 'The lab' }).or(page.locator('.said a').first())).toBeVisible();
-    await expect.poll(() => readFileSync('var/test-lab/worker.log', 'utf8'), { timeout: 40_000 }).toMatch(/[1-9]\d+ stand-ins run/);
+    await expect.poll(() => readFileSync(process.env.LAB_LOG, 'utf8'), { timeout: 40_000 }).toMatch(/[1-9]\d+ stand-ins run/);
 
     await page.goto(`${lab}/proof`);
     await page.keyboard.press('t');
@@ -44,7 +44,7 @@ test('what is predicted is what the lab shows, and both turn with the plan', asy
     await page.keyboard.press('Enter');
     await expect(page.locator('#undo-bar')).toContainText('Hut phone');
     await expect
-        .poll(() => readFileSync('var/test-lab/worker.log', 'utf8').match(/stand-ins run/g)?.length, { timeout: 40_000 })
+        .poll(() => readFileSync(process.env.LAB_LOG, 'utf8').match(/stand-ins run/g)?.length, { timeout: 40_000 })
         .toBeGreaterThan(1);
     await page.goto(pair);
     await expect(page.locator('#why-inner h2').first()).toContainText('it has no gateway');
