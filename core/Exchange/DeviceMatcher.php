@@ -76,7 +76,7 @@ final class DeviceMatcher
         }
         $known = $this->names[$list] ??= $this->names($list);
         $said = 'profiles' === $list ? $this->orders->kinds[mb_strtolower($given)] ?? '' : '';
-        $id = $known[mb_strtolower($given)] ?? $known[$said] ?? ('locations' === $list ? $this->made->place($given) : null);
+        $id = $known[mb_strtolower($given)] ?? $known[$said] ?? ('locations' === $list ? $this->made->location($given) : null);
         if (null !== $id) {
             return $id;
         }

@@ -40,7 +40,7 @@ final class MadeOnTheWay
      *
      * @return string|null the id of the last one; null where one of them may not be made
      */
-    public function place(string $path): ?string
+    public function location(string $path): ?string
     {
         $key = mb_strtolower($path);
         if (isset($this->named[$key])) {

@@ -126,8 +126,8 @@ final readonly class Job
                 $records[$list->name][$edit->id] = $edit->after;
                 $objects[$edit->type][$edit->id] = $object;
             } else {
-                $records[$list->name] = Place::behind($before, $edit->behind, $edit->id, $edit->after);
-                $objects[$edit->type] = Place::behind($objects[$edit->type] ?? [], $edit->behind, $edit->id, $object);
+                $records[$list->name] = RecordOrder::behind($before, $edit->behind, $edit->id, $edit->after);
+                $objects[$edit->type] = RecordOrder::behind($objects[$edit->type] ?? [], $edit->behind, $edit->id, $object);
             }
         }
         $own = $change->ids(DeviceProfile::class);
@@ -189,7 +189,7 @@ final readonly class Job
             before: $record,
             after: $record,
             behind: $behind,
-            was: Place::predecessor($this->records[Lists::forType($type)->name] ?? [], $id),
+            was: RecordOrder::predecessor($this->records[Lists::forType($type)->name] ?? [], $id),
         );
     }
 

@@ -64,7 +64,7 @@ enum LabelSheet: string
      *
      * @return array{float, float} mm from the left and from the top
      */
-    public function place(int $n): array
+    public function position(int $n): array
     {
         [$columns, $rows] = $this->grid();
         [$width, $height] = $this->size();

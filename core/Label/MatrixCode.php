@@ -56,7 +56,7 @@ final class MatrixCode
             if ($head + 8 * \strlen($text) <= 8 * array_sum($blocks)) {
                 $code = new self($version, 17 + 4 * $version);
                 $code->patterns();
-                $code->place(self::words($text, $version, $check, $blocks));
+                $code->fill(self::words($text, $version, $check, $blocks));
 
                 return $code->masked();
             }
@@ -191,7 +191,7 @@ final class MatrixCode
     }
 
     /** @param list<int> $words from the lower right, up and down in double columns */
-    private function place(array $words): void
+    private function fill(array $words): void
     {
         $bits = implode('', array_map(static fn (int $w): string => str_pad(decbin($w), 8, '0', \STR_PAD_LEFT), $words));
         $next = 0;

@@ -27,7 +27,7 @@ final class Json
                 '$',
                 mb_strimwidth(mb_scrub($text), 0, 40, '…'),
                 'well-formed JSON in UTF-8',
-                $e->getMessage().self::place($text).'.',
+                $e->getMessage().self::position($text).'.',
             );
         }
     }
@@ -86,7 +86,7 @@ final class Json
     }
 
     /** Where one of the usual mistakes stands. */
-    private static function place(string $text): string
+    private static function position(string $text): string
     {
         $mistakes = ['/,\s*[}\]]/' => 'a comma before a closing bracket', "/'[^'\"\n]*'\\s*:/" => 'single quotes around a key'];
         foreach ($mistakes as $pattern => $mistake) {

@@ -23,7 +23,7 @@ use Vorhut\Field\Net\TargetGate;
 use Vorhut\Field\Probe\Echoes;
 use Vorhut\Field\Probe\InTheLab;
 use Vorhut\Field\Probe\OnSite;
-use Vorhut\Field\Probe\Place;
+use Vorhut\Field\Probe\TestSite;
 use Vorhut\Field\StandIn\PresenceStandIn;
 
 use function Amp\async;
@@ -36,7 +36,7 @@ final readonly class UnitLooks
     private const HTTP = 80;
     private const HTTPS = 443;
 
-    private function __construct(private Place $place, private UnitLook $look)
+    private function __construct(private TestSite $place, private UnitLook $look)
     {
     }
 

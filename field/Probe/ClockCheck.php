@@ -13,7 +13,7 @@ final readonly class ClockCheck
 {
     private const MAX = 4;
 
-    public function __construct(private Prober $prober, private Place $place)
+    public function __construct(private Prober $prober, private TestSite $place)
     {
     }
 

@@ -88,7 +88,7 @@ final readonly class DialProber
             }
         }
         [$called, $headers] = null === $trunk ? [$number, []] : self::asCarried($trunk, $number);
-        $placed = $this->within($agent->place($called, more: $headers), self::RING);
+        $placed = $this->within($agent->startCall($called, more: $headers), self::RING);
         $evidence['INVITE '.$number] = $placed->status ?? 'no answer';
         $call = $placed?->call;
         $room = 'conference' === $paper->to?->kind ? $this->job->extensions[$paper->to->id] ?? null : null;

@@ -10,7 +10,7 @@ use Vorhut\Field\Lab\LabNetwork;
 use Vorhut\Field\Lab\LabPorts;
 
 /** On loopback, each asker from its own lab address. */
-final readonly class InTheLab implements Place
+final readonly class InTheLab implements TestSite
 {
     public function __construct(private LabNetwork $network, private LabPorts $ports)
     {

@@ -21,7 +21,7 @@ final readonly class LiveTest
     public function __construct(
         private Job $job,
         private Sweep $sweep,
-        private Place $place,
+        private TestSite $place,
         private ?Talker $talker,
         private bool $isOnSite,
     ) {

@@ -9,7 +9,7 @@ use Vorhut\Core\Net\Ipv4Prefix;
 use Vorhut\Core\Net\Protocol;
 
 /** On a real site, from this machine, and only within the confirmed ranges. */
-final readonly class OnSite implements Place
+final readonly class OnSite implements TestSite
 {
     /** @param list<Ipv4Prefix> $confirmed */
     public function __construct(private array $confirmed)

@@ -116,7 +116,7 @@ final readonly class SipProber implements Talker
     {
         $agent = $this->agent($caller);
         try {
-            $placed = null === $agent ? null : $this->within($agent->place($number), self::RING);
+            $placed = null === $agent ? null : $this->within($agent->startCall($number), self::RING);
             $evidence = ['INVITE '.$number => $placed->status ?? 'no answer'];
             if (null === $agent || null === $placed?->call) {
                 return [self::status($placed?->status), $evidence];
@@ -144,7 +144,7 @@ final readonly class SipProber implements Talker
         }
         $agent->start();
         try {
-            $placed = $this->within($agent->place($callee->id), self::RING);
+            $placed = $this->within($agent->startCall($callee->id), self::RING);
             $evidence = ['INVITE '.$at => $placed->status ?? 'no answer'];
             $answer = null === $placed?->call
                 ? [self::status($placed?->status), []]
@@ -178,7 +178,7 @@ final readonly class SipProber implements Talker
             if (200 !== $status) {
                 return [self::status($status), $evidence];
             }
-            $placed = $this->within($agent->place($number), self::RING);
+            $placed = $this->within($agent->startCall($number), self::RING);
             $evidence['INVITE '.$number] = $placed->status ?? 'no answer';
             $answer = null === $placed?->call
                 ? [self::status($placed?->status), []]

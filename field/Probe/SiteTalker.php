@@ -45,7 +45,7 @@ final readonly class SiteTalker implements Talker
     /** @param \Closure(string): ?string $secret with which a number registers; null where nobody knows it */
     public function __construct(
         private Job $job,
-        private Place $place,
+        private TestSite $place,
         private Sockets $sockets,
         private FileRenderer $renderer,
         private \Closure $secret,
@@ -121,7 +121,7 @@ final readonly class SiteTalker implements Talker
             $tries[] = $try;
         };
         try {
-            $placed = $this->within($agent->place($number, $begun), self::RING);
+            $placed = $this->within($agent->startCall($number, $begun), self::RING);
             $evidence = ['INVITE '.$number => $placed->status ?? 'no final answer'];
             if (null !== $placed?->call) {
                 return $this->talk($agent, $placed->call, $evidence);

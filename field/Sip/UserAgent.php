@@ -45,7 +45,7 @@ final class UserAgent
         $hangUp = function (Call $call): void {
             $this->hangUp($call)->ignore();
         };
-        $referral = new Referral($this->requests, $this->dialogs, $this->place(...));
+        $referral = new Referral($this->requests, $this->dialogs, $this->startCall(...));
         $this->answering = new Answering(
             endpoint: $endpoint,
             dialogs: $this->dialogs,
@@ -114,7 +114,7 @@ final class UserAgent
      */
     public function call(string $number, ?\Closure $begun = null, array $more = []): Future
     {
-        return $this->place($number, $begun, $more)->map(static fn (Placed $placed): int => $placed->status);
+        return $this->startCall($number, $begun, $more)->map(static fn (Placed $placed): int => $placed->status);
     }
 
     /**
@@ -125,7 +125,7 @@ final class UserAgent
      *
      * @return Future<Placed>
      */
-    public function place(string $number, ?\Closure $begun = null, array $more = []): Future
+    public function startCall(string $number, ?\Closure $begun = null, array $more = []): Future
     {
         $media = $this->dialogs->open();
         $id = SipEndpoint::token();

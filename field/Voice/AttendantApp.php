@@ -94,7 +94,7 @@ final class AttendantApp implements App
     {
         $this->connected[$call->id] = true;
         async(function () use ($agent, $call, $number): void {
-            $placed = $agent->place($number)->await();
+            $placed = $agent->startCall($number)->await();
             $isThere = \in_array($call, $agent->calls(), true);
             if (null !== $placed->call && $isThere) {
                 $this->bridges->join($call, $placed->call);

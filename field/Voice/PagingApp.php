@@ -40,7 +40,7 @@ final class PagingApp implements App
         }
         foreach ($this->numbers as $number) {
             async(function () use ($agent, $call, $number): void {
-                $member = $agent->place($number)->await()->call;
+                $member = $agent->startCall($number)->await()->call;
                 if (null !== $member) {
                     $this->bridges->join($call, $member, false);
                 }

@@ -26,7 +26,7 @@ final class ListErrors
         $groups = [];
         $kinds = $import->unknown->inList('profiles');
         foreach ($import->errors as $error) {
-            [$line, $title] = self::place($error);
+            [$line, $title] = self::lineAndTitle($error);
             // Kinds that nobody knows are asked for by themselves.
             if (isset($kinds[trim($error->given, '"')]) && self::column($import, $title) === ($import->head->columns['profile'] ?? -1)) {
                 continue;
@@ -52,7 +52,7 @@ final class ListErrors
     }
 
     /** @return array{int, string} line and heading */
-    private static function place(FileError $error): array
+    private static function lineAndTitle(FileError $error): array
     {
         return 1 === preg_match('/^line (\d+), (.*)$/sD', $error->path, $m) ? [(int) $m[1], $m[2]] : [0, $error->path];
     }

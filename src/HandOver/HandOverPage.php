@@ -117,7 +117,7 @@ final readonly class HandOverPage
                 'id' => $item->id,
                 'title' => $item->title,
                 'detail' => $item->detail,
-                'url' => $this->place($context, $item),
+                'url' => $this->whereItIs($context, $item),
                 'reason' => $item->reason,
                 'who' => HandOvers::who($context->stored, $by),
             ];
@@ -132,7 +132,7 @@ final readonly class HandOverPage
         );
     }
 
-    private function place(JobContext $context, OpenItem $item): string
+    private function whereItIs(JobContext $context, OpenItem $item): string
     {
         return match (true) {
             '' !== $item->intent => $this->url('proof', $context, ['intent' => $item->intent]),

@@ -67,7 +67,7 @@ final readonly class Labels
         foreach (array_chunk($labels, $sheet->perPage()) as $page) {
             $cells = [];
             foreach ($page as $n => $label) {
-                [$left, $top] = $sheet->place($n);
+                [$left, $top] = $sheet->position($n);
                 $cells[] = $label + ['left' => \sprintf('%.2fmm', $left), 'top' => \sprintf('%.2fmm', $top)];
             }
             $pages[] = $cells;

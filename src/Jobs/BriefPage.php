@@ -54,7 +54,7 @@ final readonly class BriefPage
                 new Link('Job file', $this->url('job_export', $context), 'x'),
             ],
             findings: $this->findings->all($context, $this->reading->digest($context->stored)->findings, 'brief'),
-            places: PlaceTree::rows(
+            places: LocationTree::rows(
                 $context->job,
                 fn (array $at): ?string => $lead ? $this->url('record', $context, ['list' => 'locations'] + $at) : null,
             ),

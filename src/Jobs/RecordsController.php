@@ -22,8 +22,8 @@ use Vorhut\Core\Exchange\References;
 use Vorhut\Core\Job\ChangeSet;
 use Vorhut\Core\Job\Edit;
 use Vorhut\Core\Job\Lists;
-use Vorhut\Core\Job\Place;
 use Vorhut\Core\Job\RecordList;
+use Vorhut\Core\Job\RecordOrder;
 use Vorhut\Core\Profile\DeviceProfile;
 use Vorhut\Core\Provision\Acting;
 use Vorhut\Core\Record\InvalidFile;
@@ -117,7 +117,7 @@ final class RecordsController extends JobController
     public function move(JobContext $context, string $list, string $id, Request $request): Response
     {
         $of = $this->list($list, true);
-        $behind = Place::step(array_keys($context->job->records[$list] ?? []), $id, 'up' === $request->request->getString('to') ? -1 : 1);
+        $behind = RecordOrder::step(array_keys($context->job->records[$list] ?? []), $id, 'up' === $request->request->getString('to') ? -1 : 1);
         if (null === $context->job->record($of->type, $id) || null === $behind) {
             return $this->to($context, 'record', ['list' => $list, 'id' => $id]);
         }

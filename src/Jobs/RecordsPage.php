@@ -18,8 +18,8 @@ use Vorhut\App\Web\View\Post;
 use Vorhut\App\Web\Words;
 use Vorhut\Core\Job\Device;
 use Vorhut\Core\Job\Lists;
-use Vorhut\Core\Job\Place;
 use Vorhut\Core\Job\RecordList;
+use Vorhut\Core\Job\RecordOrder;
 use Vorhut\Core\Job\Router;
 use Vorhut\Core\Profile\DeviceProfile;
 use Vorhut\Core\Record\Field\Field;
@@ -126,7 +126,7 @@ final readonly class RecordsPage
         $url = $this->url('record_move', $context, ['list' => $list->name, 'id' => $id]);
         $moves = [];
         foreach (['up' => [-1, 'u'], 'down' => [1, 'j']] as $to => [$step, $key]) {
-            if (null !== Place::step($ids, $id, $step)) {
+            if (null !== RecordOrder::step($ids, $id, $step)) {
                 $moves[] = new Post('Move '.$to, $url, ['version' => $context->revision, 'to' => $to], $key);
             }
         }

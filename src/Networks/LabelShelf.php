@@ -19,7 +19,7 @@ final class LabelShelf
     }
 
     /** @return array{x: float, row: int}|null */
-    public function place(float $x, string $text): ?array
+    public function fit(float $x, string $text): ?array
     {
         $needs = mb_strlen($text) * self::CHARACTER;
         $start = round(max(0.0, min($x, $this->width - $needs)), 1);

@@ -233,7 +233,7 @@ final readonly class Ruler
         $labels = [];
         foreach ($runs as $run) {
             $text = 1 === $run['count'] ? $run['name'] : \sprintf('%s %d', $run['kind'], $run['count']);
-            $place = $shelf->place($x($run['start']), $text);
+            $place = $shelf->fit($x($run['start']), $text);
             if (null !== $place) {
                 $labels[] = ['x' => $place['x'], 'row' => $place['row'], 'y' => self::height($place['row']), 'text' => $text];
             }
@@ -260,7 +260,7 @@ final readonly class Ruler
             $at = $x($address->value);
             $last = array_key_last($wedges);
             $again = null !== $last && $wedges[$last]['text'] === $text && abs($wedges[$last]['x'] - $at) < self::NEAR;
-            $place = $again ? null : $shelf->place($at, $text);
+            $place = $again ? null : $shelf->fit($at, $text);
             $row = $place['row'] ?? -1;
             $wedges[] = [
                 'x' => $at,

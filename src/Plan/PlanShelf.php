@@ -92,7 +92,7 @@ final readonly class PlanShelf
         }
         $this->parts->commit();
         $this->parts->deleteItems(array_values(array_diff($names, array_keys($parts))));
-        $item = $this->cache->getItem($this->place($stored));
+        $item = $this->cache->getItem($this->key($stored));
         $this->cache->save($item->set([$revision, array_keys($parts)])->expiresAfter(new \DateInterval(self::KEPT_FOR)));
     }
 
@@ -100,19 +100,19 @@ final readonly class PlanShelf
     public function forget(StoredJob $stored): void
     {
         $this->parts->deleteItems($this->index($stored)[1]);
-        $this->cache->deleteItem($this->place($stored));
+        $this->cache->deleteItem($this->key($stored));
     }
 
     /** @return array{int, list<string>} revision and names of the parts */
     private function index(StoredJob $stored): array
     {
         /** @var array{int, list<string>}|null $index */
-        $index = $this->cache->getItem($this->place($stored))->get();
+        $index = $this->cache->getItem($this->key($stored))->get();
 
         return $index ?? [0, []];
     }
 
-    private function place(StoredJob $stored): string
+    private function key(StoredJob $stored): string
     {
         return 'plan-'.JobContext::keyOf($stored, 0);
     }

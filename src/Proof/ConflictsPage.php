@@ -38,7 +38,7 @@ final readonly class ConflictsPage
                     'span' => VerdictView::fromVerdict($word['span']),
                     'said' => \sprintf(
                         'from %s, %s',
-                        self::place($context, $word['vantage']),
+                        self::vantageName($context, $word['vantage']),
                         LocalTime::full($word['at'], $context->stored->getTimezone()),
                     ),
                 ], $words),
@@ -55,7 +55,7 @@ final readonly class ConflictsPage
         );
     }
 
-    private static function place(JobContext $context, string $vantage): string
+    private static function vantageName(JobContext $context, string $vantage): string
     {
         return SweepRun::ON_SITE === $vantage ? 'this machine' : $context->job->nameOf($vantage);
     }

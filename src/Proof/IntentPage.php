@@ -13,7 +13,7 @@ use Vorhut\App\Web\View\Link;
 use Vorhut\App\Web\View\Post;
 use Vorhut\Core\Job\Intent;
 use Vorhut\Core\Job\Lists;
-use Vorhut\Core\Job\Place;
+use Vorhut\Core\Job\RecordOrder;
 
 /** Shows the form of one intent. */
 final readonly class IntentPage
@@ -64,7 +64,7 @@ final readonly class IntentPage
     {
         $actions = [new Link('Another one like it', $this->url('intent', $context, ['id' => NewRecord::ID, 'like' => $id]), 'l')];
         foreach (['up' => [-1, 'u'], 'down' => [1, 'j']] as $to => [$step, $key]) {
-            if (null !== Place::step(array_keys($context->job->intents), $id, $step)) {
+            if (null !== RecordOrder::step(array_keys($context->job->intents), $id, $step)) {
                 $values = ['version' => $context->revision, 'to' => $to];
                 $actions[] = new Post('Move '.$to, $this->url('intent_move', $context, ['id' => $id]), $values, $key);
             }

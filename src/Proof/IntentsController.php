@@ -16,7 +16,7 @@ use Vorhut\App\Web\Refusals;
 use Vorhut\Core\Job\ChangeSet;
 use Vorhut\Core\Job\Edit;
 use Vorhut\Core\Job\Intent;
-use Vorhut\Core\Job\Place;
+use Vorhut\Core\Job\RecordOrder;
 use Vorhut\Core\Record\InvalidFile;
 
 /** Intents are written down, changed, moved and removed; usual ones are taken by a key. */
@@ -95,7 +95,7 @@ final class IntentsController extends JobController
     public function move(JobContext $context, string $id, Request $request): Response
     {
         $step = 'up' === $request->request->getString('to') ? -1 : 1;
-        $behind = Place::step(array_keys($context->job->intents), $id, $step);
+        $behind = RecordOrder::step(array_keys($context->job->intents), $id, $step);
         $change = null === $behind ? [] : [$context->job->move(Intent::class, $id, $behind)];
         $title = \sprintf('Moved intent %s', $context->job->intents[$id]->name ?? $id);
 

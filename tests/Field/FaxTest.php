@@ -92,7 +92,7 @@ final class FaxTest extends TestCase
         foreach ([$a, $b, $phone] as $unit) {
             $this->wait($unit->register());
         }
-        $call = $this->wait($a->place('2002'))->call ?? throw new \LogicException('no call');
+        $call = $this->wait($a->startCall('2002'))->call ?? throw new \LogicException('no call');
         self::assertSame(200, $this->wait($b->offerFax($b->calls()[0])));
         [$sender, $receiver] = [$call->fax, $b->calls()[0]->fax];
         self::assertNotNull($sender);
@@ -105,7 +105,7 @@ final class FaxTest extends TestCase
         self::assertSame(\strlen(BlankPage::bytes()), $receiver->bytes);
         self::assertSame([0, 0], [$receiver->udptl->lost, $sender->udptl->lost]);
         $this->wait($a->hangUp($call));
-        $this->wait($phone->place('2002'));
+        $this->wait($phone->startCall('2002'));
         self::assertSame(488, $this->wait($b->offerFax($b->calls()[0])), 'a phone takes none');
         self::assertNull($b->calls()[0]->fax);
     }

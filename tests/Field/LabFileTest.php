@@ -123,7 +123,7 @@ final class LabFileTest extends TestCase
         $sip = new LabSip($job, new LabNetwork($job), new Sockets(new TargetGate()));
         $agent = $sip->agent($job->devices['control-phone-2'], 0, static fn (): LabSip => $sip) ?? throw new \LogicException();
         $agent->start();
-        $call = $agent->place('2010')->await(new TimeoutCancellation(5))->call;
+        $call = $agent->startCall('2010')->await(new TimeoutCancellation(5))->call;
         self::assertNotNull($call);
         self::assertStringContainsString('transport=tcp', $call->target);
         $agent->stop();

@@ -103,7 +103,7 @@ final class LabVoiceTest extends TestCase
         delay(3.0);
         self::assertGreaterThan($before + 40, $call->media->received());
         $this->wait($agent->hangUp($call));
-        $direct = $this->wait($agent->place('2000'))->call ?? throw new \LogicException('no call');
+        $direct = $this->wait($agent->startCall('2000'))->call ?? throw new \LogicException('no call');
         self::assertSame(200, $this->wait($agent->sendKey($direct, '2')));
         foreach (['0', '0', '7'] as $key) {
             $this->wait($agent->sendKey($direct, $key));
@@ -125,7 +125,7 @@ final class LabVoiceTest extends TestCase
         self::assertNull($fax->fax, 'a phone takes no fax');
         $this->hangUp($agent);
         $carrier = $this->carrier();
-        $faxes = $this->wait($carrier->place('2025550129', more: [['To', '<sip:2025550129@x>']]))->call;
+        $faxes = $this->wait($carrier->startCall('2025550129', more: [['To', '<sip:2025550129@x>']]))->call;
         self::assertNotNull($faxes);
         self::until(static fn (): bool => 1 === $faxes->fax?->pages);
         self::assertSame(0, $faxes->fax?->udptl->lost);
@@ -179,11 +179,11 @@ final class LabVoiceTest extends TestCase
     public function testCallsInEndWhereTheHeaderSays(): void
     {
         $carrier = $this->carrier();
-        $right = $this->wait($carrier->place('2025550121'))->call;
+        $right = $this->wait($carrier->startCall('2025550121'))->call;
         self::assertNotNull($right);
         self::assertContains(self::userOf($right), ['2001', '2002', '2003', '2004', '2005', '2006']);
         $this->hangUp($carrier);
-        $wrong = $this->wait($carrier->place('12025550120', more: [['To', '<sip:2025550121@x>']]));
+        $wrong = $this->wait($carrier->startCall('12025550120', more: [['To', '<sip:2025550121@x>']]));
         self::assertSame(200, $wrong->status);
         self::assertSame('2000', self::userOf($wrong->call ?? throw new \LogicException()), 'the fallback');
     }
@@ -295,7 +295,7 @@ final class LabVoiceTest extends TestCase
 
     private function dialled(string $device, string $number, ?UserAgent $agent = null): Call
     {
-        $placed = $this->wait(($agent ?? $this->agent($device))->place($number));
+        $placed = $this->wait(($agent ?? $this->agent($device))->startCall($number));
         self::assertSame(200, $placed->status);
 
         return $placed->call ?? throw new \LogicException('no call');

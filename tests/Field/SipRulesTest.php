@@ -184,7 +184,7 @@ final class SipRulesTest extends TestCase
             $this->wait($phone->register());
         }
         foreach (['2002' => Sdp::G722, '2003' => Sdp::PCMA] as $number => $type) {
-            $call = $this->wait($a->place((string) $number))->call ?? throw new \LogicException('no call');
+            $call = $this->wait($a->startCall((string) $number))->call ?? throw new \LogicException('no call');
             self::until(static fn (): bool => $call->media->received() > 5);
             self::assertSame([$type, 0], [$call->media->heard, $call->media->reception->lost()]);
             self::assertLessThan(30, $call->media->reception->jitterMs());
@@ -568,7 +568,7 @@ final class SipRulesTest extends TestCase
         $pager->dialogs->onCall = static fn (Call $call) => $app->answered($pager, $call);
         $pager->dialogs->onEnd = static fn (Call $call) => $app->ended($pager, $call);
         $this->wait($pager->register());
-        $call = $this->wait($speaker->place('2011'))->call ?? throw new \LogicException('no call');
+        $call = $this->wait($speaker->startCall('2011'))->call ?? throw new \LogicException('no call');
         self::until(static fn (): bool => 1 === \count($one->calls()) && 1 === \count($two->calls()));
         foreach ([$one->calls()[0]->media, $two->calls()[0]->media, $listener] as $heard) {
             self::until(static fn (): bool => $heard->received() > 5);

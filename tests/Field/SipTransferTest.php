@@ -71,7 +71,7 @@ final class SipTransferTest extends TestCase
     {
         self::assertSame(200, $this->wait($this->a->call('2002')));
         $first = $this->b->calls()[0];
-        $asked = $this->wait($this->b->place('2003'))->call ?? throw new \LogicException('no call');
+        $asked = $this->wait($this->b->startCall('2003'))->call ?? throw new \LogicException('no call');
         self::assertSame(200, $this->wait($this->b->transfer($first, '2003', $asked)));
         $this->wait($this->b->hangUp($first));
         self::until(fn (): bool => [1, 0, 1] === [\count($this->a->calls()), \count($this->b->calls()), \count($this->c->calls())]);

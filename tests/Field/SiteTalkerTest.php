@@ -26,12 +26,12 @@ use Vorhut\Field\Probe\InTheLab;
 use Vorhut\Field\Probe\LiveAnswer;
 use Vorhut\Field\Probe\LiveTest;
 use Vorhut\Field\Probe\OnSite;
-use Vorhut\Field\Probe\Place;
 use Vorhut\Field\Probe\Prober;
 use Vorhut\Field\Probe\ProbeResult;
 use Vorhut\Field\Probe\ProbeStatus;
 use Vorhut\Field\Probe\SiteTalker;
 use Vorhut\Field\Probe\Sweep;
+use Vorhut\Field\Probe\TestSite;
 use Vorhut\Field\Rtp\Faults;
 use Vorhut\Field\StandIn\Lab;
 use Vorhut\Tests\Support\Jobs;
@@ -135,7 +135,7 @@ final class SiteTalkerTest extends TestCase
     public function testALiveTestOnTheSite(): void
     {
         $job = self::job();
-        $talker = static fn (Place $place): SiteTalker => new SiteTalker(
+        $talker = static fn (TestSite $place): SiteTalker => new SiteTalker(
             job: $job,
             place: $place,
             sockets: new Sockets(new TargetGate()),
@@ -210,11 +210,11 @@ final class SiteTalkerTest extends TestCase
     }
 
     /** As a site whose addresses are those of the lab, asked from wherever this machine stands: at the bench. */
-    private static function place(): Place
+    private static function place(): TestSite
     {
         $lab = new InTheLab(new LabNetwork(self::job()), LabPorts::ofThisUser());
 
-        return new class($lab) implements Place {
+        return new class($lab) implements TestSite {
             public function __construct(private readonly InTheLab $lab)
             {
             }

@@ -90,7 +90,7 @@ final class SrtpTest extends TestCase
         $this->system();
         [$a, $b] = [$this->phone('2001', transport: Transport::Tls), $this->phone('2002')];
         self::assertSame([200, 200], [$this->wait($a->register()), $this->wait($b->register())]);
-        $call = $this->wait($a->place('2002'))->call ?? throw new \LogicException('no call');
+        $call = $this->wait($a->startCall('2002'))->call ?? throw new \LogicException('no call');
         $other = $b->calls()[0];
         self::until(static fn (): bool => $call->media->received() > 12 && $other->media->received() > 12);
         self::assertSame([true, true, 0, 0], [
@@ -106,7 +106,7 @@ final class SrtpTest extends TestCase
         $stranger->send('127.199.21.2', $other->media->port, self::packet(1, str_repeat("\xD5", 160)));
         self::until(static fn (): bool => 1 === $other->media->refused);
         $this->wait($a->hangUp($call));
-        $clear = $this->wait($b->place('2001'))->call;
+        $clear = $this->wait($b->startCall('2001'))->call;
         self::assertFalse($clear?->media->sealing->isAgreed(), 'who calls in the clear is answered in the clear');
     }
 

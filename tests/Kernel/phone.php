@@ -33,7 +33,7 @@ $phone = new UserAgent(
 );
 $phone->start();
 $registered = $phone->register()->await();
-$call = $phone->place('2002')->await()->call;
+$call = $phone->startCall('2002')->await()->call;
 Amp\delay(1.0);
 echo json_encode([
     'registered' => $registered,

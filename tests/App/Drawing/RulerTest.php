@@ -95,7 +95,7 @@ final class RulerTest extends TestCase
             $rows = [];
             /** @var list<array{int, int}> $labels */
             foreach ($labels as [$x, $length]) {
-                $place = $shelf->place((float) $x, str_repeat('x', $length));
+                $place = $shelf->fit((float) $x, str_repeat('x', $length));
                 if (null === $place) {
                     continue;
                 }

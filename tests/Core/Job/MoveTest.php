@@ -8,7 +8,7 @@ use PHPUnit\Framework\TestCase;
 use Vorhut\Core\Job\ChangeSet;
 use Vorhut\Core\Job\FilterRule;
 use Vorhut\Core\Job\Job;
-use Vorhut\Core\Job\Place;
+use Vorhut\Core\Job\RecordOrder;
 use Vorhut\Core\Job\Segment;
 use Vorhut\Core\Record\RecordType;
 use Vorhut\Tests\Support\Jobs;
@@ -38,13 +38,13 @@ final class MoveTest extends TestCase
     public function testAStepUpOrDown(): void
     {
         self::assertSame(['', 'a', 'c', null, null], [
-            Place::step(['a', 'b', 'c'], 'b', -1),
-            Place::step(['a', 'b', 'c'], 'c', -1),
-            Place::step(['a', 'b', 'c'], 'b', 1),
-            Place::step(['a', 'b', 'c'], 'a', -1),
-            Place::step(['a', 'b', 'c'], 'c', 1),
+            RecordOrder::step(['a', 'b', 'c'], 'b', -1),
+            RecordOrder::step(['a', 'b', 'c'], 'c', -1),
+            RecordOrder::step(['a', 'b', 'c'], 'b', 1),
+            RecordOrder::step(['a', 'b', 'c'], 'a', -1),
+            RecordOrder::step(['a', 'b', 'c'], 'c', 1),
         ]);
-        self::assertSame('2002', Place::step([2001, 2002, 2003, 2004], '2004', -1), 'numbers are names, too');
+        self::assertSame('2002', RecordOrder::step([2001, 2002, 2003, 2004], '2004', -1), 'numbers are names, too');
     }
 
     public function testARuleCoversWhatItNamesAndNoMore(): void

@@ -89,7 +89,7 @@ final class MatrixCodeTest extends TestCase
     public function testTheGapBetweenColumnsIsThatOfThePaper(): void
     {
         foreach ([[LabelSheet::TwentyFour, 0.0], [LabelSheet::Fourteen, 2.5], [LabelSheet::SixtyFive, 2.5]] as [$sheet, $gap]) {
-            self::assertEqualsWithDelta($gap, $sheet->place(1)[0] - $sheet->place(0)[0] - $sheet->size()[0], 0.001, $sheet->name);
+            self::assertEqualsWithDelta($gap, $sheet->position(1)[0] - $sheet->position(0)[0] - $sheet->size()[0], 0.001, $sheet->name);
         }
     }
 
@@ -100,7 +100,7 @@ final class MatrixCodeTest extends TestCase
             [$width, $height] = $sheet->size();
             $seen = [];
             for ($n = 0; $n < $sheet->perPage(); ++$n) {
-                [$left, $top] = $sheet->place($n);
+                [$left, $top] = $sheet->position($n);
                 self::assertGreaterThanOrEqual(-0.001, $left, $sheet->value);
                 self::assertGreaterThanOrEqual(-0.001, $top, $sheet->value);
                 self::assertLessThanOrEqual($sheet->paper()[0] + 0.001, $left + $width, $sheet->value);

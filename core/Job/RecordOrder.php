@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace Vorhut\Core\Job;
 
 /** Where a record stands in its list. */
-final class Place
+final class RecordOrder
 {
     /**
      * The list with a value put in behind another; where that is gone, at the end.

@@ -10,11 +10,11 @@ use Vorhut\Core\Job\Job;
 use Vorhut\Core\Job\Location;
 
 /** Places, each followed by those inside it. */
-final class PlaceTree
+final class LocationTree
 {
     private const DEEPEST = 12;
 
-    /** @var list<PlaceRow> */
+    /** @var list<LocationRow> */
     private array $rows = [];
 
     /** @var array<string, list<Location>> by the place around them */
@@ -35,7 +35,7 @@ final class PlaceTree
     /**
      * @param \Closure(array<string, string>): ?string $url
      *
-     * @return list<PlaceRow>
+     * @return list<LocationRow>
      */
     public static function rows(Job $job, \Closure $url): array
     {
@@ -51,7 +51,7 @@ final class PlaceTree
         foreach ($depth > self::DEEPEST ? [] : $this->inside[$within] ?? [] as $place) {
             $own = (string) $place->dispatch;
             $told = '' === $own ? $around : $own;
-            $this->rows[] = new PlaceRow(
+            $this->rows[] = new LocationRow(
                 name: $place->name,
                 depth: $depth,
                 kind: $place->kind,

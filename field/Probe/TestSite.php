@@ -8,7 +8,7 @@ use Vorhut\Core\Net\Ipv4Address;
 use Vorhut\Core\Net\Protocol;
 
 /** Where a live test happens: how planned addresses are found there, and from where they are asked. */
-interface Place
+interface TestSite
 {
     /** Null where the address may not be asked. */
     public function target(Ipv4Address $planned): ?Ipv4Address;

@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace Vorhut\App\Jobs;
 
 /** One place in the tree of places. */
-final readonly class PlaceRow
+final readonly class LocationRow
 {
     /**
      * @param string $told the address told to helpers, '' where none is known
