@@ -117,7 +117,11 @@ final class RecordsController extends JobController
     public function move(JobContext $context, string $list, string $id, Request $request): Response
     {
         $of = $this->list($list, true);
-        $behind = RecordOrder::step(array_keys($context->job->records[$list] ?? []), $id, 'up' === $request->request->getString('to') ? -1 : 1);
+        $behind = RecordOrder::step(
+            array_keys($context->job->records[$list] ?? []),
+            $id,
+            'up' === $request->request->getString('to') ? -1 : 1,
+        );
         if (null === $context->job->record($of->type, $id) || null === $behind) {
             return $this->to($context, 'record', ['list' => $list, 'id' => $id]);
         }
