@@ -26,7 +26,7 @@ final readonly class SipProber implements Talker
     /** Seconds of sound; long enough for fifty packets each way. */
     private const TALK = 1.0;
     /** Seconds that whoever is called may take to pick up. */
-    private const RING = 2.0;
+    private const RING = 5.0;
     /** Bpl of G.711 without concealment (ITU-T G.113, appendix I), and the time in one packet. */
     private const ROBUSTNESS = 4.3;
     private const PACKET_MS = 20;
