@@ -22,16 +22,6 @@ final class Kernel extends BaseKernel
         }
     }
 
-    /** Tests that run beside each other keep things apart. */
-    public function getCacheDir(): string
-    {
-        $token = $_SERVER['TEST_TOKEN'] ?? '';
-
-        return \in_array($this->environment, ['test', 'e2e'], true) && \is_string($token) && '' !== $token
-            ? \sprintf('%s/var/cache/%s-%s', $this->getProjectDir(), $token, $this->environment)
-            : parent::getCacheDir();
-    }
-
     public function getProjectDir(): string
     {
         return \dirname(__DIR__);

@@ -162,7 +162,7 @@ export class CellEditor {
     async #catchUp(row) {
         if (!row.dataset.again) return;
         const { status, text } = await ask(row.dataset.again);
-        // Nobody waits for it: without an answer the marks are those of before, until the page is opened again.
+        if (status !== 200) say('Saved. What is wrong now is not known: open the page again.');
         if (status !== 200 || !row.isConnected || row.querySelector('input,select')) return;
         const at = this.grid.cells(row).indexOf(document.activeElement);
         const isShown = row.classList.contains('sel');

@@ -14,7 +14,7 @@ use Vorhut\Core\Voice\Registrations;
 /** How far the plan would bring a Wi-Fi phone: what has to agree at each stage, as far as a plan can know it. */
 final readonly class AirChain
 {
-    /** Relations by which a kind says that its units are on the air of one, and have an account at another. */
+    /** Relations by which a device type says whose WLAN its devices join, and where they have an account. */
     public const ON_AIR = 'roams-on';
     public const ACCOUNT_AT = 'authenticates-at';
     private const ASKS = 'asks';

@@ -219,7 +219,7 @@ final readonly class ProbeFactory
         );
     }
 
-    /** The phone of a chain is rung; what hangs on it by cords has no address to ask. */
+    /** The phone of a chain is rung; what is connected to it by cords has no address to ask. */
     public function rung(Intent $intent, Pair $pair): LiveQuestion
     {
         $system = (new PhoneSystems($this->job))->first($this->job->devices[$pair->from] ?? null)?->id;

@@ -11,7 +11,7 @@ use Vorhut\Core\Record\Field\Slug;
 use Vorhut\Core\Record\Field\WholeNumber;
 use Vorhut\Core\Record\ListOf;
 
-/** A circuit of the mains, and what hangs on it beside racks. */
+/** A mains circuit, and what is connected to it beside racks. */
 #[ListOf(name: 'circuits', one: 'circuit', many: 'circuits')]
 final readonly class Circuit
 {

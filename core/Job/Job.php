@@ -266,7 +266,7 @@ final readonly class Job
         return $places;
     }
 
-    /** The address told to helpers at a place: its own, or that of the nearest around it; null where nobody has given one. */
+    /** The dispatchable address of a location: its own, or that of the nearest around it; null where none is planned. */
     public function dispatchOf(?string $location): ?string
     {
         foreach ($this->placesOf($location) as $place) {

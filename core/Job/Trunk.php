@@ -53,7 +53,7 @@ final readonly class Trunk
     ) {
     }
 
-    /** How many calls it carries at a time; null where nobody has said. */
+    /** How many calls it carries at a time; null where it is not known. */
     public function channels(): ?int
     {
         if (TrunkKind::Sip !== $this->kind) {

@@ -42,7 +42,7 @@ final class Universes
      *
      * @param list<Fixture> $fixtures
      *
-     * @return array<array-key, float> by node; '' where nobody has said which
+     * @return array<array-key, float> by node; '' where none is planned
      */
     public static function loads(array $fixtures): array
     {

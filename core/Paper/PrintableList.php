@@ -6,7 +6,7 @@ namespace Vorhut\Core\Paper;
 
 use Vorhut\Core\Job\Job;
 
-/** A list that is carried off or printed; a new one is one class in the folder Kind. */
+/** A list that is printed or exported; a new one is one class in the folder Kind. */
 interface PrintableList
 {
     /** How addresses of pages and files call it: small letters and hyphens. */

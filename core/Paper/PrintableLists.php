@@ -6,7 +6,7 @@ namespace Vorhut\Core\Paper;
 
 use Vorhut\Core\Classes;
 
-/** The lists that are carried off or printed: the classes of the folder Kind. */
+/** The lists that are printed or exported: the classes of the folder Kind. */
 final class PrintableLists
 {
     /** @return array<string, PrintableList> by name */

@@ -8,7 +8,7 @@ namespace Vorhut\Core\Power;
 final readonly class SwitchPower implements \JsonSerializable
 {
     /**
-     * @param float|null $budgetWatts null where nobody has said
+     * @param float|null $budgetWatts null where it is not known
      * @param float $byClassWatts what its powered ports may draw
      * @param float $byDrawWatts what they do draw, with the loss of their cables
      * @param list<string> $dropsFirst ports that lose their power, the first to do so first

@@ -7,7 +7,7 @@ namespace Vorhut\Core\Rack;
 use Vorhut\Core\Job\Circuit;
 use Vorhut\Core\Job\Job;
 
-/** What hangs on a circuit of the mains. */
+/** What is connected to a mains circuit. */
 final readonly class CircuitSum
 {
     /** @param list<array{name: string, watts: float}> $loads what draws from it, the largest first; names may be alike */

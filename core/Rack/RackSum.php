@@ -54,7 +54,7 @@ final readonly class RackSum
         return $this->watts() * self::BTU;
     }
 
-    /** Who bears the least warmth; null where nobody says. */
+    /** The device with the lowest temperature rating; null where none has one. */
     public function tenderest(): ?Placed
     {
         $said = array_filter($this->placed, static fn (Placed $p): bool => null !== $p->celsius);

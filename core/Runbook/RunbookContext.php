@@ -104,7 +104,7 @@ final class RunbookContext
         return $values;
     }
 
-    /** A part of another value, or what nobody has said and nobody has to; a gateway that stays blank is said. */
+    /** A part of another value, or an optional one that is not set; a gateway that stays blank is shown. */
     private static function isLeftOut(SettingValue $value): bool
     {
         return $value->setting->part

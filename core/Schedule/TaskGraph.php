@@ -13,7 +13,7 @@ final readonly class TaskGraph
     /** @var array<int, list<int>> what follows a task: the next one of its unit, and those of others that wait for it */
     public array $next;
 
-    /** @var array<int, int> seconds from the start of a task to the end of whatever hangs on it, by task */
+    /** @var array<int, int> seconds from the start of a task to the end of whatever depends on it, by task */
     public array $tail;
 
     /** @var array<int, int> seconds before a task can begin at the earliest, by task */

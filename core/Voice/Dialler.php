@@ -101,7 +101,7 @@ final readonly class Dialler
         return new Arrived(new DialEnd('trunk', $trunks[0]->id), DialVerdict::Routed, $why);
     }
 
-    /** What helpers are told; such a number is never dialled to try it. */
+    /** An emergency call and its dispatchable address; such a number is never dialled as a test. */
     private function help(Extension $caller, Trunk $trunk): string
     {
         $place = $this->plan->dispatch($caller);

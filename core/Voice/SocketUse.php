@@ -7,7 +7,7 @@ namespace Vorhut\Core\Voice;
 use Vorhut\Core\Job\Device;
 use Vorhut\Core\Profile\Feed;
 
-/** Something that hangs at a socket. */
+/** What is connected to a socket. */
 final readonly class SocketUse
 {
     public function __construct(

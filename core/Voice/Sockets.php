@@ -13,7 +13,7 @@ use Vorhut\Core\Profile\Feed;
 use Vorhut\Core\Profile\Port;
 use Vorhut\Core\Profile\PortKind;
 
-/** Sockets for analogue phones, analogue lines and mobile cards, and what hangs at them. */
+/** Sockets for analogue phones, analogue lines and mobile cards, and what is connected to them. */
 final class Sockets
 {
     /** @return iterable<SocketUse> */

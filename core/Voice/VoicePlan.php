@@ -141,7 +141,7 @@ final class VoicePlan
         return null === $hours || (!$this->isClosed && (null === $at || $hours->areOpen($at)));
     }
 
-    /** The address told to helpers for whoever dials at an extension; null where nobody has given one. */
+    /** The dispatchable address for emergency calls from an extension; null where none is planned. */
     public function dispatch(Extension $extension): ?string
     {
         $device = $this->job->devices[$extension->device ?? ''] ?? null;

@@ -90,7 +90,7 @@ final readonly class SipProber implements Talker
     }
 
     /**
-     * Rings a phone from another one of its phone system; whether what hangs on it sounds is heard there.
+     * Rings a phone from another one of its phone system; whether what is connected to it sounds is heard there.
      *
      * @return array{ProbeStatus, array<string, string|int|float>}
      */

@@ -10,12 +10,9 @@ use Amp\TimeoutCancellation;
 use Vorhut\Core\Load\FlowRates;
 use Vorhut\Core\Media\FrameRate;
 use Vorhut\Core\Net\Protocol;
-use Vorhut\Core\Net\Service;
 use Vorhut\Core\Setting\Settings;
-use Vorhut\Field\Lab\LabNetwork;
 use Vorhut\Field\Net\Nonces;
 use Vorhut\Field\Net\RefusedTarget;
-use Vorhut\Field\Net\Sockets;
 use Vorhut\Field\Rtsp\LabViewer;
 use Vorhut\Field\Rtsp\RtspRequest;
 use Vorhut\Field\Rtsp\RtspSession;
@@ -37,18 +34,11 @@ final class RtspStandIn implements ServiceStandIn
     private array $sessions = [];
 
     /**
-     * @param \Closure(): LabNetwork $network the plan as it stands now
      * @param float $kbps of its stream, as planned
      * @param float $pictures a second, as planned
      */
     public function __construct(
-        private readonly Sockets $sockets,
-        private readonly string $address,
-        private readonly int $port,
-        private readonly Service $service,
-        private readonly \Closure $network,
-        private readonly string $device,
-        private readonly Crowd $crowd,
+        private readonly ServiceSite $site,
         private readonly float $kbps = 0.0,
         private readonly float $pictures = RtspSession::PICTURES,
         private readonly Nonces $nonces = new Nonces(),
@@ -63,13 +53,7 @@ final class RtspStandIn implements ServiceStandIn
         $settings = new Settings($site->lab->job);
 
         return new self(
-            sockets: $site->lab->sockets,
-            address: $site->address,
-            port: $site->port,
-            service: $site->service,
-            network: $site->network,
-            device: $site->device->id,
-            crowd: $site->lab->crowd,
+            site: $site,
             kbps: (new FlowRates($site->lab->job, $settings))->media($site->device),
             pictures: FrameRate::planned($settings, $site->device) ?? RtspSession::PICTURES,
         );
@@ -77,8 +61,8 @@ final class RtspStandIn implements ServiceStandIn
 
     public function start(): void
     {
-        $this->server = $this->sockets->listen($this->address, $this->port);
-        $this->crowd->take($this->server, $this->serve(...));
+        $this->server = $this->site->lab->sockets->listen($this->site->address, $this->site->port);
+        $this->site->lab->crowd->take($this->server, $this->serve(...));
     }
 
     public function stop(): void
@@ -95,7 +79,7 @@ final class RtspStandIn implements ServiceStandIn
         $own = [];
         try {
             $from = explode(':', $socket->getRemoteAddress()->toString())[0];
-            if (!($this->network)()->answers($from, $this->address, $this->service)) {
+            if (!$this->site->answers($from)) {
                 return;
             }
             $text = '';
@@ -147,7 +131,7 @@ final class RtspStandIn implements ServiceStandIn
     {
         $headers = ['Content-Type' => 'application/sdp', 'Content-Base' => rtrim($request->uri, '/').'/'];
 
-        return self::said($request, '200 OK', $headers, RtspSession::described($this->address));
+        return self::said($request, '200 OK', $headers, RtspSession::described($this->site->address));
     }
 
     private function steer(RtspRequest $request): string
@@ -185,7 +169,7 @@ final class RtspStandIn implements ServiceStandIn
             }, static function (): void {}, $this->kbps, $this->pictures);
             $agreed = $m[0];
         } elseif (1 === preg_match('#^RTP/AVP(?:/UDP)?;unicast;(?:[^,]*;)?client_port=(\d{1,5})-\d{1,5}#', $transport, $m)) {
-            $udp = $this->sockets->udpEven($this->address);
+            $udp = $this->site->lab->sockets->udpEven($this->site->address);
             $port = (int) $m[1];
             $session = new RtspSession(static function (string $packet) use ($udp, $from, $port): void {
                 try {
@@ -211,7 +195,7 @@ final class RtspStandIn implements ServiceStandIn
         return $this->nonces->use($fields['nonce'] ?? '', '')
             && LabViewer::USER === ($fields['username'] ?? '')
             && ($fields['uri'] ?? '') === $request->uri
-            && Digest::proves($answer, LabViewer::password($this->device), $request->method);
+            && Digest::proves($answer, LabViewer::password($this->site->device->id), $request->method);
     }
 
     /** @param array<string, string> $headers */

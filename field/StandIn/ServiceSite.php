@@ -40,6 +40,12 @@ final readonly class ServiceSite
         return $protocol === $this->service->protocol && $port === $this->service->firstPort;
     }
 
+    /** Whether the plan lets an asker in the lab get an answer from this service. */
+    public function answers(string $from): bool
+    {
+        return $this->lab->network->answers($from, $this->address, $this->service);
+    }
+
     /** The device as it is planned now. */
     public function deviceNow(): Device
     {

@@ -18,7 +18,7 @@ use Vorhut\Core\Job\Device;
 use Vorhut\Core\Runbook\Runbook;
 use Vorhut\Core\Runbook\RunbookStep;
 
-/** Unit by unit from the carton to its address; every step signed with time and name. */
+/** Device by device from factory state to its address; every step signed with time and name. */
 final class BenchController extends JobController
 {
     public function __construct(private readonly UnitPage $units, private readonly Laptops $laptops, private readonly Photos $photos)

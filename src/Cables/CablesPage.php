@@ -23,7 +23,7 @@ use Vorhut\Core\Load\LoadPlan;
 use Vorhut\Core\Load\PortName;
 use Vorhut\Core\Load\StillFits;
 
-/** Shows what hangs on what, what it carries, and what power it gives. */
+/** Shows what is connected to what, its load, and the PoE it supplies. */
 final readonly class CablesPage
 {
     private const LISTS = ['switches' => ['Add switch', 's'], 'links' => ['Add link', 'l'], 'flows' => ['Add stream', 'f']];

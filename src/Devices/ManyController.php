@@ -18,7 +18,7 @@ use Vorhut\Core\Job\Device;
 use Vorhut\Core\Job\Edit;
 use Vorhut\Core\Record\InvalidFile;
 
-/** Several devices at once: changed, moved, removed, or carried off as a list. */
+/** Several devices at once: changed, moved, removed, or exported as a list. */
 final class ManyController extends JobController
 {
     private const FIELDS = ['stage', 'location', 'segment', 'gateway'];

@@ -136,7 +136,7 @@ final readonly class ValueLines
             return (string) $settings->theirs($coupled, $tie);
         }
 
-        // A fixed value hangs on the setting that says which of the partner's it is about.
+        // A fixed value depends on the setting that says which of the partner's it is about.
         return null === $settings->setting($device, $tie->mine) ? Template::names($tie->theirs)[0] ?? $tie->mine : $tie->mine;
     }
 

@@ -25,7 +25,7 @@ final readonly class HandOverView
         public array $groups,
         public array $timeline,
         public bool $maySign,
-        /** @var array<string, string> that can be carried off, by name */
+        /** @var array<string, string> documents to export, by name */
         public array $documents,
         public string $documentsUrl,
         public ?RunView $run,

@@ -14,7 +14,7 @@ final readonly class BriefView
      * @param list<Link> $actions
      * @param list<FindingLine> $findings
      * @param list<LocationRow> $places each followed by those inside it
-     * @param list<Link> $papers lists to print and to carry off
+     * @param list<Link> $papers lists to print and to export
      * @param list<array{title: string, undone: bool, detail: string, url: string, undo: \Vorhut\App\Web\View\Post|null}> $journal
      * @param list<Link> $lists one for each list of the job
      */

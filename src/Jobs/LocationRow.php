@@ -8,7 +8,7 @@ namespace Vorhut\App\Jobs;
 final readonly class LocationRow
 {
     /**
-     * @param string $told the address told to helpers, '' where none is known
+     * @param string $told the dispatchable address, '' where none is known
      * @param bool $inherited whether it is that of a place around it
      * @param string|null $url where it is changed
      * @param string|null $inside where one is added inside it

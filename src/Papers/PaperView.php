@@ -13,7 +13,7 @@ final readonly class PaperView
     /**
      * @param list<string> $heads
      * @param list<list<string>> $rows
-     * @param list<Link> $files the same to carry off
+     * @param list<Link> $files the same as files
      * @param list<Link> $others
      */
     public function __construct(

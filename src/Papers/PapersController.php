@@ -22,7 +22,7 @@ use Vorhut\Core\Paper\PrintableList;
 use Vorhut\Core\Paper\PrintableLists;
 use Vorhut\Core\Record\InvalidFile;
 
-/** Lists to print and to carry off. */
+/** Lists to print and to export. */
 final class PapersController extends JobController
 {
     private const ON_A_PAGE = 500;

@@ -6,7 +6,7 @@ namespace Vorhut\App\Provision;
 
 use Vorhut\App\Web\MediaType;
 
-/** A file to carry off. */
+/** A file to export. */
 final readonly class Bundle
 {
     public function __construct(public string $name, public MediaType $type, public string $content)

@@ -15,7 +15,7 @@ use Vorhut\Core\Provision\KeaFile;
 use Vorhut\Core\Provision\PhoneFile;
 use Vorhut\Core\Setting\Settings;
 
-/** Files to carry off: of units, for DHCP servers, for a name server. */
+/** Files to export: of units, for DHCP servers, for a name server. */
 final readonly class Bundles
 {
     public function __construct(private FileDesk $desk, private UnitFiles $files)

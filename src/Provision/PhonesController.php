@@ -84,7 +84,7 @@ final class PhonesController extends JobController
         return $this->to($context, 'voice_phones', '' === $query ? [] : ['q' => $query]);
     }
 
-    /** Files to carry off: those of all units, leases for two DHCP servers, names. */
+    /** Files to export: those of all units, leases for two DHCP servers, names. */
     #[Route('/job/{slug}/phones/carry/{what}', name: 'phones_carry', methods: ['GET'], requirements: ['what' => 'units|dnsmasq|kea|zone'])]
     #[IsGranted('ROLE_TECHNICIAN')]
     public function carry(JobContext $context, string $what, Request $request): Response

@@ -16,7 +16,7 @@ final readonly class PhonesView
      * @param list<Link> $pages
      * @param string|null $served where files are fetched; null where nobody serves them, or who looks may not know
      * @param list<Post> $posts
-     * @param list<Link> $carried files to carry off
+     * @param list<Link> $carried files to export
      * @param list<array{at: string, who: string, from: string, agent: string, result: string}> $newest
      */
     public function __construct(

@@ -19,7 +19,7 @@ use Vorhut\Core\Job\Device;
 use Vorhut\Core\Secret\SecretMaker;
 use Vorhut\Core\Secret\SecretNeed;
 
-/** Secrets of a job: made, shown for a short while, made anew, carried off sealed. Who only looks at a job sees none of it. */
+/** Secrets of a job: made, shown for a short while, made anew, exported encrypted. Who only looks at a job sees none of it. */
 #[IsGranted('ROLE_TECHNICIAN')]
 final class VaultController extends JobController
 {

@@ -26,7 +26,7 @@ final readonly class DialView
         public string $verdict,
         public string $why,
         public bool $isHelp,
-        /** Whether helpers are reached, where they are wanted. */
+        /** Whether an emergency call is answered. */
         public bool $reachesHelp,
     ) {
     }

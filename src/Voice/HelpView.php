@@ -13,7 +13,7 @@ final readonly class HelpView
         public string $name,
         public array $ways,
         public int $placed,
-        /** Numbers of those without an address to send helpers to, in a sentence; '' where all have one. */
+        /** Numbers of those without a dispatchable address, in a sentence; '' where all have one. */
         public string $placeless,
     ) {
     }

@@ -13,7 +13,7 @@ use Vorhut\Core\Profile\Setting\OutsideSource;
 use Vorhut\Core\Profile\Setting\Setting;
 use Vorhut\Core\Profile\Setting\SettingType;
 
-/** The time zone of a site whose units must be told one, where nobody has said it. */
+/** The time zone of a site whose devices have to be set to one, where it is not planned. */
 final class ClockBlock implements Block
 {
     private const NOT_SAID = 'UTC';

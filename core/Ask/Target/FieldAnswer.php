@@ -10,7 +10,7 @@ use Vorhut\Core\Job\Lists;
 use Vorhut\Core\Record\InvalidFile;
 use Vorhut\Core\Record\RecordType;
 
-/** A field of a record: the VLAN of a segment, the address that helpers are told. */
+/** A field of a record: the VLAN of a segment, the dispatchable address. */
 final readonly class FieldAnswer implements AnswerTarget
 {
     /**

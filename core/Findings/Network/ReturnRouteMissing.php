@@ -19,7 +19,7 @@ use Vorhut\Core\Reach\Node\NodeBuilder;
 use Vorhut\Core\Reach\Node\RouteFinder;
 use Vorhut\Core\Reach\Node\RoutingTable;
 
-/** A router that others reach its subnets through, but that has no way back to theirs. */
+/** A router whose subnets are reached by others, but that has no return route to theirs. */
 final class ReturnRouteMissing implements Rule
 {
     public function about(): About
@@ -110,7 +110,7 @@ final class ReturnRouteMissing implements Rule
         return ($known ? 'part of ' : '').$prefix;
     }
 
-    /** Who masquerades on the way there needs no way back beyond itself. */
+    /** Behind a router that translates the source (NAT) no return route is needed. */
     private static function hides(Route $route, RoutingTable $table): bool
     {
         return true === $table->find($route->via->value)?->port->masquerade;

@@ -12,7 +12,7 @@ use Vorhut\Core\Findings\Section;
 use Vorhut\Core\Findings\Severity;
 use Vorhut\Core\Rack\CircuitSum;
 
-/** A circuit that is loaded all day bears 80 % of its breaker, unless the local code says otherwise. */
+/** A continuous load may take 80 % of a circuit's breaker, unless the local code says otherwise. */
 final class CircuitOverloaded implements Rule
 {
     private const NAMED = 4;

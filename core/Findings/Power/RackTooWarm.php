@@ -11,7 +11,7 @@ use Vorhut\Core\Findings\Rule;
 use Vorhut\Core\Findings\Section;
 use Vorhut\Core\Findings\Severity;
 
-/** In a rack the unit that bears least decides how warm it may get. */
+/** The device with the lowest temperature rating decides how warm a rack may get. */
 final class RackTooWarm implements Rule
 {
     /** Degrees by which it is warmer in a rack with a door. */

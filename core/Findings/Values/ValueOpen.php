@@ -12,7 +12,7 @@ use Vorhut\Core\Findings\Section;
 use Vorhut\Core\Findings\Severity;
 use Vorhut\Core\Setting\SettingValue;
 
-/** A value that nobody has said holds up the step that types it. */
+/** An open value blocks the step that enters it. */
 final class ValueOpen implements Rule
 {
     public function about(): About

@@ -14,7 +14,7 @@ use Vorhut\Core\Record\InvalidFile;
 use Vorhut\Core\Record\RecordType;
 
 /**
- * Reads a list that was carried off, kept by somebody else and comes back: cells that are otherwise than in the plan become changes.
+ * Reads an exported list that somebody else has edited: cells that differ from the plan become changes.
  * Rows are known by the mark in their last column. A row that is missing changes nothing, nor does a column.
  */
 final class ListReimport

@@ -16,7 +16,7 @@ final readonly class RowOf
     {
     }
 
-    /** As it stands in the last column of a list that is carried off. */
+    /** As it stands in the last column of an exported list. */
     public function mark(): string
     {
         return \sprintf('%s/%s%s', Lists::forType($this->type)->name, $this->id, 0 === $this->index ? '' : '/'.$this->index);

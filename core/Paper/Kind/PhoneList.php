@@ -12,7 +12,7 @@ use Vorhut\Core\Paper\Back\OfLines;
 use Vorhut\Core\Paper\Back\Reimportable;
 use Vorhut\Core\Paper\Back\RowOf;
 
-/** Every number with its name, the phone it rings and the place told to helpers. */
+/** Every number with its name, the phone it rings and the dispatchable address. */
 final class PhoneList implements Reimportable
 {
     use OfLines;
