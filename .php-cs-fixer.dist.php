@@ -19,6 +19,7 @@ return (new PhpCsFixer\Config())
         'operator_linebreak' => ['position' => 'beginning'],
         'phpdoc_to_comment' => false,
         'single_line_throw' => false,
+        'single_line_empty_body' => true,
     ])
     ->setCacheFile(__DIR__.'/var/php-cs-fixer.cache')
     ->setFinder($finder);

@@ -18,6 +18,5 @@ final readonly class AirAttempt
         public ?AirStage $stopped,
         public string $reason,
         public int $lines,
-    ) {
-    }
+    ) {}
 }

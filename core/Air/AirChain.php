@@ -20,9 +20,7 @@ final readonly class AirChain
     private const ASKS = 'asks';
     private const IN_BAND = 'in-band';
 
-    public function __construct(private Settings $settings, private ConstraintChecks $pairings, private Registrations $registrations)
-    {
-    }
+    public function __construct(private Settings $settings, private ConstraintChecks $pairings, private Registrations $registrations) {}
 
     /** @return list<Device> phones that come in by IEEE 802.1X */
     public static function phones(Settings $settings): array
@@ -115,12 +113,9 @@ final readonly class AirChain
 
     private function coupled(Device $device, string $id): ?RelatedUnit
     {
-        foreach ($this->settings->couplings->from($device) as $coupled) {
-            if ($coupled->coupling->id === $id) {
-                return $coupled;
-            }
-        }
-
-        return null;
+        return array_find(
+            $this->settings->couplings->from($device),
+            static fn ($coupled): bool => $coupled->coupling->id === $id,
+        );
     }
 }

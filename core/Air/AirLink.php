@@ -8,7 +8,5 @@ namespace Vorhut\Core\Air;
 final readonly class AirLink
 {
     /** @param bool|null $holds null where the plan does not say */
-    public function __construct(public AirStage $stage, public ?bool $holds, public string $said)
-    {
-    }
+    public function __construct(public AirStage $stage, public ?bool $holds, public string $said) {}
 }

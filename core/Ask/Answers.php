@@ -25,8 +25,7 @@ final readonly class Answers
         public array $texts,
         public array $refused,
         public array $unknown,
-    ) {
-    }
+    ) {}
 
     /** @param array<array-key, string> $texts by id of the question; blank ones and those that say what is known are left */
     public static function read(Job $job, AskSheet $sheet, array $texts, AnswerContext $given): self

@@ -35,8 +35,7 @@ final readonly class AskItem
         public ?string $on = null,
         /** What we have on our side, in a form of two columns. */
         public string $ours = '',
-    ) {
-    }
+    ) {}
 
     public function isOpen(): bool
     {

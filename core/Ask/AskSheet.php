@@ -29,9 +29,7 @@ final readonly class AskSheet
      * @param list<AskItem> $items by who is asked, then by heading
      * @param string|null $neededBy a day (ISO 8601); null while the day on site is not known
      */
-    private function __construct(public array $items, public ?string $neededBy)
-    {
-    }
+    private function __construct(public array $items, public ?string $neededBy) {}
 
     public static function fromContext(AskContext $asked): self
     {
@@ -59,13 +57,7 @@ final readonly class AskSheet
 
     public function item(string $id): ?AskItem
     {
-        foreach ($this->items as $item) {
-            if ($item->id === $id) {
-                return $item;
-            }
-        }
-
-        return null;
+        return array_find($this->items, static fn ($item): bool => $item->id === $id);
     }
 
     /** Only what one of them is asked. */

@@ -9,7 +9,5 @@ use Vorhut\Core\Runbook\RunbookStep;
 /** One step of one unit, among several units. */
 final readonly class BatchCell
 {
-    public function __construct(public RunbookStep $step, public CellState $state)
-    {
-    }
+    public function __construct(public RunbookStep $step, public CellState $state) {}
 }

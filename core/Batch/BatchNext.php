@@ -14,9 +14,7 @@ final readonly class BatchNext
      * @param non-empty-list<RunbookStep> $steps
      * @param non-empty-list<Device> $units
      */
-    public function __construct(public array $steps, public array $units)
-    {
-    }
+    public function __construct(public array $steps, public array $units) {}
 
     public function has(string $step): bool
     {

@@ -27,6 +27,5 @@ final readonly class FirstContactPlan
         public array $risks,
         public array $wayBack,
         public array $added,
-    ) {
-    }
+    ) {}
 }

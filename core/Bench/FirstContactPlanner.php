@@ -24,9 +24,7 @@ final class FirstContactPlanner
     private ?array $planned = null;
 
     /** @param list<LaptopInterface> $laptop the first one that is wired is used */
-    public function __construct(private readonly Job $job, private readonly array $laptop = [])
-    {
-    }
+    public function __construct(private readonly Job $job, private readonly array $laptop = []) {}
 
     public function plan(Device $device): FirstContactPlan
     {

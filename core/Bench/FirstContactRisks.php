@@ -14,9 +14,7 @@ use Vorhut\Core\Profile\FactoryMode;
 final readonly class FirstContactRisks
 {
     /** @param list<LaptopInterface> $laptop */
-    public function __construct(private Job $job, private array $laptop)
-    {
-    }
+    public function __construct(private Job $job, private array $laptop) {}
 
     /** @return list<array{risk: string, do: string}> */
     public function risks(Device $device, DeviceProfile $profile, Technique $technique): array

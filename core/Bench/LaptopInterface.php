@@ -11,9 +11,7 @@ use Vorhut\Core\Net\InterfaceAddress;
 final readonly class LaptopInterface
 {
     /** @param list<InterfaceAddress> $addresses */
-    public function __construct(public string $name, public array $addresses, public bool $wireless)
-    {
-    }
+    public function __construct(public string $name, public array $addresses, public bool $wireless) {}
 
     /**
      * Reads "eth0=10.47.20.250/24", "wlan0=192.0.2.17/24,wifi", "eth1=" (no address).

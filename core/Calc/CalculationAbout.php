@@ -18,17 +18,10 @@ final readonly class CalculationAbout
         public string $standard,
         public array $inputs,
         public array $outputs,
-    ) {
-    }
+    ) {}
 
     public function input(string $name): ?Input
     {
-        foreach ($this->inputs as $input) {
-            if ($input->name === $name) {
-                return $input;
-            }
-        }
-
-        return null;
+        return array_find($this->inputs, static fn ($input): bool => $input->name === $name);
     }
 }

@@ -27,8 +27,7 @@ final readonly class Input
         public array $options,
         public string $pattern = '',
         public array $columns = [],
-    ) {
-    }
+    ) {}
 
     public static function number(
         string $name,

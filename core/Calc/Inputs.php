@@ -11,9 +11,7 @@ use Vorhut\Core\Record\Nearest;
 final readonly class Inputs
 {
     /** @param array<string, bool|int|float|string|list<self>> $values */
-    private function __construct(private CalculationAbout $about, private array $values)
-    {
-    }
+    private function __construct(private CalculationAbout $about, private array $values) {}
 
     /**
      * @param array<array-key, mixed> $given

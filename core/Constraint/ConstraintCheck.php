@@ -25,8 +25,7 @@ final readonly class ConstraintCheck
         public string $mineShown = '',
         public string $theirsShown = '',
         public array $mends = [],
-    ) {
-    }
+    ) {}
 
     /** What is between the two, with both values, in one line. */
     public function said(): string

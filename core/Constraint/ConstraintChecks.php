@@ -24,9 +24,7 @@ final class ConstraintChecks
     /** @var array<string, array<string, list<Device>>> by partner and coupling: units by setting and value */
     private array $peers = [];
 
-    public function __construct(private readonly Settings $settings)
-    {
-    }
+    public function __construct(private readonly Settings $settings) {}
 
     /** @return list<ConstraintCheck> of the whole plan */
     public function all(): array

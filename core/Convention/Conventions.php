@@ -32,8 +32,7 @@ final readonly class Conventions
         public PictureFormatConvention $pictureFormat,
         #[Choice(PasswordConvention::class, 'Passwords', default: PasswordConvention::PerUnit)]
         public PasswordConvention $passwords,
-    ) {
-    }
+    ) {}
 
     /** The choice made for a question, by the key it has in the job file; null where there is no such question. */
     public function chosen(string $question): ?Convention

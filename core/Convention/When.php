@@ -20,8 +20,7 @@ final readonly class When implements Checked
         public ?string $setting,
         #[Texts('Is one of')]
         public array $is,
-    ) {
-    }
+    ) {}
 
     public function check(RawRecord $given): void
     {

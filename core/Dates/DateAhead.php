@@ -22,8 +22,7 @@ final readonly class DateAhead
         public string $todo,
         public int $days,
         public ?Device $device = null,
-    ) {
-    }
+    ) {}
 
     /** In words: "today", "in 5 days", "3 days ago". */
     public function when(): string

@@ -14,9 +14,7 @@ final readonly class FirmwareLine
      * @param array<array-key, list<Device>> $found units by what they have; '' for what nobody has read yet
      * @param list<string> $notes features that take a newer one, partners that have another
      */
-    public function __construct(public string $kind, public string $wanted, public array $found, public array $notes)
-    {
-    }
+    public function __construct(public string $kind, public string $wanted, public array $found, public array $notes) {}
 
     /** Whether every unit that was looked at has the one that is wanted, or at least the same as the others. */
     public function isSame(): bool

@@ -24,6 +24,5 @@ final readonly class LicenceLine
         public string $state,
         public string $todo,
         public bool $isUrgent,
-    ) {
-    }
+    ) {}
 }

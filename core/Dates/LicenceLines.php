@@ -60,13 +60,7 @@ final class LicenceLines
 
     private static function kind(Job $job, Device $device, string $id): ?LicenceKind
     {
-        foreach ($job->profileOf($device)->licences as $kind) {
-            if ($kind->id === $id) {
-                return $kind;
-            }
-        }
-
-        return null;
+        return array_find($job->profileOf($device)->licences, static fn ($kind): bool => $kind->id === $id);
     }
 
     /** @return array{string, bool} */

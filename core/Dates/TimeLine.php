@@ -11,9 +11,7 @@ final readonly class TimeLine
      * @param list<string> $zones time zones of its units (IANA)
      * @param list<string> $servers addresses; none: set by hand
      */
-    public function __construct(public string $segment, public int $units, public array $zones, public array $servers)
-    {
-    }
+    public function __construct(public string $segment, public int $units, public array $zones, public array $servers) {}
 
     public function said(): string
     {

@@ -8,9 +8,7 @@ namespace Vorhut\Core\Dates;
 final readonly class Today
 {
     /** @param string $day (ISO 8601) */
-    public function __construct(public string $day)
-    {
-    }
+    public function __construct(public string $day) {}
 
     /** Days from today until another day; negative where that has passed. */
     public function until(string $day): int

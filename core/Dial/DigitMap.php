@@ -24,9 +24,7 @@ final readonly class DigitMap implements \Stringable, ParsedFromText
     private const ANY_DIGIT = 0x3FF;
 
     /** @param non-empty-list<non-empty-list<Position>> $alternatives */
-    private function __construct(public string $text, public array $alternatives)
-    {
-    }
+    private function __construct(public string $text, public array $alternatives) {}
 
     /** @throws InvalidValue */
     public static function fromString(string $text): self

@@ -12,9 +12,7 @@ final readonly class NumberRange implements \Stringable, ParsedFromText
 {
     private const LONGEST = 15;
 
-    private function __construct(public string $first, public string $last)
-    {
-    }
+    private function __construct(public string $first, public string $last) {}
 
     /** @throws InvalidValue */
     public static function fromString(string $text): self

@@ -11,9 +11,7 @@ final readonly class Position
      * @param int $symbols a bit for each of Digits::SYMBOLS it takes, and DigitMap::TIMER
      * @param bool $repeats whether it takes any number of them, none included
      */
-    public function __construct(public int $symbols, public bool $repeats)
-    {
-    }
+    public function __construct(public int $symbols, public bool $repeats) {}
 
     public function takesDigits(): bool
     {

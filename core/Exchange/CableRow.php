@@ -8,7 +8,5 @@ namespace Vorhut\Core\Exchange;
 final readonly class CableRow
 {
     /** @param "changed"|"same"|"left"|"refused" $does "left" for links, which have a list of their own */
-    public function __construct(public int $line, public string $port, public string $does, public string $why)
-    {
-    }
+    public function __construct(public int $line, public string $port, public string $does, public string $why) {}
 }

@@ -21,9 +21,7 @@ final readonly class ColumnContent
     private const ROWS = 200;
 
     /** @param array<int, list<string>> $rows */
-    public function __construct(private Job $job, private array $rows)
-    {
-    }
+    public function __construct(private Job $job, private array $rows) {}
 
     /**
      * @param list<int> $open columns of which nothing is known

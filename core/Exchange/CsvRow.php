@@ -17,8 +17,7 @@ final readonly class CsvRow
         public int $line,
         private ListHead $head,
         private array $fields,
-    ) {
-    }
+    ) {}
 
     /** Null for a field that is empty, a dash, or not in the list at all. */
     public function get(string $column): ?string

@@ -21,9 +21,7 @@ final readonly class CsvTable
     /**
      * @param array<int, list<string>> $rows fields by the line their row begins at, first line 1; empty rows are left out
      */
-    private function __construct(public array $rows, public string $separator, public string $encoding)
-    {
-    }
+    private function __construct(public array $rows, public string $separator, public string $encoding) {}
 
     /** @throws InvalidFile when there is no text at all, or a quote is never closed */
     public static function parse(string $bytes): self

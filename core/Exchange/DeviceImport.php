@@ -35,8 +35,7 @@ final readonly class DeviceImport
         public MadeOnTheWay $made,
         public array $factory,
         public array $unwired,
-    ) {
-    }
+    ) {}
 
     /** @return list<Edit> */
     public function added(): array

@@ -32,9 +32,7 @@ final class DeviceImporter
     /** @var array<int, string> names of units that have no network of their own, by line */
     private array $unwired = [];
 
-    public function __construct(private readonly Job $job)
-    {
-    }
+    public function __construct(private readonly Job $job) {}
 
     /**
      * @param ListOrders $orders what somebody said of it, where it is to be read otherwise than by itself

@@ -98,13 +98,8 @@ final class DeviceMatcher
         if (null !== $named || null === $address) {
             return $this->job->segments[$named] ?? null;
         }
-        foreach ($this->job->segments as $candidate) {
-            if (null !== $candidate->subnetOf($address)) {
-                return $candidate;
-            }
-        }
 
-        return null;
+        return array_find($this->job->segments, static fn ($candidate): bool => null !== $candidate->subnetOf($address));
     }
 
     public function newId(CsvRow $row, string $name): string

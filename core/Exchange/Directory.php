@@ -18,9 +18,7 @@ final readonly class Directory
 
     /** @param list<array{name: string, number: string, address: string, place: string, mail: string, device: string|null}> $entries by
      *     name; the device only where it has no number */
-    private function __construct(public array $entries)
-    {
-    }
+    private function __construct(public array $entries) {}
 
     public static function fromJob(Job $job): self
     {

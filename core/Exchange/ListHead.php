@@ -28,8 +28,7 @@ final readonly class ListHead
         public array $columns,
         public array $how,
         public array $above,
-    ) {
-    }
+    ) {}
 
     /** @param array<int, string> $said meaning by column, '' for a column to be left aside */
     public static function fromTable(CsvTable $table, Job $job, array $said = []): self

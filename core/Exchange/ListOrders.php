@@ -20,8 +20,7 @@ final readonly class ListOrders
         public array $mended = [],
         public bool $places = false,
         public bool $numbers = false,
-    ) {
-    }
+    ) {}
 
     /** @param array<int, string> $columns */
     public function withColumns(array $columns): self

@@ -31,9 +31,7 @@ final class MadeOnTheWay
     /** @var array<array-key, Edit> extensions by number */
     private array $numbers = [];
 
-    public function __construct(private readonly Job $job, private readonly ListOrders $orders)
-    {
-    }
+    public function __construct(private readonly Job $job, private readonly ListOrders $orders) {}
 
     /**
      * Of "House / Office 1" each place lies inside the one before it.

@@ -263,12 +263,10 @@ final class NumberList
     private static function kind(string $text): ?ExtensionKind
     {
         $wanted = mb_strtolower($text);
-        foreach (ExtensionKind::cases() as $kind) {
-            if ($wanted === $kind->value || $wanted === mb_strtolower($kind->label())) {
-                return $kind;
-            }
-        }
 
-        return null;
+        return array_find(
+            ExtensionKind::cases(),
+            static fn ($kind): bool => $wanted === $kind->value || $wanted === mb_strtolower($kind->label()),
+        );
     }
 }

@@ -19,6 +19,5 @@ final readonly class NumberRow
         public string $does,
         public string $why,
         public array $edits,
-    ) {
-    }
+    ) {}
 }

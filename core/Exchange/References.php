@@ -54,13 +54,10 @@ final class References
 
     private static function exists(Job $job, Reference $reference): bool
     {
-        foreach ($reference->lists as $list) {
-            if (isset($job->records[$list][$reference->id]) || ('profiles' === $list && $job->profiles->has($reference->id))) {
-                return true;
-            }
-        }
-
-        return false;
+        return array_any(
+            $reference->lists,
+            static fn ($list): bool => isset($job->records[$list][$reference->id]) || ('profiles' === $list && $job->profiles->has($reference->id)),
+        );
     }
 
     private static function missing(Job $job, Reference $reference): FileError

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Vorhut\Core\Findings;
 
 /** What is known of a rule before it has looked at anything. */
+#[\Attribute(\Attribute::TARGET_CLASS)]
 final readonly class About
 {
     /**
@@ -17,8 +18,7 @@ final readonly class About
         public Section $stop = Section::Devices,
         private string $short = '',
         private string $view = '',
-    ) {
-    }
+    ) {}
 
     public function view(): string
     {

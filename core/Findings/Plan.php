@@ -58,8 +58,7 @@ final class Plan
         public readonly Job $job,
         private ?Prover $prover = null,
         public readonly ?\DateTimeImmutable $today = null,
-    ) {
-    }
+    ) {}
 
     /** What every unit is to be told. */
     public function settings(): Settings

@@ -22,8 +22,7 @@ final readonly class Seat
         public NetworkInterface $interface,
         public ?Segment $segment,
         public ?Subnet $subnet,
-    ) {
-    }
+    ) {}
 
     public function moveTo(Job $job, int $address, int $length): ChangeSet
     {

@@ -22,8 +22,7 @@ final readonly class OpenItem
         public string $device = '',
         public string $intent = '',
         public string $reason = '',
-    ) {
-    }
+    ) {}
 
     public function isAccepted(): bool
     {

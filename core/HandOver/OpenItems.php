@@ -38,8 +38,7 @@ final readonly class OpenItems
         private Today $today,
         private array $unread = [],
         private array $changed = [],
-    ) {
-    }
+    ) {}
 
     /** @return list<OpenItem> by kind */
     public function all(): array

@@ -25,8 +25,7 @@ final readonly class RecordDrift
         public string $is,
         public array $fields,
         public Edit $back,
-    ) {
-    }
+    ) {}
 
     /** The same while the record stays as it is now. */
     public function key(): string

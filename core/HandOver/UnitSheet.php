@@ -29,8 +29,7 @@ final readonly class UnitSheet
         public array $facts,
         public array $interfaces,
         public array $values,
-    ) {
-    }
+    ) {}
 
     /** @param array<string, string> $states how a value is known, in words, by setting */
     public static function fromDevice(Settings $settings, Device $device, array $states): self

@@ -22,9 +22,7 @@ final class AddressCalls
 {
     private ?Settings $settings = null;
 
-    public function __construct(private readonly ExchangeCache $asks)
-    {
-    }
+    public function __construct(private readonly ExchangeCache $asks) {}
 
     /** @param Service|null $signalling null: SIP */
     public function predict(Pair $pair, ?Service $signalling): PairPrediction

@@ -19,9 +19,7 @@ final class DialledCalls
 {
     private ?Dialler $dialler = null;
 
-    public function __construct(private readonly ExchangeCache $asks, private readonly Calls $calls)
-    {
-    }
+    public function __construct(private readonly ExchangeCache $asks, private readonly Calls $calls) {}
 
     /** Whether one of them is no unit: a number that is dialled, or a trunk. */
     public static function isMeantBy(Pair $pair): bool

@@ -24,8 +24,7 @@ final class ExchangeCache
         public readonly Job $job,
         public readonly Exchange $exchange,
         public readonly PartyExpansion $parties,
-    ) {
-    }
+    ) {}
 
     public static function sip(): Service
     {

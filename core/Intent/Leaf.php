@@ -27,8 +27,7 @@ final readonly class Leaf
         public ?string $listener = null,
         /** For media: the address that the asker tells the other end to send to; null: its own. */
         public ?Ipv4Address $announced = null,
-    ) {
-    }
+    ) {}
 
     public function deciding(bool $decides): self
     {

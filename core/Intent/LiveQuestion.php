@@ -21,8 +21,7 @@ final readonly class LiveQuestion
         public string $unasked = '',
         /** The universe that is sent, where one is. */
         public int $universe = 0,
-    ) {
-    }
+    ) {}
 
     public function pair(): string
     {

@@ -7,9 +7,7 @@ namespace Vorhut\Core\Intent;
 /** One asker and one asked of an intent: ids of nodes, or a bare address where nobody owns it. */
 final readonly class Pair
 {
-    public function __construct(public string $from, public string $to)
-    {
-    }
+    public function __construct(public string $from, public string $to) {}
 
     /** Reads what key() wrote; of anything else a pair that belongs to no intent. */
     public static function fromKey(string $key): self

@@ -17,8 +17,7 @@ final readonly class PairPrediction
         /** How it works, or what was tried, in a few words. */
         public string $how,
         public array $leaves,
-    ) {
-    }
+    ) {}
 
     /**
      * The first exchange that fails decides.
@@ -80,13 +79,7 @@ final readonly class PairPrediction
     /** The exchange by which something gets through that must not. */
     public function leak(): ?Leaf
     {
-        foreach ($this->leaves as $leaf) {
-            if (PairVerdict::Leak === $this->span && $leaf->decides) {
-                return $leaf;
-            }
-        }
-
-        return null;
+        return array_find($this->leaves, fn ($leaf): bool => PairVerdict::Leak === $this->span && $leaf->decides);
     }
 
     public function isLeakWithoutAnswer(): bool

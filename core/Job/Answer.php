@@ -35,6 +35,5 @@ final readonly class Answer
         public string $by,
         #[Day('On')]
         public ?string $on,
-    ) {
-    }
+    ) {}
 }

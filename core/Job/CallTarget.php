@@ -11,9 +11,7 @@ final readonly class CallTarget implements \Stringable
 {
     public const ANY = 'extension';
 
-    private function __construct(public string $kind, public string $number)
-    {
-    }
+    private function __construct(public string $kind, public string $number) {}
 
     /** @throws InvalidValue */
     public static function fromString(string $text): self

@@ -32,6 +32,5 @@ final readonly class Chain
         public ?int $channels,
         #[Records(ChainStage::class, 'Stages')]
         public array $stages,
-    ) {
-    }
+    ) {}
 }

@@ -41,6 +41,5 @@ final readonly class ChainStage
         public ?int $channels,
         #[WholeNumber(0, 100000, 'Come back')]
         public ?int $returned,
-    ) {
-    }
+    ) {}
 }

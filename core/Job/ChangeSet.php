@@ -10,9 +10,7 @@ use Vorhut\Core\Record\Json;
 final readonly class ChangeSet
 {
     /** @param list<Edit> $edits */
-    public function __construct(public string $title, public array $edits)
-    {
-    }
+    public function __construct(public string $title, public array $edits) {}
 
     /** This change and then another one that was made on its outcome, as one. */
     public function then(self $next): self

@@ -29,8 +29,7 @@ final readonly class Circuit
         public int $loadPercent,
         #[RefersToSome('devices', 'device', 'Feeds beside racks')]
         public array $devices,
-    ) {
-    }
+    ) {}
 
     /** What may be drawn all day, in watts; null where it is not known. */
     public function usableWatts(): ?float

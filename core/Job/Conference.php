@@ -27,6 +27,5 @@ final readonly class Conference
         public array $sites,
         #[WholeNumber(0, 1000, 'Sites from outside', default: 0)]
         public int $outside,
-    ) {
-    }
+    ) {}
 }

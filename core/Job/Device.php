@@ -91,8 +91,7 @@ final readonly class Device
         public ?SupplyKind $supply,
         #[Choice(PasswordState::class, 'Password')]
         public ?PasswordState $password,
-    ) {
-    }
+    ) {}
 
     public function primaryAddress(): ?InterfaceAddress
     {

@@ -32,8 +32,7 @@ final readonly class Edit
         public ?array $after,
         public ?string $behind = null,
         public ?string $was = null,
-    ) {
-    }
+    ) {}
 
     public function isMove(): bool
     {

@@ -68,8 +68,7 @@ final readonly class Extension implements Checked
         public ?int $sites,
         #[Nested(Menu::class, 'Menu')]
         public Menu $menu,
-    ) {
-    }
+    ) {}
 
     public function check(RawRecord $given): void
     {
@@ -87,13 +86,10 @@ final readonly class Extension implements Checked
     /** The one that a unit registers for; null where it has none. */
     public static function ofUnit(Job $job, Device $device): ?self
     {
-        foreach ($job->extensions as $extension) {
-            if ($extension->device === $device->id && null !== $extension->server && $extension->isOfUnit()) {
-                return $extension;
-            }
-        }
-
-        return null;
+        return array_find(
+            $job->extensions,
+            static fn ($extension): bool => $extension->device === $device->id && null !== $extension->server && $extension->isOfUnit(),
+        );
     }
 
     /** Whether a unit of its own registers for it. */

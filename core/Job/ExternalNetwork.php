@@ -44,8 +44,7 @@ final readonly class ExternalNetwork implements Checked
         public array $inbound,
         #[Parsed(Ipv4Address::class, 'Forwards inbound to')]
         public ?Ipv4Address $forwardsTo,
-    ) {
-    }
+    ) {}
 
     public function check(RawRecord $given): void
     {

@@ -26,8 +26,7 @@ final readonly class FilterRule implements \Stringable, Checked
         public Protocol $protocol,
         #[Parsed(PortSet::class, 'Ports', default: 'any')]
         public PortSet $ports,
-    ) {
-    }
+    ) {}
 
     public function check(RawRecord $given): void
     {

@@ -14,6 +14,5 @@ final readonly class FittedModule
         public string $slot,
         #[OfKind('modules', 'Module')]
         public string $module,
-    ) {
-    }
+    ) {}
 }

@@ -32,6 +32,5 @@ final readonly class Fixture
         public ?string $node,
         #[Refers('locations', 'place', 'Place')]
         public ?string $location,
-    ) {
-    }
+    ) {}
 }

@@ -40,8 +40,7 @@ final readonly class Flow implements Checked
         public string $name,
         #[Texts('Runs only at')]
         public array $moments = [],
-    ) {
-    }
+    ) {}
 
     public function check(RawRecord $given): void
     {

@@ -27,8 +27,7 @@ final readonly class Hours
         public array $open,
         #[Days('Closed on')]
         public array $holidays,
-    ) {
-    }
+    ) {}
 
     /** @param \DateTimeImmutable $at in the zone of the job */
     public function areOpen(\DateTimeImmutable $at): bool
@@ -38,12 +37,10 @@ final readonly class Hours
         }
         $day = Weekday::from(strtolower($at->format('D')));
         $clock = $at->format('H:i');
-        foreach ($this->open as $time) {
-            if (\in_array($day, $time->days, true) && $clock >= $time->from && $clock < $time->until) {
-                return true;
-            }
-        }
 
-        return false;
+        return array_any(
+            $this->open,
+            static fn ($time): bool => \in_array($day, $time->days, true) && $clock >= $time->from && $clock < $time->until,
+        );
     }
 }

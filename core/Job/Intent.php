@@ -39,8 +39,7 @@ final readonly class Intent implements Checked, Conditional
         public ?Service $service,
         #[Choice(Expectation::class, 'It', default: Expectation::Must)]
         public Expectation $expect,
-    ) {
-    }
+    ) {}
 
     public function check(RawRecord $given): void
     {

@@ -27,8 +27,7 @@ final readonly class JobInfo implements Checked
         public Conventions $schools,
         #[Nested(Visit::class, 'On site')]
         public Visit $visit,
-    ) {
-    }
+    ) {}
 
     public function check(RawRecord $given): void
     {

@@ -18,8 +18,7 @@ final readonly class JobPart
         public string $list,
         public array $records,
         public array $objects,
-    ) {
-    }
+    ) {}
 
     /**
      * @param array<array-key, array<string, mixed>> $records by id

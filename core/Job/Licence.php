@@ -44,6 +44,5 @@ final readonly class Licence
         public ?string $until,
         #[Choice(LicenceState::class, 'Stands at', default: LicenceState::Wanted)]
         public LicenceState $state,
-    ) {
-    }
+    ) {}
 }

@@ -29,6 +29,5 @@ final readonly class LightRun
         public ?float $metres,
         #[Flag('120 Ω at its end')]
         public bool $terminated,
-    ) {
-    }
+    ) {}
 }

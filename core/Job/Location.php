@@ -30,6 +30,5 @@ final readonly class Location
         public ?string $timezone,
         #[Number(-40, 80, 'Warmest there, in degrees Celsius')]
         public ?float $celsius,
-    ) {
-    }
+    ) {}
 }

@@ -28,8 +28,7 @@ final readonly class Menu implements Checked
         public ?CallTarget $invalid,
         #[Flag('extensions may be dialled')]
         public bool $directDial,
-    ) {
-    }
+    ) {}
 
     public function check(RawRecord $given): void
     {

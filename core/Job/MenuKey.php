@@ -21,6 +21,5 @@ final readonly class MenuKey
         public string $key,
         #[CallsTo('Leads to', required: true)]
         public CallTarget $to,
-    ) {
-    }
+    ) {}
 }

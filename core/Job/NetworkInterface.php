@@ -70,8 +70,7 @@ final readonly class NetworkInterface implements Checked, Conditional
         public bool $reversePath,
         #[Nested(Plug::class, 'Plugged into')]
         public Plug $plug,
-    ) {
-    }
+    ) {}
 
     public function check(RawRecord $given): void
     {

@@ -30,17 +30,10 @@ final readonly class NetworkSwitch
         public int $poeReservePercent,
         #[Records(SwitchPort::class, 'Ports')]
         public array $ports,
-    ) {
-    }
+    ) {}
 
     public function port(string $name): ?SwitchPort
     {
-        foreach ($this->ports as $port) {
-            if ($port->name === $name) {
-                return $port;
-            }
-        }
-
-        return null;
+        return array_find($this->ports, static fn ($port): bool => $port->name === $name);
     }
 }

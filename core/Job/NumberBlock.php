@@ -27,6 +27,5 @@ final readonly class NumberBlock
         public ?string $location,
         #[Choice(ExtensionKind::class, 'Only for')]
         public ?ExtensionKind $kind,
-    ) {
-    }
+    ) {}
 }

@@ -27,6 +27,5 @@ final readonly class NumberCode
         public NumberCodeKind $kind,
         #[Name(insteadOf: 'code')]
         public string $name,
-    ) {
-    }
+    ) {}
 }

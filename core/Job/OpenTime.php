@@ -22,8 +22,7 @@ final readonly class OpenTime implements Checked
         public string $from,
         #[Text('Until', required: true, max: 5, pattern: self::CLOCK, says: 'a time of day such as 17:00', technical: true)]
         public string $until,
-    ) {
-    }
+    ) {}
 
     public function check(RawRecord $given): void
     {

@@ -11,9 +11,7 @@ use Vorhut\Core\Net\Ipv4Address;
 /** A party or group of parties of an intent: "device:station", "segment:guests", "extension:2001", "address:10.47.10.9". */
 final readonly class PartyRef implements \Stringable
 {
-    private function __construct(public PartyKind $kind, public string $id)
-    {
-    }
+    private function __construct(public PartyKind $kind, public string $id) {}
 
     /** @throws InvalidValue */
     public static function fromString(string $text): self

@@ -23,6 +23,5 @@ final readonly class Plug
         public ?int $injector = null,
         #[Number(0, 100, 'Metres from it to the unit')]
         public ?float $injectorMetres = null,
-    ) {
-    }
+    ) {}
 }

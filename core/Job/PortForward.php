@@ -34,8 +34,7 @@ final readonly class PortForward implements Checked
         public ?int $lastPort = null,
         #[Flag('is taken from inside as well (hairpin)')]
         public bool $hairpin = false,
-    ) {
-    }
+    ) {}
 
     /** The port inside for one outside; null for one that is not handed on. */
     public function inside(int $port): ?int

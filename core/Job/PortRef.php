@@ -12,9 +12,7 @@ final readonly class PortRef implements ParsedFromText, \Stringable
 {
     private const SHAPE = '[a-z0-9][a-z0-9._-]{0,63}\/[^\/\s][^\/]{0,39}';
 
-    private function __construct(public string $switch, public string $port)
-    {
-    }
+    private function __construct(public string $switch, public string $port) {}
 
     public static function fromString(string $text): self
     {

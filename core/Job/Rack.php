@@ -32,6 +32,5 @@ final readonly class Rack
         public bool $earthed,
         #[Records(RackItem::class, 'Holds')]
         public array $holds,
-    ) {
-    }
+    ) {}
 }

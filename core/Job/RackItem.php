@@ -27,6 +27,5 @@ final readonly class RackItem
         public ?float $kilograms,
         #[Number(0, 100000, 'W')]
         public ?float $watts,
-    ) {
-    }
+    ) {}
 }

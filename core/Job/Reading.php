@@ -28,6 +28,5 @@ final readonly class Reading
         public ?float $value,
         #[Text('At', max: 16, pattern: self::MINUTE, says: 'a minute such as 2027-03-01 14:05', technical: true)]
         public ?string $at,
-    ) {
-    }
+    ) {}
 }

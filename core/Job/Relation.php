@@ -34,6 +34,5 @@ final readonly class Relation
         public ?string $toPort,
         #[Text('Note', max: 300, default: '')]
         public string $note,
-    ) {
-    }
+    ) {}
 }

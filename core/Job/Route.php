@@ -16,6 +16,5 @@ final readonly class Route
         public Ipv4Prefix $to,
         #[Parsed(Ipv4Address::class, 'Next hop', required: true, says: 'the address of the next router')]
         public Ipv4Address $via,
-    ) {
-    }
+    ) {}
 }

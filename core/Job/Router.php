@@ -38,6 +38,5 @@ final readonly class Router
         public bool $stateful,
         #[Records(PortForward::class, 'Port forwards')]
         public array $forwards,
-    ) {
-    }
+    ) {}
 }

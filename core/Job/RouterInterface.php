@@ -45,8 +45,7 @@ final readonly class RouterInterface
         public ?Ipv4Address $relay,
         #[Nested(Plug::class, 'Plugged into')]
         public Plug $plug,
-    ) {
-    }
+    ) {}
 
     /** @return list<InterfaceAddress> all it has, the primary one first */
     public function addresses(): array

@@ -31,6 +31,5 @@ final readonly class Scene
         public SceneSource $source,
         #[Number(0, 3600, 'Seconds to fade')]
         public ?float $fadeSeconds,
-    ) {
-    }
+    ) {}
 }

@@ -42,18 +42,11 @@ final readonly class Segment
         public bool $querier,
         #[Nested(ExternalNetwork::class, 'External network')]
         public ExternalNetwork $external,
-    ) {
-    }
+    ) {}
 
     /** The subnet that holds the address; the first one where several do. */
     public function subnetOf(?Ipv4Address $address): ?Subnet
     {
-        foreach ($this->subnets as $subnet) {
-            if (null !== $address && $subnet->prefix->contains($address)) {
-                return $subnet;
-            }
-        }
-
-        return null;
+        return array_find($this->subnets, static fn ($subnet): bool => null !== $address && $subnet->prefix->contains($address));
     }
 }

@@ -28,8 +28,7 @@ final readonly class Subnet implements Checked
         public array $dhcp,
         #[ParsedList(AddressRange::class, 'Reserved ranges')]
         public array $reserved,
-    ) {
-    }
+    ) {}
 
     public function check(RawRecord $given): void
     {
@@ -63,12 +62,6 @@ final readonly class Subnet implements Checked
     /** @param list<AddressRange> $ranges */
     private static function within(array $ranges, Ipv4Address $address): bool
     {
-        foreach ($ranges as $range) {
-            if ($range->contains($address)) {
-                return true;
-            }
-        }
-
-        return false;
+        return array_any($ranges, static fn ($range): bool => $range->contains($address));
     }
 }

@@ -38,8 +38,7 @@ final readonly class SwitchLink implements Checked
         public string $name,
         #[Text('Why so much is left free', max: 200, default: '')]
         public string $headroomWhy = '',
-    ) {
-    }
+    ) {}
 
     public function check(RawRecord $given): void
     {

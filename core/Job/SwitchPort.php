@@ -24,6 +24,5 @@ final readonly class SwitchPort
         public ?string $untagged,
         #[RefersToSome('segments', 'segment', 'Tagged')]
         public array $tagged,
-    ) {
-    }
+    ) {}
 }

@@ -50,8 +50,7 @@ final readonly class Trunk
         public int $holdSeconds,
         #[WholeNumber(1, 10000000, 'Kilobits per second that its line has for calls')]
         public ?int $lineKbps,
-    ) {
-    }
+    ) {}
 
     /** How many calls it carries at a time; null where it is not known. */
     public function channels(): ?int

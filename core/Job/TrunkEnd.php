@@ -45,6 +45,5 @@ final readonly class TrunkEnd
         public ?int $channels,
         #[Choice(NumberHeader::class, 'Place of the dialled number')]
         public ?NumberHeader $header,
-    ) {
-    }
+    ) {}
 }

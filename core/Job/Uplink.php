@@ -41,8 +41,7 @@ final readonly class Uplink
         public bool $metered,
         #[Day('Measured on')]
         public ?string $measured,
-    ) {
-    }
+    ) {}
 
     /** What may be used of it, in kbit/s; null where nobody has measured. */
     public function usableKbps(): ?float

@@ -30,8 +30,7 @@ final readonly class ValueRule
         public ?string $segment,
         #[Text('Why', max: 300, default: '')]
         public string $reason,
-    ) {
-    }
+    ) {}
 
     public function isOfPlace(): bool
     {

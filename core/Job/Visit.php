@@ -30,8 +30,7 @@ final readonly class Visit implements Checked
         public int $benchWatts,
         #[WholeNumber(0, 365, 'Days before it by which answers are needed', default: 5)]
         public int $leadDays,
-    ) {
-    }
+    ) {}
 
     public function check(RawRecord $given): void
     {

@@ -52,8 +52,7 @@ final readonly class VoiceRoute implements Checked
         public ?string $hours,
         #[CallsTo('Outside these hours')]
         public ?CallTarget $closed,
-    ) {
-    }
+    ) {}
 
     public function check(RawRecord $given): void
     {
@@ -73,13 +72,8 @@ final readonly class VoiceRoute implements Checked
         if (null === $this->from) {
             return true;
         }
-        foreach ($this->from as $range) {
-            if ($range->has($extension)) {
-                return true;
-            }
-        }
 
-        return false;
+        return array_any($this->from, static fn ($range): bool => $range->has($extension));
     }
 
     /** What is sent on of a number that was dialled. */

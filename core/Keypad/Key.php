@@ -17,8 +17,7 @@ final readonly class Key implements Checked
         public string $key,
         #[Text('Types, in this order', required: true, max: 60)]
         public string $types,
-    ) {
-    }
+    ) {}
 
     public function check(RawRecord $given): void
     {

@@ -14,8 +14,7 @@ final readonly class KeyPath
         public float $seconds,
         public ?Press $last,
         public ?self $before,
-    ) {
-    }
+    ) {}
 
     public function isBetterThan(?self $other): bool
     {

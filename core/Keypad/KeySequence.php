@@ -17,9 +17,7 @@ final readonly class KeySequence
      * @param list<Press> $presses one for each character that can be typed
      * @param list<string> $impossible characters that no key types in any mode, each once
      */
-    private function __construct(public array $presses, public int $total, public float $seconds, public array $impossible)
-    {
-    }
+    private function __construct(public array $presses, public int $total, public float $seconds, public array $impossible) {}
 
     /**
      * @param string|null $start the mode in which the field stands; null: in which it begins

@@ -41,8 +41,7 @@ final readonly class Keypad implements Checked
         public ?float $press,
         #[Text('Begins in mode', max: 64)]
         public ?string $start,
-    ) {
-    }
+    ) {}
 
     public function check(RawRecord $given): void
     {

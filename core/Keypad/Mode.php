@@ -18,8 +18,7 @@ final readonly class Mode implements Checked
         public string $id,
         #[Records(Key::class, 'Keys')]
         public array $keys,
-    ) {
-    }
+    ) {}
 
     public function check(RawRecord $given): void
     {

@@ -11,9 +11,7 @@ final readonly class Press implements \JsonSerializable
      * @param list<string> $keys in order, mode and moving keys among them
      * @param float $pause seconds to wait before them
      */
-    public function __construct(public string $character, public array $keys, public float $pause)
-    {
-    }
+    public function __construct(public string $character, public array $keys, public float $pause) {}
 
     /** @return array{character: string, keys: list<string>, pause: float} */
     public function jsonSerialize(): array

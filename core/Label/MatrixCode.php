@@ -40,9 +40,7 @@ final class MatrixCode
     /** @var array<int, array<int, bool>> which belong to patterns, and hold no data */
     private array $fixed = [];
 
-    private function __construct(private readonly int $version, public readonly int $size)
-    {
-    }
+    private function __construct(private readonly int $version, public readonly int $size) {}
 
     /**
      * @return list<list<bool>> rows of modules, true for dark, without the quiet zone of four around it

@@ -34,13 +34,11 @@ final class Licences
     public function kind(Licence $licence): ?LicenceKind
     {
         $device = $this->job->devices[$licence->device] ?? null;
-        foreach (null === $device ? [] : $this->job->profileOf($device)->licences as $kind) {
-            if ($kind->id === $licence->kind) {
-                return $kind;
-            }
-        }
 
-        return null;
+        return array_find(
+            null === $device ? [] : $this->job->profileOf($device)->licences,
+            static fn ($kind): bool => $kind->id === $licence->kind,
+        );
     }
 
     /** The licence of a sort that has come furthest; null where none is planned. */

@@ -13,9 +13,7 @@ final readonly class SlotStrip
     public const METRES = 300;
 
     /** @param list<array{int, int}> $spans start address from 1, and footprint, of each fixture */
-    public function __construct(private array $spans)
-    {
-    }
+    public function __construct(private array $spans) {}
 
     /** Slots that somebody takes, each counted once. */
     public function used(): int

@@ -13,8 +13,7 @@ final readonly class FlowLeg
         public int $fromInterface,
         public string $to,
         public int $toInterface,
-    ) {
-    }
+    ) {}
 
     /** One that leads out of the plan: into a segment in which nobody of the plan takes the packets on. */
     public static function out(string $segment, string $from, int $fromInterface): self

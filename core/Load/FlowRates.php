@@ -23,9 +23,7 @@ final class FlowRates
     private const MEDIA = 1316;
     private const WIRE = 1316 + 12 + 8 + 20 + 18 + 20;
 
-    public function __construct(private readonly Job $job, private ?Settings $settings = null)
-    {
-    }
+    public function __construct(private readonly Job $job, private ?Settings $settings = null) {}
 
     /** How many streams are planned: those that are said, and those of units that are told whom to send to, where nothing more is said. */
     public static function streams(Job $job): int
@@ -83,12 +81,6 @@ final class FlowRates
 
     private static function choice(Setting $setting, string $value): ?SettingChoice
     {
-        foreach ($setting->choices as $choice) {
-            if ($choice->value === $value) {
-                return $choice;
-            }
-        }
-
-        return null;
+        return array_find($setting->choices, static fn ($choice): bool => $choice->value === $value);
     }
 }

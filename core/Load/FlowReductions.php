@@ -18,9 +18,7 @@ final readonly class FlowReductions
     /** Streams that are looked at, the largest first. */
     private const MAX = 3;
 
-    public function __construct(private Job $job, private LoadPlan $plan)
-    {
-    }
+    public function __construct(private Job $job, private LoadPlan $plan) {}
 
     /** Null where no change of one stream is enough. */
     public function mend(LoadLine $line): ?ChangeSet

@@ -21,8 +21,7 @@ final readonly class LoadLine implements \JsonSerializable
         public array $flows,
         /** The moment at which it carries most; '' where all run always. */
         public string $moment = '',
-    ) {
-    }
+    ) {}
 
     public function fits(): bool
     {

@@ -11,9 +11,13 @@ use Vorhut\Core\Job\PortRef;
 /** One interface of a unit or router with its cable. */
 final readonly class Plugged
 {
-    private function __construct(public string $unit, public string $name, public string $segment, public PortRef $port, public Plug $plug)
-    {
-    }
+    private function __construct(
+        public string $unit,
+        public string $name,
+        public string $segment,
+        public PortRef $port,
+        public Plug $plug,
+    ) {}
 
     /** @return list<self> every interface of a plan whose cable goes to a port */
     public static function all(Job $job): array

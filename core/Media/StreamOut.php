@@ -35,8 +35,7 @@ final readonly class StreamOut
         public ?float $watts,
         public ?float $wattHours,
         public ?float $runHours,
-    ) {
-    }
+    ) {}
 
     /** What the receiver must wait at least by what was measured; null where nothing was, or nothing is repaired. */
     public function neededMs(): ?float

@@ -9,9 +9,7 @@ use Vorhut\Core\InvalidValue;
 /** An IPv4 address (RFC 791), an integer inside and dotted decimal at the edges. */
 final readonly class Ipv4Address implements \Stringable, ParsedFromText
 {
-    private function __construct(public int $value)
-    {
-    }
+    private function __construct(public int $value) {}
 
     /** @throws InvalidValue unless four decimal numbers from 0 to 255 without leading zeros */
     public static function fromString(string $text): self

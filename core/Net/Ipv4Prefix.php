@@ -9,9 +9,7 @@ use Vorhut\Core\InvalidValue;
 /** An IPv4 prefix: the network address and its length (RFC 4632). */
 final readonly class Ipv4Prefix implements \Stringable, ParsedFromText
 {
-    private function __construct(public int $network, public int $length)
-    {
-    }
+    private function __construct(public int $network, public int $length) {}
 
     /**
      * Reads CIDR ("10.47.10.0/24") or a dotted mask ("10.47.10.0/255.255.255.0", also with a space).

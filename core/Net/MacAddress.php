@@ -9,9 +9,7 @@ use Vorhut\Core\InvalidValue;
 /** A 48-bit MAC address (IEEE 802-2014, clause 8), twelve hexadecimal digits inside. */
 final readonly class MacAddress implements \Stringable, ParsedFromText
 {
-    private function __construct(public string $digits)
-    {
-    }
+    private function __construct(public string $digits) {}
 
     /** @throws InvalidValue unless twelve hexadecimal digits remain once separators are dropped */
     public static function fromString(string $text): self

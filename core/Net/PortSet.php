@@ -10,9 +10,7 @@ use Vorhut\Core\InvalidValue;
 final readonly class PortSet implements \Stringable, ParsedFromText
 {
     /** @param list<array{int, int}> $ranges */
-    private function __construct(public array $ranges)
-    {
-    }
+    private function __construct(public array $ranges) {}
 
     public static function any(): self
     {

@@ -9,9 +9,7 @@ use Vorhut\Core\InvalidValue;
 /** A protocol and, for TCP and UDP, a port or port range: "tcp/443", "udp/10000-10019", "icmp". */
 final readonly class Service implements \Stringable, ParsedFromText
 {
-    public function __construct(public Protocol $protocol, public ?int $firstPort = null, public ?int $lastPort = null)
-    {
-    }
+    public function __construct(public Protocol $protocol, public ?int $firstPort = null, public ?int $lastPort = null) {}
 
     /** @throws InvalidValue */
     public static function fromString(string $text): self

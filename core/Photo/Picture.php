@@ -17,9 +17,7 @@ final readonly class Picture
     private const KEPT_CHUNKS = ['IHDR', 'PLTE', 'IDAT', 'IEND', 'tRNS', 'gAMA', 'cHRM', 'sRGB', 'iCCP', 'sBIT', 'bKGD', 'pHYs'];
     private const ORIENTATION = 0x0112;
 
-    private function __construct(public string $type, public string $bytes)
-    {
-    }
+    private function __construct(public string $type, public string $bytes) {}
 
     /** @throws InvalidValue for what is neither, or is cut off */
     public static function cleaned(string $bytes): self

@@ -18,9 +18,7 @@ final readonly class PlanProposal
      * @param list<ProposedAddress> $addresses
      * @param list<Unplaced> $unplaced
      */
-    public function __construct(public array $addresses, public array $unplaced)
-    {
-    }
+    public function __construct(public array $addresses, public array $unplaced) {}
 
     /** @param list<string>|null $devices only these */
     public function changeSet(Job $job, ?array $devices = null): ChangeSet

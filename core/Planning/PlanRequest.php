@@ -19,6 +19,5 @@ final readonly class PlanRequest
         public array $seen = [],
         /** Addresses left free behind each block, as a share of its size in percent, at least two. */
         public int $growthPercent = 25,
-    ) {
-    }
+    ) {}
 }

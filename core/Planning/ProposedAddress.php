@@ -18,6 +18,5 @@ final readonly class ProposedAddress
         public InterfaceAddress $address,
         public ?Ipv4Address $gateway,
         public string $reason,
-    ) {
-    }
+    ) {}
 }

@@ -7,9 +7,7 @@ namespace Vorhut\Core\Power;
 /** What happens to power on a cable: the unit draws the same whatever voltage is left, so the current rises as that falls. */
 final readonly class CableLoss
 {
-    private function __construct(public float $amps, public float $lossWatts, public float $portWatts, public float $deviceVolts)
-    {
-    }
+    private function __construct(public float $amps, public float $lossWatts, public float $portWatts, public float $deviceVolts) {}
 
     /**
      * I = (V − √(V² − 4·R·P)) / 2R.

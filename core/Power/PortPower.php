@@ -24,8 +24,7 @@ final readonly class PortPower implements \JsonSerializable
         public ?float $portWatts,
         public bool $ok,
         public string $why,
-    ) {
-    }
+    ) {}
 
     /** @return array<string, mixed> */
     public function jsonSerialize(): array

@@ -20,8 +20,7 @@ final readonly class SwitchPower implements \JsonSerializable
         public float $byDrawWatts,
         public array $dropsFirst,
         public bool $ok,
-    ) {
-    }
+    ) {}
 
     /** What its ports may give, and where that is less than what is drawn of them, that it is. */
     public function said(): string

@@ -27,6 +27,5 @@ final readonly class Capacity
         public bool $extensions,
         #[Choice(CapacityOf::class, 'Limits')]
         public ?CapacityOf $of,
-    ) {
-    }
+    ) {}
 }

@@ -159,8 +159,7 @@ final readonly class DeviceProfile implements Checked, Completed
         public array $secrets,
         #[Nested(Provisioning::class, 'File of settings')]
         public Provisioning $provisioning,
-    ) {
-    }
+    ) {}
 
     /** Several of a kind are called by its name with an s; what older programs ask of the ways in is told by the first of them. */
     public static function complete(array $record): array
@@ -200,13 +199,7 @@ final readonly class DeviceProfile implements Checked, Completed
 
     public function answersBy(FindMethod $method): bool
     {
-        foreach ($this->answers as $finder) {
-            if ($method === $finder->method) {
-                return true;
-            }
-        }
-
-        return false;
+        return array_any($this->answers, static fn ($finder): bool => $method === $finder->method);
     }
 
     /** Whether it has a network to plan: a plain telephone on two wires has none. */
@@ -230,13 +223,10 @@ final readonly class DeviceProfile implements Checked, Completed
      */
     public function overCable(?SupplyKind $chosen): ?Supply
     {
-        foreach ($this->supplies as $supply) {
-            if ($supply->kind->isOverCable() && (null === $chosen || $chosen === $supply->kind)) {
-                return $supply;
-            }
-        }
-
-        return null;
+        return array_find(
+            $this->supplies,
+            static fn ($supply): bool => $supply->kind->isOverCable() && (null === $chosen || $chosen === $supply->kind),
+        );
     }
 
     /** Watts that it draws over the cable of its network; null where it draws none, or nobody knows. */

@@ -16,6 +16,5 @@ final readonly class DialPosition
         public string $means,
         #[Text('Family', max: 60, default: '')]
         public string $family,
-    ) {
-    }
+    ) {}
 }

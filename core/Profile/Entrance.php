@@ -24,6 +24,5 @@ final readonly class Entrance
         public bool $warns,
         #[Text('Where the network is set', max: 200, default: '')]
         public string $path,
-    ) {
-    }
+    ) {}
 }

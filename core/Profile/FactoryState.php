@@ -22,8 +22,7 @@ final readonly class FactoryState implements Checked, Conditional
         public ?InterfaceAddress $address,
         #[WholeNumber(0, 3600, 'Seconds until it has it', default: 0)]
         public int $afterSeconds,
-    ) {
-    }
+    ) {}
 
     public function check(RawRecord $given): void
     {

@@ -23,8 +23,7 @@ final readonly class Finder implements Completed
         /** The station's setting that holds the addresses it polls. */
         #[Text('Setting with its list', max: 60, default: 'poll-list')]
         public string $listSetting,
-    ) {
-    }
+    ) {}
 
     /** Protocol and port are the method's own where a standard names them. */
     public static function complete(array $record): array

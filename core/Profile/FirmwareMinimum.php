@@ -21,6 +21,5 @@ final readonly class FirmwareMinimum
         public string $atLeast,
         #[Records(When::class, 'Only where')]
         public array $when,
-    ) {
-    }
+    ) {}
 }

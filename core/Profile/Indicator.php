@@ -21,6 +21,5 @@ final readonly class Indicator
         public string $name,
         #[Records(Sign::class, 'Signs')]
         public array $signs,
-    ) {
-    }
+    ) {}
 }

@@ -22,6 +22,5 @@ final readonly class InterfaceFactory
         public ?InterfaceAddress $address,
         #[WholeNumber(0, 3600, 'Seconds until it has it', default: 0)]
         public int $afterSeconds,
-    ) {
-    }
+    ) {}
 }

@@ -26,6 +26,5 @@ final readonly class LeaseOption
         public string $value,
         #[WholeNumber(1, 254, 'Inside option 43, with this code')]
         public ?int $inside,
-    ) {
-    }
+    ) {}
 }

@@ -28,6 +28,5 @@ final readonly class LicenceKind
         public bool $unlocks,
         #[Flag('the unit does not work without')]
         public bool $required,
-    ) {
-    }
+    ) {}
 }

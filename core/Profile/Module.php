@@ -24,6 +24,5 @@ final readonly class Module
         public string $with,
         #[Choice(Feed::class, 'What its sockets are')]
         public ?Feed $feeds,
-    ) {
-    }
+    ) {}
 }

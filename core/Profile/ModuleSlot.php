@@ -21,6 +21,5 @@ final readonly class ModuleSlot
         public string $name,
         #[Texts('Takes modules')]
         public array $takes,
-    ) {
-    }
+    ) {}
 }

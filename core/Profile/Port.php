@@ -30,6 +30,5 @@ final readonly class Port
         public ?string $slot,
         #[WholeNumber(0, 8, 'Row', default: 0)]
         public int $row,
-    ) {
-    }
+    ) {}
 }

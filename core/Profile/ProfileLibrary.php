@@ -15,9 +15,7 @@ final class ProfileLibrary
      * @param array<string, DeviceProfile> $read
      * @param array<string, \Closure(): DeviceProfile> $unread by id
      */
-    private function __construct(private array $read, private array $unread = [])
-    {
-    }
+    private function __construct(private array $read, private array $unread = []) {}
 
     /**
      * @param iterable<array-key, string> $files JSON texts by file name, each an object or a list of objects

@@ -34,8 +34,7 @@ final readonly class Provisioning
         public array $template,
         #[Records(LeaseOption::class, 'Told by lease')]
         public array $options,
-    ) {
-    }
+    ) {}
 
     /** Whether units of the kind take a file at all. */
     public function isThere(): bool

@@ -29,6 +29,5 @@ final readonly class RotarySwitch
         public ?string $leavesToPage,
         #[Records(DialPosition::class, 'Positions')]
         public array $positions,
-    ) {
-    }
+    ) {}
 }

@@ -23,8 +23,7 @@ final readonly class SecretRule implements Checked
         public int $least,
         #[WholeNumber(1, 128, 'Longest', default: 14)]
         public int $most,
-    ) {
-    }
+    ) {}
 
     public function check(RawRecord $given): void
     {

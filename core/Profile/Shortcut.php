@@ -27,6 +27,5 @@ final readonly class Shortcut
         public ?float $hold,
         #[Text('What is seen then', max: 200, default: '')]
         public string $see,
-    ) {
-    }
+    ) {}
 }

@@ -14,6 +14,5 @@ final readonly class Sign
         public string $looks,
         #[Text('Means', required: true, max: 200)]
         public string $means,
-    ) {
-    }
+    ) {}
 }

@@ -18,6 +18,5 @@ final readonly class Supply
         public ?float $watts,
         #[Text('Note', max: 200, default: '')]
         public string $note,
-    ) {
-    }
+    ) {}
 }

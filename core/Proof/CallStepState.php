@@ -11,9 +11,7 @@ final readonly class CallStepState
      * @param array<string, int> $counts pairs by span, as predicted
      * @param array<array-key, int> $intents pairs by intent
      */
-    public function __construct(public CallStep $step, public array $counts, public array $intents)
-    {
-    }
+    public function __construct(public CallStep $step, public array $counts, public array $intents) {}
 
     public function pairs(): int
     {

@@ -18,6 +18,5 @@ final readonly class Crossing
         public Verdict $verdict,
         public array $routers,
         public array $decided,
-    ) {
-    }
+    ) {}
 }

@@ -11,7 +11,5 @@ use Vorhut\Core\Reach\Walk\TraceStep;
 final readonly class ExplainedLeaf
 {
     /** @param list<TraceStep> $steps */
-    public function __construct(public Leaf $leaf, public array $steps, public TracePath $path)
-    {
-    }
+    public function __construct(public Leaf $leaf, public array $steps, public TracePath $path) {}
 }

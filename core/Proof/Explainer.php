@@ -22,9 +22,7 @@ use Vorhut\Core\Reach\Walk\Trace;
 /** Walks the exchanges of one pair again, this time writing every step down. */
 final readonly class Explainer
 {
-    public function __construct(private Prover $prover)
-    {
-    }
+    public function __construct(private Prover $prover) {}
 
     public function explain(Intent $intent, Pair $wanted): ?Explanation
     {

@@ -16,6 +16,5 @@ final readonly class Explanation
         public PairPrediction $prediction,
         public array $parts,
         public ?ExplainedLeaf $deciding,
-    ) {
-    }
+    ) {}
 }

@@ -15,9 +15,7 @@ final class Grouping
     /** @var array<string, list<array{list<string>, array<array-key, array<string, true>>}>> by what lists have in common */
     private array $lists = [];
 
-    public function __construct(private readonly Job $job, private readonly Axis $axis)
-    {
-    }
+    public function __construct(private readonly Job $job, private readonly Axis $axis) {}
 
     /**
      * @param non-empty-list<string> $parties

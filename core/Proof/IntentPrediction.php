@@ -17,8 +17,7 @@ final readonly class IntentPrediction
         public Intent $intent,
         public array $groups,
         private Prover $prover,
-    ) {
-    }
+    ) {}
 
     public function count(): int
     {

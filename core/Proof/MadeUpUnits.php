@@ -25,9 +25,7 @@ final readonly class MadeUpUnits
      * @param array<array-key, string> $ids of the units, by segment
      * @param array<array-key, Ipv4Address> $addresses by segment
      */
-    private function __construct(public Job $job, public array $ids, public array $addresses)
-    {
-    }
+    private function __construct(public Job $job, public array $ids, public array $addresses) {}
 
     /**
      * @param list<string> $segments ids; those are left out that have no subnet or no free address

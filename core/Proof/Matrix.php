@@ -21,9 +21,7 @@ final readonly class Matrix
      * @param list<string> $columns groups of the asked
      * @param array<string, array<string, array<string, int>>> $cells pairs by row, column and span
      */
-    private function __construct(public Axis $axis, public array $rows, public array $columns, public array $cells)
-    {
-    }
+    private function __construct(public Axis $axis, public array $rows, public array $columns, public array $cells) {}
 
     public static function fromProof(Job $job, ProofReport $proof, Axis $axis): self
     {

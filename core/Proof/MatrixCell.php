@@ -10,9 +10,7 @@ use Vorhut\Core\Intent\PairVerdict;
 final readonly class MatrixCell
 {
     /** @param array<string, int> $counts pairs by span */
-    private function __construct(public array $counts, public int $total, public int $failing, public PairVerdict $span)
-    {
-    }
+    private function __construct(public array $counts, public int $total, public int $failing, public PairVerdict $span) {}
 
     /** @param non-empty-array<string, int> $counts */
     public static function fromCounts(array $counts): self

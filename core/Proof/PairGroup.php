@@ -15,9 +15,7 @@ final readonly class PairGroup
      * @param non-empty-list<string> $to
      * @param int $count pairs, nobody with itself
      */
-    public function __construct(public PairVerdict $span, public array $from, public array $to, public int $count)
-    {
-    }
+    public function __construct(public PairVerdict $span, public array $from, public array $to, public int $count) {}
 
     /** @return iterable<Pair> */
     public function pairs(): iterable

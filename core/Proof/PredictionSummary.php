@@ -29,8 +29,7 @@ final readonly class PredictionSummary
         public array $intents,
         public int $pairs,
         public array $matrices,
-    ) {
-    }
+    ) {}
 
     public static function fromProof(Job $job, ProofReport $proof): self
     {

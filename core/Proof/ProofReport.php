@@ -8,9 +8,7 @@ namespace Vorhut\Core\Proof;
 final readonly class ProofReport
 {
     /** @param array<array-key, IntentPrediction> $intents by id */
-    public function __construct(public array $intents)
-    {
-    }
+    public function __construct(public array $intents) {}
 
     /** @return list<IntentPrediction> */
     public function failing(): array

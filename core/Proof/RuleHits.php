@@ -20,9 +20,7 @@ final readonly class RuleHits
      * @param array<string, array<int, array<array-key, int>>> $pairs by router, place of the rule and intent
      * @param bool $isWhole whether every intent was looked at
      */
-    private function __construct(private array $pairs, public bool $isWhole)
-    {
-    }
+    private function __construct(private array $pairs, public bool $isWhole) {}
 
     /** One pair stands for all that are alike; what is more than can be looked at in a moment is left out. */
     public static function fromJob(Job $job, Prover $prover): self

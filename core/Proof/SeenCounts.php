@@ -12,8 +12,7 @@ final readonly class SeenCounts
         public int $holdingInLab = 0,
         public int $onSite = 0,
         public int $holdingOnSite = 0,
-    ) {
-    }
+    ) {}
 
     /** The same with more, or fewer where the numbers are negative. */
     public function with(SeenIn $where, int $seen, int $holding): self

@@ -34,8 +34,7 @@ final readonly class TracePath
         public ?int $requestStops,
         public ?int $replyStops,
         public bool $replied,
-    ) {
-    }
+    ) {}
 
     /** @param list<TraceStep> $steps */
     public static function fromSteps(Network $network, Leaf $leaf, array $steps): self

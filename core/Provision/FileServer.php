@@ -10,9 +10,7 @@ use Vorhut\Core\Net\Ipv4Address;
 /** Where units fetch their files: "https://10.47.1.5/p/word/". */
 final readonly class FileServer
 {
-    private function __construct(public string $url, public string $host, public ?Ipv4Address $address)
-    {
-    }
+    private function __construct(public string $url, public string $host, public ?Ipv4Address $address) {}
 
     /** @throws InvalidValue */
     public static function at(string $url): self

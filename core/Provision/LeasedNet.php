@@ -12,9 +12,7 @@ use Vorhut\Core\Job\Subnet;
 final readonly class LeasedNet
 {
     /** @param list<Reservation> $reservations those with an address in it, or none in a segment of one subnet */
-    private function __construct(public Segment $segment, public Subnet $subnet, public array $reservations)
-    {
-    }
+    private function __construct(public Segment $segment, public Subnet $subnet, public array $reservations) {}
 
     /**
      * @param list<string> $segments none for all

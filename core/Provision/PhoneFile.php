@@ -26,8 +26,7 @@ final readonly class PhoneFile
         public array $values,
         public array $open,
         public array $secrets,
-    ) {
-    }
+    ) {}
 
     /** Null for a unit that takes no file, or whose MAC is not known. */
     public static function fromDevice(Settings $settings, Device $device): ?self

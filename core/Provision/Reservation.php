@@ -19,8 +19,7 @@ final readonly class Reservation
         public ?InterfaceAddress $address,
         public Segment $segment,
         public string $host,
-    ) {
-    }
+    ) {}
 
     /** @return list<self> units that ask for a lease, in the order of the plan */
     public static function all(Job $job): array

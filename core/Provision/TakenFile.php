@@ -13,9 +13,7 @@ final readonly class TakenFile
     /** Values that a unit registers with. */
     private const FIELDS = ['number', 'server', 'port', 'secret'];
 
-    private function __construct(public string $number, public string $server, public int $port, public string $secret)
-    {
-    }
+    private function __construct(public string $number, public string $server, public int $port, public string $secret) {}
 
     /**
      * Null where the text is not that unit's file as it would be written now.

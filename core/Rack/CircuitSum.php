@@ -11,9 +11,7 @@ use Vorhut\Core\Job\Job;
 final readonly class CircuitSum
 {
     /** @param list<array{name: string, watts: float}> $loads what draws from it, the largest first; names may be alike */
-    private function __construct(public Circuit $circuit, public array $loads)
-    {
-    }
+    private function __construct(public Circuit $circuit, public array $loads) {}
 
     /** @return list<self> */
     public static function all(Job $job): array

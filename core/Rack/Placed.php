@@ -25,8 +25,7 @@ final readonly class Placed
         public ?float $kilograms,
         public float $watts,
         public ?float $celsius,
-    ) {
-    }
+    ) {}
 
     /** @return list<string> the unit of the plan, where it is one */
     public function devices(): array

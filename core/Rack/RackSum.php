@@ -17,9 +17,7 @@ final readonly class RackSum
     public const BTU = 3.412;
 
     /** @param list<Placed> $placed from the floor up */
-    private function __construct(public Rack $rack, public array $placed)
-    {
-    }
+    private function __construct(public Rack $rack, public array $placed) {}
 
     /** @return array<array-key, self> by rack */
     public static function all(Job $job): array

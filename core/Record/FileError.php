@@ -12,8 +12,7 @@ final readonly class FileError implements \Stringable
         public string $given,
         public string $allowed,
         public string $advice = '',
-    ) {
-    }
+    ) {}
 
     public function under(string $path): self
     {

@@ -21,6 +21,5 @@ final readonly class ListOf
         public string $many,
         public string $section = '',
         public string $key = 'id',
-    ) {
-    }
+    ) {}
 }

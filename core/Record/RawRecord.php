@@ -8,9 +8,7 @@ namespace Vorhut\Core\Record;
 final readonly class RawRecord
 {
     /** @param array<array-key, mixed> $record */
-    public function __construct(private array $record)
-    {
-    }
+    public function __construct(private array $record) {}
 
     /** Whether the key stands there, if only with null. */
     public function has(string $key): bool

@@ -18,8 +18,7 @@ final readonly class Reference
         public string $what,
         public string $path = '',
         public ?string $shown = null,
-    ) {
-    }
+    ) {}
 
     public function under(string $path): self
     {

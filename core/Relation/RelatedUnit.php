@@ -18,8 +18,7 @@ final readonly class RelatedUnit
         public Device $to,
         public ?string $fromPort = null,
         public ?string $toPort = null,
-    ) {
-    }
+    ) {}
 
     public function partnerOf(Device $device): Device
     {

@@ -16,9 +16,7 @@ final readonly class Relations
      * @param list<RelatedUnit> $all
      * @param array<array-key, list<RelatedUnit>> $byDevice both ends
      */
-    private function __construct(public array $all, private array $byDevice)
-    {
-    }
+    private function __construct(public array $all, private array $byDevice) {}
 
     public static function fromJob(Job $job): self
     {
@@ -70,13 +68,7 @@ final readonly class Relations
 
     private static function named(Job $job, Device $device, string $id): ?RelationType
     {
-        foreach ($job->profileOf($device)->couplings as $coupling) {
-            if ($coupling->id === $id) {
-                return $coupling;
-            }
-        }
-
-        return null;
+        return array_find($job->profileOf($device)->couplings, static fn ($coupling): bool => $coupling->id === $id);
     }
 
     /** @return list<RelatedUnit> */

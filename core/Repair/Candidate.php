@@ -15,6 +15,5 @@ final readonly class Candidate
         public Responsible $hands,
         /** What to ask the client's network administrator for. */
         public string $request = '',
-    ) {
-    }
+    ) {}
 }

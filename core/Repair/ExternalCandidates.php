@@ -18,9 +18,7 @@ final readonly class ExternalCandidates
     /** The setting of a unit that says what others dial. */
     private const PUBLIC = 'public-address';
 
-    public function __construct(private Job $job)
-    {
-    }
+    public function __construct(private Job $job) {}
 
     /**
      * Where a packet for a public address ends at an address that nobody of the plan has, or at a router without a route on.

@@ -20,8 +20,7 @@ final readonly class Fault
         public ?Service $service = null,
         public ?Service $media = null,
         public ?Ipv4Address $target = null,
-    ) {
-    }
+    ) {}
 
     /** @return list<self> of the deciding cause, then of the exchanges tried beside it */
     public static function faults(PairPrediction $prediction): array

@@ -26,8 +26,7 @@ final readonly class Repair
         public array $intents,
         /** Pairs that must not be, kept apart before and open after. */
         public int $leaks = 0,
-    ) {
-    }
+    ) {}
 
     /** Breaking what must not be comes last; then what mends most, with the fewest changes, ours before the client's. */
     public static function compare(self $a, self $b): int

@@ -28,8 +28,7 @@ final class RepairSearch
         private readonly Job $job,
         private readonly ProofReport $before,
         private readonly int $max = self::MAX_SINGLE,
-    ) {
-    }
+    ) {}
 
     /** @return list<Repair> for one intent, best first */
     public function forIntent(string $id): array

@@ -18,9 +18,7 @@ use Vorhut\Core\Reach\Node\RouteFinder;
 /** What the client's network administrator can change: routes, rules, what routers remember, multicast, relays, queriers. */
 final readonly class RouterCandidates
 {
-    public function __construct(private Job $job)
-    {
-    }
+    public function __construct(private Job $job) {}
 
     /**
      * @param non-empty-list<Fault> $faults

@@ -20,9 +20,7 @@ use Vorhut\Core\Reach\Cause\Cause;
 /** What can be changed at the units themselves: a gateway, a mask, an address, an entry in a station's list. */
 final readonly class UnitCandidates
 {
-    public function __construct(private Job $job)
-    {
-    }
+    public function __construct(private Job $job) {}
 
     /** @param non-empty-list<Cause> $causes */
     public function gateways(array $causes): ?Candidate

@@ -19,9 +19,7 @@ final class VoiceCandidates
 {
     private ?VoicePlan $plan = null;
 
-    public function __construct(private readonly Job $job)
-    {
-    }
+    public function __construct(private readonly Job $job) {}
 
     /**
      * Where our end of a trunk reads the number elsewhere than theirs writes it.

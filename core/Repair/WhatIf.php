@@ -32,9 +32,7 @@ final readonly class WhatIf
         'segment' => ['querier' => 'IGMP querier', 'snooping' => 'IGMP snooping'],
     ];
 
-    public function __construct(private Job $job)
-    {
-    }
+    public function __construct(private Job $job) {}
 
     /**
      * Several changes, each made on the outcome of the one before, as one.

@@ -14,9 +14,7 @@ final readonly class Blocker implements \JsonSerializable
      * @param string $id of that
      * @param Stage|null $until how far another unit must have come
      */
-    public function __construct(public string $kind, public string $id, public string $text, public ?Stage $until = null)
-    {
-    }
+    public function __construct(public string $kind, public string $id, public string $text, public ?Stage $until = null) {}
 
     /** Whether work on the bench ends it; where not, somebody outside must say, decide or send something. */
     public function isOurs(): bool

@@ -10,9 +10,7 @@ use Vorhut\Core\Profile\Step\WorkStage;
 /** What a step of one unit waits for. */
 final readonly class Blockers
 {
-    public function __construct(private RunbookContext $context)
-    {
-    }
+    public function __construct(private RunbookContext $context) {}
 
     /** @return list<Blocker> values that are still open hold up the step that types them, and no other */
     public function ofValues(RunbookStep $step): array

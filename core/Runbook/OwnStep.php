@@ -73,13 +73,7 @@ final class OwnStep
 
     private static function dial(RunbookContext $context, ProfileStep $of): ?RotarySwitch
     {
-        foreach ($context->profile->dials as $dial) {
-            if ($dial->id === $of->dial) {
-                return $dial;
-            }
-        }
-
-        return null;
+        return array_find($context->profile->dials, static fn ($dial): bool => $dial->id === $of->dial);
     }
 
     private static function reads(ProfileStep $of, RunbookStep $general): string

@@ -15,9 +15,7 @@ final readonly class Progress
      * @param array<string, bool> $recorded by step; false for one that was taken back
      * @param array<string, string> $skipped reason by step
      */
-    public function __construct(private Stage $stage, private array $recorded = [], private array $skipped = [])
-    {
-    }
+    public function __construct(private Stage $stage, private array $recorded = [], private array $skipped = []) {}
 
     public static function fromDevice(Device $device): self
     {

@@ -31,9 +31,7 @@ final readonly class ReadBack
         'B' => '8',
     ];
 
-    public function __construct(private Settings $settings)
-    {
-    }
+    public function __construct(private Settings $settings) {}
 
     /**
      * @param array<int, string> $read by the place of what is to be recorded; '' for what was not read

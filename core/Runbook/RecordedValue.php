@@ -21,8 +21,7 @@ final readonly class RecordedValue implements \JsonSerializable
         public string $setting = '',
         /** Why it was not read, or LATER; null where it was. */
         public ?string $unread = null,
-    ) {
-    }
+    ) {}
 
     /** @return array{kind: string, label: string, value: string, agrees: bool|null, setting: string, unread?: string} */
     public function jsonSerialize(): array

@@ -13,31 +13,17 @@ use Vorhut\Core\Profile\Step\WorkStage;
 final readonly class Runbook implements \JsonSerializable
 {
     /** @param list<RunbookStep> $steps */
-    public function __construct(public Device $device, public array $steps)
-    {
-    }
+    public function __construct(public Device $device, public array $steps) {}
 
     public function step(string $id): ?RunbookStep
     {
-        foreach ($this->steps as $step) {
-            if ($step->id === $id) {
-                return $step;
-            }
-        }
-
-        return null;
+        return array_find($this->steps, static fn ($step): bool => $step->id === $id);
     }
 
     /** The first one that is to be done and waits for nothing; null where there is none. */
     public function next(): ?RunbookStep
     {
-        foreach ($this->steps as $step) {
-            if (!$step->isDone && [] === $step->blockedBy) {
-                return $step;
-            }
-        }
-
-        return null;
+        return array_find($this->steps, static fn ($step): bool => !$step->isDone && [] === $step->blockedBy);
     }
 
     /** Powered, and still without its own address: it has the one it came with. */

@@ -125,13 +125,10 @@ final class RunbookContext
     /** The keypad by which values are typed; null where they are not typed on keys. */
     public function keypad(?WayIn $way, ?string $wanted): ?Keypad
     {
-        foreach ($this->profile->keypads as $keypad) {
-            if (null === $wanted ? true === $way?->isAtTheUnit() : $keypad->id === $wanted) {
-                return $keypad;
-            }
-        }
-
-        return null;
+        return array_find(
+            $this->profile->keypads,
+            static fn ($keypad): bool => null === $wanted ? true === $way?->isAtTheUnit() : $keypad->id === $wanted,
+        );
     }
 
     /**

@@ -57,8 +57,7 @@ final readonly class RunbookStep implements \JsonSerializable
         public bool $isDone = false,
         /** What is read at the unit and compared with the plan: "mac", "address", or the id of a setting; '' for nothing. */
         public string $reads = '',
-    ) {
-    }
+    ) {}
 
     /** Whether the unit stands on the bench for it: from its power until it has its address; the laptop goes back without it. */
     public function isOnTheBench(): bool
@@ -71,13 +70,7 @@ final readonly class RunbookStep implements \JsonSerializable
     /** Whether the unit runs by itself for a while once it is done. */
     public function waits(): bool
     {
-        foreach ($this->timers as $timer) {
-            if (TimerKind::Wait === $timer->kind) {
-                return true;
-            }
-        }
-
-        return false;
+        return array_any($this->timers, static fn ($timer): bool => TimerKind::Wait === $timer->kind);
     }
 
     /** Whether something is to be read, measured or kept as it was found. */

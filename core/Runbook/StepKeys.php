@@ -22,8 +22,7 @@ final readonly class StepKeys implements \JsonSerializable
         private ?Keypad $keypad,
         public ?Shortcut $shortcut,
         private string $end = '',
-    ) {
-    }
+    ) {}
 
     /** @param string $end of the address of a unit whose name it is: it may stand for a name of letters; '' for other texts */
     public static function typing(string $of, string $label, string $text, Keypad $keypad, string $end = ''): self
@@ -48,13 +47,11 @@ final readonly class StepKeys implements \JsonSerializable
         if (null === $this->keypad || '' === $this->end || [] === KeySequence::fromKeypad($this->keypad, $this->text)->impossible) {
             return null;
         }
-        foreach ([mb_strtoupper($this->text), mb_strtolower($this->text), $this->end] as $other) {
-            if ('' !== $other && [] === KeySequence::fromKeypad($this->keypad, $other)->impossible) {
-                return $other;
-            }
-        }
 
-        return null;
+        return array_find(
+            [mb_strtoupper($this->text), mb_strtolower($this->text), $this->end],
+            fn ($other): bool => '' !== $other && [] === KeySequence::fromKeypad($this->keypad, $other)->impossible,
+        );
     }
 
     /** @return array<string, mixed> */

@@ -30,8 +30,7 @@ final readonly class StepValue implements \JsonSerializable
         public bool $isOpen = false,
         /** Chosen from a list or turned, not typed letter by letter. */
         public bool $isChosen = false,
-    ) {
-    }
+    ) {}
 
     /** @param WayIn|null $way by which it is typed at this step */
     public static function fromValue(SettingValue $of, ?WayIn $way): self

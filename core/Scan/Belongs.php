@@ -11,9 +11,7 @@ use Vorhut\Core\Net\MacAddress;
 final readonly class Belongs
 {
     /** @param string $but what does not fit although it is this one; '' where all does */
-    public function __construct(public Device $device, public ?MacAddress $mac, public bool $bySerial, public string $but)
-    {
-    }
+    public function __construct(public Device $device, public ?MacAddress $mac, public bool $bySerial, public string $but) {}
 
     public function sureness(): int
     {

@@ -17,9 +17,7 @@ final readonly class Sticker
      * @param list<MacAddress> $macs
      * @param list<string> $words that may be a serial number, the whole text first
      */
-    private function __construct(public string $text, public array $macs, public array $words)
-    {
-    }
+    private function __construct(public string $text, public array $macs, public array $words) {}
 
     public static function fromText(string $text): self
     {

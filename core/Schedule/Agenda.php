@@ -12,7 +12,5 @@ final readonly class Agenda
      * @param list<UnitWork> $units
      * @param list<LeftOut> $left
      */
-    public function __construct(public array $tasks, public array $units, public array $left = [])
-    {
-    }
+    public function __construct(public array $tasks, public array $units, public array $left = []) {}
 }

@@ -18,8 +18,7 @@ final readonly class Bounds
         public int $factory,
         /** What the ports and watts of the bench let through. */
         public int $bench,
-    ) {
-    }
+    ) {}
 
     public static function fromNetwork(TaskGraph $network, Resources $with): self
     {

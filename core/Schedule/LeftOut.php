@@ -10,7 +10,5 @@ use Vorhut\Core\Runbook\RunbookStep;
 /** A step that nobody on site can do as things are, and why. */
 final readonly class LeftOut
 {
-    public function __construct(public Device $device, public RunbookStep $step, public string $why)
-    {
-    }
+    public function __construct(public Device $device, public RunbookStep $step, public string $why) {}
 }

@@ -21,8 +21,7 @@ final readonly class Schedule implements \JsonSerializable
         public int $makespan,
         public array $chain,
         public array $circle,
-    ) {
-    }
+    ) {}
 
     public function task(TimeSlot $slot): Task
     {
@@ -32,13 +31,7 @@ final readonly class Schedule implements \JsonSerializable
     /** @return TimeSlot|null what a technician begins with; null where there is nothing for this pair of hands */
     public function first(int $technician): ?TimeSlot
     {
-        foreach ($this->slots as $slot) {
-            if (\in_array($technician, $slot->technicians, true)) {
-                return $slot;
-            }
-        }
-
-        return null;
+        return array_find($this->slots, static fn ($slot): bool => \in_array($technician, $slot->technicians, true));
     }
 
     /**

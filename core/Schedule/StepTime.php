@@ -28,9 +28,7 @@ final readonly class StepTime
     private const PER_CHARACTER_ON_KEYS = 1.2;
 
     /** @param int $hands seconds; @param int $wait seconds after it, in which nobody is needed */
-    private function __construct(public int $hands, public int $wait)
-    {
-    }
+    private function __construct(public int $hands, public int $wait) {}
 
     public static function fromStep(RunbookStep $step): self
     {

@@ -20,8 +20,7 @@ final readonly class Task
         public int $seconds,
         public int $wait,
         public array $after,
-    ) {
-    }
+    ) {}
 
     public function length(): int
     {

@@ -12,9 +12,7 @@ final readonly class TimeSlot
      * @param int $handsOff when hands are free again
      * @param int $end when the unit goes on
      */
-    public function __construct(public int $task, public array $technicians, public int $start, public int $handsOff, public int $end)
-    {
-    }
+    public function __construct(public int $task, public array $technicians, public int $start, public int $handsOff, public int $end) {}
 
     /** The same time and hands for another task. */
     public function forTask(int $task): self

@@ -23,8 +23,7 @@ final readonly class UnitWork
         public string $factory,
         public float $watts,
         public int $ready,
-    ) {
-    }
+    ) {}
 
     public function isOnTheBench(): bool
     {

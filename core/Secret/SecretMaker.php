@@ -12,9 +12,7 @@ use Vorhut\Core\Keypad\KeySequence;
 /** Makes secrets as the units take them: nothing that looks alike, one of each sort, typable where it is typed on keys. */
 final readonly class SecretMaker
 {
-    public function __construct(private Randomizer $random)
-    {
-    }
+    public function __construct(private Randomizer $random) {}
 
     /** @throws InvalidValue where the keypad has none of the characters it may be made of */
     public function make(SecretNeed $need): string

@@ -25,8 +25,7 @@ final readonly class SecretNeed
         public SecretRule $rule,
         public ?Keypad $keypad,
         public bool $isLogin,
-    ) {
-    }
+    ) {}
 
     /** The same for one more unit: what both can take. */
     public function shared(self $with): self

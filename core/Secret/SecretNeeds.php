@@ -23,9 +23,7 @@ final readonly class SecretNeeds
 {
     public const PASSWORD = 'password';
 
-    public function __construct(private Settings $settings)
-    {
-    }
+    public function __construct(private Settings $settings) {}
 
     /** @return array<string, SecretNeed> by name, in the order of the plan */
     public function all(): array

@@ -20,9 +20,7 @@ final class Declared
     /** @var array<array-key, string> by device */
     private array $shapes = [];
 
-    public function __construct(private readonly Job $job)
-    {
-    }
+    public function __construct(private readonly Job $job) {}
 
     /** @return array<string, Setting> by id, in the order of the unit's own page */
     public function settings(Device $device): array

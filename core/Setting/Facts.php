@@ -25,9 +25,7 @@ final class Facts
     /** @var array<string, array{int, string, string}>|null by phone system: how many, lowest, highest */
     private ?array $registered = null;
 
-    public function __construct(private readonly Job $job)
-    {
-    }
+    public function __construct(private readonly Job $job) {}
 
     /**
      * @param string $name as it stands behind the "@"
@@ -95,13 +93,8 @@ final class Facts
         if (null === $wanted) {
             return $device->interfaces[0] ?? null;
         }
-        foreach ($device->interfaces as $interface) {
-            if ($interface->name === $wanted) {
-                return $interface;
-            }
-        }
 
-        return null;
+        return array_find($device->interfaces, static fn ($interface): bool => $interface->name === $wanted);
     }
 
     private function gateway(Device $device, ?NetworkInterface $port): ?string

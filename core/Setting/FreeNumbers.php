@@ -17,9 +17,7 @@ final class FreeNumbers
     /** @var array<string, list<Device>>|null by segment or kind */
     private ?array $alike = null;
 
-    public function __construct(private readonly Settings $settings)
-    {
-    }
+    public function __construct(private readonly Settings $settings) {}
 
     public function next(Device $device, Setting $setting): ?int
     {

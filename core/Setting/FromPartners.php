@@ -18,9 +18,7 @@ final class FromPartners
     /** @var array<int, array{array<string, true>, array<string, true>, bool}> by coupling */
     private array $followers = [];
 
-    public function __construct(private readonly Settings $settings)
-    {
-    }
+    public function __construct(private readonly Settings $settings) {}
 
     /** Whether a partner may give the value: most values of a large plan have none. */
     public function may(Device $device, Setting $setting): bool

@@ -19,8 +19,7 @@ final readonly class OriginLink
         public string $said,
         public ?string $refused = null,
         public string $record = '',
-    ) {
-    }
+    ) {}
 
     /** Whether the value comes from here, unless an earlier link has one. */
     public function gives(): bool

@@ -11,9 +11,7 @@ use Vorhut\Core\Profile\Setting\Setting;
 final readonly class SettingValue
 {
     /** @param OriginLink|null $from null where it is open */
-    public function __construct(public Setting $setting, public ?OriginLink $from)
-    {
-    }
+    public function __construct(public Setting $setting, public ?OriginLink $from) {}
 
     public function value(): mixed
     {

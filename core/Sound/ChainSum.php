@@ -28,9 +28,7 @@ final readonly class ChainSum
     private const CHANNELS = ['channels', 'sends'];
 
     /** @param list<StageSum> $stages from input to output */
-    private function __construct(public Chain $chain, public array $stages)
-    {
-    }
+    private function __construct(public Chain $chain, public array $stages) {}
 
     public static function fromChain(Chain $chain, Settings $settings): self
     {

@@ -19,9 +19,7 @@ final class PagingZones
      * @param list<Device> $horns that listen to it
      * @param list<string> $speakers streams, numbers and intents that speak to it, in words
      */
-    private function __construct(public string $group, public array $horns, public array $speakers)
-    {
-    }
+    private function __construct(public string $group, public array $horns, public array $speakers) {}
 
     /** @return list<self> by group */
     public static function zones(Job $job): array

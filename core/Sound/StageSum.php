@@ -22,8 +22,7 @@ final readonly class StageSum
         public string $clock,
         public float $ms,
         public ?int $channels,
-    ) {
-    }
+    ) {}
 
     /** @return list<string> the unit, where it is one */
     public function units(): array

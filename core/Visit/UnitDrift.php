@@ -23,6 +23,5 @@ final readonly class UnitDrift
         public string $what,
         public string $advice,
         public ?Edit $take,
-    ) {
-    }
+    ) {}
 }

@@ -21,8 +21,7 @@ final readonly class UnitMarks implements \JsonSerializable
         public string $firmware = '',
         public ?MacAddress $mac = null,
         public string $certificate = '',
-    ) {
-    }
+    ) {}
 
     /** @param array<array-key, mixed> $kept as it was written */
     public static function kept(array $kept): self

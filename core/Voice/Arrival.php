@@ -16,9 +16,7 @@ final class Arrival
     /** @var array<array-key, string|null> by number */
     private array $missing = [];
 
-    public function __construct(private readonly VoicePlan $plan, private readonly ?Registrations $registrations)
-    {
-    }
+    public function __construct(private readonly VoicePlan $plan, private readonly ?Registrations $registrations) {}
 
     public function by(CallTarget $target): Arrived
     {

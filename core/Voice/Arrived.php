@@ -13,6 +13,5 @@ final readonly class Arrived
         public DialVerdict $verdict,
         public string $why,
         public array $path = [],
-    ) {
-    }
+    ) {}
 }

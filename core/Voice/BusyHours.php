@@ -14,9 +14,7 @@ use Vorhut\Core\Profile\CapacityOf;
 /** What the busy hour takes of trunks, lines and licences, and where that falls short. */
 final readonly class BusyHours
 {
-    public function __construct(private Job $job, private Licences $licences)
-    {
-    }
+    public function __construct(private Job $job, private Licences $licences) {}
 
     /** @return list<BusyHour> of each trunk whose calls are known */
     public function all(): array

@@ -11,6 +11,5 @@ final readonly class DialEnd
         /** "trunk", "extension" for units that ring, else the kind of extension. */
         public string $kind,
         public string $id,
-    ) {
-    }
+    ) {}
 }

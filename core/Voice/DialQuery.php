@@ -21,8 +21,7 @@ final readonly class DialQuery
         public ?string $header,
         /** When; null: in the hours of whatever timetable. */
         public ?\DateTimeImmutable $at,
-    ) {
-    }
+    ) {}
 
     /** @throws InvalidValue */
     public static function from(string $extension, string $number, ?\DateTimeImmutable $at = null): self

@@ -22,8 +22,7 @@ final readonly class Dialled implements \JsonSerializable
         public DialVerdict $verdict,
         public string $why,
         public array $path = [],
-    ) {
-    }
+    ) {}
 
     /** @return array<string, mixed> */
     public function jsonSerialize(): array

@@ -19,6 +19,5 @@ final readonly class HelpFault
         public bool $isLost,
         public string $advice,
         public ?string $route,
-    ) {
-    }
+    ) {}
 }

@@ -8,7 +8,5 @@ namespace Vorhut\Core\Voice;
 final readonly class NumberCell
 {
     /** @param "taken"|"free"|"clash"|"code"|"outside" $state "outside": in no block, though there are some */
-    public function __construct(public string $number, public string $state, public string $said)
-    {
-    }
+    public function __construct(public string $number, public string $state, public string $said) {}
 }

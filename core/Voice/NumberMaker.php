@@ -20,9 +20,7 @@ final readonly class NumberMaker
      * @param list<array{number: string, name: string}> $made
      * @param list<array{number: string, why: string}> $left
      */
-    private function __construct(public array $made, public array $left, private ExtensionKind $kind, private ?string $server)
-    {
-    }
+    private function __construct(public array $made, public array $left, private ExtensionKind $kind, private ?string $server) {}
 
     /**
      * @param list<string> $names one after the other; those beyond them are called by their numbers

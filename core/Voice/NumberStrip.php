@@ -16,9 +16,7 @@ final readonly class NumberStrip
      * @param list<array{name: string, cells: list<NumberCell>}> $rows by length and number
      * @param int $more rows that are not there
      */
-    private function __construct(public array $rows, public int $more)
-    {
-    }
+    private function __construct(public array $rows, public int $more) {}
 
     /** A row for each hundred in which a number is taken or that a block sets aside. */
     public static function fromJob(Job $job): self

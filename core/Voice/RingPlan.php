@@ -18,9 +18,7 @@ final readonly class RingPlan
     /** Seconds for what answers by itself or at the far end of a trunk. */
     private const LONG = 180;
 
-    public function __construct(private VoicePlan $plan)
-    {
-    }
+    public function __construct(private VoicePlan $plan) {}
 
     /** @return list<RingStage> none where the number leads nowhere */
     public function inOrder(Dialled $dialled): array

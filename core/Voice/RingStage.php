@@ -18,6 +18,5 @@ final readonly class RingStage
         public int $seconds,
         public ?string $trunk = null,
         public ?string $mailbox = null,
-    ) {
-    }
+    ) {}
 }

@@ -25,9 +25,7 @@ final class RtpReception
     private float $jitter = 0.0;
 
     /** @param int $clock of the timestamps, in Hz */
-    public function __construct(private readonly int $clock = 8000)
-    {
-    }
+    public function __construct(private readonly int $clock = 8000) {}
 
     /**
      * @param int $sequence 16 bits

@@ -13,6 +13,5 @@ final readonly class Shortfall
         public string $advice,
         public ?string $trunk,
         public ?string $device,
-    ) {
-    }
+    ) {}
 }

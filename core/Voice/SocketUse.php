@@ -17,6 +17,5 @@ final readonly class SocketUse
         public ?Device $device,
         public ?string $port,
         public Feed $wants,
-    ) {
-    }
+    ) {}
 }

@@ -15,6 +15,5 @@ final readonly class TrunkRow
         public string $theirs,
         public ?bool $agrees,
         public string $why,
-    ) {
-    }
+    ) {}
 }

@@ -118,13 +118,10 @@ final class VoicePlan
     /** Whether somebody who dials it wants help: with the code for an outside line in front, too. */
     public function asksForHelp(string $dialled): bool
     {
-        foreach (['', ...$this->outside] as $prefix) {
-            if (str_starts_with($dialled, $prefix) && isset($this->emergency[substr($dialled, \strlen($prefix))])) {
-                return true;
-            }
-        }
-
-        return false;
+        return array_any(
+            ['', ...$this->outside],
+            fn ($prefix): bool => str_starts_with($dialled, $prefix) && isset($this->emergency[substr($dialled, \strlen($prefix))]),
+        );
     }
 
     /** @return array<array-key, NumberCode> by code */

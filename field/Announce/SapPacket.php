@@ -25,8 +25,7 @@ final readonly class SapPacket
         public string $origin,
         public string $description,
         public bool $isDeleted = false,
-    ) {
-    }
+    ) {}
 
     public static function announce(string $origin, string $description, bool $isDeleted = false): self
     {

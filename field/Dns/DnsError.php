@@ -5,6 +5,4 @@ declare(strict_types=1);
 namespace Vorhut\Field\Dns;
 
 /** Bytes that are no DNS message. */
-final class DnsError extends \RuntimeException
-{
-}
+final class DnsError extends \RuntimeException {}

@@ -18,8 +18,7 @@ final readonly class DnsMessage
         public array $questions,
         public array $records = [],
         public array $besides = [],
-    ) {
-    }
+    ) {}
 
     /** @return list<DnsRecord> answers, then what came besides */
     public function all(): array

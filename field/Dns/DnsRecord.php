@@ -29,8 +29,7 @@ final readonly class DnsRecord
         public array $target = [],
         public int $port = 0,
         public ?int $ttl = null,
-    ) {
-    }
+    ) {}
 
     /** The same for at most so many seconds. */
     public function within(int $seconds): self

@@ -15,9 +15,7 @@ final readonly class ServiceBook
     private const TYPES = ['tcp/80' => '_http', 'tcp/443' => '_https', 'tcp/554' => '_rtsp', 'udp/5060' => '_sip', 'udp/123' => '_ntp'];
 
     /** @param list<Service> $services */
-    public function __construct(private string $name, private string $host, private string $address, private array $services)
-    {
-    }
+    public function __construct(private string $name, private string $host, private string $address, private array $services) {}
 
     /**
      * The answer to a query, or null where nothing is asked that this unit has.

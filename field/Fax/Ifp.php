@@ -28,9 +28,7 @@ final readonly class Ifp implements \Stringable
     public const PICTURE_ENDS = 7;
 
     /** @param list<array{int, string}> $fields kind and bytes of each */
-    private function __construct(public bool $isIndicator, public int $kind, public array $fields = [])
-    {
-    }
+    private function __construct(public bool $isIndicator, public int $kind, public array $fields = []) {}
 
     public static function indicator(int $kind): self
     {

@@ -28,9 +28,7 @@ final readonly class UnitLook
      * @param \Closure(string): ?MacAddress $mac whose an address is, as its segment knows
      * @param \Closure(string): bool $echo whether it sends an echo back
      */
-    public function __construct(private Sockets $sockets, private \Closure $mac, private \Closure $echo, private float $seconds)
-    {
-    }
+    public function __construct(private Sockets $sockets, private \Closure $mac, private \Closure $echo, private float $seconds) {}
 
     /**
      * @param int|null $http port of its page; null where it has none

@@ -36,9 +36,7 @@ final readonly class UnitLooks
     private const HTTP = 80;
     private const HTTPS = 443;
 
-    private function __construct(private TestSite $place, private UnitLook $look)
-    {
-    }
+    private function __construct(private TestSite $place, private UnitLook $look) {}
 
     /** Stand-ins, looked at from the bench beside them. */
     public static function inTheLab(Job $job, LabBlocks $blocks, float $seconds): self

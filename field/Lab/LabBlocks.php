@@ -11,9 +11,7 @@ final readonly class LabBlocks
      * @param array<int, int> $given lab block by planned block, as it was given out before
      * @param array<int, true> $taken lab blocks of other labs on this machine
      */
-    public function __construct(public array $given = [], public array $taken = [])
-    {
-    }
+    public function __construct(public array $given = [], public array $taken = []) {}
 
     /** @return array<string, int> planned block as a key that JSON keeps */
     public function keep(): array

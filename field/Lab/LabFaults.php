@@ -11,9 +11,7 @@ use Vorhut\Core\Job\Job;
 final readonly class LabFaults
 {
     /** @param array<array-key, UnitFault> $faults by device */
-    public function __construct(public array $faults = [])
-    {
-    }
+    public function __construct(public array $faults = []) {}
 
     /** @param array<array-key, mixed> $kept */
     public static function kept(array $kept): self

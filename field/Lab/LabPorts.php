@@ -9,9 +9,7 @@ final readonly class LabPorts
 {
     private const SHIFT = 40000;
 
-    public function __construct(private bool $privileged)
-    {
-    }
+    public function __construct(private bool $privileged) {}
 
     public static function ofThisUser(): self
     {

@@ -10,9 +10,7 @@ namespace Vorhut\Field\Lab;
  */
 final readonly class LabRegistry
 {
-    public function __construct(private string $folder)
-    {
-    }
+    public function __construct(private string $folder) {}
 
     public static function ofThisUser(): self
     {

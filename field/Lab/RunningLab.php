@@ -7,9 +7,7 @@ namespace Vorhut\Field\Lab;
 /** A lab that runs on this machine. */
 final readonly class RunningLab
 {
-    public function __construct(public string $name, public int $pid, public LabBlocks $blocks)
-    {
-    }
+    public function __construct(public string $name, public int $pid, public LabBlocks $blocks) {}
 
     /** Null where the file's lab has ended: nobody holds its lock. */
     public static function read(string $path): ?self

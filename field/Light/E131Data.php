@@ -33,8 +33,7 @@ final readonly class E131Data
         public string $slots,
         public bool $ended = false,
         public bool $isPreview = false,
-    ) {
-    }
+    ) {}
 
     public function encode(): string
     {

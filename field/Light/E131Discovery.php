@@ -19,8 +19,7 @@ final readonly class E131Discovery
         public array $universes,
         public int $page = 0,
         public int $last = 0,
-    ) {
-    }
+    ) {}
 
     public function encode(): string
     {

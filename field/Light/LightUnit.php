@@ -36,9 +36,7 @@ final class LightUnit
     private bool $isHeld = false;
 
     /** @param int $max scenes that it keeps; 0 for a node */
-    public function __construct(public readonly string $name, private readonly int $max)
-    {
-    }
+    public function __construct(public readonly string $name, private readonly int $max) {}
 
     /**
      * @param list<int> $universes that it takes

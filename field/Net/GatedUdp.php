@@ -14,9 +14,7 @@ final readonly class GatedUdp
     /** Of ip(7); PHP has no name for it. */
     private const IP_TOS = 1;
 
-    public function __construct(private ResourceUdpSocket $socket, private TargetGate $gate)
-    {
-    }
+    public function __construct(private ResourceUdpSocket $socket, private TargetGate $gate) {}
 
     /**
      * @throws RefusedTarget

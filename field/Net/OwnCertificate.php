@@ -15,9 +15,7 @@ final class OwnCertificate
     private ?string $file = null;
 
     /** @param string $of whom it stays the same for, from one start to the next; '' for one that ends with this object */
-    public function __construct(private readonly string $of = '')
-    {
-    }
+    public function __construct(private readonly string $of = '') {}
 
     public function __destruct()
     {

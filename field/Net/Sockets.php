@@ -22,9 +22,7 @@ use function Amp\Socket\listen;
 /** The only place where sockets are made, each target past the gate first. */
 final readonly class Sockets
 {
-    public function __construct(private TargetGate $gate)
-    {
-    }
+    public function __construct(private TargetGate $gate) {}
 
     /** @throws RefusedTarget */
     public function check(string $address): void

@@ -13,9 +13,7 @@ final class TargetGate
     private bool $isShut = false;
 
     /** @param list<Ipv4Prefix> $confirmed ranges a lead has confirmed for field mode; empty: loopback only */
-    public function __construct(private readonly array $confirmed = [])
-    {
-    }
+    public function __construct(private readonly array $confirmed = []) {}
 
     /**
      * @return int<1, 65535>

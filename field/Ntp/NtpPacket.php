@@ -24,8 +24,7 @@ final readonly class NtpPacket
         public float $received,
         public float $sent,
         private string $transmit,
-    ) {
-    }
+    ) {}
 
     /** @param string $cookie eight bytes by which the answer is known, and not the time of who asks */
     public static function question(string $cookie): string

@@ -29,9 +29,7 @@ final class MovingBar
     private int $number = 0;
 
     /** @param int $octets of each picture at least; filler makes up for what is missing */
-    public function __construct(private readonly int $octets = 0)
-    {
-    }
+    public function __construct(private readonly int $octets = 0) {}
 
     /** @return list<string> NAL units of the next picture */
     public function next(): array

@@ -23,9 +23,7 @@ final class Pushed
     public int $octets = 0;
     public int $packets = 0;
 
-    public function __construct(private readonly GatedUdp $socket)
-    {
-    }
+    public function __construct(private readonly GatedUdp $socket) {}
 
     /** @return ReceiverReport|null the last one; null where the receiver says nothing */
     public function push(string $target, int $port, float $kbps, float $seconds): ?ReceiverReport

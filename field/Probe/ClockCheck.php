@@ -13,9 +13,7 @@ final readonly class ClockCheck
 {
     private const MAX = 4;
 
-    public function __construct(private Prober $prober, private TestSite $place)
-    {
-    }
+    public function __construct(private Prober $prober, private TestSite $place) {}
 
     /**
      * @param Ipv4Address|null $vantage in whose place it is asked, in the lab

@@ -40,9 +40,7 @@ final readonly class DialProber
     /** Seconds that whoever is called may take: members are rung one after the other. */
     private const RING = 4.0;
 
-    public function __construct(private Job $job, private LabSip $lab, private float $seconds)
-    {
-    }
+    public function __construct(private Job $job, private LabSip $lab, private float $seconds) {}
 
     /** @return array{ProbeStatus, array<string, string|int|float>} */
     public function ask(LiveQuestion $question): array

@@ -21,9 +21,7 @@ final class Ears
     /** @var array<string, array<int, array{string, DeferredFuture<SapPacket>}>> who waits for whom, by address and port */
     private array $waiting = [];
 
-    public function __construct(private readonly Sockets $made)
-    {
-    }
+    public function __construct(private readonly Sockets $made) {}
 
     /** @throws \Amp\CancelledException when nothing of that unit came in time */
     public function hear(string $at, int $port, string $from, float $seconds): SapPacket

@@ -14,9 +14,7 @@ final readonly class Echoes
 {
     private const LAB_TRIES = 2;
 
-    public function __construct(private Sockets $sockets, private float $seconds)
-    {
-    }
+    public function __construct(private Sockets $sockets, private float $seconds) {}
 
     /**
      * @return bool whether it came back

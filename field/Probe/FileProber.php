@@ -15,9 +15,7 @@ use Vorhut\Field\Serve\FileFetch;
 /** Asks for a unit's file in its place, and reads in it what the unit would register with. */
 final readonly class FileProber
 {
-    public function __construct(private LabSip $lab, private LabFiles $files, private FileFetch $fetch, private LabPorts $ports)
-    {
-    }
+    public function __construct(private LabSip $lab, private LabFiles $files, private FileFetch $fetch, private LabPorts $ports) {}
 
     /** @return array{ProbeStatus, array<string, string|int|float>} */
     public function ask(Device $unit, Device $server): array

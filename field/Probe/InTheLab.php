@@ -12,9 +12,7 @@ use Vorhut\Field\Lab\LabPorts;
 /** On loopback, each asker from its own lab address. */
 final readonly class InTheLab implements TestSite
 {
-    public function __construct(private LabNetwork $network, private LabPorts $ports)
-    {
-    }
+    public function __construct(private LabNetwork $network, private LabPorts $ports) {}
 
     public function target(Ipv4Address $planned): ?Ipv4Address
     {

@@ -24,8 +24,7 @@ final readonly class LiveTest
         private TestSite $place,
         private ?Talker $talker,
         private bool $isOnSite,
-    ) {
-    }
+    ) {}
 
     /**
      * @param list<string> $intents

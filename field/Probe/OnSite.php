@@ -12,9 +12,7 @@ use Vorhut\Core\Net\Protocol;
 final readonly class OnSite implements TestSite
 {
     /** @param list<Ipv4Prefix> $confirmed */
-    public function __construct(private array $confirmed)
-    {
-    }
+    public function __construct(private array $confirmed) {}
 
     public function target(Ipv4Address $planned): ?Ipv4Address
     {

@@ -12,7 +12,5 @@ final readonly class ProbeDetails
      * @param int $universe that is sent, where one is
      * @param float $kbps of pictures that are sent; 0 for a tone
      */
-    public function __construct(public string $unit = '', public int $universe = 1, public float $kbps = 0.0)
-    {
-    }
+    public function __construct(public string $unit = '', public int $universe = 1, public float $kbps = 0.0) {}
 }

@@ -18,8 +18,7 @@ final readonly class ProbeResult implements \JsonSerializable
         /** Milliseconds until it was known. */
         public float $milliseconds,
         public array $evidence = [],
-    ) {
-    }
+    ) {}
 
     public function as(ProbeStatus $status): self
     {

@@ -31,6 +31,5 @@ final readonly class ResultsHead
         public ?float $offset,
         #[Text(max: 64, default: '')]
         public string $clock,
-    ) {
-    }
+    ) {}
 }

@@ -28,9 +28,7 @@ final readonly class SceneProber
     private const PACKETS = 12;
     private const EVERY = 0.025;
 
-    public function __construct(private Sockets $sockets, private float $seconds)
-    {
-    }
+    public function __construct(private Sockets $sockets, private float $seconds) {}
 
     /** @return array{ProbeStatus, array<string, string|int|float>} */
     public function ask(string $target, int $port, ?string $from, int $universe): array

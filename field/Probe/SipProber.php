@@ -36,8 +36,7 @@ final readonly class SipProber implements Talker
         private LabSip $lab,
         private FileProber $files,
         private float $seconds = 2.0,
-    ) {
-    }
+    ) {}
 
     public function takes(ProbeKind $kind): bool
     {

@@ -20,9 +20,7 @@ final readonly class Sweep
     private const BURST = 500;
     private const PAUSE = 0.05;
 
-    public function __construct(private Prober $prober, private int $sockets = self::MAX_SOCKETS)
-    {
-    }
+    public function __construct(private Prober $prober, private int $sockets = self::MAX_SOCKETS) {}
 
     /**
      * @param list<array{kind: ProbeKind, target: string, port: int, from: string|null, with?: ProbeDetails}> $questions

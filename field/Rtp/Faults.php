@@ -11,9 +11,7 @@ final readonly class Faults
      * @param float $lossPercent 0 to 100, each packet by itself
      * @param float $jitterMs milliseconds by which a packet is late at most, each by chance
      */
-    public function __construct(public float $lossPercent = 0.0, public float $jitterMs = 0.0)
-    {
-    }
+    public function __construct(public float $lossPercent = 0.0, public float $jitterMs = 0.0) {}
 
     public function loses(): bool
     {

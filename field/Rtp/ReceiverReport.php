@@ -16,9 +16,7 @@ final readonly class ReceiverReport
      * @param int $highest the highest sequence number received, extended to 32 bits
      * @param int $jitter in units of the clock
      */
-    public function __construct(public int $source, public int $lost, public int $highest, public int $jitter = 0)
-    {
-    }
+    public function __construct(public int $source, public int $lost, public int $highest, public int $jitter = 0) {}
 
     /** @param int $own SSRC of the receiver */
     public function encode(int $own): string

@@ -8,9 +8,7 @@ namespace Vorhut\Field\Rtsp;
 final readonly class RtspRequest
 {
     /** @param array<string, string> $headers by name in small letters */
-    private function __construct(public string $method, public string $uri, public array $headers)
-    {
-    }
+    private function __construct(public string $method, public string $uri, public array $headers) {}
 
     /** Takes the first whole request off a stream; null while there is none. What is no request is an empty method. */
     public static function first(string &$text): ?self

@@ -28,8 +28,7 @@ final class RtspViewer
         private readonly string $password,
         private readonly float $seconds,
         private readonly float $look = 1.0,
-    ) {
-    }
+    ) {}
 
     /**
      * @return Watched|string what was seen, or the status at which it ended

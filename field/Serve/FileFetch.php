@@ -14,9 +14,7 @@ final readonly class FileFetch
 {
     private const MAX_BYTES = 262144;
 
-    public function __construct(private Sockets $sockets, private float $seconds)
-    {
-    }
+    public function __construct(private Sockets $sockets, private float $seconds) {}
 
     /**
      * @return array{status: int, text: string} status 0 where nobody answered

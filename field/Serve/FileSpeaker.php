@@ -11,9 +11,7 @@ final readonly class FileSpeaker implements TextSpeaker
      * @param \Closure(string, bool): (array{type: string, text: string}|null) $files told the name, and whether the text goes out
      * @param \Closure(string $name, bool $isThere): void $told of each question
      */
-    public function __construct(private \Closure $files, private \Closure $told)
-    {
-    }
+    public function __construct(private \Closure $files, private \Closure $told) {}
 
     public function answer(string $received): ?string
     {

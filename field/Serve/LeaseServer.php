@@ -16,9 +16,11 @@ final class LeaseServer
     private $said;
 
     /** @param string $folder of its own, for its configuration and leases */
-    public function __construct(private readonly string $interface, private readonly string $configuration, private readonly string $folder)
-    {
-    }
+    public function __construct(
+        private readonly string $interface,
+        private readonly string $configuration,
+        private readonly string $folder,
+    ) {}
 
     /** Why it cannot run here; '' where it can. */
     public static function missing(): string

@@ -28,8 +28,7 @@ final class UnitFileServer
         private readonly int $port,
         private readonly \Closure $files,
         private readonly \Closure $told,
-    ) {
-    }
+    ) {}
 
     public function start(): void
     {

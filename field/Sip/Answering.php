@@ -23,8 +23,7 @@ final readonly class Answering
         private float $ring,
         private \Closure $hangUp,
         private \Closure $refer,
-    ) {
-    }
+    ) {}
 
     public function take(ServerTransaction $t): void
     {

@@ -11,7 +11,5 @@ final readonly class Attempt
      * @param list<string> $users who are to be found by their registrations
      * @param SipUri|null $outside another place, with the number that is sent there
      */
-    public function __construct(public array $users, public int $seconds, public ?SipUri $outside = null)
-    {
-    }
+    public function __construct(public array $users, public int $seconds, public ?SipUri $outside = null) {}
 }

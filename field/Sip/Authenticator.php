@@ -14,8 +14,7 @@ final readonly class Authenticator
         private string $realm,
         #[\SensitiveParameter] private array $secrets,
         private Nonces $nonces,
-    ) {
-    }
+    ) {}
 
     public function knows(string $user): bool
     {

@@ -8,7 +8,5 @@ namespace Vorhut\Field\Sip;
 final readonly class Binding
 {
     /** @param float $until seconds by the steady clock */
-    public function __construct(public SipUri $contact, public float $until, public string $call, public int $sequence)
-    {
-    }
+    public function __construct(public SipUri $contact, public float $until, public string $call, public int $sequence) {}
 }

@@ -8,9 +8,7 @@ namespace Vorhut\Field\Sip;
 final readonly class Decision
 {
     /** @param list<Attempt> $attempts */
-    private function __construct(public array $attempts, public int $status, public string $reason)
-    {
-    }
+    private function __construct(public array $attempts, public int $status, public string $reason) {}
 
     /** @param list<Attempt> $attempts */
     public static function ring(array $attempts): self

@@ -16,8 +16,7 @@ class Dialog
         public string $remote,
         public string $target,
         public array $routes,
-    ) {
-    }
+    ) {}
 
     /** Whether a request from the other side belongs to this dialog: its tags are those of both ends (section 12.2.2). */
     public function isMeantBy(SipMessage $request): bool

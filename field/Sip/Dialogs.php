@@ -33,8 +33,7 @@ final class Dialogs
         private readonly \Closure $media,
         private readonly \Closure $describe,
         private readonly Transport $transport,
-    ) {
-    }
+    ) {}
 
     public function open(): RtpStream
     {

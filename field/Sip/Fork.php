@@ -32,8 +32,7 @@ final class Fork
         private readonly ServerTransaction $t,
         private readonly \Closure $onward,
         private readonly \Closure $onEnd,
-    ) {
-    }
+    ) {}
 
     /** @param list<SipUri> $places */
     public function add(array $places, int $seconds): void

@@ -8,7 +8,5 @@ namespace Vorhut\Field\Sip;
 final readonly class Placed
 {
     /** @param Call|null $call where it stands */
-    public function __construct(public int $status, public ?Call $call)
-    {
-    }
+    public function __construct(public int $status, public ?Call $call) {}
 }

@@ -10,9 +10,7 @@ use Amp\Future;
 final readonly class Referral
 {
     /** @param \Closure(string, null, list<array{string, string}>): Future<Placed> $place calls a number with more headers */
-    public function __construct(private Requests $requests, private Dialogs $dialogs, private \Closure $place)
-    {
-    }
+    public function __construct(private Requests $requests, private Dialogs $dialogs, private \Closure $place) {}
 
     public function take(ServerTransaction $t, Call $call): void
     {

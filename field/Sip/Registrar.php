@@ -14,9 +14,7 @@ final class Registrar
     private array $bindings = [];
 
     /** @param array<array-key, int> $max registrations at a time, by user; 20 where nothing is said */
-    public function __construct(private readonly array $max = [])
-    {
-    }
+    public function __construct(private readonly array $max = []) {}
 
     /** Binds a user to what belongs to the system itself, for ever. */
     public function bind(string $user, SipUri $contact): void

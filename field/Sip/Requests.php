@@ -19,8 +19,7 @@ final class Requests
         private readonly string $server,
         private readonly int $serverPort,
         private readonly Transport $transport,
-    ) {
-    }
+    ) {}
 
     /**
      * @param list<array{string, string}> $headers

@@ -37,8 +37,7 @@ final readonly class Sdp implements \Stringable
         #[\SensitiveParameter]
         public ?string $key = null,
         private int $keyTag = 1,
-    ) {
-    }
+    ) {}
 
     public static function fax(string $address, int $port): self
     {

@@ -32,8 +32,7 @@ final readonly class SipMessage
         public string $reason,
         public array $headers,
         public string $body,
-    ) {
-    }
+    ) {}
 
     /** @param list<array{string, string}> $headers */
     public static function request(string $method, string $uri, array $headers, string $body = ''): self

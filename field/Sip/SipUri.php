@@ -12,9 +12,7 @@ final readonly class SipUri implements \Stringable
         .'(?:\?\S*)?$/iD';
 
     /** @param string $parameters as they stand behind the host, each with its semicolon */
-    public function __construct(public string $user, public string $host, public int $port = 5060, public string $parameters = '')
-    {
-    }
+    public function __construct(public string $user, public string $host, public int $port = 5060, public string $parameters = '') {}
 
     /** Reads a bare URI, whose parameters are the header's, or one in angle brackets with a name before and parameters behind. */
     public static function tryFrom(string $text): ?self

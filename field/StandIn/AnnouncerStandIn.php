@@ -25,8 +25,7 @@ final class AnnouncerStandIn implements StandIn
         private readonly string $address,
         private readonly string $description,
         private readonly \Closure $listeners,
-    ) {
-    }
+    ) {}
 
     public function start(): void
     {

@@ -24,8 +24,7 @@ final readonly class Boot
         private int $port,
         private FileFetch $fetch,
         private \Closure $files,
-    ) {
-    }
+    ) {}
 
     /** Null where nobody in the plan gives it a file. */
     public static function at(ServiceSite $site): ?self

@@ -15,9 +15,7 @@ final class Crowd
 {
     private int $inside = 0;
 
-    public function __construct(private readonly int $max)
-    {
-    }
+    public function __construct(private readonly int $max) {}
 
     /**
      * Takes connections while there is room, and closes each when it has been served; those beyond are closed at once.

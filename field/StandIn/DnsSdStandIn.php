@@ -23,8 +23,7 @@ final class DnsSdStandIn implements StandIn
         private readonly string $address,
         private readonly ServiceBook $book,
         private readonly \Closure $hears,
-    ) {
-    }
+    ) {}
 
     public function start(): void
     {

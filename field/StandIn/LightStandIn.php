@@ -16,9 +16,7 @@ final class LightStandIn implements ServiceStandIn
 {
     private ?GatedUdp $socket = null;
 
-    public function __construct(private readonly ServiceSite $site)
-    {
-    }
+    public function __construct(private readonly ServiceSite $site) {}
 
     public static function at(ServiceSite $site): ?self
     {

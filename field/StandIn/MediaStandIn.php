@@ -30,8 +30,7 @@ final class MediaStandIn implements StandIn
         private readonly string $address,
         private readonly int $port,
         private readonly \Closure $network,
-    ) {
-    }
+    ) {}
 
     public function start(): void
     {

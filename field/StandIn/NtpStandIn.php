@@ -15,9 +15,7 @@ final class NtpStandIn implements ServiceStandIn
     private const PORT = 123;
     private ?GatedUdp $socket = null;
 
-    public function __construct(private readonly ServiceSite $site)
-    {
-    }
+    public function __construct(private readonly ServiceSite $site) {}
 
     public static function at(ServiceSite $site): ?self
     {

@@ -11,9 +11,7 @@ use Vorhut\Field\Serve\TextSpeaker;
 final readonly class PageSpeaker implements TextSpeaker
 {
     /** @param \Closure(): Device $device as it stands now */
-    public function __construct(private \Closure $device)
-    {
-    }
+    public function __construct(private \Closure $device) {}
 
     public function answer(string $received): ?string
     {

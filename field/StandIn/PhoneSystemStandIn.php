@@ -32,9 +32,7 @@ final class PhoneSystemStandIn implements ServiceStandIn
     private array $agents = [];
 
     /** @param \Closure(): LabSip $lab the plan as it stands now */
-    public function __construct(private readonly Job $job, private readonly Device $device, private readonly \Closure $lab)
-    {
-    }
+    public function __construct(private readonly Job $job, private readonly Device $device, private readonly \Closure $lab) {}
 
     /** It listens on TCP as well, beside its UDP port. */
     public static function at(ServiceSite $site): ?self

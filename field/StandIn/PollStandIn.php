@@ -14,9 +14,7 @@ final class PollStandIn implements ServiceStandIn
 {
     private ?GatedUdp $socket = null;
 
-    public function __construct(private readonly ServiceSite $site)
-    {
-    }
+    public function __construct(private readonly ServiceSite $site) {}
 
     public static function at(ServiceSite $site): ?self
     {

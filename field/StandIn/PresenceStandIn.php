@@ -34,8 +34,7 @@ final class PresenceStandIn implements StandIn
         private readonly int $port,
         private readonly \Closure $mac,
         private readonly \Closure $network,
-    ) {
-    }
+    ) {}
 
     public function start(): void
     {

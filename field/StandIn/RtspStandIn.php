@@ -42,8 +42,7 @@ final class RtspStandIn implements ServiceStandIn
         private readonly float $kbps = 0.0,
         private readonly float $pictures = RtspSession::PICTURES,
         private readonly Nonces $nonces = new Nonces(),
-    ) {
-    }
+    ) {}
 
     public static function at(ServiceSite $site): ?self
     {

@@ -22,9 +22,7 @@ final readonly class Services
         PollStandIn::class,
     ];
 
-    public function __construct(private LabState $lab)
-    {
-    }
+    public function __construct(private LabState $lab) {}
 
     /**
      * @param list<Service> $services

@@ -28,9 +28,7 @@ final class SipStandIn implements ServiceStandIn
      * @param \Closure(): LabSip $lab the plan as it stands now
      * @param Boot|null $boot where it fetches its file first
      */
-    public function __construct(private readonly Device $device, private readonly \Closure $lab, private readonly ?Boot $boot = null)
-    {
-    }
+    public function __construct(private readonly Device $device, private readonly \Closure $lab, private readonly ?Boot $boot = null) {}
 
     public static function at(ServiceSite $site): ?self
     {

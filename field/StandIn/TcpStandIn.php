@@ -46,8 +46,7 @@ final class TcpStandIn implements ServiceStandIn
         private readonly TextSpeaker $speaker,
         private readonly Crowd $crowd,
         private readonly ?OwnCertificate $certificate = null,
-    ) {
-    }
+    ) {}
 
     public static function at(ServiceSite $site): ?self
     {

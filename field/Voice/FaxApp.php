@@ -23,7 +23,5 @@ final class FaxApp implements App
         });
     }
 
-    public function ended(UserAgent $agent, Call $call): void
-    {
-    }
+    public function ended(UserAgent $agent, Call $call): void {}
 }

@@ -10,11 +10,7 @@ use Vorhut\Field\Sip\UserAgent;
 /** A mailbox or a conference room: takes calls in, and lets them go. */
 final class QuietApp implements App
 {
-    public function answered(UserAgent $agent, Call $call): void
-    {
-    }
+    public function answered(UserAgent $agent, Call $call): void {}
 
-    public function ended(UserAgent $agent, Call $call): void
-    {
-    }
+    public function ended(UserAgent $agent, Call $call): void {}
 }

@@ -10,9 +10,7 @@ final class PairWords
     private string $panel = '';
 
     /** @param \Closure(string): string $whyNot of a panel by its id; '' for none */
-    public function __construct(private readonly string $name, private readonly \Closure $whyNot)
-    {
-    }
+    public function __construct(private readonly string $name, private readonly \Closure $whyNot) {}
 
     /** @return array<string, \Closure(string...): string> */
     public function verbs(): array

@@ -11,9 +11,7 @@ final class ProjectorWords
     private bool $isOn = false;
     private int $input = 1;
 
-    public function __construct(private readonly string $name)
-    {
-    }
+    public function __construct(private readonly string $name) {}
 
     /** @return array<string, \Closure(string...): string> */
     public function verbs(): array

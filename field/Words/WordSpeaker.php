@@ -13,9 +13,7 @@ final readonly class WordSpeaker implements TextSpeaker
     private const LONGEST = 200;
 
     /** @param array<string, \Closure(string...): string> $verbs each gives what follows "OK", or throws why not */
-    public function __construct(private array $verbs)
-    {
-    }
+    public function __construct(private array $verbs) {}
 
     public function answer(string $received): ?string
     {

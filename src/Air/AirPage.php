@@ -23,9 +23,7 @@ final readonly class AirPage
 {
     private const MAX = 200;
 
-    public function __construct(private JobReading $reading, private UrlGeneratorInterface $urls)
-    {
-    }
+    public function __construct(private JobReading $reading, private UrlGeneratorInterface $urls) {}
 
     public function show(JobContext $context, string $text): AirView
     {

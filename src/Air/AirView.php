@@ -20,6 +20,5 @@ final readonly class AirView
         public string $text,
         public array $attempts,
         public string $error,
-    ) {
-    }
+    ) {}
 }

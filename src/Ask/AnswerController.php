@@ -31,8 +31,7 @@ final class AnswerController extends AbstractController
         private readonly AskPage $page,
         private readonly JobReading $reading,
         private readonly JobEditor $editor,
-    ) {
-    }
+    ) {}
 
     #[Route('/answer/{token}', name: 'answer', methods: ['GET', 'POST'])]
     public function answer(string $token, Request $request): Response

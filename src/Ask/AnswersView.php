@@ -25,6 +25,5 @@ final readonly class AnswersView
         public string $takeUrl,
         public string $previewUrl,
         public string $leaveUrl,
-    ) {
-    }
+    ) {}
 }

@@ -38,8 +38,7 @@ final class AskController extends JobController
         private readonly AskSheets $sheets,
         private readonly AskPage $page,
         private readonly JobRoles $roles,
-    ) {
-    }
+    ) {}
 
     #[Route('/job/{slug}/ask', name: 'ask', methods: ['GET'])]
     public function index(JobContext $context, #[MapQueryParameter] int $page = 1): Response

@@ -25,8 +25,7 @@ final readonly class AskLinks
         private ClockInterface $clock,
         private UrlGeneratorInterface $urls,
         private Upcasters $upcasters,
-    ) {
-    }
+    ) {}
 
     /** A new one. It is told here and kept nowhere. */
     public function give(StoredJob $job, OutsideSource $who, User $by): string

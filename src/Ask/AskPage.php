@@ -35,8 +35,7 @@ final readonly class AskPage
         private JobRoles $roles,
         private UrlGeneratorInterface $urls,
         private ClockInterface $clock,
-    ) {
-    }
+    ) {}
 
     public function show(JobContext $context, string $newLink = '', int $page = 1): AskView
     {

@@ -19,9 +19,7 @@ use Vorhut\Core\Setting\Settings;
 /** What is asked in a stored job. */
 final readonly class AskSheets
 {
-    public function __construct(private JobReading $reading, private AskLinks $links)
-    {
-    }
+    public function __construct(private JobReading $reading, private AskLinks $links) {}
 
     public function sheet(JobContext $context, string $who = ''): AskSheet
     {

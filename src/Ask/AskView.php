@@ -29,6 +29,5 @@ final readonly class AskView
         public ?string $answerUrl,
         public string $newLink,
         public int $version,
-    ) {
-    }
+    ) {}
 }

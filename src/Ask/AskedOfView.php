@@ -25,6 +25,5 @@ final readonly class AskedOfView
         public array $files,
         public string $textUrl,
         public ?Post $link,
-    ) {
-    }
+    ) {}
 }

@@ -25,8 +25,7 @@ final readonly class LetterView
         public array $errors = [],
         public string $askedBy = '',
         public array $sent = [],
-    ) {
-    }
+    ) {}
 
     /**
      * @param array<string, string> $errors by question

@@ -28,8 +28,7 @@ final readonly class QuestionView
         public string $typed = '',
         public string $error = '',
         public bool $isSent = false,
-    ) {
-    }
+    ) {}
 
     /** @param string $typed what was answered by the link before, or is not taken; '' for nothing */
     public function with(string $error, string $typed): self

@@ -20,6 +20,5 @@ final readonly class BatchCellView
         public bool $isNext,
         public int $ends,
         public string $clock,
-    ) {
-    }
+    ) {}
 }

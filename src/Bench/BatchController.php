@@ -16,9 +16,7 @@ use Vorhut\Core\Job\Device;
 /** Several units of a kind or a place beside each other; a step marked on many at once. */
 final class BatchController extends JobController
 {
-    public function __construct(private readonly BatchPage $page)
-    {
-    }
+    public function __construct(private readonly BatchPage $page) {}
 
     #[Route('/job/{slug}/bench/several', name: 'batch', methods: ['GET'], priority: 1)]
     public function index(JobContext $context, Request $request): Response

@@ -32,8 +32,7 @@ final readonly class BatchPage
         private Security $security,
         private UrlGeneratorInterface $urls,
         private ClockInterface $clock,
-    ) {
-    }
+    ) {}
 
     /**
      * @param string $of "kind:" or "place:" with an id; '' for the kind with the most open units

@@ -16,9 +16,7 @@ use Vorhut\Core\Runbook\RunbookStep;
 /** Records one step on several units at once; who is not ready for it is left and said. */
 final readonly class BatchRecorder
 {
-    public function __construct(private StepRecorder $recorder)
-    {
-    }
+    public function __construct(private StepRecorder $recorder) {}
 
     /**
      * @param list<Runbook> $runbooks of the units it is done on

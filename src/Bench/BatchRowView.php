@@ -20,6 +20,5 @@ final readonly class BatchRowView
         public array $cells,
         public bool $mayTake,
         public bool $isTaken,
-    ) {
-    }
+    ) {}
 }

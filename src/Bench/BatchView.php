@@ -34,6 +34,5 @@ final readonly class BatchView
         public array $others,
         /** Whether something is to be read at what is done next. */
         public bool $hasReads,
-    ) {
-    }
+    ) {}
 }

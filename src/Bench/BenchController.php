@@ -21,9 +21,7 @@ use Vorhut\Core\Runbook\RunbookStep;
 /** Device by device from factory state to its address; every step signed with time and name. */
 final class BenchController extends JobController
 {
-    public function __construct(private readonly UnitPage $units, private readonly Laptops $laptops, private readonly Photos $photos)
-    {
-    }
+    public function __construct(private readonly UnitPage $units, private readonly Laptops $laptops, private readonly Photos $photos) {}
 
     #[Route('/job/{slug}/bench', name: 'bench', methods: ['GET'])]
     public function index(JobContext $context, BenchPage $bench): Response

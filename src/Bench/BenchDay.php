@@ -14,9 +14,7 @@ use Vorhut\App\Entity\User;
 /** Who is at the bench today, and which units are not there yet. */
 final readonly class BenchDay
 {
-    public function __construct(private EntityManagerInterface $em, private ClockInterface $clock)
-    {
-    }
+    public function __construct(private EntityManagerInterface $em, private ClockInterface $clock) {}
 
     /** @return list<User> who is here today, in the order in which they came */
     public function hands(StoredJob $job): array

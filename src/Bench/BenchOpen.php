@@ -12,9 +12,7 @@ use Vorhut\Core\Setting\Settings;
 /** What of recorded steps is still open: what was not read, and what the plan says otherwise by now. */
 final readonly class BenchOpen
 {
-    public function __construct(private BenchRecords $records)
-    {
-    }
+    public function __construct(private BenchRecords $records) {}
 
     /** @return array<array-key, list<string>> what was not read, and why, by unit */
     public function unread(JobContext $context): array

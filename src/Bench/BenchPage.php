@@ -25,8 +25,7 @@ final readonly class BenchPage
         private NextWork $nextWork,
         private FindingLines $findings,
         private UrlGeneratorInterface $urls,
-    ) {
-    }
+    ) {}
 
     public function show(JobContext $context): BenchView
     {

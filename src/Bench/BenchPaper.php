@@ -16,9 +16,7 @@ final readonly class BenchPaper
 {
     private const MAX = 100;
 
-    public function __construct(private BenchState $state)
-    {
-    }
+    public function __construct(private BenchState $state) {}
 
     /**
      * @param string $device id of a unit, '' for all

@@ -19,9 +19,7 @@ final readonly class BenchRecords
 {
     private const LONGEST_NOTE = 400;
 
-    public function __construct(private EntityManagerInterface $em, private ClockInterface $clock)
-    {
-    }
+    public function __construct(private EntityManagerInterface $em, private ClockInterface $clock) {}
 
     /** @param array<string, BenchRecord> $records the last one of each step */
     public static function progress(Device $device, array $records): Progress

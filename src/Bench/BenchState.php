@@ -19,9 +19,7 @@ use Vorhut\Core\Setting\Settings;
 /** How far several units are, from what was recorded: their runbooks, and which of them run by themselves. */
 final readonly class BenchState
 {
-    public function __construct(private BenchRecords $records, private BenchTimers $timers, private ClockInterface $clock)
-    {
-    }
+    public function __construct(private BenchRecords $records, private BenchTimers $timers, private ClockInterface $clock) {}
 
     /**
      * @param list<Device> $devices

@@ -32,6 +32,5 @@ final readonly class BenchView
         public string $devicesUrl,
         public array $papers,
         public array $others,
-    ) {
-    }
+    ) {}
 }

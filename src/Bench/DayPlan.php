@@ -20,9 +20,7 @@ final readonly class DayPlan
     /** More units than these are planned place by place. */
     public const MAX = 150;
 
-    public function __construct(private BenchState $state, private BenchDay $day, private ClockInterface $clock)
-    {
-    }
+    public function __construct(private BenchState $state, private BenchDay $day, private ClockInterface $clock) {}
 
     /** @return list<Device> that are not as left yet */
     public function units(JobContext $context, string $place = ''): array

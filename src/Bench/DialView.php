@@ -24,8 +24,7 @@ final readonly class DialView
         public ?array $pointer,
         public string $said,
         public string $note,
-    ) {
-    }
+    ) {}
 
     /** @param string $wanted its position, '' for none */
     public static function fromDial(RotarySwitch $dial, string $wanted): self

@@ -25,8 +25,7 @@ final readonly class KeyedPage
         private People $people,
         private UrlGeneratorInterface $urls,
         private ClockInterface $clock,
-    ) {
-    }
+    ) {}
 
     /** @return list<Runbook> of the units that stand on the paper, in its order */
     public function runbooks(JobContext $context, Request $request): array

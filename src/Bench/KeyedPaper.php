@@ -17,9 +17,7 @@ use Vorhut\Core\Runbook\Runbook;
 /** Records what somebody wrote on paper, as if they had stood at the screen: compared with the plan, in order or with a reason. */
 final readonly class KeyedPaper
 {
-    public function __construct(private StepRecorder $recorder)
-    {
-    }
+    public function __construct(private StepRecorder $recorder) {}
 
     /**
      * @param list<Runbook> $runbooks

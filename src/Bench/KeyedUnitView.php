@@ -20,6 +20,5 @@ final readonly class KeyedUnitView
         public string $reason,
         public array $asked,
         public string $error,
-    ) {
-    }
+    ) {}
 }

@@ -27,6 +27,5 @@ final readonly class KeyedView
         public int $version,
         public Link $print,
         public string $error = '',
-    ) {
-    }
+    ) {}
 }

@@ -14,9 +14,7 @@ final readonly class Laptop
      * @param list<LaptopInterface> $ports
      * @param list<string> $errors
      */
-    private function __construct(public string $text, public array $ports, public array $errors)
-    {
-    }
+    private function __construct(public string $text, public array $ports, public array $errors) {}
 
     public static function read(string $text): self
     {

@@ -14,9 +14,7 @@ final readonly class Laptops
 {
     private const LONGEST = 400;
 
-    public function __construct(private EntityManagerInterface $em)
-    {
-    }
+    public function __construct(private EntityManagerInterface $em) {}
 
     public function laptop(StoredJob $job, User $user): Laptop
     {

@@ -12,9 +12,7 @@ use Vorhut\Core\Schedule\Task;
 /** What whoever looks does next by the schedule: the same on every page that names it. */
 final readonly class NextWork
 {
-    public function __construct(private DayPlan $plan, private BenchDay $day, private Security $security)
-    {
-    }
+    public function __construct(private DayPlan $plan, private BenchDay $day, private Security $security) {}
 
     /** @return Task|null null where nothing can be done now, and where there are more units than one bench takes */
     public function find(JobContext $context): ?Task

@@ -18,9 +18,7 @@ use Vorhut\App\Web\Words;
 /** The bench on paper, of one unit, of a room or rack, or of everything; and what was written there, back again. */
 final class PaperController extends JobController
 {
-    public function __construct(private readonly KeyedPage $page)
-    {
-    }
+    public function __construct(private readonly KeyedPage $page) {}
 
     #[Route('/job/{slug}/bench/paper', name: 'bench_paper', methods: ['GET'], priority: 1)]
     public function paper(JobContext $context, Request $request, BenchPaper $paper, Laptops $laptops): Response

@@ -19,9 +19,7 @@ final readonly class Photos
 {
     private const MAX_BYTES = 12 * 1024 * 1024;
 
-    public function __construct(private EntityManagerInterface $em, private ClockInterface $clock)
-    {
-    }
+    public function __construct(private EntityManagerInterface $em, private ClockInterface $clock) {}
 
     /** @throws InvalidValue for what is no photo, or too large */
     public static function read(Request $request): ?Picture

@@ -17,8 +17,7 @@ final readonly class PortView
         public string $goesTo,
         public string $lookAlike,
         public bool $isUsed,
-    ) {
-    }
+    ) {}
 
     public static function fromPort(Port $port): self
     {

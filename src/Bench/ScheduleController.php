@@ -15,9 +15,7 @@ use Vorhut\Core\Schedule\Resources;
 /** The order of work, planned anew from what is done each time somebody looks. */
 final class ScheduleController extends JobController
 {
-    public function __construct(private readonly BenchDay $day)
-    {
-    }
+    public function __construct(private readonly BenchDay $day) {}
 
     #[Route('/job/{slug}/bench/schedule', name: 'schedule', methods: ['GET'], priority: 1)]
     public function index(JobContext $context, Request $request, SchedulePage $page): Response

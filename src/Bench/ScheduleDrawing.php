@@ -37,8 +37,7 @@ final readonly class ScheduleDrawing
         public array $blocks,
         public array $waits,
         public array $ticks,
-    ) {
-    }
+    ) {}
 
     /**
      * @param list<string> $names of the technicians

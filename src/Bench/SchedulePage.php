@@ -36,8 +36,7 @@ final readonly class SchedulePage
         private Security $security,
         private UrlGeneratorInterface $urls,
         private ClockInterface $clock,
-    ) {
-    }
+    ) {}
 
     public function show(JobContext $context, ?int $technicians, string $place): ScheduleView
     {

@@ -36,6 +36,5 @@ final readonly class ScheduleView
         public ?string $lateUrl,
         public ?Post $presence,
         public array $places,
-    ) {
-    }
+    ) {}
 }

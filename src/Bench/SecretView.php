@@ -7,7 +7,5 @@ namespace Vorhut\App\Bench;
 /** A secret that is typed at a step: shown for a short while, or made. */
 final readonly class SecretView
 {
-    public function __construct(public string $url, public string $name, public string $back, public bool $isKept)
-    {
-    }
+    public function __construct(public string $url, public string $name, public string $back, public bool $isKept) {}
 }

@@ -21,6 +21,5 @@ final readonly class StepRecorded
         public string $note = '',
         public array $kept = [],
         public array $planned = [],
-    ) {
-    }
+    ) {}
 }

@@ -41,8 +41,7 @@ final readonly class StepRecorder
         private Laptops $laptops,
         private Vault $vault,
         private ClockInterface $clock,
-    ) {
-    }
+    ) {}
 
     /**
      * @param InputBag<bool|float|int|string> $form

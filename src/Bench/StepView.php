@@ -55,8 +55,7 @@ final readonly class StepView
         public string $done,
         public string $early,
         public array $photos = [],
-    ) {
-    }
+    ) {}
 
     /** Recorded now it needs a reason. */
     public function needsReason(): bool

@@ -37,8 +37,7 @@ final readonly class StepViews
         private Photos $photos,
         private UrlGeneratorInterface $urls,
         private ClockInterface $clock,
-    ) {
-    }
+    ) {}
 
     /** @param array<int, string> $read what was read and refused, by the place of what is asked */
     public function view(

@@ -33,8 +33,7 @@ final readonly class UnitPage
         private FileStates $files,
         private Security $security,
         private UrlGeneratorInterface $urls,
-    ) {
-    }
+    ) {}
 
     public function runbook(JobContext $context, Device $device, ?Laptop $laptop = null): Runbook
     {

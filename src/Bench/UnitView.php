@@ -55,6 +55,5 @@ final readonly class UnitView
         public string $valuesUrl,
         public string $paperUrl,
         public string $swapUrl,
-    ) {
-    }
+    ) {}
 }

@@ -15,9 +15,7 @@ use Vorhut\Core\Setting\Settings;
 /** How far each value of a unit is on the real one: as found, set, seen, drifted, with time and name. */
 final readonly class ValueStates
 {
-    public function __construct(private BenchRecords $records)
-    {
-    }
+    public function __construct(private BenchRecords $records) {}
 
     /** @return array<string, string> in words, by setting; none for what is only planned */
     public function states(JobContext $context, Device $device, Settings $settings): array

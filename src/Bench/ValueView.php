@@ -20,6 +20,5 @@ final readonly class ValueView
         public ?TypingView $typing,
         public string $url,
         public ?SecretView $secret = null,
-    ) {
-    }
+    ) {}
 }

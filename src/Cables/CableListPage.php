@@ -26,9 +26,7 @@ final readonly class CableListPage
         'refused' => 'not taken',
     ];
 
-    public function __construct(private UrlGeneratorInterface $urls)
-    {
-    }
+    public function __construct(private UrlGeneratorInterface $urls) {}
 
     public function show(JobContext $context, string $text): CableListView
     {

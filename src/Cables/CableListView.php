@@ -24,6 +24,5 @@ final readonly class CableListView
         public string $more,
         public string $error,
         public array $values,
-    ) {
-    }
+    ) {}
 }

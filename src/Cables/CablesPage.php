@@ -36,8 +36,7 @@ final readonly class CablesPage
         private ViewFindings $findings,
         private Security $security,
         private UrlGeneratorInterface $urls,
-    ) {
-    }
+    ) {}
 
     public function show(JobContext $context): CablesView
     {

@@ -27,6 +27,5 @@ final readonly class CablesView
         public array $switches,
         public array $streams,
         public array $findings,
-    ) {
-    }
+    ) {}
 }

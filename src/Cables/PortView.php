@@ -20,6 +20,5 @@ final readonly class PortView
         public string $segments,
         public string $cable,
         public string $power,
-    ) {
-    }
+    ) {}
 }

@@ -19,6 +19,5 @@ final readonly class SwitchView
         public ?Bar $power,
         public string $byClass,
         public array $ports,
-    ) {
-    }
+    ) {}
 }

@@ -22,9 +22,7 @@ final readonly class SwitchViews
 {
     private const MAX = 60;
 
-    public function __construct(private UrlGeneratorInterface $urls)
-    {
-    }
+    public function __construct(private UrlGeneratorInterface $urls) {}
 
     /** @return list<SwitchView> */
     public function all(JobContext $context): array

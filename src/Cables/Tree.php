@@ -26,9 +26,7 @@ final readonly class Tree
      * @param list<array{x: int, y: int, name: string, note: string, id: string}> $nodes
      * @param list<array{path: string, thick: int, class: string, x: int, y: int, text: string, title: string}> $edges
      */
-    private function __construct(public int $width, public int $height, public array $nodes, public array $edges)
-    {
-    }
+    private function __construct(public int $width, public int $height, public array $nodes, public array $edges) {}
 
     /** @param array<array-key, array<string, LoadLine>> $lines by link and direction */
     public static function fromJob(Job $job, array $lines): ?self

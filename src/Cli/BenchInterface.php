@@ -11,9 +11,7 @@ use Vorhut\Core\Net\Ipv4Address;
 /** The interface of this machine on which leases are given: named, confirmed, in a subnet of the job, not the way to the internet. */
 final readonly class BenchInterface
 {
-    private function __construct(public string $name, public string $address, public string $segment)
-    {
-    }
+    private function __construct(public string $name, public string $address, public string $segment) {}
 
     /** @throws InvalidValue */
     public static function named(?string $name, Job $job, bool $confirmed): self

@@ -16,9 +16,7 @@ use Vorhut\Core\Dates\DatesAhead;
 /** Licences, unlocks, firmware and time; the days of a job, also for a calendar. */
 final class DatesController extends JobController
 {
-    public function __construct(private readonly DatesPage $page)
-    {
-    }
+    public function __construct(private readonly DatesPage $page) {}
 
     #[Route('/job/{slug}/dates', name: 'dates', methods: ['GET'])]
     public function index(JobContext $context): Response

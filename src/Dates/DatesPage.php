@@ -32,9 +32,7 @@ final readonly class DatesPage
     private const TOP = 34;
     private const MAX_TICKS = 6;
 
-    public function __construct(private UrlGeneratorInterface $urls, private ClockInterface $clock)
-    {
-    }
+    public function __construct(private UrlGeneratorInterface $urls, private ClockInterface $clock) {}
 
     public function today(JobContext $context): Today
     {

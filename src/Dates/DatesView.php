@@ -31,6 +31,5 @@ final readonly class DatesView
         public array $firmware,
         public array $time,
         public array $files,
-    ) {
-    }
+    ) {}
 }

@@ -35,8 +35,7 @@ final readonly class DemoWork
         private BenchRecords $records,
         private Vault $vault,
         private ClockInterface $clock,
-    ) {
-    }
+    ) {}
 
     /** The same job with today as the day on site, and the unlock that ends soon ending in some days from now. */
     public function asOfToday(Job $job, string $text): string

@@ -20,9 +20,7 @@ final readonly class AddressesPage
 {
     private const MAX_UNPLACED = 100;
 
-    public function __construct(private Security $security, private UrlGeneratorInterface $urls)
-    {
-    }
+    public function __construct(private Security $security, private UrlGeneratorInterface $urls) {}
 
     public function show(JobContext $context, PlanProposal $proposal, BlockBy $by): AddressesView
     {

@@ -23,6 +23,5 @@ final readonly class AddressesView
         public array $rows,
         public array $unplaced,
         public array $actions,
-    ) {
-    }
+    ) {}
 }

@@ -16,6 +16,5 @@ final readonly class DeviceCell
         public string $title,
         public bool $technical,
         public string $tone,
-    ) {
-    }
+    ) {}
 }

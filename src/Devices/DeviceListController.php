@@ -23,9 +23,7 @@ final class DeviceListController extends JobController
     /** More rows than this go through the worker. */
     private const AT_ONCE = 400;
 
-    public function __construct(private readonly ListPage $lists, private readonly ListMemories $memories)
-    {
-    }
+    public function __construct(private readonly ListPage $lists, private readonly ListMemories $memories) {}
 
     #[Route('/job/{slug}/list', name: 'list', methods: ['GET', 'POST'])]
     #[IsGranted('ROLE_TECHNICIAN')]

@@ -33,6 +33,5 @@ final readonly class DevicePanel
         public array $values,
         public ?Post $remove,
         public array $told = [],
-    ) {
-    }
+    ) {}
 }

@@ -31,8 +31,7 @@ final readonly class DeviceQuery
         public array $columns,
         public string $value = '',
         public string $typed = '',
-    ) {
-    }
+    ) {}
 
     /** @return array<string, string> what a device has in the fields of NARROWING */
     public static function narrowing(Device $device): array

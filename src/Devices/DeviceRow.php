@@ -24,6 +24,5 @@ final readonly class DeviceRow
         public string $whyUrl,
         public ?string $againUrl = null,
         public bool $mayPick = false,
-    ) {
-    }
+    ) {}
 }

@@ -24,9 +24,7 @@ use Vorhut\Core\Record\InvalidFile;
 /** The table of devices, edited cell by cell. */
 final class DevicesController extends JobController
 {
-    public function __construct(private readonly DevicesPage $devices)
-    {
-    }
+    public function __construct(private readonly DevicesPage $devices) {}
 
     #[Route('/job/{slug}/devices', name: 'devices', methods: ['GET'])]
     public function index(JobContext $context, Request $request): Response

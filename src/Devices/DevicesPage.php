@@ -31,8 +31,7 @@ final readonly class DevicesPage
         private Security $security,
         private UrlGeneratorInterface $urls,
         private ValueLines $values,
-    ) {
-    }
+    ) {}
 
     /**
      * @param array<string, string> $typed into the form of the selected device, where it was not taken

@@ -45,6 +45,5 @@ final readonly class DevicesView
         public array $columns,
         public string $csvUrl,
         public ?ManyView $many,
-    ) {
-    }
+    ) {}
 }

@@ -11,9 +11,7 @@ use Vorhut\Core\Exchange\ListOrders;
 /** What somebody said of a list, and of which list they said what its columns hold. */
 final readonly class ListColumns
 {
-    public function __construct(public ListOrders $orders, private string $head = '')
-    {
-    }
+    public function __construct(public ListOrders $orders, private string $head = '') {}
 
     /** @param bool $mayMake whether the person may make places and extensions */
     public static function fromRequest(Request $request, bool $mayMake = false): self

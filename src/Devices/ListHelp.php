@@ -14,9 +14,7 @@ final readonly class ListHelp
      * @param list<string> $kinds
      * @param list<string> $segments
      */
-    private function __construct(public array $kinds, public array $segments)
-    {
-    }
+    private function __construct(public array $kinds, public array $segments) {}
 
     public static function fromJob(Job $job): self
     {

@@ -12,9 +12,7 @@ use Vorhut\Core\Exchange\ListOrders;
 /** Remembers what people said of lists. */
 final readonly class ListMemories
 {
-    public function __construct(private EntityManagerInterface $em)
-    {
-    }
+    public function __construct(private EntityManagerInterface $em) {}
 
     public function remembered(StoredJob $job, string $head): ListOrders
     {

@@ -39,8 +39,7 @@ final readonly class ListPage
         private ListMemories $memories,
         private Security $security,
         private UrlGeneratorInterface $urls,
-    ) {
-    }
+    ) {}
 
     public function blank(JobContext $context, string $text = '', string $refused = ''): ListView
     {

@@ -61,6 +61,5 @@ final readonly class ListView
         public string $more = '',
         public array $kinds = [],
         public array $offers = [],
-    ) {
-    }
+    ) {}
 }

@@ -13,7 +13,5 @@ final readonly class ManyView
     public const NONE = '-';
 
     /** @param list<FormField> $fields blank ones change nothing */
-    public function __construct(public string $url, public int $version, public array $fields)
-    {
-    }
+    public function __construct(public string $url, public int $version, public array $fields) {}
 }

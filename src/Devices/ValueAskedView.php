@@ -19,6 +19,5 @@ final readonly class ValueAskedView
         public string $url,
         public array $form,
         public string $backUrl,
-    ) {
-    }
+    ) {}
 }

@@ -28,6 +28,5 @@ final readonly class ValueLine
         public string $url,
         /** How far it is on the real unit, '' while it is only planned. */
         public string $state,
-    ) {
-    }
+    ) {}
 }

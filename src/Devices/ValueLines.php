@@ -24,9 +24,7 @@ use Vorhut\Core\Setting\SettingValue;
 /** The values of a unit with their chains, each to be changed for it, for its kind or for its place. */
 final readonly class ValueLines
 {
-    public function __construct(private ValueStates $states, private Security $security, private UrlGeneratorInterface $urls)
-    {
-    }
+    public function __construct(private ValueStates $states, private Security $security, private UrlGeneratorInterface $urls) {}
 
     /**
      * @param string $selected the setting that is open

@@ -13,8 +13,7 @@ use Vorhut\Core\Record\Json;
 #[ORM\Entity]
 class AskLink
 {
-    #[ORM\Id, ORM\GeneratedValue, ORM\Column]
-    private ?int $id = null; // @phpstan-ignore property.unusedType
+    use HasId;
 
     #[ORM\Column(type: Types::DATETIME_IMMUTABLE, nullable: true)]
     private ?\DateTimeImmutable $usedAt = null;
@@ -38,13 +37,7 @@ class AskLink
         private User $givenBy,
         #[ORM\Column(type: Types::DATETIME_IMMUTABLE)]
         private \DateTimeImmutable $until,
-    ) {
-    }
-
-    public function getId(): int
-    {
-        return $this->id ?? throw new \LogicException('The link is not stored yet.');
-    }
+    ) {}
 
     public function getJob(): StoredJob
     {

@@ -22,8 +22,7 @@ class BenchHand
         private User $user,
         #[ORM\Column(type: Types::DATETIME_IMMUTABLE)]
         private \DateTimeImmutable $since,
-    ) {
-    }
+    ) {}
 
     public function getUser(): User
     {

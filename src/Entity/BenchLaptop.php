@@ -22,8 +22,7 @@ class BenchLaptop
         private User $user,
         #[ORM\Column(length: 400)]
         private string $ports = '',
-    ) {
-    }
+    ) {}
 
     public function getPorts(): string
     {

@@ -12,12 +12,8 @@ use Doctrine\ORM\Mapping as ORM;
 #[ORM\Index(columns: ['device_id', 'step'])]
 class BenchRecord implements Withdrawable
 {
-    #[ORM\Id, ORM\GeneratedValue, ORM\Column]
-    private ?int $id = null; // @phpstan-ignore property.unusedType
-
-    /** Taken back: it stays, and counts no more. */
-    #[ORM\Column]
-    private bool $withdrawn = false;
+    use HasId;
+    use Withdraws;
 
     public function __construct(
         #[ORM\ManyToOne, ORM\JoinColumn(nullable: false, onDelete: 'CASCADE')]
@@ -45,23 +41,7 @@ class BenchRecord implements Withdrawable
         /** @var array<array-key, string> what was planned then of what is set at the step, by setting; no secrets */
         #[ORM\Column(type: Types::JSON)]
         private array $planned = [],
-    ) {
-    }
-
-    public function withdraw(bool $withdrawn): void
-    {
-        $this->withdrawn = $withdrawn;
-    }
-
-    public function isWithdrawn(): bool
-    {
-        return $this->withdrawn;
-    }
-
-    public function getId(): ?int
-    {
-        return $this->id;
-    }
+    ) {}
 
     public function getDevice(): PlanRecord
     {

@@ -12,8 +12,7 @@ use Doctrine\ORM\Mapping as ORM;
 #[ORM\Index(columns: ['job_id', 'ends_at'])]
 class BenchTimer
 {
-    #[ORM\Id, ORM\GeneratedValue, ORM\Column]
-    private ?int $id = null; // @phpstan-ignore property.unusedType
+    use HasId;
 
     public function __construct(
         #[ORM\ManyToOne, ORM\JoinColumn(nullable: false, onDelete: 'CASCADE')]
@@ -35,13 +34,7 @@ class BenchTimer
         private \DateTimeImmutable $endsAt,
         #[ORM\ManyToOne, ORM\JoinColumn(onDelete: 'SET NULL')]
         private ?User $user,
-    ) {
-    }
-
-    public function getId(): ?int
-    {
-        return $this->id;
-    }
+    ) {}
 
     public function getJob(): StoredJob
     {

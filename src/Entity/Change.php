@@ -19,8 +19,7 @@ use Vorhut\Core\Job\ChangeSet;
 #[ORM\Index(columns: ['job_id', 'id'])]
 class Change
 {
-    #[ORM\Id, ORM\GeneratedValue, ORM\Column]
-    private ?int $id = null; // @phpstan-ignore property.unusedType
+    use HasId;
 
     #[ORM\OneToOne, ORM\JoinColumn(onDelete: 'SET NULL')]
     private ?Change $undoneBy = null;
@@ -64,11 +63,6 @@ class Change
         $this->effects = $effects;
         $this->records = \count($change->edits);
         $this->edits = StoredEdits::encode($change->edits);
-    }
-
-    public function getId(): int
-    {
-        return $this->id ?? throw new \LogicException('The change is not stored yet.');
     }
 
     public function getJob(): StoredJob

@@ -33,8 +33,7 @@ class FileFetch
         private string $version,
         #[ORM\Column(type: Types::DATETIME_IMMUTABLE)]
         private \DateTimeImmutable $at,
-    ) {
-    }
+    ) {}
 
     public function getDevice(): ?string
     {

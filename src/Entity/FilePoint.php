@@ -21,8 +21,7 @@ class FilePoint
         private string $hash,
         #[ORM\Column(type: Types::DATETIME_IMMUTABLE)]
         private \DateTimeImmutable $at,
-    ) {
-    }
+    ) {}
 
     public function getJob(): StoredJob
     {

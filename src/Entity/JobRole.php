@@ -13,8 +13,7 @@ use Doctrine\ORM\Mapping as ORM;
 #[ORM\UniqueConstraint(name: 'job_role_one', columns: ['job_id', 'user_id'])]
 class JobRole
 {
-    #[ORM\Id, ORM\GeneratedValue, ORM\Column]
-    private ?int $id = null; // @phpstan-ignore property.unusedType
+    use HasId;
 
     /** Null: nothing, they do not even see it. */
     #[ORM\Column(type: Types::STRING, length: 20, nullable: true, enumType: Role::class)]
@@ -43,11 +42,6 @@ class JobRole
         $this->role = $role;
         $this->setBy = $by;
         $this->setAt = $at;
-    }
-
-    public function getId(): ?int
-    {
-        return $this->id;
     }
 
     public function getJob(): StoredJob

@@ -14,12 +14,11 @@ use Vorhut\Field\Lab\LabFaults;
 #[ORM\Entity]
 class Lab
 {
+    use HasId;
+
     /** Whoever said nothing for so long has ended. */
     private const SILENT_AFTER = '-10 seconds';
     private const LONGEST_MESSAGE = 2000;
-
-    #[ORM\Id, ORM\GeneratedValue, ORM\Column]
-    private ?int $id = null; // @phpstan-ignore property.unusedType
 
     #[ORM\Column]
     private bool $wanted = false;
@@ -44,13 +43,7 @@ class Lab
     public function __construct(
         #[ORM\OneToOne, ORM\JoinColumn(nullable: false, onDelete: 'CASCADE')]
         private StoredJob $job,
-    ) {
-    }
-
-    public function getId(): ?int
-    {
-        return $this->id;
-    }
+    ) {}
 
     public function getJob(): StoredJob
     {

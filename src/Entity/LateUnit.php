@@ -22,8 +22,7 @@ class LateUnit
         private string $device,
         #[ORM\Column(type: Types::DATETIME_IMMUTABLE)]
         private \DateTimeImmutable $until,
-    ) {
-    }
+    ) {}
 
     public function getDevice(): string
     {

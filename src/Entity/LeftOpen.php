@@ -28,8 +28,7 @@ class LeftOpen
         private ?User $user,
         #[ORM\Column(type: Types::DATETIME_IMMUTABLE)]
         private \DateTimeImmutable $at,
-    ) {
-    }
+    ) {}
 
     public function getJob(): StoredJob
     {

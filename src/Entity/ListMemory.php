@@ -27,8 +27,7 @@ class ListMemory
     public function __construct(
         #[ORM\OneToOne, ORM\JoinColumn(nullable: false, unique: true, onDelete: 'CASCADE')] // @phpstan-ignore property.onlyWritten
         private StoredJob $job,
-    ) {
-    }
+    ) {}
 
     public function orders(string $head): ListOrders
     {

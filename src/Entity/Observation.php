@@ -15,12 +15,8 @@ use Vorhut\Core\Proof\SeenIn;
 #[ORM\Index(name: 'observation_pair', columns: ['job_id', 'withdrawn', 'intent', 'asker', 'asked', 'id'])]
 class Observation implements Withdrawable
 {
-    #[ORM\Id, ORM\GeneratedValue, ORM\Column]
-    private ?int $id = null; // @phpstan-ignore property.unusedType
-
-    /** Taken back: it stays, and counts no more. */
-    #[ORM\Column]
-    private bool $withdrawn = false;
+    use HasId;
+    use Withdraws;
 
     public function __construct(
         #[ORM\ManyToOne, ORM\JoinColumn(nullable: false, onDelete: 'CASCADE')]
@@ -47,27 +43,11 @@ class Observation implements Withdrawable
         /** Whether the real units were asked or seen; false for stand-ins of the lab. */
         #[ORM\Column]
         private bool $onSite = true,
-    ) {
-    }
+    ) {}
 
     public function where(): SeenIn
     {
         return $this->onSite ? SeenIn::Site : SeenIn::Lab;
-    }
-
-    public function withdraw(bool $withdrawn): void
-    {
-        $this->withdrawn = $withdrawn;
-    }
-
-    public function isWithdrawn(): bool
-    {
-        return $this->withdrawn;
-    }
-
-    public function getId(): ?int
-    {
-        return $this->id;
     }
 
     public function getJob(): StoredJob

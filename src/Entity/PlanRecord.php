@@ -16,8 +16,7 @@ use Doctrine\ORM\Mapping as ORM;
 #[ORM\UniqueConstraint(columns: ['job_id', 'list', 'slug'])]
 class PlanRecord
 {
-    #[ORM\Id, ORM\GeneratedValue, ORM\Column]
-    private ?int $id = null; // @phpstan-ignore property.unusedType
+    use HasId;
 
     public function __construct(
         #[ORM\ManyToOne, ORM\JoinColumn(nullable: false, onDelete: 'CASCADE')]
@@ -31,13 +30,7 @@ class PlanRecord
         private ?User $changedBy,
         #[ORM\Column(type: Types::DATETIME_IMMUTABLE)]
         private \DateTimeImmutable $changedAt,
-    ) {
-    }
-
-    public function getId(): ?int
-    {
-        return $this->id;
-    }
+    ) {}
 
     public function getJob(): StoredJob
     {

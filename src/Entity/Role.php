@@ -42,13 +42,7 @@ enum Role: string
     /** Null for "none"; others by their label. */
     public static function named(string $label): ?self
     {
-        foreach (self::cases() as $role) {
-            if ($role->label() === $label) {
-                return $role;
-            }
-        }
-
-        return null;
+        return array_find(self::cases(), static fn ($role): bool => $role->label() === $label);
     }
 
     public function label(): string

@@ -36,8 +36,7 @@ class Secret
         private ?User $by,
         #[ORM\Column(type: Types::DATETIME_IMMUTABLE)]
         private \DateTimeImmutable $at,
-    ) {
-    }
+    ) {}
 
     public function getName(): string
     {

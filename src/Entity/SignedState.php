@@ -13,8 +13,7 @@ use Vorhut\Core\Record\Json;
 #[ORM\Table(name: 'signed_state')]
 class SignedState
 {
-    #[ORM\Id, ORM\GeneratedValue, ORM\Column]
-    private ?int $id = null; // @phpstan-ignore property.unusedType
+    use HasId;
 
     #[ORM\Column(length: 64)]
     private string $hash;
@@ -55,11 +54,6 @@ class SignedState
         $this->hash = hash('sha256', $file);
         $this->open = Json::line($open);
         $this->seen = Json::line((object) $seen);
-    }
-
-    public function getId(): int
-    {
-        return $this->id ?? throw new \LogicException('The state is not stored yet.');
     }
 
     public function getJob(): StoredJob

@@ -12,8 +12,7 @@ use Doctrine\ORM\Mapping as ORM;
 #[ORM\Index(columns: ['job_id', 'device'])]
 class StepPhoto
 {
-    #[ORM\Id, ORM\GeneratedValue, ORM\Column]
-    private ?int $id = null; // @phpstan-ignore property.unusedType
+    use HasId;
 
     public function __construct(
         #[ORM\ManyToOne, ORM\JoinColumn(nullable: false, onDelete: 'CASCADE')]
@@ -31,13 +30,7 @@ class StepPhoto
         private ?User $user,
         #[ORM\Column(type: Types::DATETIME_IMMUTABLE)]
         private \DateTimeImmutable $at,
-    ) {
-    }
-
-    public function getId(): ?int
-    {
-        return $this->id;
-    }
+    ) {}
 
     public function getJob(): StoredJob
     {

@@ -14,8 +14,7 @@ use Vorhut\Core\Net\Ipv4Prefix;
 #[ORM\Table(name: 'job')]
 class StoredJob
 {
-    #[ORM\Id, ORM\GeneratedValue, ORM\Column]
-    private ?int $id = null; // @phpstan-ignore property.unusedType
+    use HasId;
 
     /** Counts every change; what was computed for a revision stays right for it. */
     #[ORM\Column]
@@ -47,13 +46,7 @@ class StoredJob
         private string $frame,
         #[ORM\Column(type: Types::DATETIME_IMMUTABLE)]
         private \DateTimeImmutable $createdAt,
-    ) {
-    }
-
-    public function getId(): int
-    {
-        return $this->id ?? throw new \LogicException('The job is not stored yet.');
-    }
+    ) {}
 
     public function getSlug(): string
     {

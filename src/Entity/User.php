@@ -15,8 +15,7 @@ use Symfony\Component\Security\Core\User\UserInterface;
 #[ORM\Table(name: 'user_account')]
 class User implements UserInterface, PasswordAuthenticatedUserInterface, EquatableInterface
 {
-    #[ORM\Id, ORM\GeneratedValue, ORM\Column]
-    private ?int $id = null; // @phpstan-ignore property.unusedType
+    use HasId;
 
     /** Empty until they have chosen one: nobody logs in with that. */
     #[ORM\Column]
@@ -44,13 +43,7 @@ class User implements UserInterface, PasswordAuthenticatedUserInterface, Equatab
         private string $displayName,
         #[ORM\Column(type: Types::STRING, length: 20, nullable: true, enumType: Role::class)]
         private ?Role $role,
-    ) {
-    }
-
-    public function getId(): ?int
-    {
-        return $this->id;
-    }
+    ) {}
 
     public function getUserIdentifier(): string
     {
@@ -135,9 +128,7 @@ class User implements UserInterface, PasswordAuthenticatedUserInterface, Equatab
         return $this->linkUntil;
     }
 
-    public function eraseCredentials(): void
-    {
-    }
+    public function eraseCredentials(): void {}
 
     /** Whether a session of the one is a session of the other: not after a new password, nor after all were ended. */
     public function isEqualTo(UserInterface $user): bool

@@ -13,8 +13,7 @@ use Vorhut\Core\Record\Json;
 #[ORM\Table(name: 'variant')]
 class Variant
 {
-    #[ORM\Id, ORM\GeneratedValue, ORM\Column]
-    private ?int $id = null; // @phpstan-ignore property.unusedType
+    use HasId;
 
     #[ORM\Column(type: Types::TEXT)]
     private string $trials;
@@ -32,11 +31,6 @@ class Variant
         array $trials,
     ) {
         $this->trials = Json::line($trials);
-    }
-
-    public function getId(): int
-    {
-        return $this->id ?? throw new \LogicException('The variant is not stored yet.');
     }
 
     public function getJob(): StoredJob

@@ -13,8 +13,7 @@ use Vorhut\Core\Visit\UnitMarks;
 #[ORM\Entity]
 class Visit
 {
-    #[ORM\Id, ORM\GeneratedValue, ORM\Column]
-    private ?int $id = null; // @phpstan-ignore property.unusedType
+    use HasId;
 
     #[ORM\Column(type: Types::TEXT, length: 4294967295)]
     private string $units;
@@ -45,11 +44,6 @@ class Visit
     ) {
         $this->units = Json::line((object) $units);
         $this->seen = Json::line((object) $seen);
-    }
-
-    public function getId(): int
-    {
-        return $this->id ?? throw new \LogicException('The visit is not stored yet.');
     }
 
     public function getJob(): StoredJob

@@ -11,8 +11,7 @@ use Doctrine\ORM\Mapping as ORM;
 #[ORM\Entity]
 class VisitFile
 {
-    #[ORM\Id, ORM\GeneratedValue, ORM\Column]
-    private ?int $id = null; // @phpstan-ignore property.unusedType
+    use HasId;
 
     public function __construct(
         #[ORM\ManyToOne, ORM\JoinColumn(nullable: false, onDelete: 'CASCADE')]
@@ -27,13 +26,7 @@ class VisitFile
         private int $bytes,
         #[ORM\Column(type: Types::TEXT, length: 16777215)]
         private string $sealed,
-    ) {
-    }
-
-    public function getId(): int
-    {
-        return $this->id ?? throw new \LogicException('The file is not stored yet.');
-    }
+    ) {}
 
     public function getVisit(): Visit
     {

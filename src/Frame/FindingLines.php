@@ -18,9 +18,7 @@ final readonly class FindingLines
 {
     private const MAX_NAMED = 12;
 
-    public function __construct(private UrlGeneratorInterface $urls, private Rights $rights)
-    {
-    }
+    public function __construct(private UrlGeneratorInterface $urls, private Rights $rights) {}
 
     /** @param string $back the page to come back to after the change */
     public function line(JobContext $context, Finding $finding, string $back, string $key = ''): FindingLine

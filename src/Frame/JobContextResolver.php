@@ -16,9 +16,7 @@ use Vorhut\App\Plan\JobReading;
 /** The job that an address names, with its plan read once. */
 final readonly class JobContextResolver implements ValueResolverInterface
 {
-    public function __construct(private EntityManagerInterface $em, private JobReading $reading)
-    {
-    }
+    public function __construct(private EntityManagerInterface $em, private JobReading $reading) {}
 
     /** @return iterable<JobContext> */
     public function resolve(Request $request, ArgumentMetadata $argument): iterable

@@ -28,6 +28,5 @@ final readonly class JobFrame
         public string $undoTime,
         public string $today,
         public array $timers,
-    ) {
-    }
+    ) {}
 }

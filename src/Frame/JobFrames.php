@@ -31,8 +31,7 @@ final readonly class JobFrames
         private UrlGeneratorInterface $urls,
         private ClockInterface $clock,
         private TimerStrip $strip,
-    ) {
-    }
+    ) {}
 
     /** @param bool $isTold whether to tell where the job stands: that takes a while right after a large one was changed */
     public function frame(JobContext $context, string $stop, bool $isTold = true): JobFrame

@@ -16,9 +16,7 @@ final readonly class ViewFindings
 {
     private const MAX = 200;
 
-    public function __construct(private JobReading $reading, private FindingLines $lines)
-    {
-    }
+    public function __construct(private JobReading $reading, private FindingLines $lines) {}
 
     /** @return list<Finding> */
     public function at(JobContext $context, string $view): array

@@ -14,9 +14,7 @@ use Vorhut\App\Runs\RunStopped;
 /** Makes documents one after the other; a file is in the archive before the next is made. */
 final readonly class DocumentsRunner implements Runner
 {
-    public function __construct(private Documents $documents, private JobReading $reading, private MadeFiles $made, private Runs $runs)
-    {
-    }
+    public function __construct(private Documents $documents, private JobReading $reading, private MadeFiles $made, private Runs $runs) {}
 
     public function does(Run $run): bool
     {

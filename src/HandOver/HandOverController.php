@@ -31,9 +31,7 @@ final class HandOverController extends JobController
     private const LONGEST_TEXT = 4000;
     private const AS_SIGNED = 'That is no longer otherwise than it was signed, or has changed again. Look once more.';
 
-    public function __construct(private readonly HandOvers $handOvers)
-    {
-    }
+    public function __construct(private readonly HandOvers $handOvers) {}
 
     #[Route('/job/{slug}/hand-over', name: 'hand-over', methods: ['GET'])]
     public function index(JobContext $context, HandOverPage $page): Response

@@ -39,8 +39,7 @@ final readonly class HandOverPage
         private EntityManagerInterface $em,
         private Security $security,
         private UrlGeneratorInterface $urls,
-    ) {
-    }
+    ) {}
 
     public function show(JobContext $context): HandOverView
     {

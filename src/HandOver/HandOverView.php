@@ -38,6 +38,5 @@ final readonly class HandOverView
         public string $labelsUrl,
         public string $acceptUrl,
         public string $signUrl,
-    ) {
-    }
+    ) {}
 }

@@ -22,9 +22,7 @@ final readonly class Labels
     /** Labels in a file: it is there in a few seconds. */
     private const AT_ONCE = 240;
 
-    public function __construct(private UrlGeneratorInterface $urls)
-    {
-    }
+    public function __construct(private UrlGeneratorInterface $urls) {}
 
     /**
      * Which sheet, and which units where there are many.

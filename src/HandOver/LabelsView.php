@@ -20,6 +20,5 @@ final readonly class LabelsView
         public string $code,
         public string $indent,
         public int $points,
-    ) {
-    }
+    ) {}
 }

@@ -20,8 +20,7 @@ final readonly class MadeFiles
         private EntityManagerInterface $em,
         #[Autowire('%kernel.project_dir%/var/documents/%kernel.environment%%env(default::TEST_TOKEN)%')]
         private string $folder,
-    ) {
-    }
+    ) {}
 
     /** @throws \RuntimeException when there is no room for it */
     public function begin(DocumentsRun $run): \ZipArchive

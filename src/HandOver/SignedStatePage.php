@@ -37,8 +37,7 @@ final readonly class SignedStatePage
         private Rights $rights,
         private Security $security,
         private UrlGeneratorInterface $urls,
-    ) {
-    }
+    ) {}
 
     public function show(JobContext $context, SignedState $state): SignedStateView
     {

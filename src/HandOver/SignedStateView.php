@@ -28,6 +28,5 @@ final readonly class SignedStateView
         public string $moreTurned,
         public array $open,
         public string $acceptUrl,
-    ) {
-    }
+    ) {}
 }

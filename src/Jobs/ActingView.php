@@ -11,7 +11,5 @@ final readonly class ActingView
      * @param list<array{of: string, what: string, text: string}> $acts
      * @param string $held what the file is taken by
      */
-    public function __construct(public string $name, public array $acts, public string $held)
-    {
-    }
+    public function __construct(public string $name, public array $acts, public string $held) {}
 }

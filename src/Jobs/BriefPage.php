@@ -34,8 +34,7 @@ final readonly class BriefPage
         private FindingLines $findings,
         private Security $security,
         private UrlGeneratorInterface $urls,
-    ) {
-    }
+    ) {}
 
     public function show(JobContext $context): BriefView
     {

@@ -33,8 +33,7 @@ final readonly class BriefView
         public ?string $fieldModeUrl,
         public ?string $removeUrl,
         public DayView $day,
-    ) {
-    }
+    ) {}
 
     /** As many as the head of the page says: some lines stand for several. */
     public function findingsCount(): int

@@ -22,9 +22,7 @@ final readonly class CrossJobSearch
     /** A shorter text would match half of everything. */
     private const SHORTEST = 3;
 
-    public function __construct(private Connection $connection)
-    {
-    }
+    public function __construct(private Connection $connection) {}
 
     /** @return list<Found> outside the job at hand, in jobs that this person sees */
     public function find(StoredJob $here, string $query, User $for): array

@@ -41,8 +41,7 @@ final readonly class DayPanel
         private Security $security,
         private UrlGeneratorInterface $urls,
         private ClockInterface $clock,
-    ) {
-    }
+    ) {}
 
     public function show(JobContext $context): DayView
     {

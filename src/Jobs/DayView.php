@@ -28,6 +28,5 @@ final readonly class DayView
         public string $sinceTitle,
         public Link $schedule,
         public Link $batch,
-    ) {
-    }
+    ) {}
 }

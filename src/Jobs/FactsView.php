@@ -26,6 +26,5 @@ final readonly class FactsView
         public int $version,
         public string $seen,
         public array $schools,
-    ) {
-    }
+    ) {}
 }

@@ -13,9 +13,7 @@ use Vorhut\Core\Search\JobSearch;
 /** Shows what the jump field finds. */
 final readonly class FindPage
 {
-    public function __construct(private JobReading $reading, private CrossJobSearch $elsewhere, private UrlGeneratorInterface $urls)
-    {
-    }
+    public function __construct(private JobReading $reading, private CrossJobSearch $elsewhere, private UrlGeneratorInterface $urls) {}
 
     public function show(JobContext $context, string $query, User $for): FindView
     {

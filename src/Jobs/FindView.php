@@ -11,9 +11,7 @@ final readonly class FindView
      * @param list<Hit> $hits
      * @param list<Hit> $elsewhere
      */
-    public function __construct(public string $query, public array $hits, public array $elsewhere)
-    {
-    }
+    public function __construct(public string $query, public array $hits, public array $elsewhere) {}
 
     public function isEmpty(): bool
     {

@@ -12,9 +12,7 @@ final readonly class HeldFiles
 {
     private const FOR = 'PT1H';
 
-    public function __construct(private CacheItemPoolInterface $cache)
-    {
-    }
+    public function __construct(private CacheItemPoolInterface $cache) {}
 
     /** @return string what it is taken by */
     public function hold(User $user, string $name, string $text): string

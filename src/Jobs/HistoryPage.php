@@ -28,8 +28,7 @@ final readonly class HistoryPage
         private Journal $journal,
         private Security $security,
         private UrlGeneratorInterface $urls,
-    ) {
-    }
+    ) {}
 
     public function show(JobContext $context, HistoryQuery $query): HistoryView
     {

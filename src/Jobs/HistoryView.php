@@ -31,6 +31,5 @@ final readonly class HistoryView
         public ?string $allUrl,
         public array $days,
         public array $pages,
-    ) {
-    }
+    ) {}
 }

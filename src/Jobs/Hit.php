@@ -7,7 +7,5 @@ namespace Vorhut\App\Jobs;
 /** One thing that was found. */
 final readonly class Hit
 {
-    public function __construct(public string $title, public string $detail, public string $url)
-    {
-    }
+    public function __construct(public string $title, public string $detail, public string $url) {}
 }

@@ -29,8 +29,7 @@ final readonly class ImportRunner implements Runner
         private JobReading $reading,
         private PlanReader $plans,
         private ProfileLibrary $library,
-    ) {
-    }
+    ) {}
 
     public function does(Run $run): bool
     {

@@ -29,9 +29,7 @@ final class JobsController extends JobController
     /** A larger file goes through the worker, in bytes. */
     private const AT_ONCE = 262144;
 
-    public function __construct(private readonly JobStore $store, private readonly ProfileLibrary $library)
-    {
-    }
+    public function __construct(private readonly JobStore $store, private readonly ProfileLibrary $library) {}
 
     #[Route('/', name: 'jobs', methods: ['GET'])]
     public function index(JobsPage $jobs): Response

@@ -29,8 +29,7 @@ final readonly class JobsPage
         private RunViews $runs,
         private ClockInterface $clock,
         private UrlGeneratorInterface $urls,
-    ) {
-    }
+    ) {}
 
     public function show(User $user): JobsView
     {

@@ -26,7 +26,5 @@ final readonly class JobsView
      * @param list<RunView> $runs
      * @param list<Link> $actions
      */
-    public function __construct(public array $jobs, public array $runs, public array $actions)
-    {
-    }
+    public function __construct(public array $jobs, public array $runs, public array $actions) {}
 }

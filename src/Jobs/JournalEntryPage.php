@@ -30,8 +30,7 @@ final readonly class JournalEntryPage
         private Upcasters $upcasters,
         private Security $security,
         private UrlGeneratorInterface $urls,
-    ) {
-    }
+    ) {}
 
     public function show(JobContext $context, Change $entry): JournalEntryView
     {

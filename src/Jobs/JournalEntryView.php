@@ -17,6 +17,5 @@ final readonly class JournalEntryView
         public array $rows,
         public ?Post $undo,
         public Link $back,
-    ) {
-    }
+    ) {}
 }

@@ -22,6 +22,5 @@ final readonly class LocationRow
         public int $units,
         public ?string $url,
         public ?string $inside,
-    ) {
-    }
+    ) {}
 }

@@ -32,9 +32,7 @@ use Vorhut\Core\Record\RecordType;
 /** Any list of the plan, with a form made of its declaration. */
 final class RecordsController extends JobController
 {
-    public function __construct(private readonly RecordsPage $records)
-    {
-    }
+    public function __construct(private readonly RecordsPage $records) {}
 
     #[Route('/job/{slug}/records/{list}', name: 'records', methods: ['GET'])]
     public function index(JobContext $context, string $list): Response

@@ -35,9 +35,7 @@ final readonly class RecordsPage
     private const MAX_ROWS = 300;
     private const MAX_COLUMNS = 5;
 
-    public function __construct(private Security $security, private UrlGeneratorInterface $urls, private RouterNotes $routers)
-    {
-    }
+    public function __construct(private Security $security, private UrlGeneratorInterface $urls, private RouterNotes $routers) {}
 
     /**
      * @param string|null $open the record whose form is open, "+" for a new one

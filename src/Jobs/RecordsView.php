@@ -39,6 +39,5 @@ final readonly class RecordsView
         public string $checkUrl,
         public array $patterns,
         public array $lists,
-    ) {
-    }
+    ) {}
 }

@@ -33,6 +33,5 @@ final readonly class KindView
         public array $actions,
         public array $units,
         public string $allUrl,
-    ) {
-    }
+    ) {}
 }

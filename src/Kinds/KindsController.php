@@ -14,9 +14,7 @@ use Vorhut\Core\Profile\DeviceProfile;
 /** Kinds of unit: what they are, how one of them is led through, and typing practised on their keys. */
 final class KindsController extends JobController
 {
-    public function __construct(private readonly KindsPage $kinds)
-    {
-    }
+    public function __construct(private readonly KindsPage $kinds) {}
 
     #[Route('/job/{slug}/kinds', name: 'kinds', methods: ['GET'])]
     public function index(JobContext $context): Response

@@ -35,9 +35,7 @@ final readonly class KindsPage
 {
     private const MAX_UNITS = 30;
 
-    public function __construct(private Security $security, private UrlGeneratorInterface $urls)
-    {
-    }
+    public function __construct(private Security $security, private UrlGeneratorInterface $urls) {}
 
     public function all(JobContext $context): KindsView
     {

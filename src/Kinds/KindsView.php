@@ -10,7 +10,5 @@ use Vorhut\App\Web\View\Link;
 final readonly class KindsView
 {
     /** @param array<string, list<array{name: string, url: string, about: string, count: string}>> $trades */
-    public function __construct(public string $summary, public array $trades, public Link $own)
-    {
-    }
+    public function __construct(public string $summary, public array $trades, public Link $own) {}
 }

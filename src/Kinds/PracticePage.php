@@ -18,9 +18,7 @@ final readonly class PracticePage
     private const TEXTS = ['https://10.47.10.10/phones', '0247000010ab', 'Ferry-Bell-7', '10.47.20.21'];
     private const LONGEST = 60;
 
-    public function __construct(private UrlGeneratorInterface $urls)
-    {
-    }
+    public function __construct(private UrlGeneratorInterface $urls) {}
 
     public function show(JobContext $context, DeviceProfile $profile, string $wanted, string $text): PracticeView
     {

@@ -32,6 +32,5 @@ final readonly class PracticeView
         public array $texts,
         public array $keypads,
         public string $kindUrl,
-    ) {
-    }
+    ) {}
 }

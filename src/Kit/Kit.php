@@ -17,12 +17,18 @@ final readonly class Kit
     private const OWN = ['bin/vorhut', 'core', 'field', 'profiles', 'schema', 'src/Cli', 'src/Kit', 'src/Provision/Template', 'LICENSE'];
     private const SINGLE = [ShippedProfiles::class, UnitFiles::class, SealedFile::class];
     private const PREFIXES = ['Vorhut\\Core\\' => ['core'], 'Vorhut\\Field\\' => ['field'], 'Vorhut\\App\\' => ['src']];
-    private const PACKAGES = ['symfony/console', 'symfony/cache', 'amphp/socket', 'revolt/event-loop', 'daverandom/libdns', 'twig/twig'];
+    private const PACKAGES = [
+        'symfony/console',
+        'symfony/cache',
+        'amphp/socket',
+        'revolt/event-loop',
+        'daverandom/libdns',
+        'symfony/polyfill-php84',
+        'twig/twig',
+    ];
 
     /** @param string $root folder of the product */
-    public function __construct(private string $root)
-    {
-    }
+    public function __construct(private string $root) {}
 
     /**
      * Writes it as a ZIP archive: the same bytes for the same job and product.

@@ -27,6 +27,5 @@ final readonly class LabView
         /** @var list<FormField> to make something otherwise; none where nobody may */
         public array $fields,
         public string $turnUrl,
-    ) {
-    }
+    ) {}
 }

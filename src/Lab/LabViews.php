@@ -26,8 +26,7 @@ final readonly class LabViews
         private ClockInterface $clock,
         private Security $security,
         private UrlGeneratorInterface $urls,
-    ) {
-    }
+    ) {}
 
     public function view(JobContext $context): LabView
     {

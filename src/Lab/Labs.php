@@ -18,9 +18,7 @@ final readonly class Labs
     public const NONE = 'No lab runs for this job, so nothing would answer and nothing was signed. '
         .'Start its lab in Proof, then test again.';
 
-    public function __construct(private EntityManagerInterface $em, private ClockInterface $clock)
-    {
-    }
+    public function __construct(private EntityManagerInterface $em, private ClockInterface $clock) {}
 
     public function labOf(StoredJob $stored): ?Lab
     {

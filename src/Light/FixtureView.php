@@ -22,6 +22,5 @@ final readonly class FixtureView
         public string $slots,
         public string $node,
         public string $place,
-    ) {
-    }
+    ) {}
 }

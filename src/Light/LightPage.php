@@ -29,8 +29,7 @@ final readonly class LightPage
         private Stores $stores,
         private Security $security,
         private UrlGeneratorInterface $urls,
-    ) {
-    }
+    ) {}
 
     public function show(JobContext $context): LightView
     {

@@ -26,6 +26,5 @@ final readonly class LightView
         public array $stores,
         public array $runs,
         public array $findings,
-    ) {
-    }
+    ) {}
 }

@@ -28,9 +28,7 @@ final readonly class Stores
         ['To be tried', 'Unplug the network: plate, contact and keys must still work.'],
     ];
 
-    public function __construct(private ViewFindings $findings, private UrlGeneratorInterface $urls)
-    {
-    }
+    public function __construct(private ViewFindings $findings, private UrlGeneratorInterface $urls) {}
 
     /** @return list<StoreView> */
     public function views(JobContext $context): array

@@ -17,6 +17,5 @@ final readonly class UniverseView
         public string $sum,
         public array $fixtures,
         public string $way,
-    ) {
-    }
+    ) {}
 }

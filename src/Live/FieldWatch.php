@@ -14,9 +14,7 @@ final readonly class FieldWatch
 {
     private const LOOK_EVERY = 0.25;
 
-    public function __construct(private Connection $database)
-    {
-    }
+    public function __construct(private Connection $database) {}
 
     /**
      * @template T

@@ -37,8 +37,7 @@ final readonly class LiveRound
         private FieldWatch $watch,
         private Vault $vault,
         private ClockInterface $clock,
-    ) {
-    }
+    ) {}
 
     /**
      * @param list<string> $intents

@@ -25,8 +25,7 @@ final readonly class LiveTests
         private Labs $labs,
         private Runs $runs,
         private ClockInterface $clock,
-    ) {
-    }
+    ) {}
 
     /** @return string|null why it does not begin; null where it does */
     public function begin(JobContext $context, TestOrder $order, User $by): ?string

@@ -24,9 +24,7 @@ final readonly class ProbeFile
      * @param list<FileError> $errors
      * @param ResultsHead|null $head null where the file has none
      */
-    private function __construct(public array $seen, public array $errors, public ?ResultsHead $head)
-    {
-    }
+    private function __construct(public array $seen, public array $errors, public ?ResultsHead $head) {}
 
     /** When a line was seen, by a clock that goes right as far as the file says; never after now. */
     public function when(ProbeLine $line, \DateTimeImmutable $now): \DateTimeImmutable

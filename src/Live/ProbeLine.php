@@ -36,8 +36,7 @@ final readonly class ProbeLine implements Completed
         /** Files of before did not say it: what is not said to be of the site is not of it. */
         #[Choice(SeenIn::class, default: SeenIn::Lab)]
         public SeenIn $where,
-    ) {
-    }
+    ) {}
 
     /** Where nothing else is said, it was seen by whoever asked. */
     public static function complete(array $record): array

@@ -25,9 +25,7 @@ final class SweepController extends JobController
 {
     private const LONGEST_NAME = 60;
 
-    public function __construct(private readonly SweepPage $sweeps)
-    {
-    }
+    public function __construct(private readonly SweepPage $sweeps) {}
 
     #[Route('/job/{slug}/sweep', name: 'sweep', methods: ['GET'])]
     public function index(JobContext $context, Request $request): Response

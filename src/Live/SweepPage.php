@@ -24,8 +24,7 @@ final readonly class SweepPage
         private RunViews $runs,
         private Security $security,
         private UrlGeneratorInterface $urls,
-    ) {
-    }
+    ) {}
 
     /**
      * @param int $id of the sweep; nought for the last one

@@ -38,8 +38,7 @@ final readonly class SweepRunner implements Runner
         private JobReading $reading,
         private Labs $labs,
         private FieldWatch $watch,
-    ) {
-    }
+    ) {}
 
     public function does(Run $run): bool
     {

@@ -21,6 +21,5 @@ final readonly class SweepTakeView
         public int $version,
         public string $nameUrl,
         public FormField $name,
-    ) {
-    }
+    ) {}
 }

@@ -39,6 +39,5 @@ final readonly class SweepView
         public array $rows,
         public ?SweepTakeView $take,
         public array $lists,
-    ) {
-    }
+    ) {}
 }

@@ -15,9 +15,7 @@ final readonly class Sweeps
 {
     private const MAX = 12;
 
-    public function __construct(private EntityManagerInterface $em)
-    {
-    }
+    public function __construct(private EntityManagerInterface $em) {}
 
     /** @return list<SweepRun> the latest of each list, newest first */
     public function lists(StoredJob $job): array

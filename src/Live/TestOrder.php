@@ -19,8 +19,7 @@ final readonly class TestOrder
         public ?Cell $cell,
         public bool $onSite,
         public ?CallStep $step,
-    ) {
-    }
+    ) {}
 
     public static function fromRequest(Request $request): self
     {

@@ -27,8 +27,7 @@ final readonly class TestRunner implements Runner
         private JobReading $reading,
         private CallStates $calls,
         private LiveRound $round,
-    ) {
-    }
+    ) {}
 
     public function does(Run $run): bool
     {

@@ -23,9 +23,7 @@ final readonly class Cameras
     private const PAGE = 'page-format';
     private const MAX = 500;
 
-    public function __construct(private UrlGeneratorInterface $urls)
-    {
-    }
+    public function __construct(private UrlGeneratorInterface $urls) {}
 
     /** @return list<array{link: Link, id: string, picture: string, by: string, rate: string, address: string, seen: string}> */
     public function views(JobContext $context, Settings $settings): array

@@ -10,7 +10,5 @@ use Vorhut\App\Web\View\Link;
 final readonly class ChainCard
 {
     /** @param list<StageBox> $stages */
-    public function __construct(public Link $link, public string $about, public array $stages, public TimeLine $time)
-    {
-    }
+    public function __construct(public Link $link, public string $about, public array $stages, public TimeLine $time) {}
 }

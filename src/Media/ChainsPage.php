@@ -29,8 +29,7 @@ final readonly class ChainsPage
         private Zones $zones,
         private Security $security,
         private UrlGeneratorInterface $urls,
-    ) {
-    }
+    ) {}
 
     public function show(JobContext $context): ChainsView
     {

@@ -26,6 +26,5 @@ final readonly class ChainsView
         public array $zones,
         public array $controllers,
         public array $findings,
-    ) {
-    }
+    ) {}
 }

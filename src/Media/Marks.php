@@ -22,8 +22,7 @@ final readonly class Marks
         public string $said,
         public string $from,
         public string $to,
-    ) {
-    }
+    ) {}
 
     /** @param list<Reading> $readings in their order; each with a figure */
     public static function fromReadings(array $readings, ?float $limit): ?self

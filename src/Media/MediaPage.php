@@ -29,8 +29,7 @@ final readonly class MediaPage
         private ViewFindings $findings,
         private Security $security,
         private UrlGeneratorInterface $urls,
-    ) {
-    }
+    ) {}
 
     public function show(JobContext $context): MediaView
     {

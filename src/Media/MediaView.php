@@ -27,6 +27,5 @@ final readonly class MediaView
         public array $streams,
         public array $cameras,
         public array $findings,
-    ) {
-    }
+    ) {}
 }

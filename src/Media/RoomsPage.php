@@ -38,8 +38,7 @@ final readonly class RoomsPage
         private ViewFindings $findings,
         private Security $security,
         private UrlGeneratorInterface $urls,
-    ) {
-    }
+    ) {}
 
     public function show(JobContext $context): RoomsView
     {

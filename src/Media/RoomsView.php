@@ -28,6 +28,5 @@ final readonly class RoomsView
         public array $directory,
         public string $more,
         public array $findings,
-    ) {
-    }
+    ) {}
 }

@@ -24,6 +24,5 @@ final readonly class StageBox
         public bool $isApart,
         public string $returned,
         public bool $isShort,
-    ) {
-    }
+    ) {}
 }

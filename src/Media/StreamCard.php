@@ -21,6 +21,5 @@ final readonly class StreamCard
         public array $bars,
         public array $address,
         public ?Marks $warmth,
-    ) {
-    }
+    ) {}
 }

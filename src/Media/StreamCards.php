@@ -22,9 +22,7 @@ final readonly class StreamCards
     /** By how much an encoder swings about its rate. */
     private const NATURE = 1.15;
 
-    public function __construct(private UrlGeneratorInterface $urls)
-    {
-    }
+    public function __construct(private UrlGeneratorInterface $urls) {}
 
     /**
      * @param list<StreamOut> $streams

@@ -20,8 +20,7 @@ final readonly class TimeLine
         public ?float $earliest,
         public bool $fits,
         public string $said,
-    ) {
-    }
+    ) {}
 
     public static function fromSum(ChainSum $sum): self
     {

@@ -19,9 +19,7 @@ final readonly class Zones
     private const SOURCE = '/^source-(\d+)-(name|type)$/D';
     private const FIRST_SOURCE = 'source-1-type';
 
-    public function __construct(private UrlGeneratorInterface $urls)
-    {
-    }
+    public function __construct(private UrlGeneratorInterface $urls) {}
 
     /** @return list<array{group: string, speakers: string, horns: string}> */
     public function spokenTo(JobContext $context): array

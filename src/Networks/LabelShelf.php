@@ -14,9 +14,7 @@ final class LabelShelf
     /** @var list<list<array{float, float}>> taken stretches by row */
     private array $taken = [];
 
-    public function __construct(private readonly float $width)
-    {
-    }
+    public function __construct(private readonly float $width) {}
 
     /** @return array{x: float, row: int}|null */
     public function fit(float $x, string $text): ?array

@@ -18,6 +18,5 @@ final readonly class NetView
         public ?Ruler $ruler,
         public string $devicesUrl,
         public string $findingUrl,
-    ) {
-    }
+    ) {}
 }

@@ -21,9 +21,7 @@ use Vorhut\Core\Record\InvalidFile;
 /** Segments and subnets, each drawn as a ruler; edited where they stand. */
 final class NetworksController extends JobController
 {
-    public function __construct(private readonly NetworksPage $networks)
-    {
-    }
+    public function __construct(private readonly NetworksPage $networks) {}
 
     #[Route('/job/{slug}/networks', name: 'networks', methods: ['GET'])]
     public function index(JobContext $context, Request $request): Response

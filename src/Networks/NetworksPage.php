@@ -38,8 +38,7 @@ final readonly class NetworksPage
         private RouterNotes $notes,
         private Security $security,
         private UrlGeneratorInterface $urls,
-    ) {
-    }
+    ) {}
 
     /**
      * @param string $edit the segment whose form is open, "new" for one to be added

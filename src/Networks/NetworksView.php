@@ -30,6 +30,5 @@ final readonly class NetworksView
         public string $mapUrl,
         public string $routerUrl,
         public string $mapSaid,
-    ) {
-    }
+    ) {}
 }

@@ -19,9 +19,7 @@ final readonly class RouterNotes
 {
     private const MAX_NAMES = 2;
 
-    public function __construct(private JobReading $reading)
-    {
-    }
+    public function __construct(private JobReading $reading) {}
 
     /**
      * Found once for all routers of a plan as it stands.

@@ -23,6 +23,5 @@ final readonly class RouterView
         public array $default,
         public array $routes,
         public ?Link $edit,
-    ) {
-    }
+    ) {}
 }

@@ -35,8 +35,7 @@ final readonly class SegmentForm
         public string $router = '',
         /** What lies beyond it, outside the plan. */
         public string $external = '',
-    ) {
-    }
+    ) {}
 
     public static function fromJob(Job $job, Segment $segment): self
     {

@@ -24,6 +24,5 @@ final readonly class SegmentFormView
         public string $leaveUrl,
         public ?Link $more,
         public ?Post $remove,
-    ) {
-    }
+    ) {}
 }

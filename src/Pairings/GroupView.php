@@ -20,6 +20,5 @@ final readonly class GroupView
         public int $height,
         public string $state,
         public string $more,
-    ) {
-    }
+    ) {}
 }

@@ -24,6 +24,5 @@ final readonly class LineView
         public int $labelY,
         public array $ties,
         public ?Link $edit,
-    ) {
-    }
+    ) {}
 }

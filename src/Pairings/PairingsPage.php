@@ -39,8 +39,7 @@ final readonly class PairingsPage
         private Rights $rights,
         private Security $security,
         private UrlGeneratorInterface $urls,
-    ) {
-    }
+    ) {}
 
     public function show(JobContext $context, string $selected): PairingsView
     {

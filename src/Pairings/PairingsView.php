@@ -24,6 +24,5 @@ final readonly class PairingsView
         public string $addUrl,
         public int $version,
         public array $findings,
-    ) {
-    }
+    ) {}
 }

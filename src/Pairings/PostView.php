@@ -15,6 +15,5 @@ final readonly class PostView
         public int $y,
         public int $width,
         public bool $isSelected,
-    ) {
-    }
+    ) {}
 }

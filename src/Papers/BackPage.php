@@ -21,9 +21,7 @@ final readonly class BackPage
 {
     private const SHOWN = 300;
 
-    public function __construct(private Rights $rights, private UrlGeneratorInterface $urls)
-    {
-    }
+    public function __construct(private Rights $rights, private UrlGeneratorInterface $urls) {}
 
     public function show(JobContext $context, Reimportable $paper, string $text): BackView
     {

@@ -29,6 +29,5 @@ final readonly class BackView
         public string $error,
         public array $values,
         public string $warning,
-    ) {
-    }
+    ) {}
 }

@@ -25,6 +25,5 @@ final readonly class PaperView
         public array $files,
         public array $others,
         public string $note,
-    ) {
-    }
+    ) {}
 }

@@ -27,9 +27,7 @@ final class PapersController extends JobController
 {
     private const ON_A_PAGE = 500;
 
-    public function __construct(private readonly UrlGeneratorInterface $urls)
-    {
-    }
+    public function __construct(private readonly UrlGeneratorInterface $urls) {}
 
     #[Route('/job/{slug}/papers/{name}', name: 'paper', methods: ['GET'], requirements: ['name' => '[a-z-]+'])]
     public function show(JobContext $context, string $name, #[MapQueryParameter] int $page = 1): Response

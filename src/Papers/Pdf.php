@@ -24,9 +24,7 @@ final readonly class Pdf
     private const MADE = '/(?<=Date \(D:)\d{14}(?=[+-])/';
     private const ID = '/(?<=\/ID\[<)[0-9a-f]{32}(?=><)|(?<=><)[0-9a-f]{32}(?=>\])/';
 
-    public function __construct(private Environment $twig, #[Autowire('%kernel.cache_dir%')] private string $cache)
-    {
-    }
+    public function __construct(private Environment $twig, #[Autowire('%kernel.cache_dir%')] private string $cache) {}
 
     /** @param string $foot what stands at the foot of every page beside its number */
     public function render(string $template, object $view, string $foot): string

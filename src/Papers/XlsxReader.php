@@ -30,9 +30,7 @@ final class XlsxReader
     /** @var array<int, true> styles of days */
     private array $days = [];
 
-    private function __construct(private readonly \ZipArchive $zip)
-    {
-    }
+    private function __construct(private readonly \ZipArchive $zip) {}
 
     public static function isOne(string $bytes): bool
     {

@@ -21,8 +21,7 @@ final readonly class JobPeople
         private People $people,
         private JobRoles $roles,
         private ClockInterface $clock,
-    ) {
-    }
+    ) {}
 
     /** @return array<string, JobRole> what this job says of its own, by the name people log in with */
     public function own(StoredJob $job): array

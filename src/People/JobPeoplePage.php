@@ -27,8 +27,7 @@ final readonly class JobPeoplePage
         private JobPeople $own,
         private JobRoles $roles,
         private UrlGeneratorInterface $urls,
-    ) {
-    }
+    ) {}
 
     public function show(JobContext $context, User $self): JobPeopleView
     {

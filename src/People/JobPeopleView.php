@@ -19,7 +19,5 @@ final readonly class JobPeopleView
      *     isSelf: bool,
      * }> $people
      */
-    public function __construct(public string $summary, public array $people, public string $leads = JobPeoplePage::LEADS)
-    {
-    }
+    public function __construct(public string $summary, public array $people, public string $leads = JobPeoplePage::LEADS) {}
 }

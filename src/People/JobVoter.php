@@ -14,9 +14,7 @@ use Vorhut\App\Entity\User;
 #[AutoconfigureTag('security.voter', ['priority' => 300])]
 final readonly class JobVoter implements CacheableVoterInterface
 {
-    public function __construct(private RoleHere $here)
-    {
-    }
+    public function __construct(private RoleHere $here) {}
 
     public function supportsAttribute(string $attribute): bool
     {

@@ -18,8 +18,7 @@ final readonly class Links
         private EntityManagerInterface $em,
         private ClockInterface $clock,
         private UrlGeneratorInterface $urls,
-    ) {
-    }
+    ) {}
 
     /** A new one; the one before is good no more. It is told here and kept nowhere. */
     public function give(User $user): string

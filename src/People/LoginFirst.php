@@ -14,9 +14,7 @@ use Symfony\Component\Security\Http\EntryPoint\AuthenticationEntryPointInterface
 /** Who is not logged in goes to the login; what a script asked for is told so, as a login form inside a page helps nobody. */
 final readonly class LoginFirst implements AuthenticationEntryPointInterface
 {
-    public function __construct(private UrlGeneratorInterface $urls)
-    {
-    }
+    public function __construct(private UrlGeneratorInterface $urls) {}
 
     public function start(Request $request, ?AuthenticationException $authException = null): Response
     {

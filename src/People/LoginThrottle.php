@@ -25,8 +25,7 @@ final readonly class LoginThrottle
     public function __construct(
         private AttemptCounter $tries,
         private RequestStack $requests,
-    ) {
-    }
+    ) {}
 
     #[AsEventListener(priority: 2080)]
     public function refuse(CheckPassportEvent $event): void

@@ -11,9 +11,7 @@ use Symfony\Component\Security\Http\Authentication\AuthenticationUtils;
 /** The login form, after a try that failed or before the first. */
 final readonly class LoginView
 {
-    private function __construct(public string $username, public string $error)
-    {
-    }
+    private function __construct(public string $username, public string $error) {}
 
     public static function fromAttempt(AuthenticationUtils $authentication): self
     {

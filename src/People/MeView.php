@@ -14,6 +14,5 @@ final readonly class MeView
         public string $nameError,
         public string $passwordError,
         public int $shortest,
-    ) {
-    }
+    ) {}
 }

@@ -12,9 +12,7 @@ use Vorhut\App\Entity\User;
 /** Who was switched off does not come in; only with the right password are they told why. */
 final readonly class OnlyActive implements UserCheckerInterface
 {
-    public function checkPreAuth(UserInterface $user): void
-    {
-    }
+    public function checkPreAuth(UserInterface $user): void {}
 
     public function checkPostAuth(UserInterface $user): void
     {

@@ -13,9 +13,7 @@ final readonly class Passwords
     public const SHORTEST = 12;
     private const LONGEST = 200;
 
-    public function __construct(private UserPasswordHasherInterface $hasher)
-    {
-    }
+    public function __construct(private UserPasswordHasherInterface $hasher) {}
 
     public function isOf(User $user, string $password): bool
     {

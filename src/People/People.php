@@ -16,9 +16,7 @@ final readonly class People
 {
     private const NAME = '/^[a-z][a-z0-9.-]{1,59}$/D';
 
-    public function __construct(private EntityManagerInterface $em, private ManagerRegistry $registry, private Links $links)
-    {
-    }
+    public function __construct(private EntityManagerInterface $em, private ManagerRegistry $registry, private Links $links) {}
 
     /** @return list<User> by name, those switched off last */
     public function all(): array

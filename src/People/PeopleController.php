@@ -19,9 +19,7 @@ use Vorhut\Core\InvalidValue;
 #[IsGranted('ROLE_LEAD')]
 final class PeopleController extends AbstractController
 {
-    public function __construct(private readonly People $people, private readonly PeoplePage $page)
-    {
-    }
+    public function __construct(private readonly People $people, private readonly PeoplePage $page) {}
 
     #[Route('/people', name: 'people', methods: ['GET'])]
     public function index(#[CurrentUser] User $self): Response

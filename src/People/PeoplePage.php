@@ -23,9 +23,7 @@ final readonly class PeoplePage
         '' => 'only jobs that name them',
     ];
 
-    public function __construct(private People $people, private ClockInterface $clock, private UrlGeneratorInterface $urls)
-    {
-    }
+    public function __construct(private People $people, private ClockInterface $clock, private UrlGeneratorInterface $urls) {}
 
     /**
      * @param array{name: string, url: string}|null $link the link just made

@@ -22,6 +22,5 @@ final readonly class PeopleView
         public array $fields,
         public string $error,
         public ?array $link,
-    ) {
-    }
+    ) {}
 }

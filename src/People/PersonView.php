@@ -25,6 +25,5 @@ final readonly class PersonView
         public string $roleUrl,
         public bool $isSelf,
         public array $posts,
-    ) {
-    }
+    ) {}
 }

@@ -14,9 +14,7 @@ use Vorhut\App\Plan\JobRoles;
 /** What a person may do where they are: on the pages of a job their role in it, elsewhere their own. */
 final readonly class RoleHere
 {
-    public function __construct(private JobRoles $roles, private RequestStack $requests, private Security $security)
-    {
-    }
+    public function __construct(private JobRoles $roles, private RequestStack $requests, private Security $security) {}
 
     public function roleOf(User $user): ?Role
     {

@@ -20,9 +20,7 @@ use Vorhut\App\Entity\User;
  */
 final readonly class SteadyUsers implements UserProviderInterface
 {
-    public function __construct(private EntityManagerInterface $em)
-    {
-    }
+    public function __construct(private EntityManagerInterface $em) {}
 
     public function refreshUser(UserInterface $user): UserInterface
     {

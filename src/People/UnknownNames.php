@@ -13,9 +13,7 @@ use Vorhut\App\Entity\User;
 /** A name that nobody has takes as long to refuse as a wrong password, so that the time does not tell which names there are. */
 final readonly class UnknownNames
 {
-    public function __construct(private PasswordHasherFactoryInterface $hashers)
-    {
-    }
+    public function __construct(private PasswordHasherFactoryInterface $hashers) {}
 
     #[AsEventListener]
     public function spendTheSameTime(LoginFailureEvent $event): void

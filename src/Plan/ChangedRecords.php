@@ -15,9 +15,7 @@ final readonly class ChangedRecords
      * @param list<Edit> $kept added and changed ones, in order
      * @param bool $facts whether those of the job itself are others
      */
-    private function __construct(public array $removed, public array $kept, public bool $facts)
-    {
-    }
+    private function __construct(public array $removed, public array $kept, public bool $facts) {}
 
     public static function fromChange(ChangeSet $change): self
     {

@@ -13,9 +13,7 @@ use Vorhut\Core\Job\Job;
 /** The journal of a job, looked through by person, unit, day and word. */
 final readonly class History
 {
-    public function __construct(private EntityManagerInterface $em)
-    {
-    }
+    public function __construct(private EntityManagerInterface $em) {}
 
     public function count(JobContext $context, HistoryQuery $query): int
     {

@@ -22,8 +22,7 @@ final readonly class HistoryQuery
         public ?\DateTimeImmutable $day,
         public string $text,
         public int $page,
-    ) {
-    }
+    ) {}
 
     public static function fromRequest(Request $request, \DateTimeZone $zone): self
     {

@@ -19,8 +19,7 @@ final readonly class JobContext
         public Job $job,
         public int $revision,
         private array $versions,
-    ) {
-    }
+    ) {}
 
     /** @param class-string $type the value object of a list */
     public function version(string $type, string $id): ?int

@@ -148,12 +148,6 @@ final readonly class JobDigest
 
     public function finding(string $id): ?Finding
     {
-        foreach ($this->findings as $finding) {
-            if ($finding->id() === $id) {
-                return $finding;
-            }
-        }
-
-        return null;
+        return array_find($this->findings, static fn ($finding): bool => $finding->id() === $id);
     }
 }

@@ -32,8 +32,7 @@ final readonly class JobEditor
         private Upcasters $upcasters,
         private JobRoles $roles,
         private ClockInterface $clock,
-    ) {
-    }
+    ) {}
 
     /**
      * @param int $seen the job's revision that whoever made the change was looking at

@@ -19,8 +19,7 @@ final readonly class JobFigures
         public int $failing,
         public int $unsettled,
         public int $findings,
-    ) {
-    }
+    ) {}
 
     public static function fromDigest(JobDigest $digest, int $revision): self
     {

@@ -30,8 +30,7 @@ final class JobReading implements ResetInterface
         private readonly PlanRecords $records,
         private readonly RevisionCache $kept,
         private readonly ClockInterface $clock,
-    ) {
-    }
+    ) {}
 
     public function reset(): void
     {

@@ -19,9 +19,7 @@ final class JobRoles implements ResetInterface
     /** @var array<int, array<array-key, Role|null>> by number of the person and slug of the job */
     private array $roles = [];
 
-    public function __construct(private readonly Connection $connection)
-    {
-    }
+    public function __construct(private readonly Connection $connection) {}
 
     public function reset(): void
     {

@@ -21,8 +21,7 @@ final readonly class JobStore
         private PlanRecords $records,
         private PlanShelf $shelf,
         private ClockInterface $clock,
-    ) {
-    }
+    ) {}
 
     /**
      * Stores a job under a slug of its own. A large one is stored batch by batch and becomes ready at the end.

@@ -16,9 +16,7 @@ use Vorhut\Core\Exchange\Upcasters;
 /** The journal of a job, and each person's own stack in it: what was done last is undone first, and comes again in turn. */
 final readonly class Journal
 {
-    public function __construct(private EntityManagerInterface $em, private Upcasters $upcasters, private JobRoles $roles)
-    {
-    }
+    public function __construct(private EntityManagerInterface $em, private Upcasters $upcasters, private JobRoles $roles) {}
 
     /** @return list<Change> the latest first */
     public function latest(StoredJob $stored, int $max): array

@@ -14,9 +14,7 @@ use Vorhut\App\Entity\User;
 /** When people were last at a job, and what others did since. */
 final readonly class LastVisits
 {
-    public function __construct(private EntityManagerInterface $em, private ClockInterface $clock)
-    {
-    }
+    public function __construct(private EntityManagerInterface $em, private ClockInterface $clock) {}
 
     /** Remembers that somebody looks, and says when they were here before; null the first time. */
     public function look(StoredJob $job, User $user): ?\DateTimeImmutable

@@ -10,7 +10,5 @@ use Vorhut\Core\Job\JobPart;
 final readonly class PlanPart
 {
     /** @param array<array-key, int> $versions revision of the last change, by id */
-    public function __construct(public JobPart $part, public array $versions)
-    {
-    }
+    public function __construct(public JobPart $part, public array $versions) {}
 }

@@ -25,8 +25,7 @@ final readonly class PlanReader
         private ProfileLibrary $library,
         private Upcasters $upcasters,
         private PlanShelf $shelf,
-    ) {
-    }
+    ) {}
 
     public function read(StoredJob $stored): JobContext
     {

@@ -20,9 +20,7 @@ final readonly class PlanRecords
     private const BATCH = 250;
     private const STAMP = 'Y-m-d H:i:s';
 
-    public function __construct(private Connection $connection)
-    {
-    }
+    public function __construct(private Connection $connection) {}
 
     /** Kept beside the job for as long as it is what they were counted from. */
     public function keepFigures(JobFigures $figures, StoredJob $stored): void

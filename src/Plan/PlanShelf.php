@@ -28,8 +28,7 @@ final readonly class PlanShelf
         private CacheItemPoolInterface $cache,
         private LoggerInterface $logger,
         private bool $always = false,
-    ) {
-    }
+    ) {}
 
     /** Whether it pays to read from it here. */
     public function isOpen(): bool

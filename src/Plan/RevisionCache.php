@@ -13,9 +13,7 @@ final readonly class RevisionCache
 {
     private const FOR = 'P7D';
 
-    public function __construct(private CacheItemPoolInterface $cache, private LockFactory $locks)
-    {
-    }
+    public function __construct(private CacheItemPoolInterface $cache, private LockFactory $locks) {}
 
     /** Null where nothing is kept of this revision. */
     public function recall(string $what, StoredJob $stored, int $revision): mixed

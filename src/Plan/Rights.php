@@ -12,9 +12,7 @@ use Vorhut\Core\Job\ChangeSet;
 /** What the person who is logged in may change: pages offer nothing else. */
 final readonly class Rights
 {
-    public function __construct(private Security $security, private JobRoles $roles)
-    {
-    }
+    public function __construct(private Security $security, private JobRoles $roles) {}
 
     public function allow(StoredJob $job, ChangeSet $change): bool
     {

@@ -26,6 +26,5 @@ final readonly class CallRow
         public string $lacks,
         public Link|Post|null $action,
         public bool $isNext,
-    ) {
-    }
+    ) {}
 }

@@ -16,9 +16,7 @@ final readonly class CallSights
     /** Pairs that are looked at; of more the last ones count. */
     private const MAX = 3000;
 
-    public function __construct(private Observations $observations)
-    {
-    }
+    public function __construct(private Observations $observations) {}
 
     /**
      * @param list<CallStepState> $states

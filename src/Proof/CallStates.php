@@ -15,9 +15,7 @@ use Vorhut\Core\Proof\CallStepState;
 /** How each step of the proof of telephony stands in the plan, found once a revision. */
 final readonly class CallStates
 {
-    public function __construct(private JobReading $reading)
-    {
-    }
+    public function __construct(private JobReading $reading) {}
 
     /** @return list<CallStepState> */
     public function all(StoredJob $stored): array

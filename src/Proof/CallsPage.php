@@ -34,8 +34,7 @@ final readonly class CallsPage
         private EntityManagerInterface $em,
         private Security $security,
         private UrlGeneratorInterface $urls,
-    ) {
-    }
+    ) {}
 
     public function show(JobContext $context): CallsView
     {

@@ -25,6 +25,5 @@ final readonly class CallsView
         public ?RunView $run,
         public array $rows,
         public array $keys,
-    ) {
-    }
+    ) {}
 }

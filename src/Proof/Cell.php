@@ -11,9 +11,7 @@ use Vorhut\Core\Proof\Axis;
 /** One cell of the matrix in Proof, as addresses and tests name it. */
 final readonly class Cell implements \Stringable
 {
-    private function __construct(public Axis $axis, public string $row, public string $column)
-    {
-    }
+    private function __construct(public Axis $axis, public string $row, public string $column) {}
 
     /** @throws BadRequestHttpException for a cell that cannot be one: it must not be taken for the whole job */
     public static function ofRequest(Request $request): ?self

@@ -16,9 +16,7 @@ final readonly class ConflictsPage
 {
     private const MAX = 200;
 
-    public function __construct(private Observations $observations, private UrlGeneratorInterface $urls)
-    {
-    }
+    public function __construct(private Observations $observations, private UrlGeneratorInterface $urls) {}
 
     public function show(JobContext $context): ConflictsView
     {

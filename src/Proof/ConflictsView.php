@@ -13,7 +13,5 @@ final readonly class ConflictsView
      * @param list<Link> $actions
      * @param list<array{link: Link, intent: string, words: list<array{span: VerdictView, said: string}>}> $rows
      */
-    public function __construct(public string $summary, public array $actions, public array $rows, public string $more)
-    {
-    }
+    public function __construct(public string $summary, public array $actions, public array $rows, public string $more) {}
 }

@@ -8,7 +8,5 @@ namespace Vorhut\App\Proof;
 final readonly class FindRepairs
 {
     /** @param string $intent '' for the whole job */
-    public function __construct(public int $job, public string $intent, public string $from, public string $to)
-    {
-    }
+    public function __construct(public int $job, public string $intent, public string $from, public string $to) {}
 }

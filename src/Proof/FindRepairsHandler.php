@@ -13,9 +13,7 @@ use Vorhut\Core\Intent\Pair;
 #[AsMessageHandler]
 final readonly class FindRepairsHandler
 {
-    public function __construct(private EntityManagerInterface $em, private JobRepairs $repairs)
-    {
-    }
+    public function __construct(private EntityManagerInterface $em, private JobRepairs $repairs) {}
 
     public function __invoke(FindRepairs $message): void
     {

@@ -20,9 +20,7 @@ final readonly class IntentPage
 {
     private const MAX_NAMES = 600;
 
-    public function __construct(private IntentForm $form, private Usuals $usuals, private UrlGeneratorInterface $urls)
-    {
-    }
+    public function __construct(private IntentForm $form, private Usuals $usuals, private UrlGeneratorInterface $urls) {}
 
     /**
      * @param string $id "+" for a new one

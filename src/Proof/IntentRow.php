@@ -17,6 +17,5 @@ final readonly class IntentRow
         public array $counts,
         public string $observed,
         public bool $selected,
-    ) {
-    }
+    ) {}
 }

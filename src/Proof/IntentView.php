@@ -29,6 +29,5 @@ final readonly class IntentView
         public array $actions,
         public ?Post $remove,
         public array $usuals,
-    ) {
-    }
+    ) {}
 }

@@ -24,9 +24,7 @@ use Vorhut\Core\Record\InvalidFile;
 #[IsGranted('ROLE_TECHNICIAN')]
 final class IntentsController extends JobController
 {
-    public function __construct(private readonly IntentPage $page, private readonly IntentForm $form)
-    {
-    }
+    public function __construct(private readonly IntentPage $page, private readonly IntentForm $form) {}
 
     #[Route('/usual', name: 'intent_usual', methods: ['POST'], priority: 1)]
     public function usual(JobContext $context, Request $request, Usuals $usuals): Response

@@ -36,8 +36,7 @@ final readonly class JobRepairs
         private RevisionCache $kept,
         private MessageBusInterface $bus,
         private ClockInterface $clock,
-    ) {
-    }
+    ) {}
 
     /** @return list<Repair>|null those that would mend most, best first; null while they are being looked for */
     public function forJob(StoredJob $stored): ?array

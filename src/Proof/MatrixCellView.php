@@ -16,6 +16,5 @@ final readonly class MatrixCellView
         public string $total,
         public string $word,
         public string $spoken,
-    ) {
-    }
+    ) {}
 }

@@ -19,9 +19,7 @@ final readonly class MatrixView
      * @param list<string> $columns
      * @param list<array{name: string, cells: list<MatrixCellView|null>}> $rows
      */
-    private function __construct(public array $axes, public array $columns, public array $rows)
-    {
-    }
+    private function __construct(public array $axes, public array $columns, public array $rows) {}
 
     public static function fromMatrix(Matrix $matrix, ?Cell $open, string $slug, UrlGeneratorInterface $urls): self
     {

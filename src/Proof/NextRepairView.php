@@ -10,7 +10,5 @@ use Vorhut\App\Web\View\Next;
 final readonly class NextRepairView
 {
     /** @param string|null $waitUrl null when nothing is being looked for any more */
-    public function __construct(public ?Next $next, public ?string $waitUrl)
-    {
-    }
+    public function __construct(public ?Next $next, public ?string $waitUrl) {}
 }

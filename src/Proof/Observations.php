@@ -21,9 +21,7 @@ final readonly class Observations
     private const KEPT_FOR = 'P7D';
     private const LATEST = 'SELECT MAX(id) AS id FROM observation WHERE job_id = :job AND withdrawn = 0';
 
-    public function __construct(private EntityManagerInterface $em, private CacheItemPoolInterface $cache)
-    {
-    }
+    public function __construct(private EntityManagerInterface $em, private CacheItemPoolInterface $cache) {}
 
     /**
      * Counted on from what was counted last; anew only where something was taken back meanwhile.

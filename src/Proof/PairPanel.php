@@ -38,8 +38,7 @@ final readonly class PairPanel
         private Observations $observations,
         private Security $security,
         private UrlGeneratorInterface $urls,
-    ) {
-    }
+    ) {}
 
     /**
      * @param string $wanted key of the pair that is looked at; else the first one

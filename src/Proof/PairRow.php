@@ -14,6 +14,5 @@ final readonly class PairRow
         public VerdictView $predicted,
         public ?SeenView $seen,
         public bool $selected,
-    ) {
-    }
+    ) {}
 }

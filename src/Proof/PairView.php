@@ -29,6 +29,5 @@ final readonly class PairView
         public ?RepairsView $repairs,
         public array $tests,
         public ?array $observe,
-    ) {
-    }
+    ) {}
 }

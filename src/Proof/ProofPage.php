@@ -40,8 +40,7 @@ final readonly class ProofPage
         private EntityManagerInterface $em,
         private Security $security,
         private UrlGeneratorInterface $urls,
-    ) {
-    }
+    ) {}
 
     public function show(JobContext $context, ProofSelection $selection): ProofView
     {

@@ -15,8 +15,7 @@ final readonly class ProofSelection
         public string $pair,
         public ?Cell $cell,
         public Axis $axis,
-    ) {
-    }
+    ) {}
 
     public static function fromRequest(Request $request): self
     {

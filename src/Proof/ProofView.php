@@ -37,6 +37,5 @@ final readonly class ProofView
         public string $conflictsUrl,
         public ?Link $edit,
         public array $usuals,
-    ) {
-    }
+    ) {}
 }

@@ -15,6 +15,5 @@ final readonly class RepairView
         public string $short,
         public string $request,
         public ?Post $make,
-    ) {
-    }
+    ) {}
 }

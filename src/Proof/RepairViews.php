@@ -16,9 +16,7 @@ use Vorhut\Core\Repair\Responsible;
 /** Says what a repair does, and lets those who may make it. */
 final readonly class RepairViews
 {
-    public function __construct(private Rights $rights, private UrlGeneratorInterface $urls)
-    {
-    }
+    public function __construct(private Rights $rights, private UrlGeneratorInterface $urls) {}
 
     /**
      * The one to make first, on top of the page.

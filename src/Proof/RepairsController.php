@@ -16,9 +16,7 @@ use Vorhut\Core\Repair\Repair;
 /** The changes that would mend what fails: asked for again by pages that were shown before they were found, and made. */
 final class RepairsController extends JobController
 {
-    public function __construct(private readonly JobRepairs $repairs)
-    {
-    }
+    public function __construct(private readonly JobRepairs $repairs) {}
 
     #[Route('/job/{slug}/proof/next', name: 'repair_next', methods: ['GET'])]
     public function next(JobContext $context, RepairViews $views): Response

@@ -16,6 +16,5 @@ final readonly class RepairsView
         public array $found,
         public string $otherwise,
         public ?string $waitUrl,
-    ) {
-    }
+    ) {}
 }

@@ -27,8 +27,7 @@ final readonly class SeenView
         public bool $differs,
         public bool $unseen,
         public string $advice,
-    ) {
-    }
+    ) {}
 
     public static function fromPrediction(Job $job, PairPrediction $prediction, Observation $seen, \DateTimeZone $zone): self
     {

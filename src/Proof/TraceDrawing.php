@@ -32,8 +32,7 @@ final readonly class TraceDrawing
         public ?array $reply,
         public string $sentence,
         public array $legs,
-    ) {
-    }
+    ) {}
 
     /** @param bool $leak whether what gets through must not */
     public static function fromPart(ExplainedLeaf $part, bool $leak = false): self

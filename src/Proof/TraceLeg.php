@@ -19,8 +19,7 @@ final readonly class TraceLeg
         public int $textX,
         public int $textY,
         public string $anchor,
-    ) {
-    }
+    ) {}
 
     /**
      * @param array{from: int, to: int, rest: int|null, stop: int|null, text: string, textX: int, anchor: string} $line

@@ -12,9 +12,7 @@ final readonly class Trials
     private const MAX = 20;
 
     /** @param list<array{string, string, string}> $all */
-    private function __construct(public array $all)
-    {
-    }
+    private function __construct(public array $all) {}
 
     /**
      * Those that stand in an address or a form, and the one that was typed last.

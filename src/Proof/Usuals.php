@@ -17,9 +17,7 @@ final readonly class Usuals
 {
     private const MAX = 6;
 
-    public function __construct(private JobReading $reading, private UrlGeneratorInterface $urls)
-    {
-    }
+    public function __construct(private JobReading $reading, private UrlGeneratorInterface $urls) {}
 
     /** @return list<Post> */
     public function suggestions(JobContext $context): array
@@ -37,13 +35,7 @@ final readonly class Usuals
     /** @return array<string, mixed>|null the record that was offered, if it still is */
     public function picked(JobContext $context, string $mark): ?array
     {
-        foreach ($this->records($context) as $record) {
-            if (self::mark($record) === $mark) {
-                return $record;
-            }
-        }
-
-        return null;
+        return array_find($this->records($context), static fn ($record): bool => self::mark($record) === $mark);
     }
 
     /** @return list<array<string, mixed>> */

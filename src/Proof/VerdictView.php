@@ -33,8 +33,7 @@ final readonly class VerdictView
         public array $paths,
         public string $dashes,
         public bool $fails,
-    ) {
-    }
+    ) {}
 
     public static function fromVerdict(PairVerdict $span): self
     {

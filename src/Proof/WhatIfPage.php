@@ -38,8 +38,7 @@ final readonly class WhatIfPage
         private EntityManagerInterface $em,
         private Security $security,
         private UrlGeneratorInterface $urls,
-    ) {
-    }
+    ) {}
 
     /** @param InputBag<string> $query what is tried, and the thing that something else is to be tried on */
     public function show(JobContext $context, InputBag $query): WhatIfView

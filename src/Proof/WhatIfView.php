@@ -44,6 +44,5 @@ final readonly class WhatIfView
         public array $turned,
         public ?string $variantUrl,
         public array $variants,
-    ) {
-    }
+    ) {}
 }

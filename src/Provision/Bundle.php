@@ -9,7 +9,5 @@ use Vorhut\App\Web\MediaType;
 /** A file to export. */
 final readonly class Bundle
 {
-    public function __construct(public string $name, public MediaType $type, public string $content)
-    {
-    }
+    public function __construct(public string $name, public MediaType $type, public string $content) {}
 }

@@ -18,9 +18,7 @@ use Vorhut\Core\Setting\Settings;
 /** Files to export: of units, for DHCP servers, for a name server. */
 final readonly class Bundles
 {
-    public function __construct(private FileDesk $desk, private UnitFiles $files)
-    {
-    }
+    public function __construct(private FileDesk $desk, private UnitFiles $files) {}
 
     /**
      * @param "units"|"dnsmasq"|"kea"|"zone"|string $what

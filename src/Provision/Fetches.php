@@ -17,9 +17,7 @@ final readonly class Fetches
     /** Kept of one job; older ones go. */
     private const KEPT = 20000;
 
-    public function __construct(private EntityManagerInterface $em, private ClockInterface $clock)
-    {
-    }
+    public function __construct(private EntityManagerInterface $em, private ClockInterface $clock) {}
 
     public function add(StoredJob $job, ?string $device, string $file, Request $request, FetchResult $result, string $version): void
     {

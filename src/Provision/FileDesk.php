@@ -32,8 +32,7 @@ final readonly class FileDesk
         private Vault $vault,
         private ClockInterface $clock,
         private UrlGeneratorInterface $urls,
-    ) {
-    }
+    ) {}
 
     /**
      * A new place; the one before is gone.

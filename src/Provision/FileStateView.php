@@ -12,7 +12,5 @@ final readonly class FileStateView
      * @param 'through'|'care'|'broken'|'quiet' $tone
      * @param string $url where the file is shown; '' where there is none
      */
-    public function __construct(public string $text, public string $tone = 'quiet', public string $url = '')
-    {
-    }
+    public function __construct(public string $text, public string $tone = 'quiet', public string $url = '') {}
 }

@@ -16,9 +16,7 @@ use Vorhut\Core\Setting\Settings;
 /** Compares what units have fetched with what their files say now. */
 final readonly class FileStates
 {
-    public function __construct(private Fetches $fetches, private UnitFiles $files, private VoiceLinks $links)
-    {
-    }
+    public function __construct(private Fetches $fetches, private UnitFiles $files, private VoiceLinks $links) {}
 
     /** Null for a unit of a kind that takes no file. */
     public function ofOne(JobContext $context, Device $device): ?FileStateView

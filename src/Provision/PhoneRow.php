@@ -22,6 +22,5 @@ final readonly class PhoneRow
         public FileStateView $file,
         public ?Post $open,
         public bool $isOpened,
-    ) {
-    }
+    ) {}
 }

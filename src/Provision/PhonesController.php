@@ -20,9 +20,7 @@ use Vorhut\Core\Job\Device;
 /** Phones with their people, files and what they fetched. */
 final class PhonesController extends JobController
 {
-    public function __construct(private readonly FileDesk $desk, private readonly Bundles $bundles)
-    {
-    }
+    public function __construct(private readonly FileDesk $desk, private readonly Bundles $bundles) {}
 
     #[Route('/job/{slug}/phones', name: 'voice_phones', methods: ['GET'])]
     public function index(JobContext $context, Request $request, PhonesPage $phones): Response

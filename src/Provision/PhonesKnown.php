@@ -27,8 +27,7 @@ final readonly class PhonesKnown
         private array $secrets,
         public array $fetches,
         public array $opened,
-    ) {
-    }
+    ) {}
 
     public function need(Extension $extension, ?Device $device): ?SecretNeed
     {

@@ -35,8 +35,7 @@ final readonly class PhonesPage
         private FileStates $states,
         private VoiceLinks $links,
         private Security $security,
-    ) {
-    }
+    ) {}
 
     public function show(JobContext $context, string $query, int $page): PhonesView
     {

@@ -33,6 +33,5 @@ final readonly class PhonesView
         public array $carried,
         public string $zoneUrl,
         public array $newest,
-    ) {
-    }
+    ) {}
 }

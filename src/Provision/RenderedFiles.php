@@ -17,9 +17,7 @@ final readonly class RenderedFiles
 {
     private const SECONDS = 86_400;
 
-    public function __construct(private UnitFiles $files, private CacheInterface $cache)
-    {
-    }
+    public function __construct(private UnitFiles $files, private CacheInterface $cache) {}
 
     /** The text; null where the template cannot be rendered, which is kept as well. */
     public function text(StoredJob $stored, Job $job, PhoneFile $file): ?string

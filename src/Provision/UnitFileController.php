@@ -33,8 +33,7 @@ final class UnitFileController extends AbstractController
         private readonly Vault $vault,
         private readonly JobReading $reading,
         private readonly AttemptCounter $tries,
-    ) {
-    }
+    ) {}
 
     #[Route('/p/{word}/{file}', name: 'unit_file', methods: ['GET'], requirements: ['file' => '[A-Za-z0-9._-]{0,120}'])]
     public function fetch(string $word, string $file, Request $request): Response

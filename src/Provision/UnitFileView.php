@@ -17,6 +17,5 @@ final readonly class UnitFileView
         public array $open,
         public string $back,
         public string $unitUrl,
-    ) {
-    }
+    ) {}
 }

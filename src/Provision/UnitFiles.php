@@ -15,9 +15,7 @@ use Vorhut\Core\Setting\Settings;
 /** The files of the units of a job, as they would be fetched now. */
 final readonly class UnitFiles implements FileRenderer
 {
-    public function __construct(private UnitTemplates $templates)
-    {
-    }
+    public function __construct(private UnitTemplates $templates) {}
 
     public static function make(): self
     {

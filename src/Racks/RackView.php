@@ -32,8 +32,7 @@ final readonly class RackView
         public array $rows,
         public array $sums,
         public array $cautions,
-    ) {
-    }
+    ) {}
 
     /** @param list<Placed> $broken what does not fit */
     public static function fromRack(RackSum $sum, Link $link, string $place, string $circuit, array $broken): self

@@ -31,8 +31,7 @@ final readonly class RacksPage
         private ViewFindings $findings,
         private Security $security,
         private UrlGeneratorInterface $urls,
-    ) {
-    }
+    ) {}
 
     public function show(JobContext $context): RacksView
     {

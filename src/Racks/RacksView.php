@@ -27,6 +27,5 @@ final readonly class RacksView
         public array $circuits,
         public array $switches,
         public array $findings,
-    ) {
-    }
+    ) {}
 }

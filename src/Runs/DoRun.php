@@ -7,7 +7,5 @@ namespace Vorhut\App\Runs;
 /** Tells the worker that a run waits. */
 final readonly class DoRun
 {
-    public function __construct(public int $run)
-    {
-    }
+    public function __construct(public int $run) {}
 }

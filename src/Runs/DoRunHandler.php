@@ -26,8 +26,7 @@ final readonly class DoRunHandler
         private LoggerInterface $logger,
         #[AutowireIterator(Runner::class)]
         private iterable $runners,
-    ) {
-    }
+    ) {}
 
     public function __invoke(DoRun $message): void
     {

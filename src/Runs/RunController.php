@@ -22,9 +22,11 @@ final class RunController extends AbstractController
     private const NUMBER = ['id' => '\d{1,10}'];
     private const WISH = ['id' => '\d{1,10}', 'do' => 'stop|again'];
 
-    public function __construct(private readonly Runs $runs, private readonly RunViews $views, private readonly EntityManagerInterface $em)
-    {
-    }
+    public function __construct(
+        private readonly Runs $runs,
+        private readonly RunViews $views,
+        private readonly EntityManagerInterface $em,
+    ) {}
 
     #[Route('/runs/{id}', name: 'run_of_nobody', requirements: self::NUMBER, methods: ['GET'])]
     #[Route('/job/{slug}/runs/{id}', name: 'run', requirements: self::NUMBER, methods: ['GET'])]

@@ -26,6 +26,5 @@ final readonly class RunView
         public ?array $open = null,
         public ?string $stop = null,
         public ?string $again = null,
-    ) {
-    }
+    ) {}
 }

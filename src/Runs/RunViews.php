@@ -23,9 +23,7 @@ final readonly class RunViews
     /** Seconds. */
     private const PATIENCE = 30;
 
-    public function __construct(private UrlGeneratorInterface $urls, private Security $security, private ClockInterface $clock)
-    {
-    }
+    public function __construct(private UrlGeneratorInterface $urls, private Security $security, private ClockInterface $clock) {}
 
     public function view(Run $run): RunView
     {

@@ -11,9 +11,7 @@ use Vorhut\App\Entity\Run;
 /** Hands runs to the worker. */
 final readonly class Runs
 {
-    public function __construct(private EntityManagerInterface $em, private MessageBusInterface $bus)
-    {
-    }
+    public function __construct(private EntityManagerInterface $em, private MessageBusInterface $bus) {}
 
     public function start(Run $run): void
     {

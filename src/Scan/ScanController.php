@@ -19,9 +19,7 @@ final class ScanController extends JobController
 {
     private const LONGEST = 500;
 
-    public function __construct(private readonly ScanPage $page)
-    {
-    }
+    public function __construct(private readonly ScanPage $page) {}
 
     #[Route('/job/{slug}/scan', name: 'scan', methods: ['GET'])]
     public function index(JobContext $context, Request $request): Response

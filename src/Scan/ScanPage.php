@@ -19,9 +19,7 @@ final readonly class ScanPage
 {
     private const MAX = 6;
 
-    public function __construct(private Security $security, private UrlGeneratorInterface $urls)
-    {
-    }
+    public function __construct(private Security $security, private UrlGeneratorInterface $urls) {}
 
     /**
      * @param string $text what was read; '' for nothing yet

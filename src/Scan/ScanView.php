@@ -17,6 +17,5 @@ final readonly class ScanView
         public string $unit,
         public ?WhichView $which,
         public array $others,
-    ) {
-    }
+    ) {}
 }

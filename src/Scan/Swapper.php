@@ -16,9 +16,7 @@ use Vorhut\Core\Setting\Settings;
 /** What goes with a unit that leaves: what was done on it counts no more, and the new one has none of its secrets. */
 final readonly class Swapper
 {
-    public function __construct(private BenchRecords $records)
-    {
-    }
+    public function __construct(private BenchRecords $records) {}
 
     /** @return list<Effect> */
     public function effects(JobContext $context, Device $device): array

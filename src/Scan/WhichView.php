@@ -28,6 +28,5 @@ final readonly class WhichView
         public ?string $swapUrl,
         public int $version,
         public string $error = '',
-    ) {
-    }
+    ) {}
 }

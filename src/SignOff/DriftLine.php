@@ -25,6 +25,5 @@ final readonly class DriftLine
         public string $who,
         public ?Post $back,
         public bool $mayAccept,
-    ) {
-    }
+    ) {}
 }

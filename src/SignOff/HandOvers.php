@@ -37,8 +37,7 @@ final readonly class HandOvers
         private Sweeps $sweeps,
         private BenchOpen $bench,
         private ClockInterface $clock,
-    ) {
-    }
+    ) {}
 
     /** @return list<OpenItem> */
     public function open(JobContext $context): array

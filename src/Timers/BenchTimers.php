@@ -23,9 +23,7 @@ final class BenchTimers implements ResetInterface
     /** @var array<int, list<BenchTimer>> that were asked for before in this request, by job */
     private array $known = [];
 
-    public function __construct(private readonly EntityManagerInterface $em, private readonly ClockInterface $clock)
-    {
-    }
+    public function __construct(private readonly EntityManagerInterface $em, private readonly ClockInterface $clock) {}
 
     public function reset(): void
     {

@@ -20,8 +20,7 @@ final readonly class TimerStrip
         private Security $security,
         private UrlGeneratorInterface $urls,
         private ClockInterface $clock,
-    ) {
-    }
+    ) {}
 
     /** @return list<TimerStripView> the one that ends first in front */
     public function views(JobContext $context): array

@@ -16,6 +16,5 @@ final readonly class TimerStripView
         public int $ends,
         public string $url,
         public ?Post $stop,
-    ) {
-    }
+    ) {}
 }

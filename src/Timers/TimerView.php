@@ -22,8 +22,7 @@ final readonly class TimerView
         public int $ends,
         public ?Post $start,
         public ?Post $stop,
-    ) {
-    }
+    ) {}
 
     public static function fromTimer(Timer $timer, ?BenchTimer $running, \DateTimeImmutable $now, ?Post $start, ?Post $stop): self
     {

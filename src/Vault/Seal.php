@@ -9,9 +9,7 @@ use Vorhut\Core\Record\Json;
 /** Seals texts with the key of the vault, each with the name of what it is, so that none passes for another. */
 final readonly class Seal
 {
-    public function __construct(private VaultKey $key)
-    {
-    }
+    public function __construct(private VaultKey $key) {}
 
     /** @throws VaultClosed */
     public function on(string $name, #[\SensitiveParameter] string $value): string

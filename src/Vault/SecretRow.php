@@ -21,6 +21,5 @@ final readonly class SecretRow
         public string $state,
         public string $tone,
         public array $posts,
-    ) {
-    }
+    ) {}
 }

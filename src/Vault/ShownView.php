@@ -23,6 +23,5 @@ final readonly class ShownView
         public ?TypingView $typing,
         public string $backUrl,
         public int $seconds = self::SECONDS,
-    ) {
-    }
+    ) {}
 }

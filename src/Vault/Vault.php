@@ -24,8 +24,7 @@ final readonly class Vault
         private VaultKey $key,
         private Seal $seal,
         private ClockInterface $clock,
-    ) {
-    }
+    ) {}
 
     /** Why it cannot be opened; '' where it can. */
     public function closed(): string

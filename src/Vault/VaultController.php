@@ -23,9 +23,7 @@ use Vorhut\Core\Secret\SecretNeed;
 #[IsGranted('ROLE_TECHNICIAN')]
 final class VaultController extends JobController
 {
-    public function __construct(private readonly VaultPage $page, private readonly Vault $vault)
-    {
-    }
+    public function __construct(private readonly VaultPage $page, private readonly Vault $vault) {}
 
     #[Route('/job/{slug}/vault', name: 'vault', methods: ['GET'])]
     public function index(JobContext $context): Response

@@ -24,9 +24,7 @@ final readonly class VaultPage
 {
     private const MAX = 400;
 
-    public function __construct(private Vault $vault, private Security $security, private UrlGeneratorInterface $urls)
-    {
-    }
+    public function __construct(private Vault $vault, private Security $security, private UrlGeneratorInterface $urls) {}
 
     /** @return array<string, SecretNeed> by name */
     public static function needs(JobContext $context): array

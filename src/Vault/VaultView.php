@@ -28,6 +28,5 @@ final readonly class VaultView
         public ?string $keepUrl,
         public array $needs,
         public array $errors = [],
-    ) {
-    }
+    ) {}
 }

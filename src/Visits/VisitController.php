@@ -29,9 +29,7 @@ final class VisitController extends JobController
     private const MAX_BYTES = 8_000_000;
     private const GONE = 'That is no longer otherwise than it was left. Look once more.';
 
-    public function __construct(private readonly Visits $visits, private readonly VisitPage $page)
-    {
-    }
+    public function __construct(private readonly Visits $visits, private readonly VisitPage $page) {}
 
     #[Route('/job/{slug}/visits', name: 'visit_begin', methods: ['POST'])]
     #[IsGranted('ROLE_TECHNICIAN')]

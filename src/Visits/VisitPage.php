@@ -40,8 +40,7 @@ final readonly class VisitPage
         private Rights $rights,
         private Security $security,
         private UrlGeneratorInterface $urls,
-    ) {
-    }
+    ) {}
 
     public function show(JobContext $context, Visit $visit): VisitView
     {

@@ -39,8 +39,7 @@ final readonly class VisitRunner implements Runner
         private LiveRound $round,
         private HandOvers $handOvers,
         private ClockInterface $clock,
-    ) {
-    }
+    ) {}
 
     public function does(Run $run): bool
     {

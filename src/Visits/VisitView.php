@@ -31,6 +31,5 @@ final readonly class VisitView
         public array $fields,
         public string $keepUrl,
         public string $since,
-    ) {
-    }
+    ) {}
 }

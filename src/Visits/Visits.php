@@ -42,8 +42,7 @@ final readonly class Visits
         private Seal $seal,
         private BenchRecords $records,
         private ClockInterface $clock,
-    ) {
-    }
+    ) {}
 
     /** @return string|null why it does not begin; null where it does */
     public function begin(JobContext $context, User $by, bool $onSite, string $note): ?string

@@ -15,9 +15,7 @@ use Vorhut\Core\Voice\VoicePlan;
 /** Makes the answer to a dialled number ready to be drawn as a path. */
 final readonly class DialDrawing
 {
-    public function __construct(private VoiceLinks $links)
-    {
-    }
+    public function __construct(private VoiceLinks $links) {}
 
     public function draw(JobContext $context, Dialler $dialler, DialQuery $query): DialView
     {

@@ -28,6 +28,5 @@ final readonly class DialView
         public bool $isHelp,
         /** Whether an emergency call is answered. */
         public bool $reachesHelp,
-    ) {
-    }
+    ) {}
 }

@@ -15,6 +15,5 @@ final readonly class HelpView
         public int $placed,
         /** Numbers of those without a dispatchable address, in a sentence; '' where all have one. */
         public string $placeless,
-    ) {
-    }
+    ) {}
 }

@@ -18,6 +18,5 @@ final readonly class MenuView
         public array $keys,
         public array $else,
         public string $url,
-    ) {
-    }
+    ) {}
 }

@@ -24,9 +24,7 @@ final readonly class NumberListPage
         'refused' => 'not taken',
     ];
 
-    public function __construct(private VoiceLinks $links)
-    {
-    }
+    public function __construct(private VoiceLinks $links) {}
 
     public function show(JobContext $context, string $text, bool $renumbers): NumberListView
     {

@@ -18,6 +18,5 @@ final readonly class RouteView
         public string $url,
         public bool $isWrong,
         public bool $isTaking,
-    ) {
-    }
+    ) {}
 }

@@ -18,9 +18,7 @@ final readonly class SeveralPage
     private const MAX_LEFT = 40;
     private const FIELDS = ['first', 'count', 'kind', 'server', 'names'];
 
-    public function __construct(private VoiceLinks $links)
-    {
-    }
+    public function __construct(private VoiceLinks $links) {}
 
     /** @param array<string, string> $typed */
     public function show(JobContext $context, array $typed): SeveralView

@@ -23,6 +23,5 @@ final readonly class SeveralView
         public string $more,
         public string $error,
         public array $values,
-    ) {
-    }
+    ) {}
 }

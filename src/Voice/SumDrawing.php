@@ -14,9 +14,7 @@ final readonly class SumDrawing
      * @param string $path SVG path
      * @param list<array{x: float, label: string, y: float, value: string, here: bool}> $points
      */
-    private function __construct(public string $title, public string $path, public array $points)
-    {
-    }
+    private function __construct(public string $title, public string $path, public array $points) {}
 
     /**
      * @param array<array-key, float> $values by what stands below them

@@ -17,9 +17,7 @@ use Vorhut\Core\Voice\ErlangB;
 /** Sums of the trade, with figures of the job to begin with. */
 final readonly class SumsPage
 {
-    public function __construct(private VoiceLinks $links)
-    {
-    }
+    public function __construct(private VoiceLinks $links) {}
 
     /** @param array<string, string> $typed */
     public function show(JobContext $context, string $name, array $typed): SumsView

@@ -26,6 +26,5 @@ final readonly class SumsView
         public string $error,
         public array $begun,
         public ?SumDrawing $drawing,
-    ) {
-    }
+    ) {}
 }

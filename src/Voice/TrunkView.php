@@ -21,6 +21,5 @@ final readonly class TrunkView
         public array $rows,
         public bool $isWrong,
         public string $url,
-    ) {
-    }
+    ) {}
 }

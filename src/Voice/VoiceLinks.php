@@ -11,9 +11,7 @@ use Vorhut\App\Plan\NewRecord;
 /** Addresses of what the plan says of calls. */
 final readonly class VoiceLinks
 {
-    public function __construct(private UrlGeneratorInterface $urls)
-    {
-    }
+    public function __construct(private UrlGeneratorInterface $urls) {}
 
     /** @param array<string, string> $more */
     public function to(JobContext $context, string $route, array $more = []): string

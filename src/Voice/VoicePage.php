@@ -40,8 +40,7 @@ final readonly class VoicePage
         private VoiceRows $rows,
         private VoiceLinks $links,
         private Security $security,
-    ) {
-    }
+    ) {}
 
     /** @param array<string, string> $asked from, number, header, at: what was asked to be dialled */
     public function show(JobContext $context, array $asked): VoiceView

@@ -25,9 +25,7 @@ final readonly class VoiceRows
 {
     private const KEYS = ['1', '2', '3', '4', '5', '6', '7', '8', '9', '*', '0', '#'];
 
-    public function __construct(private VoiceLinks $links)
-    {
-    }
+    public function __construct(private VoiceLinks $links) {}
 
     /**
      * @param array<string, true> $wrong

@@ -39,6 +39,5 @@ final readonly class VoiceView
         public array $menus,
         public array $lists,
         public array $findings,
-    ) {
-    }
+    ) {}
 }

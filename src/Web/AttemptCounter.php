@@ -18,8 +18,7 @@ final readonly class AttemptCounter
         private CacheItemPoolInterface $loginAttempts,
         private LockFactory $locks,
         private ClockInterface $clock,
-    ) {
-    }
+    ) {}
 
     public function count(string $key): int
     {

@@ -14,9 +14,7 @@ use Symfony\Component\Security\Csrf\CsrfTokenManagerInterface;
 #[AsEventListener(priority: 4)]
 final class CsrfGuard
 {
-    public function __construct(private readonly CsrfTokenManagerInterface $tokens)
-    {
-    }
+    public function __construct(private readonly CsrfTokenManagerInterface $tokens) {}
 
     public function __invoke(RequestEvent $event): void
     {

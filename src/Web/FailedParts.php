@@ -16,9 +16,7 @@ use Vorhut\Core\Isolation;
 #[AsEventListener(ConsoleEvents::COMMAND, priority: 1024)]
 final readonly class FailedParts
 {
-    public function __construct(private LoggerInterface $logger, #[Autowire('%kernel.debug%')] private bool $isDebug)
-    {
-    }
+    public function __construct(private LoggerInterface $logger, #[Autowire('%kernel.debug%')] private bool $isDebug) {}
 
     public function __invoke(): void
     {

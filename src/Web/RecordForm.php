@@ -22,9 +22,7 @@ use Vorhut\Core\Record\RecordType;
 final readonly class RecordForm
 {
     /** @param DeviceProfile|null $kind of the unit that the record is of */
-    public function __construct(private Job $job, private ?DeviceProfile $kind = null)
-    {
-    }
+    public function __construct(private Job $job, private ?DeviceProfile $kind = null) {}
 
     /**
      * @param RecordType<object> $type

@@ -15,9 +15,7 @@ final readonly class Refusals
      * @param list<string> $above
      * @param array<string, string> $atFields by the names of fields
      */
-    private function __construct(public array $above, public array $atFields)
-    {
-    }
+    private function __construct(public array $above, public array $atFields) {}
 
     public static function none(): self
     {

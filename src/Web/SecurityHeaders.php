@@ -17,9 +17,7 @@ final readonly class SecurityHeaders
     /** Pages on which stickers are read. */
     private const WITH_CAMERA = ['scan', 'scan_which', 'scan_swap', 'bench_device', 'bench_record', 'devices', 'record'];
 
-    public function __construct(private ScriptNonce $nonce)
-    {
-    }
+    public function __construct(private ScriptNonce $nonce) {}
 
     public function __invoke(ResponseEvent $event): void
     {

@@ -33,9 +33,7 @@ final readonly class NamedArgumentsRule implements Rule
     private const MAX_WITHOUT_NAME = 4;
     private const MAX_LITERALS = 2;
 
-    public function __construct(private ReflectionProvider $classes)
-    {
-    }
+    public function __construct(private ReflectionProvider $classes) {}
 
     public function getNodeType(): string
     {

@@ -8,7 +8,6 @@ use PHPUnit\Framework\TestCase;
 use Vorhut\Core\Findings\About;
 use Vorhut\Core\Findings\Check;
 use Vorhut\Core\Findings\Finding;
-use Vorhut\Core\Findings\Network\DuplicateAddress;
 use Vorhut\Core\Findings\Plan;
 use Vorhut\Core\Findings\Rule;
 use Vorhut\Core\Findings\Rules;
@@ -52,16 +51,7 @@ final class IsolationTest extends TestCase
         });
         $rules = new \ReflectionProperty(Rules::class, 'all');
         $before = Rules::all();
-        $broken = new class(new DuplicateAddress()) implements Rule {
-            public function __construct(private readonly Rule $real)
-            {
-            }
-
-            public function about(): About
-            {
-                return $this->real->about();
-            }
-
+        $broken = new #[About('duplicate-address')] class extends Rule {
             public function check(Plan $plan): iterable
             {
                 throw new \LogicException('broken');

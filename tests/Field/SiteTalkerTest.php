@@ -215,9 +215,7 @@ final class SiteTalkerTest extends TestCase
         $lab = new InTheLab(new LabNetwork(self::job()), LabPorts::ofThisUser());
 
         return new class($lab) implements TestSite {
-            public function __construct(private readonly InTheLab $lab)
-            {
-            }
+            public function __construct(private readonly InTheLab $lab) {}
 
             public function target(Ipv4Address $planned): ?Ipv4Address
             {

@@ -34,9 +34,7 @@ final class Comparison
     public array $outcomes = [];
 
     /** @param float $wait seconds for answers to come in */
-    public function __construct(private readonly float $wait = 0.4)
-    {
-    }
+    public function __construct(private readonly float $wait = 0.4) {}
 
     public function run(Job $job, string $title): void
     {

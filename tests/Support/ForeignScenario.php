@@ -12,9 +12,7 @@ final readonly class ForeignScenario
     private const BACK = "[last_Via:]\n[last_From:]\n[last_To:]%s\n[last_Call-ID:]\n[last_CSeq:]\n[last_Record-Route:]\n";
 
     /** @param list<string> $steps */
-    private function __construct(private array $steps = [])
-    {
-    }
+    private function __construct(private array $steps = []) {}
 
     /** A call to the service number by field0 with the password field1. */
     public static function call(): self

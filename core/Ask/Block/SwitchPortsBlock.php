@@ -42,13 +42,10 @@ final class SwitchPortsBlock implements Block
     private static function unplugged(array $units, Segment $segment): array
     {
         return array_values(array_filter($units, static function (Device $device) use ($segment): bool {
-            foreach ($device->interfaces as $interface) {
-                if ($interface->segment === $segment->id && null === $interface->plug->to) {
-                    return true;
-                }
-            }
-
-            return false;
+            return array_any(
+                $device->interfaces,
+                static fn ($interface): bool => $interface->segment === $segment->id && null === $interface->plug->to,
+            );
         }));
     }
 

@@ -14,9 +14,7 @@ use Vorhut\Core\Net\Ipv4Address;
 /** The fixed address of an interface; mask and gateway follow from its subnet where they are not given with it. */
 final readonly class AddressAnswer implements AnswerTarget
 {
-    public function __construct(private string $device, private int $interface)
-    {
-    }
+    public function __construct(private string $device, private int $interface) {}
 
     public function list(): string
     {

@@ -8,7 +8,5 @@ namespace Vorhut\Core\Ask\Target;
 final readonly class AnswerContext
 {
     /** @param string|null $on a day (ISO 8601) */
-    public function __construct(public string $by, public ?string $on)
-    {
-    }
+    public function __construct(public string $by, public ?string $on) {}
 }

@@ -17,9 +17,7 @@ final readonly class FieldAnswer implements AnswerTarget
      * @param class-string $type the value object of its list
      * @param string $inside the list of records within it whose first one is meant; '' for the record itself
      */
-    public function __construct(private string $type, private string $id, private string $key, private string $inside = '')
-    {
-    }
+    public function __construct(private string $type, private string $id, private string $key, private string $inside = '') {}
 
     public function list(): string
     {

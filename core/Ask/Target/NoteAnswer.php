@@ -13,9 +13,7 @@ final readonly class NoteAnswer implements AnswerTarget
 {
     private const PREFIX = 'asked.';
 
-    public function __construct(private string $key)
-    {
-    }
+    public function __construct(private string $key) {}
 
     public function list(): string
     {

@@ -21,8 +21,7 @@ final readonly class SettingAnswer implements AnswerTarget
         private string $profile,
         private ?string $device = null,
         private ?string $segment = null,
-    ) {
-    }
+    ) {}
 
     public function list(): string
     {

@@ -14,9 +14,7 @@ use Vorhut\Core\Record\InvalidFile;
 final readonly class TrunkAnswer implements AnswerTarget
 {
     /** @param string $key which question */
-    public function __construct(private string $trunk, private string $key)
-    {
-    }
+    public function __construct(private string $trunk, private string $key) {}
 
     public function list(): string
     {

@@ -5,20 +5,15 @@ declare(strict_types=1);
 namespace Vorhut\Core\Findings\Bench;
 
 use Vorhut\Core\Findings\About;
-use Vorhut\Core\Findings\Finding;
 use Vorhut\Core\Findings\Plan;
 use Vorhut\Core\Findings\Rule;
 use Vorhut\Core\Findings\Section;
 use Vorhut\Core\Findings\Severity;
 
 /** A factory address that somebody here already carries must not meet the live network. */
-final class FactoryAddressLive implements Rule
+#[About('factory-address-live', Section::Bench)]
+final class FactoryAddressLive extends Rule
 {
-    public function about(): About
-    {
-        return new About('factory-address-live', Section::Bench);
-    }
-
     public function check(Plan $plan): iterable
     {
         $live = [];
@@ -38,8 +33,7 @@ final class FactoryAddressLive implements Rule
             if (null === $factory || null === $owner || $owner[0] === $device->id || !$device->stage->isFactoryState()) {
                 continue;
             }
-            yield new Finding(
-                about: $this->about(),
+            yield $this->found(
                 severity: Severity::Warning,
                 title: \sprintf('%s leaves the carton with %s, which %s has here', $device->name, $factory->address, $owner[1]),
                 why: 'Plugged into the client\'s switch in its factory state, it takes the address away from the one that works.',

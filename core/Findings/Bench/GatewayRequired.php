@@ -5,7 +5,6 @@ declare(strict_types=1);
 namespace Vorhut\Core\Findings\Bench;
 
 use Vorhut\Core\Findings\About;
-use Vorhut\Core\Findings\Finding;
 use Vorhut\Core\Findings\Plan;
 use Vorhut\Core\Findings\Rule;
 use Vorhut\Core\Findings\Section;
@@ -14,13 +13,9 @@ use Vorhut\Core\Job\AddressMode;
 use Vorhut\Core\Profile\GatewayPolicy;
 
 /** Some units do not save their values while the gateway field is empty. */
-final class GatewayRequired implements Rule
+#[About('gateway-required', Section::Bench, short: 'insists on a gateway')]
+final class GatewayRequired extends Rule
 {
-    public function about(): About
-    {
-        return new About('gateway-required', Section::Bench, short: 'insists on a gateway');
-    }
-
     public function check(Plan $plan): iterable
     {
         foreach ($plan->seats() as $seat) {
@@ -33,8 +28,7 @@ final class GatewayRequired implements Rule
                 continue;
             }
             $gateway = $seat->subnet?->gateway;
-            yield new Finding(
-                about: $this->about(),
+            yield $this->found(
                 severity: Severity::Error,
                 title: \sprintf('%s insists on a gateway, and none is planned', $seat->device->name),
                 why: 'Its page does not save while the field is empty, so whoever stands there will type something.',

@@ -5,7 +5,6 @@ declare(strict_types=1);
 namespace Vorhut\Core\Findings\Bench;
 
 use Vorhut\Core\Findings\About;
-use Vorhut\Core\Findings\Finding;
 use Vorhut\Core\Findings\Plan;
 use Vorhut\Core\Findings\Rule;
 use Vorhut\Core\Findings\Section;
@@ -13,13 +12,9 @@ use Vorhut\Core\Findings\Severity;
 use Vorhut\Core\Job\Device;
 
 /** Units that leave the carton with one and the same fixed address must be powered one at a time. */
-final class SharedFactoryAddress implements Rule
+#[About('shared-factory-address', Section::Bench)]
+final class SharedFactoryAddress extends Rule
 {
-    public function about(): About
-    {
-        return new About('shared-factory-address', Section::Bench);
-    }
-
     public function check(Plan $plan): iterable
     {
         $groups = [];
@@ -32,8 +27,7 @@ final class SharedFactoryAddress implements Rule
         foreach ($groups as $address => $devices) {
             if (\count($devices) > 1) {
                 $names = array_map(static fn (Device $d): string => $d->name, $devices);
-                yield new Finding(
-                    about: $this->about(),
+                yield $this->found(
                     severity: Severity::Warning,
                     title: \sprintf(
                         '%s leave the carton with %s',

@@ -5,7 +5,6 @@ declare(strict_types=1);
 namespace Vorhut\Core\Findings\Light;
 
 use Vorhut\Core\Findings\About;
-use Vorhut\Core\Findings\Finding;
 use Vorhut\Core\Findings\Plan;
 use Vorhut\Core\Findings\Rule;
 use Vorhut\Core\Findings\Section;
@@ -16,13 +15,9 @@ use Vorhut\Core\Light\SlotStrip;
 use Vorhut\Core\Light\Universes;
 
 /** A universe ends with slot 512: what reaches beyond hears nothing there. */
-final class BeyondLastSlot implements Rule
+#[About('beyond-last-slot', Section::Media, view: 'light')]
+final class BeyondLastSlot extends Rule
 {
-    public function about(): About
-    {
-        return new About('beyond-last-slot', Section::Media, view: 'light');
-    }
-
     public function check(Plan $plan): iterable
     {
         foreach (Universes::used($plan->job) as $universe => $fixtures) {
@@ -30,8 +25,7 @@ final class BeyondLastSlot implements Rule
             foreach ($strip->overruns() as $place) {
                 $fixture = $fixtures[$place];
                 $free = Universes::firstFree($strip, $fixture->footprint);
-                yield new Finding(
-                    about: $this->about(),
+                yield $this->found(
                     severity: Severity::Error,
                     title: \sprintf('%s reaches beyond slot %d of universe %d', $fixture->name, SlotStrip::SLOTS, $universe),
                     why: \sprintf('It begins at %d and takes %d slots.', $fixture->start, $fixture->footprint),

@@ -5,22 +5,17 @@ declare(strict_types=1);
 namespace Vorhut\Core\Findings\Light;
 
 use Vorhut\Core\Findings\About;
-use Vorhut\Core\Findings\Finding;
 use Vorhut\Core\Findings\Plan;
 use Vorhut\Core\Findings\Rule;
 use Vorhut\Core\Findings\Section;
 use Vorhut\Core\Findings\Severity;
 
 /** What overrides must do so as long as its cause lasts: a contact that toggles forgets which state it was in. */
-final class ContactModeMisfit implements Rule
+#[About('contact-mode-misfit', Section::Media, view: 'light')]
+final class ContactModeMisfit extends Rule
 {
     private const OVERRIDES = 'contact-overrides';
     private const MODE = 'contact-mode';
-
-    public function about(): About
-    {
-        return new About('contact-mode-misfit', Section::Media, view: 'light');
-    }
 
     public function check(Plan $plan): iterable
     {
@@ -30,8 +25,7 @@ final class ContactModeMisfit implements Rule
             }
             $value = static fn (string $setting): mixed => $plan->settings()->value($device, $setting)?->value();
             if (true === $value(self::OVERRIDES) && 'toggle' === $value(self::MODE)) {
-                yield new Finding(
-                    about: $this->about(),
+                yield $this->found(
                     severity: Severity::Error,
                     title: \sprintf('The contact of %s overrides, and toggles', $device->name),
                     why: 'After a power cut, or a second pulse, it is the wrong way round.',

@@ -5,7 +5,6 @@ declare(strict_types=1);
 namespace Vorhut\Core\Findings\Light;
 
 use Vorhut\Core\Findings\About;
-use Vorhut\Core\Findings\Finding;
 use Vorhut\Core\Findings\Plan;
 use Vorhut\Core\Findings\Rule;
 use Vorhut\Core\Findings\Section;
@@ -13,14 +12,10 @@ use Vorhut\Core\Findings\Severity;
 use Vorhut\Core\Job\Scene;
 
 /** A contact that recalls a scene which nobody has stored leaves people in the dark. */
-final class ContactSceneMissing implements Rule
+#[About('contact-scene-missing', Section::Media, view: 'light')]
+final class ContactSceneMissing extends Rule
 {
     private const SCENE = 'contact-scene';
-
-    public function about(): About
-    {
-        return new About('contact-scene-missing', Section::Media, view: 'light');
-    }
 
     public function check(Plan $plan): iterable
     {
@@ -32,8 +27,7 @@ final class ContactSceneMissing implements Rule
             $store = $plan->job->devices[$id];
             $wanted = $plan->settings()->value($store, self::SCENE)?->value();
             if (\is_int($wanted) && !\in_array($wanted, $stored, true)) {
-                yield new Finding(
-                    about: $this->about(),
+                yield $this->found(
                     severity: Severity::Error,
                     title: \sprintf('The contact of %s recalls scene %d, which is not planned', $store->name, $wanted),
                     why: 'When it closes, the lights go to nothing.',

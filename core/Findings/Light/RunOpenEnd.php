@@ -5,7 +5,6 @@ declare(strict_types=1);
 namespace Vorhut\Core\Findings\Light;
 
 use Vorhut\Core\Findings\About;
-use Vorhut\Core\Findings\Finding;
 use Vorhut\Core\Findings\Plan;
 use Vorhut\Core\Findings\Rule;
 use Vorhut\Core\Findings\Section;
@@ -14,19 +13,14 @@ use Vorhut\Core\Job\ChangeSet;
 use Vorhut\Core\Job\LightRun;
 
 /** A run without its 120 Ω at the end echoes (ANSI E1.11, clause 4). */
-final class RunOpenEnd implements Rule
+#[About('run-open-end', Section::Media, view: 'light')]
+final class RunOpenEnd extends Rule
 {
-    public function about(): About
-    {
-        return new About('run-open-end', Section::Media, view: 'light');
-    }
-
     public function check(Plan $plan): iterable
     {
         foreach ($plan->job->all(LightRun::class) as $run) {
             if (!$run->terminated) {
-                yield new Finding(
-                    about: $this->about(),
+                yield $this->found(
                     severity: Severity::Warning,
                     title: \sprintf('%s has no 120 Ω at its end', $run->name),
                     why: 'Some lights then do what they like, and not every day.',

@@ -5,7 +5,6 @@ declare(strict_types=1);
 namespace Vorhut\Core\Findings\Light;
 
 use Vorhut\Core\Findings\About;
-use Vorhut\Core\Findings\Finding;
 use Vorhut\Core\Findings\Plan;
 use Vorhut\Core\Findings\Rule;
 use Vorhut\Core\Findings\Section;
@@ -14,13 +13,9 @@ use Vorhut\Core\Light\SlotStrip;
 use Vorhut\Core\Light\Universes;
 
 /** One run drives 32 unit loads (TIA-485-A, which ANSI E1.11 builds on). */
-final class RunTooLoaded implements Rule
+#[About('run-too-loaded', Section::Media, view: 'light')]
+final class RunTooLoaded extends Rule
 {
-    public function about(): About
-    {
-        return new About('run-too-loaded', Section::Media, view: 'light');
-    }
-
     public function check(Plan $plan): iterable
     {
         foreach (Universes::used($plan->job) as $universe => $fixtures) {
@@ -30,8 +25,7 @@ final class RunTooLoaded implements Rule
                 }
                 $name = $plan->job->devices[$node]->name ?? null;
                 $run = \sprintf('Universe %d%s', $universe, null === $name ? '' : ' from '.$name);
-                yield new Finding(
-                    about: $this->about(),
+                yield $this->found(
                     severity: Severity::Error,
                     title: \sprintf('%s has %s unit loads on one run', $run, round($loads, 3)),
                     why: \sprintf('A run drives %d.', SlotStrip::UNIT_LOADS),

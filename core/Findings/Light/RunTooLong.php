@@ -5,7 +5,6 @@ declare(strict_types=1);
 namespace Vorhut\Core\Findings\Light;
 
 use Vorhut\Core\Findings\About;
-use Vorhut\Core\Findings\Finding;
 use Vorhut\Core\Findings\Plan;
 use Vorhut\Core\Findings\Rule;
 use Vorhut\Core\Findings\Section;
@@ -13,22 +12,17 @@ use Vorhut\Core\Findings\Severity;
 use Vorhut\Core\Job\LightRun;
 
 /** A run is at most 300 m long (TIA-485-A as ANSI E1.11 uses it, and what is usual in the trade). */
-final class RunTooLong implements Rule
+#[About('run-too-long', Section::Media, view: 'light')]
+final class RunTooLong extends Rule
 {
     /** Metres. */
     private const MAX = 300;
-
-    public function about(): About
-    {
-        return new About('run-too-long', Section::Media, view: 'light');
-    }
 
     public function check(Plan $plan): iterable
     {
         foreach ($plan->job->all(LightRun::class) as $run) {
             if (($run->metres ?? 0.0) > self::MAX) {
-                yield new Finding(
-                    about: $this->about(),
+                yield $this->found(
                     severity: Severity::Error,
                     title: \sprintf('%s is %d m long', $run->name, $run->metres),
                     why: \sprintf('Beyond %d m the last lights flicker.', self::MAX),

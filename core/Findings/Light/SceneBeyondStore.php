@@ -5,7 +5,6 @@ declare(strict_types=1);
 namespace Vorhut\Core\Findings\Light;
 
 use Vorhut\Core\Findings\About;
-use Vorhut\Core\Findings\Finding;
 use Vorhut\Core\Findings\Plan;
 use Vorhut\Core\Findings\Rule;
 use Vorhut\Core\Findings\Section;
@@ -14,22 +13,17 @@ use Vorhut\Core\Job\Scene;
 use Vorhut\Core\Profile\Capacity;
 
 /** A store has so many scenes and no more. */
-final class SceneBeyondStore implements Rule
+#[About('scene-beyond-store', Section::Media, view: 'light')]
+final class SceneBeyondStore extends Rule
 {
     private const SCENES = 'scenes';
-
-    public function about(): About
-    {
-        return new About('scene-beyond-store', Section::Media, view: 'light');
-    }
 
     public function check(Plan $plan): iterable
     {
         foreach ($plan->job->all(Scene::class) as $scene) {
             $max = $this->maxScenes($plan, $scene->store);
             if (null !== $max && $scene->number > $max) {
-                yield new Finding(
-                    about: $this->about(),
+                yield $this->found(
                     severity: Severity::Error,
                     title: \sprintf(
                         '%s is scene %d, and %s keeps %d',

@@ -5,7 +5,6 @@ declare(strict_types=1);
 namespace Vorhut\Core\Findings\Light;
 
 use Vorhut\Core\Findings\About;
-use Vorhut\Core\Findings\Finding;
 use Vorhut\Core\Findings\Plan;
 use Vorhut\Core\Findings\Rule;
 use Vorhut\Core\Findings\Section;
@@ -14,19 +13,14 @@ use Vorhut\Core\Job\Scene;
 use Vorhut\Core\Job\SceneLook;
 
 /** A scene store keeps what stands still; effects and steps stay in the desk. */
-final class SceneMoves implements Rule
+#[About('scene-moves', Section::Media, view: 'light')]
+final class SceneMoves extends Rule
 {
-    public function about(): About
-    {
-        return new About('scene-moves', Section::Media, view: 'light');
-    }
-
     public function check(Plan $plan): iterable
     {
         foreach ($plan->job->all(Scene::class) as $scene) {
             if (SceneLook::Static !== $scene->look) {
-                yield new Finding(
-                    about: $this->about(),
+                yield $this->found(
                     severity: Severity::Error,
                     title: \sprintf('%s moves, and %s keeps only what stands still', $scene->name, $plan->job->nameOf($scene->store)),
                     why: 'It would keep the moment at which it was taken.',

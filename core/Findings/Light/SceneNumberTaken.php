@@ -5,7 +5,6 @@ declare(strict_types=1);
 namespace Vorhut\Core\Findings\Light;
 
 use Vorhut\Core\Findings\About;
-use Vorhut\Core\Findings\Finding;
 use Vorhut\Core\Findings\Plan;
 use Vorhut\Core\Findings\Rule;
 use Vorhut\Core\Findings\Section;
@@ -13,21 +12,16 @@ use Vorhut\Core\Findings\Severity;
 use Vorhut\Core\Job\Scene;
 
 /** Of two scenes with one number the later one is kept. */
-final class SceneNumberTaken implements Rule
+#[About('scene-number-taken', Section::Media, view: 'light')]
+final class SceneNumberTaken extends Rule
 {
-    public function about(): About
-    {
-        return new About('scene-number-taken', Section::Media, view: 'light');
-    }
-
     public function check(Plan $plan): iterable
     {
         $first = [];
         foreach ($plan->job->all(Scene::class) as $scene) {
             $other = $first[$scene->store][$scene->number] ??= $scene;
             if ($other !== $scene) {
-                yield new Finding(
-                    about: $this->about(),
+                yield $this->found(
                     severity: Severity::Error,
                     title: \sprintf(
                         '%s and %s are both scene %d of %s',

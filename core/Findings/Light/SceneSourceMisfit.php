@@ -5,7 +5,6 @@ declare(strict_types=1);
 namespace Vorhut\Core\Findings\Light;
 
 use Vorhut\Core\Findings\About;
-use Vorhut\Core\Findings\Finding;
 use Vorhut\Core\Findings\Plan;
 use Vorhut\Core\Findings\Rule;
 use Vorhut\Core\Findings\Section;
@@ -14,20 +13,15 @@ use Vorhut\Core\Job\Scene;
 use Vorhut\Core\Job\SceneSource;
 
 /** Each way in which a scene gets into its store has its own conditions. */
-final class SceneSourceMisfit implements Rule
+#[About('scene-source-misfit', Section::Media, view: 'light')]
+final class SceneSourceMisfit extends Rule
 {
-    public function about(): About
-    {
-        return new About('scene-source-misfit', Section::Media, view: 'light');
-    }
-
     public function check(Plan $plan): iterable
     {
         foreach ($plan->job->all(Scene::class) as $scene) {
             $why = $this->whyNot($plan, $scene);
             if (null !== $why) {
-                yield new Finding(
-                    about: $this->about(),
+                yield $this->found(
                     severity: Severity::Error,
                     title: \sprintf(
                         '%s is to be %s, and %s cannot take it so',

@@ -15,13 +15,9 @@ use Vorhut\Core\Job\Fixture;
 use Vorhut\Core\Light\Universes;
 
 /** Two fixtures that share a slot do what the other is told; two that stand on the same slots throughout may be meant to. */
-final class SlotsShared implements Rule
+#[About('slots-shared', Section::Media, view: 'light')]
+final class SlotsShared extends Rule
 {
-    public function about(): About
-    {
-        return new About('slots-shared', Section::Media, view: 'light');
-    }
-
     public function check(Plan $plan): iterable
     {
         foreach (Universes::used($plan->job) as $universe => $fixtures) {
@@ -37,8 +33,7 @@ final class SlotsShared implements Rule
 
     private function finding(Plan $plan, int $universe, Fixture $a, Fixture $b, ?int $free): Finding
     {
-        return new Finding(
-            about: $this->about(),
+        return $this->found(
             severity: Severity::Error,
             title: \sprintf('%s and %s share slots of universe %d', $a->name, $b->name, $universe),
             why: \sprintf(

@@ -5,7 +5,6 @@ declare(strict_types=1);
 namespace Vorhut\Core\Findings\Light;
 
 use Vorhut\Core\Findings\About;
-use Vorhut\Core\Findings\Finding;
 use Vorhut\Core\Findings\Plan;
 use Vorhut\Core\Findings\Rule;
 use Vorhut\Core\Findings\Section;
@@ -14,13 +13,9 @@ use Vorhut\Core\Light\Senders;
 use Vorhut\Core\Light\Universes;
 
 /** A universe that has fixtures and no sender stays dark. */
-final class UniverseUnsent implements Rule
+#[About('universe-unsent', Section::Media, view: 'light')]
+final class UniverseUnsent extends Rule
 {
-    public function about(): About
-    {
-        return new About('universe-unsent', Section::Media, view: 'light');
-    }
-
     public function check(Plan $plan): iterable
     {
         $senders = Senders::bySender($plan->job, $plan->settings());
@@ -29,8 +24,7 @@ final class UniverseUnsent implements Rule
         }
         foreach (Universes::used($plan->job) as $universe => $fixtures) {
             if (!isset($senders[$universe])) {
-                yield new Finding(
-                    about: $this->about(),
+                yield $this->found(
                     severity: Severity::Error,
                     title: \sprintf('Nobody sends universe %d', $universe),
                     why: \sprintf('%s is patched in it.', $fixtures[0]->name),

@@ -5,20 +5,15 @@ declare(strict_types=1);
 namespace Vorhut\Core\Findings\Media;
 
 use Vorhut\Core\Findings\About;
-use Vorhut\Core\Findings\Finding;
 use Vorhut\Core\Findings\Plan;
 use Vorhut\Core\Findings\Rule;
 use Vorhut\Core\Findings\Section;
 use Vorhut\Core\Findings\Severity;
 
 /** A battery that is flat before the event is over. */
-final class BatteryTooSmall implements Rule
+#[About('battery-too-small', Section::Media)]
+final class BatteryTooSmall extends Rule
 {
-    public function about(): About
-    {
-        return new About('battery-too-small', Section::Media);
-    }
-
     public function check(Plan $plan): iterable
     {
         foreach ($plan->streams() as $stream) {
@@ -27,8 +22,7 @@ final class BatteryTooSmall implements Rule
             if (null === $hours || null === $wants || $hours >= $wants) {
                 continue;
             }
-            yield new Finding(
-                about: $this->about(),
+            yield $this->found(
                 severity: Severity::Error,
                 title: \sprintf('The battery of %s lasts %.1f h of %.1f', $stream->device->name, $hours, $wants),
                 why: \sprintf('%d Wh, of which 85 %% get to a unit that draws %d W.', $stream->wattHours, $stream->watts),

@@ -5,7 +5,6 @@ declare(strict_types=1);
 namespace Vorhut\Core\Findings\Media;
 
 use Vorhut\Core\Findings\About;
-use Vorhut\Core\Findings\Finding;
 use Vorhut\Core\Findings\Plan;
 use Vorhut\Core\Findings\Rule;
 use Vorhut\Core\Findings\Section;
@@ -15,15 +14,11 @@ use Vorhut\Core\Job\Device;
 use Vorhut\Core\Profile\Setting\Setting;
 
 /** Of the dial under a camera and its page one wins: where they say different pictures somebody looks at the wrong one. */
-final class DialAgainstPage implements Rule
+#[About('dial-against-page', Section::Media)]
+final class DialAgainstPage extends Rule
 {
     private const DIAL = 'format';
     private const PAGE = 'page-format';
-
-    public function about(): About
-    {
-        return new About('dial-against-page', Section::Media);
-    }
 
     public function check(Plan $plan): iterable
     {
@@ -39,8 +34,7 @@ final class DialAgainstPage implements Rule
             if (null === $shown || $shown === self::picture($page, $typed[1])) {
                 continue;
             }
-            yield new Finding(
-                about: $this->about(),
+            yield $this->found(
                 severity: Severity::Error,
                 title: \sprintf('The dial of %s says %s, its page %s', $device->name, $shown, self::picture($page, $typed[1]) ?? 'another'),
                 why: 'The dial wins, and is read only while power comes on.',

@@ -5,24 +5,19 @@ declare(strict_types=1);
 namespace Vorhut\Core\Findings\Media;
 
 use Vorhut\Core\Findings\About;
-use Vorhut\Core\Findings\Finding;
 use Vorhut\Core\Findings\Plan;
 use Vorhut\Core\Findings\Rule;
 use Vorhut\Core\Findings\Section;
 use Vorhut\Core\Findings\Severity;
 
 /** Frames that are sent are all of those that come in, or every second, third, fourth of them: anything else stutters. */
-final class FramesDoNotDivide implements Rule
+#[About('frames-do-not-divide', Section::Media)]
+final class FramesDoNotDivide extends Rule
 {
     private const IN = 'input-rate';
     private const OUT = 'frame-rate';
     /** By which a whole number may be missed: 29.97 is half of 59.94, and of 60 it is not. */
     private const NEAR = 5e-4;
-
-    public function about(): About
-    {
-        return new About('frames-do-not-divide', Section::Media);
-    }
 
     public function check(Plan $plan): iterable
     {
@@ -37,8 +32,7 @@ final class FramesDoNotDivide implements Rule
                 continue;
             }
             $best = round($in / max(1, round($in / $out)), 3);
-            yield new Finding(
-                about: $this->about(),
+            yield $this->found(
                 severity: Severity::Error,
                 title: \sprintf('%s takes %s frames a second and sends %s', $device->name, $in, $out),
                 why: 'Only all of them, or every second, third, fourth, move evenly.',

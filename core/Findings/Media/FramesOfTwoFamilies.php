@@ -5,7 +5,6 @@ declare(strict_types=1);
 namespace Vorhut\Core\Findings\Media;
 
 use Vorhut\Core\Findings\About;
-use Vorhut\Core\Findings\Finding;
 use Vorhut\Core\Findings\Plan;
 use Vorhut\Core\Findings\Rule;
 use Vorhut\Core\Findings\Section;
@@ -14,15 +13,11 @@ use Vorhut\Core\Job\Device;
 use Vorhut\Core\Media\FrameRate;
 
 /** Pictures of 50 and of 60 Hz do not go together at one receiver: one of them stutters, and lamps flicker in it. */
-final class FramesOfTwoFamilies implements Rule
+#[About('frames-of-two-families', Section::Media)]
+final class FramesOfTwoFamilies extends Rule
 {
     /** Frames a second of the family of 50 Hz. */
     private const FIFTY = [25.0, 50.0];
-
-    public function about(): About
-    {
-        return new About('frames-of-two-families', Section::Media);
-    }
 
     public function check(Plan $plan): iterable
     {
@@ -40,8 +35,7 @@ final class FramesOfTwoFamilies implements Rule
             }
             $few = \count($by[50]) < \count($by[60]) ? 50 : 60;
             $names = array_map(static fn (Device $d): string => $d->name, $by[$few]);
-            yield new Finding(
-                about: $this->about(),
+            yield $this->found(
                 severity: Severity::Error,
                 title: \sprintf('%s gets pictures of 50 and of 60 Hz', $plan->job->nameOf((string) $id)),
                 why: \sprintf('%s: %d Hz, the others %d.', implode(', ', $names), $few, 110 - $few),

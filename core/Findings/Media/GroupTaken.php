@@ -5,7 +5,6 @@ declare(strict_types=1);
 namespace Vorhut\Core\Findings\Media;
 
 use Vorhut\Core\Findings\About;
-use Vorhut\Core\Findings\Finding;
 use Vorhut\Core\Findings\Plan;
 use Vorhut\Core\Findings\Rule;
 use Vorhut\Core\Findings\Section;
@@ -13,13 +12,9 @@ use Vorhut\Core\Findings\Severity;
 use Vorhut\Core\Job\Flow;
 
 /** Every stream that is sent once for all has a group of its own: who listens to a group hears all that is sent to it. */
-final class GroupTaken implements Rule
+#[About('group-taken', Section::Media)]
+final class GroupTaken extends Rule
 {
-    public function about(): About
-    {
-        return new About('group-taken', Section::Media);
-    }
-
     public function check(Plan $plan): iterable
     {
         $first = [];
@@ -29,8 +24,7 @@ final class GroupTaken implements Rule
             }
             $other = $first[(string) $flow->group] ??= $flow;
             if ($other !== $flow) {
-                yield new Finding(
-                    about: $this->about(),
+                yield $this->found(
                     severity: Severity::Error,
                     title: \sprintf('%s and %s are both sent to %s', $other->name, $flow->name, $flow->group),
                     why: 'Who listens to that group hears both.',

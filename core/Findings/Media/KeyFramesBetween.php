@@ -5,23 +5,18 @@ declare(strict_types=1);
 namespace Vorhut\Core\Findings\Media;
 
 use Vorhut\Core\Findings\About;
-use Vorhut\Core\Findings\Finding;
 use Vorhut\Core\Findings\Plan;
 use Vorhut\Core\Findings\Rule;
 use Vorhut\Core\Findings\Section;
 use Vorhut\Core\Findings\Severity;
 
 /** A picture of its own begins every so many whole frames: half a frame is none. */
-final class KeyFramesBetween implements Rule
+#[About('key-frames-between', Section::Media)]
+final class KeyFramesBetween extends Rule
 {
     private const EVERY = 'key-interval';
     private const FRAMES = 'frame-rate';
     private const NEAR = 1e-3;
-
-    public function about(): About
-    {
-        return new About('key-frames-between', Section::Media);
-    }
 
     public function check(Plan $plan): iterable
     {
@@ -39,8 +34,7 @@ final class KeyFramesBetween implements Rule
             $better = (int) max(1, round((float) $seconds));
             $title = \sprintf('%s sends a key frame every %d s', $device->name, $better);
             $change = $isWhole($better * $frames) ? $plan->tell($device, [self::EVERY => $better], $title) : null;
-            yield new Finding(
-                about: $this->about(),
+            yield $this->found(
                 severity: Severity::Warning,
                 title: \sprintf('%s is to send a key frame every %s frames', $device->name, round($seconds * $frames, 2)),
                 why: \sprintf('%s s of %s frames a second is no whole number of frames.', $seconds, $frames),

@@ -5,7 +5,6 @@ declare(strict_types=1);
 namespace Vorhut\Core\Findings\Media;
 
 use Vorhut\Core\Findings\About;
-use Vorhut\Core\Findings\Finding;
 use Vorhut\Core\Findings\Plan;
 use Vorhut\Core\Findings\Rule;
 use Vorhut\Core\Findings\Section;
@@ -14,16 +13,12 @@ use Vorhut\Core\Job\ChangeSet;
 use Vorhut\Core\Job\Uplink;
 
 /** What is lost comes again only while the receiver waits: four round trips, and more where more is lost. */
-final class LatencyTooShort implements Rule
+#[About('latency-too-short', Section::Media)]
+final class LatencyTooShort extends Rule
 {
     private const LATENCY = 'latency';
     /** Milliseconds to which an advice is rounded up. */
     private const STEP = 10;
-
-    public function about(): About
-    {
-        return new About('latency-too-short', Section::Media);
-    }
 
     public function check(Plan $plan): iterable
     {
@@ -33,8 +28,7 @@ final class LatencyTooShort implements Rule
                 continue;
             }
             $enough = (int) (ceil($needed / self::STEP) * self::STEP);
-            yield new Finding(
-                about: $this->about(),
+            yield $this->found(
                 severity: Severity::Error,
                 title: \sprintf('%s is to wait %d ms, and needs %d', $stream->device->name, $stream->latencyMs, $needed),
                 why: 'By the round trip and the loss that were measured: what is lost comes too late to be shown.',

@@ -5,7 +5,6 @@ declare(strict_types=1);
 namespace Vorhut\Core\Findings\Media;
 
 use Vorhut\Core\Findings\About;
-use Vorhut\Core\Findings\Finding;
 use Vorhut\Core\Findings\Plan;
 use Vorhut\Core\Findings\Rule;
 use Vorhut\Core\Findings\Section;
@@ -15,14 +14,10 @@ use Vorhut\Core\Job\ReadingOf;
 use Vorhut\Core\Load\FlowRates;
 
 /** An encoder swings by 15 % about what it is set to; what is further off is set otherwise, or starved. */
-final class MeasuredOffPlan implements Rule
+#[About('measured-off-plan', Section::Media)]
+final class MeasuredOffPlan extends Rule
 {
     private const NATURE = 0.15;
-
-    public function about(): About
-    {
-        return new About('measured-off-plan', Section::Media);
-    }
 
     public function check(Plan $plan): iterable
     {
@@ -33,8 +28,7 @@ final class MeasuredOffPlan implements Rule
             if ($planned <= 0 || null === $reading->value || abs($reading->value / $planned - 1) <= self::NATURE) {
                 continue;
             }
-            yield new Finding(
-                about: $this->about(),
+            yield $this->found(
                 severity: Severity::Error,
                 title: \sprintf('%s sends %.1f Mbit/s, and is planned with %.1f', $device->name, $reading->value / 1000, $planned / 1000),
                 why: \sprintf('Read %s; 15 %% more or less are its nature.', $reading->at ?? 'on the unit'),

@@ -5,7 +5,6 @@ declare(strict_types=1);
 namespace Vorhut\Core\Findings\Media;
 
 use Vorhut\Core\Findings\About;
-use Vorhut\Core\Findings\Finding;
 use Vorhut\Core\Findings\Plan;
 use Vorhut\Core\Findings\Rule;
 use Vorhut\Core\Findings\Section;
@@ -13,13 +12,9 @@ use Vorhut\Core\Findings\Severity;
 use Vorhut\Core\Media\PushAddress;
 
 /** An address that a stream is pushed to must be right in each of its parts. */
-final class PushAddressWrong implements Rule
+#[About('push-address-wrong', Section::Media)]
+final class PushAddressWrong extends Rule
 {
-    public function about(): About
-    {
-        return new About('push-address-wrong', Section::Media);
-    }
-
     public function check(Plan $plan): iterable
     {
         foreach ($plan->streams() as $stream) {
@@ -27,8 +22,7 @@ final class PushAddressWrong implements Rule
                 if ('' === $part['wrong']) {
                     continue;
                 }
-                yield new Finding(
-                    about: $this->about(),
+                yield $this->found(
                     severity: Severity::Error,
                     title: \sprintf('The push address of %s has %s "%s"', $stream->device->name, $part['part'], $part['given']),
                     why: 'The encoder says that it sends, and nobody gets it.',

@@ -5,7 +5,6 @@ declare(strict_types=1);
 namespace Vorhut\Core\Findings\Media;
 
 use Vorhut\Core\Findings\About;
-use Vorhut\Core\Findings\Finding;
 use Vorhut\Core\Findings\Plan;
 use Vorhut\Core\Findings\Rule;
 use Vorhut\Core\Findings\Section;
@@ -14,15 +13,11 @@ use Vorhut\Core\Job\Flow;
 use Vorhut\Core\Load\FlowPaths;
 
 /** A stream for which a rate is typed, of a unit that is pushed and counted by its own settings: one of the two is wrong. */
-final class RateOfAnother implements Rule
+#[About('rate-of-another', Section::Media, short: 'two rates')]
+final class RateOfAnother extends Rule
 {
     /** Share by which headers and what is sent again may differ. */
     private const TOLERANCE = 0.35;
-
-    public function about(): About
-    {
-        return new About('rate-of-another', Section::Media, short: 'two rates');
-    }
 
     public function check(Plan $plan): iterable
     {
@@ -41,8 +36,7 @@ final class RateOfAnother implements Rule
                 if (null === $typed || 0.0 === $wire || abs($wire - $typed) <= self::TOLERANCE * $wire) {
                     continue;
                 }
-                yield new Finding(
-                    $this->about(),
+                yield $this->found(
                     Severity::Warning,
                     title: \sprintf(
                         '%s is planned with %.1f Mbit/s, and %s sends %.1f by its settings',

@@ -5,21 +5,16 @@ declare(strict_types=1);
 namespace Vorhut\Core\Findings\Media;
 
 use Vorhut\Core\Findings\About;
-use Vorhut\Core\Findings\Finding;
 use Vorhut\Core\Findings\Plan;
 use Vorhut\Core\Findings\Rule;
 use Vorhut\Core\Findings\Section;
 use Vorhut\Core\Findings\Severity;
 
 /** On a line that is only just enough a rate that swings loses packets when much moves. */
-final class RateVaries implements Rule
+#[About('rate-varies', Section::Media)]
+final class RateVaries extends Rule
 {
     private const MODE = 'rate-mode';
-
-    public function about(): About
-    {
-        return new About('rate-varies', Section::Media);
-    }
 
     public function check(Plan $plan): iterable
     {
@@ -28,8 +23,7 @@ final class RateVaries implements Rule
             if ([] === $stream->uplinks || 'variable' !== $plan->settings()->value($device, self::MODE)?->value()) {
                 continue;
             }
-            yield new Finding(
-                about: $this->about(),
+            yield $this->found(
                 severity: Severity::Warning,
                 title: \sprintf('The rate of %s varies, and it goes out by %s', $device->name, $stream->uplinks[0]->name),
                 why: 'When much moves it sends more than the plan adds up.',

@@ -17,13 +17,9 @@ use Vorhut\Core\Load\FlowPaths;
 use Vorhut\Core\Media\PushAddress;
 
 /** A stream that leaves the site, and of which the plan does not say by which uplink: it is in no sum. */
-final class StreamNotTraced implements Rule
+#[About('stream-not-traced', Section::Media, short: 'stream in no sum')]
+final class StreamNotTraced extends Rule
 {
-    public function about(): About
-    {
-        return new About('stream-not-traced', Section::Media, short: 'stream in no sum');
-    }
-
     public function check(Plan $plan): iterable
     {
         $uplinks = $plan->job->all(Uplink::class);
@@ -79,8 +75,7 @@ final class StreamNotTraced implements Rule
         $last = $legs[\count($legs) - 1] ?? null;
         $far = null === $last ? 'It is in no sum.' : \sprintf('It is counted as far as %s.', $plan->network()->segmentName($last->segment));
 
-        return new Finding(
-            $this->about(),
+        return $this->found(
             Severity::Warning,
             title: \sprintf('%s sends to %s, and crosses no measured uplink', $plan->job->nameOf($sender), $end),
             why: $far.' What leaves the site is more than the uplinks show.',

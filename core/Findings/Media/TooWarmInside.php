@@ -5,7 +5,6 @@ declare(strict_types=1);
 namespace Vorhut\Core\Findings\Media;
 
 use Vorhut\Core\Findings\About;
-use Vorhut\Core\Findings\Finding;
 use Vorhut\Core\Findings\Plan;
 use Vorhut\Core\Findings\Rule;
 use Vorhut\Core\Findings\Section;
@@ -14,13 +13,9 @@ use Vorhut\Core\Job\Reading;
 use Vorhut\Core\Job\ReadingOf;
 
 /** A unit that is warmer than its kind may be wants air: in a bag above all. */
-final class TooWarmInside implements Rule
+#[About('too-warm-inside', Section::Media)]
+final class TooWarmInside extends Rule
 {
-    public function about(): About
-    {
-        return new About('too-warm-inside', Section::Media);
-    }
-
     public function check(Plan $plan): iterable
     {
         $warmest = [];
@@ -35,8 +30,7 @@ final class TooWarmInside implements Rule
             if (null === $limit || $reading->value <= $limit) {
                 continue;
             }
-            yield new Finding(
-                about: $this->about(),
+            yield $this->found(
                 severity: Severity::Warning,
                 title: \sprintf('%s was at %d °C, and bears %d', $device->name, $reading->value, $limit),
                 why: \sprintf('Read %s.', $reading->at ?? 'on the unit'),

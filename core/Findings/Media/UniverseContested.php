@@ -13,16 +13,12 @@ use Vorhut\Core\Findings\Severity;
 use Vorhut\Core\Job\Device;
 
 /** Of two that send one universe the higher priority wins; at one priority lights flicker between both (ANSI E1.31, section 6.2.3). */
-final class UniverseContested implements Rule
+#[About('universe-contested', Section::Media, view: 'light')]
+final class UniverseContested extends Rule
 {
     private const SENT = 'universes';
     private const PRIORITY = 'priority';
     private const STEP = 10;
-
-    public function about(): About
-    {
-        return new About('universe-contested', Section::Media, view: 'light');
-    }
 
     public function check(Plan $plan): iterable
     {
@@ -49,8 +45,7 @@ final class UniverseContested implements Rule
     {
         $lower = $priority - self::STEP;
 
-        return new Finding(
-            about: $this->about(),
+        return $this->found(
             severity: Severity::Error,
             title: \sprintf('%s and %s both send universe %d with priority %d', $other->name, $device->name, $universe, $priority),
             why: 'Lights flicker between both. The higher priority wins, and the lower one takes over when it falls silent.',

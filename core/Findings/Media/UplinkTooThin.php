@@ -5,7 +5,6 @@ declare(strict_types=1);
 namespace Vorhut\Core\Findings\Media;
 
 use Vorhut\Core\Findings\About;
-use Vorhut\Core\Findings\Finding;
 use Vorhut\Core\Findings\Plan;
 use Vorhut\Core\Findings\Rule;
 use Vorhut\Core\Findings\Section;
@@ -16,16 +15,12 @@ use Vorhut\Core\Media\StreamOut;
 use Vorhut\Core\Media\UplinkLoads;
 
 /** What goes out of a site fits into what was measured, with room for the day on which it is less. */
-final class UplinkTooThin implements Rule
+#[About('uplink-too-thin', Section::Media)]
+final class UplinkTooThin extends Rule
 {
     private const RATE = 'bit-rate';
     /** Rates are lowered to whole steps of so many kbit/s. */
     private const STEP = 100;
-
-    public function about(): About
-    {
-        return new About('uplink-too-thin', Section::Media);
-    }
 
     public function check(Plan $plan): iterable
     {
@@ -43,8 +38,7 @@ final class UplinkTooThin implements Rule
             arsort($loads);
             $names = array_map($plan->job->nameOf(...), array_map(strval(...), array_keys($loads)));
             $change = $this->slower($plan, $streams, $loads, $sum - $usable);
-            yield new Finding(
-                about: $this->about(),
+            yield $this->found(
                 severity: Severity::Error,
                 title: \sprintf('%s takes %.1f Mbit/s, and may take %.1f', $uplink->name, $sum / 1000, $usable / 1000),
                 why: implode(', ', $names).': with what is kept free for packets that are sent again.',

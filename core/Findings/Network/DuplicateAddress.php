@@ -16,13 +16,9 @@ use Vorhut\Core\Net\Ipv4Address;
 use Vorhut\Core\Reach\Node\Node;
 
 /** An address has one owner in each segment; a host answers for it on every port it has (RFC 1122, section 3.3.4.2). */
-final class DuplicateAddress implements Rule
+#[About('duplicate-address', Section::Networks)]
+final class DuplicateAddress extends Rule
 {
-    public function about(): About
-    {
-        return new About('duplicate-address', Section::Networks);
-    }
-
     public function check(Plan $plan): iterable
     {
         foreach ($plan->network()->shared() as $value => $owners) {
@@ -48,8 +44,7 @@ final class DuplicateAddress implements Rule
         $spare = Spare::nearest(array_map(static fn (Seat $s): array => [$s->device, $s], $seats));
         $free = null === $spare?->subnet ? null : $plan->nextFree($spare->subnet, $address->value);
 
-        return new Finding(
-            about: $this->about(),
+        return $this->found(
             severity: Severity::Error,
             title: \sprintf(
                 '%s units on %s: %s',

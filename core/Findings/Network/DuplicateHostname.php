@@ -5,7 +5,6 @@ declare(strict_types=1);
 namespace Vorhut\Core\Findings\Network;
 
 use Vorhut\Core\Findings\About;
-use Vorhut\Core\Findings\Finding;
 use Vorhut\Core\Findings\Plan;
 use Vorhut\Core\Findings\Rule;
 use Vorhut\Core\Findings\Severity;
@@ -13,13 +12,9 @@ use Vorhut\Core\Job\ChangeSet;
 use Vorhut\Core\Job\Device;
 
 /** A host name leads to one unit. */
-final class DuplicateHostname implements Rule
+#[About('duplicate-hostname')]
+final class DuplicateHostname extends Rule
 {
-    public function about(): About
-    {
-        return new About('duplicate-hostname');
-    }
-
     public function check(Plan $plan): iterable
     {
         $byName = [];
@@ -31,8 +26,7 @@ final class DuplicateHostname implements Rule
         foreach ($byName as $devices) {
             if (\count($devices) > 1) {
                 $name = (string) $devices[0]->hostname;
-                yield new Finding(
-                    about: $this->about(),
+                yield $this->found(
                     severity: Severity::Error,
                     title: \sprintf(
                         'Host name %s stands at %s',

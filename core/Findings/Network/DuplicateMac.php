@@ -5,20 +5,15 @@ declare(strict_types=1);
 namespace Vorhut\Core\Findings\Network;
 
 use Vorhut\Core\Findings\About;
-use Vorhut\Core\Findings\Finding;
 use Vorhut\Core\Findings\Plan;
 use Vorhut\Core\Findings\Rule;
 use Vorhut\Core\Findings\Seat;
 use Vorhut\Core\Findings\Severity;
 
 /** A MAC address belongs to one port; two alike mean that one was copied or mistyped. */
-final class DuplicateMac implements Rule
+#[About('duplicate-mac')]
+final class DuplicateMac extends Rule
 {
-    public function about(): About
-    {
-        return new About('duplicate-mac');
-    }
-
     public function check(Plan $plan): iterable
     {
         $byMac = [];
@@ -30,8 +25,7 @@ final class DuplicateMac implements Rule
         foreach ($byMac as $seats) {
             if (\count($seats) > 1) {
                 $mac = (string) $seats[0]->interface->mac;
-                yield new Finding(
-                    about: $this->about(),
+                yield $this->found(
                     severity: Severity::Error,
                     title: \sprintf(
                         '%s stands at %s',

@@ -5,7 +5,6 @@ declare(strict_types=1);
 namespace Vorhut\Core\Findings\Network;
 
 use Vorhut\Core\Findings\About;
-use Vorhut\Core\Findings\Finding;
 use Vorhut\Core\Findings\Plan;
 use Vorhut\Core\Findings\Rule;
 use Vorhut\Core\Findings\Seat;
@@ -16,13 +15,9 @@ use Vorhut\Core\Reach\Node\Network;
 use Vorhut\Core\Reach\Node\Node;
 
 /** The gateway a unit is given should be a router in its segment. */
-final class GatewayElsewhere implements Rule
+#[About('gateway-elsewhere', short: 'no router here')]
+final class GatewayElsewhere extends Rule
 {
-    public function about(): About
-    {
-        return new About('gateway-elsewhere', short: 'no router here');
-    }
-
     public function check(Plan $plan): iterable
     {
         foreach ($plan->seats() as $seat) {
@@ -36,8 +31,7 @@ final class GatewayElsewhere implements Rule
             if (null !== $right && $right->equals($gateway)) {
                 continue;
             }
-            yield new Finding(
-                about: $this->about(),
+            yield $this->found(
                 severity: Severity::Error,
                 title: \sprintf('%s has gateway %s, which %s', $seat->device->name, $gateway, $wrong),
                 why: 'What it sends to other subnets goes nowhere; everything in its own segment works, so the bench test passes.',

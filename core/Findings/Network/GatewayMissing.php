@@ -18,13 +18,9 @@ use Vorhut\Core\Reach\Cause\CauseRule;
 use Vorhut\Core\Reach\Cause\PathDirection;
 
 /** A unit that takes part in something across subnets needs a gateway, or a route: where the engine misses it, and only there. */
-final class GatewayMissing implements Rule
+#[About('gateway-missing', short: 'no gateway')]
+final class GatewayMissing extends Rule
 {
-    public function about(): About
-    {
-        return new About('gateway-missing', short: 'no gateway');
-    }
-
     public function check(Plan $plan): iterable
     {
         $stranded = self::stranded($plan);
@@ -42,8 +38,7 @@ final class GatewayMissing implements Rule
     {
         $gateway = $seat->subnet?->gateway;
 
-        return new Finding(
-            about: $this->about(),
+        return $this->found(
             severity: Severity::Error,
             title: \sprintf('%s has no gateway', $seat->device->name),
             why: \sprintf(
@@ -63,13 +58,7 @@ final class GatewayMissing implements Rule
 
     private static function hasGateway(Device $device): bool
     {
-        foreach ($device->interfaces as $interface) {
-            if (null !== $interface->gateway) {
-                return true;
-            }
-        }
-
-        return false;
+        return array_any($device->interfaces, static fn ($interface): bool => null !== $interface->gateway);
     }
 
     /** @return array<string, array{Intent, PathDirection}> the first intent it fails in, and whether it asks or answers, by device */

@@ -5,7 +5,6 @@ declare(strict_types=1);
 namespace Vorhut\Core\Findings\Network;
 
 use Vorhut\Core\Findings\About;
-use Vorhut\Core\Findings\Finding;
 use Vorhut\Core\Findings\Plan;
 use Vorhut\Core\Findings\Rule;
 use Vorhut\Core\Findings\Section;
@@ -14,13 +13,9 @@ use Vorhut\Core\Job\Segment;
 use Vorhut\Core\Net\Ipv4Address;
 
 /** A subnet's gateway should be an address of a router. */
-final class GatewayUnserved implements Rule
+#[About('gateway-unserved', Section::Networks)]
+final class GatewayUnserved extends Rule
 {
-    public function about(): About
-    {
-        return new About('gateway-unserved', Section::Networks);
-    }
-
     public function check(Plan $plan): iterable
     {
         $served = [];
@@ -38,8 +33,7 @@ final class GatewayUnserved implements Rule
                     && !isset($served[$segment->id][$subnet->gateway->value])
                     && !self::isUpstream($segment, $subnet->gateway)
                 ) {
-                    yield new Finding(
-                        about: $this->about(),
+                    yield $this->found(
                         severity: Severity::Warning,
                         title: \sprintf('No router has %s, the gateway of %s', $subnet->gateway, $segment->name),
                         why: 'Every unit there is told to send to an address that nobody carries.',

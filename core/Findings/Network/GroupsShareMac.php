@@ -5,7 +5,6 @@ declare(strict_types=1);
 namespace Vorhut\Core\Findings\Network;
 
 use Vorhut\Core\Findings\About;
-use Vorhut\Core\Findings\Finding;
 use Vorhut\Core\Findings\Plan;
 use Vorhut\Core\Findings\Rule;
 use Vorhut\Core\Findings\Section;
@@ -13,13 +12,9 @@ use Vorhut\Core\Findings\Severity;
 use Vorhut\Core\Net\Ipv4Address;
 
 /** Thirty-two groups share each multicast MAC: 01-00-5E and the low 23 bits (RFC 1112, section 6.4). */
-final class GroupsShareMac implements Rule
+#[About('groups-share-mac', Section::Networks)]
+final class GroupsShareMac extends Rule
 {
-    public function about(): About
-    {
-        return new About('groups-share-mac', Section::Networks);
-    }
-
     public function check(Plan $plan): iterable
     {
         $groups = [];
@@ -36,8 +31,7 @@ final class GroupsShareMac implements Rule
             if (\count($alike) > 1) {
                 $mac = \sprintf('01-00-5E-%02X-%02X-%02X', $low >> 16, $low >> 8 & 0xFF, $low & 0xFF);
                 $names = implode(' and ', array_map(static fn (Ipv4Address $g): string => (string) $g, array_values($alike)));
-                yield new Finding(
-                    about: $this->about(),
+                yield $this->found(
                     severity: Severity::Warning,
                     title: \sprintf('Groups %s share the MAC %s', $names, $mac),
                     why: 'Switches that snoop by MAC send both to everybody who joined one, and each unit has to throw the other away.',

@@ -5,7 +5,6 @@ declare(strict_types=1);
 namespace Vorhut\Core\Findings\Network;
 
 use Vorhut\Core\Findings\About;
-use Vorhut\Core\Findings\Finding;
 use Vorhut\Core\Findings\Plan;
 use Vorhut\Core\Findings\Rule;
 use Vorhut\Core\Findings\Section;
@@ -14,13 +13,9 @@ use Vorhut\Core\Job\AddressMode;
 use Vorhut\Core\Net\Ipv4Address;
 
 /** A fixed address must not lie where a DHCP server hands addresses out. */
-final class InLeasedRange implements Rule
+#[About('address-in-dhcp-range', Section::Networks, short: 'sits among the leased')]
+final class InLeasedRange extends Rule
 {
-    public function about(): About
-    {
-        return new About('address-in-dhcp-range', Section::Networks, short: 'sits among the leased');
-    }
-
     public function check(Plan $plan): iterable
     {
         foreach ($plan->seats() as $seat) {
@@ -34,8 +29,7 @@ final class InLeasedRange implements Rule
                 continue;
             }
             $free = $plan->nextFree($seat->subnet, $seat->subnet->prefix->network);
-            yield new Finding(
-                about: $this->about(),
+            yield $this->found(
                 severity: Severity::Error,
                 title: \sprintf('%s sits among the leased: %s', $seat->device->name, $address->address),
                 why: 'The server may hand the same address to somebody else, and then there are two.',

@@ -5,26 +5,20 @@ declare(strict_types=1);
 namespace Vorhut\Core\Findings\Network;
 
 use Vorhut\Core\Findings\About;
-use Vorhut\Core\Findings\Finding;
 use Vorhut\Core\Findings\Plan;
 use Vorhut\Core\Findings\Rule;
 use Vorhut\Core\Findings\Section;
 use Vorhut\Core\Findings\Severity;
 
 /** An intent that joins more places than can be looked at is left untried, and that is said. */
-final class IntentTooLarge implements Rule
+#[About('intent-too-large', Section::Proof)]
+final class IntentTooLarge extends Rule
 {
-    public function about(): About
-    {
-        return new About('intent-too-large', Section::Proof);
-    }
-
     public function check(Plan $plan): iterable
     {
         foreach ($plan->job->intents as $intent) {
             if ($plan->prover()->isTooLarge($intent)) {
-                yield new Finding(
-                    about: $this->about(),
+                yield $this->found(
                     severity: Severity::Warning,
                     title: \sprintf('"%s" joins too many places to be predicted', $intent->name),
                     why: \sprintf(

@@ -5,27 +5,21 @@ declare(strict_types=1);
 namespace Vorhut\Core\Findings\Network;
 
 use Vorhut\Core\Findings\About;
-use Vorhut\Core\Findings\Finding;
 use Vorhut\Core\Findings\Plan;
 use Vorhut\Core\Findings\Rule;
 use Vorhut\Core\Findings\Section;
 use Vorhut\Core\Findings\Severity;
 
 /** Link-local addresses are not to be routed (RFC 3927, section 7), though a plain kernel router does. */
-final class LinkLocalRouted implements Rule
+#[About('link-local-routed', Section::Networks)]
+final class LinkLocalRouted extends Rule
 {
-    public function about(): About
-    {
-        return new About('link-local-routed', Section::Networks);
-    }
-
     public function check(Plan $plan): iterable
     {
         foreach ($plan->job->routers as $router) {
             foreach ($router->interfaces as $interface) {
                 if (0xA9FE === ($interface->address?->address->value ?? 0) >> 16) {
-                    yield new Finding(
-                        about: $this->about(),
+                    yield $this->found(
                         severity: Severity::Error,
                         title: \sprintf('%s has a link-local address, %s', $router->name, $interface->address),
                         why: 'Link-local addresses are not to be routed (RFC 3927, section 7): many units refuse what comes from '

@@ -5,19 +5,14 @@ declare(strict_types=1);
 namespace Vorhut\Core\Findings\Network;
 
 use Vorhut\Core\Findings\About;
-use Vorhut\Core\Findings\Finding;
 use Vorhut\Core\Findings\Plan;
 use Vorhut\Core\Findings\Rule;
 use Vorhut\Core\Findings\Severity;
 
 /** The mask a unit is given should be that of its subnet. */
-final class MaskDiffers implements Rule
+#[About('mask-differs')]
+final class MaskDiffers extends Rule
 {
-    public function about(): About
-    {
-        return new About('mask-differs');
-    }
-
     public function check(Plan $plan): iterable
     {
         foreach ($plan->seats() as $seat) {
@@ -26,8 +21,7 @@ final class MaskDiffers implements Rule
                 continue;
             }
             $wide = $address->prefix->length < $seat->subnet->prefix->length;
-            yield new Finding(
-                about: $this->about(),
+            yield $this->found(
                 severity: Severity::Error,
                 title: \sprintf(
                     '%s has mask /%d where its subnet has /%d',

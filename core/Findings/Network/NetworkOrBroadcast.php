@@ -5,7 +5,6 @@ declare(strict_types=1);
 namespace Vorhut\Core\Findings\Network;
 
 use Vorhut\Core\Findings\About;
-use Vorhut\Core\Findings\Finding;
 use Vorhut\Core\Findings\Plan;
 use Vorhut\Core\Findings\Rule;
 use Vorhut\Core\Findings\Section;
@@ -13,13 +12,9 @@ use Vorhut\Core\Findings\Severity;
 use Vorhut\Core\Net\Ipv4Address;
 
 /** No unit can carry the network or the broadcast address of its subnet (RFC 1122, section 3.2.1.3). */
-final class NetworkOrBroadcast implements Rule
+#[About('network-or-broadcast-address', Section::Networks)]
+final class NetworkOrBroadcast extends Rule
 {
-    public function about(): About
-    {
-        return new About('network-or-broadcast-address', Section::Networks);
-    }
-
     public function check(Plan $plan): iterable
     {
         foreach ($plan->seats() as $seat) {
@@ -28,8 +23,7 @@ final class NetworkOrBroadcast implements Rule
                 continue;
             }
             $free = $plan->nextFree($seat->subnet, $seat->subnet->prefix->network);
-            yield new Finding(
-                about: $this->about(),
+            yield $this->found(
                 severity: Severity::Error,
                 title: \sprintf(
                     '%s has %s, the %s address of %s',

@@ -5,7 +5,6 @@ declare(strict_types=1);
 namespace Vorhut\Core\Findings\Network;
 
 use Vorhut\Core\Findings\About;
-use Vorhut\Core\Findings\Finding;
 use Vorhut\Core\Findings\Plan;
 use Vorhut\Core\Findings\Rule;
 use Vorhut\Core\Findings\Section;
@@ -14,13 +13,9 @@ use Vorhut\Core\Job\ChangeSet;
 use Vorhut\Core\Job\Device;
 
 /** A unit whose kind has no network port cannot have an address: a plain telephone is reached through its adapter. */
-final class NoNetworkPort implements Rule
+#[About('no-network-port', Section::Networks, short: 'network port')]
+final class NoNetworkPort extends Rule
 {
-    public function about(): About
-    {
-        return new About('no-network-port', Section::Networks, short: 'network port');
-    }
-
     public function check(Plan $plan): iterable
     {
         foreach ($plan->job->devices as $device) {
@@ -29,8 +24,7 @@ final class NoNetworkPort implements Rule
             }
             $address = $device->interfaces[0]->address?->address;
             $edit = $plan->job->edit(Device::class, $device->id, ['interfaces' => []]);
-            yield new Finding(
-                $this->about(),
+            yield $this->found(
                 Severity::Error,
                 title: \sprintf('%s has no network port, and %s is planned', $device->name, $address ?? 'a network'),
                 why: 'Whatever is predicted for that address, nobody answers there.',

@@ -5,7 +5,6 @@ declare(strict_types=1);
 namespace Vorhut\Core\Findings\Network;
 
 use Vorhut\Core\Findings\About;
-use Vorhut\Core\Findings\Finding;
 use Vorhut\Core\Findings\Plan;
 use Vorhut\Core\Findings\Rule;
 use Vorhut\Core\Findings\Severity;
@@ -13,13 +12,9 @@ use Vorhut\Core\Job\Subnet;
 use Vorhut\Core\Net\Ipv4Address;
 
 /** An address must lie in a subnet of its segment. */
-final class OutsideSubnet implements Rule
+#[About('address-outside-subnet')]
+final class OutsideSubnet extends Rule
 {
-    public function about(): About
-    {
-        return new About('address-outside-subnet');
-    }
-
     public function check(Plan $plan): iterable
     {
         foreach ($plan->seats() as $seat) {
@@ -35,8 +30,7 @@ final class OutsideSubnet implements Rule
             }
             $subnet = $seat->segment->subnets[0];
             $free = $plan->nextFree($subnet, $subnet->prefix->network);
-            yield new Finding(
-                about: $this->about(),
+            yield $this->found(
                 severity: Severity::Error,
                 title: \sprintf(
                     '%s has %s, which lies outside %s',

@@ -5,20 +5,15 @@ declare(strict_types=1);
 namespace Vorhut\Core\Findings\Network;
 
 use Vorhut\Core\Findings\About;
-use Vorhut\Core\Findings\Finding;
 use Vorhut\Core\Findings\Plan;
 use Vorhut\Core\Findings\Rule;
 use Vorhut\Core\Findings\Section;
 use Vorhut\Core\Findings\Severity;
 
 /** Two subnets of one job must not overlap. */
-final class OverlappingSubnets implements Rule
+#[About('overlapping-subnets', Section::Networks)]
+final class OverlappingSubnets extends Rule
 {
-    public function about(): About
-    {
-        return new About('overlapping-subnets', Section::Networks);
-    }
-
     public function check(Plan $plan): iterable
     {
         $all = [];
@@ -31,8 +26,7 @@ final class OverlappingSubnets implements Rule
         $open = null;
         foreach ($all as [$prefix, $segment]) {
             if (null !== $open && $open[0]->overlaps($prefix)) {
-                yield new Finding(
-                    about: $this->about(),
+                yield $this->found(
                     severity: Severity::Error,
                     title: \sprintf('%s of %s overlaps %s of %s', $prefix, $segment->name, $open[0], $open[1]->name),
                     why: 'Who stands in both uses the narrower one, of two alike the first it lists; the other goes silent.',

@@ -15,14 +15,10 @@ use Vorhut\Core\Reach\Node\Node;
 use Vorhut\Core\Reach\Node\NodePort;
 
 /** A router with proxy ARP (RFC 1027) must not answer for who stands in the very segment and answers by itself. */
-final class ProxyAnswersForNeighbour implements Rule
+#[About('proxy-arp-for-neighbour', Section::Networks, short: 'answers for neighbours')]
+final class ProxyAnswersForNeighbour extends Rule
 {
     private const NAMED = 3;
-
-    public function about(): About
-    {
-        return new About('proxy-arp-for-neighbour', Section::Networks, short: 'answers for neighbours');
-    }
 
     public function check(Plan $plan): iterable
     {
@@ -44,8 +40,7 @@ final class ProxyAnswersForNeighbour implements Rule
         $names = array_map($plan->job->nameOf(...), \array_slice($units, 0, self::NAMED));
         $more = \count($units) - \count($names);
 
-        return new Finding(
-            about: $this->about(),
+        return $this->found(
             severity: Severity::Error,
             title: \sprintf(
                 '%s answers ARP in %s for %s%s',

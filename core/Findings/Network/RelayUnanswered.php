@@ -5,7 +5,6 @@ declare(strict_types=1);
 namespace Vorhut\Core\Findings\Network;
 
 use Vorhut\Core\Findings\About;
-use Vorhut\Core\Findings\Finding;
 use Vorhut\Core\Findings\Plan;
 use Vorhut\Core\Findings\Rule;
 use Vorhut\Core\Findings\Section;
@@ -14,13 +13,9 @@ use Vorhut\Core\Reach\Walk\DhcpRelay;
 use Vorhut\Core\Reach\Walk\Exchange;
 
 /** A relay (RFC 1542) that finds no DHCP server leaves its segment without leases. */
-final class RelayUnanswered implements Rule
+#[About('relay-unanswered', Section::Networks, short: 'no leases come')]
+final class RelayUnanswered extends Rule
 {
-    public function about(): About
-    {
-        return new About('relay-unanswered', Section::Networks, short: 'no leases come');
-    }
-
     public function check(Plan $plan): iterable
     {
         foreach ($plan->job->routers as $router) {
@@ -29,8 +24,7 @@ final class RelayUnanswered implements Rule
                 if (null === $cause) {
                     continue;
                 }
-                yield new Finding(
-                    about: $this->about(),
+                yield $this->found(
                     severity: Severity::Error,
                     title: \sprintf(
                         '%s relays DHCP from %s to %s, and no answer comes',

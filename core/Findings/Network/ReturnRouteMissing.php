@@ -20,13 +20,9 @@ use Vorhut\Core\Reach\Node\RouteFinder;
 use Vorhut\Core\Reach\Node\RoutingTable;
 
 /** A router whose subnets are reached by others, but that has no return route to theirs. */
-final class ReturnRouteMissing implements Rule
+#[About('return-route-missing', Section::Networks)]
+final class ReturnRouteMissing extends Rule
 {
-    public function about(): About
-    {
-        return new About('return-route-missing', Section::Networks);
-    }
-
     public function check(Plan $plan): iterable
     {
         if (\count($plan->job->routers) < 2) {
@@ -78,8 +74,7 @@ final class ReturnRouteMissing implements Rule
             .(\count($prefixes) > 2 ? \sprintf(' and %d more', \count($prefixes) - 2) : '');
         $own = array_values((array) ($job->record(Router::class, $router->id)['routes'] ?? []));
 
-        return new Finding(
-            about: $this->about(),
+        return $this->found(
             severity: Severity::Error,
             title: \sprintf('%s has no way back to %s', $router->name, $names),
             why: 'Others reach its subnets, but answers to these prefixes have no route and go nowhere.',

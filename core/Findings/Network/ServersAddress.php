@@ -14,15 +14,11 @@ use Vorhut\Core\Job\Segment;
 use Vorhut\Core\Net\Protocol;
 
 /** An address that a segment names as its name or time server belongs to a server, or to nobody of the plan. */
-final class ServersAddress implements Rule
+#[About('servers-address', Section::Networks, short: 'address of a server')]
+final class ServersAddress extends Rule
 {
     private const DNS = 53;
     private const NTP = 123;
-
-    public function about(): About
-    {
-        return new About('servers-address', Section::Networks, short: 'address of a server');
-    }
 
     public function check(Plan $plan): iterable
     {
@@ -56,8 +52,7 @@ final class ServersAddress implements Rule
 
     private function finding(string $id, string $name, string $address, string $what, Segment $segment): Finding
     {
-        return new Finding(
-            $this->about(),
+        return $this->found(
             Severity::Error,
             title: \sprintf('%s has %s, the %s of %s', $name, $address, $what, $segment->name),
             why: \sprintf('It is no %s: two would have the address, or nobody answers.', $what),

@@ -5,7 +5,6 @@ declare(strict_types=1);
 namespace Vorhut\Core\Findings\Network;
 
 use Vorhut\Core\Findings\About;
-use Vorhut\Core\Findings\Finding;
 use Vorhut\Core\Findings\Plan;
 use Vorhut\Core\Findings\Rule;
 use Vorhut\Core\Findings\Section;
@@ -14,19 +13,14 @@ use Vorhut\Core\Job\ChangeSet;
 use Vorhut\Core\Job\Segment;
 
 /** Snooping switches need a querier, or memberships age out (RFC 4541, section 2.1.1). */
-final class SnoopingWithoutQuerier implements Rule
+#[About('snooping-without-querier', Section::Networks)]
+final class SnoopingWithoutQuerier extends Rule
 {
-    public function about(): About
-    {
-        return new About('snooping-without-querier', Section::Networks);
-    }
-
     public function check(Plan $plan): iterable
     {
         foreach ($plan->job->segments as $segment) {
             if ($segment->snooping && !$segment->querier) {
-                yield new Finding(
-                    about: $this->about(),
+                yield $this->found(
                     severity: Severity::Warning,
                     title: \sprintf('%s snoops multicast, but nobody queries', $segment->name),
                     why: 'Multicast works for about 260 s after a unit joins, then stops. Some switches flood instead.',

@@ -5,7 +5,6 @@ declare(strict_types=1);
 namespace Vorhut\Core\Findings\Network;
 
 use Vorhut\Core\Findings\About;
-use Vorhut\Core\Findings\Finding;
 use Vorhut\Core\Findings\Plan;
 use Vorhut\Core\Findings\Rule;
 use Vorhut\Core\Findings\Severity;
@@ -14,13 +13,9 @@ use Vorhut\Core\Job\NetworkInterface;
 use Vorhut\Core\Reach\Node\Network;
 
 /** A device with two interfaces needs two different subnets. */
-final class TwoInterfacesOneSubnet implements Rule
+#[About('two-interfaces-one-subnet')]
+final class TwoInterfacesOneSubnet extends Rule
 {
-    public function about(): About
-    {
-        return new About('two-interfaces-one-subnet');
-    }
-
     public function check(Plan $plan): iterable
     {
         foreach ($plan->job->devices as $device) {
@@ -29,8 +24,7 @@ final class TwoInterfacesOneSubnet implements Rule
                     if (null === $one->address || null === $other->address || !$one->address->prefix->overlaps($other->address->prefix)) {
                         continue;
                     }
-                    yield new Finding(
-                        about: $this->about(),
+                    yield $this->found(
                         severity: Severity::Error,
                         title: \sprintf('%s has %s and %s in one subnet', $device->name, $one->name, $other->name),
                         why: self::why($plan->network(), $device, $one, $other),

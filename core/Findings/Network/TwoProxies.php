@@ -5,7 +5,6 @@ declare(strict_types=1);
 namespace Vorhut\Core\Findings\Network;
 
 use Vorhut\Core\Findings\About;
-use Vorhut\Core\Findings\Finding;
 use Vorhut\Core\Findings\Plan;
 use Vorhut\Core\Findings\Rule;
 use Vorhut\Core\Findings\Section;
@@ -13,13 +12,9 @@ use Vorhut\Core\Findings\Severity;
 use Vorhut\Core\Job\Router;
 
 /** In a segment one router at most answers ARP for what lies elsewhere (RFC 1027). */
-final class TwoProxies implements Rule
+#[About('two-arp-proxies', Section::Networks, short: 'two answer for others')]
+final class TwoProxies extends Rule
 {
-    public function about(): About
-    {
-        return new About('two-arp-proxies', Section::Networks, short: 'two answer for others');
-    }
-
     public function check(Plan $plan): iterable
     {
         $proxies = [];
@@ -32,8 +27,7 @@ final class TwoProxies implements Rule
         }
         foreach ($proxies as $segment => $routers) {
             if (\count($routers) > 1) {
-                yield new Finding(
-                    about: $this->about(),
+                yield $this->found(
                     severity: Severity::Warning,
                     title: \sprintf(
                         '%s all answer ARP for others in %s',

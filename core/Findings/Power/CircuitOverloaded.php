@@ -5,7 +5,6 @@ declare(strict_types=1);
 namespace Vorhut\Core\Findings\Power;
 
 use Vorhut\Core\Findings\About;
-use Vorhut\Core\Findings\Finding;
 use Vorhut\Core\Findings\Plan;
 use Vorhut\Core\Findings\Rule;
 use Vorhut\Core\Findings\Section;
@@ -13,21 +12,16 @@ use Vorhut\Core\Findings\Severity;
 use Vorhut\Core\Rack\CircuitSum;
 
 /** A continuous load may take 80 % of a circuit's breaker, unless the local code says otherwise. */
-final class CircuitOverloaded implements Rule
+#[About('circuit-overloaded', Section::Power)]
+final class CircuitOverloaded extends Rule
 {
     private const NAMED = 4;
-
-    public function about(): About
-    {
-        return new About('circuit-overloaded', Section::Power);
-    }
 
     public function check(Plan $plan): iterable
     {
         foreach (CircuitSum::all($plan->job) as $sum) {
             if (!$sum->fits()) {
-                yield new Finding(
-                    about: $this->about(),
+                yield $this->found(
                     severity: Severity::Error,
                     title: \sprintf(
                         '%s bears %d W all day, and %d W hang on it',

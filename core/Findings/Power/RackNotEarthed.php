@@ -5,7 +5,6 @@ declare(strict_types=1);
 namespace Vorhut\Core\Findings\Power;
 
 use Vorhut\Core\Findings\About;
-use Vorhut\Core\Findings\Finding;
 use Vorhut\Core\Findings\Plan;
 use Vorhut\Core\Findings\Rule;
 use Vorhut\Core\Findings\Section;
@@ -13,19 +12,14 @@ use Vorhut\Core\Findings\Severity;
 use Vorhut\Core\Job\Rack;
 
 /** A rack of metal is earthed before anything in it is switched on. */
-final class RackNotEarthed implements Rule
+#[About('rack-not-earthed', Section::Power)]
+final class RackNotEarthed extends Rule
 {
-    public function about(): About
-    {
-        return new About('rack-not-earthed', Section::Power);
-    }
-
     public function check(Plan $plan): iterable
     {
         foreach ($plan->job->all(Rack::class) as $rack) {
             if (!$rack->earthed && [] !== $rack->holds) {
-                yield new Finding(
-                    about: $this->about(),
+                yield $this->found(
                     severity: Severity::Warning,
                     title: \sprintf('Nobody has said that %s is earthed', $rack->name),
                     why: 'A fault of one unit then stands on the metal of all.',

@@ -5,22 +5,17 @@ declare(strict_types=1);
 namespace Vorhut\Core\Findings\Power;
 
 use Vorhut\Core\Findings\About;
-use Vorhut\Core\Findings\Finding;
 use Vorhut\Core\Findings\Plan;
 use Vorhut\Core\Findings\Rule;
 use Vorhut\Core\Findings\Section;
 use Vorhut\Core\Findings\Severity;
 
 /** The device with the lowest temperature rating decides how warm a rack may get. */
-final class RackTooWarm implements Rule
+#[About('rack-too-warm', Section::Power)]
+final class RackTooWarm extends Rule
 {
     /** Degrees by which it is warmer in a rack with a door. */
     private const INSIDE = 5;
-
-    public function about(): About
-    {
-        return new About('rack-too-warm', Section::Power);
-    }
 
     public function check(Plan $plan): iterable
     {
@@ -34,8 +29,7 @@ final class RackTooWarm implements Rule
                     continue;
                 }
                 if ($place->celsius + self::INSIDE > $tender->celsius) {
-                    yield new Finding(
-                        about: $this->about(),
+                    yield $this->found(
                         severity: Severity::Warning,
                         title: \sprintf(
                             '%s gets %d °C inside, and %s bears %d',

@@ -5,7 +5,6 @@ declare(strict_types=1);
 namespace Vorhut\Core\Findings\Power;
 
 use Vorhut\Core\Findings\About;
-use Vorhut\Core\Findings\Finding;
 use Vorhut\Core\Findings\Plan;
 use Vorhut\Core\Findings\Rule;
 use Vorhut\Core\Findings\Section;
@@ -16,16 +15,12 @@ use Vorhut\Core\Rack\Placed;
 use Vorhut\Core\Rack\RackSum;
 
 /** What is heavy stands low: a rack that is pulled out falls over its top. */
-final class RackTopHeavy implements Rule
+#[About('rack-top-heavy', Section::Power)]
+final class RackTopHeavy extends Rule
 {
     /** Kilograms from which something is heavy, and by which it must be more than what is below. */
     private const HEAVY = 10.0;
     private const MORE = 5.0;
-
-    public function about(): About
-    {
-        return new About('rack-top-heavy', Section::Power);
-    }
 
     public function check(Plan $plan): iterable
     {
@@ -35,8 +30,7 @@ final class RackTopHeavy implements Rule
                 continue;
             }
             [$light, $heavy] = $high;
-            yield new Finding(
-                about: $this->about(),
+            yield $this->found(
                 severity: Severity::Warning,
                 title: \sprintf(
                     '%s with %s kg stands above %s with %s kg in %s',

@@ -5,7 +5,6 @@ declare(strict_types=1);
 namespace Vorhut\Core\Findings\Rooms;
 
 use Vorhut\Core\Findings\About;
-use Vorhut\Core\Findings\Finding;
 use Vorhut\Core\Findings\Plan;
 use Vorhut\Core\Findings\Rule;
 use Vorhut\Core\Findings\Section;
@@ -18,16 +17,12 @@ use Vorhut\Core\Job\Router;
 use Vorhut\Core\Net\Protocol;
 
 /** Behind a translation a codec is seen and heard only on the ports that are handed on to it. */
-final class MediaNotForwarded implements Rule
+#[About('media-not-forwarded', Section::Media, view: 'rooms')]
+final class MediaNotForwarded extends Rule
 {
     private const FROM = 'media-from';
     private const TO = 'media-to';
     private const PUBLIC = 'public-address';
-
-    public function about(): About
-    {
-        return new About('media-not-forwarded', Section::Media, view: 'rooms');
-    }
 
     public function check(Plan $plan): iterable
     {
@@ -45,8 +40,7 @@ final class MediaNotForwarded implements Rule
             )) {
                 continue;
             }
-            yield new Finding(
-                about: $this->about(),
+            yield $this->found(
                 severity: Severity::Error,
                 title: \sprintf('%s hands no media on to %s', $router->name, $host->name),
                 why: \sprintf('Whoever calls from outside sends to %s, UDP ports %d to %d.', $public, $first, $last),

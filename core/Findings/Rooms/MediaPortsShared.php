@@ -13,17 +13,13 @@ use Vorhut\Core\Findings\Severity;
 use Vorhut\Core\Job\Device;
 
 /** Behind one public address a router forwards a port to one unit only. */
-final class MediaPortsShared implements Rule
+#[About('media-ports-shared', Section::Media, view: 'rooms')]
+final class MediaPortsShared extends Rule
 {
     private const PUBLIC = 'public-address';
     private const FROM = 'media-from';
     private const TO = 'media-to';
     private const LAST = 65535;
-
-    public function about(): About
-    {
-        return new About('media-ports-shared', Section::Media, view: 'rooms');
-    }
 
     public function check(Plan $plan): iterable
     {
@@ -82,8 +78,7 @@ final class MediaPortsShared implements Rule
      */
     private function finding(Plan $plan, Device $one, Device $other, string $address, array $ports, ?array $free): Finding
     {
-        return new Finding(
-            about: $this->about(),
+        return $this->found(
             severity: Severity::Error,
             title: \sprintf('%s and %s have the same media ports behind %s', $one->name, $other->name, $address),
             why: \sprintf(

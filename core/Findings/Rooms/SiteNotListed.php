@@ -5,7 +5,6 @@ declare(strict_types=1);
 namespace Vorhut\Core\Findings\Rooms;
 
 use Vorhut\Core\Findings\About;
-use Vorhut\Core\Findings\Finding;
 use Vorhut\Core\Findings\Plan;
 use Vorhut\Core\Findings\Rule;
 use Vorhut\Core\Findings\Section;
@@ -15,14 +14,10 @@ use Vorhut\Core\Job\Conference;
 use Vorhut\Core\Job\Relation;
 
 /** Whoever is to be called stands in the directory of whoever calls. */
-final class SiteNotListed implements Rule
+#[About('site-not-listed', Section::Media, view: 'rooms')]
+final class SiteNotListed extends Rule
 {
     private const DIALS = 'dials';
-
-    public function about(): About
-    {
-        return new About('site-not-listed', Section::Media, view: 'rooms');
-    }
 
     public function check(Plan $plan): iterable
     {
@@ -41,8 +36,7 @@ final class SiteNotListed implements Rule
                 if ($id === $host->id || ($listed[$id] ?? false) || !\in_array($site->profile, $kinds, true)) {
                     continue;
                 }
-                yield new Finding(
-                    about: $this->about(),
+                yield $this->found(
                     severity: Severity::Warning,
                     title: \sprintf('%s is not in the directory of %s', $site->name, $host->name),
                     why: \sprintf('%s begins there.', $conference->name),

@@ -5,7 +5,6 @@ declare(strict_types=1);
 namespace Vorhut\Core\Findings\Rooms;
 
 use Vorhut\Core\Findings\About;
-use Vorhut\Core\Findings\Finding;
 use Vorhut\Core\Findings\Plan;
 use Vorhut\Core\Findings\Rule;
 use Vorhut\Core\Findings\Section;
@@ -14,16 +13,12 @@ use Vorhut\Core\Job\Conference;
 use Vorhut\Core\Profile\Capacity;
 
 /** A codec brings together as many sites as it is licensed for, itself counted. */
-final class SitesBeyondLicence implements Rule
+#[About('sites-beyond-licence', Section::Media, view: 'rooms')]
+final class SitesBeyondLicence extends Rule
 {
     private const SITES = 'sites';
     /** Two talk without any licence. */
     private const PAIR = 2;
-
-    public function about(): About
-    {
-        return new About('sites-beyond-licence', Section::Media, view: 'rooms');
-    }
 
     public function check(Plan $plan): iterable
     {
@@ -34,8 +29,7 @@ final class SitesBeyondLicence implements Rule
             $capacity = array_values(array_filter($capacities, static fn (Capacity $c): bool => self::SITES === $c->id))[0] ?? null;
             $allowed = null === $capacity ? null : $plan->licences()->capacity($host, $capacity)['allowed'];
             if (null !== $capacity && null !== $allowed && $sites > max(self::PAIR, $allowed)) {
-                yield new Finding(
-                    about: $this->about(),
+                yield $this->found(
                     severity: Severity::Error,
                     title: \sprintf(
                         '%s has %d sites, and %s brings %d together',

@@ -5,7 +5,6 @@ declare(strict_types=1);
 namespace Vorhut\Core\Findings\Sound;
 
 use Vorhut\Core\Findings\About;
-use Vorhut\Core\Findings\Finding;
 use Vorhut\Core\Findings\Plan;
 use Vorhut\Core\Findings\Rule;
 use Vorhut\Core\Findings\Section;
@@ -15,13 +14,9 @@ use Vorhut\Core\Job\ChainFor;
 use Vorhut\Core\Sound\StageSum;
 
 /** Sound that comes too late is played against, or falls off the lips (EBU R37). */
-final class ChainTooLate implements Rule
+#[About('chain-too-late', Section::Media, view: 'chains')]
+final class ChainTooLate extends Rule
 {
-    public function about(): About
-    {
-        return new About('chain-too-late', Section::Media, view: 'chains');
-    }
-
     public function check(Plan $plan): iterable
     {
         foreach ($plan->job->all(Chain::class) as $chain) {
@@ -32,8 +27,7 @@ final class ChainTooLate implements Rule
                 $isEarly = $total < $sum->earliestMs();
                 $stages = $sum->stages;
                 usort($stages, static fn (StageSum $a, StageSum $b): int => $b->ms <=> $a->ms);
-                yield new Finding(
-                    about: $this->about(),
+                yield $this->found(
                     severity: Severity::Error,
                     title: $isEarly
                         ? \sprintf('%s is at the end after %.1f ms, before %.1f', $chain->name, $total, $sum->earliestMs())

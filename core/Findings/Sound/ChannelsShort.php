@@ -5,7 +5,6 @@ declare(strict_types=1);
 namespace Vorhut\Core\Findings\Sound;
 
 use Vorhut\Core\Findings\About;
-use Vorhut\Core\Findings\Finding;
 use Vorhut\Core\Findings\Plan;
 use Vorhut\Core\Findings\Rule;
 use Vorhut\Core\Findings\Section;
@@ -13,21 +12,16 @@ use Vorhut\Core\Findings\Severity;
 use Vorhut\Core\Job\Chain;
 
 /** A chain carries as many channels as its narrowest stage. */
-final class ChannelsShort implements Rule
+#[About('channels-short', Section::Media, view: 'chains')]
+final class ChannelsShort extends Rule
 {
-    public function about(): About
-    {
-        return new About('channels-short', Section::Media, view: 'chains');
-    }
-
     public function check(Plan $plan): iterable
     {
         foreach ($plan->job->all(Chain::class) as $chain) {
             $sum = $plan->sumOf($chain);
             $narrow = $sum->narrowest();
             if (null !== $chain->channels && null !== $narrow && $narrow->channels < $chain->channels) {
-                yield new Finding(
-                    about: $this->about(),
+                yield $this->found(
                     severity: Severity::Error,
                     title: \sprintf(
                         '%s lets %d of %d channels of %s through',

@@ -5,7 +5,6 @@ declare(strict_types=1);
 namespace Vorhut\Core\Findings\Sound;
 
 use Vorhut\Core\Findings\About;
-use Vorhut\Core\Findings\Finding;
 use Vorhut\Core\Findings\Plan;
 use Vorhut\Core\Findings\Rule;
 use Vorhut\Core\Findings\Section;
@@ -14,21 +13,16 @@ use Vorhut\Core\Job\Chain;
 use Vorhut\Core\Sound\StageSum;
 
 /** One clock paces a chain: two drift apart and click. */
-final class ClocksDiffer implements Rule
+#[About('clocks-differ', Section::Media, view: 'chains')]
+final class ClocksDiffer extends Rule
 {
-    public function about(): About
-    {
-        return new About('clocks-differ', Section::Media, view: 'chains');
-    }
-
     public function check(Plan $plan): iterable
     {
         foreach ($plan->job->all(Chain::class) as $chain) {
             $sum = $plan->sumOf($chain);
             $clocks = $sum->clocks();
             if (\count($clocks) > 1) {
-                yield new Finding(
-                    about: $this->about(),
+                yield $this->found(
                     severity: Severity::Error,
                     title: \sprintf('%s is paced by %s', $chain->name, implode(' and by ', array_column($clocks, 'clock'))),
                     why: 'Two clocks drift apart: a click every few seconds.',

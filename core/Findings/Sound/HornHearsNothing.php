@@ -5,7 +5,6 @@ declare(strict_types=1);
 namespace Vorhut\Core\Findings\Sound;
 
 use Vorhut\Core\Findings\About;
-use Vorhut\Core\Findings\Finding;
 use Vorhut\Core\Findings\Plan;
 use Vorhut\Core\Findings\Rule;
 use Vorhut\Core\Findings\Section;
@@ -14,20 +13,15 @@ use Vorhut\Core\Job\Device;
 use Vorhut\Core\Sound\PagingZones;
 
 /** A horn that belongs to no zone stays silent when all the others speak. */
-final class HornHearsNothing implements Rule
+#[About('horn-hears-nothing', Section::Media, view: 'chains')]
+final class HornHearsNothing extends Rule
 {
-    public function about(): About
-    {
-        return new About('horn-hears-nothing', Section::Media, view: 'chains');
-    }
-
     public function check(Plan $plan): iterable
     {
         $deaf = PagingZones::deaf($plan->job);
         if ([] !== $deaf) {
             $more = \count($deaf) - 1;
-            yield new Finding(
-                about: $this->about(),
+            yield $this->found(
                 severity: Severity::Warning,
                 title: 0 === $more
                     ? \sprintf('%s listens to no zone, and has no number', $deaf[0]->name)
@@ -39,8 +33,7 @@ final class HornHearsNothing implements Rule
         }
         foreach (PagingZones::zones($plan->job) as $zone) {
             if ([] === $zone->speakers) {
-                yield new Finding(
-                    about: $this->about(),
+                yield $this->found(
                     severity: Severity::Warning,
                     title: \sprintf('Nobody speaks to %s', $zone->group),
                     why: \sprintf('%s and %d more listen to it.', $zone->horns[0]->name, \count($zone->horns) - 1),

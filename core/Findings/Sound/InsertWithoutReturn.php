@@ -5,7 +5,6 @@ declare(strict_types=1);
 namespace Vorhut\Core\Findings\Sound;
 
 use Vorhut\Core\Findings\About;
-use Vorhut\Core\Findings\Finding;
 use Vorhut\Core\Findings\Plan;
 use Vorhut\Core\Findings\Rule;
 use Vorhut\Core\Findings\Section;
@@ -13,20 +12,15 @@ use Vorhut\Core\Findings\Severity;
 use Vorhut\Core\Job\Chain;
 
 /** What is sent to be processed must come back into the channel, or nothing is heard. */
-final class InsertWithoutReturn implements Rule
+#[About('insert-without-return', Section::Media, view: 'chains')]
+final class InsertWithoutReturn extends Rule
 {
-    public function about(): About
-    {
-        return new About('insert-without-return', Section::Media, view: 'chains');
-    }
-
     public function check(Plan $plan): iterable
     {
         foreach ($plan->job->all(Chain::class) as $chain) {
             $sum = $plan->sumOf($chain);
             foreach ($sum->withoutReturn() as $insert) {
-                yield new Finding(
-                    about: $this->about(),
+                yield $this->found(
                     severity: Severity::Error,
                     title: \sprintf(
                         '%s: %d of %d channels come back from %s',

@@ -5,7 +5,6 @@ declare(strict_types=1);
 namespace Vorhut\Core\Findings\Sound;
 
 use Vorhut\Core\Findings\About;
-use Vorhut\Core\Findings\Finding;
 use Vorhut\Core\Findings\Plan;
 use Vorhut\Core\Findings\Rule;
 use Vorhut\Core\Findings\Section;
@@ -16,22 +15,17 @@ use Vorhut\Core\Job\Device;
 use Vorhut\Core\Sound\StageSum;
 
 /** Samples of one rate are noise at another, unless something between converts them. */
-final class SampleRatesDiffer implements Rule
+#[About('sample-rates-differ', Section::Media, view: 'chains')]
+final class SampleRatesDiffer extends Rule
 {
     private const RATE = 'sample-rate';
-
-    public function about(): About
-    {
-        return new About('sample-rates-differ', Section::Media, view: 'chains');
-    }
 
     public function check(Plan $plan): iterable
     {
         foreach ($plan->job->all(Chain::class) as $chain) {
             $sum = $plan->sumOf($chain);
             foreach ($sum->ratesApart() as [$before, $after]) {
-                yield new Finding(
-                    about: $this->about(),
+                yield $this->found(
                     severity: Severity::Error,
                     title: \sprintf('%s: %s runs at %s kHz, %s at %s', $chain->name, ...self::both($before, $after)),
                     why: 'Clicks, silence, or the wrong pitch.',

@@ -5,19 +5,14 @@ declare(strict_types=1);
 namespace Vorhut\Core\Findings\Values;
 
 use Vorhut\Core\Findings\About;
-use Vorhut\Core\Findings\Finding;
 use Vorhut\Core\Findings\Plan;
 use Vorhut\Core\Findings\Rule;
 use Vorhut\Core\Findings\Severity;
 
 /** Where it gets too warm a unit fails in the summer, not on the day it is set up. */
-final class AmbientLimit implements Rule
+#[About('ambient-limit')]
+final class AmbientLimit extends Rule
 {
-    public function about(): About
-    {
-        return new About('ambient-limit');
-    }
-
     public function check(Plan $plan): iterable
     {
         foreach ($plan->job->devices as $device) {
@@ -27,8 +22,7 @@ final class AmbientLimit implements Rule
                     continue;
                 }
                 if ($place->celsius > $limit) {
-                    yield new Finding(
-                        about: $this->about(),
+                    yield $this->found(
                         severity: Severity::Warning,
                         title: \sprintf('%s bears %d °C; in %s it gets %d °C', $device->name, $limit, $place->name, $place->celsius),
                         why: 'It runs until the first warm week.',

@@ -5,19 +5,14 @@ declare(strict_types=1);
 namespace Vorhut\Core\Findings\Values;
 
 use Vorhut\Core\Findings\About;
-use Vorhut\Core\Findings\Finding;
 use Vorhut\Core\Findings\Plan;
 use Vorhut\Core\Findings\Rule;
 use Vorhut\Core\Findings\Severity;
 
 /** A unit takes so many and no more, unless a licence says so. */
-final class CapacityExceeded implements Rule
+#[About('capacity-exceeded')]
+final class CapacityExceeded extends Rule
 {
-    public function about(): About
-    {
-        return new About('capacity-exceeded');
-    }
-
     public function check(Plan $plan): iterable
     {
         foreach ($plan->job->devices as $device) {
@@ -29,8 +24,7 @@ final class CapacityExceeded implements Rule
                 if ($of['used'] <= $of['allowed']) {
                     continue;
                 }
-                yield new Finding(
-                    about: $this->about(),
+                yield $this->found(
                     severity: Severity::Error,
                     title: \sprintf('%s: %d %s planned, %d allowed', $device->name, $of['used'], lcfirst($capacity->name), $of['allowed']),
                     why: 'The last ones to come are refused.',

@@ -5,7 +5,6 @@ declare(strict_types=1);
 namespace Vorhut\Core\Findings\Values;
 
 use Vorhut\Core\Findings\About;
-use Vorhut\Core\Findings\Finding;
 use Vorhut\Core\Findings\Plan;
 use Vorhut\Core\Findings\Rule;
 use Vorhut\Core\Findings\Section;
@@ -14,13 +13,9 @@ use Vorhut\Core\Job\PasswordState;
 use Vorhut\Core\Job\Stage;
 
 /** The password that all units of a kind leave the carton with is known to everybody. */
-final class DefaultPassword implements Rule
+#[About('default-password', Section::Bench)]
+final class DefaultPassword extends Rule
 {
-    public function about(): About
-    {
-        return new About('default-password', Section::Bench);
-    }
-
     public function check(Plan $plan): iterable
     {
         foreach ($plan->job->devices as $device) {
@@ -31,8 +26,7 @@ final class DefaultPassword implements Rule
             if (!$isKnown || !$isOpen) {
                 continue;
             }
-            yield new Finding(
-                about: $this->about(),
+            yield $this->found(
                 severity: Severity::Warning,
                 title: \sprintf(
                     null === $device->password

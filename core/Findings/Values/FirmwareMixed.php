@@ -5,7 +5,6 @@ declare(strict_types=1);
 namespace Vorhut\Core\Findings\Values;
 
 use Vorhut\Core\Findings\About;
-use Vorhut\Core\Findings\Finding;
 use Vorhut\Core\Findings\Plan;
 use Vorhut\Core\Findings\Rule;
 use Vorhut\Core\Findings\Section;
@@ -13,13 +12,9 @@ use Vorhut\Core\Findings\Severity;
 use Vorhut\Core\Profile\Relation\Comparison;
 
 /** Units of one pair speak to each other only with firmware of one family. */
-final class FirmwareMixed implements Rule
+#[About('firmware-mixed', Section::Pairings)]
+final class FirmwareMixed extends Rule
 {
-    public function about(): About
-    {
-        return new About('firmware-mixed', Section::Pairings);
-    }
-
     public function check(Plan $plan): iterable
     {
         foreach ($plan->pairings()->broken() as $state) {
@@ -28,8 +23,7 @@ final class FirmwareMixed implements Rule
             }
             $from = $state->coupled->from;
             $to = $state->coupled->to;
-            yield new Finding(
-                about: $this->about(),
+            yield $this->found(
                 severity: Severity::Error,
                 title: \sprintf('%s has firmware %s, %s has %s', $from->name, $from->firmware, $to->name, $to->firmware),
                 why: '' === $state->tie->why ? 'They understand each other only in one family.' : $state->tie->why,

@@ -5,19 +5,14 @@ declare(strict_types=1);
 namespace Vorhut\Core\Findings\Values;
 
 use Vorhut\Core\Findings\About;
-use Vorhut\Core\Findings\Finding;
 use Vorhut\Core\Findings\Plan;
 use Vorhut\Core\Findings\Rule;
 use Vorhut\Core\Findings\Severity;
 
 /** A feature that is used takes a firmware which the unit does not have. */
-final class FirmwareOld implements Rule
+#[About('firmware-old')]
+final class FirmwareOld extends Rule
 {
-    public function about(): About
-    {
-        return new About('firmware-old');
-    }
-
     public function check(Plan $plan): iterable
     {
         foreach ($plan->job->devices as $device) {
@@ -26,8 +21,7 @@ final class FirmwareOld implements Rule
                 if ($isNew || !$plan->settings()->holds($device, $minimum->when)) {
                     continue;
                 }
-                yield new Finding(
-                    about: $this->about(),
+                yield $this->found(
                     severity: Severity::Error,
                     title: \sprintf(
                         '%s has firmware %s; %s takes %s',

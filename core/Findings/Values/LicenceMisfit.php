@@ -5,7 +5,6 @@ declare(strict_types=1);
 namespace Vorhut\Core\Findings\Values;
 
 use Vorhut\Core\Findings\About;
-use Vorhut\Core\Findings\Finding;
 use Vorhut\Core\Findings\Plan;
 use Vorhut\Core\Findings\Rule;
 use Vorhut\Core\Findings\Severity;
@@ -13,13 +12,9 @@ use Vorhut\Core\Job\Licence;
 use Vorhut\Core\Job\Stage;
 
 /** A licence for another unit, or one that was never applied, allows nothing. */
-final class LicenceMisfit implements Rule
+#[About('licence-misfit')]
+final class LicenceMisfit extends Rule
 {
-    public function about(): About
-    {
-        return new About('licence-misfit');
-    }
-
     public function check(Plan $plan): iterable
     {
         foreach ($plan->job->all(Licence::class) as $licence) {
@@ -29,8 +24,7 @@ final class LicenceMisfit implements Rule
             }
             $tied = '' !== ($plan->licences()->kind($licence)->tiedTo ?? '');
             if ($tied && null !== $licence->serial && null !== $device->serial && $licence->serial !== $device->serial) {
-                yield new Finding(
-                    about: $this->about(),
+                yield $this->found(
                     severity: Severity::Error,
                     title: \sprintf('%s: %s is for %s', $device->name, lcfirst($licence->name), $licence->serial),
                     why: \sprintf('The unit is %s; the key will be refused.', $device->serial),
@@ -41,8 +35,7 @@ final class LicenceMisfit implements Rule
             }
             $steps = $plan->licences()->kind($licence)->steps ?? 1;
             if (0 !== $licence->count % $steps) {
-                yield new Finding(
-                    about: $this->about(),
+                yield $this->found(
                     severity: Severity::Warning,
                     title: \sprintf('%s: %s for %d, in steps of %d', $device->name, lcfirst($licence->name), $licence->count, $steps),
                     why: 'Nobody sells just that many.',
@@ -52,8 +45,7 @@ final class LicenceMisfit implements Rule
                 );
             }
             if (!$licence->state->isInTheUnit() && $device->stage->isBeyond(Stage::Addressed)) {
-                yield new Finding(
-                    about: $this->about(),
+                yield $this->found(
                     severity: Severity::Warning,
                     title: \sprintf('%s: %s is not applied, it is %s', $device->name, lcfirst($licence->name), $licence->state->label()),
                     why: 'The unit is set up, and does not do what was paid for.',

@@ -5,7 +5,6 @@ declare(strict_types=1);
 namespace Vorhut\Core\Findings\Values;
 
 use Vorhut\Core\Findings\About;
-use Vorhut\Core\Findings\Finding;
 use Vorhut\Core\Findings\Plan;
 use Vorhut\Core\Findings\Rule;
 use Vorhut\Core\Findings\Severity;
@@ -13,13 +12,9 @@ use Vorhut\Core\Job\Device;
 use Vorhut\Core\Profile\Port;
 
 /** A socket works only with its module in the slot. */
-final class ModuleMissing implements Rule
+#[About('module-missing')]
+final class ModuleMissing extends Rule
 {
-    public function about(): About
-    {
-        return new About('module-missing');
-    }
-
     public function check(Plan $plan): iterable
     {
         foreach ($plan->settings()->couplings->all as $coupled) {
@@ -29,8 +24,7 @@ final class ModuleMissing implements Rule
                 continue;
             }
             $name = self::name($plan, $coupled->to, $module);
-            yield new Finding(
-                about: $this->about(),
+            yield $this->found(
                 severity: Severity::Error,
                 title: null === $port
                     ? \sprintf('%s has no %s', $coupled->to->name, $name)
@@ -45,24 +39,15 @@ final class ModuleMissing implements Rule
 
     private static function port(Plan $plan, Device $device, ?string $id): ?Port
     {
-        foreach ($plan->job->profileOf($device)->ports as $port) {
-            if ($port->id === $id) {
-                return $port;
-            }
-        }
-
-        return null;
+        return array_find($plan->job->profileOf($device)->ports, static fn ($port): bool => $port->id === $id);
     }
 
     private static function isFitted(Device $device, string $module, ?string $slot): bool
     {
-        foreach ($device->modules as $fitted) {
-            if ($fitted->module === $module && (null === $slot || $fitted->slot === $slot)) {
-                return true;
-            }
-        }
-
-        return false;
+        return array_any(
+            $device->modules,
+            static fn ($fitted): bool => $fitted->module === $module && (null === $slot || $fitted->slot === $slot),
+        );
     }
 
     private static function name(Plan $plan, Device $device, string $id): string

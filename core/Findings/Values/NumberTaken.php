@@ -5,7 +5,6 @@ declare(strict_types=1);
 namespace Vorhut\Core\Findings\Values;
 
 use Vorhut\Core\Findings\About;
-use Vorhut\Core\Findings\Finding;
 use Vorhut\Core\Findings\Plan;
 use Vorhut\Core\Findings\Rule;
 use Vorhut\Core\Findings\Section;
@@ -14,13 +13,9 @@ use Vorhut\Core\Job\Device;
 use Vorhut\Core\Profile\Setting\Setting;
 
 /** Numbers that must stand only once: two units with one of them hide each other. */
-final class NumberTaken implements Rule
+#[About('number-taken', Section::Devices, short: 'a number twice')]
+final class NumberTaken extends Rule
 {
-    public function about(): About
-    {
-        return new About('number-taken', Section::Devices, short: 'a number twice');
-    }
-
     public function check(Plan $plan): iterable
     {
         $groups = [];
@@ -38,8 +33,7 @@ final class NumberTaken implements Rule
             }
             [, $value] = $holders[0];
             $devices = array_column($holders, 0);
-            yield new Finding(
-                about: $this->about(),
+            yield $this->found(
                 severity: Severity::Error,
                 title: \sprintf(
                     '%s have %s %s',

@@ -5,7 +5,6 @@ declare(strict_types=1);
 namespace Vorhut\Core\Findings\Values;
 
 use Vorhut\Core\Findings\About;
-use Vorhut\Core\Findings\Finding;
 use Vorhut\Core\Findings\Plan;
 use Vorhut\Core\Findings\Rule;
 use Vorhut\Core\Findings\Section;
@@ -13,13 +12,9 @@ use Vorhut\Core\Findings\Severity;
 use Vorhut\Core\Profile\Relation\Comparison;
 
 /** Two values that must agree, and do not: each unit looks right by itself. */
-final class PairingBroken implements Rule
+#[About('pairing-broken', Section::Pairings, short: 'values do not agree')]
+final class PairingBroken extends Rule
 {
-    public function about(): About
-    {
-        return new About('pairing-broken', Section::Pairings, short: 'values do not agree');
-    }
-
     public function check(Plan $plan): iterable
     {
         foreach ($plan->pairings()->broken() as $state) {
@@ -27,8 +22,7 @@ final class PairingBroken implements Rule
                 continue;
             }
             $mend = $state->mends[0] ?? null;
-            yield new Finding(
-                about: $this->about(),
+            yield $this->found(
                 severity: Severity::Error,
                 title: $state->said(),
                 why: '' === $state->tie->why ? \sprintf('They %s.', $state->tie->relation->label()) : $state->tie->why,

@@ -6,7 +6,6 @@ namespace Vorhut\Core\Findings\Values;
 
 use Vorhut\Core\Convention\PasswordConvention;
 use Vorhut\Core\Findings\About;
-use Vorhut\Core\Findings\Finding;
 use Vorhut\Core\Findings\Plan;
 use Vorhut\Core\Findings\Rule;
 use Vorhut\Core\Findings\Severity;
@@ -14,13 +13,9 @@ use Vorhut\Core\Job\Device;
 use Vorhut\Core\Setting\Settings;
 
 /** One secret for two units opens both; only where a pairing says so must it be the same. */
-final class SecretReused implements Rule
+#[About('secret-reused')]
+final class SecretReused extends Rule
 {
-    public function about(): About
-    {
-        return new About('secret-reused');
-    }
-
     public function check(Plan $plan): iterable
     {
         if (PasswordConvention::PerUnit !== $plan->job->info->schools->passwords) {
@@ -39,8 +34,7 @@ final class SecretReused implements Rule
             if (\count($devices) < 2 || self::arePaired($plan->settings(), $devices)) {
                 continue;
             }
-            yield new Finding(
-                about: $this->about(),
+            yield $this->found(
                 severity: Severity::Warning,
                 title: \sprintf('%s share one secret', implode(' and ', array_map(static fn (Device $d): string => $d->name, $devices))),
                 why: 'One that leaks opens all of them.',

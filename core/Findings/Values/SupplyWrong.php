@@ -5,7 +5,6 @@ declare(strict_types=1);
 namespace Vorhut\Core\Findings\Values;
 
 use Vorhut\Core\Findings\About;
-use Vorhut\Core\Findings\Finding;
 use Vorhut\Core\Findings\Plan;
 use Vorhut\Core\Findings\Rule;
 use Vorhut\Core\Findings\Severity;
@@ -13,13 +12,9 @@ use Vorhut\Core\Profile\Supply;
 use Vorhut\Core\Profile\SupplyKind;
 
 /** A unit fed in a way it is not made for stays dark, or worse. */
-final class SupplyWrong implements Rule
+#[About('supply-wrong')]
+final class SupplyWrong extends Rule
 {
-    public function about(): About
-    {
-        return new About('supply-wrong');
-    }
-
     public function check(Plan $plan): iterable
     {
         foreach ($plan->job->devices as $device) {
@@ -28,8 +23,7 @@ final class SupplyWrong implements Rule
             if (null === $device->supply || [] === $kinds || \in_array($device->supply, $kinds, true)) {
                 continue;
             }
-            yield new Finding(
-                about: $this->about(),
+            yield $this->found(
                 severity: Severity::Error,
                 title: \sprintf('%s is to be fed by %s', $device->name, $device->supply->label()),
                 why: 'It is not made for that.',

@@ -5,7 +5,6 @@ declare(strict_types=1);
 namespace Vorhut\Core\Findings\Values;
 
 use Vorhut\Core\Findings\About;
-use Vorhut\Core\Findings\Finding;
 use Vorhut\Core\Findings\Plan;
 use Vorhut\Core\Findings\Rule;
 use Vorhut\Core\Findings\Section;
@@ -20,14 +19,10 @@ use Vorhut\Core\Reach\Walk\Exchange;
 use Vorhut\Core\Reach\Walk\Outcome;
 
 /** A unit that cannot reach its time server has a wrong clock some weeks later. */
-final class TimeUnreachable implements Rule
+#[About('time-unreachable', Section::Networks)]
+final class TimeUnreachable extends Rule
 {
     private const PORT = 123;
-
-    public function about(): About
-    {
-        return new About('time-unreachable', Section::Networks);
-    }
 
     public function check(Plan $plan): iterable
     {
@@ -49,8 +44,7 @@ final class TimeUnreachable implements Rule
         foreach ($groups as $members) {
             [$first, $server, $reason] = $members[0];
             $more = \count($members) - 1;
-            yield new Finding(
-                about: $this->about(),
+            yield $this->found(
                 severity: Severity::Warning,
                 title: \sprintf(
                     '%s%s not reach the time server %s',

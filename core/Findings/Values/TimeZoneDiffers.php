@@ -5,7 +5,6 @@ declare(strict_types=1);
 namespace Vorhut\Core\Findings\Values;
 
 use Vorhut\Core\Findings\About;
-use Vorhut\Core\Findings\Finding;
 use Vorhut\Core\Findings\Plan;
 use Vorhut\Core\Findings\Rule;
 use Vorhut\Core\Findings\Severity;
@@ -13,13 +12,9 @@ use Vorhut\Core\Profile\Setting\Allowed;
 use Vorhut\Core\Profile\Setting\SettingType;
 
 /** A clock in another zone breaks certificates, licences, logs and opening hours. */
-final class TimeZoneDiffers implements Rule
+#[About('timezone-differs')]
+final class TimeZoneDiffers extends Rule
 {
-    public function about(): About
-    {
-        return new About('timezone-differs');
-    }
-
     public function check(Plan $plan): iterable
     {
         foreach ($plan->job->devices as $device) {
@@ -30,8 +25,7 @@ final class TimeZoneDiffers implements Rule
                 if (SettingType::TimeZone !== $setting?->type || null === $typed || $typed === $here) {
                     continue;
                 }
-                yield new Finding(
-                    about: $this->about(),
+                yield $this->found(
                     severity: Severity::Error,
                     title: \sprintf(
                         '%s has the time zone %s, its place has %s',

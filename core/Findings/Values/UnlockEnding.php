@@ -5,21 +5,16 @@ declare(strict_types=1);
 namespace Vorhut\Core\Findings\Values;
 
 use Vorhut\Core\Findings\About;
-use Vorhut\Core\Findings\Finding;
 use Vorhut\Core\Findings\Plan;
 use Vorhut\Core\Findings\Rule;
 use Vorhut\Core\Findings\Severity;
 use Vorhut\Core\Job\Licence;
 
 /** A temporary unlock ends whether the work is done or not. */
-final class UnlockEnding implements Rule
+#[About('unlock-ending')]
+final class UnlockEnding extends Rule
 {
     private const DAYS = 7;
-
-    public function about(): About
-    {
-        return new About('unlock-ending');
-    }
 
     public function check(Plan $plan): iterable
     {
@@ -43,8 +38,7 @@ final class UnlockEnding implements Rule
                 1 === $days => 'ends tomorrow',
                 default => \sprintf('ends in %d days', $days),
             };
-            yield new Finding(
-                about: $this->about(),
+            yield $this->found(
                 severity: $days < 0 ? Severity::Error : Severity::Warning,
                 title: \sprintf('%s: %s %s, on %s', $device->name, lcfirst($licence->name), $when, $licence->until),
                 why: 'After that day nobody gets into its settings.',

@@ -5,7 +5,6 @@ declare(strict_types=1);
 namespace Vorhut\Core\Findings\Values;
 
 use Vorhut\Core\Findings\About;
-use Vorhut\Core\Findings\Finding;
 use Vorhut\Core\Findings\Plan;
 use Vorhut\Core\Findings\Rule;
 use Vorhut\Core\Findings\Severity;
@@ -17,12 +16,10 @@ use Vorhut\Core\Setting\Origin;
 use Vorhut\Core\Setting\OriginLink;
 
 /** A value typed against what was answered or is the rule has a reason, or is a slip. */
-final class ValueAgainstRule implements Rule
+#[About('value-against-rule')]
+final class ValueAgainstRule extends Rule
 {
-    public function about(): About
-    {
-        return new About('value-against-rule');
-    }
+    private const RULES = [Origin::Answer, Origin::PlaceRule, Origin::KindRule];
 
     public function check(Plan $plan): iterable
     {
@@ -36,8 +33,7 @@ final class ValueAgainstRule implements Rule
                 }
                 $settings = $device->settings;
                 unset($settings[$id]);
-                yield new Finding(
-                    about: $this->about(),
+                yield $this->found(
                     severity: Severity::Warning,
                     title: \sprintf(
                         '%s: %s is %s, and %s says %s',
@@ -62,12 +58,9 @@ final class ValueAgainstRule implements Rule
 
     private static function rule(Plan $plan, Device $device, Setting $setting): ?OriginLink
     {
-        foreach ($plan->settings()->chain($device, $setting) as $link) {
-            if ($link->gives() && \in_array($link->origin, [Origin::Answer, Origin::PlaceRule, Origin::KindRule], true)) {
-                return $link;
-            }
-        }
-
-        return null;
+        return array_find(
+            $plan->settings()->chain($device, $setting),
+            static fn (OriginLink $link): bool => $link->gives() && \in_array($link->origin, self::RULES, true),
+        );
     }
 }

@@ -5,7 +5,6 @@ declare(strict_types=1);
 namespace Vorhut\Core\Findings\Values;
 
 use Vorhut\Core\Findings\About;
-use Vorhut\Core\Findings\Finding;
 use Vorhut\Core\Findings\Plan;
 use Vorhut\Core\Findings\Rule;
 use Vorhut\Core\Findings\Section;
@@ -13,13 +12,9 @@ use Vorhut\Core\Findings\Severity;
 use Vorhut\Core\Setting\SettingValue;
 
 /** An open value blocks the step that enters it. */
-final class ValueOpen implements Rule
+#[About('value-open', Section::Devices, short: 'a value is open')]
+final class ValueOpen extends Rule
 {
-    public function about(): About
-    {
-        return new About('value-open', Section::Devices, short: 'a value is open');
-    }
-
     public function check(Plan $plan): iterable
     {
         foreach ($plan->job->devices as $device) {
@@ -33,8 +28,7 @@ final class ValueOpen implements Rule
             $names = array_map(static fn (SettingValue $v): string => lcfirst($v->setting->name), array_values($open));
             $asked = array_map(static fn (SettingValue $v): string => $v->setting->ask?->label() ?? '', $open);
             $asked = array_values(array_unique(array_filter($asked, static fn (string $who): bool => '' !== $who)));
-            yield new Finding(
-                about: $this->about(),
+            yield $this->found(
                 severity: Severity::Warning,
                 title: \sprintf('%s: %s still open', $device->name, implode(', ', $names)),
                 why: 'Whoever stands in front of it has nothing to type, and will type something.',

@@ -5,7 +5,6 @@ declare(strict_types=1);
 namespace Vorhut\Core\Findings\Values;
 
 use Vorhut\Core\Findings\About;
-use Vorhut\Core\Findings\Finding;
 use Vorhut\Core\Findings\Plan;
 use Vorhut\Core\Findings\Rule;
 use Vorhut\Core\Findings\Section;
@@ -13,13 +12,9 @@ use Vorhut\Core\Findings\Severity;
 use Vorhut\Core\Profile\Setting\Allowed;
 
 /** What the kind of a unit does not allow never gets into it. */
-final class ValueRefused implements Rule
+#[About('value-refused', Section::Devices, short: 'not allowed there')]
+final class ValueRefused extends Rule
 {
-    public function about(): About
-    {
-        return new About('value-refused', Section::Devices, short: 'not allowed there');
-    }
-
     public function check(Plan $plan): iterable
     {
         foreach ($plan->job->devices as $device) {
@@ -30,8 +25,7 @@ final class ValueRefused implements Rule
                     continue;
                 }
                 $shown = $setting->secret ? 'what was typed' : Allowed::text($value);
-                yield new Finding(
-                    about: $this->about(),
+                yield $this->found(
                     severity: Severity::Error,
                     title: \sprintf('%s: %s cannot be %s', $device->name, lcfirst($setting->name), $shown),
                     why: \in_array(Allowed::text($value), $setting->not, true) ? 'That one is reserved.' : 'The unit does not take it.',

@@ -5,7 +5,6 @@ declare(strict_types=1);
 namespace Vorhut\Core\Findings\Voice;
 
 use Vorhut\Core\Findings\About;
-use Vorhut\Core\Findings\Finding;
 use Vorhut\Core\Findings\Plan;
 use Vorhut\Core\Findings\Rule;
 use Vorhut\Core\Findings\Section;
@@ -14,20 +13,15 @@ use Vorhut\Core\Job\Extension;
 use Vorhut\Core\Job\ExtensionKind;
 
 /** A number at which nothing can answer yet. */
-final class ExtensionUnfinished implements Rule
+#[About('extension-unfinished', Section::Voice)]
+final class ExtensionUnfinished extends Rule
 {
-    public function about(): About
-    {
-        return new About('extension-unfinished', Section::Voice);
-    }
-
     public function check(Plan $plan): iterable
     {
         foreach ($plan->job->extensions as $extension) {
             $lacks = self::lacks($extension);
             if (null !== $lacks) {
-                yield new Finding(
-                    about: $this->about(),
+                yield $this->found(
                     severity: Severity::Warning,
                     title: \sprintf('%s has no %s yet', $extension->number, $lacks),
                     why: 'Whoever dials it gets nobody.',

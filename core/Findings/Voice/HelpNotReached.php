@@ -5,7 +5,6 @@ declare(strict_types=1);
 namespace Vorhut\Core\Findings\Voice;
 
 use Vorhut\Core\Findings\About;
-use Vorhut\Core\Findings\Finding;
 use Vorhut\Core\Findings\Plan;
 use Vorhut\Core\Findings\Rule;
 use Vorhut\Core\Findings\Section;
@@ -15,19 +14,14 @@ use Vorhut\Core\Voice\HelpCalls;
 use Vorhut\Core\Voice\VoicePlan;
 
 /** A number for help that does not leave the house as it was dialled. */
-final class HelpNotReached implements Rule
+#[About('help-not-reached', Section::Voice)]
+final class HelpNotReached extends Rule
 {
-    public function about(): About
-    {
-        return new About('help-not-reached', Section::Voice);
-    }
-
     public function check(Plan $plan): iterable
     {
         $voice = new VoicePlan($plan->job);
         foreach ([] === $voice->emergencies() ? [] : (new HelpCalls($voice))->faults() as $fault) {
-            yield new Finding(
-                about: $this->about(),
+            yield $this->found(
                 severity: $fault->isLost ? Severity::Error : Severity::Warning,
                 title: \sprintf('%s dialled at %s %s', $fault->dialled, CallerGroups::named(...$fault->callers), $fault->said),
                 why: 'Helpers are not called, or later. Follow local law; never dial such a number to try it.',

@@ -5,27 +5,21 @@ declare(strict_types=1);
 namespace Vorhut\Core\Findings\Voice;
 
 use Vorhut\Core\Findings\About;
-use Vorhut\Core\Findings\Finding;
 use Vorhut\Core\Findings\Plan;
 use Vorhut\Core\Findings\Rule;
 use Vorhut\Core\Findings\Severity;
 
 /** Every phone needs a place with an address that an emergency centre can be told. */
-final class NoDispatchableLocation implements Rule
+#[About('no-dispatchable-location')]
+final class NoDispatchableLocation extends Rule
 {
-    public function about(): About
-    {
-        return new About('no-dispatchable-location');
-    }
-
     public function check(Plan $plan): iterable
     {
         foreach ($plan->job->devices as $device) {
             if (!$plan->job->profileOf($device)->isPhone() || null !== $plan->job->dispatchOf($device->location)) {
                 continue;
             }
-            yield new Finding(
-                about: $this->about(),
+            yield $this->found(
                 severity: Severity::Error,
                 title: \sprintf('%s has no dispatchable location', $device->name),
                 why: 'Who dials an emergency number from it cannot be found. Follow local law.',

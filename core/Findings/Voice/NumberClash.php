@@ -14,13 +14,9 @@ use Vorhut\Core\Job\Extension;
 use Vorhut\Core\Voice\NumberClashes;
 
 /** A number that means something else, too. */
-final class NumberClash implements Rule
+#[About('number-clash', Section::Voice)]
+final class NumberClash extends Rule
 {
-    public function about(): About
-    {
-        return new About('number-clash', Section::Voice);
-    }
-
     public function check(Plan $plan): iterable
     {
         $clashes = new NumberClashes($plan->job);
@@ -34,8 +30,7 @@ final class NumberClash implements Rule
 
     private function finding(Extension $extension, string $clash): Finding
     {
-        return new Finding(
-            about: $this->about(),
+        return $this->found(
             severity: Severity::Error,
             title: \sprintf('%s %s', $extension->number, $clash),
             why: 'Who dials one gets the other, or waits before either.',

@@ -14,13 +14,9 @@ use Vorhut\Core\Job\Extension;
 use Vorhut\Core\Voice\NumberBlocks;
 
 /** A number that stands in no block, or in one that is set aside for others. */
-final class NumberOutsideBlock implements Rule
+#[About('number-outside-block', Section::Voice)]
+final class NumberOutsideBlock extends Rule
 {
-    public function about(): About
-    {
-        return new About('number-outside-block', Section::Voice);
-    }
-
     public function check(Plan $plan): iterable
     {
         $blocks = new NumberBlocks($plan->job);
@@ -31,8 +27,7 @@ final class NumberOutsideBlock implements Rule
             }
         }
         foreach ($blocks->overlapping() as [$one, $other]) {
-            yield new Finding(
-                about: $this->about(),
+            yield $this->found(
                 severity: Severity::Error,
                 title: \sprintf('The blocks %s and %s share numbers', $one->name, $other->name),
                 why: 'Both would hand out the same one.',
@@ -46,8 +41,7 @@ final class NumberOutsideBlock implements Rule
 
     private function finding(Extension $extension, string $said): Finding
     {
-        return new Finding(
-            about: $this->about(),
+        return $this->found(
             severity: Severity::Warning,
             title: \sprintf('%s %s', $extension->number, $said),
             why: 'Who looks for a free number trusts the blocks.',

@@ -5,7 +5,6 @@ declare(strict_types=1);
 namespace Vorhut\Core\Findings\Voice;
 
 use Vorhut\Core\Findings\About;
-use Vorhut\Core\Findings\Finding;
 use Vorhut\Core\Findings\Plan;
 use Vorhut\Core\Findings\Rule;
 use Vorhut\Core\Findings\Section;
@@ -14,20 +13,15 @@ use Vorhut\Core\Voice\Dialler;
 use Vorhut\Core\Voice\VoicePlan;
 
 /** An extension with which a longer one begins: whoever dials it waits. */
-final class NumbersWait implements Rule
+#[About('number-begins-another', Section::Voice)]
+final class NumbersWait extends Rule
 {
-    public function about(): About
-    {
-        return new About('number-begins-another', Section::Voice);
-    }
-
     public function check(Plan $plan): iterable
     {
         $voice = new VoicePlan($plan->job);
         foreach ($plan->job->extensions as $extension) {
             if ($voice->goesOn($extension->number)) {
-                yield new Finding(
-                    about: $this->about(),
+                yield $this->found(
                     severity: Severity::Warning,
                     title: \sprintf('%s is the beginning of another extension', $extension->number),
                     why: \sprintf('Whoever dials it waits %d s, and who waits shorter gets the other.', Dialler::CRITICAL_TIMER),

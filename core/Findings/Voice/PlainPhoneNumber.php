@@ -21,13 +21,9 @@ use Vorhut\Core\Profile\PortKind;
 use Vorhut\Core\Voice\Sockets;
 
 /** A plain telephone registers nowhere: its number belongs to the socket that it is connected to. */
-final class PlainPhoneNumber implements Rule
+#[About('plain-phone-number', Section::Voice)]
+final class PlainPhoneNumber extends Rule
 {
-    public function about(): About
-    {
-        return new About('plain-phone-number', Section::Voice);
-    }
-
     public function check(Plan $plan): iterable
     {
         foreach ($plan->job->extensions as $extension) {
@@ -48,8 +44,7 @@ final class PlainPhoneNumber implements Rule
             'port' => $port,
         ]);
 
-        return new Finding(
-            $this->about(),
+        return $this->found(
             Severity::Error,
             title: \sprintf('%s is the number of %s, which registers nowhere', $extension->number, $phone->name),
             why: 'A plain telephone speaks no SIP: the unit with its socket does.',

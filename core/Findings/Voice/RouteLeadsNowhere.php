@@ -16,13 +16,9 @@ use Vorhut\Core\Job\Trunk;
 use Vorhut\Core\Job\VoiceRoute;
 
 /** A route, a key of a menu or a fallback whose target is another kind of thing than it says, or a route out without a trunk. */
-final class RouteLeadsNowhere implements Rule
+#[About('route-leads-nowhere', Section::Voice)]
+final class RouteLeadsNowhere extends Rule
 {
-    public function about(): About
-    {
-        return new About('route-leads-nowhere', Section::Voice);
-    }
-
     public function check(Plan $plan): iterable
     {
         $hasTrunks = [] !== $plan->job->all(Trunk::class);
@@ -64,8 +60,7 @@ final class RouteLeadsNowhere implements Rule
     {
         $why = 'Calls end where nobody expects them.';
 
-        return new Finding(
-            about: $this->about(),
+        return $this->found(
             severity: Severity::Error,
             title: $title,
             why: $why,

@@ -5,7 +5,6 @@ declare(strict_types=1);
 namespace Vorhut\Core\Findings\Voice;
 
 use Vorhut\Core\Findings\About;
-use Vorhut\Core\Findings\Finding;
 use Vorhut\Core\Findings\Plan;
 use Vorhut\Core\Findings\Rule;
 use Vorhut\Core\Findings\Section;
@@ -14,13 +13,9 @@ use Vorhut\Core\Voice\RouteUse;
 use Vorhut\Core\Voice\VoicePlan;
 
 /** A route for numbers that others take before it, or that nobody may use. */
-final class RouteNeverTaken implements Rule
+#[About('route-never-taken', Section::Voice)]
+final class RouteNeverTaken extends Rule
 {
-    public function about(): About
-    {
-        return new About('route-never-taken', Section::Voice);
-    }
-
     public function check(Plan $plan): iterable
     {
         $voice = new VoicePlan($plan->job);
@@ -30,8 +25,7 @@ final class RouteNeverTaken implements Rule
         $use = new RouteUse($voice);
         foreach ($use->untaken() as $route) {
             $instead = $use->instead($route);
-            yield new Finding(
-                about: $this->about(),
+            yield $this->found(
                 severity: Severity::Error,
                 title: \sprintf('No call ever takes the route %s', $route->name),
                 why: '' === $instead ? 'No extension may use it.' : $instead,

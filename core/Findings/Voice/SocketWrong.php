@@ -14,13 +14,9 @@ use Vorhut\Core\Voice\Sockets;
 use Vorhut\Core\Voice\SocketUse;
 
 /** An analogue phone or line needs a socket of its own, with the right module behind it. */
-final class SocketWrong implements Rule
+#[About('socket-wrong', Section::Voice)]
+final class SocketWrong extends Rule
 {
-    public function about(): About
-    {
-        return new About('socket-wrong', Section::Voice);
-    }
-
     public function check(Plan $plan): iterable
     {
         $taken = [];
@@ -39,8 +35,7 @@ final class SocketWrong implements Rule
 
     private function finding(SocketUse $use, string $fault): Finding
     {
-        return new Finding(
-            about: $this->about(),
+        return $this->found(
             severity: Severity::Error,
             title: \sprintf('%s: %s %s', $use->name, null === $use->port ? 'its socket' : 'socket '.$use->port, $fault),
             why: 'Without it there is no tone.',

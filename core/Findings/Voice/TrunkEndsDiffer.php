@@ -5,7 +5,6 @@ declare(strict_types=1);
 namespace Vorhut\Core\Findings\Voice;
 
 use Vorhut\Core\Findings\About;
-use Vorhut\Core\Findings\Finding;
 use Vorhut\Core\Findings\Plan;
 use Vorhut\Core\Findings\Rule;
 use Vorhut\Core\Findings\Section;
@@ -15,20 +14,15 @@ use Vorhut\Core\Job\TrunkKind;
 use Vorhut\Core\Voice\TrunkRows;
 
 /** The two ends of a trunk hold different things to be so. */
-final class TrunkEndsDiffer implements Rule
+#[About('trunk-ends-differ', Section::Voice)]
+final class TrunkEndsDiffer extends Rule
 {
-    public function about(): About
-    {
-        return new About('trunk-ends-differ', Section::Voice);
-    }
-
     public function check(Plan $plan): iterable
     {
         foreach ($plan->job->all(Trunk::class) as $trunk) {
             foreach (TrunkKind::Sip === $trunk->kind ? TrunkRows::rows($trunk) : [] as $row) {
                 if (false === $row->agrees) {
-                    yield new Finding(
-                        about: $this->about(),
+                    yield $this->found(
                         severity: 'channels' === $row->key ? Severity::Warning : Severity::Error,
                         title: \sprintf(
                             '%s: %s is %s at our end, %s at theirs',

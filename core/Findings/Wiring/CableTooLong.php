@@ -16,15 +16,11 @@ use Vorhut\Core\Load\Plugged;
 use Vorhut\Core\Load\PortName;
 
 /** Copper carries 100 m with its cords, 90 m of it in the wall (ISO/IEC 11801). */
-final class CableTooLong implements Rule
+#[About('cable-too-long', Section::Networks, view: 'cables')]
+final class CableTooLong extends Rule
 {
     private const CHANNEL = 100;
     private const PERMANENT = 90;
-
-    public function about(): About
-    {
-        return new About('cable-too-long', Section::Networks, view: 'cables');
-    }
 
     public function check(Plan $plan): iterable
     {
@@ -48,8 +44,7 @@ final class CableTooLong implements Rule
     {
         if ($metres > self::PERMANENT) {
             $isTooLong = $metres > self::CHANNEL;
-            yield new Finding(
-                about: $this->about(),
+            yield $this->found(
                 severity: $isTooLong ? Severity::Error : Severity::Warning,
                 title: \sprintf('%s: %s m of copper', $what, $metres),
                 why: $isTooLong ? 'Beyond 100 m nobody promises anything.' : 'With cords at both ends it comes close to 100 m.',

@@ -5,7 +5,6 @@ declare(strict_types=1);
 namespace Vorhut\Core\Findings\Wiring;
 
 use Vorhut\Core\Findings\About;
-use Vorhut\Core\Findings\Finding;
 use Vorhut\Core\Findings\Plan;
 use Vorhut\Core\Findings\Rule;
 use Vorhut\Core\Findings\Section;
@@ -17,16 +16,12 @@ use Vorhut\Core\Load\FlowReductions;
 use Vorhut\Core\Load\LoadPlan;
 
 /** No link carries more than it may. */
-final class LinkOverloaded implements Rule
+#[About('link-overloaded', Section::Networks, view: 'cables')]
+final class LinkOverloaded extends Rule
 {
     private const MAX_NAMED = 4;
     /** Links for which a change is looked for. */
     private const MAX_TRIED = 3;
-
-    public function about(): About
-    {
-        return new About('link-overloaded', Section::Networks, view: 'cables');
-    }
 
     public function check(Plan $plan): iterable
     {
@@ -51,8 +46,7 @@ final class LinkOverloaded implements Rule
                 \array_slice($line->flows, 0, self::MAX_NAMED),
             );
             $change = $tried++ < self::MAX_TRIED ? $lighter->mend($line) : null;
-            yield new Finding(
-                about: $this->about(),
+            yield $this->found(
                 severity: Severity::Error,
                 title: \sprintf('%s carries %.1f Mbit/s, and may carry %.1f', $what, $line->kbps / 1000, $line->limitKbps / 1000),
                 why: \sprintf('%s%s: %s.', $way, '' === $line->moment ? '' : ', at '.$line->moment, implode(', ', $names)),

@@ -5,7 +5,6 @@ declare(strict_types=1);
 namespace Vorhut\Core\Findings\Wiring;
 
 use Vorhut\Core\Findings\About;
-use Vorhut\Core\Findings\Finding;
 use Vorhut\Core\Findings\Plan;
 use Vorhut\Core\Findings\Rule;
 use Vorhut\Core\Findings\Section;
@@ -13,13 +12,9 @@ use Vorhut\Core\Findings\Severity;
 use Vorhut\Core\Job\SwitchLink;
 
 /** Switches that are linked in a ring send in circles, unless a protocol shuts one of the links (IEEE 802.1Q, clause 13). */
-final class LinksInARing implements Rule
+#[About('links-in-a-ring', Section::Networks, view: 'cables')]
+final class LinksInARing extends Rule
 {
-    public function about(): About
-    {
-        return new About('links-in-a-ring', Section::Networks, view: 'cables');
-    }
-
     public function check(Plan $plan): iterable
     {
         $leads = [];
@@ -29,8 +24,7 @@ final class LinksInARing implements Rule
                 $leads[$from] = $to;
                 continue;
             }
-            yield new Finding(
-                about: $this->about(),
+            yield $this->found(
                 severity: Severity::Warning,
                 title: \sprintf('%s closes a ring', $link->name),
                 why: 'Without a spanning tree everything goes round in circles; with one this or another link of the ring stands still.',

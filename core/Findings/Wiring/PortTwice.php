@@ -5,7 +5,6 @@ declare(strict_types=1);
 namespace Vorhut\Core\Findings\Wiring;
 
 use Vorhut\Core\Findings\About;
-use Vorhut\Core\Findings\Finding;
 use Vorhut\Core\Findings\Plan;
 use Vorhut\Core\Findings\Rule;
 use Vorhut\Core\Findings\Section;
@@ -14,13 +13,9 @@ use Vorhut\Core\Load\Plugged;
 use Vorhut\Core\Load\PortName;
 
 /** One port takes one cable. */
-final class PortTwice implements Rule
+#[About('port-twice', Section::Networks, view: 'cables')]
+final class PortTwice extends Rule
 {
-    public function about(): About
-    {
-        return new About('port-twice', Section::Networks, view: 'cables');
-    }
-
     public function check(Plan $plan): iterable
     {
         $units = [];
@@ -31,8 +26,7 @@ final class PortTwice implements Rule
         }
         foreach ($units as $port => $names) {
             if (\count($names) > 1) {
-                yield new Finding(
-                    about: $this->about(),
+                yield $this->found(
                     severity: Severity::Error,
                     title: \sprintf('%d units on %s: %s', \count($names), $ports[$port] ?? $port, implode(' and ', $names)),
                     why: 'A port takes one cable.',

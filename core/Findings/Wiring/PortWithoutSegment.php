@@ -5,7 +5,6 @@ declare(strict_types=1);
 namespace Vorhut\Core\Findings\Wiring;
 
 use Vorhut\Core\Findings\About;
-use Vorhut\Core\Findings\Finding;
 use Vorhut\Core\Findings\Plan;
 use Vorhut\Core\Findings\Rule;
 use Vorhut\Core\Findings\Section;
@@ -15,13 +14,9 @@ use Vorhut\Core\Load\Plugged;
 use Vorhut\Core\Load\PortName;
 
 /** The port that a unit is plugged into carries its segment. */
-final class PortWithoutSegment implements Rule
+#[About('port-without-segment', Section::Networks, view: 'cables')]
+final class PortWithoutSegment extends Rule
 {
-    public function about(): About
-    {
-        return new About('port-without-segment', Section::Networks, view: 'cables');
-    }
-
     public function check(Plan $plan): iterable
     {
         $switches = $plan->job->all(NetworkSwitch::class);
@@ -32,8 +27,7 @@ final class PortWithoutSegment implements Rule
                 continue;
             }
             $segment = $plan->job->segments[$one->segment]->name ?? $one->segment;
-            yield new Finding(
-                about: $this->about(),
+            yield $this->found(
                 severity: Severity::Error,
                 title: \sprintf('%s is in %s, and %s does not carry that', $one->name, $segment, PortName::name($plan->job, $one->port)),
                 why: 'What it sends ends at the switch.',

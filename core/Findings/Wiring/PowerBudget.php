@@ -5,7 +5,6 @@ declare(strict_types=1);
 namespace Vorhut\Core\Findings\Wiring;
 
 use Vorhut\Core\Findings\About;
-use Vorhut\Core\Findings\Finding;
 use Vorhut\Core\Findings\Plan;
 use Vorhut\Core\Findings\Rule;
 use Vorhut\Core\Findings\Section;
@@ -13,21 +12,16 @@ use Vorhut\Core\Findings\Severity;
 use Vorhut\Core\Job\NetworkSwitch;
 
 /** What all ports of a switch give together is no more than it has, beside its reserve. */
-final class PowerBudget implements Rule
+#[About('power-budget', Section::Networks, view: 'cables')]
+final class PowerBudget extends Rule
 {
-    public function about(): About
-    {
-        return new About('power-budget', Section::Networks, view: 'cables');
-    }
-
     public function check(Plan $plan): iterable
     {
         $switches = $plan->job->all(NetworkSwitch::class);
         foreach ($plan->power()->switches as $sum) {
             $switch = $switches[$sum->switch] ?? null;
             if (!$sum->ok && null !== $switch) {
-                yield new Finding(
-                    about: $this->about(),
+                yield $this->found(
                     severity: Severity::Error,
                     title: \sprintf(
                         '%s gives %.0f W and has %.0f W, of which %d %% are kept',

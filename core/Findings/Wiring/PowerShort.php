@@ -5,7 +5,6 @@ declare(strict_types=1);
 namespace Vorhut\Core\Findings\Wiring;
 
 use Vorhut\Core\Findings\About;
-use Vorhut\Core\Findings\Finding;
 use Vorhut\Core\Findings\Plan;
 use Vorhut\Core\Findings\Rule;
 use Vorhut\Core\Findings\Section;
@@ -13,21 +12,16 @@ use Vorhut\Core\Findings\Severity;
 use Vorhut\Core\Load\PortName;
 
 /** What a port gives gets to its unit, with the voltage that it needs. */
-final class PowerShort implements Rule
+#[About('power-short', Section::Networks, view: 'cables')]
+final class PowerShort extends Rule
 {
-    public function about(): About
-    {
-        return new About('power-short', Section::Networks, view: 'cables');
-    }
-
     public function check(Plan $plan): iterable
     {
         $power = $plan->power();
         foreach ([...$power->ports, ...$power->injected] as $port) {
             if (!$port->ok) {
                 $from = PortName::at($plan->job, $port->switch, $port->port);
-                yield new Finding(
-                    about: $this->about(),
+                yield $this->found(
                     severity: Severity::Error,
                     title: \sprintf('%s gets too little power from %s', $plan->job->nameOf($port->device), $from),
                     why: $port->why,

@@ -5,7 +5,6 @@ declare(strict_types=1);
 namespace Vorhut\Core\Findings\Wiring;
 
 use Vorhut\Core\Findings\About;
-use Vorhut\Core\Findings\Finding;
 use Vorhut\Core\Findings\Plan;
 use Vorhut\Core\Findings\Rule;
 use Vorhut\Core\Findings\Section;
@@ -16,13 +15,9 @@ use Vorhut\Core\Load\PortName;
 use Vorhut\Core\Load\Wiring;
 
 /** The switches connect a segment that units of it are plugged into. */
-final class SegmentApart implements Rule
+#[About('segment-apart', Section::Networks, view: 'cables')]
+final class SegmentApart extends Rule
 {
-    public function about(): About
-    {
-        return new About('segment-apart', Section::Networks, view: 'cables');
-    }
-
     public function check(Plan $plan): iterable
     {
         $wiring = new Wiring($plan->job);
@@ -40,8 +35,7 @@ final class SegmentApart implements Rule
                 }
                 $port = $wiring->missing((string) $segment, $all[0], $other);
                 $name = $plan->job->segments[$segment]->name ?? $segment;
-                yield new Finding(
-                    about: $this->about(),
+                yield $this->found(
                     severity: Severity::Error,
                     title: \sprintf(
                         '%s does not get from %s to %s',

@@ -10,7 +10,5 @@ use Vorhut\Core\Job\ChangeSet;
 final readonly class BackList
 {
     /** @param list<BackRow> $rows */
-    public function __construct(public array $rows, public ChangeSet $change)
-    {
-    }
+    public function __construct(public array $rows, public ChangeSet $change) {}
 }

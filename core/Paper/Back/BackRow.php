@@ -12,7 +12,5 @@ final readonly class BackRow
     public const REFUSED = 'not taken';
 
     /** @param list<string> $why what changes, or why it is not taken */
-    public function __construct(public int $line, public string $name, public string $does, public array $why)
-    {
-    }
+    public function __construct(public int $line, public string $name, public string $does, public array $why) {}
 }

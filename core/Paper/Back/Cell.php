@@ -16,9 +16,7 @@ final readonly class Cell
      * @param \Closure(string, mixed, Names): mixed $read what a text that is not empty makes of what stood there
      * @param bool $isKept whether the field stays, with nothing in it, where the cell is emptied
      */
-    private function __construct(public string $path, private \Closure $read, private bool $isKept)
-    {
-    }
+    private function __construct(public string $path, private \Closure $read, private bool $isKept) {}
 
     public static function text(string $path): self
     {

@@ -11,7 +11,5 @@ final readonly class Line
      * @param list<string> $cells
      * @param RowOf|null $of null where nothing of it is read back
      */
-    public function __construct(public array $cells, public ?RowOf $of)
-    {
-    }
+    public function __construct(public array $cells, public ?RowOf $of) {}
 }

@@ -14,9 +14,7 @@ final class Names
     /** @var array<string, array<string, list<string>>> ids by name in small letters, by list */
     private array $known = [];
 
-    public function __construct(private readonly Job $job)
-    {
-    }
+    public function __construct(private readonly Job $job) {}
 
     /**
      * @param string $list such as "devices"

@@ -12,9 +12,7 @@ final readonly class RowOf
     private const MARK = '/^([a-z][a-zA-Z-]*)\/([^\/]{1,64})(?:\/(\d{1,4}))?$/D';
 
     /** @param class-string $type */
-    public function __construct(public string $type, public string $id, public int $index = 0)
-    {
-    }
+    public function __construct(public string $type, public string $id, public int $index = 0) {}
 
     /** As it stands in the last column of an exported list. */
     public function mark(): string

@@ -35,8 +35,7 @@ final readonly class Constraint implements Checked
         public string $why,
         #[Records(When::class, 'Only where')]
         public array $when,
-    ) {
-    }
+    ) {}
 
     public function check(RawRecord $given): void
     {

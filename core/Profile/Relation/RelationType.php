@@ -35,8 +35,7 @@ final readonly class RelationType
         public ?string $module,
         #[Records(Constraint::class, 'Values that must agree')]
         public array $ties,
-    ) {
-    }
+    ) {}
 
     public function fits(string $profile): bool
     {

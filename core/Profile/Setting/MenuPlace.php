@@ -16,6 +16,5 @@ final readonly class MenuPlace
         public WayIn $way,
         #[Text('Path in the menus', required: true, max: 200)]
         public string $path,
-    ) {
-    }
+    ) {}
 }

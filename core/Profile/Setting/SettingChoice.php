@@ -20,6 +20,5 @@ final readonly class SettingChoice
         public ?float $kbps = null,
         #[Text('Picture that it stands for', max: 60, technical: true)]
         public ?string $means = null,
-    ) {
-    }
+    ) {}
 }

@@ -19,6 +19,5 @@ final readonly class Need
         public ?string $licence,
         #[Text('In words', max: 200, default: '')]
         public string $text,
-    ) {
-    }
+    ) {}
 }

@@ -74,6 +74,5 @@ final readonly class ProfileStep
         public array $needs,
         #[Records(When::class, 'Only where')]
         public array $when,
-    ) {
-    }
+    ) {}
 }

@@ -18,6 +18,5 @@ final readonly class SymptomCause
         public string $test,
         #[Text('What mends it', max: 300, default: '')]
         public string $mend,
-    ) {
-    }
+    ) {}
 }

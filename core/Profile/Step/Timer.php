@@ -20,6 +20,5 @@ final readonly class Timer
         public string $text,
         #[Text('If it is missed', max: 300, default: '')]
         public string $missed,
-    ) {
-    }
+    ) {}
 }

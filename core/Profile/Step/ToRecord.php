@@ -24,6 +24,5 @@ final readonly class ToRecord
         public ?float $min,
         #[Number(-1e9, 1e9, 'Most')]
         public ?float $max,
-    ) {
-    }
+    ) {}
 }

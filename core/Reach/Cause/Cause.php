@@ -14,8 +14,7 @@ final readonly class Cause implements \JsonSerializable
         public array $values,
         public string $text,
         public PathDirection $leg = PathDirection::Request,
-    ) {
-    }
+    ) {}
 
     /** @return array{at: string, rule: string, values: object, text: string} */
     public function jsonSerialize(): array

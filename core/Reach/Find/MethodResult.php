@@ -18,6 +18,5 @@ final readonly class MethodResult
         public ?Verdict $verdict = null,
         /** It works until group memberships have aged out. */
         public bool $fades = false,
-    ) {
-    }
+    ) {}
 }

@@ -15,9 +15,7 @@ use Vorhut\Core\Reach\Walk\Outcome;
 /** Datagrams to everybody in a segment (RFC 919, RFC 922), each receiver judged by its own mask and its way back. */
 final readonly class Broadcast
 {
-    public function __construct(private Exchange $exchange)
-    {
-    }
+    public function __construct(private Exchange $exchange) {}
 
     /**
      * Limited broadcast is heard by everybody in the segment, whatever its subnet. Directed broadcast is heard by those whose own

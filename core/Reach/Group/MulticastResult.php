@@ -16,7 +16,5 @@ final readonly class MulticastResult
      * @param array<string, array{Node, string}> $via router that passed it into a segment, and from which one
      * @param array<string, Cause> $stops why it did not get into a segment, as far as a router had a say in it
      */
-    public function __construct(public ?string $from, public array $heard, public array $stops, public array $via = [])
-    {
-    }
+    public function __construct(public ?string $from, public array $heard, public array $stops, public array $via = []) {}
 }

@@ -17,6 +17,5 @@ final readonly class Reception
         public ?Cause $cause,
         /** Received now, but not any more once memberships have aged out (about 260 s, RFC 3376, section 8.4). */
         public bool $expires = false,
-    ) {
-    }
+    ) {}
 }

@@ -32,9 +32,7 @@ final class ExternalNetworks
     /** @var list<array{Ipv4Prefix, string}> networks outside and their segments */
     private array $networks = [];
 
-    private function __construct(private readonly Job $job)
-    {
-    }
+    private function __construct(private readonly Job $job) {}
 
     /** Null where no segment leads out. */
     public static function fromJob(Job $job): ?self

@@ -32,8 +32,7 @@ final readonly class Node
         public array $portForwards = [],
         /** Not in the plan: what it really is and does is not known. */
         public bool $isExternal = false,
-    ) {
-    }
+    ) {}
 
     /** ICMP echo is answered by every stack; TCP and UDP only where somebody listens. */
     public function listensOn(Protocol $protocol, ?int $port): bool

@@ -31,8 +31,7 @@ final readonly class NodePort
         public bool $proxyArp = false,
         /** Takes only what it would answer by this port (RFC 3704, section 2.2). */
         public bool $reversePath = false,
-    ) {
-    }
+    ) {}
 
     public function has(int $address): bool
     {

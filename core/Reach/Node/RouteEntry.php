@@ -17,6 +17,5 @@ final readonly class RouteEntry
         public ?Ipv4Address $via,
         /** The address the host sends from when it uses this line. */
         public Ipv4Address $source,
-    ) {
-    }
+    ) {}
 }

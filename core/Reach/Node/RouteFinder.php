@@ -12,9 +12,7 @@ use Vorhut\Core\Net\Ipv4Prefix;
 /** The neighbour through which a router comes nearest to a prefix, over the segments that routers share. */
 final readonly class RouteFinder
 {
-    public function __construct(private Job $job)
-    {
-    }
+    public function __construct(private Job $job) {}
 
     /** Null where the router has the prefix itself, or nobody leads there. */
     public function nextHop(Router $router, Ipv4Prefix $to): ?Ipv4Address

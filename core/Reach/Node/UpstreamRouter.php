@@ -35,8 +35,7 @@ final readonly class UpstreamRouter
         private Ipv4Prefix $subnet,
         private string $outside,
         private array $networks,
-    ) {
-    }
+    ) {}
 
     /** One of somebody else's: nobody of the plan has its address. */
     public function made(?Ipv4Address $neighbour): Router

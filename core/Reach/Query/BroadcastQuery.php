@@ -24,6 +24,5 @@ final readonly class BroadcastQuery
         public Ipv4Address $to,
         #[WholeNumber(1, 65535, required: true)]
         public int $port,
-    ) {
-    }
+    ) {}
 }

@@ -26,6 +26,5 @@ final readonly class MulticastQuery
         public int $port,
         #[WholeNumber(1, 255, default: 1)]
         public int $ttl,
-    ) {
-    }
+    ) {}
 }

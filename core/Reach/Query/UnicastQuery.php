@@ -30,8 +30,7 @@ final readonly class UnicastQuery implements Checked
         public Protocol $protocol,
         #[WholeNumber(1, 65535)]
         public ?int $port,
-    ) {
-    }
+    ) {}
 
     public function check(RawRecord $given): void
     {

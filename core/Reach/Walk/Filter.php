@@ -37,9 +37,7 @@ final class Filter
     /** @var array<string, array<string, int>> place of the rule that matches, or -1, by router and kind of packet */
     private array $decided = [];
 
-    public function __construct(private readonly Sentences $say)
-    {
-    }
+    public function __construct(private readonly Sentences $say) {}
 
     /** Null where the packet passes. */
     public function stops(Node $router, Packet $packet, PathDirection $leg): ?Cause

@@ -20,8 +20,7 @@ final readonly class MediaPath
         public bool $there,
         public bool $back,
         public ?Cause $cause,
-    ) {
-    }
+    ) {}
 
     public static function between(Network $network, MediaEnd $a, MediaEnd $b, ?Trace $trace = null): self
     {

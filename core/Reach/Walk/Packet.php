@@ -21,8 +21,7 @@ final readonly class Packet
         public int $ttl = self::TTL,
         /** A refusal: ICMP destination unreachable (RFC 792), or a TCP reset (RFC 9293, section 3.5.2). */
         public bool $isError = false,
-    ) {
-    }
+    ) {}
 
     public function with(
         ?int $source = null,

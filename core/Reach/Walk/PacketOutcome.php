@@ -19,6 +19,5 @@ final readonly class PacketOutcome
         public ?Cause $cause = null,
         /** The segment it came in from; null where it never left its sender. */
         public ?string $through = null,
-    ) {
-    }
+    ) {}
 }

@@ -16,9 +16,7 @@ use Vorhut\Core\Reach\Node\RouteEntry;
 /** Says what the engine decided, in the field's words and with the configured values. */
 final readonly class Sentences
 {
-    public function __construct(private Network $network)
-    {
-    }
+    public function __construct(private Network $network) {}
 
     public function arrives(Node $node, Packet $packet, PathDirection $leg): string
     {

@@ -22,8 +22,7 @@ final readonly class TraceStep implements \JsonSerializable
         public ?string $into = null,
         /** Where it stops here, why. */
         public ?Cause $cause = null,
-    ) {
-    }
+    ) {}
 
     /** @return array<string, mixed> */
     public function jsonSerialize(): array

@@ -20,8 +20,7 @@ final readonly class Verdict
         public Outcome $outcome,
         public ?Cause $cause,
         public array $hops,
-    ) {
-    }
+    ) {}
 
     public function isOk(): bool
     {

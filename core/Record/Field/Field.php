@@ -27,8 +27,7 @@ abstract class Field
         public readonly array $columns = [],
         public readonly int $since = 1,
         public readonly bool $required = false,
-    ) {
-    }
+    ) {}
 
     /**
      * What the record holds for a value of the file.

@@ -44,13 +44,7 @@ final class ProveStep implements GeneralStep
 
     private static function concerns(RunbookContext $context, Intent $intent): bool
     {
-        foreach ([...$intent->from, ...$intent->to] as $party) {
-            if (self::isMeant($context, $party)) {
-                return true;
-            }
-        }
-
-        return false;
+        return array_any([...$intent->from, ...$intent->to], static fn ($party): bool => self::isMeant($context, $party));
     }
 
     private static function isMeant(RunbookContext $context, PartyRef $party): bool

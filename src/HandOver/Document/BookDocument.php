@@ -19,9 +19,7 @@ final readonly class BookDocument implements Document
     private const IN_A_FILE = 50;
     private const SHEETS = 'handover/paper/sheets.html.twig';
 
-    public function __construct(private Book $book, private Pdf $pdf, private Journal $journal)
-    {
-    }
+    public function __construct(private Book $book, private Pdf $pdf, private Journal $journal) {}
 
     public function name(): string
     {

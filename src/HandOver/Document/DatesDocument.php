@@ -12,9 +12,7 @@ use Vorhut\Core\Dates\DatesAhead;
 /** Stamped with when the job was begun, so that the same plan gives the same bytes. */
 final readonly class DatesDocument implements Document
 {
-    public function __construct(private DatesPage $dates)
-    {
-    }
+    public function __construct(private DatesPage $dates) {}
 
     public function name(): string
     {

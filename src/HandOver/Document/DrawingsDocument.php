@@ -21,9 +21,7 @@ final readonly class DrawingsDocument implements Document
     /** Intents whose ways are drawn. */
     private const MAX_WAYS = 60;
 
-    public function __construct(private Environment $twig, private JobReading $reading, private RacksPage $racks)
-    {
-    }
+    public function __construct(private Environment $twig, private JobReading $reading, private RacksPage $racks) {}
 
     public function name(): string
     {

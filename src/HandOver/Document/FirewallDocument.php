@@ -17,9 +17,7 @@ use Vorhut\Core\Setting\Settings;
 /** What must pass between networks, for whoever keeps the firewall; answers to it are read back where questions are. */
 final readonly class FirewallDocument implements Document
 {
-    public function __construct(private JobReading $reading)
-    {
-    }
+    public function __construct(private JobReading $reading) {}
 
     public function name(): string
     {

@@ -16,9 +16,7 @@ final readonly class LabelsDocument implements Document
     /** Four sheets, as many as fit into little memory. */
     private const IN_A_FILE = 96;
 
-    public function __construct(private Labels $labels, private Pdf $pdf, private Journal $journal)
-    {
-    }
+    public function __construct(private Labels $labels, private Pdf $pdf, private Journal $journal) {}
 
     public function name(): string
     {

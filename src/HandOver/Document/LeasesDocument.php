@@ -13,9 +13,7 @@ final readonly class LeasesDocument implements Document
 {
     private const DOMAIN = 'example.net';
 
-    public function __construct(private Bundles $bundles)
-    {
-    }
+    public function __construct(private Bundles $bundles) {}
 
     public function name(): string
     {

@@ -32,8 +32,7 @@ final readonly class Book
         private ValueStates $states,
         private BenchRecords $records,
         private RacksPage $racks,
-    ) {
-    }
+    ) {}
 
     public function view(JobContext $context): BookView
     {

@@ -35,6 +35,5 @@ final readonly class BookView
         public array $units,
         public array $proof,
         public string $proofMore,
-    ) {
-    }
+    ) {}
 }

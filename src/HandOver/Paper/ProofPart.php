@@ -19,6 +19,5 @@ final readonly class ProofPart
         public bool $isPlanned,
         public string $pair,
         public ?TraceRows $trace,
-    ) {
-    }
+    ) {}
 }

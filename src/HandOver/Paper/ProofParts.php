@@ -21,9 +21,7 @@ final readonly class ProofParts
     /** Intents of which a way is drawn. */
     private const MAX_DRAWN = 40;
 
-    public function __construct(private JobReading $reading, private Observations $observations)
-    {
-    }
+    public function __construct(private JobReading $reading, private Observations $observations) {}
 
     /** @return list<ProofPart> those that do not hold first */
     public function parts(JobContext $context): array

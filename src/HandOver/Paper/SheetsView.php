@@ -10,7 +10,5 @@ use Vorhut\Core\HandOver\UnitSheet;
 final readonly class SheetsView
 {
     /** @param list<UnitSheet> $units */
-    public function __construct(public string $job, public array $units)
-    {
-    }
+    public function __construct(public string $job, public array $units) {}
 }

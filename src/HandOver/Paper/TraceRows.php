@@ -14,9 +14,7 @@ final readonly class TraceRows
      * @param list<array{name: string, prefix: string, asks: WireMark, answers: WireMark}> $wires between them
      * @param string $why it stops; '' where it gets through
      */
-    private function __construct(public array $posts, public array $wires, public string $why)
-    {
-    }
+    private function __construct(public array $posts, public array $wires, public string $why) {}
 
     /**
      * @param bool $isWanted whether it is wanted that it gets through

@@ -7,9 +7,7 @@ namespace Vorhut\App\HandOver\Paper;
 /** What is printed on a piece of a way: an arrow or a cross, as it is wanted or not. */
 final readonly class WireMark
 {
-    private function __construct(public string $text, public string $class)
-    {
-    }
+    private function __construct(public string $text, public string $class) {}
 
     /** @param bool|null $passes null where it never comes so far */
     public static function asking(?bool $passes, bool $isWanted): self

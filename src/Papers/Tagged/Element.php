@@ -15,8 +15,7 @@ final class Element
         private readonly int $parent,
         private readonly string $type,
         private readonly string $alt,
-    ) {
-    }
+    ) {}
 
     public function add(self $kid): void
     {

@@ -23,9 +23,7 @@ final class PageNumbers
     /** @var array<int, list<array{\DOMElement, float, float}>> what wants a number, its right edge and its top, by page */
     private array $wanted = [];
 
-    public function __construct(private readonly TaggedCanvas $canvas, private readonly Tagging $tagging, private readonly string $font)
-    {
-    }
+    public function __construct(private readonly TaggedCanvas $canvas, private readonly Tagging $tagging, private readonly string $font) {}
 
     public function see(Frame $frame): void
     {

@@ -13,9 +13,7 @@ use Vorhut\App\Entity\StoredJob;
 final readonly class BenchStepsVoid implements Effect
 {
     /** @param list<int> $ids */
-    private function __construct(private array $ids)
-    {
-    }
+    private function __construct(private array $ids) {}
 
     public static function name(): string
     {

@@ -12,9 +12,7 @@ use Vorhut\Core\Net\Ipv4Prefix;
 /** The ranges that live tests may contact. */
 final readonly class FieldModeSet implements Effect
 {
-    public function __construct(private string $before, private string $after)
-    {
-    }
+    public function __construct(private string $before, private string $after) {}
 
     /**
      * @param list<Ipv4Prefix> $before

@@ -13,9 +13,7 @@ use Vorhut\App\Entity\Withdrawable;
 abstract class Recorded implements Effect
 {
     /** @param list<int> $ids of what is stored already */
-    final private function __construct(private array $ids, private readonly ?Withdrawable $new = null)
-    {
-    }
+    final private function __construct(private array $ids, private readonly ?Withdrawable $new = null) {}
 
     public static function new(Withdrawable $record): static
     {

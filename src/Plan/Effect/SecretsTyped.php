@@ -16,9 +16,7 @@ final readonly class SecretsTyped implements Effect
      * @param list<string> $names
      * @param int $at seconds since 1970; 0 where it was taken back
      */
-    public function __construct(private array $names, private int $at)
-    {
-    }
+    public function __construct(private array $names, private int $at) {}
 
     public static function name(): string
     {

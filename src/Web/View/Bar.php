@@ -18,8 +18,7 @@ final readonly class Bar
         public int $limit,
         public bool $fits,
         public string $contributors,
-    ) {
-    }
+    ) {}
 
     /** @param list<string> $contributors the largest first */
     public static function fromLoad(string $label, float $sum, float $limit, float $whole, string $unit, array $contributors = []): self

@@ -25,8 +25,7 @@ final readonly class FindingLine
         public string $alike = '',
         public int $count = 1,
         public ?Post $takeAll = null,
-    ) {
-    }
+    ) {}
 
     /**
      * @param list<string> $names of others to whom the same happens

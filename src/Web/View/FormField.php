@@ -34,8 +34,7 @@ final readonly class FormField
         public array $values = [],
         public string $error = '',
         public array $notes = [],
-    ) {
-    }
+    ) {}
 
     /** Whether it stands on a sticker. */
     public function isOnASticker(): bool

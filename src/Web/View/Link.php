@@ -18,8 +18,7 @@ final readonly class Link
         public string $key = '',
         public string $spoken = '',
         public bool $main = false,
-    ) {
-    }
+    ) {}
 
     public function isForm(): bool
     {

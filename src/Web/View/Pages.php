@@ -8,9 +8,7 @@ namespace Vorhut\App\Web\View;
 final readonly class Pages
 {
     /** @param list<Link> $links to the page before and the one behind */
-    private function __construct(public string $said, public array $links, private int $from, private int $size)
-    {
-    }
+    private function __construct(public string $said, public array $links, private int $from, private int $size) {}
 
     /**
      * @param int $all how many there are

@@ -23,8 +23,7 @@ final readonly class Post
         public bool $main = false,
         public bool $small = false,
         public string $before = '',
-    ) {
-    }
+    ) {}
 
     public function isForm(): bool
     {

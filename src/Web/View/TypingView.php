@@ -17,9 +17,7 @@ final readonly class TypingView
      * @param string $impossible characters that the unit cannot type, '' for none
      * @param string $instead what it can type in the place of the text, '' where nothing is proposed
      */
-    public function __construct(public string $sum, public array $groups, public string $impossible, public string $instead)
-    {
-    }
+    public function __construct(public string $sum, public array $groups, public string $impossible, public string $instead) {}
 
     public static function fromSequence(KeySequence $sequence, ?string $instead = null): self
     {

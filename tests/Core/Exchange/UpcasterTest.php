@@ -78,9 +78,7 @@ final class UpcasterTest extends TestCase
     private static function renames(string $old, string $new, int $version): Upcaster
     {
         return new class($old, $new, $version) implements Upcaster {
-            public function __construct(private string $old, private string $new, private int $version)
-            {
-            }
+            public function __construct(private string $old, private string $new, private int $version) {}
 
             public function list(): string
             {

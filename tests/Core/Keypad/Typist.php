@@ -10,9 +10,7 @@ use Vorhut\Core\Keypad\Press;
 /** A keypad as it behaves, key by key, and the cheapest way through all that can be pressed on it. */
 final readonly class Typist
 {
-    public function __construct(private Keypad $keypad, private int $start = 0)
-    {
-    }
+    public function __construct(private Keypad $keypad, private int $start = 0) {}
 
     /**
      * Uniform-cost search over single presses.

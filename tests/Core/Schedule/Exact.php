@@ -12,9 +12,7 @@ final class Exact
 {
     private int $best = \PHP_INT_MAX;
 
-    private function __construct(private readonly Agenda $agenda, private readonly Resources $with)
-    {
-    }
+    private function __construct(private readonly Agenda $agenda, private readonly Resources $with) {}
 
     public static function makespan(Agenda $agenda, Resources $with): int
     {
