@@ -56,7 +56,8 @@ final class References
     {
         return array_any(
             $reference->lists,
-            static fn ($list): bool => isset($job->records[$list][$reference->id]) || ('profiles' === $list && $job->profiles->has($reference->id)),
+            static fn (string $list): bool => isset($job->records[$list][$reference->id])
+                || ('profiles' === $list && $job->profiles->has($reference->id)),
         );
     }
 
