@@ -8,14 +8,9 @@ use Amp\ByteStream\StreamException;
 use Amp\CancelledException;
 use Amp\DeferredFuture;
 use Amp\Socket\ConnectException;
-use Amp\Socket\Socket;
 use Amp\Socket\SocketException;
 use Amp\TimeoutCancellation;
 use Vorhut\Core\Intent\ProbeKind;
-use Vorhut\Field\Dns\DnsError;
-use Vorhut\Field\Dns\DnsMessage;
-use Vorhut\Field\Dns\DnsRecord;
-use Vorhut\Field\Dns\ServiceBook;
 use Vorhut\Field\Net\GatedUdp;
 use Vorhut\Field\Net\RefusedTarget;
 use Vorhut\Field\Net\Sockets;
@@ -31,17 +26,16 @@ use Vorhut\Field\Sip\SipMessage;
 /** Asks one address one thing: bounded in time and bytes, and nothing is changed at the unit. */
 final readonly class Prober
 {
-    private const MAX_BYTES = 16384;
-    /** A service that closes this soon without a byte is taken not to answer. */
-    private const SETTLE_SECONDS = 0.15;
     private const CONNECTION_REFUSED = 111;
     private const POLLS = 3;
 
+    private ConnectionProber $connections;
     private Ears $ears;
     private Echoes $echoes;
 
     public function __construct(private Sockets $sockets, private float $seconds = 2.0)
     {
+        $this->connections = new ConnectionProber($sockets, $seconds);
         $this->ears = new Ears($sockets);
         $this->echoes = new Echoes($sockets, $seconds);
     }
@@ -58,15 +52,15 @@ final readonly class Prober
         $start = hrtime(true);
         try {
             [$status, $evidence] = match ($kind) {
-                ProbeKind::Tcp, ProbeKind::File => $this->tcp($target, $port, $from),
-                ProbeKind::Http => $this->talk(
+                ProbeKind::Tcp, ProbeKind::File => $this->connections->open($target, $port, $from),
+                ProbeKind::Http => $this->connections->talk(
                     target: $target,
                     port: $port,
                     from: $from,
                     request: \sprintf("HEAD / HTTP/1.1\r\nHost: %s\r\nConnection: close\r\n\r\n", $target),
                     pattern: '#^HTTP/1\.[01] (\d{3})[^\r\n]*#',
                 ),
-                ProbeKind::Rtsp => $this->talk(
+                ProbeKind::Rtsp => $this->connections->talk(
                     target: $target,
                     port: $port,
                     from: $from,
@@ -81,7 +75,7 @@ final readonly class Prober
                 ProbeKind::Echo => self::echoed($this->echoes->datagram($target, $port, $from)),
                 ProbeKind::Ping => self::echoed($this->echoes->ping($target)),
                 ProbeKind::Ntp => $this->ntp($target, $port, $from),
-                ProbeKind::DnsSd => $this->dnsSd($target, $port, $from),
+                ProbeKind::DnsSd => (new DnsSdProber($this->sockets, $this->seconds))->ask($target, $port, $from),
                 ProbeKind::Media => $with->kbps > 0
                     ? $this->push($target, $port, $from, $with->kbps)
                     : $this->media($target, $port, $from),
@@ -111,49 +105,6 @@ final readonly class Prober
     }
 
     /** @return array{ProbeStatus, array<string, string|int|float>} */
-    private function tcp(string $target, int $port, ?string $from): array
-    {
-        $socket = $this->sockets->connect($target, $port, $this->seconds, $from);
-        try {
-            $first = $socket->read(new TimeoutCancellation(self::SETTLE_SECONDS));
-
-            return [null === $first ? ProbeStatus::Closed : ProbeStatus::Answered, []];
-        } catch (CancelledException) {
-            return [ProbeStatus::Answered, []];
-        } catch (StreamException) {
-            return [ProbeStatus::Closed, []];
-        } finally {
-            $socket->close();
-        }
-    }
-
-    /** @return array{ProbeStatus, array<string, string|int|float>} */
-    private function talk(string $target, int $port, ?string $from, string $request, string $pattern): array
-    {
-        $socket = $this->sockets->connect($target, $port, $this->seconds, $from);
-        try {
-            $socket->write($request);
-            $text = $this->head($socket);
-        } catch (StreamException) {
-            return [ProbeStatus::Closed, []];
-        } finally {
-            $socket->close();
-        }
-        if ('' === $text) {
-            return [ProbeStatus::Closed, []];
-        }
-        if (1 !== preg_match($pattern, $text, $m)) {
-            return [ProbeStatus::Strange, ['first bytes' => mb_scrub(substr($text, 0, 60))]];
-        }
-        $evidence = ['status' => mb_scrub($m[0])];
-        if (1 === preg_match('/^(?:Server|Public):\s*([^\r\n]{1,120})/mi', $text, $h)) {
-            $evidence['says'] = mb_scrub($h[1]);
-        }
-
-        return [ProbeStatus::Answered, $evidence];
-    }
-
-    /** @return array{ProbeStatus, array<string, string|int|float>} */
     private function watch(string $target, int $port, ?string $from, string $unit): array
     {
         $viewer = new RtspViewer($this->sockets, LabViewer::USER, LabViewer::password($unit), $this->seconds);
@@ -179,17 +130,6 @@ final readonly class Prober
         $heard = null === $from ? null : $this->ears->hear($from, $port, $target, $this->seconds);
 
         return null === $heard ? [ProbeStatus::Silent, []] : [ProbeStatus::Answered, ['session' => $heard->name()]];
-    }
-
-    private function head(Socket $socket): string
-    {
-        $time = new TimeoutCancellation($this->seconds);
-        $text = '';
-        while (\strlen($text) < self::MAX_BYTES && !str_contains($text, "\r\n\r\n") && null !== ($part = $socket->read($time))) {
-            $text .= $part;
-        }
-
-        return $text;
     }
 
     /** @return array{ProbeStatus, array<string, string|int|float>} */
@@ -316,71 +256,6 @@ final readonly class Prober
         } finally {
             $endpoint->close();
         }
-    }
-
-    /**
-     * What services there are, then where the first of them is (RFC 6763, sections 9 and 4).
-     *
-     * @return array{ProbeStatus, array<string, string|int|float>}
-     */
-    private function dnsSd(string $target, int $port, ?string $from): array
-    {
-        $socket = $this->sockets->udpToward($target, $from);
-        try {
-            $services = [];
-            foreach ($this->dnsAnswer($socket, $target, $port, ServiceBook::ENUMERATION)?->all() ?? [] as $record) {
-                if (DnsRecord::PTR === $record->type && $record->isNamed(ServiceBook::ENUMERATION)) {
-                    $services[] = $record->target;
-                }
-            }
-            if ([] === $services) {
-                return [ProbeStatus::Silent, []];
-            }
-            $evidence = [
-                'services' => mb_scrub(
-                    implode(
-                        ' ',
-                        array_map(static fn (array $s): string => implode('.', $s), \array_slice($services, 0, 8)),
-                    ),
-                ),
-            ];
-            foreach ($this->dnsAnswer($socket, $target, $port, $services[0])?->all() ?? [] as $record) {
-                if (DnsRecord::PTR === $record->type) {
-                    $evidence['instance'] = mb_scrub($record->target[0] ?? '');
-                } elseif (DnsRecord::SRV === $record->type) {
-                    $evidence['host'] = mb_scrub(implode('.', $record->target)).':'.$record->port;
-                }
-            }
-
-            return [ProbeStatus::Answered, $evidence];
-        } finally {
-            $socket->close();
-        }
-    }
-
-    /** @param list<string> $name */
-    private function dnsAnswer(GatedUdp $socket, string $target, int $port, array $name): ?DnsMessage
-    {
-        $id = random_int(1, 0xFFFF);
-        try {
-            $socket->send($target, $port, (string) new DnsMessage($id, false, [new DnsRecord($name, DnsRecord::PTR)]));
-            $time = new TimeoutCancellation($this->seconds / 2);
-            while (null !== ($datagram = $socket->receive($time))) {
-                try {
-                    $message = DnsMessage::parse($datagram[2]);
-                } catch (DnsError) {
-                    // Not what was asked for; the answer may still come.
-                    continue;
-                }
-                if ($datagram[0] === $target && $message->isResponse && $message->id === $id) {
-                    return $message;
-                }
-            }
-        } catch (CancelledException) {
-            // Nothing within this part of the time.
-        }
-
-        return null;
     }
 
     private function pollAnswer(GatedUdp $socket, string $target, string $nonce): ?string

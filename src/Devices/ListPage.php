@@ -15,25 +15,16 @@ use Vorhut\Core\Exchange\CsvTable;
 use Vorhut\Core\Exchange\DeviceColumns;
 use Vorhut\Core\Exchange\DeviceImport;
 use Vorhut\Core\Exchange\DeviceImporter;
-use Vorhut\Core\Exchange\DeviceMatcher;
 use Vorhut\Core\Exchange\ListHead;
 use Vorhut\Core\Exchange\ListOrders;
-use Vorhut\Core\Job\Device;
 use Vorhut\Core\Job\Edit;
-use Vorhut\Core\Job\Job;
 use Vorhut\Core\Record\InvalidFile;
-use Vorhut\Core\Record\Nearest;
-use Vorhut\Core\Record\RecordType;
 
 /** Shows what a list would change before it does. */
 final readonly class ListPage
 {
     private const MAX_ROWS = 200;
-    private const SAMPLES = 3;
-    private const HOW = ['content' => 'by what stands in it', 'said' => 'as you said', 'named' => 'by its name'];
     private const MAX_ERRORS = 100;
-    private const SHOWN = ['name', 'profile', 'segment', 'address', 'mac', 'location', 'serial'];
-    private const TECHNICAL = ['address', 'mac', 'serial'];
 
     public function __construct(
         private ListMemories $memories,
@@ -92,8 +83,8 @@ final readonly class ListPage
         $readable = 'UTF-8' === $encoding ? $text : (string) mb_convert_encoding($text, 'UTF-8', $encoding);
         $readable = [] === $import->orders->mended ? $readable : $import->table->text();
         $edits = \array_slice($import->edits, 0, self::MAX_ROWS);
-        $rows = array_map(static fn (Edit $e): array => self::row($context->job, $import, $e), $edits);
-        $shown = self::shown($rows);
+        $rows = array_map(static fn (Edit $e): array => ListRows::row($context->job, $import, $e), $edits);
+        $shown = ListRows::shown($rows);
         $more = \count($import->edits) > \count($edits) ? \sprintf('The first %d of %d.', \count($edits), \count($import->edits)) : '';
 
         return new ListView(
@@ -107,7 +98,7 @@ final readonly class ListPage
             readAs: 'UTF-8' === $encoding ? '' : \sprintf('Read as %s.', $encoding),
             errors: \array_slice(ListErrors::rows($import), 0, self::MAX_ERRORS),
             errorTitle: Words::count(\count($import->errors), 'row').' to mend',
-            columns: self::columns($import),
+            columns: ListQuestions::columns($import),
             meanings: ['' => 'left aside'] + DeviceColumns::labels(),
             head: $import->head->fingerprint(),
             asides: $import->asides,
@@ -115,8 +106,8 @@ final readonly class ListPage
             heads: ['Line', '', ...array_map(static fn (string $f): string => DeviceFields::labels()[$f], array_keys($shown))],
             rows: array_map(static fn (array $r): array => ['cells' => array_intersect_key($r['cells'], $shown)] + $r, $rows),
             more: $more,
-            kinds: $this->kinds($context->job, $import),
-            offers: $this->security->isGranted('ROLE_LEAD') ? $this->offers($import) : [],
+            kinds: ListQuestions::kinds($context->job, $import),
+            offers: $this->security->isGranted('ROLE_LEAD') ? ListQuestions::offers($import) : [],
         );
     }
 
@@ -148,74 +139,6 @@ final readonly class ListPage
         )];
     }
 
-    /**
-     * Kinds nobody knows.
-     *
-     * @return list<array{name: string, text: string, label: string, count: int, is: string, options: array<array-key, string>}>
-     */
-    private function kinds(Job $job, DeviceImport $import): array
-    {
-        $options = ['' => 'not taken over'];
-        foreach ($job->profiles->all() as $kind) {
-            $options[$kind->id] = $kind->name;
-        }
-        $kinds = [];
-        $column = $import->head->columns['profile'] ?? -1;
-        $here = array_flip(array_map(static fn (array $r): string => mb_strtolower($r[$column] ?? ''), $import->table->rows));
-        $said = array_map(static fn (): int => 0, array_intersect_key($import->orders->kinds, $here));
-        foreach ($said + $import->unknown->inList('profiles') as $text => $count) {
-            $kinds[] = [
-                'name' => \sprintf('kinds[%d]', \count($kinds)),
-                'text' => (string) $text,
-                'label' => '' === (string) $text ? 'no kind is said' : (string) $text,
-                'count' => $count,
-                'is' => $import->orders->kinds[mb_strtolower((string) $text)] ?? self::meant((string) $text, $options),
-                'options' => $options,
-            ];
-        }
-
-        return $kinds;
-    }
-
-    /** @param array<array-key, string> $kinds names by id */
-    private static function meant(string $text, array $kinds): string
-    {
-        if ('' === $text) {
-            return DeviceMatcher::PLAIN_KIND;
-        }
-        $text = mb_strtolower($text);
-        $names = array_map(mb_strtolower(...), $kinds);
-        $near = Nearest::to($text, [...array_keys($names), ...array_values($names)], 4)
-            ?? Nearest::withAllWords($text, array_values($names));
-        $byName = array_search($near, $names, true);
-
-        return (string) (false === $byName ? $near : $byName);
-    }
-
-    /** @return list<array{name: string, label: string, agreed: bool}> what the job lacks and can be given on the way */
-    private function offers(DeviceImport $import): array
-    {
-        $offers = [];
-        $lacks = [
-            'places' => ['place', 'locations', $import->orders->places, $import->made->places()],
-            'numbers' => ['extension', 'extensions', $import->orders->numbers, $import->made->numbers([])],
-        ];
-        foreach ($lacks as $name => [$one, $list, $agreed, $made]) {
-            $names = array_map(strval(...), array_keys($import->unknown->inList($list)));
-            $called = static fn (Edit $e): string => \is_string($e->after['name'] ?? null) ? $e->after['name'] : $e->id;
-            $made = array_map(static fn (Edit $e): string => 'extensions' === $list ? $e->id : $called($e), $made);
-            $all = [...$names, ...$made];
-            // A tick that was set stays, whatever is mended meanwhile.
-            if ([] !== $all || $agreed) {
-                $some = implode(', ', \array_slice($all, 0, self::SAMPLES)).(\count($all) > self::SAMPLES ? ' …' : '');
-                $label = \sprintf('Make %s that this job lacks%s', Words::count(\count($all), $one), '' === $some ? '' : ': '.$some);
-                $offers[] = ['name' => $name, 'label' => $label, 'agreed' => $agreed];
-            }
-        }
-
-        return $offers;
-    }
-
     private static function next(DeviceImport $import): Next
     {
         $counts = \sprintf('%d new, %d changed', \count($import->added()), \count($import->changed()));
@@ -236,32 +159,6 @@ final readonly class ListPage
         $kinds = 0 === $without ? '' : \sprintf(' %s no kind and become computers: say below what they are.', $said);
 
         return new Next($counts.$same, $rows.$kinds.$numbers.' Nothing has been changed yet.');
-    }
-
-    /** @return list<array{name: string, title: string, meaning: string, how: string, samples: string}> */
-    private static function columns(DeviceImport $import): array
-    {
-        $head = $import->head;
-        $meanings = array_flip($head->columns);
-        $rows = array_diff_key($import->table->rows, array_flip(array_column($import->asides, 'line')), [$head->line => 0]);
-        $columns = [];
-        for ($column = 0; $column < $import->table->width(); ++$column) {
-            $fields = array_map(static fn (array $r): string => $r[$column] ?? '', $rows);
-            $filled = array_filter($fields, static fn (string $f): bool => '' !== $f);
-            if ([] === $filled && '' === ($head->titles[$column] ?? '')) {
-                continue;
-            }
-            $meaning = $meanings[$column] ?? '';
-            $columns[] = [
-                'name' => \sprintf('column[%d]', $column),
-                'title' => $head->title($column),
-                'meaning' => $meaning,
-                'how' => self::HOW[$head->how[$meaning] ?? ''] ?? ([] === $filled ? 'empty' : ''),
-                'samples' => implode(', ', \array_slice(array_values(array_unique($filled)), 0, self::SAMPLES)),
-            ];
-        }
-
-        return $columns;
     }
 
     private function take(JobContext $context, DeviceImport $import): Post
@@ -286,69 +183,6 @@ final readonly class ListPage
         $values += $import->orders->numbers ? ['numbers' => 1] : [];
 
         return new Post($text, $this->url('list_take', $context), $values, 't', main: true);
-    }
-
-    /**
-     * Fields that any row says something of.
-     *
-     * @param list<array{cells: array<string, array{text: string, was: string}>}> $rows
-     *
-     * @return array<string, true>
-     */
-    private static function shown(array $rows): array
-    {
-        $shown = [];
-        foreach ($rows as $row) {
-            $shown += array_filter(array_map(static fn (array $c): bool => '' !== $c['text'].$c['was'], $row['cells']));
-        }
-
-        return array_intersect_key(array_fill_keys(self::SHOWN, true), $shown);
-    }
-
-    /**
-     * @return array{
-     *     line: int,
-     *     new: bool,
-     *     cells: array<string, array{label: string, was: string, text: string, technical: bool, changed: bool}>,
-     * }
-     */
-    private static function row(Job $job, DeviceImport $import, Edit $edit): array
-    {
-        $new = null === $edit->before;
-        $before = $new ? [] : self::values($job, $edit->before ?? []);
-        $after = self::values($job, $edit->after ?? []);
-        $cells = [];
-        foreach (self::SHOWN as $field) {
-            $was = $before[$field] ?? '';
-            $changed = !$new && $was !== $after[$field];
-            $cells[$field] = [
-                'label' => DeviceFields::labels()[$field],
-                'was' => $changed ? $was : '',
-                'text' => $after[$field],
-                'technical' => \in_array($field, self::TECHNICAL, true),
-                'changed' => $changed,
-            ];
-        }
-
-        return ['line' => $import->lines[$edit->id] ?? 0, 'new' => $new, 'cells' => $cells];
-    }
-
-    /**
-     * @param array<string, mixed> $record
-     *
-     * @return array<string, string> as people read them
-     */
-    private static function values(Job $job, array $record): array
-    {
-        $device = RecordType::fromClass(Device::class)->read($record);
-        $values = DeviceFields::shownOf($device);
-        $segment = $job->segments[$values['segment']] ?? null;
-
-        return [
-            'profile' => $job->profileOf($device)->name,
-            'segment' => null === $segment?->vlan ? $segment->name ?? '' : \sprintf('VLAN %d', $segment->vlan),
-            'location' => $job->locations[$values['location']]->name ?? '',
-        ] + $values;
     }
 
     private function url(string $route, JobContext $context): string
