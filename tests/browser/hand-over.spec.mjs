@@ -1,6 +1,6 @@
 import { expect, job, login, test } from './support.mjs';
 
-test('documents that are ticked are made by the worker and carried off', async ({ page }) => {
+test('documents that are ticked are made by the worker and downloaded', async ({ page }) => {
     await login(page, 'tomas');
     await page.goto(`${job}/hand-over`);
     await page.keyboard.press('o');
@@ -9,7 +9,7 @@ test('documents that are ticked are made by the worker and carried off', async (
         if ((await box.inputValue()) !== 'cards') await box.uncheck();
     }
     await page.getByRole('button', { name: 'Make what is ticked' }).press('Enter');
-    const link = page.getByRole('link', { name: 'Carry it off' });
+    const link = page.getByRole('link', { name: 'Download' });
     await expect(link).toBeVisible({ timeout: 60_000 });
     await expect(page.locator('[role=status]').first()).toContainText('1 file in one archive');
     const download = page.waitForEvent('download');
