@@ -77,7 +77,7 @@ final readonly class AirChain
         $value = null === $account ? null : $this->settings->value($account->to, self::IN_BAND);
 
         return match (true) {
-            null === $value || $value->isOpen() => new AirLink(AirStage::Credential, null, 'Not said at the server'),
+            null === $value || $value->isOpen() => new AirLink(AirStage::Credential, null, 'Not set at the server'),
             \in_array($value->value(), [true, 'true', 'yes'], true) => new AirLink(AirStage::Credential, true, 'Given in band'),
             default => new AirLink(AirStage::Credential, null, 'Not given in band: it has to be in the phone before'),
         };

@@ -63,7 +63,7 @@ final class FirstContactPlanner
                     $state->address,
                     $state->afterSeconds,
                 )
-                : \sprintf('It leaves the carton with %s; the laptop needs an address beside it.', $state->address),
+                : \sprintf('Its factory address is %s; the laptop needs an address in the same subnet.', $state->address),
             Technique::BenchLease => 'It waits for a lease; a server on the bench switch shows at once which address it took.',
             Technique::LinkLocal => \sprintf(
                 'With no server to ask it takes an address of 169.254.0.0/16 after %d s (RFC 3927); a laptop on the '
@@ -73,7 +73,7 @@ final class FirstContactPlanner
             Technique::AtTheUnit => 'Its values are entered with hands on the unit, so no network is needed.',
             Technique::LabelName => 'Its label carries a name it answers to on its own segment.',
             Technique::MoveRouter => \sprintf(
-                'It leaves the carton with %s; the small router at hand is moved into that network for a while.',
+                'Its factory address is %s; the LAN of the small router is moved into that subnet for a while.',
                 $state->address,
             ),
         };

@@ -15,7 +15,7 @@ final class Cautions
         'Life safety' => 'Nothing here is part of a fire alarm or voice evacuation system, and must not be relied on as one.',
         'Local codes' => 'Follow local codes. Where a licence is required, a licensed person does it.',
     ];
-    private const HELP = 'Calls for help are tested only as the authority arranges. Every phone needs a place that is told to helpers.';
+    private const HELP = 'Calls for help are tested only as the authority arranges. Every phone needs a dispatchable location.';
     private const MAINS = 'A circuit is loaded no further than the power page says. Work on mains is for an electrician.';
 
     /** @return array<string, list<string>> sentences, by what they are about */

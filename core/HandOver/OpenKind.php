@@ -20,7 +20,7 @@ enum OpenKind: string
     {
         return match ($this) {
             self::Units => 'Units that are not set up',
-            self::Values => 'Values that nobody has said',
+            self::Values => 'Values not set',
             self::NotRead => 'Not read at the unit',
             self::Again => 'To do again: the plan has changed since',
             self::Findings => 'Findings',

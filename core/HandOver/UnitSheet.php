@@ -39,7 +39,7 @@ final readonly class UnitSheet
         foreach ($settings->values($device) as $value) {
             // What the network table says already is not said twice.
             if ($value->isOpen() ? $value->isDue() : !$value->setting->isPlainFact) {
-                $shown = $value->isOpen() ? 'nobody has said' : $value->shown();
+                $shown = $value->isOpen() ? 'not set' : $value->shown();
                 $values[] = [$value->setting->name, $shown, $states[$value->setting->id] ?? 'planned'];
             }
         }

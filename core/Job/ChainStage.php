@@ -35,7 +35,7 @@ final readonly class ChainStage
         public ?int $rateHz,
         #[Flag('converts')]
         public bool $converts,
-        #[Text('Paced by', max: 60)]
+        #[Text('Clocked by', max: 60)]
         public ?string $clock,
         #[WholeNumber(0, 100000, 'Channels')]
         public ?int $channels,

@@ -50,7 +50,7 @@ final readonly class Extension implements Checked
         public ?string $user,
         #[Text('Mail', max: 254, pattern: '/^[^@\s]+@[^@\s]+$/D', says: 'a mail address', technical: true)]
         public ?string $mail,
-        #[Refers('locations', 'location', 'Place told to helpers, where it is not the unit\'s')]
+        #[Refers('locations', 'location', 'Dispatchable location, where it is not the device\'s')]
         public ?string $location,
         #[RefersToSome('extensions', 'extension', 'Members')]
         public array $members,

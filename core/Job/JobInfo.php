@@ -23,7 +23,7 @@ final readonly class JobInfo implements Checked
         public string $timezone,
         #[Text('Notes', max: 20000, default: '', lines: true)]
         public string $notes,
-        #[Nested(Conventions::class, 'How we do it')]
+        #[Nested(Conventions::class, 'Working practice')]
         public Conventions $schools,
         #[Nested(Visit::class, 'On site')]
         public Visit $visit,

@@ -24,11 +24,11 @@ final readonly class Location
         public ?string $within,
         #[Text('Kind of place', max: 40, default: 'room')]
         public string $kind,
-        #[Text('Address told to helpers', max: 400)]
+        #[Text('Dispatchable location (for emergency calls)', max: 400)]
         public ?string $dispatch,
         #[Text('Time zone', max: 60)]
         public ?string $timezone,
-        #[Number(-40, 80, 'Warmest there, in degrees Celsius')]
+        #[Number(-40, 80, 'Maximum ambient temperature, °C')]
         public ?float $celsius,
     ) {}
 }

@@ -66,7 +66,7 @@ final readonly class NetworkInterface implements Checked, Conditional
         public ?array $joins,
         #[ParsedList(Service::class, 'Listens on', orNothing: true)]
         public ?array $listens,
-        #[Flag('drops what came another way than the answer would go')]
+        #[Flag('strict reverse-path filter (RFC 3704)')]
         public bool $reversePath,
         #[Nested(Plug::class, 'Plugged into')]
         public Plug $plug,

@@ -24,9 +24,9 @@ final readonly class NetworkSwitch
         public string $name,
         #[Refers('locations', 'place', 'Place')]
         public ?string $location,
-        #[Number(0, 100000, 'Watts for all ports together')]
+        #[Number(0, 100000, 'PoE budget, W')]
         public ?float $poeBudgetWatts,
-        #[WholeNumber(0, 90, 'Per cent of it kept in reserve', default: 10)]
+        #[WholeNumber(0, 90, 'PoE reserve, %', default: 10)]
         public int $poeReservePercent,
         #[Records(SwitchPort::class, 'Ports')]
         public array $ports,

@@ -19,9 +19,9 @@ final readonly class Plug
         public ?float $metres,
         #[Choice(CableCategory::class, 'Cable', default: CableCategory::FiveE)]
         public CableCategory $category,
-        #[WholeNumber(0, 8, 'Class of an injector on the way')]
+        #[WholeNumber(0, 8, 'PoE class of the injector')]
         public ?int $injector = null,
-        #[Number(0, 100, 'Metres from it to the unit')]
+        #[Number(0, 100, 'Cable from injector to device, m')]
         public ?float $injectorMetres = null,
     ) {}
 }

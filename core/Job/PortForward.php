@@ -30,7 +30,7 @@ final readonly class PortForward implements Checked
         public Ipv4Address $to,
         #[WholeNumber(1, 65535, 'Its port', like: 'port')]
         public int $toPort,
-        #[WholeNumber(1, 65535, 'Last port, where a whole range is handed on')]
+        #[WholeNumber(1, 65535, 'Last outside port (for a range)')]
         public ?int $lastPort = null,
         #[Flag('is taken from inside as well (hairpin)')]
         public bool $hairpin = false,

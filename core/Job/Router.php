@@ -32,9 +32,9 @@ final readonly class Router
         public array $routes,
         #[Records(FilterRule::class, 'Filter rules')]
         public array $rules,
-        #[Choice(FilterAction::class, 'What no rule names', default: FilterAction::Permit)]
+        #[Choice(FilterAction::class, 'Default action', default: FilterAction::Permit)]
         public FilterAction $defaultAction,
-        #[Flag('remembers what it permitted', default: true)]
+        #[Flag('Stateful filter', default: true)]
         public bool $stateful,
         #[Records(PortForward::class, 'Port forwards')]
         public array $forwards,

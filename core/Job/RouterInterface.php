@@ -31,17 +31,17 @@ final readonly class RouterInterface
         public ?InterfaceAddress $address,
         #[ParsedList(InterfaceAddress::class, 'Further addresses')]
         public array $extraAddresses,
-        #[Flag('routes multicast')]
+        #[Flag('multicast routing')]
         public bool $multicast,
-        #[Flag('relays multicast DNS')]
+        #[Flag('mDNS relay')]
         public bool $mdnsRelay,
-        #[Flag('masquerades')]
+        #[Flag('source NAT (masquerade)')]
         public bool $masquerade,
-        #[Flag('answers ARP for what lies behind it')]
+        #[Flag('proxy ARP (RFC 1027)')]
         public bool $proxyArp,
-        #[Flag('drops what came another way than the answer would go')]
+        #[Flag('strict reverse-path filter (RFC 3704)')]
         public bool $reversePath,
-        #[Parsed(Ipv4Address::class, 'Relays DHCP to')]
+        #[Parsed(Ipv4Address::class, 'DHCP relay to')]
         public ?Ipv4Address $relay,
         #[Nested(Plug::class, 'Plugged into')]
         public Plug $plug,

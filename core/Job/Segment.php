@@ -36,9 +36,9 @@ final readonly class Segment
         public array $dns,
         #[ParsedList(Ipv4Address::class, 'Time servers')]
         public array $ntp,
-        #[Flag('switches snoop multicast')]
+        #[Flag('IGMP snooping')]
         public bool $snooping,
-        #[Flag('somebody queries')]
+        #[Flag('IGMP querier')]
         public bool $querier,
         #[Nested(ExternalNetwork::class, 'External network')]
         public ExternalNetwork $external,

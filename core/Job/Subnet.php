@@ -24,7 +24,7 @@ final readonly class Subnet implements Checked
         public Ipv4Prefix $prefix,
         #[Parsed(Ipv4Address::class, 'Gateway')]
         public ?Ipv4Address $gateway,
-        #[ParsedList(AddressRange::class, 'Leased ranges')]
+        #[ParsedList(AddressRange::class, 'DHCP ranges')]
         public array $dhcp,
         #[ParsedList(AddressRange::class, 'Reserved ranges')]
         public array $reserved,

@@ -28,7 +28,7 @@ final readonly class SwitchLink implements Checked
         public PortRef $to,
         #[Number(0.001, 1000000, 'Mbit/s')]
         public ?float $mbps,
-        #[WholeNumber(0, 90, 'Per cent of it left free', default: 30)]
+        #[WholeNumber(0, 90, 'Headroom, %', default: 30)]
         public int $headroomPercent,
         #[Number(0, 1000000, 'Metres')]
         public ?float $metres,

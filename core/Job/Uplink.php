@@ -29,7 +29,7 @@ final readonly class Uplink
         public string $segment,
         #[Number(1, 1000000000, 'kbit/s outwards, as measured')]
         public ?float $measuredKbps,
-        #[WholeNumber(0, 90, 'Per cent of it left free', default: 40)]
+        #[WholeNumber(0, 90, 'Headroom, %', default: 40)]
         public int $headroomPercent,
         #[Text('Why so much', max: 200, default: '')]
         public string $headroomWhy,

@@ -26,9 +26,9 @@ final readonly class Visit implements Checked
         public int $technicians,
         #[WholeNumber(1, 48, 'Ports of the bench switch', default: 8)]
         public int $benchPorts,
-        #[WholeNumber(0, 5000, 'Watts it feeds by network cable', default: 120)]
+        #[WholeNumber(0, 5000, 'PoE budget of the bench switch, W', default: 120)]
         public int $benchWatts,
-        #[WholeNumber(0, 365, 'Days before it by which answers are needed', default: 5)]
+        #[WholeNumber(0, 365, 'Answers due, days before the visit', default: 5)]
         public int $leadDays,
     ) {}
 

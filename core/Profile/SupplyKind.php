@@ -36,7 +36,7 @@ enum SupplyKind: string implements HasLabel
             self::PoePlus => 'network cable, type 2 (IEEE 802.3at)',
             self::PoeFour => 'network cable, type 3 or 4 (IEEE 802.3bt)',
             self::Battery => 'battery',
-            self::Bus => 'the bus it hangs on',
+            self::Bus => 'the bus it is connected to',
         };
     }
 }

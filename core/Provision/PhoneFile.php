@@ -155,7 +155,7 @@ final readonly class PhoneFile
     {
         return array_keys(array_filter([
             \sprintf('phone system of %s', $extension->number) => '' === $line['server'],
-            \sprintf('place told to helpers for %s', $extension->number) => '' === $line['dispatch'],
+            \sprintf('dispatchable location of %s', $extension->number) => '' === $line['dispatch'],
         ]));
     }
 

@@ -26,8 +26,8 @@ final readonly class WhatIf
             'rule' => 'a rule, on top',
             'route' => 'a static route',
             'default' => 'what no rule names',
-            'stateful' => 'remembers what it permitted',
-            'multicast' => 'routes multicast',
+            'stateful' => 'Stateful filter',
+            'multicast' => 'multicast routing',
         ],
         'segment' => ['querier' => 'IGMP querier', 'snooping' => 'IGMP snooping'],
     ];

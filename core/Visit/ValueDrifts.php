@@ -37,7 +37,7 @@ final class ValueDrifts
                     $one->value,
                     $planned->isOpen() ? 'nothing' : $planned->shown(),
                 ),
-                advice: 'Set it back at the unit, or take it into the plan.',
+                advice: 'Set it back on the device, or apply it to the plan.',
                 take: $planned->setting->isPlainFact ? null : $settings->job->edit(Device::class, $device->id, ['settings' => $said]),
             );
         }

@@ -65,7 +65,7 @@ final readonly class AskPage
             actions: [
                 new Link('All as CSV', $this->url('ask_csv', $context), 'c'),
                 new Link('All as a workbook', $this->url('ask_xlsx', $context), 'x'),
-                ...$mayAnswer ? [new Link('Read answers from a file', $this->url('ask_back', $context), 'i')] : [],
+                ...$mayAnswer ? [new Link('Import answers', $this->url('ask_back', $context), 'i')] : [],
             ],
             answerUrl: $mayAnswer ? $this->url('ask_answers', $context) : null,
             newLink: $newLink,
@@ -237,7 +237,7 @@ final readonly class AskPage
     private function dates(JobContext $context, AskSheet $sheet): string
     {
         if (null === $sheet->neededBy) {
-            return '; the day on site is not said yet';
+            return '; the day on site is not set';
         }
         $zone = $context->stored->getTimezone();
 

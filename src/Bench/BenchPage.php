@@ -69,7 +69,7 @@ final readonly class BenchPage
             return 0 === $open ? null : new Next(
                 \sprintf('%s still in factory state', Words::count($open, 'unit')),
                 'The schedule says which can be worked on now, and what the others wait for.',
-                new Link('To the schedule', $this->urls->generate('schedule', ['slug' => $context->stored->getSlug()]), 't', main: true),
+                new Link('Open schedule', $this->urls->generate('schedule', ['slug' => $context->stored->getSlug()]), 't', main: true),
             );
         }
         $device = $context->job->devices[$task->unit];

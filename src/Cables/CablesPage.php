@@ -92,7 +92,7 @@ final readonly class CablesPage
             );
             $isLead = $this->security->isGranted('ROLE_LEAD');
 
-            $detail = 'With its ports the plan knows what hangs on what, and adds up.';
+            $detail = 'With its ports the plan knows what is connected where, and adds up loads and power.';
 
             return new Next('No switch is planned yet', $detail, $isLead ? $add : null);
         }

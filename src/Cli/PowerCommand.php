@@ -58,7 +58,7 @@ final class PowerCommand extends JobCommand
             $switch->switch,
             $switch->byDrawWatts,
             $switch->byClassWatts,
-            null === $switch->budgetWatts ? 'a budget that nobody has said' : \sprintf('%.1f W', $switch->budgetWatts),
+            null === $switch->budgetWatts ? 'an unknown budget' : \sprintf('%.1f W', $switch->budgetWatts),
             [] === $switch->dropsFirst ? '' : \sprintf(' Port %s goes dark first.', implode(', then ', $switch->dropsFirst)),
         );
     }

@@ -92,7 +92,7 @@ final readonly class DatesPage
         return new Next(
             \sprintf('%s, %s: %s', $line->name, $line->device->name, $line->state),
             $line->todo,
-            new Link(null === $line->licence ? 'Plan it' : 'Say how far it is', $url, 't', main: true),
+            new Link(null === $line->licence ? 'Plan it' : 'Set its state', $url, 't', main: true),
         );
     }
 

@@ -28,7 +28,7 @@ final readonly class AddressesPage
         $other = BlockBy::Kind === $by ? BlockBy::Location : BlockBy::Kind;
         $offer = $proposal->changeSet($context->job)->fingerprint();
         $values = ['by' => $by->value, 'version' => $context->revision, 'offer' => $offer];
-        $accept = new Post('Accept the chosen', $this->url('addresses_accept', $context), $values, 't', main: true);
+        $accept = new Post('Assign selected addresses', $this->url('addresses_accept', $context), $values, 't', main: true);
         $rows = array_map(static fn (ProposedAddress $p): array => [
             'device' => $p->device,
             'name' => $context->job->devices[$p->device]->name,

@@ -48,7 +48,7 @@ final readonly class ValueLines
             $lines[] = new ValueLine(
                 id: $setting->id,
                 label: $setting->name,
-                value: $value->isOpen() ? ($setting->optional ? 'not said' : 'still open') : self::shown($value),
+                value: $value->isOpen() ? ($setting->optional ? 'not set' : 'still open') : self::shown($value),
                 origin: $value->origin()->label(),
                 isOpen: $value->isDue(),
                 isSelected: $setting->id === $selected,

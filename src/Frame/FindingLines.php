@@ -87,7 +87,7 @@ final readonly class FindingLines
         $url = $this->urls->generate('finding_apply', ['slug' => $context->stored->getSlug(), 'finding' => $group[0]->id()]);
         $values = ['back' => $back, 'version' => $context->revision, 'alike' => \count($group), 'offer' => $change->fingerprint()];
 
-        return new Post(\sprintf('Take it for all %d', \count($change->edits)), $url, $values, small: true);
+        return new Post(\sprintf('Apply to all %d', \count($change->edits)), $url, $values, small: true);
     }
 
     private function take(JobContext $context, Finding $finding, string $back, string $key): ?Post
@@ -98,6 +98,6 @@ final readonly class FindingLines
         $url = $this->urls->generate('finding_apply', ['slug' => $context->stored->getSlug(), 'finding' => $finding->id()]);
         $values = ['back' => $back, 'version' => $context->revision, 'offer' => $finding->change->fingerprint()];
 
-        return new Post('Take it', $url, $values, $key);
+        return new Post('Apply change', $url, $values, $key);
     }
 }

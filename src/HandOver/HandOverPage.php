@@ -60,7 +60,7 @@ final readonly class HandOverPage
         return new HandOverView(
             summary: \sprintf('%d open, %d of them accepted', \count($open), \count($open) - $left),
             actions: [
-                new Link(text: 'Carry off', url: '#documents', key: 'o'),
+                new Link(text: 'Export documents', url: '#documents', key: 'o'),
                 new Link(text: 'Visit again', url: '#visit', key: 'v'),
                 new Link('Proof', $this->url('proof', $context), 'p'),
                 new Link('Dates', $this->url('dates', $context), 'd'),

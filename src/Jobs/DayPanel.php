@@ -113,7 +113,7 @@ final readonly class DayPanel
             return new Next(
                 \sprintf('%s can be done now', Words::count($ready, 'unit')),
                 \sprintf('By the schedule %s is next: %s.', $context->job->devices[$first->unit]->name, lcfirst($first->title)),
-                new Link('To the schedule', $this->url($context, 'schedule'), 't', main: true),
+                new Link('Open schedule', $this->url($context, 'schedule'), 't', main: true),
             );
         }
         $wait = $waits[0] ?? null;
@@ -134,7 +134,7 @@ final readonly class DayPanel
         $isToday = $visit->on === $now->format('Y-m-d') && $seconds > 0;
         $time = match (true) {
             $isToday => \sprintf('%s until %s', Words::count($people, 'person', 'people'), $visit->until),
-            null === $visit->on => 'the day on site is not said yet',
+            null === $visit->on => 'the day on site is not set',
             default => 'on site '.LocalTime::date(new \DateTimeImmutable($visit->on, $now->getTimezone()), $now->getTimezone()),
         };
         $left = [] === $agenda->tasks ? 'no work that can be done' : Words::duration($work).' of hands on '
@@ -179,7 +179,7 @@ final readonly class DayPanel
             'licence' === $blocker->kind => [OutsideSource::LicenceDesk->label(), new Link('Dates', $this->url($context, 'dates'))],
             null !== $ask => [$ask->label(), new Link('Ask sheet', $this->url($context, 'ask'))],
             'pairing' === $blocker->kind => ['us: a partner is not planned', new Link('Pairings', $this->url($context, 'pairings'))],
-            default => ['us: a value is not said', new Link('Devices', $this->url($context, 'devices', ['sel' => $left->device->id]))],
+            default => ['us: a value is not set', new Link('Devices', $this->url($context, 'devices', ['sel' => $left->device->id]))],
         };
     }
 

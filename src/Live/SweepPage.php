@@ -125,8 +125,8 @@ final readonly class SweepPage
         $fields = [
             new FormField('addresses', 'Addresses, ranges or prefixes', $typed, technical: true, placeholder: '10.47.60.0/25'),
             new FormField('file', 'or a list (.csv)', control: 'file', more: ['accept' => '.csv,.txt']),
-            new FormField('name', 'Keep the list as', placeholder: 'a name, if you like', more: ['maxlength' => 60]),
-            new FormField('vantage', 'Asked from', (string) $run?->getVantage(), 'select', options: $vantages),
+            new FormField('name', 'Save list as', placeholder: 'a name, if you like', more: ['maxlength' => 60]),
+            new FormField('vantage', 'Source', (string) $run?->getVantage(), 'select', options: $vantages),
         ];
         if ('' !== $ranges) {
             $fields[] = new FormField('onSite', 'I am on the site and may ask real units in '.$ranges, control: 'check');
@@ -139,8 +139,8 @@ final readonly class SweepPage
     private function actions(JobContext $context, SweepRun $run, bool $editor): array
     {
         $export = new Link('Export the list', $this->url('sweep_csv', $context, ['id' => $run->getId()]));
-        $drop = new Post('Drop the silent ones', $this->url('sweep_clean_up', $context, ['id' => $run->getId()]), key: 'd');
-        $again = new Post('Sweep it again', $this->url('sweep_again', $context, ['id' => $run->getId()]), key: 'a');
+        $drop = new Post('Remove addresses without reply', $this->url('sweep_clean_up', $context, ['id' => $run->getId()]), key: 'd');
+        $again = new Post('Repeat sweep', $this->url('sweep_again', $context, ['id' => $run->getId()]), key: 'a');
 
         return $editor ? [$again, $drop, $export] : [$export];
     }

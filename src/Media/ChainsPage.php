@@ -113,7 +113,7 @@ final readonly class ChainsPage
             url: null === $stage->device ? '' : $this->url('devices', $context, ['sel' => $stage->device]),
             does: $stage->does->label(),
             rate: null === $sum->rateHz ? '' : \sprintf('%s kHz', $sum->rateHz / 1000),
-            clock: '' === $clock ? '' : 'paced by '.$clock,
+            clock: '' === $clock ? '' : 'clocked by '.$clock,
             channels: null === $sum->channels ? '' : Words::count($sum->channels, 'channel'),
             ms: \sprintf('%.2f ms', $sum->ms),
             isApart: $isApart,

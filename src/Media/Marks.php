@@ -42,7 +42,7 @@ final readonly class Marks
             points: implode(' ', $points),
             limit: null === $limit ? null : $y($limit),
             fits: null === $limit || max($values) <= $limit,
-            said: null === $limit ? $said : \sprintf('%s, bears %s', $said, $limit),
+            said: null === $limit ? $said : \sprintf('%s, rated to %s', $said, $limit),
             from: $readings[0]->at ?? '',
             to: end($readings)->at ?? '',
         );

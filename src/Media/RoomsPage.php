@@ -150,7 +150,7 @@ final readonly class RoomsPage
             $outside = 0 === $conference->outside ? [] : [Words::count($conference->outside, 'site').' from outside'];
             $views[] = [
                 'link' => new Link($conference->name, $this->url('record', $context, ['list' => 'conferences', 'id' => $conference->id])),
-                'who' => implode(', ', [$host->name.' (brings together)', ...$names, ...$outside]),
+                'who' => implode(', ', [$host->name.' (host)', ...$names, ...$outside]),
                 'bar' => null === $max ? null : Bar::fromLoad(
                     label: 'sites',
                     sum: $sites,

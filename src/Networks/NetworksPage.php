@@ -161,7 +161,7 @@ final readonly class NetworksPage
             new FormField('vlan', 'VLAN', $form->vlan, technical: true, more: ['inputmode' => 'numeric']),
             new FormField('prefix', 'Prefix', $form->prefix, technical: true, placeholder: '10.47.10.0/24'),
             new FormField('gateway', 'Gateway', $form->gateway, technical: true),
-            new FormField('dhcp', 'Leased ranges', $form->dhcp, technical: true, placeholder: '10.47.10.100-10.47.10.199'),
+            new FormField('dhcp', 'DHCP ranges', $form->dhcp, technical: true, placeholder: '10.47.10.100-10.47.10.199'),
             new FormField('reserved', 'Reserved ranges', $form->reserved, technical: true),
             new FormField('dns', 'DNS', $form->dns, technical: true),
             new FormField('ntp', 'Time servers', $form->ntp, technical: true),
@@ -176,7 +176,7 @@ final readonly class NetworksPage
             array_map(static fn (ExternalKind $k): string => $k->label(), ExternalKind::cases()),
         );
         $fields[] = new FormField('external', 'Leads to', $form->external, 'select', options: $beyond);
-        $fields[] = new FormField('snooping', 'switches snoop multicast', $form->snooping ? '1' : '', 'check');
+        $fields[] = new FormField('snooping', 'IGMP snooping', $form->snooping ? '1' : '', 'check');
         $fields[] = new FormField('querier', 'a switch or router asks for members (querier)', $form->querier ? '1' : '', 'check');
 
         return new SegmentFormView(
@@ -222,9 +222,9 @@ final readonly class NetworksPage
                 'segment' => $context->job->segments[$i->segment]->name,
                 'address' => (string) $i->address,
                 'does' => implode(', ', array_keys(array_filter([
-                    'routes multicast' => $i->multicast,
-                    'relays multicast DNS' => $i->mdnsRelay,
-                    'masquerades' => $i->masquerade,
+                    'multicast routing' => $i->multicast,
+                    'mDNS relay' => $i->mdnsRelay,
+                    'source NAT (masquerade)' => $i->masquerade,
                     'answers ARP for what lies behind' => $i->proxyArp,
                     'relays DHCP' => null !== $i->relay,
                 ]))),

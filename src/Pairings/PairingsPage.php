@@ -73,7 +73,7 @@ final readonly class PairingsPage
     {
         foreach ($pairings->broken() as $state) {
             $mend = $state->mends[0] ?? null;
-            $post = null === $mend ? null : $this->mend(context: $context, mend: $mend, text: 'Take it', key: 't', isMain: true);
+            $post = null === $mend ? null : $this->mend(context: $context, mend: $mend, text: 'Apply change', key: 't', isMain: true);
 
             return new Next($state->said(), null === $mend ? $state->tie->why : $mend->title.'.', $post);
         }

@@ -114,9 +114,9 @@ final readonly class RackView
         $sums = [
             ['Weight', \sprintf('%.0f kg', $sum->kilograms())],
             ['Draws', \sprintf('%.0f W', $sum->watts())],
-            ['To carry off', \sprintf('%.0f BTU/h, %.2f kW', $sum->btuPerHour(), $sum->watts() / 1000)],
-            ['Circuit', '' === $circuit ? 'not said' : $circuit],
-            ['Earth', $sum->rack->earthed ? 'bonded' : 'nobody has said'],
+            ['Heat load', \sprintf('%.0f BTU/h, %.2f kW', $sum->btuPerHour(), $sum->watts() / 1000)],
+            ['Circuit', '' === $circuit ? 'not set' : $circuit],
+            ['Earth', $sum->rack->earthed ? 'bonded' : 'not confirmed'],
         ];
         if (null !== $tender) {
             $sums[] = ['May get', \sprintf('%s °C, for %s', $tender->celsius, $tender->name)];

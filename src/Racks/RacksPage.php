@@ -75,7 +75,7 @@ final readonly class RacksPage
     {
         $actions = [
             new Link('Rack list', $this->url('paper', $context, ['name' => 'racks']), 'p'),
-            new Link('Watts and heat', $this->url('paper', $context, ['name' => 'heat']), 'h'),
+            new Link('Power and heat load', $this->url('paper', $context, ['name' => 'heat']), 'h'),
             new Link('Ports and cables', $this->url('cables', $context), 'b'),
         ];
         if ($this->security->isGranted('ROLE_LEAD')) {
@@ -112,7 +112,7 @@ final readonly class RacksPage
         return [
             'link' => new Link($circuit->name, $this->url('record', $context, ['list' => 'circuits', 'id' => $circuit->id])),
             'about' => null === $usable
-                ? 'volts and amperes not said'
+                ? 'voltage and current not set'
                 : \sprintf('%s V, %s A, of which %d %% all day', $circuit->volts, $circuit->amps, $circuit->loadPercent),
             'bar' => null === $usable ? null : Bar::fromLoad(
                 label: 'mains',

@@ -121,7 +121,7 @@ final readonly class RunViews
         if ($run instanceof DocumentsRun && null !== $job && RunStatus::Done === $run->getStatus()) {
             $of = ['slug' => $job->getSlug(), 'id' => $run->getId()];
 
-            return ['text' => 'Carry it off', 'url' => $this->urls->generate('made_documents', $of)];
+            return ['text' => 'Download', 'url' => $this->urls->generate('made_documents', $of)];
         }
         if ($run instanceof VisitRun && null !== $job && null !== $run->getVisit()) {
             $of = ['slug' => $job->getSlug(), 'id' => $run->getVisit()];

@@ -123,7 +123,7 @@ final class VaultController extends JobController
             return $this->refused($context, \sprintf('It takes %s. %s', $e->allowed, $e->advice));
         }
         $count = Words::count(\count($secrets), 'secret was', 'secrets were');
-        $this->note($context, $count.' carried off, sealed with a passphrase');
+        $this->note($context, $count.' exported, encrypted with a passphrase');
 
         return new Download($file, MediaType::Json, $context->stored->getSlug().'-secrets.json');
     }

@@ -149,7 +149,7 @@ final readonly class VisitPage
             changes: [],
             reason: $left?->getReason() ?? '',
             who: HandOvers::who($context->stored, $left),
-            back: $mayTake ? new Post('Take it into the plan', $url, $values, spoken: ': '.$drift->name) : null,
+            back: $mayTake ? new Post('Apply to the plan', $url, $values, spoken: ': '.$drift->name) : null,
             mayAccept: $this->security->isGranted('ROLE_LEAD'),
         );
     }
@@ -220,7 +220,7 @@ final readonly class VisitPage
                 default => 'another than the one before',
             },
             'hash' => substr($file->getHash(), 0, self::DIGITS).'…',
-            'link' => $editor ? new Link('Carry off', $url) : null,
+            'link' => $editor ? new Link('Export', $url) : null,
         ];
     }
 

@@ -169,7 +169,7 @@ final readonly class VoicePage
         return null === $finding ? null : new Next(
             $finding->title,
             $finding->advice,
-            '' === $list ? null : new Link('Mend it', $this->links->record($context, $list, $id), 'w', main: true),
+            '' === $list ? null : new Link('Open record', $this->links->record($context, $list, $id), 'w', main: true),
         );
     }
 

@@ -200,6 +200,6 @@ final readonly class VoiceRows
         $open = \count(array_filter($rows, static fn (TrunkRow $r): bool => null === $r->agrees));
         $agree = \count($rows) - $differ - $open;
 
-        return \sprintf('%s: %d agree, %d differ, %d not said by both', $system, $agree, $differ, $open);
+        return \sprintf('%s: %d agree, %d differ, %d not set by both', $system, $agree, $differ, $open);
     }
 }

@@ -26,7 +26,7 @@ final class AlikeFindingsTest extends AppTestCase
             static fn ($device): string => (string) $device->interfaces[0]->gateway,
             $this->job($slug)->devices,
         ), static fn (string $g): bool => '10.47.1.1' === $g));
-        $button = $this->client->request('GET', '/job/'.$slug)->selectButton('Take it for all 4');
+        $button = $this->client->request('GET', '/job/'.$slug)->selectButton('Apply to all 4');
         self::assertCount(1, $button);
         $this->client->submit($button->form());
         $this->client->followRedirect();

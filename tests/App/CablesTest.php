@@ -31,7 +31,7 @@ final class CablesTest extends AppTestCase
     {
         $this->as('ines');
         $this->client->request('GET', self::JOB.'/cables');
-        $this->client->submitForm('Take it T');
+        $this->client->submitForm('Apply change T');
         $page = $this->client->followRedirect();
         self::assertSelectorTextContains('h1', 'Cables');
         self::assertSelectorNotExists('.cables article .too-much');
@@ -65,7 +65,7 @@ final class CablesTest extends AppTestCase
         self::assertSelectorTextContains('.sheet h2', '1 changed, 1 not taken');
         self::assertSelectorTextContains('.sheet', 'the name of a unit of this job');
         self::assertSame(96.0, $this->job()->devices['berth-2']->interfaces[0]->plug->metres, 'nothing yet');
-        $this->client->submitForm('Take it over T');
+        $this->client->submitForm('Apply changes T');
         self::assertResponseRedirects();
         self::assertSame(40.0, $this->job()->devices['berth-2']->interfaces[0]->plug->metres);
         $this->as('vera');

@@ -138,7 +138,7 @@ final class DevicesTest extends AppTestCase
         $this->as('tomas');
         $crawler = $this->client->request('GET', self::JOB.'/networks');
         self::assertSelectorTextContains('.why h2', 'Two units on 10.47.50.40');
-        $this->client->submit($crawler->selectButton('Take it A')->form());
+        $this->client->submit($crawler->selectButton('Apply change A')->form());
         self::assertResponseRedirects(self::JOB.'/networks');
         self::assertSame('10.47.50.41/24', (string) $this->job()->devices['horn-spare']->primaryAddress());
         $this->client->followRedirect();

@@ -159,7 +159,7 @@ final class DocumentsTest extends AppTestCase
         $this->work();
         $page = $this->client->request('GET', self::JOB.'/hand-over');
         self::assertSelectorTextContains('[role=status]', 'in one archive');
-        $this->client->click($page->selectLink('Carry it off')->link());
+        $this->client->click($page->selectLink('Download')->link());
         self::assertResponseHeaderSame('Content-Type', 'application/zip');
 
         return $this->client->getInternalResponse()->getContent();

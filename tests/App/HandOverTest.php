@@ -27,8 +27,8 @@ final class HandOverTest extends AppTestCase
         $titles = $page->filter('.cables h2')->each(static fn ($h): string => explode("\n", trim($h->text(null, false)))[0]);
         self::assertSame(
             [
-                'Units that are not set up', 'Values that nobody has said', 'Findings', 'Not proven',
-                'Licences, unlocks and their dates', 'Carry off', 'Visit again', 'Sign',
+                'Units that are not set up', 'Values not set', 'Findings', 'Not proven',
+                'Licences, unlocks and their dates', 'Export documents', 'Visit again', 'Sign',
             ],
             array_map(trim(...), $titles),
         );

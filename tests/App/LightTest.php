@@ -17,7 +17,7 @@ final class LightTest extends AppTestCase
         self::assertSelectorNotExists('.next button', 'a viewer takes nothing');
         $this->as('ines');
         $this->client->request('GET', self::JOB.'/light');
-        $this->client->submitForm('Take it T');
+        $this->client->submitForm('Apply change T');
         $page = $this->client->followRedirect();
         self::assertSelectorTextContains('h1', 'Light');
         self::assertSelectorNotExists('.slots .too-much');

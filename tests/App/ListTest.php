@@ -68,7 +68,7 @@ final class ListTest extends AppTestCase
 
         $crawler = $this->client->request('GET', '/job/ferry-office/addresses');
         self::assertSelectorTextContains('.next', '37 addresses proposed');
-        $this->client->submit($crawler->selectButton('Accept the chosen T')->form());
+        $this->client->submit($crawler->selectButton('Assign selected addresses T')->form());
         $job = $this->job('ferry-office');
         self::assertNotNull($job->devices['unit-1']->primaryAddress());
         self::assertSame(

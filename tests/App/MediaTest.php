@@ -11,17 +11,17 @@ final class MediaTest extends AppTestCase
     {
         $this->as('vera');
         $this->client->request('GET', self::JOB.'/media');
-        self::assertSelectorTextContains('.next', 'Mobile uplink at the slip takes 5.3 Mbit/s, and may take 5.2');
+        self::assertSelectorTextContains('.next', 'Mobile uplink at the slip: 5.3 Mbit/s planned, limit 5.2 Mbit/s');
         self::assertSelectorNotExists('.next button', 'a viewer takes nothing');
         self::assertSelectorTextContains('.stream', 'Tide encoder → Mobile uplink at the slip → Tide receiver');
         self::assertSelectorTextContains('.stream', '340 of 800 ms');
         self::assertSelectorTextContains('.stream', '2.4 GB an hour');
-        self::assertSelectorTextContains('.stream', '47 °C at most, bears 45');
+        self::assertSelectorTextContains('.stream', '47 °C at most, rated to 45');
         self::assertSelectorExists('.log.too-much polyline');
         self::assertSelectorCount(5, '.stream .parts li');
         $this->as('ines');
         $this->client->request('GET', self::JOB.'/media');
-        $this->client->submitForm('Take it T');
+        $this->client->submitForm('Apply change T');
         $this->client->followRedirect();
         self::assertSelectorTextContains('h1', 'Media');
         self::assertSelectorNotExists('.sum-bar .too-much .filled');
@@ -64,10 +64,10 @@ final class MediaTest extends AppTestCase
         self::assertSelectorCount(2, '.rack');
         self::assertSelectorTextContains('.rack', 'Battery supply: two people lift 31 kg.');
         self::assertSelectorTextContains('.sum-bar .v', "680 of 1\u{2009}840 W");
-        $this->client->submitForm('Take it T');
+        $this->client->submitForm('Apply change T');
         $page = $this->client->followRedirect();
         self::assertSelectorTextContains('h1', 'Power and rack');
-        self::assertSelectorTextContains('.why', 'Nothing wrong here');
+        self::assertSelectorTextContains('.why', 'No findings');
         $names = $page->filter('.rack')->first()->filter('svg svg text:first-of-type')->each(static fn ($t): string => $t->text());
         self::assertSame(['Second battery', 'Battery supply'], \array_slice($names, -2));
     }

@@ -86,7 +86,7 @@ final class PapersTest extends AppTestCase
         $page = $this->comesBack('phones', $book, 'lists.xlsx');
         self::assertSelectorTextContains('.sheet', 'Name: Ticket 1 → Window one');
         self::assertSelectorTextContains('.sheet', 'in the column Place');
-        $this->client->submit($page->selectButton('Take it over')->form());
+        $this->client->submit($page->selectButton('Apply changes')->form());
         $this->client->followRedirect();
         self::assertSame('Window one', $this->job()->extensions['2001']->name);
         $this->comesBack(name: 'phones', bytes: 'nothing of the sort', file: 'x.csv');

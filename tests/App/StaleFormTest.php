@@ -33,8 +33,8 @@ final class StaleFormTest extends AppTestCase
         yield 'removing a device' => ['/devices?sel=horn-spare', 'remove Horn, spare', [], Device::class, 'horn-spare'];
         yield 'segment' => ['/networks?edit=video', 'Save', ['vlan' => '99'], Segment::class, 'video'];
         yield 'removing a segment' => ['/networks?edit=uplink', 'remove this segment', [], Segment::class, 'uplink'];
-        yield 'finding' => ['/networks', 'Take it A', [], Device::class, 'horn-spare'];
-        yield 'addresses' => ['/addresses', 'Accept the chosen T', [], Device::class, 'berth-5'];
+        yield 'finding' => ['/networks', 'Apply change A', [], Device::class, 'horn-spare'];
+        yield 'addresses' => ['/addresses', 'Assign selected addresses T', [], Device::class, 'berth-5'];
         yield 'bench' => ['/bench/berth-5?step=unpack', 'Done ↵', ['read[0]' => '02-47-00-00-20-19'], Device::class, 'berth-5'];
         yield 'repair' => ['/proof', 'Change the plan A', [], Trunk::class, 'carrier'];
         yield 'what if' => ['/proof/what-if?'.self::RULE, 'Keep it K', [], Router::class, 'core'];

@@ -194,7 +194,7 @@ final class SweepTest extends AppTestCase
         $this->client->submitForm('Keep', ['name' => 'Hut']);
         $this->client->request('GET', self::JOB.'/sweep');
         self::assertSelectorTextContains('aside', 'Hut');
-        $this->client->submitForm('Sweep it again A');
+        $this->client->submitForm('Repeat sweep A');
         $again = $this->em()->getRepository(SweepRun::class)->findOneBy([], ['id' => 'DESC']) ?? throw new \LogicException();
         self::assertSame(['Hut', 3, 'mic-station'], [$again->getName(), \count($again->getAddresses()), $again->getVantage()]);
         $again->keep(['10.47.60.34' => ['http b'], '10.47.60.35' => ['http c']]);

@@ -49,7 +49,7 @@ final class TwoWritersTest extends AppTestCase
             }
             $this->em()->clear();
             $page = $this->client->request('GET', self::JOB)->filter('.work .found:not(.of-day) li')->each(
-                static fn (Crawler $li): string => (string) preg_replace('/^\S wrong |^\S care |^\S note /u', '', $li->text()),
+                static fn (Crawler $li): string => (string) preg_replace('/^\S error |^\S warning /u', '', $li->text()),
             );
             $said = $this->commandLine();
             // What is said of several stands once, with how many more.

@@ -136,7 +136,7 @@ final class UnitFilesTest extends AppTestCase
         self::assertTrue($zip->open($path));
         self::assertStringContainsString('number = 2001', (string) $zip->getFromName(self::FILE));
         self::assertStringContainsString('<line number="2009"', (string) $zip->getFromName('desk-024700001083.xml'));
-        self::assertStringContainsString('place told to helpers for 2008', (string) $zip->getFromName('still-open.txt'));
+        self::assertStringContainsString('dispatchable location of 2008', (string) $zip->getFromName('still-open.txt'));
         $zip->close();
         self::assertStringNotContainsString($secret, (string) file_get_contents($path));
         unlink($path);

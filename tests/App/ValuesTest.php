@@ -109,7 +109,7 @@ final class ValuesTest extends AppTestCase
     public function testAnOfferThatIsGoneIsNotTaken(): void
     {
         $this->as('tomas');
-        $mend = $this->client->request('GET', self::JOB.'/pairings')->selectButton('Take it T')->form();
+        $mend = $this->client->request('GET', self::JOB.'/pairings')->selectButton('Apply change T')->form();
         $this->post(self::JOB.'/devices/pbx/values/fax-mode', ['value' => 't38', 'scope' => 'unit', 'alone' => '1']);
         $before = $this->version();
         $this->client->submit($mend);

@@ -135,7 +135,7 @@ final class VisitTest extends AppTestCase
         self::assertStringContainsString('Hut phone to Control room phone 1: through → no reply', $page->filter('.turned')->text());
         $isWindow = static fn (Crawler $li): bool => str_contains($li->text(), 'Ticket window 3');
         $line = $page->filter('.units li')->reduce($isWindow);
-        $this->client->submit($line->selectButton('Take it into the plan')->form());
+        $this->client->submit($line->selectButton('Apply to the plan')->form());
         $this->client->followRedirect();
         self::assertSame('3.0', $this->job()->devices['ticket-3']->firmware);
         self::assertSelectorTextContains('.head small', '3 things');

@@ -64,7 +64,7 @@ final class NumbersBlock implements Block
                     id: \sprintf('place.%s.dispatch', $place),
                     who: OutsideSource::Client,
                     block: 'Where helpers are sent',
-                    what: \sprintf('Address told to helpers for %s', $location->name),
+                    what: \sprintf('Dispatchable location of %s, for emergency calls', $location->name),
                     units: $units,
                     form: 'street, building, floor and door, as an ambulance finds it',
                     why: 'Whoever dials for help from there may not be able to say where.',

@@ -35,7 +35,7 @@ final class FactoryAddressLive extends Rule
             }
             yield $this->found(
                 severity: Severity::Warning,
-                title: \sprintf('%s leaves the carton with %s, which %s has here', $device->name, $factory->address, $owner[1]),
+                title: \sprintf('The factory address of %s, %s, is in use here: %s has it', $device->name, $factory->address, $owner[1]),
                 why: 'Plugged into the client\'s switch in its factory state, it takes the address away from the one that works.',
                 devices: [$device->id, $owner[0]],
                 advice: 'Give it its address on an isolated bench switch before it meets the network.',

@@ -32,7 +32,7 @@ final class TooWarmInside extends Rule
             }
             yield $this->found(
                 severity: Severity::Warning,
-                title: \sprintf('%s was at %d °C, and bears %d', $device->name, $reading->value, $limit),
+                title: \sprintf('%s was at %d °C, rated to %d °C', $device->name, $reading->value, $limit),
                 why: \sprintf('Read %s.', $reading->at ?? 'on the unit'),
                 devices: [$device->id],
                 advice: 'Give it air, out of the sun and out of the bag.',

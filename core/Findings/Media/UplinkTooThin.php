@@ -40,7 +40,7 @@ final class UplinkTooThin extends Rule
             $change = $this->slower($plan, $streams, $loads, $sum - $usable);
             yield $this->found(
                 severity: Severity::Error,
-                title: \sprintf('%s takes %.1f Mbit/s, and may take %.1f', $uplink->name, $sum / 1000, $usable / 1000),
+                title: \sprintf('%s: %.1f Mbit/s planned, limit %.1f Mbit/s', $uplink->name, $sum / 1000, $usable / 1000),
                 why: implode(', ', $names).': with what is kept free for packets that are sent again.',
                 devices: array_map(strval(...), array_keys($loads)),
                 advice: null === $change ? 'Send fewer streams this way, or measure another uplink.' : $change->title.'.',

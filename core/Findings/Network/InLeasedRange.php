@@ -13,7 +13,7 @@ use Vorhut\Core\Job\AddressMode;
 use Vorhut\Core\Net\Ipv4Address;
 
 /** A fixed address must not lie where a DHCP server hands addresses out. */
-#[About('address-in-dhcp-range', Section::Networks, short: 'sits among the leased')]
+#[About('address-in-dhcp-range', Section::Networks, short: 'inside DHCP range')]
 final class InLeasedRange extends Rule
 {
     public function check(Plan $plan): iterable
@@ -31,7 +31,7 @@ final class InLeasedRange extends Rule
             $free = $plan->nextFree($seat->subnet, $seat->subnet->prefix->network);
             yield $this->found(
                 severity: Severity::Error,
-                title: \sprintf('%s sits among the leased: %s', $seat->device->name, $address->address),
+                title: \sprintf('%s has an address inside a DHCP range: %s', $seat->device->name, $address->address),
                 why: 'The server may hand the same address to somebody else, and then there are two.',
                 devices: [$seat->device->id],
                 advice: null === $free

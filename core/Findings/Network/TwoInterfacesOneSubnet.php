@@ -51,7 +51,7 @@ final class TwoInterfacesOneSubnet extends Rule
         return \sprintf(
             $used->segment === $idle->segment
                 ? 'It uses %s for everything in %s, and %s for nothing there.'
-                : 'It uses %s for everything in %s; what hangs on %s there is never spoken to.',
+                : 'It uses %s for everything in %s; devices connected to %s there get no packets.',
             $used->name,
             $narrow?->prefix,
             $idle->name,

@@ -24,7 +24,7 @@ final class CircuitOverloaded extends Rule
                 yield $this->found(
                     severity: Severity::Error,
                     title: \sprintf(
-                        '%s bears %d W all day, and %d W hang on it',
+                        '%s: %d W continuous rating, %d W connected',
                         $sum->circuit->name,
                         $sum->circuit->usableWatts(),
                         $sum->total(),

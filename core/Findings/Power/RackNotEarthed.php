@@ -21,7 +21,7 @@ final class RackNotEarthed extends Rule
             if (!$rack->earthed && [] !== $rack->holds) {
                 yield $this->found(
                     severity: Severity::Warning,
-                    title: \sprintf('Nobody has said that %s is earthed', $rack->name),
+                    title: \sprintf('Earthing of %s is not confirmed', $rack->name),
                     why: 'A fault of one unit then stands on the metal of all.',
                     devices: [],
                     advice: 'Have a licensed electrician bond it, and note it here.',

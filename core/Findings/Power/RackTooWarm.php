@@ -32,7 +32,7 @@ final class RackTooWarm extends Rule
                     yield $this->found(
                         severity: Severity::Warning,
                         title: \sprintf(
-                            '%s gets %d °C inside, and %s bears %d',
+                            '%s reaches %d °C inside; %s is rated to %d °C',
                             $sum->rack->name,
                             $place->celsius + self::INSIDE,
                             $tender->name,
@@ -40,7 +40,7 @@ final class RackTooWarm extends Rule
                         ),
                         why: \sprintf('%s gets %d °C, and inside a rack it is about %d more.', $place->name, $place->celsius, self::INSIDE),
                         devices: $tender->devices(),
-                        advice: \sprintf('Move air: %d W are %d BTU/h to carry off.', $sum->watts(), $sum->btuPerHour()),
+                        advice: \sprintf('Ventilate the rack: %d W of heat, %d BTU/h.', $sum->watts(), $sum->btuPerHour()),
                         value: $sum->rack->id,
                         records: [['racks', $sum->rack->id]],
                     );

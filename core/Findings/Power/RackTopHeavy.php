@@ -42,7 +42,7 @@ final class RackTopHeavy extends Rule
                 ),
                 why: 'It tips when it is pulled out, and is lifted higher than it need be.',
                 devices: $heavy->devices(),
-                advice: 'Put what is heavy low.',
+                advice: 'Mount heavy devices at the bottom.',
                 change: $this->reorder($plan, $sum),
                 value: $sum->rack->id,
                 records: [['racks', $sum->rack->id]],

@@ -31,7 +31,7 @@ final class ChainTooLate extends Rule
                     severity: Severity::Error,
                     title: $isEarly
                         ? \sprintf('%s is at the end after %.1f ms, before %.1f', $chain->name, $total, $sum->earliestMs())
-                        : \sprintf('%s is at the end after %.1f ms, and may take %.1f', $chain->name, $total, (float) $limit),
+                        : \sprintf('%s: total latency %.1f ms, limit %.1f ms', $chain->name, $total, (float) $limit),
                     why: ChainFor::Picture === $chain->for
                         ? \sprintf('The picture takes %.1f ms.', $chain->pictureMs ?? 0.0)
                         : 'Who hears themselves that late plays against it.',

@@ -24,7 +24,7 @@ final class ClocksDiffer extends Rule
             if (\count($clocks) > 1) {
                 yield $this->found(
                     severity: Severity::Error,
-                    title: \sprintf('%s is paced by %s', $chain->name, implode(' and by ', array_column($clocks, 'clock'))),
+                    title: \sprintf('%s is clocked by %s', $chain->name, implode(' and by ', array_column($clocks, 'clock'))),
                     why: 'Two clocks drift apart: a click every few seconds.',
                     devices: array_merge(...array_map(static fn (StageSum $s): array => $s->units(), $clocks)),
                     advice: \sprintf('Let all follow %s, or name what converts between them.', $clocks[0]->clock),

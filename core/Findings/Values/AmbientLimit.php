@@ -24,7 +24,13 @@ final class AmbientLimit extends Rule
                 if ($place->celsius > $limit) {
                     yield $this->found(
                         severity: Severity::Warning,
-                        title: \sprintf('%s bears %d °C; in %s it gets %d °C', $device->name, $limit, $place->name, $place->celsius),
+                        title: \sprintf(
+                            '%s is rated to %d °C; in %s it reaches %d °C',
+                            $device->name,
+                            $limit,
+                            $place->name,
+                            $place->celsius,
+                        ),
                         why: 'It runs until the first warm week.',
                         devices: [$device->id],
                         advice: 'Put it elsewhere, or move air through the rack.',

@@ -43,7 +43,7 @@ final class ValueAgainstRule extends Rule
                         $rule->origin->label(),
                         Allowed::shown($setting, $rule->value),
                     ),
-                    why: 'Nobody has said why it differs.',
+                    why: 'No reason for the difference is given.',
                     devices: [$device->id],
                     advice: 'Take the value back, or give the reason.',
                     change: new ChangeSet(

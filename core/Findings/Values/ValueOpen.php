@@ -33,7 +33,9 @@ final class ValueOpen extends Rule
                 title: \sprintf('%s: %s still open', $device->name, implode(', ', $names)),
                 why: 'Whoever stands in front of it has nothing to type, and will type something.',
                 devices: [$device->id],
-                advice: [] === $asked ? 'Say it here, or for all of the kind.' : \sprintf('Ask %s.', implode(' and ', $asked)),
+                advice: [] === $asked
+                    ? 'Set the value here, or for all devices of the type.'
+                    : \sprintf('Ask %s.', implode(' and ', $asked)),
                 value: implode(', ', array_map(static fn (SettingValue $v): string => $v->setting->id, $open)),
             );
         }

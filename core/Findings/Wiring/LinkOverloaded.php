@@ -48,7 +48,7 @@ final class LinkOverloaded extends Rule
             $change = $tried++ < self::MAX_TRIED ? $lighter->mend($line) : null;
             yield $this->found(
                 severity: Severity::Error,
-                title: \sprintf('%s carries %.1f Mbit/s, and may carry %.1f', $what, $line->kbps / 1000, $line->limitKbps / 1000),
+                title: \sprintf('%s: %.1f Mbit/s planned, limit %.1f Mbit/s', $what, $line->kbps / 1000, $line->limitKbps / 1000),
                 why: \sprintf('%s%s: %s.', $way, '' === $line->moment ? '' : ', at '.$line->moment, implode(', ', $names)),
                 devices: $isLink ? [] : [$unit],
                 advice: null === $change ? 'Send fewer or smaller streams, one copy for all, or take a faster link.' : $change->title.'.',

@@ -66,7 +66,7 @@ final class ListReimport
         }
         if (null === $heads) {
             $allowed = \sprintf('a line with the headings, "%s" among them', self::MARK);
-            throw InvalidFile::at('line 1', '', $allowed, 'Carry the list off anew, and keep its last column: by it rows are known.');
+            throw InvalidFile::at('line 1', '', $allowed, 'Export the list again and keep its last column: it identifies the rows.');
         }
 
         $twice = self::twice($read);

@@ -20,7 +20,7 @@ final class HeatList implements PrintableList
 
     public function title(): string
     {
-        return 'Watts and heat';
+        return 'Power and heat load';
     }
 
     public function heads(): array

@@ -29,7 +29,7 @@ final class PhoneList implements Reimportable
 
     public function heads(): array
     {
-        return ['Number', 'Name', 'Rings', 'Place', 'Told to helpers', 'Registers at', 'MAC'];
+        return ['Number', 'Name', 'Rings', 'Place', 'Dispatchable location', 'Registers at', 'MAC'];
     }
 
     public function figures(): array

@@ -62,7 +62,7 @@ enum Fact: string
             self::Serial => 'its serial',
             self::Kind => 'its kind',
             self::Place => 'its place',
-            self::Dispatch => 'the address told to helpers',
+            self::Dispatch => 'the dispatchable location',
             self::Extension => 'its extension',
             self::ExtensionName => 'the name of its extension',
             self::Server => 'the phone system it registers at',

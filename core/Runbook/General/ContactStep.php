@@ -23,7 +23,7 @@ final class ContactStep implements GeneralStep
     {
         $others = array_map(
             static fn (InterfaceFactory $f): string => \sprintf(
-                'Its interface %s leaves the carton with %s.',
+                'The factory address of its interface %s is %s.',
                 $f->interface,
                 null === $f->address ? $f->mode->label() : (string) $f->address,
             ),

@@ -70,7 +70,7 @@ final readonly class FindingLine
 
     public function markWord(): string
     {
-        return $this->wrong ? 'wrong' : 'care';
+        return $this->wrong ? 'error' : 'warning';
     }
 
     public function url(): ?string

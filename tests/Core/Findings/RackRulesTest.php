@@ -53,15 +53,15 @@ final class RackRulesTest extends TestCase
         $at = static fn (int $celsius): array => ['locations' => [['id' => 'room', 'name' => 'Room', 'celsius' => $celsius]]]
             + $rack([['device' => 'srv', 'unit' => 1]]);
         yield 'five degrees below what it bears' => [$warm, $at(25), null];
-        yield 'warmer' => [$warm, $at(26), 'Server bears 30'];
+        yield 'warmer' => [$warm, $at(26), 'Server is rated to 30'];
 
         $circuit = static fn (float $amps, array $feeds = []): array => [
             'circuits' => [['id' => 'c', 'name' => 'Circuit', 'volts' => 230, 'amps' => $amps, 'devices' => $feeds]],
         ] + $rack([['device' => 'srv', 'unit' => 1], ['name' => 'Box', 'unit' => 6, 'watts' => 286]], ['circuit' => 'c']);
         // 450 W and 286 W: 736 W are 80 % of 230 V × 4 A.
         yield 'what it bears all day' => ['circuit-overloaded', $circuit(4), null];
-        yield 'more' => ['circuit-overloaded', $circuit(3.99), 'bears 734 W all day, and 736 W hang on it'];
-        yield 'with what hangs beside' => ['circuit-overloaded', $circuit(4, ['srv']), '1186 W hang on it'];
+        yield 'more' => ['circuit-overloaded', $circuit(3.99), '734 W continuous rating, 736 W connected'];
+        yield 'with what hangs beside' => ['circuit-overloaded', $circuit(4, ['srv']), '1186 W connected'];
 
         $meet = static fn (array $conference, array $more = []): array => [
             'devices' => [

@@ -43,7 +43,7 @@ final class SoundRulesTest extends TestCase
 
         $clocks = 'clocks-differ';
         yield 'one clock' => [$clocks, $plan([$desk, $insert, $desk]), null];
-        yield 'two clocks' => [$clocks, $plan([$desk, ['name' => 'Box', 'clock' => 'House clock']]), 'paced by Desk and by House clock'];
+        yield 'two clocks' => [$clocks, $plan([$desk, ['name' => 'Box', 'clock' => 'House clock']]), 'clocked by Desk and by House clock'];
         yield 'one behind a converter' => [$clocks, $plan([$desk, ['name' => 'Box', 'clock' => 'House clock', 'converts' => true]]), null];
 
         $short = 'channels-short';
@@ -87,16 +87,16 @@ final class SoundRulesTest extends TestCase
         $late = 'chain-too-late';
         $ms = static fn (float $ms, array $chain = []): array => $plan([$desk, ['name' => 'Rest', 'ms' => $ms]], $chain);
         yield 'six milliseconds' => [$late, $ms(5), null];
-        yield 'more' => [$late, $ms(5.1), 'after 6.1 ms, and may take 6.0'];
-        yield 'more than a budget of its own' => [$late, $ms(5, ['budgetMs' => 5]), 'may take 5.0'];
+        yield 'more' => [$late, $ms(5.1), 'total latency 6.1 ms, limit 6.0 ms'];
+        yield 'more than a budget of its own' => [$late, $ms(5, ['budgetMs' => 5]), 'limit 5.0 ms'];
         yield 'nobody hears themselves' => [$late, $ms(500, ['for' => 'other']), null];
         $picture = ['for' => 'picture', 'pictureMs' => 100];
         yield '45 behind the picture' => [$late, $ms(144, $picture), null];
-        yield 'further behind' => [$late, $ms(144.2, $picture), 'may take 145.0'];
+        yield 'further behind' => [$late, $ms(144.2, $picture), 'limit 145.0 ms'];
         yield '15 before it' => [$late, $ms(84, $picture), null];
         yield 'further before' => [$late, $ms(83.8, $picture), 'Delay the sound.'];
         $rated = static fn (string $name): array => ['name' => $name, 'samples' => 480, 'rateHz' => 96000];
-        yield 'samples by the rate they run at' => [$late, $plan([$rated('One')], ['budgetMs' => 4.9]), 'after 5.0 ms'];
+        yield 'samples by the rate they run at' => [$late, $plan([$rated('One')], ['budgetMs' => 4.9]), 'total latency 5.0 ms'];
     }
 
     /** @param array<string, mixed> $plan */

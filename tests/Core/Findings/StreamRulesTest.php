@@ -46,9 +46,9 @@ final class StreamRulesTest extends TestCase
         yield 'less is sent again' => [$thin, $plan(['overhead' => 5], ['measuredKbps' => 7500]), null];
 
         $flow = ['flows' => [['id' => 'f', 'from' => 'device:cam', 'to' => ['address:198.51.100.7'], 'kbps' => 6500]]];
-        yield 'a stream to an address outside is in the sum' => [$thin, self::outside($flow), 'takes 6.5 Mbit/s'];
+        yield 'a stream to an address outside is in the sum' => [$thin, self::outside($flow), '6.5 Mbit/s planned'];
         yield 'and is traced' => ['stream-not-traced', self::outside($flow), null];
-        yield 'one to the internet is in the sum' => [$thin, self::internet(self::outside($flow)), 'takes 6.5 Mbit/s'];
+        yield 'one to the internet is in the sum' => [$thin, self::internet(self::outside($flow)), '6.5 Mbit/s planned'];
         yield 'and is traced to it' => ['stream-not-traced', self::internet(self::outside($flow)), null];
         yield 'to the internet, by no measured uplink' => [
             'stream-not-traced', self::internet(self::outside($flow, ['router' => 'r', 'segment' => 'slip'])), 'as far as Provider',
@@ -105,7 +105,7 @@ final class StreamRulesTest extends TestCase
         yield 'mended since' => [$off, $read($rate(3000), $rate(4128, '2027-01-01 11:00')), null];
         $warm = static fn (float $value): array => ['what' => 'temperature', 'value' => $value];
         yield 'as warm as it may be' => ['too-warm-inside', $read($warm(45)), null];
-        yield 'warmer once' => ['too-warm-inside', $read($warm(46), $warm(30)), 'was at 46 °C, and bears 45'];
+        yield 'warmer once' => ['too-warm-inside', $read($warm(46), $warm(30)), 'was at 46 °C, rated to 45 °C'];
 
         $typed = static fn (string $url): array => $plan(['push-url' => $url]);
         $push = 'push-address-wrong';

@@ -52,7 +52,7 @@ final class WiringRulesTest extends TestCase
         $flow = static fn (int $kbps): array => ['links' => [['mbps' => 10] + self::LINK], 'flows' => [
             ['id' => 'f', 'from' => 'device:u', 'to' => ['device:v'], 'kbps' => $kbps],
         ]];
-        yield 'too much' => ['link-overloaded', ['u' => 'x/1', 'v' => 'y/1'], $flow(7001), 'may carry 7.0'];
+        yield 'too much' => ['link-overloaded', ['u' => 'x/1', 'v' => 'y/1'], $flow(7001), 'limit 7.0 Mbit/s'];
         yield 'the smallest change' => ['link-overloaded', ['u' => 'x/1', 'v' => 'y/1'], $flow(9100), 'Send "f" with 7 Mbit/s.'];
         yield 'as much as may be' => ['link-overloaded', ['u' => 'x/1', 'v' => 'y/1'], $flow(7000), null];
         $second = ['id' => 'm', 'from' => 'y/more', 'to' => 'x/2'];

@@ -42,7 +42,7 @@ final class PaperTest extends TestCase
     {
         $job = Jobs::demo();
         $sheet = UnitSheet::fromDevice(new Settings($job), $job->devices['berth-4'], []);
-        self::assertContains('nobody has said', array_column($sheet->values, 1));
+        self::assertContains('not set', array_column($sheet->values, 1));
         self::assertNotContains('', array_column($sheet->facts, 1));
         self::assertSame('', $sheet->interfaces[0][2]);
         $guest = UnitSheet::fromDevice(new Settings($job), $job->devices['guest-1'], []);

@@ -106,7 +106,7 @@ final class ProvisionTest extends TestCase
 
     public function testWhatIsStillOpenIsSaid(): void
     {
-        self::assertContains('place told to helpers for 2002', self::file('desk')->open);
+        self::assertContains('dispatchable location of 2002', self::file('desk')->open);
         self::assertNotContains('phone system of 2001', self::file('desk')->open);
         self::assertContains('phone system of 2003', self::file('keys')->open);
         self::assertSame(['number'], \array_slice(self::file('desk', ['voice' => []])->open, 0, 1));

@@ -282,7 +282,7 @@ final class RunbookTest extends TestCase
         $factories = [['interface' => 'link-b', 'mode' => 'static', 'address' => '192.0.2.7/24']];
         $runbook = self::runbook(['couplings' => $couplings, 'factories' => $factories]);
         self::assertSame(['The plan does not say what it feeds.'], $runbook->step('pair')?->cautions);
-        self::assertContains('Its interface link-b leaves the carton with 192.0.2.7/24.', $runbook->step('contact')->do ?? []);
+        self::assertContains('The factory address of its interface link-b is 192.0.2.7/24.', $runbook->step('contact')->do ?? []);
         self::assertNull(self::runbook([])->step('pair'));
     }
 
