@@ -130,7 +130,7 @@ for (const box of await page.locator('[name="d[]"]').all()) {
     if ((await box.inputValue()) !== 'hand-over') await box.uncheck();
 }
 await page.getByRole('button', { name: 'Make what is ticked' }).click();
-const made = page.getByRole('link', { name: 'Carry it off' });
+const made = page.getByRole('link', { name: 'Download' });
 await made.waitFor({ timeout: 60000 });
 const archive = await (await context.request.get(base + (await made.getAttribute('href')))).body();
 const folder = mkdtempSync(`${tmpdir()}/documents-`);
