@@ -11,7 +11,7 @@ use Vorhut\Core\Record\Field\Slug;
 use Vorhut\Core\Record\Field\WholeNumber;
 use Vorhut\Core\Record\ListOf;
 
-/** Rooms and others that one codec brings together. */
+/** Rooms and other sites in a conference that one codec hosts. */
 #[ListOf(name: 'conferences', one: 'conference', many: 'conferences')]
 final readonly class Conference
 {

@@ -9,7 +9,7 @@ use Vorhut\Core\Record\Field\Choices;
 use Vorhut\Core\Record\Field\Text;
 use Vorhut\Core\Record\Field\WholeNumber;
 
-/** What one side of a trunk holds to be so; null and empty where it has not said. */
+/** The settings of one side of a trunk; null and empty where not set. */
 final readonly class TrunkEnd
 {
     /**

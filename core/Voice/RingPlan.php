@@ -15,7 +15,7 @@ final readonly class RingPlan
 {
     private const MAX = 12;
 
-    /** Seconds for what answers by itself or at the far end of a trunk. */
+    /** Seconds until an automatic answer, or one at the far end of a trunk. */
     private const LONG = 180;
 
     public function __construct(private VoicePlan $plan) {}

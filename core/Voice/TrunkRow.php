@@ -7,7 +7,7 @@ namespace Vorhut\Core\Voice;
 /** One field of a trunk as both ends have it. */
 final readonly class TrunkRow
 {
-    /** @param bool|null $agrees null while one end has not said */
+    /** @param bool|null $agrees null while one end is not set */
     public function __construct(
         public string $key,
         public string $name,

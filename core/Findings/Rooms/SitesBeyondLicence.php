@@ -12,7 +12,7 @@ use Vorhut\Core\Findings\Severity;
 use Vorhut\Core\Job\Conference;
 use Vorhut\Core\Profile\Capacity;
 
-/** A codec brings together as many sites as it is licensed for, itself counted. */
+/** A codec hosts as many sites as it is licensed for, itself included. */
 #[About('sites-beyond-licence', Section::Media, view: 'rooms')]
 final class SitesBeyondLicence extends Rule
 {

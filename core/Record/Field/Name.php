@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Vorhut\Core\Record\Field;
 
-/** What people call a record; its id where they have not said. */
+/** What people call a record; its id where no name is given. */
 #[\Attribute(\Attribute::TARGET_PARAMETER)]
 final class Name extends Field
 {
