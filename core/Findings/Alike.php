@@ -50,7 +50,7 @@ final class Alike
                 $titles[] = $finding->change->title ?? '';
             }
         }
-        $title = \sprintf('%s, and %d more like it', $titles[0] ?? '', \count($titles) - 1);
+        $title = \sprintf('%s (and %d more)', $titles[0] ?? '', \count($titles) - 1);
 
         return \count($titles) < 2 ? null : new ChangeSet($title, array_values($edits));
     }

@@ -36,9 +36,9 @@ final class Check
             $about,
             Severity::Warning,
             title: \sprintf('The check "%s" failed', str_replace('-', ' ', $about->id)),
-            why: 'Nothing is known of what it looks for. The other checks were made.',
+            why: 'What it looks for was not checked. All other checks were made.',
             devices: [],
-            advice: 'Tell whoever runs Vorhut: its log says what happened.',
+            advice: 'Tell the administrator of Vorhut: the log says what happened.',
             short: 'check failed',
         );
     }

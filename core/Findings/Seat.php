@@ -28,7 +28,7 @@ final readonly class Seat
     {
         $new = new InterfaceAddress(Ipv4Address::fromInt($address), $length);
 
-        return $this->set($job, ['address' => (string) $new], \sprintf('Gave %s the address %s', $this->device->name, $new->address));
+        return $this->set($job, ['address' => (string) $new], \sprintf('Set the address of %s to %s', $this->device->name, $new->address));
     }
 
     /** The gateway of its subnet, where that has one. */

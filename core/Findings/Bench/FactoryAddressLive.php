@@ -35,10 +35,10 @@ final class FactoryAddressLive extends Rule
             }
             yield $this->found(
                 severity: Severity::Warning,
-                title: \sprintf('The factory address of %s, %s, is in use here: %s has it', $device->name, $factory->address, $owner[1]),
-                why: 'Plugged into the client\'s switch in its factory state, it takes the address away from the one that works.',
+                title: \sprintf('The factory address of %s, %s, is in use by %s', $device->name, $factory->address, $owner[1]),
+                why: 'Connected in its factory state, it conflicts with the device that works there.',
                 devices: [$device->id, $owner[0]],
-                advice: 'Give it its address on an isolated bench switch before it meets the network.',
+                advice: \sprintf('Set the address of %s on an isolated bench switch first.', $device->name),
                 change: null,
                 segment: null,
                 value: (string) $factory->address,

@@ -13,7 +13,7 @@ use Vorhut\Core\Job\AddressMode;
 use Vorhut\Core\Profile\GatewayPolicy;
 
 /** Some units do not save their values while the gateway field is empty. */
-#[About('gateway-required', Section::Bench, short: 'insists on a gateway')]
+#[About('gateway-required', Section::Bench, short: 'requires a gateway')]
 final class GatewayRequired extends Rule
 {
     public function check(Plan $plan): iterable
@@ -30,12 +30,12 @@ final class GatewayRequired extends Rule
             $gateway = $seat->subnet?->gateway;
             yield $this->found(
                 severity: Severity::Error,
-                title: \sprintf('%s insists on a gateway, and none is planned', $seat->device->name),
-                why: 'Its page does not save while the field is empty, so whoever stands there will type something.',
+                title: \sprintf('%s requires a gateway, and none is planned', $seat->device->name),
+                why: 'Its page does not save with an empty field.',
                 devices: [$seat->device->id],
                 advice: null === $gateway
-                    ? 'Plan the value to type; in a subnet without a router that is an address that stays unused.'
-                    : \sprintf('Set its gateway to %s.', $gateway),
+                    ? 'Plan its gateway; in a subnet without a router that is an unused address of the subnet.'
+                    : \sprintf('Set the gateway of %s to %s.', $seat->device->name, $gateway),
                 change: $seat->setGateway($plan->job),
                 segment: $seat->segment?->id,
                 value: (string) $seat->interface->address->address,

@@ -30,15 +30,15 @@ final class SharedFactoryAddress extends Rule
                 yield $this->found(
                     severity: Severity::Warning,
                     title: \sprintf(
-                        '%s leave the carton with %s',
+                        '%s have the same factory address, %s',
                         \count($names) > 3
                             ? \sprintf('%s, %s and %d more', $names[0], $names[1], \count($names) - 2)
                             : implode(' and ', $names),
                         $address,
                     ),
-                    why: 'Two of them powered on one switch fight for the address, and the laptop talks to either.',
+                    why: 'Two of them powered on one switch conflict, and the laptop reaches either.',
                     devices: array_map(static fn (Device $d): string => $d->id, $devices),
-                    advice: 'On the bench power one, give it its address, wait until it answers there, then the next.',
+                    advice: 'Power one device at a time: set its planned address, wait for a reply there, then power the next.',
                     change: null,
                     segment: null,
                     value: $address,

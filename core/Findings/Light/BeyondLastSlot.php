@@ -27,12 +27,12 @@ final class BeyondLastSlot extends Rule
                 $free = Universes::firstFree($strip, $fixture->footprint);
                 yield $this->found(
                     severity: Severity::Error,
-                    title: \sprintf('%s reaches beyond slot %d of universe %d', $fixture->name, SlotStrip::SLOTS, $universe),
-                    why: \sprintf('It begins at %d and takes %d slots.', $fixture->start, $fixture->footprint),
+                    title: \sprintf('%s ends beyond slot %d of universe %d', $fixture->name, SlotStrip::SLOTS, $universe),
+                    why: \sprintf('Start address %d, footprint %d slots.', $fixture->start, $fixture->footprint),
                     devices: [],
-                    advice: null === $free ? 'Move it to another universe.' : \sprintf('Move it to %d.', $free),
+                    advice: null === $free ? \sprintf('Move %s to another universe.', $fixture->name) : \sprintf('Set the start address of %s to %d.', $fixture->name, $free),
                     change: null === $free ? null : new ChangeSet(
-                        \sprintf('%s begins at %d', $fixture->name, $free),
+                        \sprintf('Set the start address of %s to %d', $fixture->name, $free),
                         [$plan->job->edit(Fixture::class, $fixture->id, ['start' => $free])],
                     ),
                     records: [['fixtures', $fixture->id]],

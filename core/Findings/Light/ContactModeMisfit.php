@@ -27,11 +27,11 @@ final class ContactModeMisfit extends Rule
             if (true === $value(self::OVERRIDES) && 'toggle' === $value(self::MODE)) {
                 yield $this->found(
                     severity: Severity::Error,
-                    title: \sprintf('The contact of %s overrides, and toggles', $device->name),
-                    why: 'After a power cut, or a second pulse, it is the wrong way round.',
+                    title: \sprintf('The contact input of %s has priority and is set to toggle', $device->name),
+                    why: 'After a power cut or a second pulse its state is inverted.',
                     devices: [$device->id],
-                    advice: 'Let it hold while the contact is closed.',
-                    change: $plan->tell($device, [self::MODE => 'closed'], \sprintf('The contact of %s holds while closed', $device->name)),
+                    advice: \sprintf('Set the contact mode of %s to "while closed".', $device->name),
+                    change: $plan->tell($device, [self::MODE => 'closed'], \sprintf('Set the contact mode of %s to "while closed"', $device->name)),
                 );
             }
         }

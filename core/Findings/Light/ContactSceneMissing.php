@@ -29,10 +29,10 @@ final class ContactSceneMissing extends Rule
             if (\is_int($wanted) && !\in_array($wanted, $stored, true)) {
                 yield $this->found(
                     severity: Severity::Error,
-                    title: \sprintf('The contact of %s recalls scene %d, which is not planned', $store->name, $wanted),
-                    why: 'When it closes, the lights go to nothing.',
+                    title: \sprintf('The contact input of %s recalls scene %d, which is not planned', $store->name, $wanted),
+                    why: 'When the contact closes, the lights go out.',
                     devices: [$store->id],
-                    advice: 'Plan that scene, or let the contact recall another one.',
+                    advice: \sprintf('Plan scene %d, or set another scene for the contact.', $wanted),
                 );
             }
         }

@@ -22,12 +22,12 @@ final class RunOpenEnd extends Rule
             if (!$run->terminated) {
                 yield $this->found(
                     severity: Severity::Warning,
-                    title: \sprintf('%s has no 120 Ω at its end', $run->name),
-                    why: 'Some lights then do what they like, and not every day.',
+                    title: \sprintf('%s has no terminator', $run->name),
+                    why: 'Reflections make fixtures flicker from time to time.',
                     devices: [$run->node],
-                    advice: 'Plug one into the last fixture.',
+                    advice: \sprintf('Fit a 120 Ω terminator to the last fixture of %s.', $run->name),
                     change: new ChangeSet(
-                        \sprintf('%s ends in 120 Ω', $run->name),
+                        \sprintf('%s has its terminator', $run->name),
                         [$plan->job->edit(LightRun::class, $run->id, ['terminated' => true])],
                     ),
                     value: $run->id,

@@ -27,10 +27,10 @@ final class RunTooLoaded extends Rule
                 $run = \sprintf('Universe %d%s', $universe, null === $name ? '' : ' from '.$name);
                 yield $this->found(
                     severity: Severity::Error,
-                    title: \sprintf('%s has %s unit loads on one run', $run, round($loads, 3)),
-                    why: \sprintf('A run drives %d.', SlotStrip::UNIT_LOADS),
+                    title: \sprintf('%s has %s unit loads on one DMX512 line', $run, round($loads, 3)),
+                    why: \sprintf('A line drives %d (ANSI E1.11).', SlotStrip::UNIT_LOADS),
                     devices: null === $name ? [] : [(string) $node],
-                    advice: 'Put a splitter between, or feed some of them from another node.',
+                    advice: 'Install a splitter, or move fixtures to another output.',
                     value: $universe.' '.$node,
                 );
             }

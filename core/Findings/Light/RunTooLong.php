@@ -24,10 +24,10 @@ final class RunTooLong extends Rule
             if (($run->metres ?? 0.0) > self::MAX) {
                 yield $this->found(
                     severity: Severity::Error,
-                    title: \sprintf('%s is %d m long', $run->name, $run->metres),
-                    why: \sprintf('Beyond %d m the last lights flicker.', self::MAX),
+                    title: \sprintf('%s is %d m long; the limit is %d m', $run->name, $run->metres, self::MAX),
+                    why: 'The last fixtures flicker.',
                     devices: [$run->node],
-                    advice: 'Put a repeater between, or a node nearer to them.',
+                    advice: 'Install a repeater, or a node nearer to the fixtures.',
                     value: $run->id,
                     records: [['runs', $run->id]],
                 );

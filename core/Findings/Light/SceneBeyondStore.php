@@ -26,15 +26,15 @@ final class SceneBeyondStore extends Rule
                 yield $this->found(
                     severity: Severity::Error,
                     title: \sprintf(
-                        '%s is scene %d, and %s keeps %d',
+                        '%s is scene %d; %s holds %d scenes',
                         $scene->name,
                         $scene->number,
                         $plan->job->nameOf($scene->store),
                         $max,
                     ),
-                    why: 'There is no key for it.',
+                    why: 'No key can recall it.',
                     devices: [$scene->store],
-                    advice: \sprintf('Take a number up to %d.', $max),
+                    advice: \sprintf('Set the number of %s to %d or lower.', $scene->name, $max),
                     value: $scene->id,
                     records: [['scenes', $scene->id]],
                 );

@@ -22,10 +22,10 @@ final class SceneMoves extends Rule
             if (SceneLook::Static !== $scene->look) {
                 yield $this->found(
                     severity: Severity::Error,
-                    title: \sprintf('%s moves, and %s keeps only what stands still', $scene->name, $plan->job->nameOf($scene->store)),
-                    why: 'It would keep the moment at which it was taken.',
+                    title: \sprintf('Scene %s has movement; %s holds static scenes only', $scene->name, $plan->job->nameOf($scene->store)),
+                    why: 'It would store one moment of it.',
                     devices: [$scene->store],
-                    advice: 'Take a look that stands still, or leave it in the desk.',
+                    advice: 'Replace it by a static scene, or recall it from the lighting desk.',
                     value: $scene->id,
                     records: [['scenes', $scene->id]],
                 );

@@ -30,9 +30,9 @@ final class SceneNumberTaken extends Rule
                         $scene->number,
                         $plan->job->nameOf($scene->store),
                     ),
-                    why: 'The later one is kept, and the other is gone.',
+                    why: 'The one stored last overwrites the other.',
                     devices: [$scene->store],
-                    advice: 'Give one of them another number.',
+                    advice: \sprintf('Set another scene number for %s.', $scene->name),
                     value: $scene->id,
                     records: [['scenes', $scene->id], ['scenes', $other->id]],
                 );

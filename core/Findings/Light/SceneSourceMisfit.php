@@ -24,14 +24,14 @@ final class SceneSourceMisfit extends Rule
                 yield $this->found(
                     severity: Severity::Error,
                     title: \sprintf(
-                        '%s is to be %s, and %s cannot take it so',
+                        'Scene %s is planned as "%s", which %s cannot do',
                         $scene->name,
                         $scene->source->label(),
                         $plan->job->nameOf($scene->store),
                     ),
                     why: $why,
                     devices: [$scene->store],
-                    advice: 'Let the store take it as it can, or set the store the other way.',
+                    advice: \sprintf('Set another source for %s, or change the capture mode of the scene store.', $scene->name),
                     value: $scene->id,
                     records: [['scenes', $scene->id]],
                 );
@@ -49,11 +49,11 @@ final class SceneSourceMisfit extends Rule
 
         return match ($scene->source) {
             SceneSource::Wire => SceneSource::Wire->value !== $takes && true === $value('override')
-                ? 'While data of the network override, its keys capture nothing.'
+                ? 'Network data has priority, so its keys capture nothing.'
                 : null,
             SceneSource::Network => match (true) {
-                [] === $desks => 'No desk is paired with it that could send the scene.',
-                SceneSource::Wire->value === $takes => 'It is set to be captured by its keys, and takes nothing from the desk.',
+                [] === $desks => 'No lighting desk is paired with it.',
+                SceneSource::Wire->value === $takes => 'It captures from DMX512 only.',
                 default => null,
             },
             SceneSource::Page => null,

@@ -35,9 +35,9 @@ final class SlotsShared extends Rule
     {
         return $this->found(
             severity: Severity::Error,
-            title: \sprintf('%s and %s share slots of universe %d', $a->name, $b->name, $universe),
+            title: \sprintf('%s and %s overlap in universe %d', $a->name, $b->name, $universe),
             why: \sprintf(
-                '%s takes %d to %d, %s takes %d to %d.',
+                '%s has slots %d to %d, %s has slots %d to %d.',
                 $a->name,
                 $a->start,
                 $a->start + $a->footprint - 1,
@@ -46,9 +46,9 @@ final class SlotsShared extends Rule
                 $b->start + $b->footprint - 1,
             ),
             devices: [],
-            advice: null === $free ? 'Move one of them to another universe.' : \sprintf('Move %s to %d.', $b->name, $free),
+            advice: null === $free ? 'Move one of them to another universe.' : \sprintf('Set the start address of %s to %d.', $b->name, $free),
             change: null === $free ? null : new ChangeSet(
-                \sprintf('%s begins at %d', $b->name, $free),
+                \sprintf('Set the start address of %s to %d', $b->name, $free),
                 [$plan->job->edit(Fixture::class, $b->id, ['start' => $free])],
             ),
             value: $a->id,

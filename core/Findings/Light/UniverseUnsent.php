@@ -26,10 +26,10 @@ final class UniverseUnsent extends Rule
             if (!isset($senders[$universe])) {
                 yield $this->found(
                     severity: Severity::Error,
-                    title: \sprintf('Nobody sends universe %d', $universe),
+                    title: \sprintf('Universe %d has no source', $universe),
                     why: \sprintf('%s is patched in it.', $fixtures[0]->name),
                     devices: [],
-                    advice: 'Let a desk send it, or patch what stands in it elsewhere.',
+                    advice: \sprintf('Add universe %d to the output of a lighting desk, or patch its fixtures in another universe.', $universe),
                     value: (string) $universe,
                 );
             }

@@ -24,10 +24,10 @@ final class BatteryTooSmall extends Rule
             }
             yield $this->found(
                 severity: Severity::Error,
-                title: \sprintf('The battery of %s lasts %.1f h of %.1f', $stream->device->name, $hours, $wants),
-                why: \sprintf('%d Wh, of which 85 %% get to a unit that draws %d W.', $stream->wattHours, $stream->watts),
+                title: \sprintf('The battery of %s lasts %.1f h; %.1f h are needed', $stream->device->name, $hours, $wants),
+                why: \sprintf('%d Wh at 85 %% efficiency, load %d W.', $stream->wattHours, $stream->watts),
                 devices: [$stream->device->id],
-                advice: \sprintf('Take %d Wh, or a second one.', ceil((float) $stream->wattHours * $wants / $hours)),
+                advice: \sprintf('Use a battery of at least %d Wh, or a second one.', ceil((float) $stream->wattHours * $wants / $hours)),
             );
         }
     }

@@ -36,12 +36,12 @@ final class DialAgainstPage extends Rule
             }
             yield $this->found(
                 severity: Severity::Error,
-                title: \sprintf('The dial of %s says %s, its page %s', $device->name, $shown, self::picture($page, $typed[1]) ?? 'another'),
-                why: 'The dial wins, and is read only while power comes on.',
+                title: \sprintf('The rotary switch of %s is set to %s, its web page to %s', $device->name, $shown, self::picture($page, $typed[1]) ?? 'another'),
+                why: 'The switch takes precedence and is read only at power-up.',
                 devices: [$device->id],
-                advice: 'Take back what the page says, or turn the dial to where the page decides.',
+                advice: 'Clear the value on the page, or turn the switch to the position that leaves it to the page.',
                 change: new ChangeSet(
-                    \sprintf('The page of %s says nothing', $device->name),
+                    \sprintf('Cleared the format on the page of %s', $device->name),
                     [$plan->job->edit(Device::class, $device->id, ['settings' => array_diff_key($device->settings, [self::PAGE => null])])],
                 ),
             );

@@ -34,11 +34,11 @@ final class FramesDoNotDivide extends Rule
             $best = round($in / max(1, round($in / $out)), 3);
             yield $this->found(
                 severity: Severity::Error,
-                title: \sprintf('%s takes %s frames a second and sends %s', $device->name, $in, $out),
-                why: 'Only all of them, or every second, third, fourth, move evenly.',
+                title: \sprintf('%s receives %s fps and sends %s fps', $device->name, $in, $out),
+                why: 'Motion is even only at the input rate or a whole fraction of it.',
                 devices: [$device->id],
-                advice: \sprintf('Send %s.', $best),
-                change: $plan->tell($device, [self::OUT => $best], \sprintf('Let %s send %s frames a second', $device->name, $best)),
+                advice: \sprintf('Set the frame rate of %s to %s fps.', $device->name, $best),
+                change: $plan->tell($device, [self::OUT => $best], \sprintf('Set the frame rate of %s to %s fps', $device->name, $best)),
             );
         }
     }

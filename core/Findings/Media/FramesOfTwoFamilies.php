@@ -37,10 +37,10 @@ final class FramesOfTwoFamilies extends Rule
             $names = array_map(static fn (Device $d): string => $d->name, $by[$few]);
             yield $this->found(
                 severity: Severity::Error,
-                title: \sprintf('%s gets pictures of 50 and of 60 Hz', $plan->job->nameOf((string) $id)),
-                why: \sprintf('%s: %d Hz, the others %d.', implode(', ', $names), $few, 110 - $few),
+                title: \sprintf('%s receives 50 Hz and 60 Hz video', $plan->job->nameOf((string) $id)),
+                why: \sprintf('%s: %d Hz; all others: %d Hz.', implode(', ', $names), $few, 110 - $few),
                 devices: [(string) $id, ...array_map(static fn (Device $d): string => $d->id, $by[$few])],
-                advice: 'Set all of them to the family of the mains.',
+                advice: 'Set all cameras to the frame-rate family of the mains.',
             );
         }
     }

@@ -26,10 +26,10 @@ final class GroupTaken extends Rule
             if ($other !== $flow) {
                 yield $this->found(
                     severity: Severity::Error,
-                    title: \sprintf('%s and %s are both sent to %s', $other->name, $flow->name, $flow->group),
-                    why: 'Who listens to that group hears both.',
+                    title: \sprintf('%s and %s use the same multicast group, %s', $other->name, $flow->name, $flow->group),
+                    why: 'Every member receives both.',
                     devices: [],
-                    advice: 'Take another group for one of them.',
+                    advice: \sprintf('Set another group for %s.', $flow->name),
                     value: $flow->id,
                     records: [['flows', $flow->id], ['flows', $other->id]],
                 );

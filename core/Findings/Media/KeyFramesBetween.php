@@ -32,14 +32,14 @@ final class KeyFramesBetween extends Rule
                 continue;
             }
             $better = (int) max(1, round((float) $seconds));
-            $title = \sprintf('%s sends a key frame every %d s', $device->name, $better);
+            $title = \sprintf('Set the key-frame interval of %s to %d s', $device->name, $better);
             $change = $isWhole($better * $frames) ? $plan->tell($device, [self::EVERY => $better], $title) : null;
             yield $this->found(
                 severity: Severity::Warning,
-                title: \sprintf('%s is to send a key frame every %s frames', $device->name, round($seconds * $frames, 2)),
-                why: \sprintf('%s s of %s frames a second is no whole number of frames.', $seconds, $frames),
+                title: \sprintf('The key-frame interval of %s is %s frames', $device->name, round($seconds * $frames, 2)),
+                why: \sprintf('%s s at %s fps is not a whole number of frames.', $seconds, $frames),
                 devices: [$device->id],
-                advice: null === $change ? 'Take an interval of whole frames.' : \sprintf('Every %d s.', $better),
+                advice: null === $change ? 'Set an interval of whole frames.' : $title.'.',
                 change: $change,
             );
         }

@@ -30,10 +30,10 @@ final class LatencyTooShort extends Rule
             $enough = (int) (ceil($needed / self::STEP) * self::STEP);
             yield $this->found(
                 severity: Severity::Error,
-                title: \sprintf('%s is to wait %d ms, and needs %d', $stream->device->name, $stream->latencyMs, $needed),
-                why: 'By the round trip and the loss that were measured: what is lost comes too late to be shown.',
+                title: \sprintf('The latency of %s is set to %d ms; %d ms are needed', $stream->device->name, $stream->latencyMs, $needed),
+                why: 'At the measured round trip and loss, retransmitted packets arrive too late.',
                 devices: [$stream->device->id],
-                advice: \sprintf('Let both ends wait %d ms.', $enough),
+                advice: \sprintf('Set the latency to %d ms at both ends.', $enough),
                 change: self::wait($plan, [$stream->device->id, ...$stream->receivers], $enough),
                 records: array_map(static fn (Uplink $u): array => ['uplinks', $u->id], $stream->uplinks),
             );
@@ -52,6 +52,6 @@ final class LatencyTooShort extends Rule
             }
         }
 
-        return new ChangeSet(\sprintf('Both ends wait %d ms', $enough), $edits);
+        return new ChangeSet(\sprintf('Set the latency to %d ms at both ends', $enough), $edits);
     }
 }

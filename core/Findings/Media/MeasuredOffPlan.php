@@ -30,12 +30,12 @@ final class MeasuredOffPlan extends Rule
             }
             yield $this->found(
                 severity: Severity::Error,
-                title: \sprintf('%s sends %.1f Mbit/s, and is planned with %.1f', $device->name, $reading->value / 1000, $planned / 1000),
-                why: \sprintf('Read %s; 15 %% more or less are its nature.', $reading->at ?? 'on the unit'),
+                title: \sprintf('%s sends %.1f Mbit/s (measured); %.1f Mbit/s are planned', $device->name, $reading->value / 1000, $planned / 1000),
+                why: \sprintf('Measured %s; ± 15 %% is normal.', $reading->at ?? 'on the device'),
                 devices: [$device->id],
                 advice: $reading->value < $planned
-                    ? 'Look whether its input stands still, or its uplink starves it.'
-                    : 'Look at its rate and for extra streams.',
+                    ? 'Check for a still video input and a congested uplink.'
+                    : 'Check its bit rate and look for additional streams.',
                 records: [['readings', $reading->id]],
             );
         }

@@ -24,10 +24,10 @@ final class PushAddressWrong extends Rule
                 }
                 yield $this->found(
                     severity: Severity::Error,
-                    title: \sprintf('The push address of %s has %s "%s"', $stream->device->name, $part['part'], $part['given']),
-                    why: 'The encoder says that it sends, and nobody gets it.',
+                    title: \sprintf('The stream URL of %s has the %s "%s"', $stream->device->name, $part['part'], $part['given']),
+                    why: 'The encoder shows that it is sending, and nothing arrives.',
                     devices: [$stream->device->id],
-                    advice: \sprintf('Allowed is %s.', $part['wrong']),
+                    advice: \sprintf('Correct the %s; allowed: %s.', $part['part'], $part['wrong']),
                     value: $part['part'],
                 );
             }

@@ -39,15 +39,15 @@ final class RateOfAnother extends Rule
                 yield $this->found(
                     Severity::Warning,
                     title: \sprintf(
-                        '%s is planned with %.1f Mbit/s, and %s sends %.1f by its settings',
+                        '%s is planned with %.1f Mbit/s; %s sends %.1f Mbit/s by its settings',
                         $flow->name,
                         $typed / 1000,
                         $plan->job->nameOf($sender),
                         $wire / 1000,
                     ),
-                    why: 'Uplinks are added up by what the unit sends.',
+                    why: 'Uplinks are calculated with the rate that the device sends.',
                     devices: [$sender],
-                    advice: \sprintf('Leave the rate of %s out, or set the unit to it.', $flow->name),
+                    advice: \sprintf('Clear the rate of %s, or set the device to it.', $flow->name),
                     value: $flow->id,
                     records: [['flows', $flow->id]],
                 );

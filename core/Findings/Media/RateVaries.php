@@ -25,11 +25,11 @@ final class RateVaries extends Rule
             }
             yield $this->found(
                 severity: Severity::Warning,
-                title: \sprintf('The rate of %s varies, and it goes out by %s', $device->name, $stream->uplinks[0]->name),
-                why: 'When much moves it sends more than the plan adds up.',
+                title: \sprintf('%s sends a variable bit rate (VBR) over %s; a constant bit rate is needed', $device->name, $stream->uplinks[0]->name),
+                why: 'Its peaks exceed the planned rate.',
                 devices: [$device->id],
-                advice: 'Send at a constant rate.',
-                change: $plan->tell($device, [self::MODE => 'constant'], \sprintf('%s sends at a constant rate', $device->name)),
+                advice: \sprintf('Set the rate control of %s to CBR.', $device->name),
+                change: $plan->tell($device, [self::MODE => 'constant'], \sprintf('Set the rate control of %s to CBR', $device->name)),
             );
         }
     }

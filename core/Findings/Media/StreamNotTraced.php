@@ -17,7 +17,7 @@ use Vorhut\Core\Load\FlowPaths;
 use Vorhut\Core\Media\PushAddress;
 
 /** A stream that leaves the site, and of which the plan does not say by which uplink: it is in no sum. */
-#[About('stream-not-traced', Section::Media, short: 'stream in no sum')]
+#[About('stream-not-traced', Section::Media, short: 'stream not traced')]
 final class StreamNotTraced extends Rule
 {
     public function check(Plan $plan): iterable
@@ -73,14 +73,14 @@ final class StreamNotTraced extends Rule
     private function finding(Plan $plan, string $sender, string $end, array $legs, string $list, string $id): Finding
     {
         $last = $legs[\count($legs) - 1] ?? null;
-        $far = null === $last ? 'It is in no sum.' : \sprintf('It is counted as far as %s.', $plan->network()->segmentName($last->segment));
+        $far = null === $last ? 'It is counted nowhere.' : \sprintf('It is counted as far as %s.', $plan->network()->segmentName($last->segment));
 
         return $this->found(
             Severity::Warning,
-            title: \sprintf('%s sends to %s, and crosses no measured uplink', $plan->job->nameOf($sender), $end),
-            why: $far.' What leaves the site is more than the uplinks show.',
+            title: \sprintf('The stream from %s to %s crosses no measured uplink', $plan->job->nameOf($sender), $end),
+            why: $far.' More leaves the site than the uplinks show.',
             devices: [$sender],
-            advice: 'Plan the route to it and the uplink it takes: the router, and the segment it goes out into.',
+            advice: 'Plan its route and its uplink: the router, and the segment it leads to.',
             value: $end,
             records: [[$list, $id]],
         );

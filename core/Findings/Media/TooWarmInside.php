@@ -32,10 +32,10 @@ final class TooWarmInside extends Rule
             }
             yield $this->found(
                 severity: Severity::Warning,
-                title: \sprintf('%s was at %d °C, rated to %d °C', $device->name, $reading->value, $limit),
-                why: \sprintf('Read %s.', $reading->at ?? 'on the unit'),
+                title: \sprintf('%s measured %d °C inside; it is rated to %d °C', $device->name, $reading->value, $limit),
+                why: \sprintf('Measured %s.', $reading->at ?? 'on the device'),
                 devices: [$device->id],
-                advice: 'Give it air, out of the sun and out of the bag.',
+                advice: \sprintf('Ventilate %s, and keep it out of the sun and out of its bag.', $device->name),
                 records: [['readings', $reading->id]],
             );
         }

@@ -47,14 +47,14 @@ final class UniverseContested extends Rule
 
         return $this->found(
             severity: Severity::Error,
-            title: \sprintf('%s and %s both send universe %d with priority %d', $other->name, $device->name, $universe, $priority),
-            why: 'Lights flicker between both. The higher priority wins, and the lower one takes over when it falls silent.',
+            title: \sprintf('%s and %s both send universe %d at priority %d', $other->name, $device->name, $universe, $priority),
+            why: 'Fixtures flicker between both sources. The higher priority wins; the lower one takes over when it stops (ANSI E1.31).',
             devices: [$device->id, $other->id],
-            advice: $lower < 0 ? 'Give one of them another priority.' : \sprintf('Send from %s with priority %d.', $device->name, $lower),
+            advice: $lower < 0 ? 'Set another priority on one of them.' : \sprintf('Set the priority of %s to %d.', $device->name, $lower),
             change: $lower < 0 ? null : $plan->tell(
                 $device,
                 [self::PRIORITY => $lower],
-                \sprintf('%s sends with priority %d', $device->name, $lower),
+                \sprintf('Set the priority of %s to %d', $device->name, $lower),
             ),
             value: (string) $universe,
         );

@@ -41,9 +41,9 @@ final class UplinkTooThin extends Rule
             yield $this->found(
                 severity: Severity::Error,
                 title: \sprintf('%s: %.1f Mbit/s planned, limit %.1f Mbit/s', $uplink->name, $sum / 1000, $usable / 1000),
-                why: implode(', ', $names).': with what is kept free for packets that are sent again.',
+                why: implode(', ', $names).', retransmissions included.',
                 devices: array_map(strval(...), array_keys($loads)),
-                advice: null === $change ? 'Send fewer streams this way, or measure another uplink.' : $change->title.'.',
+                advice: null === $change ? 'Send fewer streams over it, or plan another uplink.' : $change->title.'.',
                 change: $change,
                 value: $uplink->id,
                 records: [['uplinks', $uplink->id]],
@@ -67,7 +67,7 @@ final class UplinkTooThin extends Rule
             $media = $stream->mediaKbps * ($load - $tooMuch) / $load;
             $left = (int) (floor(($rate - ($stream->mediaKbps - $media)) / self::STEP) * self::STEP);
             if ($left >= ($setting->min ?? 1)) {
-                $title = \sprintf('Let %s send %.1f Mbit/s', $stream->device->name, $left / 1000);
+                $title = \sprintf('Set the bit rate of %s to %.1f Mbit/s', $stream->device->name, $left / 1000);
 
                 return $plan->tell($stream->device, [self::RATE => $left], $title);
             }

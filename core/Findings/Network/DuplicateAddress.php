@@ -47,22 +47,22 @@ final class DuplicateAddress extends Rule
         return $this->found(
             severity: Severity::Error,
             title: \sprintf(
-                '%s units on %s: %s',
+                '%s devices have the address %s: %s',
                 2 === \count($names) ? 'Two' : (string) \count($names),
                 $address,
                 implode(' and ', $names),
             ),
-            why: 'Whichever answers first is heard. It works in the morning and not after lunch.',
+            why: 'Traffic reaches only one of them, and which one changes with the ARP caches.',
             devices: array_map(static fn (Node $n): string => $n->id, $owners),
             advice: match (true) {
-                null === $spare => 'Decide which of them gives it up: each is a router, or is as left already.',
-                null === $free => \sprintf('Give %s another address.', $spare->device->name),
-                default => \sprintf('Give %s %s, the next free one.', $spare->device->name, Ipv4Address::fromInt($free)),
+                null === $spare => \sprintf('Decide which of them gives up %s: each is a router, or is as left already.', $address),
+                null === $free => \sprintf('Set another address on %s.', $spare->device->name),
+                default => \sprintf('Set the address of %s to %s.', $spare->device->name, Ipv4Address::fromInt($free)),
             },
             change: null === $spare?->subnet || null === $free ? null : $spare->moveTo($plan->job, $free, $spare->subnet->prefix->length),
             segment: $segment,
             value: (string) $address,
-            short: \sprintf('two units on .%d', $address->lastOctet()),
+            short: \sprintf('duplicate address .%d', $address->lastOctet()),
         );
     }
 

@@ -29,14 +29,14 @@ final class DuplicateHostname extends Rule
                 yield $this->found(
                     severity: Severity::Error,
                     title: \sprintf(
-                        'Host name %s stands at %s',
+                        'The host name %s is entered for %s',
                         $name,
-                        implode(' and at ', array_map(static fn (Device $d): string => $d->name, $devices)),
+                        implode(' and for ', array_map(static fn (Device $d): string => $d->name, $devices)),
                     ),
-                    why: 'Names are how people and multicast DNS tell units apart; the second one renames itself or is not found.',
+                    why: 'mDNS (RFC 6762) renames one of them, and DNS resolves to one only.',
                     devices: array_map(static fn (Device $d): string => $d->id, $devices),
-                    advice: \sprintf('Rename one of them, for instance to %s-2.', $name),
-                    change: new ChangeSet(\sprintf('Renamed %s to %s-2', $devices[1]->name, $name), [
+                    advice: \sprintf('Set the host name of %s to %s-2.', $devices[1]->name, $name),
+                    change: new ChangeSet(\sprintf('Set the host name of %s to %s-2', $devices[1]->name, $name), [
                         $plan->job->edit(Device::class, $devices[1]->id, ['hostname' => $name.'-2']),
                     ]),
                     segment: null,

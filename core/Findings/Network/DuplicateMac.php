@@ -28,13 +28,13 @@ final class DuplicateMac extends Rule
                 yield $this->found(
                     severity: Severity::Error,
                     title: \sprintf(
-                        '%s stands at %s',
+                        'The MAC address %s is entered for %s',
                         $mac,
-                        implode(' and at ', array_map(static fn (Seat $s): string => $s->device->name, $seats)),
+                        implode(' and for ', array_map(static fn (Seat $s): string => $s->device->name, $seats)),
                     ),
-                    why: 'A lease, a provisioning record or a reservation will go to the wrong unit.',
+                    why: 'A DHCP reservation or configuration file goes to the wrong device.',
                     devices: array_map(static fn (Seat $s): string => $s->device->id, $seats),
-                    advice: 'Read both labels again; 0 and O, 8 and B, 5 and S, 1 and I look alike.',
+                    advice: 'Read both labels again; check 8 against B and 0 against D.',
                     change: null,
                     segment: $seats[0]->interface->segment,
                     value: $mac,

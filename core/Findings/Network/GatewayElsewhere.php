@@ -15,7 +15,7 @@ use Vorhut\Core\Reach\Node\Network;
 use Vorhut\Core\Reach\Node\Node;
 
 /** The gateway a unit is given should be a router in its segment. */
-#[About('gateway-elsewhere', short: 'no router here')]
+#[About('gateway-elsewhere', short: 'gateway is not a router')]
 final class GatewayElsewhere extends Rule
 {
     public function check(Plan $plan): iterable
@@ -33,12 +33,12 @@ final class GatewayElsewhere extends Rule
             }
             yield $this->found(
                 severity: Severity::Error,
-                title: \sprintf('%s has gateway %s, which %s', $seat->device->name, $gateway, $wrong),
-                why: 'What it sends to other subnets goes nowhere; everything in its own segment works, so the bench test passes.',
+                title: \sprintf('%s has the gateway %s, which %s', $seat->device->name, $gateway, $wrong),
+                why: 'Traffic to other subnets is lost; traffic inside the segment works, so a bench test passes.',
                 devices: [$seat->device->id],
                 advice: null === $right
-                    ? 'Give it the router\'s address in its segment.'
-                    : \sprintf('Set its gateway to %s.', $right),
+                    ? \sprintf('Set the gateway of %s to the address of the router in its segment.', $seat->device->name)
+                    : \sprintf('Set the gateway of %s to %s.', $seat->device->name, $right),
                 change: $seat->setGateway($plan->job),
                 segment: $seat->segment->id,
                 value: (string) $gateway,
@@ -56,7 +56,7 @@ final class GatewayElsewhere extends Rule
             return match (true) {
                 !$refused['gateway']->equals($gateway) => null,
                 CauseRule::GatewayIsBroadcast === $refused['why'] => 'is the broadcast address of '.$seat->interface->address->prefix,
-                default => 'lies outside its own '.$seat->interface->address->prefix,
+                default => 'is outside its subnet '.$seat->interface->address->prefix,
             };
         }
         $isUsed = null === $used || true === $used->via?->equals($gateway);
@@ -70,6 +70,6 @@ final class GatewayElsewhere extends Rule
             }
         }
 
-        return 'is no router in '.$network->segmentName($segment);
+        return 'is not a router in '.$network->segmentName($segment);
     }
 }

@@ -42,14 +42,14 @@ final class GatewayMissing extends Rule
             severity: Severity::Error,
             title: \sprintf('%s has no gateway', $seat->device->name),
             why: \sprintf(
-                '"%s" takes it across subnets: %s.',
+                'The intent "%s" crosses subnets: %s.',
                 $intent->name,
-                $answers ? 'it can be reached, but not answer' : 'it has nowhere to send to',
+                $answers ? 'it can be reached, but cannot reply' : 'it cannot send',
             ),
             devices: [$seat->device->id],
             advice: null === $gateway
-                ? 'Give it the router\'s address in its segment.'
-                : \sprintf('Set its gateway to %s.', $gateway),
+                ? \sprintf('Set the gateway of %s to the address of the router in its segment.', $seat->device->name)
+                : \sprintf('Set the gateway of %s to %s.', $seat->device->name, $gateway),
             change: $seat->setGateway($plan->job),
             segment: $seat->segment?->id,
             value: (string) $seat->interface->address?->address,

@@ -36,9 +36,9 @@ final class GatewayUnserved extends Rule
                     yield $this->found(
                         severity: Severity::Warning,
                         title: \sprintf('No router has %s, the gateway of %s', $subnet->gateway, $segment->name),
-                        why: 'Every unit there is told to send to an address that nobody carries.',
+                        why: 'No device there can leave its subnet.',
                         devices: [],
-                        advice: 'Add the interface to the router, or clear the gateway if this network stays by itself.',
+                        advice: \sprintf('Add %s to an interface of the router, or clear the gateway if %s is isolated.', $subnet->gateway, $segment->name),
                         change: null,
                         segment: $segment->id,
                         value: (string) $subnet->gateway,

@@ -33,10 +33,10 @@ final class GroupsShareMac extends Rule
                 $names = implode(' and ', array_map(static fn (Ipv4Address $g): string => (string) $g, array_values($alike)));
                 yield $this->found(
                     severity: Severity::Warning,
-                    title: \sprintf('Groups %s share the MAC %s', $names, $mac),
-                    why: 'Switches that snoop by MAC send both to everybody who joined one, and each unit has to throw the other away.',
+                    title: \sprintf('The multicast groups %s map to one MAC address, %s (RFC 1112)', $names, $mac),
+                    why: 'A switch that forwards by MAC address sends both to every member of one.',
                     devices: array_values($users[$low]),
-                    advice: 'Plan groups that differ in their last 23 bits, from 239.192.0.0/14.',
+                    advice: 'Set multicast groups that differ in their last 23 bits, from 239.192.0.0/14 (RFC 2365).',
                     value: $mac,
                 );
             }

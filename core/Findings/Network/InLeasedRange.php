@@ -31,13 +31,13 @@ final class InLeasedRange extends Rule
             $free = $plan->nextFree($seat->subnet, $seat->subnet->prefix->network);
             yield $this->found(
                 severity: Severity::Error,
-                title: \sprintf('%s has an address inside a DHCP range: %s', $seat->device->name, $address->address),
-                why: 'The server may hand the same address to somebody else, and then there are two.',
+                title: \sprintf('%s has the static address %s, which is inside a DHCP range', $seat->device->name, $address->address),
+                why: 'The DHCP server may assign it to another device.',
                 devices: [$seat->device->id],
                 advice: null === $free
-                    ? 'Give it an address outside the range, or reserve it at the server.'
+                    ? \sprintf('Set an address outside the range on %s, or reserve it on the DHCP server.', $seat->device->name)
                     : \sprintf(
-                        'Give it %s, or reserve %s for its MAC at the server.',
+                        'Set the address of %s to %s, or reserve %s for its MAC address on the DHCP server.',
                         Ipv4Address::fromInt($free),
                         $address->address,
                     ),

@@ -20,13 +20,13 @@ final class IntentTooLarge extends Rule
             if ($plan->prover()->isTooLarge($intent)) {
                 yield $this->found(
                     severity: Severity::Warning,
-                    title: \sprintf('"%s" joins too many places to be predicted', $intent->name),
+                    title: \sprintf('The intent "%s" covers too many pairs to be predicted', $intent->name),
                     why: \sprintf(
-                        'It stands for %s pairs that the network tells apart, so it is left untried and proves nothing.',
+                        'It covers %s pairs that differ for the network, so it stays untested.',
                         number_format($plan->prover()->intent($intent)->count(), 0, '.', ' '),
                     ),
                     devices: [],
-                    advice: 'Split it: name the segments or kinds that really must, or must not, meet.',
+                    advice: 'Split it by the segments or device types that really must, or must not, communicate.',
                     value: $intent->id,
                 );
             }

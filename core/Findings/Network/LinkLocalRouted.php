@@ -21,11 +21,11 @@ final class LinkLocalRouted extends Rule
                 if (0xA9FE === ($interface->address?->address->value ?? 0) >> 16) {
                     yield $this->found(
                         severity: Severity::Error,
-                        title: \sprintf('%s has a link-local address, %s', $router->name, $interface->address),
-                        why: 'Link-local addresses are not to be routed (RFC 3927, section 7): many units refuse what comes from '
-                        .'there with another subnet\'s address, others answer.',
+                        title: \sprintf('%s has the link-local address %s', $router->name, $interface->address),
+                        why: 'Link-local addresses must not be routed (RFC 3927, section 7): many devices refuse packets from '
+                        .'there with the address of another subnet, others reply.',
                         devices: [$router->id],
-                        advice: 'Give the segment a subnet of its own.',
+                        advice: 'Set a subnet of its own for the segment.',
                         segment: $interface->segment,
                         value: (string) $interface->address,
                     );

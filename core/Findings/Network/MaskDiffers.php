@@ -24,18 +24,18 @@ final class MaskDiffers extends Rule
             yield $this->found(
                 severity: Severity::Error,
                 title: \sprintf(
-                    '%s has mask /%d where its subnet has /%d',
+                    '%s has the mask /%d; its subnet has /%d',
                     $seat->device->name,
                     $address->prefix->length,
                     $seat->subnet->prefix->length,
                 ),
                 why: $wide
                     ? \sprintf(
-                        'It takes all of %s for neighbours and looks for them in its own segment, where most of them are not.',
+                        'It treats all of %s as local and sends ARP requests for hosts behind the router.',
                         $address->prefix,
                     )
                     : \sprintf(
-                        'It takes neighbours outside %s for strangers and sends them to the gateway.',
+                        'It sends packets for neighbours outside %s to the gateway.',
                         $address->prefix,
                     ),
                 devices: [$seat->device->id],
@@ -43,7 +43,7 @@ final class MaskDiffers extends Rule
                 change: $seat->moveTo($plan->job, $address->address->value, $seat->subnet->prefix->length),
                 segment: $seat->segment?->id,
                 value: (string) $address,
-                short: \sprintf('mask /%d here', $address->prefix->length),
+                short: \sprintf('mask /%d', $address->prefix->length),
             );
         }
     }

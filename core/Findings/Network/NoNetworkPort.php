@@ -13,7 +13,7 @@ use Vorhut\Core\Job\ChangeSet;
 use Vorhut\Core\Job\Device;
 
 /** A unit whose kind has no network port cannot have an address: a plain telephone is reached through its adapter. */
-#[About('no-network-port', Section::Networks, short: 'network port')]
+#[About('no-network-port', Section::Networks, short: 'no network port')]
 final class NoNetworkPort extends Rule
 {
     public function check(Plan $plan): iterable
@@ -27,10 +27,10 @@ final class NoNetworkPort extends Rule
             yield $this->found(
                 Severity::Error,
                 title: \sprintf('%s has no network port, and %s is planned', $device->name, $address ?? 'a network'),
-                why: 'Whatever is predicted for that address, nobody answers there.',
+                why: 'No reply ever comes from that address.',
                 devices: [$device->id],
                 change: new ChangeSet(\sprintf('Removed the interface of %s', $device->name), [$edit]),
-                advice: \sprintf('Remove the interface of %s, and say in Pairings what it is connected to.', $device->name),
+                advice: \sprintf('Remove the interface of %s, and enter in Pairings what it is connected to.', $device->name),
                 value: null === $address ? '' : (string) $address,
             );
         }

@@ -33,7 +33,7 @@ final class OutsideSubnet extends Rule
             yield $this->found(
                 severity: Severity::Error,
                 title: \sprintf(
-                    '%s has %s, which lies outside %s',
+                    '%s has %s, which is outside %s',
                     $seat->device->name,
                     $address->address,
                     implode(
@@ -42,7 +42,7 @@ final class OutsideSubnet extends Rule
                     ),
                 ),
                 why: \sprintf(
-                    'Who has an address of the plan in %s does not take it for a neighbour: it and they do not hear each other.',
+                    'It and the devices of %s cannot communicate directly.',
                     $seat->segment->name,
                 ),
                 devices: [$seat->device->id],

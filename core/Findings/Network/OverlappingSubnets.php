@@ -29,9 +29,9 @@ final class OverlappingSubnets extends Rule
                 yield $this->found(
                     severity: Severity::Error,
                     title: \sprintf('%s of %s overlaps %s of %s', $prefix, $segment->name, $open[0], $open[1]->name),
-                    why: 'Who stands in both uses the narrower one, of two alike the first it lists; the other goes silent.',
+                    why: 'A device with both uses the longer prefix, so part of the other subnet is unreachable.',
                     devices: [],
-                    advice: 'Give one of them another prefix.',
+                    advice: \sprintf('Set another prefix on %s or on %s.', $segment->name, $open[1]->name),
                     change: null,
                     segment: $segment->id,
                     value: (string) $prefix,

@@ -15,7 +15,7 @@ use Vorhut\Core\Reach\Node\Node;
 use Vorhut\Core\Reach\Node\NodePort;
 
 /** A router with proxy ARP (RFC 1027) must not answer for who stands in the very segment and answers by itself. */
-#[About('proxy-arp-for-neighbour', Section::Networks, short: 'answers for neighbours')]
+#[About('proxy-arp-for-neighbour', Section::Networks, short: 'proxy ARP for neighbours')]
 final class ProxyAnswersForNeighbour extends Rule
 {
     private const NAMED = 3;
@@ -43,15 +43,15 @@ final class ProxyAnswersForNeighbour extends Rule
         return $this->found(
             severity: Severity::Error,
             title: \sprintf(
-                '%s answers ARP in %s for %s%s',
+                '%s answers ARP requests in %s for %s%s, which are in that segment',
                 $router->name,
                 $plan->network()->segmentName($segment),
                 implode(', ', $names),
                 $more > 0 ? \sprintf(' and %d more', $more) : '',
             ),
-            why: 'They stand there themselves and answer, too: whichever is heard first gets the packet.',
+            why: 'Router and device both reply, and the first reply wins.',
             devices: [$router->id, ...$units],
-            advice: 'Correct the prefix or route by which the router looks for them elsewhere, or switch proxy ARP off on this port.',
+            advice: 'Correct the route or prefix of the router, or disable proxy ARP (RFC 1027) on its interface there.',
             change: null,
             segment: $segment,
             value: implode(' ', array_map(static fn (int $a): string => (string) Ipv4Address::fromInt($a), array_keys($taken))),

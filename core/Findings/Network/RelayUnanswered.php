@@ -13,7 +13,7 @@ use Vorhut\Core\Reach\Walk\DhcpRelay;
 use Vorhut\Core\Reach\Walk\Exchange;
 
 /** A relay (RFC 1542) that finds no DHCP server leaves its segment without leases. */
-#[About('relay-unanswered', Section::Networks, short: 'no leases come')]
+#[About('relay-unanswered', Section::Networks, short: 'DHCP relay: no reply')]
 final class RelayUnanswered extends Rule
 {
     public function check(Plan $plan): iterable
@@ -27,14 +27,14 @@ final class RelayUnanswered extends Rule
                 yield $this->found(
                     severity: Severity::Error,
                     title: \sprintf(
-                        '%s relays DHCP from %s to %s, and no answer comes',
+                        '%s relays DHCP from %s to %s, and no reply comes back',
                         $router->name,
                         $plan->network()->segmentName($interface->segment),
                         $interface->relay,
                     ),
-                    why: $cause->text.'. Units there get no address by DHCP.',
+                    why: $cause->text.'. Devices there get no address by DHCP.',
                     devices: [$router->id],
-                    advice: 'Name the right server, let it listen on udp/67, and see that it is routed both ways.',
+                    advice: 'Set the relay target to the DHCP server, and check UDP 67 and the return route.',
                     change: null,
                     segment: $interface->segment,
                     value: (string) $interface->relay,

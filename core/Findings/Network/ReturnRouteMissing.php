@@ -76,20 +76,20 @@ final class ReturnRouteMissing extends Rule
 
         return $this->found(
             severity: Severity::Error,
-            title: \sprintf('%s has no way back to %s', $router->name, $names),
-            why: 'Others reach its subnets, but answers to these prefixes have no route and go nowhere.',
+            title: \sprintf('%s has no return route to %s', $router->name, $names),
+            why: 'Requests from there arrive, but the replies are lost.',
             devices: [$router->id],
             advice: [] === $routes
-                ? \sprintf('Add routes to %s on it.', $names)
+                ? \sprintf('Add routes to %s on %s.', $names, $router->name)
                 : \sprintf(
-                    'Add the route %s via %s on it%s.',
+                    'Add the route %s via %s on %s%s.',
                     $routes[0]['to'],
                     $routes[0]['via'],
                     \count($routes) > 1 ? \sprintf(', and %d more', \count($routes) - 1) : '',
                 ),
             change: [] === $routes
                 ? null
-                : new ChangeSet(\sprintf('Added the way back to %s on %s', $names, $router->name), [
+                : new ChangeSet(\sprintf('Added the return route to %s on %s', $names, $router->name), [
                     $job->edit(Router::class, $router->id, ['routes' => [...$own, ...$routes]]),
                 ]),
             segment: null,

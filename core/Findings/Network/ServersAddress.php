@@ -25,7 +25,7 @@ final class ServersAddress extends Rule
         $servers = [];
         foreach ($plan->job->segments as $segment) {
             foreach ($segment->dns as $server) {
-                $servers[$server->value][] = ['name server', self::DNS, $segment];
+                $servers[$server->value][] = ['DNS server', self::DNS, $segment];
             }
             foreach ($segment->ntp as $server) {
                 $servers[$server->value][] = ['time server', self::NTP, $segment];
@@ -55,9 +55,9 @@ final class ServersAddress extends Rule
         return $this->found(
             Severity::Error,
             title: \sprintf('%s has %s, the %s of %s', $name, $address, $what, $segment->name),
-            why: \sprintf('It is no %s: two would have the address, or nobody answers.', $what),
+            why: \sprintf('It is not a %s: two devices would have the address, or none replies.', $what),
             devices: [$id],
-            advice: \sprintf('Give %s another address, or name the right %s in %s.', $name, $what, $segment->name),
+            advice: \sprintf('Set another address on %s, or enter the right %s in %s.', $name, $what, $segment->name),
             segment: $segment->id,
             value: $address,
         );

@@ -22,11 +22,11 @@ final class SnoopingWithoutQuerier extends Rule
             if ($segment->snooping && !$segment->querier) {
                 yield $this->found(
                     severity: Severity::Warning,
-                    title: \sprintf('%s snoops multicast, but nobody queries', $segment->name),
-                    why: 'Multicast works for about 260 s after a unit joins, then stops. Some switches flood instead.',
+                    title: \sprintf('%s has IGMP snooping but no IGMP querier', $segment->name),
+                    why: 'Memberships expire after about 260 s and multicast stops; some switches flood instead.',
                     devices: [],
-                    advice: 'Switch a querier on in this segment.',
-                    change: new ChangeSet(\sprintf('Switched a querier on in %s', $segment->name), [
+                    advice: \sprintf('Enable an IGMP querier in %s.', $segment->name),
+                    change: new ChangeSet(\sprintf('Enabled an IGMP querier in %s', $segment->name), [
                         $plan->job->edit(Segment::class, $segment->id, ['querier' => true]),
                     ]),
                     segment: $segment->id,

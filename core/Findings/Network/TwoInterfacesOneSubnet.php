@@ -26,10 +26,10 @@ final class TwoInterfacesOneSubnet extends Rule
                     }
                     yield $this->found(
                         severity: Severity::Error,
-                        title: \sprintf('%s has %s and %s in one subnet', $device->name, $one->name, $other->name),
+                        title: \sprintf('%s has the interfaces %s and %s in one subnet', $device->name, $one->name, $other->name),
                         why: self::why($plan->network(), $device, $one, $other),
                         devices: [$device->id],
-                        advice: \sprintf('Give %s an address of another subnet.', $other->name),
+                        advice: \sprintf('Set an address of another subnet on %s of %s.', $other->name, $device->name),
                         change: null,
                         segment: $one->segment,
                         value: (string) $other->address,
@@ -50,8 +50,8 @@ final class TwoInterfacesOneSubnet extends Rule
 
         return \sprintf(
             $used->segment === $idle->segment
-                ? 'It uses %s for everything in %s, and %s for nothing there.'
-                : 'It uses %s for everything in %s; devices connected to %s there get no packets.',
+                ? 'It sends all traffic for %2$s through %1$s, and none through %3$s.'
+                : 'It sends all traffic for %2$s through %1$s; devices connected to %3$s are not reached.',
             $used->name,
             $narrow?->prefix,
             $idle->name,

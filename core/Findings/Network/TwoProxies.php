@@ -12,7 +12,7 @@ use Vorhut\Core\Findings\Severity;
 use Vorhut\Core\Job\Router;
 
 /** In a segment one router at most answers ARP for what lies elsewhere (RFC 1027). */
-#[About('two-arp-proxies', Section::Networks, short: 'two answer for others')]
+#[About('two-arp-proxies', Section::Networks, short: 'two ARP proxies')]
 final class TwoProxies extends Rule
 {
     public function check(Plan $plan): iterable
@@ -30,13 +30,13 @@ final class TwoProxies extends Rule
                 yield $this->found(
                     severity: Severity::Warning,
                     title: \sprintf(
-                        '%s all answer ARP for others in %s',
+                        '%s are all ARP proxies in %s',
                         implode(' and ', array_map(static fn (Router $r): string => $r->name, $routers)),
                         $plan->network()->segmentName((string) $segment),
                     ),
-                    why: 'For what both lead to, whichever is heard first is used: the way changes from hour to hour.',
+                    why: 'The first reply wins, so the path to a destination that several can reach changes.',
                     devices: array_map(strval(...), array_keys($routers)),
-                    advice: 'Leave proxy ARP on at one of them.',
+                    advice: 'Disable proxy ARP on all of them but one.',
                     change: null,
                     segment: (string) $segment,
                 );

@@ -24,14 +24,14 @@ final class CircuitOverloaded extends Rule
                 yield $this->found(
                     severity: Severity::Error,
                     title: \sprintf(
-                        '%s: %d W continuous rating, %d W connected',
+                        '%s: continuous limit %d W, connected load %d W',
                         $sum->circuit->name,
                         $sum->circuit->usableWatts(),
                         $sum->total(),
                     ),
-                    why: \sprintf('Most of it: %s.', implode(', ', \array_slice(array_column($sum->loads, 'name'), 0, self::NAMED))),
+                    why: \sprintf('Largest loads: %s.', implode(', ', \array_slice(array_column($sum->loads, 'name'), 0, self::NAMED))),
                     devices: [],
-                    advice: 'Let a licensed electrician lay another circuit, or move some of it.',
+                    advice: 'Move some load to another circuit, or have a licensed electrician add one.',
                     value: $sum->circuit->id,
                     records: [['circuits', $sum->circuit->id]],
                 );

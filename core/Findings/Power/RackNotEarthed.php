@@ -21,10 +21,10 @@ final class RackNotEarthed extends Rule
             if (!$rack->earthed && [] !== $rack->holds) {
                 yield $this->found(
                     severity: Severity::Warning,
-                    title: \sprintf('Earthing of %s is not confirmed', $rack->name),
-                    why: 'A fault of one unit then stands on the metal of all.',
+                    title: \sprintf('No earthing is recorded for %s', $rack->name),
+                    why: 'A fault in one device can make the metal of all of them live.',
                     devices: [],
-                    advice: 'Have a licensed electrician bond it, and note it here.',
+                    advice: 'Have a licensed electrician bond it, and record it here.',
                     value: $rack->id,
                     records: [['racks', $rack->id]],
                 );

@@ -38,9 +38,9 @@ final class RackTooWarm extends Rule
                             $tender->name,
                             $tender->celsius,
                         ),
-                        why: \sprintf('%s gets %d °C, and inside a rack it is about %d more.', $place->name, $place->celsius, self::INSIDE),
+                        why: \sprintf('%s reaches %d °C, and a rack is about %d K warmer inside.', $place->name, $place->celsius, self::INSIDE),
                         devices: $tender->devices(),
-                        advice: \sprintf('Ventilate the rack: %d W of heat, %d BTU/h.', $sum->watts(), $sum->btuPerHour()),
+                        advice: \sprintf('Ventilate the rack for a heat load of %d W (%d BTU/h).', $sum->watts(), $sum->btuPerHour()),
                         value: $sum->rack->id,
                         records: [['racks', $sum->rack->id]],
                     );

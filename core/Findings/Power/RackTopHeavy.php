@@ -33,14 +33,14 @@ final class RackTopHeavy extends Rule
             yield $this->found(
                 severity: Severity::Warning,
                 title: \sprintf(
-                    '%s with %s kg stands above %s with %s kg in %s',
+                    '%s (%s kg) is mounted above %s (%s kg) in %s',
                     $heavy->name,
                     $heavy->kilograms,
                     $light->name,
                     $light->kilograms ?? 0,
                     $sum->rack->name,
                 ),
-                why: 'It tips when it is pulled out, and is lifted higher than it need be.',
+                why: 'The rack may tip when it is pulled out.',
                 devices: $heavy->devices(),
                 advice: 'Mount heavy devices at the bottom.',
                 change: $this->reorder($plan, $sum),
@@ -75,7 +75,7 @@ final class RackTopHeavy extends Rule
         }
 
         return new ChangeSet(
-            \sprintf('%s: what is heavy stands low', $sum->rack->name),
+            \sprintf('Heavy devices at the bottom of %s', $sum->rack->name),
             [$plan->job->edit(Rack::class, $sum->rack->id, ['holds' => $holds])],
         );
     }

@@ -20,10 +20,10 @@ final class RackUnitTwice extends Rule
             foreach ($sum->overlaps() as [$one, $other]) {
                 yield $this->found(
                     severity: Severity::Error,
-                    title: \sprintf('%s and %s both take unit %d of %s', $one->name, $other->name, $other->item->unit, $sum->rack->name),
-                    why: \sprintf('%s takes %d to %d.', $one->name, $one->item->unit, $one->top()),
+                    title: \sprintf('%s and %s both occupy rack unit %d of %s', $one->name, $other->name, $other->item->unit, $sum->rack->name),
+                    why: \sprintf('%s occupies %d to %d.', $one->name, $one->item->unit, $one->top()),
                     devices: [...$one->devices(), ...$other->devices()],
-                    advice: \sprintf('Move %s.', $other->name),
+                    advice: \sprintf('Move %s to a free rack unit.', $other->name),
                     value: $sum->rack->id.' '.$other->index,
                     records: [['racks', $sum->rack->id]],
                 );
@@ -31,10 +31,10 @@ final class RackUnitTwice extends Rule
             foreach ($sum->overruns() as $one) {
                 yield $this->found(
                     severity: Severity::Error,
-                    title: \sprintf('%s stands out of %s at the top', $one->name, $sum->rack->name),
-                    why: \sprintf('The rack has %d units, and it ends at %d.', $sum->rack->units, $one->top()),
+                    title: \sprintf('%s does not fit into %s', $one->name, $sum->rack->name),
+                    why: \sprintf('The rack has %d rack units, and it ends at %d.', $sum->rack->units, $one->top()),
                     devices: $one->devices(),
-                    advice: 'Move it down.',
+                    advice: \sprintf('Move %s down.', $one->name),
                     value: $sum->rack->id.' '.$one->index.' top',
                     records: [['racks', $sum->rack->id]],
                 );

@@ -42,10 +42,10 @@ final class MediaNotForwarded extends Rule
             }
             yield $this->found(
                 severity: Severity::Error,
-                title: \sprintf('%s hands no media on to %s', $router->name, $host->name),
-                why: \sprintf('Whoever calls from outside sends to %s, UDP ports %d to %d.', $public, $first, $last),
+                title: \sprintf('%s does not forward media to %s', $router->name, $host->name),
+                why: \sprintf('Outside callers send their media to %s, UDP ports %d to %d.', $public, $first, $last),
                 devices: [$host->id, $router->id],
-                advice: \sprintf('Hand UDP %d to %d on to it.', $first, $last),
+                advice: \sprintf('Add a port forward for UDP %d to %d to %s on %s.', $first, $last, $host->name, $router->name),
                 change: $this->handOn(plan: $plan, router: $router, public: $public, host: $host, first: $first, last: $last),
                 records: [['conferences', $conference->id]],
             );
@@ -98,7 +98,7 @@ final class MediaNotForwarded extends Rule
         $before = $plan->job->records['routers'][$router->id]['forwards'] ?? [];
 
         return null === $to ? null : new ChangeSet(
-            \sprintf('%s hands media on to %s', $router->name, $host->name),
+            \sprintf('%s forwards media to %s', $router->name, $host->name),
             [$plan->job->edit(Router::class, $router->id, ['forwards' => [...(\is_array($before) ? $before : []), [
                 'interface' => $public, 'protocol' => 'udp', 'port' => $first, 'to' => (string) $to, 'lastPort' => $last,
             ]]])],

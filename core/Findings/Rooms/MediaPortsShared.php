@@ -87,7 +87,7 @@ final class MediaPortsShared extends Rule
             ),
             devices: [$one->id, $other->id],
             advice: null === $free
-                ? 'Give each a range of its own.'
+                ? 'Set a range of its own on each.'
                 : \sprintf('Set media ports %d to %d on %s, and forward them to it.', $free[0], $free[1], $other->name),
             change: null === $free ? null : $plan->tell(
                 $other,

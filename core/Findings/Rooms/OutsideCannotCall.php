@@ -26,10 +26,10 @@ final class OutsideCannotCall extends Rule
             if ($conference->outside > 0 && $isAble && [] === $known) {
                 yield $this->found(
                     severity: Severity::Error,
-                    title: \sprintf('%s has sites from outside, and %s no public address', $conference->name, $host->name),
-                    why: 'They dial what stands at the foot of its screen: the address before the translation gets nobody there.',
+                    title: \sprintf('%s has outside sites, but %s has no public address', $conference->name, $host->name),
+                    why: 'Its private address cannot be reached from outside.',
                     devices: [$host->id],
-                    advice: 'Ask the network administrator for the address and the forwarded ports, or take a relay.',
+                    advice: 'Ask the network administrator for a public address and port forwards, or plan an external relay.',
                     value: $conference->id,
                     records: [['conferences', $conference->id]],
                 );

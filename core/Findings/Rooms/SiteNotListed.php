@@ -39,9 +39,9 @@ final class SiteNotListed extends Rule
                 yield $this->found(
                     severity: Severity::Warning,
                     title: \sprintf('%s is not in the directory of %s', $site->name, $host->name),
-                    why: \sprintf('%s begins there.', $conference->name),
+                    why: \sprintf('%s is started from there.', $conference->name),
                     devices: [$host->id, $site->id],
-                    advice: \sprintf('Enter %s in the directory of %s.', $site->name, $host->name),
+                    advice: \sprintf('Add %s to the directory of %s.', $site->name, $host->name),
                     change: self::enter($plan, $host->id, $id),
                     value: $conference->id.' '.$id,
                     records: [['conferences', $conference->id]],
@@ -55,7 +55,7 @@ final class SiteNotListed extends Rule
         $record = ['id' => $host.'-dials-'.$site, 'coupling' => self::DIALS, 'from' => $host, 'to' => $site];
 
         return new ChangeSet(
-            \sprintf('%s stands in the directory of %s', $plan->job->nameOf($site), $plan->job->nameOf($host)),
+            \sprintf('Added %s to the directory of %s', $plan->job->nameOf($site), $plan->job->nameOf($host)),
             [$plan->job->edit(Relation::class, $record['id'], $record)],
         );
     }

@@ -32,13 +32,13 @@ final class SitesBeyondLicence extends Rule
                 yield $this->found(
                     severity: Severity::Error,
                     title: \sprintf(
-                        '%s has %d sites, and %s brings %d together',
+                        '%s has %d sites; %s is licensed for %d, itself included',
                         $conference->name,
                         $sites,
                         $host->name,
                         max(self::PAIR, $allowed),
                     ),
-                    why: 'Itself counts. The last ones to dial are refused.',
+                    why: 'Sites that join later are refused.',
                     devices: [$host->id],
                     advice: $plan->licences()->order($host, $capacity, $sites - $allowed),
                     value: $conference->id,

@@ -30,13 +30,13 @@ final class ChainTooLate extends Rule
                 yield $this->found(
                     severity: Severity::Error,
                     title: $isEarly
-                        ? \sprintf('%s is at the end after %.1f ms, before %.1f', $chain->name, $total, $sum->earliestMs())
+                        ? \sprintf('%s: total latency %.1f ms, at least %.1f ms needed', $chain->name, $total, $sum->earliestMs())
                         : \sprintf('%s: total latency %.1f ms, limit %.1f ms', $chain->name, $total, (float) $limit),
                     why: ChainFor::Picture === $chain->for
-                        ? \sprintf('The picture takes %.1f ms.', $chain->pictureMs ?? 0.0)
-                        : 'Who hears themselves that late plays against it.',
+                        ? \sprintf('The video has %.1f ms.', $chain->pictureMs ?? 0.0)
+                        : 'Performers hear themselves late.',
                     devices: [],
-                    advice: $isEarly ? 'Delay the sound.' : \sprintf('Most of it is %s: %.1f ms.', $stages[0]->stage->name, $stages[0]->ms),
+                    advice: $isEarly ? \sprintf('Delay the audio of %s.', $chain->name) : \sprintf('Reduce the latency of %s, the largest with %.1f ms.', $stages[0]->stage->name, $stages[0]->ms),
                     value: $chain->id,
                     records: [['chains', $chain->id]],
                 );

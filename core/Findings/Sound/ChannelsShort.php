@@ -24,15 +24,15 @@ final class ChannelsShort extends Rule
                 yield $this->found(
                     severity: Severity::Error,
                     title: \sprintf(
-                        '%s lets %d of %d channels of %s through',
+                        '%s passes %d of %d channels of %s',
                         $narrow->stage->name,
                         $narrow->channels,
                         $chain->channels,
                         $chain->name,
                     ),
-                    why: 'What is above that is not heard.',
+                    why: 'Channels above that are lost.',
                     devices: $narrow->units(),
-                    advice: 'Plan fewer channels, or a wider way.',
+                    advice: 'Plan fewer channels, or a stage with more.',
                     value: $chain->id,
                     records: [['chains', $chain->id]],
                 );

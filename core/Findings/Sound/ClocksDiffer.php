@@ -25,9 +25,9 @@ final class ClocksDiffer extends Rule
                 yield $this->found(
                     severity: Severity::Error,
                     title: \sprintf('%s is clocked by %s', $chain->name, implode(' and by ', array_column($clocks, 'clock'))),
-                    why: 'Two clocks drift apart: a click every few seconds.',
+                    why: 'Clocks drift apart; expect a click every few seconds.',
                     devices: array_merge(...array_map(static fn (StageSum $s): array => $s->units(), $clocks)),
-                    advice: \sprintf('Let all follow %s, or name what converts between them.', $clocks[0]->clock),
+                    advice: \sprintf('Set the clock source of all devices to %s, or plan a sample-rate converter.', $clocks[0]->clock),
                     value: $chain->id,
                     records: [['chains', $chain->id]],
                 );

@@ -23,10 +23,10 @@ final class GainAfterPatch extends Rule
             if (null !== $late) {
                 yield $this->found(
                     severity: Severity::Warning,
-                    title: \sprintf('%s: %s comes after the routing', $chain->name, $late->stage->name),
-                    why: 'Behind it only trim is at hand, and all who share the source hear the change.',
+                    title: \sprintf('In %s, the preamp %s comes after the routing', $chain->name, $late->stage->name),
+                    why: 'After the routing there is only digital trim, and everybody who shares the source hears a change.',
                     devices: $late->units(),
-                    advice: 'Set the gain first.',
+                    advice: \sprintf('Move %s before the routing.', $late->stage->name),
                     value: $chain->id,
                     records: [['chains', $chain->id]],
                 );

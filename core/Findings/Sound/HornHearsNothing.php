@@ -24,21 +24,21 @@ final class HornHearsNothing extends Rule
             yield $this->found(
                 severity: Severity::Warning,
                 title: 0 === $more
-                    ? \sprintf('%s listens to no zone, and has no number', $deaf[0]->name)
-                    : \sprintf('%s and %d more listen to no zone, and have no number', $deaf[0]->name, $more),
-                why: 'Nothing that is announced comes out there.',
+                    ? \sprintf('%s is in no paging group and has no extension', $deaf[0]->name)
+                    : \sprintf('%s and %d more are in no paging group and have no extension', $deaf[0]->name, $more),
+                why: 'No announcement reaches it.',
                 devices: array_map(static fn (Device $d): string => $d->id, $deaf),
-                advice: 'Let them join the group of their zone, or give them numbers.',
+                advice: 'Set the paging group, or assign an extension.',
             );
         }
         foreach (PagingZones::zones($plan->job) as $zone) {
             if ([] === $zone->speakers) {
                 yield $this->found(
                     severity: Severity::Warning,
-                    title: \sprintf('Nobody speaks to %s', $zone->group),
-                    why: \sprintf('%s and %d more listen to it.', $zone->horns[0]->name, \count($zone->horns) - 1),
+                    title: \sprintf('No source sends to the paging group %s', $zone->group),
+                    why: \sprintf('Horns that have joined it: %d, for example %s.', \count($zone->horns), $zone->horns[0]->name),
                     devices: [$zone->horns[0]->id],
-                    advice: 'Plan the stream or the number that speaks to it, or let them listen to another group.',
+                    advice: \sprintf('Plan a stream or a paging extension for %s, or change the group of the horns.', $zone->group),
                     value: $zone->group,
                 );
             }

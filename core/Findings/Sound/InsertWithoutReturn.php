@@ -23,15 +23,15 @@ final class InsertWithoutReturn extends Rule
                 yield $this->found(
                     severity: Severity::Error,
                     title: \sprintf(
-                        '%s: %d of %d channels come back from %s',
+                        'In %s, %d of %d channels return from the insert %s',
                         $chain->name,
                         $insert->stage->returned ?? 0,
                         $insert->sent(),
                         $insert->stage->name,
                     ),
-                    why: 'Without the return nothing is heard of those that were sent.',
+                    why: 'Channels without a return are silent.',
                     devices: $insert->units(),
-                    advice: 'Take the inputs of those channels from where they come back.',
+                    advice: 'Patch the channel inputs to the insert return.',
                     value: $chain->id.' '.$insert->stage->name,
                     records: [['chains', $chain->id]],
                 );

@@ -27,10 +27,10 @@ final class SampleRatesDiffer extends Rule
             foreach ($sum->ratesApart() as [$before, $after]) {
                 yield $this->found(
                     severity: Severity::Error,
-                    title: \sprintf('%s: %s runs at %s kHz, %s at %s', $chain->name, ...self::both($before, $after)),
-                    why: 'Clicks, silence, or the wrong pitch.',
+                    title: \sprintf('In %s, %s runs at %s kHz and %s at %s kHz', $chain->name, ...self::both($before, $after)),
+                    why: 'The result is clicks, silence or a wrong pitch.',
                     devices: [...$before->units(), ...$after->units()],
-                    advice: 'Set both to one rate, or name the converter between them.',
+                    advice: 'Set both to one sample rate, or plan a sample-rate converter.',
                     change: self::change($plan, $before, $after),
                     value: $chain->id.' '.$after->stage->name,
                     records: [['chains', $chain->id]],
@@ -56,7 +56,7 @@ final class SampleRatesDiffer extends Rule
         foreach ([[$after, $before], [$before, $after]] as [$one, $other]) {
             $device = $plan->job->devices[$one->stage->device] ?? null;
             if (null !== $device && null === $one->stage->rateHz && !self::isTied($plan, $device)) {
-                $title = \sprintf('%s runs at %s kHz', $device->name, ($other->rateHz ?? 0) / 1000);
+                $title = \sprintf('Set the sample rate of %s to %s kHz', $device->name, ($other->rateHz ?? 0) / 1000);
 
                 return $plan->tell($device, [self::RATE => (string) $other->rateHz], $title);
             }

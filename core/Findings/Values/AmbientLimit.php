@@ -25,15 +25,15 @@ final class AmbientLimit extends Rule
                     yield $this->found(
                         severity: Severity::Warning,
                         title: \sprintf(
-                            '%s is rated to %d °C; in %s it reaches %d °C',
+                            '%s is rated to %d °C; %s reaches %d °C',
                             $device->name,
                             $limit,
                             $place->name,
                             $place->celsius,
                         ),
-                        why: 'It runs until the first warm week.',
+                        why: 'It fails in hot weather.',
                         devices: [$device->id],
-                        advice: 'Put it elsewhere, or move air through the rack.',
+                        advice: \sprintf('Move %s to a cooler location, or ventilate.', $device->name),
                         value: $place->id,
                     );
                 }

@@ -26,8 +26,8 @@ final class CapacityExceeded extends Rule
                 }
                 yield $this->found(
                     severity: Severity::Error,
-                    title: \sprintf('%s: %d %s planned, %d allowed', $device->name, $of['used'], lcfirst($capacity->name), $of['allowed']),
-                    why: 'The last ones to come are refused.',
+                    title: \sprintf('%s: %s planned %d, licensed %d', $device->name, $capacity->name, $of['used'], $of['allowed']),
+                    why: 'Those above the limit are refused.',
                     devices: [$device->id],
                     advice: $plan->licences()->order($device, $capacity, $of['used'] - $of['allowed']).' Or plan fewer.',
                     value: $capacity->id,

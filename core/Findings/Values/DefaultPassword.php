@@ -30,13 +30,13 @@ final class DefaultPassword extends Rule
                 severity: Severity::Warning,
                 title: \sprintf(
                     null === $device->password
-                        ? 'Nobody has recorded that the password of %s was changed'
-                        : '%s still has the password it was shipped with',
+                        ? 'No password change is recorded for %s'
+                        : '%s has its default password',
                     $device->name,
                 ),
-                why: 'Whoever has read a manual gets in, and a year later nobody remembers that it was meant to be changed.',
+                why: 'Anybody with the manual can log in.',
                 devices: [$device->id],
-                advice: 'Set one of its own and record the step.',
+                advice: \sprintf('Set a new password on %s and record the step.', $device->name),
                 value: 'password',
             );
         }

@@ -25,10 +25,10 @@ final class FirmwareMixed extends Rule
             $to = $state->coupled->to;
             yield $this->found(
                 severity: Severity::Error,
-                title: \sprintf('%s has firmware %s, %s has %s', $from->name, $from->firmware, $to->name, $to->firmware),
-                why: '' === $state->tie->why ? 'They understand each other only in one family.' : $state->tie->why,
+                title: \sprintf('%s has firmware %s; its partner %s has %s', $from->name, $from->firmware, $to->name, $to->firmware),
+                why: '' === $state->tie->why ? 'They work together only with the same firmware family.' : $state->tie->why,
                 devices: [$from->id, $to->id],
-                advice: 'Bring both to one family; the one that leads first.',
+                advice: 'Update both to the same firmware family, the leading device first.',
                 value: $state->tie->name,
             );
         }

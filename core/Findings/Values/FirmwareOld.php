@@ -24,15 +24,15 @@ final class FirmwareOld extends Rule
                 yield $this->found(
                     severity: Severity::Error,
                     title: \sprintf(
-                        '%s has firmware %s; %s takes %s',
+                        '%s has firmware %s; %s needs %s or later',
                         $device->name,
                         $device->firmware,
                         $minimum->feature,
                         $minimum->atLeast,
                     ),
-                    why: 'The setting is there, and does nothing.',
+                    why: 'The setting is shown but has no effect.',
                     devices: [$device->id],
-                    advice: \sprintf('Update it to %s or later before its role is set.', $minimum->atLeast),
+                    advice: \sprintf('Update %s to firmware %s or later before you configure it.', $device->name, $minimum->atLeast),
                     value: $minimum->feature,
                 );
             }

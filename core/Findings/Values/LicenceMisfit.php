@@ -26,10 +26,10 @@ final class LicenceMisfit extends Rule
             if ($tied && null !== $licence->serial && null !== $device->serial && $licence->serial !== $device->serial) {
                 yield $this->found(
                     severity: Severity::Error,
-                    title: \sprintf('%s: %s is for %s', $device->name, lcfirst($licence->name), $licence->serial),
-                    why: \sprintf('The unit is %s; the key will be refused.', $device->serial),
+                    title: \sprintf('%2$s of %1$s is issued for %3$s', $device->name, $licence->name, $licence->serial),
+                    why: \sprintf('The serial number of the device is %s; it refuses the key.', $device->serial),
                     devices: [$device->id],
-                    advice: 'Have it issued anew for the unit that is here.',
+                    advice: \sprintf('Have it reissued for %s.', $device->serial),
                     value: $licence->id.' serial',
                 );
             }
@@ -37,8 +37,8 @@ final class LicenceMisfit extends Rule
             if (0 !== $licence->count % $steps) {
                 yield $this->found(
                     severity: Severity::Warning,
-                    title: \sprintf('%s: %s for %d, in steps of %d', $device->name, lcfirst($licence->name), $licence->count, $steps),
-                    why: 'Nobody sells just that many.',
+                    title: \sprintf('%2$s of %1$s: %3$d planned, sold in steps of %4$d', $device->name, $licence->name, $licence->count, $steps),
+                    why: 'That number cannot be ordered.',
                     devices: [$device->id],
                     advice: \sprintf('Plan %d.', (int) ceil($licence->count / $steps) * $steps),
                     value: $licence->id.' count',
@@ -47,10 +47,10 @@ final class LicenceMisfit extends Rule
             if (!$licence->state->isInTheUnit() && $device->stage->isBeyond(Stage::Addressed)) {
                 yield $this->found(
                     severity: Severity::Warning,
-                    title: \sprintf('%s: %s is not applied, it is %s', $device->name, lcfirst($licence->name), $licence->state->label()),
-                    why: 'The unit is set up, and does not do what was paid for.',
+                    title: \sprintf('%2$s of %1$s is not applied; its state is "%3$s"', $device->name, $licence->name, $licence->state->label()),
+                    why: 'The feature does not work.',
                     devices: [$device->id],
-                    advice: 'Apply it, and look that the unit shows it.',
+                    advice: \sprintf('Apply the licence, and check that %s shows it.', $device->name),
                     value: $licence->id.' state',
                 );
             }

@@ -28,10 +28,10 @@ final class ModuleMissing extends Rule
                 severity: Severity::Error,
                 title: null === $port
                     ? \sprintf('%s has no %s', $coupled->to->name, $name)
-                    : \sprintf('%s: socket %s has no %s behind it', $coupled->to->name, $port->name, $name),
-                why: \sprintf('%s hangs there, and the socket is dead without it.', $coupled->from->name),
+                    : \sprintf('Socket %2$s of %1$s has no %3$s', $coupled->to->name, $port->name, $name),
+                why: \sprintf('%s is connected there, and the socket is dead without the module.', $coupled->from->name),
                 devices: [$coupled->to->id, $coupled->from->id],
-                advice: 'Order the module and plan it into a slot; it goes in with the unit off and unplugged.',
+                advice: 'Order the module and plan it in a slot. Fit it only with the device switched off and unplugged.',
                 value: $coupled->from->id,
             );
         }

@@ -13,7 +13,7 @@ use Vorhut\Core\Job\Device;
 use Vorhut\Core\Profile\Setting\Setting;
 
 /** Numbers that must stand only once: two units with one of them hide each other. */
-#[About('number-taken', Section::Devices, short: 'a number twice')]
+#[About('number-taken', Section::Devices, short: 'duplicate value')]
 final class NumberTaken extends Rule
 {
     public function check(Plan $plan): iterable
@@ -36,14 +36,14 @@ final class NumberTaken extends Rule
             yield $this->found(
                 severity: Severity::Error,
                 title: \sprintf(
-                    '%s have %s %s',
+                    '%s have the same value for %s: %s',
                     implode(' and ', array_map(static fn (Device $d): string => $d->name, $devices)),
-                    lcfirst($value->setting->name),
+                    $value->setting->name,
                     $value->shown(),
                 ),
-                why: \sprintf('It may stand only once among %s.', $value->setting->free?->label()),
+                why: \sprintf('It must be unique among %s.', $value->setting->free?->label()),
                 devices: array_map(static fn (Device $d): string => $d->id, $devices),
-                advice: \sprintf('Give %s another one.', end($devices)->name),
+                advice: \sprintf('Set another value on %s.', end($devices)->name),
                 value: $value->setting->id.' '.$value->text(),
             );
         }

@@ -12,7 +12,7 @@ use Vorhut\Core\Findings\Severity;
 use Vorhut\Core\Profile\Relation\Comparison;
 
 /** Two values that must agree, and do not: each unit looks right by itself. */
-#[About('pairing-broken', Section::Pairings, short: 'values do not agree')]
+#[About('pairing-broken', Section::Pairings, short: 'settings do not match')]
 final class PairingBroken extends Rule
 {
     public function check(Plan $plan): iterable
@@ -25,9 +25,9 @@ final class PairingBroken extends Rule
             yield $this->found(
                 severity: Severity::Error,
                 title: $state->said(),
-                why: '' === $state->tie->why ? \sprintf('They %s.', $state->tie->relation->label()) : $state->tie->why,
+                why: '' === $state->tie->why ? \sprintf('Both %s.', $state->tie->relation->label()) : $state->tie->why,
                 devices: [$state->coupled->from->id, $state->coupled->to->id],
-                advice: null === $mend ? \sprintf('They %s.', $state->tie->relation->label()) : $mend->title.'.',
+                advice: null === $mend ? \sprintf('Set both values: they %s.', $state->tie->relation->label()) : $mend->title.'.',
                 change: $mend,
                 value: $state->tie->name,
             );

@@ -25,10 +25,10 @@ final class SupplyWrong extends Rule
             }
             yield $this->found(
                 severity: Severity::Error,
-                title: \sprintf('%s is to be fed by %s', $device->name, $device->supply->label()),
-                why: 'It is not made for that.',
+                title: \sprintf('The power supply of %s is planned as %s', $device->name, $device->supply->label()),
+                why: 'It does not work on that.',
                 devices: [$device->id],
-                advice: \sprintf('Feed it by %s.', implode(' or ', array_map(static fn (SupplyKind $k): string => $k->label(), $kinds))),
+                advice: \sprintf('Set its power supply to %s.', implode(' or ', array_map(static fn (SupplyKind $k): string => $k->label(), $kinds))),
                 value: $device->supply->value,
             );
         }

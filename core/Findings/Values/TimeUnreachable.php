@@ -58,7 +58,7 @@ final class TimeUnreachable extends Rule
                 ),
                 why: $reason,
                 devices: array_map(static fn (array $m): string => $m[0]->id, $members),
-                advice: 'Let NTP through (UDP port 123, RFC 5905), or name a server that can be reached.',
+                advice: \sprintf('Permit NTP (UDP 123, RFC 5905) to %s, or set a time server that is reachable.', $server),
                 segment: ($first->interfaces[0] ?? null)->segment ?? null,
                 value: (string) $server,
             );
@@ -72,7 +72,7 @@ final class TimeUnreachable extends Rule
 
         return $verdict->isOk() || Outcome::Refused === $verdict->outcome
             ? ''
-            : $verdict->cause->text ?? 'The answer does not come back.';
+            : $verdict->cause->text ?? 'The reply does not come back.';
     }
 
     private static function isOfTheClock(Setting $setting): bool

@@ -28,14 +28,14 @@ final class TimeZoneDiffers extends Rule
                 yield $this->found(
                     severity: Severity::Error,
                     title: \sprintf(
-                        '%s has the time zone %s, its place has %s',
+                        '%s has the time zone %s; its location has %s',
                         $device->name,
                         Allowed::text($typed),
                         Allowed::text($here),
                     ),
-                    why: 'Its logs, its opening hours and the dates of its certificates are off by the difference.',
+                    why: 'Its logs and opening hours are off by the difference.',
                     devices: [$device->id],
-                    advice: 'Leave the field to the place, or correct the place.',
+                    advice: \sprintf('Clear the time zone of %s, or correct that of the location.', $device->name),
                     value: (string) $id,
                 );
             }

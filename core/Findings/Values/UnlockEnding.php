@@ -40,10 +40,10 @@ final class UnlockEnding extends Rule
             };
             yield $this->found(
                 severity: $days < 0 ? Severity::Error : Severity::Warning,
-                title: \sprintf('%s: %s %s, on %s', $device->name, lcfirst($licence->name), $when, $licence->until),
-                why: 'After that day nobody gets into its settings.',
+                title: \sprintf('%2$s of %1$s %3$s, on %4$s', $device->name, $licence->name, $when, $licence->until),
+                why: 'After that day its settings are locked.',
                 devices: [$device->id],
-                advice: 'Finish its settings before, or have the unlock prolonged.',
+                advice: 'Complete its settings before, or have the licence extended.',
                 value: $licence->until,
             );
         }

@@ -36,16 +36,16 @@ final class ValueAgainstRule extends Rule
                 yield $this->found(
                     severity: Severity::Warning,
                     title: \sprintf(
-                        '%s: %s is %s, and %s says %s',
+                        '%2$s of %1$s is %3$s; %4$s sets %5$s',
                         $device->name,
-                        lcfirst($setting->name),
+                        $setting->name,
                         Allowed::shown($setting, $typed),
                         $rule->origin->label(),
                         Allowed::shown($setting, $rule->value),
                     ),
-                    why: 'No reason for the difference is given.',
+                    why: 'No reason is recorded.',
                     devices: [$device->id],
-                    advice: 'Take the value back, or give the reason.',
+                    advice: 'Apply the value of the rule, or record the reason.',
                     change: new ChangeSet(
                         \sprintf('%s of %s follows the rule', $setting->name, $device->name),
                         [$plan->job->edit(Device::class, $device->id, ['settings' => [] === $settings ? new \stdClass() : $settings])],

@@ -12,7 +12,7 @@ use Vorhut\Core\Findings\Severity;
 use Vorhut\Core\Setting\SettingValue;
 
 /** An open value blocks the step that enters it. */
-#[About('value-open', Section::Devices, short: 'a value is open')]
+#[About('value-open', Section::Devices, short: 'value not set')]
 final class ValueOpen extends Rule
 {
     public function check(Plan $plan): iterable
@@ -30,11 +30,11 @@ final class ValueOpen extends Rule
             $asked = array_values(array_unique(array_filter($asked, static fn (string $who): bool => '' !== $who)));
             yield $this->found(
                 severity: Severity::Warning,
-                title: \sprintf('%s: %s still open', $device->name, implode(', ', $names)),
-                why: 'Whoever stands in front of it has nothing to type, and will type something.',
+                title: \sprintf('%s of %s: not set', implode(', ', $names), $device->name),
+                why: 'The steps that need it cannot be done.',
                 devices: [$device->id],
                 advice: [] === $asked
-                    ? 'Set the value here, or for all devices of the type.'
+                    ? 'Enter the value here, or as a rule for the device type.'
                     : \sprintf('Ask %s.', implode(' and ', $asked)),
                 value: implode(', ', array_map(static fn (SettingValue $v): string => $v->setting->id, $open)),
             );

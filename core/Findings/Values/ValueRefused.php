@@ -12,7 +12,7 @@ use Vorhut\Core\Findings\Severity;
 use Vorhut\Core\Profile\Setting\Allowed;
 
 /** What the kind of a unit does not allow never gets into it. */
-#[About('value-refused', Section::Devices, short: 'not allowed there')]
+#[About('value-refused', Section::Devices, short: 'value not allowed')]
 final class ValueRefused extends Rule
 {
     public function check(Plan $plan): iterable
@@ -24,13 +24,13 @@ final class ValueRefused extends Rule
                 if (null === $setting || null === $allowed) {
                     continue;
                 }
-                $shown = $setting->secret ? 'what was typed' : Allowed::text($value);
+                $shown = $setting->secret ? 'what was entered' : Allowed::text($value);
                 yield $this->found(
                     severity: Severity::Error,
-                    title: \sprintf('%s: %s cannot be %s', $device->name, lcfirst($setting->name), $shown),
-                    why: \in_array(Allowed::text($value), $setting->not, true) ? 'That one is reserved.' : 'The unit does not take it.',
+                    title: \sprintf('%2$s of %1$s is %3$s, which is not allowed', $device->name, $setting->name, $shown),
+                    why: \in_array(Allowed::text($value), $setting->not, true) ? 'The value is reserved.' : 'The device rejects it.',
                     devices: [$device->id],
-                    advice: \sprintf('Allowed is %s.', $allowed),
+                    advice: \sprintf('Set an allowed value: %s.', $allowed),
                     value: (string) $id,
                 );
             }

@@ -23,10 +23,10 @@ final class ExtensionUnfinished extends Rule
             if (null !== $lacks) {
                 yield $this->found(
                     severity: Severity::Warning,
-                    title: \sprintf('%s has no %s yet', $extension->number, $lacks),
-                    why: 'Whoever dials it gets nobody.',
+                    title: \sprintf('Extension %s has no %s', $extension->number, $lacks),
+                    why: 'Calls to it are not answered.',
                     devices: array_filter([$extension->device], \is_string(...)),
-                    advice: \sprintf('Plan its %s, or take the number out.', $lacks),
+                    advice: \sprintf('Set the %s of extension %s, or delete it.', $lacks, $extension->number),
                     value: $extension->number,
                     records: [['extensions', $extension->number]],
                 );
@@ -37,12 +37,12 @@ final class ExtensionUnfinished extends Rule
     private static function lacks(Extension $extension): ?string
     {
         return match ($extension->kind) {
-            ExtensionKind::Sip => null === $extension->device ? 'unit' : (null === $extension->server ? 'phone system' : null),
+            ExtensionKind::Sip => null === $extension->device ? 'device' : (null === $extension->server ? 'phone system' : null),
             ExtensionKind::Group => [] === $extension->members ? 'members' : null,
             ExtensionKind::Attendant => $extension->menu->isEmpty() ? 'menu' : null,
-            ExtensionKind::Paging => [] === $extension->members && null === $extension->group ? 'members or group address' : null,
+            ExtensionKind::Paging => [] === $extension->members && null === $extension->group ? 'members or paging group' : null,
             ExtensionKind::Conference => null === $extension->sites ? 'number of sites' : null,
-            ExtensionKind::Fax => null === ($extension->mail ?? $extension->device) ? 'mail address of whoever gets the faxes' : null,
+            ExtensionKind::Fax => null === ($extension->mail ?? $extension->device) ? 'mail address for faxes' : null,
             ExtensionKind::Analogue, ExtensionKind::Voicemail => null,
         };
     }

@@ -23,8 +23,8 @@ final class HelpNotReached extends Rule
         foreach ([] === $voice->emergencies() ? [] : (new HelpCalls($voice))->faults() as $fault) {
             yield $this->found(
                 severity: $fault->isLost ? Severity::Error : Severity::Warning,
-                title: \sprintf('%s dialled at %s %s', $fault->dialled, CallerGroups::named(...$fault->callers), $fault->said),
-                why: 'Helpers are not called, or later. Follow local law; never dial such a number to try it.',
+                title: \sprintf('Emergency number %s dialled at %s %s', $fault->dialled, CallerGroups::named(...$fault->callers), $fault->said),
+                why: 'The emergency call fails or is delayed. Follow local law; never dial it as a test.',
                 devices: [],
                 advice: $fault->advice,
                 value: $fault->dialled.' '.$fault->callers[0]->number,

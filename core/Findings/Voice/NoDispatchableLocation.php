@@ -22,12 +22,12 @@ final class NoDispatchableLocation extends Rule
             yield $this->found(
                 severity: Severity::Error,
                 title: \sprintf('%s has no dispatchable location', $device->name),
-                why: 'Who dials an emergency number from it cannot be found. Follow local law.',
+                why: 'An emergency caller there cannot be located. Follow local law.',
                 devices: [$device->id],
                 advice: null === $device->location
-                    ? 'Give the phone a place, and the place the address that helpers are sent to.'
+                    ? \sprintf('Set the location of %s, and enter the dispatchable location (street, floor, room) of that location.', $device->name)
                     : \sprintf(
-                        'Give %s, or the place around it, the address that helpers are sent to.',
+                        'Enter the dispatchable location (street, floor, room) of %s, or of the location around it.',
                         $plan->job->locations[$device->location]->name ?? $device->location,
                     ),
             );

@@ -32,10 +32,10 @@ final class NumberClash extends Rule
     {
         return $this->found(
             severity: Severity::Error,
-            title: \sprintf('%s %s', $extension->number, $clash),
-            why: 'Who dials one gets the other, or waits before either.',
+            title: \sprintf('Extension %s %s', $extension->number, $clash),
+            why: 'Callers reach the wrong one, or wait for the inter-digit timeout.',
             devices: array_filter([$extension->device], \is_string(...)),
-            advice: 'Give the extension another number, before it stands on cards and keys.',
+            advice: \sprintf('Set another number for extension %s before it is printed or stored on keys.', $extension->number),
             value: $extension->number,
             records: [['extensions', $extension->number]],
         );

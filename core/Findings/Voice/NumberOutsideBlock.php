@@ -29,10 +29,10 @@ final class NumberOutsideBlock extends Rule
         foreach ($blocks->overlapping() as [$one, $other]) {
             yield $this->found(
                 severity: Severity::Error,
-                title: \sprintf('The blocks %s and %s share numbers', $one->name, $other->name),
-                why: 'Both would hand out the same one.',
+                title: \sprintf('The extension blocks %s and %s overlap', $one->name, $other->name),
+                why: 'Both offer the same free extension.',
                 devices: [],
-                advice: 'Shorten one of them.',
+                advice: \sprintf('Shorten %s or %s.', $one->name, $other->name),
                 value: $one->id.' '.$other->id,
                 records: [['blocks', $one->id], ['blocks', $other->id]],
             );
@@ -43,10 +43,10 @@ final class NumberOutsideBlock extends Rule
     {
         return $this->found(
             severity: Severity::Warning,
-            title: \sprintf('%s %s', $extension->number, $said),
-            why: 'Who looks for a free number trusts the blocks.',
+            title: \sprintf('Extension %s %s', $extension->number, $said),
+            why: 'Free extensions are taken from the blocks.',
             devices: array_filter([$extension->device], \is_string(...)),
-            advice: 'Give it a number of its block, or widen the block.',
+            advice: 'Move it to an extension of its block, or widen the block.',
             value: $extension->number,
             records: [['extensions', $extension->number]],
         );

@@ -23,10 +23,10 @@ final class NumbersWait extends Rule
             if ($voice->goesOn($extension->number)) {
                 yield $this->found(
                     severity: Severity::Warning,
-                    title: \sprintf('%s is the beginning of another extension', $extension->number),
-                    why: \sprintf('Whoever dials it waits %d s, and who waits shorter gets the other.', Dialler::CRITICAL_TIMER),
+                    title: \sprintf('Extension %s is also the beginning of another extension', $extension->number),
+                    why: \sprintf('The caller waits %d s for the inter-digit timeout, or reaches the wrong extension.', Dialler::CRITICAL_TIMER),
                     devices: array_filter([$extension->device], \is_string(...)),
-                    advice: 'Give all extensions as many digits.',
+                    advice: 'Set the same number of digits for all extensions.',
                     value: $extension->number,
                     records: [['extensions', $extension->number]],
                 );

@@ -46,13 +46,13 @@ final class PlainPhoneNumber extends Rule
 
         return $this->found(
             Severity::Error,
-            title: \sprintf('%s is the number of %s, which registers nowhere', $extension->number, $phone->name),
-            why: 'A plain telephone speaks no SIP: the unit with its socket does.',
+            title: \sprintf('Extension %s belongs to %s, which cannot register', $extension->number, $phone->name),
+            why: 'An analogue telephone has no SIP: the device with its socket has.',
             devices: [$phone->id],
             advice: null === $host
-                ? \sprintf('Say in Pairings what %s is connected to, and give the number to that socket.', $phone->name)
-                : \sprintf('Give %s to %s of %s.', $extension->number, null === $port ? 'a free socket' : 'socket '.$port, $host->name),
-            change: null === $edit ? null : new ChangeSet(\sprintf('Gave %s to %s', $extension->number, $host->name), [$edit]),
+                ? \sprintf('Enter in Pairings what %s is connected to, and assign the extension to that socket.', $phone->name)
+                : \sprintf('Assign extension %s to %s of %s.', $extension->number, null === $port ? 'a free socket' : 'socket '.$port, $host->name),
+            change: null === $edit ? null : new ChangeSet(\sprintf('Assigned extension %s to %s', $extension->number, $host->name), [$edit]),
             value: $extension->number,
             records: [['extensions', $extension->number]],
         );

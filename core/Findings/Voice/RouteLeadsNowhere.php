@@ -24,7 +24,7 @@ final class RouteLeadsNowhere extends Rule
         $hasTrunks = [] !== $plan->job->all(Trunk::class);
         foreach ($plan->job->all(VoiceRoute::class) as $route) {
             if (RouteDirection::Out === $route->direction && null === $route->to && !$hasTrunks) {
-                yield $this->finding($route->name.' leads out, and there is no trunk', 'Plan the trunk it goes by.', 'routes', $route->id);
+                yield $this->finding(\sprintf('The outbound route %s has no trunk', $route->name), 'Assign a trunk to the route.', 'routes', $route->id);
             }
             foreach (array_filter([$route->to, $route->closed]) as $target) {
                 yield from $this->misfit(plan: $plan, target: $target, who: $route->name, list: 'routes', id: $route->id);
@@ -51,14 +51,14 @@ final class RouteLeadsNowhere extends Rule
     {
         $extension = $plan->job->extensions[$target->number] ?? null;
         if (null !== $extension && !$target->fits($extension)) {
-            $title = \sprintf('%s leads to %s, and %s is: %s', $who, $target, $target->number, $extension->kind->label());
-            yield $this->finding($title, 'Name what is there, or plan what is named.', $list, $id);
+            $title = \sprintf('%s leads to %s, but %s is: %s', $who, $target, $target->number, $extension->kind->label());
+            yield $this->finding($title, 'Set the destination to an existing extension.', $list, $id);
         }
     }
 
     private function finding(string $title, string $advice, string $list, string $id): Finding
     {
-        $why = 'Calls end where nobody expects them.';
+        $why = 'Calls end at the wrong destination.';
 
         return $this->found(
             severity: Severity::Error,

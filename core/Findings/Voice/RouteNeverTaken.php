@@ -27,10 +27,10 @@ final class RouteNeverTaken extends Rule
             $instead = $use->instead($route);
             yield $this->found(
                 severity: Severity::Error,
-                title: \sprintf('No call ever takes the route %s', $route->name),
-                why: '' === $instead ? 'No extension may use it.' : $instead,
+                title: \sprintf('No call can use the route %s', $route->name),
+                why: '' === $instead ? 'No extension is permitted to use it.' : $instead,
                 devices: [],
-                advice: '' === $instead ? 'Say who may, or take it out.' : 'Move it up, or make its digit map or the other one narrower.',
+                advice: '' === $instead ? 'Permit extensions on the route, or delete it.' : 'Move it up, or narrow the digit map of the other route.',
                 value: $route->id,
                 records: [['routes', $route->id]],
             );

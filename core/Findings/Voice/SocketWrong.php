@@ -27,7 +27,7 @@ final class SocketWrong extends Rule
             }
             $key = ($use->device->id ?? '').' '.$use->port;
             if (null === $fault && isset($taken[$key])) {
-                yield $this->finding($use, \sprintf('is planned for %s, too', $taken[$key]));
+                yield $this->finding($use, \sprintf('is also used by %s', $taken[$key]));
             }
             $taken[$key] ??= $use->name;
         }
@@ -38,9 +38,9 @@ final class SocketWrong extends Rule
         return $this->found(
             severity: Severity::Error,
             title: \sprintf('%s: %s %s', $use->name, null === $use->port ? 'its socket' : 'socket '.$use->port, $fault),
-            why: 'Without it there is no tone.',
+            why: 'The line is dead.',
             devices: null === $use->device ? [] : [$use->device->id],
-            advice: 'Choose a free socket, or plan the module that it needs.',
+            advice: 'Set a free socket, or plan the module that it needs.',
             value: $use->list.' '.$use->id,
             records: [[$use->list, $use->id]],
         );

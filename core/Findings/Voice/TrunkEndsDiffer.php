@@ -25,15 +25,15 @@ final class TrunkEndsDiffer extends Rule
                     yield $this->found(
                         severity: 'channels' === $row->key ? Severity::Warning : Severity::Error,
                         title: \sprintf(
-                            '%s: %s is %s at our end, %s at theirs',
+                            '%2$s of %1$s differs: %3$s at our end, %4$s at the carrier\'s end',
                             $trunk->name,
-                            lcfirst($row->name),
+                            $row->name,
                             $row->ours,
                             $row->theirs,
                         ),
                         why: $row->why,
                         devices: array_filter([$trunk->system], \is_string(...)),
-                        advice: 'Ask the carrier which is right, and change the other.',
+                        advice: 'Ask the carrier which value is right, and change the other end.',
                         value: $trunk->id.' '.$row->key,
                         records: [['trunks', $trunk->id]],
                     );

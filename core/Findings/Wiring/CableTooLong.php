@@ -46,10 +46,10 @@ final class CableTooLong extends Rule
             $isTooLong = $metres > self::CHANNEL;
             yield $this->found(
                 severity: $isTooLong ? Severity::Error : Severity::Warning,
-                title: \sprintf('%s: %s m of copper', $what, $metres),
-                why: $isTooLong ? 'Beyond 100 m nobody promises anything.' : 'With cords at both ends it comes close to 100 m.',
+                title: \sprintf('The copper cable from %s is %s m long; the limit is 100 m', $what, $metres),
+                why: $isTooLong ? 'Beyond 100 m the link may fail (ISO/IEC 11801).' : 'With both patch cords it comes close to the limit (ISO/IEC 11801).',
                 devices: $units,
-                advice: 'Put a switch between, or take fibre.',
+                advice: 'Install a switch between them, or use fibre.',
                 value: $value,
             );
         }

@@ -39,8 +39,8 @@ final class LinkOverloaded extends Rule
             $unit = $isLink ? '' : explode('/', substr($line->link, \strlen('plug:')))[0];
             $what = $isLink
                 ? $plan->job->all(SwitchLink::class)[$line->link]->name ?? $line->link
-                : 'The cable of '.$plan->job->nameOf($unit);
-            $way = 'from-to' === $line->direction ? 'On its way there' : 'On its way back';
+                : 'Cable of '.$plan->job->nameOf($unit);
+            $way = 'from-to' === $line->direction ? 'Outbound' : 'Inbound';
             $names = array_map(
                 static fn (string $f): string => $plan->job->all(Flow::class)[$f]->name ?? $f,
                 \array_slice($line->flows, 0, self::MAX_NAMED),
@@ -51,7 +51,7 @@ final class LinkOverloaded extends Rule
                 title: \sprintf('%s: %.1f Mbit/s planned, limit %.1f Mbit/s', $what, $line->kbps / 1000, $line->limitKbps / 1000),
                 why: \sprintf('%s%s: %s.', $way, '' === $line->moment ? '' : ', at '.$line->moment, implode(', ', $names)),
                 devices: $isLink ? [] : [$unit],
-                advice: null === $change ? 'Send fewer or smaller streams, one copy for all, or take a faster link.' : $change->title.'.',
+                advice: null === $change ? 'Reduce the streams, send them as multicast, or install a faster link.' : $change->title.'.',
                 change: $change,
                 value: $line->link.' '.$line->direction,
                 records: $isLink ? [['links', $line->link]] : [],

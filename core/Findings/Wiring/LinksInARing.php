@@ -26,10 +26,10 @@ final class LinksInARing extends Rule
             }
             yield $this->found(
                 severity: Severity::Warning,
-                title: \sprintf('%s closes a ring', $link->name),
-                why: 'Without a spanning tree everything goes round in circles; with one this or another link of the ring stands still.',
+                title: \sprintf('%s closes a loop between switches', $link->name),
+                why: 'Without a spanning tree (RSTP) frames circulate endlessly; with it one link of the loop is blocked.',
                 devices: [],
-                advice: 'See that the switches have a spanning tree, and which link it shuts.',
+                advice: 'Enable RSTP on all switches of the loop and record which link is blocked.',
                 value: $link->id,
                 records: [['links', $link->id]],
             );

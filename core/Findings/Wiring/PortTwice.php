@@ -28,10 +28,10 @@ final class PortTwice extends Rule
             if (\count($names) > 1) {
                 yield $this->found(
                     severity: Severity::Error,
-                    title: \sprintf('%d units on %s: %s', \count($names), $ports[$port] ?? $port, implode(' and ', $names)),
+                    title: \sprintf('%d devices are connected to %s: %s', \count($names), $ports[$port] ?? $port, implode(' and ', $names)),
                     why: 'A port takes one cable.',
                     devices: array_map(strval(...), array_keys($names)),
-                    advice: 'Plug one of them elsewhere.',
+                    advice: 'Connect one of them to a free port.',
                     value: $port,
                 );
             }

@@ -29,10 +29,10 @@ final class PortWithoutSegment extends Rule
             $segment = $plan->job->segments[$one->segment]->name ?? $one->segment;
             yield $this->found(
                 severity: Severity::Error,
-                title: \sprintf('%s is in %s, and %s does not carry that', $one->name, $segment, PortName::name($plan->job, $one->port)),
-                why: 'What it sends ends at the switch.',
+                title: \sprintf('%s is in %s, and %s is not a member of it', $one->name, $segment, PortName::name($plan->job, $one->port)),
+                why: 'The switch does not forward its frames.',
                 devices: [$one->unit],
-                advice: \sprintf('Give the port %s untagged, or plug the unit elsewhere.', $segment),
+                advice: \sprintf('Set %s untagged on the port, or connect the device to another port.', $segment),
                 segment: $one->segment,
                 value: (string) $one->port,
             );

@@ -24,15 +24,15 @@ final class PowerBudget extends Rule
                 yield $this->found(
                     severity: Severity::Error,
                     title: \sprintf(
-                        '%s gives %.0f W and has %.0f W, of which %d %% are kept',
+                        'The devices on %s draw %.0f W by PoE; its budget is %.0f W, less %d %% reserve',
                         $switch->name,
                         $sum->byDrawWatts,
                         $sum->budgetWatts ?? 0,
                         $switch->poeReservePercent,
                     ),
-                    why: \sprintf('Port %s goes dark first.', implode(', then ', $sum->dropsFirst)),
+                    why: \sprintf('Port %s loses power first.', implode(', then ', $sum->dropsFirst)),
                     devices: [],
-                    advice: 'Move units to another switch, or feed some by their own adapter.',
+                    advice: 'Move devices to another switch, or power some by their adapter.',
                     value: $sum->switch,
                     records: [['switches', $sum->switch]],
                 );

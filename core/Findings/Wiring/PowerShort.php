@@ -23,10 +23,10 @@ final class PowerShort extends Rule
                 $from = PortName::at($plan->job, $port->switch, $port->port);
                 yield $this->found(
                     severity: Severity::Error,
-                    title: \sprintf('%s gets too little power from %s', $plan->job->nameOf($port->device), $from),
+                    title: \sprintf('%s does not get enough power from %s', $plan->job->nameOf($port->device), $from),
                     why: $port->why,
                     devices: [$port->device],
-                    advice: 'Take a shorter or a better cable, a port of a higher class, or an injector near the unit.',
+                    advice: 'Use a shorter or better cable, a port of a higher PoE class, or an injector near the device.',
                     value: $port->switch.'/'.$port->port,
                 );
             }

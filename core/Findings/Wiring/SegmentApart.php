@@ -38,14 +38,14 @@ final class SegmentApart extends Rule
                 yield $this->found(
                     severity: Severity::Error,
                     title: \sprintf(
-                        '%s does not get from %s to %s',
+                        '%s does not reach from %s to %s',
                         $name,
                         $named[$all[0]]->name ?? $all[0],
                         $named[$other]->name ?? $other,
                     ),
-                    why: null === $port ? 'No link leads there.' : \sprintf('%s does not carry it.', PortName::name($plan->job, $port)),
+                    why: null === $port ? 'No link connects them.' : \sprintf('%s is not a member of it.', PortName::name($plan->job, $port)),
                     devices: [],
-                    advice: null === $port ? 'Plan the link.' : \sprintf('Add it tagged on %s.', PortName::name($plan->job, $port)),
+                    advice: null === $port ? 'Plan the link.' : \sprintf('Add %s tagged on %s.', $name, PortName::name($plan->job, $port)),
                     segment: (string) $segment,
                     value: $other,
                 );

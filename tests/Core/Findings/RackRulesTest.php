@@ -126,7 +126,7 @@ final class RackRulesTest extends TestCase
         yield 'one in common, the other way round' => [$shared, $back, 'have the same media ports'];
         yield 'each with its own' => [$shared, $codecs($range(16000, 16009), $range(16010, 16019)), null];
         yield 'behind two addresses' => [$shared, $codecs([], ['public-address' => '198.51.100.3']), null];
-        yield 'no room above' => [$shared, $codecs($range(65000, 65535), $range(65000, 65535)), 'Give each a range of its own.'];
+        yield 'no room above' => [$shared, $codecs($range(65000, 65535), $range(65000, 65535)), 'Set a range of its own on each.'];
 
         $fed = static fn (array $plug): array => [
             'switches' => [['id' => 's', 'name' => 'Switch', 'ports' => [['name' => '1', 'poeClass' => 4]]]],

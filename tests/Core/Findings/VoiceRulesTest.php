@@ -127,8 +127,8 @@ final class VoiceRulesTest extends TestCase
             range(0, 5),
         );
         yield 'unfinished' => [self::add('extensions', ...$empty), [
-            '210 has no unit yet', '211 has no members yet', '212 has no menu yet', '213 has no members or group address yet',
-            '214 has no number of sites yet', '215 has no mail address of whoever gets the faxes yet',
+            '210 has no unit yet', '211 has no members yet', '212 has no menu yet', '213 has no members or paging group yet',
+            '214 has no number of sites yet', '215 has no mail address for faxes yet',
         ]];
         yield 'too many sites' => [self::set('extensions', 2, ['sites' => 7]), [
             'Phone system: 6 sites in a conference, and conference 203 takes 7',
