@@ -14,18 +14,18 @@ enum AddressingConvention: string implements Convention
     public function label(): string
     {
         return match ($this) {
-            self::Static => 'fixed, in sequence per room and kind',
-            self::Reservations => 'leased, with reservations by MAC',
-            self::LinkLocal => 'link-local on a switch of its own',
+            self::Static => 'static, in sequence by location and device type',
+            self::Reservations => 'DHCP reservations by MAC address',
+            self::LinkLocal => 'link-local (RFC 3927) on a separate switch',
         };
     }
 
     public function reason(): string
     {
         return match ($this) {
-            self::Static => 'An address can be read off the plan and works while no server does.',
-            self::Reservations => 'Units stay as they come; the server\'s list has to be kept.',
-            self::LinkLocal => 'Needs no plan at all, and reaches nothing outside that switch.',
+            self::Static => 'The address is in the plan and works without a server.',
+            self::Reservations => 'Devices stay as delivered; the reservations of the server must be maintained.',
+            self::LinkLocal => 'Needs no plan; reaches nothing outside that switch.',
         };
     }
 }

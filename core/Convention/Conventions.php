@@ -10,23 +10,23 @@ use Vorhut\Core\Record\Field\Choice;
 final readonly class Conventions
 {
     public function __construct(
-        #[Choice(AddressingConvention::class, 'Fixed or leased', default: AddressingConvention::Static)]
+        #[Choice(AddressingConvention::class, 'Addressing', default: AddressingConvention::Static)]
         public AddressingConvention $addressing,
         #[Choice(FactoryAddressConvention::class, 'Reaching a factory address', default: FactoryAddressConvention::Laptop)]
         public FactoryAddressConvention $factoryAddress,
-        #[Choice(NoRouterConvention::class, 'No router in the subnet', default: NoRouterConvention::Blank)]
+        #[Choice(NoRouterConvention::class, 'Gateway in a subnet without a router', default: NoRouterConvention::Blank)]
         public NoRouterConvention $noRouter,
-        #[Choice(OwnNetworkConvention::class, 'Own network or shared', default: OwnNetworkConvention::Vlans)]
+        #[Choice(OwnNetworkConvention::class, 'Separate or shared network', default: OwnNetworkConvention::Vlans)]
         public OwnNetworkConvention $ownNetwork,
-        #[Choice(DiscoveryConvention::class, 'Finding a unit', default: DiscoveryConvention::Screen)]
+        #[Choice(DiscoveryConvention::class, 'Locating devices', default: DiscoveryConvention::Screen)]
         public DiscoveryConvention $finding,
         #[Choice(PhoneProvisioningConvention::class, 'Phone provisioning', default: PhoneProvisioningConvention::Url)]
         public PhoneProvisioningConvention $phoneProvisioning,
         #[Choice(HeadroomConvention::class, 'Headroom on a link', default: HeadroomConvention::Quarter)]
         public HeadroomConvention $headroom,
-        #[Choice(FaxConvention::class, 'Fax with the phone system', default: FaxConvention::OwnNumber)]
+        #[Choice(FaxConvention::class, 'Fax', default: FaxConvention::OwnNumber)]
         public FaxConvention $fax,
-        #[Choice(FirewallConvention::class, 'Firewall', default: FirewallConvention::FixedPorts)]
+        #[Choice(FirewallConvention::class, 'Media through the firewall', default: FirewallConvention::FixedPorts)]
         public FirewallConvention $firewall,
         #[Choice(PictureFormatConvention::class, 'Frame rate and format', default: PictureFormatConvention::Dial)]
         public PictureFormatConvention $pictureFormat,

@@ -15,20 +15,20 @@ enum DiscoveryConvention: string implements Convention
     public function label(): string
     {
         return match ($this) {
-            self::Screen => 'from its own screen',
-            self::Label => 'by the name on its label',
-            self::Scan => 'by scanning the range',
-            self::Leases => 'from the lease table',
+            self::Screen => 'on the device display',
+            self::Label => 'by the host name on the label',
+            self::Scan => 'by an address scan',
+            self::Leases => 'from the DHCP lease table',
         };
     }
 
     public function reason(): string
     {
         return match ($this) {
-            self::Screen => 'The unit itself cannot be mistaken for another.',
-            self::Label => 'Works without a list where names are resolved.',
-            self::Scan => 'Finds what nobody has written down; takes a permission.',
-            self::Leases => 'Exact, where one may look into the server.',
+            self::Screen => 'The device cannot be confused with another.',
+            self::Label => 'Works without a list where mDNS resolves names.',
+            self::Scan => 'Finds devices that are not documented; needs permission.',
+            self::Leases => 'Exact, if the DHCP server can be read.',
         };
     }
 }

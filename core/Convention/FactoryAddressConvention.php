@@ -15,20 +15,20 @@ enum FactoryAddressConvention: string implements Convention
     public function label(): string
     {
         return match ($this) {
-            self::Laptop => 'add an address to the laptop',
-            self::MoveRouter => 'move the router\'s network for a while',
-            self::AtUnit => 'set it at the unit',
-            self::Lease => 'wait for a lease and look it up',
+            self::Laptop => 'second IP address on the laptop',
+            self::MoveRouter => 'change the LAN subnet of the router temporarily',
+            self::AtUnit => 'set it on the device',
+            self::Lease => 'use DHCP and look up the lease',
         };
     }
 
     public function reason(): string
     {
         return match ($this) {
-            self::Laptop => 'Nothing on site is touched, and it is undone in a second.',
-            self::MoveRouter => 'Where only a small router is at hand; everybody behind it is cut off meanwhile.',
+            self::Laptop => 'Nothing on site is changed, and it is undone in a second.',
+            self::MoveRouter => 'Where only a small router is available; everything behind it is offline meanwhile.',
             self::AtUnit => 'No network is needed; the keys take longer.',
-            self::Lease => 'Nothing is typed; a server and its list must be at hand.',
+            self::Lease => 'Nothing is typed; a DHCP server that can be read is needed.',
         };
     }
 }

@@ -14,18 +14,18 @@ enum FaxConvention: string implements Convention
     public function label(): string
     {
         return match ($this) {
-            self::OwnNumber => 'a number of its own, over a trunk between the systems',
-            self::OneNumber => 'one number, calls sorted by tone',
-            self::Extension => 'registered as an extension',
+            self::OwnNumber => 'separate number, over a trunk between the systems',
+            self::OneNumber => 'one number, fax detected by its calling tone (CNG)',
+            self::Extension => 'fax server registered as a SIP extension',
         };
     }
 
     public function reason(): string
     {
         return match ($this) {
-            self::OwnNumber => 'Calls never have to be told apart.',
-            self::OneNumber => 'One number on the letterhead; a caller who sends no tone lands at a person.',
-            self::Extension => 'No trunk to set up; only as many faxes at once as it registers.',
+            self::OwnNumber => 'No detection is needed.',
+            self::OneNumber => 'One published number; a fax machine without CNG reaches a person.',
+            self::Extension => 'No trunk needed; concurrent faxes are limited to its registrations.',
         };
     }
 }

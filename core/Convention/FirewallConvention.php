@@ -13,16 +13,16 @@ enum FirewallConvention: string implements Convention
     public function label(): string
     {
         return match ($this) {
-            self::FixedPorts => 'fixed ports and address translation set on the unit',
-            self::Relay => 'a relay outside',
+            self::FixedPorts => 'port forwarding, public address set on the device (static NAT)',
+            self::Relay => 'external media relay',
         };
     }
 
     public function reason(): string
     {
         return match ($this) {
-            self::FixedPorts => 'Nothing else is needed; the public address must stay the same.',
-            self::Relay => 'The firewall only lets out; somebody must run the relay.',
+            self::FixedPorts => 'Nothing else is needed; the public address must not change.',
+            self::Relay => 'The firewall permits outbound only; the relay must be operated.',
         };
     }
 }

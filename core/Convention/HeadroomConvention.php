@@ -14,8 +14,8 @@ enum HeadroomConvention: string implements Convention
     public function label(): string
     {
         return match ($this) {
-            self::Quarter => 'a quarter',
-            self::Third => 'a third',
+            self::Quarter => '25 %',
+            self::Third => '33 %',
             self::Shared => '60 % on a network shared with others',
         };
     }
@@ -23,9 +23,9 @@ enum HeadroomConvention: string implements Convention
     public function reason(): string
     {
         return match ($this) {
-            self::Quarter => 'Enough where nothing but planned media is on the link.',
-            self::Third => 'Leaves room for what nobody has counted.',
-            self::Shared => 'Others have the right to the rest.',
+            self::Quarter => 'Enough where only planned media use the link.',
+            self::Third => 'Reserve for unplanned traffic.',
+            self::Shared => 'The other users need the rest.',
         };
     }
 }

@@ -13,16 +13,16 @@ enum NoRouterConvention: string implements Convention
     public function label(): string
     {
         return match ($this) {
-            self::Blank => 'leave gateway and name server blank',
-            self::Own => 'give the unit\'s own address',
+            self::Blank => 'leave gateway and DNS server blank',
+            self::Own => 'enter the device\'s own address',
         };
     }
 
     public function reason(): string
     {
         return match ($this) {
-            self::Blank => 'What is not there cannot be wrong.',
-            self::Own => 'Some units save only with a value; their own does no harm.',
+            self::Blank => 'An empty field cannot be wrong.',
+            self::Own => 'Only where the device refuses to save without a value; note it in the plan.',
         };
     }
 }

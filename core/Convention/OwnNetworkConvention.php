@@ -14,15 +14,15 @@ enum OwnNetworkConvention: string implements Convention
     {
         return match ($this) {
             self::Vlans => 'VLANs on the client\'s network',
-            self::Isolated => 'an isolated switch for each system',
+            self::Isolated => 'a separate physical network per system',
         };
     }
 
     public function reason(): string
     {
         return match ($this) {
-            self::Vlans => 'One set of switches; the client\'s hands are needed.',
-            self::Isolated => 'Nobody else can disturb it, and nobody outside can see it.',
+            self::Vlans => 'Shared switches; the client\'s administrator configures the VLANs.',
+            self::Isolated => 'No other traffic can disturb it, and nobody outside can reach it.',
         };
     }
 }

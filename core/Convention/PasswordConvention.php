@@ -13,16 +13,16 @@ enum PasswordConvention: string implements Convention
     public function label(): string
     {
         return match ($this) {
-            self::PerUnit => 'one for each unit, kept in the vault',
-            self::PerKind => 'one for each kind of unit in the job',
+            self::PerUnit => 'one per device, stored in the vault',
+            self::PerKind => 'one per device type (not recommended)',
         };
     }
 
     public function reason(): string
     {
         return match ($this) {
-            self::PerUnit => 'One that leaks opens one unit.',
-            self::PerKind => 'Fewer to look up; one that leaks opens all of the kind.',
+            self::PerUnit => 'A leaked password opens one device.',
+            self::PerKind => 'Fewer passwords; a leaked password opens every device of the type.',
         };
     }
 }

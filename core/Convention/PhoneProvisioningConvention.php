@@ -16,19 +16,19 @@ enum PhoneProvisioningConvention: string implements Convention
     {
         return match ($this) {
             self::Url => 'pulled from a fixed URL',
-            self::Dhcp => 'pulled from a URL handed out by DHCP',
+            self::Dhcp => 'provisioning URL from a DHCP option',
             self::Pushed => 'pushed by the phone system',
-            self::Typed => 'typed into the phone\'s page',
+            self::Typed => 'configured by hand on the web page',
         };
     }
 
     public function reason(): string
     {
         return match ($this) {
-            self::Url => 'The same for every phone, and independent of the network\'s answers.',
-            self::Dhcp => 'Nothing is typed at a phone; the administrator sets one option.',
-            self::Pushed => 'One click where system and phone know each other.',
-            self::Typed => 'Needs no server; every change is made on every phone.',
+            self::Url => 'The same for every phone; works without DHCP options.',
+            self::Dhcp => 'Nothing is entered on a phone; the administrator sets one option.',
+            self::Pushed => 'One click where phone system and phone support each other.',
+            self::Typed => 'Needs no server; every change is made on each phone.',
         };
     }
 }

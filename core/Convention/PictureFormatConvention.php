@@ -13,16 +13,16 @@ enum PictureFormatConvention: string implements Convention
     public function label(): string
     {
         return match ($this) {
-            self::Dial => 'by the dial on the unit',
-            self::Page => 'by the unit\'s page',
+            self::Dial => 'by the rotary switch on the device',
+            self::Page => 'on the web page',
         };
     }
 
     public function reason(): string
     {
         return match ($this) {
-            self::Dial => 'It can be seen and survives a reset; the page shows it only.',
-            self::Page => 'Changed from a desk; the dial must stand where the page decides.',
+            self::Dial => 'Visible, and survives a reset; the web page is then read-only.',
+            self::Page => 'Changed remotely; the rotary switch must be in the position that enables the web setting.',
         };
     }
 }

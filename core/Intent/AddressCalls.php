@@ -142,7 +142,7 @@ final class AddressCalls
         }
         $leaves = array_map(fn (array $ends): Leaf => $this->both(...$ends), $this->ends($caller, $callee, $dialled));
 
-        return [] === $leaves ? throw new \LogicException('Somebody of the plan is at one end.') : $leaves;
+        return [] === $leaves ? throw new \LogicException('One end must be a device of the plan.') : $leaves;
     }
 
     /** @return list<array{MediaEnd, MediaEnd}> by the first and the last of the ports: a forward of some is not one of all */
@@ -201,7 +201,7 @@ final class AddressCalls
     {
         $device = $this->asks->job->devices[$node->id] ?? null;
         $public = null !== $device && $dialled->isPublic() ? $this->publicOf($device) : null;
-        $own = $this->asks->parties->addressOf($node->id, $other->id) ?? throw new \LogicException('Who signals has an address.');
+        $own = $this->asks->parties->addressOf($node->id, $other->id) ?? throw new \LogicException('The calling end needs an address.');
 
         return new MediaEnd($node, $own, $media, $public);
     }

@@ -29,7 +29,7 @@ final readonly class Calls
             return $ringing;
         }
         $media = $this->media($caller, $callee);
-        $how = PairVerdict::Through === $media->span ? 'sound both ways' : $media->title;
+        $how = PairVerdict::Through === $media->span ? 'audio both ways' : $media->title;
 
         return new PairPrediction(pair: $pair, span: $media->span, cause: $media->cause, how: $how, leaves: [...$ringing->leaves, $media]);
     }
@@ -133,7 +133,7 @@ final readonly class Calls
 
     private function mediaLeg(Device $a, Device $b): Leaf
     {
-        $title = \sprintf('sound between %s and %s', $a->name, $b->name);
+        $title = \sprintf('audio between %s and %s', $a->name, $b->name);
         $addressA = $this->asks->parties->addressOf($a->id, $b->id);
         $addressB = $this->asks->parties->addressOf($b->id, $a->id);
         $mediaA = $this->asks->job->profileOf($a)->media;
@@ -154,7 +154,7 @@ final readonly class Calls
         $span = PairVerdict::bothWays($path->there, $path->back);
         if (PairVerdict::OneWay === $span) {
             $names = $path->there ? [$a->name, $b->name] : [$b->name, $a->name];
-            $title = \sprintf('sound only from %s to %s', ...$names);
+            $title = \sprintf('audio only from %s to %s', ...$names);
         }
 
         return new Leaf(

@@ -103,7 +103,7 @@ final class DialledCalls
                 cause: null,
             );
         }
-        $why = $isMeant ? $dialled->why : \sprintf('It ends at no %s. %s', $wanted, $dialled->why);
+        $why = $isMeant ? $dialled->why : \sprintf('It does not end at a %s. %s', $wanted, $dialled->why);
 
         return new Leaf(
             title: rtrim($why, '.'),

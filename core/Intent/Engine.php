@@ -49,7 +49,7 @@ final class Engine
         $leaf = $this->ask($pair->from, $pair->to, $service, $title);
 
         $isExternal = true === $this->exchange->network->node($pair->to)?->isExternal;
-        $how = 'by '.$service.($isExternal ? ', as far as the plan goes: what answers there is not known' : '');
+        $how = 'by '.$service.($isExternal ? ', as far as the plan goes: how it replies is not known' : '');
 
         return new PairPrediction(pair: $pair, span: $leaf->span, cause: $leaf->cause, how: $how, leaves: [$leaf]);
     }

@@ -38,7 +38,7 @@ final class MustNot
                 pair: $pair,
                 span: PairVerdict::Untried,
                 cause: $gap,
-                how: $gap->text.': whether it is kept apart cannot be told',
+                how: $gap->text.': whether it is blocked is not predictable',
                 leaves: $leaves,
             );
     }
@@ -60,9 +60,9 @@ final class MustNot
     private static function leak(Pair $pair, array $ways, Leaf $open): PairPrediction
     {
         $how = match ($open->span) {
-            PairVerdict::NoReply, PairVerdict::OneWay => 'the request gets there; only its answer is lost',
-            PairVerdict::NoListener => 'the way is open; only nobody listens there now',
-            default => 'the way is open',
+            PairVerdict::NoReply, PairVerdict::OneWay => 'the request arrives; only its reply is lost',
+            PairVerdict::NoListener => 'the path is open; only the port is closed now',
+            default => 'the path is open',
         };
         $leaves = array_map(static fn (Leaf $l): Leaf => $l->deciding($l === $open), array_merge(...$ways));
 

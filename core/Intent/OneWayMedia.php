@@ -123,7 +123,7 @@ final class OneWayMedia
             }
         }
 
-        $words = ['who' => $source->name, 'how' => 'does not get to', 'other' => $receiver->name];
+        $words = ['who' => $source->name, 'how' => 'does not reach', 'other' => $receiver->name];
         $cause = CauseRule::MulticastStays->at($source->id, ['group' => (string) $group], $words);
 
         return new Leaf(

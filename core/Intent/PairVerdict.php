@@ -27,7 +27,8 @@ enum PairVerdict: string
     public function word(): string
     {
         return match ($this) {
-            self::NoListener => 'not listening',
+'not listening',
+ =>  => 'not listening',
             default => str_replace('-', ' ', $this->value),
         };
     }
@@ -114,7 +115,8 @@ enum PairVerdict: string
             self::Filtered,
             self::NoReply,
             self::OneWay,
-            self::NoListener,
+'not listening',
+ => ,
             self::TwoOwners,
             self::Fades,
             self::Untried,

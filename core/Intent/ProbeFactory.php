@@ -55,7 +55,7 @@ final readonly class ProbeFactory
                 pair: $pair,
                 kind: null,
                 port: 0,
-                unasked: 'nobody stands there: it is predicted for any unit',
+                unasked: 'no device is there: it is predicted for any device',
             )];
         }
         $questions = Kinds::kindOf($intent)->questions($this, $intent, $pair) ?? [];
@@ -65,7 +65,7 @@ final readonly class ProbeFactory
             pair: $pair,
             kind: null,
             port: 0,
-            unasked: 'no test asks for this',
+            unasked: 'no test covers this',
         )] : $questions;
     }
 
@@ -106,8 +106,8 @@ final readonly class ProbeFactory
         $labels = array_map(static fn (Finder $f): string => $f->method->label(), array_values($others));
         $why = match (true) {
             [] !== $others => \sprintf('no test finds %s', implode(' or ', $labels)),
-            null !== $list => 'not polled: it is not in the station\'s list',
-            default => 'not looked for: they have no discovery method in common',
+            null !== $list => 'not polled: it is not in the polling list',
+            default => 'not searched: they have no discovery method in common',
         };
 
         return [$this->question(intent: $intent, pair: $pair, kind: null, port: $list->port ?? 0, unasked: $why)];
@@ -155,7 +155,7 @@ final readonly class ProbeFactory
             vantage: $asks,
             target: $target,
             port: $port,
-            unasked: 'the receiver has no address yet',
+            unasked: 'the receiver has no address',
         );
     }
 
@@ -184,7 +184,7 @@ final readonly class ProbeFactory
             : $plan->trunks[$trunk]->system ?? null;
         $isHelp = null !== $number && $plan->asksForHelp($number);
         if ($isHelp || null === $system) {
-            $why = $isHelp ? 'a number for help is never dialled to try it' : 'its phone system is not planned';
+            $why = $isHelp ? 'an emergency number is never dialled as a test' : 'its phone system is not planned';
 
             return $this->question(intent: $intent, pair: $pair, kind: null, port: $kind->defaultPort(), unasked: $why);
         }
@@ -201,8 +201,8 @@ final readonly class ProbeFactory
         $isSip = Protocol::Udp === $service->protocol && ProbeKind::Dial->defaultPort() === $service->firstPort;
         $kind = $isSip ? ProbeKind::Dial : (Protocol::Tcp === $service->protocol ? ProbeKind::Tcp : null);
         $why = match (true) {
-            [] !== $outside => \sprintf('%s is outside the plan, and nobody stands for it', implode(' and ', $outside)),
-            null === $kind => \sprintf('no test speaks what is signalled by %s', $service),
+            [] !== $outside => \sprintf('%s is outside the plan and has no stand-in', implode(' and ', $outside)),
+            null === $kind => \sprintf('no test speaks the signalling of %s', $service),
             default => '',
         };
         $known = $this->question(intent: $intent, pair: $pair, kind: $kind, port: $service->firstPort ?? 0, unasked: $why);
@@ -226,7 +226,7 @@ final readonly class ProbeFactory
         $kind = ProbeKind::Ring;
         $why = match (true) {
             null === $system => 'its phone system is not planned',
-            null === UnitChain::between($this->job, $pair->from, $pair->to) => 'no chain of cords leads there',
+            null === UnitChain::between($this->job, $pair->from, $pair->to) => 'it is not wired there',
             default => '',
         };
 
@@ -241,7 +241,7 @@ final readonly class ProbeFactory
         $store = $this->parties->device($pair->to);
         $universe = null === $store ? null : LightData::universe($store, $this->job->profileOf($store));
         $isWired = [] === ($this->job->devices[$pair->from]->interfaces ?? []);
-        $why = $isWired ? 'it is wired, and nothing goes over the network' : (null === $universe ? 'it takes no universe' : '');
+        $why = $isWired ? 'it is wired: nothing goes over the network' : (null === $universe ? 'it receives no universe' : '');
         $q = $this->question(intent: $intent, pair: $pair, kind: ProbeKind::Scene, port: ProbeKind::Scene->defaultPort(), unasked: $why);
 
         return new LiveQuestion(
@@ -278,7 +278,7 @@ final readonly class ProbeFactory
         $vantage = $this->network->node($pair->from)?->firstAddress();
         $target = $this->parties->addressOf($pair->to, $pair->from);
         if ('' === $unasked && (null === $vantage || null === $target)) {
-            $unasked = \sprintf('%s has no address yet', $this->job->nameOf(null === $target ? $pair->to : $pair->from));
+            $unasked = \sprintf('%s has no address', $this->job->nameOf(null === $target ? $pair->to : $pair->from));
         }
 
         return new LiveQuestion(

@@ -30,7 +30,7 @@ final readonly class RegistrationPaths implements Registrations
             return null;
         }
         if (null === $server) {
-            return \sprintf('%s belongs to no phone system that is planned.', $extension->number);
+            return \sprintf('%s has no planned phone system.', $extension->number);
         }
         $leaf = $this->asks->ask($unit->id, $server->id, ExchangeCache::sip(), '');
         if ($leaf->span->holds()) {

@@ -19,10 +19,10 @@ enum AddressMode: string implements HasLabel
     public function label(): string
     {
         return match ($this) {
-            self::Static => 'fixed',
-            self::Dhcp => 'leased',
-            self::Reserved => 'leased, always the same',
-            self::LinkLocal => 'its own, without a server',
+            self::Static => 'static',
+            self::Dhcp => 'DHCP',
+            self::Reserved => 'DHCP reservation',
+            self::LinkLocal => 'link-local (RFC 3927)',
         };
     }
 

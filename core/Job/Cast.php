@@ -14,6 +14,6 @@ enum Cast: string implements HasLabel
 
     public function label(): string
     {
-        return self::Unicast === $this ? 'one copy for each' : 'one copy for all';
+        return self::Unicast === $this ? 'unicast' : 'multicast';
     }
 }

@@ -24,11 +24,11 @@ final readonly class Chain
         public string $name,
         #[Choice(ChainFor::class, 'For', default: ChainFor::Live)]
         public ChainFor $for,
-        #[Number(0, 100000, 'Latest, in ms, where another limit holds')]
+        #[Number(0, 100000, 'Latency limit, ms')]
         public ?float $budgetMs,
-        #[Number(0, 100000, 'How late the picture is, in ms')]
+        #[Number(0, 100000, 'Video latency, ms')]
         public ?float $pictureMs,
-        #[WholeNumber(1, 100000, 'Channels that must get through')]
+        #[WholeNumber(1, 100000, 'Channels required')]
         public ?int $channels,
         #[Records(ChainStage::class, 'Stages')]
         public array $stages,

@@ -17,8 +17,8 @@ enum ChainFor: string implements HasLabel
     {
         return match ($this) {
             self::Live => 'live monitoring',
-            self::Picture => 'sound with a picture',
-            self::Other => 'neither',
+            self::Picture => 'audio with video (lip sync)',
+            self::Other => 'other',
         };
     }
 }

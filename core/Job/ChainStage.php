@@ -25,13 +25,13 @@ final readonly class ChainStage
         public string $name,
         #[Refers('devices', 'device', 'Unit')]
         public ?string $device,
-        #[Choice(StageDoes::class, 'Does', default: StageDoes::Process)]
+        #[Choice(StageDoes::class, 'Function', default: StageDoes::Process)]
         public StageDoes $does,
-        #[WholeNumber(0, 10000000, 'Samples')]
+        #[WholeNumber(0, 10000000, 'Latency, samples')]
         public ?int $samples,
-        #[Number(0, 100000, 'or ms')]
+        #[Number(0, 100000, 'or latency, ms')]
         public ?float $ms,
-        #[WholeNumber(1000, 1000000, 'Samples a second')]
+        #[WholeNumber(1000, 1000000, 'Sample rate, Hz')]
         public ?int $rateHz,
         #[Flag('converts')]
         public bool $converts,
@@ -39,7 +39,7 @@ final readonly class ChainStage
         public ?string $clock,
         #[WholeNumber(0, 100000, 'Channels')]
         public ?int $channels,
-        #[WholeNumber(0, 100000, 'Come back')]
+        #[WholeNumber(0, 100000, 'Channels returned')]
         public ?int $returned,
     ) {}
 }

@@ -21,13 +21,13 @@ final readonly class Circuit
         public string $id,
         #[Name]
         public string $name,
-        #[Number(1, 1000, 'Volts')]
+        #[Number(1, 1000, 'Voltage, V')]
         public ?float $volts,
-        #[Number(0.1, 1000, 'Amperes of its breaker')]
+        #[Number(0.1, 1000, 'Breaker rating, A')]
         public ?float $amps,
-        #[WholeNumber(1, 100, 'Per cent that may be drawn all day', default: 80)]
+        #[WholeNumber(1, 100, 'Continuous load limit, %', default: 80)]
         public int $loadPercent,
-        #[RefersToSome('devices', 'device', 'Feeds beside racks')]
+        #[RefersToSome('devices', 'device', 'Also supplies')]
         public array $devices,
     ) {}
 

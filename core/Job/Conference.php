@@ -21,11 +21,11 @@ final readonly class Conference
         public string $id,
         #[Name]
         public string $name,
-        #[Refers('devices', 'device', 'Brought together by', required: true)]
+        #[Refers('devices', 'device', 'Multipoint host', required: true)]
         public string $host,
-        #[RefersToSome('devices', 'device', 'Sites of the plan')]
+        #[RefersToSome('devices', 'device', 'Sites in the plan')]
         public array $sites,
-        #[WholeNumber(0, 1000, 'Sites from outside', default: 0)]
+        #[WholeNumber(0, 1000, 'Outside sites', default: 0)]
         public int $outside,
     ) {}
 }

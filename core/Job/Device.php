@@ -83,11 +83,11 @@ final readonly class Device
         public ?string $firmware,
         #[Choice(Stage::class, 'Stage', self::STAGE, default: Stage::Planned)]
         public Stage $stage,
-        #[NamedValues('Reasons for values against a rule')]
+        #[NamedValues('Reasons for deviations from a rule')]
         public array $reasons,
         #[Records(FittedModule::class, 'Modules')]
         public array $modules,
-        #[Choice(SupplyKind::class, 'Fed by')]
+        #[Choice(SupplyKind::class, 'Power supply')]
         public ?SupplyKind $supply,
         #[Choice(PasswordState::class, 'Password')]
         public ?PasswordState $password,

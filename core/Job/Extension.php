@@ -34,17 +34,17 @@ final readonly class Extension implements Checked
             technical: true,
         )]
         public string $number,
-        #[Choice(ExtensionKind::class, 'What answers', default: ExtensionKind::Sip)]
+        #[Choice(ExtensionKind::class, 'Type', default: ExtensionKind::Sip)]
         public ExtensionKind $kind,
         #[Name(insteadOf: 'number')]
         public string $name,
-        #[Refers('devices', 'device', 'Rings')]
+        #[Refers('devices', 'device', 'Device')]
         public ?string $device,
         #[Refers('devices', 'device', 'Registers at')]
         public ?string $server,
-        #[Text('Socket of the unit, where it is analogue', max: 64, technical: true)]
+        #[Text('Analogue socket of the device', max: 64, technical: true)]
         public ?string $port,
-        #[WholeNumber(1, 20, 'Registrations at a time', default: 1)]
+        #[WholeNumber(1, 20, 'Concurrent registrations', default: 1)]
         public int $registrations,
         #[Text('Person', max: 120)]
         public ?string $user,
@@ -54,17 +54,17 @@ final readonly class Extension implements Checked
         public ?string $location,
         #[RefersToSome('extensions', 'extension', 'Members')]
         public array $members,
-        #[Choice(RingOrder::class, 'Members ring', default: RingOrder::All)]
+        #[Choice(RingOrder::class, 'Ring order', default: RingOrder::All)]
         public RingOrder $ring,
-        #[WholeNumber(5, 300, 'Seconds it rings', default: 25)]
+        #[WholeNumber(5, 300, 'Ring time, s', default: 25)]
         public int $seconds,
-        #[Flag('has a mailbox for messages')]
+        #[Flag('voicemail box')]
         public bool $mailbox,
-        #[CallsTo('When nobody answers, or it is busy')]
+        #[CallsTo('Destination when busy or not answered')]
         public ?CallTarget $otherwise,
-        #[Parsed(Ipv4Address::class, 'Group address that is spoken to')]
+        #[Parsed(Ipv4Address::class, 'Paging multicast group')]
         public ?Ipv4Address $group,
-        #[WholeNumber(2, 1000, 'Sites at once')]
+        #[WholeNumber(2, 1000, 'Conference sites')]
         public ?int $sites,
         #[Nested(Menu::class, 'Menu')]
         public Menu $menu,
@@ -76,7 +76,7 @@ final readonly class Extension implements Checked
             throw $given->refuse(key: 'group', allowed: 'a multicast address', advice: 'Such as 239.192.1.1 (RFC 2365).');
         }
         if (!$this->menu->isEmpty() && ExtensionKind::Attendant !== $this->kind) {
-            throw $given->refuse(key: 'menu', allowed: 'nothing: only an attendant has a menu', advice: 'Give it the kind "attendant".');
+            throw $given->refuse(key: 'menu', allowed: 'nothing: only an auto attendant has a menu', advice: 'Give it the kind "attendant".');
         }
         if (\in_array($this->number, $this->members, true)) {
             throw $given->refuse('members', 'other numbers than its own');

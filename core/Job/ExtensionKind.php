@@ -21,10 +21,10 @@ enum ExtensionKind: string implements HasLabel
     public function label(): string
     {
         return match ($this) {
-            self::Sip => 'phone or other SIP unit',
+            self::Sip => 'SIP device',
             self::Analogue => 'analogue socket',
             self::Group => 'ring group',
-            self::Attendant => 'attendant with a menu',
+            self::Attendant => 'auto attendant',
             self::Voicemail => 'voicemail',
             self::Paging => 'paging group',
             self::Conference => 'conference room',

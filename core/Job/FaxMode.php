@@ -16,7 +16,7 @@ enum FaxMode: string implements HasLabel
     {
         return match ($this) {
             self::T38 => 'T.38',
-            self::PassThrough => 'as sound, G.711',
+            self::PassThrough => 'G.711 pass-through',
         };
     }
 }

@@ -24,11 +24,11 @@ final readonly class Fixture
         public int $universe,
         #[WholeNumber(1, 512, 'Start address', required: true)]
         public int $start,
-        #[WholeNumber(1, 512, 'Slots it takes', default: 1)]
+        #[WholeNumber(1, 512, 'Footprint, slots', default: 1)]
         public int $footprint,
-        #[Number(0, 32, 'Unit loads, 1 where nothing is said')]
+        #[Number(0, 32, 'Unit loads (default 1)')]
         public ?float $unitLoads,
-        #[Refers('devices', 'device', 'Fed by')]
+        #[Refers('devices', 'device', 'DMX512 source')]
         public ?string $node,
         #[Refers('locations', 'place', 'Place')]
         public ?string $location,

@@ -30,15 +30,15 @@ final readonly class Flow implements Checked
         public PartyRef $from,
         #[Parties('To')]
         public array $to,
-        #[Choice(Cast::class, 'Sent as', default: Cast::Unicast)]
+        #[Choice(Cast::class, 'Delivery', default: Cast::Unicast)]
         public Cast $cast,
-        #[Number(0, 1000000000, 'kbit/s on the wire')]
+        #[Number(0, 1000000000, 'Rate on the wire, kbit/s')]
         public ?float $kbps,
         #[Parsed(Ipv4Address::class, 'Group', by: 'group')]
         public ?Ipv4Address $group,
         #[Name]
         public string $name,
-        #[Texts('Runs only at')]
+        #[Texts('Active only at')]
         public array $moments = [],
     ) {}
 
@@ -47,7 +47,7 @@ final readonly class Flow implements Checked
         if (Cast::Unicast === $this->cast && null !== $this->group) {
             throw $given->refuse(
                 key: 'group',
-                allowed: 'nothing for what is sent to each',
+                allowed: 'nothing for unicast',
                 advice: 'Say "cast": "multicast", or leave the group out.',
             );
         }

@@ -27,7 +27,7 @@ final readonly class Intent implements Checked, Conditional
     public function __construct(
         #[Slug]
         public string $id,
-        #[Name('In a sentence')]
+        #[Name('Intent')]
         public string $name,
         #[OneOf(IntentKinds::class, 'Kind')]
         public string $kind,

@@ -16,9 +16,9 @@ enum KeyTones: string implements HasLabel
     public function label(): string
     {
         return match ($this) {
-            self::Rfc4733 => 'as events in the media (RFC 4733)',
-            self::Info => 'by SIP INFO (RFC 6086)',
-            self::Inband => 'as tones in the sound',
+            self::Rfc4733 => 'RTP events (RFC 4733)',
+            self::Info => 'SIP INFO (RFC 6086)',
+            self::Inband => 'in-band',
         };
     }
 }

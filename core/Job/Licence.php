@@ -25,24 +25,24 @@ final readonly class Licence
         #[Refers('devices', 'device', 'Unit', required: true)]
         public string $device,
         #[Text(
-            'Sort',
+            'Licence',
             required: true,
             max: 64,
             says: 'the id of a licence that the kind of the unit has',
             technical: true,
         )]
         public string $kind,
-        #[WholeNumber(1, 1000000, 'How many', default: 1)]
+        #[WholeNumber(1, 1000000, 'Quantity', default: 1)]
         public int $count,
         #[Text('Entitlement code', max: 120, technical: true)]
         public ?string $code,
-        #[Text('For serial or hardware id', max: 80, technical: true)]
+        #[Text('Issued for serial number or hardware ID', max: 80, technical: true)]
         public ?string $serial,
-        #[Day('From')]
+        #[Day('Valid from')]
         public ?string $from,
-        #[Day('Until')]
+        #[Day('Valid until')]
         public ?string $until,
-        #[Choice(LicenceState::class, 'Stands at', default: LicenceState::Wanted)]
+        #[Choice(LicenceState::class, 'State', default: LicenceState::Wanted)]
         public LicenceState $state,
     ) {}
 }

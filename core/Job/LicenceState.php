@@ -18,11 +18,11 @@ enum LicenceState: string implements HasLabel
     public function label(): string
     {
         return match ($this) {
-            self::Wanted => 'to be ordered',
+            self::Wanted => 'to order',
             self::Ordered => 'ordered',
             self::Received => 'key received',
             self::Applied => 'applied',
-            self::Seen => 'seen at the unit',
+            self::Seen => 'verified on the device',
         };
     }
 

@@ -25,9 +25,9 @@ final readonly class LightRun
         public string $node,
         #[WholeNumber(1, 63999, 'Universe', default: 1)]
         public int $universe,
-        #[Number(0, 10000, 'Metres')]
+        #[Number(0, 10000, 'Length, m')]
         public ?float $metres,
-        #[Flag('120 Ω at its end')]
+        #[Flag('terminated (120 Ω)')]
         public bool $terminated,
     ) {}
 }

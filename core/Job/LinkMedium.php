@@ -20,7 +20,7 @@ enum LinkMedium: string implements HasLabel
             self::Copper => 'copper',
             self::Fibre => 'fibre',
             self::Radio => 'radio link',
-            self::Mobile => 'mobile network, as measured',
+            self::Mobile => 'mobile network',
         };
     }
 }

@@ -20,9 +20,9 @@ final readonly class Location
         public string $id,
         #[Name]
         public string $name,
-        #[Refers('locations', 'location', 'Within')]
+        #[Refers('locations', 'location', 'Part of')]
         public ?string $within,
-        #[Text('Kind of place', max: 40, default: 'room')]
+        #[Text('Type', max: 40, default: 'room')]
         public string $kind,
         #[Text('Dispatchable location (for emergency calls)', max: 400)]
         public ?string $dispatch,

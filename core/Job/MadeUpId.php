@@ -23,7 +23,7 @@ final class MadeUpId
 
     public static function nameIn(Segment $segment): string
     {
-        return 'any unit in '.$segment->name;
+        return 'any device in '.$segment->name;
     }
 
     /** Of somebody else's router, by which the segment leads out of the plan. */

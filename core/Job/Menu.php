@@ -16,17 +16,17 @@ final readonly class Menu implements Checked
 {
     /** @param list<MenuKey> $keys */
     public function __construct(
-        #[Text('Says', max: 400)]
+        #[Text('Announcement', max: 400)]
         public ?string $greeting,
         #[Records(MenuKey::class, 'Keys')]
         public array $keys,
-        #[WholeNumber(1, 60, 'Seconds it waits for a key', default: 5)]
+        #[WholeNumber(1, 60, 'Input timeout, s', default: 5)]
         public int $seconds,
-        #[CallsTo('When nobody presses a key')]
+        #[CallsTo('No input leads to')]
         public ?CallTarget $timeout,
-        #[CallsTo('When the key leads nowhere')]
+        #[CallsTo('Invalid key leads to')]
         public ?CallTarget $invalid,
-        #[Flag('extensions may be dialled')]
+        #[Flag('callers may dial extensions')]
         public bool $directDial,
     ) {}
 

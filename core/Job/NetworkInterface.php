@@ -54,21 +54,21 @@ final readonly class NetworkInterface implements Checked, Conditional
         public ?MacAddress $mac,
         #[Refers('segments', 'segment', 'Segment', self::SEGMENT)]
         public ?string $segment,
-        #[Choice(AddressMode::class, 'Mode', self::MODE, default: AddressMode::Static)]
+        #[Choice(AddressMode::class, 'Address mode', self::MODE, default: AddressMode::Static)]
         public AddressMode $mode,
         #[Parsed(InterfaceAddress::class, 'Address', self::ADDRESS, by: 'ofUnit')]
         public ?InterfaceAddress $address,
-        #[ParsedList(InterfaceAddress::class, 'Further addresses')]
+        #[ParsedList(InterfaceAddress::class, 'Additional addresses')]
         public array $extraAddresses,
         #[Parsed(Ipv4Address::class, 'Gateway', self::GATEWAY)]
         public ?Ipv4Address $gateway,
-        #[ParsedList(Ipv4Address::class, 'Joins groups', by: 'group', orNothing: true)]
+        #[ParsedList(Ipv4Address::class, 'Multicast groups joined', by: 'group', orNothing: true)]
         public ?array $joins,
-        #[ParsedList(Service::class, 'Listens on', orNothing: true)]
+        #[ParsedList(Service::class, 'Open ports', orNothing: true)]
         public ?array $listens,
         #[Flag('strict reverse-path filter (RFC 3704)')]
         public bool $reversePath,
-        #[Nested(Plug::class, 'Plugged into')]
+        #[Nested(Plug::class, 'Switch port')]
         public Plug $plug,
     ) {}
 

@@ -13,7 +13,7 @@ use Vorhut\Core\Record\Field\Slug;
 use Vorhut\Core\Record\ListOf;
 
 /** Numbers set aside for a place, a department or a kind of extension. */
-#[ListOf(name: 'blocks', one: 'block of numbers', many: 'blocks of numbers', section: 'voice')]
+#[ListOf(name: 'blocks', one: 'extension block', many: 'extension blocks', section: 'voice')]
 final readonly class NumberBlock
 {
     public function __construct(
@@ -21,11 +21,11 @@ final readonly class NumberBlock
         public string $id,
         #[Name]
         public string $name,
-        #[Parsed(NumberRange::class, 'Numbers', required: true)]
+        #[Parsed(NumberRange::class, 'Extensions', required: true)]
         public NumberRange $numbers,
-        #[Refers('locations', 'location', 'For')]
+        #[Refers('locations', 'location', 'Type')]
         public ?string $location,
-        #[Choice(ExtensionKind::class, 'Only for')]
+        #[Choice(ExtensionKind::class, 'Location')]
         public ?ExtensionKind $kind,
     ) {}
 }

@@ -10,7 +10,7 @@ use Vorhut\Core\Record\Field\Text;
 use Vorhut\Core\Record\ListOf;
 
 /** A short code that people dial: for an outside line, for help, for a service or a feature of the phone system. */
-#[ListOf(name: 'codes', one: 'short code', many: 'short codes', section: 'voice', key: 'code')]
+#[ListOf(name: 'codes', one: 'feature or service code', many: 'feature and service codes', section: 'voice', key: 'code')]
 final readonly class NumberCode
 {
     public function __construct(
@@ -23,7 +23,7 @@ final readonly class NumberCode
             technical: true,
         )]
         public string $code,
-        #[Choice(NumberCodeKind::class, 'For', required: true)]
+        #[Choice(NumberCodeKind::class, 'Type', required: true)]
         public NumberCodeKind $kind,
         #[Name(insteadOf: 'code')]
         public string $name,

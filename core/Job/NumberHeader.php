@@ -16,9 +16,9 @@ enum NumberHeader: string implements HasLabel
     public function label(): string
     {
         return match ($this) {
-            self::Request => 'request line',
-            self::To => 'To line',
-            self::Diversion => 'Diversion line (RFC 5806)',
+            self::Request => 'Request-URI',
+            self::To => 'To header',
+            self::Diversion => 'Diversion header (RFC 5806)',
         };
     }
 }

@@ -15,7 +15,7 @@ enum PasswordState: string implements HasLabel
     public function label(): string
     {
         return match ($this) {
-            self::AsShipped => 'as it was shipped',
+            self::AsShipped => 'default password',
             self::Changed => 'changed',
         };
     }

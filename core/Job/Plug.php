@@ -15,9 +15,9 @@ final readonly class Plug
     public function __construct(
         #[Parsed(PortRef::class, 'Switch and port')]
         public ?PortRef $to,
-        #[Number(0, 100000, 'Metres of cable')]
+        #[Number(0, 100000, 'Cable length, m')]
         public ?float $metres,
-        #[Choice(CableCategory::class, 'Cable', default: CableCategory::FiveE)]
+        #[Choice(CableCategory::class, 'Cable category', default: CableCategory::FiveE)]
         public CableCategory $category,
         #[WholeNumber(0, 8, 'PoE class of the injector')]
         public ?int $injector = null,

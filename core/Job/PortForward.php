@@ -20,19 +20,19 @@ use Vorhut\Core\Record\RawRecord;
 final readonly class PortForward implements Checked
 {
     public function __construct(
-        #[Parsed(Ipv4Address::class, 'At', required: true, says: 'the router\'s outside address')]
+        #[Parsed(Ipv4Address::class, 'Outside address', required: true, says: 'the router\'s outside address')]
         public Ipv4Address $interface,
         #[Choice(Protocol::class, 'Protocol', required: true)]
         public Protocol $protocol,
-        #[WholeNumber(1, 65535, 'Port', required: true)]
+        #[WholeNumber(1, 65535, 'Outside port', required: true)]
         public int $port,
-        #[Parsed(Ipv4Address::class, 'To', required: true, says: 'the address of the host inside')]
+        #[Parsed(Ipv4Address::class, 'Inside address', required: true, says: 'the address of the host inside')]
         public Ipv4Address $to,
-        #[WholeNumber(1, 65535, 'Its port', like: 'port')]
+        #[WholeNumber(1, 65535, 'Inside port', like: 'port')]
         public int $toPort,
         #[WholeNumber(1, 65535, 'Last outside port (for a range)')]
         public ?int $lastPort = null,
-        #[Flag('is taken from inside as well (hairpin)')]
+        #[Flag('hairpin NAT (reachable from inside)')]
         public bool $hairpin = false,
     ) {}
 

@@ -24,13 +24,13 @@ final readonly class Rack
         public string $name,
         #[Refers('locations', 'place', 'Place')]
         public ?string $location,
-        #[WholeNumber(1, 60, 'Units high', default: 42)]
+        #[WholeNumber(1, 60, 'Rack units', default: 42)]
         public int $units,
         #[Refers('circuits', 'circuit', 'Circuit')]
         public ?string $circuit,
         #[Flag('earthed')]
         public bool $earthed,
-        #[Records(RackItem::class, 'Holds')]
+        #[Records(RackItem::class, 'Contents')]
         public array $holds,
     ) {}
 }

@@ -15,13 +15,13 @@ final readonly class RackItem
     public function __construct(
         #[Text('Name', max: 120, default: '')]
         public string $name,
-        #[WholeNumber(1, 60, 'Lowest unit', required: true)]
+        #[WholeNumber(1, 60, 'Lowest rack unit', required: true)]
         public int $unit,
-        #[Refers('devices', 'device', 'Unit of the plan')]
+        #[Refers('devices', 'device', 'Device')]
         public ?string $device,
         #[Refers('switches', 'switch', 'or switch')]
         public ?string $switch,
-        #[WholeNumber(1, 60, 'Units high')]
+        #[WholeNumber(1, 60, 'Rack units')]
         public ?int $height,
         #[Number(0, 2000, 'kg')]
         public ?float $kilograms,

@@ -20,13 +20,13 @@ final readonly class Reading
     public function __construct(
         #[Slug]
         public string $id,
-        #[Refers('devices', 'device', 'Unit', required: true)]
+        #[Refers('devices', 'device', 'Device', required: true)]
         public string $device,
-        #[Choice(ReadingOf::class, 'What was read', required: true)]
+        #[Choice(ReadingOf::class, 'Measurement', required: true)]
         public ReadingOf $what,
-        #[Number(-100, 1000000000, 'Figure')]
+        #[Number(-100, 1000000000, 'Value')]
         public ?float $value,
-        #[Text('At', max: 16, pattern: self::MINUTE, says: 'a minute such as 2027-03-01 14:05', technical: true)]
+        #[Text('Time', max: 16, pattern: self::MINUTE, says: 'a minute such as 2027-03-01 14:05', technical: true)]
         public ?string $at,
     ) {}
 }

@@ -15,7 +15,7 @@ enum ReadingOf: string implements HasLabel
     public function label(): string
     {
         return match ($this) {
-            self::Rate => 'rate sent, kbit/s',
+            self::Rate => 'bit rate, kbit/s',
             self::Temperature => 'temperature inside, °C',
         };
     }

@@ -17,20 +17,20 @@ final readonly class Relation
         #[Slug]
         public string $id,
         #[Text(
-            'Coupling',
+            'Relation',
             required: true,
             max: 64,
-            says: 'the id of a coupling that the kind of the first unit has',
+            says: 'the id of a relation of the first device\'s type',
             technical: true,
         )]
         public string $coupling,
-        #[Refers('devices', 'device', 'Unit', required: true)]
+        #[Refers('devices', 'device', 'Device', required: true)]
         public string $from,
-        #[Refers('devices', 'device', 'Partner', required: true)]
+        #[Refers('devices', 'device', 'Other device', required: true)]
         public string $to,
-        #[Text('Socket of the unit', max: 64)]
+        #[Text('Socket of the device', max: 64)]
         public ?string $fromPort,
-        #[Text('Socket of the partner', max: 64)]
+        #[Text('Socket of the other device', max: 64)]
         public ?string $toPort,
         #[Text('Note', max: 300, default: '')]
         public string $note,

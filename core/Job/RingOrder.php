@@ -15,8 +15,8 @@ enum RingOrder: string implements HasLabel
     public function label(): string
     {
         return match ($this) {
-            self::All => 'all at once',
-            self::InTurn => 'one after the other',
+            self::All => 'simultaneous',
+            self::InTurn => 'sequential',
         };
     }
 }

@@ -12,7 +12,7 @@ use Vorhut\Core\Record\Field\Parsed;
 final readonly class Route
 {
     public function __construct(
-        #[Parsed(Ipv4Prefix::class, 'To', required: true, says: 'a prefix such as 10.47.0.0/16')]
+        #[Parsed(Ipv4Prefix::class, 'Destination', required: true, says: 'a prefix such as 10.47.0.0/16')]
         public Ipv4Prefix $to,
         #[Parsed(Ipv4Address::class, 'Next hop', required: true, says: 'the address of the next router')]
         public Ipv4Address $via,

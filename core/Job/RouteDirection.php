@@ -15,8 +15,8 @@ enum RouteDirection: string implements HasLabel
     public function label(): string
     {
         return match ($this) {
-            self::Out => 'out of the house',
-            self::In => 'into the house',
+            self::Out => 'outbound',
+            self::In => 'inbound',
         };
     }
 }

@@ -29,7 +29,7 @@ final readonly class RouterInterface
         public string $segment,
         #[Parsed(InterfaceAddress::class, 'Address')]
         public ?InterfaceAddress $address,
-        #[ParsedList(InterfaceAddress::class, 'Further addresses')]
+        #[ParsedList(InterfaceAddress::class, 'Additional addresses')]
         public array $extraAddresses,
         #[Flag('multicast routing')]
         public bool $multicast,
@@ -43,7 +43,7 @@ final readonly class RouterInterface
         public bool $reversePath,
         #[Parsed(Ipv4Address::class, 'DHCP relay to')]
         public ?Ipv4Address $relay,
-        #[Nested(Plug::class, 'Plugged into')]
+        #[Nested(Plug::class, 'Switch port')]
         public Plug $plug,
     ) {}
 

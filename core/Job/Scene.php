@@ -25,11 +25,11 @@ final readonly class Scene
         public string $store,
         #[WholeNumber(1, 1000, 'Number', required: true)]
         public int $number,
-        #[Choice(SceneLook::class, 'Look', default: SceneLook::Static)]
+        #[Choice(SceneLook::class, 'Movement', default: SceneLook::Static)]
         public SceneLook $look,
-        #[Choice(SceneSource::class, 'How it comes in', default: SceneSource::Network)]
+        #[Choice(SceneSource::class, 'Source', default: SceneSource::Network)]
         public SceneSource $source,
-        #[Number(0, 3600, 'Seconds to fade')]
+        #[Number(0, 3600, 'Fade time, s')]
         public ?float $fadeSeconds,
     ) {}
 }

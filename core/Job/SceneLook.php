@@ -15,8 +15,8 @@ enum SceneLook: string implements HasLabel
     public function label(): string
     {
         return match ($this) {
-            self::Static => 'stands still',
-            self::Moving => 'moves, or has several steps',
+            self::Static => 'static',
+            self::Moving => 'moving, or several steps',
         };
     }
 }

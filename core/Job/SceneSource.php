@@ -16,9 +16,9 @@ enum SceneSource: string implements HasLabel
     public function label(): string
     {
         return match ($this) {
-            self::Wire => 'captured from the wire',
-            self::Network => 'sent by the desk software',
-            self::Page => 'set on its page',
+            self::Wire => 'captured from the DMX512 input',
+            self::Network => 'sent by the lighting software',
+            self::Page => 'set on the web page',
         };
     }
 }

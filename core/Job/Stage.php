@@ -54,7 +54,7 @@ enum Stage: string implements HasLabel
             self::Planned => 'planned',
             self::Unpacked => 'unpacked',
             self::Addressed => 'addressed',
-            self::SetUp => 'set up',
+            self::SetUp => 'configured',
             self::AsLeft => 'as left',
         };
     }

@@ -20,13 +20,13 @@ enum StageDoes: string implements HasLabel
     public function label(): string
     {
         return match ($this) {
-            self::Gain => 'sets the gain',
-            self::Convert => 'converts',
-            self::Network => 'carries over the network',
+            self::Gain => 'preamp',
+            self::Convert => 'A/D or D/A conversion',
+            self::Network => 'network transport',
             self::Route => 'routes',
-            self::Insert => 'processes, sent and returned',
+            self::Insert => 'insert (send and return)',
             self::Process => 'processes',
-            self::Output => 'gives out',
+            self::Output => 'output',
         };
     }
 }

@@ -30,13 +30,13 @@ final readonly class SwitchLink implements Checked
         public ?float $mbps,
         #[WholeNumber(0, 90, 'Headroom, %', default: 30)]
         public int $headroomPercent,
-        #[Number(0, 1000000, 'Metres')]
+        #[Number(0, 1000000, 'Length, m')]
         public ?float $metres,
-        #[Choice(LinkMedium::class, 'Made of', default: LinkMedium::Copper)]
+        #[Choice(LinkMedium::class, 'Medium', default: LinkMedium::Copper)]
         public LinkMedium $medium,
         #[Name]
         public string $name,
-        #[Text('Why so much is left free', max: 200, default: '')]
+        #[Text('Reason for the headroom', max: 200, default: '')]
         public string $headroomWhy = '',
     ) {}
 
@@ -46,7 +46,7 @@ final readonly class SwitchLink implements Checked
             throw $given->refuse(
                 key: 'to',
                 allowed: 'a port of another switch',
-                advice: 'A switch that is linked with itself goes round in circles.',
+                advice: 'A switch that is linked to itself forms a loop.',
             );
         }
     }

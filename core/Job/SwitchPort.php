@@ -18,11 +18,11 @@ final readonly class SwitchPort
         public string $name,
         #[WholeNumber(1, 1000000, 'Mbit/s', default: 1000)]
         public int $mbps,
-        #[WholeNumber(0, 8, 'Class of the power it gives')]
+        #[WholeNumber(0, 8, 'PoE class')]
         public ?int $poeClass,
-        #[Refers('segments', 'segment', 'Untagged')]
+        #[Refers('segments', 'segment', 'Untagged segment')]
         public ?string $untagged,
-        #[RefersToSome('segments', 'segment', 'Tagged')]
+        #[RefersToSome('segments', 'segment', 'Tagged segments')]
         public array $tagged,
     ) {}
 }

@@ -22,16 +22,16 @@ final readonly class Trunk
         public string $id,
         #[Name]
         public string $name,
-        #[Choice(TrunkKind::class, 'By', default: TrunkKind::Sip)]
+        #[Choice(TrunkKind::class, 'Type', default: TrunkKind::Sip)]
         public TrunkKind $kind,
         #[Refers('devices', 'device', 'Phone system')]
         public ?string $system,
-        #[Refers('devices', 'device', 'Far end, where that is a unit of ours')]
+        #[Refers('devices', 'device', 'Far end, if it is a device of this job')]
         public ?string $peer,
         #[Text('Socket of the phone system', max: 64, technical: true)]
         public ?string $port,
         #[Text(
-            'Number it is called by',
+            'Main number',
             max: 20,
             pattern: '/^\+?\d{2,15}$/D',
             says: 'a number of digits, with a + in front or not',
@@ -42,13 +42,13 @@ final readonly class Trunk
         public TrunkEnd $ours,
         #[Nested(TrunkEnd::class, 'Their end')]
         public TrunkEnd $theirs,
-        #[CallsTo('Where calls go that no route takes')]
+        #[CallsTo('Fallback destination')]
         public ?CallTarget $fallback,
         #[WholeNumber(0, 1000000, 'Calls in the busy hour')]
         public ?int $callsPerHour,
-        #[WholeNumber(1, 86400, 'Seconds of a call', default: 180)]
+        #[WholeNumber(1, 86400, 'Call duration, s', default: 180)]
         public int $holdSeconds,
-        #[WholeNumber(1, 10000000, 'Kilobits per second that its line has for calls')]
+        #[WholeNumber(1, 10000000, 'Line rate for calls, kbit/s')]
         public ?int $lineKbps,
     ) {}
 

@@ -21,7 +21,7 @@ final readonly class TrunkEnd
         public ?string $server,
         #[WholeNumber(1, 65535, 'Carrier\'s port')]
         public ?int $port,
-        #[Text('Our address, as the carrier sees it', max: 253, technical: true)]
+        #[Text('Our address, as seen by the carrier', max: 253, technical: true)]
         public ?string $source,
         #[WholeNumber(1, 65535, 'Our port')]
         public ?int $sourcePort,
@@ -29,21 +29,21 @@ final readonly class TrunkEnd
         public ?string $domain,
         #[Choices(SipTransport::class, 'Transport')]
         public array $transports,
-        #[Choice(TrunkTrust::class, 'Who calls is known by')]
+        #[Choice(TrunkTrust::class, 'Authentication')]
         public ?TrunkTrust $trust,
-        #[Text('Login', max: 120, technical: true)]
+        #[Text('User name', max: 120, technical: true)]
         public ?string $login,
         #[Choice(TrunkStanding::class, 'Registration')]
         public ?TrunkStanding $standing,
         #[Choices(Codec::class, 'Codecs')]
         public array $codecs,
-        #[Choice(KeyTones::class, 'Key tones')]
+        #[Choice(KeyTones::class, 'DTMF')]
         public ?KeyTones $keyTones,
         #[Choice(FaxMode::class, 'Fax')]
         public ?FaxMode $fax,
-        #[WholeNumber(1, 10000, 'Calls at once')]
+        #[WholeNumber(1, 10000, 'Concurrent calls')]
         public ?int $channels,
-        #[Choice(NumberHeader::class, 'Place of the dialled number')]
+        #[Choice(NumberHeader::class, 'Called number taken from')]
         public ?NumberHeader $header,
     ) {}
 }

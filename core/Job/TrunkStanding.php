@@ -16,7 +16,7 @@ enum TrunkStanding: string implements HasLabel
     {
         return match ($this) {
             self::Registers => 'we register',
-            self::Fixed => 'nobody registers',
+            self::Fixed => 'no registration (static)',
         };
     }
 }

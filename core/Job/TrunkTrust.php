@@ -15,8 +15,8 @@ enum TrunkTrust: string implements HasLabel
     public function label(): string
     {
         return match ($this) {
-            self::Password => 'login and password',
-            self::Address => 'the address calls come from',
+            self::Password => 'user name and password',
+            self::Address => 'trusted IP address',
         };
     }
 }

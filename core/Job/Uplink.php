@@ -25,19 +25,19 @@ final readonly class Uplink
         public string $name,
         #[Refers('routers', 'router', 'Router', required: true)]
         public string $router,
-        #[Refers('segments', 'segment', 'Out into', required: true)]
+        #[Refers('segments', 'segment', 'Leads to', required: true)]
         public string $segment,
-        #[Number(1, 1000000000, 'kbit/s outwards, as measured')]
+        #[Number(1, 1000000000, 'Upload rate, measured, kbit/s')]
         public ?float $measuredKbps,
         #[WholeNumber(0, 90, 'Headroom, %', default: 40)]
         public int $headroomPercent,
-        #[Text('Why so much', max: 200, default: '')]
+        #[Text('Reason for the headroom', max: 200, default: '')]
         public string $headroomWhy,
-        #[Number(0, 10000, 'Round trip in ms, as measured')]
+        #[Number(0, 10000, 'Round-trip time, measured, ms')]
         public ?float $rttMs,
-        #[Number(0, 50, 'Per cent of packets lost, as measured')]
+        #[Number(0, 50, 'Packet loss, measured, %')]
         public ?float $lossPercent,
-        #[Flag('each gigabyte is paid for')]
+        #[Flag('metered')]
         public bool $metered,
         #[Day('Measured on')]
         public ?string $measured,

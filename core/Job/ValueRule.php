@@ -28,7 +28,7 @@ final readonly class ValueRule
         public ?string $location,
         #[Refers('segments', 'segment', 'Segment')]
         public ?string $segment,
-        #[Text('Why', max: 300, default: '')]
+        #[Text('Reason', max: 300, default: '')]
         public string $reason,
     ) {}
 

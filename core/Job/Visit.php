@@ -24,7 +24,7 @@ final readonly class Visit implements Checked
         public string $until,
         #[WholeNumber(1, 4, 'Technicians', default: 1)]
         public int $technicians,
-        #[WholeNumber(1, 48, 'Ports of the bench switch', default: 8)]
+        #[WholeNumber(1, 48, 'Bench switch ports', default: 8)]
         public int $benchPorts,
         #[WholeNumber(0, 5000, 'PoE budget of the bench switch, W', default: 120)]
         public int $benchWatts,

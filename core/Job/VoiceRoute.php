@@ -30,17 +30,17 @@ final readonly class VoiceRoute implements Checked
     public function __construct(
         #[Slug]
         public string $id,
-        #[Choice(RouteDirection::class, 'Leads', required: true)]
+        #[Choice(RouteDirection::class, 'Direction', required: true)]
         public RouteDirection $direction,
-        #[Refers('trunks', 'trunk', 'Calls that come by')]
+        #[Refers('trunks', 'trunk', 'Inbound trunk')]
         public ?string $trunk,
         #[Parsed(DigitMap::class, 'Digit map', required: true)]
         public DigitMap $digitMap,
-        #[WholeNumber(0, 40, 'Digits taken off the front', default: 0)]
+        #[WholeNumber(0, 40, 'Digits to strip', default: 0)]
         public int $strip,
-        #[Text('Digits put in front', max: 20, default: '', pattern: '/^\+?[0-9*#]*$/D', says: 'digits, * or #', technical: true)]
+        #[Text('Prefix', max: 20, default: '', pattern: '/^\+?[0-9*#]*$/D', says: 'digits, * or #', technical: true)]
         public string $prefix,
-        #[ParsedList(NumberRange::class, 'Who may', orNothing: true)]
+        #[ParsedList(NumberRange::class, 'Callers', orNothing: true)]
         public ?array $from,
         #[RefersToSome('trunks', 'trunk', 'Trunks in order')]
         public array $trunks,
@@ -48,7 +48,7 @@ final readonly class VoiceRoute implements Checked
         public ?CallTarget $to,
         #[Name]
         public string $name,
-        #[Refers('hours', 'timetable', 'Only in the hours of')]
+        #[Refers('hours', 'timetable', 'Only during')]
         public ?string $hours,
         #[CallsTo('Outside these hours')]
         public ?CallTarget $closed,

@@ -25,21 +25,21 @@ final readonly class Keypad implements Checked
      * @param string|null $start the mode in which a field begins; null: the first one
      */
     public function __construct(
-        #[Slug('Called')]
+        #[Slug('Name')]
         public string $id,
         #[Records(Mode::class, 'Modes')]
         public array $modes,
         #[Text('Mode key', max: 20)]
         public ?string $modeKey,
-        #[Text('Key that moves on', max: 20)]
+        #[Text('Next-character key', max: 20)]
         public ?string $nextKey,
-        #[Text('Key that takes back', max: 20)]
+        #[Text('Delete key', max: 20)]
         public ?string $backKey,
-        #[Number(0, 10, 'Seconds to wait between two on one key')]
+        #[Number(0, 10, 'Wait between two characters on one key, s')]
         public ?float $pause,
-        #[Number(0, 5, 'Seconds for a press')]
+        #[Number(0, 5, 'Time for a press, s')]
         public ?float $press,
-        #[Text('Begins in mode', max: 64)]
+        #[Text('Initial mode', max: 64)]
         public ?string $start,
     ) {}
 

@@ -126,7 +126,7 @@ final class ReachQueries
         $parts = explode('/', $from, 2);
         $node = $this->exchange->network->node($parts[0]);
         if (null === $node) {
-            $advice = \sprintf('There is no "%s".', $parts[0]);
+            $advice = \sprintf('Nothing is called "%s".', $parts[0]);
             throw InvalidFile::at('.from', $from, 'the id of a device or router of the job', $advice);
         }
         $port = isset($parts[1]) ? $node->port($parts[1]) : null;

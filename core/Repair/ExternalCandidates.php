@@ -32,7 +32,7 @@ final readonly class ExternalCandidates
         $candidates = [];
         foreach ($faults as $fault) {
             foreach (true === $fault->target?->isPublic() ? $this->waysOut($fault) : [] as [$segment, $router]) {
-                $sentence = \sprintf('Say that %s leads to the internet, by %s', $segment->name, $router);
+                $sentence = \sprintf('Enter that %s leads to the internet, through %s', $segment->name, $router);
                 $external = ['kind' => ExternalKind::Internet->value, 'router' => (string) $router];
                 $edit = $this->job->edit(Segment::class, $segment->id, ['external' => $external]);
                 $candidates[$sentence] = new Candidate(new ChangeSet($sentence, [$edit]), $sentence, Responsible::Us);
@@ -89,7 +89,7 @@ final readonly class ExternalCandidates
                 $device = $this->job->devices[$id] ?? null;
                 $settings = null === $device ? [] : array_column($this->job->profileOf($device)->settings, 'id');
                 if (null !== $device && \in_array(self::PUBLIC, $settings, true) && !isset($device->settings[self::PUBLIC])) {
-                    $sentence = \sprintf('Tell %s its public address %s', $device->name, $address);
+                    $sentence = \sprintf('Set the public address of %s to %s', $device->name, $address);
                     $edit = $this->job->edit(Device::class, $id, ['settings' => [self::PUBLIC => (string) $address] + $device->settings]);
                     $candidates[] = new Candidate(new ChangeSet($sentence, [$edit]), $sentence, Responsible::Us);
                 }
@@ -120,7 +120,7 @@ final readonly class ExternalCandidates
             'port' => $service->firstPort, 'to' => (string) $to, 'toPort' => $service->firstPort,
         ];
         $record = $this->job->record(Router::class, $router->id)['forwards'] ?? [];
-        $sentence = \sprintf('Let %s forward %s to %s', $router->name, $service, $unit->name);
+        $sentence = \sprintf('Forward %2$s to %3$s on %1$s', $router->name, $service, $unit->name);
         $before = \is_array($record) ? array_values($record) : [];
         $edit = $this->job->edit(Router::class, $router->id, ['forwards' => [...$before, $forward]]);
         $request = \sprintf('please forward %s at %s of %s to %s (%s).', $service, $forward['interface'], $router->name, $to, $unit->name);
@@ -152,7 +152,7 @@ final readonly class ExternalCandidates
             foreach ($router->interfaces as $index => $interface) {
                 $segment = $this->job->segments[$interface->segment];
                 if (ExternalKind::Internet === $segment->external->kind && !$interface->masquerade) {
-                    $sentence = \sprintf('Let %s masquerade what goes out to %s', $router->name, $segment->name);
+                    $sentence = \sprintf('Enable source NAT (masquerade) on %s towards %s', $router->name, $segment->name);
                     $edit = $this->job->editInterface(Router::class, $router->id, $index, ['masquerade' => true]);
                     $request = \sprintf(
                         'please let %s translate the addresses of what goes out to %s (NAT, masquerade).',

@@ -210,12 +210,12 @@ final class RepairSearch
             "For %s, %s\n\n%s:\n%s\n\n%s %d connection%s %s. Please tell us when it is done; we then test it.",
             $this->job->info->name,
             $candidate->request,
-            $kept ? 'It keeps apart what must not meet' : 'It is needed for',
+            $kept ? 'These connections must be blocked' : 'These connections must work',
             implode("\n", $names),
-            $kept ? 'Until then' : 'Without it',
+            $kept ? 'Until then' : 'Without this change',
             $turned->mends,
             1 === $turned->mends ? '' : 's',
-            $kept ? (1 === $turned->mends ? 'is open' : 'are open') : 'of the plan cannot work',
+            $kept ? (1 === $turned->mends ? 'is not blocked' : 'are not blocked') : 'of the plan do not work',
         );
     }
 }

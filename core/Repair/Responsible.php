@@ -12,6 +12,6 @@ enum Responsible: string
 
     public function label(): string
     {
-        return self::Us === $this ? 'Yours to do' : 'The client\'s network administrator must do it';
+        return self::Us === $this ? 'You can do this yourself' : 'The client\'s network administrator must do it';
     }
 }

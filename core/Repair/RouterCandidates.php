@@ -36,9 +36,9 @@ final readonly class RouterCandidates
                 $this->changed(
                     $router,
                     ['stateful' => true],
-                    \sprintf('Let %s remember what it permitted, so that answers pass', $router->name),
+                    \sprintf('Make the filter of %s stateful, so that replies to permitted requests pass', $router->name),
                     \sprintf(
-                        'please make the filter of %s stateful, so that answers to permitted requests pass.',
+                        'please make the filter of %s stateful, so that replies to permitted requests pass.',
                         $router->name,
                     ),
                 ),
@@ -178,7 +178,7 @@ final readonly class RouterCandidates
                 ),
             );
             $routes[] = ['to' => (string) $to, 'via' => (string) $via];
-            $sentence = \sprintf('On %s send %s via %s', $router->name, $to, $via);
+            $sentence = \sprintf('On %s add the static route %s via %s', $router->name, $to, $via);
             $candidates[$sentence] = $this->changed(
                 $router,
                 ['routes' => $routes],
@@ -207,7 +207,7 @@ final readonly class RouterCandidates
                     $router,
                     [$cause->values['in'] ?? '', $cause->values['out'] ?? ''],
                     'multicast',
-                    'route multicast',
+                    'enable multicast routing',
                 ),
             ];
     }
@@ -226,7 +226,7 @@ final readonly class RouterCandidates
         foreach ($this->job->routers as $router) {
             $has = array_map(static fn ($i): string => $i->segment, $router->interfaces);
             if ([] === array_diff($segments, $has)) {
-                return [$this->onInterfaces($router, $segments, 'mdnsRelay', 'relay multicast DNS')];
+                return [$this->onInterfaces($router, $segments, 'mdnsRelay', 'enable the mDNS relay')];
             }
         }
 
@@ -247,8 +247,8 @@ final readonly class RouterCandidates
         return $this->changed(
             $router,
             ['interfaces' => $interfaces],
-            \sprintf('Let %s %s between %s', $router->name, $what, $names),
-            \sprintf('please let %s %s between %s.', $router->name, $what, $names),
+            \sprintf('On %s %s between %s', $router->name, $what, $names),
+            \sprintf('please, on %s, %s between %s.', $router->name, $what, $names),
         );
     }
 
@@ -263,14 +263,14 @@ final readonly class RouterCandidates
         foreach ($faults as $fault) {
             $segment = $this->job->segments[$fault->cause->values['segment'] ?? ''] ?? null;
             if (null !== $segment) {
-                $sentence = 'Switch on an IGMP querier in '.$segment->name;
+                $sentence = 'Enable an IGMP querier in '.$segment->name;
                 $candidates[$segment->id] = new Candidate(
                     new ChangeSet($sentence, [$this->job->edit(Segment::class, $segment->id, ['querier' => true])]),
                     $sentence,
                     Responsible::Client,
                     \sprintf(
-                        'please switch on the IGMP querier (version 2 or 3) for %s%s. Its switches snoop, and without a '
-                        .'querier they forget who listens after about 260 s.',
+                        'please enable the IGMP querier (version 2 or 3) for %s%s. Its switches use IGMP snooping; without a '
+                        .'querier, memberships expire after about 260 s.',
                         $segment->name,
                         null === $segment->vlan ? '' : ', VLAN '.$segment->vlan,
                     ),

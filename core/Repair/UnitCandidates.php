@@ -92,8 +92,8 @@ final readonly class UnitCandidates
         $what = implode(' and ', $ranges);
 
         return new Candidate(
-            new ChangeSet(\sprintf('Add %s to the list of %s', $what, $station->name), [$edit]),
-            \sprintf('Add %s to the list of %s', $what, $station->name),
+            new ChangeSet(\sprintf('Add %s to the polling list of %s', $what, $station->name), [$edit]),
+            \sprintf('Add %s to the polling list of %s', $what, $station->name),
             Responsible::Us,
         );
     }
@@ -122,7 +122,7 @@ final readonly class UnitCandidates
                         interface: $index,
                         address: $free,
                         subnet: $subnet,
-                        sentence: \sprintf('Give %s the address %s', $device->name, Ipv4Address::fromInt($free)),
+                        sentence: \sprintf('Set the address of %s to %s', $device->name, Ipv4Address::fromInt($free)),
                         more: [],
                     );
                 }
@@ -152,7 +152,7 @@ final readonly class UnitCandidates
                     interface: 0,
                     address: $free,
                     subnet: $subnet,
-                    sentence: \sprintf('Move %s to %s, address %s', $unit->name, $segment->name, Ipv4Address::fromInt($free)),
+                    sentence: \sprintf('Move %s to %s and set its address to %s', $unit->name, $segment->name, Ipv4Address::fromInt($free)),
                     more: ['segment' => $segment->id],
                 );
             }

@@ -40,7 +40,7 @@ final class VoiceCandidates
                 continue;
             }
             $ours = ['header' => $theirs->value] + (array) ($record['ours'] ?? []);
-            $sentence = \sprintf('Read the number of calls by %s in the %s, where it stands', $trunk->name, $theirs->label());
+            $sentence = \sprintf('Take the called number of %s from the %s', $trunk->name, $theirs->label());
             $edit = $this->job->edit(Trunk::class, $id, ['ours' => $ours]);
             $candidates[$id] = new Candidate(new ChangeSet($sentence, [$edit]), $sentence, Responsible::Us);
         }
@@ -82,7 +82,7 @@ final class VoiceCandidates
             return null;
         }
         $from = [...array_map(static fn (NumberRange $r): string => (string) $r, $route->from ?? []), ...$new];
-        $sentence = \sprintf('Let %s use %s', implode(' and ', $new), $route->name);
+        $sentence = \sprintf('Permit %s to use the route %s', implode(' and ', $new), $route->name);
 
         return new Candidate(
             new ChangeSet($sentence, [$this->job->edit(VoiceRoute::class, $route->id, ['from' => $from])]),

@@ -23,9 +23,9 @@ final readonly class WhatIf
     public const FIELDS = [
         'device' => ['address' => 'address with mask', 'gateway' => 'gateway', 'segment' => 'segment'],
         'router' => [
-            'rule' => 'a rule, on top',
-            'route' => 'a static route',
-            'default' => 'what no rule names',
+            'rule' => 'add a filter rule at the top',
+            'route' => 'add a static route',
+            'default' => 'default action',
             'stateful' => 'Stateful filter',
             'multicast' => 'multicast routing',
         ],

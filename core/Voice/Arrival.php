@@ -23,7 +23,7 @@ final class Arrival
         $extension = $this->plan->extension($target->number);
 
         return null === $extension
-            ? new Arrived(null, DialVerdict::NoRoute, \sprintf('Nobody has the number %s.', $target->number))
+            ? new Arrived(null, DialVerdict::NoRoute, \sprintf('No extension has the number %s.', $target->number))
             : $this->at($extension);
     }
 
@@ -40,7 +40,7 @@ final class Arrival
         if (null !== $next && !\in_array($next->number, $path, true) && \count($path) < self::MAX) {
             $end = $this->at($next, $path);
 
-            return new Arrived($end->to, $end->verdict, $missing.' It goes on: '.lcfirst($end->why), $end->path);
+            return new Arrived($end->to, $end->verdict, $missing.' The call continues: '.lcfirst($end->why), $end->path);
         }
         if ($extension->mailbox) {
             $mailbox = new DialEnd(ExtensionKind::Voicemail->value, $extension->number);
@@ -70,7 +70,7 @@ final class Arrival
     private function whyNotAnswered(Extension $extension): ?string
     {
         if ($this->isUnassigned($extension)) {
-            return \sprintf('%s belongs to no unit yet.', self::called($extension));
+            return \sprintf('%s has no device.', self::called($extension));
         }
         if (ExtensionKind::Group !== $extension->kind || [] === $extension->members) {
             return $this->whyNotRegistered($extension);
@@ -84,7 +84,7 @@ final class Arrival
             }
         }
 
-        return \sprintf('Nobody of %s can be rung. %s', self::called($extension), $missing);
+        return \sprintf('No member of %s can be reached. %s', self::called($extension), $missing);
     }
 
     private function isUnassigned(Extension $extension): bool
@@ -99,9 +99,9 @@ final class Arrival
         return match ($extension->kind) {
             ExtensionKind::Group => \sprintf('%s rings: %s.', $name, implode(', ', $extension->members)),
             ExtensionKind::Attendant => \sprintf('%s answers with its menu.', $name),
-            ExtensionKind::Voicemail => \sprintf('%s takes messages.', $name),
-            ExtensionKind::Paging => \sprintf('%s is spoken to.', $name),
-            ExtensionKind::Conference => \sprintf('%s takes the caller in.', $name),
+            ExtensionKind::Voicemail => \sprintf('%s records messages.', $name),
+            ExtensionKind::Paging => \sprintf('%s is announced to.', $name),
+            ExtensionKind::Conference => \sprintf('%s admits the caller.', $name),
             default => \sprintf('%s rings.', $name),
         };
     }

@@ -32,13 +32,13 @@ final readonly class BusyHours
             $trunk = $hour->trunk;
             if (null !== $hour->channels && $hour->channels < $hour->needed) {
                 yield new Shortfall(
-                    title: \sprintf('%s: %d channels, and the busy hour takes %d', $trunk->name, $hour->channels, $hour->needed),
+                    title: \sprintf('Trunk %s has %d channels; the busy hour needs %d', $trunk->name, $hour->channels, $hour->needed),
                     why: \sprintf(
-                        '%.1f %% of calls find all busy; %d %% is usual (Erlang B).',
+                        '%.1f %% of calls are blocked; %d %% is usual (Erlang B).',
                         100 * (float) $hour->loss,
                         100 * BusyHour::LOSS,
                     ),
-                    advice: \sprintf('Order %d more, or let calls overflow to another trunk.', $hour->needed - $hour->channels),
+                    advice: \sprintf('Order %d more channels, or add an overflow trunk to the route.', $hour->needed - $hour->channels),
                     trunk: $trunk->id,
                     device: $trunk->system,
                 );
@@ -46,13 +46,13 @@ final readonly class BusyHours
             if (null !== $trunk->lineKbps && $trunk->lineKbps < $hour->kbps) {
                 yield new Shortfall(
                     title: \sprintf(
-                        '%s: all calls at once take %d kbit/s, its line has %d',
+                        'All concurrent calls on %s need %d kbit/s; its line has %d kbit/s',
                         $trunk->name,
                         ceil($hour->kbps),
                         $trunk->lineKbps,
                     ),
-                    why: 'The last call spoils all the others.',
-                    advice: 'Order a wider line, fewer channels, or a codec that takes less.',
+                    why: 'One call too many degrades all.',
+                    advice: 'Order a faster line, fewer channels, or a codec with a lower bit rate.',
                     trunk: $trunk->id,
                     device: $trunk->system,
                 );
@@ -80,7 +80,7 @@ final readonly class BusyHours
             if ($capacity->of === $of && $allowed < $needed) {
                 yield new Shortfall(
                     title: \sprintf('%s: %d %s, and %s takes %d', $device->name, $allowed, $capacity->name, $who, $needed),
-                    why: 'The last ones to come are refused.',
+                    why: 'Those above the limit are refused.',
                     advice: $this->licences->order($device, $capacity, $needed - $allowed),
                     trunk: null,
                     device: $device->id,

@@ -43,9 +43,9 @@ final readonly class CallQuality
         return match (true) {
             $this->r >= 90 => 'very good',
             $this->r >= 80 => 'good',
-            $this->r >= 70 => 'some are dissatisfied',
-            $this->r >= 60 => 'many are dissatisfied',
-            default => 'nearly all are dissatisfied',
+            $this->r >= 70 => 'some users dissatisfied',
+            $this->r >= 60 => 'many users dissatisfied',
+            default => 'nearly all users dissatisfied',
         };
     }
 }

@@ -57,10 +57,10 @@ final readonly class DialQuery
         $from = $texts['from'] ?? null;
         $trunk = $texts['trunk'] ?? null;
         if ((null === $from) === (null === $trunk)) {
-            throw new InvalidValue($from ?? '', 'either from, an extension, or trunk', 'Say who calls.');
+            throw new InvalidValue($from ?? '', 'either from, an extension, or trunk', 'Name the caller.');
         }
         if (null !== $from && isset($texts['header'])) {
-            throw new InvalidValue($texts['header'], 'no header for calls from inside', 'Only a trunk brings the number in a header.');
+            throw new InvalidValue($texts['header'], 'no header for internal calls', 'Only a trunk brings the number in a header.');
         }
         $number = $texts['number'] ?? '';
         $at = isset($texts['at']) ? self::moment($texts['at'], $zone) : null;
@@ -86,7 +86,7 @@ final readonly class DialQuery
     {
         $name = strtolower($name);
         if (1 !== preg_match('/^[a-z0-9-]{1,40}$/D', $name)) {
-            throw new InvalidValue($name, 'the name of a header, or "request" for the request line', 'Such as To or Diversion.');
+            throw new InvalidValue($name, 'the name of a header, or "request" for the Request-URI', 'Such as To or Diversion.');
         }
 
         return 'request-uri' === $name ? 'request' : $name;

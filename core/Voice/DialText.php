@@ -11,12 +11,12 @@ final class DialText
     {
         $lines = [
             'Dialled' => \sprintf('%s %s', $query->number, null === $query->from ? 'by '.$query->trunk : 'at '.$query->from),
-            'Taken by' => [] === $dialled->matched ? 'no route' : implode(', ', $dialled->matched),
-            'Goes by' => $dialled->route ?? 'no route',
-            'Sent on' => '' === $dialled->digits ? 'no digits' : $dialled->digits,
-            'Ends at' => self::end($dialled->to, $plan),
+            'Route' => [] === $dialled->matched ? 'no route' : implode(', ', $dialled->matched),
+            'Trunk' => $dialled->route ?? 'no route',
+            'Digits sent' => '' === $dialled->digits ? 'no digits' : $dialled->digits,
+            'Destination' => self::end($dialled->to, $plan),
             'Caller waits' => \sprintf('%d s', $dialled->waitSeconds),
-            'So' => $dialled->verdict->label(),
+            'Result' => $dialled->verdict->label(),
         ];
         $text = '';
         foreach ($lines as $name => $value) {

@@ -31,14 +31,14 @@ enum DialVerdict: string
     public function label(): string
     {
         return match ($this) {
-            self::Routed => 'gets there',
+            self::Routed => 'connected',
             self::NoRoute => 'no route',
             self::NotAllowed => 'not allowed',
-            self::Closed => 'closed then',
+            self::Closed => 'outside opening hours',
             self::NoTrunk => 'no trunk',
             self::NotRegistered => 'not registered',
             self::Voicemail => 'goes to voicemail',
-            self::WrongHeader => 'number not read',
+            self::WrongHeader => 'called number not read',
         };
     }
 }

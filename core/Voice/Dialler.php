@@ -53,7 +53,7 @@ final readonly class Dialler
         };
         $missing = $this->arrival->whyNotRegistered($caller);
         if (null !== $missing) {
-            $end = new Arrived($end->to, DialVerdict::NotRegistered, $missing.' It cannot call anybody.', $end->path);
+            $end = new Arrived($end->to, DialVerdict::NotRegistered, $missing.' It cannot place calls.', $end->path);
         }
         $route = null === $callee ? $chosen : null;
 
@@ -89,11 +89,11 @@ final readonly class Dialler
         $trunks = $this->plan->trunksOf($route);
         $digits = $route->digits($number);
         if ([] === $trunks) {
-            return new Arrived(null, DialVerdict::NoTrunk, \sprintf('%s leads out, and the job has no trunk.', $route->name));
+            return new Arrived(null, DialVerdict::NoTrunk, \sprintf('The outbound route %s has no trunk.', $route->name));
         }
         $names = array_map(static fn (Trunk $t): string => $t->name, $trunks);
         $why = \sprintf('%s sends %s by %s', $route->name, '' === $digits ? 'no digits' : $digits, array_shift($names));
-        $why .= [] === $names ? '.' : \sprintf(', and when that is busy or down by %s.', implode(', then ', $names));
+        $why .= [] === $names ? '.' : \sprintf(', and when that is busy or down, by %s.', implode(', then ', $names));
         if (null !== $this->plan->emergency($digits)) {
             $why .= ' '.$this->help($caller, $trunks[0]);
         }
@@ -107,22 +107,22 @@ final readonly class Dialler
         $place = $this->plan->dispatch($caller);
 
         return \sprintf(
-            'This is a number for help: they see %s and are sent to %s.',
-            $trunk->number ?? 'a number that is not planned',
-            $place ?? 'no place, since none is given',
+            'Emergency call: caller ID sent %s, dispatchable location %s.',
+            $trunk->number ?? 'none planned',
+            $place ?? 'not set',
         );
     }
 
     private static function nowhere(bool $matched, bool $isClosed, Extension $caller): Arrived
     {
         return match (true) {
-            $isClosed => new Arrived(null, DialVerdict::Closed, 'The routes that take it are closed at that time.'),
+            $isClosed => new Arrived(null, DialVerdict::Closed, 'The routes that match are outside their hours.'),
             $matched => new Arrived(
                 null,
                 DialVerdict::NotAllowed,
-                \sprintf('A route takes it, but %s may not use it.', $caller->number),
+                \sprintf('A route matches, but extension %s is not permitted to use it.', $caller->number),
             ),
-            default => new Arrived(null, DialVerdict::NoRoute, 'Nobody in the house has this number, and no route takes it.'),
+            default => new Arrived(null, DialVerdict::NoRoute, 'No extension and no route matches this number.'),
         };
     }
 
@@ -143,7 +143,7 @@ final readonly class Dialler
         }
         if (null === $chosen) {
             $verdict = $isClosed ? DialVerdict::Closed : DialVerdict::NoRoute;
-            $why = $isClosed ? 'The routes that take it are closed at that time.' : \sprintf('No route takes it from %s.', $trunk->name);
+            $why = $isClosed ? 'The routes that match are outside their hours.' : \sprintf('No inbound route matches it from %s.', $trunk->name);
 
             return $this->answer(
                 matched: $matched,
@@ -159,7 +159,7 @@ final readonly class Dialler
         $end = match (true) {
             null !== $to => $this->arrival->by($to),
             null !== $callee => $this->arrival->at($callee),
-            default => new Arrived(null, DialVerdict::NoRoute, \sprintf('%s leads to %s, which nobody has.', $chosen->name, $digits)),
+            default => new Arrived(null, DialVerdict::NoRoute, \sprintf('%s leads to %s, which does not exist.', $chosen->name, $digits)),
         };
 
         return $this->answer(matched: $matched, route: $chosen, digits: $digits, end: $end, wait: 0);
@@ -169,7 +169,7 @@ final readonly class Dialler
     private function misread(Trunk $trunk, DialQuery $query, string $reads): Dialled
     {
         $where = static fn (string $header): string => NumberHeader::tryFrom($header)?->label() ?? $header;
-        $sentence = 'On calls by %s we read the number in the %s, and it stands in the %s.';
+        $sentence = '%s: we take the called number from the %s, but the carrier sends it in the %s.';
         $why = \sprintf($sentence, $trunk->name, $where($reads), $where((string) $query->header));
         $own = ltrim((string) $trunk->number, '+');
         if ('' === $own) {

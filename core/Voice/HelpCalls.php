@@ -26,7 +26,7 @@ final readonly class HelpCalls
         $faults = $this->at(new Dialler($this->plan), '');
         $timed = array_filter($this->plan->out, static fn (VoiceRoute $r): bool => null !== $r->hours);
         if ([] !== $timed) {
-            $faults += $this->at(new Dialler(new VoicePlan($this->plan->job, isClosed: true)), 'outside open hours ');
+            $faults += $this->at(new Dialler(new VoicePlan($this->plan->job, isClosed: true)), 'outside opening hours ');
         }
 
         return array_values($faults);
@@ -93,28 +93,28 @@ final readonly class HelpCalls
         if ($isOut && $said->digits === $code) {
             return $said->waitSeconds > 0 && $isPlain
                 ? [
-                    \sprintf('waits %d s before it goes out', $said->waitSeconds),
+                    \sprintf('waits %d s for the inter-digit timeout', $said->waitSeconds),
                     false,
-                    'Let no other map of a route that they may use begin with it and go on.',
+                    'Remove the longer digit map that begins with it from the routes they may use.',
                 ]
                 : null;
         }
         if ($isOut) {
             return [
-                \sprintf('goes out as %s', '' === $said->digits ? 'nothing' : $said->digits),
+                \sprintf('is sent as %s', '' === $said->digits ? 'nothing' : $said->digits),
                 true,
-                \sprintf('Put a route above that takes %s alone and sends %s.', $dialled, $code),
+                \sprintf('Add a route at the top that matches %s only and sends %s.', $dialled, $code),
             ];
         }
         if (null !== $said->to) {
-            return [\sprintf('stays in the house, at %s %s', $said->to->kind, $said->to->id), true, 'Give that another number.'];
+            return [\sprintf('reaches %s %s instead of a trunk', $said->to->kind, $said->to->id), true, 'Set another number there.'];
         }
 
         return $isPlain
             ? [
-                'goes nowhere: '.lcfirst($said->verdict->label()),
+                'is not connected: '.$said->verdict->label(),
                 true,
-                \sprintf('Put a route on top that takes %s from everybody, at all hours.', $code),
+                \sprintf('Add a route at the top that matches %s for all extensions, at all hours.', $code),
             ]
             : null;
     }

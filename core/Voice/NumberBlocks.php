@@ -49,10 +49,10 @@ final readonly class NumberBlocks
     {
         $block = $this->blockOf($extension->number);
         if (null === $block) {
-            return 'stands in no block of numbers';
+            return 'is in no extension block';
         }
         if (null !== $block->kind && $block->kind !== $extension->kind) {
-            return \sprintf('stands in %s, which is for: %s', $block->name, $block->kind->label());
+            return \sprintf('is in %s, which is for: %s', $block->name, $block->kind->label());
         }
         $place = $extension->location ?? $this->job->devices[$extension->device ?? '']->location ?? null;
         $around = array_map(static fn (object $l): string => $l->id, $this->job->placesOf($place));
@@ -61,7 +61,7 @@ final readonly class NumberBlocks
         }
 
         return \sprintf(
-            'stands in %s, and its unit in %s',
+            'is in %s, but its device is in %s',
             $block->name,
             $this->job->locations[$place]->name ?? $place,
         );

@@ -29,7 +29,7 @@ final class NumberClashes
         foreach ($codes as $code) {
             $this->meanings[$code->code] = self::meaning($code);
             foreach (NumberCodeKind::Emergency === $code->kind ? $this->outside : [] as $prefix) {
-                $this->meanings[$prefix.$code->code] ??= \sprintf('is %s dialled with %s in front', $code->code, $prefix);
+                $this->meanings[$prefix.$code->code] ??= \sprintf('equals %s dialled with the prefix %s', $code->code, $prefix);
             }
         }
     }
@@ -45,7 +45,7 @@ final class NumberClashes
     {
         foreach ($this->outside as $prefix) {
             if (str_starts_with($number, $prefix)) {
-                return $this->meanings[$number] ?? \sprintf('begins with %s, which asks for an outside line', $prefix);
+                return $this->meanings[$number] ?? \sprintf('begins with %s, the outside-line prefix', $prefix);
             }
         }
         for ($length = 1; $length <= \strlen($number); ++$length) {
@@ -64,10 +64,10 @@ final class NumberClashes
         $name = $code->name === $code->code ? '' : \sprintf(' (%s)', $code->name);
 
         return match ($code->kind) {
-            NumberCodeKind::Outside => 'asks for an outside line',
-            NumberCodeKind::Emergency => 'is a number for help'.$name,
-            NumberCodeKind::Service => 'is the code of a service'.$name,
-            NumberCodeKind::Feature => 'is the code of a feature'.$name,
+            NumberCodeKind::Outside => 'is the outside-line prefix',
+            NumberCodeKind::Emergency => 'is an emergency number'.$name,
+            NumberCodeKind::Service => 'is a service code'.$name,
+            NumberCodeKind::Feature => 'is a feature code'.$name,
         };
     }
 }

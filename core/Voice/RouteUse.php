@@ -49,7 +49,7 @@ final class RouteUse
         $place = (int) array_search($route, $this->plan->out, true);
         $said = [];
         foreach ($this->instead[$place] ?? [] as $who => $such) {
-            $said[] = \sprintf('%s is taken by %s', $such, $who);
+            $said[] = \sprintf('%s is taken by %s, which comes first', $such, $who);
         }
 
         return [] === $said ? '' : ucfirst(implode(', ', \array_slice($said, 0, 3))).'.';

@@ -51,13 +51,13 @@ final class Sockets
     public static function fault(Job $job, SocketUse $use): ?string
     {
         if (null === $use->device) {
-            return 'belongs to no unit yet';
+            return 'has no device';
         }
         $ports = $job->profileOf($use->device)->ports;
         $lines = array_filter($ports, static fn (Port $p): bool => PortKind::PhoneLine === $p->kind);
         $names = implode(', ', array_map(static fn (Port $p): string => $p->id, $lines));
         if (null === $use->port) {
-            return \sprintf('is not planned: %s has %s', $use->device->name, '' === $names ? 'none' : $names);
+            return \sprintf('does not exist: %s has %s', $use->device->name, '' === $names ? 'none' : $names);
         }
         foreach ($lines as $port) {
             if ($port->id === $use->port) {
@@ -65,7 +65,7 @@ final class Sockets
             }
         }
 
-        return \sprintf('is none of %s, which has %s', $use->device->name, '' === $names ? 'none' : $names);
+        return \sprintf('does not exist on %s, which has %s', $use->device->name, '' === $names ? 'none' : $names);
     }
 
     private static function module(Job $job, Device $device, string $slot, Feed $wants): ?string
@@ -73,13 +73,13 @@ final class Sockets
         foreach ($device->modules as $fitted) {
             foreach ($fitted->slot === $slot ? $job->profileOf($device)->modules : [] as $module) {
                 if ($module->id === $fitted->module) {
-                    $said = \sprintf('has a %s behind it, not one %s', lcfirst($module->name), $wants->label());
+                    $said = \sprintf('has a %s, not one %s', lcfirst($module->name), $wants->label());
 
                     return $wants === $module->feeds ? null : $said;
                 }
             }
         }
 
-        return \sprintf('has no module %s behind it', $wants->label());
+        return \sprintf('has no %s module', $wants->label());
     }
 }

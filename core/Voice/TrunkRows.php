@@ -16,20 +16,20 @@ final class TrunkRows
 {
     /** Why it matters that a field is the same at both ends. */
     private const WHY = [
-        'server' => 'Calls out go elsewhere.',
-        'port' => 'Calls out find nobody listening.',
-        'source' => 'The carrier sends calls in to another address, or does not trust ours.',
-        'sourcePort' => 'Calls in find nobody listening.',
+        'server' => 'Outbound calls go to the wrong server.',
+        'port' => 'Outbound calls reach a closed port.',
+        'source' => 'The carrier sends inbound calls to another address, or does not accept ours.',
+        'sourcePort' => 'Inbound calls reach a closed port.',
         'domain' => 'The carrier refuses numbers of a domain it does not know.',
-        'transports' => 'Neither end has one that the other speaks: turn it on at one of them.',
+        'transports' => 'The ends have none in common: enable one at both.',
         'trust' => 'One end waits for a password that the other does not send.',
         'login' => 'The registration is refused.',
-        'standing' => 'One end waits for a registration that never comes; calls in go nowhere.',
+        'standing' => 'One end waits for a registration that never comes; inbound calls fail.',
         'codecs' => 'Calls connect and are silent, or are refused (488).',
-        'keyTones' => 'Keys pressed in menus are not heard.',
+        'keyTones' => 'DTMF digits do not reach menus.',
         'fax' => 'Faxes break off after the first page or before.',
-        'channels' => 'Calls beyond the fewer are refused.',
-        'header' => 'Calls in all end at the fallback: the number stands where it is not read.',
+        'channels' => 'Calls above the lower number are refused.',
+        'header' => 'All inbound calls go to the fallback, because the called number is in another header.',
     ];
 
     /** @return list<TrunkRow> */

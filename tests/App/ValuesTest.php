@@ -92,7 +92,7 @@ final class ValuesTest extends AppTestCase
     {
         $this->as('tomas');
         $page = $this->client->request('GET', self::JOB.'/pairings');
-        self::assertSelectorTextContains('.next', 'Fax mode: Customs fax T.38, Phone system as sound, G.711');
+        self::assertSelectorTextContains('.next', 'Fax mode: Customs fax T.38, Phone system G.711 pass-through');
         self::assertCount(3, $page->filter('.line.is-broken'));
         $this->client->submitForm('Let “Type of source 3” of Hall zones follow its partner');
         self::assertArrayNotHasKey('source-3-type', $this->job()->devices['zones']->settings);

@@ -45,7 +45,7 @@ final class VoiceTest extends AppTestCase
         $this->as('vera');
         $page = $this->client->request('GET', self::JOB.'/voice');
         self::assertCount(23, $page->filter('.strip-of-numbers .is-taken'));
-        self::assertSame('2101 Horn 1 begins with 21, which is the code of a feature (Park a call)',
+        self::assertSame('2101 Horn 1 begins with 21, which is a feature code (Park a call)',
             $page->filter('.is-clash title')->text());
         self::assertStringContainsString('112', $page->filter('.help-numbers')->text());
         self::assertStringContainsString('No place to send helpers to: 2008', $page->filter('.help-numbers')->text());

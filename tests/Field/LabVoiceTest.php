@@ -230,7 +230,7 @@ final class LabVoiceTest extends TestCase
         self::assertSame(200, $this->wait($this->agent('ticket-1')->call('0441234')));
     }
 
-    /** The conference is filled to its licence, and a phone is rung from which a chain of cords leads on. */
+    /** The conference is filled to its licence, and a phone is rung from which wiring leads on. */
     public function testConferenceAndRingAreTestedLive(): void
     {
         $seen = [];

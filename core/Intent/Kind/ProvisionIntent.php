@@ -20,17 +20,17 @@ final class ProvisionIntent extends SeveralExchanges
 {
     public function verb(): string
     {
-        return 'fetches its settings from';
+        return 'fetches its configuration from';
     }
 
     public function predict(Engine $engine, Intent $intent, Pair $pair): PairPrediction
     {
         $unit = $engine->parties->device($pair->from);
         $lacks = match (true) {
-            null === $unit => 'it is no unit',
-            !$engine->job->profileOf($unit)->provisioning->isThere() => 'its kind takes no file',
-            null === ($unit->interfaces[0]->mac ?? null) => 'its MAC is not known',
-            null === $engine->calls->numberOf($unit) => 'it has no number',
+            null === $unit => 'it is not a device',
+            !$engine->job->profileOf($unit)->provisioning->isThere() => 'its device type uses no configuration file',
+            null === ($unit->interfaces[0]->mac ?? null) => 'its MAC address is not known',
+            null === $engine->calls->numberOf($unit) => 'it has no extension',
             default => null,
         };
         if (null !== $lacks) {

@@ -50,7 +50,7 @@ final class RingsIntent extends SeveralExchanges
             $words = ['who' => $phone->name, 'other' => $engine->job->nameOf($pair->to)];
             $cause = CauseRule::NoChain->at($pair->from, words: $words);
             $leaves[] = new Leaf(
-                title: 'a chain of cords',
+                title: 'wiring',
                 asker: $pair->from,
                 target: null,
                 service: null,

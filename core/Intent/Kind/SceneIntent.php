@@ -43,7 +43,7 @@ final class SceneIntent extends SeveralExchanges
         if ([] === $desk->interfaces) {
             return PairPrediction::chained($pair, [$this->byCord($engine, $pair)]);
         }
-        $title = \sprintf('%s tells %s to keep and show it', $desk->name, $store->name);
+        $title = \sprintf('%s stores and recalls scenes in %s', $desk->name, $store->name);
 
         return PairPrediction::chained($pair, [
             LightData::leaf(

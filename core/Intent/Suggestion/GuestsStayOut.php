@@ -27,7 +27,7 @@ final class GuestsStayOut implements SuggestedIntent
         foreach ($job->segments as $segment) {
             foreach (1 === preg_match(self::GUESTS, $segment->name.' '.$segment->id) ? $kinds : [] as $service => $profiles) {
                 yield [
-                    'name' => \sprintf('%s keep out of %s by %s', $segment->name, self::names(array_values($profiles)), $service),
+                    'name' => \sprintf('%s must not reach %s on %s', $segment->name, self::names(array_values($profiles)), $service),
                     'kind' => 'reach',
                     'from' => ['segment:'.$segment->id],
                     'to' => array_keys($profiles),
@@ -44,6 +44,6 @@ final class GuestsStayOut implements SuggestedIntent
         $names = array_values(array_unique($names));
         $more = \count($names) - self::MAX_NAMES;
 
-        return implode(', ', \array_slice($names, 0, self::MAX_NAMES)).($more > 0 ? \sprintf(' and %d more kinds', $more) : '');
+        return implode(', ', \array_slice($names, 0, self::MAX_NAMES)).($more > 0 ? \sprintf(' and %d other device types', $more) : '');
     }
 }

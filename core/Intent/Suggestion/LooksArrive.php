@@ -24,7 +24,7 @@ final class LooksArrive implements SuggestedIntent
         }
         foreach ($takers as $desk => $to) {
             yield [
-                'name' => \sprintf('Looks of %s arrive', $names[$desk]),
+                'name' => \sprintf('Scenes of %s arrive', $names[$desk]),
                 'kind' => 'scene',
                 'from' => ['device:'.$desk],
                 'to' => array_values(array_unique($to)),

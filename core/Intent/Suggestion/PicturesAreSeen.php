@@ -24,7 +24,7 @@ final class PicturesAreSeen implements SuggestedIntent
         }
         foreach ($senders as $receiver => $from) {
             yield [
-                'name' => \sprintf('%s gets its pictures', $names[$receiver]),
+                'name' => \sprintf('%s receives its video', $names[$receiver]),
                 'kind' => 'stream',
                 'from' => array_values(array_unique($from)),
                 'to' => ['device:'.$receiver],

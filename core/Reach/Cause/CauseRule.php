@@ -83,62 +83,66 @@ enum CauseRule: string
     private function sentence(): string
     {
         return match ($this) {
-            self::AddressMissing => '{who} has no address yet',
+            self::AddressMissing => '{who} has no address',
             self::NotConnected => '{who} is not connected{how}',
-            self::GatewayMissing => '{who} {must} {destination}: outside its own {prefix}, and it has no gateway',
-            self::GatewayOffLink => '{who} {must} {destination}: outside its own {prefix}, and its gateway {gateway} lies outside too',
-            self::GatewayIsBroadcast => '{who} {must} {destination}: outside its own {prefix}, '
-                .'and its gateway {gateway} is a broadcast address',
-            self::GatewayIsItself => '{who} {must} {destination}: outside its own {prefix}, '
-                .'and as its gateway is itself it looks for it in {where}, where nobody answers',
-            self::GatewaySilent => '{who} sends to its gateway {gateway}, but nobody in {where} has that address',
-            self::NextHopSilent => '{who} sends to the next hop {gateway}, but nobody in {where} has that address',
-            self::DestinationIsBroadcast => '{who} takes {destination} for the broadcast address of its own {prefix}',
-            self::MaskTooWide, self::Elsewhere => '{who} takes {destination} for a neighbour, because its own prefix is {prefix}, '
-                .'and looks for it in {where}; but it stands in {home}',
+            self::GatewayMissing => '{who} cannot {must} {destination}: it is outside the subnet {prefix}, and no gateway is set',
+            self::GatewayOffLink => '{who} cannot {must} {destination}: it is outside the subnet {prefix}, '
+                .'and the gateway {gateway} is outside it, too',
+            self::GatewayIsBroadcast => '{who} cannot {must} {destination}: it is outside the subnet {prefix}, '
+                .'and the gateway {gateway} is a broadcast address',
+            self::GatewayIsItself => '{who} cannot {must} {destination}: it is outside the subnet {prefix}, '
+                .'and its gateway is its own address, so it sends an ARP request in {where}, and nothing replies',
+            self::GatewaySilent => '{who} sends to its gateway {gateway}, but no device in {where} has this address',
+            self::NextHopSilent => '{who} sends to the next hop {gateway}, but no device in {where} has this address',
+            self::DestinationIsBroadcast => '{who} treats {destination} as the broadcast address of its subnet {prefix} '
+                .'and does not send to it',
+            self::MaskTooWide, self::Elsewhere => '{who} has the prefix {prefix}, so it treats {destination} as local '
+                .'and sends ARP requests in {where}; it is in {home}',
             self::RouteMissing => '{who} has no route to {destination}',
-            self::RoutingLoop => 'Routers hand the packet for {destination} round in a circle; '
-                .'{who} drops it when its time to live is over',
-            self::NobodyThere => '{who} looks for {destination} in {where}, but nobody has that address',
+            self::RoutingLoop => 'Routing loop for {destination}: '
+                .'{who} drops the packet when its TTL reaches 0',
+            self::NobodyThere => '{who} sends an ARP request for {destination} in {where}, and nothing replies',
             self::PrivateAddress => '{who} sends to {destination}, and the internet has no route to a private address'
                 .' (RFC 1918)',
-            self::TwoOwners => '{who} looks for {address}, and {count} answer: {names}. Whichever is heard first gets it',
-            self::AnotherAnswers => '{who} has {address}, too, and gets what is meant for {other}',
+            self::TwoOwners => 'Duplicate address {address}: {names}. The first ARP reply to {who} wins',
+            self::AnotherAnswers => '{who} has {address}, too, and receives traffic meant for {other}',
             self::LeadsElsewhere => '{address} leads to {who}, not to {other}',
-            self::NotARouter => '{who} got a packet for {destination}, but it is no router and drops it',
-            self::OwnSource => '{who} gets a packet that bears its own address {source} as sender, and throws it away',
-            self::ReversePath => '{who} drops what comes from {source} by {where}, because its own answer would {back}',
-            self::KeptAsBroadcast => '{who} takes {destination} for the broadcast address of its own {prefix}: '
-                .'it keeps the packet and answers nothing',
-            self::FilterRule => '{who} stops {service} from {from} to {to} by its rule {rule}: {line}',
-            self::FilterDefault => '{who} permits nothing that no rule names, and none names {service} from {from} to {to}',
-            self::NobodyListens => '{who} is reached but does not listen on {service}',
-            self::AnswerByAnotherPort => '{who} asks by its port {port}, but the answer comes in from {where}',
-            self::AnswerFromElsewhere => '{who} asked {asked} but the answer comes from {answered}, so it is thrown away',
-            self::MulticastNotRouted => '{who} does not pass {group} on from {from} to {to}',
+            self::NotARouter => '{who} received a packet for {destination}, but it is not a router and drops it',
+            self::OwnSource => '{who} received a packet with its own address {source} as the source and drops it',
+            self::ReversePath => '{who} drops packets from {source} that arrive in {where}: '
+                .'its route to {source} {back} (strict reverse-path filter, RFC 3704)',
+            self::KeptAsBroadcast => '{who} treats {destination} as the broadcast address of its subnet {prefix}, '
+                .'and neither forwards nor answers',
+            self::FilterRule => '{who} blocks {service} from {from} to {to} by filter rule {rule}: {line}',
+            self::FilterDefault => '{who} blocks {service} from {from} to {to}: '
+                .'no filter rule permits it, and the default action is deny',
+            self::NobodyListens => '{who} is reachable, but {service} is closed',
+            self::AnswerByAnotherPort => '{who} sent from {port}, but the reply arrives from {where} and is dropped',
+            self::AnswerFromElsewhere => '{who} asked {asked}, but the reply comes from {answered} and is dropped',
+            self::MulticastNotRouted => '{who} does not route the multicast group {group} from {from} to {to}',
             self::MulticastStays => '{who} sends to {group}, which {how} {other}',
-            self::TtlSpent => '{who} would pass {group} on to {to}, but its time to live is spent: send with a higher one',
-            self::MembershipsFade => '{group} reaches {who} until memberships age out after about 260 s: '
-                .'{where} snoops and has no querier',
+            self::TtlSpent => '{who} drops {group} before {to}: the TTL is used up. Set a higher TTL at the source',
+            self::MembershipsFade => '{group} reaches {who} for about 260 s only: '
+                .'{where} has IGMP snooping but no querier, so memberships expire',
             self::NotJoined => '{who} has not joined {group}',
-            self::BroadcastStays => '{who} shouts by broadcast, which {how}; {other} stands in another',
-            self::DeafToBroadcast => '{who} does not hear {what} on port {port}',
-            self::MulticastDnsStays => '{who} asks {group}, which no router passes on and no relay repeats; '
-                .'{other} stands in another segment',
-            self::LinkLayerStays => 'Link-layer discovery goes one hop, and {who} and {other} stand in different segments',
-            self::NotInList => '{who} polls only the addresses in its list, and {address} of {other} is not among them',
-            self::NotLeased => '{who} has a fixed address and asks no DHCP server, so nobody tells it of {other}',
+            self::BroadcastStays => '{who} searches by broadcast, which {how}, and {other} is in another segment',
+            self::DeafToBroadcast => '{who} does not receive {what} on UDP {port}',
+            self::MulticastDnsStays => '{who} uses mDNS ({group}), which is neither routed nor relayed, '
+                .'and {other} is in another segment',
+            self::LinkLayerStays => 'Link-layer discovery (LLDP) works on one link only, and {who} and {other} are in different segments',
+            self::NotInList => '{who} polls only its address list, and {address} of {other} is not in it',
+            self::NotLeased => '{who} has a static address, so it does not learn {other} by DHCP',
             self::NoHostname => '{who} has no host name',
-            self::NoNameServer => '{who} knows no DNS server, and multicast DNS does not reach {other}',
-            self::NotADevice => '{what} is between two devices; one of these is none',
-            self::NoUniverse => '{who} has no universe set, so it takes nothing from a desk',
-            self::NoCommonMethod => '{who} and {other} speak no discovery method in common',
+            self::NoNameServer => '{who} has no DNS server, and mDNS does not reach {other}',
+            self::NotADevice => '{what} needs two devices; one of these is not a device',
+            self::NoUniverse => '{who} has no universe set, so it takes nothing from a lighting desk',
+            self::NoCommonMethod => '{who} and {other} have no discovery method in common',
             self::NoExtension => '{who} has no extension at a phone system',
-            self::RegistersElsewhere => '{who} has its extension at {other}, not at {here}',
+            self::RegistersElsewhere => '{who} is registered at {other}, not at {here}',
             self::NoMedia => '{who} has {what}',
             self::NotRouted => '{why}',
-            self::NotKnownBefore => '{who} cannot fetch a file: {what}',
-            self::NoChain => 'No chain of cords leads from {who} to {other}',
+            self::NotKnownBefore => '{who} cannot fetch its configuration: {what}',
+            self::NoChain => '{who} is not wired to {other}',
         };
     }
 
@@ -149,17 +153,33 @@ enum CauseRule: string
             self::GatewayMissing => 'no gateway set',
             self::GatewayOffLink => 'gateway outside its subnet',
             self::GatewayIsBroadcast => 'gateway is a broadcast address',
-            self::GatewayIsItself => 'its gateway is itself',
+            self::GatewayIsItself => 'gateway is its own address',
             self::GatewaySilent => 'gateway does not answer',
             self::FilterRule, self::FilterDefault => 'filtered',
-            self::TwoOwners => 'two units answer',
-            self::NobodyThere => 'nobody has that address',
+            self::TwoOwners => 'duplicate address',
+            self::NobodyThere => 'no ARP reply',
             self::RouteMissing => 'no route',
-            self::MembershipsFade => 'it fades',
-            self::MulticastNotRouted => 'multicast is not routed',
+            self::MembershipsFade => 'stops after 260 s',
+            self::MulticastNotRouted => 'multicast not routed',
             self::NotInList => 'not in its list',
-            self::BroadcastStays, self::MulticastStays, self::MulticastDnsStays => 'stays in its segment',
-            self::NotARouter => 'it is no router',
+            self::BroadcastStays, self::MulticastStays, self::MulticastDnsStays => 'not forwarded to other segments',
+            self::NotARouter => 'not a router',
+            self::NotConnected => 'not connected',
+            self::NextHopSilent => 'next hop does not answer',
+            self::DestinationIsBroadcast, self::KeptAsBroadcast => 'taken as broadcast',
+            self::MaskTooWide, self::Elsewhere => 'mask too wide',
+            self::OwnSource => 'own address as source',
+            self::ReversePath => 'reverse-path filter',
+            self::NobodyListens => 'port closed',
+            self::AnswerByAnotherPort, self::AnswerFromElsewhere => 'reply dropped',
+            self::TtlSpent => 'TTL used up',
+            self::NotJoined => 'group not joined',
+            self::DeafToBroadcast => 'broadcast not received',
+            self::LinkLayerStays => 'one link only',
+            self::NotLeased => 'static address',
+            self::NoHostname => 'no host name',
+            self::NoNameServer => 'no DNS server',
+            self::LeadsElsewhere, self::AnotherAnswers => 'another device answers',
             default => str_replace('-', ' ', $this->value),
         };
     }
@@ -238,13 +258,13 @@ enum CauseRule: string
     public function otherwise(): string
     {
         return match ($this) {
-            self::AddressMissing => 'Give it an address in Devices first.',
-            self::NotRouted => 'Dial it on paper in Voice, and change the route, the number or who may.',
-            self::NotKnownBefore => 'Say in Devices and Voice what is missing.',
-            self::NoUniverse => 'Set its universe in Light.',
+            self::AddressMissing => 'Set an address in Devices first.',
+            self::NotRouted => 'Trace the call in Voice, then correct the route, the extension or the permission.',
+            self::NotKnownBefore => 'Enter the missing values in Devices and Voice.',
+            self::NoUniverse => 'Set its universe in Lighting.',
             self::NoChain => 'Pair phone, detector and horn in Pairings.',
-            self::PrivateAddress => 'Name its public address and have the ports forwarded there, or connect the sites by a tunnel (VPN).',
-            default => 'Nothing that Vorhut knows mends it in one or two steps.',
+            self::PrivateAddress => 'Enter its public address and have the ports forwarded there, or connect the sites by a tunnel (VPN).',
+            default => 'No single or double change fixes this pair.',
         };
     }
 }

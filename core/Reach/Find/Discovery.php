@@ -138,7 +138,7 @@ final class Discovery
                 other: $station,
                 values: $port,
                 words: [
-                    'what' => $directed ? 'this broadcast, as its mask is another,' : 'broadcasts',
+                    'what' => $directed ? 'this broadcast, because its mask differs,' : 'broadcasts',
                 ],
             );
         }
@@ -150,7 +150,7 @@ final class Discovery
             other: $unit,
             values: $port,
             words: [
-                'how' => $directed ? 'no router passes into another segment' : 'stays in its own segment',
+                'how' => $directed ? 'no router forwards into another segment' : 'no router forwards',
             ],
         );
     }
@@ -220,7 +220,7 @@ final class Discovery
             at: $sender,
             other: $receiver,
             values: ['group' => (string) $group],
-            words: ['how' => 'no router passes on towards'],
+            words: ['how' => 'no router forwards towards'],
         );
     }
 

@@ -107,7 +107,7 @@ final class ExternalNetworks
         }
         $isInternet = ExternalKind::Internet === $external->kind;
         $id = $isInternet ? self::INTERNET : self::OTHER.$segment->id;
-        $this->segments[$id] = $isInternet ? 'the internet' : 'the network beyond '.$segment->name;
+        $this->segments[$id] = $isInternet ? 'the internet' : 'the network behind '.$segment->name;
         $networks = [] === $external->networks ? [RoutingTable::everything()] : $external->networks;
         foreach ([] === $external->networks && $isInternet ? [] : $networks as $network) {
             $this->networks[] = [$network, $id];

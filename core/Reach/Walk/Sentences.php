@@ -21,8 +21,8 @@ final readonly class Sentences
     public function arrives(Node $node, Packet $packet, PathDirection $leg): string
     {
         return $node->isExternal && PathDirection::Request === $leg
-            ? \sprintf('%s is outside the plan: what it does with it is not known', $node->name)
-            : \sprintf('%s receives it at %s', $node->name, self::ip($packet->destination));
+            ? \sprintf('%s is outside the plan: how it replies is not known', $node->name)
+            : \sprintf('%s receives the packet at %s', $node->name, self::ip($packet->destination));
     }
 
     public function sends(Node $node, Packet $packet, RouteEntry $entry, bool $isSender): string
@@ -33,14 +33,14 @@ final readonly class Sentences
         }
         if (null === $entry->via) {
             return \sprintf(
-                $isSender ? '%s finds %s in its own segment, %s' : '%s delivers to %s in %s',
+                $isSender ? '%s sends directly to %s in %s' : '%s delivers to %s in %s',
                 $node->name,
                 self::ip($packet->destination),
                 $segment,
             );
         }
 
-        return \sprintf($isSender ? '%s sends to its gateway %s' : '%s passes it on to %s', $node->name, $entry->via);
+        return \sprintf($isSender ? '%s sends to its gateway %s' : '%s forwards to %s', $node->name, $entry->via);
     }
 
     /** @return array<string, string> */
@@ -53,7 +53,7 @@ final readonly class Sentences
     public function noRoute(Node $node, Packet $packet, PathDirection $leg, ?RouteEntry $entry): Cause
     {
         $target = self::ip($packet->destination);
-        $who = ['who' => $node->name, 'must' => PathDirection::Reply === $leg ? 'must answer' : 'must send to'];
+        $who = ['who' => $node->name, 'must' => PathDirection::Reply === $leg ? 'reply to' : 'send to'];
         $broadcast = $node->table->broadcastOf($packet->destination);
         if (null !== $broadcast) {
             $values = ['prefix' => (string) $broadcast];
@@ -62,7 +62,7 @@ final readonly class Sentences
         }
         if (null !== $entry) {
             $port = $entry->port->name;
-            $how = \sprintf(': its port %s stands in no segment', $port);
+            $how = \sprintf(': its interface %s is in no segment', $port);
 
             return CauseRule::NotConnected->at($node->id, ['port' => $port], $who + ['how' => $how], $leg);
         }
@@ -101,7 +101,7 @@ final readonly class Sentences
             return CauseRule::RouteMissing->at($node->id, $values, $words, $leg);
         }
         if (0 === $entry->to->length && $node->table->owns($entry->port->gateway->value ?? -1)) {
-            $words['must'] = PathDirection::Reply === $leg ? 'must answer' : 'must send to';
+            $words['must'] = PathDirection::Reply === $leg ? 'reply to' : 'send to';
             $values['prefix'] = self::prefixes($node);
 
             return CauseRule::GatewayIsItself->at($node->id, $values, $words, $leg);
@@ -149,7 +149,7 @@ final readonly class Sentences
         $words = [
             'who' => $node->name,
             'where' => $this->network->segmentName($through),
-            'back' => null === $back ? 'go nowhere' : 'go by '.$this->network->segmentName($back),
+            'back' => null === $back ? 'does not exist' : 'leads through '.$this->network->segmentName($back),
         ];
 
         return CauseRule::ReversePath->at($node->id, $values, $words, $leg);
@@ -195,7 +195,7 @@ final readonly class Sentences
 
     public function passesGroup(Node $router, Ipv4Address $group, string $segment): string
     {
-        return \sprintf('%s passes %s on to %s', $router->name, $group, $this->network->segmentName($segment));
+        return \sprintf('%s forwards %s to %s', $router->name, $group, $this->network->segmentName($segment));
     }
 
     public function hearsGroup(Node $node, Ipv4Address $group): string

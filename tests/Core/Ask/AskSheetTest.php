@@ -130,7 +130,7 @@ final class AskSheetTest extends TestCase
         $what = array_map(static fn (AskItem $i): string => $i->what, $lines);
         self::assertContains('TCP 80 from Control room (10.47.30.0/24) to Skerry Slip (10.47.70.20)', $what);
         foreach ($lines as $line) {
-            self::assertDoesNotMatchRegularExpression('/from (.+) \(.*\) to \1 /', $line->what, 'it stays in its segment');
+            self::assertDoesNotMatchRegularExpression('/from (.+) \(.*\) to \1 /', $line->what, 'it not forwarded to other segments');
         }
         $blocks = array_unique(array_map(static fn (AskItem $i): string => $i->block, $sheet->items));
         $usual = ['Addressing', 'Multicast', 'Finding units in other segments', 'Switch ports', 'Wireless', 'Mail relay', 'Numbers'];

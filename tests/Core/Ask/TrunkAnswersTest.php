@@ -33,7 +33,7 @@ final class TrunkAnswersTest extends TestCase
         yield 'a login' => ['login', 'house-7', ['trust' => 'password', 'login' => 'house-7']];
         yield 'a trusted address' => ['login', '203.0.113.9', ['trust' => 'address', 'source' => '203.0.113.9']];
         yield 'we register' => ['registers', 'You register at us, 300 s', ['standing' => 'registers']];
-        yield 'nobody registers' => ['registers', 'nobody', ['standing' => 'fixed']];
+        yield 'no registration (static)' => ['registers', 'nobody', ['standing' => 'fixed']];
         yield 'codecs in order' => ['codecs', 'G.711 µ-law, then PCMA; G.722 and g729', ['codecs' => ['g711-u', 'g711-a', 'g722', 'g729']]];
         yield 'the same twice' => ['codecs', 'alaw, PCMA', ['codecs' => ['g711-a']]];
         yield 'key tones' => ['dtmf', 'RFC 2833', ['keyTones' => 'rfc4733']];

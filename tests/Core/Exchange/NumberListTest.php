@@ -41,7 +41,7 @@ final class NumberListTest extends TestCase
             '2015' => ['refused', 'it stands in the list twice'],
             '2016' => ['refused', 'no unit of this job is called "nobody"'],
             '2017' => ['refused', '"hotline" is none of sip, analogue, group, attendant, voicemail, paging, conference, fax'],
-            '21' => ['refused', 'is the code of a feature (Park a call)'],
+            '21' => ['refused', 'is a feature code (Park a call)'],
             '20a' => ['refused', '"20a" is no number of one to fifteen digits'],
             '2002' => ['same', ''],
         ], self::said($rows));

@@ -43,24 +43,24 @@ final class VoiceRulesTest extends TestCase
         yield 'nothing wrong' => [self::add('extensions'), []];
         $analogue = ['kind' => 'voicemail', 'server' => 'pbx'];
         yield 'code of a service' => [self::add('extensions', ['number' => '31'] + $analogue), [
-            '31 is the code of a service (Taxi)', '31 stands in no block of numbers',
+            '31 is a service code (Taxi)', '31 is in no extension block',
         ]];
         yield 'begins with a code' => [self::add('extensions', ['number' => '312'] + $analogue), [
-            '312 begins with 31, which is the code of a service (Taxi)', '312 stands in no block of numbers',
+            '312 begins with 31, which is a service code (Taxi)', '312 is in no extension block',
         ]];
         yield 'for an outside line' => [self::add('extensions', ['number' => '07'] + $analogue), [
-            '07 begins with 0, which asks for an outside line', '07 stands in no block of numbers',
+            '07 begins with 0, which is the outside-line prefix', '07 is in no extension block',
         ]];
         yield 'a number for help' => [self::add('extensions', ['number' => '112'] + $analogue), [
-            '112 dialled at 201, 202 stays in the house, at voicemail 112', '112 is a number for help',
-            '112 stands in no block of numbers',
+            '112 dialled at 201, 202 stays in the house, at voicemail 112', '112 is an emergency number',
+            '112 is in no extension block',
         ]];
         yield 'one for help with a prefix' => [self::add('extensions', ['number' => '0112'] + $analogue), [
             '0112 dialled at 201, 202 stays in the house, at voicemail 0112', '0112 is 112 dialled with 0 in front',
-            '0112 stands in no block of numbers',
+            '0112 is in no extension block',
         ]];
         yield 'begins another' => [self::add('extensions', ['number' => '20'] + $analogue), [
-            '20 is the beginning of another extension', '20 stands in no block of numbers',
+            '20 is the beginning of another extension', '20 is in no extension block',
         ]];
         yield 'a block for others' => [self::set('blocks', 0, ['kind' => 'analogue']), [
             '203 stands in all, which is for: analogue socket',
@@ -99,7 +99,7 @@ final class VoiceRulesTest extends TestCase
                 self::add('hours', ['id' => 'day', 'open' => [['days' => ['mon'], 'from' => '08:00', 'until' => '16:00']]]),
                 self::set('routes', 0, ['hours' => 'day']),
             ),
-            ['112 dialled at 201, 202 outside open hours goes nowhere: closed then'],
+            ['112 dialled at 201, 202 outside opening hours goes nowhere: closed then'],
         ];
         yield 'another kind' => [
             self::add('routes', ['id' => 'in', 'direction' => 'in', 'digitMap' => '5', 'to' => 'group:203']),

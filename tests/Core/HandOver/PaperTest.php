@@ -62,7 +62,7 @@ final class PaperTest extends TestCase
     public function testTheDialPlanSaysWhereNumbersLead(): void
     {
         $rows = PrintableLists::all()['dial-plan']->rows(Jobs::demo());
-        self::assertContains(['Outside', 'out of the house', '0x.T', '2001-2031', 'Carrier, then Mobile line', '1', '', ''], $rows);
+        self::assertContains(['Outside', 'outbound', '0x.T', '2001-2031', 'Carrier, then Mobile line', '1', '', ''], $rows);
         $otherwise = 'outside its hours: 2090, Messages';
         self::assertContains(['Main number', 'into the house', '2025550120', 'by Carrier', '2000, Reception', '', '', $otherwise], $rows);
         self::assertContains(['Park a call', 'short code', '21', 'everybody', 'feature', '', '', ''], $rows);
@@ -92,7 +92,7 @@ final class PaperTest extends TestCase
     {
         $streams = array_column(PrintableLists::all()['streams']->rows(Jobs::demo()), null, 0);
         self::assertSame(
-            ['Announcements', 'Announcement server', 'Horn 1, Horn 5, Horn 8', 'one copy for all', '239.192.50.1', '0.1', ''],
+            ['Announcements', 'Announcement server', 'Horn 1, Horn 5, Horn 8', 'multicast', '239.192.50.1', '0.1', ''],
             $streams['Announcements'],
         );
         self::assertSame('62', $streams['Berth 3, live'][5]);

@@ -26,7 +26,7 @@ final class MustNotTest extends TestCase
     /** @return iterable<string, array{PairPrediction, PairVerdict, string}> */
     public static function calls(): iterable
     {
-        yield 'it rings, though no sound would follow' => [self::call(self::PERMIT_SIP), PairVerdict::Leak, 'the way is open'];
+        yield 'it rings, though no sound would follow' => [self::call(self::PERMIT_SIP), PairVerdict::Leak, 'the path is open'];
         $unanswered = self::call([], extensions: self::BOTH, gateway: null);
         yield 'without a gateway it cannot register and is not rung' => [$unanswered, PairVerdict::KeptApart, ''];
         yield 'nothing of SIP gets through' => [self::call([['action' => 'deny', 'protocol' => 'udp']]), PairVerdict::KeptApart, ''];

@@ -22,7 +22,7 @@ final class ProbeFactoryTest extends TestCase
         $job = self::job(kind: 'manage', from: 'generic-host', to: 'room-codec');
         self::assertSame('no-common-method', self::cause($job));
         $why = array_map(static fn (LiveQuestion $q): string => $q->unasked, self::questions($job));
-        self::assertSame(['not looked for: they have no discovery method in common', ''], $why);
+        self::assertSame(['not searched: they have no discovery method in common', ''], $why);
     }
 
     public function testAMethodThatNoTestSpeaksIsNamed(): void
@@ -62,7 +62,7 @@ final class ProbeFactoryTest extends TestCase
             self::assertNotEmpty($asked);
         }
         [$question] = $prover->asking()->questions($job->intents['apart']);
-        self::assertSame([null, 'nobody stands there: it is predicted for any unit'], [$question->kind, $question->unasked]);
+        self::assertSame([null, 'no device is there: it is predicted for any device'], [$question->kind, $question->unasked]);
     }
 
     /** Both are devices: that is not what is wrong. */
@@ -71,7 +71,7 @@ final class ProbeFactoryTest extends TestCase
         $job = self::job(kind: 'scene', from: 'lighting-desk', to: 'generic-host');
         self::assertSame('no-universe', self::cause($job));
         [$question] = self::questions($job);
-        self::assertSame('it takes no universe', $question->unasked);
+        self::assertSame('it receives no universe', $question->unasked);
     }
 
     /** @return list<LiveQuestion> */

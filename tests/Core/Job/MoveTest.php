@@ -30,7 +30,7 @@ final class MoveTest extends TestCase
         $twice = new ChangeSet('', [$job->move(Segment::class, 'd', '')]);
         $next = $job->with($twice)->move(Segment::class, 'd', 'b');
         $both = $twice->then(new ChangeSet('', [$next]));
-        self::assertSame(['abdc', 'abdc'], self::order($job->with($both)), 'one after the other as one');
+        self::assertSame(['abdc', 'abdc'], self::order($job->with($both)), 'sequential as one');
         self::assertSame(['abcd', 'abcd'], self::order($job->with($both)->with($both->reversed(''))));
         self::assertNotSame($twice->fingerprint(), $both->fingerprint());
     }

@@ -44,7 +44,7 @@ final readonly class Typist
     }
 
     /**
-     * What stands on the screen when these are pressed, one after the other.
+     * What stands on the screen when these are pressed, sequential.
      *
      * @param list<Press> $presses
      */

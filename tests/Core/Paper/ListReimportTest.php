@@ -77,7 +77,7 @@ final class ListReimportTest extends TestCase
         yield 'mail' => ['directory', 'extensions/2001', 'Mail', 'one@example.net', ''];
         yield 'rate' => ['streams', 'flows/announcements', 'Mbit/s', '0.25', ''];
         yield 'no address' => ['addresses', 'devices/berth-1', 'Address', '', 'Mask'];
-        yield 'way of sending' => ['streams', 'flows/berth-2-live', 'Sent as', 'one copy for all', ''];
+        yield 'way of sending' => ['streams', 'flows/berth-2-live', 'Sent as', 'multicast', ''];
         yield 'moments' => ['streams', 'flows/berth-2-live', 'Runs only at', 'dawn, dusk', ''];
         yield 'slot' => ['universes', 'fixtures/fx-mast-1', 'From slot', '101', 'To slot'];
         yield 'universe' => ['universes', 'fixtures/fx-mast-1', 'Universe', '3', 'Group'];

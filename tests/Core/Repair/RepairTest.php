@@ -85,7 +85,7 @@ final class RepairTest extends TestCase
         yield 'a group nobody passes on' => [
             $job([], [], ['kind' => 'stream', 'service' => null]),
             PairVerdict::NotFound,
-            'Let r route multicast between a and b',
+            'Let r enable multicast routing between a and b',
             Responsible::Client,
         ];
         yield 'memberships that fade' => [
@@ -101,7 +101,7 @@ final class RepairTest extends TestCase
                 ['b' => ['prefix' => '10.47.2.0/24', 'snooping' => true]],
             ),
             PairVerdict::Fades,
-            'Switch on an IGMP querier in b',
+            'Enable an IGMP querier in b',
             Responsible::Client,
         ];
         $station = [

@@ -75,7 +75,7 @@ final class ScheduleTest extends TestCase
         $cameras = array_fill(0, 3, [[20, 0], [10, 90], [30, 60], [40, 0]]);
         $shared = array_fill(0, 3, ['from' => 1, 'to' => 2, 'factory' => '192.0.2.10']);
         $schedule = Scheduler::schedule(Agendas::make($cameras, [], $shared), new Resources(2));
-        // 3 times 190 s one after the other, 20 s before the first and 40 s behind the last.
+        // 3 times 190 s sequential, 20 s before the first and 40 s behind the last.
         self::assertSame(630, $schedule->bounds->factory);
         self::assertSame(630, $schedule->makespan);
         self::assertContains(WaitReason::Bench, array_map(static fn (ChainLink $l): WaitReason => $l->because, $schedule->chain));
